@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import type { OptionDeclaration } from '../model/option.js';
+import type { Rule, RuleId } from '../model/rule.js';
+import { selects, type Selector } from '../model/selector.js';
+
+/** The type of an option, for people and machines. */
+export interface OptionType {
+  readonly type: 'number' | 'boolean' | 'string' | 'choice' | 'list';
+  readonly choices?: readonly string[];
+  readonly least?: number;
+  readonly most?: number;
+}
+
+/** The rules there are. */
+export class Catalog {
+  /** Sorted by id. */
+  readonly rules: readonly Rule[];
+  private readonly byId: ReadonlyMap<RuleId, Rule>;
+  private readonly selections = new Map<string, readonly Rule[]>();
+
+  /** @throws Error when two rules have one id. */
+  constructor(rules: readonly Rule[]) {
+    this.rules = [...rules].sort((a, b) => (a.id < b.id ? -1 : 1));
+    this.byId = new Map(this.rules.map((rule) => [rule.id, rule]));
+    if (this.byId.size !== rules.length) throw new Error('two rules of the catalog have the same id');
+  }
+
+  /** The rule with this id. */
+  get(id: RuleId): Rule | undefined {
+    return this.byId.get(id);
+  }
+
+  /** The rules a selector is about, sorted by id; empty when there is none. */
+  select(selector: Selector): readonly Rule[] {
+    if (selector.kind === 'rule') {
+      const rule = this.byId.get(selector.rule);
+      return rule === undefined ? [] : [rule];
+    }
+    const key = JSON.stringify(selector);
+    let selection = this.selections.get(key);
+    if (selection === undefined) {
+      selection = this.rules.filter((rule) => selects(selector, rule));
+      this.selections.set(key, selection);
+    }
+    return selection;
+  }
+
+  /** What an option accepts, in words. */
+  describeOption(declaration: OptionDeclaration): string {
+    const { type, choices, least, most } = optionType(declaration);
+    switch (type) {
+      case 'number':
+        return `a whole number${least === undefined ? '' : ` from ${least}`}${most === undefined ? '' : ` to ${most}`}`;
+      case 'boolean':
+        return 'true or false';
+      case 'string':
+        return 'text';
+      case 'choice':
+        return `one of ${(choices ?? []).join(', ')}`;
+      case 'list':
+        return 'a list of texts';
+    }
+  }
+}
+
+/**
+ * Reads the type of an option off its schema, so that it is declared once.
+ * @throws Error when the schema is of a form that options do not have.
+ */
+export function optionType(declaration: OptionDeclaration): OptionType {
+  const { type, enum: choices, minimum, maximum } = z.toJSONSchema(declaration.schema);
+  if (choices !== undefined) return { type: 'choice', choices: choices.map(String) };
+  switch (type) {
+    case 'integer':
+      return { type: 'number', ...(minimum !== undefined && { least: minimum }), ...(maximum !== undefined && { most: maximum }) };
+    case 'boolean':
+    case 'string':
+      return { type };
+    case 'array':
+      return { type: 'list' };
+    default:
+      throw new Error(`an option cannot be of the type ${String(type)}`);
+  }
+}

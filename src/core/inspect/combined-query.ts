@@ -1,0 +1,36 @@
+import { Query, type Language as Grammar, type Node, type QueryMatch } from 'web-tree-sitter';
+import type { RuleId } from '../model/rule.js';
+
+/** The queries of several rules, compiled into one that is run once per file. */
+export class CombinedQuery {
+  private readonly query: Query;
+  /** The rule of each pattern, by the pattern's index. */
+  private readonly owners: readonly RuleId[];
+
+  /** @throws Error when a query does not fit the grammar. */
+  constructor(grammar: Grammar, queries: readonly { readonly rule: RuleId; readonly query: string }[]) {
+    const ends: { rule: RuleId; end: number }[] = [];
+    let source = '';
+    for (const { rule, query } of queries) {
+      source += `${query}\n`;
+      ends.push({ rule, end: Buffer.byteLength(source) });
+    }
+    this.query = new Query(grammar, source);
+    this.owners = Array.from({ length: this.query.patternCount() }, (_, index) => {
+      const start = this.query.startIndexForPattern(index);
+      return (ends.find(({ end }) => start < end) as (typeof ends)[number]).rule;
+    });
+  }
+
+  /** The matches of each rule in a tree, in the order in which tree-sitter finds them. */
+  matches(root: Node): ReadonlyMap<RuleId, readonly QueryMatch[]> {
+    const byRule = new Map<RuleId, QueryMatch[]>();
+    for (const match of this.query.matches(root)) {
+      const rule = this.owners[match.patternIndex] as RuleId;
+      const matches = byRule.get(rule);
+      if (matches === undefined) byRule.set(rule, [match]);
+      else matches.push(match);
+    }
+    return byRule;
+  }
+}

@@ -1,0 +1,51 @@
+import { Language as Grammar, Parser, type Tree } from 'web-tree-sitter';
+import type { GrammarId } from '../model/language.js';
+
+/** Hands in compiled grammars, so that the core reads no disk. */
+export interface GrammarSource {
+  /** The WebAssembly of tree-sitter itself. */
+  readonly engine: () => Uint8Array;
+  /** The WebAssembly of one grammar. */
+  readonly grammar: (id: GrammarId) => Uint8Array;
+}
+
+let engineStarted: Promise<void> | null = null;
+
+/** The grammars in use, each loaded once. One parser serves them all. */
+export class Grammars {
+  private readonly loaded = new Map<GrammarId, Grammar>();
+  private parser: Parser | null = null;
+
+  constructor(private readonly source: GrammarSource) {}
+
+  /** Loads grammars that {@link parse} will be asked for. */
+  async load(ids: Iterable<GrammarId>): Promise<void> {
+    // The engine is one module-wide instance; it can be started only once.
+    engineStarted ??= Parser.init({ wasmBinary: this.source.engine() });
+    await engineStarted;
+    this.parser ??= new Parser();
+    for (const id of ids) {
+      if (!this.loaded.has(id)) this.loaded.set(id, await Grammar.load(this.source.grammar(id)));
+    }
+  }
+
+  /** @throws Error when the grammar has not been loaded. */
+  get(id: GrammarId): Grammar {
+    const grammar = this.loaded.get(id);
+    if (grammar === undefined) throw new Error(`the grammar ${id} has not been loaded`);
+    return grammar;
+  }
+
+  /**
+   * Parses a text. The tree lives in WebAssembly memory: who asked for it calls its `delete`.
+   * @throws Error when the grammar has not been loaded.
+   */
+  parse(text: string, id: GrammarId): Tree {
+    const grammar = this.get(id);
+    if (this.parser === null) throw new Error('no grammar has been loaded');
+    this.parser.setLanguage(grammar);
+    const tree = this.parser.parse(text);
+    if (tree === null) throw new Error('the parser was stopped');
+    return tree;
+  }
+}

@@ -1,0 +1,72 @@
+import type { Catalog } from '../catalog/catalog.js';
+import type { GrammarId, LanguageId } from '../model/language.js';
+import type { ActiveLevel } from '../model/level.js';
+import type { OptionValues } from '../model/option.js';
+import { finderFor, type Rule, type SyntaxFinder, type TextFinder, type TreeFinder } from '../model/rule.js';
+import type { RuleSet } from '../model/rule-set.js';
+import { CombinedQuery } from './combined-query.js';
+import type { Grammars } from './grammars.js';
+
+/** A rule in force, with how it finds. */
+export interface PlannedRule<Finder> {
+  readonly rule: Rule;
+  readonly level: ActiveLevel;
+  readonly options: OptionValues;
+  readonly finder: Finder;
+}
+
+/** What is done with the files of one grammar (or of a language without one) under one rule set. */
+export interface Plan {
+  readonly text: readonly PlannedRule<TextFinder<OptionValues>>[];
+  readonly tree: readonly PlannedRule<TreeFinder<OptionValues>>[];
+  readonly query: readonly PlannedRule<SyntaxFinder<OptionValues>>[];
+  /** The queries of `query` in one; null when there are none. */
+  readonly combined: CombinedQuery | null;
+}
+
+/** Makes plans, each once. */
+export class Planner {
+  private readonly plans = new Map<RuleSet, Map<string, Plan>>();
+  private readonly queries = new Map<string, CombinedQuery>();
+
+  constructor(private readonly catalog: Catalog, private readonly grammars: Grammars) {}
+
+  /** The plan for files of a language. The grammar must have been loaded. */
+  planFor(set: RuleSet, language: LanguageId, grammar: GrammarId | null): Plan {
+    const key = `${language} ${grammar}`;
+    let plans = this.plans.get(set);
+    if (plans === undefined) this.plans.set(set, (plans = new Map()));
+    let plan = plans.get(key);
+    if (plan === undefined) plans.set(key, (plan = this.make(set, language, grammar)));
+    return plan;
+  }
+
+  private make(set: RuleSet, language: LanguageId, grammar: GrammarId | null): Plan {
+    const text: PlannedRule<TextFinder<OptionValues>>[] = [];
+    const tree: PlannedRule<TreeFinder<OptionValues>>[] = [];
+    const query: PlannedRule<SyntaxFinder<OptionValues>>[] = [];
+    for (const rule of this.catalog.rules) {
+      const setting = set.rules.get(rule.id);
+      const finder = finderFor(rule, language);
+      if (setting === undefined || setting.level === 'off' || finder === null) continue;
+      const planned = { rule, level: setting.level, options: setting.options };
+      if (finder.by === 'text') text.push({ ...planned, finder });
+      else if (grammar === null) continue;
+      else if (finder.by === 'tree') tree.push({ ...planned, finder });
+      else query.push({ ...planned, finder });
+    }
+    return { text, tree, query, combined: grammar === null ? null : this.combine(query, grammar) };
+  }
+
+  /** Rule sets that differ in levels and options alone share their query. */
+  private combine(planned: readonly PlannedRule<SyntaxFinder<OptionValues>>[], grammar: GrammarId): CombinedQuery | null {
+    if (planned.length === 0) return null;
+    const key = [grammar, ...planned.map(({ rule }) => rule.id)].join(' ');
+    let combined = this.queries.get(key);
+    if (combined === undefined) {
+      combined = new CombinedQuery(this.grammars.get(grammar), planned.map(({ rule, finder }) => ({ rule: rule.id, query: finder.query })));
+      this.queries.set(key, combined);
+    }
+    return combined;
+  }
+}

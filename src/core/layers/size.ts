@@ -1,0 +1,9 @@
+const UNITS: Readonly<Record<string, number>> = { B: 1, KiB: 1024, MiB: 1024 ** 2, GiB: 1024 ** 3 };
+
+/** Reads a size such as `2 MiB` (IEC 80000-13 units) or a plain number of bytes; null when the text is none. */
+export function parseSize(text: string): number | null {
+  const [, amount, unit] = /^(\d+(?:\.\d+)?)\s*(B|KiB|MiB|GiB)?$/.exec(text.trim()) ?? [];
+  if (amount === undefined) return null;
+  const bytes = Math.floor(Number(amount) * (UNITS[unit ?? 'B'] ?? 1));
+  return Number.isSafeInteger(bytes) ? bytes : null;
+}

@@ -1,0 +1,185 @@
+import {
+  isAlias, isMap, isScalar, isSeq, LineCounter, parseAllDocuments, type Alias, type Document, type Node,
+} from 'yaml';
+import type { Place } from '../model/place.js';
+import type { Problem, ProblemDetail } from '../model/problem.js';
+
+/** A value of a YAML text with where it stands; the places of its parts hang below it. */
+export interface YamlNode {
+  /** The value as plain data; undefined where it could not be read, which has then been reported. */
+  readonly value: unknown;
+  readonly place: Place;
+  /** Where the key stands under which the value is; null for list items and the whole document. */
+  readonly keyPlace: Place | null;
+  /** Whether the value was written with a tag or through an alias. */
+  readonly written: 'plain' | 'tag' | 'alias';
+  readonly parts: ReadonlyMap<string | number, YamlNode>;
+}
+
+/** How many values aliases may stand for in one file: enough for people, too few for a bomb. */
+const MOST_ALIASED_VALUES = 10_000;
+
+/** Deepest nesting that is read; a layer file needs six. */
+const DEEPEST = 100;
+
+class ReadingStopped extends Error {
+  constructor(readonly detail: ProblemDetail, readonly place: Place) {
+    super(detail.code);
+  }
+}
+
+/**
+ * Reads a YAML 1.2 text (yaml.org/spec/1.2.2). Warnings of the parser count as errors.
+ * @param file how the file is named in places.
+ * @returns the root value (null for an empty text) and every problem met.
+ */
+export function readYaml(text: string, file: string): { root: YamlNode | null; problems: Problem[] } {
+  const lines = new LineCounter();
+  const placeOf = (start: number, end: number): Place => {
+    const { line, col } = lines.linePos(start);
+    const lineEnd = text.indexOf('\n', start);
+    const stop = Math.min(end, lineEnd < 0 ? text.length : lineEnd);
+    return { file, line, column: col, length: Math.max(1, stop - start) };
+  };
+  const failed = (detail: ProblemDetail, place: Place | null) => ({ root: null, problems: [{ file, place, detail }] });
+
+  let documents: Document.Parsed[];
+  try {
+    // A file with nothing but comments is an empty list here, a document with null contents is not.
+    documents = parseAllDocuments(text, { lineCounter: lines, prettyErrors: false, logLevel: 'silent', uniqueKeys: false }) as Document.Parsed[];
+  } catch (error) {
+    if (error instanceof RangeError) return failed({ code: 'yaml-too-deep' }, null);
+    throw error;
+  }
+  const [document, second] = documents;
+  if (document === undefined) return { root: null, problems: [] };
+  if (second !== undefined) {
+    const start = second.range?.[0] ?? 0;
+    return failed({ code: 'several-documents' }, placeOf(start, start + 1));
+  }
+  const problems = [...document.errors, ...document.warnings].map(({ code, message, pos: [start, end] }): Problem => ({
+    file,
+    place: placeOf(start, end),
+    detail: code === 'TAG_RESOLVE_FAILED'
+      ? { code: 'needs-quotes', written: text.slice(start, end), as: 'tag' }
+      : { code: 'yaml-syntax', detail: message },
+  }));
+  if (document.errors.length > 0) return { root: null, problems };
+  try {
+    const root = document.contents === null ? null : new NodeReader(document, placeOf, problems).read(document.contents, null);
+    return { root: root?.value === null ? null : root, problems };
+  } catch (error) {
+    if (error instanceof ReadingStopped) return failed(error.detail, error.place);
+    throw error;
+  }
+}
+
+/** Turns the nodes of a document into plain values that keep their places. */
+class NodeReader {
+  private aliasedValues = 0;
+  private depth = 0;
+  private readonly openAnchors = new Set<Node>();
+
+  constructor(
+    private readonly document: Document.Parsed,
+    private readonly placeOf: (start: number, end: number) => Place,
+    private readonly problems: Problem[],
+  ) {}
+
+  /** @param usedAt where the alias stands through which `node` is read; null when it is read in its own place. */
+  read(node: Node, keyPlace: Place | null, usedAt: Place | null = null): YamlNode {
+    const place = usedAt ?? this.placeOfNode(node);
+    if (usedAt !== null && ++this.aliasedValues > MOST_ALIASED_VALUES) {
+      throw new ReadingStopped({ code: 'yaml-alias-bomb', limit: MOST_ALIASED_VALUES }, place);
+    }
+    if (++this.depth > DEEPEST) throw new ReadingStopped({ code: 'yaml-too-deep' }, place);
+    const result = isAlias(node) ? this.readAlias(node, place, keyPlace) : this.readValue(node, place, keyPlace, usedAt);
+    this.depth -= 1;
+    return result;
+  }
+
+  private readAlias(node: Alias, place: Place, keyPlace: Place | null): YamlNode {
+    const target = node.resolve(this.document);
+    if (target === undefined) {
+      this.report({ code: 'needs-quotes', written: `*${node.source}`, as: 'alias' }, place);
+      return { value: undefined, place, keyPlace, written: 'alias', parts: new Map() };
+    }
+    if (this.openAnchors.has(target)) {
+      throw new ReadingStopped({ code: 'yaml-alias-circle', anchor: node.source }, place);
+    }
+    return { ...this.read(target, keyPlace, place), written: 'alias' };
+  }
+
+  private readValue(node: Node, place: Place, keyPlace: Place | null, usedAt: Place | null): YamlNode {
+    this.openAnchors.add(node);
+    const parts = new Map<string | number, YamlNode>();
+    let value: unknown;
+    let written: YamlNode['written'] = 'plain';
+    if (node.tag !== undefined) {
+      written = 'tag';
+      // A tag that means nothing has been reported with the parser's warnings.
+      if (!node.tag.startsWith('tag:yaml.org,2002:')) return { value: undefined, place, keyPlace, written, parts };
+    }
+    if (isMap(node)) {
+      value = this.readMap(node.items as { key: Node; value: Node | null }[], parts, usedAt);
+    } else if (isSeq(node)) {
+      node.items.forEach((item, index) => parts.set(index, this.read(item as Node, null, usedAt)));
+      value = [...parts.values()].map((part) => part.value);
+    } else {
+      value = isScalar(node) ? node.value : undefined;
+    }
+    this.openAnchors.delete(node);
+    return { value, place, keyPlace, written, parts };
+  }
+
+  private readMap(
+    items: readonly { key: Node; value: Node | null }[],
+    parts: Map<string | number, YamlNode>,
+    usedAt: Place | null,
+  ): object {
+    // Without a prototype, so that a key such as __proto__ is a key like any other.
+    const value = Object.create(null) as Record<string, unknown>;
+    for (const item of items) {
+      const keyPlace = usedAt ?? this.placeOfNode(item.key);
+      if (!isScalar(item.key)) {
+        this.report({ code: 'wrong-type', expected: 'text as a key', found: 'something else' }, keyPlace);
+        continue;
+      }
+      const key = item.key.source ?? String(item.key.value);
+      const first = parts.get(key)?.keyPlace;
+      if (first) {
+        this.report({ code: 'key-twice', key, first }, keyPlace);
+        continue;
+      }
+      const part: YamlNode = item.value === null
+        ? { value: null, place: keyPlace, keyPlace, written: 'plain', parts: new Map() }
+        : this.read(item.value, keyPlace, usedAt);
+      parts.set(key, part);
+      value[key] = part.value;
+    }
+    return value;
+  }
+
+  private placeOfNode(node: Node): Place {
+    const [start, end] = node.range ?? [0, 1];
+    return this.placeOf(start, end);
+  }
+
+  private report(detail: ProblemDetail, place: Place): void {
+    this.problems.push({ file: place.file, place, detail });
+  }
+}
+
+/**
+ * The node at `path` below `node`, or, for a part that is missing, the nearest one above it.
+ * @returns the node and whether the whole path was there.
+ */
+export function nodeAt(node: YamlNode, path: readonly PropertyKey[]): { node: YamlNode; whole: boolean } {
+  let current = node;
+  for (const step of path) {
+    const part = current.parts.get(step as string | number);
+    if (part === undefined) return { node: current, whole: false };
+    current = part;
+  }
+  return { node: current, whole: true };
+}

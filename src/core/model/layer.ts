@@ -1,0 +1,98 @@
+import type { ActiveLevel, Level } from './level.js';
+import type { OptionValue } from './option.js';
+import type { Located, Place } from './place.js';
+import type { Selector } from './selector.js';
+
+/** How strongly a ruling is protected against layers that come after it; `none` lifts an earlier protection. */
+export type GuardKind = 'no-weaker' | 'fixed' | 'none';
+
+/** Whether something is permitted: waivers for a rule's findings, or the repair of them. */
+export type Permission = 'allow' | 'refuse';
+
+/** An option as a ruling sets it. */
+export interface OptionSetting {
+  readonly name: string;
+  readonly value: OptionValue;
+  readonly place: Place;
+}
+
+/** What one layer says about a rule or a group of rules. A null part is not said. */
+export interface Ruling {
+  readonly selector: Selector;
+  /** Where its selector is written. */
+  readonly place: Place;
+  readonly level: Located<Level> | null;
+  readonly options: readonly OptionSetting[];
+  readonly waivers: Located<Permission> | null;
+  readonly fix: Located<Permission> | null;
+  readonly guard: Located<GuardKind> | null;
+  readonly because: string | null;
+  /** The last day on which it holds, as YYYY-MM-DD. */
+  readonly until: string | null;
+}
+
+/** One pattern of git's ignore-pattern language, as it was written. */
+export type PatternLine = Located<string>;
+
+/** How a preset is named: built in, or a file relative to the file that adopts it. */
+export type PresetReference =
+  | { readonly kind: 'built-in'; readonly name: string; readonly text: string }
+  | { readonly kind: 'file'; readonly path: string; readonly text: string };
+
+/** The adoption of a preset by a layer file. */
+export interface Adoption {
+  readonly reference: PresetReference;
+  readonly place: Place;
+}
+
+/** A part of a layer file that holds only for the files its patterns match. */
+export interface Zone {
+  readonly name: string | null;
+  /** Where the zone begins. */
+  readonly place: Place;
+  /** Null when the zone holds for every file below. */
+  readonly match: readonly PatternLine[] | null;
+  readonly except: readonly PatternLine[];
+  readonly rulings: readonly Ruling[];
+  readonly because: string | null;
+}
+
+/** The list of what is checked; nothing else is. `place` is that of its key. */
+export interface IncludeList {
+  readonly patterns: readonly PatternLine[];
+  readonly place: Place;
+}
+
+/** Which files are checked, as far as a layer file says so. */
+export interface ScopeSettings {
+  readonly include: IncludeList | null;
+  readonly ignore: readonly PatternLine[];
+  readonly generated: 'skip' | 'check';
+  /** Largest size of a checked file, in bytes. */
+  readonly largest: number | null;
+}
+
+/** From which level on findings make `check` fail. */
+export type FailOn = ActiveLevel | 'never';
+
+/** The role in which a layer file is read; it decides which keys it may have. */
+export type LayerRole = 'root' | 'directory' | 'preset';
+
+/** A layer file as it was read: everything in it still knows where it was written. */
+export interface LayerFile {
+  /** Relative to the project root, or a built-in preset's reference. */
+  readonly file: string;
+  readonly role: LayerRole;
+  readonly title: string | null;
+  readonly about: string | null;
+  readonly presets: readonly Adoption[];
+  /** False: nothing from outer directories holds here. */
+  readonly inherit: boolean;
+  readonly scope: ScopeSettings;
+  readonly failOn: FailOn | null;
+  readonly rulings: readonly Ruling[];
+  readonly zones: readonly Zone[];
+}
+
+/** Scope settings of a layer file that says nothing about scope. */
+export const NO_SCOPE_SETTINGS: ScopeSettings = { include: null, ignore: [], generated: 'skip', largest: null };

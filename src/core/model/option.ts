@@ -1,0 +1,36 @@
+import type { z } from 'zod';
+
+/** What an option can hold. No option is ever null. */
+export type OptionValue = number | boolean | string | readonly string[];
+
+/** The values of all options of one rule, by option name. */
+export type OptionValues = Readonly<Record<string, OptionValue>>;
+
+/**
+ * The direction in which an option becomes stricter: a `lower` or `higher` number, a list with `more` or
+ * `fewer` items, a switch that is `true` or `false`. An option without a direction is neither.
+ */
+export type StricterDirection = 'lower' | 'higher' | 'more' | 'fewer' | 'true' | 'false';
+
+/** One option of a rule, declared once: what it accepts, its default and its strict direction. */
+export interface OptionDeclaration<Schema extends z.ZodType<OptionValue> = z.ZodType<OptionValue>> {
+  readonly schema: Schema;
+  readonly default: z.output<Schema>;
+  readonly stricter: StricterDirection | null;
+  /** What it tunes, in a few words. */
+  readonly about: string;
+}
+
+/** All options of one rule, by name. */
+export type OptionDeclarations = Readonly<Record<string, OptionDeclaration>>;
+
+/** The values that fit the declarations `Options`. */
+export type ValuesOf<Options extends OptionDeclarations> = {
+  readonly [Name in keyof Options]: z.output<Options[Name]['schema']>;
+};
+
+/** Whether two option values are the same; the order of a list counts. */
+export function sameOptionValue(a: OptionValue, b: OptionValue): boolean {
+  if (typeof a !== 'object' || typeof b !== 'object') return a === b;
+  return a.length === b.length && a.every((item, index) => item === b[index]);
+}

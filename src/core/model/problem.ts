@@ -1,0 +1,43 @@
+import type { Place } from './place.js';
+
+/**
+ * What can be wrong with a layer file. Plain data with a closed list of codes: the words come late, where a problem
+ * is shown. `near` is an existing name that may have been meant.
+ */
+export type ProblemDetail =
+  | { readonly code: 'yaml-syntax'; readonly detail: string }
+  | { readonly code: 'yaml-alias-bomb'; readonly limit: number }
+  | { readonly code: 'yaml-alias-circle'; readonly anchor: string }
+  | { readonly code: 'yaml-too-deep' }
+  | { readonly code: 'several-documents' }
+  | { readonly code: 'needs-quotes'; readonly written: string; readonly as: 'tag' | 'alias' }
+  | { readonly code: 'key-twice'; readonly key: string; readonly first: Place }
+  | { readonly code: 'not-utf8' }
+  | { readonly code: 'not-a-mapping'; readonly found: string }
+  | { readonly code: 'unknown-key'; readonly key: string; readonly near: string | null; readonly known: readonly string[] }
+  | { readonly code: 'key-not-here'; readonly key: string; readonly belongs: string }
+  | { readonly code: 'wrong-type'; readonly expected: string; readonly found: string }
+  | { readonly code: 'bad-value'; readonly found: string; readonly near: string | null; readonly known: readonly string[] }
+  | { readonly code: 'missing-key'; readonly key: string }
+  | { readonly code: 'bad-size'; readonly found: string }
+  | { readonly code: 'bad-pattern'; readonly why: 'no-text' | 'empty' | 'tag' | 'alias' | 'line-break' }
+  | { readonly code: 'bad-selector'; readonly selector: string }
+  | { readonly code: 'unknown-rule'; readonly selector: string; readonly near: string | null }
+  | { readonly code: 'unknown-option'; readonly rule: string; readonly option: string; readonly near: string | null; readonly known: readonly string[] }
+  | { readonly code: 'bad-option'; readonly rule: string; readonly option: string; readonly expected: string; readonly found: string }
+  | { readonly code: 'options-need-rule'; readonly selector: string }
+  | { readonly code: 'says-nothing'; readonly selector: string }
+  | { readonly code: 'same-zone-name'; readonly name: string; readonly first: Place }
+  | { readonly code: 'bad-preset-reference'; readonly reference: string }
+  | { readonly code: 'unknown-preset'; readonly reference: string; readonly near: string | null; readonly known: readonly string[] }
+  | { readonly code: 'preset-missing'; readonly reference: string; readonly path: string }
+  | { readonly code: 'file-unreadable'; readonly path: string; readonly why: string }
+  | { readonly code: 'not-a-file'; readonly path: string; readonly what: string }
+  | { readonly code: 'preset-circle'; readonly circle: readonly string[] };
+
+/** A {@link ProblemDetail} with where it is; `place` is null when the file as a whole is meant. */
+export interface Problem {
+  readonly file: string;
+  readonly place: Place | null;
+  readonly detail: ProblemDetail;
+}

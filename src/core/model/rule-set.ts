@@ -1,0 +1,28 @@
+import type { Permission } from './layer.js';
+import type { Level } from './level.js';
+import type { OptionValues } from './option.js';
+import type { RuleId } from './rule.js';
+import type { Decision } from './statement.js';
+
+/** A rule as a rule set holds it, without the way to the decision. */
+export interface RuleSetting {
+  readonly level: Level;
+  readonly options: OptionValues;
+  readonly waivers: Permission;
+  readonly fix: Permission;
+}
+
+/** The decided rules for a file. Files with equal settings share one, however the settings came about. */
+export interface RuleSet {
+  /** Equal for rule sets with equal settings, and only for them. */
+  readonly id: string;
+  /** Every rule of the catalog, sorted by id. */
+  readonly rules: ReadonlyMap<RuleId, RuleSetting>;
+}
+
+/** A rule set together with one way in which it came about. */
+export interface DecidedRules {
+  readonly set: RuleSet;
+  /** Every rule of the catalog, sorted by id. */
+  readonly decisions: ReadonlyMap<RuleId, Decision>;
+}

@@ -1,0 +1,131 @@
+import type { Node, QueryMatch } from 'web-tree-sitter';
+import type { OptionDeclarations, OptionValues, ValuesOf } from './option.js';
+import type { GrammarId, LanguageId } from './language.js';
+import type { SourceText } from './source-text.js';
+
+/** `concern/name`, lower case with hyphens. */
+export type RuleId = string;
+
+/** How far a finding of the rule can be trusted without looking. */
+export type Confidence = 'certain' | 'likely' | 'possible';
+
+/** What a rule reports: a stretch of the text as UTF-16 offsets (`end` is exclusive) and what is wrong with it. */
+export interface Hit {
+  readonly start: number;
+  readonly end: number;
+  readonly message: string;
+}
+
+/** A parsed file: its text, its tree and the grammar that made it. */
+export interface ParsedSource {
+  readonly text: SourceText;
+  readonly root: Node;
+  readonly grammar: GrammarId;
+}
+
+/** Finds by looking at the text alone. Works for every language. */
+export interface TextFinder<Options> {
+  readonly by: 'text';
+  find(text: SourceText, options: Options): Iterable<Hit>;
+}
+
+/**
+ * Finds by a tree-sitter query. Without `judge` each `@finding` capture is a finding with `message`, in which
+ * `{name}` stands for the text of the capture of that name. With `judge`, code decides over all matches of the file.
+ */
+export type SyntaxFinder<Options> =
+  | { readonly by: 'query'; readonly query: string; readonly message: string }
+  | {
+      readonly by: 'query';
+      readonly query: string;
+      judge(matches: readonly QueryMatch[], source: ParsedSource, options: Options): Iterable<Hit>;
+    };
+
+/** Finds by looking at the tree as a whole, where a query cannot say it. */
+export interface TreeFinder<Options> {
+  readonly by: 'tree';
+  find(source: ParsedSource, options: Options): Iterable<Hit>;
+}
+
+/** How a rule finds in one language. */
+export type Finder<Options> = TextFinder<Options> | SyntaxFinder<Options> | TreeFinder<Options>;
+
+/** How a rule finds: the same way in every text, or in a way of its own for each language it knows. */
+export type Finders<Options> =
+  | { readonly everywhere: TextFinder<Options> }
+  | { readonly languages: Readonly<Partial<Record<LanguageId, Finder<Options>>>> };
+
+/** Code that meets the rule, or code that does not and where that is found. Run as a test. */
+export interface Example {
+  readonly language: LanguageId;
+  /** Name of the example's file, where its ending matters. */
+  readonly file?: string;
+  readonly options?: OptionValues;
+  readonly code: string;
+  /** Where findings start, as `line:column`; empty for good code. */
+  readonly finds: readonly string[];
+}
+
+/** All there is to know about a rule, as it is written in its file. */
+export interface RuleDeclaration<Options extends OptionDeclarations> {
+  readonly id: RuleId;
+  readonly title: string;
+  /** Why it matters. */
+  readonly about: string;
+  /** How to repair what it finds. */
+  readonly advice: string;
+  readonly tags: readonly string[];
+  readonly confidence: Confidence;
+  readonly options: Options;
+  readonly find: Finders<ValuesOf<Options>>;
+  readonly examples: readonly Example[];
+}
+
+/** A rule of the catalog, whatever its options are. */
+export interface Rule {
+  readonly id: RuleId;
+  readonly concern: string;
+  readonly title: string;
+  readonly about: string;
+  readonly advice: string;
+  readonly tags: readonly string[];
+  readonly confidence: Confidence;
+  readonly options: OptionDeclarations;
+  readonly defaults: OptionValues;
+  readonly find: Finders<OptionValues>;
+  readonly examples: readonly Example[];
+}
+
+/**
+ * Declares a rule.
+ * @throws Error when the id is not `concern/name` or a language it finds in lacks a good or a bad example.
+ */
+export function defineRule<const Options extends OptionDeclarations>(declaration: RuleDeclaration<Options>): Rule {
+  const concern = /^([a-z]+)\/[a-z]+(?:-[a-z]+)*$/.exec(declaration.id)?.[1];
+  if (concern === undefined) throw new Error(`rule id ${declaration.id} is not concern/name`);
+  const { find, examples } = declaration;
+  for (const language of 'languages' in find ? Object.keys(find.languages) : [undefined]) {
+    const own = examples.filter((example) => language === undefined || example.language === language);
+    if (!own.some(isGood) || own.every(isGood)) {
+      throw new Error(`rule ${declaration.id} needs a good and a bad example${language ? ` in ${language}` : ''}`);
+    }
+  }
+  const defaults = Object.entries(declaration.options).map(([name, option]) => [name, option.default] as const);
+  return {
+    ...declaration,
+    concern,
+    // The option values of a rule are validated against these very declarations before a finder sees them.
+    find: find as Finders<OptionValues>,
+    defaults: Object.fromEntries(defaults),
+  };
+}
+
+function isGood(example: Example): boolean {
+  return example.finds.length === 0;
+}
+
+/** The way `rule` finds in `language`; null when it does not know the language. */
+export function finderFor(rule: Rule, language: LanguageId): Finder<OptionValues> | null {
+  if ('everywhere' in rule.find) return rule.find.everywhere;
+  return rule.find.languages[language] ?? null;
+}

@@ -1,0 +1,51 @@
+import type { Position } from './place.js';
+import type { Language } from './language.js';
+
+/** One line of a text, without its line end. */
+export interface Line {
+  /** Offset of its first character. */
+  readonly start: number;
+  readonly text: string;
+}
+
+/** The text of a source file, split into lines once. A line ends with LF, CR LF or CR. */
+export class SourceText {
+  readonly lines: readonly Line[];
+
+  constructor(
+    readonly path: string,
+    readonly language: Language,
+    readonly text: string,
+  ) {
+    this.lines = splitLines(text);
+  }
+
+  /** The 1-based position of an offset. */
+  positionAt(offset: number): Position {
+    let low = 0;
+    let high = this.lines.length - 1;
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if ((this.lines[middle] as Line).start <= offset) low = middle;
+      else high = middle - 1;
+    }
+    return { line: low + 1, column: offset - (this.lines[low] as Line).start + 1 };
+  }
+
+  /** The text of a 1-based line; empty when there is no such line. */
+  lineText(line: number): string {
+    return this.lines[line - 1]?.text ?? '';
+  }
+}
+
+function splitLines(text: string): Line[] {
+  const lines: Line[] = [];
+  const lineEnds = text.includes('\r') ? /\r\n|\r|\n/g : /\n/g;
+  let start = 0;
+  for (let end = lineEnds.exec(text); end !== null; end = lineEnds.exec(text)) {
+    lines.push({ start, text: text.slice(start, end.index) });
+    start = lineEnds.lastIndex;
+  }
+  lines.push({ start, text: text.slice(start) });
+  return lines;
+}

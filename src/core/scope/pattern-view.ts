@@ -1,0 +1,82 @@
+import type { Pattern, PatternStep } from './pattern.js';
+
+/** A pattern as it stands in some directory: `positions` are the steps that a name in that directory may take. */
+interface Candidate {
+  readonly pattern: Pattern;
+  readonly positions: readonly number[];
+}
+
+/**
+ * A list of patterns as seen from one directory: of each pattern, what is left to match below. Going down step by
+ * step keeps the work at a name small and drops patterns that cannot match any more.
+ */
+export class PatternView {
+  static readonly EMPTY = new PatternView([]);
+
+  private constructor(private readonly candidates: readonly Candidate[]) {}
+
+  /** The view from the directory that `patterns` are relative to, below the patterns that hold there already. */
+  with(patterns: readonly Pattern[]): PatternView {
+    if (patterns.length === 0) return this;
+    const added = patterns.map((pattern) => ({ pattern, positions: withSkips([0], pattern.steps) }));
+    return new PatternView([...this.candidates, ...added]);
+  }
+
+  /** Whether some pattern that is not negated may still match below. */
+  get canMatch(): boolean {
+    return this.candidates.some(({ pattern }) => !pattern.negated);
+  }
+
+  /** The last pattern that matches the entry `name` of this directory. */
+  decide(name: string, isDirectory: boolean): Pattern | null {
+    for (let index = this.candidates.length - 1; index >= 0; index -= 1) {
+      const { pattern, positions } = this.candidates[index] as Candidate;
+      if (pattern.directoriesOnly && !isDirectory) continue;
+      const last = pattern.steps.length - 1;
+      if (!positions.includes(last)) continue;
+      const step = pattern.steps[last] as PatternStep;
+      if (step !== 'any-depth' && step.matches(name)) return pattern;
+    }
+    return null;
+  }
+
+  /** The view from the directory `name` in this one. */
+  descend(name: string): PatternView {
+    const candidates: Candidate[] = [];
+    for (const candidate of this.candidates) {
+      const positions = advance(candidate, name);
+      if (positions === candidate.positions) candidates.push(candidate);
+      else if (positions.length > 0) candidates.push({ pattern: candidate.pattern, positions });
+    }
+    if (candidates.length === 0) return PatternView.EMPTY;
+    // Most directories change nothing for any pattern: they share their view.
+    const isSame = candidates.length === this.candidates.length && candidates.every((candidate, index) => candidate === this.candidates[index]);
+    return isSame ? this : new PatternView(candidates);
+  }
+}
+
+function advance({ pattern: { steps }, positions }: Candidate, name: string): readonly number[] {
+  const next: number[] = [];
+  for (const position of positions) {
+    const step = steps[position] as PatternStep;
+    if (step === 'any-depth') next.push(position);
+    else if (position + 1 < steps.length && step.matches(name)) next.push(position + 1);
+  }
+  const reached = withSkips(next, steps);
+  const isSame = reached.length === positions.length && reached.every((position, index) => position === positions[index]);
+  return isSame ? positions : reached;
+}
+
+/** Adds the steps that are reached because `**` may stand for no directory at all. Sorted, each once. */
+function withSkips(positions: readonly number[], steps: readonly PatternStep[]): number[] {
+  const reached = new Set<number>();
+  for (const position of positions) {
+    let current = position;
+    reached.add(current);
+    while (steps[current] === 'any-depth' && current + 1 < steps.length) {
+      current += 1;
+      reached.add(current);
+    }
+  }
+  return [...reached].sort((a, b) => a - b);
+}

@@ -1,0 +1,96 @@
+import { compileNamePattern, endOfClass, type NamePattern } from './name-pattern.js';
+import type { PatternOrigin } from '../model/scope.js';
+
+/** One step of a pattern: a name, or any number of directories (`**`). */
+export type PatternStep = NamePattern | 'any-depth';
+
+/** One line of an ignore file, compiled. Source of its meaning: gitignore(5), "PATTERN FORMAT". */
+export interface Pattern {
+  readonly origin: PatternOrigin;
+  /** Whether it re-includes (`!`). */
+  readonly negated: boolean;
+  readonly directoriesOnly: boolean;
+  /** The steps from the directory of the pattern's file down. */
+  readonly steps: readonly PatternStep[];
+}
+
+const ANY_NAME: NamePattern = { literal: null, matches: () => true };
+
+/**
+ * Compiles one pattern.
+ * @param text the line without its line end.
+ * @param place where it is written, null for the built-in list.
+ * @returns null for a blank line, a comment, and a pattern that can never match.
+ */
+export function compilePattern(text: string, place: { file: string; line: number } | null): Pattern | null {
+  const line = withoutTrailingBlanks(text);
+  if (line === '' || line.startsWith('#')) return null;
+  const negated = line.startsWith('!');
+  let body = negated ? line.slice(1) : line;
+  const directoriesOnly = body.endsWith('/');
+  if (directoriesOnly) body = body.slice(0, -1);
+  const steps = compileSteps(body);
+  if (steps === null) return null;
+  return {
+    origin: { file: place?.file ?? null, line: place?.line ?? null, pattern: line },
+    negated,
+    directoriesOnly,
+    steps,
+  };
+}
+
+function compileSteps(body: string): PatternStep[] | null {
+  // Any slash, one in a class too, ties the pattern to its directory.
+  const isTied = body.includes('/');
+  const names = splitAtSlashes(body.startsWith('/') ? body.slice(1) : body);
+  if (names === null) return null;
+  const steps: PatternStep[] = isTied ? [] : ['any-depth'];
+  for (const [index, name] of names.entries()) {
+    if (isTied && /^\*{2,}$/.test(name)) {
+      if (steps.at(-1) !== 'any-depth') steps.push('any-depth');
+      // At the end it stands for everything inside, so for at least one name.
+      if (index === names.length - 1) steps.push(ANY_NAME);
+      continue;
+    }
+    const step = name === '' ? null : compileNamePattern(name);
+    if (step === null) return null;
+    steps.push(step);
+  }
+  return steps;
+}
+
+/** Splits at each `/` that stands outside of classes; null when a class is not closed. An escaped slash is a slash. */
+function splitAtSlashes(body: string): string[] | null {
+  if (!/[[\\]/.test(body)) return body.split('/');
+  const characters = [...body];
+  const names = [''];
+  const append = (text: string): void => void (names[names.length - 1] += text);
+  for (let index = 0; index < characters.length; index += 1) {
+    const character = characters[index] as string;
+    if (character === '/' || (character === '\\' && characters[index + 1] === '/')) {
+      if (character === '\\') index += 1;
+      names.push('');
+    } else if (character === '\\') {
+      index += 1;
+      append(character + (characters[index] ?? ''));
+    } else if (character === '[') {
+      const end = endOfClass(characters, index);
+      if (end === null) return null;
+      append(characters.slice(index, end).join(''));
+      index = end - 1;
+    } else {
+      append(character);
+    }
+  }
+  return names;
+}
+
+/** Drops blanks at the end, unless a backslash makes the first of them count. */
+function withoutTrailingBlanks(line: string): string {
+  let end = line.length;
+  while (end > 0 && line[end - 1] === ' ') end -= 1;
+  if (end === line.length) return line;
+  let backslashes = 0;
+  while (line[end - 1 - backslashes] === '\\') backslashes += 1;
+  return backslashes % 2 === 1 ? line.slice(0, end + 1) : line.slice(0, end);
+}

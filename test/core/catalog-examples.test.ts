@@ -1,0 +1,62 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { grammarFor, languageById } from '../../src/core/catalog/languages.js';
+import { CATALOG } from '../../src/core/catalog/registry.js';
+import { Planner } from '../../src/core/inspect/plan.js';
+import { inspectFile } from '../../src/core/inspect/inspect-file.js';
+import { GRAMMARS, type Language } from '../../src/core/model/language.js';
+import type { Example, Rule } from '../../src/core/model/rule.js';
+import type { RuleSet } from '../../src/core/model/rule-set.js';
+import { SourceText } from '../../src/core/model/source-text.js';
+import { builtGrammars } from '../support/grammars.js';
+
+const grammars = builtGrammars();
+const planner = new Planner(CATALOG, grammars);
+beforeAll(() => grammars.load(GRAMMARS));
+
+/** A rule set in which only `rule` is on. */
+function only(rule: Rule, options: Example['options']): RuleSet {
+  return { id: rule.id, rules: new Map([[rule.id, { level: 'warning', options: { ...rule.defaults, ...options }, waivers: 'allow', fix: 'allow' }]]) };
+}
+
+function findsIn(rule: Rule, { language: id, file, options, code }: Example): string[] {
+  const language = languageById(id) as Language;
+  const text = new SourceText(file ?? `example${language.endings[0]}`, language, code);
+  const { findings } = inspectFile(text, only(rule, options), grammars, planner);
+  return findings.map(({ span }) => `${span.start.line}:${span.start.column}`);
+}
+
+describe.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => {
+  test.each(rule.examples.map((example) => [example.language, example.code, example] as const))('%s: %j', (_language, _code, example) => {
+    expect(findsIn(rule, example)).toEqual(example.finds);
+  });
+
+  test('keeps within its text at a code that is cut off anywhere', () => {
+    for (const example of rule.examples) {
+      for (let length = 0; length < example.code.length; length += 3) {
+        const cut = { ...example, code: example.code.slice(0, length) };
+        for (const place of findsIn(rule, cut)) {
+          const [line, column] = place.split(':').map(Number) as [number, number];
+          const text = cut.code.split(/\r\n|\n/)[line - 1];
+          expect(text, `${place} of ${JSON.stringify(cut.code)}`).toBeDefined();
+          expect(column).toBeLessThanOrEqual((text as string).length + 1);
+        }
+      }
+    }
+  });
+});
+
+test('every grammar is used by a language and fits the queries of every rule', () => {
+  const all: RuleSet = {
+    id: 'all',
+    rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow' }])),
+  };
+  const files = ['a.js', 'a.jsx', 'a.ts', 'a.tsx', 'a.py', 'a.css', 'a.java', 'a.php'];
+  const used = files.map((name) => {
+    const language = [...new Set(CATALOG.rules.flatMap((rule) => rule.examples.map((example) => example.language)))]
+      .map((id) => languageById(id) as Language)
+      .find((candidate) => candidate.endings.some((ending) => name.endsWith(ending))) as Language;
+    inspectFile(new SourceText(name, language, ''), all, grammars, planner);
+    return grammarFor(language, name);
+  });
+  expect(new Set(used)).toEqual(new Set(GRAMMARS));
+});
