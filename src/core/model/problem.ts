@@ -33,6 +33,7 @@ export type ProblemDetail =
   | { readonly code: 'preset-missing'; readonly reference: string; readonly path: string }
   | { readonly code: 'file-unreadable'; readonly path: string; readonly why: string }
   | { readonly code: 'not-a-file'; readonly path: string; readonly what: string }
+  | { readonly code: 'too-many-presets'; readonly limit: number }
   | { readonly code: 'preset-circle'; readonly circle: readonly string[] };
 
 /** A {@link ProblemDetail} with where it is; `place` is null when the file as a whole is meant. */

@@ -1,6 +1,7 @@
 import type { Node } from 'web-tree-sitter';
 import { defineRule, type Finder, type Hit, type ParsedSource } from '../../model/rule.js';
 import type { OptionValues } from '../../model/option.js';
+import { hitAt } from '../hits.js';
 
 const anywhere: Finder<OptionValues> = { by: 'tree', find: findSyntaxErrors };
 
@@ -35,24 +36,24 @@ export default defineRule({
 /** More errors than this in one file are one mistake seen many times. */
 const MOST = 20;
 
-function findSyntaxErrors({ root }: ParsedSource): Iterable<Hit> {
+/** Walks with a stack of its own: code may be nested deeper than calls can be. */
+function findSyntaxErrors({ root }: ParsedSource): Hit[] {
   const hits: Hit[] = [];
-  collect(root, hits);
+  const open = [root];
+  for (let node = open.pop(); node !== undefined && hits.length < MOST; node = open.pop()) {
+    if (!node.hasError && !node.isMissing) continue;
+    const hit = errorAt(node);
+    if (hit === null) open.push(...node.children.reverse());
+    else hits.push(hit);
+  }
   return hits;
 }
 
-function collect(node: Node, hits: Hit[]): void {
-  if (!node.hasError || hits.length >= MOST) return;
-  if (node.isMissing) {
-    hits.push({ start: node.startIndex, end: node.endIndex, message: `${node.isNamed ? `a ${words(node.type)}` : `“${node.type}”`} is missing here` });
-    return;
-  }
-  if (node.isError) {
-    const first = node.text.split('\n', 1)[0] ?? '';
-    hits.push({ start: node.startIndex, end: node.startIndex + first.length, message: `does not fit here: “${shorten(first.trim())}”` });
-    return;
-  }
-  for (const child of node.children) collect(child, hits);
+function errorAt(node: Node): Hit | null {
+  if (node.isMissing) return hitAt(node, `${node.isNamed ? `a ${words(node.type)}` : `“${node.type}”`} is missing here`);
+  if (!node.isError) return null;
+  const first = node.text.split('\n', 1)[0] ?? '';
+  return { start: node.startIndex, end: node.startIndex + first.length, message: `does not fit here: “${shorten(first.trim())}”` };
 }
 
 function words(type: string): string {

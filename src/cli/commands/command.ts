@@ -1,0 +1,64 @@
+import type { Argv } from 'yargs';
+import type { ReportBase } from '../../core/model/report.js';
+import type { Workspace } from '../../host/workspace.js';
+import { EXIT, type ExitCode } from '../exit-code.js';
+import type { Style, Terminal } from '../terminal.js';
+import { visible } from '../visible.js';
+import { count } from '../views/table.js';
+
+/** The options that every command has. */
+export interface GlobalOptions {
+  readonly root?: string | undefined;
+  readonly format: string;
+  readonly quiet: boolean;
+  readonly verbose: boolean;
+}
+
+/** What a command runs with. */
+export interface Context<Options> {
+  readonly options: Options & GlobalOptions;
+  readonly workspace: Workspace;
+  readonly terminal: Terminal;
+  readonly style: Style;
+}
+
+/** One verb of the command line. */
+export interface Command<Options> {
+  /** The verb and its arguments, as yargs reads them. */
+  readonly usage: string;
+  /** The question it answers. */
+  readonly about: string;
+  readonly formats: readonly string[];
+  /** Declares its own arguments and options. */
+  readonly declare: (args: Argv) => Argv<Options>;
+  /** Command lines that work in a project like the demo, and what each tells. */
+  readonly examples: readonly (readonly [line: string, tells: string])[];
+  readonly run: (context: Context<Options>) => Promise<ExitCode> | ExitCode;
+}
+
+/** Prints a machine format. */
+export function printJson({ terminal }: Context<unknown>, document: object): void {
+  terminal.out(`${JSON.stringify(document, null, 2)}\n`);
+}
+
+/** Tells on standard error what every answer may have to tell besides itself. */
+export function tellAside({ options, workspace, terminal, style }: Context<unknown>, { usesStarter, incomplete, notices }: ReportBase): void {
+  if (options.verbose) terminal.err(`Project root: ${visible(workspace.root)}\n`);
+  if (usesStarter && !options.quiet) {
+    terminal.err(`There is no elvar.yaml in this project: the preset elvar:starter stands in its place.\n`);
+  }
+  if (!options.quiet) for (const notice of notices) terminal.err(`${visible(notice)}\n`);
+  if (incomplete.length === 0) return;
+  terminal.err(`${style.wrong(`The answer is incomplete: ${count(incomplete.length, 'path')} could not be read.`)}\n`);
+  for (const { path, reason } of incomplete) terminal.err(`  ${visible(path)}: ${visible(reason)}\n`);
+}
+
+/** A hint at what to do next, on standard error and for people alone. */
+export function hint({ options, terminal, style }: Context<unknown>, text: string): void {
+  if (!options.quiet && options.format === 'text' && terminal.isTerminal) terminal.err(`\n${style.faint(text)}\n`);
+}
+
+/** `code`, unless the answer is incomplete. */
+export function exitCode(code: ExitCode, { incomplete }: ReportBase): ExitCode {
+  return incomplete.length > 0 ? EXIT.incomplete : code;
+}

@@ -1,0 +1,29 @@
+import { scopeJson } from '../../formats/json/scope.js';
+import { EXIT } from '../exit-code.js';
+import { viewScope, viewScopeOfPaths } from '../views/scope.js';
+import { exitCode, printJson, tellAside, type Command } from './command.js';
+
+interface Options {
+  readonly path: readonly string[];
+}
+
+/** `elvar scope`. */
+export const SCOPE: Command<Options> = {
+  usage: 'scope [path..]',
+  about: 'Which files are checked, and why is this one not?',
+  formats: ['text', 'json'],
+  declare: (args) => args
+    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' }),
+  examples: [
+    ['elvar scope', 'what is checked by language and directory, and what is not and by which line'],
+    ['elvar scope kiosk/vendor/clock.js', 'why one file is not checked'],
+  ],
+  run: (context) => {
+    const { options, workspace, terminal, style } = context;
+    const report = workspace.scope(options.path);
+    if (options.format === 'json') printJson(context, scopeJson(report));
+    else terminal.out(options.path.length === 0 ? viewScope(report, style) : viewScopeOfPaths(report, style));
+    tellAside(context, report);
+    return exitCode(EXIT.fine, report);
+  },
+};

@@ -1,0 +1,13 @@
+/** What the program's exit code tells. */
+export const EXIT = {
+  fine: 0,
+  /** Findings at or above the level agreed on. */
+  findings: 1,
+  /** The command line or the configuration is wrong; nothing was done. */
+  wrong: 2,
+  /** The answer lacks something that could not be read. */
+  incomplete: 3,
+} as const;
+
+/** One of {@link EXIT}. */
+export type ExitCode = (typeof EXIT)[keyof typeof EXIT];

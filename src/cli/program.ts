@@ -1,0 +1,88 @@
+import { readFileSync } from 'node:fs';
+import yargs, { type Argv } from 'yargs';
+import { LayerError, UsageError } from '../host/errors.js';
+import { openWorkspace } from '../host/workspace.js';
+import { CHECK } from './commands/check.js';
+import type { Command, GlobalOptions } from './commands/command.js';
+import { EXPLAIN } from './commands/explain.js';
+import { RESOLVE } from './commands/resolve.js';
+import { SCOPE } from './commands/scope.js';
+import { EXIT, type ExitCode } from './exit-code.js';
+import { styleFor, type Terminal } from './terminal.js';
+import { viewProblems } from './views/problems.js';
+import { visible } from './visible.js';
+
+const ABOUT = `elvar: composes layered rules for code, explains which hold for every file and who decided that, and checks the code.
+
+Usage: elvar <command>`;
+
+/** Runs one command line. Never throws for what users do; everything they see goes through `terminal`. */
+export async function runProgram(args: readonly string[], terminal: Terminal): Promise<ExitCode> {
+  let code: ExitCode = EXIT.fine;
+  const color = colorWanted(args);
+  const style = styleFor(terminal, color);
+  const add = <Options>(program: Argv, command: Command<Options>): Argv => program.command(
+    command.usage,
+    command.about,
+    (own) => {
+      const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'how the answer is written' });
+      return command.examples.reduce((rest, [line, tells]) => rest.example(line, tells), declared as Argv) as Argv<Options & GlobalOptions>;
+    },
+    async (options) => {
+      const given = options as unknown as Options & GlobalOptions;
+      const workspace = openWorkspace({ directory: terminal.directory, ...(given.root !== undefined && { root: given.root }) });
+      code = await command.run({ options: given, workspace, terminal, style });
+    },
+  );
+  const program = add(add(add(add(globalOptions(yargs(), terminal.columns), CHECK), RESOLVE), EXPLAIN), SCOPE);
+  try {
+    let printed = '';
+    await program.parse([...args], {}, (_error: unknown, _parsed: unknown, output: string) => {
+      printed += output;
+    });
+    if (printed !== '') terminal.out(`${printed}\n`);
+  } catch (error) {
+    return tellError(error, terminal, style);
+  }
+  return code;
+}
+
+function globalOptions(program: Argv, columns: number): Argv {
+  return program
+    .scriptName('elvar')
+    .locale('en')
+    .usage(ABOUT)
+    .option('root', { type: 'string', requiresArg: true, describe: 'the project root; else the nearest directory with .git, else the topmost with elvar.yaml' })
+    .option('color', { type: 'boolean', describe: 'colours, whatever the output goes to; --no-color for none' })
+    .option('quiet', { type: 'boolean', default: false, describe: 'results only, no hints' })
+    .option('verbose', { type: 'boolean', default: false, describe: 'tell the project root too' })
+    .version(JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')).version as string)
+    .help()
+    .strict()
+    .demandCommand(1, 'Name a command.')
+    .recommendCommands()
+    .exitProcess(false)
+    .wrap(Math.min(columns, 110))
+    .fail((message: string | null, error: Error | undefined) => {
+      throw error ?? new UsageError(`${message}\nRun elvar --help, or elvar check --help, to see what there is.`);
+    });
+}
+
+/** Colours are needed before the command line is parsed, for what is wrong with it. */
+function colorWanted(args: readonly string[]): boolean | undefined {
+  const last = args.findLast((arg) => arg === '--color' || arg === '--no-color');
+  return last === undefined ? undefined : last === '--color';
+}
+
+function tellError(error: unknown, terminal: Terminal, style: ReturnType<typeof styleFor>): ExitCode {
+  if (error instanceof LayerError) {
+    terminal.err(viewProblems(error.problems, error.texts, style));
+    return EXIT.wrong;
+  }
+  if (error instanceof UsageError) {
+    const [what, ...advice] = error.message.split('\n');
+    terminal.err(`${style.wrong(visible(what ?? ''))}\n${advice.map((line) => `  ${visible(line)}\n`).join('')}`);
+    return EXIT.wrong;
+  }
+  throw error;
+}

@@ -1,0 +1,75 @@
+import { CATALOG } from '../../core/catalog/registry.js';
+import type { Explanation } from '../../core/model/report.js';
+import type { Decision, TrailEntry } from '../../core/model/statement.js';
+import { LEVELS } from '../../core/model/level.js';
+import { isInForce } from '../../core/cascade/in-force.js';
+import type { Style } from '../terminal.js';
+import { visible } from '../visible.js';
+import { formatLayer, formatOptions, formatOrigin, formatZone } from './origin.js';
+import { formatPattern } from './skipped.js';
+import { count, listed, table } from './table.js';
+
+/** The rule set of a path: the rules in force with who decided each, after the layers that hold there. */
+export function viewExplainPath(explanation: Explanation, style: Style): string {
+  const { layers, language, rules: { decisions } } = explanation;
+  const all = [...decisions.values()];
+  const inForce = all.filter((decision) => isInForce(decision, language, CATALOG)).sort(compareDecisions);
+  const on = all.filter((decision) => decision.level !== 'off' && !inForce.includes(decision));
+  const lines = [
+    style.strong(`${count(inForce.length, 'rule')} in force for ${visible(explanation.path)}`),
+    explainedPath(explanation, style),
+    '',
+    ...table(inForce.map((decision) => ruleRow(decision, style))),
+  ];
+  if (on.length > 0) {
+    lines.push('', `On, but not for ${language ?? 'a file of no known language'}: ${listed(on.map(({ rule }) => rule))}.`);
+  }
+  const off = all.filter(({ level }) => level === 'off');
+  const turnedOff = off.filter(({ by }) => by > 0);
+  if (turnedOff.length > 0) {
+    lines.push('', 'Turned off:', ...table(turnedOff.map((decision) => ruleRow(decision, style))));
+  }
+  const never = off.length - turnedOff.length;
+  if (never > 0) lines.push('', `${count(never, 'more rule')} of the catalog ${never === 1 ? 'is' : 'are'} off since no layer turns ${never === 1 ? 'it' : 'them'} on.`);
+  lines.push('', 'Layers that hold here, the last has the last word:', ...layerRows(layers, all, style));
+  return `${lines.join('\n')}\n`;
+}
+
+/** The path, its language, and whether it is checked. */
+export function explainedPath({ path, language, exists, skipped }: Explanation, style: Style): string {
+  const state = skipped !== null
+    ? `not checked: ${skipped.reason}${skipped.by === null ? '' : ` by ${formatPattern(skipped.by)}`}`
+    : exists ? 'checked' : 'does not exist yet; a file with this name would be checked';
+  return [style.name(visible(path)), language ?? 'no known language', state].join(' · ');
+}
+
+function compareDecisions(a: Decision, b: Decision): number {
+  return LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level) || (a.rule < b.rule ? -1 : 1);
+}
+
+function ruleRow({ rule, level, by, options, trail }: Decision, style: Style): string[] {
+  const { statement } = trail[by] as TrailEntry;
+  const zone = formatZone(statement.zone);
+  const values = Object.fromEntries(Object.entries(options).filter(([, option]) => option.by > 0).map(([name, { value }]) => [name, value]));
+  return [
+    style.level(level),
+    rule,
+    `${formatOrigin(statement)}${zone === '' ? '' : `, ${zone}`}`,
+    [formatOptions(values), style.faint(visible(statement.because ?? statement.zone?.because ?? ''))].filter((part) => part !== '').join('  '),
+  ];
+}
+
+function layerRows(layers: Explanation['layers'], decisions: readonly Decision[], style: Style): string[] {
+  return table(layers.map((layer) => {
+    const statements = decisions.flatMap(({ trail }) => trail).filter(({ statement }) => statement.layer === layer);
+    const decided = decisions.filter(({ by, options, trail }) =>
+      [by, ...Object.values(options).map((option) => option.by)].some((index) => trail[index]?.statement.layer === layer));
+    const cut = statements.filter(({ effect }) => effect === 'cut-off').length;
+    const said = layer.kind === 'catalog'
+      ? `${count(decided.length, 'rule')} as ${decided.length === 1 ? 'it comes' : 'they come'}`
+      : cut > 0 && cut === statements.length
+        ? 'cut off: a layer further in inherits nothing'
+        : statements.length === 0 ? 'says nothing about this file' : `speaks of ${count(statements.length, 'rule')}, decides ${decided.length}`;
+    return [style.name(formatLayer(layer)), said, style.faint(visible(layer.title ?? ''))];
+  }));
+}

@@ -1,0 +1,89 @@
+import { CATALOG } from '../../core/catalog/registry.js';
+import type { Explanation } from '../../core/model/report.js';
+import type { Decision, TrailEntry } from '../../core/model/statement.js';
+import { isInForce } from '../../core/cascade/in-force.js';
+import type { Style } from '../terminal.js';
+import { visible } from '../visible.js';
+import { explainedPath } from './explain-path.js';
+import { formatOptions, formatOrigin, formatPlace, formatValue, formatZone } from './origin.js';
+import { listed, table } from './table.js';
+
+/** Why one rule is as it is for a path: the answer, the whole trail, and the answer's reasons in a sentence. */
+export function viewExplainRule(explanation: Explanation, decision: Decision, style: Style): string {
+  const { rule, level } = decision;
+  const options = Object.fromEntries(Object.entries(decision.options).map(([name, { value }]) => [name, value]));
+  const lines = [
+    `${style.strong(rule)}   ${style.level(level)}   ${formatOptions(options)}`.trimEnd(),
+    explainedPath(explanation, style),
+    '',
+    ...table(decision.trail.map((entry, index) => trailRow(entry, index, decision, style))),
+    '',
+    `→ ${conclusion(decision, style)}`,
+  ];
+  const caveat = whyNotInForce(explanation, decision);
+  if (caveat !== null) lines.push(`  ${caveat}`);
+  const title = CATALOG.get(rule)?.title;
+  lines.push('', style.faint(`${title}.`));
+  return `${lines.join('\n')}\n`;
+}
+
+function trailRow(entry: TrailEntry, index: number, decision: Decision, style: Style): string[] {
+  const { statement, effect } = entry;
+  const { layer, zone, selector, level, because } = statement;
+  const isCatalog = layer.kind === 'catalog';
+  const options = isCatalog
+    ? CATALOG.get(decision.rule)?.defaults ?? {}
+    : Object.fromEntries(statement.options.map(({ name, value }) => [name, value]));
+  const decides = decision.by === index || Object.values(decision.options).some(({ by }) => by === index);
+  const said = isCatalog ? 'off' : level?.value;
+  const remark = effect === 'applied' ? visible(because ?? zone?.because ?? '') : effectText(entry, decision);
+  return [
+    decides ? '●' : ' ',
+    isCatalog ? 'catalog' : style.name(formatOrigin(statement)),
+    [formatZone(zone), selector === decision.rule ? '' : selector ?? ''].filter((part) => part !== '').join(' '),
+    said === undefined ? '' : effect === 'applied' ? style.level(said) : style.faint(said),
+    formatOptions(options),
+    style.faint(remark),
+  ];
+}
+
+function effectText({ effect, refusedBy }: TrailEntry, { trail }: Decision): string {
+  const guard = refusedBy === null ? undefined : trail[refusedBy];
+  const by = guard === undefined ? '' : ` by ${formatOrigin(guard.statement)}`;
+  switch (effect) {
+    case 'cut-off':
+      return 'cut off: a layer further in inherits nothing';
+    case 'partly-refused':
+      return `partly refused${by}`;
+    case 'refused':
+      return `refused${by}`;
+    default:
+      return effect;
+  }
+}
+
+/** Who decided, in one sentence: the level first, then each option that is not at its default. */
+function conclusion({ level, by, options, trail }: Decision, style: Style): string {
+  const parts = [`${style.level(level)} ${since(trail[by] as TrailEntry)}`];
+  for (const [name, option] of Object.entries(options)) {
+    if (option.by === 0) continue;
+    const { statement } = trail[option.by] as TrailEntry;
+    const place = statement.options.find((setting) => setting.name === name)?.place;
+    parts.push(`${name} ${formatValue(option.value)} since ${place === undefined ? formatOrigin(statement) : formatPlace(place)}`);
+  }
+  return `${listed(parts)}.`;
+}
+
+function since({ statement }: TrailEntry): string {
+  if (statement.layer.kind === 'catalog') return 'since no layer says anything else than the catalog';
+  const zone = formatZone(statement.zone);
+  return `since ${formatOrigin(statement)}${zone === '' ? '' : `, ${zone}`}`;
+}
+
+function whyNotInForce({ language, skipped }: Explanation, decision: Decision): string | null {
+  if (decision.level === 'off') return null;
+  if (!isInForce(decision, language, CATALOG)) {
+    return `It is not in force for this file: the rule does not know ${language === null ? 'what language the file is in' : language}.`;
+  }
+  return skipped === null ? null : `It finds nothing here all the same, as the file is not checked (${skipped.reason}).`;
+}

@@ -1,0 +1,37 @@
+/** A file, or a directory (its path ends in `/`) with how many of the files are in it. */
+export interface Folded {
+  readonly path: string;
+  readonly files: number;
+}
+
+/**
+ * Names files shortly: a directory stands for its files where all of them are among `own`.
+ * @param own some of the files. @param all every file there is.
+ */
+export function foldFiles(own: readonly string[], all: readonly string[]): Folded[] {
+  const owned = countByDirectory(own);
+  const total = countByDirectory(all);
+  const folded = new Map<string, number>();
+  for (const path of own) {
+    const whole = directoriesOf(path).find((directory) => owned.get(directory) === total.get(directory));
+    // One file in a directory is told best by its own name.
+    const name = whole === undefined || owned.get(whole) === 1 ? path : whole === '' ? './' : whole;
+    folded.set(name, (folded.get(name) ?? 0) + 1);
+  }
+  return [...folded].map(([path, files]) => ({ path, files }));
+}
+
+function countByDirectory(paths: readonly string[]): Map<string, number> {
+  const counts = new Map<string, number>();
+  for (const path of paths) {
+    for (const directory of directoriesOf(path)) counts.set(directory, (counts.get(directory) ?? 0) + 1);
+  }
+  return counts;
+}
+
+/** The directories around a path, outermost first; the root is the empty text. */
+function directoriesOf(path: string): string[] {
+  const directories = [''];
+  for (let slash = path.indexOf('/'); slash >= 0; slash = path.indexOf('/', slash + 1)) directories.push(path.slice(0, slash + 1));
+  return directories;
+}

@@ -1,0 +1,40 @@
+import type { Place } from '../../core/model/place.js';
+import type { OptionValue, OptionValues } from '../../core/model/option.js';
+import type { LayerInstance, Statement, StatementZone } from '../../core/model/statement.js';
+import { visible } from '../visible.js';
+
+/** A place as `file:line`. */
+export function formatPlace({ file, line }: Pick<Place, 'file' | 'line'>): string {
+  return visible(`${file}:${line}`);
+}
+
+/** Where a statement is written, after the adoptions by which it came: `elvar.yaml:5 → ./style.yaml:12`. */
+export function formatOrigin({ layer, place }: Statement): string {
+  if (place === null) return 'catalog';
+  return [...layer.through.map(formatPlace), formatPlace(place)].join(' → ');
+}
+
+/** A layer, after the adoptions by which it came. */
+export function formatLayer({ kind, file, through }: LayerInstance): string {
+  return [...through.map(formatPlace), file === null ? kind : visible(file)].join(' → ');
+}
+
+/** A zone by its name, or by its line where it has none. */
+export function formatZone(zone: StatementZone | null): string {
+  if (zone === null) return '';
+  return `zone ${zone.name === null ? `in line ${zone.place.line}` : visible(zone.name)}`;
+}
+
+/** An option's value, short: a list tells how long it is once it is long. */
+export function formatValue(value: OptionValue): string {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value !== 'object') return visible(String(value));
+  if (value.length === 0) return 'none';
+  const first = value.slice(0, 3).map(visible).join(', ');
+  return value.length > 3 ? `${first} … (${value.length})` : first;
+}
+
+/** Options with their values: `max 100 · urls-free yes`. */
+export function formatOptions(options: OptionValues): string {
+  return Object.entries(options).map(([name, value]) => `${name} ${formatValue(value)}`).join(' · ');
+}

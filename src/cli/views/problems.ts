@@ -1,0 +1,44 @@
+import type { Problem } from '../../core/model/problem.js';
+import { describeProblem } from '../../formats/text/problem.js';
+import type { Style } from '../terminal.js';
+import { visible } from '../visible.js';
+import { count, listed } from './table.js';
+
+/** All that is wrong with the layer files, each mistake with the lines around it. */
+export function viewProblems(problems: readonly Problem[], texts: ReadonlyMap<string, string>, style: Style): string {
+  const files = [...new Set(problems.map(({ file }) => file))];
+  const mistakes = `${count(problems.length, 'mistake')} in ${files.length > 3 ? count(files.length, 'layer file') : listed(files.map(visible))}`;
+  const lines = [style.wrong(style.strong(`${mistakes}: nothing was done.`))];
+  for (const problem of problems) lines.push('', ...viewProblem(problem, texts.get(problem.file), style));
+  return `${lines.join('\n')}\n`;
+}
+
+function viewProblem({ file, place, detail }: Problem, text: string | undefined, style: Style): string[] {
+  const { what, advice } = describeProblem(detail);
+  const at = place === null ? file : `${file}:${place.line}:${place.column}`;
+  const lines = [`${style.name(visible(at))}  ${style.strong(visible(what))}`];
+  if (place !== null && text !== undefined) lines.push(...codeFrame(text, place, style));
+  if (advice !== null) lines.push(`  ${visible(advice)}`);
+  return lines;
+}
+
+/** Longest part of a source line that is shown. */
+const LONGEST = 100;
+
+/** The line of a place and the one before it, with a mark below what is meant. */
+function codeFrame(text: string, { line, column, length }: { line: number; column: number; length: number }, style: Style): string[] {
+  const source = text.split(/\r\n|\r|\n/);
+  const width = String(line).length;
+  const rows = [line - 1, line].filter((number) => number >= 1 && source[number - 1] !== undefined);
+  // Only a window of a long line is shown, so that the mark is on the screen.
+  const from = Math.max(0, column + Math.min(length, 20) - LONGEST);
+  const show = (part: string): string => visible(part.replaceAll('\t', ' '));
+  const lines = rows.map((number) => {
+    const shown = show((source[number - 1] as string).slice(from, from + LONGEST));
+    return `  ${style.faint(`${String(number).padStart(width)} │`)} ${shown}`;
+  });
+  const before = show((source[line - 1] ?? '').slice(from, column - 1)).length;
+  const marked = Math.max(1, Math.min(length, from + LONGEST - column + 1));
+  lines.push(`  ${style.faint(`${' '.repeat(width)} │`)} ${' '.repeat(before)}${style.wrong('^'.repeat(marked))}`);
+  return lines;
+}

@@ -1,0 +1,51 @@
+import { filesBySet, type ResolvedFile, type ResolveReport } from '../../core/model/report.js';
+import { sameOptionValue } from '../../core/model/option.js';
+import type { RuleSet, RuleSetting } from '../../core/model/rule-set.js';
+import type { Style } from '../terminal.js';
+import { visible } from '../visible.js';
+import { foldFiles } from './fold-files.js';
+import { formatOptions, formatValue } from './origin.js';
+import { count, table } from './table.js';
+
+/** The rule set that most files share in full, and of every other what differs from it. */
+export function viewResolve({ files, layerFiles }: ResolveReport, style: Style): string {
+  const sets = [...filesBySet(files)].sort(([, a], [, b]) => b.length - a.length);
+  const layers = layerFiles === 0 ? 'no layer file' : count(layerFiles, 'layer file');
+  const lines = [style.strong(`${count(sets.length, 'rule set')} for ${count(files.length, 'file')}, from ${layers}.`)];
+  const [first, ...others] = sets;
+  if (first !== undefined) {
+    const [base, own] = first;
+    lines.push('', `${style.strong(base.id)}  ${count(own.length, 'file')}${others.length > 0 ? ', more than any other' : ''}`, ...fileLines(own, files));
+    lines.push(...table(settingRows(base, style)));
+    for (const [set, members] of others) {
+      const rows = differenceRows(base, set, style);
+      lines.push('', `${style.strong(set.id)}  ${count(members.length, 'file')}, ${count(rows.length, 'rule')} unlike ${base.id}`, ...fileLines(members, files), ...table(rows));
+    }
+  }
+  return `${lines.join('\n')}\n`;
+}
+
+function fileLines(own: readonly ResolvedFile[], all: readonly ResolvedFile[]): string[] {
+  const folded = foldFiles(own.map(({ path }) => path), all.map(({ path }) => path));
+  const most = 6;
+  const shown = folded.slice(0, most).map(({ path, files }) => (path.endsWith('/') ? `${visible(path)} (${files})` : visible(path)));
+  if (folded.length > most) shown.push(`and ${folded.length - most} more`);
+  return shown.map((text) => `    ${text}`);
+}
+
+function settingRows(set: RuleSet, style: Style): string[][] {
+  return [...set.rules]
+    .filter(([, { level }]) => level !== 'off')
+    .map(([rule, { level, options }]) => [style.level(level), rule, style.faint(formatOptions(options))]);
+}
+
+function differenceRows(base: RuleSet, set: RuleSet, style: Style): string[][] {
+  return [...set.rules].flatMap(([rule, setting]) => {
+    const old = base.rules.get(rule) as RuleSetting;
+    const changed = Object.entries(setting.options).filter(([name, value]) => !sameOptionValue(value, old.options[name] as typeof value));
+    if (setting.level === old.level && (changed.length === 0 || setting.level === 'off')) return [];
+    const level = setting.level === old.level ? style.level(setting.level) : `${style.level(setting.level)}${style.faint(`, not ${old.level}`)}`;
+    const options = changed.map(([name, value]) => `${name} ${formatValue(value)}${style.faint(`, not ${formatValue(old.options[name] as typeof value)}`)}`);
+    return [[rule, level, options.join(' · ')]];
+  });
+}

@@ -1,0 +1,28 @@
+import type { PatternOrigin, SkippedPath, SkipReason } from '../../core/model/scope.js';
+import type { Style } from '../terminal.js';
+import { visible } from '../visible.js';
+
+/** What each reason means, for people. */
+export const REASONS: Readonly<Record<SkipReason, string>> = {
+  ignored: 'taken out by a pattern',
+  'not-included': 'matched by no pattern of scope.include',
+  symlink: 'links are never followed',
+  'not-a-file': 'no ordinary file',
+  'no-language': 'of no language that Elvar knows',
+  unreadable: 'could not be read',
+  'too-large': 'larger than scope.largest',
+  binary: 'not a text',
+  'not-utf8': 'not a UTF-8 text',
+  generated: 'says itself that it is generated',
+};
+
+/** The pattern that decided, with its line. */
+export function formatPattern({ file, line, pattern }: PatternOrigin): string {
+  const place = file === null ? 'the built-in list' : visible(`${file}:${line}`);
+  return pattern === null ? place : `${place}  ${visible(pattern)}`;
+}
+
+/** One path that is not checked, as a row. */
+export function skippedRow({ path, by }: SkippedPath, style: Style): string[] {
+  return [visible(path), by === null ? '' : style.faint(formatPattern(by))];
+}

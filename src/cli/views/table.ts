@@ -1,0 +1,46 @@
+import stringWidth from 'string-width';
+
+/** Rows of cells as lines, the columns aligned at their left; blanks at the end of a line are left out. */
+export function table(rows: readonly (readonly string[])[], indent = '  ', gap = '  '): string[] {
+  const widths: number[] = [];
+  for (const row of rows) {
+    row.forEach((cell, column) => {
+      // The last cell of a row pushes nothing, so it may be as long as it likes.
+      if (column < row.length - 1) widths[column] = Math.max(widths[column] ?? 0, stringWidth(cell));
+    });
+  }
+  return rows.map((row) => {
+    const cells = row.map((cell, column) => (column < row.length - 1 ? padEnd(cell, widths[column] ?? 0) : cell));
+    return (indent + cells.join(gap)).trimEnd();
+  });
+}
+
+/** A text filled up with blanks to a number of columns. */
+export function padEnd(text: string, columns: number): string {
+  return text + ' '.repeat(Math.max(0, columns - stringWidth(text)));
+}
+
+/** A number with its noun: `1 file`, `2 files`. */
+export function count(number: number, noun: string, plural = `${noun}s`): string {
+  return `${number} ${number === 1 ? noun : plural}`;
+}
+
+/** Words as a list: `a, b and c`. */
+export function listed(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+}
+
+/** A text broken at its blanks into lines of at most `columns`, each with `indent` before it. */
+export function wrap(text: string, columns: number, indent: string): string[] {
+  const lines: string[] = [];
+  let line = '';
+  for (const word of text.split(' ')) {
+    if (line !== '' && stringWidth(`${indent}${line} ${word}`) > columns) {
+      lines.push(indent + line);
+      line = word;
+    } else {
+      line = line === '' ? word : `${line} ${word}`;
+    }
+  }
+  return [...lines, indent + line];
+}

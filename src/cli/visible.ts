@@ -1,0 +1,16 @@
+/**
+ * Makes control characters visible, so that no name or text of a file can drive the terminal: C0 and C1 (ECMA-48),
+ * line and paragraph separators, and the marks that turn the direction of text (Unicode UAX #9, section 2).
+ */
+export function visible(text: string): string {
+  return text.replace(/[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069\ufeff]/g, escape);
+}
+
+function escape(character: string): string {
+  const code = character.charCodeAt(0);
+  const named = NAMED[character];
+  if (named !== undefined) return named;
+  return code < 0x100 ? `\\x${code.toString(16).padStart(2, '0')}` : `\\u${code.toString(16).padStart(4, '0')}`;
+}
+
+const NAMED: Readonly<Record<string, string>> = { '\n': '\\n', '\r': '\\r', '\t': '\\t' };

@@ -1,0 +1,37 @@
+import { compareLevels, type ActiveLevel } from '../model/level.js';
+import type { CheckReport } from '../model/report.js';
+
+/** How many files and findings a check comes to. Excused findings count as `excused` alone. */
+export interface Totals {
+  readonly files: number;
+  /** Files without a finding that is not excused. */
+  readonly clean: number;
+  readonly error: number;
+  readonly warning: number;
+  readonly note: number;
+  readonly fixable: number;
+  readonly excused: number;
+}
+
+/** Counts what a check found. */
+export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
+  const counts: Record<ActiveLevel, number> = { error: 0, warning: 0, note: 0 };
+  const totals = { files: files.length, clean: 0, fixable: 0, excused: 0 };
+  for (const { findings } of files) {
+    const open = findings.filter(({ excused }) => excused === null);
+    if (open.length === 0) totals.clean += 1;
+    totals.excused += findings.length - open.length;
+    for (const { level, fixable } of open) {
+      counts[level] += 1;
+      if (fixable) totals.fixable += 1;
+    }
+  }
+  const { files: total, clean, fixable, excused } = totals;
+  return { files: total, clean, ...counts, fixable, excused };
+}
+
+/** Whether the check fails: something not excused was found at or above the level agreed on. */
+export function hasFailed({ files, failOn }: Pick<CheckReport, 'files' | 'failOn'>): boolean {
+  if (failOn === 'never') return false;
+  return files.some(({ findings }) => findings.some(({ level, excused }) => excused === null && compareLevels(level, failOn) >= 0));
+}

@@ -1,0 +1,33 @@
+import type { CheckReport } from '../../core/model/report.js';
+import type { Finding } from '../../core/model/finding.js';
+import { totalsOf } from '../../core/inspect/totals.js';
+
+/** `elvar-findings/1`. @param withExcused whether excused findings are listed too. */
+export function checkJson(report: CheckReport, withExcused: boolean): object {
+  const findings = report.files.flatMap((file) => file.findings).filter(({ excused }) => withExcused || excused === null);
+  return {
+    format: 'elvar-findings/1',
+    findings: findings.map(findingJson),
+    totals: totalsOf(report),
+    incomplete: report.incomplete,
+    misreadWaivers: report.misreadWaivers,
+  };
+}
+
+function findingJson({ rule, level, path, span, message, advice, confidence, fixable, fingerprint, excused }: Finding): object {
+  return {
+    rule,
+    level,
+    path,
+    line: span.start.line,
+    column: span.start.column,
+    endLine: span.end.line,
+    endColumn: span.end.column,
+    message,
+    advice,
+    confidence,
+    fixable,
+    fingerprint,
+    excused,
+  };
+}

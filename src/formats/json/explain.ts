@@ -1,0 +1,57 @@
+import { CATALOG } from '../../core/catalog/registry.js';
+import { isInForce } from '../../core/cascade/in-force.js';
+import type { Explanation } from '../../core/model/report.js';
+import type { Decision, TrailEntry } from '../../core/model/statement.js';
+
+/** `elvar-explain/1`. @param rule the only rule wanted; undefined for all. */
+export function explainJson(explanation: Explanation, rule: string | undefined): object {
+  const { path, exists, language, skipped, layers, rules: { decisions } } = explanation;
+  const wanted = [...decisions.values()].filter((decision) => rule === undefined || decision.rule === rule);
+  return {
+    format: 'elvar-explain/1',
+    path,
+    exists,
+    language,
+    inScope: skipped === null,
+    skipped,
+    layers: layers.map(({ id, kind, title, file, through }) => ({
+      id, kind, title, file, through: through.map((place) => ({ file: place.file, line: place.line })),
+    })),
+    rules: Object.fromEntries(wanted.map((decision) => [decision.rule, decisionJson(decision, language)])),
+  };
+}
+
+function decisionJson(decision: Decision, language: string | null): object {
+  const { level, waivers, fix, options, by, trail } = decision;
+  return {
+    level,
+    inForce: isInForce(decision, language, CATALOG),
+    waivers,
+    fix,
+    guards: [],
+    options,
+    by,
+    trail: trail.map((entry) => entryJson(entry, decision.rule)),
+  };
+}
+
+function entryJson({ statement, effect, refusedBy }: TrailEntry, rule: string): object {
+  const { layer, place, selector, zone, level, options, waivers, fix, guard, because, until } = statement;
+  const isCatalog = layer.kind === 'catalog';
+  return {
+    layer: layer.id,
+    file: place?.file ?? null,
+    line: place?.line ?? null,
+    selector,
+    zone: zone && (zone.name ?? `line ${zone.place.line}`),
+    level: isCatalog ? 'off' : level?.value ?? null,
+    options: isCatalog ? CATALOG.get(rule)?.defaults ?? {} : Object.fromEntries(options.map(({ name, value }) => [name, value])),
+    waivers: waivers?.value ?? null,
+    fix: fix?.value ?? null,
+    guard: guard?.value ?? null,
+    because: because ?? zone?.because ?? null,
+    until,
+    effect,
+    refusedBy,
+  };
+}

@@ -1,0 +1,30 @@
+import { filesBySet, type ResolveReport } from '../../core/model/report.js';
+import type { RuleSet } from '../../core/model/rule-set.js';
+
+/** `elvar-resolve/1`. */
+export function resolveJson({ files }: ResolveReport): object {
+  const sets = [...filesBySet(files)].map(([set, own]) => ({
+    id: set.id,
+    rules: rulesJson(set),
+    files: own.map(({ path, language }) => ({ path, language })),
+  }));
+  return { format: 'elvar-resolve/1', sets };
+}
+
+/** The same as a line a file; each rule set stands once, before its first file. */
+export function* resolveLines({ files }: ResolveReport): Iterable<string> {
+  const told = new Set<RuleSet>();
+  for (const { path, language, rules: { set } } of files) {
+    if (!told.has(set)) {
+      told.add(set);
+      yield JSON.stringify({ set: set.id, rules: rulesJson(set) });
+    }
+    yield JSON.stringify({ path, language, set: set.id });
+  }
+}
+
+/** Every rule that is not off; the catalog's order makes the keys sorted. */
+function rulesJson(set: RuleSet): object {
+  const on = [...set.rules].filter(([, { level }]) => level !== 'off');
+  return Object.fromEntries(on.map(([rule, { level, options }]) => [rule, { level, options }]));
+}

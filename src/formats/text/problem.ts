@@ -1,0 +1,105 @@
+import type { ProblemDetail } from '../../core/model/problem.js';
+
+/** A problem in words: what is wrong, and what to do about it. */
+export interface ProblemText {
+  readonly what: string;
+  readonly advice: string | null;
+}
+
+/** Puts a problem into words. */
+export function describeProblem(detail: ProblemDetail): ProblemText {
+  switch (detail.code) {
+    case 'yaml-syntax':
+      return say(`not YAML: ${detail.detail}`);
+    case 'yaml-alias-bomb':
+      return say(`aliases stand for more than ${detail.limit} values`, 'Write out what is meant; a layer file needs no aliases.');
+    case 'yaml-alias-circle':
+      return say(`the alias *${detail.anchor} stands inside of what it stands for`, 'Write out what is meant.');
+    case 'yaml-too-deep':
+      return say('nested too deep to be a layer file');
+    case 'several-documents':
+      return say('a second YAML document begins here', 'Keep one document a file; drop the line ---.');
+    case 'needs-quotes':
+      return say(`${detail.written} is ${detail.as === 'tag' ? 'a tag' : 'an alias'} to YAML, not a text`, `Write it in quotes: "${detail.written}"`);
+    case 'key-twice':
+      return say(`${quote(detail.key)} stands here a second time`, `It is already in line ${detail.first.line}. Keep one of them.`);
+    case 'not-utf8':
+      return say('not a UTF-8 text', 'Save it as UTF-8.');
+    case 'not-a-mapping':
+      return say(`a layer file is a mapping of keys, this is ${detail.found}`, 'Begin with a key, such as rulings:');
+    case 'unknown-key':
+      return say(`unknown key ${quote(detail.key)}`, meant(detail.near) ?? `Known here: ${detail.known.join(', ')}.`);
+    case 'key-not-here':
+      return say(`${quote(detail.key)} has no place in this file`, `It belongs in ${detail.belongs}.`);
+    case 'wrong-type':
+      return say(`${detail.expected} is needed here, this is ${detail.found}`);
+    case 'bad-value':
+      return say(`${detail.found} is none of ${detail.known.join(', ')}`, meant(detail.near));
+    case 'missing-key':
+      return say(`${quote(detail.key)} is missing here`);
+    case 'bad-size':
+      return say(`${detail.found} is no size`, 'Write a number with a unit: 500 KiB, 2 MiB.');
+    case 'bad-pattern':
+      return describePattern(detail.why);
+    case 'bad-selector':
+      return say(`${quote(detail.selector)} selects nothing`, 'Write *, concern/*, tag:NAME or concern/name.');
+    case 'unknown-rule':
+      return say(`there is no rule ${quote(detail.selector)}`, meant(detail.near));
+    case 'unknown-option':
+      return say(`${detail.rule} has no option ${quote(detail.option)}`, meant(detail.near) ?? optionsOf(detail.rule, detail.known));
+    case 'bad-option':
+      return say(`${quote(detail.option)} of ${detail.rule} is ${detail.expected}, not ${detail.found}`);
+    case 'options-need-rule':
+      return say(`options go with one rule, and ${quote(detail.selector)} may select several`, 'Give each rule that is meant a ruling of its own.');
+    case 'says-nothing':
+      return say(`the ruling for ${quote(detail.selector)} says nothing`, 'Give it a level or options, or drop it.');
+    case 'same-zone-name':
+      return say(`a zone named ${quote(detail.name)} is already in line ${detail.first.line}`, 'Give each zone of a file a name of its own.');
+    case 'bad-preset-reference':
+      return say(`${detail.reference} names no preset`, 'Write elvar:NAME for a built-in one, or a path that begins with ./ or ../');
+    case 'unknown-preset':
+      return say(`there is no built-in preset ${quote(detail.reference)}`, meant(detail.near) ?? `There are: ${detail.known.join(', ')}.`);
+    case 'preset-missing':
+      return say(`there is no preset at ${detail.path}`, `${detail.reference} is looked for from the file that adopts it.`);
+    case 'file-unreadable':
+      return say(`${detail.path} cannot be read: ${detail.why}`);
+    case 'not-a-file':
+      return say(`${detail.path} is ${detail.what}, and is not read`, 'A layer file is an ordinary file. Rename this or put a file in its place.');
+    case 'too-many-presets':
+      return say(`this brings in more than ${detail.limit} presets`, 'Presets that adopt others twice double with every level. Adopt each once.');
+    case 'preset-circle':
+      return say(`presets adopt each other in a circle: ${detail.circle.join(' → ')}`, 'Drop one of these adoptions.');
+  }
+}
+
+function say(what: string, advice: string | null = null): ProblemText {
+  return { what, advice };
+}
+
+function meant(near: string | null): string | null {
+  return near === null ? null : `Did you mean ${near}?`;
+}
+
+function optionsOf(rule: string, known: readonly string[]): string {
+  return known.length === 0 ? `${rule} has no options.` : `It has: ${known.join(', ')}.`;
+}
+
+function quote(text: string): string {
+  return `“${text}”`;
+}
+
+function describePattern(why: (ProblemDetail & { code: 'bad-pattern' })['why']): ProblemText {
+  const quotes = 'Write a pattern that YAML takes for something else in quotes: "!keep.ts", "*.log", "#x".';
+  switch (why) {
+    case 'no-text':
+      return say('a pattern is a text, and this is none', quotes);
+    case 'empty':
+      return say('an empty pattern matches nothing', 'Drop it, or write what is meant.');
+    case 'tag':
+      return say('a pattern has no tag', quotes);
+    case 'alias':
+      return say('a pattern is written out, not an alias', quotes);
+    case 'line-break':
+      return say('a pattern holds no line break', 'Write one pattern an item.');
+  }
+}

@@ -1,0 +1,98 @@
+import { lstatSync } from 'node:fs';
+import path from 'node:path';
+import { DirectoryRules } from '../core/cascade/directory-rules.js';
+import type { LayerFile } from '../core/model/layer.js';
+import type { IncompletePath } from '../core/model/scope.js';
+import type { Pattern } from '../core/scope/pattern.js';
+import { compilePatternFile, compilePatternLines } from '../core/scope/pattern-lines.js';
+import { ScopeState } from '../core/scope/scope-state.js';
+import { describeSystemError } from './errors.js';
+import type { LayerLoader } from './layer-loader.js';
+import { LAYER_FILE } from './project-root.js';
+import { readTextFile } from './text-file.js';
+
+/** What holds in one directory of the tree. */
+export interface Directory {
+  /** Relative to the root, empty for the root itself. */
+  readonly path: string;
+  readonly scope: ScopeState;
+  readonly rules: DirectoryRules;
+  /** Whether it lies in a directory that is out; then none of its own files was read. */
+  readonly isOut: boolean;
+}
+
+/** The kinds of entry that matter here. */
+export type EntryKind = 'file' | 'directory' | 'symlink' | 'special';
+
+/** Tells what an entry of a directory is; undefined when there is none of that name. */
+export type EntryLookup = (name: string) => EntryKind | undefined;
+
+/** Reads the layer file and the ignore files of directories, from the root down. */
+export class DirectoryReader {
+  readonly incomplete: IncompletePath[] = [];
+  /** What was left aside and may surprise, in words. */
+  readonly notices: string[] = [];
+  layerFiles = 0;
+  /** The layer file at the root; null when there is none. */
+  rootLayer: LayerFile | null = null;
+
+  /** @param hasStarter whether a preset stands in the root file's place. */
+  constructor(private readonly root: string, private readonly loader: LayerLoader, private readonly hasStarter: boolean) {}
+
+  /** The root directory. */
+  readRoot(entries: EntryLookup = this.lookIn('')): Directory {
+    const bare = { path: '', scope: ScopeState.atRoot(), rules: DirectoryRules.NONE, isOut: false };
+    const start = this.hasStarter ? { ...bare, rules: bare.rules.with(this.loader.loadStarter(), this.loader.lookup) } : bare;
+    return this.addOwnFiles(start, entries);
+  }
+
+  /** The directory `name` in `parent`. @param isOut whether it is out of scope, so that nothing in it is read. */
+  readChild(parent: Directory, name: string, isOut: boolean, entries?: EntryLookup): Directory {
+    const own = parent.path === '' ? name : `${parent.path}/${name}`;
+    const child = { path: own, scope: parent.scope.descend(name), rules: parent.rules.descend(name), isOut: parent.isOut || isOut };
+    return child.isOut ? child : this.addOwnFiles(child, entries ?? this.lookIn(own));
+  }
+
+  /** Looks entries of a directory up one by one, without reading the whole directory. */
+  private lookIn(directory: string): EntryLookup {
+    return (name) => {
+      const stats = lstatSync(path.join(this.root, directory, name), { throwIfNoEntry: false });
+      if (stats === undefined) return undefined;
+      return stats.isFile() ? 'file' : stats.isDirectory() ? 'directory' : stats.isSymbolicLink() ? 'symlink' : 'special';
+    };
+  }
+
+  /** Later sources of patterns have the last word: `.gitignore`, then the layer file, then `.elvarignore`. */
+  private addOwnFiles(directory: Directory, entries: EntryLookup): Directory {
+    let { scope, rules } = directory;
+    scope = scope.withIgnores(this.readPatternFile(directory.path, '.gitignore', entries));
+    const layer = entries(LAYER_FILE) === undefined ? null : this.loader.loadDirectory(directory.path);
+    if (layer !== null) {
+      this.layerFiles += 1;
+      // With problems nothing is decided any more, and presets may stand in a circle.
+      if (this.loader.problems.length === 0) rules = rules.with(layer, this.loader.lookup);
+      scope = scope.withIgnores(compilePatternLines(layer.scope.ignore));
+      if (layer.role === 'root') {
+        this.rootLayer = layer;
+        if (layer.scope.include !== null) scope = scope.withInclude(layer.scope.include);
+      }
+    }
+    scope = scope.withIgnores(this.readPatternFile(directory.path, '.elvarignore', entries));
+    return { ...directory, scope, rules };
+  }
+
+  private readPatternFile(directory: string, name: string, entries: EntryLookup): Pattern[] {
+    const kind = entries(name);
+    if (kind === undefined) return [];
+    const file = directory === '' ? name : `${directory}/${name}`;
+    if (kind !== 'file') {
+      this.notices.push(`${file} is not read: it is ${kind === 'symlink' ? 'a link' : kind === 'directory' ? 'a directory' : 'a special file'}`);
+      return [];
+    }
+    const reading = readTextFile(path.join(this.root, file));
+    if ('text' in reading) return compilePatternFile(reading.text, file);
+    const reason = reading.failed === 'not-utf8' ? 'it is not UTF-8' : describeSystemError(reading.error);
+    this.incomplete.push({ path: file, reason: `its patterns could not be read: ${reason}` });
+    return [];
+  }
+}

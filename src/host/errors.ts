@@ -1,0 +1,30 @@
+import type { Problem } from '../core/model/problem.js';
+
+/** The command line or the call is wrong; nothing was done. The message is for the user, with an advice after a line break. */
+export class UsageError extends Error {
+  override readonly name = 'UsageError';
+}
+
+/** Layer files are wrong; nothing was done. Holds every problem of every file that was read. */
+export class LayerError extends Error {
+  override readonly name = 'LayerError';
+
+  /** @param texts the texts of the files with problems, by the name that places use. */
+  constructor(readonly problems: readonly Problem[], readonly texts: ReadonlyMap<string, string>) {
+    super(`${problems.length} problems in layer files`);
+  }
+}
+
+/** Whether `error` comes from the operating system with one of these codes. */
+export function hasCode(error: unknown, ...codes: readonly string[]): boolean {
+  return error instanceof Error && 'code' in error && codes.includes(error.code as string);
+}
+
+/** An operating-system error in words, such as `permission denied`. */
+export function describeSystemError(error: unknown): string {
+  if (hasCode(error, 'EACCES', 'EPERM')) return 'permission denied';
+  if (hasCode(error, 'ENOENT')) return 'it is gone';
+  if (hasCode(error, 'ELOOP')) return 'its links form a circle';
+  if (hasCode(error, 'EISDIR')) return 'it is a directory';
+  return error instanceof Error && 'code' in error ? String(error.code) : String(error);
+}

@@ -1,0 +1,31 @@
+import { existsSync, realpathSync, statSync } from 'node:fs';
+import path from 'node:path';
+import { UsageError } from './errors.js';
+
+/** The name of a layer file. */
+export const LAYER_FILE = 'elvar.yaml';
+
+/**
+ * The project root: what is given, else the nearest directory at or above `start` with `.git`, else the topmost one
+ * with a layer file, else `start` itself. Always a real, absolute path.
+ * @throws UsageError when the given root is no directory.
+ */
+export function findProjectRoot(start: string, given: string | undefined): string {
+  if (given !== undefined) {
+    const root = path.resolve(start, given);
+    if (!statSync(root, { throwIfNoEntry: false })?.isDirectory()) {
+      throw new UsageError(`--root ${given}: there is no such directory`);
+    }
+    return realpathSync(root);
+  }
+  const ancestors = ancestorsOf(realpathSync(start));
+  return ancestors.find((directory) => existsSync(path.join(directory, '.git')))
+    ?? ancestors.findLast((directory) => existsSync(path.join(directory, LAYER_FILE)))
+    ?? realpathSync(start);
+}
+
+/** A directory and all above it, nearest first. */
+function ancestorsOf(directory: string): string[] {
+  const parent = path.dirname(directory);
+  return parent === directory ? [directory] : [directory, ...ancestorsOf(parent)];
+}

@@ -1,0 +1,138 @@
+import { lstatSync } from 'node:fs';
+import path from 'node:path';
+import { Resolver } from '../core/cascade/resolver.js';
+import type { Catalog } from '../core/catalog/catalog.js';
+import { NO_SCOPE_SETTINGS, type FailOn, type ScopeSettings } from '../core/model/layer.js';
+import type { IncompletePath } from '../core/model/scope.js';
+import type { PathExclusion } from '../core/scope/scope-state.js';
+import { DirectoryReader, type Directory, type EntryKind } from './directory.js';
+import { LayerError, UsageError } from './errors.js';
+import { LayerLoader } from './layer-loader.js';
+import { sortByPath } from './path-order.js';
+import { TreeWalker, type Listing } from './walk.js';
+
+/** A listing with what it was made from. */
+export interface ProjectListing extends Listing {
+  readonly settings: ScopeSettings;
+  readonly failOn: FailOn;
+  readonly layerFiles: number;
+  readonly notices: readonly string[];
+}
+
+/** Where a path stands in the project: the directory that holds it, and whether a pattern takes it out. */
+export interface Location {
+  /** Relative to the root. */
+  readonly path: string;
+  readonly name: string;
+  /** Undefined when there is nothing at the path. */
+  readonly kind: EntryKind | undefined;
+  readonly directory: Directory;
+  readonly exclusion: PathExclusion | null;
+  readonly settings: ScopeSettings;
+  readonly incomplete: readonly IncompletePath[];
+  readonly notices: readonly string[];
+}
+
+/** One reading of a project: its layer files, and what of its tree was asked for. */
+export class Project {
+  private readonly loader: LayerLoader;
+  private readonly reader: DirectoryReader;
+  readonly resolver: Resolver;
+  private readonly directories = new Map<string, Directory>();
+
+  private constructor(private readonly root: string, private readonly catalog: Catalog, readonly hasStarter: boolean) {
+    this.loader = new LayerLoader(root, catalog);
+    this.reader = new DirectoryReader(root, this.loader, hasStarter);
+    this.resolver = new Resolver(catalog);
+  }
+
+  /**
+   * Reads what is needed for `visit` and hands on its answer. Where the project has no layer file at all, it is read
+   * once more with a built-in preset in the root file's place.
+   * @throws LayerError when a layer file that was met is wrong.
+   */
+  static read<Answer>(root: string, catalog: Catalog, visit: (project: Project) => Answer): Answer {
+    const project = new Project(root, catalog, false);
+    const answer = visit(project);
+    const { problems, texts } = project.loader;
+    if (problems.length > 0) throw new LayerError(problems, texts);
+    return project.hasLayerFile() ? answer : visit(new Project(root, catalog, true));
+  }
+
+  /** Lists `targets` (paths relative to the root), or everything when there are none. */
+  list(targets: readonly string[]): ProjectListing {
+    const walker = new TreeWalker(this.root, this.reader, this.resolver);
+    if (targets.length === 0 || targets.includes('')) walker.walkRoot();
+    else for (const target of targets) this.listTarget(target, walker);
+    const { files, skipped, incomplete } = walker.listing;
+    return {
+      files: targets.length > 1 ? once(files) : files,
+      skipped: targets.length > 1 ? once(skipped) : skipped,
+      incomplete: [...incomplete, ...this.reader.incomplete],
+      settings: this.reader.rootLayer?.scope ?? NO_SCOPE_SETTINGS,
+      failOn: this.reader.rootLayer?.failOn ?? 'error',
+      layerFiles: this.reader.layerFiles,
+      notices: this.reader.notices,
+    };
+  }
+
+  /** Finds out where a path stands, whether there is something at it or not. */
+  locate(target: string): Location {
+    const names = target.split('/');
+    const name = names.pop() as string;
+    let directory = this.directoryAt('', null, '', false);
+    let exclusion: PathExclusion | null = null;
+    for (const step of names) {
+      exclusion ??= directory.scope.exclusionOf(step, true);
+      directory = this.directoryAt(directory.path === '' ? step : `${directory.path}/${step}`, directory, step, exclusion !== null);
+    }
+    const kind = kindAt(path.join(this.root, target));
+    exclusion ??= directory.scope.exclusionOf(name, kind === 'directory');
+    return {
+      path: target,
+      name,
+      kind,
+      directory,
+      exclusion,
+      settings: this.reader.rootLayer?.scope ?? NO_SCOPE_SETTINGS,
+      incomplete: this.reader.incomplete,
+      notices: this.reader.notices,
+    };
+  }
+
+  private listTarget(target: string, walker: TreeWalker): void {
+    const { kind, name, directory, exclusion } = this.locate(target);
+    if (kind === undefined) throw new UsageError(`${target}: there is no such file or directory`);
+    if (exclusion !== null) walker.listing.skipped.push({ path: kind === 'directory' ? `${target}/` : target, ...exclusion });
+    else if (kind === 'directory') walker.walkChild(directory, name);
+    else walker.addFile(directory, name, kind);
+  }
+
+  private directoryAt(own: string, parent: Directory | null, name: string, isOut: boolean): Directory {
+    let directory = this.directories.get(own);
+    if (directory === undefined) {
+      directory = parent === null ? this.reader.readRoot() : this.reader.readChild(parent, name, isOut);
+      this.directories.set(own, directory);
+    }
+    return directory;
+  }
+
+  private hasLayerFile(): boolean {
+    if (this.reader.layerFiles > 0) return true;
+    const everything = new Project(this.root, this.catalog, false);
+    everything.list([]);
+    if (everything.loader.problems.length > 0) throw new LayerError(everything.loader.problems, everything.loader.texts);
+    return everything.reader.layerFiles > 0;
+  }
+}
+
+function kindAt(file: string): EntryKind | undefined {
+  const stats = lstatSync(file, { throwIfNoEntry: false });
+  if (stats === undefined) return undefined;
+  return stats.isFile() ? 'file' : stats.isDirectory() ? 'directory' : stats.isSymbolicLink() ? 'symlink' : 'special';
+}
+
+/** Each path once, sorted: targets may overlap. */
+function once<Item extends { readonly path: string }>(items: readonly Item[]): Item[] {
+  return sortByPath([...new Map(items.map((item) => [item.path, item])).values()], (item) => item.path);
+}

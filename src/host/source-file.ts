@@ -1,0 +1,62 @@
+import { isUtf8 } from 'node:buffer';
+import { closeSync, constants, fstatSync, openSync, readFileSync } from 'node:fs';
+import type { ScopeSettings } from '../core/model/layer.js';
+import { describeSystemError, hasCode } from './errors.js';
+
+/** Largest size of a checked file where the configuration names none. */
+export const LARGEST = 2 * 1024 * 1024;
+
+/** A source file as it was read, or why it is not checked; `gone` when it vanished after it was listed. */
+export type SourceReading =
+  | { readonly text: string }
+  | { readonly skipped: 'too-large' | 'binary' | 'not-utf8' | 'generated' | 'not-a-file' }
+  | { readonly skipped: 'unreadable'; readonly why: string }
+  | { readonly skipped: 'gone' };
+
+/** How much of a file is searched for NUL bytes. */
+const BINARY_WINDOW = 8 * 1024;
+
+/** A program's own word that nobody writes this file by hand. */
+const GENERATED_MARK = /(?:^|[^\w])@generated\b|\bCode generated\b.*\bDO NOT EDIT\b/;
+
+/** Reads a source file, unless its size or its contents take it out of scope. */
+export function readSource(file: string, settings: Pick<ScopeSettings, 'largest' | 'generated'>): SourceReading {
+  let descriptor: number;
+  try {
+    // Without O_NONBLOCK, opening what has become a FIFO since it was listed would wait for ever.
+    descriptor = openSync(file, constants.O_RDONLY | constants.O_NONBLOCK | constants.O_NOFOLLOW);
+  } catch (error) {
+    return failure(error);
+  }
+  try {
+    const stats = fstatSync(descriptor);
+    if (!stats.isFile()) return { skipped: 'not-a-file' };
+    if (stats.size > (settings.largest ?? LARGEST)) return { skipped: 'too-large' };
+    return judge(readFileSync(descriptor), settings.generated);
+  } catch (error) {
+    return failure(error);
+  } finally {
+    closeSync(descriptor);
+  }
+}
+
+function failure(error: unknown): SourceReading {
+  if (hasCode(error, 'ENOENT', 'ENOTDIR')) return { skipped: 'gone' };
+  return { skipped: 'unreadable', why: describeSystemError(error) };
+}
+
+function judge(bytes: Buffer, generated: ScopeSettings['generated']): SourceReading {
+  if (bytes.subarray(0, BINARY_WINDOW).includes(0)) return { skipped: 'binary' };
+  if (!isUtf8(bytes)) return { skipped: 'not-utf8' };
+  const text = bytes.toString('utf8').replace(/^\uFEFF/, '');
+  return generated === 'skip' && isMarkedGenerated(text) ? { skipped: 'generated' } : { text };
+}
+
+function isMarkedGenerated(text: string): boolean {
+  let end = -1;
+  for (let line = 0; line < 10; line += 1) {
+    end = text.indexOf('\n', end + 1);
+    if (end < 0) return GENERATED_MARK.test(text);
+  }
+  return GENERATED_MARK.test(text.slice(0, end));
+}

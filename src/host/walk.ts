@@ -1,0 +1,92 @@
+import { readdirSync, type Dirent } from 'node:fs';
+import path from 'node:path';
+import type { DecidedRules } from '../core/model/rule-set.js';
+import type { CheckedFile, IncompletePath, SkippedPath } from '../core/model/scope.js';
+import type { Resolver } from '../core/cascade/resolver.js';
+import { languageOfName } from '../core/catalog/languages.js';
+import type { Directory, DirectoryReader, EntryKind } from './directory.js';
+import { describeSystemError } from './errors.js';
+import { sortByPath } from './path-order.js';
+
+/** A file in scope as far as its path tells, with the directory that rules it. */
+export interface ListedFile extends CheckedFile {
+  readonly rules: DecidedRules;
+}
+
+/** What was met in the tree, in the order of the paths' bytes. */
+export interface Listing {
+  readonly files: ListedFile[];
+  readonly skipped: SkippedPath[];
+  readonly incomplete: IncompletePath[];
+}
+
+/** Lists files without opening them, with the rules that hold for each. */
+export class TreeWalker {
+  readonly listing: Listing = { files: [], skipped: [], incomplete: [] };
+
+  constructor(private readonly root: string, private readonly reader: DirectoryReader, private readonly resolver: Resolver) {}
+
+  /** Lists the whole tree. */
+  walkRoot(): void {
+    const entries = this.readEntries('');
+    if (entries !== null) this.walkEntries(this.reader.readRoot(lookupIn(entries)), entries);
+  }
+
+  /** Lists what is below `name` in `parent`. */
+  walkChild(parent: Directory, name: string): void {
+    const own = joined(parent, name);
+    const entries = this.readEntries(own);
+    if (entries !== null) this.walkEntries(this.reader.readChild(parent, name, false, lookupIn(entries)), entries);
+  }
+
+  /** Adds a file of `directory`, to the files or to what is skipped. */
+  addFile(directory: Directory, name: string, kind: EntryKind): void {
+    const own = joined(directory, name);
+    const reason = kind === 'symlink' ? 'symlink' : kind === 'special' ? 'not-a-file' : null;
+    if (reason !== null) {
+      this.listing.skipped.push({ path: own, reason, by: null });
+      return;
+    }
+    const language = languageOfName(name);
+    if (language === undefined) this.listing.skipped.push({ path: own, reason: 'no-language', by: null });
+    else this.listing.files.push({ path: own, language: language.id, rules: directory.rules.rulesFor(name, this.resolver) });
+  }
+
+  private walkEntries(directory: Directory, entries: readonly Dirent[]): void {
+    for (const entry of entries) {
+      const { name } = entry;
+      const kind = kindOf(entry);
+      const exclusion = directory.scope.exclusionOf(name, kind === 'directory');
+      const own = joined(directory, name);
+      if (exclusion !== null) this.listing.skipped.push({ path: kind === 'directory' ? `${own}/` : own, ...exclusion });
+      else if (kind === 'directory') this.walkChild(directory, name);
+      else this.addFile(directory, name, kind);
+    }
+  }
+
+  /** The entries of a directory, ordered so that walking them meets all paths in the order of their bytes. */
+  private readEntries(directory: string): Dirent[] | null {
+    try {
+      const entries = readdirSync(path.join(this.root, directory), { withFileTypes: true });
+      return sortByPath(entries, (entry) => (entry.isDirectory() ? `${entry.name}/` : entry.name));
+    } catch (error) {
+      this.listing.incomplete.push({ path: `${directory}/`, reason: describeSystemError(error) });
+      return null;
+    }
+  }
+}
+
+function lookupIn(entries: readonly Dirent[]): (name: string) => EntryKind | undefined {
+  return (name) => {
+    const entry = entries.find((candidate) => candidate.name === name);
+    return entry && kindOf(entry);
+  };
+}
+
+function kindOf(entry: Dirent): EntryKind {
+  return entry.isFile() ? 'file' : entry.isDirectory() ? 'directory' : entry.isSymbolicLink() ? 'symlink' : 'special';
+}
+
+function joined(directory: Directory, name: string): string {
+  return directory.path === '' ? name : `${directory.path}/${name}`;
+}
