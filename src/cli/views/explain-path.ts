@@ -1,6 +1,6 @@
 import { CATALOG } from '../../core/catalog/registry.js';
 import type { Explanation } from '../../core/model/report.js';
-import type { Decision, TrailEntry } from '../../core/model/statement.js';
+import type { Decision, LayerInstance, TrailEntry } from '../../core/model/statement.js';
 import { LEVELS } from '../../core/model/level.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
@@ -60,16 +60,19 @@ function ruleRow({ rule, level, by, options, trail }: Decision, style: Style): s
 }
 
 function layerRows(layers: Explanation['layers'], decisions: readonly Decision[], style: Style): string[] {
-  return table(layers.map((layer) => {
-    const statements = decisions.flatMap(({ trail }) => trail).filter(({ statement }) => statement.layer === layer);
-    const decided = decisions.filter(({ by, options, trail }) =>
-      [by, ...Object.values(options).map((option) => option.by)].some((index) => trail[index]?.statement.layer === layer));
-    const cut = statements.filter(({ effect }) => effect === 'cut-off').length;
-    const said = layer.kind === 'catalog'
-      ? `${count(decided.length, 'rule')} as ${decided.length === 1 ? 'it comes' : 'they come'}`
-      : cut > 0 && cut === statements.length
-        ? 'cut off: a layer further in inherits nothing'
-        : statements.length === 0 ? 'says nothing about this file' : `speaks of ${count(statements.length, 'rule')}, decides ${decided.length}`;
-    return [style.name(formatLayer(layer)), said, style.faint(visible(layer.title ?? ''))];
-  }));
+  return table(layers.map((layer) => [style.name(formatLayer(layer)), whatLayerDoes(layer, decisions), style.faint(visible(layer.title ?? ''))]));
+}
+
+function whatLayerDoes(layer: LayerInstance, decisions: readonly Decision[]): string {
+  if (layer.kind === 'catalog') return 'every rule off, with its default options';
+  const ofLayer = (entry: TrailEntry | undefined): boolean => entry?.statement.layer === layer;
+  const spoken = decisions.filter(({ trail }) => trail.some(ofLayer));
+  if (spoken.length === 0) return 'says nothing about this file';
+  const entries = spoken.flatMap(({ trail }) => trail.filter(ofLayer));
+  if (entries.every(({ effect }) => effect === 'cut-off')) return 'cut off: a layer further in inherits nothing';
+  const decided = spoken.filter(({ by, options, trail }) =>
+    [by, ...Object.values(options).map((option) => option.by)].some((index) => ofLayer(trail[index])));
+  const zones = [...new Set(entries.map(({ statement }) => formatZone(statement.zone)))].filter((zone) => zone !== '');
+  const inZones = zones.length === 0 ? '' : ` (${zones.length === 1 ? '' : 'zones '}${listed(zones.map((zone) => zones.length === 1 ? zone : zone.replace(/^zone /, '')))})`;
+  return `speaks of ${count(spoken.length, 'rule')}${inZones}, decides ${decided.length === 0 ? 'none' : decided.length}`;
 }

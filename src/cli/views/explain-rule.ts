@@ -17,6 +17,7 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
     explainedPath(explanation, style),
     '',
     ...table(decision.trail.map((entry, index) => trailRow(entry, index, decision, style))),
+    style.faint('  ● decides as it stands'),
     '',
     `→ ${conclusion(decision, style)}`,
   ];

@@ -1,0 +1,1 @@
+var board=document.querySelector("#board");setInterval("refresh()",6e4);

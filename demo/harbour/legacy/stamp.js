@@ -1,0 +1,2 @@
+function stamp(day) {
+  return "SALTMARSH " + day

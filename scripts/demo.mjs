@@ -1,0 +1,58 @@
+// A tour of the demo project: runs the real commands and shows what they print.
+import { spawnSync } from 'node:child_process';
+import path from 'node:path';
+
+const here = path.join(import.meta.dirname, '..');
+const harbour = path.join(here, 'demo', 'harbour');
+const program = path.join(here, 'dist', 'cli', 'main.js');
+const strong = process.stdout.isTTY && !process.env.NO_COLOR ? (text) => `\u001b[1m${text}\u001b[22m` : (text) => text;
+let failed = false;
+
+function say(...lines) {
+  process.stdout.write(`${lines.join('\n')}\n`);
+}
+
+function run(...args) {
+  say('', strong(`$ elvar ${args.join(' ')}`), '');
+  // The demo lies inside Elvar's own repository, so its root has to be named.
+  const { status } = spawnSync(process.execPath, [program, ...args, '--root', '.', '--quiet'], { cwd: harbour, stdio: 'inherit' });
+  if (status !== 0 && status !== 1) failed = true;
+}
+
+say(
+  strong('Elvar: which rules hold for each source file, who decided that, and what the code violates.'),
+  '',
+  'demo/harbour is a small project of a made-up harbour office: a berth planner in TypeScript, tide tables in Python,',
+  'billing in Java, a form in PHP, a kiosk page, and an old corner that nobody changes. Its rules come in layers: two',
+  'presets, elvar.yaml at the root with zones for tests, scripts and prose, and an elvar.yaml in three directories.',
+  '',
+  strong('1. What does the code violate?'),
+  'Rule by rule. Behind each rule stands the line that turned it on, and the way by which that line came here.',
+);
+run('check');
+say(
+  '',
+  strong('2. Why is that on here?'),
+  'A test in services/berths is told not to print, though the zone "tests" in elvar.yaml turns that rule off. Who',
+  'turned it on again? The trail holds every statement about the rule, lowest first; the last word wins.',
+);
+run('explain', 'services/berths/tests/plan.test.ts', 'idiom/debug-print');
+say('', 'The team of the berth planner adopted elvar:lean in its own directory, which comes after the root and its zones.');
+say('', strong('3. Which rules hold for one file?'));
+run('explain', 'services/tides/tides/predict.py');
+say('', strong('4. And for a file that does not exist yet, in the old corner that inherits nothing?'));
+run('explain', 'legacy/new.js', 'safety/dynamic-code');
+say('', strong('5. How many different rule sets are there, and how do they differ?'));
+run('resolve');
+say('', strong('6. Is everything checked that should be?'));
+run('scope');
+say(
+  '',
+  strong('Try next'),
+  '  cd demo/harbour',
+  '  alias elvar="node ../../dist/cli/main.js"',
+  '  elvar check kiosk --excused --root .               one directory, with what waivers excuse',
+  '  elvar explain kiosk/kiosk.js slips/loose-compare --root .',
+  'Then change a level in demo/harbour/elvar.yaml, or misspell a rule there, and run elvar check again.',
+);
+process.exitCode = failed ? 1 : 0;
