@@ -3,8 +3,11 @@
  * line and paragraph separators, and the marks that turn the direction of text (Unicode UAX #9, section 2).
  */
 export function visible(text: string): string {
-  return text.replace(/[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069\ufeff]/g, escape);
+  return UNSAFE.test(text) ? text.replaceAll(EACH_UNSAFE, escape) : text;
 }
+
+const UNSAFE = /[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069\ufeff]/;
+const EACH_UNSAFE = new RegExp(UNSAFE, 'g');
 
 function escape(character: string): string {
   const code = character.charCodeAt(0);

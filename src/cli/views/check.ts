@@ -20,7 +20,7 @@ export interface CheckViewOptions {
 /** Findings of one rule at one level, with the statements that decided the level. */
 interface Group {
   readonly findings: Finding[];
-  readonly deciders: Map<string, TrailEntry>;
+  readonly deciders: Set<TrailEntry>;
 }
 
 /** What the code violates: the totals, then rule by rule, each with who decided that it holds. */
@@ -51,11 +51,11 @@ function groupByRule({ files }: CheckReport): Map<string, Group> {
       if (finding.excused !== null) continue;
       const key = `${finding.level} ${finding.rule}`;
       let group = groups.get(key);
-      if (group === undefined) groups.set(key, (group = { findings: [], deciders: new Map() }));
+      if (group === undefined) groups.set(key, (group = { findings: [], deciders: new Set() }));
       group.findings.push(finding);
       const decision = rules.decisions.get(finding.rule);
       const decider = decision?.trail[decision.by];
-      if (decider !== undefined) group.deciders.set(describeDecider(decider), decider);
+      if (decider !== undefined) group.deciders.add(decider);
     }
   }
   return groups;
@@ -73,14 +73,14 @@ const MOST_ROWS = 8;
 
 function viewGroup({ findings, deciders }: Group, { all, columns }: CheckViewOptions, style: Style): string[] {
   const { rule, level, advice } = findings[0] as Finding;
-  const since = [...deciders.keys()];
-  const rows = placeRows(findings, style);
+  const since = [...new Set([...deciders].map(describeDecider))];
+  const rows = placeRows(findings) as [Finding, ...Finding[]][];
   const shown = all ? rows : rows.slice(0, MOST_ROWS);
-  const hidden = rows.slice(shown.length).reduce((sum, { findings: number }) => sum + number, 0);
+  const hidden = rows.slice(shown.length).reduce((sum, row) => sum + row.length, 0);
   return [
     `${style.level(level)}  ${style.strong(rule)}  ${count(findings.length, 'finding')}  ${style.faint(`since ${listed(since.slice(0, 3))}${since.length > 3 ? ` and ${since.length - 3} more` : ''}`)}`,
     ...wrap(`${CATALOG.get(rule)?.title}. ${advice}`, columns, '  ').map(style.faint),
-    ...table(shown.map(({ cells }) => cells), '    '),
+    ...table(shown.map((row) => placeCells(row, style)), '    '),
     ...(hidden > 0 ? [`    ${style.faint(`and ${hidden} more; --all lists them`)}`] : []),
   ];
 }
@@ -88,23 +88,31 @@ function viewGroup({ findings, deciders }: Group, { all, columns }: CheckViewOpt
 /** Most places in one row. */
 const MOST_PLACES = 4;
 
-/** One row a file and message: the first place as a whole, so that it can be copied, then where else in the file. */
-function placeRows(findings: readonly Finding[], style: Style): { cells: string[]; findings: number }[] {
-  const rows = new Map<string, Finding[]>();
+/** The findings of one rule, those of one file with one message together, in the order of the first of each. */
+function placeRows(findings: readonly Finding[]): Finding[][] {
+  const rows: Finding[][] = [];
+  let path: string | null = null;
+  let ofFile = new Map<string, Finding[]>();
   for (const finding of findings) {
-    const key = `${finding.path}\0${finding.message}`;
-    const row = rows.get(key);
-    if (row === undefined) rows.set(key, [finding]);
-    else row.push(finding);
+    if (finding.path !== path) ofFile = new Map();
+    path = finding.path;
+    const row = ofFile.get(finding.message) ?? [];
+    if (row.length === 0) {
+      ofFile.set(finding.message, row);
+      rows.push(row);
+    }
+    row.push(finding);
   }
-  return [...rows.values()].map((row) => {
-    const [first, ...others] = row as [Finding, ...Finding[]];
-    const place = ({ span: { start } }: Finding): string => `${start.line}:${start.column}`;
-    const more = others.slice(0, MOST_PLACES - 1).map((finding) => style.faint(`, ${place(finding)}`)).join('');
-    const rest = others.length - (MOST_PLACES - 1);
-    const cell = `${style.name(visible(`${first.path}:${place(first)}`))}${more}${rest > 0 ? style.faint(` and ${rest} more`) : ''}`;
-    return { cells: [cell, visible(first.message)], findings: row.length };
-  });
+  return rows;
+}
+
+/** The first place as a whole, so that it can be copied, where else in the file, and the message. */
+function placeCells([first, ...others]: readonly [Finding, ...Finding[]], style: Style): string[] {
+  const place = ({ span: { start } }: Finding): string => `${start.line}:${start.column}`;
+  const more = others.slice(0, MOST_PLACES - 1).map((finding) => `, ${place(finding)}`).join('');
+  const rest = others.length - (MOST_PLACES - 1);
+  const cell = `${style.name(visible(`${first.path}:${place(first)}`))}${style.faint(`${more}${rest > 0 ? ` and ${rest} more` : ''}`)}`;
+  return [cell, visible(first.message)];
 }
 
 function describeDecider({ statement }: TrailEntry): string {

@@ -4,13 +4,21 @@ export interface Folded {
   readonly files: number;
 }
 
+/** How many of some paths lie in each directory, at any depth. */
+export function countByDirectory(paths: readonly string[]): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const path of paths) {
+    for (const directory of directoriesOf(path)) counts.set(directory, (counts.get(directory) ?? 0) + 1);
+  }
+  return counts;
+}
+
 /**
  * Names files shortly: a directory stands for its files where all of them are among `own`.
- * @param own some of the files. @param all every file there is.
+ * @param own some of the files. @param total how many files there are in each directory.
  */
-export function foldFiles(own: readonly string[], all: readonly string[]): Folded[] {
+export function foldFiles(own: readonly string[], total: ReadonlyMap<string, number>): Folded[] {
   const owned = countByDirectory(own);
-  const total = countByDirectory(all);
   const folded = new Map<string, number>();
   for (const path of own) {
     const whole = directoriesOf(path).find((directory) => owned.get(directory) === total.get(directory));
@@ -19,14 +27,6 @@ export function foldFiles(own: readonly string[], all: readonly string[]): Folde
     folded.set(name, (folded.get(name) ?? 0) + 1);
   }
   return [...folded].map(([path, files]) => ({ path, files }));
-}
-
-function countByDirectory(paths: readonly string[]): Map<string, number> {
-  const counts = new Map<string, number>();
-  for (const path of paths) {
-    for (const directory of directoriesOf(path)) counts.set(directory, (counts.get(directory) ?? 0) + 1);
-  }
-  return counts;
 }
 
 /** The directories around a path, outermost first; the root is the empty text. */

@@ -3,7 +3,7 @@ import { sameOptionValue } from '../../core/model/option.js';
 import type { RuleSet, RuleSetting } from '../../core/model/rule-set.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../visible.js';
-import { foldFiles } from './fold-files.js';
+import { countByDirectory, foldFiles } from './fold-files.js';
 import { formatOptions, formatValue } from './origin.js';
 import { count, table } from './table.js';
 
@@ -12,21 +12,22 @@ export function viewResolve({ files, layerFiles }: ResolveReport, style: Style):
   const sets = [...filesBySet(files)].sort(([, a], [, b]) => b.length - a.length);
   const layers = layerFiles === 0 ? 'no layer file' : count(layerFiles, 'layer file');
   const lines = [style.strong(`${count(sets.length, 'rule set')} for ${count(files.length, 'file')}, from ${layers}.`)];
+  const total = countByDirectory(files.map(({ path }) => path));
   const [first, ...others] = sets;
   if (first !== undefined) {
     const [base, own] = first;
-    lines.push('', `${style.strong(base.id)}  ${count(own.length, 'file')}${others.length > 0 ? ', more than any other' : ''}`, ...fileLines(own, files));
+    lines.push('', `${style.strong(base.id)}  ${count(own.length, 'file')}${others.length > 0 ? ', more than any other' : ''}`, ...fileLines(own, total));
     lines.push(...table(settingRows(base, style)));
     for (const [set, members] of others) {
       const rows = differenceRows(base, set, style);
-      lines.push('', `${style.strong(set.id)}  ${count(members.length, 'file')}, ${count(rows.length, 'rule')} unlike ${base.id}`, ...fileLines(members, files), ...table(rows));
+      lines.push('', `${style.strong(set.id)}  ${count(members.length, 'file')}, ${count(rows.length, 'rule')} unlike ${base.id}`, ...fileLines(members, total), ...table(rows));
     }
   }
   return `${lines.join('\n')}\n`;
 }
 
-function fileLines(own: readonly ResolvedFile[], all: readonly ResolvedFile[]): string[] {
-  const folded = foldFiles(own.map(({ path }) => path), all.map(({ path }) => path));
+function fileLines(own: readonly ResolvedFile[], total: ReadonlyMap<string, number>): string[] {
+  const folded = foldFiles(own.map(({ path }) => path), total);
   const most = 6;
   const shown = folded.slice(0, most).map(({ path, files }) => (path.endsWith('/') ? `${visible(path)} (${files})` : visible(path)));
   if (folded.length > most) shown.push(`and ${folded.length - most} more`);

@@ -6,7 +6,7 @@ import type { OptionValues } from '../model/option.js';
 import type { Hit, ParsedSource, SyntaxFinder } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../model/source-text.js';
-import { fingerprints } from './fingerprint.js';
+import { withFingerprints, type BareFinding } from './fingerprint.js';
 import type { Grammars } from './grammars.js';
 import type { Plan, PlannedRule, Planner } from './plan.js';
 import { excuseOf, readWaivers, type WaiverReading } from './waivers.js';
@@ -82,7 +82,7 @@ function fillIn(message: string, captures: Readonly<Record<string, Node | undefi
 }
 
 function toFindings(found: readonly RuleHits[], text: SourceText, set: RuleSet, waivers: WaiverReading): Finding[] {
-  const findings: Omit<Finding, 'fingerprint'>[] = [];
+  const findings: BareFinding[] = [];
   for (const { planned: { rule, level }, hits } of found) {
     for (const { start, end, message } of hits) {
       const span = { start: text.positionAt(start), end: text.positionAt(end) };
@@ -99,13 +99,11 @@ function toFindings(found: readonly RuleHits[], text: SourceText, set: RuleSet, 
       });
     }
   }
-  findings.sort(compareFindings);
-  const prints = fingerprints(findings, text);
-  return findings.map((finding, index) => ({ ...finding, fingerprint: prints[index] as string }));
+  return withFingerprints(findings.sort(compareFindings), text);
 }
 
 /** Orders the findings of one file by line, column and rule. */
-function compareFindings(a: Omit<Finding, 'fingerprint'>, b: Omit<Finding, 'fingerprint'>): number {
+function compareFindings(a: BareFinding, b: BareFinding): number {
   return a.span.start.line - b.span.start.line
     || a.span.start.column - b.span.start.column
     || (a.rule < b.rule ? -1 : a.rule > b.rule ? 1 : 0);

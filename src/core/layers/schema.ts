@@ -20,7 +20,7 @@ export const zoneSchema = z.strictObject({
   name: text.optional(),
   match: patterns.optional(),
   except: patterns.optional(),
-  rulings: z.unknown(),
+  rulings: z.unknown().optional(),
   because: text.optional(),
 });
 
@@ -43,7 +43,7 @@ export const layerFileSchema = z.strictObject({
   inherit: z.boolean().optional(),
   scope: scopeSchema.optional(),
   policy: policySchema.optional(),
-  rulings: z.unknown(),
+  rulings: z.unknown().optional(),
   zones: z.array(z.unknown()).optional(),
 });
 

@@ -11,6 +11,8 @@ export interface Line {
 /** The text of a source file, split into lines once. A line ends with LF, CR LF or CR. */
 export class SourceText {
   readonly lines: readonly Line[];
+  /** Index of the line that was asked for last: most questions are about the same line or the next. */
+  private latest = 0;
 
   constructor(
     readonly path: string,
@@ -22,6 +24,17 @@ export class SourceText {
 
   /** The 1-based position of an offset. */
   positionAt(offset: number): Position {
+    if (!this.isInLine(this.latest, offset)) this.latest = this.isInLine(this.latest + 1, offset) ? this.latest + 1 : this.lineAt(offset);
+    return { line: this.latest + 1, column: offset - (this.lines[this.latest] as Line).start + 1 };
+  }
+
+  private isInLine(index: number, offset: number): boolean {
+    const line = this.lines[index];
+    const next = this.lines[index + 1];
+    return line !== undefined && line.start <= offset && (next === undefined || offset < next.start);
+  }
+
+  private lineAt(offset: number): number {
     let low = 0;
     let high = this.lines.length - 1;
     while (low < high) {
@@ -29,7 +42,7 @@ export class SourceText {
       if ((this.lines[middle] as Line).start <= offset) low = middle;
       else high = middle - 1;
     }
-    return { line: low + 1, column: offset - (this.lines[low] as Line).start + 1 };
+    return low;
   }
 
   /** The text of a 1-based line; empty when there is no such line. */

@@ -13,16 +13,15 @@ interface UsePlaces {
   readonly inText: string | null;
 }
 
-const SCRIPT_QUERY = `
-  (import_statement) @statement
-  (import_clause (identifier) @name)
-  (namespace_import (identifier) @name)
-  (import_specifier name: (identifier) @name !alias)
-  (import_specifier alias: (identifier) @name)`;
-
 const SCRIPT_NAMES = new Set(['identifier', 'type_identifier', 'shorthand_property_identifier', 'nested_identifier']);
 
-const script = unused(SCRIPT_QUERY, { names: SCRIPT_NAMES, inDocumentation: true, inText: null });
+const script = unused(
+  `(import_statement) @statement
+   (import_clause (identifier) @name)
+   (namespace_import (identifier) @name)
+   (import_specifier) @specifier`,
+  { names: SCRIPT_NAMES, inDocumentation: true, inText: null },
+);
 
 const python = unused(
   `(import_statement) @statement
@@ -85,8 +84,9 @@ function findUnused(matches: readonly QueryMatch[], source: ParsedSource, places
   const captures = matches.map(capturesOf);
   const statements = captures.flatMap(({ statement }) => statement ?? []);
   const isImport = (offset: number): boolean => statements.some((node) => node.startIndex <= offset && offset < node.endIndex);
-  return captures.flatMap(({ name, original }) => {
-    if (name === undefined) return [];
+  return captures.flatMap(({ name: captured, specifier, original }) => {
+    const name = captured ?? specifier?.childForFieldName('alias') ?? specifier?.childForFieldName('name');
+    if (!name) return [];
     // PEP 484: importing a name as itself offers it to others.
     if (original?.text === name.text) return [];
     // Compiled JSX may call React without naming it in the source.

@@ -1,15 +1,14 @@
-import type { QueryMatch } from 'web-tree-sitter';
+import type { Node, QueryMatch } from 'web-tree-sitter';
 import { z } from 'zod';
 import { defineRule, type Hit, type SyntaxFinder } from '../../model/rule.js';
-import { hitsAt } from '../hits.js';
+import type { SourceText } from '../../model/source-text.js';
+import { hitAt } from '../hits.js';
 
 interface Options {
   readonly calls: readonly string[];
 }
 
-const script = calls(`
-  (call_expression function: [(identifier) (member_expression object: (identifier))] @callee) @call
-  (debugger_statement) @callee`);
+const script = calls('(call_expression function: [(identifier) (member_expression)] @callee) (debugger_statement) @callee');
 
 export default defineRule({
   id: 'idiom/debug-print',
@@ -35,9 +34,9 @@ export default defineRule({
     languages: {
       javascript: script,
       typescript: script,
-      python: calls('(call function: [(identifier) (attribute object: (identifier))] @callee) @call'),
-      java: calls('(method_invocation object: (field_access) @object name: (identifier) @name) @call'),
-      php: calls('(function_call_expression function: (name) @callee) @call'),
+      python: calls('(call function: [(identifier) (attribute)] @callee)'),
+      java: calls('(method_invocation object: (field_access) name: (identifier) @callee)'),
+      php: calls('(function_call_expression function: (name) @callee)'),
     },
   },
   examples: [
@@ -56,15 +55,17 @@ export default defineRule({
 });
 
 function calls(query: string): SyntaxFinder<Options> {
-  return { by: 'query', query, judge: (matches, _source, options) => judge(matches, new Set(options.calls)) };
+  return { by: 'query', query, judge: (matches, source, options) => judge(matches, source.text, new Set(options.calls)) };
 }
 
-function judge(matches: readonly QueryMatch[], names: ReadonlySet<string>): Hit[] {
-  return hitsAt(matches, ({ callee, object, name, call }) => {
-    const node = callee ?? object;
-    if (node === undefined) return null;
-    const written = name === undefined ? node.text : `${node.text}.${name.text}`;
-    const called = node.type === 'debugger_statement' ? 'debugger' : written.replace(/\s+/g, '');
-    return names.has(called) ? { at: call ?? node, message: `${called} is left over` } : null;
+/** Calls are many and few are meant, so the text decides before the tree is looked at any further. */
+function judge(matches: readonly QueryMatch[], { text }: SourceText, names: ReadonlySet<string>): Hit[] {
+  return matches.flatMap((match) => {
+    const node = (match.captures[0] as QueryMatch['captures'][number]).node;
+    if (node.type === 'debugger_statement') return names.has('debugger') ? [hitAt(node, 'debugger is left over')] : [];
+    // In Java the name alone is captured; the object stands before it.
+    const start = node.type === 'identifier' && text[node.startIndex - 1] === '.' ? (node.parent as Node).startIndex : node.startIndex;
+    const called = text.slice(start, node.endIndex);
+    return names.has(called) ? [hitAt(node.parent as Node, `${called} is left over`)] : [];
   });
 }

@@ -1,51 +1,34 @@
-import { defineRule, type SyntaxFinder } from '../../model/rule.js';
 import type { OptionValues } from '../../model/option.js';
+import { defineRule, type SyntaxFinder } from '../../model/rule.js';
+import { hitsAt } from '../hits.js';
 
 /** An empty body of a function is often meant, an empty branch, loop or handler seldom. A comment inside says why. */
-const script = hollow(`
-  [
-    (if_statement consequence: (statement_block . "{" . "}" .) @finding)
-    (else_clause (statement_block . "{" . "}" .) @finding)
-    (for_statement body: (statement_block . "{" . "}" .) @finding)
-    (for_in_statement body: (statement_block . "{" . "}" .) @finding)
-    (while_statement body: (statement_block . "{" . "}" .) @finding)
-    (do_statement body: (statement_block . "{" . "}" .) @finding)
-    (try_statement body: (statement_block . "{" . "}" .) @finding)
-    (catch_clause body: (statement_block . "{" . "}" .) @finding)
-    (finally_clause body: (statement_block . "{" . "}" .) @finding)
-  ]`);
+const script = hollow('(statement_block . "{" . "}") @block', [
+  'if_statement', 'else_clause', 'for_statement', 'for_in_statement', 'while_statement', 'do_statement',
+  'try_statement', 'catch_clause', 'finally_clause',
+]);
 
-const java = hollow(`
-  [
-    (if_statement consequence: (block . "{" . "}" .) @finding)
-    (if_statement alternative: (block . "{" . "}" .) @finding)
-    (for_statement body: (block . "{" . "}" .) @finding)
-    (enhanced_for_statement body: (block . "{" . "}" .) @finding)
-    (while_statement body: (block . "{" . "}" .) @finding)
-    (do_statement body: (block . "{" . "}" .) @finding)
-    (try_statement body: (block . "{" . "}" .) @finding)
-    (catch_clause body: (block . "{" . "}" .) @finding)
-    (finally_clause (block . "{" . "}" .) @finding)
-    (synchronized_statement body: (block . "{" . "}" .) @finding)
-  ]`);
+const java = hollow('(block . "{" . "}") @block', [
+  'if_statement', 'for_statement', 'enhanced_for_statement', 'while_statement', 'do_statement',
+  'try_statement', 'catch_clause', 'finally_clause', 'synchronized_statement',
+]);
 
-const php = hollow(`
-  [
-    (if_statement body: (compound_statement . "{" . "}" .) @finding)
-    (else_if_clause body: (compound_statement . "{" . "}" .) @finding)
-    (else_clause body: (compound_statement . "{" . "}" .) @finding)
-    (for_statement (compound_statement . "{" . "}" .) @finding)
-    (foreach_statement body: (compound_statement . "{" . "}" .) @finding)
-    (while_statement body: (compound_statement . "{" . "}" .) @finding)
-    (do_statement body: (compound_statement . "{" . "}" .) @finding)
-    (try_statement body: (compound_statement . "{" . "}" .) @finding)
-    (catch_clause body: (compound_statement . "{" . "}" .) @finding)
-    (finally_clause body: (compound_statement . "{" . "}" .) @finding)
-  ]`);
+const php = hollow('(compound_statement . "{" . "}") @block', [
+  'if_statement', 'else_if_clause', 'else_clause', 'for_statement', 'foreach_statement', 'while_statement', 'do_statement',
+  'try_statement', 'catch_clause', 'finally_clause',
+]);
 
-function hollow(query: string): SyntaxFinder<OptionValues> {
-  return { by: 'query', query, message: 'this block is empty' };
+/** @param around the kinds of statement whose blocks are meant. */
+function hollow(query: string, around: readonly string[]): SyntaxFinder<OptionValues> {
+  return {
+    by: 'query',
+    query,
+    judge: (matches) => hitsAt(matches, ({ block }) =>
+      block?.parent && around.includes(block.parent.type) ? { at: block, message: MESSAGE } : null),
+  };
 }
+
+const MESSAGE = 'this block is empty';
 
 export default defineRule({
   id: 'slips/hollow-block',
@@ -61,7 +44,7 @@ export default defineRule({
       typescript: script,
       java,
       php,
-      css: hollow('(block . "{" . "}" .) @finding'),
+      css: { by: 'query', query: '(block . "{" . "}") @finding', message: MESSAGE },
     },
   },
   examples: [

@@ -2,14 +2,14 @@ import { defineRule, type SyntaxFinder } from '../../model/rule.js';
 import type { OptionValues } from '../../model/option.js';
 import { hitsAt } from '../hits.js';
 
-const QUERY = '(binary_expression left: (_) @left operator: ["==" "!="] @operator right: (_) @right) @comparison';
-
 /** Comparing with null this way also catches undefined, and is often meant: it converts nothing else. */
 const script: SyntaxFinder<OptionValues> = {
   by: 'query',
-  query: QUERY,
-  judge: (matches) => hitsAt(matches, ({ left, operator, right }) =>
-    operator && left?.type !== 'null' && right?.type !== 'null' ? { at: operator, message: advise(operator.text) } : null),
+  query: '(binary_expression operator: ["==" "!="] @operator)',
+  judge: (matches) => hitsAt(matches, ({ operator }) => {
+    const sides = operator?.parent?.namedChildren ?? [];
+    return operator && sides.every((side) => side.type !== 'null') ? { at: operator, message: advise(operator.text) } : null;
+  }),
 };
 
 const php: SyntaxFinder<OptionValues> = {
