@@ -6,12 +6,13 @@ import { describeSystemError, hasCode } from './errors.js';
 /** Largest size of a checked file where the configuration names none. */
 export const LARGEST = 2 * 1024 * 1024;
 
-/** A source file as it was read, or why it is not checked; `gone` when it vanished after it was listed. */
-export type SourceReading =
-  | { readonly text: string }
-  | { readonly skipped: 'too-large' | 'binary' | 'not-utf8' | 'generated' | 'not-a-file' }
-  | { readonly skipped: 'unreadable'; readonly why: string }
-  | { readonly skipped: 'gone' };
+/** Why a file is not checked; `gone` when it vanished after it was listed. */
+export type SkippedReading =
+  | { readonly skipped: 'too-large' | 'binary' | 'not-utf8' | 'generated' | 'not-a-file' | 'gone' }
+  | { readonly skipped: 'unreadable'; readonly why: string };
+
+/** A source file as it was read. */
+export type SourceReading = { readonly text: string } | SkippedReading;
 
 /** How much of a file is searched for NUL bytes. */
 const BINARY_WINDOW = 8 * 1024;

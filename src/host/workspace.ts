@@ -1,22 +1,17 @@
 import path from 'node:path';
 import { CATALOG_LAYER } from '../core/cascade/decide-rule.js';
-import { grammarFor, languageById, languageOfName } from '../core/catalog/languages.js';
+import { languageOfName } from '../core/catalog/languages.js';
 import { CATALOG } from '../core/catalog/registry.js';
-import { Grammars } from '../core/inspect/grammars.js';
-import { inspectFile } from '../core/inspect/inspect-file.js';
-import { Planner } from '../core/inspect/plan.js';
-import type { GrammarId, Language } from '../core/model/language.js';
 import type {
   CheckedSource, CheckReport, Explanation, MisreadWaiver, ReportBase, ResolveReport, ScopeReport,
 } from '../core/model/report.js';
 import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
-import { SourceText } from '../core/model/source-text.js';
 import { UsageError } from './errors.js';
-import { GRAMMAR_FILES } from './grammar-files.js';
+import { inspectInParallel } from './inspect-in-parallel.js';
 import { sortByPath } from './path-order.js';
 import { findProjectRoot } from './project-root.js';
 import { Project, type Location, type ProjectListing } from './project.js';
-import { readSource } from './source-file.js';
+import { readSource, type SkippedReading } from './source-file.js';
 import type { ListedFile } from './walk.js';
 import { relativeToRoot } from './target-path.js';
 
@@ -49,8 +44,9 @@ export class Workspace {
     const skipped: SkippedPath[] = [...listing.skipped];
     const incomplete = [...base.incomplete];
     for (const { path: file, language } of listing.files) {
-      const text = this.readText(file, listing.settings, skipped, incomplete);
-      if (text !== null) checked.push({ path: file, language });
+      const reading = readSource(path.join(this.root, file), listing.settings);
+      if ('skipped' in reading) noteSkipped(file, reading, skipped, incomplete);
+      else checked.push({ path: file, language });
     }
     return { ...base, incomplete, checked, skipped: sortByPath(skipped, (entry) => entry.path) };
   }
@@ -87,20 +83,26 @@ export class Workspace {
   /** What does the code violate? */
   async check(paths: readonly string[] = []): Promise<CheckReport> {
     const { listing, base } = this.list(paths);
-    const grammars = new Grammars(GRAMMAR_FILES);
-    await grammars.load(neededGrammars(listing.files));
-    const planner = new Planner(CATALOG, grammars);
+    const sets = [...new Set(listing.files.map(({ rules }) => rules.set))];
+    const numbers = new Map(sets.map((set, index) => [set, index]));
+    const inspected = await inspectInParallel({
+      root: this.root,
+      settings: { largest: listing.settings.largest, generated: listing.settings.generated },
+      sets,
+      files: listing.files.map(({ path: file, language, rules }) => ({ path: file, language, set: numbers.get(rules.set) as number })),
+    });
     const files: CheckedSource[] = [];
     const skipped: SkippedPath[] = [...listing.skipped];
     const incomplete = [...base.incomplete];
     const misreadWaivers: MisreadWaiver[] = [];
-    for (const { path: file, language, rules } of listing.files) {
-      const text = this.readText(file, listing.settings, skipped, incomplete);
-      if (text === null) continue;
-      const source = new SourceText(file, languageById(language) as Language, text);
-      const { findings, waivers } = inspectFile(source, rules.set, grammars, planner);
-      files.push({ path: file, language, rules, findings });
-      misreadWaivers.push(...waivers.malformed.map((waiver) => ({ path: file, ...waiver })));
+    for (const { index, outcome } of inspected) {
+      const file = listing.files[index] as ListedFile;
+      if ('skipped' in outcome) {
+        noteSkipped(file.path, outcome, skipped, incomplete);
+        continue;
+      }
+      files.push({ ...file, findings: outcome.findings });
+      misreadWaivers.push(...outcome.waivers.malformed.map((waiver) => ({ path: file.path, ...waiver })));
     }
     sortByPath(skipped, (entry) => entry.path);
     return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn };
@@ -115,27 +117,16 @@ export class Workspace {
     });
   }
 
-  /** The text of a file in scope by its path; null when its contents take it out, which is then told. */
-  private readText(file: string, settings: ProjectListing['settings'], skipped: SkippedPath[], incomplete: IncompletePath[]): string | null {
-    const reading = readSource(path.join(this.root, file), settings);
-    if ('text' in reading) return reading.text;
-    if (reading.skipped === 'gone') {
-      incomplete.push({ path: file, reason: 'it vanished during the run' });
-      return null;
-    }
-    if (reading.skipped === 'unreadable') incomplete.push({ path: file, reason: reading.why });
-    skipped.push({ path: file, reason: reading.skipped, by: null });
-    return null;
-  }
-
   private whySkipped(location: Location, incomplete: IncompletePath[]): SkippedPath | null {
     const { path: own, name, kind, exclusion, settings } = location;
     if (exclusion !== null) return { path: own, ...exclusion };
     if (kind === 'symlink') return { path: own, reason: 'symlink', by: null };
     if (kind === 'special') return { path: own, reason: 'not-a-file', by: null };
     if (languageOfName(name) === undefined) return { path: own, reason: 'no-language', by: null };
+    if (kind !== 'file') return null;
     const skipped: SkippedPath[] = [];
-    if (kind === 'file') this.readText(own, settings, skipped, incomplete);
+    const reading = readSource(path.join(this.root, own), settings);
+    if ('skipped' in reading) noteSkipped(own, reading, skipped, incomplete);
     return skipped[0] ?? null;
   }
 
@@ -144,11 +135,12 @@ export class Workspace {
   }
 }
 
-function neededGrammars(files: readonly ListedFile[]): Set<GrammarId> {
-  const grammars = new Set<GrammarId>();
-  for (const { path: file, language } of files) {
-    const grammar = grammarFor(languageById(language) as Language, path.posix.basename(file));
-    if (grammar !== null) grammars.add(grammar);
+/** Tells that a file in scope by its path is not checked; one that could not be read makes the answer incomplete. */
+function noteSkipped(file: string, reading: SkippedReading, skipped: SkippedPath[], incomplete: IncompletePath[]): void {
+  if (reading.skipped === 'gone') {
+    incomplete.push({ path: file, reason: 'it vanished during the run' });
+    return;
   }
-  return grammars;
+  if (reading.skipped === 'unreadable') incomplete.push({ path: file, reason: reading.why });
+  skipped.push({ path: file, reason: reading.skipped, by: null });
 }

@@ -1,6 +1,7 @@
 import { CATALOG } from '../../core/catalog/registry.js';
 import { totalsOf } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
+import type { Rule } from '../../core/model/rule.js';
 import { LEVELS } from '../../core/model/level.js';
 import type { CheckReport } from '../../core/model/report.js';
 import type { TrailEntry } from '../../core/model/statement.js';
@@ -72,14 +73,15 @@ function compareGroups(a: Group, b: Group): number {
 const MOST_ROWS = 8;
 
 function viewGroup({ findings, deciders }: Group, { all, columns }: CheckViewOptions, style: Style): string[] {
-  const { rule, level, advice } = findings[0] as Finding;
+  const { rule, level } = findings[0] as Finding;
+  const { title, advice } = CATALOG.get(rule) as Rule;
   const since = [...new Set([...deciders].map(describeDecider))];
   const rows = placeRows(findings) as [Finding, ...Finding[]][];
   const shown = all ? rows : rows.slice(0, MOST_ROWS);
   const hidden = rows.slice(shown.length).reduce((sum, row) => sum + row.length, 0);
   return [
     `${style.level(level)}  ${style.strong(rule)}  ${count(findings.length, 'finding')}  ${style.faint(`since ${listed(since.slice(0, 3))}${since.length > 3 ? ` and ${since.length - 3} more` : ''}`)}`,
-    ...wrap(`${CATALOG.get(rule)?.title}. ${advice}`, columns, '  ').map(style.faint),
+    ...wrap(`${title}. ${advice}`, columns, '  ').map(style.faint),
     ...table(shown.map((row) => placeCells(row, style)), '    '),
     ...(hidden > 0 ? [`    ${style.faint(`and ${hidden} more; --all lists them`)}`] : []),
   ];

@@ -92,8 +92,6 @@ function toFindings(found: readonly RuleHits[], text: SourceText, set: RuleSet, 
         path: text.path,
         span,
         message,
-        advice: rule.advice,
-        confidence: rule.confidence,
         fixable: false,
         excused: set.rules.get(rule.id)?.waivers === 'allow' ? excuseOf(rule, span.start.line, waivers) : null,
       });

@@ -1,3 +1,5 @@
+import { CATALOG } from '../../core/catalog/registry.js';
+import type { Rule } from '../../core/model/rule.js';
 import type { CheckReport } from '../../core/model/report.js';
 import type { Finding } from '../../core/model/finding.js';
 import { totalsOf } from '../../core/inspect/totals.js';
@@ -14,7 +16,8 @@ export function checkJson(report: CheckReport, withExcused: boolean): object {
   };
 }
 
-function findingJson({ rule, level, path, span, message, advice, confidence, fixable, fingerprint, excused }: Finding): object {
+function findingJson({ rule, level, path, span, message, fixable, fingerprint, excused }: Finding): object {
+  const { advice, confidence } = CATALOG.get(rule) as Rule;
   return {
     rule,
     level,

@@ -1,0 +1,59 @@
+import path from 'node:path';
+import { grammarFor, languageById } from '../core/catalog/languages.js';
+import { CATALOG } from '../core/catalog/registry.js';
+import { Grammars } from '../core/inspect/grammars.js';
+import { inspectFile, type Inspection } from '../core/inspect/inspect-file.js';
+import { Planner } from '../core/inspect/plan.js';
+import type { GrammarId, Language } from '../core/model/language.js';
+import type { ScopeSettings } from '../core/model/layer.js';
+import type { RuleSet } from '../core/model/rule-set.js';
+import type { CheckedFile } from '../core/model/scope.js';
+import { SourceText } from '../core/model/source-text.js';
+import { GRAMMAR_FILES } from './grammar-files.js';
+import { readSource, type SkippedReading } from './source-file.js';
+
+/** Files to inspect. Plain data, so that it can be handed to another thread. */
+export interface InspectionJob {
+  readonly root: string;
+  readonly settings: Pick<ScopeSettings, 'largest' | 'generated'>;
+  readonly sets: readonly RuleSet[];
+  /** `set` is an index into `sets`. */
+  readonly files: readonly (CheckedFile & { readonly set: number })[];
+}
+
+/** What came of one file; `index` counts the files of the job. */
+export interface InspectedFile {
+  readonly index: number;
+  readonly outcome: Inspection | SkippedReading;
+}
+
+/**
+ * Inspects files of a job one after another.
+ * @param take tells the index of the next file to inspect; past the last one there is none left.
+ */
+export async function inspectShare({ root, settings, sets, files }: InspectionJob, take: () => number): Promise<InspectedFile[]> {
+  const grammars = new Grammars(GRAMMAR_FILES);
+  await grammars.load(neededGrammars(files));
+  const planner = new Planner(CATALOG, grammars);
+  const inspected: InspectedFile[] = [];
+  for (let index = take(); index < files.length; index = take()) {
+    const file = files[index] as InspectionJob['files'][number];
+    const reading = readSource(path.join(root, file.path), settings);
+    if ('skipped' in reading) {
+      inspected.push({ index, outcome: reading });
+      continue;
+    }
+    const source = new SourceText(file.path, languageById(file.language) as Language, reading.text);
+    inspected.push({ index, outcome: inspectFile(source, sets[file.set] as RuleSet, grammars, planner) });
+  }
+  return inspected;
+}
+
+function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {
+  const grammars = new Set<GrammarId>();
+  for (const { path: file, language } of files) {
+    const grammar = grammarFor(languageById(language) as Language, path.posix.basename(file));
+    if (grammar !== null) grammars.add(grammar);
+  }
+  return grammars;
+}
