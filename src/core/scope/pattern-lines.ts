@@ -8,10 +8,7 @@ import { compilePattern, type Pattern } from './pattern.js';
  */
 export function compilePatternFile(text: string, file: string): Pattern[] {
   const lines = text.replace(/^\uFEFF/, '').split('\n');
-  return lines.flatMap((line, index) => {
-    const isEnded = index < lines.length - 1;
-    return compilePattern(isEnded && line.endsWith('\r') ? line.slice(0, -1) : line, { file, line: index + 1 }) ?? [];
-  });
+  return lines.flatMap((line, index) => compilePattern(line.replace(/\r$/, ''), { file, line: index + 1 }) ?? []);
 }
 
 /** Compiles the patterns of a layer file. */

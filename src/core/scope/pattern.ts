@@ -42,14 +42,14 @@ export function compilePattern(text: string, place: { file: string; line: number
 function compileSteps(body: string): PatternStep[] | null {
   // Any slash, one in a class too, ties the pattern to its directory.
   const isTied = body.includes('/');
-  const names = splitAtSlashes(body.startsWith('/') ? body.slice(1) : body);
-  if (names === null) return null;
+  const parts = splitAtSlashes(body.startsWith('/') ? body.slice(1) : body);
+  if (parts === null) return null;
   const steps: PatternStep[] = isTied ? [] : ['any-depth'];
-  for (const [index, name] of names.entries()) {
+  for (const [index, { name, isEscaped }] of parts.entries()) {
     if (isTied && /^\*{2,}$/.test(name)) {
       if (steps.at(-1) !== 'any-depth') steps.push('any-depth');
-      // At the end it stands for everything inside, so for at least one name.
-      if (index === names.length - 1) steps.push(ANY_NAME);
+      // At the end it stands for everything inside, so for at least one name; so it does, in git, before an escaped slash.
+      if (index === parts.length - 1 || isEscaped) steps.push(ANY_NAME);
       continue;
     }
     const step = name === '' ? null : compileNamePattern(name);
@@ -59,30 +59,39 @@ function compileSteps(body: string): PatternStep[] | null {
   return steps;
 }
 
+/** What stands between two slashes of a pattern. */
+interface Part {
+  name: string;
+  /** Whether the slash after it is written with a backslash. */
+  isEscaped: boolean;
+}
+
 /** Splits at each `/` that stands outside of classes; null when a class is not closed. An escaped slash is a slash. */
-function splitAtSlashes(body: string): string[] | null {
-  if (!/[[\\]/.test(body)) return body.split('/');
+function splitAtSlashes(body: string): Part[] | null {
+  if (!/[[\\]/.test(body)) return body.split('/').map((name) => ({ name, isEscaped: false }));
   const characters = [...body];
-  const names = [''];
-  const append = (text: string): void => void (names[names.length - 1] += text);
+  let current: Part = { name: '', isEscaped: false };
+  const parts = [current];
   for (let index = 0; index < characters.length; index += 1) {
     const character = characters[index] as string;
-    if (character === '/' || (character === '\\' && characters[index + 1] === '/')) {
-      if (character === '\\') index += 1;
-      names.push('');
+    const next = characters[index + 1];
+    if (character === '/' || (character === '\\' && next === '/')) {
+      current.isEscaped = character === '\\';
+      if (current.isEscaped) index += 1;
+      parts.push((current = { name: '', isEscaped: false }));
     } else if (character === '\\') {
       index += 1;
-      append(character + (characters[index] ?? ''));
+      current.name += character + (next ?? '');
     } else if (character === '[') {
       const end = endOfClass(characters, index);
       if (end === null) return null;
-      append(characters.slice(index, end).join(''));
+      current.name += characters.slice(index, end).join('');
       index = end - 1;
     } else {
-      append(character);
+      current.name += character;
     }
   }
-  return names;
+  return parts;
 }
 
 /** Drops blanks at the end, unless a backslash makes the first of them count. */
