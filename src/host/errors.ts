@@ -1,4 +1,4 @@
-import type { Problem } from '../core/model/problem.js';
+import { compareProblems, type Problem } from '../core/model/problem.js';
 
 /** The command line or the call is wrong; nothing was done. The message is for the user, with an advice after a line break. */
 export class UsageError extends Error {
@@ -9,9 +9,14 @@ export class UsageError extends Error {
 export class LayerError extends Error {
   override readonly name = 'LayerError';
 
+  /** File by file, each from top to bottom. */
+  readonly problems: readonly Problem[];
+
   /** @param texts the texts of the files with problems, by the name that places use. */
-  constructor(readonly problems: readonly Problem[], readonly texts: ReadonlyMap<string, string>) {
+  constructor(problems: readonly Problem[], readonly texts: ReadonlyMap<string, string>) {
     super(`${problems.length} problems in layer files`);
+    const files = [...new Set(problems.map(({ file }) => file))];
+    this.problems = files.flatMap((file) => problems.filter((problem) => problem.file === file).sort(compareProblems));
   }
 }
 

@@ -16,7 +16,7 @@ export const SCOPE: Command<Options> = {
     .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' }),
   examples: [
     ['elvar scope', 'what is checked by language and directory, and what is not and by which line'],
-    ['elvar scope kiosk/vendor/clock.js', 'why one file is not checked'],
+    ['elvar scope kiosk/vendor/dayline.js', 'why one file is not checked'],
   ],
   run: (context) => {
     const { options, workspace, terminal, style } = context;

@@ -3,7 +3,7 @@ import {
   NO_SCOPE_SETTINGS, type Adoption, type LayerFile, type LayerRole, type ScopeSettings, type Zone,
 } from '../model/layer.js';
 import type { Place } from '../model/place.js';
-import type { Problem } from '../model/problem.js';
+import { compareProblems, type Problem } from '../model/problem.js';
 import { parsePresetReference } from './preset-reference.js';
 import { readPatterns } from './read-patterns.js';
 import { readRulings } from './read-rulings.js';
@@ -140,9 +140,4 @@ function noteZoneName(name: string, place: Place, names: Map<string, Place>, pro
   const first = names.get(name);
   if (first === undefined) names.set(name, place);
   else problems.push(problemAt(place, { code: 'same-zone-name', name, first }));
-}
-
-function compareProblems(a: Problem, b: Problem): number {
-  if (a.place === null || b.place === null) return a.place === b.place ? 0 : a.place === null ? -1 : 1;
-  return a.place.line - b.place.line || a.place.column - b.place.column;
 }

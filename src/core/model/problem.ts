@@ -42,3 +42,9 @@ export interface Problem {
   readonly place: Place | null;
   readonly detail: ProblemDetail;
 }
+
+/** Orders the problems of one file from top to bottom; what is wrong with the file as a whole comes first. */
+export function compareProblems({ place: a }: Problem, { place: b }: Problem): number {
+  if (a === null || b === null) return Number(a !== null) - Number(b !== null);
+  return a.line - b.line || a.column - b.column;
+}

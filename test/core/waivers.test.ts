@@ -1,0 +1,86 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { languageById, languageOfName } from '../../src/core/catalog/languages.js';
+import { CATALOG } from '../../src/core/catalog/registry.js';
+import { inspectFile, type Inspection } from '../../src/core/inspect/inspect-file.js';
+import { Planner } from '../../src/core/inspect/plan.js';
+import { GRAMMARS, type Language } from '../../src/core/model/language.js';
+import type { Permission } from '../../src/core/model/layer.js';
+import { SourceText } from '../../src/core/model/source-text.js';
+import { builtGrammars } from '../support/grammars.js';
+
+const grammars = builtGrammars();
+const planner = new Planner(CATALOG, grammars);
+beforeAll(() => grammars.load(GRAMMARS));
+
+function inspect(file: string, code: string, waivers: Permission = 'allow'): Inspection {
+  const rules = new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers, fix: 'allow' as const }]));
+  const language = languageOfName(file) ?? (languageById('text') as Language);
+  return inspectFile(new SourceText(file, language, code), { id: 'all', rules }, grammars, planner);
+}
+
+/** `line rule` of each finding of a file, those that are excused with a reason. */
+function findings(file: string, code: string): string[] {
+  return inspect(file, code).findings.map(({ rule, span, excused }) => `${span.start.line} ${rule}${excused ? ` excused in ${excused.line}: ${excused.because}` : ''}`);
+}
+
+describe('a waiver', () => {
+  test.each<[string, string, string, string[]]>([
+    ['alone on its line covers the next line with code', 'a.js', '// elvar waive slips/loose-compare because x\n\n// more\n/* and\nmore */\nif (a == b) go();\nif (a == b) go();\n',
+      ['6 slips/loose-compare excused in 1: x', '7 slips/loose-compare']],
+    ['after code covers its own line', 'a.js', 'if (a == b) go(); // elvar waive slips/loose-compare because x\nif (a == b) go();\n',
+      ['1 slips/loose-compare excused in 1: x', '2 slips/loose-compare']],
+    ['needs no reason', 'a.ts', 'if (a == b) go(); // elvar waive slips/loose-compare\n', ['1 slips/loose-compare excused in 1: null']],
+    ['covers only the rules it names', 'a.ts', 'if (a == b) eval(c); // elvar waive safety/* because x\n', ['1 slips/loose-compare', '1 safety/dynamic-code excused in 1: x']],
+    ['may name several rules', 'a.ts', '/* elvar waive safety/*, slips/loose-compare because x */\nif (a == b) eval(c);\n',
+      ['2 slips/loose-compare', '2 safety/dynamic-code'].map((finding) => `${finding} excused in 1: x`)],
+    ['counts in a comment that documents', 'a.ts', '/** elvar waive tag:security because x */\neval(c);\n', ['2 safety/dynamic-code excused in 1: x']],
+    ['in Python', 'a.py', '# elvar waive safety/dynamic-code because the lock keeper types it in\nexec(a)\nexec(a)\n', ['2 safety/dynamic-code excused in 1: the lock keeper types it in', '3 safety/dynamic-code']],
+    ['in CSS', 'a.css', '/* elvar waive slips/hollow-block because the kiosk fills it */\na {}\n', ['2 slips/hollow-block excused in 1: the kiosk fills it']],
+    ['in Java', 'A.java', 'class A { void b() { if (c) {} } } // elvar waive slips/hollow-block because x\n', ['1 slips/hollow-block excused in 1: x']],
+    ['in PHP, with #', 'a.php', '<?php\n# elvar waive safety/dynamic-code because x\neval($a);\n', ['3 safety/dynamic-code excused in 2: x']],
+    ['in a language without a grammar', 'a.sql', '-- elvar waive text/trailing-blanks because x\nselect 1; \n', ['2 text/trailing-blanks excused in 1: x']],
+    ['in Markdown', 'a.md', '<!-- elvar waive text/trailing-blanks because x -->\n\na \n', ['3 text/trailing-blanks excused in 1: x']],
+    ['in a text is none', 'a.js', 'const a = "// elvar waive safety/*"; eval(a);\n', ['1 safety/dynamic-code']],
+    ['that a comment only speaks of is none', 'a.js', '// write elvar waive safety/* here\neval(a);\n', ['2 safety/dynamic-code']],
+  ])('%s', (_, file, code, expected) => {
+    const sorted = findings(file, code);
+    expect(sorted).toEqual(expect.arrayContaining(expected));
+    expect(sorted).toHaveLength(expected.length);
+  });
+
+  test.each(['', ' because x', ' Safety', ' safety/dynamic-code below', ' safety/dynamic-code,', ' safety/dynamic-code until 2027-01-01'])('that is written wrong excuses nothing and is told: elvar waive%s', (rest) => {
+    const { findings: found, waivers } = inspect('a.js', `eval(a); // elvar waive${rest}\n`);
+    expect(found.map(({ excused }) => excused)).toEqual([null]);
+    expect(waivers.malformed.map(({ line }) => line)).toEqual([1]);
+  });
+
+  test('excuses nothing where the rule refuses waivers', () => {
+    const code = 'eval(a); // elvar waive safety/dynamic-code because x\n';
+    expect(inspect('a.js', code, 'refuse').findings.map(({ excused }) => excused)).toEqual([null]);
+    expect(inspect('a.js', code, 'allow').findings.map(({ excused }) => excused?.because)).toEqual(['x']);
+  });
+});
+
+describe('a finding', () => {
+  test('counts columns in UTF-16 code units', () => {
+    const [finding] = inspect('a.js', 'const a = "😀é"; eval(a);\n').findings;
+    expect(finding?.span).toEqual({ start: { line: 1, column: 18 }, end: { line: 1, column: 25 } });
+  });
+
+  test.each(['\n', '\r\n'])('has its place with lines that end in %j', (lineEnd) => {
+    const places = inspect('a.py', ['if a:', '    exec(b)', '', '    exec(b) '].join(lineEnd)).findings.map(({ rule, span }) => `${span.start.line}:${span.start.column} ${rule}`);
+    expect(places).toEqual(['2:5 safety/dynamic-code', '4:5 safety/dynamic-code', '4:12 text/trailing-blanks', '4:13 text/final-newline']);
+  });
+
+  test('keeps its fingerprint when lines move and blanks change, and equal lines have different ones', () => {
+    const prints = (code: string): string[] => inspect('a.js', code).findings.filter(({ rule }) => rule === 'safety/dynamic-code').map(({ fingerprint }) => fingerprint);
+    const [first, second] = prints('eval(a);\neval(a);\n');
+    expect(first).toMatch(/^[0-9a-f]{16}$/);
+    expect(second).not.toBe(first);
+    expect(prints('// new\n\n  eval( a );\n')).toEqual([first]);
+  });
+
+  test('in code nested deeper than calls can be does not end the run', () => {
+    expect(inspect('a.js', `${'('.repeat(20_000)}1\n`).findings.map(({ rule }) => rule)).toContain('slips/syntax');
+  });
+});

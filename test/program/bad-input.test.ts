@@ -1,0 +1,169 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { chmodSync, mkdirSync, rmSync, symlinkSync, truncateSync } from 'node:fs';
+import path from 'node:path';
+import { describe, expect, test } from 'vitest';
+import { elvar, elvarJson, makeFolder } from '../support/project.js';
+
+/** Runs every command on a project whose configuration is wrong: each says the same, and nothing else. */
+function complaint(files: Readonly<Record<string, string | Buffer>>): string {
+  const folder = makeFolder({ 'a.py': 'exec(a)\n', ...files });
+  const runs = [['check'], ['resolve'], ['scope'], ['explain', 'a.py'], ['check', '--format', 'json']].map((args) => elvar(folder, args));
+  for (const { code, out, err } of runs) {
+    expect([code, out]).toEqual([2, '']);
+    expect(err).not.toMatch(/\n\s+at |Error:/);
+  }
+  expect(new Set(runs.map(({ err }) => err)).size).toBe(1);
+  return (runs[0] as (typeof runs)[number]).err;
+}
+
+describe('layer files', () => {
+  test.each<[string, Record<string, string | Buffer>, string]>([
+    ['not YAML', { 'elvar.yaml': 'title: "a\nb: c\n' }, 'elvar.yaml:3:1  not YAML: Missing closing "quote'],
+    ['a list', { 'elvar.yaml': '- a\n' }, 'elvar.yaml:1:1  a layer file is a mapping of keys, this is a list'],
+    ['not UTF-8', { 'elvar.yaml': Buffer.from([0x74, 0xff, 0xfe]) }, 'elvar.yaml  not a UTF-8 text'],
+    ['a directory', { 'elvar.yaml/x': '' }, 'elvar.yaml  elvar.yaml is a directory, and is not read'],
+    ['an alias bomb', { 'elvar.yaml': `a: &a [${'x,'.repeat(200)}]\nb: &b [${'*a,'.repeat(200)}]\ntitle: [*b]\n` }, 'aliases stand for more than 10000 values'],
+    ['a preset that is missing', { 'elvar.yaml': 'presets: [./style/nix.yaml]\n' }, 'there is no preset at style/nix.yaml'],
+    ['a preset that is a directory', { 'elvar.yaml': 'presets: [./style]\n', 'style/x': '' }, 'style is a directory'],
+    ['a preset that is wrong itself', { 'elvar.yaml': 'presets: [./p.yaml]\n', 'p.yaml': 'rulings:\n  text/indent: fatal\n' }, 'p.yaml:2:16  “fatal” is none of'],
+    ['a built-in preset that there is not', { 'elvar.yaml': 'presets: [elvar:startr]\n' }, 'Did you mean elvar:starter?'],
+    ['a preset in a circle with itself', { 'elvar.yaml': 'presets: [./p.yaml]\n', 'p.yaml': 'presets: [./p.yaml]\n' }, 'in a circle: p.yaml → p.yaml'],
+    ['presets in a circle', { 'elvar.yaml': 'presets: [./p.yaml]\n', 'p.yaml': 'presets: [./s/q.yaml]\n', 's/q.yaml': 'presets: [../r.yaml]\n', 'r.yaml': 'presets: [./p.yaml]\n' }, 'in a circle: p.yaml → s/q.yaml → r.yaml → p.yaml'],
+    ['a layer file as a preset of itself', { 'elvar.yaml': 'presets: [./elvar.yaml]\n' }, 'in a circle: elvar.yaml → elvar.yaml'],
+  ])('%s', (_, files, message) => {
+    expect(complaint(files)).toContain(message);
+  });
+
+  test('all mistakes of all files in one go, with the lines around them', () => {
+    const err = (() => {
+      const folder = makeFolder({
+        'elvar.yaml': 'title: a\nrulings:\n  idiom/debug-prnt: fatal\npresets: [./p.yaml, ./nix.yaml]\n',
+        'p.yaml': 'rulngs: {}\n', 'a/elvar.yaml': 'policy: {}\n', 'b/c/elvar.yaml': 'zones: 7\n', 'b/c/d.py': '',
+      });
+      return elvar(folder, ['check']).err;
+    })();
+    expect([...err.matchAll(/^\S+:\d+:\d+/gm)].map(String)).toEqual(['elvar.yaml:3:3', 'elvar.yaml:3:21', 'elvar.yaml:4:21', 'p.yaml:1:1', 'a/elvar.yaml:1:1', 'b/c/elvar.yaml:1:8']);
+    expect(err.split('\n')[0]).toBe('6 mistakes in 4 layer files: nothing was done.');
+    expect(err).toContain('  2 │ rulings:\n  3 │   idiom/debug-prnt: fatal\n    │   ^^^^^^^^^^^^^^^^\n  Did you mean idiom/debug-print?\n');
+  });
+
+  test('presets that double with every level are refused before they fill the memory', () => {
+    const files: Record<string, string> = { 'elvar.yaml': 'presets: [./p0.yaml]\n' };
+    for (let index = 0; index < 40; index += 1) files[`p${index}.yaml`] = index === 39 ? '' : `presets: [./p${index + 1}.yaml, ./p${index + 1}.yaml]\n`;
+    expect(complaint(files)).toContain('this brings in more than 10000 presets');
+  });
+
+  test('a thousand presets deep and 50,000 rulings in one file are fine', () => {
+    const files: Record<string, string> = { 'elvar.yaml': `presets: [./p0.yaml]\nzones:\n${'  - match: ["*.py"]\n    rulings: { text/*: note }\n'.repeat(25_000)}`, 'a.py': '' };
+    for (let index = 0; index < 1000; index += 1) files[`p${index}.yaml`] = index === 999 ? 'rulings: { text/*: error }\n' : `presets: [./p${index + 1}.yaml]\n`;
+    const { rules } = elvarJson<{ rules: Record<string, { level: string; trail: object[] }> }>(makeFolder(files), ['explain', 'a.py', 'text/indent']);
+    expect(rules['text/indent']?.trail).toHaveLength(25_002);
+  });
+
+  test('a link in the place of a layer file is not followed in silence', () => {
+    const folder = makeFolder({ 'real.yaml': '' });
+    symlinkSync('real.yaml', path.join(folder, 'elvar.yaml'));
+    expect(elvar(folder, ['check'])).toMatchObject({ code: 2, out: '' });
+  });
+
+  test('below a directory that is out none is read', () => {
+    const folder = makeFolder({ 'elvar.yaml': 'scope: { ignore: [old/] }\n', 'old/elvar.yaml': 'nonsense\n', 'old/.gitignore': '!*\n' });
+    expect(elvar(folder, ['check']).code).toBe(0);
+    expect(elvar(folder, ['explain', 'old/a.py']).code).toBe(0);
+  });
+});
+
+describe('source files', () => {
+  test('what cannot be checked is told with its reason', () => {
+    const folder = makeFolder({
+      'elvar.yaml': 'scope: { largest: 1 KiB }\n', 'ok.py': '', 'binary.py': 'a\0b', 'latin.py': Buffer.from([0x23, 0xe9, 0x0a]), 'large.py': `${'#'.repeat(1025)}\n`,
+      'made.py': '#!/usr/bin/python\n# @generated by tides\n', 'late.py': `${'#\n'.repeat(10)}# @generated\n`, 'unknown.xyz': '', 'exact.py': `${'#'.repeat(1023)}\n`,
+    });
+    symlinkSync('ok.py', path.join(folder, 'link.py'));
+    symlinkSync('.', path.join(folder, 'circle'));
+    spawnSync('mkfifo', [path.join(folder, 'pipe.py')]);
+    const { checked, skipped } = elvarJson<{ checked: { path: string }[]; skipped: { path: string; reason: string }[] }>(folder, ['scope']);
+    expect(checked.map((file) => file.path)).toEqual(['elvar.yaml', 'exact.py', 'late.py', 'ok.py']);
+    expect(skipped.map((entry) => `${entry.path} ${entry.reason}`)).toEqual([
+      'binary.py binary', 'circle symlink', 'large.py too-large', 'latin.py not-utf8', 'link.py symlink', 'made.py generated', 'pipe.py not-a-file', 'unknown.xyz no-language',
+    ]);
+    expect(elvar(folder, ['check']).code).toBe(0);
+  });
+
+  test('a file of 3 GB is not read', () => {
+    const folder = makeFolder({ 'huge.py': '' });
+    truncateSync(path.join(folder, 'huge.py'), 3 * 1024 ** 3);
+    expect(elvarJson<{ skipped: object[] }>(folder, ['scope']).skipped).toEqual([{ path: 'huge.py', reason: 'too-large', by: null }]);
+  });
+
+  test('a file without permission makes the answer incomplete', () => {
+    const folder = makeFolder({ 'shut.py': 'exec(a)\n', 'open.py': 'a = 1\n', 'elvar.yaml': '' });
+    chmodSync(path.join(folder, 'shut.py'), 0o000);
+    chmodSync(folder, 0o755);
+    // The superuser may read everything, so the run is another user's.
+    const isRoot = process.getuid?.() === 0;
+    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+    const args = [program, 'check', '--root', folder, folder];
+    const { status, stderr, stdout } = isRoot
+      ? spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', process.execPath, ...args], { encoding: 'utf8' })
+      : spawnSync(process.execPath, args, { encoding: 'utf8' });
+    expect(stderr).toBe('The answer is incomplete: 1 path could not be read.\n  shut.py: permission denied\n');
+    expect([status, stdout]).toEqual([3, 'No findings in 2 files.\n']);
+  });
+
+  test('files that vanish during the run make the answer incomplete, and nothing worse', async () => {
+    const names = Array.from({ length: 3000 }, (_, index) => `f${String(index).padStart(4, '0')}.py`);
+    const folder = makeFolder(Object.fromEntries(names.map((name) => [name, `exec(a)\n${'x = 1\n'.repeat(300)}`])));
+    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+    const run = spawn(process.execPath, [program, 'check', '--format', 'json'], { cwd: folder, env: { PATH: process.env['PATH'] }, stdio: ['ignore', 'pipe', 'ignore'] });
+    let out = '';
+    run.stdout.on('data', (chunk: Buffer) => (out += chunk.toString()));
+    // The last files go while the first are being checked: their names are long listed by then, or will never be.
+    const remover = setTimeout(() => names.slice(-1500).forEach((name) => rmSync(path.join(folder, name), { force: true })), 700);
+    const code = await new Promise<number | null>((resolve) => run.on('close', resolve));
+    clearTimeout(remover);
+    const { totals, incomplete } = JSON.parse(out) as { totals: { files: number }; incomplete: { path: string; reason: string }[] };
+    expect(code).toBe(incomplete.length > 0 ? 3 : 1);
+    expect(incomplete.every(({ reason }) => reason === 'it vanished during the run')).toBe(true);
+    expect(totals.files + incomplete.length).toBeLessThanOrEqual(3000);
+    expect(totals.files).toBeGreaterThanOrEqual(1500);
+  });
+
+  test('a file that is gone when it is read is told by name', () => {
+    const folder = makeFolder({ 'a.py': '', '.gitignore': '' });
+    rmSync(path.join(folder, '.gitignore'));
+    mkdirSync(path.join(folder, '.gitignore'));
+    expect(elvar(folder, ['scope']).err).toContain('.gitignore is not read: it is a directory');
+  });
+
+  test('a broken link in the place of an ignore file is told', () => {
+    const folder = makeFolder({ 'a.py': '' });
+    symlinkSync('nowhere', path.join(folder, '.elvarignore'));
+    const { code, err } = elvar(folder, ['scope']);
+    expect(code).toBe(0);
+    expect(err).toContain('.elvarignore is not read: it is a link');
+  });
+
+  test('names and texts with control characters do not drive the terminal', () => {
+    const folder = makeFolder({ 'elvar.yaml': 'presets: [elvar:everything]\nrulings: { safety/*: { level: error, because: "a\\e[2Jb" } }\n', 'x\u001b[31m\n\u202e.py': 'exec(a)\n', 'y.js': 'import { a\u200f } from "b";\n' });
+    for (const args of [['check'], ['resolve'], ['scope'], ['explain', 'x\u001b[31m\n\u202e.py'], ['explain', 'x\u001b[31m\n\u202e.py', 'safety/dynamic-code']]) {
+      const { out, err } = elvar(folder, args);
+      expect(out + err).not.toMatch(/[\u001b\u202e\u200f]/);
+      if (args.length > 1 || args[0] === 'check') expect(out).toContain('x\\x1b[31m\\n\\u202e.py');
+    }
+  });
+
+  test('nor does a mistake in a layer file', () => {
+    const folder = makeFolder({ 'elvar.yaml': 'title: a\n"\\e[31mred": 1\n' });
+    const { code, err } = elvar(folder, ['check']);
+    expect(code).toBe(2);
+    expect(err).not.toContain('\u001b');
+  });
+
+  test('no command changes a file', () => {
+    const folder = makeFolder({ 'elvar.yaml': 'presets: [elvar:everything]\n', 'a.py': 'exec(a) \n' });
+    const before = spawnSync('find', ['.', '-type', 'f', '-newermt', '2000-01-01', '-printf', '%p %s %T@\n'], { cwd: folder, encoding: 'utf8' }).stdout;
+    for (const args of [['check'], ['resolve'], ['scope'], ['explain', 'a.py']]) elvar(folder, args);
+    expect(spawnSync('find', ['.', '-type', 'f', '-newermt', '2000-01-01', '-printf', '%p %s %T@\n'], { cwd: folder, encoding: 'utf8' }).stdout).toBe(before);
+  });
+});
