@@ -23,6 +23,7 @@ const notices = new Map();
 for (const [name, [packageName, file]] of Object.entries(SOURCES)) {
   const folder = path.dirname(require.resolve(`${packageName}/${packageName === 'web-tree-sitter' ? file : 'package.json'}`));
   copyFileSync(path.join(folder, file), path.join(target, name));
-  notices.set(packageName, `${packageName} ${JSON.parse(readFileSync(path.join(folder, 'package.json'), 'utf8')).version}\n\n${readFileSync(path.join(folder, 'LICENSE'), 'utf8')}`);
+  const { version } = JSON.parse(readFileSync(path.join(folder, 'package.json'), 'utf8'));
+  notices.set(packageName, `${packageName} ${version}\n\n${readFileSync(path.join(folder, 'LICENSE'), 'utf8')}`);
 }
 writeFileSync(path.join(target, 'LICENSES.txt'), [...notices.values()].join(`\n${'-'.repeat(72)}\n\n`));

@@ -34,7 +34,7 @@ say(
   '',
   strong('2. Why is that on here?'),
   'A test in services/berths is told not to print, though the zone "tests" in elvar.yaml turns that rule off. Who',
-  'turned it on again? The trail holds every statement about the rule, lowest first; the last word wins.',
+  'turned it on again? The trail holds every statement about the rule, lowest first. The last word wins.',
 );
 run('explain', 'services/berths/tests/plan.test.ts', 'idiom/debug-print');
 say('', 'The team of the berth planner adopted elvar:lean in its own directory, which comes after the root and its zones.');

@@ -164,8 +164,8 @@ describe('resolve and explain', () => {
     const { code, out } = elvar(harbour(), ['explain', 'services/berths/tests/plan.test.ts', 'idiom/debug-print']);
     expect(code).toBe(0);
     expect(out.split('\n')[0]).toMatch(/^idiom\/debug-print {3}warning/);
-    expect(out).toMatch(/elvar\.yaml:26 +zone tests +off +a test is read from top to bottom/);
-    expect(out).toContain('→ warning since services/berths/elvar.yaml:5 → elvar:lean:7.');
+    expect(out).toMatch(/elvar\.yaml:26 +zone tests +off\n +because a test is read from top to bottom/);
+    expect(out).toContain('● warning since services/berths/elvar.yaml:5 → elvar:lean:7, over off of elvar.yaml:26 (zone tests).');
   });
 
   test('explain gives each option an origin of its own', () => {

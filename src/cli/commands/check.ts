@@ -1,10 +1,11 @@
 import { hasFailed } from '../../core/inspect/totals.js';
 import { checkJson } from '../../formats/json/check.js';
+import type { CheckReport } from '../../core/model/report.js';
 import { EXIT } from '../exit-code.js';
 import { visible } from '../visible.js';
 import { count } from '../views/table.js';
 import { viewCheck } from '../views/check.js';
-import { exitCode, hint, printJson, tellAside, type Command } from './command.js';
+import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
 
 interface Options {
   readonly path: readonly string[];
@@ -31,13 +32,17 @@ export const CHECK: Command<Options> = {
     if (options.format === 'json') printJson(context, checkJson(report, options.excused));
     else terminal.out(viewCheck(report, { all: options.all, excused: options.excused, columns: terminal.columns }, style));
     tellAside(context, report);
-    if (report.misreadWaivers.length > 0 && !options.quiet) {
-      terminal.err(`${count(report.misreadWaivers.length, 'waiver')} cannot be understood and ${report.misreadWaivers.length === 1 ? 'excuses' : 'excuse'} nothing:\n`);
-      for (const { path, line, text } of report.misreadWaivers) terminal.err(`  ${visible(`${path}:${line}`)}  ${visible(text)}\n`);
-      terminal.err('  Write: elvar waive RULE because REASON\n');
-    }
+    tellMisreadWaivers(context, report);
     const first = report.files.flatMap(({ findings }) => findings).find(({ excused }) => excused === null);
     if (first !== undefined) hint(context, `Why is it so? elvar explain ${visible(first.path)} ${first.rule}`);
     return exitCode(hasFailed(report) ? EXIT.findings : EXIT.fine, report);
   },
 };
+
+function tellMisreadWaivers({ options, terminal }: Context<Options>, { misreadWaivers }: CheckReport): void {
+  if (misreadWaivers.length === 0 || options.quiet) return;
+  const verb = misreadWaivers.length === 1 ? 'excuses' : 'excuse';
+  terminal.err(`${count(misreadWaivers.length, 'waiver')} cannot be understood and ${verb} nothing:\n`);
+  for (const { path, line, text } of misreadWaivers) terminal.err(`  ${visible(`${path}:${line}`)}  ${visible(text)}\n`);
+  terminal.err('  Write: elvar waive RULE because REASON\n');
+}

@@ -26,7 +26,7 @@ interface Group {
 
 /** What the code violates: the totals, then rule by rule, each with who decided that it holds. */
 export function viewCheck(report: CheckReport, options: CheckViewOptions, style: Style): string {
-  const lines = [style.strong(headline(report, style))];
+  const lines = [headline(report, style)];
   const groups = [...groupByRule(report).values()].sort(compareGroups);
   for (const group of groups) lines.push('', ...viewGroup(group, options, style));
   if (options.excused) lines.push(...viewExcused(report, style));
@@ -42,7 +42,8 @@ function headline(report: CheckReport, style: Style): string {
   const byLevel = (['error', 'warning', 'note'] as const)
     .filter((level) => totals[level] > 0)
     .map((level) => style.level(level, count(totals[level], level)));
-  return `${count(sum, 'finding')} in ${totals.files - totals.clean} of ${count(totals.files, 'file')}: ${listed(byLevel)}.${excused}`;
+  // Bold colours come out too bright on some screens, so only the words before them are bold.
+  return `${style.strong(`${count(sum, 'finding')} in ${totals.files - totals.clean} of ${count(totals.files, 'file')}:`)} ${listed(byLevel)}.${excused}`;
 }
 
 function groupByRule({ files }: CheckReport): Map<string, Group> {
@@ -79,8 +80,9 @@ function viewGroup({ findings, deciders }: Group, { all, columns }: CheckViewOpt
   const rows = placeRows(findings) as [Finding, ...Finding[]][];
   const shown = all ? rows : rows.slice(0, MOST_ROWS);
   const hidden = rows.slice(shown.length).reduce((sum, row) => sum + row.length, 0);
+  const origins = `since ${listed(since.slice(0, 3))}${since.length > 3 ? ` and ${since.length - 3} more` : ''}`;
   return [
-    `${style.level(level)}  ${style.strong(rule)}  ${count(findings.length, 'finding')}  ${style.faint(`since ${listed(since.slice(0, 3))}${since.length > 3 ? ` and ${since.length - 3} more` : ''}`)}`,
+    `${style.level(level)}  ${style.strong(rule)}  ${count(findings.length, 'finding')}  ${style.faint(origins)}`,
     ...wrap(`${title}. ${advice}`, columns, '  ').map(style.faint),
     ...table(shown.map((row) => placeCells(row, style)), '    '),
     ...(hidden > 0 ? [`    ${style.faint(`and ${hidden} more; --all lists them`)}`] : []),

@@ -17,7 +17,7 @@ export function viewExplainPath(explanation: Explanation, style: Style): string 
   const on = all.filter((decision) => decision.level !== 'off' && !inForce.includes(decision));
   const lines = [
     style.strong(`${count(inForce.length, 'rule')} in force for ${visible(explanation.path)}`),
-    explainedPath(explanation, style),
+    stateOfPath(explanation),
     '',
     ...table(inForce.map((decision) => ruleRow(decision, style))),
   ];
@@ -30,17 +30,21 @@ export function viewExplainPath(explanation: Explanation, style: Style): string 
     lines.push('', 'Turned off:', ...table(turnedOff.map((decision) => ruleRow(decision, style))));
   }
   const never = off.length - turnedOff.length;
-  if (never > 0) lines.push('', `${count(never, 'more rule')} of the catalog ${never === 1 ? 'is' : 'are'} off since no layer turns ${never === 1 ? 'it' : 'them'} on.`);
+  if (never > 0) lines.push('', `Off since no layer turns ${never === 1 ? 'it' : 'them'} on: ${count(never, 'more rule')} of the catalog.`);
   lines.push('', 'Layers that hold here, the last has the last word:', ...layerRows(layers, all, style));
   return `${lines.join('\n')}\n`;
 }
 
 /** The path, its language, and whether it is checked. */
-export function explainedPath({ path, language, exists, skipped }: Explanation, style: Style): string {
+export function explainedPath(explanation: Explanation, style: Style): string {
+  return `${style.name(visible(explanation.path))} · ${stateOfPath(explanation)}`;
+}
+
+function stateOfPath({ language, exists, skipped }: Explanation): string {
   const state = skipped !== null
     ? `not checked: ${skipped.reason}${skipped.by === null ? '' : ` by ${formatPattern(skipped.by)}`}`
     : exists ? 'checked' : 'does not exist yet; a file with this name would be checked';
-  return [style.name(visible(path)), language ?? 'no known language', state].join(' · ');
+  return `${language ?? 'no known language'} · ${state}`;
 }
 
 function compareDecisions(a: Decision, b: Decision): number {
@@ -55,7 +59,8 @@ function ruleRow({ rule, level, by, options, trail }: Decision, style: Style): s
     style.level(level),
     rule,
     `${formatOrigin(statement)}${zone === '' ? '' : `, ${zone}`}`,
-    [formatOptions(values), style.faint(visible(statement.because ?? statement.zone?.because ?? ''))].filter((part) => part !== '').join('  '),
+    formatOptions(values),
+    style.faint(visible(statement.because ?? statement.zone?.because ?? '')),
   ];
 }
 
@@ -73,6 +78,6 @@ function whatLayerDoes(layer: LayerInstance, decisions: readonly Decision[]): st
   const decided = spoken.filter(({ by, options, trail }) =>
     [by, ...Object.values(options).map((option) => option.by)].some((index) => ofLayer(trail[index])));
   const zones = [...new Set(entries.map(({ statement }) => formatZone(statement.zone)))].filter((zone) => zone !== '');
-  const inZones = zones.length === 0 ? '' : ` (${zones.length === 1 ? '' : 'zones '}${listed(zones.map((zone) => zones.length === 1 ? zone : zone.replace(/^zone /, '')))})`;
+  const inZones = zones.length === 0 ? '' : ` (${listed(zones)})`;
   return `speaks of ${count(spoken.length, 'rule')}${inZones}, decides ${decided.length === 0 ? 'none' : decided.length}`;
 }

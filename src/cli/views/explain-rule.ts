@@ -1,4 +1,5 @@
 import { CATALOG } from '../../core/catalog/registry.js';
+import type { Level } from '../../core/model/level.js';
 import type { Explanation } from '../../core/model/report.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 import { isInForce } from '../../core/cascade/in-force.js';
@@ -16,10 +17,9 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
     `${style.strong(rule)}   ${style.level(level)}   ${formatOptions(options)}`.trimEnd(),
     explainedPath(explanation, style),
     '',
-    ...table(decision.trail.map((entry, index) => trailRow(entry, index, decision, style))),
-    style.faint('  ● decides as it stands'),
+    ...trailLines(decision, style),
     '',
-    `→ ${conclusion(decision, style)}`,
+    `● ${conclusion(decision, style)}`,
   ];
   const caveat = whyNotInForce(explanation, decision);
   if (caveat !== null) lines.push(`  ${caveat}`);
@@ -28,23 +28,31 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
   return `${lines.join('\n')}\n`;
 }
 
-function trailRow(entry: TrailEntry, index: number, decision: Decision, style: Style): string[] {
-  const { statement, effect } = entry;
-  const { layer, zone, selector, level, because } = statement;
+/** A row for each statement, and below it the reason it gives or what became of it. */
+function trailLines(decision: Decision, style: Style): string[] {
+  const rows = table(decision.trail.map((entry, index) => trailRow(entry, index, decision, style)));
+  return decision.trail.flatMap((entry, index) => {
+    const { because, zone } = entry.statement;
+    const reason = because ?? zone?.because;
+    const remarks = [entry.effect === 'applied' ? '' : effectText(entry, decision), reason ? `because ${visible(reason)}` : ''];
+    return [rows[index] as string, ...remarks.filter((remark) => remark !== '').map((remark) => `       ${style.faint(remark)}`)];
+  });
+}
+
+function trailRow({ statement, effect }: TrailEntry, index: number, decision: Decision, style: Style): string[] {
+  const { layer, zone, selector, level } = statement;
   const isCatalog = layer.kind === 'catalog';
   const options = isCatalog
     ? CATALOG.get(decision.rule)?.defaults ?? {}
     : Object.fromEntries(statement.options.map(({ name, value }) => [name, value]));
   const decides = decision.by === index || Object.values(decision.options).some(({ by }) => by === index);
   const said = isCatalog ? 'off' : level?.value;
-  const remark = effect === 'applied' ? visible(because ?? zone?.because ?? '') : effectText(entry, decision);
   return [
     decides ? '●' : ' ',
     isCatalog ? 'catalog' : style.name(formatOrigin(statement)),
     [formatZone(zone), selector === decision.rule ? '' : selector ?? ''].filter((part) => part !== '').join(' '),
     said === undefined ? '' : effect === 'applied' ? style.level(said) : style.faint(said),
     formatOptions(options),
-    style.faint(remark),
   ];
 }
 
@@ -65,7 +73,7 @@ function effectText({ effect, refusedBy }: TrailEntry, { trail }: Decision): str
 
 /** Who decided, in one sentence: the level first, then each option that is not at its default. */
 function conclusion({ level, by, options, trail }: Decision, style: Style): string {
-  const parts = [`${style.level(level)} ${since(trail[by] as TrailEntry)}`];
+  const parts = [`${style.level(level)} ${since(trail[by] as TrailEntry)}${overruled(level, trail.slice(0, by))}`];
   for (const [name, option] of Object.entries(options)) {
     if (option.by === 0) continue;
     const { statement } = trail[option.by] as TrailEntry;
@@ -75,10 +83,18 @@ function conclusion({ level, by, options, trail }: Decision, style: Style): stri
   return `${listed(parts)}.`;
 }
 
+/** The latest statement that wanted another level and was heard, until it was overruled. */
+function overruled(level: Level, earlier: readonly TrailEntry[]): string {
+  const loser = earlier.findLast(({ statement, effect }) => effect === 'applied' && statement.level !== null);
+  if (loser?.statement.level == null || loser.statement.level.value === level) return '';
+  const zone = formatZone(loser.statement.zone);
+  return `, over ${loser.statement.level.value} of ${formatOrigin(loser.statement)}${zone === '' ? '' : ` (${zone})`}`;
+}
+
 function since({ statement }: TrailEntry): string {
   if (statement.layer.kind === 'catalog') return 'since no layer says anything else than the catalog';
   const zone = formatZone(statement.zone);
-  return `since ${formatOrigin(statement)}${zone === '' ? '' : `, ${zone}`}`;
+  return `since ${formatOrigin(statement)}${zone === '' ? '' : ` (${zone})`}`;
 }
 
 function whyNotInForce({ language, skipped }: Explanation, decision: Decision): string | null {

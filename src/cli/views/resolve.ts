@@ -20,7 +20,8 @@ export function viewResolve({ files, layerFiles }: ResolveReport, style: Style):
     lines.push(...table(settingRows(base, style)));
     for (const [set, members] of others) {
       const rows = differenceRows(base, set, style);
-      lines.push('', `${style.strong(set.id)}  ${count(members.length, 'file')}, ${count(rows.length, 'rule')} unlike ${base.id}`, ...fileLines(members, total), ...table(rows));
+      const title = `${style.strong(set.id)}  ${count(members.length, 'file')}, ${count(rows.length, 'rule')} unlike ${base.id}`;
+      lines.push('', title, ...fileLines(members, total), ...table(rows));
     }
   }
   return `${lines.join('\n')}\n`;

@@ -7,7 +7,7 @@ import { count, table } from './table.js';
 
 /** What is checked, by language and directory; what is not, by reason. */
 export function viewScope({ checked, skipped }: ScopeReport, style: Style): string {
-  const lines = [style.strong(`${count(checked.length, 'file')} ${checked.length === 1 ? 'is' : 'are'} checked, ${count(skipped.length, 'path')} ${skipped.length === 1 ? 'is' : 'are'} not.`)];
+  const lines = [style.strong(`${count(checked.length, 'file is', 'files are')} checked, ${count(skipped.length, 'path is', 'paths are')} not.`)];
   if (checked.length > 0) {
     lines.push('', 'By language', ...countRows(checked.map(({ language }) => language), style));
     lines.push('', 'By directory', ...countRows(checked.map(({ path }) => topDirectory(path)), style));

@@ -6,7 +6,7 @@ export function table(rows: readonly (readonly string[])[], indent = '  ', gap =
   for (const row of rows) {
     row.forEach((cell, column) => {
       // The last cell of a row pushes nothing, so it may be as long as it likes.
-      if (column < row.length - 1) widths[column] = Math.max(widths[column] ?? 0, stringWidth(cell));
+      if (column < row.length - 1) widths[column] = Math.max(widths[column] ?? 0, widthOf(cell));
     });
   }
   return rows.map((row) => {
@@ -15,9 +15,17 @@ export function table(rows: readonly (readonly string[])[], indent = '  ', gap =
   });
 }
 
+const SGR = /\u001b\[[0-9;]*m/g;
+
+/** The columns a text takes. Nearly all texts are ASCII, for which the long way is far too long. */
+function widthOf(text: string): number {
+  const plain = text.includes('\u001b') ? text.replace(SGR, '') : text;
+  return /^[\x20-\x7e]*$/.test(plain) ? plain.length : stringWidth(plain);
+}
+
 /** A text filled up with blanks to a number of columns. */
 export function padEnd(text: string, columns: number): string {
-  return text + ' '.repeat(Math.max(0, columns - stringWidth(text)));
+  return text + ' '.repeat(Math.max(0, columns - widthOf(text)));
 }
 
 /** A number with its noun: `1 file`, `2 files`. */
@@ -35,7 +43,7 @@ export function wrap(text: string, columns: number, indent: string): string[] {
   const lines: string[] = [];
   let line = '';
   for (const word of text.split(' ')) {
-    if (line !== '' && stringWidth(`${indent}${line} ${word}`) > columns) {
+    if (line !== '' && widthOf(`${indent}${line} ${word}`) > columns) {
       lines.push(indent + line);
       line = word;
     } else {

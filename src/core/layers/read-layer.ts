@@ -12,8 +12,6 @@ import { KEYS_BY_ROLE, layerFileSchema, zoneSchema, type LayerFileData } from '.
 import { parseSize } from './size.js';
 import { nodeAt, readYaml, type YamlNode } from './yaml-text.js';
 
-const FILE_KEYS = Object.keys(layerFileSchema.shape);
-const SCOPE_KEYS = Object.keys(layerFileSchema.shape.scope.unwrap().shape);
 const POLICY_KEYS = Object.keys(layerFileSchema.shape.policy.unwrap().shape);
 const ZONE_KEYS = Object.keys(zoneSchema.shape);
 
@@ -39,7 +37,7 @@ export function readLayer(text: string, file: string, role: LayerRole, catalog: 
     return { layer: empty, problems };
   }
   const read = layerFileSchema.safeParse(root.value);
-  if (!read.success) problems.push(...fileProblems(read.error.issues, root));
+  if (!read.success) problems.push(...fileProblems(read.error.issues, root, role));
   problems.push(...misplacedKeys(root, role));
   const layer: LayerFile = {
     ...empty,
@@ -61,12 +59,20 @@ function plainParts(data: LayerFileData): Pick<LayerFile, 'title' | 'about' | 'i
   };
 }
 
-function fileProblems(issues: Parameters<typeof problemsOfIssues>[0], root: YamlNode): Problem[] {
+/** The keys that a file in this role may have: at its top, or in its `scope` block. */
+function keysFor(role: LayerRole, block: '' | 'scope'): string[] {
+  const shape = block === '' ? layerFileSchema.shape : layerFileSchema.shape.scope.unwrap().shape;
+  const prefix = block === '' ? '' : `${block}.`;
+  return Object.keys(shape).filter((key) => KEYS_BY_ROLE[prefix + key]?.includes(role) ?? true);
+}
+
+function fileProblems(issues: Parameters<typeof problemsOfIssues>[0], root: YamlNode, role: LayerRole): Problem[] {
   return issues.flatMap((issue) => {
     // Patterns and presets are read item by item, with problems of their own.
     if (issue.path[0] === 'presets' && issue.path.length > 1) return [];
     if (issue.path[0] === 'scope' && issue.path.length > 2) return [];
-    const known = issue.path[0] === 'scope' ? SCOPE_KEYS : issue.path[0] === 'policy' ? POLICY_KEYS : FILE_KEYS;
+    const block = issue.path[0];
+    const known = block === 'policy' ? POLICY_KEYS : keysFor(role, block === 'scope' ? 'scope' : '');
     return problemsOfIssues([issue], root, known);
   });
 }

@@ -61,41 +61,52 @@ const NAMED_CLASSES: Readonly<Record<string, RegExp>> = {
   lower: /[a-z]/, print: /[\x20-\x7e]/, punct: /[!-/:-@[-`{-~]/, space: /[ \t\n\v\f\r]/, upper: /[A-Z]/, xdigit: /[0-9a-fA-F]/,
 };
 
+/** One part of a class, and the index after it. */
+interface ClassPart {
+  readonly has: (character: string) => boolean;
+  readonly next: number;
+}
+
 /** Reads a class from after its `[`; `last` is the index of its `]`. Null when it is not closed or has an unknown name in it. */
 function readClass(characters: readonly string[], start: number): { token: Token; last: number } | null {
-  const tests: ((character: string) => boolean)[] = [];
-  let index = start;
-  const negated = characters[index] === '!' || characters[index] === '^';
-  if (negated) index += 1;
-  for (let isFirst = true; ; isFirst = false) {
-    const character = characters[index];
-    if (character === undefined) return null;
-    if (character === ']' && !isFirst) break;
-    if (character === '[' && characters[index + 1] === ':') {
-      const close = characters.indexOf(']', index + 2);
-      if (close < 0) return null;
-      if (close > index + 2 && characters[close - 1] === ':') {
-        const named = NAMED_CLASSES[characters.slice(index + 2, close - 1).join('')];
-        if (named === undefined) return null;
-        tests.push((candidate) => named.test(candidate));
-        index = close + 1;
-        continue;
-      }
-      // Not a named class after all: an ordinary `[`.
-    }
-    const low = readMember(characters, index);
-    if (low === null) return null;
-    index = low.next;
-    if (characters[index] === '-' && characters[index + 1] !== undefined && characters[index + 1] !== ']') {
-      const high = readMember(characters, index + 1);
-      if (high === null) return null;
-      index = high.next;
-      tests.push((candidate) => codeOf(candidate) >= codeOf(low.character) && codeOf(candidate) <= codeOf(high.character));
-    }
-    // The low end counts by itself too, so that a range the wrong way round still has it, as in git.
-    tests.push((candidate) => candidate === low.character);
+  const parts: ClassPart[] = [];
+  const negated = characters[start] === '!' || characters[start] === '^';
+  let index = negated ? start + 1 : start;
+  // A `]` that comes first is a member.
+  for (let isFirst = true; isFirst || characters[index] !== ']'; isFirst = false) {
+    const part = opensNamedClass(characters, index) ? readNamedClass(characters, index) : readRange(characters, index);
+    if (part === null) return null;
+    parts.push(part);
+    index = part.next;
   }
-  return { token: { kind: 'class', negated, has: (character) => tests.some((test) => test(character)) }, last: index };
+  return { token: { kind: 'class', negated, has: (character) => parts.some((part) => part.has(character)) }, last: index };
+}
+
+/** Whether `[:` begins here and the next `]` comes right after a colon; else the `[` is a member like any other. */
+function opensNamedClass(characters: readonly string[], index: number): boolean {
+  if (characters[index] !== '[' || characters[index + 1] !== ':') return false;
+  const close = characters.indexOf(']', index + 2);
+  return close < 0 || (close > index + 2 && characters[close - 1] === ':');
+}
+
+function readNamedClass(characters: readonly string[], index: number): ClassPart | null {
+  const close = characters.indexOf(']', index + 2);
+  const named = close < 0 ? undefined : NAMED_CLASSES[characters.slice(index + 2, close - 1).join('')];
+  return named === undefined ? null : { has: (character) => named.test(character), next: close + 1 };
+}
+
+/** Reads a member, or a range of them. */
+function readRange(characters: readonly string[], index: number): ClassPart | null {
+  const low = readMember(characters, index);
+  if (low === null) return null;
+  const isLow = (character: string): boolean => character === low.character;
+  const afterDash = characters[low.next + 1];
+  if (characters[low.next] !== '-' || afterDash === undefined || afterDash === ']') return { has: isLow, next: low.next };
+  const high = readMember(characters, low.next + 1);
+  if (high === null) return null;
+  const [from, to] = [codeOf(low.character), codeOf(high.character)];
+  // The low end counts by itself too, so that a range the wrong way round still has it, as in git.
+  return { has: (character) => isLow(character) || (codeOf(character) >= from && codeOf(character) <= to), next: high.next };
 }
 
 /** The index after the class that begins at `start`; null when it is not closed. */

@@ -16,34 +16,38 @@ interface UsePlaces {
 const SCRIPT_NAMES = new Set(['identifier', 'type_identifier', 'shorthand_property_identifier', 'nested_identifier']);
 
 const script = unused(
-  `(import_statement) @statement
-   (import_clause (identifier) @name)
-   (namespace_import (identifier) @name)
-   (import_specifier) @specifier`,
+  `
+    (import_statement) @statement
+    (import_clause (identifier) @name)
+    (namespace_import (identifier) @name)
+    (import_specifier) @specifier`,
   { names: SCRIPT_NAMES, inDocumentation: true, inText: null },
 );
 
 const python = unused(
-  `(import_statement) @statement
-   (import_from_statement) @statement
-   (import_statement name: (dotted_name . (identifier) @name))
-   (import_statement name: (aliased_import name: (dotted_name) @original alias: (identifier) @name))
-   (import_from_statement name: (dotted_name (identifier) @name .))
-   (import_from_statement name: (aliased_import name: (dotted_name) @original alias: (identifier) @name))`,
+  `
+    (import_statement) @statement
+    (import_from_statement) @statement
+    (import_statement name: (dotted_name . (identifier) @name))
+    (import_statement name: (aliased_import name: (dotted_name) @original alias: (identifier) @name))
+    (import_from_statement name: (dotted_name (identifier) @name .))
+    (import_from_statement name: (aliased_import name: (dotted_name) @original alias: (identifier) @name))`,
   { names: new Set(['identifier']), inDocumentation: false, inText: 'string_content' },
 );
 
 const java = unused(
-  `(import_declaration) @statement
-   (import_declaration (scoped_identifier name: (identifier) @name) . ";")`,
+  `
+    (import_declaration) @statement
+    (import_declaration (scoped_identifier name: (identifier) @name) . ";")`,
   { names: new Set(['identifier', 'type_identifier']), inDocumentation: true, inText: null },
 );
 
 const php = unused(
-  `(namespace_use_declaration) @statement
-   (namespace_use_clause (qualified_name (name) @name .) !alias)
-   (namespace_use_clause . (name) @name !alias)
-   (namespace_use_clause alias: (name) @name)`,
+  `
+    (namespace_use_declaration) @statement
+    (namespace_use_clause (qualified_name (name) @name .) !alias)
+    (namespace_use_clause . (name) @name !alias)
+    (namespace_use_clause alias: (name) @name)`,
   { names: new Set(['name']), inDocumentation: true, inText: null },
 );
 

@@ -1,0 +1,58 @@
+// Takes docs/screenshots/*.png: each main command on the demo, in a real terminal window on a virtual display.
+// Needs Debian's packages xvfb, xterm, imagemagick and fonts-dejavu-core.
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
+
+const here = path.join(import.meta.dirname, '..');
+const program = path.join(here, 'dist', 'cli', 'main.js');
+const target = path.join(here, 'docs', 'screenshots');
+const DISPLAY = ':97';
+const ROWS = 45;
+
+/** Name of the picture → what is typed. */
+const SHOTS = {
+  check: 'elvar check',
+  resolve: 'elvar resolve',
+  'explain-rule': 'elvar explain services/berths/tests/plan.test.ts idiom/debug-print',
+  'explain-file': 'elvar explain services/tides/tides/predict.py',
+  scope: 'elvar scope',
+  mistakes: 'elvar check --root ../mistakes',
+};
+
+const folder = mkdtempSync(path.join(tmpdir(), 'elvar-shots-'));
+mkdirSync(target, { recursive: true });
+spawnSync('cp', ['-r', path.join(here, 'demo', 'harbour'), path.join(folder, 'harbour')]);
+mkdirSync(path.join(folder, 'mistakes', 'services'), { recursive: true });
+writeFileSync(path.join(folder, 'mistakes', 'elvar.yaml'), `title: Saltmarsh Harbour
+presets:
+  - elvar:startr
+rulings:
+  idiom/debug-prnt: warning
+  text/line-width: { level: fatal, options: { max: wide } }
+scope:
+  ignore:
+    - *.log
+`);
+writeFileSync(path.join(folder, 'mistakes', 'services', 'elvar.yaml'), 'inherits: false\n');
+
+const display = spawn('Xvfb', [DISPLAY, '-screen', '0', '1280x797x24'], { stdio: 'ignore' });
+try {
+  await wait(1500);
+  for (const [name, typed] of Object.entries(SHOTS)) {
+    const script = path.join(folder, `${name}.sh`);
+    const command = typed.replace(/^elvar/, `${process.execPath} ${program}`);
+    writeFileSync(script, `cd ${folder}/harbour\nprintf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n${command} --color 2>&1 | head -n ${ROWS - 3}\nsleep 60\n`);
+    const font = ['-fa', 'DejaVu Sans Mono', '-fs', '9.5', '-bg', '#fbfaf6', '-fg', '#1d2326', '-xrm', 'XTerm*color6: #0b6c80', '-xrm', 'XTerm*color3: #9a5b00', '-xrm', 'XTerm*color1: #b3261e', '-xrm', 'XTerm*color4: #2b5fb3', '-xrm', 'XTerm*color2: #2d7a35', '-xrm', 'XTerm*color9: #b3261e', '-xrm', 'XTerm*color8: #6b7378'];
+    const terminal = spawn('xterm', [...font, '-b', '15', '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env: { ...process.env, DISPLAY }, stdio: 'ignore' });
+    await wait(4000);
+    spawnSync('import', ['-display', DISPLAY, '-window', 'root', '-depth', '8', '-define', 'png:exclude-chunks=date,time', path.join(target, `${name}.png`)], { stdio: 'inherit' });
+    terminal.kill();
+    await wait(300);
+  }
+} finally {
+  display.kill();
+  rmSync(folder, { recursive: true, force: true });
+}

@@ -1,0 +1,71 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect, test } from 'vitest';
+import { CATALOG } from '../../src/core/catalog/registry.js';
+import { optionType } from '../../src/core/catalog/catalog.js';
+
+const SRC = path.join(import.meta.dirname, '..', '..', 'src');
+
+/** The source files, relative to `src`. */
+const files = readdirSync(SRC, { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.ts')).map((file) => file.split(path.sep).join('/'));
+
+/** What a file imports: files of `src`, and packages. Types alone bind nothing at run time. */
+function importsOf(file: string, withTypes: boolean): { own: string[]; packages: string[] } {
+  const text = readFileSync(path.join(SRC, file), 'utf8');
+  const statements = [...text.matchAll(/^(?:import|export) (?:[^;]*? from )?'([^']+)';/gms)].filter(([statement]) => withTypes || !/^(?:import|export) type /.test(statement));
+  const targets = statements.map((match) => match[1] as string);
+  return {
+    own: targets.filter((target) => target.startsWith('.')).map((target) => path.posix.join(path.posix.dirname(file), target).replace(/\.js$/, '.ts')),
+    packages: targets.filter((target) => !target.startsWith('.')),
+  };
+}
+
+test('the imports of every file are found', () => {
+  expect(importsOf('core/cascade/resolver.ts', true).own).toContain('core/cascade/decide-rule.ts');
+  expect(importsOf('core/cascade/resolver.ts', false).own).toEqual(['core/cascade/decide-rule.ts']);
+  expect(files.flatMap((file) => importsOf(file, true).own).filter((target) => !files.includes(target))).toEqual([]);
+});
+
+test.each([
+  ['core', ['core']],
+  ['host', ['core', 'host']],
+  ['formats', ['core', 'formats']],
+  ['cli', ['core', 'host', 'formats', 'cli']],
+])('%s imports from %j alone', (room, allowed) => {
+  const strangers = files.filter((file) => file.startsWith(`${room}/`)).flatMap((file) =>
+    importsOf(file, true).own.filter((target) => !allowed.some((name) => target.startsWith(`${name}/`))).map((target) => `${file} imports ${target}`));
+  expect(strangers).toEqual([]);
+});
+
+test('the core knows no disk, no process, no console and no clock', () => {
+  const core = files.filter((file) => file.startsWith('core/'));
+  expect(core.flatMap((file) => importsOf(file, true).packages).filter((name) => name.startsWith('node:') && name !== 'node:crypto')).toEqual([]);
+  const reaching = core.filter((file) => /\b(?:console\.|process\.|Date\.now|new Date\()/.test(readFileSync(path.join(SRC, file), 'utf8').replace(/'[^'\n]*'|`[^`]*`/g, '')));
+  expect(reaching).toEqual([]);
+});
+
+test('no files import each other in a circle at run time', () => {
+  const done = new Set<string>();
+  const visit = (file: string, way: readonly string[]): void => {
+    expect(way, `${[...way, file].join(' → ')}`).not.toContain(file);
+    if (done.has(file)) return;
+    for (const target of importsOf(file, false).own) visit(target, [...way, file]);
+    done.add(file);
+  };
+  for (const file of files) visit(file, []);
+  expect(done.size).toBe(files.length);
+});
+
+test('each rule stands in the file of its name, and is in the catalog', () => {
+  const rules = files.flatMap((file) => /^core\/catalog\/([a-z]+\/[a-z-]+)\.ts$/.exec(file)?.[1] ?? []).toSorted();
+  expect(CATALOG.rules.map((rule) => rule.id)).toEqual(rules);
+});
+
+test('each option has a type, and a default that its own schema accepts', () => {
+  for (const rule of CATALOG.rules) {
+    for (const [name, option] of Object.entries(rule.options)) {
+      expect(optionType(option).type, `${rule.id}.${name}`).toMatch(/^(number|boolean|string|choice|list)$/);
+      expect(option.schema.parse(option.default)).toEqual(option.default);
+    }
+  }
+});
