@@ -22,6 +22,13 @@ const SHOTS = {
   mistakes: 'elvar check --root ../mistakes',
 };
 
+/** Ink on paper, with colours that can be read on it. */
+const COLORS = { 1: '#b3261e', 2: '#2d7a35', 3: '#9a5b00', 4: '#2b5fb3', 6: '#0b6c80', 8: '#6b7378', 9: '#b3261e' };
+const LOOK = [
+  '-fa', 'DejaVu Sans Mono', '-fs', '9.5', '-bg', '#fbfaf6', '-fg', '#1d2326', '-b', '15',
+  ...Object.entries(COLORS).flatMap(([number, color]) => ['-xrm', `XTerm*color${number}: ${color}`]),
+];
+
 const folder = mkdtempSync(path.join(tmpdir(), 'elvar-shots-'));
 mkdirSync(target, { recursive: true });
 spawnSync('cp', ['-r', path.join(here, 'demo', 'harbour'), path.join(folder, 'harbour')]);
@@ -45,10 +52,10 @@ try {
     const script = path.join(folder, `${name}.sh`);
     const command = typed.replace(/^elvar/, `${process.execPath} ${program}`);
     writeFileSync(script, `cd ${folder}/harbour\nprintf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n${command} --color 2>&1 | head -n ${ROWS - 3}\nsleep 60\n`);
-    const font = ['-fa', 'DejaVu Sans Mono', '-fs', '9.5', '-bg', '#fbfaf6', '-fg', '#1d2326', '-xrm', 'XTerm*color6: #0b6c80', '-xrm', 'XTerm*color3: #9a5b00', '-xrm', 'XTerm*color1: #b3261e', '-xrm', 'XTerm*color4: #2b5fb3', '-xrm', 'XTerm*color2: #2d7a35', '-xrm', 'XTerm*color9: #b3261e', '-xrm', 'XTerm*color8: #6b7378'];
-    const terminal = spawn('xterm', [...font, '-b', '15', '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env: { ...process.env, DISPLAY }, stdio: 'ignore' });
+    const terminal = spawn('xterm', [...LOOK, '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env: { ...process.env, DISPLAY }, stdio: 'ignore' });
     await wait(4000);
-    spawnSync('import', ['-display', DISPLAY, '-window', 'root', '-depth', '8', '-define', 'png:exclude-chunks=date,time', path.join(target, `${name}.png`)], { stdio: 'inherit' });
+    const picture = path.join(target, `${name}.png`);
+    spawnSync('import', ['-display', DISPLAY, '-window', 'root', '-depth', '8', '-define', 'png:exclude-chunks=date,time', picture], { stdio: 'inherit' });
     terminal.kill();
     await wait(300);
   }
