@@ -7,7 +7,8 @@ interface Options {
   readonly max: number;
 }
 
-const script = counting('(formal_parameters) @parameters');
+/** Of overloads and types only what has a body counts: it takes what they all take. */
+const script = counting('(formal_parameters) @parameters', (list) => list.parent?.childForFieldName('body') != null);
 const python = counting('(function_definition parameters: (parameters) @parameters) (lambda parameters: (lambda_parameters) @parameters)');
 const java = counting('(method_declaration parameters: (formal_parameters) @parameters) (constructor_declaration parameters: (formal_parameters) @parameters)');
 const php = counting('(formal_parameters) @parameters');
@@ -27,6 +28,7 @@ export default defineRule({
     { language: 'javascript', options: { max: 2 }, code: 'function moor(berth, { quay, tide, draught }) {}\n', finds: [] },
     { language: 'javascript', options: { max: 2 }, code: 'const moor = (berth, quay, tide) => {};\n', finds: ['1:14'] },
     { language: 'typescript', options: { max: 2 }, code: 'function moor(this: Quay, berth: string, tide?: number) {}\n', finds: [] },
+    { language: 'typescript', options: { max: 2 }, code: 'function moor(a: 1, b: 2, c: 3): void;\nfunction moor(...all: number[]) {}\ntype Moor = (a: 1, b: 2, c: 3) => void;\n', finds: [] },
     { language: 'typescript', options: { max: 2 }, code: 'class Quay { moor(berth: string, tide: number, ...rest: string[]) {} }\n', finds: ['1:18'] },
     { language: 'python', options: { max: 2 }, code: 'class Quay:\n    def moor(self, berth, *, tide):\n        pass\n', finds: [] },
     { language: 'python', options: { max: 2 }, code: 'def moor(berth, quay, tide=1):\n    pass\n', finds: ['1:9'] },
@@ -37,14 +39,14 @@ export default defineRule({
   ],
 });
 
-function counting(query: string): SyntaxFinder<Options> {
-  return { by: 'query', query, judge: (matches, _source, { max }) => judge(matches, max) };
+function counting(query: string, counts: (list: Node) => boolean = () => true): SyntaxFinder<Options> {
+  return { by: 'query', query, judge: (matches, _source, { max }) => judge(matches, max, counts) };
 }
 
-function judge(matches: readonly QueryMatch[], max: number): Hit[] {
+function judge(matches: readonly QueryMatch[], max: number, counts: (list: Node) => boolean): Hit[] {
   return matches.flatMap(({ captures }) => captures).flatMap(({ node }) => {
     // Most lists are short: counting all that is in one costs one call, looking at each costs many.
-    if (node.namedChildCount <= max) return [];
+    if (node.namedChildCount <= max || !counts(node)) return [];
     const count = node.namedChildren.filter((child, index) => isParameter(child, index)).length;
     return count > max ? [hitAt(node, `${count} parameters, ${count - max} over ${max}`)] : [];
   });
