@@ -68,7 +68,7 @@ export default defineRule({
     { language: 'typescript', code: "import type { Berth, Quay } from './berth.js';\nexport const plan: Berth[] = [];\n", finds: ['1:22'] },
     { language: 'typescript', file: 'berth.tsx', code: "import { Quay } from './quay.js';\nexport const berth = <Quay />;\n", finds: [] },
     { language: 'python', code: 'import os.path\nfrom tide import low as ebb, high as high\nos.path.join(ebb)\n', finds: [] },
-    { language: 'python', code: "from tide import Low\n__all__ = ['Low']\n", finds: [] },
+    { language: 'python', code: "from tide import Low, __doc__\n__all__ = ['Low']\n", finds: [] },
     { language: 'python', code: 'import os\nfrom tide import low, high\nlow()  # os\n', finds: ['1:8', '2:23'] },
     { language: 'java', code: 'import java.util.List;\nimport java.io.*;\nclass Quay { List berths; }\n', finds: [] },
     { language: 'java', code: 'import java.util.List;\nimport java.util.Map;\nclass Quay { List berths; }\n', finds: ['2:18'] },
@@ -91,8 +91,8 @@ function findUnused(matches: readonly QueryMatch[], source: ParsedSource, places
   return captures.flatMap(({ name: captured, specifier, original }) => {
     const name = captured ?? specifier?.childForFieldName('alias') ?? specifier?.childForFieldName('name');
     if (!name) return [];
-    // PEP 484: importing a name as itself offers it to others.
-    if (original?.text === name.text) return [];
+    // PEP 484: importing a name as itself offers it to others. Names like __doc__ are read by Python itself.
+    if (original?.text === name.text || /^__\w+__$/.test(name.text)) return [];
     // Compiled JSX may call React without naming it in the source.
     if (name.text === 'React' && /\.[jt]sx$/.test(path)) return [];
     return isUsed(name.text, source, isImport, places) ? [] : [hitAt(name, `${name.text} is imported and never used`)];

@@ -49,13 +49,19 @@ export default defineRule({
     { language: 'python', code: 'if tide:\n    print(tide)\n', finds: ['2:5'] },
     { language: 'java', code: 'class Quay { void moor() { log.info(name); } }\n', finds: [] },
     { language: 'java', code: 'class Quay { void moor() { System.out.println(name); } }\n', finds: ['1:28'] },
-    { language: 'php', code: '<?php echo $tide;\n$log->info($tide);\n', finds: [] },
+    { language: 'php', code: '<?php echo $tide;\n$log->info(print_r($tide, true));\n', finds: [] },
     { language: 'php', code: '<?php var_dump($tide);\n', finds: ['1:7'] },
   ],
 });
 
 function calls(query: string): SyntaxFinder<Options> {
   return { by: 'query', query, judge: (matches, source, options) => judge(matches, source.text, new Set(options.calls)) };
+}
+
+/** With a second argument, these of PHP's functions return what they would print. */
+function returnsInstead(called: string, call: Node): boolean {
+  if (called !== 'print_r' && called !== 'var_export') return false;
+  return (call.childForFieldName('arguments')?.namedChildCount ?? 0) > 1;
 }
 
 /** Calls are many and few are meant, so the text decides before the tree is looked at any further. */
@@ -66,6 +72,7 @@ function judge(matches: readonly QueryMatch[], { text }: SourceText, names: Read
     // In Java the name alone is captured; the object stands before it.
     const start = node.type === 'identifier' && text[node.startIndex - 1] === '.' ? (node.parent as Node).startIndex : node.startIndex;
     const called = text.slice(start, node.endIndex);
-    return names.has(called) ? [hitAt(node.parent as Node, `${called} is left over`)] : [];
+    if (!names.has(called) || returnsInstead(called, node.parent as Node)) return [];
+    return [hitAt(node.parent as Node, `${called} is left over`)];
   });
 }
