@@ -2,4 +2,4 @@
 
 
 def correction(formula: str, p: float) -> float:
-    return float(eval(formula, {"p": p}))
+  return float(eval(formula, {"p": p}))

@@ -1,0 +1,120 @@
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { spawnSync } from 'node:child_process';
+import { describe, expect, test } from 'vitest';
+import { CATALOG } from '../../src/core/catalog/registry.js';
+import { readLayer } from '../../src/core/layers/read-layer.js';
+import type { Rule } from '../../src/core/model/rule.js';
+import { elvar, makeFolder } from '../support/project.js';
+
+const ROOT = path.join(import.meta.dirname, '..', '..');
+const read = (file: string): string => readFileSync(path.join(ROOT, file), 'utf8');
+const pages = ['README.md', 'CONTRIBUTING.md', ...readdirSync(path.join(ROOT, 'docs')).filter((name) => name.endsWith('.md')).map((name) => `docs/${name}`)];
+
+/** The fenced blocks of a page in one language. */
+function blocksOf(page: string, language: string): string[] {
+  return [...read(page).matchAll(/^```(\S*)\n(.*?)^```$/gms)].filter((match) => match[1] === language).map((match) => match[2] as string);
+}
+
+describe('pages', () => {
+  test.each(pages)('%s links only to what is there', (page) => {
+    const links = [...read(page).matchAll(/\]\(([^)#]+)\)/g)].map((match) => match[1] as string).filter((link) => !link.startsWith('http'));
+    for (const link of links) expect(existsSync(path.join(ROOT, path.dirname(page), link)), link).toBe(true);
+  });
+
+  test('every picture is linked from the README', () => {
+    for (const picture of readdirSync(path.join(ROOT, 'docs', 'screenshots'))) expect(read('README.md')).toContain(`docs/screenshots/${picture}`);
+  });
+
+  test('the README opens with the two commands, which are scripts of the package', () => {
+    const [commands] = blocksOf('README.md', '');
+    expect(commands).toMatch(/^npm ci && npm run demo .*\nnpm ci && npm test .*\n$/);
+    expect(Object.keys(JSON.parse(read('package.json')).scripts)).toEqual(expect.arrayContaining(['demo', 'test']));
+  });
+
+  test('the layer file in the README is right', () => {
+    const [text] = blocksOf('README.md', 'yaml');
+    expect(readLayer(text as string, 'elvar.yaml', 'root', CATALOG).problems).toEqual([]);
+  });
+
+  test('what the README shows of the demo is what the program prints', () => {
+    const [, shown] = blocksOf('README.md', '');
+    const { out } = elvar(path.join(ROOT, 'demo', 'harbour'), ['explain', 'services/berths/tests/plan.test.ts', 'idiom/debug-print', '--root', '.']);
+    const squeeze = (text: string): string[] => text.split('\n').map((line) => line.trim().replace(/\s+/g, ' '));
+    expect(squeeze(out)).toEqual(expect.arrayContaining(squeeze(shown as string).slice(1)));
+  });
+
+  test("the rule on the contributor's page can be declared and is right about its examples", async () => {
+    const [code] = blocksOf('CONTRIBUTING.md', 'ts');
+    // Beside the sources, so that its import is found.
+    const folder = mkdtempSync(path.join(ROOT, 'dist', 'core', 'catalog', 'page-'));
+    try {
+      writeFileSync(path.join(folder, 'rule.js'), code as string);
+      const { default: rule } = await import(pathToFileURL(path.join(folder, 'rule.js')).href) as { default: Rule };
+      expect(rule.concern).toBe('slips');
+      const { builtGrammars } = await import('../support/grammars.js');
+      const grammars = builtGrammars();
+      await grammars.load(['python']);
+      const { CombinedQuery } = await import('../../src/core/inspect/combined-query.js');
+      for (const { code: example, finds } of rule.examples) {
+        const finder = 'languages' in rule.find ? rule.find.languages['python'] : undefined;
+        const query = new CombinedQuery(grammars.get('python'), [{ rule: rule.id, query: finder?.by === 'query' ? finder.query : '' }]);
+        const nodes = query.matches(grammars.parse(example, 'python').rootNode).get(rule.id)?.flatMap((match) => match.captures.map(({ node }) => node)) ?? [];
+        expect(nodes.map(({ startPosition: { row, column } }) => `${row + 1}:${column + 1}`)).toEqual(finds);
+      }
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
+
+  test('no page and no source file names a place on a machine or a registry', () => {
+    const tracked = spawnSync('git', ['ls-files', '-z', '--', '*.ts', '*.mjs', '*.md', '*.json', '*.yaml'], { cwd: ROOT, encoding: 'utf8' }).stdout.split('\0').filter((file) => file !== '');
+    const own = path.join('test', 'docs', 'pages.test.ts');
+    const naming = tracked.filter((file) => file !== own && existsSync(path.join(ROOT, file)) && /registry\.npmjs|\/root\/|\/home\/|\/work\//.test(read(file)));
+    expect(naming).toEqual([]);
+  });
+});
+
+describe('the presets', () => {
+  test.each(readdirSync(path.join(ROOT, 'presets')))('%s is a layer file with a title, a word about it, and no mistake', (name) => {
+    const { layer, problems } = readLayer(read(`presets/${name}`), `elvar:${name}`, 'preset', CATALOG);
+    expect(problems).toEqual([]);
+    expect(layer.title).not.toBeNull();
+    expect(layer.about).toMatch(/\.$/);
+    expect(layer.rulings.length).toBeGreaterThan(0);
+  });
+});
+
+describe('the demo', () => {
+  test('its tour runs every command and ends with what to try next', () => {
+    const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'demo.mjs')], { encoding: 'utf8' });
+    expect([status, stderr]).toEqual([0, '']);
+    for (const command of ['check', 'explain', 'resolve', 'scope']) expect(stdout).toContain(`\n$ elvar ${command}`);
+    expect(stdout.slice(stdout.lastIndexOf('Try next'))).toMatch(/elvar check kiosk --excused --root \./);
+    expect(stdout).not.toContain('undefined');
+  });
+
+  test('is checked under its own layers alone', () => {
+    const { out } = elvar(ROOT, ['scope', 'demo']);
+    expect(out).toContain('elvar.yaml');
+    expect(out.split('\n')[0]).toBe('0 files checked, 1 path not.');
+  });
+
+  test('every option, zone and key in it has an effect somewhere', () => {
+    const folder = makeFolder();
+    spawnSync('cp', ['-r', `${path.join(ROOT, 'demo', 'harbour')}/.`, folder]);
+    const before = elvar(folder, ['check', '--format', 'json', '--excused']).out + elvar(folder, ['scope', '--format', 'json']).out;
+    for (const file of ['elvar.yaml', 'services/berths/elvar.yaml', 'services/tides/elvar.yaml', 'legacy/elvar.yaml']) {
+      const text = readFileSync(path.join(folder, file), 'utf8');
+      const zones = [...text.matchAll(/^ {2}- (?:name|match): .*$/gm)];
+      for (const zone of zones) {
+        writeFileSync(path.join(folder, file), text.replace(zone[0], `  - match: [nothing-is-called-so]\n    except: []`).replace(/(nothing-is-called-so\]\n {4}except: \[\]\n) {4}match: .*\n(?: {4}except: .*\n)?/, '$1'));
+        const run = elvar(folder, ['check', '--format', 'json', '--excused']);
+        expect(run.err).toBe('');
+        expect(run.out + elvar(folder, ['scope', '--format', 'json']).out === before, `${file}: ${zone[0]}`).toBe(false);
+      }
+      writeFileSync(path.join(folder, file), text);
+    }
+  });
+});
