@@ -30,7 +30,14 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
     },
     async (options) => {
       const given = options as unknown as Options & GlobalOptions;
-      const workspace = openWorkspace({ directory: terminal.directory, ...(given.root !== undefined && { root: given.root }) });
+      const workspace = openWorkspace({
+        directory: terminal.directory,
+        env: terminal.env,
+        set: given.set,
+        noPersonal: !given.personal,
+        ...(given.root !== undefined && { root: given.root }),
+        ...(given.today !== undefined && { today: given.today }),
+      });
       code = await command.run({ options: given, workspace, terminal, style });
     },
   );
@@ -53,6 +60,12 @@ function globalOptions(program: Argv, columns: number): Argv {
     .locale('en')
     .usage(ABOUT)
     .option('root', { type: 'string', requiresArg: true, describe: 'the project root; else the nearest directory with .git, else the topmost with elvar.yaml' })
+    .option('set', {
+      type: 'string', array: true, nargs: 1, default: [],
+      describe: "a setting above all layers, 'SELECTOR=LEVEL' or 'RULE.OPTION=VALUE'; may be repeated",
+    })
+    .option('personal', { type: 'boolean', default: true, describe: 'read the personal layer; --no-personal leaves it out' })
+    .option('today', { type: 'string', requiresArg: true, describe: 'the day on which rulings expire or not, YYYY-MM-DD' })
     .option('color', { type: 'boolean', describe: 'colours, whatever the output goes to; --no-color for none' })
     .option('quiet', { type: 'boolean', default: false, describe: 'results only, no hints' })
     .option('verbose', { type: 'boolean', default: false, describe: 'tell the project root too' })

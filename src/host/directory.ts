@@ -5,10 +5,12 @@ import type { LayerFile } from '../core/model/layer.js';
 import type { IncompletePath } from '../core/model/scope.js';
 import type { Pattern } from '../core/scope/pattern.js';
 import { compilePatternFile, compilePatternLines } from '../core/scope/pattern-lines.js';
+import { LanguageState } from '../core/scope/language-state.js';
 import { ScopeState } from '../core/scope/scope-state.js';
 import { describeSystemError } from './errors.js';
 import type { LayerLoader } from './layer-loader.js';
 import { LAYER_FILE } from './project-root.js';
+import type { RunSettings } from './run-settings.js';
 import { readTextFile } from './text-file.js';
 
 /** What holds in one directory of the tree. */
@@ -16,6 +18,7 @@ export interface Directory {
   /** Relative to the root, empty for the root itself. */
   readonly path: string;
   readonly scope: ScopeState;
+  readonly languages: LanguageState;
   readonly rules: DirectoryRules;
   /** Whether it lies in a directory that is out; then none of its own files was read. */
   readonly isOut: boolean;
@@ -37,19 +40,40 @@ export class DirectoryReader {
   rootLayer: LayerFile | null = null;
 
   /** @param hasStarter whether a preset stands in the root file's place. */
-  constructor(private readonly root: string, private readonly loader: LayerLoader, private readonly hasStarter: boolean) {}
+  constructor(
+    private readonly root: string,
+    private readonly loader: LayerLoader,
+    private readonly settings: RunSettings,
+    private readonly hasStarter: boolean,
+  ) {}
 
   /** The root directory. */
   readRoot(entries: EntryLookup = this.lookIn('')): Directory {
-    const bare = { path: '', scope: ScopeState.atRoot(), rules: DirectoryRules.NONE, isOut: false };
-    const start = this.hasStarter ? { ...bare, rules: bare.rules.with(this.loader.loadStarter(), this.loader.lookup) } : bare;
-    return this.addOwnFiles(start, entries);
+    let rules = this.addLayer(DirectoryRules.NONE, this.loadPersonal());
+    if (this.hasStarter) rules = this.addLayer(rules, this.loader.loadStarter());
+    return this.addOwnFiles({ path: '', scope: ScopeState.atRoot(), languages: LanguageState.NONE, rules, isOut: false }, entries);
+  }
+
+  private loadPersonal(): LayerFile | null {
+    const { personalFile, personalName } = this.settings;
+    return personalFile === null ? null : this.loader.loadPersonal(personalFile, personalName);
+  }
+
+  private addLayer(rules: DirectoryRules, layer: LayerFile | null): DirectoryRules {
+    // With problems nothing is decided any more, and presets may stand in a circle.
+    return layer === null || this.loader.problems.length > 0 ? rules : rules.with(layer, this.loader.lookup);
   }
 
   /** The directory `name` in `parent`. @param isOut whether it is out of scope, so that nothing in it is read. */
   readChild(parent: Directory, name: string, isOut: boolean, entries?: EntryLookup): Directory {
     const own = parent.path === '' ? name : `${parent.path}/${name}`;
-    const child = { path: own, scope: parent.scope.descend(name), rules: parent.rules.descend(name), isOut: parent.isOut || isOut };
+    const child = {
+      path: own,
+      scope: parent.scope.descend(name),
+      languages: parent.languages.descend(name),
+      rules: parent.rules.descend(name),
+      isOut: parent.isOut || isOut,
+    };
     return child.isOut ? child : this.addOwnFiles(child, entries ?? this.lookIn(own));
   }
 
@@ -64,13 +88,13 @@ export class DirectoryReader {
 
   /** Later sources of patterns have the last word: `.gitignore`, then the layer file, then `.elvarignore`. */
   private addOwnFiles(directory: Directory, entries: EntryLookup): Directory {
-    let { scope, rules } = directory;
+    let { scope, languages, rules } = directory;
     scope = scope.withIgnores(this.readPatternFile(directory.path, '.gitignore', entries));
     const layer = entries(LAYER_FILE) === undefined ? null : this.loader.loadDirectory(directory.path);
     if (layer !== null) {
       this.layerFiles += 1;
-      // With problems nothing is decided any more, and presets may stand in a circle.
-      if (this.loader.problems.length === 0) rules = rules.with(layer, this.loader.lookup);
+      rules = this.addLayer(rules, layer);
+      languages = languages.with(layer.languages);
       scope = scope.withIgnores(compilePatternLines(layer.scope.ignore));
       if (layer.role === 'root') {
         this.rootLayer = layer;
@@ -78,7 +102,7 @@ export class DirectoryReader {
       }
     }
     scope = scope.withIgnores(this.readPatternFile(directory.path, '.elvarignore', entries));
-    return { ...directory, scope, rules };
+    return { ...directory, scope, languages, rules };
   }
 
   private readPatternFile(directory: string, name: string, entries: EntryLookup): Pattern[] {

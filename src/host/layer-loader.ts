@@ -3,11 +3,13 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Catalog } from '../core/catalog/catalog.js';
 import { nearName } from '../core/layers/near-name.js';
-import { readLayer } from '../core/layers/read-layer.js';
+import { missingReasons } from '../core/layers/missing-reasons.js';
+import { readLayer, type LayerSource } from '../core/layers/read-layer.js';
 import type { Adoption, LayerFile, LayerRole } from '../core/model/layer.js';
 import type { Place } from '../core/model/place.js';
 import type { Problem, ProblemDetail } from '../core/model/problem.js';
 import { describeSystemError, hasCode } from './errors.js';
+import { findPackage, liesIn } from './package-preset.js';
 import { LAYER_FILE } from './project-root.js';
 import { readTextFile } from './text-file.js';
 
@@ -17,20 +19,26 @@ const PRESET_FOLDER = fileURLToPath(new URL('../../presets', import.meta.url));
 /** Adoptions that one layer file may bring in, those of its presets counted each time. */
 const MOST_PRESETS = 10_000;
 
-/** A preset as it was read, and the file by which it is known: its real path. */
-interface LoadedPreset {
+/** A layer file as it was read, and the package that it belongs to. */
+interface LoadedLayer {
   readonly layer: LayerFile;
-  readonly realPath: string;
+  /** Null for a file of the project or of the user. */
+  readonly packageFolder: string | null;
 }
 
 /** Reads layer files and, with each, the presets it adopts. Problems are gathered, never thrown. */
 export class LayerLoader {
   readonly problems: Problem[] = [];
+  /** What was left aside in files from outside of the project. */
+  readonly warnings: Problem[] = [];
   /** The text of every file read, by the name that places use. */
   readonly texts = new Map<string, string>();
   private readonly directories = new Map<string, LayerFile | null>();
-  private readonly presets = new Map<string, LoadedPreset>();
+  private readonly presets = new Map<string, LoadedLayer>();
   private readonly adopted = new Map<Adoption, LayerFile>();
+
+  /** Whether the root's policy asks for reasons; the root's file is read before all others. */
+  private needsReasons = false;
 
   constructor(private readonly root: string, private readonly catalog: Catalog) {}
 
@@ -52,22 +60,27 @@ export class LayerLoader {
     const file = directory === '' ? LAYER_FILE : `${directory}/${LAYER_FILE}`;
     const stats = lstatSync(absolute, { throwIfNoEntry: false });
     if (stats === undefined) return null;
-    if (!stats.isFile()) {
-      const what = stats.isDirectory() ? 'a directory' : stats.isSymbolicLink() ? 'a link' : 'a special file';
-      this.report(file, null, { code: 'not-a-file', path: file, what });
+    if (stats.isFile()) return this.readWhole(absolute, file, directory === '' ? 'root' : 'directory');
+    const what = stats.isDirectory() ? 'a directory' : stats.isSymbolicLink() ? 'a link' : 'a special file';
+    this.report(file, null, { code: 'not-a-file', path: file, what });
+    return null;
+  }
+
+  /** Reads the personal layer file, through links: it is the user's own. @returns null when there is none. */
+  loadPersonal(absolute: string, name: string): LayerFile | null {
+    let realPath: string;
+    try {
+      realPath = realpathSync(absolute);
+    } catch (error) {
+      if (!hasCode(error, 'ENOENT', 'ENOTDIR')) this.report(name, null, { code: 'file-unreadable', path: name, why: describeSystemError(error) });
       return null;
     }
-    const layer = this.read(absolute, file, directory === '' ? 'root' : 'directory', null);
-    if (layer !== null) {
-      this.loadPresets(layer, absolute, []);
-      this.limitPresets(layer);
-    }
-    return layer;
+    return this.readWhole(realPath, name, 'personal');
   }
 
   /** Presets that adopt others twice each double with every level; no screen could show what comes of that. */
   private limitPresets(layer: LayerFile): void {
-    const heaviest = layer.presets.find((adoption) => this.presetCount(adoption, new Map()) > MOST_PRESETS);
+    const heaviest = adoptionsOf(layer).find((adoption) => this.presetCount(adoption, new Map()) > MOST_PRESETS);
     if (this.problems.length === 0 && heaviest !== undefined) {
       this.report(heaviest.place.file, heaviest.place, { code: 'too-many-presets', limit: MOST_PRESETS });
     }
@@ -79,25 +92,26 @@ export class LayerLoader {
     if (preset === undefined || this.problems.length > 0) return 0;
     const known = counts.get(preset);
     if (known !== undefined) return known;
-    const count = preset.presets.reduce((sum, inner) => sum + this.presetCount(inner, counts), 1);
+    const count = adoptionsOf(preset).reduce((sum, inner) => sum + this.presetCount(inner, counts), 1);
     counts.set(preset, count);
     return count;
   }
 
   /** The preset that stands in the root file's place when a project has no layer file at all. */
   loadStarter(): LayerFile {
-    const layer = this.read(path.join(PRESET_FOLDER, 'starter.yaml'), 'elvar:starter', 'preset', null);
+    const absolute = path.join(PRESET_FOLDER, 'starter.yaml');
+    const layer = this.read(absolute, { file: 'elvar:starter', identity: absolute, role: 'preset', isOutside: true }, null);
     if (layer === null) throw new Error('the preset elvar:starter is missing from the package');
-    this.loadPresets(layer, path.join(PRESET_FOLDER, 'starter.yaml'), []);
+    this.loadPresets({ layer, packageFolder: PRESET_FOLDER }, []);
     return layer;
   }
 
   /** @param chain the presets that are being read, outermost first. */
-  private loadPresets(layer: LayerFile, absolute: string, chain: readonly LoadedPreset[]): void {
-    for (const adoption of layer.presets) {
-      const preset = this.loadPreset(adoption, absolute);
+  private loadPresets(adopter: LoadedLayer, chain: readonly LoadedLayer[]): void {
+    for (const adoption of adoptionsOf(adopter.layer)) {
+      const preset = this.loadPreset(adoption, adopter);
       if (preset === null) continue;
-      const start = chain.findIndex(({ realPath }) => realPath === preset.realPath);
+      const start = chain.findIndex(({ layer }) => layer.identity === preset.layer.identity);
       if (start >= 0) {
         const circle = [...chain.slice(start), preset].map(({ layer: { file } }) => file);
         this.report(adoption.place.file, adoption.place, { code: 'preset-circle', circle });
@@ -105,25 +119,35 @@ export class LayerLoader {
       }
       const isKnown = this.adopted.has(adoption);
       this.adopted.set(adoption, preset.layer);
-      if (!isKnown) this.loadPresets(preset.layer, preset.realPath, [...chain, preset]);
+      if (!isKnown) this.loadPresets(preset, [...chain, preset]);
     }
   }
 
-  private loadPreset({ reference, place }: Adoption, adopter: string): LoadedPreset | null {
-    if (reference.kind === 'built-in') {
-      const known = builtInPresets();
-      if (!known.includes(reference.text)) {
+  private loadPreset({ reference, place }: Adoption, adopter: LoadedLayer): LoadedLayer | null {
+    switch (reference.kind) {
+      case 'built-in': {
+        const known = builtInPresets();
+        if (known.includes(reference.text)) {
+          return this.loadPresetFile(path.join(PRESET_FOLDER, `${reference.name}.yaml`), reference.text, place, PRESET_FOLDER);
+        }
         this.report(place.file, place, { code: 'unknown-preset', reference: reference.text, near: nearName(reference.text, known), known });
         return null;
       }
-      return this.loadPresetFile(path.join(PRESET_FOLDER, `${reference.name}.yaml`), reference.text, place);
+      case 'package': {
+        const folder = findPackage(reference.name, path.dirname(adopter.layer.identity));
+        if (folder !== null) return this.loadPresetFile(path.join(folder, reference.path), reference.text, place, folder);
+        this.report(place.file, place, { code: 'package-missing', reference: reference.text, name: reference.name });
+        return null;
+      }
+      case 'file':
+        return this.loadPresetFile(path.resolve(path.dirname(adopter.layer.identity), reference.path), reference.text, place, adopter.packageFolder);
     }
-    const absolute = path.resolve(path.dirname(adopter), reference.path);
-    const file = path.relative(this.root, absolute).split(path.sep).join('/');
-    return this.loadPresetFile(absolute, file, place, reference.text);
   }
 
-  private loadPresetFile(absolute: string, file: string, place: Place, reference = file): LoadedPreset | null {
+  /** @param packageFolder the package that the preset has to lie in; null when it belongs to none. */
+  private loadPresetFile(absolute: string, reference: string, place: Place, packageFolder: string | null): LoadedLayer | null {
+    const isBuiltIn = packageFolder === PRESET_FOLDER;
+    const file = isBuiltIn ? `elvar:${path.basename(absolute, '.yaml')}` : path.relative(this.root, absolute).split(path.sep).join('/');
     let realPath: string;
     try {
       realPath = realpathSync(absolute);
@@ -134,20 +158,36 @@ export class LayerLoader {
       this.report(place.file, place, detail);
       return null;
     }
-    const known = this.presets.get(realPath);
-    if (known !== undefined) return known;
-    if (!statSync(realPath).isFile()) {
-      this.report(place.file, place, { code: 'not-a-file', path: file, what: statSync(realPath).isDirectory() ? 'a directory' : 'a special file' });
+    if (packageFolder !== null && !isBuiltIn && !liesIn(realPath, packageFolder)) {
+      this.report(place.file, place, { code: 'leaves-package', reference, name: path.basename(packageFolder) });
       return null;
     }
-    const layer = this.read(realPath, file, 'preset', place);
+    const known = this.presets.get(realPath);
+    if (known !== undefined) return known;
+    const stats = statSync(realPath);
+    if (!stats.isFile()) {
+      this.report(place.file, place, { code: 'not-a-file', path: file, what: stats.isDirectory() ? 'a directory' : 'a special file' });
+      return null;
+    }
+    const isOutside = packageFolder !== null || !liesIn(realPath, this.root);
+    const layer = this.read(realPath, { file, identity: realPath, role: 'preset', isOutside }, place);
     if (layer === null) return null;
-    const preset = { layer, realPath };
+    const preset = { layer, packageFolder };
     this.presets.set(realPath, preset);
     return preset;
   }
 
-  private read(absolute: string, file: string, role: LayerRole, place: Place | null): LayerFile | null {
+  /** Reads a layer file and all that it adopts. */
+  private readWhole(absolute: string, file: string, role: LayerRole): LayerFile | null {
+    const layer = this.read(absolute, { file, identity: absolute, role }, null);
+    if (layer === null) return null;
+    this.loadPresets({ layer, packageFolder: null }, []);
+    this.limitPresets(layer);
+    return layer;
+  }
+
+  private read(absolute: string, source: LayerSource, place: Place | null): LayerFile | null {
+    const { file, isOutside = false } = source;
     const reading = readTextFile(absolute);
     if ('failed' in reading) {
       if (reading.failed === 'not-utf8') this.report(file, null, { code: 'not-utf8' });
@@ -156,14 +196,22 @@ export class LayerLoader {
     }
     const text = reading.text.replace(/^\uFEFF/, '');
     this.texts.set(file, text);
-    const { layer, problems } = readLayer(text, file, role, this.catalog);
+    const { layer, problems, warnings } = readLayer(text, source, this.catalog);
     this.problems.push(...problems);
+    this.warnings.push(...warnings);
+    this.needsReasons ||= layer.needsReasons;
+    if (this.needsReasons && !isOutside && layer.role !== 'personal') this.problems.push(...missingReasons(layer));
     return layer;
   }
 
   private report(file: string, place: Place | null, detail: ProblemDetail): void {
     this.problems.push({ file, place, detail });
   }
+}
+
+/** All presets that a layer file adopts, those of its zones too. */
+function adoptionsOf({ presets, zones }: LayerFile): Adoption[] {
+  return [...presets, ...zones.flatMap((zone) => zone.presets)];
 }
 
 /** References of the presets that come with Elvar, sorted. */

@@ -3,12 +3,14 @@ import path from 'node:path';
 import { Resolver } from '../core/cascade/resolver.js';
 import type { Catalog } from '../core/catalog/catalog.js';
 import { NO_SCOPE_SETTINGS, type FailOn, type ScopeSettings } from '../core/model/layer.js';
+import type { Notice } from '../core/model/report.js';
 import type { IncompletePath } from '../core/model/scope.js';
 import type { PathExclusion } from '../core/scope/scope-state.js';
 import { DirectoryReader, type Directory, type EntryKind } from './directory.js';
 import { LayerError, UsageError } from './errors.js';
 import { LayerLoader } from './layer-loader.js';
 import { sortByPath } from './path-order.js';
+import type { RunSettings } from './run-settings.js';
 import { TreeWalker, type Listing } from './walk.js';
 
 /** A listing with what it was made from. */
@@ -16,7 +18,7 @@ export interface ProjectListing extends Listing {
   readonly settings: ScopeSettings;
   readonly failOn: FailOn;
   readonly layerFiles: number;
-  readonly notices: readonly string[];
+  readonly notices: readonly Notice[];
 }
 
 /** Where a path stands in the project: the directory that holds it, and whether a pattern takes it out. */
@@ -30,7 +32,7 @@ export interface Location {
   readonly exclusion: PathExclusion | null;
   readonly settings: ScopeSettings;
   readonly incomplete: readonly IncompletePath[];
-  readonly notices: readonly string[];
+  readonly notices: readonly Notice[];
 }
 
 /** One reading of a project: its layer files, and what of its tree was asked for. */
@@ -40,10 +42,15 @@ export class Project {
   readonly resolver: Resolver;
   private readonly directories = new Map<string, Directory>();
 
-  private constructor(private readonly root: string, private readonly catalog: Catalog, readonly hasStarter: boolean) {
+  private constructor(
+    private readonly root: string,
+    private readonly catalog: Catalog,
+    private readonly run: RunSettings,
+    readonly hasStarter: boolean,
+  ) {
     this.loader = new LayerLoader(root, catalog);
-    this.reader = new DirectoryReader(root, this.loader, hasStarter);
-    this.resolver = new Resolver(catalog);
+    this.reader = new DirectoryReader(root, this.loader, run, hasStarter);
+    this.resolver = new Resolver(catalog, run.today, run.commandLine);
   }
 
   /**
@@ -51,12 +58,12 @@ export class Project {
    * once more with a built-in preset in the root file's place.
    * @throws LayerError when a layer file that was met is wrong.
    */
-  static read<Answer>(root: string, catalog: Catalog, visit: (project: Project) => Answer): Answer {
-    const project = new Project(root, catalog, false);
+  static read<Answer>(root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer): Answer {
+    const project = new Project(root, catalog, run, false);
     const answer = visit(project);
     const { problems, texts } = project.loader;
     if (problems.length > 0) throw new LayerError(problems, texts);
-    return project.hasLayerFile() ? answer : visit(new Project(root, catalog, true));
+    return project.hasLayerFile() ? answer : visit(new Project(root, catalog, run, true));
   }
 
   /** Lists `targets` (paths relative to the root), or everything when there are none. */
@@ -72,7 +79,7 @@ export class Project {
       settings: this.reader.rootLayer?.scope ?? NO_SCOPE_SETTINGS,
       failOn: this.reader.rootLayer?.failOn ?? 'error',
       layerFiles: this.reader.layerFiles,
-      notices: this.reader.notices,
+      notices: this.notices(),
     };
   }
 
@@ -96,8 +103,12 @@ export class Project {
       exclusion,
       settings: this.reader.rootLayer?.scope ?? NO_SCOPE_SETTINGS,
       incomplete: this.reader.incomplete,
-      notices: this.reader.notices,
+      notices: this.notices(),
     };
+  }
+
+  private notices(): Notice[] {
+    return [...this.reader.notices.map((text) => ({ text })), ...this.loader.warnings.map((problem) => ({ problem }))];
   }
 
   private listTarget(target: string, walker: TreeWalker): void {
@@ -119,7 +130,7 @@ export class Project {
 
   private hasLayerFile(): boolean {
     if (this.reader.layerFiles > 0) return true;
-    const everything = new Project(this.root, this.catalog, false);
+    const everything = new Project(this.root, this.catalog, this.run, false);
     everything.list([]);
     if (everything.loader.problems.length > 0) throw new LayerError(everything.loader.problems, everything.loader.texts);
     return everything.reader.layerFiles > 0;

@@ -3,7 +3,6 @@ import path from 'node:path';
 import type { DecidedRules } from '../core/model/rule-set.js';
 import type { CheckedFile, IncompletePath, SkippedPath } from '../core/model/scope.js';
 import type { Resolver } from '../core/cascade/resolver.js';
-import { languageOfName } from '../core/catalog/languages.js';
 import type { Directory, DirectoryReader, EntryKind } from './directory.js';
 import { describeSystemError } from './errors.js';
 import { sortByPath } from './path-order.js';
@@ -47,9 +46,9 @@ export class TreeWalker {
       this.listing.skipped.push({ path: own, reason, by: null });
       return;
     }
-    const language = languageOfName(name);
-    if (language === undefined) this.listing.skipped.push({ path: own, reason: 'no-language', by: null });
-    else this.listing.files.push({ path: own, language: language.id, rules: directory.rules.rulesFor(name, this.resolver) });
+    const language = directory.languages.languageOf(name);
+    if (language === null) this.listing.skipped.push({ path: own, reason: 'no-language', by: null });
+    else this.listing.files.push({ path: own, language, rules: directory.rules.rulesFor(name, language, this.resolver) });
   }
 
   private walkEntries(directory: Directory, entries: readonly Dirent[]): void {

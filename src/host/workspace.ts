@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { CATALOG_LAYER } from '../core/cascade/decide-rule.js';
-import { languageOfName } from '../core/catalog/languages.js';
 import { CATALOG } from '../core/catalog/registry.js';
+import { COMMAND_LINE_LAYER } from '../core/layers/command-line.js';
 import type {
   CheckedSource, CheckReport, Explanation, MisreadWaiver, ReportBase, ResolveReport, ScopeReport,
 } from '../core/model/report.js';
@@ -12,6 +12,7 @@ import { sortByPath } from './path-order.js';
 import { findProjectRoot } from './project-root.js';
 import { Project, type Location, type ProjectListing } from './project.js';
 import { readSource, type SkippedReading } from './source-file.js';
+import { runSettings, type RunSettings } from './run-settings.js';
 import type { ListedFile } from './walk.js';
 import { relativeToRoot } from './target-path.js';
 
@@ -21,12 +22,20 @@ export interface WorkspaceOptions {
   readonly directory?: string;
   /** The project root; by default it is looked for from `directory` up. */
   readonly root?: string;
+  /** The day on which rulings expire or not, as YYYY-MM-DD; by default the local date. */
+  readonly today?: string;
+  /** Whether the personal layer is left out; by default it is read, but not in CI. */
+  readonly noPersonal?: boolean;
+  /** Settings above all layers, in their order: `SELECTOR=LEVEL` or `RULE.OPTION=VALUE`. */
+  readonly set?: readonly string[];
+  /** Where the personal layer is looked for; by default the environment of the process. */
+  readonly env?: Readonly<Record<string, string | undefined>>;
 }
 
-/** Opens the project around a directory. @throws UsageError when the given root is no directory. */
+/** Opens the project around a directory. @throws UsageError when the root is no directory, or an option is wrong. */
 export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
   const directory = path.resolve(options.directory ?? '.');
-  return new Workspace(findProjectRoot(directory, options.root), directory);
+  return new Workspace(findProjectRoot(directory, options.root), directory, runSettings(options, CATALOG));
 }
 
 /**
@@ -35,7 +44,7 @@ export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
  */
 export class Workspace {
   /** @param root real and absolute. @param directory what relative paths start from. */
-  constructor(readonly root: string, private readonly directory: string) {}
+  constructor(readonly root: string, private readonly directory: string, private readonly run: RunSettings) {}
 
   /** Which files are checked, and why are the others not? Looks into the files. */
   scope(paths: readonly string[] = []): ScopeReport {
@@ -60,19 +69,21 @@ export class Workspace {
   /** Why is it so, for this path? The path need not exist. */
   explain(target: string): Explanation {
     const own = this.relative(target);
-    return Project.read(this.root, CATALOG, (project): Explanation => {
+    return Project.read(this.root, CATALOG, this.run, (project): Explanation => {
       const location = project.locate(own);
       if (own === '' || location.kind === 'directory') {
         throw new UsageError(`${target}: this is a directory\nName a file in it, one that does not exist yet if you like, or run elvar resolve ${target}`);
       }
       const incomplete = [...location.incomplete];
+      const { directory, name } = location;
+      const language = directory.languages.languageOf(name);
       return {
         path: own,
         exists: location.kind !== undefined,
-        language: languageOfName(location.name)?.id ?? null,
+        language,
         skipped: this.whySkipped(location, incomplete),
-        layers: [CATALOG_LAYER, ...location.directory.rules.stack.layers],
-        rules: location.directory.rules.rulesFor(location.name, project.resolver),
+        layers: [CATALOG_LAYER, ...directory.rules.stack.layers, ...(this.run.commandLine.length > 0 ? [COMMAND_LINE_LAYER] : [])],
+        rules: directory.rules.rulesFor(name, language, project.resolver),
         usesStarter: project.hasStarter,
         incomplete,
         notices: location.notices,
@@ -110,7 +121,7 @@ export class Workspace {
 
   private list(paths: readonly string[]): { listing: ProjectListing; base: ReportBase } {
     const targets = paths.map((target) => this.relative(target));
-    return Project.read(this.root, CATALOG, (project) => {
+    return Project.read(this.root, CATALOG, this.run, (project) => {
       const listing = project.list(targets);
       const { incomplete, notices } = listing;
       return { listing, base: { usesStarter: project.hasStarter, incomplete, notices } };
@@ -118,11 +129,11 @@ export class Workspace {
   }
 
   private whySkipped(location: Location, incomplete: IncompletePath[]): SkippedPath | null {
-    const { path: own, name, kind, exclusion, settings } = location;
+    const { path: own, name, kind, exclusion, settings, directory } = location;
     if (exclusion !== null) return { path: own, ...exclusion };
     if (kind === 'symlink') return { path: own, reason: 'symlink', by: null };
     if (kind === 'special') return { path: own, reason: 'not-a-file', by: null };
-    if (languageOfName(name) === undefined) return { path: own, reason: 'no-language', by: null };
+    if (directory.languages.languageOf(name) === null) return { path: own, reason: 'no-language', by: null };
     if (kind !== 'file') return null;
     const skipped: SkippedPath[] = [];
     const reading = readSource(path.join(this.root, own), settings);

@@ -7,12 +7,12 @@ import { describeProblem } from '../../src/formats/text/problem.js';
 
 /** Every problem of a text as `line:column code`. */
 function problemsOf(text: string, role: LayerRole = 'root'): string[] {
-  return readLayer(text, 'elvar.yaml', role, CATALOG).problems.map(({ place, detail }) => `${place?.line}:${place?.column} ${detail.code}`);
+  return readLayer(text, { file: 'elvar.yaml', role }, CATALOG).problems.map(({ place, detail }) => `${place?.line}:${place?.column} ${detail.code}`);
 }
 
 /** The words for the only problem of a text. */
 function wordsFor(text: string): string {
-  const { problems } = readLayer(text, 'elvar.yaml', 'root', CATALOG);
+  const { problems } = readLayer(text, { file: 'elvar.yaml', role: 'root' }, CATALOG);
   expect(problems).toHaveLength(1);
   const { what, advice } = describeProblem((problems[0] as (typeof problems)[number]).detail);
   return [what, advice].filter((part) => part !== null).join(' ');
@@ -124,7 +124,7 @@ describe('hostile texts', () => {
     fc.assert(fc.property(fc.array(piece, { maxLength: 30 }), (pieces) => {
       const text = pieces.join('');
       const lines = text.split('\n').length;
-      for (const { place, detail } of readLayer(text, 'elvar.yaml', 'root', CATALOG).problems) {
+      for (const { place, detail } of readLayer(text, { file: 'elvar.yaml', role: 'root' }, CATALOG).problems) {
         expect(describeProblem(detail).what).not.toBe('');
         if (place !== null) expect(place.line).toBeLessThanOrEqual(lines);
       }

@@ -35,7 +35,7 @@ describe('pages', () => {
 
   test('the layer file in the README is right', () => {
     const [text] = blocksOf('README.md', 'yaml');
-    expect(readLayer(text as string, 'elvar.yaml', 'root', CATALOG).problems).toEqual([]);
+    expect(readLayer(text as string, { file: 'elvar.yaml', role: 'root' }, CATALOG).problems).toEqual([]);
   });
 
   test('what the README shows of the demo is what the program prints', () => {
@@ -78,7 +78,7 @@ describe('pages', () => {
 
 describe('the presets', () => {
   test.each(readdirSync(path.join(ROOT, 'presets')))('%s is a layer file with a title, a word about it, and no mistake', (name) => {
-    const { layer, problems } = readLayer(read(`presets/${name}`), `elvar:${name}`, 'preset', CATALOG);
+    const { layer, problems } = readLayer(read(`presets/${name}`), { file: `elvar:${name}`, role: 'preset' }, CATALOG);
     expect(problems).toEqual([]);
     expect(layer.title).not.toBeNull();
     expect(layer.about).toMatch(/\.$/);

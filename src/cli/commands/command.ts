@@ -1,5 +1,6 @@
 import type { Argv } from 'yargs';
-import type { ReportBase } from '../../core/model/report.js';
+import type { Notice, ReportBase } from '../../core/model/report.js';
+import { describeProblem } from '../../formats/text/problem.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import type { Style, Terminal } from '../terminal.js';
@@ -9,6 +10,10 @@ import { count } from '../views/table.js';
 /** The options that every command has. */
 export interface GlobalOptions {
   readonly root?: string | undefined;
+  readonly set: readonly string[];
+  readonly today?: string | undefined;
+  /** False after `--no-personal`. */
+  readonly personal: boolean;
   readonly format: string;
   readonly quiet: boolean;
   readonly verbose: boolean;
@@ -47,10 +52,17 @@ export function tellAside({ options, workspace, terminal, style }: Context<unkno
   if (usesStarter && !options.quiet) {
     terminal.err(`There is no elvar.yaml in this project: the preset elvar:starter stands in its place.\n`);
   }
-  if (!options.quiet) for (const notice of notices) terminal.err(`${visible(notice)}\n`);
+  if (!options.quiet) for (const notice of notices) terminal.err(`${visible(noticeText(notice))}\n`);
   if (incomplete.length === 0) return;
   terminal.err(`${style.wrong(`The answer is incomplete: ${count(incomplete.length, 'path')} could not be read.`)}\n`);
   for (const { path, reason } of incomplete) terminal.err(`  ${visible(path)}: ${visible(reason)}\n`);
+}
+
+function noticeText(notice: Notice): string {
+  if ('text' in notice) return notice.text;
+  const { file, place, detail } = notice.problem;
+  const { what, advice } = describeProblem(detail);
+  return `${place === null ? file : `${file}:${place.line}:${place.column}`}: ${what}, so it is left aside. ${advice ?? ''}`.trimEnd();
 }
 
 /** A hint at what to do next, on standard error and for people alone. */

@@ -1,12 +1,12 @@
 import { CATALOG } from '../../core/catalog/registry.js';
 import type { Level } from '../../core/model/level.js';
 import type { Explanation } from '../../core/model/report.js';
-import type { Decision, TrailEntry } from '../../core/model/statement.js';
+import type { Decision, Statement, TrailEntry } from '../../core/model/statement.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../visible.js';
 import { explainedPath } from './explain-path.js';
-import { formatOptions, formatOrigin, formatPlace, formatValue, formatZone } from './origin.js';
+import { formatChanges, formatOptions, formatOrigin, formatPlace, formatValue, formatZone } from './origin.js';
 import { listed, table } from './table.js';
 
 /** Why one rule is as it is for a path: the answer, the whole trail, and the answer's reasons in a sentence. */
@@ -22,52 +22,69 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
     `● ${conclusion(decision, style)}`,
   ];
   const caveat = whyNotInForce(explanation, decision);
+  lines.push(...whyNotHeard(decision).map((line) => `  ${line}`));
   if (caveat !== null) lines.push(`  ${caveat}`);
   const title = CATALOG.get(rule)?.title;
   lines.push('', style.faint(`${title}.`));
   return `${lines.join('\n')}\n`;
 }
 
-/** A row for each statement, and below it the reason it gives or what became of it. */
+/** A row for each statement, and below it the reason it gives and what became of it. */
 function trailLines(decision: Decision, style: Style): string[] {
   const rows = table(decision.trail.map((entry, index) => trailRow(entry, index, decision, style)));
   return decision.trail.flatMap((entry, index) => {
     const { because, zone } = entry.statement;
     const reason = because ?? zone?.because;
-    const remarks = [entry.effect === 'applied' ? '' : effectText(entry, decision), reason ? `because ${visible(reason)}` : ''];
+    const remarks = [effectText(entry, decision), reason ? `because ${visible(reason)}` : ''];
     return [rows[index] as string, ...remarks.filter((remark) => remark !== '').map((remark) => `       ${style.faint(remark)}`)];
   });
 }
 
 function trailRow({ statement, effect }: TrailEntry, index: number, decision: Decision, style: Style): string[] {
-  const { layer, zone, selector, level } = statement;
-  const isCatalog = layer.kind === 'catalog';
-  const options = isCatalog
-    ? CATALOG.get(decision.rule)?.defaults ?? {}
-    : Object.fromEntries(statement.options.map(({ name, value }) => [name, value]));
+  const { zone, selector, level } = statement;
+  const isCatalog = statement.kind === 'catalog';
   const decides = decision.by === index || Object.values(decision.options).some(({ by }) => by === index);
   const said = isCatalog ? 'off' : level?.value;
+  const isHeard = effect === 'applied' || effect === 'capped';
+  const about = statement.kind === 'at-most' ? 'at-most' : selector === decision.rule ? '' : selector ?? '';
   return [
     decides ? '●' : ' ',
     isCatalog ? 'catalog' : style.name(formatOrigin(statement)),
-    [formatZone(zone), selector === decision.rule ? '' : selector ?? ''].filter((part) => part !== '').join(' '),
-    said === undefined ? '' : effect === 'applied' ? style.level(said) : style.faint(said),
-    formatOptions(options),
+    [formatZone(zone), about].filter((part) => part !== '').join(' '),
+    said === undefined ? '' : isHeard ? style.level(said) : style.faint(said),
+    [isCatalog ? formatOptions(CATALOG.get(decision.rule)?.defaults ?? {}) : formatChanges(statement.options), protections(statement)]
+      .filter((part) => part !== '').join(' · '),
   ];
 }
 
-function effectText({ effect, refusedBy }: TrailEntry, { trail }: Decision): string {
-  const guard = refusedBy === null ? undefined : trail[refusedBy];
-  const by = guard === undefined ? '' : ` by ${formatOrigin(guard.statement)}`;
+/** What a statement says besides level and options. */
+function protections({ waivers, fix, guard, until }: Statement): string {
+  const parts = [
+    waivers && `waivers ${waivers.value}`,
+    fix && `fix ${fix.value}`,
+    guard && `guard ${guard.value}`,
+    until && `until ${until}`,
+  ];
+  return parts.filter((part) => part !== null).join(' · ');
+}
+
+/** What became of a statement; empty when it was simply applied. */
+function effectText({ statement, effect, refusedBy }: TrailEntry, { trail }: Decision): string {
+  const guard = refusedBy === null ? null : (trail[refusedBy] as TrailEntry).statement;
+  const by = guard === null ? '' : `: ${formatOrigin(guard)} guards it (${guard.guard?.value})`;
   switch (effect) {
+    case 'applied':
+      return '';
     case 'cut-off':
       return 'cut off: a layer further in inherits nothing';
+    case 'expired':
+      return `expired: it held until ${statement.until}`;
+    case 'capped':
+      return `capped: ${statement.level?.value} is the most here`;
     case 'partly-refused':
       return `partly refused${by}`;
     case 'refused':
       return `refused${by}`;
-    default:
-      return effect;
   }
 }
 
@@ -78,9 +95,20 @@ function conclusion({ level, by, options, trail }: Decision, style: Style): stri
     if (option.by === 0) continue;
     const { statement } = trail[option.by] as TrailEntry;
     const place = statement.options.find((setting) => setting.name === name)?.place;
-    parts.push(`${name} ${formatValue(option.value)} since ${place === undefined ? formatOrigin(statement) : formatPlace(place)}`);
+    parts.push(`${name} ${formatValue(option.value)} since ${statement.place === null || place === undefined ? formatOrigin(statement) : formatPlace(place)}`);
   }
   return `${listed(parts)}.`;
+}
+
+/** What else protects the rule, and which statements that came later were not heard. */
+function whyNotHeard({ trail, guards, waivers, fix }: Decision): string[] {
+  const lines: string[] = [];
+  if (waivers === 'refuse') lines.push('Waivers are refused.');
+  if (fix === 'refuse') lines.push('Repairs are refused.');
+  for (const { kind, by } of guards) lines.push(`Guarded (${kind}) by ${formatOrigin((trail[by] as TrailEntry).statement)}.`);
+  const unheard = trail.filter(({ effect }) => effect === 'refused' || effect === 'expired');
+  for (const { statement, effect } of unheard) lines.push(`${formatOrigin(statement)} did not take: it ${effect === 'expired' ? 'has expired' : 'was refused'}.`);
+  return lines;
 }
 
 /** The latest statement that wanted another level and was heard, until it was overruled. */

@@ -1,5 +1,6 @@
 import type { Place } from '../../core/model/place.js';
-import type { OptionValue, OptionValues } from '../../core/model/option.js';
+import type { OptionSetting } from '../../core/model/layer.js';
+import { isListEdit, type OptionValue, type OptionValues } from '../../core/model/option.js';
 import type { LayerInstance, Statement, StatementZone } from '../../core/model/statement.js';
 import { visible } from '../visible.js';
 
@@ -10,7 +11,7 @@ export function formatPlace({ file, line }: Pick<Place, 'file' | 'line'>): strin
 
 /** Where a statement is written, after the adoptions by which it came: `elvar.yaml:5 → ./style.yaml:12`. */
 export function formatOrigin({ layer, place }: Statement): string {
-  if (place === null) return 'catalog';
+  if (place === null) return layer.id;
   return [...layer.through.map(formatPlace), formatPlace(place)].join(' → ');
 }
 
@@ -23,6 +24,15 @@ export function formatLayer({ kind, file, through }: LayerInstance): string {
 export function formatZone(zone: StatementZone | null): string {
   if (zone === null) return '';
   return `zone ${zone.name === null ? `in line ${zone.place.line}` : visible(zone.name)}`;
+}
+
+/** What a statement says of options, as it says it: an edit of a list stays an edit. */
+export function formatChanges(changes: readonly OptionSetting[]): string {
+  return changes.map(({ name, value }) => {
+    if (!isListEdit(value)) return `${name} ${formatValue(value)}`;
+    const parts = [value.drop.length > 0 ? `without ${formatValue(value.drop)}` : '', value.add.length > 0 ? `with ${formatValue(value.add)}` : ''];
+    return `${name} ${parts.filter((part) => part !== '').join(' ')}`;
+  }).join(' · ');
 }
 
 /** An option's value, short: a list tells how long it is once it is long. */

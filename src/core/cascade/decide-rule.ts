@@ -1,14 +1,15 @@
-import type { Permission } from '../model/layer.js';
-import type { Level } from '../model/level.js';
+import { compareLevels } from '../model/level.js';
 import type { Rule } from '../model/rule.js';
-import type { DecidedOption, Decision, Effect, LayerInstance, Statement, TrailEntry } from '../model/statement.js';
+import type { ActiveGuard, Decision, Effect, LayerInstance, Statement, TrailEntry } from '../model/statement.js';
+import { refuses, type Guard } from './guards.js';
+import { partsOf, stateOfCatalog, withParts, type RuleState, type StatePart } from './rule-state.js';
 
 /** The lowest layer: every rule `off`, with its default options. */
-export const CATALOG_LAYER: LayerInstance = { id: 'catalog', kind: 'catalog', title: null, file: null, through: [] };
+export const CATALOG_LAYER: LayerInstance = { id: 'catalog', kind: 'catalog', title: null, file: null, through: [], exemptions: [] };
 
 /** What the catalog itself says about every rule. */
 const CATALOG_STATEMENT: Statement = {
-  layer: CATALOG_LAYER, place: null, selector: null, zone: null, level: null, options: [],
+  kind: 'catalog', layer: CATALOG_LAYER, place: null, selector: null, zone: null, level: null, options: [],
   waivers: null, fix: null, guard: null, because: null, until: null,
 };
 
@@ -18,46 +19,80 @@ export interface OrderedStatement {
   readonly isCutOff: boolean;
 }
 
-/** The state of one rule while the statements about it are applied; `by` numbers count trail entries. */
-interface RuleState {
-  level: Level;
-  by: number;
-  options: Record<string, DecidedOption>;
-  waivers: Permission;
-  fix: Permission;
-}
-
 /**
- * Applies the statements about one rule, lowest first. The last word wins.
+ * Applies the statements about one rule, lowest first. The last word wins, but for what has expired, is cut off, or
+ * is refused by a guard.
+ * @param today the day on which statements expire or not, as YYYY-MM-DD.
  * @returns the decision with its whole trail, the catalog's entry first.
  */
-export function decideRule(rule: Rule, statements: readonly OrderedStatement[]): Decision {
-  const state = stateOfCatalog(rule);
-  const trail: TrailEntry[] = [{ statement: CATALOG_STATEMENT, effect: 'applied', refusedBy: null }];
+export function decideRule(rule: Rule, statements: readonly OrderedStatement[], today: string): Decision {
+  const course = new Course(rule);
   for (const { statement, isCutOff } of statements) {
-    const effect: Effect = isCutOff && !survivesCut(statement) ? 'cut-off' : 'applied';
-    if (effect === 'applied') applyStatement(state, statement, trail.length);
-    trail.push({ statement, effect, refusedBy: null });
+    if (isCutOff && !survivesCut(statement)) course.passOver(statement, 'cut-off');
+    else if (statement.until !== null && statement.until < today) course.passOver(statement, 'expired');
+    else course.hear(statement);
   }
-  return { rule: rule.id, ...state, trail };
-}
-
-function stateOfCatalog(rule: Rule): RuleState {
-  const options = Object.entries(rule.defaults).map(([name, value]) => [name, { value, by: 0 }] as const);
-  return { level: 'off', by: 0, options: Object.fromEntries(options), waivers: 'allow', fix: 'allow' };
+  const { state, trail } = course;
+  return { rule: rule.id, ...state, guards: course.activeGuards(), trail };
 }
 
 /** Guarded rulings reach through a layer that inherits nothing. */
-function survivesCut(statement: Statement): boolean {
-  return statement.guard !== null && statement.guard.value !== 'none';
+function survivesCut({ guard }: Statement): boolean {
+  return guard !== null && guard.value !== 'none';
 }
 
-function applyStatement(state: RuleState, statement: Statement, index: number): void {
-  if (statement.level !== null) {
-    state.level = statement.level.value;
-    state.by = index;
+/** The course of one rule through the statements about it. */
+class Course {
+  state: RuleState;
+  readonly trail: TrailEntry[] = [{ statement: CATALOG_STATEMENT, effect: 'applied', refusedBy: null }];
+  /** By the identity of the file that gave it: a file has one guard on a rule at a time. */
+  private readonly guards = new Map<string, Guard>();
+
+  constructor(private readonly rule: Rule) {
+    this.state = stateOfCatalog(rule);
   }
-  for (const { name, value } of statement.options) state.options[name] = { value, by: index };
-  if (statement.waivers !== null) state.waivers = statement.waivers.value;
-  if (statement.fix !== null) state.fix = statement.fix.value;
+
+  /** Notes a statement that does nothing. */
+  passOver(statement: Statement, effect: Effect): void {
+    this.trail.push({ statement, effect, refusedBy: null });
+  }
+
+  hear(statement: Statement): void {
+    const by = this.trail.length;
+    const isCap = statement.kind === 'at-most';
+    const lowers = statement.level !== null && compareLevels(this.state.level, statement.level.value) > 0;
+    const parts = isCap && !lowers ? [] : partsOf(statement, this.state);
+    const judged = parts.map((part) => ({ part, refusedBy: this.refuserOf(part, statement) }));
+    const heard = judged.filter(({ refusedBy }) => refusedBy === null).map(({ part }) => part);
+    const refusers = judged.flatMap(({ refusedBy }) => refusedBy ?? []);
+    this.state = withParts(this.state, heard, by);
+    this.trail.push({ statement, effect: effectOf(heard.length, refusers.length, isCap), refusedBy: refusers[0] ?? null });
+    this.noteGuards(statement, by);
+  }
+
+  activeGuards(): ActiveGuard[] {
+    return [...this.guards.values()].map(({ kind, by }) => ({ kind, by })).sort((a, b) => a.by - b.by);
+  }
+
+  /** The trail entry whose guard refuses a part, the earliest of several; null when none does. */
+  private refuserOf(part: StatePart, { layer }: Statement): number | null {
+    const refusers = [...this.guards.values()].filter((guard) => !layer.exemptions.includes(guard.owner) && refuses(guard, part, this.rule));
+    return refusers.length === 0 ? null : Math.min(...refusers.map(({ by }) => by));
+  }
+
+  /** Guards remember the state as the latest statement that they do not bind left it; then comes the statement's own guard. */
+  private noteGuards({ layer, guard }: Statement, by: number): void {
+    for (const [owner, standing] of this.guards) {
+      if (layer.exemptions.includes(owner)) this.guards.set(owner, { ...standing, remembered: this.state });
+    }
+    const owner = layer.exemptions.at(-1);
+    if (guard === null || owner === undefined) return;
+    if (guard.value === 'none') this.guards.delete(owner);
+    else this.guards.set(owner, { kind: guard.value, owner, by, remembered: this.state });
+  }
+}
+
+function effectOf(heard: number, refused: number, isCap: boolean): Effect {
+  if (refused > 0) return heard > 0 ? 'partly-refused' : 'refused';
+  return isCap && heard > 0 ? 'capped' : 'applied';
 }

@@ -1,4 +1,5 @@
 import { EMPTY_STACK, extendStack, type AdoptionLookup, type Stack, type ZoneCondition } from '../layers/stack.js';
+import type { LanguageId } from '../model/language.js';
 import type { LayerFile } from '../model/layer.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import { compilePatternLines } from '../scope/pattern-lines.js';
@@ -44,9 +45,11 @@ export class DirectoryRules {
     return isSame ? this : new DirectoryRules(this.stack, zones);
   }
 
-  /** The decided rules for the file `name` of this directory. */
-  rulesFor(name: string, resolver: Resolver): DecidedRules {
-    const active = this.zones.filter(({ match, except }) => (match === null || match.covers(name)) && !except.covers(name));
+  /** The decided rules for the file `name` of this directory. @param language its language; null when it is of none that is known. */
+  rulesFor(name: string, language: LanguageId | null, resolver: Resolver): DecidedRules {
+    const active = this.zones.filter(({ condition: { zone }, match, except }) =>
+      (zone.languages === null || (language !== null && zone.languages.includes(language)))
+      && (match === null || match.covers(name)) && !except.covers(name));
     return resolver.decide(this.stack, active.map((zone) => zone.condition));
   }
 }

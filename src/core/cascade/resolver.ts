@@ -1,8 +1,10 @@
 import type { Catalog } from '../catalog/catalog.js';
-import type { Stack, ZoneCondition } from '../layers/stack.js';
+import type { SelectingStatement, Stack, ZoneCondition } from '../layers/stack.js';
+import type { AdoptionFilter } from '../model/layer.js';
 import type { OptionValues } from '../model/option.js';
 import type { RuleId } from '../model/rule.js';
 import type { DecidedRules, RuleSet, RuleSetting } from '../model/rule-set.js';
+import { selects, type SelectableRule } from '../model/selector.js';
 import type { Decision } from '../model/statement.js';
 import { decideRule, type OrderedStatement } from './decide-rule.js';
 
@@ -12,7 +14,11 @@ export class Resolver {
   private readonly decided = new Map<string, DecidedRules>();
   private readonly setsByContent = new Map<string, RuleSet>();
 
-  constructor(private readonly catalog: Catalog) {}
+  /**
+   * @param today the day on which statements expire or not, as YYYY-MM-DD.
+   * @param commandLine statements that come after all layers.
+   */
+  constructor(private readonly catalog: Catalog, private readonly today: string, private readonly commandLine: readonly SelectingStatement[]) {}
 
   /** The rules for the files of a directory with `stack` that lie in the `active` zones. */
   decide(stack: Stack, active: readonly ZoneCondition[]): DecidedRules {
@@ -27,18 +33,31 @@ export class Resolver {
 
   private compute(stack: Stack, active: ReadonlySet<ZoneCondition>): DecidedRules {
     const statements = new Map<RuleId, OrderedStatement[]>(this.catalog.rules.map((rule) => [rule.id, []]));
-    for (const block of stack.blocks) {
-      if (!block.zones.every((zone) => active.has(zone))) continue;
-      for (const { ruling, statement } of block.statements) {
-        const ordered = { statement, isCutOff: block.isCutOff };
-        for (const rule of this.catalog.select(ruling.selector)) statements.get(rule.id)?.push(ordered);
-      }
+    for (const { zones, filters, statements: own, isCutOff } of stack.blocks) {
+      if (!zones.every((zone) => active.has(zone))) continue;
+      this.distribute(own, filters, isCutOff, statements);
     }
-    const decisions = this.catalog.rules.map((rule) => decideRule(rule, statements.get(rule.id) ?? []));
+    this.distribute(this.commandLine, [], false, statements);
+    const decisions = this.catalog.rules.map((rule) => decideRule(rule, statements.get(rule.id) ?? [], this.today));
     return {
       set: this.setOf(decisions),
       decisions: new Map(decisions.map((decision) => [decision.rule, decision])),
     };
+  }
+
+  /** Gives each rule the statements about it that all filters let through. */
+  private distribute(
+    own: readonly SelectingStatement[],
+    filters: readonly AdoptionFilter[],
+    isCutOff: boolean,
+    statements: ReadonlyMap<RuleId, OrderedStatement[]>,
+  ): void {
+    for (const { selector, statement } of own) {
+      const ordered = { statement, isCutOff };
+      for (const rule of this.catalog.select(selector)) {
+        if (filters.every((filter) => letsThrough(filter, rule))) statements.get(rule.id)?.push(ordered);
+      }
+    }
   }
 
   private setOf(decisions: readonly Decision[]): RuleSet {
@@ -60,6 +79,11 @@ export class Resolver {
     }
     return number;
   }
+}
+
+/** `except` wins over `only`. */
+function letsThrough({ only, except }: AdoptionFilter, rule: SelectableRule): boolean {
+  return (only === null || only.some((selector) => selects(selector, rule))) && !except.some((selector) => selects(selector, rule));
 }
 
 function settingOf({ level, options, waivers, fix }: Decision): RuleSetting {

@@ -1,61 +1,77 @@
 import type { Catalog } from '../catalog/catalog.js';
-import {
-  NO_SCOPE_SETTINGS, type Adoption, type LayerFile, type LayerRole, type ScopeSettings, type Zone,
-} from '../model/layer.js';
-import type { Place } from '../model/place.js';
+import { LANGUAGES } from '../catalog/languages.js';
+import { NO_SCOPE_SETTINGS, type LanguagePatterns, type LayerFile, type LayerRole, type ScopeSettings } from '../model/layer.js';
 import { compareProblems, type Problem } from '../model/problem.js';
-import { parsePresetReference } from './preset-reference.js';
+import { nearName } from './near-name.js';
+import { readAdoptions } from './read-adoptions.js';
 import { readPatterns } from './read-patterns.js';
 import { readRulings } from './read-rulings.js';
+import { keyPlaceOf, readZones } from './read-zones.js';
+import { Reading } from './reading.js';
 import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';
-import { KEYS_BY_ROLE, layerFileSchema, zoneSchema, type LayerFileData } from './schema.js';
+import { KEYS_BY_ROLE, layerFileSchema, type LayerFileData } from './schema.js';
 import { parseSize } from './size.js';
 import { nodeAt, readYaml, type YamlNode } from './yaml-text.js';
 
 const POLICY_KEYS = Object.keys(layerFileSchema.shape.policy.unwrap().shape);
-const ZONE_KEYS = Object.keys(zoneSchema.shape);
+
+/** How a layer file is read. */
+export interface LayerSource {
+  /** How the file is named: relative to the project root, or a built-in preset's reference. */
+  readonly file: string;
+  /** By which it is known however it was reached; the same as `file` where nothing else is given. */
+  readonly identity?: string;
+  /** Where it stands, which decides the keys it may have. */
+  readonly role: LayerRole;
+  /** Whether it comes from outside of the project. */
+  readonly isOutside?: boolean;
+}
 
 /** A layer file that was read, and all that is wrong with it. With problems, the layer holds what could be read. */
 export interface LayerReading {
   readonly layer: LayerFile;
   readonly problems: readonly Problem[];
+  /** What is told and left aside. */
+  readonly warnings: readonly Problem[];
 }
 
-/**
- * Reads the text of a layer file.
- * @param file how the file is named: relative to the project root, or a built-in preset's reference.
- * @param role where it stands, which decides the keys it may have.
- */
-export function readLayer(text: string, file: string, role: LayerRole, catalog: Catalog): LayerReading {
+/** Reads the text of a layer file. */
+export function readLayer(text: string, { file, identity = file, role, isOutside = false }: LayerSource, catalog: Catalog): LayerReading {
   const { root, problems } = readYaml(text, file);
   const empty: LayerFile = {
-    file, role, title: null, about: null, presets: [], inherit: true, scope: NO_SCOPE_SETTINGS, failOn: null, rulings: [], zones: [],
+    file, identity, role, title: null, about: null, presets: [], inherit: true, scope: NO_SCOPE_SETTINGS, needsReasons: false, failOn: null,
+    languages: [], rulings: [], zones: [], atMost: null,
   };
-  if (root === null) return { layer: empty, problems };
+  if (root === null) return { layer: empty, problems, warnings: [] };
   if (typeof root.value !== 'object' || root.value === null || Array.isArray(root.value)) {
     problems.push(problemAt(root.place, { code: 'not-a-mapping', found: describeValue(root.value) }));
-    return { layer: empty, problems };
+    return { layer: empty, problems, warnings: [] };
   }
+  const reading = new Reading(catalog, isOutside);
   const read = layerFileSchema.safeParse(root.value);
   if (!read.success) problems.push(...fileProblems(read.error.issues, root, role));
-  problems.push(...misplacedKeys(root, role));
   const layer: LayerFile = {
     ...empty,
-    ...(read.success && plainParts(read.data)),
-    presets: readAdoptions(root, problems),
-    scope: readScope(root, read.success ? read.data : null, problems),
-    rulings: readRulings(root, catalog, problems),
-    zones: readZones(root, catalog, problems),
+    ...(read.success && plainParts(read.data, root)),
+    presets: readAdoptions(root, catalog, reading.problems),
+    scope: readScope(root, read.success ? read.data : null, reading),
+    languages: readLanguages(root, reading),
+    rulings: readRulings(root, reading),
+    zones: readZones(root, reading),
   };
-  return { layer, problems: problems.sort(compareProblems) };
+  problems.push(...misplacedKeys(root, role), ...reading.problems, ...(role === 'personal' ? personalGuards(layer) : []));
+  return { layer, problems: problems.sort(compareProblems), warnings: reading.warnings };
 }
 
-function plainParts(data: LayerFileData): Pick<LayerFile, 'title' | 'about' | 'inherit' | 'failOn'> {
+function plainParts(data: LayerFileData, root: YamlNode): Pick<LayerFile, 'title' | 'about' | 'inherit' | 'needsReasons' | 'failOn' | 'atMost'> {
+  const atMost = data['at-most'];
   return {
     title: data.title ?? null,
     about: data.about ?? null,
     inherit: data.inherit ?? true,
+    needsReasons: data.policy?.reasons === 'required',
     failOn: data.policy?.['fail-on'] ?? null,
+    atMost: atMost === undefined ? null : { value: atMost, place: keyPlaceOf(root, 'at-most') },
   };
 }
 
@@ -66,12 +82,13 @@ function keysFor(role: LayerRole, block: '' | 'scope'): string[] {
   return Object.keys(shape).filter((key) => KEYS_BY_ROLE[prefix + key]?.includes(role) ?? true);
 }
 
+/** Blocks whose items are read one by one, with problems of their own, and how deep their schema still speaks. */
+const READ_BY_ITEM: Readonly<Record<string, number>> = { presets: 1, scope: 2, languages: 2 };
+
 function fileProblems(issues: Parameters<typeof problemsOfIssues>[0], root: YamlNode, role: LayerRole): Problem[] {
   return issues.flatMap((issue) => {
-    // Patterns and presets are read item by item, with problems of their own.
-    if (issue.path[0] === 'presets' && issue.path.length > 1) return [];
-    if (issue.path[0] === 'scope' && issue.path.length > 2) return [];
-    const block = issue.path[0];
+    const block = String(issue.path[0] ?? '');
+    if (issue.path.length > (READ_BY_ITEM[block] ?? Infinity)) return [];
     const known = block === 'policy' ? POLICY_KEYS : keysFor(role, block === 'scope' ? 'scope' : '');
     return problemsOfIssues([issue], root, known);
   });
@@ -89,20 +106,13 @@ function misplacedKeys(root: YamlNode, role: LayerRole): Problem[] {
   });
 }
 
-function readAdoptions(root: YamlNode, problems: Problem[]): Adoption[] {
-  const { node: list, whole } = nodeAt(root, ['presets']);
-  if (!whole || !Array.isArray(list.value)) return [];
-  const adoptions: Adoption[] = [];
-  for (const item of list.parts.values()) {
-    if (item.value === undefined) continue;
-    const reference = typeof item.value === 'string' ? parsePresetReference(item.value) : null;
-    if (reference !== null) adoptions.push({ reference, place: item.place });
-    else problems.push(problemAt(item.place, { code: 'bad-preset-reference', reference: describeValue(item.value) }));
-  }
-  return adoptions;
+/** A guard binds a team, and nobody's own file does that. */
+function personalGuards({ rulings, zones }: LayerFile): Problem[] {
+  const all = [...rulings, ...zones.flatMap((zone) => zone.rulings)];
+  return all.flatMap(({ guard }) => (guard === null ? [] : [problemAt(guard.place, { code: 'personal-guard' })]));
 }
 
-function readScope(root: YamlNode, data: LayerFileData | null, problems: Problem[]): ScopeSettings {
+function readScope(root: YamlNode, data: LayerFileData | null, { problems }: Reading): ScopeSettings {
   const largest = nodeAt(root, ['scope', 'largest']);
   const bytes = largest.whole ? parseSize(String(largest.node.value)) : null;
   if (largest.whole && bytes === null) {
@@ -119,31 +129,13 @@ function readScope(root: YamlNode, data: LayerFileData | null, problems: Problem
   };
 }
 
-function readZones(root: YamlNode, catalog: Catalog, problems: Problem[]): Zone[] {
-  const { node: list, whole } = nodeAt(root, ['zones']);
-  if (!whole || !Array.isArray(list.value)) return [];
-  const names = new Map<string, Place>();
-  return [...list.parts.values()].flatMap((item) => {
-    const read = zoneSchema.safeParse(item.value);
-    if (!read.success) {
-      const issues = read.error.issues.filter((issue) => issue.path.length < 2);
-      problems.push(...problemsOfIssues(issues, item, ZONE_KEYS));
-    }
-    const name = read.data?.name ?? null;
-    if (name !== null) noteZoneName(name, nodeAt(item, ['name']).node.place, names, problems);
-    return [{
-      name,
-      place: item.place,
-      match: nodeAt(item, ['match']).whole ? readPatterns(item, ['match'], problems) : null,
-      except: readPatterns(item, ['except'], problems),
-      rulings: readRulings(item, catalog, problems),
-      because: read.data?.because ?? null,
-    }];
+function readLanguages(root: YamlNode, reading: Reading): LanguagePatterns[] {
+  const { node: block, whole } = nodeAt(root, ['languages']);
+  if (!whole) return [];
+  const known = LANGUAGES.map(({ id }) => id);
+  return [...block.parts].map(([key, { keyPlace, place }]) => {
+    const language = String(key);
+    if (!known.includes(language)) reading.report(keyPlace ?? place, { code: 'unknown-language', language, near: nearName(language, known) });
+    return { language, patterns: readPatterns(block, [language], reading.problems) };
   });
-}
-
-function noteZoneName(name: string, place: Place, names: Map<string, Place>, problems: Problem[]): void {
-  const first = names.get(name);
-  if (first === undefined) names.set(name, place);
-  else problems.push(problemAt(place, { code: 'same-zone-name', name, first }));
 }

@@ -4,23 +4,38 @@ import type { LayerRole } from '../model/layer.js';
 
 const text = z.string().min(1);
 const patterns = z.array(z.string());
+const level = z.enum(LEVELS);
 
-/** A ruling in its long form. The options are checked against the catalog, elsewhere. */
+/** A ruling in its long form. Options and dates are checked elsewhere. */
 export const rulingSchema = z.strictObject({
-  level: z.enum(LEVELS).optional(),
+  level: level.optional(),
   options: z.record(z.string(), z.unknown()).optional(),
   because: text.optional(),
+  until: z.string().optional(),
+  guard: z.enum(['no-weaker', 'fixed', 'none']).optional(),
+  waivers: z.enum(['allow', 'refuse']).optional(),
+  fix: z.enum(['allow', 'refuse']).optional(),
 });
 
 /** A ruling in its short form: just the level. */
-export const shortRulingSchema = z.enum(LEVELS);
+export const shortRulingSchema = level;
 
-/** One zone; its rulings are read one by one, elsewhere. */
+/** The adoption of a part of a preset. Its selectors are read one by one, elsewhere. */
+export const adoptionSchema = z.strictObject({
+  use: z.string(),
+  only: z.array(z.string()).optional(),
+  except: z.array(z.string()).optional(),
+});
+
+/** One zone; its presets and rulings are read one by one, elsewhere. */
 export const zoneSchema = z.strictObject({
   name: text.optional(),
   match: patterns.optional(),
   except: patterns.optional(),
+  languages: z.array(z.string()).optional(),
+  presets: z.array(z.unknown()).optional(),
   rulings: z.unknown().optional(),
+  'at-most': level.optional(),
   because: text.optional(),
 });
 
@@ -32,6 +47,7 @@ const scopeSchema = z.strictObject({
 });
 
 const policySchema = z.strictObject({
+  reasons: z.enum(['required', 'optional']).optional(),
   'fail-on': z.enum(['error', 'warning', 'note', 'never']).optional(),
 });
 
@@ -39,12 +55,14 @@ const policySchema = z.strictObject({
 export const layerFileSchema = z.strictObject({
   title: text.optional(),
   about: text.optional(),
-  presets: z.array(z.string()).optional(),
+  presets: z.array(z.unknown()).optional(),
   inherit: z.boolean().optional(),
   scope: scopeSchema.optional(),
+  languages: z.record(z.string(), patterns).optional(),
   policy: policySchema.optional(),
   rulings: z.unknown().optional(),
   zones: z.array(z.unknown()).optional(),
+  'at-most': level.optional(),
 });
 
 /** A layer file as {@link layerFileSchema} lets it through. */
@@ -54,7 +72,9 @@ export type LayerFileData = z.output<typeof layerFileSchema>;
 export const KEYS_BY_ROLE: Readonly<Record<string, readonly LayerRole[]>> = {
   inherit: ['root', 'directory'],
   scope: ['root', 'directory'],
+  languages: ['root', 'directory'],
   policy: ['root'],
+  'at-most': ['root', 'directory', 'preset'],
   'scope.include': ['root'],
   'scope.generated': ['root'],
   'scope.largest': ['root'],

@@ -1,6 +1,7 @@
-import type { Adoption, LayerFile, Ruling, Zone } from '../model/layer.js';
-import type { Place } from '../model/place.js';
-import { formatSelector } from '../model/selector.js';
+import type { Adoption, AdoptionFilter, LayerFile, Ruling, Zone } from '../model/layer.js';
+import type { Level } from '../model/level.js';
+import type { Located, Place } from '../model/place.js';
+import { formatSelector, type Selector } from '../model/selector.js';
 import type { LayerInstance, Statement, StatementZone } from '../model/statement.js';
 
 /** A zone as it stands in a stack. Its patterns are relative to the directory of the stack it was added in. */
@@ -8,24 +9,25 @@ export interface ZoneCondition {
   readonly zone: Zone;
 }
 
-/** A statement about every rule that a ruling's selector selects. */
-export interface RulingStatement {
-  readonly ruling: Ruling;
+/** A statement about every rule that a selector selects. */
+export interface SelectingStatement {
+  readonly selector: Selector;
   readonly statement: Statement;
 }
 
-/** Rulings that stand together: they hold for a file when all zones around them do. */
+/** Statements that stand together: they hold for a file when all zones around them do, and for rules that all filters let through. */
 export interface Block {
   readonly layer: LayerInstance;
   readonly zones: readonly ZoneCondition[];
-  readonly statements: readonly RulingStatement[];
+  readonly filters: readonly AdoptionFilter[];
+  readonly statements: readonly SelectingStatement[];
   /** Whether an inner layer has refused to inherit it. */
   readonly isCutOff: boolean;
 }
 
 /** Everything that is said for the files of a directory, lowest first. Directories that add nothing share their parent's. */
 export interface Stack {
-  /** Lowest first; without the catalog. */
+  /** Lowest first; without the catalog and the command line. */
   readonly layers: readonly LayerInstance[];
   readonly blocks: readonly Block[];
 }
@@ -38,65 +40,95 @@ export type AdoptionLookup = (adoption: Adoption) => LayerFile | undefined;
 
 /**
  * The stack of a directory: its parent's, then the layer file of the directory itself.
- * @param zones filled with the conditions that the layer adds, in their order.
+ * @param conditions filled with the zones that the layer adds, in their order.
  */
-export function extendStack(parent: Stack, layer: LayerFile, lookup: AdoptionLookup, zones: ZoneCondition[]): Stack {
+export function extendStack(parent: Stack, layer: LayerFile, lookup: AdoptionLookup, conditions: ZoneCondition[]): Stack {
   const inherited = layer.inherit ? parent.blocks : parent.blocks.map((block) => ({ ...block, isCutOff: true }));
-  const layers: LayerInstance[] = [];
-  const blocks: Block[] = [];
-  addLayer(layer, [], { lookup, zones, layers, blocks });
-  return { layers: [...parent.layers, ...layers], blocks: [...inherited, ...blocks] };
+  const builder = new StackBuilder(lookup, conditions, layer.role === 'personal');
+  builder.addLayer(layer, { through: [], exemptions: [], zones: [], filters: [] });
+  return { layers: [...parent.layers, ...builder.layers], blocks: [...inherited, ...builder.blocks] };
 }
 
-interface Addition {
-  readonly lookup: AdoptionLookup;
-  readonly zones: ZoneCondition[];
-  readonly layers: LayerInstance[];
-  readonly blocks: Block[];
+/** How a layer file was reached. */
+interface Way {
+  readonly through: readonly Place[];
+  readonly exemptions: readonly string[];
+  readonly zones: readonly ZoneCondition[];
+  readonly filters: readonly AdoptionFilter[];
 }
 
-/** Adds a layer file: first the presets it adopts, then its rulings, then its zones. */
-function addLayer(layer: LayerFile, through: readonly Place[], addition: Addition): void {
-  for (const adoption of layer.presets) {
-    const preset = addition.lookup(adoption);
-    if (preset !== undefined) addLayer(preset, [...through, adoption.place], addition);
+class StackBuilder {
+  readonly layers: LayerInstance[] = [];
+  readonly blocks: Block[] = [];
+
+  constructor(private readonly lookup: AdoptionLookup, private readonly conditions: ZoneCondition[], private readonly isPersonal: boolean) {}
+
+  /** Adds a layer file: the presets it adopts, its rulings, its zones (each with its presets, its rulings, its cap), its own cap. */
+  addLayer(layer: LayerFile, way: Way): void {
+    const own = { ...way, exemptions: [...way.exemptions, layer.identity] };
+    const instance: LayerInstance = {
+      id: [...way.through.map((place) => `${place.file}:${place.line}:${place.column}`), layer.file].join(' → '),
+      kind: layer.role === 'preset' ? 'preset' : layer.role === 'personal' ? 'personal' : 'project',
+      title: layer.title,
+      file: layer.file,
+      through: way.through,
+      exemptions: own.exemptions,
+    };
+    this.addPresets(layer.presets, own);
+    this.layers.push(instance);
+    this.addBlock(instance, own, layer.rulings, null);
+    for (const zone of layer.zones) {
+      const condition = { zone };
+      this.conditions.push(condition);
+      const inZone = { ...own, zones: [...own.zones, condition] };
+      this.addPresets(zone.presets, inZone);
+      this.addBlock(instance, inZone, zone.rulings, zone.atMost);
+    }
+    this.addBlock(instance, own, [], layer.atMost);
   }
-  const instance: LayerInstance = {
-    id: [...through.map((place) => `${place.file}:${place.line}`), layer.file].join(' → '),
-    kind: layer.role === 'preset' ? 'preset' : 'project',
-    title: layer.title,
-    file: layer.file,
-    through,
-  };
-  addition.layers.push(instance);
-  addBlock(instance, layer.rulings, [], addition);
-  for (const zone of layer.zones) {
-    const condition = { zone };
-    addition.zones.push(condition);
-    addBlock(instance, zone.rulings, [condition], addition);
+
+  private addPresets(presets: readonly Adoption[], way: Way): void {
+    for (const adoption of presets) {
+      const preset = this.lookup(adoption);
+      if (preset === undefined) continue;
+      const { only, except } = adoption.filter;
+      const filters = only === null && except.length === 0 ? way.filters : [...way.filters, adoption.filter];
+      this.addLayer(preset, { ...way, through: [...way.through, adoption.place], filters });
+    }
+  }
+
+  private addBlock(layer: LayerInstance, { zones, filters }: Way, rulings: readonly Ruling[], atMost: Located<Level> | null): void {
+    const innermost = zones.at(-1)?.zone ?? null;
+    const zone = innermost && { name: innermost.name, place: innermost.place, because: innermost.because };
+    const statements = rulings.map((ruling) => ({ selector: ruling.selector, statement: this.statementOf(ruling, layer, zone) }));
+    if (atMost !== null) statements.push({ selector: { kind: 'all' }, statement: capOf(atMost, layer, zone) });
+    if (statements.length > 0) this.blocks.push({ layer, zones, filters, statements, isCutOff: false });
+  }
+
+  private statementOf(ruling: Ruling, layer: LayerInstance, zone: StatementZone | null): Statement {
+    const { selector, place, level, options, waivers, fix, guard, because, until } = ruling;
+    return {
+      kind: 'ruling',
+      layer,
+      place,
+      selector: formatSelector(selector),
+      zone,
+      level,
+      options,
+      waivers,
+      fix,
+      // No guard comes from the personal layer, not from the presets it adopts either.
+      guard: this.isPersonal ? null : guard,
+      because,
+      until,
+    };
   }
 }
 
-function addBlock(layer: LayerInstance, rulings: readonly Ruling[], zones: readonly ZoneCondition[], addition: Addition): void {
-  if (rulings.length === 0) return;
-  const innermost = zones.at(-1)?.zone ?? null;
-  const zone = innermost && { name: innermost.name, place: innermost.place, because: innermost.because };
-  const statements = rulings.map((ruling) => ({ ruling, statement: statementOf(ruling, layer, zone) }));
-  addition.blocks.push({ layer, zones, statements, isCutOff: false });
-}
-
-function statementOf(ruling: Ruling, layer: LayerInstance, zone: StatementZone | null): Statement {
+/** `at-most` is one statement about every rule. */
+function capOf(atMost: Located<Level>, layer: LayerInstance, zone: StatementZone | null): Statement {
   return {
-    layer,
-    place: ruling.place,
-    selector: formatSelector(ruling.selector),
-    zone,
-    level: ruling.level,
-    options: ruling.options,
-    waivers: ruling.waivers,
-    fix: ruling.fix,
-    guard: ruling.guard,
-    because: ruling.because,
-    until: ruling.until,
+    kind: 'at-most', layer, place: atMost.place, selector: '*', zone, level: atMost, options: [],
+    waivers: null, fix: null, guard: null, because: null, until: null,
   };
 }

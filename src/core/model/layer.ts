@@ -1,5 +1,6 @@
 import type { ActiveLevel, Level } from './level.js';
-import type { OptionValue } from './option.js';
+import type { LanguageId } from './language.js';
+import type { OptionChange } from './option.js';
 import type { Located, Place } from './place.js';
 import type { Selector } from './selector.js';
 
@@ -12,7 +13,7 @@ export type Permission = 'allow' | 'refuse';
 /** An option as a ruling sets it. */
 export interface OptionSetting {
   readonly name: string;
-  readonly value: OptionValue;
+  readonly value: OptionChange;
   readonly place: Place;
 }
 
@@ -34,15 +35,23 @@ export interface Ruling {
 /** One pattern of git's ignore-pattern language, as it was written. */
 export type PatternLine = Located<string>;
 
-/** How a preset is named: built in, or a file relative to the file that adopts it. */
+/** How a preset is named: built in, a file relative to the file that adopts it, or a file of an installed package. */
 export type PresetReference =
   | { readonly kind: 'built-in'; readonly name: string; readonly text: string }
-  | { readonly kind: 'file'; readonly path: string; readonly text: string };
+  | { readonly kind: 'file'; readonly path: string; readonly text: string }
+  | { readonly kind: 'package'; readonly name: string; readonly path: string; readonly text: string };
+
+/** The rules that an adoption lets through: those of `only` (all, where it is null) but for those of `except`. */
+export interface AdoptionFilter {
+  readonly only: readonly Selector[] | null;
+  readonly except: readonly Selector[];
+}
 
 /** The adoption of a preset by a layer file. */
 export interface Adoption {
   readonly reference: PresetReference;
   readonly place: Place;
+  readonly filter: AdoptionFilter;
 }
 
 /** A part of a layer file that holds only for the files its patterns match. */
@@ -53,7 +62,11 @@ export interface Zone {
   /** Null when the zone holds for every file below. */
   readonly match: readonly PatternLine[] | null;
   readonly except: readonly PatternLine[];
+  /** Null when the zone holds for files of every language, and of none. */
+  readonly languages: readonly LanguageId[] | null;
+  readonly presets: readonly Adoption[];
   readonly rulings: readonly Ruling[];
+  readonly atMost: Located<Level> | null;
   readonly because: string | null;
 }
 
@@ -61,6 +74,12 @@ export interface Zone {
 export interface IncludeList {
   readonly patterns: readonly PatternLine[];
   readonly place: Place;
+}
+
+/** Patterns of files that are of a language, whatever their endings say. */
+export interface LanguagePatterns {
+  readonly language: LanguageId;
+  readonly patterns: readonly PatternLine[];
 }
 
 /** Which files are checked, as far as a layer file says so. */
@@ -76,12 +95,14 @@ export interface ScopeSettings {
 export type FailOn = ActiveLevel | 'never';
 
 /** The role in which a layer file is read; it decides which keys it may have. */
-export type LayerRole = 'root' | 'directory' | 'preset';
+export type LayerRole = 'root' | 'directory' | 'preset' | 'personal';
 
 /** A layer file as it was read: everything in it still knows where it was written. */
 export interface LayerFile {
   /** Relative to the project root, or a built-in preset's reference. */
   readonly file: string;
+  /** By which the file is known, however it was reached: its real path. */
+  readonly identity: string;
   readonly role: LayerRole;
   readonly title: string | null;
   readonly about: string | null;
@@ -89,9 +110,14 @@ export interface LayerFile {
   /** False: nothing from outer directories holds here. */
   readonly inherit: boolean;
   readonly scope: ScopeSettings;
+  /** Whether the project's own rulings and zones must give a reason. */
+  readonly needsReasons: boolean;
   readonly failOn: FailOn | null;
+  /** More file patterns for languages, in the order of the file. */
+  readonly languages: readonly LanguagePatterns[];
   readonly rulings: readonly Ruling[];
   readonly zones: readonly Zone[];
+  readonly atMost: Located<Level> | null;
 }
 
 /** Scope settings of a layer file that says nothing about scope. */

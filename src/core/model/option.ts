@@ -3,6 +3,27 @@ import type { z } from 'zod';
 /** What an option can hold. No option is ever null. */
 export type OptionValue = number | boolean | string | readonly string[];
 
+/** An edit of the list that stands: what is dropped goes first, then what is added comes at its end. */
+export interface ListEdit {
+  readonly add: readonly string[];
+  readonly drop: readonly string[];
+}
+
+/** What a ruling can say of an option: its new value, or an edit of the list that stands. */
+export type OptionChange = OptionValue | ListEdit;
+
+/** Whether a change edits a list; else it replaces the value. */
+export function isListEdit(change: OptionChange): change is ListEdit {
+  return typeof change === 'object' && !Array.isArray(change);
+}
+
+/** The value that a change makes of the one that stands. An item that is there already is not added again. */
+export function changeOption(current: OptionValue, change: OptionChange): OptionValue {
+  if (!isListEdit(change)) return change;
+  const kept = (Array.isArray(current) ? (current as readonly string[]) : []).filter((item) => !change.drop.includes(item));
+  return change.add.reduce<readonly string[]>((list, item) => (list.includes(item) ? list : [...list, item]), kept);
+}
+
 /** The values of all options of one rule, by option name. */
 export type OptionValues = Readonly<Record<string, OptionValue>>;
 

@@ -20,6 +20,12 @@ export type ProblemDetail =
   | { readonly code: 'bad-value'; readonly found: string; readonly near: string | null; readonly known: readonly string[] }
   | { readonly code: 'missing-key'; readonly key: string }
   | { readonly code: 'bad-size'; readonly found: string }
+  | { readonly code: 'bad-date'; readonly found: string }
+  | { readonly code: 'reason-missing'; readonly what: 'ruling' | 'zone'; readonly name: string | null }
+  | { readonly code: 'personal-guard' }
+  | { readonly code: 'unknown-language'; readonly language: string; readonly near: string | null }
+  | { readonly code: 'package-missing'; readonly reference: string; readonly name: string }
+  | { readonly code: 'leaves-package'; readonly reference: string; readonly name: string }
   | { readonly code: 'bad-pattern'; readonly why: 'no-text' | 'empty' | 'tag' | 'alias' | 'line-break' }
   | { readonly code: 'bad-selector'; readonly selector: string }
   | { readonly code: 'unknown-rule'; readonly selector: string; readonly near: string | null }

@@ -1,5 +1,6 @@
 import type { Finding } from './finding.js';
 import type { FailOn } from './layer.js';
+import type { Problem } from './problem.js';
 import type { LanguageId } from './language.js';
 import type { DecidedRules, RuleSet } from './rule-set.js';
 import type { CheckedFile, IncompletePath, SkippedPath } from './scope.js';
@@ -11,9 +12,11 @@ export interface ReportBase {
   readonly usesStarter: boolean;
   /** What could not be read; the answer lacks it. */
   readonly incomplete: readonly IncompletePath[];
-  /** What was left aside and may surprise, in words. */
-  readonly notices: readonly string[];
+  readonly notices: readonly Notice[];
 }
+
+/** What was left aside and may surprise: in words, or a problem that is none of the project's. */
+export type Notice = { readonly text: string } | { readonly problem: Problem };
 
 /** Which files are checked, and why the others are not. Both lists are sorted by path. */
 export interface ScopeReport extends ReportBase {

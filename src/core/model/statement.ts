@@ -7,6 +7,9 @@ import type { RuleId } from './rule.js';
 /** What kind of source a layer is. */
 export type LayerKind = 'catalog' | 'preset' | 'personal' | 'project' | 'command-line';
 
+/** What a statement is made by. */
+export type StatementKind = 'catalog' | 'ruling' | 'at-most' | 'set';
+
 /** One source of rulings as it stands in the stack of a directory. A preset adopted twice is two of these. */
 export interface LayerInstance {
   /** Unique in a stack: the file, after the adoptions by which it came. */
@@ -17,6 +20,8 @@ export interface LayerInstance {
   readonly file: string | null;
   /** The adoptions by which it came, outermost first; empty for what was not adopted. */
   readonly through: readonly Place[];
+  /** Identities of the files that brought it in, outermost first, its own the last: their guards do not bind it. */
+  readonly exemptions: readonly string[];
 }
 
 /** The zone a statement was made in. */
@@ -26,8 +31,9 @@ export interface StatementZone {
   readonly because: string | null;
 }
 
-/** What one ruling says about one rule for one file. A null part is not said. */
+/** What one ruling, one `at-most` or one `--set` says about one rule for one file. A null part is not said. */
 export interface Statement {
+  readonly kind: StatementKind;
   readonly layer: LayerInstance;
   /** Where it is written; null for the catalog's. */
   readonly place: Place | null;
@@ -60,6 +66,12 @@ export interface DecidedOption {
   readonly by: number;
 }
 
+/** A guard that is in force, by the index of the trail entry that gave it. */
+export interface ActiveGuard {
+  readonly kind: Exclude<GuardKind, 'none'>;
+  readonly by: number;
+}
+
 /** A rule as decided for a file, with the whole way to the decision. Entry 0 of the trail is the catalog. */
 export interface Decision {
   readonly rule: RuleId;
@@ -69,5 +81,6 @@ export interface Decision {
   readonly options: Readonly<Record<string, DecidedOption>>;
   readonly waivers: Permission;
   readonly fix: Permission;
+  readonly guards: readonly ActiveGuard[];
   readonly trail: readonly TrailEntry[];
 }

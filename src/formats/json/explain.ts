@@ -22,13 +22,13 @@ export function explainJson(explanation: Explanation, rule: string | undefined):
 }
 
 function decisionJson(decision: Decision, language: string | null): object {
-  const { level, waivers, fix, options, by, trail } = decision;
+  const { level, waivers, fix, guards, options, by, trail } = decision;
   return {
     level,
     inForce: isInForce(decision, language, CATALOG),
     waivers,
     fix,
-    guards: [],
+    guards,
     options,
     by,
     trail: trail.map((entry) => entryJson(entry, decision.rule)),
@@ -36,9 +36,10 @@ function decisionJson(decision: Decision, language: string | null): object {
 }
 
 function entryJson({ statement, effect, refusedBy }: TrailEntry, rule: string): object {
-  const { layer, place, selector, zone, level, options, waivers, fix, guard, because, until } = statement;
+  const { kind, layer, place, selector, zone, level, options, waivers, fix, guard, because, until } = statement;
   const isCatalog = layer.kind === 'catalog';
   return {
+    kind,
     layer: layer.id,
     file: place?.file ?? null,
     line: place?.line ?? null,

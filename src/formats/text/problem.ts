@@ -40,6 +40,18 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
       return say(`${quote(detail.key)} is missing here`);
     case 'bad-size':
       return say(`${detail.found} is no size`, 'Write a number with a unit: 500 KiB, 2 MiB.');
+    case 'bad-date':
+      return say(`${detail.found} is no day of the calendar`, 'Write it as YYYY-MM-DD; the ruling holds through that day.');
+    case 'reason-missing':
+      return say(`the ${detail.what}${detail.name === null ? '' : ` ${quote(detail.name)}`} gives no reason`, 'The policy of this project asks for one. Add because: …');
+    case 'personal-guard':
+      return say('a personal file guards nothing', 'Drop the guard, or move the ruling into a layer file of the project.');
+    case 'unknown-language':
+      return say(`there is no language ${quote(detail.language)}`, meant(detail.near));
+    case 'package-missing':
+      return say(`the package ${detail.name} is not installed`, `Install it: npm install --save-dev ${detail.name}`);
+    case 'leaves-package':
+      return say(`${detail.reference} leaves the package ${detail.name}`, 'A preset of a package lies in that package.');
     case 'bad-pattern':
       return describePattern(detail.why);
     case 'bad-selector':
@@ -57,7 +69,7 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
     case 'same-zone-name':
       return say(`a zone named ${quote(detail.name)} is already in line ${detail.first.line}`, 'Give each zone of a file a name of its own.');
     case 'bad-preset-reference':
-      return say(`${detail.reference} names no preset`, 'Write elvar:NAME for a built-in one, or a path that begins with ./ or ../');
+      return say(`${detail.reference} names no preset`, 'Write elvar:NAME for a built-in one, a path that begins with ./ or ../, or npm:PACKAGE.');
     case 'unknown-preset':
       return say(`there is no built-in preset ${quote(detail.reference)}`, meant(detail.near) ?? `There are: ${detail.known.join(', ')}.`);
     case 'preset-missing':

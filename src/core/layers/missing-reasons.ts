@@ -1,0 +1,18 @@
+import type { LayerFile, Ruling } from '../model/layer.js';
+import type { Problem } from '../model/problem.js';
+import { formatSelector } from '../model/selector.js';
+import { problemAt } from './schema-problems.js';
+
+/** The rulings and zones of a file that give no reason, for a project whose policy asks for one. */
+export function missingReasons({ rulings, zones }: LayerFile): Problem[] {
+  const ofRulings = (list: readonly Ruling[]): Problem[] => list
+    .filter(({ because }) => because === null)
+    .map(({ place, selector }) => problemAt(place, { code: 'reason-missing', what: 'ruling', name: formatSelector(selector) }));
+  return [
+    ...ofRulings(rulings),
+    ...zones.flatMap((zone) => [
+      ...(zone.because === null ? [problemAt(zone.place, { code: 'reason-missing', what: 'zone', name: zone.name })] : []),
+      ...ofRulings(zone.rulings),
+    ]),
+  ];
+}

@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import type { OptionSetting } from '../model/layer.js';
+import type { OptionChange, OptionDeclaration, OptionValue } from '../model/option.js';
+import type { Rule } from '../model/rule.js';
+import { formatSelector, type Selector } from '../model/selector.js';
+import { nearName } from './near-name.js';
+import type { Reading } from './reading.js';
+import { describeValue } from './schema-problems.js';
+import { nodeAt, type YamlNode } from './yaml-text.js';
+
+const listEditSchema = z.strictObject({ add: z.array(z.string()).optional(), drop: z.array(z.string()).optional() });
+
+/** Reads the options of a ruling; they go only with a whole rule id. */
+export function readOptions(selector: Selector, ruling: YamlNode, reading: Reading): OptionSetting[] {
+  const { node: block, whole } = nodeAt(ruling, ['options']);
+  if (!whole || block.parts.size === 0) return [];
+  if (selector.kind !== 'rule') {
+    reading.report(block.place, { code: 'options-need-rule', selector: formatSelector(selector) });
+    return [];
+  }
+  const rule = reading.catalog.get(selector.rule);
+  if (rule === undefined) return [];
+  return [...block.parts].flatMap(([name, node]) => readOption(String(name), rule, node, reading) ?? []);
+}
+
+function readOption(name: string, rule: Rule, node: YamlNode, reading: Reading): OptionSetting | null {
+  const place = node.keyPlace ?? node.place;
+  const known = Object.keys(rule.options);
+  const declaration = known.includes(name) ? rule.options[name] : undefined;
+  if (declaration === undefined) {
+    reading.reportUnknown(place, { code: 'unknown-option', rule: rule.id, option: name, near: nearName(name, known), known });
+    return null;
+  }
+  if (node.value === undefined) return null;
+  const value = parseOption(declaration, node.value);
+  if (value !== null) return { name, value, place };
+  const expected = reading.catalog.describeOption(declaration);
+  reading.report(node.place, { code: 'bad-option', rule: rule.id, option: name, expected, found: describeValue(node.value) });
+  return null;
+}
+
+/** A value as a change of an option: the value itself, or for a list an edit of it. Null when the option does not take it. */
+export function parseOption(declaration: OptionDeclaration, value: unknown): OptionChange | null {
+  const whole = declaration.schema.safeParse(value);
+  if (whole.success) return whole.data as OptionValue;
+  if (!Array.isArray(declaration.default)) return null;
+  const edit = listEditSchema.safeParse(value);
+  if (!edit.success) return null;
+  const { add = [], drop = [] } = edit.data;
+  // What is added must be fit for the list; what is dropped only has to be a text.
+  return declaration.schema.safeParse(add).success ? { add, drop } : null;
+}

@@ -1,0 +1,17 @@
+import { existsSync, realpathSync, statSync } from 'node:fs';
+import path from 'node:path';
+
+/** Where an installed package is; null when it is not installed. Looked for as Node does, from a directory upwards. */
+export function findPackage(name: string, from: string): string | null {
+  for (let directory = from; ; directory = path.dirname(directory)) {
+    const candidate = path.join(directory, 'node_modules', name);
+    if (existsSync(candidate) && statSync(candidate).isDirectory()) return realpathSync(candidate);
+    if (path.dirname(directory) === directory) return null;
+  }
+}
+
+/** Whether a real path lies in a directory. */
+export function liesIn(file: string, directory: string): boolean {
+  const relative = path.relative(directory, file);
+  return relative !== '..' && !relative.startsWith(`..${path.sep}`) && !path.isAbsolute(relative);
+}

@@ -1,0 +1,37 @@
+import type { Catalog } from '../core/catalog/catalog.js';
+import { readSetting } from '../core/layers/command-line.js';
+import { isDate } from '../core/layers/date.js';
+import type { SelectingStatement } from '../core/layers/stack.js';
+import { UsageError } from './errors.js';
+import { personalFile } from './personal-file.js';
+import type { WorkspaceOptions } from './workspace.js';
+
+/** What of a run is decided outside of the layer files. */
+export interface RunSettings {
+  /** The day on which rulings expire or not, as YYYY-MM-DD. */
+  readonly today: string;
+  /** The personal layer file, absolute; null when it is left out. */
+  readonly personalFile: string | null;
+  /** How the personal file is named. */
+  readonly personalName: string;
+  /** What the command line sets, in its order. */
+  readonly commandLine: readonly SelectingStatement[];
+}
+
+/** Reads the options of a workspace. @throws UsageError when a date or a setting is wrong. */
+export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], env = process.env }: WorkspaceOptions, catalog: Catalog): RunSettings {
+  if (!isDate(today)) throw new UsageError(`${today} is no day of the calendar\nWrite it as YYYY-MM-DD`);
+  const personal = personalFile(env, noPersonal);
+  const commandLine = set.map((text) => {
+    const setting = readSetting(text, catalog);
+    if ('wrong' in setting) throw new UsageError(`--set ${text}: ${setting.wrong}${setting.advice === '' ? '' : `\n${setting.advice}`}`);
+    return setting;
+  });
+  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', commandLine };
+}
+
+/** The local day as YYYY-MM-DD. */
+function localDate(now: Date): string {
+  const two = (number: number): string => String(number).padStart(2, '0');
+  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+}
