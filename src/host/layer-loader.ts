@@ -72,7 +72,10 @@ export class LayerLoader {
     try {
       realPath = realpathSync(absolute);
     } catch (error) {
-      if (!hasCode(error, 'ENOENT', 'ENOTDIR')) this.report(name, null, { code: 'file-unreadable', path: name, why: describeSystemError(error) });
+      if (!hasCode(error, 'ENOENT', 'ENOTDIR')) {
+        // It may be that there is none: a directory that cannot be entered does not tell.
+        this.warnings.push({ file: name, place: null, detail: { code: 'file-unreadable', path: name, why: describeSystemError(error) } });
+      }
       return null;
     }
     return this.readWhole(realPath, name, 'personal');

@@ -62,7 +62,7 @@ describe('a level', () => {
 
 test.each([
   ['elvar:starter', 'built-in'], ['elvar:test-code', 'built-in'], ['./a.yaml', 'file'], ['../a/b.yaml', 'file'],
-  ['elvar:', null], ['elvar:Starter', null], ['a.yaml', null], ['/a.yaml', null], ['./', null], ['.', null], ['npm:a', null], ['', null], ['./a\0b', null],
+  ['elvar:', null], ['elvar:Starter', null], ['a.yaml', null], ['/a.yaml', null], ['./', null], ['.', null], ['npm:a', 'package'], ['npm:@a/b', 'package'], ['npm:@a/b/c/d.yaml', 'package'], ['npm:', null], ['npm:@a', null], ['npm:../a', null], ['npm:A', null], ['', null], ['./a\0b', null],
 ])('the preset reference %j is %s', (text, kind) => {
   expect(parsePresetReference(text)?.kind ?? null).toBe(kind);
 });
