@@ -7,7 +7,6 @@ import type {
 } from '../core/model/report.js';
 import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
 import { UsageError } from './errors.js';
-import { inspectInParallel } from './inspect-in-parallel.js';
 import { sortByPath } from './path-order.js';
 import { findProjectRoot } from './project-root.js';
 import { Project, type Location, type ProjectListing } from './project.js';
@@ -96,6 +95,8 @@ export class Workspace {
     const { listing, base } = this.list(paths);
     const sets = [...new Set(listing.files.map(({ rules }) => rules.set))];
     const numbers = new Map(sets.map((set, index) => [set, index]));
+    // Only this question needs the parser and the grammars, which take a while to load.
+    const { inspectInParallel } = await import('./inspect-in-parallel.js');
     const inspected = await inspectInParallel({
       root: this.root,
       settings: { largest: listing.settings.largest, generated: listing.settings.generated },

@@ -10,8 +10,9 @@ import { decideRule, type OrderedStatement } from './decide-rule.js';
 
 /** Decides rules. Each distinct set of statements is computed once, and rule sets with equal settings are one. */
 export class Resolver {
-  private readonly numbers = new Map<object, number>();
-  private readonly decided = new Map<string, DecidedRules>();
+  private readonly numbers = new Map<ZoneCondition, number>();
+  /** By the stack, then by the zones that are active. */
+  private readonly decided = new Map<Stack, Map<string, DecidedRules>>();
   private readonly setsByContent = new Map<string, RuleSet>();
 
   /**
@@ -22,12 +23,11 @@ export class Resolver {
 
   /** The rules for the files of a directory with `stack` that lie in the `active` zones. */
   decide(stack: Stack, active: readonly ZoneCondition[]): DecidedRules {
-    const key = [stack, ...active].map((part) => this.numberOf(part)).join(' ');
-    let decided = this.decided.get(key);
-    if (decided === undefined) {
-      decided = this.compute(stack, new Set(active));
-      this.decided.set(key, decided);
-    }
+    let ofStack = this.decided.get(stack);
+    if (ofStack === undefined) this.decided.set(stack, (ofStack = new Map()));
+    const key = active.length === 0 ? '' : active.map((zone) => this.numberOf(zone)).join(' ');
+    let decided = ofStack.get(key);
+    if (decided === undefined) ofStack.set(key, (decided = this.compute(stack, new Set(active))));
     return decided;
   }
 
@@ -71,11 +71,11 @@ export class Resolver {
     return set;
   }
 
-  private numberOf(part: object): number {
-    let number = this.numbers.get(part);
+  private numberOf(zone: ZoneCondition): number {
+    let number = this.numbers.get(zone);
     if (number === undefined) {
       number = this.numbers.size;
-      this.numbers.set(part, number);
+      this.numbers.set(zone, number);
     }
     return number;
   }

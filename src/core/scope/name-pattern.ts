@@ -5,6 +5,8 @@
 export interface NamePattern {
   /** The name itself, when the pattern has no wildcard. */
   readonly literal: string | null;
+  /** What names have to end in, when the pattern is `*` and then no wildcard; else null. Empty for `*` alone. */
+  readonly ending: string | null;
   /** Whether a name matches. */
   matches(name: string): boolean;
 }
@@ -21,14 +23,14 @@ export function compileNamePattern(text: string): NamePattern | null {
   if (tokens === null) return null;
   if (tokens.every((token) => token.kind === 'character')) {
     const literal = tokens.map((token) => token.character).join('');
-    return { literal, matches: (name) => name === literal };
+    return { literal, ending: null, matches: (name) => name === literal };
   }
   const [first, ...rest] = tokens;
   if (first?.kind === 'any-text' && rest.every((token) => token.kind === 'character')) {
     const ending = rest.map((token) => token.character).join('');
-    return { literal: null, matches: (name) => name.endsWith(ending) };
+    return { literal: null, ending, matches: (name) => name.endsWith(ending) };
   }
-  return { literal: null, matches: (name) => matchTokens(tokens, name) };
+  return { literal: null, ending: null, matches: (name) => matchTokens(tokens, name) };
 }
 
 function tokenize(characters: readonly string[]): Token[] | null {

@@ -1,3 +1,4 @@
+import type { NamePattern } from './name-pattern.js';
 import type { Pattern } from './pattern.js';
 import { PatternView } from './pattern-view.js';
 
@@ -20,6 +21,16 @@ export class PatternList {
   /** Whether no file below can be in the list. */
   get isDead(): boolean {
     return !this.holdsAll && !this.view.canMatch;
+  }
+
+  /** Whether a directory leaves the list as it is when none of {@link steps} matches its name. */
+  get isStable(): boolean {
+    return this.holdsAll || this.view.isStable;
+  }
+
+  /** The steps that names in this directory may take. */
+  steps(): Iterable<NamePattern> {
+    return this.view.steps();
   }
 
   /** Whether the file `name` of this directory is in the list. */

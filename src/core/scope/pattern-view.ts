@@ -1,9 +1,12 @@
+import type { NamePattern } from './name-pattern.js';
 import type { Pattern, PatternStep } from './pattern.js';
 
 /** A pattern as it stands in some directory: `positions` are the steps that a name in that directory may take. */
 interface Candidate {
   readonly pattern: Pattern;
   readonly positions: readonly number[];
+  /** Whether a directory whose name matches no step leaves it as it is; else it loses positions there. */
+  readonly isStable: boolean;
 }
 
 /**
@@ -18,13 +21,28 @@ export class PatternView {
   /** The view from the directory that `patterns` are relative to, below the patterns that hold there already. */
   with(patterns: readonly Pattern[]): PatternView {
     if (patterns.length === 0) return this;
-    const added = patterns.map((pattern) => ({ pattern, positions: withSkips([0], pattern.steps) }));
+    const added = patterns.map((pattern) => candidateAt(pattern, withSkips([0], pattern.steps)));
     return new PatternView([...this.candidates, ...added]);
   }
 
   /** Whether some pattern that is not negated may still match below. */
   get canMatch(): boolean {
     return this.candidates.some(({ pattern }) => !pattern.negated);
+  }
+
+  /** Whether a directory leaves the view as it is when none of {@link steps} matches its name. */
+  get isStable(): boolean {
+    return this.candidates.every((candidate) => candidate.isStable);
+  }
+
+  /** The steps that names in this directory may take. */
+  *steps(): Iterable<NamePattern> {
+    for (const { pattern, positions } of this.candidates) {
+      for (const position of positions) {
+        const step = pattern.steps[position] as PatternStep;
+        if (step !== 'any-depth') yield step;
+      }
+    }
   }
 
   /** The last pattern that matches the entry `name` of this directory. */
@@ -46,13 +64,18 @@ export class PatternView {
     for (const candidate of this.candidates) {
       const positions = advance(candidate, name);
       if (positions === candidate.positions) candidates.push(candidate);
-      else if (positions.length > 0) candidates.push({ pattern: candidate.pattern, positions });
+      else if (positions.length > 0) candidates.push(candidateAt(candidate.pattern, positions));
     }
     if (candidates.length === 0) return PatternView.EMPTY;
     // Most directories change nothing for any pattern: they share their view.
     const isSame = candidates.length === this.candidates.length && candidates.every((candidate, index) => candidate === this.candidates[index]);
     return isSame ? this : new PatternView(candidates);
   }
+}
+
+function candidateAt(pattern: Pattern, positions: readonly number[]): Candidate {
+  const kept = withSkips(positions.filter((position) => pattern.steps[position] === 'any-depth'), pattern.steps);
+  return { pattern, positions, isStable: kept.length === positions.length };
 }
 
 function advance({ pattern: { steps }, positions }: Candidate, name: string): readonly number[] {

@@ -14,7 +14,7 @@ export interface Pattern {
   readonly steps: readonly PatternStep[];
 }
 
-const ANY_NAME: NamePattern = { literal: null, matches: () => true };
+const ANY_NAME: NamePattern = { literal: null, ending: '', matches: () => true };
 
 /**
  * Compiles one pattern.
