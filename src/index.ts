@@ -1,6 +1,9 @@
 export { openWorkspace, Workspace, type WorkspaceOptions } from './host/workspace.js';
 export { LayerError, UsageError } from './host/errors.js';
-export type { CheckReport, CheckedSource, Explanation, ResolveReport, ResolvedFile, ScopeReport } from './core/model/report.js';
+export type {
+  CheckReport, CheckedSource, CompareReport, Explanation, LineExplanation, PresetReport, PresetSummary, ResolveReport, ResolvedFile, ScopeReport,
+} from './core/model/report.js';
+export type { Relation, RuleDifference } from './core/compare/compare-rules.js';
 export type { Decision, Effect, LayerInstance, Statement, TrailEntry } from './core/model/statement.js';
 export type { DecidedRules, RuleSet, RuleSetting } from './core/model/rule-set.js';
 export type { Excuse, Finding } from './core/model/finding.js';

@@ -3,8 +3,10 @@ import yargs, { type Argv } from 'yargs';
 import { LayerError, UsageError } from '../host/errors.js';
 import { openWorkspace } from '../host/workspace.js';
 import { CHECK } from './commands/check.js';
+import { COMPARE } from './commands/compare.js';
 import type { Command, GlobalOptions } from './commands/command.js';
 import { EXPLAIN } from './commands/explain.js';
+import { PRESETS } from './commands/presets.js';
 import { RESOLVE } from './commands/resolve.js';
 import { SCOPE } from './commands/scope.js';
 import { EXIT, type ExitCode } from './exit-code.js';
@@ -41,7 +43,12 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
       code = await command.run({ options: given, workspace, terminal, style });
     },
   );
-  const program = add(add(add(add(globalOptions(yargs(), terminal.columns), CHECK), RESOLVE), EXPLAIN), SCOPE);
+  let program = add(globalOptions(yargs(), terminal.columns), CHECK);
+  program = add(program, EXPLAIN);
+  program = add(program, RESOLVE);
+  program = add(program, COMPARE);
+  program = add(program, SCOPE);
+  program = add(program, PRESETS);
   try {
     let printed = '';
     await program.parse([...args], {}, (_error: unknown, _parsed: unknown, output: string) => {

@@ -5,7 +5,7 @@ import type { Catalog } from '../core/catalog/catalog.js';
 import { nearName } from '../core/layers/near-name.js';
 import { missingReasons } from '../core/layers/missing-reasons.js';
 import { readLayer, type LayerSource } from '../core/layers/read-layer.js';
-import type { Adoption, LayerFile, LayerRole } from '../core/model/layer.js';
+import type { Adoption, LayerFile, LayerRole, PresetReference } from '../core/model/layer.js';
 import type { Place } from '../core/model/place.js';
 import type { Problem, ProblemDetail } from '../core/model/problem.js';
 import { describeSystemError, hasCode } from './errors.js';
@@ -98,6 +98,21 @@ export class LayerLoader {
     const count = adoptionsOf(preset).reduce((sum, inner) => sum + this.presetCount(inner, counts), 1);
     counts.set(preset, count);
     return count;
+  }
+
+  /**
+   * Reads a preset that the command line names, with all that it adopts.
+   * @param directory what a relative path starts from.
+   * @returns null when it could not be read, which is among the problems.
+   */
+  loadReference(reference: PresetReference, directory: string): LayerFile | null {
+    const adoption: Adoption = { reference, place: { file: 'command line', line: 1, column: 1, length: 1 }, filter: { only: null, except: [] } };
+    const asker = readLayer('', { file: 'command line', identity: path.join(directory, LAYER_FILE), role: 'root' }, this.catalog).layer;
+    const preset = this.loadPreset(adoption, { layer: asker, packageFolder: null });
+    if (preset === null) return null;
+    this.loadPresets(preset, [preset]);
+    this.limitPresets(preset.layer);
+    return preset.layer;
   }
 
   /** The preset that stands in the root file's place when a project has no layer file at all. */

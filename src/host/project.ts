@@ -1,8 +1,9 @@
 import { lstatSync } from 'node:fs';
 import path from 'node:path';
+import { DirectoryRules } from '../core/cascade/directory-rules.js';
 import { Resolver } from '../core/cascade/resolver.js';
 import type { Catalog } from '../core/catalog/catalog.js';
-import { NO_SCOPE_SETTINGS, type FailOn, type ScopeSettings } from '../core/model/layer.js';
+import { NO_SCOPE_SETTINGS, type FailOn, type LayerFile, type PresetReference, type ScopeSettings } from '../core/model/layer.js';
 import type { Notice } from '../core/model/report.js';
 import type { IncompletePath } from '../core/model/scope.js';
 import type { PathExclusion } from '../core/scope/scope-state.js';
@@ -56,14 +57,15 @@ export class Project {
   /**
    * Reads what is needed for `visit` and hands on its answer. Where the project has no layer file at all, it is read
    * once more with a built-in preset in the root file's place.
+   * @param needsLayers whether the answer hangs on the project's layer files at all.
    * @throws LayerError when a layer file that was met is wrong.
    */
-  static read<Answer>(root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer): Answer {
+  static read<Answer>(root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer, needsLayers = true): Answer {
     const project = new Project(root, catalog, run, false);
     const answer = visit(project);
     const { problems, texts } = project.loader;
     if (problems.length > 0) throw new LayerError(problems, texts);
-    return project.hasLayerFile() ? answer : visit(new Project(root, catalog, run, true));
+    return !needsLayers || project.hasLayerFile() ? answer : visit(new Project(root, catalog, run, true));
   }
 
   /** Lists `targets` (paths relative to the root), or everything when there are none. */
@@ -107,8 +109,19 @@ export class Project {
     };
   }
 
-  private notices(): Notice[] {
+  /** What was left aside so far. */
+  notices(): Notice[] {
     return [...this.reader.notices.map((text) => ({ text })), ...this.loader.warnings.map((problem) => ({ problem }))];
+  }
+
+  /**
+   * What a preset decides by itself, in the root's place. @param directory what a relative path starts from.
+   * @returns null when it could not be read.
+   */
+  readPreset(reference: PresetReference, directory: string): { layer: LayerFile; rules: DirectoryRules } | null {
+    const layer = this.loader.loadReference(reference, directory);
+    if (layer === null || this.loader.problems.length > 0) return null;
+    return { layer, rules: DirectoryRules.NONE.with(layer, this.loader.lookup) };
   }
 
   private listTarget(target: string, walker: TreeWalker): void {

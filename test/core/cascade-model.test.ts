@@ -13,7 +13,7 @@ test('the cascade decides as a brute-force model of it, with the same trail', ()
   fc.assert(fc.property(projects, (project) => {
     const folder = mkdtempSync(path.join(tmpdir(), 'elvar-model-'));
     try {
-      const root = path.join(folder, 'root');
+      const root = path.join(folder, 'tree');
       const written = writeProject(project, folder, FILES);
       const workspace = openWorkspace({
         directory: root, root, today: TODAY, set: project.set.map(({ text }) => text), env: { XDG_CONFIG_HOME: path.join(folder, 'config') },

@@ -264,7 +264,6 @@ describe('the command line', () => {
     [['check', '../x.py'], 'lies outside of the project root'],
     [['scope', '/etc/passwd'], 'lies outside of the project root'],
     [['check', '--root', 'nix'], '--root nix: there is no such directory'],
-    [['explain', 'd'], 'd: this is a directory'],
   ])('%j ends with 2 and one clear message', (args, message) => {
     const { code, out, err } = elvar(makeFolder({ 'elvar.yaml': '', 'a.py': '', 'd/b.py': '' }), args);
     expect([code, out]).toEqual([2, '']);

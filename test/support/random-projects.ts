@@ -137,11 +137,11 @@ export function writeProject(project: Project, folder: string, files: readonly s
   };
   for (const [directory, own] of Object.entries(project.layers)) {
     const name = path.posix.join(directory, 'elvar.yaml');
-    put(own, `root/${name}`, name, true, directory === '' ? './' : '../'.repeat(directory.split('/').length));
+    put(own, `tree/${name}`, name, true, directory === '' ? './' : '../'.repeat(directory.split('/').length));
   }
-  project.presets.forEach((own, index) => put(own, `root/style/p${index}.yaml`, `style/p${index}.yaml`, false, '../'));
-  if (project.personal !== null) put(project.personal, 'config/elvar/elvar.yaml', path.join(folder, 'config/elvar/elvar.yaml'), false, '../../root/');
-  writeFiles(folder, Object.fromEntries(files.map((file) => [`root/${file}`, ''])));
+  project.presets.forEach((own, index) => put(own, `tree/style/p${index}.yaml`, `style/p${index}.yaml`, false, '../'));
+  if (project.personal !== null) put(project.personal, 'config/elvar/elvar.yaml', path.join(folder, 'config/elvar/elvar.yaml'), false, '../../tree/');
+  writeFiles(folder, Object.fromEntries(files.map((file) => [`tree/${file}`, ''])));
   return written;
 }
 

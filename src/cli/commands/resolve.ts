@@ -1,11 +1,16 @@
 import { resolveJson, resolveLines } from '../../formats/json/resolve.js';
+import { CATALOG } from '../../core/catalog/registry.js';
+import { nearName } from '../../core/layers/near-name.js';
+import { UsageError } from '../../host/errors.js';
 import { EXIT } from '../exit-code.js';
 import { visible } from '../visible.js';
+import { viewResolveRule } from '../views/resolve-rule.js';
 import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command } from './command.js';
 
 interface Options {
   readonly path: readonly string[];
+  readonly rule?: string | undefined;
 }
 
 /** Lines are handed on in pieces of about this many characters: one write a line is slow. */
@@ -17,23 +22,31 @@ export const RESOLVE: Command<Options> = {
   about: 'What is the effective rule set of every file?',
   formats: ['text', 'json', 'ndjson'],
   declare: (args) => args
-    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' }),
+    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' })
+    .option('rule', { type: 'string', requiresArg: true, describe: 'only this rule: its level and options across the tree' }),
   examples: [
     ['elvar resolve', 'how many rule sets there are, who shares each, and how they differ'],
-    ['elvar resolve services --format ndjson', 'a line for each file, for other programs'],
+    ['elvar resolve --rule text/line-width', 'one rule across the whole tree, by directory'],
   ],
   run: (context) => {
     const { options, workspace, terminal, style } = context;
     const report = workspace.resolve(options.path);
-    if (options.format === 'json') printJson(context, resolveJson(report));
-    else if (options.format === 'ndjson') printLines(terminal.out, resolveLines(report));
-    else terminal.out(viewResolve(report, style));
+    if (options.rule !== undefined) needRule(options.rule);
+    if (options.format === 'json') printJson(context, resolveJson(report, options.rule));
+    else if (options.format === 'ndjson') printLines(terminal.out, resolveLines(report, options.rule));
+    else terminal.out(options.rule === undefined ? viewResolve(report, style) : viewResolveRule(report, options.rule, style));
     tellAside(context, report);
     const first = report.files[0];
     if (first !== undefined) hint(context, `One file, rule by rule: elvar explain ${visible(first.path)}`);
     return exitCode(EXIT.fine, report);
   },
 };
+
+function needRule(rule: string): void {
+  if (CATALOG.get(rule) !== undefined) return;
+  const near = nearName(rule, CATALOG.rules.map(({ id }) => id));
+  throw new UsageError(`there is no rule ${rule}${near === null ? '' : `\nDid you mean ${near}?`}`);
+}
 
 function printLines(out: (text: string) => void, lines: Iterable<string>): void {
   let piece = '';

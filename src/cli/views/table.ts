@@ -1,7 +1,8 @@
 import stringWidth from 'string-width';
 
-/** Rows of cells as lines, the columns aligned at their left; blanks at the end of a line are left out. */
-export function table(rows: readonly (readonly string[])[], indent = '  ', gap = '  '): string[] {
+/** Rows of cells as lines, the columns aligned at their left. Blanks at the end of a line and columns without any text are left out. */
+export function table(all: readonly (readonly string[])[], indent = '  ', gap = '  '): string[] {
+  const rows = all.map((row) => row.filter((_, column) => all.some((other) => (other[column] ?? '') !== '')));
   const widths: number[] = [];
   for (const row of rows) {
     row.forEach((cell, column) => {

@@ -1,10 +1,9 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { SelectingStatement, Stack, ZoneCondition } from '../layers/stack.js';
-import type { AdoptionFilter } from '../model/layer.js';
+import { letsThrough, type AdoptionFilter } from '../model/layer.js';
 import type { OptionValues } from '../model/option.js';
 import type { RuleId } from '../model/rule.js';
 import type { DecidedRules, RuleSet, RuleSetting } from '../model/rule-set.js';
-import { selects, type SelectableRule } from '../model/selector.js';
 import type { Decision } from '../model/statement.js';
 import { decideRule, type OrderedStatement } from './decide-rule.js';
 
@@ -79,11 +78,6 @@ export class Resolver {
     }
     return number;
   }
-}
-
-/** `except` wins over `only`. */
-function letsThrough({ only, except }: AdoptionFilter, rule: SelectableRule): boolean {
-  return (only === null || only.some((selector) => selects(selector, rule))) && !except.some((selector) => selects(selector, rule));
 }
 
 function settingOf({ level, options, waivers, fix }: Decision): RuleSetting {

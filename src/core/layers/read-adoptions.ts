@@ -1,9 +1,8 @@
-import type { Catalog } from '../catalog/catalog.js';
-import type { Adoption } from '../model/layer.js';
-import type { Problem } from '../model/problem.js';
+import { letsThrough, type Adoption } from '../model/layer.js';
 import { parseSelector, type Selector } from '../model/selector.js';
 import { parsePresetReference } from './preset-reference.js';
 import { unknownSelector } from './read-rulings.js';
+import type { Reading } from './reading.js';
 import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';
 import { adoptionSchema } from './schema.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';
@@ -11,31 +10,36 @@ import { nodeAt, type YamlNode } from './yaml-text.js';
 const ADOPTION_KEYS = Object.keys(adoptionSchema.shape);
 
 /** Reads the `presets` of a layer file or a zone: each a reference, or a mapping that adopts a part of one. */
-export function readAdoptions(node: YamlNode, catalog: Catalog, problems: Problem[]): Adoption[] {
+export function readAdoptions(node: YamlNode, reading: Reading): Adoption[] {
   const { node: list, whole } = nodeAt(node, ['presets']);
   if (!whole || !Array.isArray(list.value)) return [];
-  return [...list.parts.values()].flatMap((item) => (item.value === undefined ? [] : readAdoption(item, catalog, problems) ?? []));
+  return [...list.parts.values()].flatMap((item) => (item.value === undefined ? [] : readAdoption(item, reading) ?? []));
 }
 
-function readAdoption(item: YamlNode, catalog: Catalog, problems: Problem[]): Adoption | null {
+function readAdoption(item: YamlNode, reading: Reading): Adoption | null {
   const isPartial = typeof item.value === 'object' && item.value !== null && !Array.isArray(item.value);
   if (isPartial) {
     const read = adoptionSchema.safeParse(item.value);
-    if (!read.success) problems.push(...problemsOfIssues(read.error.issues.filter(({ path }) => path.length < 2), item, ADOPTION_KEYS));
+    if (!read.success) reading.problems.push(...problemsOfIssues(read.error.issues.filter(({ path }) => path.length < 2), item, ADOPTION_KEYS));
     if (!nodeAt(item, ['use']).whole) return null;
   }
   const use = isPartial ? nodeAt(item, ['use']).node : item;
   const reference = typeof use.value === 'string' ? parsePresetReference(use.value) : null;
-  const only = isPartial && nodeAt(item, ['only']).whole ? readSelectors(item, 'only', catalog, problems) : null;
-  const except = isPartial ? readSelectors(item, 'except', catalog, problems) : [];
-  if (reference !== null) return { reference, place: use.place, filter: { only, except } };
+  const only = isPartial && nodeAt(item, ['only']).whole ? readSelectors(item, 'only', reading) : null;
+  const except = isPartial ? readSelectors(item, 'except', reading) : [];
+  if (reference !== null) {
+    const filter = { only, except };
+    const isNothing = only !== null && !reading.catalog.rules.some((rule) => letsThrough(filter, rule));
+    if (isNothing) reading.warnings.push(problemAt(use.place, { code: 'adopts-nothing', reference: reference.text }));
+    return { reference, place: use.place, filter };
+  }
   if (use.value !== undefined && (!isPartial || typeof use.value === 'string')) {
-    problems.push(problemAt(use.place, { code: 'bad-preset-reference', reference: describeValue(use.value) }));
+    reading.report(use.place, { code: 'bad-preset-reference', reference: describeValue(use.value) });
   }
   return null;
 }
 
-function readSelectors(node: YamlNode, key: string, catalog: Catalog, problems: Problem[]): Selector[] {
+function readSelectors(node: YamlNode, key: string, reading: Reading): Selector[] {
   const { node: list, whole } = nodeAt(node, [key]);
   if (!whole || !Array.isArray(list.value)) return [];
   return [...list.parts.values()].flatMap((item) => {
@@ -43,8 +47,8 @@ function readSelectors(node: YamlNode, key: string, catalog: Catalog, problems: 
     const selector = typeof item.value === 'string' ? parseSelector(item.value) : null;
     const problem = selector === null
       ? problemAt(item.place, { code: 'bad-selector', selector: describeValue(item.value) })
-      : unknownSelector(selector, item.place, catalog);
-    if (problem !== null) problems.push(problem);
+      : unknownSelector(selector, item.place, reading.catalog);
+    if (problem !== null) reading.problems.push(problem);
     return selector ?? [];
   });
 }

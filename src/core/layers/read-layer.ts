@@ -53,7 +53,7 @@ export function readLayer(text: string, { file, identity = file, role, isOutside
   const layer: LayerFile = {
     ...empty,
     ...(read.success && plainParts(read.data, root)),
-    presets: readAdoptions(root, catalog, reading.problems),
+    presets: readAdoptions(root, reading),
     scope: readScope(root, read.success ? read.data : null, reading),
     languages: readLanguages(root, reading),
     rulings: readRulings(root, reading),

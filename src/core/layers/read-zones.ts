@@ -35,7 +35,7 @@ function readZone(item: YamlNode, reading: Reading): Zone {
     match: nodeAt(item, ['match']).whole ? readPatterns(item, ['match'], reading.problems) : null,
     except: readPatterns(item, ['except'], reading.problems),
     languages: nodeAt(item, ['languages']).whole ? readLanguages(item, reading) : null,
-    presets: readAdoptions(item, reading.catalog, reading.problems),
+    presets: readAdoptions(item, reading),
     rulings: readRulings(item, reading),
     atMost: atMost === undefined ? null : { value: atMost, place: keyPlaceOf(item, 'at-most') },
     because: read.data?.because ?? null,

@@ -2,7 +2,7 @@ import type { ActiveLevel, Level } from './level.js';
 import type { LanguageId } from './language.js';
 import type { OptionChange } from './option.js';
 import type { Located, Place } from './place.js';
-import type { Selector } from './selector.js';
+import { selects, type SelectableRule, type Selector } from './selector.js';
 
 /** How strongly a ruling is protected against layers that come after it; `none` lifts an earlier protection. */
 export type GuardKind = 'no-weaker' | 'fixed' | 'none';
@@ -45,6 +45,11 @@ export type PresetReference =
 export interface AdoptionFilter {
   readonly only: readonly Selector[] | null;
   readonly except: readonly Selector[];
+}
+
+/** Whether an adoption lets a rule through: `except` wins over `only`. */
+export function letsThrough({ only, except }: AdoptionFilter, rule: SelectableRule): boolean {
+  return (only === null || only.some((selector) => selects(selector, rule))) && !except.some((selector) => selects(selector, rule));
 }
 
 /** The adoption of a preset by a layer file. */

@@ -35,6 +35,7 @@ export type ProblemDetail =
   | { readonly code: 'says-nothing'; readonly selector: string }
   | { readonly code: 'same-zone-name'; readonly name: string; readonly first: Place }
   | { readonly code: 'bad-preset-reference'; readonly reference: string }
+  | { readonly code: 'adopts-nothing'; readonly reference: string }
   | { readonly code: 'unknown-preset'; readonly reference: string; readonly near: string | null; readonly known: readonly string[] }
   | { readonly code: 'preset-missing'; readonly reference: string; readonly path: string }
   | { readonly code: 'file-unreadable'; readonly path: string; readonly why: string }

@@ -1,10 +1,12 @@
 import type { Finding } from './finding.js';
-import type { FailOn } from './layer.js';
+import type { FailOn, Zone } from './layer.js';
 import type { Problem } from './problem.js';
 import type { LanguageId } from './language.js';
 import type { DecidedRules, RuleSet } from './rule-set.js';
 import type { CheckedFile, IncompletePath, SkippedPath } from './scope.js';
-import type { LayerInstance } from './statement.js';
+import type { RuleDifference } from '../compare/compare-rules.js';
+import type { Waiver } from '../inspect/waivers.js';
+import type { LayerInstance, Statement } from './statement.js';
 
 /** What every answer tells besides itself. */
 export interface ReportBase {
@@ -59,6 +61,45 @@ export interface MisreadWaiver {
 export interface CheckedSource extends CheckedFile {
   readonly rules: DecidedRules;
   readonly findings: readonly Finding[];
+  readonly waivers: readonly Waiver[];
+}
+
+/** What is to be said of one line of a file: its findings, the excused ones too, and the waivers that reach it. */
+export interface LineExplanation {
+  readonly explanation: Explanation;
+  readonly line: number;
+  readonly findings: readonly Finding[];
+  readonly waivers: readonly Waiver[];
+}
+
+/** One side of a comparison: a path, or a preset by its reference. */
+export interface ComparedSide {
+  readonly name: string;
+  readonly kind: 'path' | 'preset';
+}
+
+/** How the rules of two sides differ. */
+export interface CompareReport extends ReportBase {
+  readonly first: ComparedSide;
+  readonly second: ComparedSide;
+  readonly differences: readonly RuleDifference[];
+}
+
+/** A preset, for a list. */
+export interface PresetSummary {
+  readonly reference: string;
+  readonly title: string | null;
+  readonly about: string | null;
+}
+
+/** A preset with everything that it adopts merged. */
+export interface PresetReport extends PresetSummary, ReportBase {
+  /** The preset and what it adopts, lowest first. */
+  readonly layers: readonly LayerInstance[];
+  /** What it decides for a file in none of its zones. */
+  readonly rules: DecidedRules;
+  /** Its zones and those of what it adopts, in their order. */
+  readonly zones: readonly { readonly zone: Zone; readonly layer: LayerInstance; readonly statements: readonly Statement[] }[];
 }
 
 /** What the code violates. */

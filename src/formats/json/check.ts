@@ -16,7 +16,8 @@ export function checkJson(report: CheckReport, withExcused: boolean): object {
   };
 }
 
-function findingJson({ rule, level, path, span, message, fixable, fingerprint, excused }: Finding): object {
+/** One finding as machines read it. */
+export function findingJson({ rule, level, path, span, message, fixable, fingerprint, excused }: Finding): object {
   const { advice, confidence } = CATALOG.get(rule) as Rule;
   return {
     rule,

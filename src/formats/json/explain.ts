@@ -1,6 +1,8 @@
 import { CATALOG } from '../../core/catalog/registry.js';
 import { isInForce } from '../../core/cascade/in-force.js';
-import type { Explanation } from '../../core/model/report.js';
+import type { Explanation, LineExplanation } from '../../core/model/report.js';
+import { formatSelector } from '../../core/model/selector.js';
+import { findingJson } from './check.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 
 /** `elvar-explain/1`. @param rule the only rule wanted; undefined for all. */
@@ -18,6 +20,19 @@ export function explainJson(explanation: Explanation, rule: string | undefined):
       id, kind, title, file, through: through.map((place) => ({ file: place.file, line: place.line })),
     })),
     rules: Object.fromEntries(wanted.map((decision) => [decision.rule, decisionJson(decision, language)])),
+  };
+}
+
+/** `elvar-explain/1` for one line: its findings, the waivers that reach it, and the rules concerned. */
+export function explainLineJson({ explanation, line, findings, waivers }: LineExplanation): object {
+  const concerned = new Set(findings.map(({ rule }) => rule));
+  const whole = explainJson(explanation, undefined) as { rules: Record<string, object> };
+  return {
+    ...whole,
+    line,
+    findings: findings.map(findingJson),
+    waivers: waivers.map(({ selectors, line: own, because }) => ({ selectors: selectors.map(formatSelector), line: own, because })),
+    rules: Object.fromEntries(Object.entries(whole.rules).filter(([rule]) => concerned.has(rule))),
   };
 }
 

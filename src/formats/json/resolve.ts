@@ -1,30 +1,30 @@
 import { filesBySet, type ResolveReport } from '../../core/model/report.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 
-/** `elvar-resolve/1`. */
-export function resolveJson({ files }: ResolveReport): object {
+/** `elvar-resolve/1`. @param rule the only rule wanted; undefined for all. */
+export function resolveJson({ files }: ResolveReport, rule?: string): object {
   const sets = [...filesBySet(files)].map(([set, own]) => ({
     id: set.id,
-    rules: rulesJson(set),
+    rules: rulesJson(set, rule),
     files: own.map(({ path, language }) => ({ path, language })),
   }));
   return { format: 'elvar-resolve/1', sets };
 }
 
 /** The same as a line a file; each rule set stands once, before its first file. */
-export function* resolveLines({ files }: ResolveReport): Iterable<string> {
+export function* resolveLines({ files }: ResolveReport, rule?: string): Iterable<string> {
   const told = new Set<RuleSet>();
   for (const { path, language, rules: { set } } of files) {
     if (!told.has(set)) {
       told.add(set);
-      yield JSON.stringify({ set: set.id, rules: rulesJson(set) });
+      yield JSON.stringify({ set: set.id, rules: rulesJson(set, rule) });
     }
     yield JSON.stringify({ path, language, set: set.id });
   }
 }
 
 /** Every rule that is not off; the catalog's order makes the keys sorted. */
-function rulesJson(set: RuleSet): object {
-  const on = [...set.rules].filter(([, { level }]) => level !== 'off');
+function rulesJson(set: RuleSet, wanted: string | undefined): object {
+  const on = [...set.rules].filter(([rule, { level }]) => level !== 'off' && (wanted === undefined || rule === wanted));
   return Object.fromEntries(on.map(([rule, { level, options }]) => [rule, { level, options }]));
 }

@@ -70,6 +70,8 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
       return say(`a zone named ${quote(detail.name)} is already in line ${detail.first.line}`, 'Give each zone of a file a name of its own.');
     case 'bad-preset-reference':
       return say(`${detail.reference} names no preset`, 'Write elvar:NAME for a built-in one, a path that begins with ./ or ../, or npm:PACKAGE.');
+    case 'adopts-nothing':
+      return say(`this adoption of ${detail.reference} lets no rule through`, 'Look at its only and except.');
     case 'unknown-preset':
       return say(`there is no built-in preset ${quote(detail.reference)}`, meant(detail.near) ?? `There are: ${detail.known.join(', ')}.`);
     case 'preset-missing':

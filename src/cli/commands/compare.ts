@@ -1,0 +1,31 @@
+import { compareJson } from '../../formats/json/compare.js';
+import { EXIT } from '../exit-code.js';
+import { viewCompare } from '../views/compare.js';
+import { exitCode, printJson, tellAside, type Command } from './command.js';
+
+interface Options {
+  readonly first: string;
+  readonly second: string;
+}
+
+/** `elvar compare`. */
+export const COMPARE: Command<Options> = {
+  usage: 'compare <first> <second>',
+  about: 'How do the rule sets of two files or presets differ?',
+  formats: ['text', 'json'],
+  declare: (args) => args
+    .positional('first', { type: 'string', demandOption: true, describe: 'a file, or a preset as layer files name it (elvar:NAME, ./FILE.yaml, npm:PACKAGE)' })
+    .positional('second', { type: 'string', demandOption: true, describe: 'what the first is compared with' }),
+  examples: [
+    ['elvar compare kiosk/kiosk.js services/berths/src/plan.ts', 'what is stricter, looser or only different for the second file'],
+    ['elvar compare elvar:starter ./style/harbour.yaml', 'what one preset has that another has not'],
+  ],
+  run: (context) => {
+    const { options, workspace, terminal, style } = context;
+    const report = workspace.compare(options.first, options.second);
+    if (options.format === 'json') printJson(context, compareJson(report));
+    else terminal.out(viewCompare(report, style));
+    tellAside(context, report);
+    return exitCode(EXIT.fine, report);
+  },
+};

@@ -1,0 +1,45 @@
+import type { Relation, RuleDifference } from '../../core/compare/compare-rules.js';
+import type { CompareReport } from '../../core/model/report.js';
+import type { Decision, TrailEntry } from '../../core/model/statement.js';
+import type { Style } from '../terminal.js';
+import { visible } from '../visible.js';
+import { formatOrigin, formatValue, formatZone } from './origin.js';
+import { count, listed, table } from './table.js';
+
+const TITLES: Readonly<Record<Relation, string>> = { stricter: 'Stricter', looser: 'Looser', different: 'Only different' };
+
+/** What is stricter, looser or only different on the second side, with the origins on both. */
+export function viewCompare({ first, second, differences }: CompareReport, style: Style): string {
+  const [one, two] = [visible(first.name), visible(second.name)];
+  if (differences.length === 0) return `${style.good(`The same rules hold for ${one} and ${two}.`)}\n`;
+  const relations = (['stricter', 'looser', 'different'] as const)
+    .map((relation) => ({ relation, own: differences.filter((difference) => difference.relation === relation) }))
+    .filter(({ own }) => own.length > 0);
+  const counts = relations.map(({ relation, own }) => `${own.length} ${relation === 'different' ? 'only different' : relation}`);
+  const lines = [style.strong(`${count(differences.length, 'rule')} differ for ${two}, against ${one}: ${listed(counts)}.`)];
+  for (const { relation, own } of relations) {
+    lines.push('', `${TITLES[relation]} for ${style.name(two)}`);
+    for (const difference of own) lines.push(`  ${style.strong(difference.rule)}`, ...table(sideRows(difference, one, two, style), '    '));
+  }
+  return `${lines.join('\n')}\n`;
+}
+
+function sideRows(difference: RuleDifference, one: string, two: string, style: Style): string[][] {
+  return [[one, difference.first] as const, [two, difference.second] as const].map(([name, decision]) => [
+    style.level(decision.level),
+    difference.options.map((option) => `${option} ${formatValue(decision.options[option]?.value ?? '')}`).join(' · '),
+    [decision.waivers, decision.fix].includes('refuse') ? listed([...(decision.waivers === 'refuse' ? ['refuses waivers'] : []), ...(decision.fix === 'refuse' ? ['refuses repairs'] : [])]) : '',
+    style.name(name),
+    style.faint(`since ${listed(originsOf(decision, difference.options))}`),
+  ]);
+}
+
+/** Where the level and each option that differs were decided, each place once. */
+function originsOf({ by, options, trail }: Decision, names: readonly string[]): string[] {
+  const entries = [by, ...names.map((name) => options[name]?.by ?? 0)].map((index) => trail[index] as TrailEntry);
+  return [...new Set(entries.map(({ statement }) => {
+    const zone = formatZone(statement.zone);
+    if (statement.kind === 'catalog') return 'the catalog';
+    return `${formatOrigin(statement)}${zone === '' ? '' : ` (${zone})`}`;
+  }))];
+}

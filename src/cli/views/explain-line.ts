@@ -1,0 +1,25 @@
+import type { LineExplanation } from '../../core/model/report.js';
+import { formatSelector } from '../../core/model/selector.js';
+import type { Style } from '../terminal.js';
+import { visible } from '../visible.js';
+import { viewExplainRule } from './explain-rule.js';
+import { count, listed } from './table.js';
+
+/** The findings on one line, the waivers that reach it, and the trail of each rule concerned. */
+export function viewExplainLine({ explanation, line, findings, waivers }: LineExplanation, style: Style): string {
+  const { path, rules } = explanation;
+  const lines = [style.strong(`${findings.length === 0 ? 'No finding' : count(findings.length, 'finding')} on line ${line} of ${visible(path)}.`)];
+  for (const { level, rule, span, message, excused } of findings) {
+    const excuse = excused === null ? '' : style.faint(`  excused by the ${excused.by} in line ${excused.line}`);
+    lines.push(`  ${style.level(level)}  ${rule}  column ${span.start.column}  ${visible(message)}${excuse}`);
+  }
+  for (const waiver of waivers) {
+    const reason = waiver.because === null ? 'gives no reason' : `because ${visible(waiver.because)}`;
+    lines.push(`  A waiver in line ${waiver.line} for ${listed(waiver.selectors.map(formatSelector))} reaches it: ${reason}.`);
+  }
+  const trails = [...new Set(findings.map(({ rule }) => rule))].flatMap((rule) => {
+    const decision = rules.decisions.get(rule);
+    return decision === undefined ? [] : ['', viewExplainRule(explanation, decision, style).trimEnd()];
+  });
+  return `${[...lines, ...trails].join('\n')}\n`;
+}
