@@ -13,7 +13,7 @@ export const PRESETS: Command<Options> = {
   about: 'What is in this preset, once everything it adopts is merged?',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('reference', { type: 'string', describe: 'a preset as layer files name it (elvar:NAME, ./FILE.yaml, npm:PACKAGE); else the built-in ones are listed' }),
+    .positional('reference', { type: 'string', describe: 'elvar:NAME, ./FILE.yaml or npm:PACKAGE; without one, the built-in presets are listed' }),
   examples: [
     ['elvar presets', 'the presets that come with Elvar, and what each is for'],
     ['elvar presets ./style/harbour.yaml', 'one preset flattened, with the line that decided each rule'],

@@ -28,7 +28,7 @@ function sideRows(difference: RuleDifference, one: string, two: string, style: S
   return [[one, difference.first] as const, [two, difference.second] as const].map(([name, decision]) => [
     style.level(decision.level),
     difference.options.map((option) => `${option} ${formatValue(decision.options[option]?.value ?? '')}`).join(' · '),
-    [decision.waivers, decision.fix].includes('refuse') ? listed([...(decision.waivers === 'refuse' ? ['refuses waivers'] : []), ...(decision.fix === 'refuse' ? ['refuses repairs'] : [])]) : '',
+    listed([decision.waivers === 'refuse' ? 'refuses waivers' : '', decision.fix === 'refuse' ? 'refuses repairs' : ''].filter((text) => text !== '')),
     style.name(name),
     style.faint(`since ${listed(originsOf(decision, difference.options))}`),
   ]);

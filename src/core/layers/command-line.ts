@@ -13,6 +13,8 @@ export const COMMAND_LINE_LAYER: LayerInstance = {
   id: 'command line', kind: 'command-line', title: null, file: null, through: [], exemptions: ['command line'],
 };
 
+const FORM = "Write 'SELECTOR=LEVEL' or 'RULE.OPTION=VALUE', such as 'text/line-width.max=80'.";
+
 /** What is wrong with a setting, and the name that may have been meant. */
 export interface SettingMistake {
   readonly wrong: string;
@@ -27,7 +29,7 @@ export function readSetting(text: string, catalog: Catalog): SelectingStatement 
   const equals = text.indexOf('=');
   const [left, right] = [text.slice(0, equals).trim(), text.slice(equals + 1).trim()];
   if (equals < 0 || left === '' || right === '') {
-    return { wrong: `${text} sets nothing`, advice: "Write 'SELECTOR=LEVEL' or 'RULE.OPTION=VALUE', such as 'text/line-width.max=80'." };
+    return { wrong: `${text} sets nothing`, advice: FORM };
   }
   const selector = parseSelector(left);
   return selector === null ? readOptionSetting(left, right, catalog) : readLevelSetting(selector, right, catalog);
@@ -42,12 +44,14 @@ function readLevelSetting(selector: Selector, level: string, catalog: Catalog): 
 function readOptionSetting(left: string, right: string, catalog: Catalog): SelectingStatement | SettingMistake {
   const [, id = '', option = ''] = /^([^.]*)\.(.+)$/.exec(left) ?? [];
   const selector = parseSelector(id);
-  if (selector?.kind !== 'rule') return { wrong: `${left} is neither a selector nor an option of a rule`, advice: "Write 'RULE.OPTION=VALUE', such as 'text/line-width.max=80'." };
+  if (selector?.kind !== 'rule') return { wrong: `${left} is neither a selector nor an option of a rule`, advice: FORM };
   const rule = catalog.get(selector.rule);
   if (rule === undefined) return unknownRule(selector.rule, catalog);
   const known = Object.keys(rule.options);
   const declaration = known.includes(option) ? rule.options[option] : undefined;
-  if (declaration === undefined) return { wrong: `${rule.id} has no option ${option}`, advice: meant(nearName(option, known)) || `It has: ${known.join(', ')}.` };
+  if (declaration === undefined) {
+    return { wrong: `${rule.id} has no option ${option}`, advice: meant(nearName(option, known)) || `It has: ${known.join(', ')}.` };
+  }
   const value = parseOption(declaration, flowValue(right));
   if (value === null) return { wrong: `${option} of ${rule.id} is ${catalog.describeOption(declaration)}, not ${right}`, advice: '' };
   return settingOf(selector, null, { name: option, value });

@@ -1,4 +1,4 @@
-import { letsThrough, type Adoption } from '../model/layer.js';
+import { letsThrough, type Adoption, type AdoptionFilter } from '../model/layer.js';
 import { parseSelector, type Selector } from '../model/selector.js';
 import { parsePresetReference } from './preset-reference.js';
 import { unknownSelector } from './read-rulings.js';
@@ -18,25 +18,27 @@ export function readAdoptions(node: YamlNode, reading: Reading): Adoption[] {
 
 function readAdoption(item: YamlNode, reading: Reading): Adoption | null {
   const isPartial = typeof item.value === 'object' && item.value !== null && !Array.isArray(item.value);
-  if (isPartial) {
-    const read = adoptionSchema.safeParse(item.value);
-    if (!read.success) reading.problems.push(...problemsOfIssues(read.error.issues.filter(({ path }) => path.length < 2), item, ADOPTION_KEYS));
-    if (!nodeAt(item, ['use']).whole) return null;
+  if (!isPartial) return readReference(item, { only: null, except: [] }, reading);
+  const read = adoptionSchema.safeParse(item.value);
+  if (!read.success) {
+    reading.problems.push(...problemsOfIssues(read.error.issues.filter(({ path }) => path.length < 2), item, ADOPTION_KEYS));
   }
-  const use = isPartial ? nodeAt(item, ['use']).node : item;
+  const only = nodeAt(item, ['only']).whole ? readSelectors(item, 'only', reading) : null;
+  const filter = { only, except: readSelectors(item, 'except', reading) };
+  const use = nodeAt(item, ['use']);
+  // What is no text has been reported by the schema.
+  return use.whole && typeof use.node.value === 'string' ? readReference(use.node, filter, reading) : null;
+}
+
+function readReference(use: YamlNode, filter: AdoptionFilter, reading: Reading): Adoption | null {
   const reference = typeof use.value === 'string' ? parsePresetReference(use.value) : null;
-  const only = isPartial && nodeAt(item, ['only']).whole ? readSelectors(item, 'only', reading) : null;
-  const except = isPartial ? readSelectors(item, 'except', reading) : [];
-  if (reference !== null) {
-    const filter = { only, except };
-    const isNothing = only !== null && !reading.catalog.rules.some((rule) => letsThrough(filter, rule));
-    if (isNothing) reading.warnings.push(problemAt(use.place, { code: 'adopts-nothing', reference: reference.text }));
-    return { reference, place: use.place, filter };
-  }
-  if (use.value !== undefined && (!isPartial || typeof use.value === 'string')) {
+  if (reference === null) {
     reading.report(use.place, { code: 'bad-preset-reference', reference: describeValue(use.value) });
+    return null;
   }
-  return null;
+  const isNothing = filter.only !== null && !reading.catalog.rules.some((rule) => letsThrough(filter, rule));
+  if (isNothing) reading.warnings.push(problemAt(use.place, { code: 'adopts-nothing', reference: reference.text }));
+  return { reference, place: use.place, filter };
 }
 
 function readSelectors(node: YamlNode, key: string, reading: Reading): Selector[] {
