@@ -25,7 +25,7 @@ export async function inspectInParallel(job: InspectionJob): Promise<InspectedFi
 
 function runWorker(task: WorkerTask): Promise<InspectedFile[]> {
   return new Promise((resolve, reject) => {
-    const worker = new Worker(new URL('./inspect-worker.js', import.meta.url), { workerData: task });
+    const worker = new Worker(new URL('../host/inspect-worker.js', import.meta.url), { workerData: task });
     worker.once('message', resolve);
     worker.once('error', reject);
     worker.once('exit', (code) => reject(new Error(`a thread ended with ${code} before its work was done`)));

@@ -28,6 +28,8 @@ export class DirectoryRules {
 
   /** The decided rules for the file `name` of this directory. @param language its language; null when it is of none that is known. */
   rulesFor(name: string, language: LanguageId | null, resolver: Resolver): DecidedRules {
-    return resolver.decide(this.stack, this.groups.flatMap((group) => group.active(name, language)));
+    const active: ZoneCondition[] = [];
+    for (const group of this.groups) active.push(...group.active(name, language));
+    return resolver.decide(this.stack, active);
   }
 }

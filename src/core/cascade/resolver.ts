@@ -1,11 +1,11 @@
 import type { Catalog } from '../catalog/catalog.js';
-import type { SelectingStatement, Stack, ZoneCondition } from '../layers/stack.js';
+import { activeBlocks, type SelectingStatement, type Stack, type ZoneCondition } from '../layers/stack.js';
 import { letsThrough, type AdoptionFilter } from '../model/layer.js';
 import type { OptionValues } from '../model/option.js';
 import type { RuleId } from '../model/rule.js';
 import type { DecidedRules, RuleSet, RuleSetting } from '../model/rule-set.js';
 import type { Decision } from '../model/statement.js';
-import { decideRule, type OrderedStatement } from './decide-rule.js';
+import { DecisionTree } from './decision-tree.js';
 
 /** Decides rules. Each distinct set of statements is computed once, and rule sets with equal settings are one. */
 export class Resolver {
@@ -13,12 +13,20 @@ export class Resolver {
   /** By the stack, then by the zones that are active. */
   private readonly decided = new Map<Stack, Map<string, DecidedRules>>();
   private readonly setsByContent = new Map<string, RuleSet>();
+  private readonly settings = new Map<string, number>();
+  private readonly settingNumbers = new Map<Decision, number>();
+  /** By the rules' order in the catalog. */
+  private readonly trees: readonly DecisionTree[];
+  private readonly indexes: ReadonlyMap<RuleId, number>;
 
   /**
    * @param today the day on which statements expire or not, as YYYY-MM-DD.
    * @param commandLine statements that come after all layers.
    */
-  constructor(private readonly catalog: Catalog, private readonly today: string, private readonly commandLine: readonly SelectingStatement[]) {}
+  constructor(private readonly catalog: Catalog, private readonly today: string, private readonly commandLine: readonly SelectingStatement[]) {
+    this.trees = catalog.rules.map((rule) => DecisionTree.of(rule));
+    this.indexes = new Map(catalog.rules.map((rule, index) => [rule.id, index]));
+  }
 
   /** The rules for the files of a directory with `stack` that lie in the `active` zones. */
   decide(stack: Stack, active: readonly ZoneCondition[]): DecidedRules {
@@ -31,43 +39,51 @@ export class Resolver {
   }
 
   private compute(stack: Stack, active: ReadonlySet<ZoneCondition>): DecidedRules {
-    const statements = new Map<RuleId, OrderedStatement[]>(this.catalog.rules.map((rule) => [rule.id, []]));
-    for (const { zones, filters, statements: own, isCutOff } of stack.blocks) {
-      if (!zones.every((zone) => active.has(zone))) continue;
-      this.distribute(own, filters, isCutOff, statements);
+    const places = [...this.trees];
+    for (const { segment, isCutOff } of stack.segments) {
+      for (const { statements, filters } of activeBlocks(segment, active)) this.distribute(statements, filters, isCutOff, places);
     }
-    this.distribute(this.commandLine, [], false, statements);
-    const decisions = this.catalog.rules.map((rule) => decideRule(rule, statements.get(rule.id) ?? [], this.today));
+    this.distribute(this.commandLine, [], false, places);
+    const decisions = places.map((place) => place.decide(this.today));
     return {
       set: this.setOf(decisions),
       decisions: new Map(decisions.map((decision) => [decision.rule, decision])),
     };
   }
 
-  /** Gives each rule the statements about it that all filters let through. */
-  private distribute(
-    own: readonly SelectingStatement[],
-    filters: readonly AdoptionFilter[],
-    isCutOff: boolean,
-    statements: ReadonlyMap<RuleId, OrderedStatement[]>,
-  ): void {
+  /** Gives each rule the statements about it that all filters let through. @param places by the rules' order in the catalog. */
+  private distribute(own: readonly SelectingStatement[], filters: readonly AdoptionFilter[], isCutOff: boolean, places: DecisionTree[]): void {
     for (const { selector, statement } of own) {
-      const ordered = { statement, isCutOff };
       for (const rule of this.catalog.select(selector)) {
-        if (filters.every((filter) => letsThrough(filter, rule))) statements.get(rule.id)?.push(ordered);
+        if (!filters.every((filter) => letsThrough(filter, rule))) continue;
+        const index = this.indexes.get(rule.id) as number;
+        places[index] = (places[index] as DecisionTree).after(statement, isCutOff);
       }
     }
   }
 
   private setOf(decisions: readonly Decision[]): RuleSet {
-    const rules = new Map(decisions.map((decision) => [decision.rule, settingOf(decision)]));
-    const content = JSON.stringify([...rules.values()].map(({ level, options, waivers, fix }) => [level, options, waivers, fix]));
+    const content = decisions.map((decision) => this.settingNumber(decision)).join(' ');
     let set = this.setsByContent.get(content);
     if (set === undefined) {
+      const rules = new Map(decisions.map((decision) => [decision.rule, settingOf(decision)]));
       set = { id: `set-${this.setsByContent.size + 1}`, rules };
       this.setsByContent.set(content, set);
     }
     return set;
+  }
+
+  /** A number that is the same for decisions that come to the same setting, and only for them. */
+  private settingNumber(decision: Decision): number {
+    let number = this.settingNumbers.get(decision);
+    if (number === undefined) {
+      const { level, options, waivers, fix } = settingOf(decision);
+      const content = JSON.stringify([level, options, waivers, fix]);
+      number = this.settings.get(content) ?? this.settings.size;
+      this.settings.set(content, number);
+      this.settingNumbers.set(decision, number);
+    }
+    return number;
   }
 
   private numberOf(zone: ZoneCondition): number {

@@ -50,10 +50,10 @@ export class ZoneGroup {
   }
 
   /** The zones that the file `name` of this directory lies in, in their order. */
-  active(name: string, language: LanguageId | null): ZoneCondition[] {
+  active(name: string, language: LanguageId | null): readonly ZoneCondition[] {
     this.fileIndex ??= this.indexFiles();
     const concerned = this.fileIndex.find(name);
-    if (concerned.length === 0) return [];
+    if (concerned.length === 0) return NO_ZONES;
     return [...new Set(concerned)].sort((a, b) => a - b).map((index) => this.zones[index] as ZoneState)
       .filter((zone) => holdsFor(zone, name, language)).map(({ condition }) => condition);
   }
@@ -79,6 +79,8 @@ export class ZoneGroup {
     return index;
   }
 }
+
+const NO_ZONES: readonly ZoneCondition[] = [];
 
 function descendZone(zone: ZoneState, name: string): ZoneState | null {
   const match = zone.match?.descend(name) ?? null;

@@ -21,19 +21,42 @@ export interface Block {
   readonly zones: readonly ZoneCondition[];
   readonly filters: readonly AdoptionFilter[];
   readonly statements: readonly SelectingStatement[];
-  /** Whether an inner layer has refused to inherit it. */
-  readonly isCutOff: boolean;
+}
+
+/** What one layer file adds to a stack. */
+export interface Segment {
+  readonly blocks: readonly Block[];
+  /** Indexes of the blocks that stand in no zone. */
+  readonly unconditional: readonly number[];
+  /** Indexes of the blocks in a zone, by their innermost. */
+  readonly byZone: ReadonlyMap<ZoneCondition, readonly number[]>;
 }
 
 /** Everything that is said for the files of a directory, lowest first. Directories that add nothing share their parent's. */
 export interface Stack {
   /** Lowest first; without the catalog and the command line. */
   readonly layers: readonly LayerInstance[];
-  readonly blocks: readonly Block[];
+  /** `isCutOff`: whether an inner layer has refused to inherit it. */
+  readonly segments: readonly { readonly segment: Segment; readonly isCutOff: boolean }[];
 }
 
 /** The stack in which nothing is said. */
-export const EMPTY_STACK: Stack = { layers: [], blocks: [] };
+export const EMPTY_STACK: Stack = { layers: [], segments: [] };
+
+/**
+ * The blocks of a segment that hold for a file, in their order. Of hundreds of zones a file lies in few, so the
+ * others are not looked at.
+ */
+export function activeBlocks({ blocks, unconditional, byZone }: Segment, active: ReadonlySet<ZoneCondition>): readonly Block[] {
+  const inZones: number[] = [];
+  for (const zone of active) {
+    for (const index of byZone.get(zone) ?? []) {
+      if ((blocks[index] as Block).zones.every((around) => active.has(around))) inZones.push(index);
+    }
+  }
+  const indexes = inZones.length === 0 ? unconditional : [...unconditional, ...inZones].sort((a, b) => a - b);
+  return indexes.map((index) => blocks[index] as Block);
+}
 
 /** Finds the layer file that an adoption brings in; undefined when it could not be read, which has been reported. */
 export type AdoptionLookup = (adoption: Adoption) => LayerFile | undefined;
@@ -43,10 +66,21 @@ export type AdoptionLookup = (adoption: Adoption) => LayerFile | undefined;
  * @param conditions filled with the zones that the layer adds, in their order.
  */
 export function extendStack(parent: Stack, layer: LayerFile, lookup: AdoptionLookup, conditions: ZoneCondition[]): Stack {
-  const inherited = layer.inherit ? parent.blocks : parent.blocks.map((block) => ({ ...block, isCutOff: true }));
+  const inherited = layer.inherit ? parent.segments : parent.segments.map(({ segment }) => ({ segment, isCutOff: true }));
   const builder = new StackBuilder(lookup, conditions, layer.role === 'personal');
   builder.addLayer(layer, { through: [], exemptions: [], zones: [], filters: [] });
-  return { layers: [...parent.layers, ...builder.layers], blocks: [...inherited, ...builder.blocks] };
+  return { layers: [...parent.layers, ...builder.layers], segments: [...inherited, { segment: segmentOf(builder.blocks), isCutOff: false }] };
+}
+
+function segmentOf(blocks: readonly Block[]): Segment {
+  const unconditional: number[] = [];
+  const byZone = new Map<ZoneCondition, number[]>();
+  blocks.forEach(({ zones }, index) => {
+    const innermost = zones.at(-1);
+    if (innermost === undefined) unconditional.push(index);
+    else byZone.set(innermost, [...(byZone.get(innermost) ?? []), index]);
+  });
+  return { blocks, unconditional, byZone };
 }
 
 /** How a layer file was reached. */
@@ -102,7 +136,7 @@ class StackBuilder {
     const zone = innermost && { name: innermost.name, place: innermost.place, because: innermost.because };
     const statements = rulings.map((ruling) => ({ selector: ruling.selector, statement: this.statementOf(ruling, layer, zone) }));
     if (atMost !== null) statements.push({ selector: { kind: 'all' }, statement: capOf(atMost, layer, zone) });
-    if (statements.length > 0) this.blocks.push({ layer, zones, filters, statements, isCutOff: false });
+    if (statements.length > 0) this.blocks.push({ layer, zones, filters, statements });
   }
 
   private statementOf(ruling: Ruling, layer: LayerInstance, zone: StatementZone | null): Statement {

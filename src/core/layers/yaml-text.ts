@@ -74,6 +74,38 @@ export function readYaml(text: string, file: string): { root: YamlNode | null; p
   }
 }
 
+/** A stretch of the text whose place is worked out when it is asked for: few places ever are. */
+class Spot {
+  private known: Place | null = null;
+
+  constructor(private readonly start: number, private readonly end: number, private readonly placeOf: (start: number, end: number) => Place) {}
+
+  get place(): Place {
+    this.known ??= this.placeOf(this.start, this.end);
+    return this.known;
+  }
+}
+
+const NO_PARTS: ReadonlyMap<string | number, YamlNode> = new Map();
+
+class ReadNode implements YamlNode {
+  constructor(
+    readonly value: unknown,
+    private readonly spot: Spot,
+    private readonly keySpot: Spot | null,
+    readonly written: YamlNode['written'] = 'plain',
+    readonly parts: ReadonlyMap<string | number, YamlNode> = NO_PARTS,
+  ) {}
+
+  get place(): Place {
+    return this.spot.place;
+  }
+
+  get keyPlace(): Place | null {
+    return this.keySpot === null ? null : this.keySpot.place;
+  }
+}
+
 /** Turns the nodes of a document into plain values that keep their places. */
 class NodeReader {
   private aliasedValues = 0;
@@ -87,85 +119,76 @@ class NodeReader {
   ) {}
 
   /** @param usedAt where the alias stands through which `node` is read; null when it is read in its own place. */
-  read(node: Node, keyPlace: Place | null, usedAt: Place | null = null): YamlNode {
-    const place = usedAt ?? this.placeOfNode(node);
+  read(node: Node, keySpot: Spot | null, usedAt: Spot | null = null): ReadNode {
+    const spot = usedAt ?? this.spotOf(node);
     if (usedAt !== null && ++this.aliasedValues > MOST_ALIASED_VALUES) {
-      throw new ReadingStopped({ code: 'yaml-alias-bomb', limit: MOST_ALIASED_VALUES }, place);
+      throw new ReadingStopped({ code: 'yaml-alias-bomb', limit: MOST_ALIASED_VALUES }, spot.place);
     }
-    if (++this.depth > DEEPEST) throw new ReadingStopped({ code: 'yaml-too-deep' }, place);
-    const result = isAlias(node) ? this.readAlias(node, place, keyPlace) : this.readValue(node, place, keyPlace, usedAt);
+    if (++this.depth > DEEPEST) throw new ReadingStopped({ code: 'yaml-too-deep' }, spot.place);
+    const result = isAlias(node) ? this.readAlias(node, spot, keySpot) : this.readValue(node, spot, keySpot, usedAt);
     this.depth -= 1;
     return result;
   }
 
-  private readAlias(node: Alias, place: Place, keyPlace: Place | null): YamlNode {
+  private readAlias(node: Alias, spot: Spot, keySpot: Spot | null): ReadNode {
     const target = node.resolve(this.document);
     if (target === undefined) {
-      this.report({ code: 'needs-quotes', written: `*${node.source}`, as: 'alias' }, place);
-      return { value: undefined, place, keyPlace, written: 'alias', parts: new Map() };
+      this.report({ code: 'needs-quotes', written: `*${node.source}`, as: 'alias' }, spot);
+      return new ReadNode(undefined, spot, keySpot, 'alias');
     }
     if (this.openAnchors.has(target)) {
-      throw new ReadingStopped({ code: 'yaml-alias-circle', anchor: node.source }, place);
+      throw new ReadingStopped({ code: 'yaml-alias-circle', anchor: node.source }, spot.place);
     }
-    return { ...this.read(target, keyPlace, place), written: 'alias' };
+    const { value, parts } = this.read(target, keySpot, spot);
+    return new ReadNode(value, spot, keySpot, 'alias', parts);
   }
 
-  private readValue(node: Node, place: Place, keyPlace: Place | null, usedAt: Place | null): YamlNode {
+  private readValue(node: Node, spot: Spot, keySpot: Spot | null, usedAt: Spot | null): ReadNode {
+    const written = node.tag === undefined ? 'plain' : 'tag';
+    // A tag that means nothing has been reported with the parser's warnings.
+    if (node.tag !== undefined && !node.tag.startsWith('tag:yaml.org,2002:')) return new ReadNode(undefined, spot, keySpot, written);
+    if (isScalar(node)) return new ReadNode(node.value, spot, keySpot, written);
     this.openAnchors.add(node);
-    const parts = new Map<string | number, YamlNode>();
+    const parts = new Map<string | number, ReadNode>();
     let value: unknown;
-    let written: YamlNode['written'] = 'plain';
-    if (node.tag !== undefined) {
-      written = 'tag';
-      // A tag that means nothing has been reported with the parser's warnings.
-      if (!node.tag.startsWith('tag:yaml.org,2002:')) return { value: undefined, place, keyPlace, written, parts };
-    }
     if (isMap(node)) {
       value = this.readMap(node.items as { key: Node; value: Node | null }[], parts, usedAt);
     } else if (isSeq(node)) {
       node.items.forEach((item, index) => parts.set(index, this.read(item as Node, null, usedAt)));
       value = [...parts.values()].map((part) => part.value);
-    } else {
-      value = isScalar(node) ? node.value : undefined;
     }
     this.openAnchors.delete(node);
-    return { value, place, keyPlace, written, parts };
+    return new ReadNode(value, spot, keySpot, written, parts);
   }
 
-  private readMap(
-    items: readonly { key: Node; value: Node | null }[],
-    parts: Map<string | number, YamlNode>,
-    usedAt: Place | null,
-  ): object {
+  private readMap(items: readonly { key: Node; value: Node | null }[], parts: Map<string | number, ReadNode>, usedAt: Spot | null): object {
     // Without a prototype, so that a key such as __proto__ is a key like any other.
     const value = Object.create(null) as Record<string, unknown>;
     for (const item of items) {
-      const keyPlace = usedAt ?? this.placeOfNode(item.key);
+      const keySpot = usedAt ?? this.spotOf(item.key);
       if (!isScalar(item.key)) {
-        this.report({ code: 'wrong-type', expected: 'text as a key', found: 'something else' }, keyPlace);
+        this.report({ code: 'wrong-type', expected: 'text as a key', found: 'something else' }, keySpot);
         continue;
       }
       const key = item.key.source ?? String(item.key.value);
       const first = parts.get(key)?.keyPlace;
       if (first) {
-        this.report({ code: 'key-twice', key, first }, keyPlace);
+        this.report({ code: 'key-twice', key, first }, keySpot);
         continue;
       }
-      const part: YamlNode = item.value === null
-        ? { value: null, place: keyPlace, keyPlace, written: 'plain', parts: new Map() }
-        : this.read(item.value, keyPlace, usedAt);
+      const part = item.value === null ? new ReadNode(null, keySpot, keySpot) : this.read(item.value, keySpot, usedAt);
       parts.set(key, part);
       value[key] = part.value;
     }
     return value;
   }
 
-  private placeOfNode(node: Node): Place {
+  private spotOf(node: Node): Spot {
     const [start, end] = node.range ?? [0, 1];
-    return this.placeOf(start, end);
+    return new Spot(start, end, this.placeOf);
   }
 
-  private report(detail: ProblemDetail, place: Place): void {
+  private report(detail: ProblemDetail, { place }: Spot): void {
     this.problems.push({ file: place.file, place, detail });
   }
 }

@@ -21,10 +21,15 @@ export class NameIndex<Item> {
   }
 
   /** The items that `name` may concern; an item may come more than once. */
-  find(name: string): Item[] {
-    const found = [...this.others, ...(this.byLiteral.get(name) ?? [])];
+  find(name: string): readonly Item[] {
+    let found: readonly Item[] = this.others;
+    const add = (items: readonly Item[] | undefined): void => {
+      // This is asked for every file, and mostly nothing is added.
+      if (items !== undefined) found = found.length === 0 ? items : [...found, ...items];
+    };
+    add(this.byLiteral.get(name));
     if (this.byEnding.size > 0) {
-      for (let dot = name.indexOf('.'); dot >= 0; dot = name.indexOf('.', dot + 1)) found.push(...(this.byEnding.get(name.slice(dot)) ?? []));
+      for (let dot = name.indexOf('.'); dot >= 0; dot = name.indexOf('.', dot + 1)) add(this.byEnding.get(name.slice(dot)));
     }
     return found;
   }

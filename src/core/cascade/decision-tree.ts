@@ -1,0 +1,41 @@
+import type { Rule } from '../model/rule.js';
+import type { Decision, Statement } from '../model/statement.js';
+import { decideRule, type OrderedStatement } from './decide-rule.js';
+
+/**
+ * All that has been said of one rule anywhere, as a tree: each way from the root down is a list of statements that
+ * some files share. Layers mostly speak of a few rules, so for most rules most stacks come to the same place, and
+ * what is decided there is computed once.
+ */
+export class DecisionTree {
+  private readonly heard = new Map<Statement, DecisionTree>();
+  private readonly cutOff = new Map<Statement, DecisionTree>();
+  private decision: Decision | null = null;
+
+  private constructor(private readonly rule: Rule, private readonly parent: DecisionTree | null, private readonly last: OrderedStatement | null) {}
+
+  /** The place where nothing has been said of a rule. */
+  static of(rule: Rule): DecisionTree {
+    return new DecisionTree(rule, null, null);
+  }
+
+  /** The place after one more statement. */
+  after(statement: Statement, isCutOff: boolean): DecisionTree {
+    const next = isCutOff ? this.cutOff : this.heard;
+    let tree = next.get(statement);
+    if (tree === undefined) next.set(statement, (tree = new DecisionTree(this.rule, this, { statement, isCutOff })));
+    return tree;
+  }
+
+  /** What is decided here. */
+  decide(today: string): Decision {
+    this.decision ??= decideRule(this.rule, this.statements(), today);
+    return this.decision;
+  }
+
+  private statements(): OrderedStatement[] {
+    const statements: OrderedStatement[] = [];
+    for (let place: DecisionTree | null = this; place !== null && place.last !== null; place = place.parent) statements.push(place.last);
+    return statements.reverse();
+  }
+}
