@@ -40,7 +40,7 @@ run('explain', 'services/berths/tests/plan.test.ts', 'idiom/debug-print');
 say('', 'The team of the berth planner adopted elvar:lean in its own directory, which comes after the root and its zones.');
 say('', strong('3. Which rules hold for one file?'));
 run('explain', 'services/tides/tides/predict.py');
-say('', strong('4. And for a file that does not exist yet, in the old corner that inherits nothing?'));
+say('', strong('4. And for a file that does not exist yet, in the old corner that inherits nothing but what is guarded?'));
 run('explain', 'legacy/new.js', 'safety/dynamic-code');
 say('', strong('5. How many different rule sets are there, and how do they differ?'));
 run('resolve');

@@ -18,6 +18,8 @@ const SHOTS = {
   resolve: 'elvar resolve',
   'explain-rule': 'elvar explain services/berths/tests/plan.test.ts idiom/debug-print',
   'explain-file': 'elvar explain services/tides/tides/predict.py',
+  compare: 'elvar compare kiosk/kiosk.js services/berths/src/plan.ts',
+  presets: 'elvar presets ./style/harbour.yaml',
   scope: 'elvar scope',
   mistakes: 'elvar check --root ../mistakes',
 };

@@ -85,6 +85,11 @@ export class Project {
     };
   }
 
+  /** The rules of the root directory. */
+  rootRules(): DirectoryRules {
+    return this.directoryAt('', null, '', false).rules;
+  }
+
   /** Finds out where a path stands, whether there is something at it or not. */
   locate(target: string): Location {
     const names = target.split('/');

@@ -90,6 +90,7 @@ export class Workspace {
         skipped: this.whySkipped(location, incomplete),
         layers: [CATALOG_LAYER, ...directory.rules.stack.layers, ...(this.run.commandLine.length > 0 ? [COMMAND_LINE_LAYER] : [])],
         rules: directory.rules.rulesFor(name, language, project.resolver),
+        everywhere: project.resolver.decide(project.rootRules().stack, []),
         usesStarter: project.hasStarter,
         incomplete,
         notices: location.notices,

@@ -33,6 +33,11 @@ describe('pages', () => {
     expect(Object.keys(JSON.parse(read('package.json')).scripts)).toEqual(expect.arrayContaining(['demo', 'test']));
   });
 
+  test('the five questions are answered as the program answers them', () => {
+    const { status, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'questions.mjs'), '--check'], { encoding: 'utf8' });
+    expect([status, stderr]).toEqual([0, '']);
+  });
+
   test('the layer file in the README is right', () => {
     const [text] = blocksOf('README.md', 'yaml');
     expect(readLayer(text as string, { file: 'elvar.yaml', role: 'root' }, CATALOG).problems).toEqual([]);

@@ -164,8 +164,8 @@ describe('resolve and explain', () => {
     const { code, out } = elvar(harbour(), ['explain', 'services/berths/tests/plan.test.ts', 'idiom/debug-print']);
     expect(code).toBe(0);
     expect(out.split('\n')[0]).toMatch(/^idiom\/debug-print {3}warning/);
-    expect(out).toMatch(/elvar\.yaml:26 +zone tests +off\n +because a test is read from top to bottom/);
-    expect(out).toContain('● warning since services/berths/elvar.yaml:5 → elvar:lean:7, over off of elvar.yaml:26 (zone tests).');
+    expect(out).toMatch(/elvar\.yaml:27 +zone tests +off\n +because a test is read from top to bottom/);
+    expect(out).toContain('● warning since services/berths/elvar.yaml:5 → elvar:lean:7, over off of elvar.yaml:27 (zone tests).');
   });
 
   test('explain gives each option an origin of its own', () => {
@@ -179,10 +179,10 @@ describe('resolve and explain', () => {
     expect(options).toEqual({ max: { value: 88, by: 4 }, 'urls-free': { value: true, by: 0 }, 'tab-width': { value: 4, by: 0 } });
   });
 
-  test('what a layer without inheritance cuts off stays in the trail', () => {
+  test('what a layer without inheritance cuts off stays in the trail, and what is guarded holds', () => {
     const { exists, inScope, rules } = elvarJson<ExplainDocument>(harbour(), ['explain', 'legacy/new.js', 'safety/dynamic-code']);
     expect([exists, inScope]).toEqual([false, true]);
-    expect(rules['safety/dynamic-code']?.trail.map(({ effect }) => effect)).toEqual(['applied', 'cut-off', 'cut-off', 'applied']);
+    expect(rules['safety/dynamic-code']?.trail.map(({ effect }) => effect)).toEqual(['applied', 'cut-off', 'applied', 'refused']);
   });
 
   test('a path out of scope is explained all the same, with the reason', () => {

@@ -94,7 +94,7 @@ describe('resolve --rule', () => {
     const { out } = elvar(harbour(), ['resolve', '--rule', 'text/line-width']);
     expect(out.split('\n')[0]).toBe('text/line-width is set in 4 ways for 46 files.');
     expect(out).toContain('services/tides/ (7)\n');
-    expect(out).toContain('  since elvar.yaml:37 (zone prose)\n    notes/ (2)\n');
+    expect(out).toContain('  since elvar.yaml:38 (zone prose)\n    notes/ (2)\n');
   });
 
   test('leaves only that rule in the sets', () => {

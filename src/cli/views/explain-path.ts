@@ -2,6 +2,7 @@ import { CATALOG } from '../../core/catalog/registry.js';
 import type { Explanation } from '../../core/model/report.js';
 import type { Decision, LayerInstance, TrailEntry } from '../../core/model/statement.js';
 import { LEVELS } from '../../core/model/level.js';
+import { compareRules } from '../../core/compare/compare-rules.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../visible.js';
@@ -15,19 +16,22 @@ export function viewExplainPath(explanation: Explanation, style: Style): string 
   const all = [...decisions.values()];
   const inForce = all.filter((decision) => isInForce(decision, language, CATALOG)).sort(compareDecisions);
   const on = all.filter((decision) => decision.level !== 'off' && !inForce.includes(decision));
+  const own = new Set(compareRules(explanation.everywhere, explanation.rules, CATALOG).map(({ rule }) => rule));
+  const [ofItsOwn, shared] = [inForce.filter(({ rule }) => own.has(rule)), inForce.filter(({ rule }) => !own.has(rule))];
+  const ownness = ofItsOwn.length === 0 ? 'all as everywhere in the project' : `${ofItsOwn.length} of them not as everywhere`;
   const lines = [
-    style.strong(`${count(inForce.length, 'rule')} in force for ${visible(explanation.path)}`),
+    style.strong(`${count(inForce.length, 'rule')} in force for ${visible(explanation.path)}, ${ownness}.`),
     stateOfPath(explanation),
-    '',
-    ...table(inForce.map((decision) => ruleRow(decision, style))),
   ];
+  if (ofItsOwn.length > 0) lines.push('', 'Not as everywhere:', ...table(ofItsOwn.map((decision) => ruleRow(decision, style))));
+  if (shared.length > 0) lines.push('', 'As everywhere in the project:', ...table(shared.map((decision) => ruleRow(decision, style))));
   if (on.length > 0) {
     lines.push('', `On, but not for ${language ?? 'a file of no known language'}: ${listed(on.map(({ rule }) => rule))}.`);
   }
   const off = all.filter(({ level }) => level === 'off');
-  const turnedOff = off.filter(({ by }) => by > 0);
+  const turnedOff = off.filter(({ by, rule }) => by > 0 || own.has(rule));
   if (turnedOff.length > 0) {
-    lines.push('', 'Turned off:', ...table(turnedOff.map((decision) => ruleRow(decision, style))));
+    lines.push('', 'Turned off here:', ...table(turnedOff.map((decision) => ruleRow(decision, style))));
   }
   const never = off.length - turnedOff.length;
   if (never > 0) lines.push('', `Off since no layer turns ${never === 1 ? 'it' : 'them'} on: ${count(never, 'more rule')} of the catalog.`);
@@ -58,7 +62,7 @@ function ruleRow({ rule, level, by, options, trail }: Decision, style: Style): s
   return [
     style.level(level),
     rule,
-    `${formatOrigin(statement)}${zone === '' ? '' : `, ${zone}`}`,
+    statement.kind === 'catalog' ? 'cut off, so as the catalog has it' : `${formatOrigin(statement)}${zone === '' ? '' : `, ${zone}`}`,
     formatOptions(values),
     style.faint(visible(statement.because ?? statement.zone?.because ?? '')),
   ];

@@ -16,7 +16,8 @@ export class Catalog {
   /** Sorted by id. */
   readonly rules: readonly Rule[];
   private readonly byId: ReadonlyMap<RuleId, Rule>;
-  private readonly selections = new Map<string, readonly Rule[]>();
+  /** By the selector itself: each ruling has one, and asks again for every rule set that it is part of. */
+  private readonly selections = new WeakMap<Selector, readonly Rule[]>();
 
   /** @throws Error when two rules have one id. */
   constructor(rules: readonly Rule[]) {
@@ -32,15 +33,10 @@ export class Catalog {
 
   /** The rules a selector is about, sorted by id; empty when there is none. */
   select(selector: Selector): readonly Rule[] {
-    if (selector.kind === 'rule') {
-      const rule = this.byId.get(selector.rule);
-      return rule === undefined ? [] : [rule];
-    }
-    const key = JSON.stringify(selector);
-    let selection = this.selections.get(key);
+    let selection = this.selections.get(selector);
     if (selection === undefined) {
       selection = this.rules.filter((rule) => selects(selector, rule));
-      this.selections.set(key, selection);
+      this.selections.set(selector, selection);
     }
     return selection;
   }

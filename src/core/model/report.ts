@@ -48,6 +48,8 @@ export interface Explanation extends ReportBase {
   /** Lowest first; the catalog is the first. */
   readonly layers: readonly LayerInstance[];
   readonly rules: DecidedRules;
+  /** What holds for every file of the project that no zone and no inner layer speaks of. */
+  readonly everywhere: DecidedRules;
 }
 
 /** A comment that begins like a waiver and excuses nothing. */

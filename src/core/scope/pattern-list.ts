@@ -29,7 +29,7 @@ export class PatternList {
   }
 
   /** The steps that names in this directory may take. */
-  steps(): Iterable<NamePattern> {
+  steps(): NamePattern[] {
     return this.view.steps();
   }
 

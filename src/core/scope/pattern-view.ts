@@ -36,13 +36,15 @@ export class PatternView {
   }
 
   /** The steps that names in this directory may take. */
-  *steps(): Iterable<NamePattern> {
+  steps(): NamePattern[] {
+    const steps: NamePattern[] = [];
     for (const { pattern, positions } of this.candidates) {
       for (const position of positions) {
         const step = pattern.steps[position] as PatternStep;
-        if (step !== 'any-depth') yield step;
+        if (step !== 'any-depth') steps.push(step);
       }
     }
+    return steps;
   }
 
   /** The last pattern that matches the entry `name` of this directory. */

@@ -1,0 +1,63 @@
+// Writes docs/questions.md: the questions a lead asks, each answered by one command on the demo, with its real output.
+// With --check it writes nothing and fails where the page is not what the program prints.
+import { spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+
+const here = path.join(import.meta.dirname, '..');
+const page = path.join(here, 'docs', 'questions.md');
+
+const QUESTIONS = [
+  {
+    title: 'Why is this rule on here?',
+    text: 'A test prints, the zone `tests` turns `idiom/debug-print` off, and `check` complains all the same.',
+    args: ['explain', 'services/berths/tests/plan.test.ts', 'idiom/debug-print'],
+    answer: 'The berth planner adopts `elvar:lean` in its own directory, and that comes after the root and its zones.',
+  },
+  {
+    title: 'Who turned it off?',
+    text: 'Nobody hears of long lines in the notes.',
+    args: ['explain', 'notes/pilots.md', 'text/line-width'],
+    answer: 'The zone `prose` did, and it says why.',
+  },
+  {
+    title: 'Why did my ruling not take?',
+    text: 'The old office wanted `safety/*` as a warning, and has it as an error.',
+    args: ['explain', 'legacy/dues.js', 'safety/dynamic-code'],
+    answer: 'The root guards it: no layer after it may make it weaker, not even one that inherits nothing.',
+  },
+  {
+    title: 'What differs between these two directories?',
+    text: 'The planner and the kiosk are both checked; what is not the same for them?',
+    args: ['compare', 'kiosk/kiosk.js', 'services/berths/src/plan.ts'],
+    answer: 'Three rules, each with the line that decided it on either side.',
+  },
+  {
+    title: 'What would hold for a new file here?',
+    text: 'Before a file is written, in the tide tables:',
+    args: ['explain', 'services/tides/tides/moon.py'],
+    answer: 'The file need not exist. What is its own stands first.',
+  },
+];
+
+function answerTo({ title, text, args, answer }) {
+  const { stdout } = spawnSync(process.execPath, [path.join(here, 'dist', 'cli', 'main.js'), ...args, '--root', '.', '--no-personal', '--no-color', '--quiet'], {
+    cwd: path.join(here, 'demo', 'harbour'), encoding: 'utf8',
+  });
+  return `## ${title}\n\n${text}\n\n\`\`\`\n$ elvar ${args.join(' ')}\n${stdout}\`\`\`\n\n${answer}\n`;
+}
+
+const content = `# Five questions
+
+Each is answered by one command on the demo project, \`demo/harbour\`. The answers are what the program prints; \`npm run questions\` writes them anew.
+
+${QUESTIONS.map(answerTo).join('\n')}`;
+
+if (process.argv.includes('--check')) {
+  if (readFileSync(page, 'utf8') !== content) {
+    process.stderr.write('docs/questions.md is not what the program prints: npm run questions\n');
+    process.exitCode = 1;
+  }
+} else {
+  writeFileSync(page, content);
+}
