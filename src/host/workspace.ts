@@ -150,7 +150,7 @@ export class Workspace {
     return Project.read(this.root, CATALOG, this.run, (project): PresetReport => {
       const read = project.readPreset(reference, this.directory);
       const { stack } = read?.rules ?? { stack: EMPTY_STACK };
-      const zones = stack.segments.flatMap(({ segment }) => segment.blocks).flatMap(({ layer, zones: around, statements }) => {
+      const zones = stack.own.blocks.flatMap(({ layer, zones: around, statements }) => {
         const zone = around.at(-1)?.zone;
         return zone === undefined ? [] : [{ zone, layer, statements: statements.map(({ statement }) => statement) }];
       });

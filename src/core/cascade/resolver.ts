@@ -12,6 +12,7 @@ export class Resolver {
   private readonly numbers = new Map<ZoneCondition, number>();
   /** By the stack, then by the zones that are active. */
   private readonly decided = new Map<Stack, Map<string, DecidedRules>>();
+  private readonly places = new Map<Stack, Map<string, readonly DecisionTree[]>>();
   private readonly setsByContent = new Map<string, RuleSet>();
   private readonly settings = new Map<string, number>();
   private readonly settingNumbers = new Map<Decision, number>();
@@ -34,21 +35,41 @@ export class Resolver {
     if (ofStack === undefined) this.decided.set(stack, (ofStack = new Map()));
     const key = active.length === 0 ? '' : active.map((zone) => this.numberOf(zone)).join(' ');
     let decided = ofStack.get(key);
-    if (decided === undefined) ofStack.set(key, (decided = this.compute(stack, new Set(active))));
+    if (decided === undefined) ofStack.set(key, (decided = this.compute(stack, active)));
     return decided;
   }
 
-  private compute(stack: Stack, active: ReadonlySet<ZoneCondition>): DecidedRules {
-    const places = [...this.trees];
-    for (const { segment, isCutOff } of stack.segments) {
-      for (const { statements, filters } of activeBlocks(segment, active)) this.distribute(statements, filters, isCutOff, places);
-    }
+  private compute(stack: Stack, active: readonly ZoneCondition[]): DecidedRules {
+    const places = [...this.placesAfter(stack, active, false)];
     this.distribute(this.commandLine, [], false, places);
     const decisions = places.map((place) => place.decide(this.today));
     return {
       set: this.setOf(decisions),
       decisions: new Map(decisions.map((decision) => [decision.rule, decision])),
     };
+  }
+
+  /**
+   * Where each rule stands after a stack, by the rules' order in the catalog. Stacks of many directories extend one:
+   * what the outer one came to is kept for each set of its zones.
+   */
+  private placesAfter(stack: Stack, active: readonly ZoneCondition[], isCutOff: boolean): readonly DecisionTree[] {
+    if (stack.parent === null) return this.trees;
+    const { kept, key } = this.keptFor(stack, active, isCutOff);
+    let places = kept.get(key);
+    if (places === undefined) {
+      const outer = active.filter((zone) => !stack.own.byZone.has(zone));
+      const own = [...this.placesAfter(stack.parent, outer, isCutOff || !stack.inherits)];
+      for (const { statements, filters } of activeBlocks(stack.own, active)) this.distribute(statements, filters, isCutOff, own);
+      kept.set(key, (places = own));
+    }
+    return places;
+  }
+
+  private keptFor(stack: Stack, active: readonly ZoneCondition[], isCutOff: boolean): { kept: Map<string, readonly DecisionTree[]>; key: string } {
+    let kept = this.places.get(stack);
+    if (kept === undefined) this.places.set(stack, (kept = new Map()));
+    return { kept, key: `${isCutOff} ${active.map((zone) => this.numberOf(zone)).join(' ')}` };
   }
 
   /** Gives each rule the statements about it that all filters let through. @param places by the rules' order in the catalog. */

@@ -36,22 +36,28 @@ export interface Segment {
 export interface Stack {
   /** Lowest first; without the catalog and the command line. */
   readonly layers: readonly LayerInstance[];
-  /** `isCutOff`: whether an inner layer has refused to inherit it. */
-  readonly segments: readonly { readonly segment: Segment; readonly isCutOff: boolean }[];
+  /** The stack that this one extends; null for the one in which nothing is said. */
+  readonly parent: Stack | null;
+  /** Whether everything in `parent` is inherited; else only what is guarded. */
+  readonly inherits: boolean;
+  /** What this stack adds. */
+  readonly own: Segment;
 }
 
+const NO_SEGMENT: Segment = { blocks: [], unconditional: [], byZone: new Map() };
+
 /** The stack in which nothing is said. */
-export const EMPTY_STACK: Stack = { layers: [], segments: [] };
+export const EMPTY_STACK: Stack = { layers: [], parent: null, inherits: true, own: NO_SEGMENT };
 
 /**
  * The blocks of a segment that hold for a file, in their order. Of hundreds of zones a file lies in few, so the
  * others are not looked at.
  */
-export function activeBlocks({ blocks, unconditional, byZone }: Segment, active: ReadonlySet<ZoneCondition>): readonly Block[] {
+export function activeBlocks({ blocks, unconditional, byZone }: Segment, active: readonly ZoneCondition[]): readonly Block[] {
   const inZones: number[] = [];
   for (const zone of active) {
     for (const index of byZone.get(zone) ?? []) {
-      if ((blocks[index] as Block).zones.every((around) => active.has(around))) inZones.push(index);
+      if ((blocks[index] as Block).zones.every((around) => active.includes(around))) inZones.push(index);
     }
   }
   const indexes = inZones.length === 0 ? unconditional : [...unconditional, ...inZones].sort((a, b) => a - b);
@@ -66,10 +72,9 @@ export type AdoptionLookup = (adoption: Adoption) => LayerFile | undefined;
  * @param conditions filled with the zones that the layer adds, in their order.
  */
 export function extendStack(parent: Stack, layer: LayerFile, lookup: AdoptionLookup, conditions: ZoneCondition[]): Stack {
-  const inherited = layer.inherit ? parent.segments : parent.segments.map(({ segment }) => ({ segment, isCutOff: true }));
   const builder = new StackBuilder(lookup, conditions, layer.role === 'personal');
   builder.addLayer(layer, { through: [], exemptions: [], zones: [], filters: [] });
-  return { layers: [...parent.layers, ...builder.layers], segments: [...inherited, { segment: segmentOf(builder.blocks), isCutOff: false }] };
+  return { layers: [...parent.layers, ...builder.layers], parent, inherits: layer.inherit, own: segmentOf(builder.blocks) };
 }
 
 function segmentOf(blocks: readonly Block[]): Segment {
