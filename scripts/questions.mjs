@@ -28,9 +28,9 @@ const QUESTIONS = [
   },
   {
     title: 'What differs between these two directories?',
-    text: 'The planner and the kiosk are both checked; what is not the same for them?',
-    args: ['compare', 'kiosk/kiosk.js', 'services/berths/src/plan.ts'],
-    answer: 'Three rules, each with the line that decided it on either side.',
+    text: 'The planner and the tide tables are two teams\' work.',
+    args: ['compare', 'services/berths', 'services/tides'],
+    answer: 'Four rules, each with the line that decided it on either side. Of a directory it tells what holds for all of it; two files can be compared too, and presets.',
   },
   {
     title: 'What would hold for a new file here?',
@@ -41,7 +41,8 @@ const QUESTIONS = [
 ];
 
 function answerTo({ title, text, args, answer }) {
-  const { stdout } = spawnSync(process.execPath, [path.join(here, 'dist', 'cli', 'main.js'), ...args, '--root', '.', '--no-personal', '--no-color', '--quiet'], {
+  const options = ['--root', '.', '--no-personal', '--no-color', '--quiet'];
+  const { stdout } = spawnSync(process.execPath, [path.join(here, 'dist', 'cli', 'main.js'), ...args, ...options], {
     cwd: path.join(here, 'demo', 'harbour'), encoding: 'utf8',
   });
   return `## ${title}\n\n${text}\n\n\`\`\`\n$ elvar ${args.join(' ')}\n${stdout}\`\`\`\n\n${answer}\n`;

@@ -2,20 +2,18 @@ import { lstatSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { CATALOG_LAYER } from '../core/cascade/decide-rule.js';
 import { CATALOG } from '../core/catalog/registry.js';
-import { compareRules } from '../core/compare/compare-rules.js';
 import { COMMAND_LINE_LAYER } from '../core/layers/command-line.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
-import { EMPTY_STACK } from '../core/layers/stack.js';
-import type { PresetReference } from '../core/model/layer.js';
-import type { DecidedRules } from '../core/model/rule-set.js';
 import type {
-  CheckedSource, CheckReport, ComparedSide, CompareReport, Explanation, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, ScopeReport,
+  CheckedSource, CheckReport, CompareReport, Explanation, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, ScopeReport,
 } from '../core/model/report.js';
 import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
+import { compareSides, type NamedSide } from './compare-sides.js';
 import { UsageError } from './errors.js';
 import { builtInPresets } from './layer-loader.js';
 import { sortByPath } from './path-order.js';
 import { findProjectRoot } from './project-root.js';
+import { reportPreset } from './preset-report.js';
 import { Project, type Location, type ProjectListing } from './project.js';
 import { readSource, type SkippedReading } from './source-file.js';
 import { runSettings, type RunSettings } from './run-settings.js';
@@ -122,17 +120,12 @@ export class Workspace {
     return lstatSync(path.join(this.root, this.relative(target)), { throwIfNoEntry: false }) !== undefined;
   }
 
-  /** How do the rules of two files or presets differ? A preset is named as in a layer file; all else is a path. */
+  /** How do the rules of two files, directories or presets differ? A preset is named as in a layer file; all else is a path. */
   compare(first: string, second: string): CompareReport {
-    const sides = [first, second].map((name): ComparedSide => ({ name, kind: parsePresetReference(name) === null ? 'path' : 'preset' }));
-    const paths = sides.filter(({ kind }) => kind === 'path').map(({ name }) => this.relative(name));
-    return Project.read(this.root, CATALOG, this.run, (project): CompareReport => {
-      const locations = paths.map((own) => project.locate(own));
-      const [one, two] = sides.map((side) => this.rulesOfSide(side, locations[0], project, side.kind === 'path' ? this.relative(side.name) : ''));
-      const base = { usesStarter: project.hasStarter && paths.length > 0, incomplete: locations.flatMap(({ incomplete }) => incomplete), notices: [] };
-      const differences = one && two ? compareRules(one, two, CATALOG) : [];
-      return { ...base, first: sides[0] as ComparedSide, second: sides[1] as ComparedSide, differences };
-    });
+    const named = (name: string): NamedSide => ({ name, own: parsePresetReference(name) === null ? this.relative(name) : null });
+    const sides = [named(first), named(second)] as const;
+    const hasPath = sides.some(({ own }) => own !== null);
+    return Project.read(this.root, CATALOG, this.run, (project) => compareSides(project, sides, this.directory, CATALOG), hasPath);
   }
 
   /** The presets that come with Elvar. */
@@ -147,25 +140,7 @@ export class Workspace {
   preset(name: string): PresetReport {
     const reference = parsePresetReference(name);
     if (reference === null) throw new UsageError(`${name} names no preset\nWrite elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE`);
-    return Project.read(this.root, CATALOG, this.run, (project): PresetReport => {
-      const read = project.readPreset(reference, this.directory);
-      const { stack } = read?.rules ?? { stack: EMPTY_STACK };
-      const zones = stack.own.blocks.flatMap(({ layer, zones: around, statements }) => {
-        const zone = around.at(-1)?.zone;
-        return zone === undefined ? [] : [{ zone, layer, statements: statements.map(({ statement }) => statement) }];
-      });
-      return {
-        reference: name,
-        title: read?.layer.title ?? null,
-        about: read?.layer.about ?? null,
-        layers: stack.layers,
-        rules: project.resolver.decide(stack, []),
-        zones,
-        usesStarter: false,
-        incomplete: [],
-        notices: project.notices(),
-      };
-    }, false);
+    return Project.read(this.root, CATALOG, this.run, (project) => reportPreset(project, reference, this.directory), false);
   }
 
   /** What does the code violate? */
@@ -218,19 +193,6 @@ export class Workspace {
     const reading = readSource(path.join(this.root, own), settings);
     if ('skipped' in reading) noteSkipped(own, reading, skipped, incomplete);
     return skipped[0] ?? null;
-  }
-
-  /** The rules of one side of a comparison; a preset is looked at as if it stood at the root, for the other side's path. */
-  private rulesOfSide(side: ComparedSide, beside: Location | undefined, project: Project, own: string): DecidedRules | null {
-    if (side.kind === 'path') {
-      const { directory, name } = project.locate(own);
-      return directory.rules.rulesFor(name, directory.languages.languageOf(name), project.resolver);
-    }
-    const read = project.readPreset(parsePresetReference(side.name) as PresetReference, this.directory);
-    if (read === null) return null;
-    if (beside === undefined) return project.resolver.decide(read.rules.stack, []);
-    const rules = beside.path.split('/').slice(0, -1).reduce((inner, name) => inner.descend(name), read.rules);
-    return rules.rulesFor(beside.name, beside.directory.languages.languageOf(beside.name), project.resolver);
   }
 
   private relative(target: string): string {

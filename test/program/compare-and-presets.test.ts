@@ -47,6 +47,15 @@ describe('compare', () => {
     expect(elvar(folder, ['compare', 'kiosk/kiosk.js', 'kiosk/clock.js']).out).toBe('The same rules hold for kiosk/kiosk.js and kiosk/clock.js.\n');
   });
 
+  test('of two directories tells what holds for all of each', () => {
+    const folder = makeFolder({
+      'elvar.yaml': 'zones:\n  - match: [/a/]\n    rulings: { text/indent: note }\n  - match: ["*.py"]\n    rulings: { "*": error }\n', 'a/x.py': '', 'b/x.py': '',
+    });
+    expect(relations(folder, 'b', 'a')).toEqual(['text/indent stricter']);
+    expect(relations(folder, '.', 'b/')).toEqual([]);
+    expect(relations(folder, 'a', 'a/x.py')).toHaveLength(12);
+  });
+
   test('of a file and a preset looks at the zones of the preset for that file', () => {
     const folder = makeFolder({ 'elvar.yaml': '', 'p.yaml': 'zones:\n  - match: [/a/*.py]\n    rulings: { text/indent: note }\n' });
     expect(relations(folder, 'a/b.py', './p.yaml')).toEqual(['text/indent stricter']);

@@ -11,13 +11,13 @@ interface Options {
 /** `elvar compare`. */
 export const COMPARE: Command<Options> = {
   usage: 'compare <first> <second>',
-  about: 'How do the rule sets of two files or presets differ?',
+  about: 'How do the rule sets of two files, directories or presets differ?',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('first', { type: 'string', demandOption: true, describe: 'a file, or a preset as layer files name it (elvar:NAME, ./FILE.yaml, npm:PACKAGE)' })
+    .positional('first', { type: 'string', demandOption: true, describe: 'a file, a directory, or a preset as layer files name it (elvar:NAME, ./FILE.yaml, npm:PACKAGE)' })
     .positional('second', { type: 'string', demandOption: true, describe: 'what the first is compared with' }),
   examples: [
-    ['elvar compare kiosk/kiosk.js services/berths/src/plan.ts', 'what is stricter, looser or only different for the second file'],
+    ['elvar compare services/berths services/tides', 'what is stricter, looser or only different in the second directory'],
     ['elvar compare elvar:starter ./style/harbour.yaml', 'what one preset has that another has not'],
   ],
   run: (context) => {
