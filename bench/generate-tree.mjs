@@ -18,6 +18,11 @@ zones:
     match: ["*.test.ts", /part-${number % 7}/]
     rulings:
       size/*: off
+  - name: scripts
+    match: ["*.py"]
+    except: ["file-1*.py"]
+    rulings:
+      idiom/debug-print: off
 `;
 }
 
@@ -25,7 +30,8 @@ zones:
 function rootLayer(zones) {
   const lines = ['title: Root', 'presets: [elvar:starter, elvar:tidy]', 'rulings:', '  safety/*: { level: error, guard: no-weaker }', 'zones:'];
   for (let number = 0; number < zones; number += 1) {
-    const match = [`"*.z${number}.ts"`, `name-${number}.py`, `old-${number}/`, `/service-${number}/part-${number % 9}/`, `"**/deep-${number}/*.js"`][number % 5];
+    const kinds = [`"*.z${number}.ts"`, `name-${number}.py`, `old-${number}/`, `/service-${number}/part-${number % 9}/`, `"**/deep-${number}/*.js"`];
+    const match = kinds[number % kinds.length];
     lines.push(`  - name: zone ${number}`, `    match: [${match}]`, `    rulings: { size/branches: { options: { max: ${5 + (number % 40)} } } }`);
   }
   return `${lines.join('\n')}\n`;

@@ -18,7 +18,7 @@ export async function inspectInParallel(job: InspectionJob): Promise<InspectedFi
   const counter = new Int32Array(taken);
   const workers = Math.min(availableParallelism() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));
   const others = Array.from({ length: workers }, () => runWorker({ job, taken }));
-  // A worker that fails ends the run at once, not after the main thread's share.
+  // The main thread takes its share like the others; a worker that fails makes the whole fail.
   const shares = await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1)), ...others]);
   return shares.flat().sort((a, b) => a.index - b.index);
 }

@@ -1,9 +1,5 @@
-import { nearName } from '../../core/layers/near-name.js';
-import type { Explanation } from '../../core/model/report.js';
-import type { Decision } from '../../core/model/statement.js';
 import { explainJson, explainLineJson } from '../../formats/json/explain.js';
 import { resolveJson } from '../../formats/json/resolve.js';
-import { UsageError } from '../../host/errors.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { visible } from '../visible.js';
 import { viewExplainLine } from '../views/explain-line.js';
@@ -11,6 +7,7 @@ import { viewExplainPath } from '../views/explain-path.js';
 import { viewExplainRule } from '../views/explain-rule.js';
 import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+import { needRule } from './rule-argument.js';
 
 interface Options {
   readonly path: string;
@@ -30,7 +27,8 @@ export const EXPLAIN: Command<Options> = {
     ['elvar explain services/berths/src/plan.ts text/line-width', 'every statement about one rule, and what became of it'],
   ],
   run: async (context) => {
-    const { options: { path }, workspace } = context;
+    const { options: { path, rule }, workspace } = context;
+    if (rule !== undefined) needRule(rule);
     const [, file, line] = /^(.+):(\d+)$/.exec(path) ?? [];
     if (file !== undefined && !workspace.exists(path)) return explainLine(context, file, Number(line));
     return workspace.isDirectory(path) ? explainDirectory(context) : explainPath(context);
@@ -40,7 +38,7 @@ export const EXPLAIN: Command<Options> = {
 function explainPath(context: Context<Options>): ExitCode {
   const { options, workspace, terminal, style } = context;
   const explanation = workspace.explain(options.path);
-  const decision = options.rule === undefined ? undefined : decisionOf(explanation, options.rule);
+  const decision = options.rule === undefined ? undefined : explanation.rules.decisions.get(options.rule);
   if (options.format === 'json') printJson(context, explainJson(explanation, options.rule));
   else if (decision === undefined) terminal.out(viewExplainPath(explanation, style));
   else terminal.out(viewExplainRule(explanation, decision, style));
@@ -52,7 +50,6 @@ function explainPath(context: Context<Options>): ExitCode {
 async function explainLine(context: Context<Options>, file: string, line: number): Promise<ExitCode> {
   const { options, workspace, terminal, style } = context;
   const explained = await workspace.explainLine(file, line);
-  if (options.rule !== undefined) decisionOf(explained.explanation, options.rule);
   const findings = explained.findings.filter(({ rule }) => options.rule === undefined || rule === options.rule);
   if (options.format === 'json') printJson(context, explainLineJson({ ...explained, findings }));
   else terminal.out(viewExplainLine({ ...explained, findings }, style));
@@ -69,11 +66,4 @@ function explainDirectory(context: Context<Options>): ExitCode {
   tellAside(context, report);
   hint(context, 'One file, rule by rule: elvar explain FILE');
   return exitCode(EXIT.fine, report);
-}
-
-function decisionOf({ rules: { decisions } }: Explanation, rule: string): Decision {
-  const decision = decisions.get(rule);
-  if (decision !== undefined) return decision;
-  const near = nearName(rule, decisions.keys());
-  throw new UsageError(`there is no rule ${rule}${near === null ? '' : `\nDid you mean ${near}?`}`);
 }

@@ -1,12 +1,10 @@
 import { resolveJson, resolveLines } from '../../formats/json/resolve.js';
-import { CATALOG } from '../../core/catalog/registry.js';
-import { nearName } from '../../core/layers/near-name.js';
-import { UsageError } from '../../host/errors.js';
 import { EXIT } from '../exit-code.js';
 import { visible } from '../visible.js';
 import { viewResolveRule } from '../views/resolve-rule.js';
 import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command } from './command.js';
+import { needRule } from './rule-argument.js';
 
 interface Options {
   readonly path: readonly string[];
@@ -41,12 +39,6 @@ export const RESOLVE: Command<Options> = {
     return exitCode(EXIT.fine, report);
   },
 };
-
-function needRule(rule: string): void {
-  if (CATALOG.get(rule) !== undefined) return;
-  const near = nearName(rule, CATALOG.rules.map(({ id }) => id));
-  throw new UsageError(`there is no rule ${rule}${near === null ? '' : `\nDid you mean ${near}?`}`);
-}
 
 function printLines(out: (text: string) => void, lines: Iterable<string>): void {
   let piece = '';

@@ -1,6 +1,5 @@
 import { compareLevels } from '../model/level.js';
-import type { StricterDirection } from '../model/option.js';
-import { sameOptionValue, type OptionValue } from '../model/option.js';
+import { sameOptionValue, type OptionValue, type StricterDirection } from '../model/option.js';
 import type { Rule } from '../model/rule.js';
 import type { ActiveGuard } from '../model/statement.js';
 import type { RuleState, StatePart } from './rule-state.js';
@@ -18,7 +17,7 @@ export function refuses({ kind, remembered }: Guard, part: StatePart, rule: Rule
       return kind === 'fixed' ? part.value !== remembered.level : compareLevels(part.value, remembered.level) < 0;
     case 'waivers':
     case 'fix':
-      // Between two values, "weaker" and "different from refuse" are one; only the other way is an addition.
+      // To refuse is stricter than to allow.
       return kind === 'fixed' ? part.value !== remembered[part.name] : part.value === 'allow' && remembered[part.name] === 'refuse';
     case 'option': {
       const before = remembered.options[part.option]?.value as OptionValue;

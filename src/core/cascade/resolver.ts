@@ -12,8 +12,10 @@ export class Resolver {
   private readonly numbers = new Map<ZoneCondition, number>();
   /** By the stack, then by the zones that are active. */
   private readonly decided = new Map<Stack, Map<string, DecidedRules>>();
+  /** Where each rule stands after a stack, by the zones that are active and whether it is cut off. */
   private readonly places = new Map<Stack, Map<string, readonly DecisionTree[]>>();
   private readonly setsByContent = new Map<string, RuleSet>();
+  /** A number for each setting of a rule, by its content. */
   private readonly settings = new Map<string, number>();
   private readonly settingNumbers = new Map<Decision, number>();
   /** By the rules' order in the catalog. */
