@@ -21,8 +21,10 @@ const { metafile } = await build({
   target: 'node20',
   // It finds its own files by where it is.
   external: ['web-tree-sitter'],
-  // Packages in the older module format ask for Node's own modules by `require`.
-  banner: { js: "import { createRequire as requireFor } from 'node:module';\nconst require = requireFor(import.meta.url);" },
+  // Packages in the older module format ask for Node's own modules by `require`, and for the name of their file.
+  banner: {
+    js: "import { createRequire as requireFor } from 'node:module';\nimport { fileURLToPath as pathOf } from 'node:url';\nconst require = requireFor(import.meta.url), __filename = pathOf(import.meta.url);",
+  },
   logLevel: 'warning',
 });
 

@@ -6,6 +6,7 @@ import { CHECK } from './commands/check.js';
 import { COMPARE } from './commands/compare.js';
 import type { Command, GlobalOptions } from './commands/command.js';
 import { EXPLAIN } from './commands/explain.js';
+import { FIX } from './commands/fix.js';
 import { PRESETS } from './commands/presets.js';
 import { RESOLVE } from './commands/resolve.js';
 import { SCOPE } from './commands/scope.js';
@@ -45,6 +46,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
   );
   let program = add(globalOptions(yargs(), terminal.columns), CHECK);
   program = add(program, EXPLAIN);
+  program = add(program, FIX);
   program = add(program, RESOLVE);
   program = add(program, COMPARE);
   program = add(program, SCOPE);

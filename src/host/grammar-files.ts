@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { GrammarSource } from '../core/inspect/grammars.js';
+import type { GrammarSource } from '../core/syntax/grammars.js';
 
 /** Where the build puts the grammars: `dist/grammars`, beside `dist/host`. */
 const FOLDER = new URL('../grammars/', import.meta.url);

@@ -1,14 +1,17 @@
 import path from 'node:path';
 import { grammarFor, languageById } from '../core/catalog/languages.js';
+import type { Catalog } from '../core/catalog/catalog.js';
 import { CATALOG } from '../core/catalog/registry.js';
-import { Grammars } from '../core/inspect/grammars.js';
-import { inspectFile, type Inspection } from '../core/inspect/inspect-file.js';
+import { Grammars } from '../core/syntax/grammars.js';
+import { inspectFile, type Inspection, type Tools } from '../core/inspect/inspect-file.js';
 import { Planner } from '../core/inspect/plan.js';
 import type { GrammarId, Language } from '../core/model/language.js';
 import type { ScopeSettings } from '../core/model/layer.js';
 import type { RuleSet } from '../core/model/rule-set.js';
 import type { CheckedFile } from '../core/model/scope.js';
 import { SourceText } from '../core/model/source-text.js';
+import { Spelling } from '../core/syntax/spelling.js';
+import { dictionaryFiles } from './dictionary-files.js';
 import { GRAMMAR_FILES } from './grammar-files.js';
 import { readSource, type SkippedReading } from './source-file.js';
 
@@ -32,9 +35,7 @@ export interface InspectedFile {
  * @param take tells the index of the next file to inspect; past the last one there is none left.
  */
 export async function inspectShare({ root, settings, sets, files }: InspectionJob, take: () => number): Promise<InspectedFile[]> {
-  const grammars = new Grammars(GRAMMAR_FILES);
-  await grammars.load(neededGrammars(files));
-  const planner = new Planner(CATALOG, grammars);
+  const tools = await makeTools({ files }, CATALOG);
   const inspected: InspectedFile[] = [];
   for (let index = take(); index < files.length; index = take()) {
     const file = files[index] as InspectionJob['files'][number];
@@ -43,10 +44,17 @@ export async function inspectShare({ root, settings, sets, files }: InspectionJo
       inspected.push({ index, outcome: reading });
       continue;
     }
-    const source = new SourceText(file.path, languageById(file.language) as Language, reading.text);
-    inspected.push({ index, outcome: inspectFile(source, sets[file.set] as RuleSet, grammars, planner) });
+    const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark);
+    inspected.push({ index, outcome: inspectFile(source, sets[file.set] as RuleSet, tools) });
   }
   return inspected;
+}
+
+/** What the files of a job are inspected with. */
+export async function makeTools({ files }: Pick<InspectionJob, 'files'>, catalog: Catalog): Promise<Tools> {
+  const grammars = new Grammars(GRAMMAR_FILES);
+  await grammars.load(neededGrammars(files));
+  return { grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(dictionaryFiles) };
 }
 
 function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {

@@ -12,7 +12,7 @@ export type SkippedReading =
   | { readonly skipped: 'unreadable'; readonly why: string };
 
 /** A source file as it was read. */
-export type SourceReading = { readonly text: string } | SkippedReading;
+export type SourceReading = { readonly text: string; readonly hasByteOrderMark: boolean } | SkippedReading;
 
 /** How much of a file is searched for NUL bytes. */
 const BINARY_WINDOW = 8 * 1024;
@@ -49,8 +49,10 @@ function failure(error: unknown): SourceReading {
 function judge(bytes: Buffer, generated: ScopeSettings['generated']): SourceReading {
   if (bytes.subarray(0, BINARY_WINDOW).includes(0)) return { skipped: 'binary' };
   if (!isUtf8(bytes)) return { skipped: 'not-utf8' };
-  const text = bytes.toString('utf8').replace(/^\uFEFF/, '');
-  return generated === 'skip' && isMarkedGenerated(text) ? { skipped: 'generated' } : { text };
+  const whole = bytes.toString('utf8');
+  const hasByteOrderMark = whole.startsWith('\uFEFF');
+  const text = hasByteOrderMark ? whole.slice(1) : whole;
+  return generated === 'skip' && isMarkedGenerated(text) ? { skipped: 'generated' } : { text, hasByteOrderMark };
 }
 
 function isMarkedGenerated(text: string): boolean {

@@ -5,11 +5,12 @@ import { CATALOG } from '../core/catalog/registry.js';
 import { COMMAND_LINE_LAYER } from '../core/layers/command-line.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type {
-  CheckedSource, CheckReport, CompareReport, Explanation, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, ScopeReport,
+  CheckedSource, CheckReport, CompareReport, Explanation, FixReport, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, ScopeReport,
 } from '../core/model/report.js';
 import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
 import { compareSides, type NamedSide } from './compare-sides.js';
 import { UsageError } from './errors.js';
+import type { InspectionJob } from './inspect-share.js';
 import { builtInPresets } from './layer-loader.js';
 import { sortByPath } from './path-order.js';
 import { findProjectRoot } from './project-root.js';
@@ -18,6 +19,7 @@ import { Project, type Location, type ProjectListing } from './project.js';
 import { readSource, type SkippedReading } from './source-file.js';
 import { runSettings, type RunSettings } from './run-settings.js';
 import type { ListedFile } from './walk.js';
+import { selectedRules } from './selected-rules.js';
 import { relativeToRoot } from './target-path.js';
 
 /** How a workspace is opened. */
@@ -146,16 +148,9 @@ export class Workspace {
   /** What does the code violate? */
   async check(paths: readonly string[] = []): Promise<CheckReport> {
     const { listing, base } = this.list(paths);
-    const sets = [...new Set(listing.files.map(({ rules }) => rules.set))];
-    const numbers = new Map(sets.map((set, index) => [set, index]));
     // Only this question needs the parser and the grammars, which take a while to load.
     const { inspectInParallel } = await import('./inspect-in-parallel.js');
-    const inspected = await inspectInParallel({
-      root: this.root,
-      settings: { largest: listing.settings.largest, generated: listing.settings.generated },
-      sets,
-      files: listing.files.map(({ path: file, language, rules }) => ({ path: file, language, set: numbers.get(rules.set) as number })),
-    });
+    const inspected = await inspectInParallel(this.jobOf(listing));
     const files: CheckedSource[] = [];
     const skipped: SkippedPath[] = [...listing.skipped];
     const incomplete = [...base.incomplete];
@@ -167,10 +162,38 @@ export class Workspace {
         continue;
       }
       files.push({ ...file, findings: outcome.findings, waivers: outcome.waivers.waivers });
+      if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: `its code is nested too deeply for ${outcome.unfinished.join(', ')}` });
       misreadWaivers.push(...outcome.waivers.malformed.map((waiver) => ({ path: file.path, ...waiver })));
     }
     sortByPath(skipped, (entry) => entry.path);
     return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn };
+  }
+
+  /**
+   * Repairs what can be repaired safely.
+   * @param rules selectors of the rules that are to repair; all where there is none.
+   * @param writes whether the files are written; else the report tells what would be.
+   * @throws UsageError when a selector selects no rule.
+   */
+  async fix(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
+    const wanted = selectedRules(rules, CATALOG);
+    const { listing, base } = this.list(paths);
+    const { repairFiles } = await import('./repair-files.js');
+    const { files, skipped, incomplete } = await repairFiles(this.jobOf(listing), CATALOG, (rule) => wanted === null || wanted.has(rule), writes);
+    const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
+    for (const { path: own, reading } of skipped) noteSkipped(own, reading, [], unread);
+    return { ...base, incomplete: unread, files, written: writes };
+  }
+
+  private jobOf({ files, settings }: ProjectListing): InspectionJob {
+    const sets = [...new Set(files.map(({ rules }) => rules.set))];
+    const numbers = new Map(sets.map((set, index) => [set, index]));
+    return {
+      root: this.root,
+      settings: { largest: settings.largest, generated: settings.generated },
+      sets,
+      files: files.map(({ path: own, language, rules }) => ({ path: own, language, set: numbers.get(rules.set) as number })),
+    };
   }
 
   private list(paths: readonly string[]): { listing: ProjectListing; base: ReportBase } {

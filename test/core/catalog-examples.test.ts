@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { grammarFor, languageById } from '../../src/core/catalog/languages.js';
+import { grammarFor, languageById, languageOfName } from '../../src/core/catalog/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { inspectFile } from '../../src/core/inspect/inspect-file.js';
@@ -7,10 +7,11 @@ import { GRAMMARS, type Language } from '../../src/core/model/language.js';
 import type { Example, Rule } from '../../src/core/model/rule.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { SourceText } from '../../src/core/model/source-text.js';
-import { builtGrammars } from '../support/grammars.js';
+import { Spelling } from '../../src/core/syntax/spelling.js';
+import { builtDictionary, builtGrammars } from '../support/grammars.js';
 
 const grammars = builtGrammars();
-const planner = new Planner(CATALOG, grammars);
+const tools = { grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** A rule set in which only `rule` is on. */
@@ -18,10 +19,14 @@ function only(rule: Rule, options: Example['options']): RuleSet {
   return { id: rule.id, rules: new Map([[rule.id, { level: 'warning', options: { ...rule.defaults, ...options }, waivers: 'allow', fix: 'allow' }]]) };
 }
 
-function findsIn(rule: Rule, { language: id, file, options, code }: Example): string[] {
+function sourceOf({ language: id, file, code }: Example): SourceText {
   const language = languageById(id) as Language;
-  const text = new SourceText(file ?? `example${language.endings[0]}`, language, code);
-  const { findings } = inspectFile(text, only(rule, options), grammars, planner);
+  return new SourceText(file ?? `example${language.endings[0]}`, language, code.replace(/^\uFEFF/, ''), code.startsWith('\uFEFF'));
+}
+
+function findsIn(rule: Rule, { language: id, file, options, code }: Example): string[] {
+  const text = sourceOf({ language: id, code, finds: [], ...(file !== undefined && { file }) });
+  const { findings } = inspectFile(text, only(rule, options), tools);
   return findings.map(({ span }) => `${span.start.line}:${span.start.column}`);
 }
 
@@ -50,13 +55,33 @@ test('every grammar is used by a language and fits the queries of every rule', (
     id: 'all',
     rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow' }])),
   };
-  const files = ['a.js', 'a.jsx', 'a.ts', 'a.tsx', 'a.py', 'a.css', 'a.java', 'a.php'];
+  const files = ['a.js', 'a.jsx', 'a.ts', 'a.tsx', 'a.py', 'a.css', 'a.java', 'a.php', 'a.cpp', 'a.html', 'a.sh', 'a.go', 'a.json', 'a.yaml'];
   const used = files.map((name) => {
     const language = [...new Set(CATALOG.rules.flatMap((rule) => rule.examples.map((example) => example.language)))]
       .map((id) => languageById(id) as Language)
       .find((candidate) => candidate.endings.some((ending) => name.endsWith(ending))) as Language;
-    inspectFile(new SourceText(name, language, ''), all, grammars, planner);
+    inspectFile(new SourceText(name, language, ''), all, tools);
     return grammarFor(language, name);
   });
   expect(new Set(used)).toEqual(new Set(GRAMMARS));
+});
+
+test('code that is nested deeper than calls can be, or is cut off, stops no rule', () => {
+  const all: RuleSet = {
+    id: 'all',
+    rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow' }])),
+  };
+  const deep = 20_000;
+  const codes: [string, string][] = [
+    ['a.js', `${'('.repeat(deep)}1\n`], ['a.js', `a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['a.ts', `const ${'['.repeat(deep)}a${']'.repeat(deep)} = b;\n`],
+    ['a.js', `a = ${'b && '.repeat(deep)}c;\n`], ['a.js', `a = ${"'b' + ".repeat(deep)}c;\n`], ['a.js', `${'if (a) {'.repeat(deep)}${'}'.repeat(deep)}\n`],
+    ['a.js', `${'else if (a) b(); '.repeat(deep)}\n`], ['a.js', `if (a) b(); ${'else if (a) b(); '.repeat(2000)}\n`], ['a.py', `a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`],
+    ['a.py', `${'a + '.repeat(deep)}1\n`], ['a.php', `<?php $a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['A.java', `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`],
+    ['a.cpp', `int a = ${'('.repeat(deep)}1${')'.repeat(deep)};\n`], ['a.cpp', `int ${'*'.repeat(deep)}a;\n`], ['a.css', `${'a { '.repeat(deep)}\n`], ['a.json', `${'['.repeat(deep)}${']'.repeat(deep)}\n`],
+    ['a.yaml', `a: ${'['.repeat(5000)}${']'.repeat(5000)}\n`], ['a.html', `${'<p>'.repeat(deep)}\n`], ['a.go', `package a\n\nvar a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.sh', `${'('.repeat(5000)}a\n`],
+  ];
+  for (const [name, code] of codes) {
+    const language = languageOfName(name) as Language;
+    expect(() => inspectFile(new SourceText(name, language, code), all, tools), `${name}: ${code.slice(0, 30)}`).not.toThrow();
+  }
 });

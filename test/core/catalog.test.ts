@@ -66,7 +66,8 @@ describe('languages', () => {
     ['a.ts', 'typescript', 'typescript'], ['a.mts', 'typescript', 'typescript'], ['a.tsx', 'typescript', 'tsx'], ['a.d.ts', 'typescript', 'typescript'],
     ['a.js', 'javascript', 'javascript'], ['a.jsx', 'javascript', 'javascript'], ['a.py', 'python', 'python'], ['a.css', 'css', 'css'],
     ['A.java', 'java', 'java'], ['a.php', 'php', 'php'], ['a.md', 'markdown', null], ['a.sql', 'sql', null], ['a.toml', 'toml', null],
-    ['Makefile', 'makefile', null], ['.gitignore', 'git-settings', null], ['elvar.yaml', 'yaml', null],
+    ['Makefile', 'makefile', null], ['.gitignore', 'git-settings', null], ['elvar.yaml', 'yaml', 'yaml'],
+    ['a.h', 'c', 'cpp'], ['a.cc', 'cpp', 'cpp'], ['a.html', 'html', 'html'], ['a.sh', 'shell', 'bash'], ['a.go', 'go', 'go'], ['a.json', 'json', 'json'],
   ])('%s is %s with the grammar %s', (name, id, grammar) => {
     const language = languageOfName(name) as Language;
     expect(language.id).toBe(id);
@@ -84,11 +85,12 @@ describe('languages', () => {
     expect(new Set(LANGUAGES.map(({ id }) => id)).size).toBe(LANGUAGES.length);
   });
 
-  test('with a grammar know every rule of text, and those without only these', () => {
+  test('without a grammar know the rules for every text, and those with one know more', () => {
+    const everywhere = CATALOG.rules.filter(({ find }) => 'everywhere' in find).length;
     for (const { id, grammar } of LANGUAGES) {
-      const known = CATALOG.rules.filter((rule) => finderFor(rule, id) !== null).map((rule) => rule.concern);
-      expect(known.filter((concern) => concern === 'text')).toHaveLength(4);
-      expect(known.some((concern) => concern !== 'text')).toBe(grammar !== null);
+      const known = CATALOG.rules.filter((rule) => finderFor(rule, id) !== null);
+      if (grammar === null) expect(known).toHaveLength(everywhere);
+      else expect(known.length, id).toBeGreaterThan(everywhere);
     }
   });
 });

@@ -107,7 +107,7 @@ describe('source files', () => {
     const { status, stderr, stdout } = isRoot
       ? spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', process.execPath, ...args], { encoding: 'utf8' })
       : spawnSync(process.execPath, args, { encoding: 'utf8' });
-    expect(stderr).toBe('The answer is incomplete: 1 path could not be read.\n  shut.py: permission denied\n');
+    expect(stderr).toBe('The answer is incomplete because of 1 path:\n  shut.py: permission denied\n');
     expect([status, stdout]).toEqual([3, 'No findings in 2 files.\n']);
   });
 

@@ -54,7 +54,7 @@ export function tellAside({ options, workspace, terminal, style }: Context<unkno
   }
   if (!options.quiet) for (const notice of notices) terminal.err(`${visible(noticeText(notice))}\n`);
   if (incomplete.length === 0) return;
-  terminal.err(`${style.wrong(`The answer is incomplete: ${count(incomplete.length, 'path')} could not be read.`)}\n`);
+  terminal.err(`${style.wrong(`The answer is incomplete because of ${count(incomplete.length, 'path')}:`)}\n`);
   for (const { path, reason } of incomplete) terminal.err(`  ${visible(path)}: ${visible(reason)}\n`);
 }
 

@@ -1,5 +1,9 @@
 import type { Node, QueryMatch } from 'web-tree-sitter';
-import type { Hit } from '../model/rule.js';
+import type { LanguageId } from '../model/language.js';
+import type { Repair } from '../model/repair.js';
+import type { Finder, Hit, TreeFinder } from '../model/rule.js';
+import type { SyntaxNode } from '../syntax/node.js';
+import type { ParsedSource } from '../syntax/source.js';
 
 /** The captures of one match by name; of a name captured several times, the last. */
 export type Captures = Readonly<Record<string, Node | undefined>>;
@@ -12,17 +16,38 @@ export function capturesOf(match: QueryMatch): Captures {
 }
 
 /** A finding that covers a node. */
-export function hitAt(node: Node, message: string): Hit {
+export function hitAt(node: SyntaxNode, message: string, repair?: Repair): Hit {
+  return { start: node.start, end: node.end, message, ...(repair !== undefined && { repair }) };
+}
+
+/** A finding that covers a node of a query. */
+export function hitAtCapture(node: Node, message: string): Hit {
   return { start: node.startIndex, end: node.endIndex, message };
 }
 
-/** Judges matches one by one; null from `judge` is no finding. */
-export function hitsAt(
-  matches: readonly QueryMatch[],
-  judge: (captures: Captures) => { readonly at: Node; readonly message: string } | null,
-): Hit[] {
-  return matches.flatMap((match) => {
-    const hit = judge(capturesOf(match));
-    return hit === null ? [] : [hitAt(hit.at, hit.message)];
+/** Finds by looking at the syntax. */
+export function byTree<Options>(find: (source: ParsedSource, options: Options) => Iterable<Hit>): TreeFinder<Options> {
+  return { by: 'tree', find };
+}
+
+/** The same way of finding for several languages. @param languages their ids, with blanks between them. */
+export function inLanguages<Options>(languages: string, finder: Finder<Options>): Record<LanguageId, Finder<Options>> {
+  return Object.fromEntries(languages.split(' ').map((language) => [language, finder]));
+}
+
+/** Judges each node of some types by itself; null from `judge` is no finding. */
+export function eachNode<Options>(
+  types: readonly string[],
+  judge: (node: SyntaxNode, options: Options, source: ParsedSource) => Hit | null,
+): TreeFinder<Options> {
+  return byTree((source, options) => {
+    const hits: Hit[] = [];
+    for (const type of types) {
+      for (const node of source.tree.ofType(type)) {
+        const hit = judge(node, options, source);
+        if (hit !== null) hits.push(hit);
+      }
+    }
+    return hits;
   });
 }

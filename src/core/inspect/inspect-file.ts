@@ -1,14 +1,17 @@
-import type { Node, QueryMatch } from 'web-tree-sitter';
-import { capturesOf, hitAt } from '../catalog/hits.js';
-import { grammarFor } from '../catalog/languages.js';
+import type { QueryMatch } from 'web-tree-sitter';
+import { capturesOf, hitAtCapture } from '../catalog/hits.js';
 import type { Finding } from '../model/finding.js';
 import type { OptionValues } from '../model/option.js';
-import type { Hit, ParsedSource, SyntaxFinder } from '../model/rule.js';
+import type { Repair } from '../model/repair.js';
+import type { Hit, RuleId, SyntaxFinder } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../model/source-text.js';
+import type { Grammars } from '../syntax/grammars.js';
+import { Source, type ParsedSource } from '../syntax/source.js';
+import type { Spelling } from '../syntax/spelling.js';
+import { fillIn } from './fill-in.js';
 import { withFingerprints, type BareFinding } from './fingerprint.js';
-import type { Grammars } from './grammars.js';
-import type { Plan, PlannedRule, Planner } from './plan.js';
+import type { PlannedRule, Planner } from './plan.js';
 import { excuseOf, readWaivers, type WaiverReading } from './waivers.js';
 
 /** What was found in one file. */
@@ -17,47 +20,73 @@ export interface Inspection {
   readonly findings: readonly Finding[];
   /** The waivers of the file and what is wrong with them. */
   readonly waivers: WaiverReading;
+  /** Rules that could not look at all of the file: its code is nested deeper than calls can be. */
+  readonly unfinished: readonly RuleId[];
+}
+
+/** What was found, with what would mend it. */
+export interface RepairableInspection extends Omit<Inspection, 'findings'> {
+  readonly found: readonly RepairableFinding[];
+}
+
+/** A finding with what would mend it; null where nothing would, or a ruling refuses repairs. */
+export interface RepairableFinding {
+  readonly finding: BareFinding;
+  readonly repair: Repair | null;
 }
 
 /** Hits of one rule, before they become findings. */
 interface RuleHits {
   readonly planned: PlannedRule<unknown>;
-  readonly hits: Iterable<Hit>;
+  readonly hits: readonly Hit[];
+}
+
+/** What files are inspected with. */
+export interface Tools {
+  readonly grammars: Grammars;
+  readonly planner: Planner;
+  readonly spelling: Spelling;
 }
 
 /** Runs the rules of `set` on a file. The grammar of the file must have been loaded. */
-export function inspectFile(text: SourceText, set: RuleSet, grammars: Grammars, planner: Planner): Inspection {
-  const name = text.path.slice(text.path.lastIndexOf('/') + 1);
-  const grammar = grammarFor(text.language, name);
-  const plan = planner.planFor(set, text.language.id, grammar);
-  const found: RuleHits[] = plan.text.map((planned) => ({ planned, hits: planned.finder.find(text, planned.options) }));
-  let waivers: WaiverReading;
-  if (grammar === null || (plan.tree.length === 0 && plan.combined === null && !mayHaveWaivers(text))) {
-    waivers = readWaivers(text, null);
-    return { findings: toFindings(found, text, set, waivers), waivers };
-  }
-  const tree = grammars.parse(text.text, grammar);
+export function inspectFile(text: SourceText, set: RuleSet, tools: Tools): Inspection {
+  const { found, waivers, unfinished } = findIn(text, set, tools);
+  return { findings: withFingerprints(found.map(({ finding }) => finding), text), waivers, unfinished };
+}
+
+/** What the rules of `set` find in a file, with the repairs. The grammar of the file must have been loaded. */
+export function findIn(text: SourceText, set: RuleSet, { grammars, planner, spelling }: Tools): RepairableInspection {
+  const source = new Source(text, grammars, spelling);
   try {
-    const source = { text, root: tree.rootNode, grammar };
-    found.push(...inspectTree(source, plan));
-    waivers = readWaivers(text, source.root);
-    // Hits are made on the way, so they are collected before the tree is gone.
-    return { findings: toFindings(found, text, set, waivers), waivers };
+    const unfinished: RuleId[] = [];
+    const found = hitsIn(source, set, planner, unfinished);
+    const waivers = readWaivers(source);
+    return { found: toFindings(found, text, set, waivers), waivers, unfinished };
   } finally {
-    tree.delete();
+    source.dispose();
   }
 }
 
-function mayHaveWaivers({ text }: SourceText): boolean {
-  return text.includes('elvar waive');
-}
-
-function inspectTree(source: ParsedSource, plan: Plan): RuleHits[] {
-  const found: RuleHits[] = plan.tree.map((planned) => ({ planned, hits: planned.finder.find(source, planned.options) }));
-  const matches = plan.combined?.matches(source.root);
+function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[]): RuleHits[] {
+  const plan = planner.planFor(set, source.text.language.id, source.grammar);
+  const found: RuleHits[] = [];
+  const collect = (planned: PlannedRule<unknown>, find: () => Iterable<Hit>): void => {
+    try {
+      found.push({ planned, hits: [...find()] });
+    } catch (error) {
+      // V8 ends calls that go too deep with this error; no hand-written code is nested so far.
+      if (!(error instanceof RangeError)) throw error;
+      unfinished.push(planned.rule.id);
+    }
+  };
+  for (const planned of plan.text) collect(planned, () => planned.finder.find(source, planned.options));
+  if (source.grammar === null) return found;
+  const parsed = source as ParsedSource;
+  for (const planned of plan.tree) collect(planned, () => planned.finder.find(parsed, planned.options));
+  const matches = plan.combined?.matches(parsed.root);
   for (const planned of plan.query) {
     const own = matches?.get(planned.rule.id);
-    if (own !== undefined) found.push({ planned, hits: judge(planned.finder, own, source, planned.options) });
+    if (own !== undefined) collect(planned, () => judge(planned.finder, own, parsed, planned.options));
   }
   return found;
 }
@@ -72,32 +101,32 @@ function judge(
   return matches.flatMap((match) => {
     const captures = capturesOf(match);
     const nodes = match.captures.filter(({ name }) => name === 'finding').map(({ node }) => node);
-    return nodes.map((node) => hitAt(node, fillIn(finder.message, captures)));
+    return nodes.map((node) => hitAtCapture(node, fillIn(finder.message, (name) => captures[name]?.text)));
   });
 }
 
-/** Puts the text of captures in the place of their names in braces. */
-function fillIn(message: string, captures: Readonly<Record<string, Node | undefined>>): string {
-  return message.replace(/\{([a-z]+)\}/g, (whole, name: string) => captures[name]?.text ?? whole);
-}
-
-function toFindings(found: readonly RuleHits[], text: SourceText, set: RuleSet, waivers: WaiverReading): Finding[] {
-  const findings: BareFinding[] = [];
+function toFindings(found: readonly RuleHits[], text: SourceText, set: RuleSet, waivers: WaiverReading): RepairableFinding[] {
+  const findings: RepairableFinding[] = [];
   for (const { planned: { rule, level }, hits } of found) {
-    for (const { start, end, message } of hits) {
+    const setting = set.rules.get(rule.id);
+    for (const { start, end, message, repair } of hits) {
       const span = { start: text.positionAt(start), end: text.positionAt(end) };
+      const mends = setting?.fix === 'allow' ? repair ?? null : null;
       findings.push({
-        rule: rule.id,
-        level,
-        path: text.path,
-        span,
-        message,
-        fixable: false,
-        excused: set.rules.get(rule.id)?.waivers === 'allow' ? excuseOf(rule, span.start.line, waivers) : null,
+        repair: mends,
+        finding: {
+          rule: rule.id,
+          level,
+          path: text.path,
+          span,
+          message,
+          fixable: mends !== null,
+          excused: setting?.waivers === 'allow' ? excuseOf(rule, span.start.line, waivers) : null,
+        },
       });
     }
   }
-  return withFingerprints(findings.sort(compareFindings), text);
+  return findings.sort((a, b) => compareFindings(a.finding, b.finding));
 }
 
 /** Orders the findings of one file by line, column and rule. */

@@ -1,8 +1,8 @@
-import type { Node } from 'web-tree-sitter';
 import type { Excuse } from '../model/finding.js';
 import { parseSelector, selects, type SelectableRule, type Selector } from '../model/selector.js';
 import type { SourceText } from '../model/source-text.js';
-import { findComments, type Comment } from './comments.js';
+import { commentsOf, type Comment } from '../syntax/comments.js';
+import type { Source } from '../syntax/source.js';
 
 /** A comment that excuses findings on one line. */
 export interface Waiver {
@@ -28,11 +28,12 @@ export interface WaiverReading {
 
 const NO_WAIVERS: WaiverReading = { waivers: [], malformed: [] };
 
-/** Reads the waivers of a file. @param root its tree; null for a language without a grammar. */
-export function readWaivers(text: SourceText, root: Node | null): WaiverReading {
+/** Reads the waivers of a file. */
+export function readWaivers(source: Source): WaiverReading {
+  const { text } = source;
   // Hardly any file has one, and looking for the words is much cheaper than looking for comments.
   if (!text.text.includes('elvar waive')) return NO_WAIVERS;
-  const comments = findComments(text, root);
+  const comments = commentsOf(source);
   const waivers: Waiver[] = [];
   const malformed: MalformedWaiver[] = [];
   for (const comment of comments) {

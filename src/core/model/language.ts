@@ -2,7 +2,9 @@
 export type LanguageId = string;
 
 /** Grammars that Elvar brings along; a language may have one for each form it is written in. */
-export const GRAMMARS = ['javascript', 'typescript', 'tsx', 'python', 'css', 'java', 'php'] as const;
+export const GRAMMARS = [
+  'javascript', 'typescript', 'tsx', 'python', 'php', 'java', 'cpp', 'css', 'html', 'bash', 'go', 'json', 'yaml',
+] as const;
 
 /** One of {@link GRAMMARS}. */
 export type GrammarId = (typeof GRAMMARS)[number];

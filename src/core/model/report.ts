@@ -1,4 +1,6 @@
+import type { BareFinding } from '../inspect/fingerprint.js';
 import type { Finding } from './finding.js';
+import type { RuleId } from './rule.js';
 import type { FailOn, Zone } from './layer.js';
 import type { Problem } from './problem.js';
 import type { LanguageId } from './language.js';
@@ -112,6 +114,28 @@ export interface CheckReport extends ReportBase {
   readonly misreadWaivers: readonly MisreadWaiver[];
   /** The lowest level at which findings make the check fail. */
   readonly failOn: FailOn;
+}
+
+/** A file as repairs left it, or would leave it. */
+export interface RepairedSource {
+  readonly path: string;
+  /** The whole text, with a byte-order mark where there is one. */
+  readonly before: string;
+  readonly after: string;
+  /** How many findings were repaired, by rule. */
+  readonly repaired: ReadonlyMap<RuleId, number>;
+  /** Findings whose repair would have broken the file, so that it was not made. */
+  readonly withdrawn: readonly BareFinding[];
+  /** What is found afterwards, without what is excused. */
+  readonly left: readonly BareFinding[];
+}
+
+/** What was repaired, or would be. */
+export interface FixReport extends ReportBase {
+  /** Sorted by path. */
+  readonly files: readonly RepairedSource[];
+  /** Whether the files were written. */
+  readonly written: boolean;
 }
 
 /** The rule sets of a listing with their files, in the order of their first files. */

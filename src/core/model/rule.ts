@@ -1,32 +1,31 @@
-import type { Node, QueryMatch } from 'web-tree-sitter';
+import type { QueryMatch } from 'web-tree-sitter';
+import type { ParsedSource, Source } from '../syntax/source.js';
 import type { OptionDeclarations, OptionValues, ValuesOf } from './option.js';
-import type { GrammarId, LanguageId } from './language.js';
-import type { SourceText } from './source-text.js';
+import type { LanguageId } from './language.js';
+import type { Repair } from './repair.js';
 
 /** `concern/name`, lower case with hyphens. */
 export type RuleId = string;
 
 /** How far a finding of the rule can be trusted without looking. */
-export type Confidence = 'certain' | 'likely' | 'possible';
+export const CONFIDENCES = ['certain', 'likely', 'possible'] as const;
+
+/** One of {@link CONFIDENCES}. */
+export type Confidence = (typeof CONFIDENCES)[number];
 
 /** What a rule reports: a stretch of the text as UTF-16 offsets (`end` is exclusive) and what is wrong with it. */
 export interface Hit {
   readonly start: number;
   readonly end: number;
   readonly message: string;
+  /** What would mend it safely; left out where nothing would. */
+  readonly repair?: Repair | undefined;
 }
 
-/** A parsed file: its text, its tree and the grammar that made it. */
-export interface ParsedSource {
-  readonly text: SourceText;
-  readonly root: Node;
-  readonly grammar: GrammarId;
-}
-
-/** Finds by looking at the text alone. Works for every language. */
+/** Finds in any file, whatever its language. */
 export interface TextFinder<Options> {
   readonly by: 'text';
-  find(text: SourceText, options: Options): Iterable<Hit>;
+  find(source: Source, options: Options): Iterable<Hit>;
 }
 
 /**
@@ -41,7 +40,7 @@ export type SyntaxFinder<Options> =
       judge(matches: readonly QueryMatch[], source: ParsedSource, options: Options): Iterable<Hit>;
     };
 
-/** Finds by looking at the tree as a whole, where a query cannot say it. */
+/** Finds by looking at the syntax, where a query cannot say it. */
 export interface TreeFinder<Options> {
   readonly by: 'tree';
   find(source: ParsedSource, options: Options): Iterable<Hit>;
@@ -64,6 +63,8 @@ export interface Example {
   readonly code: string;
   /** Where findings start, as `line:column`; empty for good code. */
   readonly finds: readonly string[];
+  /** The code after all repairs, where the rule has any. */
+  readonly repaired?: string;
 }
 
 /** All there is to know about a rule, as it is written in its file. */
@@ -76,6 +77,10 @@ export interface RuleDeclaration<Options extends OptionDeclarations> {
   readonly advice: string;
   readonly tags: readonly string[];
   readonly confidence: Confidence;
+  /** Whether it can repair what it finds, some of it at least; not where left out. */
+  readonly repairs?: boolean;
+  /** Rules that want the opposite: where both are in force, nobody can meet both. */
+  readonly conflicts?: readonly RuleId[];
   readonly options: Options;
   readonly find: Finders<ValuesOf<Options>>;
   readonly examples: readonly Example[];
@@ -90,6 +95,8 @@ export interface Rule {
   readonly advice: string;
   readonly tags: readonly string[];
   readonly confidence: Confidence;
+  readonly repairs: boolean;
+  readonly conflicts: readonly RuleId[];
   readonly options: OptionDeclarations;
   readonly defaults: OptionValues;
   readonly find: Finders<OptionValues>;
@@ -105,7 +112,8 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
   if (concern === undefined) throw new Error(`rule id ${declaration.id} is not concern/name`);
   const { find, examples } = declaration;
   for (const language of 'languages' in find ? Object.keys(find.languages) : [undefined]) {
-    const own = examples.filter((example) => language === undefined || example.language === language);
+    // C is read by the grammar of C++, and in the same way.
+    const own = examples.filter((example) => language === undefined || example.language === (language === 'c' ? 'cpp' : language));
     if (!own.some(isGood) || own.every(isGood)) {
       throw new Error(`rule ${declaration.id} needs a good and a bad example${language ? ` in ${language}` : ''}`);
     }
@@ -114,6 +122,8 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
   return {
     ...declaration,
     concern,
+    repairs: declaration.repairs ?? false,
+    conflicts: declaration.conflicts ?? [],
     // The option values of a rule are validated against these very declarations before a finder sees them.
     find: find as Finders<OptionValues>,
     defaults: Object.fromEntries(defaults),

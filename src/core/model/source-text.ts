@@ -18,6 +18,8 @@ export class SourceText {
     readonly path: string,
     readonly language: Language,
     readonly text: string,
+    /** Whether the file begins with a byte-order mark, which is not part of `text`. */
+    readonly hasByteOrderMark = false,
   ) {
     this.lines = splitLines(text);
   }

@@ -1,55 +1,62 @@
-import type { Node, QueryMatch } from 'web-tree-sitter';
-import { defineRule, type Hit, type ParsedSource, type SyntaxFinder } from '../../model/rule.js';
-import type { OptionValues } from '../../model/option.js';
-import { capturesOf, hitAt } from '../hits.js';
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Repair } from '../../model/repair.js';
+import { bindingsOf } from '../../syntax/bindings/bindings.js';
+import { commentsOf, isDocumentation } from '../../syntax/comments.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { removalFromList, removalOfStatement } from '../../syntax/removal.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
 
-/** What counts as a use of an imported name, besides names in code. */
-interface UsePlaces {
+/** How a language imports, and what counts as a use of a name besides names in code. */
+interface Importing {
+  readonly statements: readonly string[];
+  /** The imported names of a statement. */
+  readonly names: (statement: SyntaxNode) => readonly SyntaxNode[];
   /** Types of the nodes that are names in code. */
-  readonly names: ReadonlySet<string>;
-  /** Whether a comment that documents (it begins with two stars) can use it. */
+  readonly uses: readonly string[];
+  /** Whether a comment that documents can use it. */
   readonly inDocumentation: boolean;
-  /** Type of the node for the inside of a text in which a name counts when nothing else is in it. */
+  /** Type of the node for the inside of a text in which a name counts when no blank is in it. */
   readonly inText: string | null;
 }
 
-const SCRIPT_NAMES = new Set(['identifier', 'type_identifier', 'shorthand_property_identifier', 'nested_identifier']);
+const PYTHON: Importing = {
+  statements: ['import_statement', 'import_from_statement'],
+  names: (statement) => statement.childrenOf('name').flatMap((part) => {
+    if (part.type === 'aliased_import') {
+      // PEP 484: importing a name as itself offers it to others.
+      const alias = part.child('alias');
+      return alias === null || alias.text === part.child('name')?.text ? [] : [alias];
+    }
+    return (statement.type === 'import_statement' ? part.first : part.last) ?? [];
+  }),
+  uses: ['identifier'],
+  inDocumentation: false,
+  inText: 'string_content',
+};
 
-const script = unused(
-  `
-    (import_statement) @statement
-    (import_clause (identifier) @name)
-    (namespace_import (identifier) @name)
-    (import_specifier) @specifier`,
-  { names: SCRIPT_NAMES, inDocumentation: true, inText: null },
-);
+const JAVA: Importing = {
+  statements: ['import_declaration'],
+  names: (statement) => {
+    const path = statement.childOfType('scoped_identifier');
+    return path === null || statement.childOfType('asterisk') !== null ? [] : [path.child('name') ?? path];
+  },
+  uses: ['identifier', 'type_identifier'],
+  inDocumentation: true,
+  inText: null,
+};
 
-const python = unused(
-  `
-    (import_statement) @statement
-    (import_from_statement) @statement
-    (import_statement name: (dotted_name . (identifier) @name))
-    (import_statement name: (aliased_import name: (dotted_name) @original alias: (identifier) @name))
-    (import_from_statement name: (dotted_name (identifier) @name .))
-    (import_from_statement name: (aliased_import name: (dotted_name) @original alias: (identifier) @name))`,
-  { names: new Set(['identifier']), inDocumentation: false, inText: 'string_content' },
-);
-
-const java = unused(
-  `
-    (import_declaration) @statement
-    (import_declaration (scoped_identifier name: (identifier) @name) . ";")`,
-  { names: new Set(['identifier', 'type_identifier']), inDocumentation: true, inText: null },
-);
-
-const php = unused(
-  `
-    (namespace_use_declaration) @statement
-    (namespace_use_clause (qualified_name (name) @name .) !alias)
-    (namespace_use_clause . (name) @name !alias)
-    (namespace_use_clause alias: (name) @name)`,
-  { names: new Set(['name']), inDocumentation: true, inText: null },
-);
+const PHP: Importing = {
+  statements: ['namespace_use_declaration'],
+  names: (statement) => {
+    const clauses = [...statement.parts, ...(statement.childOfType('namespace_use_group')?.parts ?? [])].filter(({ type }) => type === 'namespace_use_clause');
+    return clauses.flatMap((clause) => clause.child('alias') ?? clause.childOfType('qualified_name')?.last ?? clause.childOfType('name') ?? []);
+  },
+  uses: ['name'],
+  inDocumentation: true,
+  inText: null,
+};
 
 export default defineRule({
   id: 'dead/import',
@@ -58,60 +65,113 @@ export default defineRule({
   advice: 'Drop the name from the import. Keep a bare import where loading the module is the point.',
   tags: ['leftover', 'starter'],
   confidence: 'likely',
+  repairs: true,
   options: {},
-  find: { languages: { javascript: script, typescript: script, python, java, php } },
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript', byTree(findInScript)),
+      python: byTree((source) => findUnused(source, PYTHON)),
+      java: byTree((source) => findUnused(source, JAVA)),
+      php: byTree((source) => findUnused(source, PHP)),
+    },
+  },
   examples: [
-    { language: 'javascript', code: "import './setup.js';\nimport sail, { moor as dock } from './quay.js';\nsail(dock);\n", finds: [] },
-    { language: 'javascript', code: "import { Tide } from './tide.js';\n/** @param {Tide} tide */\nexport function read(tide) {}\n", finds: [] },
-    { language: 'javascript', code: "import sail, { moor, dock } from './quay.js';\nimport * as pilot from 'pilot';\nlog.moor(dock); // sail\n", finds: ['1:8', '1:16', '2:13'] },
-    { language: 'typescript', code: "import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n", finds: [] },
-    { language: 'typescript', code: "import type { Berth, Quay } from './berth.js';\nexport const plan: Berth[] = [];\n", finds: ['1:22'] },
-    { language: 'typescript', file: 'berth.tsx', code: "import { Quay } from './quay.js';\nexport const berth = <Quay />;\n", finds: [] },
-    { language: 'python', code: 'import os.path\nfrom tide import low as ebb, high as high\nos.path.join(ebb)\n', finds: [] },
-    { language: 'python', code: "from tide import Low, __doc__\n__all__ = ['Low']\n", finds: [] },
-    { language: 'python', code: 'import os\nfrom tide import low, high\nlow()  # os\n', finds: ['1:8', '2:23'] },
-    { language: 'java', code: 'import java.util.List;\nimport java.io.*;\nclass Quay { List berths; }\n', finds: [] },
-    { language: 'java', code: 'import java.util.List;\nimport java.util.Map;\nclass Quay { List berths; }\n', finds: ['2:18'] },
-    { language: 'php', code: '<?php\nuse Harbour\\Quay;\nuse Harbour\\Tide as Ebb;\nnew Quay(Ebb::LOW);\n', finds: [] },
-    { language: 'php', code: '<?php\nuse Harbour\\Quay;\nuse Harbour\\Tide as Ebb;\nnew Quay();\n', finds: ['3:21'] },
+    good('javascript', "import './setup.js';\nimport sail, { moor as dock } from './quay.js';\nsail(dock);\n"),
+    good('javascript', "import { Tide } from './tide.js';\n/** @param {Tide} tide */\nexport function read(tide) {}\n"),
+    bad('javascript', "import sail, { moor, dock } from './quay.js';\nimport * as pilot from 'pilot';\nlog.moor(dock); // sail\n", '1:8 1:16 2:13', {
+      repaired: "import { dock } from './quay.js';\nlog.moor(dock); // sail\n",
+    }),
+    good('typescript', "import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n"),
+    bad('typescript', "import type { Berth, Quay } from './berth.js';\nexport const plan: Berth[] = [];\n", '1:22', {
+      repaired: "import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n",
+    }),
+    good('typescript', "import { Quay } from './quay.js';\nexport const berth = <Quay />;\n", { file: 'berth.tsx' }),
+    good('python', 'import os.path\nfrom tide import low as ebb, high as high\nos.path.join(ebb)\n'),
+    good('python', "from tide import Low, __doc__\n__all__ = ['Low']\n"),
+    bad('python', 'import os\nfrom tide import low, high\nlow()  # os\n', '1:8 2:23', { repaired: 'from tide import low\nlow()  # os\n' }),
+    good('java', 'import java.util.List;\nimport java.io.*;\nclass Quay { List berths; }\n'),
+    bad('java', 'import java.util.List;\nimport java.util.Map;\nclass Quay { List berths; }\n', '2:18', { repaired: 'import java.util.List;\nclass Quay { List berths; }\n' }),
+    good('php', '<?php\nuse Harbour\\Quay;\nuse Harbour\\Tide as Ebb;\nnew Quay(Ebb::LOW);\n'),
+    bad('php', '<?php\nuse Harbour\\Quay;\nuse Harbour\\Tide as Ebb;\nnew Quay();\n', '3:21', { repaired: '<?php\nuse Harbour\\Quay;\nnew Quay();\n' }),
   ],
 });
 
-function unused(query: string, places: UsePlaces): SyntaxFinder<OptionValues> {
-  return { by: 'query', query, judge: (matches, source) => findUnused(matches, source, places) };
+function findInScript(source: ParsedSource): Hit[] {
+  const { path } = source.text;
+  const bindings = bindingsOf(source.tree);
+  if (bindings.isOpen) return [];
+  const documented = documentationOf(source);
+  const unused = bindings.all.filter(({ kind, name, references }) => kind === 'import' && references.length === 0
+    // Compiled JSX may call React without naming it in the source.
+    && !(name === 'React' && /\.[jt]sx$/.test(path))
+    && !mentions(documented, name));
+  const nodes = new Set(unused.map(({ node }) => node));
+  return [...nodes].map((node) => hitAt(node, `${node.text} is imported and never used`, scriptRemoval(node, nodes, source.text.text)));
 }
 
-function findUnused(matches: readonly QueryMatch[], source: ParsedSource, places: UsePlaces): Hit[] {
-  const { path } = source.text;
+/** Takes one name out of an import; the whole statement where none of its names is used. */
+function scriptRemoval(node: SyntaxNode, unused: ReadonlySet<SyntaxNode>, text: string): Repair | undefined {
+  const statement = node.closest(new Set(['import_statement', 'import_alias']));
+  const clause = node.closest(new Set(['import_clause']));
+  if (statement === null || clause === null) return undefined;
+  const isUnused = (part: SyntaxNode): boolean => unused.has(part) || [part.child('alias') ?? part.child('name') ?? part.childOfType('identifier')].some((name) => name !== null && unused.has(name));
+  const specifiers = clause.childOfType('named_imports')?.parts.filter(({ type }) => type === 'import_specifier') ?? [];
+  const isWholeList = specifiers.length > 0 && specifiers.every(isUnused);
+  if (clause.parts.every((part) => (part.type === 'named_imports' ? isWholeList : isUnused(part)))) return removalOfStatement(statement, text);
+  if (node.parent === clause) return removalFromList(node);
+  const part = node.parent as SyntaxNode;
+  if (part.type === 'namespace_import') return removalFromList(part);
+  return removalFromList(isWholeList ? (part.parent as SyntaxNode) : part);
+}
+
+function findUnused(source: ParsedSource, importing: Importing): Hit[] {
   // What a package's __init__.py imports is what the package offers.
-  if (path.endsWith('__init__.py')) return [];
-  const captures = matches.map(capturesOf);
-  const statements = captures.flatMap(({ statement }) => statement ?? []);
-  const isImport = (offset: number): boolean => statements.some((node) => node.startIndex <= offset && offset < node.endIndex);
-  return captures.flatMap(({ name: captured, specifier, original }) => {
-    const name = captured ?? specifier?.childForFieldName('alias') ?? specifier?.childForFieldName('name');
-    if (!name) return [];
-    // PEP 484: importing a name as itself offers it to others. Names like __doc__ are read by Python itself.
-    if (original?.text === name.text || /^__\w+__$/.test(name.text)) return [];
-    // Compiled JSX may call React without naming it in the source.
-    if (name.text === 'React' && /\.[jt]sx$/.test(path)) return [];
-    return isUsed(name.text, source, isImport, places) ? [] : [hitAt(name, `${name.text} is imported and never used`)];
+  if (source.text.path.endsWith('__init__.py')) return [];
+  const statements = source.tree.ofTypes(importing.statements);
+  const names = statements.flatMap((statement) => importing.names(statement).map((name) => ({ name, statement })));
+  // Names like __doc__ are read by Python itself.
+  const asked = names.filter(({ name }) => !/^__\w+__$/.test(name.text));
+  if (asked.length === 0) return [];
+  const used = usedNames(source, statements, importing);
+  const documented = importing.inDocumentation ? documentationOf(source) : '';
+  const unused = asked.filter(({ name }) => !used.has(name.text) && !mentions(documented, name.text));
+  const nodes = new Set(unused.map(({ name }) => name));
+  return unused.map(({ name, statement }) => {
+    const all = importing.names(statement).every((other) => nodes.has(other));
+    return hitAt(name, `${name.text} is imported and never used`, removal(name, statement, all, source.text.text));
   });
 }
 
-function isUsed(name: string, { text: { text }, root }: ParsedSource, isImport: (offset: number) => boolean, places: UsePlaces): boolean {
-  for (let offset = text.indexOf(name); offset >= 0; offset = text.indexOf(name, offset + 1)) {
-    if (isNamePart(text[offset - 1]) || isNamePart(text[offset + name.length]) || isImport(offset)) continue;
-    const node = root.descendantForIndex(offset, offset + name.length - 1);
-    if (node !== null && isUse(node, name, places)) return true;
-  }
-  return false;
+function removal(name: SyntaxNode, statement: SyntaxNode, isWhole: boolean, text: string): Repair | undefined {
+  const block = statement.parent;
+  // An empty block would not be Python.
+  if (isWhole) return block?.type === 'block' && block.parts.length === 1 ? undefined : removalOfStatement(statement, text);
+  let part = name;
+  while (part.parent !== null && part.parent !== statement && part.parent.type !== 'namespace_use_group') part = part.parent;
+  return removalFromList(part);
 }
 
-function isUse(node: Node, name: string, { names, inDocumentation, inText }: UsePlaces): boolean {
-  if (names.has(node.type)) return true;
-  if (inDocumentation && node.type.endsWith('comment')) return node.text.startsWith('/**');
-  return node.type === inText && (node.text === name || !/\s/.test(node.text));
+function usedNames({ tree }: ParsedSource, statements: readonly SyntaxNode[], { uses, inText }: Importing): Set<string> {
+  const used = new Set<string>();
+  for (const node of tree.ofTypes(uses)) if (!statements.some((statement) => node.isWithin(statement))) used.add(node.text);
+  if (inText !== null) {
+    for (const { text } of tree.ofType(inText)) {
+      if (!/\s/.test(text)) for (const [word] of text.matchAll(/[\p{ID_Start}_][\p{ID_Continue}]*/gu)) used.add(word);
+    }
+  }
+  return used;
+}
+
+function documentationOf(source: ParsedSource): string {
+  const { text } = source.text;
+  return commentsOf(source).map(({ start, end }) => text.slice(start, end)).filter(isDocumentation).join('\n');
+}
+
+function mentions(documentation: string, name: string): boolean {
+  for (let at = documentation.indexOf(name); at >= 0; at = documentation.indexOf(name, at + 1)) {
+    if (!isNamePart(documentation[at - 1]) && !isNamePart(documentation[at + name.length])) return true;
+  }
+  return false;
 }
 
 function isNamePart(character: string | undefined): boolean {

@@ -1,14 +1,9 @@
-import type { Node, QueryMatch } from 'web-tree-sitter';
-import { z } from 'zod';
-import { defineRule, type Hit, type SyntaxFinder } from '../../model/rule.js';
-import type { SourceText } from '../../model/source-text.js';
-import { hitAt } from '../hits.js';
-
-interface Options {
-  readonly calls: readonly string[];
-}
-
-const script = calls('(call_expression function: [(identifier) (member_expression)] @callee) (debugger_statement) @callee');
+import { defineRule, type Hit } from '../../model/rule.js';
+import { calleeOf, callsIn } from '../../syntax/calls.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+import { list } from '../options.js';
 
 export default defineRule({
   id: 'idiom/debug-print',
@@ -18,61 +13,46 @@ export default defineRule({
   tags: ['leftover', 'starter'],
   confidence: 'possible',
   options: {
-    calls: {
-      schema: z.array(z.string().min(1)),
-      default: [
-        'console.log', 'console.debug', 'console.dir', 'console.table', 'console.trace', 'debugger',
-        'print', 'pprint', 'pprint.pprint', 'breakpoint',
-        'System.out.print', 'System.out.println', 'System.err.print', 'System.err.println',
-        'var_dump', 'print_r', 'var_export',
-      ],
-      stricter: 'more',
-      about: 'names of what is called, with the object before the dot',
-    },
+    calls: list([
+      'console.log', 'console.debug', 'console.dir', 'console.table', 'console.trace', 'debugger',
+      'print', 'pprint', 'pprint.pprint', 'breakpoint',
+      'System.out.print', 'System.out.println', 'System.err.print', 'System.err.println',
+      'var_dump', 'print_r', 'var_export', 'std::cout', 'std::cerr', 'fmt.Print', 'fmt.Println', 'fmt.Printf', 'println',
+    ], 'more', 'names of what is called, with the object before the dot'),
   },
-  find: {
-    languages: {
-      javascript: script,
-      typescript: script,
-      python: calls('(call function: [(identifier) (attribute)] @callee)'),
-      java: calls('(method_invocation object: (field_access) name: (identifier) @callee)'),
-      php: calls('(function_call_expression function: (name) @callee)'),
-    },
-  },
+  find: { languages: inLanguages('javascript typescript python java php cpp go', byTree(findPrints)) },
   examples: [
-    { language: 'javascript', code: 'console.error(message);\nlog.info(tide);\nconst consoleLog = 1;\n', finds: [] },
-    { language: 'javascript', code: 'console.log(tide);\ndebugger;\n', finds: ['1:1', '2:1'] },
-    { language: 'javascript', options: { calls: ['alert'] }, code: 'alert(tide);\nconsole.log(tide);\n', finds: ['1:1'] },
-    { language: 'typescript', code: 'log.debug(tide);\n', finds: [] },
-    { language: 'typescript', code: 'console.table(tides);\n', finds: ['1:1'] },
-    { language: 'python', code: 'log.info(tide)\nprinter(tide)\n', finds: [] },
-    { language: 'python', code: 'if tide:\n    print(tide)\n', finds: ['2:5'] },
-    { language: 'java', code: 'class Quay { void moor() { log.info(name); } }\n', finds: [] },
-    { language: 'java', code: 'class Quay { void moor() { System.out.println(name); } }\n', finds: ['1:28'] },
-    { language: 'php', code: '<?php echo $tide;\n$log->info(print_r($tide, true));\n', finds: [] },
-    { language: 'php', code: '<?php var_dump($tide);\n', finds: ['1:7'] },
+    good('javascript', 'console.error(message);\nlog.info(tide);\nconst consoleLog = 1;\n'),
+    bad('javascript', 'console.log(tide);\ndebugger;\n', '1:1 2:1'),
+    bad('javascript', 'alert(tide);\nconsole.log(tide);\n', '1:1', { options: { calls: ['alert'] } }),
+    good('typescript', 'log.debug(tide);\n'),
+    bad('typescript', 'console.table(tides);\n', '1:1'),
+    good('python', 'log.info(tide)\nprinter(tide)\n'),
+    bad('python', 'if tide:\n    print(tide)\n', '2:5'),
+    good('java', 'class Quay { void moor() { log.info(name); } }\n'),
+    bad('java', 'class Quay { void moor() { System.out.println(name); } }\n', '1:28'),
+    good('php', '<?php echo $tide;\n$log->info(print_r($tide, true));\n'),
+    bad('php', '<?php var_dump($tide);\n', '1:7'),
+    good('cpp', 'void moor() { log << tide; }\n'),
+    bad('cpp', 'void moor() { std::cout << tide << low; }\n', '1:15'),
+    good('go', 'package quay\n\nfunc moor() { log.Println(1) }\n'),
+    bad('go', 'package quay\n\nfunc moor() { fmt.Println(1) }\n', '3:15'),
   ],
 });
 
-function calls(query: string): SyntaxFinder<Options> {
-  return { by: 'query', query, judge: (matches, source, options) => judge(matches, source.text, new Set(options.calls)) };
-}
-
-/** With a second argument, these of PHP's functions return what they would print. */
-function returnsInstead(called: string, call: Node): boolean {
-  if (called !== 'print_r' && called !== 'var_export') return false;
-  return (call.childForFieldName('arguments')?.namedChildCount ?? 0) > 1;
-}
-
-/** Calls are many and few are meant, so the text decides before the tree is looked at any further. */
-function judge(matches: readonly QueryMatch[], { text }: SourceText, names: ReadonlySet<string>): Hit[] {
-  return matches.flatMap((match) => {
-    const node = (match.captures[0] as QueryMatch['captures'][number]).node;
-    if (node.type === 'debugger_statement') return names.has('debugger') ? [hitAt(node, 'debugger is left over')] : [];
-    // In Java the name alone is captured; the object stands before it.
-    const start = node.type === 'identifier' && text[node.startIndex - 1] === '.' ? (node.parent as Node).startIndex : node.startIndex;
-    const called = text.slice(start, node.endIndex);
-    if (!names.has(called) || returnsInstead(called, node.parent as Node)) return [];
-    return [hitAt(node.parent as Node, `${called} is left over`)];
-  });
+function findPrints({ tree }: ParsedSource, { calls }: { readonly calls: readonly string[] }): Hit[] {
+  const names = new Set(calls);
+  const hits: Hit[] = [];
+  for (const call of callsIn(tree)) {
+    const called = calleeOf(call);
+    // With a second argument, these of PHP's functions return what they would print.
+    const returns = (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;
+    if (names.has(called) && !returns) hits.push(hitAt(call, `${called} is left over`));
+  }
+  if (names.has('debugger')) for (const node of tree.ofType('debugger_statement')) hits.push(hitAt(node, 'debugger is left over'));
+  // C++ writes to a stream with an operator; the stream is the innermost part on the left.
+  for (const node of tree.ofType('qualified_identifier')) {
+    if (names.has(node.text) && node.parent?.type === 'binary_expression' && node.field === 'left') hits.push(hitAt(node, `${node.text} is left over`));
+  }
+  return hits;
 }

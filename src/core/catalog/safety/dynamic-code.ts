@@ -1,17 +1,8 @@
-import { defineRule, type SyntaxFinder } from '../../model/rule.js';
-import type { OptionValues } from '../../model/option.js';
-
-const MESSAGE = '{callee} runs text as code';
-
-const script: SyntaxFinder<OptionValues> = {
-  by: 'query',
-  query: `
-    ((call_expression function: (identifier) @callee) @finding (#any-of? @callee "eval" "Function"))
-    ((new_expression constructor: (identifier) @callee) @finding (#eq? @callee "Function"))
-    ((call_expression function: (identifier) @callee arguments: (arguments . [(string) (template_string)])) @finding
-      (#any-of? @callee "setTimeout" "setInterval"))`,
-  message: MESSAGE,
-};
+import { defineRule, type Hit } from '../../model/rule.js';
+import { argumentsOf, calleeOf, callsIn } from '../../syntax/calls.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'safety/dynamic-code',
@@ -23,28 +14,35 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      javascript: script,
-      typescript: script,
-      python: {
-        by: 'query',
-        query: '((call function: (identifier) @callee) @finding (#any-of? @callee "eval" "exec"))',
-        message: MESSAGE,
-      },
-      php: {
-        by: 'query',
-        query: '((function_call_expression function: (name) @callee) @finding (#any-of? @callee "eval" "create_function"))',
-        message: MESSAGE,
-      },
+      ...inLanguages('javascript typescript', byTree(findInScript)),
+      python: byTree((source) => findCalls(source, /^(?:eval|exec)$/)),
+      php: byTree((source) => findCalls(source, /^(?:eval|create_function)$/)),
+      shell: byTree(({ tree }) => tree.ofType('command').flatMap((command) => {
+        const name = command.child('name');
+        return name?.text === 'eval' ? [hitAt(command, 'eval runs text as code')] : [];
+      })),
     },
   },
   examples: [
-    { language: 'javascript', code: 'tides.eval(1);\nsetTimeout(() => sail(), 10);\n', finds: [] },
-    { language: 'javascript', code: "eval(tide);\nconst sail = new Function('return 1');\nsetTimeout('sail()', 10);\n", finds: ['1:1', '2:14', '3:1'] },
-    { language: 'typescript', code: 'const evaluate: Function = sail;\n', finds: [] },
-    { language: 'typescript', code: 'const tide = eval(text) as number;\n', finds: ['1:14'] },
-    { language: 'python', code: 'import ast\ntide = ast.literal_eval(text)\n', finds: [] },
-    { language: 'python', code: 'exec(text)\n', finds: ['1:1'] },
-    { language: 'php', code: '<?php $plan->eval($text);\n', finds: [] },
-    { language: 'php', code: '<?php eval($text);\n', finds: ['1:7'] },
+    good('javascript', 'tides.eval(1);\nsetTimeout(() => sail(), 10);\n'),
+    bad('javascript', "eval(tide);\nconst sail = new Function('return 1');\nsetTimeout('sail()', 10);\n", '1:1 2:14 3:1'),
+    good('typescript', 'const evaluate: Function = sail;\n'),
+    bad('typescript', 'const tide = eval(text) as number;\n', '1:14'),
+    good('python', 'import ast\ntide = ast.literal_eval(text)\n'),
+    bad('python', 'exec(text)\n', '1:1'),
+    good('php', '<?php $plan->eval($text);\n'),
+    bad('php', '<?php eval($text);\n', '1:7'),
+    good('shell', 'echo "$tide"\n'),
+    bad('shell', 'eval "$tide"\n', '1:1'),
   ],
 });
+
+function findCalls({ tree }: ParsedSource, names: RegExp): Hit[] {
+  return callsIn(tree).filter((call) => names.test(calleeOf(call))).map((call) => hitAt(call, `${calleeOf(call)} runs text as code`));
+}
+
+function findInScript(source: ParsedSource): Hit[] {
+  const timers = callsIn(source.tree).filter((call) => /^(?:(?:window|globalThis)\.)?set(?:Timeout|Interval)$/.test(calleeOf(call))
+    && /^(?:string|template_string)$/.test(argumentsOf(call)[0]?.type ?? ''));
+  return [...findCalls(source, /^(?:(?:window|globalThis)\.)?(?:eval|Function)$/), ...timers.map((call) => hitAt(call, `${calleeOf(call)} runs text as code`))];
+}

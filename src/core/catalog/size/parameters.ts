@@ -1,64 +1,44 @@
-import type { Node, QueryMatch } from 'web-tree-sitter';
-import { z } from 'zod';
-import { defineRule, type Hit, type SyntaxFinder } from '../../model/rule.js';
-import { hitAt } from '../hits.js';
-
-interface Options {
-  readonly max: number;
-}
-
-/** Of overloads and types only what has a body counts: it takes what they all take. */
-const script = counting('(formal_parameters) @parameters', (list) => list.parent?.childForFieldName('body') != null);
-const python = counting('(function_definition parameters: (parameters) @parameters) (lambda parameters: (lambda_parameters) @parameters)');
-const java = counting('(method_declaration parameters: (formal_parameters) @parameters) (constructor_declaration parameters: (formal_parameters) @parameters)');
-const php = counting('(formal_parameters) @parameters');
+import { defineRule, type Hit } from '../../model/rule.js';
+import { FUNCTIONS, parametersOf, passedParameters } from '../../syntax/functions.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+import { whole } from '../options.js';
 
 export default defineRule({
   id: 'size/parameters',
   title: 'A function takes few parameters',
   about: 'With many parameters in a row nobody sees at the call which value is which, and two of one type change places unnoticed.',
   advice: 'Put what belongs together into one object with named parts, or split the function.',
-  tags: ['starter'],
+  tags: ['readability', 'starter'],
   confidence: 'certain',
-  options: {
-    max: { schema: z.int().min(0).max(100), default: 5, stricter: 'lower', about: 'parameters of a function' },
-  },
-  find: { languages: { javascript: script, typescript: script, python, java, php } },
+  options: { max: whole(5, 0, 100, 'lower', 'parameters of a function') },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go', byTree(findLongLists)) },
   examples: [
-    { language: 'javascript', options: { max: 2 }, code: 'function moor(berth, { quay, tide, draught }) {}\n', finds: [] },
-    { language: 'javascript', options: { max: 2 }, code: 'const moor = (berth, quay, tide) => {};\n', finds: ['1:14'] },
-    { language: 'typescript', options: { max: 2 }, code: 'function moor(this: Quay, berth: string, tide?: number) {}\n', finds: [] },
-    { language: 'typescript', options: { max: 2 }, code: 'function moor(a: 1, b: 2, c: 3): void;\nfunction moor(...all: number[]) {}\ntype Moor = (a: 1, b: 2, c: 3) => void;\n', finds: [] },
-    { language: 'typescript', options: { max: 2 }, code: 'class Quay { moor(berth: string, tide: number, ...rest: string[]) {} }\n', finds: ['1:18'] },
-    { language: 'python', options: { max: 2 }, code: 'class Quay:\n    def moor(self, berth, *, tide):\n        pass\n', finds: [] },
-    { language: 'python', options: { max: 2 }, code: 'def moor(berth, quay, tide=1):\n    pass\n', finds: ['1:9'] },
-    { language: 'java', options: { max: 2 }, code: 'class Quay { void moor(int berth, int tide) {} }\n', finds: [] },
-    { language: 'java', options: { max: 2 }, code: 'class Quay { void moor(int berth, int tide, int... more) {} }\n', finds: ['1:23'] },
-    { language: 'php', options: { max: 2 }, code: '<?php function moor($berth, $tide = 1) {}\n', finds: [] },
-    { language: 'php', options: { max: 2 }, code: '<?php function moor($berth, $quay, $tide) {}\n', finds: ['1:20'] },
+    good('javascript', 'function moor(berth, { quay, tide, draught }) {}\n', { options: { max: 2 } }),
+    bad('javascript', 'const moor = (berth, quay, tide) => {};\n', '1:14', { options: { max: 2 } }),
+    good('typescript', 'function moor(this: Quay, berth: string, tide?: number) {}\n', { options: { max: 2 } }),
+    good('typescript', 'function moor(a: 1, b: 2, c: 3): void;\nfunction moor(...all: number[]) {}\ntype Moor = (a: 1, b: 2, c: 3) => void;\n', { options: { max: 2 } }),
+    bad('typescript', 'class Quay { moor(berth: string, tide: number, ...rest: string[]) {} }\n', '1:18', { options: { max: 2 } }),
+    good('python', 'class Quay:\n    def moor(self, berth, *, tide):\n        pass\n', { options: { max: 2 } }),
+    bad('python', 'def moor(berth, quay, tide=1):\n    pass\n', '1:9', { options: { max: 2 } }),
+    good('java', 'class Quay { void moor(int berth, int tide) {} }\n', { options: { max: 2 } }),
+    bad('java', 'class Quay { void moor(int berth, int tide, int... more) {} }\n', '1:23', { options: { max: 2 } }),
+    good('php', '<?php function moor($berth, $tide = 1) {}\n', { options: { max: 2 } }),
+    bad('php', '<?php function moor($berth, $quay, $tide) {}\n', '1:20', { options: { max: 2 } }),
+    good('cpp', 'int moor(void) { return 1; }\nint sail(int a, int b, int c);\n', { options: { max: 2 } }),
+    bad('cpp', 'int moor(int a, int b, int c) { return 1; }\n', '1:9', { options: { max: 2 } }),
+    good('go', 'package quay\n\nfunc moor(a, b int) {}\n', { options: { max: 2 } }),
+    bad('go', 'package quay\n\nfunc moor(a, b, c int) {}\n', '3:10', { options: { max: 2 } }),
   ],
 });
 
-function counting(query: string, counts: (list: Node) => boolean = () => true): SyntaxFinder<Options> {
-  return { by: 'query', query, judge: (matches, _source, { max }) => judge(matches, max, counts) };
-}
-
-function judge(matches: readonly QueryMatch[], max: number, counts: (list: Node) => boolean): Hit[] {
-  return matches.flatMap(({ captures }) => captures).flatMap(({ node }) => {
-    // Most lists are short: counting all that is in one costs one call, looking at each costs many.
-    if (node.namedChildCount <= max || !counts(node)) return [];
-    const count = node.namedChildren.filter((child, index) => isParameter(child, index)).length;
-    return count > max ? [hitAt(node, `${count} parameters, ${count - max} over ${max}`)] : [];
+/** Of overloads and types only what has a body counts: it takes what they all take. Java's interfaces count as well. */
+function findLongLists({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
+  return tree.ofTypes(FUNCTIONS).flatMap((node) => {
+    const list = parametersOf(node);
+    if (list === null || (list.parent === node && node.child('body') === null && node.type === 'function_signature')) return [];
+    const count = passedParameters(list).length;
+    return count > max ? [hitAt(list, `${count} parameters, ${count - max} over ${max}`)] : [];
   });
-}
-
-const NO_PARAMETERS = new Set(['comment', 'line_comment', 'block_comment', 'keyword_separator', 'positional_separator', 'receiver_parameter']);
-
-/** Whether a part of the list is a parameter that a caller passes. */
-function isParameter(node: Node, index: number): boolean {
-  if (NO_PARAMETERS.has(node.type)) return false;
-  if (index > 0) return true;
-  const isReceiver = node.type === 'identifier' && (node.text === 'self' || node.text === 'cls');
-  const declaresThis = node.type === 'required_parameter' && /^this\s*:/.test(node.text);
-  return !isReceiver && !declaresThis;
 }

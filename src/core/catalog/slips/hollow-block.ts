@@ -1,62 +1,47 @@
-import type { OptionValues } from '../../model/option.js';
-import { defineRule, type SyntaxFinder } from '../../model/rule.js';
-import { hitsAt } from '../hits.js';
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt, inLanguages } from '../hits.js';
 
-/** An empty body of a function is often meant, an empty branch, loop or handler seldom. A comment inside says why. */
-const script = hollow('(statement_block . "{" . "}") @block', [
-  'if_statement', 'else_clause', 'for_statement', 'for_in_statement', 'while_statement', 'do_statement',
-  'try_statement', 'catch_clause', 'finally_clause',
+/** An empty body of a function is often meant, an empty branch or loop seldom. Empty handlers are left to slips/swallowed-error. */
+const AROUND = new Set([
+  'if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop',
+  'while_statement', 'do_statement', 'try_statement', 'finally_clause', 'synchronized_statement', 'switch_statement',
 ]);
-
-const java = hollow('(block . "{" . "}") @block', [
-  'if_statement', 'for_statement', 'enhanced_for_statement', 'while_statement', 'do_statement',
-  'try_statement', 'catch_clause', 'finally_clause', 'synchronized_statement',
-]);
-
-const php = hollow('(compound_statement . "{" . "}") @block', [
-  'if_statement', 'else_if_clause', 'else_clause', 'for_statement', 'foreach_statement', 'while_statement', 'do_statement',
-  'try_statement', 'catch_clause', 'finally_clause',
-]);
-
-/** @param around the kinds of statement whose blocks are meant. */
-function hollow(query: string, around: readonly string[]): SyntaxFinder<OptionValues> {
-  return {
-    by: 'query',
-    query,
-    judge: (matches) => hitsAt(matches, ({ block }) =>
-      block?.parent && around.includes(block.parent.type) ? { at: block, message: MESSAGE } : null),
-  };
-}
-
-const MESSAGE = 'this block is empty';
 
 export default defineRule({
   id: 'slips/hollow-block',
-  title: 'A block does something, or says why it does not',
-  about: 'An empty branch or handler is often a thought that was not finished, or an error that nobody will hear of.',
-  advice: 'Write what belongs there, drop the statement, or say in a comment why nothing is to be done.',
-  tags: ['starter'],
+  title: 'Every block does something',
+  about: 'An empty block is something forgotten, or something left out on purpose without a word why.',
+  advice: 'Write what belongs there, drop the block, or put the reason into it as a comment.',
+  tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
   find: {
     languages: {
-      javascript: script,
-      typescript: script,
-      java,
-      php,
-      css: { by: 'query', query: '(block . "{" . "}") @finding', message: MESSAGE },
+      ...inLanguages('javascript typescript', eachNode(['statement_block', 'switch_body'], judge)),
+      java: eachNode(['block'], judge),
+      ...inLanguages('php cpp c', eachNode(['compound_statement'], judge)),
+      css: eachNode(['block'], (node) => (node.parts.length === 0 ? hitAt(node, 'this rule sets nothing') : null)),
     },
   },
   examples: [
-    { language: 'javascript', code: 'try { sail(); } catch { /* the pilot retries */ }\nconst idle = () => {};\n', finds: [] },
-    { language: 'javascript', code: 'if (tide) {} else { }\n', finds: ['1:11', '1:19'] },
-    { language: 'typescript', code: 'while (tide) { sail(); }\n', finds: [] },
-    { language: 'typescript', code: 'try { sail(); } catch (error) {\n}\n', finds: ['1:31'] },
-    { language: 'java', code: 'class Quay { void moor() {} }\n', finds: [] },
-    { language: 'java', code: 'class Quay { void moor() { if (full) {} for (;;) {} } }\n', finds: ['1:38', '1:50'] },
-    { language: 'php', code: '<?php function moor() {}\nif ($full) { wait(); }\n', finds: [] },
-    { language: 'php', code: '<?php try { moor(); } catch (Full $e) {}\n', finds: ['1:39'] },
-    { language: 'css', code: 'a { color: red; }\nb { /* set by the kiosk */ }\n', finds: [] },
-    { language: 'css', code: 'a {\n}\n', finds: ['1:3'] },
+    good('javascript', 'function moor() {}\nif (tide) { /* the pilot waits */ }\n'),
+    bad('javascript', 'if (tide) {} else { }\n', '1:11 1:19'),
+    good('typescript', 'while (tide) { sail(); }\n'),
+    bad('typescript', 'try {\n} finally { sail(); }\n', '1:5'),
+    good('java', 'class Quay { void moor() {} }\n'),
+    bad('java', 'class Quay { void moor() { if (full) {} for (;;) {} } }\n', '1:38 1:50'),
+    good('php', '<?php function moor() {}\nif ($full) { wait(); }\n'),
+    bad('php', '<?php foreach ($boats as $boat) {}\n', '1:33'),
+    good('cpp', 'void moor() {}\nvoid wait() { while (full) { sail(); } }\n'),
+    bad('cpp', 'void moor() { if (full) { } }\n', '1:25'),
+    good('css', 'a { color: red; }\nb { /* set by the kiosk */ }\n'),
+    bad('css', 'a {\n}\n', '1:3'),
   ],
 });
+
+function judge(node: SyntaxNode): Hit | null {
+  if (node.parts.length > 0 || !AROUND.has(node.parent?.type ?? '')) return null;
+  return hitAt(node, 'this block does nothing');
+}

@@ -1,43 +1,47 @@
-import { defineRule, type SyntaxFinder } from '../../model/rule.js';
-import type { OptionValues } from '../../model/option.js';
-import { hitsAt } from '../hits.js';
-
-/** Comparing with null this way also catches undefined, and is often meant: it converts nothing else. */
-const script: SyntaxFinder<OptionValues> = {
-  by: 'query',
-  query: '(binary_expression operator: ["==" "!="] @operator)',
-  judge: (matches) => hitsAt(matches, ({ operator }) => {
-    const sides = operator?.parent?.namedChildren ?? [];
-    return operator && sides.every((side) => side.type !== 'null') ? { at: operator, message: advise(operator.text) } : null;
-  }),
-};
-
-const php: SyntaxFinder<OptionValues> = {
-  by: 'query',
-  query: '(binary_expression operator: ["==" "!=" "<>"] @operator)',
-  judge: (matches) => hitsAt(matches, ({ operator }) => operator ? { at: operator, message: advise(operator.text) } : null),
-};
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'slips/loose-compare',
   title: 'Values are compared without converting them',
   about: 'A comparison that converts its sides first finds "0" and 0, or "" and false, equal: ECMA-262, section 7.2.14; PHP manual, "Comparison Operators".',
-  advice: 'Compare with === or !==, and convert on purpose where the types differ.',
-  tags: ['starter'],
+  advice: 'Compare with === or !==, and convert on purpose where the types differ. Comparing with null this way may stay: it converts nothing else.',
+  tags: ['correctness', 'starter'],
   confidence: 'likely',
+  repairs: true,
   options: {},
-  find: { languages: { javascript: script, typescript: script, php } },
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript', eachNode(['binary_expression'], (node) => judge(node, 'null'))),
+      php: eachNode(['binary_expression'], (node) => judge(node, null)),
+    },
+  },
   examples: [
-    { language: 'javascript', code: 'if (a === b || c == null) sail();\n', finds: [] },
-    { language: 'javascript', code: 'if (a == b || c != 1) sail();\n', finds: ['1:7', '1:17'] },
-    { language: 'typescript', code: 'const same = a === b;\n', finds: [] },
-    { language: 'typescript', code: 'const same = a != b;\n', finds: ['1:16'] },
-    { language: 'typescript', file: 'berth.tsx', code: 'const berth = <b>{a == b}</b>;\n', finds: ['1:21'] },
-    { language: 'php', code: '<?php if ($a === $b) sail();\n', finds: [] },
-    { language: 'php', code: '<?php if ($a == $b || $c <> 1) sail();\n', finds: ['1:14', '1:26'] },
+    good('javascript', 'if (a === b || c == null) sail();\n'),
+    bad('javascript', 'if (a == b || c != 1) sail();\n', '1:7 1:17', { repaired: 'if (a == b || c != 1) sail();\n' }),
+    bad('javascript', "if (typeof a == 'string') sail();\n", '1:14', { repaired: "if (typeof a === 'string') sail();\n" }),
+    good('typescript', 'const same = a === b;\n'),
+    bad('typescript', 'const same = a != b;\n', '1:16'),
+    bad('typescript', 'const berth = <b>{a == b}</b>;\n', '1:21', { file: 'berth.tsx' }),
+    good('php', '<?php if ($a === $b) sail();\n'),
+    bad('php', '<?php if ($a == $b || $c <> 1) sail();\n', '1:14 1:26'),
   ],
 });
 
-function advise(operator: string): string {
-  return `${operator} converts its sides before it compares; ${operator === '==' ? '===' : '!=='} does not`;
+function judge(node: SyntaxNode, except: string | null): Hit | null {
+  const operator = node.child('operator');
+  if (operator === null || !/^(?:==|!=|<>)$/.test(operator.type)) return null;
+  const [left, right] = [node.child('left'), node.child('right')];
+  if (except !== null && (left?.type === except || right?.type === except)) return null;
+  const strict = operator.type === '==' ? '===' : '!==';
+  // Only where both sides are texts for sure does nothing change.
+  const isSafe = (isText(left) && isText(right));
+  return hitAt(operator, `${operator.type} converts its sides before it compares; ${strict} does not`, isSafe ? [{ start: operator.start, end: operator.end, text: strict }] : undefined);
+}
+
+function isText(side: SyntaxNode | null): boolean {
+  if (side === null) return false;
+  return side.type === 'string' || side.type === 'template_string' || (side.type === 'unary_expression' && side.first?.type === 'typeof');
 }

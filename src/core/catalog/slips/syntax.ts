@@ -1,35 +1,44 @@
 import type { Node } from 'web-tree-sitter';
-import { defineRule, type Finder, type Hit, type ParsedSource } from '../../model/rule.js';
-import type { OptionValues } from '../../model/option.js';
-import { hitAt } from '../hits.js';
-
-const anywhere: Finder<OptionValues> = { by: 'tree', find: findSyntaxErrors };
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, hitAtCapture, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'slips/syntax',
   title: 'The file follows the grammar of its language',
   about: 'Code that does not parse does not run, and other rules see only the parts around it.',
   advice: 'Look just before the place: often a bracket, a quote mark or a separator is missing there.',
-  tags: ['starter'],
+  tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
-  find: {
-    languages: { javascript: anywhere, typescript: anywhere, python: anywhere, css: anywhere, java: anywhere, php: anywhere },
-  },
+  find: { languages: inLanguages('javascript typescript python php java cpp c css html shell go json yaml', byTree(findSyntaxErrors)) },
   examples: [
-    { language: 'javascript', code: 'sail(1);\n', finds: [] },
-    { language: 'javascript', code: 'sail(1;\n', finds: ['1:7'] },
-    { language: 'typescript', code: 'const tide: number = 1;\n', finds: [] },
-    { language: 'typescript', code: 'const tide: = 1;\n', finds: ['1:11'] },
-    { language: 'typescript', file: 'berth.tsx', code: 'const berth = <b>{name}</b>;\n', finds: [] },
-    { language: 'python', code: 'tide = [1]\n', finds: [] },
-    { language: 'python', code: 'def sail(:\n    pass\n', finds: ['1:10'] },
-    { language: 'css', code: 'a { color: red ! important; }\n', finds: [] },
-    { language: 'css', code: 'a { color: red; \n', finds: ['1:16'] },
-    { language: 'java', code: 'class Quay { int berths = 1; }\n', finds: [] },
-    { language: 'java', code: 'class Quay { int berths = ; }\n', finds: ['1:25'] },
-    { language: 'php', code: '<?php sail(1);\n', finds: [] },
-    { language: 'php', code: '<?php sail(1;\n', finds: ['1:13'] },
+    good('javascript', 'sail(1);\n'),
+    bad('javascript', 'sail(1;\n', '1:7'),
+    good('typescript', 'const tide: number = 1;\n'),
+    good('typescript', 'const berth = <b>{name}</b>;\n', { file: 'berth.tsx' }),
+    bad('typescript', 'const tide: = 1;\n', '1:11'),
+    good('python', 'tide = [1]\n'),
+    bad('python', 'def sail(:\n    pass\n', '1:10'),
+    good('css', 'a { color: red ! important; }\n'),
+    bad('css', 'a { color: red; \n', '1:16'),
+    good('java', 'class Quay { int berths = 1; }\n'),
+    bad('java', 'class Quay { int berths = ; }\n', '1:25'),
+    good('php', '<?php sail(1);\n'),
+    bad('php', '<?php sail(1;\n', '1:13'),
+    good('cpp', 'int berths = 1;\n'),
+    bad('cpp', 'int moor() { return (1; }\n', '1:23'),
+    good('html', '<p>Tide</p>\n'),
+    bad('html', '<p>Tide</b>\n', '1:8'),
+    good('shell', 'echo "$tide"\n'),
+    bad('shell', 'if true; then\n  echo 1\n', '3:1'),
+    good('go', 'package quay\n'),
+    bad('go', 'package quay\n\nfunc moor( {\n}\n', '3:11'),
+    good('json', '{ "tide": [1, 2] }\n'),
+    bad('json', '{ "tide": [1, }\n', '1:3'),
+    good('yaml', 'tide: [1, 2]\n'),
+    bad('yaml', 'tide: [1, 2\n', '1:1'),
   ],
 });
 
@@ -40,7 +49,10 @@ const MOST = 20;
 const IMPORTANT_WITH_BLANK = /^!\s+important$/i;
 
 /** Walks with a stack of its own: code may be nested deeper than calls can be. */
-function findSyntaxErrors({ root, grammar }: ParsedSource): Hit[] {
+function findSyntaxErrors({ root, grammar, tree, text: { language } }: ParsedSource): Hit[] {
+  if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} closes nothing`));
+  // What C's preprocessor makes of a file, only the compiler knows; a template's braces are no JSON.
+  if (!root.hasError || language.id === 'c' || grammar === 'cpp' && /^\s*#\s*(?:if|define)\b/m.test(root.text)) return [];
   const hits: Hit[] = [];
   const open = [root];
   for (let node = open.pop(); node !== undefined && hits.length < MOST; node = open.pop()) {
@@ -54,7 +66,7 @@ function findSyntaxErrors({ root, grammar }: ParsedSource): Hit[] {
 }
 
 function errorAt(node: Node): Hit | null {
-  if (node.isMissing) return hitAt(node, `${node.isNamed ? `a ${words(node.type)}` : `“${node.type}”`} is missing here`);
+  if (node.isMissing) return hitAtCapture(node, `${node.isNamed ? `a ${words(node.type)}` : `“${node.type}”`} is missing here`);
   if (!node.isError) return null;
   const first = node.text.split('\n', 1)[0] ?? '';
   return { start: node.startIndex, end: node.startIndex + first.length, message: `does not fit here: “${shorten(first.trim())}”` };

@@ -1,5 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import type { SourceText } from '../../model/source-text.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { lineEndOf } from '../line-ends.js';
 
 export default defineRule({
   id: 'text/final-newline',
@@ -8,25 +10,33 @@ export default defineRule({
   advice: 'End the last line with one line end, and drop empty lines after it.',
   tags: ['layout', 'starter'],
   confidence: 'certain',
+  repairs: true,
   options: {},
   find: { everywhere: { by: 'text', find: findFinalNewline } },
   examples: [
-    { language: 'toml', code: 'quays = 4\n', finds: [] },
-    { language: 'toml', code: '', finds: [] },
-    { language: 'toml', code: 'quays = 4', finds: ['1:10'] },
-    { language: 'toml', code: 'quays = 4\n\n\n', finds: ['2:1'] },
+    good('toml', 'quays = 4\n'),
+    good('toml', ''),
+    bad('toml', 'quays = 4', '1:10', { repaired: 'quays = 4\n' }),
+    bad('toml', 'quays = 4\r\ntides = 2', '2:10', { repaired: 'quays = 4\r\ntides = 2\r\n' }),
+    bad('toml', 'quays = 4\n\n\n', '2:1', { repaired: 'quays = 4\n' }),
+    bad('yaml', 'tide: |+\n  high\n\n\n', '3:1', { repaired: 'tide: |+\n  high\n\n\n' }),
   ],
 });
 
-function* findFinalNewline({ text, lines }: SourceText): Iterable<Hit> {
+function* findFinalNewline({ text: { text, lines, language } }: Source): Iterable<Hit> {
   if (text === '') return;
+  const end = text.length;
+  // A YAML text that keeps its last line ends (|+ or >+) would change.
+  const isFree = language.id !== 'yaml' || !/[|>]\d?\+/.test(text);
   if (!/[\r\n]$/.test(text)) {
-    yield { start: text.length, end: text.length, message: 'the last line has no line end' };
+    yield { start: end, end, message: 'the last line has no line end', repair: [{ start: end, end, text: lineEndOf(text) }] };
     return;
   }
   let firstEmpty = lines.length - 1;
   while (firstEmpty > 0 && lines[firstEmpty - 1]?.text === '') firstEmpty -= 1;
   const extra = lines.length - 1 - firstEmpty;
   const start = lines[firstEmpty]?.start ?? 0;
-  if (extra > 0) yield { start, end: text.length, message: `${extra} empty ${extra === 1 ? 'line' : 'lines'} at the end of the file` };
+  if (extra === 0) return;
+  const message = `${extra} empty ${extra === 1 ? 'line' : 'lines'} at the end of the file`;
+  yield { start, end, message, repair: isFree ? [{ start, end, text: '' }] : undefined };
 }

@@ -1,6 +1,20 @@
-import { z } from 'zod';
 import { defineRule, type Hit } from '../../model/rule.js';
-import type { SourceText } from '../../model/source-text.js';
+import type { Repair } from '../../model/repair.js';
+import { layoutTest } from '../../syntax/solid.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { choice, whole } from '../options.js';
+
+interface Options {
+  readonly with: 'spaces' | 'tabs';
+  readonly width: number;
+}
+
+/** Blanks for a tab where the width of a step is not agreed on. */
+const USUAL_WIDTH = 4;
+
+/** Languages in which indentation has a meaning: a mix of tabs and blanks can only be sorted out by hand. */
+const MEANINGFUL = new Set(['python', 'yaml', 'makefile', 'haskell', 'markdown']);
 
 export default defineRule({
   id: 'text/indent',
@@ -9,37 +23,42 @@ export default defineRule({
   advice: 'Indent with what the team has agreed on, everywhere in the file.',
   tags: ['layout'],
   confidence: 'certain',
+  repairs: true,
   options: {
-    with: { schema: z.enum(['spaces', 'tabs']), default: 'spaces', stricter: null, about: 'what lines are indented with' },
-    width: { schema: z.int().min(0).max(16), default: 0, stricter: null, about: 'blanks of one step; 0: any number' },
+    with: choice(['spaces', 'tabs'], 'spaces', 'what lines are indented with'),
+    width: whole(0, 0, 16, null, 'blanks of one step; 0: any number'),
   },
   find: { everywhere: { by: 'text', find: findIndents } },
   examples: [
-    { language: 'javascript', code: 'if (tide) {\n  sail();\n}\n', finds: [] },
-    { language: 'javascript', code: 'if (tide) {\n\tsail();\n}\n', finds: ['2:1'] },
-    { language: 'javascript', options: { with: 'tabs' }, code: 'if (tide) {\n\tsail();\n  wait();\n}\n', finds: ['3:1'] },
-    { language: 'javascript', options: { width: 4 }, code: '/**\n * Sails.\n */\nif (tide) {\n    sail();\n  wait();\n}\n', finds: ['6:1'] },
-    { language: 'makefile', file: 'Makefile', code: 'quay:\n\techo moored\n', finds: [] },
+    good('javascript', 'if (tide) {\n  sail();\n}\n'),
+    bad('javascript', 'if (tide) {\n\tsail();\n}\n', '2:1', { repaired: 'if (tide) {\n    sail();\n}\n' }),
+    bad('javascript', 'if (tide) {\n\tsail();\n  wait();\n}\n', '3:1', { options: { with: 'tabs', width: 2 }, repaired: 'if (tide) {\n\tsail();\n\twait();\n}\n' }),
+    bad('javascript', '/**\n * Sails.\n */\nif (tide) {\n    sail();\n  wait();\n}\n', '6:1', { options: { width: 4 } }),
+    bad('javascript', 'sail(`\n\ttide`);\n', '2:1', { repaired: 'sail(`\n\ttide`);\n' }),
+    bad('python', 'if tide:\n\tsail()\n', '2:1', { options: { width: 2 }, repaired: 'if tide:\n  sail()\n' }),
+    good('makefile', 'quay:\n\techo moored\n', { file: 'Makefile' }),
   ],
 });
 
-function* findIndents(
-  { lines, language }: SourceText,
-  options: { readonly with: 'spaces' | 'tabs'; readonly width: number },
-): Iterable<Hit> {
+function* findIndents(source: Source, options: Options): Iterable<Hit> {
+  const { lines, language, text: whole } = source.text;
   // Where the language itself asks for tabs there is nothing to decide.
   if (options.with === 'spaces' && language.needsTabs) return;
+  let isRepairable: boolean | null = null;
   for (const { start, text } of lines) {
     const first = text.charCodeAt(0);
     if (first !== 0x20 && first !== 0x09) continue;
     const indent = (/^[ \t]+/.exec(text) as RegExpExecArray)[0];
     if (indent.length === text.length) continue;
     const message = whatIsWrong(indent, text[indent.length] === '*', options);
-    if (message !== null) yield { start, end: start + indent.length, message };
+    if (message === null) continue;
+    isRepairable ??= !MEANINGFUL.has(language.id) || (language.id === 'python' && /^\t/m.test(whole) && !/^\t* /m.test(whole));
+    const repair = isRepairable && layoutTest(source)(start) ? reindented(start, indent, text[indent.length] === '*', options) : undefined;
+    yield { start, end: start + indent.length, message, repair };
   }
 }
 
-function whatIsWrong(indent: string, continuesComment: boolean, options: { with: 'spaces' | 'tabs'; width: number }): string | null {
+function whatIsWrong(indent: string, continuesComment: boolean, options: Options): string | null {
   if (options.with === 'spaces') {
     if (indent.includes('\t')) return 'indented with tabs, not blanks';
     const isOdd = options.width > 0 && indent.length % options.width !== 0;
@@ -48,4 +67,23 @@ function whatIsWrong(indent: string, continuesComment: boolean, options: { with:
   // One blank may stand before the star of a comment that runs over several lines.
   const blanks = continuesComment && indent.endsWith(' ') ? indent.slice(0, -1) : indent;
   return blanks.includes(' ') ? 'indented with blanks, not tabs' : null;
+}
+
+/** The indentation in the agreed signs, where it comes out even; how far a line is indented stays the same. */
+function reindented(start: number, indent: string, continuesComment: boolean, options: Options): Repair | undefined {
+  const width = options.width > 0 ? options.width : USUAL_WIDTH;
+  const columns = columnsOf(indent, width);
+  const star = continuesComment && columns % width === 1 ? ' ' : '';
+  const steps = (columns - star.length) / width;
+  if (options.with === 'spaces') {
+    const text = ' '.repeat(columns);
+    return text === indent || (options.width > 0 && !Number.isInteger(steps)) ? undefined : [{ start, end: start + indent.length, text }];
+  }
+  return Number.isInteger(steps) ? [{ start, end: start + indent.length, text: `${'\t'.repeat(steps)}${star}` }] : undefined;
+}
+
+function columnsOf(indent: string, width: number): number {
+  let columns = 0;
+  for (const sign of indent) columns += sign === '\t' ? width - (columns % width) : 1;
+  return columns;
 }

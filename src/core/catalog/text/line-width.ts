@@ -1,6 +1,7 @@
-import { z } from 'zod';
 import { defineRule, type Hit } from '../../model/rule.js';
-import type { SourceText } from '../../model/source-text.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { toggle, whole } from '../options.js';
 
 export default defineRule({
   id: 'text/line-width',
@@ -10,24 +11,24 @@ export default defineRule({
   tags: ['layout', 'starter'],
   confidence: 'certain',
   options: {
-    max: { schema: z.int().min(20).max(1000), default: 100, stricter: 'lower', about: 'columns a line may have' },
-    'urls-free': { schema: z.boolean(), default: true, stricter: 'false', about: 'a line may be longer when an address without blanks makes it so' },
-    'tab-width': { schema: z.int().min(1).max(16), default: 4, stricter: null, about: 'columns from one tab stop to the next' },
+    max: whole(100, 20, 1000, 'lower', 'columns a line may have'),
+    'urls-free': toggle(true, 'false', 'a line may be longer when an address without blanks makes it so'),
+    'tab-width': whole(4, 1, 16, null, 'columns from one tab stop to the next'),
   },
   find: { everywhere: { by: 'text', find: findWideLines } },
   examples: [
-    { language: 'markdown', options: { max: 20 }, code: 'Short enough.\n', finds: [] },
-    { language: 'markdown', options: { max: 20 }, code: 'This line is longer than that.\n', finds: ['1:21'] },
-    { language: 'markdown', options: { max: 20 }, code: 'https://harbour.example/tides/today\n', finds: [] },
-    { language: 'markdown', options: { max: 20, 'urls-free': false }, code: 'https://harbour.example/tides/today\n', finds: ['1:21'] },
-    { language: 'python', options: { max: 20, 'tab-width': 8 }, code: '\t\tquay = berth + 1\n', finds: ['1:7'] },
+    good('markdown', 'Short enough.\n', { options: { max: 20 } }),
+    good('markdown', 'https://harbour.example/tides/today\n', { options: { max: 20 } }),
+    bad('markdown', 'This line is longer than that.\n', '1:21', { options: { max: 20 } }),
+    bad('markdown', 'https://harbour.example/tides/today\n', '1:21', { options: { max: 20, 'urls-free': false } }),
+    bad('python', '\t\tquay = berth + 1\n', '1:7', { options: { max: 20, 'tab-width': 8 } }),
   ],
 });
 
 const ADDRESS = /[a-z][a-z0-9+.-]*:\/\/\S+/i;
 
 function* findWideLines(
-  { lines }: SourceText,
+  { text: { lines } }: Source,
   options: { readonly max: number; readonly 'urls-free': boolean; readonly 'tab-width': number },
 ): Iterable<Hit> {
   const { max } = options;

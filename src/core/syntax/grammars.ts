@@ -1,5 +1,7 @@
 import { Language as Grammar, Parser, type Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../model/language.js';
+import { startEngine, type CursorFunctions } from './engine.js';
+import { SyntaxTree } from './tree.js';
 
 /** Hands in compiled grammars, so that the core reads no disk. */
 export interface GrammarSource {
@@ -9,20 +11,17 @@ export interface GrammarSource {
   readonly grammar: (id: GrammarId) => Uint8Array;
 }
 
-let engineStarted: Promise<void> | null = null;
-
 /** The grammars in use, each loaded once. One parser serves them all. */
 export class Grammars {
   private readonly loaded = new Map<GrammarId, Grammar>();
   private parser: Parser | null = null;
+  private cursor: CursorFunctions | null = null;
 
   constructor(private readonly source: GrammarSource) {}
 
   /** Loads grammars that {@link parse} will be asked for. */
   async load(ids: Iterable<GrammarId>): Promise<void> {
-    // The engine is one module-wide instance; it can be started only once.
-    engineStarted ??= Parser.init({ wasmBinary: this.source.engine() });
-    await engineStarted;
+    this.cursor = await startEngine(() => this.source.engine());
     this.parser ??= new Parser();
     for (const id of ids) {
       if (!this.loaded.has(id)) this.loaded.set(id, await Grammar.load(this.source.grammar(id)));
@@ -47,5 +46,11 @@ export class Grammars {
     const tree = this.parser.parse(text);
     if (tree === null) throw new Error('the parser was stopped');
     return tree;
+  }
+
+  /** Reads what the parser made of a text. @throws Error when the grammar has not been loaded. */
+  read(text: string, id: GrammarId, tree: Tree): SyntaxTree {
+    if (this.cursor === null) throw new Error('no grammar has been loaded');
+    return new SyntaxTree(text, id, tree, this.get(id), this.cursor);
   }
 }

@@ -16,6 +16,12 @@ const SOURCES = {
   'css.wasm': ['tree-sitter-css', 'tree-sitter-css.wasm'],
   'java.wasm': ['tree-sitter-java', 'tree-sitter-java.wasm'],
   'php.wasm': ['tree-sitter-php', 'tree-sitter-php.wasm'],
+  'cpp.wasm': ['tree-sitter-cpp', 'tree-sitter-cpp.wasm'],
+  'html.wasm': ['tree-sitter-html', 'tree-sitter-html.wasm'],
+  'bash.wasm': ['tree-sitter-bash', 'tree-sitter-bash.wasm'],
+  'go.wasm': ['tree-sitter-go', 'tree-sitter-go.wasm'],
+  'json.wasm': ['tree-sitter-json', 'tree-sitter-json.wasm'],
+  'yaml.wasm': ['@tree-sitter-grammars/tree-sitter-yaml', 'tree-sitter-yaml.wasm'],
 };
 
 mkdirSync(target, { recursive: true });
@@ -27,3 +33,10 @@ for (const [name, [packageName, file]] of Object.entries(SOURCES)) {
   notices.set(packageName, `${packageName} ${version}\n\n${readFileSync(path.join(folder, 'LICENSE'), 'utf8')}`);
 }
 writeFileSync(path.join(target, 'LICENSES.txt'), [...notices.values()].join(`\n${'-'.repeat(72)}\n\n`));
+
+// The dictionary of English, beside the grammars.
+const dictionaries = path.join(target, '..', 'dictionaries');
+mkdirSync(dictionaries, { recursive: true });
+const english = path.join(import.meta.dirname, '..', 'node_modules', 'dictionary-en');
+for (const ending of ['aff', 'dic']) copyFileSync(path.join(english, `index.${ending}`), path.join(dictionaries, `english.${ending}`));
+copyFileSync(path.join(english, 'license'), path.join(dictionaries, 'LICENSE.txt'));

@@ -1,6 +1,6 @@
-import type { Node } from 'web-tree-sitter';
 import type { CommentSyntax } from '../model/language.js';
 import type { SourceText } from '../model/source-text.js';
+import type { SyntaxTree } from './tree.js';
 
 /** A comment: where it stands in the text, and what is written between its markers. */
 export interface Comment {
@@ -12,20 +12,26 @@ export interface Comment {
 
 const COMMENT_TYPES = ['comment', 'line_comment', 'block_comment', 'html_comment'];
 
+const known = new WeakMap<object, readonly Comment[]>();
+
 /**
- * The comments of a file in the order of the text.
- * @param root the tree; null for a language without a grammar, whose lines are searched for comment markers. A
- * marker in a text of such a language is taken for a comment.
+ * The comments of a file in the order of the text. In a language without a grammar, lines are searched for comment
+ * markers, and a marker in a text is taken for a comment.
  */
-export function findComments(text: SourceText, root: Node | null): Comment[] {
-  if (root !== null) {
-    return root.descendantsOfType(COMMENT_TYPES).map((node) => ({
-      start: node.startIndex,
-      end: node.endIndex,
-      body: bodyOf(node.text, text.language.comments),
-    }));
+export function commentsOf(source: { readonly text: SourceText; readonly tree: SyntaxTree | null }): readonly Comment[] {
+  let comments = known.get(source.text);
+  if (comments === undefined) known.set(source.text, (comments = findComments(source.text, source.tree)));
+  return comments;
+}
+
+function findComments(text: SourceText, tree: SyntaxTree | null): Comment[] {
+  const syntax = text.language.comments;
+  if (tree !== null) {
+    return tree.ofTypes(COMMENT_TYPES)
+      .map(({ start, end, text: written }) => ({ start, end, body: bodyOf(written, syntax) }))
+      .sort((a, b) => a.start - b.start);
   }
-  return text.lines.flatMap(({ start, text: line }) => commentOfLine(line, start, text.language.comments) ?? []);
+  return text.lines.flatMap(({ start, text: line }) => commentOfLine(line, start, syntax) ?? []);
 }
 
 function commentOfLine(line: string, start: number, syntax: CommentSyntax): Comment | null {
@@ -51,3 +57,9 @@ function bodyOf(comment: string, syntax: CommentSyntax): string {
   const marker = syntax.line.find((candidate) => comment.startsWith(candidate)) ?? '';
   return comment.slice(marker.length).trim();
 }
+
+/** Whether a comment is written for documentation: two stars after its first mark, or three slashes. */
+export function isDocumentation(written: string): boolean {
+  return (written.startsWith('/**') && !written.startsWith('/**/')) || /^\/\/[/!]/.test(written) || written.startsWith('/*!');
+}
+

@@ -1,0 +1,35 @@
+import { fixJson } from '../../formats/json/fix.js';
+import { EXIT } from '../exit-code.js';
+import { viewFix } from '../views/fix.js';
+import { exitCode, hint, printJson, tellAside, type Command } from './command.js';
+
+interface Options {
+  readonly path: readonly string[];
+  readonly rule: readonly string[];
+  readonly dryRun: boolean;
+}
+
+/** `elvar fix`. */
+export const FIX: Command<Options> = {
+  usage: 'fix [path..]',
+  about: 'Repair what can be repaired safely.',
+  formats: ['text', 'json'],
+  declare: (args) => args
+    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' })
+    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'repair for these rules alone: a rule, concern/* or tag:NAME; may be repeated' })
+    .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
+  examples: [
+    ['elvar fix --dry-run', 'what would change, as a diff'],
+    ["elvar fix services --rule 'text/*'", 'one directory, and only blanks, line ends and the like'],
+  ],
+  run: async (context) => {
+    const { options, workspace, terminal, style } = context;
+    const report = await workspace.fix(options.path, options.rule, !options.dryRun);
+    if (options.format === 'json') printJson(context, fixJson(report));
+    else terminal.out(viewFix(report, terminal.columns, style));
+    tellAside(context, report);
+    if (options.dryRun && report.files.some(({ before, after }) => before !== after)) hint(context, 'The same without --dry-run changes the files.');
+    else if (report.files.some(({ left }) => left.length > 0)) hint(context, 'What is left, rule by rule: elvar check');
+    return exitCode(EXIT.fine, report);
+  },
+};

@@ -1,0 +1,68 @@
+import type { FixReport, RepairedSource } from '../../core/model/report.js';
+import { patchOf } from '../../formats/text/patch.js';
+import type { Style } from '../terminal.js';
+import { visible } from '../visible.js';
+import { count, table, wrap } from './table.js';
+
+/** What was repaired, rule by rule, and what is left; a diff where nothing was written. */
+export function viewFix(report: FixReport, columns: number, style: Style): string {
+  const changed = report.files.filter(({ before, after }) => before !== after);
+  const lines: string[] = [];
+  if (!report.written) for (const file of changed) lines.push(...viewPatch(file, style), '');
+  lines.push(headline(report, changed, style));
+  const byRule = repairedByRule(report.files);
+  lines.push(...table(byRule.map(({ rule, repaired, files }) => [style.strong(rule), count(repaired, 'repair'), style.faint(`in ${count(files, 'file')}`)])));
+  lines.push(...viewWithdrawn(report.files, style), ...viewLeft(report, columns));
+  return `${lines.join('\n')}\n`;
+}
+
+function headline({ written, files }: FixReport, changed: readonly RepairedSource[], style: Style): string {
+  const repaired = changed.reduce((sum, file) => sum + total(file), 0);
+  if (repaired === 0) return style.strong(`Nothing to repair in ${count(files.length, 'file')}.`);
+  const where = `in ${changed.length} of ${count(files.length, 'file')}`;
+  return style.strong(written ? `Repaired ${count(repaired, 'finding')} ${where}.` : `${count(repaired, 'finding')} ${where} can be repaired. Nothing has been changed.`);
+}
+
+function total({ repaired }: RepairedSource): number {
+  return [...repaired.values()].reduce((sum, number) => sum + number, 0);
+}
+
+function repairedByRule(files: readonly RepairedSource[]): { rule: string; repaired: number; files: number }[] {
+  const rules = new Map<string, { rule: string; repaired: number; files: number }>();
+  for (const { repaired } of files) {
+    for (const [rule, number] of repaired) {
+      const sum = rules.get(rule) ?? { rule, repaired: 0, files: 0 };
+      rules.set(rule, { rule, repaired: sum.repaired + number, files: sum.files + 1 });
+    }
+  }
+  return [...rules.values()].sort((a, b) => b.repaired - a.repaired || (a.rule < b.rule ? -1 : 1));
+}
+
+function viewWithdrawn(files: readonly RepairedSource[], style: Style): string[] {
+  const rows = files.flatMap(({ path, withdrawn }) => withdrawn.map(({ rule, span, message }) =>
+    [style.name(visible(`${path}:${span.start.line}:${span.start.column}`)), rule, visible(message)]));
+  if (rows.length === 0) return [];
+  return ['', `${count(rows.length, 'repair')} ${rows.length === 1 ? 'was' : 'were'} taken back: the file would not parse after it, or another repair undoes it.`, ...table(rows)];
+}
+
+/** What is found afterwards, and what to do with it. */
+function viewLeft({ files, written }: FixReport, columns: number): string[] {
+  const left = files.flatMap(({ left: findings }) => findings);
+  if (left.length === 0) return files.length === 0 ? [] : ['', 'No findings are left.'];
+  const open = left.filter(({ fixable }) => fixable).length;
+  const verb = left.length === 1 ? 'is' : 'are';
+  const more = open > 0 && written ? ` ${open} of them could be repaired by rules that were not asked.` : '';
+  const text = `${count(left.length, 'finding')} ${verb} left${written ? '' : ' after that'}.${more} Look at them with elvar check, mend them by hand, or excuse in a comment what is meant: elvar waive RULE because REASON.`;
+  return ['', ...wrap(text, columns, '')];
+}
+
+function viewPatch({ path, before, after }: RepairedSource, style: Style): string[] {
+  return patchOf(path, before, after).trimEnd().split('\n').map((line) => {
+    // A tab is nothing that could drive the terminal, and here it is often what changes.
+    const shown = line.split('\t').map(visible).join('→   ');
+    if (/^(?:---|\+\+\+) /.test(line)) return style.strong(shown);
+    if (line.startsWith('@@')) return style.faint(shown);
+    if (line.startsWith('+')) return style.good(shown);
+    return line.startsWith('-') ? style.wrong(shown) : shown;
+  });
+}

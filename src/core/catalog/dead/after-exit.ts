@@ -1,0 +1,76 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { BLOCKS, isExit, statementsOf } from '../../syntax/statements.js';
+import { bad, good } from '../examples.js';
+import { byTree, inLanguages } from '../hits.js';
+
+/** What holds wherever it stands in its block, so that it may follow what leaves it. */
+const HOLDS_ANYWHERE = new Set([
+  'function_declaration', 'generator_function_declaration', 'class_declaration', 'interface_declaration', 'type_alias_declaration', 'enum_declaration',
+  'function_definition', 'class_definition', 'labeled_statement', 'named_label_statement', 'empty_statement', 'trait_declaration', 'function_signature',
+  'case_statement', 'default_statement', 'switch_label', 'php_tag', 'php_end_tag', 'text_interpolation', 'text',
+]);
+
+export default defineRule({
+  id: 'dead/after-exit',
+  title: 'Nothing follows what leaves a block',
+  about: 'Code after a return, a throw or a jump is never run, though it reads as if it were.',
+  advice: 'Drop what follows, or move the jump to where it was meant.',
+  tags: ['leftover', 'correctness'],
+  confidence: 'certain',
+  options: {},
+  find: { languages: inLanguages('javascript typescript python java php cpp c go', byTree(findUnreached)) },
+  examples: [
+    good('javascript', 'function moor() {\n  return next();\n  function next() { return 1; }\n}\n'),
+    bad('javascript', 'function moor() {\n  return 1;\n  sail();\n  wait();\n}\n', '3:3'),
+    good('typescript', 'switch (tide) {\n  case 1:\n    throw new Error();\n  default:\n    sail();\n}\n'),
+    bad('typescript', 'for (const a of b) {\n  continue;\n  sail(a);\n}\n', '3:3'),
+    good('python', 'def moor():\n    raise NotImplementedError\n    yield\n'),
+    bad('python', 'def moor():\n    return 1\n    sail()\n', '3:5'),
+    good('java', 'class Quay { int moor() { if (full) return 1; return 2; } }\n'),
+    bad('java', 'class Quay { int moor() { throw new Full(); sail(); } }\n', '1:45'),
+    good('php', '<?php function moor() { if ($full) { return 1; } return 2; }\n'),
+    bad('php', '<?php function moor() { throw new Full(); sail(); }\n', '1:43'),
+    good('cpp', 'int moor() { goto out; out: return 1; }\n'),
+    bad('cpp', 'int moor() { return 1; sail(); }\n', '1:24'),
+    good('go', 'package quay\n\nfunc moor() int {\n\treturn 1\n}\n'),
+    bad('go', 'package quay\n\nfunc moor() int {\n\tpanic("full")\n\treturn 1\n}\n', '5:2'),
+  ],
+});
+
+function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
+  const hits: Hit[] = [];
+  for (const block of tree.ofTypes(BLOCKS)) {
+    const statements = statementsOf(block);
+    const exit = statements.findIndex(isExit);
+    if (exit < 0 || exit === statements.length - 1) continue;
+    // A program that the engine can only half read, or that the preprocessor takes apart, is not judged.
+    const after = statements.slice(exit + 1);
+    if (after.some(({ type }) => type === 'ERROR' || type.startsWith('preproc'))) continue;
+    const first = after.find((statement) => !HOLDS_ANYWHERE.has(statement.type) && !isBareDeclaration(statement));
+    if (first === undefined || isLabelled(after, first) || isHabit(statements[exit] as SyntaxNode, first, grammar)) continue;
+    hits.push({ start: first.start, end: first.end, message: `never run: ${wordOf(statements[exit] as SyntaxNode)} before it leaves the block` });
+  }
+  return hits;
+}
+
+/** Whether a label stands before it, to which something may jump. */
+function isLabelled(after: readonly SyntaxNode[], first: SyntaxNode): boolean {
+  return after.some(({ type, start }) => start < first.start && /label|case_statement|default_statement/.test(type));
+}
+
+function isBareDeclaration(statement: SyntaxNode): boolean {
+  return statement.type === 'variable_declaration' && statement.parts.every((part) => part.child('value') === null);
+}
+
+/** A `break` after a `return` in a switch, a `yield` that makes a Python function a generator, Go's return after a call that ends the program. */
+function isHabit(exit: SyntaxNode, first: SyntaxNode, grammar: string): boolean {
+  if (first.type === 'break_statement') return true;
+  if (grammar === 'python' && first.type === 'expression_statement' && first.firstPart?.type === 'yield') return true;
+  return exit.type === 'expression_statement' && grammar !== 'go' && first.type === 'return_statement';
+}
+
+function wordOf(exit: SyntaxNode): string {
+  return /^[A-Za-z_.:]+/.exec(exit.text)?.[0] ?? 'what stands';
+}

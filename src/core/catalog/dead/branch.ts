@@ -1,0 +1,80 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { unwrapped } from '../../syntax/statements.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+const NEVER = /^(?:false|False|FALSE|null|None|NULL|undefined|0|0\.0|''|"")$/;
+const ALWAYS = /^(?:true|True|TRUE|[1-9]\d*)$/;
+
+export default defineRule({
+  id: 'dead/branch',
+  title: 'Every branch can be taken',
+  about: 'A branch whose condition is always the same, or was asked before, is never taken or always; one of the two was not meant.',
+  advice: 'Drop the branch that is never taken, or ask what was meant to be asked.',
+  tags: ['leftover', 'correctness'],
+  confidence: 'likely',
+  options: {},
+  find: { languages: inLanguages('javascript typescript python java php cpp c', byTree(findDeadBranches)) },
+  examples: [
+    good('javascript', 'if (tide) sail(); else if (quay) moor();\nwhile (true) wait();\n'),
+    bad('javascript', 'if (false) sail();\nif (a) sail(); else if (b) moor(); else if (a) wait();\n', '1:5 2:45'),
+    good('typescript', 'const berth = full ? 1 : 2;\nif (next()) sail(); else if (next()) moor();\n'),
+    bad('typescript', 'const berth = true ? 1 : 2;\nwhile (0) sail();\n', '1:15 2:8'),
+    good('python', 'if tide:\n    sail()\nelif quay:\n    moor()\n'),
+    bad('python', 'if 0:\n    sail()\nif a == 1:\n    sail()\nelif a == 1:\n    moor()\n', '1:4 5:6'),
+    good('java', 'class Quay { void moor() { if (full) wait(); for (;;) sail(); } }\n'),
+    bad('java', 'class Quay { void moor() { if (true) sail(); } }\n', '1:32'),
+    good('php', '<?php if ($a) sail(); elseif ($b) moor();\n'),
+    bad('php', '<?php if ($a) sail(); elseif ($a) moor();\n', '1:31'),
+    good('cpp', 'void moor() { do { sail(); } while (0); }\n'),
+    bad('cpp', 'void moor() { if (0) sail(); }\n', '1:19'),
+  ],
+});
+
+function findDeadBranches({ tree }: ParsedSource): Hit[] {
+  const hits: Hit[] = [];
+  for (const node of tree.ofTypes(['if_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'])) {
+    const condition = conditionOf(node);
+    if (condition === null) continue;
+    const written = condition.text;
+    if (NEVER.test(written)) hits.push(hitAt(condition, node.type === 'while_statement' ? 'the loop is never entered' : 'this is never true'));
+    else if (ALWAYS.test(written) && node.type !== 'while_statement') hits.push(hitAt(condition, 'this is always true'));
+  }
+  for (const node of tree.ofType('if_statement')) if (node.parent?.type !== 'else_clause' && node.field !== 'alternative') hits.push(...askedAgain(node));
+  return hits;
+}
+
+function conditionOf(node: SyntaxNode): SyntaxNode | null {
+  // Python writes the value first; the grammar names no roles there.
+  const condition = node.child('condition') ?? (node.type === 'conditional_expression' ? (node.parts[1] ?? null) : null);
+  return condition === null ? null : unwrapped(condition);
+}
+
+/** Conditions of one chain of branches that were asked before in it. What calls something may answer differently. */
+function askedAgain(first: SyntaxNode): Hit[] {
+  const asked = new Set<string>();
+  const hits: Hit[] = [];
+  for (const condition of conditionsOfChain(first)) {
+    if (/[([]|\+\+|--|[^=!<>]=[^=]|\bawait\b/.test(condition.text)) continue;
+    const key = condition.text.replace(/\s+/g, ' ');
+    if (asked.has(key)) hits.push(hitAt(condition, 'this was asked before in the same chain, so the branch is never taken'));
+    asked.add(key);
+  }
+  return hits;
+}
+
+function conditionsOfChain(first: SyntaxNode): SyntaxNode[] {
+  const conditions: SyntaxNode[] = [];
+  let node: SyntaxNode | null = first;
+  while (node !== null) {
+    const condition = conditionOf(node);
+    if (condition !== null) conditions.push(condition);
+    for (const clause of node.parts) if (/^(?:elif_clause|else_if_clause)$/.test(clause.type)) conditions.push(...([conditionOf(clause)].filter((part) => part !== null)));
+    const otherwise: SyntaxNode | null = node.children.findLast(({ field }) => field === 'alternative') ?? null;
+    const next: SyntaxNode | null = otherwise?.type === 'else_clause' ? otherwise.childOfType('if_statement') : otherwise;
+    node = next?.type === 'if_statement' ? next : null;
+  }
+  return conditions;
+}

@@ -1,0 +1,75 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { commentsOf, isDocumentation, type Comment } from '../../syntax/comments.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+
+export default defineRule({
+  id: 'dead/commented-code',
+  title: 'No code in comments',
+  about: 'Code in a comment is not compiled, not tested and soon wrong; the history has it anyway.',
+  advice: 'Drop it. Where it shows how something is used, put it into the documentation.',
+  tags: ['leftover'],
+  confidence: 'possible',
+  options: {},
+  find: { everywhere: { by: 'text', find: findCommentedCode } },
+  examples: [
+    good('javascript', '// The tide (see quay) turns; then we sail.\n/** sail(tide); */\n// elvar waive dead/* because x\nsail();\n'),
+    bad('javascript', '// const tide = next();\n// sail(tide);\nsail();\n', '1:1'),
+    good('python', '# Returns the tide: low or high.\n# see tide.py\nsail()\n'),
+    bad('python', '# tide = next(1)\nsail()\n', '1:1'),
+    good('css', '/* The colour of the sea: blue. */\na { top: 0; }\n'),
+    bad('css', '/* color: red; */\na { top: 0; }\n', '1:1'),
+    bad('go', 'package quay\n\n// return moor(1), nil\nvar tide = 1\n', '3:1'),
+    bad('html', '<!-- <a href="/tide">tide</a> -->\n<p>Tide</p>\n', '1:1'),
+  ],
+});
+
+/** How a line of code looks that prose hardly ever looks like, by family of languages. */
+const BRACES = /^(?:(?:return|throw|await|break|continue)\b[^.]*[;)]$|(?:const|let|var|public|private|protected|static|final|auto|int|bool|char|double|float|void|string|func|fn)\s+[\w<>*&\[\], ]+(?:=|\(|;$|:=)|(?:if|for|while|switch|foreach|catch)\s*\(.*\)\s*\{?$|\}?\s*else\b.*\{$|#?(?:import|include|use|export|require|package)\s+[\w.*{'"<\\].*[;>'"]$|[\w$.\->:[\]'"]+\s*(?:[+*/-]?=|:=)\s*[^=\s].*[;)]$|[\w$.\->:]+\([^)]*\)\s*;$|[\w$.\->:]+\(.*\);$|<\/?[A-Za-z][\w.-]*(?:\s+[\w:@-]+=["'{][^>]*)?\/?>)/;
+const PYTHON = /^(?:[\w.[\]'"]+\s*[+*/-]?=\s*[^=\s].*|(?:if|elif|while|for|with|def|class|except)\b.*:$|(?:else|try|finally):$|return\b\s*[\w.([{'"]+[^.]*[)\]}\w'"]$|(?:from\s+[\w.]+\s+)?import\s+[\w.,* ()]+$|[\w.]+\([^)]*\)$|raise\s+\w+\(.*\)$|print\s*\(.*\)$)/;
+/** Languages whose statements need no semicolon. */
+const BARE = /^(?:[\w.]+(?:, [\w.]+)*\s*:?=\s*\S.*|return\s+[\w.&*"]+(?:\(.*\).*|,\s*.+)|(?:if|for|switch|func|fun|def)\b.*\{|[\w.]+\([^)]*\)|\}?\s*else\b.*\{)$/;
+const SHELL = /^(?:(?:export\s+)?[A-Z_a-z]\w*=\S*$|(?:if|elif|while|for)\b.*;\s*(?:then|do)$|\w[\w-]*\s+(?:-{1,2}[\w-]+\s*)+["$/\w].*|(?:echo|cd|rm|cp|mv|mkdir|source)\s+["$/.-].*)$/;
+const STYLES = /^(?:--)?[a-z-]+\s*:\s*[^;]+;$|^[.#&]?[\w-]+(?:[\s>+~,.:#[\]()\w-]*)\{[^}]*\}?$/;
+const MARKUP = /^<\/?[a-z][\w-]*(?:\s+[\w:@-]+(?:=(?:"[^"]*"|'[^']*'|\S+))?)*\s*\/?>/;
+const SQL = /^(?:select\b.+\bfrom\b|insert\s+into\b|update\b.+\bset\b|delete\s+from\b|create\s+(?:table|index|view)\b|alter\s+table\b|drop\s+(?:table|index|view)\b)/i;
+
+const LOOKS: Readonly<Record<string, RegExp>> = {
+  go: BARE, kotlin: BARE, swift: BARE, scala: BARE, python: PYTHON, shell: SHELL, dockerfile: SHELL, makefile: SHELL, css: STYLES, scss: STYLES, less: STYLES, html: MARKUP, xml: MARKUP, sql: SQL, ruby: PYTHON,
+};
+
+/** Languages whose comments are next to all their prose, so that no line of them is taken for code. */
+const PROSE = new Set(['markdown', 'text', 'csv', 'git-settings', 'yaml', 'toml', 'ini', 'json', 'batch', 'haskell', 'lua', 'perl', 'r', 'elixir']);
+
+function* findCommentedCode(source: Source): Iterable<Hit> {
+  const { text: { text, language } } = source;
+  if (PROSE.has(language.id)) return;
+  const look = LOOKS[language.id] ?? BRACES;
+  for (const group of groupsOf(commentsOf(source), text)) {
+    const [first] = group as [Comment, ...Comment[]];
+    const last = group.at(-1) as Comment;
+    if (group.some(({ body }) => body.startsWith('elvar '))) continue;
+    const lines = group.flatMap(({ body }) => body.split(/\r\n|\r|\n/)).map((line) => line.replace(/^\s*\*\s?/, '').trim()).filter((line) => line !== '');
+    const code = lines.filter((line) => look.test(line) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b/i.test(line)).length;
+    const other = lines.filter((line) => /^[\])}>;,]*$/.test(line)).length;
+    // Half of it at least: prose with an example is documentation.
+    if (code > 0 && (code + other) * 2 > lines.length) {
+      yield { start: first.start, end: last.end, message: code === 1 ? 'a line of code in a comment' : `${code} lines of code in a comment` };
+    }
+  }
+}
+
+/** Comments on lines of their own that follow each other directly, together. Those that document are left out. */
+function groupsOf(comments: readonly Comment[], text: string): Comment[][] {
+  const groups: Comment[][] = [];
+  for (const comment of comments) {
+    const written = text.slice(comment.start, comment.end);
+    if (isDocumentation(written) || comment.body === '') continue;
+    const lineStart = text.lastIndexOf('\n', comment.start - 1) + 1;
+    if (text.slice(lineStart, comment.start).trim() !== '') continue;
+    const before = groups.at(-1)?.at(-1);
+    if (before !== undefined && /^\s*$/.test(text.slice(before.end, comment.start)) && text.slice(before.end, comment.start).split('\n').length <= 2) groups.at(-1)?.push(comment);
+    else groups.push([comment]);
+  }
+  return groups;
+}

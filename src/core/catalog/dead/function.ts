@@ -1,0 +1,43 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { bindingsOf } from '../../syntax/bindings/bindings.js';
+import { functionOf } from '../../syntax/bindings/functions.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'dead/function',
+  title: 'Every function is called or handed on',
+  about: 'A function that nobody uses is read, tested and changed along with the others for nothing.',
+  advice: 'Drop it; the history keeps it. Export it if others are meant to use it.',
+  tags: ['leftover'],
+  confidence: 'likely',
+  options: {},
+  find: { languages: inLanguages('javascript typescript python php', byTree(findUncalled)) },
+  examples: [
+    good('javascript', 'export function moor() { return next(); }\nfunction next() { return 1; }\n'),
+    bad('javascript', 'export const quay = 1;\nfunction count(n) { return n ? count(n - 1) : 0; }\nconst next = () => 1;\n', '2:10 3:7'),
+    good('typescript', 'const next = (): number => 1;\nexport { next };\n'),
+    bad('typescript', 'import { sail } from "./sail.js";\nsail();\nfunction next(): number { return 1; }\n', '3:10'),
+    good('python', 'def moor():\n    def next():\n        return 1\n    return next()\n'),
+    bad('python', 'def moor():\n    def next():\n        return 1\n    return 2\n', '2:9'),
+    good('php', '<?php function moor() { $next = fn() => 1; return $next(); }\n'),
+    bad('php', '<?php function moor() { $next = function () { return 1; }; return 2; }\n', '1:25'),
+  ],
+});
+
+function findUncalled({ tree, text }: ParsedSource): Hit[] {
+  if (text.path.endsWith('.d.ts')) return [];
+  const { all, isOpen } = bindingsOf(tree);
+  if (isOpen) return [];
+  return all.flatMap((binding) => {
+    const { node, name, scope, kind, isExported, references } = binding;
+    const body = functionOf(binding);
+    // A name that an expression gives to itself is for those who read traces.
+    if (body === null || isExported || scope.kind === 'class' || (kind === 'function' && scope.node === body)) return [];
+    if (body.parent?.type === 'decorated_definition' || kind === 'parameter') return [];
+    // A function that only it itself calls is never called.
+    const isUsed = references.some((reference) => reference.reads && !reference.node.isWithin(body));
+    return isUsed ? [] : [hitAt(node, `${name} is never called`)];
+  });
+}

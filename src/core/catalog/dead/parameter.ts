@@ -1,0 +1,97 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { bindingsOf } from '../../syntax/bindings/bindings.js';
+import type { Binding } from '../../syntax/bindings/scope.js';
+import { bodyOf, CLASSES, FUNCTIONS, nameOf } from '../../syntax/functions.js';
+import { isComment, type SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { statementsOf } from '../../syntax/statements.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+import { nameTest } from '../name-patterns.js';
+import { freeNames } from '../options.js';
+
+export default defineRule({
+  id: 'dead/parameter',
+  title: 'Every parameter is read',
+  about: 'Callers compute and pass a value that makes no difference, and readers look for the difference it makes.',
+  advice: 'Drop it here and at the callers. Where the order of the others needs it, give it a free name.',
+  tags: ['leftover'],
+  confidence: 'possible',
+  options: { free: freeNames(['_.*']) },
+  find: { languages: inLanguages('javascript typescript python java php', byTree(findUnread)) },
+  examples: [
+    good('javascript', 'function moor(_quay, berth) { return berth; }\nboats.map((boat, index) => index);\nboats.forEach((boat) => sail());\n'),
+    bad('javascript', 'function moor(quay, berth, tide) { return berth; }\n', '1:28'),
+    good('typescript', 'class Quay extends Place { moor(tide: number) { sail(); } }\nclass Pier { constructor(private readonly name: string) {} }\n'),
+    bad('typescript', 'const moor = (quay: string, tide = 1): string => quay;\n', '1:29'),
+    good('python', 'class Quay(Place):\n    def moor(self, tide):\n        sail()\ndef stub(tide):\n    pass\n'),
+    bad('python', 'def moor(quay, tide):\n    return quay\n', '1:16'),
+    good('java', 'class Quay implements Place { public void moor(int tide) { sail(); } }\n'),
+    bad('java', 'class Quay { private void moor(int quay, int tide) { sail(quay); } }\n', '1:46'),
+    good('php', '<?php function moor($quay, &$tide) { $tide = $quay; }\n'),
+    bad('php', '<?php function moor($quay, $tide) { return $quay; }\n', '1:28'),
+  ],
+});
+
+function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {
+  if (text.path.endsWith('.d.ts')) return [];
+  const { all, isOpen } = bindingsOf(tree);
+  if (isOpen) return [];
+  const isFree = nameTest(free);
+  const byFunction = new Map<SyntaxNode, Binding[]>();
+  for (const binding of all) {
+    const { kind, scope } = binding;
+    if (kind === 'parameter') byFunction.set(scope.node, [...(byFunction.get(scope.node) ?? []), binding]);
+  }
+  return [...byFunction].flatMap(([owner, parameters]) => (isBound(owner) ? [] : afterTheLastRead(parameters)
+    .filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node))
+    .map(({ node, name }) => hitAt(node, `${name} is never read`))));
+}
+
+/** Those before one that is read must stay for the order's sake. */
+function afterTheLastRead(parameters: readonly Binding[]): Binding[] {
+  const isRead = ({ references }: Binding): boolean => references.some(({ reads }) => reads);
+  const lastRead = parameters.filter(isRead).reduce((last, { node }) => Math.max(last, node.start), -1);
+  return parameters.filter((parameter) => parameter.node.start > lastRead);
+}
+
+/** Whether somebody else decides what the function takes: a caller it is handed to, or what its class extends. */
+function isBound(owner: SyntaxNode): boolean {
+  const body = FUNCTIONS.has(owner.type) ? bodyOf(owner) : null;
+  if (body === null || isStub(body)) return true;
+  const { parent } = owner;
+  if (parent === null || /^(?:arguments|argument|argument_list|pair|decorated_definition|keyword_argument|jsx_expression|array_element_initializer)$/.test(parent.type)) return true;
+  if (owner.type === 'lambda' || owner.type === 'lambda_expression') return true;
+  if (nameOf(owner)?.text === 'main' || /^__\w+__$/.test(nameOf(owner)?.text ?? '')) return true;
+  const holder = owner.closest(CLASSES);
+  if (holder === null || functionBetween(owner, holder)) return false;
+  const modifiers = owner.childOfType('modifiers')?.text ?? '';
+  if (/@/.test(modifiers) || owner.childOfType('decorator', 'attribute_list') !== null) return true;
+  const isOwn = /\bprivate\b/.test(modifiers) || owner.childOfType('visibility_modifier', 'accessibility_modifier')?.text === 'private';
+  if (isOwn) return false;
+  return holder.type !== 'class_declaration' && holder.type !== 'class' && holder.type !== 'class_definition'
+    ? true
+    : holder.childOfType('class_heritage', 'superclass', 'super_interfaces', 'base_clause', 'class_interface_clause', 'argument_list') !== null || owner.type === 'method_declaration';
+}
+
+function functionBetween(owner: SyntaxNode, holder: SyntaxNode): boolean {
+  const around = owner.closest(FUNCTIONS);
+  return around !== null && around.start > holder.start;
+}
+
+/** A body that does nothing yet, or only says that it cannot. */
+function isStub(body: SyntaxNode): boolean {
+  if (!/block|compound_statement|constructor_body/.test(body.type)) return false;
+  return statementsOf(body).every((statement) => /^(?:pass_statement|raise_statement|throw_statement|empty_statement)$/.test(statement.type)
+    || (statement.type === 'expression_statement' && /^(?:string|ellipsis|throw_expression)$/.test(statement.parts.find((part) => !isComment(part))?.type ?? ''))
+    || (statement.type === 'return_statement' && statement.parts.length === 0));
+}
+
+/** Python's `self`, what a class keeps, and what is taken apart. */
+function isKept(node: SyntaxNode): boolean {
+  const { parent } = node;
+  if (/^(?:self|cls)$/.test(node.text)) return true;
+  if (parent?.type === 'property_promotion_parameter') return true;
+  if (/_parameter$/.test(parent?.type ?? '') && parent?.childOfType('accessibility_modifier', 'override_modifier') !== null && parent?.type !== 'simple_parameter') return parent?.childOfType('accessibility_modifier', 'override_modifier') != null;
+  return /^(?:object_pattern|array_pattern|pair_pattern|object_assignment_pattern)$/.test(parent?.type ?? '');
+}

@@ -1,0 +1,49 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { commentsOf } from '../../syntax/comments.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { words } from '../options.js';
+
+export default defineRule({
+  id: 'docs/file-heading',
+  title: 'A file begins with the agreed words',
+  about: 'Who opens a file sees at once whose it is, or what it is for.',
+  advice: 'Write the agreed words as a comment at the top of the file.',
+  tags: ['documentation'],
+  confidence: 'certain',
+  options: { text: words('', 'words that the first comment must hold; empty: any comment will do') },
+  find: { everywhere: { by: 'text', find: findHeadless } },
+  examples: [
+    good('javascript', '#!/usr/bin/env node\n// The quay of the harbour.\nsail();\n'),
+    bad('javascript', 'sail();\n// The quay.\n', '1:1'),
+    bad('python', '# The quay.\nsail()\n', '1:1', { options: { text: 'Harbour Office' } }),
+    good('json', '{}\n'),
+  ],
+});
+
+function findHeadless(source: Source, { text: wanted }: { readonly text: string }): Hit[] {
+  const { text: { text, language, lines } } = source;
+  const { line, block } = language.comments;
+  // What has no comments, or is prose from its first word, has no heading.
+  if (line.length + block.length === 0 || text.trim() === '' || ['markdown', 'text', 'git-settings'].includes(language.id)) return [];
+  const first = /^(?:#![^\n]*\n|<\?php|<\?xml[^>]*>|<!doctype[^>]*>|@charset[^;]*;|["'][\w ]+["'];?|\s)*/i.exec(text)?.[0].length ?? 0;
+  const heading = headingFrom(source, first);
+  if (heading !== '' && heading.includes(wanted)) return [];
+  const end = lines[0]?.text.length ?? 0;
+  return [{ start: 0, end, message: wanted === '' ? 'no comment stands at the top of this file' : `the top of this file does not say: ${wanted}` }];
+}
+
+/** All that is written in comments before the first code. Python's documentation counts. */
+function headingFrom(source: Source, first: number): string {
+  const { text: { text, language } } = source;
+  let end = first;
+  let heading = '';
+  for (const comment of commentsOf(source)) {
+    if (comment.end <= first) continue;
+    if (text.slice(end, comment.start).trim() !== '') break;
+    heading += `${comment.body}\n`;
+    end = comment.end;
+  }
+  if (heading !== '' || language.id !== 'python') return heading;
+  return /^\s*(?:"""|''')([^]*?)(?:"""|''')/.exec(text.slice(first))?.[1] ?? '';
+}

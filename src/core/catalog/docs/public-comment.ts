@@ -1,0 +1,83 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { CLASSES, FUNCTIONS, nameOf } from '../../syntax/functions.js';
+import { isComment, type SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'docs/public-comment',
+  title: 'What others use is described',
+  about: 'Who calls a function should not have to read it first.',
+  advice: 'Say before it what it does, what goes in and what comes out.',
+  tags: ['documentation'],
+  confidence: 'certain',
+  options: {},
+  find: { languages: inLanguages('javascript typescript java python php cpp c', byTree(findUndescribed)) },
+  examples: [
+    good('javascript', '/** Moors. */\nexport function moor() {}\nfunction sail() {}\n'),
+    bad('javascript', 'export function moor() {}\nexport class Quay {}\n', '1:17 2:14'),
+    good('typescript', '/** A tide. */\nexport type Tide = 1;\n// Moors.\nexport const moor = () => 1;\n'),
+    bad('typescript', 'export interface Tide { a: 1 }\nexport const moor = () => 1;\n', '1:18 2:14'),
+    good('java', '/** A quay. */\npublic class Quay { private void moor() {} @Override public String toString() { return ""; } }\n'),
+    bad('java', 'public class Quay { public void moor() {} }\n', '1:14 1:33'),
+    good('python', 'def moor():\n    """Moor."""\ndef _sail():\n    pass\n'),
+    bad('python', 'class Quay:\n    def moor(self):\n        pass\n', '1:7 2:9'),
+    good('php', '<?php\n/** A quay. */\nclass Quay { private function moor() {} }\n'),
+    bad('php', '<?php function moor() {}\n', '1:16'),
+    good('cpp', '/// Moors.\nint moor() { return 1; }\nstatic int sail() { return 1; }\n'),
+    bad('cpp', 'int moor() { return 1; }\n', '1:5'),
+  ],
+});
+
+function findUndescribed({ tree, grammar }: ParsedSource): Hit[] {
+  const types = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_declarator'];
+  return tree.ofTypes(types).flatMap((node): Hit[] => {
+    const name = nameOf(node);
+    if (name === null || !isPublic(node, grammar) || isDescribed(node, grammar)) return [];
+    return [hitAt(name, `${name.text} is open to others and not described`)];
+  });
+}
+
+function isPublic(node: SyntaxNode, grammar: string): boolean {
+  switch (grammar) {
+    case 'javascript':
+    case 'typescript':
+    case 'tsx':
+      return isExported(node);
+    case 'python':
+      return !/^_/.test(nameOf(node)?.text ?? '_') && /^(?:module|block|decorated_definition)$/.test(node.parent?.type ?? '') && node.closest(FUNCTIONS) === null && isInPublic(node);
+    case 'java':
+      return /\bpublic\b/.test(node.childOfType('modifiers')?.text ?? '') && !/@Override\b/.test(node.childOfType('modifiers')?.text ?? '') && /declaration$/.test(node.type);
+    case 'php':
+      return /declaration$|^function_definition$/.test(node.type) && (node.childOfType('visibility_modifier')?.text ?? 'public') === 'public' && !/^__/.test(nameOf(node)?.text ?? '');
+    default:
+      return node.type === 'function_definition' && node.parent?.type === 'translation_unit' && !/^static\b/.test(node.text) && nameOf(node)?.type === 'identifier' && nameOf(node)?.text !== 'main';
+  }
+}
+
+function isExported(node: SyntaxNode): boolean {
+  if (node.type === 'variable_declarator') {
+    const holder = node.parent?.parent;
+    return holder?.type === 'export_statement' && FUNCTIONS.has(node.child('value')?.type ?? '');
+  }
+  return node.parent?.type === 'export_statement';
+}
+
+function isInPublic(node: SyntaxNode): boolean {
+  const holder = node.closest(CLASSES);
+  return holder === null || !/^_/.test(holder.child('name')?.text ?? '');
+}
+
+function isDescribed(node: SyntaxNode, grammar: string): boolean {
+  if (grammar === 'python') {
+    const first = node.child('body')?.firstPart;
+    return first?.type === 'expression_statement' && /^(?:string|concatenated_string)$/.test(first.firstPart?.type ?? '');
+  }
+  let place = node;
+  while (place.parent !== null && /^(?:export_statement|lexical_declaration|variable_declaration|template_declaration|decorated_definition)$/.test(place.parent.type)) place = place.parent;
+  let before = place.previous;
+  while (before !== null && /^(?:attribute_list|decorator)$/.test(before.type)) before = before.previous;
+  // In a class, words like static stand before it in the tree.
+  return before !== null && isComment(before);
+}

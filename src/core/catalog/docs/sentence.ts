@@ -1,0 +1,68 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Edit } from '../../model/repair.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { isDocumentation } from '../../syntax/comments.js';
+import { contentOf, standsAlone } from '../../syntax/texts.js';
+import { bad, good } from '../examples.js';
+import { byTree, inLanguages } from '../hits.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+
+export default defineRule({
+  id: 'docs/sentence',
+  title: 'A description is a sentence',
+  about: 'What begins with a capital letter and ends with a full stop can be read on its own, in lists and in pages made from it.',
+  advice: 'Begin with a capital letter and end with a full stop.',
+  tags: ['documentation'],
+  confidence: 'likely',
+  repairs: true,
+  options: {},
+  find: {
+    languages: {
+      python: byTree(({ tree }) => tree.ofType('string').filter((node) => standsAlone(node) && isFirst(node) && /^[A-Za-z]{0,2}(?:"""|''')/.test(node.text)).flatMap((node) => {
+        const { start, text } = contentOf(node);
+        return judge(text, start);
+      })),
+      ...inLanguages('java typescript', byTree(findInComments)),
+    },
+  },
+  examples: [
+    good('python', 'def moor():\n    """Moor at the quay.\n\n    more\n    """\n'),
+    bad('python', 'def moor():\n    """moor at the quay"""\n', '2:8', { repaired: 'def moor():\n    """Moor at the quay."""\n' }),
+    good('java', '/** Moors. */\nclass Quay { /** {@inheritDoc} */ void moor() {} }\n'),
+    bad('java', '/**\n * moors at the quay\n * and waits\n * @since 1\n */\nclass Quay {}\n', '2:4', { repaired: '/**\n * Moors at the quay\n * and waits.\n * @since 1\n */\nclass Quay {}\n' }),
+    good('typescript', '/** Moors. More of it. */\nfunction moor(): void {}\n/** `moor` is first. */\nconst a = 1;\n'),
+    bad('typescript', '/** Moors at the quay */\nfunction moor(): void {}\n', '1:5', { repaired: '/** Moors at the quay. */\nfunction moor(): void {}\n' }),
+  ],
+});
+
+function isFirst(node: SyntaxNode): boolean {
+  const statement = node.parent;
+  return statement !== null && statement.parent?.firstPart === statement && /^(?:module|block)$/.test(statement.parent.type)
+    && (statement.parent.type === 'module' || /^(?:function_definition|class_definition)$/.test(statement.parent.parent?.type ?? ''));
+}
+
+function findInComments({ tree }: ParsedSource): Hit[] {
+  return tree.ofTypes(['comment', 'block_comment']).filter((node) => isDocumentation(node.text) && node.text.startsWith('/**')).flatMap((node) => {
+    const inside = node.text.slice(3, -2);
+    return judge(inside, node.start + 3);
+  });
+}
+
+/** Judges the first paragraph. @param start where `text` begins in the file. */
+function judge(text: string, start: number): Hit[] {
+  const begin = /^(?:\s|\*)*/.exec(text)?.[0].length ?? 0;
+  const rest = text.slice(begin);
+  // Up to an empty line, a tag, a list or an example.
+  const end = /\r?\n[ \t]*\*?[ \t]*(?:\r?\n|@|[-+>#=~:|]|\d+[.)]|>>>|\.\.|```|<)|$/.exec(rest)?.index ?? rest.length;
+  const paragraph = rest.slice(0, end).replace(/[\s*]+$/, '');
+  if (!/^[A-Za-z]/.test(paragraph) || !/\s/.test(paragraph.trim()) && paragraph.length < 12 || /^(?:https?:|TODO|type:)/.test(paragraph)) return [];
+  const edits: Edit[] = [];
+  const [word] = /^[\w$.]+/.exec(paragraph) ?? [''];
+  // A name of the code keeps its case.
+  if (/^[a-z]+$/.test(word)) edits.push({ start: start + begin, end: start + begin + 1, text: paragraph.charAt(0).toUpperCase() });
+  if (!/[.!?:;…)}\]>`"']$/.test(paragraph)) edits.push({ start: start + begin + paragraph.length, end: start + begin + paragraph.length, text: '.' });
+  if (edits.length === 0) return [];
+  const message = edits.length === 2 ? 'this begins with a small letter and has no full stop' : edits[0]?.text === '.' ? 'this has no full stop' : 'this begins with a small letter';
+  const line = paragraph.split('\n', 1)[0]?.trimEnd() ?? '';
+  return [{ start: start + begin, end: start + begin + line.length, message, repair: edits }];
+}

@@ -1,0 +1,35 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { commentsOf } from '../../syntax/comments.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { compiled } from '../name-patterns.js';
+import { pattern } from '../options.js';
+
+export default defineRule({
+  id: 'docs/ticketless-todo',
+  title: 'A to-do names its ticket',
+  about: 'A to-do without a ticket is on nobody\'s list, and stays.',
+  advice: 'Open a ticket and name it in the comment, or do it now.',
+  tags: ['documentation', 'leftover'],
+  confidence: 'certain',
+  options: { pattern: pattern('[A-Z][A-Z0-9]+-[0-9]+|#[0-9]+', 'a regular expression (RE2) that finds the name of a ticket') },
+  find: { everywhere: { by: 'text', find: findTodos } },
+  examples: [
+    good('javascript', '// TODO QUAY-12: moor\n// the todo list of the pilot\n'),
+    bad('javascript', 'sail(); // TODO: moor\n/*\n * FIXME later\n */\n', '1:12 3:4'),
+    good('python', '# TODO(#12) moor\n'),
+    bad('python', '# XXX moor\n', '1:3'),
+  ],
+});
+
+function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: string }): Iterable<Hit> {
+  const { text } = source.text;
+  if (!/\b(?:TODO|FIXME|XXX|HACK)\b/.test(text)) return;
+  for (const { start, end } of commentsOf(source)) {
+    for (const { 0: whole, index } of text.slice(start, end).matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b[^\r\n]*/g)) {
+      if (ticket !== '' && compiled(ticket).matcher(whole).find()) continue;
+      const word = /^\w+/.exec(whole)?.[0] ?? '';
+      yield { start: start + index, end: start + index + word.length, message: `this ${word} names no ticket` };
+    }
+  }
+}

@@ -1,0 +1,19 @@
+import type { LanguageId } from '../model/language.js';
+import type { OptionValues } from '../model/option.js';
+import type { Example } from '../model/rule.js';
+
+interface Extras {
+  readonly file?: string;
+  readonly options?: OptionValues;
+  readonly repaired?: string;
+}
+
+/** Code that meets a rule. */
+export function good(language: LanguageId, code: string, extras: Omit<Extras, 'repaired'> = {}): Example {
+  return { language, code, finds: [], ...extras };
+}
+
+/** Code that does not meet a rule. @param finds where findings start, as `line:column`, with blanks between them. */
+export function bad(language: LanguageId, code: string, finds: string, extras: Extras = {}): Example {
+  return { language, code, finds: finds.split(' '), ...extras };
+}

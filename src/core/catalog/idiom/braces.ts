@@ -1,0 +1,73 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Repair } from '../../model/repair.js';
+import { isComment, type SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'idiom/braces',
+  title: 'Every branch and every loop has braces',
+  about: 'A second statement added under a bare branch looks as if it belonged to it, and does not.',
+  advice: 'Put braces around what the branch or the loop does.',
+  tags: ['layout', 'readability'],
+  confidence: 'certain',
+  repairs: true,
+  options: {},
+  find: { languages: inLanguages('javascript typescript java cpp c php', byTree(findBare)) },
+  examples: [
+    good('javascript', 'if (a) { sail(); } else if (b) { wait(); }\n'),
+    bad('javascript', 'if (a) sail(); else wait();\n', '1:8 1:21', { repaired: 'if (a) { sail(); } else { wait(); }\n' }),
+    bad('javascript', '  for (const a of b)\n    sail(a); // out\n', '2:5', { repaired: '  for (const a of b) {\n    sail(a); // out\n  }\n' }),
+    good('typescript', 'const sail = (a: number) => a;\n'),
+    bad('typescript', 'while (a) sail();\n', '1:11', { repaired: 'while (a) { sail(); }\n' }),
+    good('java', 'class Quay { void moor() { for (;;) { sail(); } } }\n'),
+    bad('java', 'class Quay { void moor() { if (a) sail(); } }\n', '1:35', { repaired: 'class Quay { void moor() { if (a) { sail(); } } }\n' }),
+    good('cpp', 'void moor() { while (a) { sail(); } }\n'),
+    bad('cpp', 'void moor() { while (a) sail(); }\n', '1:25', { repaired: 'void moor() { while (a) { sail(); } }\n' }),
+    good('php', '<?php if ($a) { sail(); }\nforeach ($b as $c): sail(); endforeach;\n'),
+    bad('php', '<?php if ($a) sail();\n', '1:15', { repaired: '<?php if ($a) { sail(); }\n' }),
+  ],
+});
+
+const HOLDERS = ['if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'while_statement', 'do_statement'];
+const BLOCK = /^(?:statement_block|block|compound_statement|colon_block)$/;
+
+function findBare({ tree, text: { text } }: ParsedSource): Hit[] {
+  return tree.ofTypes(HOLDERS).flatMap((holder) => bodiesOf(holder).filter((body) => !BLOCK.test(body.type)).map((body) =>
+    hitAt(body, `${wordOf(holder, body)} has no braces`, repairOf(holder, body, text))));
+}
+
+function bodiesOf(holder: SyntaxNode): SyntaxNode[] {
+  if (holder.type === 'else_clause') {
+    const body = holder.child('body') ?? holder.parts.find((part) => !isComment(part)) ?? null;
+    return body === null || body.type === 'if_statement' ? [] : [body];
+  }
+  // Java names both branches of an if, and has no clause of its own for the second.
+  const otherwise = holder.child('alternative');
+  const bodies = [holder.child('consequence') ?? holder.child('body')];
+  if (otherwise !== null && !/^(?:else_clause|else_if_clause|if_statement)$/.test(otherwise.type)) bodies.push(otherwise);
+  return bodies.filter((body): body is SyntaxNode => body !== null && body.type !== 'empty_statement' && body.text !== ';');
+}
+
+function wordOf(holder: SyntaxNode, body: SyntaxNode): string {
+  if (holder.type === 'else_clause' || body.field === 'alternative') return 'this else';
+  return /^(?:if|else_if)/.test(holder.type) ? 'this branch' : 'this loop';
+}
+
+function repairOf(holder: SyntaxNode, body: SyntaxNode, text: string): Repair | undefined {
+  const before = body.previous;
+  if (before === null || isComment(before) || text.slice(before.end, body.start).trim() !== '') return undefined;
+  if (!text.slice(before.end, body.start).includes('\n')) {
+    if (body.text.includes('\n')) return undefined;
+    return [{ start: body.start, end: body.start, text: '{ ' }, { start: body.end, end: body.end, text: ' }' }];
+  }
+  // A comment after the statement belongs to it.
+  const rest = /^[ \t]*(?:\/\/[^\r\n]*)?(?=[\r\n]|$)/.exec(text.slice(body.end));
+  if (rest === null) return undefined;
+  const end = body.end + rest[0].trimEnd().length;
+  const lineStart = text.lastIndexOf('\n', holder.start - 1) + 1;
+  const indent = /^[ \t]*/.exec(text.slice(lineStart))?.[0] ?? '';
+  const lineEnd = text.slice(before.end, body.start).includes('\r\n') ? '\r\n' : '\n';
+  return [{ start: before.end, end: before.end, text: ' {' }, { start: end, end, text: `${lineEnd}${indent}}` }];
+}

@@ -1,0 +1,39 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'idiom/final-class',
+  title: 'A class is made to be extended, or final',
+  about: 'A class that anybody may extend must keep working under whatever its heirs change.',
+  advice: 'Declare the class final, or abstract where it is made to be extended.',
+  tags: ['correctness'],
+  confidence: 'certain',
+  repairs: true,
+  options: {},
+  find: { languages: inLanguages('php java', byTree(findOpen)) },
+  examples: [
+    good('php', '<?php final class Quay {}\nabstract class Place {}\nclass Pier {}\nfinal class Dock extends Pier {}\n'),
+    bad('php', '<?php class Quay {}\n', '1:13', { repaired: '<?php final class Quay {}\n' }),
+    good('java', 'final class Quay {}\nabstract class Place {}\nenum Tide { LOW }\n'),
+    bad('java', 'public class Quay {}\nclass Pier {}\n', '1:14 2:7', { repaired: 'public final class Quay {}\nfinal class Pier {}\n' }),
+  ],
+});
+
+function findOpen({ tree }: ParsedSource): Hit[] {
+  const extended = new Set(tree.ofTypes(['base_clause', 'superclass', 'super_interfaces']).flatMap((clause) => clause.text.match(/\w+/g) ?? []));
+  // Tests make heirs of classes on the fly.
+  for (const made of tree.ofType('object_creation_expression')) if (made.childOfType('class_body') !== null) extended.add(made.child('type')?.text ?? '');
+  return tree.ofType('class_declaration').flatMap((node): Hit[] => {
+    const name = node.child('name');
+    const word = node.children.find(({ type }) => type === 'class');
+    if (name === null || word === undefined || extended.has(name.text) || isDecided(node, word)) return [];
+    return [hitAt(name, `${name.text} is neither final nor abstract`, [{ start: word.start, end: word.start, text: 'final ' }])];
+  });
+}
+
+function isDecided(node: SyntaxNode, word: SyntaxNode): boolean {
+  return /\b(?:final|abstract|sealed|non-sealed)\b/.test(node.text.slice(0, word.start - node.start));
+}

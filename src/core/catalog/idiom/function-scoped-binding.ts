@@ -1,0 +1,60 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { bindingsOf } from '../../syntax/bindings/bindings.js';
+import { namesOfPattern } from '../../syntax/bindings/script.js';
+import type { Binding, Bindings } from '../../syntax/bindings/scope.js';
+import { functionAround } from '../../syntax/functions.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { BLOCKS, LOOPS } from '../../syntax/statements.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'idiom/function-scoped-binding',
+  title: 'A name holds in its block',
+  about: 'var holds in the whole function, before its line too; let and const hold from their line to the end of their block.',
+  advice: 'Write let, or const where the value stays.',
+  tags: ['readability', 'correctness'],
+  confidence: 'certain',
+  repairs: true,
+  options: {},
+  find: { languages: inLanguages('javascript typescript', byTree(findVar)) },
+  examples: [
+    good('javascript', 'let a = 1;\nconst b = 2;\n'),
+    bad('javascript', 'export function moor() {\n  var a = 1;\n  sail(a);\n}\n', '2:3', { repaired: 'export function moor() {\n  let a = 1;\n  sail(a);\n}\n' }),
+    bad('javascript', 'export function moor() {\n  if (b) { var a = 1; }\n  return a;\n}\n', '2:12', { repaired: 'export function moor() {\n  if (b) { var a = 1; }\n  return a;\n}\n' }),
+    good('typescript', 'declare var tide: number;\nexport const a = tide;\n'),
+    bad('typescript', 'export function moor(): number {\n  var a: number = 1;\n  return a;\n}\n', '2:3', { repaired: 'export function moor(): number {\n  let a: number = 1;\n  return a;\n}\n' }),
+  ],
+});
+
+function findVar({ tree }: ParsedSource): Hit[] {
+  const bindings = bindingsOf(tree);
+  const declarations = tree.ofType('variable_declaration').filter(({ parent }) => parent?.type !== 'ambient_declaration');
+  const loops = tree.ofType('for_in_statement').filter((node) => node.child('kind')?.text === 'var');
+  const isModule = tree.ofTypes(['import_statement', 'export_statement']).length > 0;
+  return [...declarations, ...loops].map((node) => {
+    const word = (node.child('kind') ?? node.first) as SyntaxNode;
+    const names = node.type === 'variable_declaration'
+      ? node.parts.flatMap((part) => (part.type === 'variable_declarator' ? namesOfPattern(part.child('name')) : []))
+      : namesOfPattern(node.child('left'));
+    const isSafe = !bindings.isOpen && names.every((name) => canBeLet(name, node, bindings, isModule));
+    return hitAt(word, `var holds in the whole function: ${names.map(({ text }) => text).join(', ')}`, isSafe ? [{ start: word.start, end: word.end, text: 'let' }] : undefined);
+  });
+}
+
+/** Whether let would mean the same: declared once, used in its block alone and after its line, and not made anew by a loop. */
+function canBeLet(name: SyntaxNode, declaration: SyntaxNode, bindings: Bindings, isModule: boolean): boolean {
+  const binding: Binding | null = bindings.scopeAt(name).functionScope.bindings.get(name.text) ?? null;
+  // In a script without imports, a var of the file is a property of the page.
+  if (binding === null || binding.declarations.length > 1 || binding.node !== name || (binding.scope.kind === 'file' && !isModule)) return false;
+  const block = declaration.type === 'for_in_statement' || declaration.parent?.type === 'for_statement' ? (declaration.type === 'for_in_statement' ? declaration : declaration.parent) : declaration.closest(BLOCKS);
+  if (block === null || /^switch_(?:case|default)$/.test(block.type)) return false;
+  const around = functionAround(name);
+  const loop = declaration.closest(LOOPS);
+  const inLoop = declaration.type === 'for_in_statement' || (loop !== null && (around === null || loop.start > around.start));
+  return binding.references.every(({ node }) => node.isWithin(block) && node.start > name.start && (!inLoop || functionAround(node) === around))
+    // What a loop keeps from one turn to the next must be set in each.
+    && (!inLoop || declaration.type === 'for_in_statement' || declaration.parent?.type === 'for_statement' || name.parent?.child('value') != null)
+    && ![...(bindings.scopeAt(block).bindings.values())].some((other) => other !== binding && other.name === name.text);
+}

@@ -1,0 +1,45 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'idiom/public-first',
+  title: 'Public methods stand before private ones',
+  about: 'Who reads a class wants to know what it offers before how it does it.',
+  advice: 'Move the public method above the private ones.',
+  tags: ['readability'],
+  confidence: 'certain',
+  options: {},
+  find: { languages: inLanguages('php typescript java', eachNode(['class_body', 'declaration_list'], judge)) },
+  examples: [
+    good('php', '<?php class Quay { private $a; public function moor() {} protected function sail() {} private function wait() {} }\n'),
+    bad('php', '<?php class Quay { private function wait() {} public function moor() {} }\n', '1:63'),
+    good('typescript', 'class Quay { private a = 1; constructor() {} moor() {} private wait() {} }\n'),
+    bad('typescript', 'class Quay { private wait() {} moor() {} }\n', '1:32'),
+    good('java', 'class Quay { private int a; public void moor() {} void sail() {} private void wait() {} }\n'),
+    bad('java', 'class Quay { private void wait() {} public void moor() {} }\n', '1:49'),
+  ],
+});
+
+/** The first public method after a private one; that is where the order breaks. */
+function judge(body: SyntaxNode): Hit | null {
+  let hasPrivate = false;
+  for (const member of body.parts) {
+    if (!/^(?:method_definition|method_declaration)$/.test(member.type)) continue;
+    const access = accessOf(member);
+    if (access === 'private') hasPrivate = true;
+    else if (access === 'public' && hasPrivate) {
+      const name = member.child('name') ?? member;
+      return hitAt(name, `${name.text} is public and stands after a private method`);
+    }
+  }
+  return null;
+}
+
+function accessOf(member: SyntaxNode): string {
+  const written = member.childOfType('visibility_modifier', 'accessibility_modifier')?.text ?? /\b(?:public|protected|private)\b/.exec(member.childOfType('modifiers')?.text ?? '')?.[0];
+  if (member.child('name')?.type === 'private_property_identifier') return 'private';
+  // In Java what has no word for it is open to its package alone.
+  return written ?? (member.type === 'method_declaration' && member.parent?.type === 'class_body' ? 'package' : 'public');
+}

@@ -1,0 +1,55 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Repair } from '../../model/repair.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { isFilled, standsAlone } from '../../syntax/texts.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+import { choice } from '../options.js';
+
+const MARKS = { single: "'", double: '"' } as const;
+
+export default defineRule({
+  id: 'idiom/quote-mark',
+  title: 'Texts stand in one kind of quote marks',
+  about: 'Two kinds without a difference make searching harder and changes longer.',
+  advice: 'Write texts with the agreed mark; a text that holds that mark itself may have the other.',
+  tags: ['layout'],
+  confidence: 'certain',
+  repairs: true,
+  options: { style: choice(['single', 'double'], 'single', 'the quote mark of plain texts') },
+  find: { languages: inLanguages('javascript typescript python php', byTree(findMarks)) },
+  examples: [
+    good('javascript', "sail('tide', \"pilot's\", `quay`);\n"),
+    bad('javascript', 'sail("tide", "a\\\\b");\n', '1:6 1:14', { repaired: "sail('tide', 'a\\\\b');\n" }),
+    bad('javascript', "sail('tide');\n", '1:6', { options: { style: 'double' }, repaired: 'sail("tide");\n' }),
+    good('typescript', "const berth = <a href=\"quay\">{'tide'}</a>;\n", { file: 'berth.tsx' }),
+    bad('typescript', 'const tide: string = "low";\n', '1:22', { repaired: "const tide: string = 'low';\n" }),
+    good('python', '"""The quay."""\ntide = \'low\'\nberth = f"{tides[\'low\']}"\n'),
+    bad('python', 'tide = "low"\n', '1:8', { repaired: "tide = 'low'\n" }),
+    good('php', "<?php sail('tide', \"$low\\n\");\n"),
+    bad('php', '<?php sail("tide");\n', '1:12', { repaired: "<?php sail('tide');\n" }),
+  ],
+});
+
+function findMarks({ tree, grammar }: ParsedSource, { style }: { readonly style: 'single' | 'double' }): Hit[] {
+  const wanted = MARKS[style];
+  const other = style === 'single' ? MARKS.double : MARKS.single;
+  return tree.ofTypes(['string', 'encapsed_string']).flatMap((node): Hit[] => {
+    const parsed = new RegExp(`^([A-Za-z]*)${other}([^]*)${other}$`).exec(node.text);
+    if (parsed === null || node.parent?.type === 'jsx_attribute') return [];
+    const [, prefix = '', content = ''] = parsed;
+    // Python's documentation has three marks; a text in an f-text may need the other mark.
+    if (content.startsWith(other) || (grammar === 'python' && (isFilled(node) || standsAlone(node) || node.closest(IN_TEXT) !== null))) return [];
+    if (content.includes(wanted) || (grammar === 'php' && /[\\$]/.test(content))) return [];
+    return [hitAt(node, `this text stands in ${style === 'single' ? 'double' : 'single'} quote marks`, repair(node, prefix, content, wanted, other))];
+  });
+}
+
+const IN_TEXT = new Set(['interpolation']);
+
+/** An escaped mark needs no escape any more. */
+function repair(node: SyntaxNode, prefix: string, content: string, wanted: string, other: string): Repair {
+  const bare = content.replace(/\\([^])/g, (whole, escaped: string) => (escaped === other && !/r/i.test(prefix) ? other : whole));
+  return [{ start: node.start, end: node.end, text: `${prefix}${wanted}${bare}${wanted}` }];
+}

@@ -1,0 +1,54 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { bindingsOf } from '../../syntax/bindings/bindings.js';
+import { namesOfPattern } from '../../syntax/bindings/script.js';
+import type { Binding } from '../../syntax/bindings/scope.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'idiom/settled-binding',
+  title: 'A name that is never set again is declared const',
+  about: 'const tells the reader that the value stays, so that there is nothing to look for further down.',
+  advice: 'Write const instead of let.',
+  tags: ['readability'],
+  confidence: 'certain',
+  repairs: true,
+  options: {},
+  find: { languages: inLanguages('javascript typescript', byTree(findSettled)) },
+  examples: [
+    good('javascript', 'let a = 1;\na += 1;\nlet b;\nb = 2;\nfor (let i = 0; i < 3; i++) sail(i);\nlet [c, d] = e;\nd = 1;\n'),
+    bad('javascript', 'let a = 1;\nfor (let b of c) sail(a, b);\n', '1:5 2:10', { repaired: 'const a = 1;\nfor (const b of c) sail(a, b);\n' }),
+    bad('javascript', 'let a = 1, b = 2;\nb = 3;\n', '1:5', { repaired: 'let a = 1, b = 2;\nb = 3;\n' }),
+    good('typescript', 'let a: number;\na = 1;\n'),
+    bad('typescript', 'let a: number = 1;\nsail(a);\n', '1:5', { repaired: 'const a: number = 1;\nsail(a);\n' }),
+  ],
+});
+
+function findSettled({ tree }: ParsedSource): Hit[] {
+  const bindings = bindingsOf(tree);
+  if (bindings.isOpen) return [];
+  const byNode = new Map(bindings.all.map((binding) => [binding.node, binding]));
+  const declarations = [...tree.ofType('lexical_declaration'), ...tree.ofType('for_in_statement')];
+  return declarations.flatMap((declaration): Hit[] => {
+    const word = declaration.child('kind') ?? declaration.first;
+    if (word?.type !== 'let' || declaration.parent?.type === 'ambient_declaration') return [];
+    const groups = declaration.type === 'for_in_statement' ? [namesOfPattern(declaration.child('left'))] : groupsOf(declaration);
+    // A loop that counts sets its names in its head.
+    if (declaration.parent?.type === 'for_statement') return [];
+    const settled = groups.map((names) => names.length > 0 && names.every((name) => isSettled(byNode.get(name))));
+    const repair = settled.every(Boolean) ? [{ start: word.start, end: word.end, text: 'const' }] : undefined;
+    return groups.flatMap((names, index) => (settled[index] && names[0] !== undefined ? [hitAt(names[0], `${names.map(({ text }) => text).join(', ')} is never set again`, repair)] : []));
+  });
+}
+
+/** The names of each part of a declaration. A part without a value is set later; its group is empty. */
+function groupsOf(declaration: SyntaxNode): SyntaxNode[][] {
+  return declaration.parts.filter(({ type }) => type === 'variable_declarator')
+    .map((part) => (part.child('value') === null ? [] : namesOfPattern(part.child('name'))));
+}
+
+function isSettled(binding: Binding | undefined): boolean {
+  return binding !== undefined && binding.declarations.length === 1 && binding.references.every(({ writes }) => !writes);
+}

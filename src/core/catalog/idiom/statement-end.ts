@@ -1,0 +1,70 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, inLanguages } from '../hits.js';
+import { choice } from '../options.js';
+
+export default defineRule({
+  id: 'idiom/statement-end',
+  title: 'Statements end in one way',
+  about: 'JavaScript adds semicolons by rules of its own (ECMA-262, section 12.10); where some are written and some are not, nobody knows which were meant.',
+  advice: 'End every statement with a semicolon, or none but where the next line needs it.',
+  tags: ['layout'],
+  confidence: 'certain',
+  repairs: true,
+  options: { style: choice(['always', 'never'], 'always', 'whether statements end with a semicolon') },
+  find: { languages: inLanguages('javascript typescript', byTree(findEnds)) },
+  examples: [
+    good('javascript', 'sail();\nfunction moor() {}\nexport default class Quay { low = 1; }\nfor (const a of b) {}\n'),
+    bad('javascript', 'const a = 1\nsail()\nreturn\n', '1:12 2:7 3:7', { repaired: 'const a = 1;\nsail();\nreturn;\n' }),
+    bad('javascript', 'const a = 1;\nsail();\n(a)\n', '1:12', { options: { style: 'never' }, repaired: 'const a = 1\nsail();\n(a)\n' }),
+    good('typescript', 'type Tide = number;\ninterface Quay { a: number }\n'),
+    bad('typescript', "import { a } from './a.js'\ntype Tide = number\nclass Quay { low = 1 }\n", '1:27 2:19 3:21', {
+      repaired: "import { a } from './a.js';\ntype Tide = number;\nclass Quay { low = 1; }\n",
+    }),
+  ],
+});
+
+const STATEMENTS = ['expression_statement', 'lexical_declaration', 'variable_declaration', 'return_statement', 'throw_statement', 'break_statement', 'continue_statement',
+  'debugger_statement', 'import_statement', 'do_statement', 'type_alias_declaration', 'export_statement', 'import_alias', 'function_signature'];
+const FIELDS = ['field_definition', 'public_field_definition', 'abstract_method_signature'];
+
+function findEnds({ tree, text: { text } }: ParsedSource, { style }: { readonly style: 'always' | 'never' }): Hit[] {
+  const statements = tree.ofTypes(STATEMENTS).filter(endsItself);
+  if (style === 'never') {
+    return statements.flatMap((node): Hit[] => {
+      const last = node.last;
+      if (last?.type !== ';' || !mayGo(text, last.end, node)) return [];
+      return [{ start: last.start, end: last.end, message: 'this semicolon is not needed', repair: [{ start: last.start, end: last.end, text: '' }] }];
+    });
+  }
+  const fields = tree.ofTypes(FIELDS).filter((node) => node.next?.type !== ';' && node.last?.type !== ';');
+  return [...statements.filter((node) => node.last?.type !== ';' && node.next?.type !== ';'), ...fields].map(({ end }) => ({
+    start: end, end, message: 'a semicolon is missing here', repair: [{ start: end, end, text: ';' }],
+  }));
+}
+
+/** Whether the statement has an end of its own: not in the head of a loop, and no declaration with a body. */
+function endsItself(node: SyntaxNode): boolean {
+  if (node.parent?.type === 'for_statement' && node.field !== 'body') return false;
+  // Of an exported declaration, the declaration ends.
+  if (node.type === 'export_statement') return node.child('declaration') === null && !isDeclared(node.child('value')) ;
+  if (node.type === 'expression_statement') return !/^(?:internal_module|function_signature)$/.test(node.firstPart?.type ?? '') && node.contains(ERRORS) === false;
+  return !node.contains(ERRORS);
+}
+
+const ERRORS = new Set(['ERROR']);
+
+/** `export default function () {}` and classes end with their body. */
+function isDeclared(value: SyntaxNode | null): boolean {
+  return value !== null && /^(?:function_expression|class|generator_function)$/.test(value.type);
+}
+
+/** A semicolon may go at the end of a line, unless the next line would go on with the statement. */
+function mayGo(text: string, end: number, node: SyntaxNode): boolean {
+  const rest = text.slice(end);
+  if (!/^[ \t]*(?:\/\/[^\n]*)?(?:\r?\n|$|[ \t]*\})/.test(rest)) return false;
+  const next = /^(?:\s|\/\/[^\n]*\n|\/\*[^]*?\*\/)*([^])/.exec(rest)?.[1] ?? '';
+  return !/[([`/+\-*.,]/.test(next) && node.type !== 'do_statement';
+}

@@ -1,0 +1,60 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Repair } from '../../model/repair.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'idiom/text-joining',
+  title: 'Values are filled into a text, not joined to it',
+  about: 'Between plus signs and quote marks the text is hard to read, and a blank is soon forgotten.',
+  advice: 'Write a template with the values in it.',
+  tags: ['readability'],
+  confidence: 'certain',
+  repairs: true,
+  options: {},
+  find: { languages: inLanguages('javascript typescript', eachNode(['binary_expression'], judge)) },
+  examples: [
+    good('javascript', "const a = `tide ${b}`;\nconst c = 'a' + 'b';\nconst d = e + 1;\n"),
+    bad('javascript', "const a = 'tide ' + b + ' of ' + c.d;\n", '1:11', { repaired: 'const a = `tide ${b} of ${c.d}`;\n' }),
+    bad('javascript', "const a = b + c + ' m';\n", '1:11', { repaired: "const a = b + c + ' m';\n" }),
+    good('typescript', 'const a = (b as number) + 1;\n'),
+    bad('typescript', 'const a: string = "`" + b;\n', '1:19', { repaired: 'const a: string = `\\`${b}`;\n' }),
+  ],
+});
+
+function judge(node: SyntaxNode): Hit | null {
+  if (!isJoin(node) || (node.parent !== null && isJoin(node.parent))) return null;
+  const parts = partsOf(node);
+  const texts = parts.filter(({ type }) => type === 'string' || type === 'template_string');
+  if (texts.length === 0 || texts.length === parts.length || !parts.some(({ type }) => type === 'string')) return null;
+  return hitAt(node, 'values are joined to a text with plus signs', repairOf(node, parts));
+}
+
+function isJoin(node: SyntaxNode): boolean {
+  return node.type === 'binary_expression' && node.child('operator')?.type === '+';
+}
+
+/** What is joined, from left to right. */
+function partsOf(node: SyntaxNode): SyntaxNode[] {
+  const parts: SyntaxNode[] = [];
+  let left: SyntaxNode | null = node;
+  while (left !== null && isJoin(left)) {
+    const right = left.child('right');
+    if (right !== null) parts.unshift(right);
+    left = left.child('left');
+  }
+  return left === null ? parts : [left, ...parts];
+}
+
+/** Only where a text is among the first two is everything after it joined as text, and nothing added as numbers. */
+function repairOf(node: SyntaxNode, parts: readonly SyntaxNode[]): Repair | undefined {
+  const isText = ({ type }: SyntaxNode): boolean => type === 'string' || type === 'template_string';
+  if (!parts.slice(0, 2).some(isText) || /[\n]/.test(node.text) || node.contains(new Set(['comment']))) return undefined;
+  const written = parts.map((part) => {
+    if (part.type === 'template_string') return part.text.slice(1, -1);
+    if (part.type === 'string') return part.text.slice(1, -1).replace(/\\(["'])|[`]|\$\{/g, (whole, mark: string | undefined) => mark ?? `\\${whole}`);
+    return `\${${part.type === 'parenthesized_expression' ? part.text.slice(1, -1) : part.text}}`;
+  });
+  return [{ start: node.start, end: node.end, text: `\`${written.join('')}\`` }];
+}

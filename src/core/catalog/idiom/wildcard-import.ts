@@ -1,0 +1,24 @@
+import { defineRule } from '../../model/rule.js';
+import { bad, good } from '../examples.js';
+
+export default defineRule({
+  id: 'idiom/wildcard-import',
+  title: 'Imports name what they take',
+  about: 'After an import of everything nobody sees where a name comes from, and a new name in the library can take the place of an old one.',
+  advice: 'Name what the file uses.',
+  tags: ['readability'],
+  confidence: 'certain',
+  options: {},
+  find: {
+    languages: {
+      python: { by: 'query', query: '(import_from_statement module_name: (_) @module (wildcard_import) @finding)', message: 'everything of {module} is imported' },
+      java: { by: 'query', query: '(import_declaration (_) @module (asterisk) @finding)', message: 'everything of {module} is imported' },
+    },
+  },
+  examples: [
+    good('python', 'from tide import low\nimport quay\n'),
+    bad('python', 'from tide import *\n', '1:18'),
+    good('java', 'import harbour.Quay;\n'),
+    bad('java', 'import harbour.*;\n', '1:16'),
+  ],
+});

@@ -1,0 +1,41 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { importsOf } from '../../syntax/imports.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+import { list } from '../options.js';
+
+export default defineRule({
+  id: 'imports/barred',
+  title: 'Nothing barred is imported',
+  about: 'The team has decided against some modules, each for a reason; here the decision is kept.',
+  advice: 'Take what the reason names instead.',
+  tags: ['dependencies'],
+  confidence: 'certain',
+  options: { modules: list([], 'more', 'modules nobody may import, each as NAME or NAME: REASON') },
+  find: { languages: inLanguages('javascript typescript python java php', byTree(findBarred)) },
+  examples: [
+    good('javascript', "import a from 'tides';\nimport b from 'tide-tables';\n", { options: { modules: ['tide'] } }),
+    bad('javascript', "import a from 'tide';\nconst b = require('tide/low');\n", '1:15 2:19', { options: { modules: ['tide: take quay'] } }),
+    good('typescript', "import type { A } from './tide.js';\n", { options: { modules: ['tide'] } }),
+    bad('typescript', "export { a } from 'tide';\n", '1:19', { options: { modules: ['tide'] } }),
+    good('python', 'import tides\n', { options: { modules: ['tide'] } }),
+    bad('python', 'import tide.low\nfrom tide import high\n', '1:8 2:6', { options: { modules: ['tide'] } }),
+    good('java', 'import harbour.Tide;\n', { options: { modules: ['harbour.old'] } }),
+    bad('java', 'import harbour.old.Tide;\n', '1:8', { options: { modules: ['harbour.old'] } }),
+    good('php', '<?php use Harbour\\Tide;\n', { options: { modules: ['Harbour\\Old'] } }),
+    bad('php', '<?php use Harbour\\Old\\Tide;\n', '1:11', { options: { modules: ['Harbour\\Old'] } }),
+  ],
+});
+
+function findBarred({ tree }: ParsedSource, { modules }: { readonly modules: readonly string[] }): Hit[] {
+  if (modules.length === 0) return [];
+  const barred = modules.map((entry) => {
+    const [name = '', ...reason] = entry.split(/:\s+/);
+    return { name: name.trim(), reason: reason.join(': ') };
+  });
+  return importsOf(tree).flatMap(({ module, node }): Hit[] => {
+    const found = barred.find(({ name }) => module === name || (module.startsWith(name) && /^[/.\\]/.test(module.slice(name.length))));
+    return found === undefined ? [] : [hitAt(node, found.reason === '' ? `${found.name} is barred here` : `${found.name} is barred here: ${found.reason}`)];
+  });
+}

@@ -1,0 +1,30 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { importsOf } from '../../syntax/imports.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+import { whole } from '../options.js';
+
+export default defineRule({
+  id: 'imports/climb',
+  title: 'Imports do not climb far up',
+  about: 'A path that climbs through many folders ties a file to a place far away, and breaks when either moves.',
+  advice: 'Move what is shared nearer, or give it a name that can be imported from anywhere.',
+  tags: ['dependencies', 'readability'],
+  confidence: 'certain',
+  options: { max: whole(2, 0, 50, 'lower', 'folders that an import may climb') },
+  find: { languages: inLanguages('javascript typescript', byTree(findClimbs)) },
+  examples: [
+    good('javascript', "import a from '../../tide.js';\nimport b from 'tide';\n"),
+    bad('javascript', "import a from '../../../tide.js';\n", '1:15'),
+    good('typescript', "import type { A } from '../tide.js';\n", { options: { max: 1 } }),
+    bad('typescript', "import type { A } from '../../tide.js';\n", '1:24', { options: { max: 1 } }),
+  ],
+});
+
+function findClimbs({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
+  return importsOf(tree).flatMap(({ module, node }): Hit[] => {
+    const steps = module.split('/').filter((part) => part === '..').length;
+    return steps > max ? [hitAt(node, `this import climbs ${steps} folders, ${steps - max} over ${max}`)] : [];
+  });
+}

@@ -1,0 +1,82 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Repair } from '../../model/repair.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { removalOfStatement } from '../../syntax/removal.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'imports/repeated',
+  title: 'A module is imported once',
+  about: 'Two imports of one module hide from each other what is taken already.',
+  advice: 'Put the names together into one import.',
+  tags: ['dependencies', 'layout'],
+  confidence: 'certain',
+  repairs: true,
+  options: {},
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript', byTree((source) => find(source, ['import_statement'], scriptKey, mergeScript))),
+      python: byTree((source) => find(source, ['import_statement', 'import_from_statement'], pythonKey, mergePython)),
+      java: byTree((source) => find(source, ['import_declaration'], (node) => node.text.replace(/\s+/g, ' '), (_first, second, text) => removalOfStatement(second, text))),
+    },
+  },
+  examples: [
+    good('javascript', "import a, { b } from './a.js';\nimport * as c from './a.js';\nimport { d } from './d.js';\n"),
+    bad('javascript', "import { a } from './a.js';\nimport { b as c } from './a.js';\n", '2:1', { repaired: "import { a, b as c } from './a.js';\n" }),
+    good('typescript', "import type { A } from './a.js';\nimport { b } from './a.js';\n"),
+    bad('typescript', "import { a } from './a.js';\nimport B from './a.js';\n", '2:1', { repaired: "import { a } from './a.js';\nimport B from './a.js';\n" }),
+    good('python', 'import a\nfrom a import b\n'),
+    bad('python', 'import a\nimport a\nfrom b import c\nfrom b import d\n', '2:1 4:1', { repaired: 'import a\nfrom b import c, d\n' }),
+    good('java', 'import a.B;\nimport a.C;\n'),
+    bad('java', 'import a.B;\nimport a.B;\n', '2:1', { repaired: 'import a.B;\n' }),
+  ],
+});
+
+type Merge = (first: SyntaxNode, second: SyntaxNode, text: string) => Repair | undefined;
+
+/** @param keyOf what equal imports share; null for one that may be repeated. */
+function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null, merge: Merge): Hit[] {
+  const first = new Map<string, SyntaxNode>();
+  return tree.ofTypes(types).sort((a, b) => a.start - b.start).flatMap((node): Hit[] => {
+    const key = keyOf(node);
+    const before = key === null ? undefined : first.get(key);
+    if (key !== null && before === undefined) first.set(key, node);
+    if (before === undefined) return [];
+    return [hitAt(node, 'this module has been imported before', node.parent === before.parent ? merge(before, node, text) : undefined)];
+  });
+}
+
+function scriptKey(node: SyntaxNode): string | null {
+  const clause = node.childOfType('import_clause');
+  const source = node.child('source')?.text.slice(1, -1);
+  if (clause === null || source === undefined || clause.childOfType('namespace_import') !== null || node.childOfType('import_attribute') !== null) return null;
+  return `${node.children.some(({ type }) => type === 'type') ? 'type' : 'value'} ${source}`;
+}
+
+function mergeScript(first: SyntaxNode, second: SyntaxNode, text: string): Repair | undefined {
+  const lists = [first, second].map((node) => node.childOfType('import_clause'));
+  const [names, more] = lists.map((clause) => clause?.childOfType('named_imports') ?? null);
+  if (!names || !more || lists[1]?.parts.length !== 1 || names.parts.length === 0 || more.parts.some(({ type }) => type === 'comment')) return undefined;
+  const last = names.parts.at(-1) as SyntaxNode;
+  const added = more.parts.map((part) => part.text).join(', ');
+  return [{ start: last.end, end: last.end, text: `, ${added}` }, ...(removalOfStatement(second, text) as Exclude<Repair, string>)];
+}
+
+function pythonKey(node: SyntaxNode): string | null {
+  if (node.type === 'import_statement') return node.parts.length === 1 ? `import ${node.parts[0]?.text}` : null;
+  return node.childOfType('wildcard_import') === null ? `from ${node.child('module_name')?.text}` : null;
+}
+
+function mergePython(first: SyntaxNode, second: SyntaxNode, text: string): Repair | undefined {
+  // Imports in branches, or behind a comment, stay.
+  if (first.parent?.type !== 'module') return undefined;
+  const removal = removalOfStatement(second, text) as Exclude<Repair, string>;
+  if (second.type === 'import_statement') return removal;
+  const known = new Set(first.childrenOf('name').map((part) => part.text));
+  const added = second.childrenOf('name').map((part) => part.text).filter((name) => !known.has(name));
+  const last = first.childrenOf('name').at(-1);
+  if (last === undefined) return undefined;
+  return added.length === 0 ? removal : [{ start: last.end, end: last.end, text: `, ${added.join(', ')}` }, ...removal];
+}

@@ -1,0 +1,88 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'imports/sorted',
+  title: 'Imports stand in the order of their names',
+  about: 'In order, an import is found at once, and two branches that add one do not meet at the end of the list.',
+  advice: 'Sort the imports of each block by what they import: packages first, then what lies further up, then what is near.',
+  tags: ['layout', 'dependencies'],
+  confidence: 'certain',
+  repairs: true,
+  options: {},
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript', byTree((source) => find(source, ['import_statement'], scriptKey))),
+      python: byTree((source) => find(source, ['import_statement', 'import_from_statement'], pythonKey)),
+      java: byTree((source) => find(source, ['import_declaration'], javaKey)),
+    },
+  },
+  examples: [
+    good('javascript', "import a from 'a';\nimport b from '../b.js';\nimport c from './c.js';\n\nimport d from 'a';\n"),
+    bad('javascript', "import b from 'b';\nimport c from 'c';\nimport a from 'a';\n", '3:1', { repaired: "import a from 'a';\nimport b from 'b';\nimport c from 'c';\n" }),
+    good('typescript', "import './setup.js';\nimport type { A } from 'a';\n"),
+    bad('typescript', "import c from './c.js';\nimport b from 'b';\n", '2:1', { repaired: "import b from 'b';\nimport c from './c.js';\n" }),
+    good('python', 'import os\nimport sys\n\nimport tide\n'),
+    bad('python', 'import sys\nimport os\nfrom b import c\n', '2:1', { repaired: 'from b import c\nimport os\nimport sys\n' }),
+    good('java', 'import a.B;\nimport a.C;\n'),
+    bad('java', 'import a.C;\nimport a.B;\n', '2:1', { repaired: 'import a.B;\nimport a.C;\n' }),
+  ],
+});
+
+/** @param keyOf what imports are sorted by; null for one whose place matters, which ends the block. */
+function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null): Hit[] {
+  return blocksOf(tree.ofTypes(types), text, keyOf).flatMap((block): Hit[] => {
+    const keys = block.map((node) => keyOf(node) as string);
+    const wrong = keys.findIndex((key, index) => index > 0 && compare(keys[index - 1] as string, key) > 0);
+    if (wrong < 0) return [];
+    const sorted = block.map((node, index) => ({ node, key: keys[index] as string })).sort((a, b) => compare(a.key, b.key));
+    const isWhole = block.every((node) => /^[ \t]*(?:\r?\n|$)/.test(text.slice(node.end)));
+    const repair = block.map((node, index) => ({ start: node.start, end: node.end, text: (sorted[index] as (typeof sorted)[number]).node.text }));
+    const out = block[wrong] as SyntaxNode;
+    return [hitAt(out, `${wordOf(keys[wrong] as string)} belongs before ${wordOf(keys[wrong - 1] as string)}`, isWhole ? repair : undefined)];
+  });
+}
+
+function compare(a: string, b: string): number {
+  const [first, second] = [a.toLowerCase(), b.toLowerCase()];
+  return first < second ? -1 : first > second ? 1 : a < b ? -1 : a > b ? 1 : 0;
+}
+
+/** The key without what puts kinds of imports in order. */
+function wordOf(key: string): string {
+  return key.replace(/^\d /, '');
+}
+
+/** Imports on lines that follow each other directly. */
+function blocksOf(nodes: readonly SyntaxNode[], text: string, keyOf: (node: SyntaxNode) => string | null): SyntaxNode[][] {
+  const blocks: SyntaxNode[][] = [];
+  let before: SyntaxNode | null = null;
+  for (const node of [...nodes].sort((a, b) => a.start - b.start)) {
+    const isNext: boolean = before !== null && before.parent === node.parent && /^[ \t]*\r?\n[ \t]*$/.test(text.slice(before.end, node.start));
+    before = keyOf(node) === null ? null : node;
+    if (before === null) continue;
+    if (isNext) blocks.at(-1)?.push(node);
+    else blocks.push([node]);
+  }
+  return blocks;
+}
+
+function scriptKey(node: SyntaxNode): string | null {
+  const source = node.child('source')?.text.slice(1, -1);
+  // A bare import is there for what it does when it is loaded, so that its place matters.
+  if (source === undefined || node.childOfType('import_clause') === null) return null;
+  return `${source.startsWith('..') ? 1 : source.startsWith('.') ? 2 : 0} ${source}`;
+}
+
+function pythonKey(node: SyntaxNode): string | null {
+  const module = node.type === 'import_statement' ? node.parts[0]?.text : node.child('module_name')?.text;
+  return module === undefined ? null : `${module.startsWith('.') ? 1 : 0} ${module}`;
+}
+
+function javaKey(node: SyntaxNode): string {
+  const path = node.text.replace(/^import\s+(?:static\s+)?|\s*;$/g, '');
+  return `${/^import\s+static\b/.test(node.text) ? 1 : 0} ${path}`;
+}

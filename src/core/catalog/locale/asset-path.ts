@@ -1,0 +1,54 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { contentOf, textsOf } from '../../syntax/texts.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+import { list } from '../options.js';
+
+export default defineRule({
+  id: 'locale/asset-path',
+  title: 'Pictures and sounds are named in one place',
+  about: 'A picture with words in it, or a recorded voice, differs from language to language; one named in the code is shown to all.',
+  advice: 'Look it up by a key, as a text is looked up.',
+  tags: ['translation'],
+  confidence: 'certain',
+  options: { endings: list(['.png', '.jpg', '.jpeg', '.gif', '.webp', '.svg', '.mp3', '.ogg', '.wav', '.mp4', '.webm', '.pdf'], 'more', 'endings of files that may differ between languages') },
+  find: { languages: inLanguages('javascript typescript python php java cpp c css html shell go json yaml', byTree(findAssets)) },
+  examples: [
+    good('javascript', "show('tide.js', '.png');\n"),
+    bad('javascript', "show('img/tide.png');\n", '1:6'),
+    good('typescript', "const a = asset('tide');\n"),
+    bad('typescript', "import a from './tide.svg';\n", '1:15'),
+    good('python', "a = 'tide'\n"),
+    bad('python', "a = 'tide.gif'\n", '1:5'),
+    good('php', "<?php $a = 'tide';\n"),
+    bad('php', "<?php $a = 'tide.pdf';\n", '1:12'),
+    good('java', 'class Quay { String a = "tide"; }\n'),
+    bad('java', 'class Quay { String a = "tide.wav"; }\n', '1:25'),
+    good('cpp', 'const char* a = "tide";\n'),
+    bad('cpp', 'const char* a = "tide.ogg";\n', '1:17'),
+    good('css', 'a { background: none; }\n'),
+    bad('css', 'a { background: url("tide.webp"); }\nb { background: url(tide.png); }\n', '1:21 2:21'),
+    good('html', '<img alt="tide">\n'),
+    bad('html', '<img src="tide.jpg">\n', '1:10'),
+    good('shell', "show 'tide'\n"),
+    bad('shell', "show 'tide.mp4'\n", '1:6'),
+    good('go', 'package quay\n\nvar a = "tide"\n'),
+    bad('go', 'package quay\n\nvar a = "tide.mp3"\n', '3:9'),
+    good('json', '{ "a": "tide" }\n'),
+    bad('json', '{ "a": "tide.png" }\n', '1:8'),
+    good('yaml', "a: 'tide'\n"),
+    bad('yaml', "a: 'tide.png'\n", '1:4'),
+  ],
+});
+
+function findAssets({ tree }: ParsedSource, { endings }: { readonly endings: readonly string[] }): Hit[] {
+  const bare = tree.ofType('plain_value').filter((node) => node.parent?.type === 'arguments');
+  return [...textsOf(tree), ...bare].flatMap((node): Hit[] => {
+    const { text } = contentOf(node);
+    const path = text.toLowerCase().replace(/[?#].*$/, '');
+    // An ending alone is no file.
+    const isAsset = endings.some((ending) => path.endsWith(ending) && path.length > ending.length && !/[/\\*]$/.test(path.slice(0, -ending.length)));
+    return isAsset && !/[\s<>]/.test(text) ? [hitAt(node, `${text} is the same in every language`)] : [];
+  });
+}

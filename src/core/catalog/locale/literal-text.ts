@@ -1,0 +1,78 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { argumentsOf, calleeOf, callsIn, methodOf } from '../../syntax/calls.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { contentOf, TEXTS } from '../../syntax/texts.js';
+import { bad, good } from '../examples.js';
+import { byTree, inLanguages } from '../hits.js';
+import { nameTest } from '../name-patterns.js';
+import { freeNames } from '../options.js';
+
+interface Options {
+  readonly free: readonly string[];
+}
+
+/** Attributes whose text is shown: HTML Standard, sections 3.2.6 and 4.10. */
+const SHOWN = new Set(['title', 'alt', 'placeholder', 'label', 'aria-label', 'aria-description', 'summary']);
+
+export default defineRule({
+  id: 'locale/literal-text',
+  title: 'Text for people comes from the translations',
+  about: 'A text in the code can be shown in one language alone, and translators do not find it.',
+  advice: 'Move the text to where the translations are, and name its key here.',
+  tags: ['translation'],
+  confidence: 'likely',
+  options: { free: freeNames() },
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript', byTree((source, { free }: Options) => tell(findInScript(source), free))),
+      html: byTree(({ tree }, { free }: Options) => tell([
+        ...tree.ofType('text').filter(({ parent }) => !/^(?:code|pre|kbd|samp|var)$/.test(parent?.firstPart?.firstPart?.text ?? '')),
+        ...tree.ofType('attribute').filter((node) => SHOWN.has(node.firstPart?.text.toLowerCase() ?? '')).flatMap((node) => node.childOfType('quoted_attribute_value') ?? []),
+      ], free)),
+      java: byTree((source, { free }: Options) => tell(findInJava(source), free)),
+    },
+  },
+  examples: [
+    good('javascript', "alert(text('tide'));\nlog.info('The tide is low');\n"),
+    bad('javascript', "alert('The tide is low');\nberth.textContent = 'Free';\n", '1:7 2:21'),
+    good('typescript', 'const a = <b title={t("x")}>{t("tide")} · 12</b>;\n', { file: 'berth.tsx' }),
+    bad('typescript', 'const a = <b title="Quay">Tide</b>;\n', '1:20 1:27', { file: 'berth.tsx' }),
+    bad('typescript', "alert('Tide' as string);\nconfirm('Moor?');\n", '2:9'),
+    good('html', '<p>12</p><code>tide</code>\n'),
+    bad('html', '<p>Tide</p>\n', '1:4'),
+    good('java', 'class Quay { void moor() { label.setText(texts.get("tide")); } }\n'),
+    bad('java', 'class Quay { void moor() { label.setText("Tide"); } }\n', '1:42'),
+  ],
+});
+
+function tell(nodes: readonly SyntaxNode[], free: readonly string[]): Hit[] {
+  const isFree = nameTest(free);
+  return nodes.flatMap((node): Hit[] => {
+    const raw = TEXTS.has(node.type) ? contentOf(node).text : node.text;
+    const text = raw.trim();
+    // Numbers, signs and what a template fills in are no text for people.
+    if (!/\p{L}{2}/u.test(text.replace(/\{\{.*?\}\}|\$\{.*?\}|&\w+;|%[sd@]/g, '')) || isFree(text)) return [];
+    const lead = raw.length - raw.trimStart().length;
+    const start = TEXTS.has(node.type) ? node.start : node.start + lead;
+    const end = TEXTS.has(node.type) ? node.end : node.start + lead + (text.split('\n', 1)[0]?.trimEnd().length ?? 0);
+    return [{ start, end, message: 'this text can be shown in one language alone' }];
+  });
+}
+
+function findInScript({ tree }: ParsedSource): SyntaxNode[] {
+  const isText = (node: SyntaxNode | undefined | null): node is SyntaxNode => node != null && /^(?:string|template_string)$/.test(node.type);
+  const called = callsIn(tree).filter((call) => /^(?:window\.)?(?:alert|confirm|prompt)$/.test(calleeOf(call))).map((call) => argumentsOf(call)[0]);
+  const set = tree.ofType('assignment_expression').filter((node) =>
+    /^(?:textContent|innerText|placeholder|alt|ariaLabel)$/.test(node.child('left')?.child('property')?.text ?? '')).map((node) => node.child('right'));
+  const attributes = tree.ofType('jsx_attribute').filter((node) => SHOWN.has(node.firstPart?.text ?? '')).map((node) => node.childOfType('string'));
+  return [...[...called, ...set, ...attributes].filter(isText), ...tree.ofType('jsx_text')];
+}
+
+function findInJava({ tree }: ParsedSource): SyntaxNode[] {
+  const shows = /^(?:setText|setTitle|setToolTipText|setLabel|setHeaderText|setContentText|setPromptText|showMessageDialog|showConfirmDialog)$/;
+  const made = /^(?:J?(?:Label|Button|MenuItem|Menu|CheckBox|RadioButton)|JFrame|Text|Tab)$/;
+  return callsIn(tree).filter((call) => (call.type === 'object_creation_expression' ? made.test(calleeOf(call)) : shows.test(methodOf(call))))
+    .flatMap((call) => argumentsOf(call).filter(({ type }) => type === 'string_literal'));
+}
+

@@ -1,0 +1,61 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { argumentsOf, calleeOf, callsIn, methodOf } from '../../syntax/calls.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'locale/sensitive-call',
+  title: 'A call says for which language it works',
+  about: 'Without a locale these calls take that of the machine: in Turkish a small I has no dot, and a report comes out different on each server.',
+  advice: 'Pass the locale: that of the user, or a fixed one for what machines read.',
+  tags: ['translation', 'portability', 'correctness'],
+  confidence: 'likely',
+  options: {},
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript', byTree((source) => find(source, isSensitiveInScript))),
+      java: byTree((source) => find(source, isSensitiveInJava)),
+      python: byTree((source) => find(source, isSensitiveInPython)),
+    },
+  },
+  examples: [
+    good('javascript', "day.toLocaleString('en');\nname.toLowerCase();\na.localeCompare(b, 'en');\n"),
+    bad('javascript', 'day.toLocaleDateString();\na.localeCompare(b);\nnew Intl.NumberFormat();\n', '1:1 2:1 3:1'),
+    good('typescript', 'new Intl.Collator(language);\n'),
+    bad('typescript', 'day.toLocaleTimeString(undefined);\n', '1:1'),
+    good('java', 'class Quay { String a = b.toLowerCase(Locale.ROOT), c = String.format(Locale.ROOT, "%d", 1); }\n'),
+    bad('java', 'class Quay { String a = b.toLowerCase(), c = String.format("%d", 1); }\n', '1:25 1:46'),
+    good('python', "day.strftime('%Y-%m-%d')\n"),
+    bad('python', "day.strftime('%A %d')\nlocale.setlocale(locale.LC_ALL, '')\n", '1:1 2:1'),
+  ],
+});
+
+function find({ tree }: ParsedSource, isSensitive: (call: SyntaxNode) => boolean): Hit[] {
+  return callsIn(tree).filter(isSensitive).map((call) => hitAt(call, `${methodOf(call)} works by the language of the machine here`));
+}
+
+function isSensitiveInScript(call: SyntaxNode): boolean {
+  const given = argumentsOf(call);
+  const names = (index: number): boolean => given[index] !== undefined && given[index].type !== 'undefined';
+  if (/^Intl\.(?:NumberFormat|DateTimeFormat|Collator|PluralRules|RelativeTimeFormat|ListFormat|Segmenter)$/.test(calleeOf(call))) return !names(0);
+  const method = methodOf(call);
+  if (method === 'localeCompare') return !names(1);
+  return /^toLocale(?:String|DateString|TimeString|LowerCase|UpperCase)$/.test(method) && !names(0);
+}
+
+function isSensitiveInJava(call: SyntaxNode): boolean {
+  const given = argumentsOf(call);
+  const name = calleeOf(call);
+  const hasLocale = given.some(({ text }) => /[Ll]ocale/.test(text));
+  if (call.type === 'object_creation_expression') return /^(?:SimpleDateFormat|DecimalFormat|MessageFormat)$/.test(name) && !hasLocale && given.length < 2;
+  if (name === 'String.format') return !hasLocale && /%[-+ 0,(#]*\d*\.?\d*[dfegxXDSA,]/.test(given[0]?.text ?? '');
+  return /^to(?:Lower|Upper)Case$/.test(methodOf(call)) && given.length === 0 && call.child('object') !== null && !/^Character\b/.test(name);
+}
+
+function isSensitiveInPython(call: SyntaxNode): boolean {
+  const [first, second] = argumentsOf(call);
+  if (calleeOf(call) === 'locale.setlocale') return second !== undefined && /^(?:''|"")$/.test(second.text);
+  return methodOf(call) === 'strftime' && /%[aAbBcxXp]/.test([first, second].map((part) => part?.text ?? '').join(' '));
+}

@@ -1,0 +1,64 @@
+import type { Hit } from '../model/rule.js';
+import type { LanguageId } from '../model/language.js';
+import { declaredNames, type NameKind } from '../syntax/declared-names.js';
+import type { ParsedSource } from '../syntax/source.js';
+import { hitAt } from './hits.js';
+import { compiled } from './name-patterns.js';
+
+/** How the words of a name are joined. */
+export const NAME_FORMS = ['usual', 'camel', 'pascal', 'snake', 'upper', 'kebab', 'any'] as const;
+
+/** One of {@link NAME_FORMS}. */
+export type NameForm = (typeof NAME_FORMS)[number];
+
+type Form = Exclude<NameForm, 'usual' | 'any'>;
+
+const SHAPES: Readonly<Record<Form, RegExp>> = {
+  camel: /^[a-z][A-Za-z0-9]*$/,
+  pascal: /^[A-Z][A-Za-z0-9]*$/,
+  snake: /^[a-z][a-z0-9]*(?:_[a-z0-9]+)*$/,
+  upper: /^[A-Z][A-Z0-9]*(?:_[A-Z0-9]+)*$/,
+  kebab: /^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/,
+};
+
+const EXAMPLES: Readonly<Record<Form, string>> = { camel: 'lowTide', pascal: 'LowTide', snake: 'low_tide', upper: 'LOW_TIDE', kebab: 'low-tide' };
+
+type Usual = Readonly<Record<NameKind, readonly Form[]>>;
+
+const SCRIPT: Usual = { variable: ['camel', 'pascal'], constant: ['camel', 'pascal', 'upper'], function: ['camel', 'pascal'], type: ['pascal'] };
+const CPP: Usual = { variable: ['snake', 'camel'], constant: ['upper', 'camel', 'pascal', 'snake'], function: ['snake', 'camel', 'pascal'], type: ['pascal', 'snake'] };
+
+/** What is usual in each language, where its own documents or its libraries agree on something. */
+const USUAL: Readonly<Record<LanguageId, Usual>> = {
+  javascript: SCRIPT,
+  typescript: SCRIPT,
+  // PEP 8, "Naming Conventions".
+  python: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake'], type: ['pascal'] },
+  // JLS, section 6.1.
+  java: { variable: ['camel'], constant: ['upper'], function: ['camel'], type: ['pascal'] },
+  php: { variable: ['camel', 'snake'], constant: ['upper'], function: ['camel', 'snake'], type: ['pascal'] },
+  c: CPP,
+  cpp: CPP,
+  // Effective Go, "MixedCaps".
+  go: { variable: ['camel', 'pascal'], constant: ['camel', 'pascal'], function: ['camel', 'pascal'], type: ['camel', 'pascal'] },
+  shell: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake', 'kebab'], type: ['pascal'] },
+  css: { variable: ['kebab'], constant: ['kebab'], function: ['kebab'], type: ['kebab'] },
+};
+
+/** Names of a kind that have not the agreed form, or do not match the agreed pattern. */
+export function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pattern }: { readonly form: NameForm; readonly pattern: string }): Hit[] {
+  const forms = form === 'usual' ? (USUAL[text.language.id]?.[kind] ?? []) : form === 'any' ? [] : [form];
+  if (forms.length === 0 && pattern === '') return [];
+  return declaredNames(tree).filter((declared) => declared.kind === kind).flatMap(({ node, name }) => {
+    const message = judgeName(name, forms, pattern);
+    return message === null ? [] : [hitAt(node, message)];
+  });
+}
+
+function judgeName(name: string, forms: readonly Form[], pattern: string): string | null {
+  if (pattern !== '' && !compiled(pattern).matches(name)) return `${name} does not match ${pattern}`;
+  // Signs at the ends tell something else than words, and letters beyond ASCII know no case everywhere.
+  const bare = name.replace(/^[#$_]+|_+$/g, '');
+  if (forms.length === 0 || bare === '' || /[^\x21-\x7E]/.test(bare) || forms.some((form) => SHAPES[form].test(bare))) return null;
+  return `${name} is not written like ${forms.map((form) => EXAMPLES[form]).join(' or ')}`;
+}

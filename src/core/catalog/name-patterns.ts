@@ -1,0 +1,36 @@
+import { RE2JS } from 're2js';
+
+/** Answers whether a whole name matches one of some patterns. */
+export type NameTest = (name: string) => boolean;
+
+const tests = new WeakMap<readonly string[], NameTest>();
+
+/**
+ * The test of a list of regular expressions (RE2). Names come up again and again, so each is matched once.
+ * @throws RE2JSException when one of them is none; option values have been checked for that.
+ */
+export function nameTest(patterns: readonly string[]): NameTest {
+  let test = tests.get(patterns);
+  if (test === undefined) tests.set(patterns, (test = makeTest(patterns)));
+  return test;
+}
+
+function makeTest(patterns: readonly string[]): NameTest {
+  if (patterns.length === 0) return () => false;
+  const compiled = RE2JS.compile(patterns.map((pattern) => `(?:${pattern})`).join('|'));
+  const known = new Map<string, boolean>();
+  return (name) => {
+    let matches = known.get(name);
+    if (matches === undefined) known.set(name, (matches = compiled.matches(name)));
+    return matches;
+  };
+}
+
+const searches = new Map<string, RE2JS>();
+
+/** The regular expression (RE2) of a text, compiled once. @throws RE2JSException when it is none. */
+export function compiled(pattern: string): RE2JS {
+  let expression = searches.get(pattern);
+  if (expression === undefined) searches.set(pattern, (expression = RE2JS.compile(pattern)));
+  return expression;
+}

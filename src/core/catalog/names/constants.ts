@@ -1,0 +1,44 @@
+import { defineRule } from '../../model/rule.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, inLanguages } from '../hits.js';
+import { misshapenNames, NAME_FORMS, type NameForm } from '../name-forms.js';
+import { choice, pattern } from '../options.js';
+
+interface Options {
+  readonly form: NameForm;
+  readonly pattern: string;
+}
+
+export default defineRule({
+  id: 'names/constants',
+  title: 'Constants are named in one form',
+  about: 'A name of the usual form tells at a glance what kind of thing it is; every exception is read twice.',
+  advice: 'Write the name in the agreed form, everywhere it is used.',
+  tags: ['naming', 'readability'],
+  confidence: 'likely',
+  options: {
+    form: choice(NAME_FORMS, 'usual', 'how words are joined; usual: as the language has it'),
+    pattern: pattern('', 'a regular expression (RE2) that whole names must match as well'),
+  },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree((source: ParsedSource, options: Options) => misshapenNames(source, 'constant', options))) },
+  examples: [
+    good('javascript', 'const LOW_TIDE = 1;\nconst lowTide = next();\n'),
+    bad('javascript', 'const low_tide = 1;\n', '1:7'),
+    bad('javascript', 'const lowTide = 1;\n', '1:7', { options: { form: 'upper' } }),
+    good('typescript', 'const LOW_TIDE: number = 1;\n'),
+    bad('typescript', 'const Low_Tide: number = 1;\n', '1:7'),
+    good('python', 'LOW_TIDE = 1\nquay = next()\n'),
+    bad('python', 'low_tide = 1\n', '1:1'),
+    good('java', 'class Quay { static final int LOW_TIDE = 1; }\n'),
+    bad('java', 'class Quay { static final int lowTide = 1; }\n', '1:31'),
+    good('php', '<?php const LOW_TIDE = 1;\n'),
+    bad('php', '<?php const lowTide = 1;\n', '1:13'),
+    good('cpp', '#define LOW_TIDE 1\nconst int kLow = 1;\n'),
+    bad('cpp', '#define Low_Tide 1\n', '1:9'),
+    good('go', 'package quay\n\nconst LowTide = 1\n'),
+    bad('go', 'package quay\n\nconst LOW_TIDE = 1\n', '3:7'),
+    good('shell', 'readonly LOW_TIDE=1\n'),
+    bad('shell', 'readonly low_tide=1\n', '1:10'),
+  ],
+});

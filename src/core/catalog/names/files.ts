@@ -1,0 +1,46 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { choice } from '../options.js';
+
+const FORMS = ['usual', 'kebab', 'snake', 'camel', 'pascal', 'any'] as const;
+
+type FileForm = (typeof FORMS)[number];
+
+/** The words of a name may be parted by dots too, as in `tide.test.ts`. */
+const SHAPES: Readonly<Record<Exclude<FileForm, 'any'>, RegExp>> = {
+  // Nothing that a shell, an address or a system that knows no case would stumble over.
+  usual: /^[A-Za-z0-9._@$+[\](){}-]+$/,
+  kebab: /^[a-z0-9]+(?:[.-][a-z0-9]+)*$/,
+  snake: /^_*[a-z0-9]+(?:[._][a-z0-9]+)*_*$/,
+  camel: /^[a-z][A-Za-z0-9]*(?:\.[A-Za-z0-9]+)*$/,
+  pascal: /^[A-Z][A-Za-z0-9]*(?:\.[A-Za-z0-9]+)*$/,
+};
+
+const EXAMPLES: Readonly<Record<Exclude<FileForm, 'any'>, string>> = { usual: 'letters, digits and - _ . alone', kebab: 'low-tide', snake: 'low_tide', camel: 'lowTide', pascal: 'LowTide' };
+
+export default defineRule({
+  id: 'names/files',
+  title: 'Files are named in one form',
+  about: 'Names with blanks and signs break scripts and addresses, and names that differ in case alone break checkouts on other systems.',
+  advice: 'Rename the file, and whatever names it.',
+  tags: ['naming', 'portability'],
+  confidence: 'certain',
+  options: { form: choice(FORMS, 'usual', 'how words are joined; usual: any way, without blanks and signs') },
+  find: { everywhere: { by: 'text', find: findMisnamed } },
+  examples: [
+    good('toml', '', { file: 'low-tide.toml' }),
+    good('toml', '', { file: 'low-tide.test.toml', options: { form: 'kebab' } }),
+    bad('toml', '', '1:1', { file: 'low tide.toml' }),
+    bad('toml', '', '1:1', { file: 'low_tide.toml', options: { form: 'kebab' } }),
+  ],
+});
+
+function findMisnamed({ text: { path, language } }: Source, { form }: { readonly form: FileForm }): Hit[] {
+  const name = path.slice(path.lastIndexOf('/') + 1);
+  // A name that the language or a program asks for is nobody's choice.
+  if (form === 'any' || language.names.includes(name) || name.startsWith('.') || /^(?:README|LICEN[CS]E|CHANGELOG|CONTRIBUTING|__\w+__)(?:\.|$)/.test(name)) return [];
+  const bare = name.replace(/\.[^.]*$/, '');
+  if (SHAPES[form].test(bare)) return [];
+  return [{ start: 0, end: 0, message: `the file name ${name} is not written like ${EXAMPLES[form]}` }];
+}

@@ -1,0 +1,43 @@
+import { defineRule } from '../../model/rule.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, inLanguages } from '../hits.js';
+import { misshapenNames, NAME_FORMS, type NameForm } from '../name-forms.js';
+import { choice, pattern } from '../options.js';
+
+interface Options {
+  readonly form: NameForm;
+  readonly pattern: string;
+}
+
+export default defineRule({
+  id: 'names/functions',
+  title: 'Functions and methods are named in one form',
+  about: 'A name of the usual form tells at a glance what kind of thing it is; every exception is read twice.',
+  advice: 'Write the name in the agreed form, everywhere it is used.',
+  tags: ['naming', 'readability'],
+  confidence: 'likely',
+  options: {
+    form: choice(NAME_FORMS, 'usual', 'how words are joined; usual: as the language has it'),
+    pattern: pattern('', 'a regular expression (RE2) that whole names must match as well'),
+  },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree((source: ParsedSource, options: Options) => misshapenNames(source, 'function', options))) },
+  examples: [
+    good('javascript', 'function lowTide() {}\nclass Quay { moor() {} }\n'),
+    bad('javascript', 'function low_tide() {}\n', '1:10'),
+    good('typescript', 'class Quay { lowTide(): void {} }\n'),
+    bad('typescript', 'class Quay { low_tide(): void {} }\n', '1:14'),
+    good('python', 'def low_tide():\n    pass\n'),
+    bad('python', 'def lowTide():\n    pass\n', '1:5'),
+    good('java', 'class Quay { Quay() {} void lowTide() {} }\n'),
+    bad('java', 'class Quay { void low_tide() {} }\n', '1:19'),
+    good('php', '<?php function low_tide() {} class Quay { function __construct() {} }\n'),
+    bad('php', '<?php function Low_Tide() {}\n', '1:16'),
+    good('cpp', 'int low_tide() { return 1; }\n'),
+    bad('cpp', 'int Low_Tide() { return 1; }\n', '1:5'),
+    good('go', 'package quay\n\nfunc LowTide() {}\n'),
+    bad('go', 'package quay\n\nfunc low_tide() {}\n', '3:6'),
+    good('shell', 'low_tide() { sail; }\n'),
+    bad('shell', 'lowTide() { sail; }\n', '1:1'),
+  ],
+});

@@ -1,0 +1,52 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { declaredNames } from '../../syntax/declared-names.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+import { nameTest } from '../name-patterns.js';
+import { freeNames, whole } from '../options.js';
+
+interface Options {
+  readonly min: number;
+  readonly free: readonly string[];
+}
+
+export default defineRule({
+  id: 'names/length',
+  title: 'Names are long enough to say something',
+  about: 'A name of one letter has to be remembered; a word can be read.',
+  advice: 'Write out what it is. Where the habit of the trade has one letter, let that letter off.',
+  tags: ['naming', 'readability'],
+  confidence: 'certain',
+  options: {
+    min: whole(2, 1, 40, 'higher', 'characters of a name'),
+    free: freeNames(['[_ijknxyzeabTKVPE]']),
+  },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go shell css', byTree(findShort)) },
+  examples: [
+    good('javascript', 'const tide = 1;\nfor (let i = 0; i < 1; i++) sail(i);\n'),
+    bad('javascript', 'const q = 1;\n', '1:7'),
+    good('typescript', 'type Tide = 1;\n'),
+    bad('typescript', 'type Q = 1;\n', '1:6'),
+    good('python', 'def moor(tide):\n    pass\n'),
+    bad('python', 'def m(t):\n    pass\n', '1:5 1:7'),
+    good('java', 'class Quay { int low; }\n'),
+    bad('java', 'class Quay { int q; }\n', '1:18'),
+    good('php', '<?php $low = 1;\n'),
+    bad('php', '<?php $q = 1;\n', '1:8'),
+    good('cpp', 'int low() { return 1; }\n'),
+    bad('cpp', 'int q() { return 1; }\n', '1:5'),
+    good('go', 'package quay\n\nvar low = 1\n'),
+    bad('go', 'package quay\n\nvar q = 1\n', '3:5'),
+    good('shell', 'low=1\n'),
+    bad('shell', 'q=1\n', '1:1'),
+    good('css', ':root { --low: 1px; }\n'),
+    bad('css', ':root { --q: 1px; }\n', '1:9'),
+  ],
+});
+
+function findShort({ tree }: ParsedSource, { min, free }: Options): Hit[] {
+  const isFree = nameTest(free);
+  return declaredNames(tree).filter(({ name }) => name.length < min && !isFree(name)).map(({ node, name }) =>
+    hitAt(node, `${name} has ${name.length} of at least ${min} characters`));
+}

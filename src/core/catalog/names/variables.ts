@@ -1,0 +1,47 @@
+import { defineRule } from '../../model/rule.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, inLanguages } from '../hits.js';
+import { misshapenNames, NAME_FORMS, type NameForm } from '../name-forms.js';
+import { choice, pattern } from '../options.js';
+
+interface Options {
+  readonly form: NameForm;
+  readonly pattern: string;
+}
+
+export default defineRule({
+  id: 'names/variables',
+  title: 'Variables and parameters are named in one form',
+  about: 'A name of the usual form tells at a glance what kind of thing it is; every exception is read twice.',
+  advice: 'Write the name in the agreed form, everywhere it is used.',
+  tags: ['naming', 'readability'],
+  confidence: 'likely',
+  options: {
+    form: choice(NAME_FORMS, 'usual', 'how words are joined; usual: as the language has it'),
+    pattern: pattern('', 'a regular expression (RE2) that whole names must match as well'),
+  },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go shell css', byTree((source: ParsedSource, options: Options) => misshapenNames(source, 'variable', options))) },
+  examples: [
+    good('javascript', 'let lowTide = 1;\nlet _spare, $quay;\n'),
+    bad('javascript', 'let low_tide = 1;\n', '1:5'),
+    bad('javascript', 'let lowTide = 1;\n', '1:5', { options: { form: 'snake' } }),
+    bad('javascript', 'let lowTide = 1;\n', '1:5', { options: { pattern: '[a-z]+' } }),
+    good('typescript', 'function moor(lowTide: number) {}\n'),
+    bad('typescript', 'function moor(low_tide: number) {}\n', '1:15'),
+    good('python', 'def moor(low_tide):\n    LIMIT = 1\n'),
+    bad('python', 'def moor(lowTide):\n    pass\n', '1:10'),
+    good('java', 'class Quay { int lowTide; }\n'),
+    bad('java', 'class Quay { int low_tide; }\n', '1:18'),
+    good('php', '<?php $lowTide = 1; $low_tide = 2;\n'),
+    bad('php', '<?php $LowTide = 1;\n', '1:8'),
+    good('cpp', 'void moor() { int low_tide = 1; int lowTide = 2; }\n'),
+    bad('cpp', 'void moor() { int Low_Tide = 1; }\n', '1:19'),
+    good('go', 'package quay\n\nvar lowTide = 1\n'),
+    bad('go', 'package quay\n\nvar low_tide = 1\n', '3:5'),
+    good('shell', 'low_tide=1\nLOW=2\n'),
+    bad('shell', 'lowTide=1\n', '1:1'),
+    good('css', ':root { --low-tide: 1px; }\n'),
+    bad('css', ':root { --lowTide: 1px; }\n', '1:9'),
+  ],
+});

@@ -1,0 +1,57 @@
+import { RE2JS } from 're2js';
+import { z } from 'zod';
+import type { OptionDeclaration, StricterDirection } from '../model/option.js';
+
+/** An option that is a whole number. */
+export function whole(standard: number, least: number, most: number, stricter: StricterDirection | null, about: string): OptionDeclaration<z.ZodInt> {
+  return { schema: z.int().min(least).max(most), default: standard, stricter, about };
+}
+
+/** An option that is on or off. */
+export function toggle(standard: boolean, stricter: 'true' | 'false' | null, about: string): OptionDeclaration<z.ZodBoolean> {
+  return { schema: z.boolean(), default: standard, stricter, about };
+}
+
+/** An option that is one of a few words. */
+export function choice<const Choices extends readonly [string, ...string[]]>(
+  choices: Choices,
+  standard: Choices[number],
+  about: string,
+): OptionDeclaration<z.ZodEnum<{ [Name in Choices[number]]: Name }>> {
+  return { schema: z.enum(choices), default: standard, stricter: null, about } as never;
+}
+
+/** An option that is a text; it may be empty. */
+export function words(standard: string, about: string): OptionDeclaration<z.ZodString> {
+  return { schema: z.string(), default: standard, stricter: null, about };
+}
+
+/** An option that is a list of texts. */
+export function list(standard: readonly string[], stricter: 'more' | 'fewer' | null, about: string): OptionDeclaration<z.ZodArray<z.ZodString>> {
+  return { schema: z.array(z.string().min(1)), default: [...standard], stricter, about };
+}
+
+/** Whether a text is a regular expression of RE2, which is run in a time that grows with the text alone. */
+export function isPattern(text: string): boolean {
+  try {
+    RE2JS.compile(text);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** An option that is a regular expression (RE2); empty for none. */
+export function pattern(standard: string, about: string): OptionDeclaration<z.ZodString> {
+  return { schema: z.string().refine(isPattern, 'a regular expression (RE2)'), default: standard, stricter: null, about };
+}
+
+/** An option that is a list of regular expressions (RE2), each for a whole name. */
+export function patterns(standard: readonly string[], stricter: 'more' | 'fewer' | null, about: string): OptionDeclaration<z.ZodArray<z.ZodString>> {
+  return { schema: z.array(z.string().min(1).refine(isPattern, 'a regular expression (RE2)')), default: [...standard], stricter, about };
+}
+
+/** The option that lets some names off, in every rule that has it. */
+export function freeNames(standard: readonly string[] = []): OptionDeclaration<z.ZodArray<z.ZodString>> {
+  return patterns(standard, 'fewer', 'regular expressions (RE2) for whole names that are let off');
+}

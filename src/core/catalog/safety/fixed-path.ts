@@ -1,0 +1,62 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+import { nameTest } from '../name-patterns.js';
+import { freeNames } from '../options.js';
+
+/** Beginnings of paths that are there on one machine and not on the next: Filesystem Hierarchy Standard 3.0, chapter 3; Windows drives and shares. */
+const PATH = /^(?:\/(?:home|Users|root|opt|usr|var|etc|tmp|mnt|media|srv|private)(?:\/[\w.@%+-]+)+\/?|[A-Za-z]:(?:\\\\?|\/)[\w .-]+(?:(?:\\\\?|\/)[\w .-]+)*|(?:\\\\){2}[\w.-]+\\\\[\w.$-]+.*)$/;
+
+export default defineRule({
+  id: 'safety/fixed-path',
+  title: 'No path of one machine stands in the code',
+  about: 'The path is another one on the next machine, and whoever may write there decides what the program reads.',
+  advice: 'Read it from the settings or the environment, or ask the system for its folder.',
+  tags: ['portability', 'security'],
+  confidence: 'likely',
+  options: { free: freeNames(['/dev/null', '/etc/(?:passwd|hosts|resolv\\.conf)', '/usr/bin/env.*', '/bin/.*']) },
+  find: { languages: inLanguages('javascript typescript python php java cpp c css html shell go json yaml', byTree(findPaths)) },
+  examples: [
+    good('javascript', "read('/dev/null', './tide.txt', '/api/usr/tide');\n"),
+    bad('javascript', "read('/home/pilot/tide.txt');\n", '1:6'),
+    good('typescript', "const a = 'tide/low';\n"),
+    bad('typescript', "const a = 'C:\\\\Quay\\\\tide.txt';\n", '1:11'),
+    good('python', "a = 'tide'\n"),
+    bad('python', "a = '/tmp/tide.txt'\n", '1:5'),
+    good('php', "<?php $a = __DIR__ . '/tide.php';\n"),
+    bad('php', "<?php $a = '/var/www/tide.php';\n", '1:12'),
+    good('java', 'class Quay { String a = "tide"; }\n'),
+    bad('java', 'class Quay { String a = "/opt/quay/tide"; }\n', '1:25'),
+    good('cpp', 'const char* a = "tide";\n'),
+    bad('cpp', 'const char* a = "/etc/quay/tide.conf";\n', '1:17'),
+    good('css', 'a { background: url("tide.png"); }\n'),
+    bad('css', 'a { background: url("/home/pilot/tide.png"); }\n', '1:21'),
+    good('html', '<img src="/img/tide.png">\n'),
+    bad('html', '<img src="/home/pilot/tide.png">\n', '1:10'),
+    good('shell', 'cat "$HOME/tide"\n'),
+    bad('shell', "cat '/home/pilot/tide'\n", '1:5'),
+    good('go', 'package quay\n\nvar a = "tide"\n'),
+    bad('go', 'package quay\n\nvar a = "/var/lib/quay"\n', '3:9'),
+    good('json', '{ "a": "tide" }\n'),
+    bad('json', '{ "a": "/home/pilot/tide" }\n', '1:8'),
+    good('yaml', "a: 'tide'\n"),
+    bad('yaml', "a: '/home/pilot/tide'\n", '1:4'),
+  ],
+});
+
+function findPaths({ tree }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {
+  const isFree = nameTest(free);
+  return textsOf(tree).flatMap((node): Hit[] => {
+    if (node.end - node.start < 6 || isFilled(node)) return [];
+    const { text } = contentOf(node);
+    if (!PATH.test(text) || isFree(text) || isAddress(text)) return [];
+    return [hitAt(node, `${text} is a path of one machine`)];
+  });
+}
+
+/** `C:/x` could be the beginning of an address; one letter is none that is used. */
+function isAddress(text: string): boolean {
+  return text.includes('://');
+}

@@ -1,0 +1,36 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { nameTest } from '../name-patterns.js';
+import { freeNames } from '../options.js';
+
+/** Names of formats are addresses that nobody opens; loopback and reserved names (RFC 2606, RFC 6761) leave no machine. */
+const FREE = ['(?i)http://(?:[\\w-]+\\.)*(?:localhost|w3\\.org|xmlsoap\\.org|openxmlformats\\.org|purl\\.org|ns\\.adobe\\.com|schemas?\\.[\\w.-]+|relaxng\\.org|docbook\\.org|apache\\.org|example|test|invalid|local|internal|example\\.(?:com|org|net))(?:[:/#?].*)?',
+  'http://(?:127\\.|0\\.0\\.0\\.0|10\\.|192\\.168\\.|172\\.(?:1[6-9]|2\\d|3[01])\\.|\\[::1\\]).*'];
+
+export default defineRule({
+  id: 'safety/plain-http',
+  title: 'Addresses are opened with encryption',
+  about: 'What goes over plain HTTP can be read and changed on its way: CWE-319 of MITRE, "Cleartext Transmission of Sensitive Information".',
+  advice: 'Write https, and try whether the other side has it.',
+  tags: ['security'],
+  confidence: 'likely',
+  repairs: true,
+  options: { free: freeNames(FREE) },
+  find: { everywhere: { by: 'text', find: findPlain } },
+  examples: [
+    good('javascript', "open('https://harbour.example/tide', 'http://localhost:80', 'http://www.w3.org/2000/svg');\n"),
+    bad('javascript', "open('http://harbour.port/tide');\n", '1:7', { repaired: "open('https://harbour.port/tide');\n" }),
+    bad('yaml', 'tide: http://harbour.port\n', '1:7', { repaired: 'tide: https://harbour.port\n' }),
+  ],
+});
+
+function* findPlain({ text: { text } }: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
+  if (!text.includes('http://')) return;
+  const isFree = nameTest(free);
+  for (const { 0: address, index } of text.matchAll(/\bhttp:\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/g)) {
+    // Where the host is filled in later nobody knows it here.
+    if (isFree(address) || !/^http:\/\/[\w-]+(?:\.[\w-]+)+/.test(address)) continue;
+    yield { start: index, end: index + address.length, message: `${address} is not encrypted`, repair: [{ start: index, end: index + 4, text: 'https' }] };
+  }
+}

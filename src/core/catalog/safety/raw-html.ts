@@ -1,0 +1,46 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { argumentsOf, callsIn, methodOf, objectOf } from '../../syntax/calls.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { isFilled } from '../../syntax/texts.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'safety/raw-html',
+  title: 'No value is put into a page as markup',
+  about: 'A value with markup in it can bring a script of somebody else into the page: CWE-79 of MITRE, "Cross-site Scripting".',
+  advice: 'Set the text of the element, or clean the markup with what the team trusts.',
+  tags: ['security', 'starter'],
+  confidence: 'likely',
+  options: {},
+  find: { languages: inLanguages('javascript typescript', byTree(findRawHtml)) },
+  examples: [
+    good('javascript', "berth.textContent = name;\nberth.innerHTML = '';\nberth.innerHTML = '<b>Quay</b>';\n"),
+    bad('javascript', "berth.innerHTML = name;\ndocument.write('<b>' + name);\nberth.insertAdjacentHTML('beforeend', `<b>${name}</b>`);\n", '1:1 2:1 3:1'),
+    good('typescript', 'const berth = <b>{name}</b>;\n', { file: 'berth.tsx' }),
+    bad('typescript', 'const berth = <b dangerouslySetInnerHTML={{ __html: name }} />;\n', '1:18', { file: 'berth.tsx' }),
+    bad('typescript', 'berth.outerHTML += name;\n', '1:1'),
+  ],
+});
+
+function findRawHtml({ tree }: ParsedSource): Hit[] {
+  const set = tree.ofTypes(['assignment_expression', 'augmented_assignment_expression']).filter((node) => {
+    const [left, right] = [node.child('left'), node.child('right')];
+    return left?.type === 'member_expression' && /^(?:inner|outer)HTML$/.test(left.child('property')?.text ?? '') && right !== null && !isFixed(right);
+  });
+  const written = callsIn(tree).filter((call) => {
+    const name = methodOf(call);
+    const object = objectOf(call)?.text ?? '';
+    if (!(/^(?:write|writeln)$/.test(name) && /(?:^|\.)document$/.test(object)) && name !== 'insertAdjacentHTML') return false;
+    return argumentsOf(call).slice(name === 'insertAdjacentHTML' ? 1 : 0).some((text) => !isFixed(text));
+  });
+  const attributes = tree.ofType('jsx_attribute').filter((node) => node.firstPart?.text === 'dangerouslySetInnerHTML');
+  return [...set, ...written, ...attributes].map((node) => hitAt(node, 'a value goes into the page as markup'));
+}
+
+function isFixed(node: SyntaxNode): boolean {
+  if (node.type === 'string') return true;
+  if (node.type === 'template_string') return !isFilled(node);
+  return node.type === 'binary_expression' && node.parts.every(isFixed);
+}

@@ -1,0 +1,67 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { argumentsOf, calleeOf, callsIn } from '../../syntax/calls.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { isFilled } from '../../syntax/texts.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'safety/shell-text',
+  title: 'No command of the shell is put together from values',
+  about: 'A value with a semicolon or a quote mark in it ends the command that was meant and begins another: CWE-78 of MITRE, "OS Command Injection".',
+  advice: 'Call the program itself and hand it its arguments as a list.',
+  tags: ['security', 'starter'],
+  confidence: 'likely',
+  options: {},
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript', byTree((source) => findCommands(source, /^(?:(?:child_process|cp)\.)?(?:exec|execSync)$/, isJoined))),
+      python: byTree(findInPython),
+      php: byTree(findInPhp),
+    },
+  },
+  examples: [
+    good('javascript', "execFile('ls', [folder]);\nexec('ls -l');\n/a/.exec(`${b}`);\n"),
+    bad('javascript', "exec(`ls ${folder}`);\nchild_process.execSync('ls ' + folder);\n", '1:1 2:1'),
+    good('typescript', "spawn('ls', [folder]);\n"),
+    bad('typescript', 'execSync(`ls ${folder}`);\n', '1:1'),
+    good('python', "subprocess.run(['ls', folder])\nos.system('ls')\n"),
+    bad('python', "os.system('ls ' + folder)\nsubprocess.run(f'ls {folder}', shell=True)\n", '1:1 2:1'),
+    good('php', "<?php system('ls ' . escapeshellarg($folder));\n"),
+    bad('php', '<?php exec("ls $folder");\n$a = `ls $folder`;\n', '1:7 2:6'),
+  ],
+});
+
+function findCommands({ tree }: ParsedSource, names: RegExp, isMade: (text: SyntaxNode) => boolean): Hit[] {
+  return callsIn(tree).flatMap((call): Hit[] => {
+    const [text] = argumentsOf(call);
+    const name = calleeOf(call);
+    return names.test(name) && text !== undefined && isMade(text) ? [hitAt(call, `${name} runs a command that is put together from values`)] : [];
+  });
+}
+
+/** A text with values in it, or one joined with something that is no text. */
+function isJoined(node: SyntaxNode): boolean {
+  if (/^(?:template_string|string|encapsed_string)$/.test(node.type)) return isFilled(node);
+  if (/^(?:binary_expression|binary_operator)$/.test(node.type)) return node.parts.some((part) => !/^(?:string|template_string|encapsed_string)$/.test(part.type) && (!/^binary_/.test(part.type) || isJoined(part)));
+  return node.type === 'call' && /\.format$/.test(calleeOf(node));
+}
+
+function findInPython(source: ParsedSource): Hit[] {
+  const shells = callsIn(source.tree).filter((call) => /^subprocess\.\w+$/.test(calleeOf(call)) && argumentsOf(call).some(({ text }) => /^shell\s*=\s*True$/.test(text)));
+  const made = shells.filter((call) => {
+    const [text] = argumentsOf(call);
+    return text !== undefined && isJoined(text);
+  });
+  return [
+    ...findCommands(source, /^(?:os\.(?:system|popen)|subprocess\.(?:getoutput|getstatusoutput)|commands\.getoutput)$/, isJoined),
+    ...made.map((call) => hitAt(call, `${calleeOf(call)} runs a command that is put together from values`)),
+  ];
+}
+
+function findInPhp(source: ParsedSource): Hit[] {
+  const isOpen = (text: SyntaxNode): boolean => isJoined(text) && !/escapeshell(?:arg|cmd)\s*\(/.test(text.text);
+  const marks = source.tree.ofType('shell_command_expression').filter(isFilled).map((node) => hitAt(node, 'these marks run a command that is put together from values'));
+  return [...findCommands(source, /^(?:exec|shell_exec|system|passthru|popen|proc_open|pcntl_exec)$/, isOpen), ...marks];
+}

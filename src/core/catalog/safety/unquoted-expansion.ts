@@ -1,0 +1,44 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt } from '../hits.js';
+
+export default defineRule({
+  id: 'safety/unquoted-expansion',
+  title: 'A value stays one argument',
+  about: 'Outside quote marks the shell splits a value at blanks and takes * in it for file names: POSIX.1-2017, Shell Command Language, section 2.6.5.',
+  advice: 'Put double quote marks around it.',
+  tags: ['security', 'correctness', 'starter'],
+  confidence: 'likely',
+  options: {},
+  find: { languages: { shell: eachNode(['simple_expansion', 'expansion', 'command_substitution'], judge) } },
+  examples: [
+    good('shell', 'rm "$a" "${b}"\nc=$d\n[[ $e == f ]]\necho $# $?\nfor g in $h; do sail; done\n'),
+    bad('shell', 'rm $a\ncp ${b} "$c"\ncat $(ls)\n[ -f $d ]\n', '1:4 2:4 3:5 4:6'),
+  ],
+});
+
+function judge(node: SyntaxNode): Hit | null {
+  let place = node;
+  // A value within a longer word is split all the same.
+  while (place.parent?.type === 'concatenation') place = place.parent;
+  const holder = place.parent;
+  if (holder === null) return null;
+  const isArgument = holder.type === 'command' && place.field === 'argument';
+  const isTested = holder.closest(new Set(['test_command'])) !== null || holder.type === 'test_command';
+  if (!isArgument && !(isTested && inSingleBrackets(node))) return null;
+  // Numbers that the shell gives itself hold no blanks; options by the name of OPTS and FLAGS are meant to be split.
+  if (/^\$(?:[#?$!-]|\{#)/.test(node.text) || /^\$\{?\w*(?:OPT|OPTS|FLAGS|ARGS|OPTIONS|ARGUMENTS)\b/i.test(node.text)) return null;
+  if (/^\$\{\w+(?:\[@\])?[:+-]?[+]/.test(node.text)) return null;
+  const command = holder.type === 'command' ? holder.child('name')?.text : undefined;
+  return /^(?:local|export|declare|readonly|typeset|let|\[\[)$/.test(command ?? '') ? null : hitAt(node, `${shorten(node.text)} is split at blanks`);
+}
+
+function inSingleBrackets(node: SyntaxNode): boolean {
+  const test = node.closest(new Set(['test_command']));
+  return test?.first?.type === '[';
+}
+
+function shorten(text: string): string {
+  return text.length > 40 ? `${text.slice(0, 39)}…` : text;
+}

@@ -1,0 +1,47 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { argumentsOf, calleeOf, callsIn } from '../../syntax/calls.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { contentOf, TEXTS } from '../../syntax/texts.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+/** Calls that name their digest in a text, and calls that are one. */
+const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|(?:java\.security\.)?MessageDigest\.getInstance|hash|hash_hmac|(?:crypto\.)?subtle\.digest)$/;
+const OWN = /^(?:hashlib\.(?:md5|sha1)|md5|sha1|md5_file|sha1_file|DigestUtils\.(?:md5|sha1)(?:Hex)?)$/;
+const WEAK = /^(?:md[245]|sha-?1)$/i;
+
+export default defineRule({
+  id: 'safety/weak-digest',
+  title: 'Digests hold against those who want to forge them',
+  about: 'For MD5 and SHA-1 two texts with one digest can be made (RFC 6151; RFC 6194): they protect nothing any more.',
+  advice: 'Take SHA-256 or better; for passwords a function made for them.',
+  tags: ['security'],
+  confidence: 'likely',
+  options: {},
+  find: { languages: inLanguages('javascript typescript python php java', byTree(findWeak)) },
+  examples: [
+    good('javascript', "createHash('sha256');\n"),
+    bad('javascript', "crypto.createHash('md5');\n", '1:1'),
+    good('typescript', "createHash('sha512');\n"),
+    bad('typescript', "createHash('sha1');\n", '1:1'),
+    good('python', 'hashlib.sha256(tide)\nhashlib.md5(tide, usedforsecurity=False)\n'),
+    bad('python', "hashlib.md5(tide)\nhashlib.new('sha1')\n", '1:1 2:1'),
+    good('php', "<?php hash('sha256', $tide);\n"),
+    bad('php', '<?php md5($tide);\n', '1:7'),
+    good('java', 'class Quay { Object a = MessageDigest.getInstance("SHA-256"); }\n'),
+    bad('java', 'class Quay { Object a = MessageDigest.getInstance("MD5"); }\n', '1:25'),
+  ],
+});
+
+function findWeak({ tree, grammar }: ParsedSource): Hit[] {
+  return callsIn(tree).flatMap((call): Hit[] => {
+    const name = calleeOf(call);
+    const isOwn = OWN.test(name) && (grammar === 'php' || name.includes('.'));
+    if (!isOwn && !NAMED.test(name)) return [];
+    const given = argumentsOf(call);
+    const [first] = given;
+    if (isOwn) return given.some(({ text }) => /^usedforsecurity\s*=\s*False$/.test(text)) ? [] : [hitAt(call, `${name} can be forged`)];
+    const digest = first !== undefined && TEXTS.has(first.type) ? contentOf(first).text : '';
+    return WEAK.test(digest) ? [hitAt(call, `${digest} can be forged`)] : [];
+  });
+}

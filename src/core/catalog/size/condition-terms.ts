@@ -1,0 +1,64 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { whole } from '../options.js';
+
+export default defineRule({
+  id: 'size/condition-terms',
+  title: 'A condition asks few things',
+  about: 'A condition of many parts has to be read with all their combinations.',
+  advice: 'Give a part a name: a variable or a function that says what it means.',
+  tags: ['readability'],
+  confidence: 'certain',
+  options: { max: whole(4, 1, 100, 'lower', 'parts joined by and and or') },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go', eachNode(['binary_expression', 'boolean_operator'], judge)) },
+  examples: [
+    good('javascript', 'if (a && b === 1) sail();\nconst c = d ?? e ?? f;\n', { options: { max: 2 } }),
+    bad('javascript', 'if (a && (b || !c)) sail();\n', '1:5', { options: { max: 2 } }),
+    good('typescript', 'const a = b && c;\n', { options: { max: 2 } }),
+    bad('typescript', 'const a = b && c && d;\n', '1:11', { options: { max: 2 } }),
+    good('python', 'a = b and c\n', { options: { max: 2 } }),
+    bad('python', 'a = b and c or not d\n', '1:5', { options: { max: 2 } }),
+    good('java', 'class Quay { boolean a = b && c; }\n', { options: { max: 2 } }),
+    bad('java', 'class Quay { boolean a = b && c || d; }\n', '1:26', { options: { max: 2 } }),
+    good('php', '<?php $a = $b && $c;\n', { options: { max: 2 } }),
+    bad('php', '<?php $a = $b && $c && $d;\n', '1:12', { options: { max: 2 } }),
+    good('cpp', 'bool a = b && c;\n', { options: { max: 2 } }),
+    bad('cpp', 'bool a = b && c && d;\n', '1:10', { options: { max: 2 } }),
+    good('go', 'package quay\n\nvar a = b && c\n', { options: { max: 2 } }),
+    bad('go', 'package quay\n\nvar a = b && c && d\n', '3:9', { options: { max: 2 } }),
+  ],
+});
+
+function judge(node: SyntaxNode, { max }: { readonly max: number }): Hit | null {
+  if (!joins(node) || isPart(node)) return null;
+  const terms = termsOf(node);
+  return terms > max ? hitAt(node, `${terms} parts in one condition, ${terms - max} over ${max}`) : null;
+}
+
+function joins(node: SyntaxNode): boolean {
+  return node.type === 'boolean_operator' || (node.type === 'binary_expression' && /^(?:&&|\|\||and|or|xor)$/.test(node.child('operator')?.type ?? ''));
+}
+
+/** Nodes through which parts of a condition are joined. */
+function passes({ type }: SyntaxNode): boolean {
+  return type === 'parenthesized_expression' || type === 'unary_expression' || type === 'not_operator' || type === 'unary_op_expression';
+}
+
+function isPart(node: SyntaxNode): boolean {
+  let around = node.parent;
+  while (around !== null && passes(around)) around = around.parent;
+  return around !== null && joins(around);
+}
+
+/** Counts with a list of its own: generated conditions are longer than calls can be deep. */
+function termsOf(node: SyntaxNode): number {
+  let terms = 0;
+  const open = [node];
+  for (let part = open.pop(); part !== undefined; part = open.pop()) {
+    if (joins(part) || (passes(part) && part.firstPart !== null)) open.push(...part.parts.filter(({ field }) => field !== 'operator'));
+    else terms += 1;
+  }
+  return terms;
+}

@@ -1,0 +1,26 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { whole } from '../options.js';
+
+export default defineRule({
+  id: 'size/file-lines',
+  title: 'A file is about one thing',
+  about: 'A long file holds several things, and everybody changes it at the same time.',
+  advice: 'Move what belongs together into a file of its own.',
+  tags: ['readability'],
+  confidence: 'certain',
+  options: { max: whole(500, 1, 100_000, 'lower', 'lines of a file') },
+  find: { everywhere: { by: 'text', find: findLongFile } },
+  examples: [
+    good('toml', 'a = 1\nb = 2\n', { options: { max: 2 } }),
+    bad('toml', 'a = 1\nb = 2\nc = 3\n', '3:1', { options: { max: 2 } }),
+  ],
+});
+
+function findLongFile({ text: { lines } }: Source, { max }: { readonly max: number }): Hit[] {
+  const count = lines.at(-1)?.text === '' ? lines.length - 1 : lines.length;
+  const first = lines[max];
+  if (count <= max || first === undefined) return [];
+  return [{ start: first.start, end: first.start + first.text.length, message: `${count} lines in this file, ${count - max} over ${max}` }];
+}

@@ -1,0 +1,77 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { CLASSES, FUNCTIONS } from '../../syntax/functions.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { LOOPS } from '../../syntax/statements.js';
+import { bad, good } from '../examples.js';
+import { byTree, inLanguages } from '../hits.js';
+import { whole } from '../options.js';
+
+export default defineRule({
+  id: 'size/nesting',
+  title: 'Branches and loops do not nest deep',
+  about: 'Each level is one more condition to keep in mind for every line in it.',
+  advice: 'Turn a condition round and leave early, or give the inner part a name of its own.',
+  tags: ['readability'],
+  confidence: 'certain',
+  options: { max: whole(4, 1, 100, 'lower', 'branches and loops in each other') },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findDeep)) },
+  examples: [
+    good('javascript', 'if (a) {\n  for (const b of c) sail(() => { if (d) wait(); });\n} else if (e) {\n  if (f) moor();\n}\n', { options: { max: 2 } }),
+    bad('javascript', 'if (a) { for (const b of c) { while (d) { if (e) sail(); } } }\n', '1:31', { options: { max: 2 } }),
+    good('typescript', 'if (a) { if (b) sail(); }\n', { options: { max: 2 } }),
+    bad('typescript', 'try { if (a) { if (b) sail(); } } catch { wait(); }\n', '1:16', { options: { max: 2 } }),
+    good('python', 'if a:\n    if b:\n        sail()\nelif c:\n    if d:\n        wait()\n', { options: { max: 2 } }),
+    bad('python', 'if a:\n    for b in c:\n        with d:\n            if e:\n                sail()\n', '4:13', { options: { max: 2 } }),
+    good('java', 'class Quay { void moor() { if (a) { if (b) sail(); } } }\n', { options: { max: 2 } }),
+    bad('java', 'class Quay { void moor() { if (a) { if (b) { if (c) sail(); } } } }\n', '1:46', { options: { max: 2 } }),
+    good('php', '<?php if ($a) { if ($b) sail(); }\n', { options: { max: 2 } }),
+    bad('php', '<?php if ($a) { if ($b) { if ($c) sail(); } }\n', '1:27', { options: { max: 2 } }),
+    good('cpp', 'void moor() { if (a) { if (b) sail(); } }\n', { options: { max: 2 } }),
+    bad('cpp', 'void moor() { if (a) { if (b) { if (c) sail(); } } }\n', '1:33', { options: { max: 2 } }),
+    good('go', 'package quay\n\nfunc moor() {\n\tif a {\n\t\tfor {\n\t\t}\n\t}\n}\n', { options: { max: 2 } }),
+    bad('go', 'package quay\n\nfunc moor() {\n\tif a {\n\t\tfor {\n\t\t\tif b {\n\t\t\t}\n\t\t}\n\t}\n}\n', '6:4', { options: { max: 2 } }),
+    good('shell', 'if a; then if b; then c; fi; fi\n', { options: { max: 2 } }),
+    bad('shell', 'if a; then if b; then if c; then d; fi; fi; fi\n', '1:23', { options: { max: 2 } }),
+  ],
+});
+
+const LEVELS = new Set([...LOOPS, 'if_statement', 'switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'select_statement', 'try_statement',
+  'try_with_resources_statement', 'match_statement', 'match_expression']);
+
+/** Tells the outermost place that is too deep, not each one in it. */
+function findDeep({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
+  const depths = new Map<SyntaxNode, number>();
+  const hits: Hit[] = [];
+  for (const type of LEVELS) {
+    for (const node of tree.ofType(type)) {
+      if (isChained(node) || depthOf(node, depths) !== max + 1) continue;
+      const first = node.text.split('\n', 1)[0] ?? '';
+      hits.push({ start: node.start, end: node.start + first.trimEnd().length, message: `level ${max + 1} of branches and loops in each other, ${max} are allowed` });
+    }
+  }
+  return hits;
+}
+
+/** Another branch of the same chain is no deeper. */
+function isChained(node: SyntaxNode): boolean {
+  return node.type === 'if_statement' && (node.parent?.type === 'else_clause' || node.field === 'alternative');
+}
+
+function depthOf(node: SyntaxNode, depths: Map<SyntaxNode, number>): number {
+  const known = depths.get(node);
+  if (known !== undefined) return known;
+  let depth = LEVELS.has(node.type) && !isChained(node) ? 1 : 0;
+  for (let around = node.parent; around !== null; around = around.parent) {
+    if (FUNCTIONS.has(around.type) || CLASSES.has(around.type)) break;
+    // What has been counted before need not be climbed again.
+    const outer = depths.get(around);
+    if (outer !== undefined) {
+      depth += outer;
+      break;
+    }
+    if (LEVELS.has(around.type) && !isChained(around)) depth += 1;
+  }
+  depths.set(node, depth);
+  return depth;
+}

@@ -1,0 +1,31 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt } from '../hits.js';
+import { whole } from '../options.js';
+
+export default defineRule({
+  id: 'size/selector-classes',
+  title: 'A selector names few classes',
+  about: 'Each class makes a selector stronger, and whoever wants to set something else has to name more still.',
+  advice: 'Give the element a class of its own and select by that.',
+  tags: ['readability'],
+  confidence: 'certain',
+  options: { max: whole(3, 0, 100, 'lower', 'classes in one selector') },
+  find: { languages: { css: eachNode(['selectors'], (list, { max }: { readonly max: number }) => judgeList(list, max)) } },
+  examples: [
+    good('css', '.quay .berth, .pier .berth { top: 0; }\n', { options: { max: 2 } }),
+    bad('css', '.quay .berth.free { top: 0; }\n', '1:1', { options: { max: 2 } }),
+  ],
+});
+
+function judgeList(list: SyntaxNode, max: number): Hit | null {
+  for (const selector of list.parts) {
+    let classes = 0;
+    selector.walk((node) => {
+      if (node.type === 'class_selector') classes += 1;
+    });
+    if (classes > max) return hitAt(selector, `${classes} classes in this selector, ${classes - max} over ${max}`);
+  }
+  return null;
+}

@@ -1,0 +1,29 @@
+import { defineRule } from '../../model/rule.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/bare-except',
+  title: 'A handler says what it handles',
+  about: 'A bare except catches all there is, the request to end the program among it: language reference, section 8.4.',
+  advice: 'Name the errors that are expected; Exception where it must be any.',
+  tags: ['correctness', 'starter'],
+  confidence: 'likely',
+  options: {},
+  find: {
+    languages: {
+      python: byTree(({ tree }) => tree.ofType('except_clause').flatMap((clause) => {
+        const word = clause.first;
+        const body = clause.childOfType('block');
+        // One that passes the error on only looks in between.
+        const isBare = clause.parts[0] === body && body !== null && !body.contains(new Set(['raise_statement']));
+        return isBare && word !== null ? [hitAt(word, 'this catches everything, even the request to end the program')] : [];
+      })),
+    },
+  },
+  examples: [
+    good('python', 'try:\n    sail()\nexcept (Full, Low) as error:\n    log(error)\n'),
+    good('python', 'try:\n    sail()\nexcept:\n    log()\n    raise\n'),
+    bad('python', 'try:\n    sail()\nexcept:\n    log()\n', '3:1'),
+  ],
+});

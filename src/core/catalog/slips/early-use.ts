@@ -1,0 +1,55 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { bindingsOf } from '../../syntax/bindings/bindings.js';
+import type { Binding, Reference } from '../../syntax/bindings/scope.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/early-use',
+  title: 'Nothing is used before it is there',
+  about: 'Before its line has run, a let, const or class has no value and reading it throws (ECMA-262, section 9.1.1.1.6); a var is undefined.',
+  advice: 'Move the declaration up, or the use down.',
+  tags: ['correctness', 'starter'],
+  confidence: 'certain',
+  options: {},
+  find: { languages: inLanguages('javascript typescript', byTree(findEarlyUses)) },
+  examples: [
+    good('javascript', 'const moor = () => berth;\nconst berth = 1;\nmoor();\nsail();\nfunction sail() {}\nexport { low };\nconst low = 1;\n'),
+    bad('javascript', 'sail(berth);\nconst berth = 1;\nnew Quay();\nclass Quay {}\n', '1:6 3:5'),
+    good('typescript', 'let berth: Berth;\nclass Berth {}\ntype Low = typeof low;\nconst low = 1;\n'),
+    bad('typescript', 'const high = low + 1;\nconst low = 1;\n', '1:14'),
+  ],
+});
+
+function findEarlyUses({ tree, text }: ParsedSource): Hit[] {
+  if (text.path.endsWith('.d.ts')) return [];
+  return bindingsOf(tree).all.filter(mustBeFirst).flatMap((binding) => binding.references
+    .filter((reference) => isEarly(binding, reference))
+    .map(({ node }) => hitAt(node, `${binding.name} is used before its declaration has run`)));
+}
+
+function mustBeFirst({ kind, node, declarations }: Binding): boolean {
+  if (declarations.length > 1) return false;
+  if (kind === 'class') return node.closest(new Set(['ambient_declaration'])) === null;
+  if (kind !== 'variable' && kind !== 'constant') return false;
+  // A var is there from the start; that it is used early is often meant where it is declared several times.
+  return node.closest(new Set(['variable_declaration', 'lexical_declaration', 'using_declaration']))?.type !== 'variable_declaration'
+    && node.closest(new Set(['ambient_declaration'])) === null;
+}
+
+function isEarly({ node: declared, scope }: Binding, { node }: Reference): boolean {
+  if (node.start >= declared.start || node.type === 'type_identifier') return false;
+  if (node.parent?.type === 'export_specifier' || isInType(node)) return false;
+  // What stands in a function runs when it is called, mostly later.
+  for (let around = node.parent; around !== null && around !== scope.node; around = around.parent) {
+    if (/function|method_definition|^public_field_definition$|^field_definition$|class_static_block/.test(around.type)) return false;
+    if (around.type === 'for_in_statement' || around.type === 'labeled_statement') continue;
+  }
+  return true;
+}
+
+function isInType(node: SyntaxNode): boolean {
+  return node.closest(new Set(['type_query', 'type_annotation', 'type_alias_declaration', 'interface_declaration', 'type_arguments', 'decorator'])) !== null;
+}

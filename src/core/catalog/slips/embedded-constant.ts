@@ -1,0 +1,33 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/embedded-constant',
+  title: 'A public constant is not copied into other classes',
+  about: 'The compiler copies the value of a public constant into every class that uses it; those keep the old value until they are compiled again: JLS, section 13.4.9.',
+  advice: 'Offer the value by a method, or set the field in a static block, so that it is read when it is needed.',
+  tags: ['correctness', 'portability'],
+  confidence: 'certain',
+  conflicts: ['slips/settable-constant'],
+  options: {},
+  find: { languages: { java: eachNode(['field_declaration'], judge) } },
+  examples: [
+    good('java', 'public class Quay { public static final int BERTHS; static { BERTHS = 3; } private static final int LOW = 1; }\n'),
+    bad('java', 'public class Quay { public static final int BERTHS = 3; public static final String NAME = "Quay"; }\n', '1:45 1:84'),
+  ],
+});
+
+const CONSTANT_TYPE = /^(?:integral_type|floating_point_type|boolean_type)$/;
+
+function judge(field: SyntaxNode): Hit | null {
+  const modifiers = field.childOfType('modifiers')?.text ?? '';
+  if (!['public', 'static', 'final'].every((word) => new RegExp(`\\b${word}\\b`).test(modifiers))) return null;
+  const type = field.child('type');
+  if (type === null || !(CONSTANT_TYPE.test(type.type) || type.text === 'String')) return null;
+  const declarator = field.child('declarator');
+  const [name, value] = [declarator?.child('name') ?? null, declarator?.child('value') ?? null];
+  if (name === null || value === null || !/literal$|^(?:true|false)$|^unary_expression$|^binary_expression$/.test(value.type) || /[(]/.test(value.text) || value.type === 'null_literal') return null;
+  return hitAt(name, `the value of ${name.text} is copied into every class that uses it`);
+}

@@ -1,0 +1,118 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { FUNCTIONS } from '../../syntax/functions.js';
+import { LOOPS, unwrapped } from '../../syntax/statements.js';
+import { bad, good } from '../examples.js';
+import { eachNode, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/endless-loop',
+  title: 'Every loop can end',
+  about: 'A loop that nothing ends takes the program with it.',
+  advice: 'Change in the loop what its condition asks for, or leave it where the work is done.',
+  tags: ['correctness', 'performance'],
+  confidence: 'possible',
+  options: {},
+  find: { languages: inLanguages('javascript typescript java python cpp c php', eachNode(['while_statement', 'for_statement', 'do_statement'], judge)) },
+  examples: [
+    good('javascript', 'while (a < b) a += 1;\nfor (let i = 0; i < n; i += 1) sail(i);\nwhile (true) { if (next()) break; }\nwhile (next()) sail();\n'),
+    bad('javascript', 'while (true) { sail(); }\nfor (let i = 0; i < n; i--) sail(i);\nwhile (a < b) { sail(); }\n', '1:1 2:1 3:1'),
+    good('typescript', 'for (;;) { await next(); }\nfor (let i = n; i >= 0; i--) sail(i);\n'),
+    bad('typescript', 'for (;;) { sail(); }\n', '1:1'),
+    good('java', 'class Quay { void moor() { while (true) { if (full) return; } } }\n'),
+    bad('java', 'class Quay { void moor() { int a = 1; while (a < 3) { sail(); } } }\n', '1:39'),
+    good('python', 'while True:\n    if sail():\n        break\n'),
+    bad('python', 'while True:\n    sail()\n', '1:1'),
+    good('cpp', 'void moor() { for (int i = 0; i < 3; ++i) sail(); }\n'),
+    bad('cpp', 'void moor() { for (int i = 0; i < 3; --i) sail(); }\n', '1:15'),
+    good('php', '<?php while ($a < 3) { $a++; }\n'),
+    bad('php', '<?php while ($a < 3) { sail(); }\n', '1:7'),
+  ],
+});
+
+const ENDS = new Set(['return_statement', 'throw_statement', 'throw_expression', 'raise_statement', 'yield', 'yield_expression', 'await', 'await_expression',
+  'goto_statement', 'exit_statement', 'co_return_statement', 'co_await_expression', 'co_yield_statement', 'yield_statement']);
+const ENDING_CALL = /^(?:process\.exit|sys\.exit|exit|os\._exit|System\.exit|abort|die|quit|std::exit)$/;
+
+function judge(loop: SyntaxNode): Hit | null {
+  const message = runsAway(loop) ?? neverEnds(loop);
+  if (message === null) return null;
+  const body = loop.child('body');
+  const end = loop.type === 'do_statement' || body === null ? loop.start + 2 : Math.max(loop.start + 1, body.start);
+  return { start: loop.start, end: loop.start + loop.text.slice(0, end - loop.start).split('\n', 1)[0]!.trimEnd().length, message };
+}
+
+/** A counting loop that counts away from its end. */
+function runsAway(loop: SyntaxNode): string | null {
+  if (loop.type !== 'for_statement') return null;
+  const condition = /^([\w$]+)\s*(<=?|>=?)\s*[^<>]+$/.exec(loop.child('condition')?.text.replace(/;$/, '') ?? '');
+  const step = /^(?:(\+\+|--)\s*([\w$]+)|([\w$]+)\s*(\+\+|--))$/.exec((loop.child('increment') ?? loop.child('update'))?.text ?? '');
+  if (condition === null || step === null || condition[1] !== (step[2] ?? step[3])) return null;
+  const counts = (step[1] ?? step[4]) === '++' ? '<' : '>';
+  return condition[2]?.[0] === counts ? null : `${condition[1]} counts away from the end of the loop`;
+}
+
+function neverEnds(loop: SyntaxNode): string | null {
+  const body = loop.child('body');
+  if (body === null || canLeave(body)) return null;
+  const condition = conditionOf(loop);
+  if (condition === null || /^(?:true|True|1)$/.test(condition.text)) return 'nothing ends this loop';
+  const names = comparedNames(condition);
+  if (names === null || names.length === 0) return null;
+  const others = [loop.child('increment'), loop.child('update')].map((part) => part?.text ?? '').join(' ');
+  return names.some((name) => changes(body, name) || others.includes(name)) ? null : `nothing in the loop changes ${names.join(' or ')}`;
+}
+
+function conditionOf(loop: SyntaxNode): SyntaxNode | null {
+  const condition = loop.child('condition');
+  if (condition === null || condition.type === 'empty_statement') return null;
+  return unwrapped(condition.type === 'expression_statement' ? (condition.firstPart ?? condition) : condition);
+}
+
+/** The plain names of a comparison of names and numbers; null for anything that can change by itself. */
+function comparedNames(condition: SyntaxNode): string[] | null {
+  if (!/^(?:binary_expression|comparison_operator)$/.test(condition.type)) return null;
+  const names: string[] = [];
+  for (const side of condition.parts) {
+    if (/^(?:identifier|variable_name)$/.test(side.type)) names.push(side.text);
+    else if (!/number|integer|literal/.test(side.type)) return null;
+  }
+  // Names in capitals are constants; with two unknown sides either may change elsewhere.
+  return names;
+}
+
+function changes(body: SyntaxNode, name: string): boolean {
+  let changed = false;
+  body.walk((node) => {
+    if (changed) return false;
+    // What is handed to a call, or has its address taken, may be changed there; a function written here may change it too.
+    if (FUNCTIONS.has(node.type) || /^(?:pointer_expression|yield|by_ref)$/.test(node.type)) changed ||= node.text.includes(name);
+    if (/assignment|update_expression|named_expression/.test(node.type)) changed ||= node.text.includes(name);
+    if (node.type === 'unary_expression' || node.type === 'argument_list' || node.type === 'arguments') changed ||= /&|\$/.test(node.text) && node.text.includes(name);
+    if (/^(?:for_statement|foreach_statement)$/.test(node.type)) changed ||= (node.child('left')?.text ?? '').includes(name);
+    return true;
+  });
+  return changed;
+}
+
+/** Whether something in the body can leave the loop. A `break` of a loop or choice inside leaves only that. */
+function canLeave(body: SyntaxNode): boolean {
+  let leaves = false;
+  body.walk((node) => {
+    if (leaves || FUNCTIONS.has(node.type)) return false;
+    if (ENDS.has(node.type)) leaves = true;
+    if (/call|invocation/.test(node.type) && ENDING_CALL.test(node.text.split('(', 1)[0] ?? '')) leaves = true;
+    if (node.type === 'break_statement' || node.type === 'continue_statement') {
+      leaves ||= node.parts.length > 0 || (node.type === 'break_statement' && !isWithinInner(node, body));
+    }
+    return !leaves;
+  });
+  return leaves;
+}
+
+function isWithinInner(node: SyntaxNode, body: SyntaxNode): boolean {
+  for (let around = node.parent; around !== null && around !== body; around = around.parent) {
+    if (LOOPS.has(around.type) || /^switch_(?:statement|expression)$/.test(around.type)) return true;
+  }
+  return false;
+}

@@ -1,0 +1,84 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { isComment, type SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { isExit, statementsOf } from '../../syntax/statements.js';
+import { bad, good } from '../examples.js';
+import { byTree, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/fall-through',
+  title: 'A case ends where it ends',
+  about: 'Without a break the next case runs too. Mostly it was forgotten.',
+  advice: 'End the case with a break or a return; where it is meant to go on, say so in a comment: falls through.',
+  tags: ['correctness', 'starter'],
+  confidence: 'likely',
+  options: {},
+  find: { languages: inLanguages('javascript typescript java cpp c php', byTree(findFallThrough)) },
+  examples: [
+    good('javascript', 'switch (a) {\n  case 1:\n  case 2:\n    sail();\n    break;\n  case 3: {\n    return;\n  }\n  case 4:\n    wait();\n    // falls through\n  default:\n    moor();\n}\n'),
+    bad('javascript', 'switch (a) {\n  case 1:\n    sail();\n  case 2:\n    wait();\n}\n', '4:3'),
+    good('typescript', 'switch (a) {\n  case 1:\n    if (b) return; else throw new Error();\n  default:\n}\n'),
+    bad('typescript', 'switch (a) {\n  case 1:\n    if (b) return;\n  default:\n    wait();\n}\n', '4:3'),
+    good('java', 'class Quay { void moor(int a) { switch (a) { case 1: sail(); break; default: } switch (a) { case 1 -> sail(); default -> {} } } }\n'),
+    bad('java', 'class Quay { void moor(int a) { switch (a) { case 1: sail(); default: wait(); } } }\n', '1:62'),
+    good('cpp', 'void moor(int a) { switch (a) { case 1: sail(); [[fallthrough]]; case 2: wait(); } }\n'),
+    bad('cpp', 'void moor(int a) { switch (a) { case 1: sail(); case 2: wait(); } }\n', '1:49'),
+    good('php', '<?php switch ($a) { case 1: sail(); break; case 2: wait(); }\n'),
+    bad('php', '<?php switch ($a) { case 1: sail(); case 2: wait(); }\n', '1:37'),
+  ],
+});
+
+const CASES = ['switch_case', 'switch_default', 'case_statement', 'default_statement', 'switch_block_statement_group'];
+
+function findFallThrough({ tree, text: { text } }: ParsedSource): Hit[] {
+  return tree.ofTypes(CASES).flatMap((part): Hit[] => {
+    const next = nextCase(part);
+    const statements = statementsOf(part).filter(({ type }) => type !== 'attributed_statement');
+    if (next === null || statements.length === 0 || statements.some(leaves)) return [];
+    const last = statements.at(-1) as SyntaxNode;
+    // A comment may stand at the end of the case, or between the two in the tree.
+    if (/fall(?:s|ing)?[ -]?thr|fallthrough|no break/i.test(text.slice(last.end, next.start)) || /\[\[fallthrough\]\]|fall(?:s|ing)?[ -]?thr/i.test(lastLines(part))) return [];
+    const head = /^[^:\n]*:?/.exec(text.slice(next.start, next.end))?.[0] ?? '';
+    return [{ start: next.start, end: next.start + Math.max(1, head.length), message: 'the case before goes on into this one' }];
+  });
+}
+
+function lastLines(part: SyntaxNode): string {
+  return part.text.split('\n').slice(-3).join('\n');
+}
+
+function nextCase(part: SyntaxNode): SyntaxNode | null {
+  let next = part.next;
+  while (next !== null && (isComment(next) || !next.named)) next = next.next;
+  return next !== null && CASES.includes(next.type) ? next : null;
+}
+
+/** Whether a statement leaves on every way through it. */
+function leaves(statement: SyntaxNode): boolean {
+  if (isExit(statement)) return true;
+  switch (statement.type) {
+    case 'statement_block':
+    case 'block':
+    case 'compound_statement':
+      return statementsOf(statement).some(leaves);
+    case 'if_statement': {
+      const otherwise = statement.children.findLast(({ field }) => field === 'alternative');
+      const inner = otherwise?.type === 'else_clause' ? (otherwise.child('body') ?? otherwise.firstPart) : otherwise;
+      const then = statement.child('consequence') ?? statement.child('body');
+      return then !== null && inner != null && leaves(then) && leaves(inner);
+    }
+    case 'try_statement': {
+      const parts = [statement.child('body'), ...statement.parts.filter(({ type }) => type === 'catch_clause').map((part) => part.child('body'))];
+      const last = statement.childOfType('finally_clause');
+      return (last !== null && statementsOf(last.child('body') ?? last).some(leaves)) || parts.every((part) => part !== null && leaves(part));
+    }
+    case 'while_statement':
+    case 'for_statement':
+      return /^(?:while\s*\(\s*(?:true|1)\s*\)|for\s*\(\s*;\s*;\s*\))/.test(statement.text) && !/\bbreak\b/.test(statement.text);
+    case 'switch_statement':
+    case 'switch_expression':
+      return false;
+    default:
+      return false;
+  }
+}

@@ -1,0 +1,28 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/mutable-default',
+  title: 'A default value is not changed by calls',
+  about: 'Python makes a default once, when the function is defined; what one call puts into it, the next one finds there: language reference, section 8.7.',
+  advice: 'Write None as the default, and make the list or dictionary in the function.',
+  tags: ['correctness', 'starter'],
+  confidence: 'likely',
+  options: {},
+  find: { languages: { python: eachNode(['default_parameter', 'typed_default_parameter'], judge) } },
+  examples: [
+    good('python', 'def moor(berths=None, tides=(), low=frozenset()):\n    pass\n'),
+    bad('python', 'def moor(berths=[], tides={}, low=set()):\n    pass\n', '1:17 1:27 1:35'),
+  ],
+});
+
+const MUTABLE = /^(?:list|dictionary|set|list_comprehension|dictionary_comprehension|set_comprehension)$/;
+
+function judge(parameter: SyntaxNode): Hit | null {
+  const value = parameter.child('value');
+  if (value === null || parameter.parent?.type === 'lambda_parameters') return null;
+  const isMade = value.type === 'call' && /^(?:list|dict|set|bytearray|(?:collections\.)?(?:defaultdict|OrderedDict|Counter|deque))$/.test(value.child('function')?.text ?? '');
+  return MUTABLE.test(value.type) || isMade ? hitAt(value, 'this default is made once and shared by all calls') : null;
+}

@@ -1,0 +1,39 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/plain-destructor',
+  title: 'A class with virtual functions has a virtual destructor',
+  about: 'Deleting an object through a pointer to its base is undefined where the destructor is not virtual: ISO C++, [expr.delete].',
+  advice: 'Declare the destructor virtual, or protected where nobody may delete through the base.',
+  tags: ['correctness'],
+  confidence: 'likely',
+  options: {},
+  find: { languages: inLanguages('cpp', eachNode(['class_specifier', 'struct_specifier'], judge)) },
+  examples: [
+    good('cpp', 'class Quay { public: virtual void moor(); virtual ~Quay(); };\nclass Pier final { virtual void moor(); };\nclass Dock { public: virtual void moor(); protected: ~Dock(); };\n'),
+    bad('cpp', 'class Quay { public: virtual void moor(); };\nstruct Pier { virtual void moor() = 0; ~Pier(); };\n', '1:7 2:8'),
+  ],
+});
+
+function judge(node: SyntaxNode): Hit | null {
+  const [body, name] = [node.child('body'), node.child('name')];
+  // What extends another class has its destructor from there.
+  if (body === null || name === null || node.childOfType('base_class_clause') !== null || node.childOfType('virtual_specifier') !== null) return null;
+  let access = node.type === 'struct_specifier' ? 'public' : 'private';
+  let hasVirtual = false;
+  for (const member of body.parts) {
+    if (member.type === 'access_specifier') access = member.text;
+    const text = member.text;
+    if (isDestructor(member)) {
+      if (/^\s*virtual\b|\boverride\b/.test(text) || access !== 'public') return null;
+    } else if (/^(?:field_declaration|function_definition|declaration)$/.test(member.type) && /^virtual\b/.test(text)) hasVirtual = true;
+  }
+  return hasVirtual ? hitAt(name, `${name.text} has virtual functions and no virtual destructor`) : null;
+}
+
+function isDestructor(member: SyntaxNode): boolean {
+  return /^(?:field_declaration|function_definition|declaration)$/.test(member.type) && member.contains(new Set(['destructor_name']), new Set(['compound_statement']));
+}

@@ -1,0 +1,68 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/repeated-case',
+  title: 'A choice lists each case once',
+  about: 'The second of two equal cases is never reached; mostly it was copied and its value forgotten.',
+  advice: 'Give the case the value that was meant, or drop it.',
+  tags: ['correctness', 'starter'],
+  confidence: 'certain',
+  options: {},
+  find: { languages: inLanguages('javascript typescript java cpp c php go', byTree(findRepeatedCases)) },
+  examples: [
+    good('javascript', 'switch (tide) { case 1: case 2: sail(); break; default: }\n'),
+    bad('javascript', 'switch (tide) { case 1: sail(); break; case 1: wait(); }\n', '1:45'),
+    good('typescript', 'switch (true) { case next(): sail(); break; case next(): wait(); }\n'),
+    bad('typescript', "switch (tide) { case 'low': break; case 'low': break; }\n", '1:41'),
+    good('java', 'class Quay { void moor(int a) { switch (a) { case 1: break; case 2: break; } } }\n'),
+    bad('java', 'class Quay { void moor(int a) { switch (a) { case 1: break; case 2, 1: break; } } }\n', '1:69'),
+    good('cpp', 'void moor(int a) { switch (a) { case 1: switch (b) { case 1: break; } break; } }\n'),
+    bad('cpp', 'void moor(int a) { switch (a) { case LOW: break; case LOW: break; } }\n', '1:55'),
+    good('php', "<?php switch ($a) { case 1: break; case '1': break; }\n"),
+    bad('php', '<?php switch ($a) { case 1: break; case 1: break; }\n', '1:41'),
+    good('go', 'package quay\n\nfunc moor(a int) {\n\tswitch a {\n\tcase 1, 2:\n\tcase 3:\n\t}\n}\n'),
+    bad('go', 'package quay\n\nfunc moor(a int) {\n\tswitch a {\n\tcase 1, 2:\n\tcase 2:\n\t}\n}\n', '6:7'),
+  ],
+});
+
+function findRepeatedCases({ tree }: ParsedSource): Hit[] {
+  return tree.ofTypes(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement']).flatMap((choice) => {
+    const seen = new Set<string>();
+    return casesOf(choice).flatMap(valuesOf).flatMap((value) => {
+      const key = value.text.replace(/\s+/g, ' ');
+      // What is called may give another value the second time.
+      if (/\(/.test(key)) return [];
+      const isAgain = seen.has(key);
+      seen.add(key);
+      return isAgain ? [hitAt(value, `the case ${key} stood here before; this one is never reached`)] : [];
+    });
+  });
+}
+
+const CASES = new Set(['switch_case', 'case_statement', 'switch_label', 'expression_case', 'type_case']);
+const CHOICES = new Set(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement']);
+
+/** The cases of a choice, without those of choices in it. */
+function casesOf(choice: SyntaxNode): SyntaxNode[] {
+  const cases: SyntaxNode[] = [];
+  choice.walk((node) => {
+    if (node !== choice && CHOICES.has(node.type)) return false;
+    if (CASES.has(node.type)) cases.push(node);
+    return true;
+  });
+  return cases;
+}
+
+function valuesOf(part: SyntaxNode): SyntaxNode[] {
+  // A guard makes equal patterns different cases.
+  if (part.childOfType('guard') !== null) return [];
+  if (part.type === 'switch_label') return part.parts;
+  if (part.type === 'type_case') return part.childrenOf('type');
+  const value = part.child('value');
+  if (value === null) return [];
+  return value.type === 'expression_list' ? value.parts : [value];
+}

@@ -1,0 +1,79 @@
+import { defineRule, type Hit, type TreeFinder } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/repeated-key',
+  title: 'A key stands once in its list',
+  about: 'Of two entries with one key only the last holds; RFC 8259, section 4, leaves open which, and YAML 1.2.2, section 3.2.1.1, forbids it.',
+  advice: 'Drop the entry that is not meant, or give it the key that was meant.',
+  tags: ['correctness', 'starter'],
+  confidence: 'certain',
+  options: {},
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript', eachHolder(['object'], scriptKey)),
+      python: eachHolder(['dictionary'], (part) => literalKey(part.type === 'pair' ? part.child('key') : null)),
+      php: eachHolder(['array_creation_expression'], (part) => literalKey(part.type === 'array_element_initializer' && part.parts.length === 2 ? part.firstPart : null)),
+      json: eachHolder(['object'], (part) => literalKey(part.type === 'pair' ? part.child('key') : null)),
+      yaml: eachHolder(['block_mapping', 'flow_mapping'], (part) => yamlKey(part.child('key'))),
+    },
+  },
+  examples: [
+    good('javascript', 'const quay = { low: 1, high: 2, get tide() { return 1; }, set tide(t) {}, [a]: 1, [a]: 2 };\n'),
+    bad('javascript', "const quay = { low: 1, high: 2, 'low': 3 };\n", '1:33'),
+    good('typescript', 'const quay = { low: 1, ...other, lower: 2 };\n'),
+    bad('typescript', 'const quay = { low: 1, low() { return 2; } };\n', '1:24'),
+    good('python', "quay = {'low': 1, 'high': 2, low: 3, low: 4}\n"),
+    bad('python', "quay = {'low': 1, 'low': 2}\n", '1:19'),
+    good('php', "<?php $quay = ['low' => 1, 'high' => 2, 3];\n"),
+    bad('php', "<?php $quay = ['low' => 1, \"low\" => 2];\n", '1:28'),
+    good('json', '{ "low": { "tide": 1 }, "high": { "tide": 2 } }\n'),
+    bad('json', '{ "low": 1, "low": 2 }\n', '1:13'),
+    good('yaml', 'low: 1\nhigh: 2\n'),
+    bad('yaml', 'low: 1\nhigh: 2\n"low": 3\n', '3:1'),
+  ],
+});
+
+/** @param keyOf the key of an entry with the place to tell; null for an entry whose key is not known beforehand. */
+function eachHolder(types: readonly string[], keyOf: (part: SyntaxNode) => { readonly key: string; readonly at: SyntaxNode } | null): TreeFinder<unknown> {
+  return byTree(({ tree }) => tree.ofTypes(types).flatMap((holder): Hit[] => {
+    const first = new Map<string, SyntaxNode>();
+    return holder.parts.flatMap((part): Hit[] => {
+      const known = keyOf(part);
+      if (known === null) return [];
+      if (!first.has(known.key)) {
+        first.set(known.key, known.at);
+        return [];
+      }
+      return [hitAt(known.at, `the key ${known.key.replace(/^[a-z]+ /, '')} stood here before; the last one holds`)];
+    });
+  }));
+}
+
+function literalKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | null {
+  if (node === null) return null;
+  if (/^(?:number|integer|float)$/.test(node.type)) return { key: node.text, at: node };
+  if (!/^(?:string|encapsed_string)$/.test(node.type)) return null;
+  const text = node.text;
+  // Python's texts of bytes are other keys than texts of characters.
+  if (!/^["']/.test(text) || /[\\$]/.test(text)) return null;
+  return { key: text.slice(1, -1), at: node };
+}
+
+function scriptKey(part: SyntaxNode): { key: string; at: SyntaxNode } | null {
+  const name = part.type === 'pair' ? part.child('key') : part.type === 'method_definition' ? part.child('name') : part.type === 'shorthand_property_identifier' ? part : null;
+  if (name === null || name.type === 'computed_property_name' || name.text === '__proto__') return null;
+  // A getter and a setter share their key.
+  const accessor = part.type === 'method_definition' ? part.children.find(({ type }) => type === 'get' || type === 'set')?.type : undefined;
+  const key = literalKey(name)?.key ?? name.text;
+  return { key: accessor === undefined ? key : `${accessor} ${key}`, at: name };
+}
+
+function yamlKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | null {
+  if (node === null) return null;
+  const text = node.text;
+  if (text === '<<' || /^[&*!]/.test(text) || text.includes('\n') || text.includes('{{')) return null;
+  return { key: /^(["']).*\1$/.test(text) ? text.slice(1, -1) : text, at: node };
+}

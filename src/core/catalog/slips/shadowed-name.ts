@@ -1,0 +1,80 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import { bindingsOf } from '../../syntax/bindings/bindings.js';
+import type { Binding, BindingKind } from '../../syntax/bindings/scope.js';
+import { functionAround, nameOf } from '../../syntax/functions.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+import { nameTest } from '../name-patterns.js';
+import { freeNames } from '../options.js';
+
+export default defineRule({
+  id: 'slips/shadowed-name',
+  title: 'A name means one thing at a time',
+  about: 'An inner name hides the outer one: what reads like the one is the other, and a change to the wrong one goes unnoticed.',
+  advice: 'Give the inner one a name of its own.',
+  tags: ['readability'],
+  confidence: 'likely',
+  options: { free: freeNames(['_', 'err', 'error', 'resolve', 'reject', 'done', 'cb']) },
+  find: { languages: inLanguages('javascript typescript java cpp c', byTree(findShadowed)) },
+  examples: [
+    good('javascript', 'const tide = 1;\nfunction moor(berth) { return tide + berth; }\nfunction sail(berth) { return berth; }\n'),
+    bad('javascript', 'const tide = 1;\nfunction moor(tide) { if (tide) { const moor = 2; sail(moor); } }\n', '2:15 2:41'),
+    good('typescript', 'const tide = 1;\ntype Moor = (tide: number) => void;\n'),
+    bad('typescript', 'const tide: number = 1;\nexport const moor = (tide: number): number => tide;\n', '2:22'),
+    good('java', 'class Quay { int tide; Quay(int tide) { this.tide = tide; } void setTide(int tide) { this.tide = tide; } }\n'),
+    bad('java', 'class Quay { int tide; int moor() { int tide = 1; return tide; } }\n', '1:41'),
+    good('cpp', 'int moor(int a) { int b = a; return b; }\nint sail(int a) { return a; }\n'),
+    bad('cpp', 'int moor(int a) { for (int i = 0; i < a; ++i) { int a = 2; sail(a); } return a; }\n', '1:53'),
+  ],
+});
+
+const HIDES: ReadonlySet<BindingKind> = new Set(['variable', 'constant', 'parameter', 'function', 'loop', 'caught', 'class']);
+
+/** Scopes of types alone: a name there is for readers. */
+const TYPE_SCOPES = new Set(['function_type', 'constructor_type', 'call_signature', 'construct_signature', 'method_signature', 'abstract_method_signature', 'function_signature']);
+
+function findShadowed({ tree, grammar }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {
+  const isFree = nameTest(free);
+  const hits: Hit[] = [];
+  for (const binding of bindingsOf(tree).all) {
+    const { scope, name, node, kind } = binding;
+    if (scope.parent === null || !HIDES.has(kind) || TYPE_SCOPES.has(scope.node.type) || isFree(name)) continue;
+    const outer = scope.parent.lookUp(name);
+    if (outer === null || !isHidden(binding, outer, grammar)) continue;
+    hits.push(hitAt(node, `${name} hides another ${wordFor(outer.kind)} of that name further out`));
+  }
+  return hits;
+}
+
+function isHidden(inner: Binding, outer: Binding, grammar: string): boolean {
+  if (outer.kind === 'type' || outer.kind === 'type-parameter') return false;
+  // A name that a function or a class gives to itself, as `const moor = function moor() {}`.
+  if (inner.scope.node === inner.node.parent || (outer.node.parent !== null && inner.node.isWithin(outer.node.parent) && outer.node.field === 'name' && inner.kind === 'function')) return false;
+  if (outer.kind === 'field') return !takesOver(inner);
+  if (outer.kind === 'function' && grammar === 'cpp') return false;
+  // In C++, a variable of the file is often a constant or a macro's; only those of functions count.
+  if (grammar === 'cpp') return outer.scope.kind !== 'file' && outer.scope.kind !== 'class' && inner.node.start > outer.node.start;
+  return true;
+}
+
+/** In Java a constructor or a setter takes a value for the field of the same name. */
+function takesOver({ node, kind, name }: Binding): boolean {
+  if (kind !== 'parameter') return false;
+  const owner = functionAround(node);
+  if (owner === null) return false;
+  return /constructor/.test(owner.type) || new RegExp(`this\\.${name}\\s*=`).test(owner.text) || /\bstatic\b/.test(owner.childOfType('modifiers')?.text ?? '') || nameOf(owner) === null
+    || owner.child('body') === null;
+}
+
+function wordFor(kind: BindingKind): string {
+  switch (kind) {
+    case 'import':
+      return 'imported name';
+    case 'caught':
+    case 'loop':
+      return 'variable';
+    default:
+      return kind;
+  }
+}

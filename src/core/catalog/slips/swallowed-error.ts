@@ -1,0 +1,60 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { bad, good } from '../examples.js';
+import { eachNode, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/swallowed-error',
+  title: 'No error vanishes without a word',
+  about: 'An error that is caught and dropped shows up later somewhere else, where nobody can tell what went wrong.',
+  advice: 'Deal with it, pass it on, or write in a comment why it does not matter.',
+  tags: ['correctness', 'starter'],
+  confidence: 'likely',
+  options: {},
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript java php cpp c', eachNode(['catch_clause'], judge)),
+      python: eachNode(['except_clause'], (node) => (isBroad(node) ? judge(node) : null)),
+    },
+  },
+  examples: [
+    good('javascript', 'try { sail(); } catch (error) { log.warn(error); }\ntry { sail(); } catch { /* the tide may be out */ }\n'),
+    bad('javascript', 'try { sail(); } catch (error) {\n}\n', '1:17'),
+    good('typescript', 'try { sail(); } catch { return null; }\n'),
+    bad('typescript', 'for (const a of b) try { sail(a); } catch (error: unknown) { continue; }\n', '1:37'),
+    good('java', 'class Quay { void moor() { try { sail(); } catch (Full e) { throw new Wait(e); } } }\n'),
+    bad('java', 'class Quay { void moor() { try { sail(); } catch (Full e) {} } }\n', '1:44'),
+    good('python', 'try:\n    sail()\nexcept KeyError:\n    pass\n'),
+    bad('python', 'try:\n    sail()\nexcept Exception:\n    pass\n', '3:1'),
+    good('php', '<?php try { sail(); } catch (Full $e) { wait($e); }\n'),
+    bad('php', '<?php try { sail(); } catch (Full $e) {}\n', '1:23'),
+    good('cpp', 'void moor() { try { sail(); } catch (const Full& e) { wait(e); } }\n'),
+    bad('cpp', 'void moor() { try { sail(); } catch (...) { } }\n', '1:31'),
+  ],
+});
+
+function judge(node: SyntaxNode): Hit | null {
+  const body = node.child('body') ?? node.childOfType('block', 'compound_statement');
+  if (body === null || !body.parts.every((part) => /^(?:pass_statement|continue_statement|empty_statement)$/.test(part.type) || isEllipsis(part))) return null;
+  // In Python a comment may stand between the colon and the block.
+  if (node.parts.some(({ type }) => type === 'comment') || isExplained(node, body)) return null;
+  const head = node.text.slice(0, body.start - node.start).split('\n', 1)[0]?.trimEnd() ?? '';
+  return { start: node.start, end: node.start + Math.max(1, head.length), message: 'what is caught here is dropped' };
+}
+
+function isEllipsis(part: SyntaxNode): boolean {
+  return part.type === 'expression_statement' && part.firstPart?.type === 'ellipsis';
+}
+
+/** A comment at the end of the last line of the block stands after it in the tree. */
+function isExplained(node: SyntaxNode, body: SyntaxNode): boolean {
+  return body.next?.type === 'comment' || (node.next?.type === 'comment' && node.next.start - node.end < 4);
+}
+
+/** Whether Python catches whatever comes. A named error that is let go is often just what is meant. */
+function isBroad(node: SyntaxNode): boolean {
+  const [caught] = node.parts;
+  const name = caught?.type === 'as_pattern' ? caught.firstPart?.text : caught?.text;
+  return caught?.type === 'block' || name === 'Exception' || name === 'BaseException';
+}
+

@@ -1,0 +1,37 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { calleeOf } from '../../syntax/calls.js';
+import { bad, good } from '../examples.js';
+import { eachNode, hitAt, inLanguages } from '../hits.js';
+
+export default defineRule({
+  id: 'slips/unthrown-error',
+  title: 'An error that is made is thrown',
+  about: 'An error that is only made changes nothing: the code goes on as if all were well.',
+  advice: 'Throw it, or drop it.',
+  tags: ['correctness', 'starter'],
+  confidence: 'certain',
+  options: {},
+  find: { languages: inLanguages('javascript typescript python java php', eachNode(['expression_statement'], judge)) },
+  examples: [
+    good('javascript', "throw new Error('full');\nconst full = new Error('full');\nnew Berth();\n"),
+    bad('javascript', "if (full) new RangeError('full');\n", '1:11'),
+    good('typescript', "throw new TypeError('full');\n"),
+    bad('typescript', "new TypeError('full');\n", '1:1'),
+    good('python', "raise ValueError('full')\nfull = ValueError('full')\n"),
+    bad('python', "ValueError('full')\n", '1:1'),
+    good('java', 'class Quay { void moor() { throw new FullException(); } }\n'),
+    bad('java', 'class Quay { void moor() { new FullException(); } }\n', '1:28'),
+    good('php', '<?php throw new FullException();\n'),
+    bad('php', '<?php new FullException();\n', '1:7'),
+  ],
+});
+
+function judge(statement: SyntaxNode): Hit | null {
+  const made = statement.firstPart;
+  if (made === null || !/^(?:new_expression|call|object_creation_expression|call_expression)$/.test(made.type)) return null;
+  const name = calleeOf(made);
+  // Without `new`, only Python makes an object; elsewhere any function may be called so.
+  if (made.type === 'call_expression' ? !/^(?:Range|Type|Syntax|Reference|Eval|URI)?Error$/.test(name) : !/^[\w.\\]*(?:Error|Exception)$/.test(name) || !/(?:^|[.\\])[A-Z]\w*$/.test(name)) return null;
+  return hitAt(made, `${name} is made here and not thrown`);
+}

@@ -1,0 +1,23 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+
+export default defineRule({
+  id: 'text/byte-order-mark',
+  title: 'No byte-order mark before the text',
+  about: 'UTF-8 has no byte order, so the mark says nothing (RFC 3629, section 6); programs that do not expect it stumble over the first line.',
+  advice: 'Save the file as UTF-8 without a mark.',
+  tags: ['layout', 'portability'],
+  confidence: 'certain',
+  repairs: true,
+  options: {},
+  find: { everywhere: { by: 'text', find: findByteOrderMark } },
+  examples: [
+    good('php', '<?php\n'),
+    bad('php', '\uFEFF<?php\n', '1:1', { repaired: '<?php\n' }),
+  ],
+});
+
+function findByteOrderMark({ text: { hasByteOrderMark } }: Source): Hit[] {
+  return hasByteOrderMark ? [{ start: 0, end: 0, message: 'a byte-order mark stands before the text', repair: 'drop-byte-order-mark' }] : [];
+}

@@ -1,0 +1,29 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+
+export default defineRule({
+  id: 'text/merge-marker',
+  title: 'No marks of an unfinished merge',
+  about: 'Git writes these marks where two branches changed the same lines. Left in, both versions are in the file, and it hardly ever works.',
+  advice: 'Decide which of the two versions holds, and drop the other one with the marks.',
+  tags: ['leftover', 'correctness', 'starter'],
+  confidence: 'certain',
+  options: {},
+  find: { everywhere: { by: 'text', find: findMarkers } },
+  examples: [
+    good('markdown', 'Tides\n=======\n'),
+    bad('sql', '<<<<<<< HEAD\nselect 1;\n=======\nselect 2;\n>>>>>>> quay\n', '1:1 3:1 5:1'),
+  ],
+});
+
+function* findMarkers({ text: { text, lines } }: Source): Iterable<Hit> {
+  if (!/^<{7} /m.test(text)) return;
+  let isOpen = false;
+  for (const { start, text: line } of lines) {
+    const mark = /^(?:<{7} |>{7} |\|{7} |={7}$)/.exec(line)?.[0].trimEnd();
+    if (mark === undefined || (mark[0] !== '<' && !isOpen)) continue;
+    isOpen = mark[0] !== '>';
+    yield { start, end: start + mark.length, message: `${mark} is left over from a merge` };
+  }
+}

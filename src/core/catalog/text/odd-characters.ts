@@ -1,0 +1,70 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+
+/** UAX #9, section 2: characters that change the direction in which what follows is shown. */
+const BIDIRECTIONAL = /[\u061C\u202A-\u202E\u2066-\u2069]/;
+
+/** UTS #39, section 3.1: characters that are not seen, and blanks that are not U+0020. The joiners are judged apart. */
+const INVISIBLE = /[\u00AD\u180E\u200B\u200E\u200F\u2060-\u2064\uFEFF\uFFF9-\uFFFB]|\p{Cc}/u;
+const STRANGE_BLANK = /[\u00A0\u1680\u2000-\u200A\u202F\u205F\u3000]/;
+const JOINER = /[\u200C\u200D]/;
+
+/** Cyrillic and Greek letters that look like Latin ones: UTS #39, the table of confusable characters. */
+const LOOK_ALIKE: Readonly<Record<string, string>> = Object.fromEntries([
+  ...'аaеeоoрpсcуyхxіiјjѕsһhԁdԛqԝwАAВBЕEКKМMНHОOРPСCТTХXУYЅSІIЈJ'.match(/../gu) ?? [],
+  ...'ΑAΒBΕEΖZΗHΙIΚKΜMΝNΟOΡPΤTΥYΧXοoνv'.match(/../gu) ?? [],
+].map((pair) => [...pair] as [string, string]));
+
+const WORD = /[\p{L}\p{M}\p{N}_]+/gu;
+
+export default defineRule({
+  id: 'text/odd-characters',
+  title: 'No characters that are not seen or look like others',
+  about: 'Invisible, direction-changing and look-alike characters let code do something else than what a reader sees: Unicode UTS #39, UAX #9.',
+  advice: 'Type the character that is meant, or write it as an escape where the text needs it.',
+  tags: ['security', 'correctness', 'starter'],
+  confidence: 'likely',
+  options: {},
+  find: { everywhere: { by: 'text', find: findOddCharacters } },
+  examples: [
+    good('javascript', "const gruß = 'größe';\nconst тариф = 'порт';\nconst family = '👩‍👧';\n"),
+    bad('javascript', "const quay = 'a\u202Eb';\nconst ti\u200Bde = 1;\nconst q\u0443ay = 2;\n", '1:16 2:9 3:7'),
+    bad('python', 'tide\u00A0= 1\n', '1:5'),
+  ],
+});
+
+function* findOddCharacters({ text: { text, lines } }: Source): Iterable<Hit> {
+  if (!/[^\t\n\r\f\x20-\x7E]/.test(text)) return;
+  for (const { start, text: line } of lines) {
+    if (!/[^\t\f\x20-\x7E]/.test(line)) continue;
+    let offset = start;
+    for (const character of line) {
+      const message = character >= '\x7F' || character < ' ' ? judge(character, line, offset - start) : null;
+      if (message !== null) yield { start: offset, end: offset + character.length, message };
+      offset += character.length;
+    }
+    yield* mixedWords(line, start);
+  }
+}
+
+function judge(character: string, line: string, offset: number): string | null {
+  if (character === '\t' || character === '\f') return null;
+  const code = `U+${(character.codePointAt(0) as number).toString(16).toUpperCase().padStart(4, '0')}`;
+  if (BIDIRECTIONAL.test(character)) return `${code} changes the direction in which text is shown`;
+  if (INVISIBLE.test(character)) return `${code} is not seen`;
+  if (STRANGE_BLANK.test(character)) return `${code} looks like a blank and is another character`;
+  // Joiners belong into pictures made of several, and into scripts whose letters join.
+  const isBetweenLatin = /[\x20-\x7E]/.test(line[offset - 1] ?? ' ') && /[\x20-\x7E]/.test(line[offset + 1] ?? ' ');
+  return JOINER.test(character) && isBetweenLatin ? `${code} is not seen` : null;
+}
+
+function* mixedWords(line: string, start: number): Iterable<Hit> {
+  for (const { 0: word, index } of line.matchAll(WORD)) {
+    if (!/[A-Za-z]/.test(word) || !/[\u0370-\u052F]/.test(word)) continue;
+    const look = [...word].find((character) => LOOK_ALIKE[character] !== undefined);
+    if (look === undefined) continue;
+    const code = (look.codePointAt(0) as number).toString(16).toUpperCase().padStart(4, '0');
+    yield { start: start + index, end: start + index + word.length, message: `${word} has U+${code}, which looks like “${LOOK_ALIKE[look]}”` };
+  }
+}

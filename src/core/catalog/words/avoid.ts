@@ -1,0 +1,44 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { Source } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { list } from '../options.js';
+
+export default defineRule({
+  id: 'words/avoid',
+  title: 'The team writes its own words',
+  about: 'One thing under two names is taken for two things, and some words say more than was meant.',
+  advice: 'Write what the team has agreed on instead.',
+  tags: ['spelling', 'readability'],
+  confidence: 'certain',
+  options: { terms: list(['blacklist: blocklist', 'whitelist: allowlist'], 'more', 'what to write instead, each as WORD: INSTEAD') },
+  find: { everywhere: { by: 'text', find: findAvoided } },
+  examples: [
+    good('markdown', 'The allowlist of the harbour.\n'),
+    bad('markdown', 'The whitelist of the harbour.\n', '1:5'),
+    bad('javascript', 'const boatBlackList = 1; // ship\nconst shipping = 2;\n', '1:11 1:29', { options: { terms: ['blacklist: blocklist', 'ship: vessel'] } }),
+  ],
+});
+
+/** A term stands for itself: not within a longer word, but within a name that joins words. */
+function* findAvoided({ text: { text } }: Source, { terms }: { readonly terms: readonly string[] }): Iterable<Hit> {
+  const instead = new Map(terms.map((entry) => {
+    const [term = '', ...rest] = entry.split(':');
+    return [term.trim().toLowerCase(), rest.join(':').trim()] as const;
+  }));
+  const small = text.toLowerCase();
+  for (const [term, replacement] of instead) {
+    if (term === '' || small.length !== text.length) continue;
+    for (let at = small.indexOf(term); at >= 0; at = small.indexOf(term, at + term.length)) {
+      const end = at + term.length;
+      if (!isJoint(text[at - 1], text[at]) || !isJoint(text[end - 1], text[end])) continue;
+      const word = text.slice(at, end);
+      yield { start: at, end, message: replacement === '' ? `${word} is not written here` : `${word} is called ${replacement} here` };
+    }
+  }
+}
+
+/** Whether a word can end between two characters: no letters on one side, or a small letter before a capital. */
+function isJoint(before: string | undefined, after: string | undefined): boolean {
+  if (before === undefined || after === undefined || !/\p{L}/u.test(before) || !/\p{L}/u.test(after)) return true;
+  return /\p{Ll}/u.test(before) && /\p{Lu}/u.test(after);
+}

@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import { defineRule, type Hit } from '../../model/rule.js';
+import { writtenBy } from '../../syntax/readable.js';
+import type { Source } from '../../syntax/source.js';
+import { wordsOf } from '../../syntax/words.js';
+import { bad, good } from '../examples.js';
+import { list, whole } from '../options.js';
+import { isTradeWord } from '../trade-words.js';
+
+interface Options {
+  readonly known: readonly string[];
+  readonly dictionaries: readonly string[];
+  readonly shortest: number;
+}
+
+export default defineRule({
+  id: 'words/spelling',
+  title: 'Words are spelt right',
+  about: 'A name that is misspelt once is misspelt by everybody who uses it, and a search for it finds half of its places.',
+  advice: 'Correct it, with every place that uses the name; make words of the house known.',
+  tags: ['spelling', 'readability'],
+  confidence: 'possible',
+  options: {
+    known: list([], 'fewer', 'words of the house, in small letters'),
+    dictionaries: { schema: z.array(z.enum(['english', 'trade'])), default: ['english', 'trade'], stricter: 'fewer', about: 'built-in lists of words: english, trade (of programming)' },
+    shortest: whole(4, 2, 40, 'lower', 'letters of the shortest word that is looked at'),
+  },
+  find: { everywhere: { by: 'text', find: findMisspelt } },
+  examples: [
+    good('javascript', "// The berth is free.\nconst lowTide = 'quay'; // see getDataById, i18n\n"),
+    bad('javascript', '// The bearth is free.\nconst lowTiide = 1;\nsail(lowTiide);\n', '1:8 2:10'),
+    good('python', '# zorgblatt\n', { options: { known: ['zorgblatt'] } }),
+    bad('python', "quay = 'recieve'\n", '1:9'),
+    bad('markdown', 'The harbur office.\n', '1:5'),
+  ],
+});
+
+/** Each misspelt word is told once a file, where it first stands. */
+function findMisspelt(source: Source, { known, dictionaries, shortest }: Options): Hit[] {
+  const own = new Set(known.map((word) => word.toLowerCase()));
+  const hits = new Map<string, { hit: Hit; word: string; count: number }>();
+  for (const { start, text } of writtenBy(source)) {
+    for (const { text: word, offset } of wordsOf(text)) {
+      if (word.length < shortest || /^\p{Lu}+$/u.test(word)) continue;
+      const small = word.toLowerCase();
+      const before = hits.get(small);
+      if (before !== undefined) {
+        before.count += 1;
+        continue;
+      }
+      if (own.has(small) || isKnown(small, dictionaries, source)) continue;
+      hits.set(small, { hit: { start: start + offset, end: start + offset + word.length, message: '' }, word, count: 1 });
+    }
+  }
+  return [...hits.values()].map(({ hit, word, count }) => ({ ...hit, message: `${word} is in no dictionary${count > 1 ? ` (${count} times in this file)` : ''}` }));
+}
+
+function isKnown(word: string, dictionaries: readonly string[], { spelling }: Source): boolean {
+  // A word of other letters belongs to another language.
+  if (!/^[a-z'’]+$/.test(word)) return true;
+  const plain = word.replaceAll('’', "'");
+  if (dictionaries.includes('trade') && (isTradeWord(plain) || (plain.endsWith('s') && isTradeWord(plain.slice(0, -1))))) return true;
+  return dictionaries.includes('english') && (spelling?.knows(plain) ?? true);
+}

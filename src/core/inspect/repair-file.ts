@@ -1,0 +1,125 @@
+import type { Edit, Repair } from '../model/repair.js';
+import type { RuleId } from '../model/rule.js';
+import type { RuleSet } from '../model/rule-set.js';
+import { SourceText } from '../model/source-text.js';
+import { Source } from '../syntax/source.js';
+import { findIn, type RepairableFinding, type Tools } from './inspect-file.js';
+import type { BareFinding } from './fingerprint.js';
+
+/** Repairs of one repair may make room for another; more rounds than this mean that two of them undo each other. */
+const MOST_PASSES = 12;
+
+/** What came of repairing one file. */
+export interface RepairedText {
+  readonly text: SourceText;
+  /** How many findings were repaired, by rule. */
+  readonly repaired: ReadonlyMap<RuleId, number>;
+  /** Findings whose repair would have broken the file, or never came to an end. The code stays as it was there. */
+  readonly withdrawn: readonly BareFinding[];
+  /** What is found afterwards, without what is excused. */
+  readonly left: readonly BareFinding[];
+}
+
+/**
+ * Repairs a file in memory: round by round, so that repairs which overlap, or make room for each other, all get their turn.
+ * A repair after which the file parses worse than before is withdrawn.
+ * @param wants which rules are to repair.
+ */
+export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: (rule: RuleId) => boolean): RepairedText {
+  const repaired = new Map<RuleId, number>();
+  const withdrawn: BareFinding[] = [];
+  /** Repairs that are not tried again, by their rule and what they would write. */
+  const refused = new Set<string>();
+  const seen = new Set<string>();
+  let current = text;
+  for (let pass = 0; ; pass += 1) {
+    const { found } = findIn(current, set, tools);
+    const open = found.filter(({ finding }) => finding.excused === null);
+    const offered = open.filter(({ finding, repair }) => repair !== null && wants(finding.rule) && !refused.has(keyOf(finding, current)));
+    const left = open.map(({ finding }) => finding);
+    if (offered.length === 0) return { text: current, repaired, withdrawn, left };
+    // Two rules that undo each other would go on for ever: the state before is as good as any.
+    const isCircle = pass >= MOST_PASSES || seen.has(current.text);
+    if (isCircle) return { text: current, repaired, withdrawn: [...withdrawn, ...offered.map(({ finding }) => finding)], left };
+    seen.add(current.text);
+    const { next, applied, broken } = applyRound(current, offered, tools);
+    for (const { finding } of broken) {
+      refused.add(keyOf(finding, current));
+      withdrawn.push(finding);
+    }
+    for (const { finding } of applied) repaired.set(finding.rule, (repaired.get(finding.rule) ?? 0) + 1);
+    current = next;
+  }
+}
+
+/** A finding is the same in the next round when its rule, its message and its line are. */
+function keyOf({ rule, message, span }: BareFinding, text: SourceText): string {
+  return `${rule}\0${message}\0${text.lineText(span.start.line).trim()}`;
+}
+
+interface Round {
+  readonly next: SourceText;
+  readonly applied: readonly RepairableFinding[];
+  readonly broken: readonly RepairableFinding[];
+}
+
+/** Applies as many repairs as fit side by side; where the file would parse worse for it, those that do not are found one by one. */
+function applyRound(text: SourceText, offered: readonly RepairableFinding[], tools: Tools): Round {
+  const chosen = withoutOverlaps(offered);
+  const before = errorsIn(text, tools);
+  const all = applied(text, chosen);
+  if (errorsIn(all, tools) <= before) return { next: all, applied: chosen, broken: [] };
+  const kept: RepairableFinding[] = [];
+  const broken: RepairableFinding[] = [];
+  for (const one of chosen) (errorsIn(applied(text, [...kept, one]), tools) <= before ? kept : broken).push(one);
+  return { next: applied(text, kept), applied: kept, broken };
+}
+
+/** The first of several repairs that touch each other; the others come in the next round. */
+function withoutOverlaps(offered: readonly RepairableFinding[]): RepairableFinding[] {
+  const taken: Edit[] = [];
+  return offered.filter(({ repair }) => {
+    const edits = editsOf(repair as Repair);
+    if (edits.some((edit) => taken.some((other) => edit.start <= other.end && other.start <= edit.end))) return false;
+    taken.push(...edits);
+    return true;
+  });
+}
+
+/** A byte-order mark stands before all offsets, so that its going touches nothing. */
+function editsOf(repair: Repair): readonly Edit[] {
+  return repair === 'drop-byte-order-mark' ? [] : repair;
+}
+
+function applied(text: SourceText, chosen: readonly RepairableFinding[]): SourceText {
+  const edits = chosen.flatMap(({ repair }) => editsOf(repair as Repair)).sort((a, b) => a.start - b.start);
+  const dropsMark = chosen.some(({ repair }) => repair === 'drop-byte-order-mark');
+  let result = '';
+  let end = 0;
+  for (const edit of edits) {
+    result += text.text.slice(end, edit.start) + edit.text;
+    end = edit.end;
+  }
+  return new SourceText(text.path, text.language, result + text.text.slice(end), text.hasByteOrderMark && !dropsMark);
+}
+
+/** How many places of a text do not follow the grammar of its language. */
+function errorsIn(text: SourceText, { grammars }: Tools): number {
+  const source = new Source(text, grammars);
+  try {
+    const root = source.root;
+    if (root === null || !root.hasError) return 0;
+    return root.descendantsOfType('ERROR').length + missingIn(source);
+  } finally {
+    source.dispose();
+  }
+}
+
+/** Nodes that the parser made up because they were missing have no text. */
+function missingIn({ tree }: Source): number {
+  let missing = 0;
+  tree?.root.walk((node) => {
+    if (node.start === node.end && node.first === null) missing += 1;
+  });
+  return missing + 1;
+}

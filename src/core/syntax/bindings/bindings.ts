@@ -1,0 +1,35 @@
+import type { SyntaxTree } from '../tree.js';
+import { bindCpp } from './cpp.js';
+import { bindJava } from './java.js';
+import { bindPhp } from './php.js';
+import { bindPython } from './python.js';
+import type { Bindings } from './scope.js';
+import { bindScript } from './script.js';
+
+const known = new WeakMap<SyntaxTree, Bindings>();
+
+/** The names of a file and what they stand for. @throws Error for a grammar whose names are not looked at. */
+export function bindingsOf(tree: SyntaxTree): Bindings {
+  let bindings = known.get(tree);
+  if (bindings === undefined) known.set(tree, (bindings = bind(tree)));
+  return bindings;
+}
+
+function bind(tree: SyntaxTree): Bindings {
+  switch (tree.grammar) {
+    case 'javascript':
+    case 'typescript':
+    case 'tsx':
+      return bindScript(tree);
+    case 'python':
+      return bindPython(tree);
+    case 'java':
+      return bindJava(tree);
+    case 'php':
+      return bindPhp(tree);
+    case 'cpp':
+      return bindCpp(tree);
+    default:
+      throw new Error(`the names of ${tree.grammar} are not looked at`);
+  }
+}

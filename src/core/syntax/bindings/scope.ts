@@ -1,0 +1,127 @@
+import type { SyntaxNode } from '../node.js';
+
+/** How a name comes to stand for something. */
+export type BindingKind =
+  | 'variable' | 'constant' | 'parameter' | 'function' | 'class' | 'type' | 'import' | 'caught' | 'loop' | 'field' | 'type-parameter';
+
+/** A name that stands for something in a stretch of code. */
+export interface Binding {
+  readonly name: string;
+  readonly kind: BindingKind;
+  /** Where the name is first declared. */
+  readonly node: SyntaxNode;
+  readonly scope: Scope;
+  /** All places that declare it: a name may be declared again. */
+  readonly declarations: SyntaxNode[];
+  readonly references: Reference[];
+  /** Whether code outside the file can use it. */
+  isExported: boolean;
+}
+
+/** A place where a name is used. */
+export interface Reference {
+  readonly node: SyntaxNode;
+  readonly reads: boolean;
+  readonly writes: boolean;
+}
+
+/** A stretch of code in which names hold. */
+export class Scope {
+  readonly bindings = new Map<string, Binding>();
+
+  constructor(
+    readonly kind: 'file' | 'function' | 'block' | 'class',
+    readonly node: SyntaxNode,
+    readonly parent: Scope | null,
+  ) {}
+
+  /** The nearest scope outwards that is one of a function or of the file. */
+  get functionScope(): Scope {
+    return this.kind === 'function' || this.kind === 'file' || this.parent === null ? this : this.parent.functionScope;
+  }
+
+  /** What a name stands for here. */
+  lookUp(name: string): Binding | null {
+    for (let scope: Scope | null = this; scope !== null; scope = scope.parent) {
+      const binding = scope.bindings.get(name);
+      if (binding !== undefined) return binding;
+    }
+    return null;
+  }
+
+  /** Declares a name; where it is declared already, one more place is added. */
+  declare(kind: BindingKind, node: SyntaxNode, name: string = node.text): Binding {
+    let binding = this.bindings.get(name);
+    if (binding === undefined) {
+      binding = { name, kind, node, scope: this, declarations: [], references: [], isExported: false };
+      this.bindings.set(name, binding);
+    }
+    binding.declarations.push(node);
+    return binding;
+  }
+}
+
+/** All names of a file. */
+export interface Bindings {
+  readonly file: Scope;
+  readonly all: readonly Binding[];
+  /** Uses of names that nothing in the file declares. */
+  readonly unresolved: readonly Reference[];
+  /** Whether code is run that can use any name unseen: a name in a text, a call that runs text. */
+  readonly isOpen: boolean;
+  /** The innermost scope around a node. */
+  readonly scopeAt: (node: SyntaxNode) => Scope;
+}
+
+/** Makes and finds the scopes of a file. */
+export class Scopes {
+  readonly file: Scope;
+  private readonly byNode = new Map<SyntaxNode, Scope>();
+
+  /**
+   * @param kinds the nodes that make a scope, with its kind.
+   * @param isOwn whether a node of such a kind makes a scope of its own; the body of a function does not, say.
+   */
+  constructor(
+    root: SyntaxNode,
+    private readonly kinds: ReadonlyMap<string, Scope['kind']>,
+    private readonly isOwn: (node: SyntaxNode) => boolean = () => true,
+  ) {
+    this.file = new Scope('file', root, null);
+    this.byNode.set(root, this.file);
+  }
+
+  /** The innermost scope that a node lies in; of a node that makes a scope, that one. */
+  at(node: SyntaxNode): Scope {
+    // Climbs with a list of its own: code may be nested deeper than calls can be.
+    const climbed: SyntaxNode[] = [];
+    let outer: SyntaxNode = node;
+    while (!this.byNode.has(outer)) {
+      climbed.push(outer);
+      outer = outer.parent as SyntaxNode;
+    }
+    let scope = this.byNode.get(outer) as Scope;
+    for (const inner of climbed.reverse()) {
+      const kind = this.kinds.get(inner.type);
+      if (kind !== undefined && this.isOwn(inner)) scope = new Scope(kind, inner, scope);
+      // Of names, which hold nothing, each is asked about once.
+      if (inner.first !== null) this.byNode.set(inner, scope);
+    }
+    return scope;
+  }
+
+  /** The scope around a node that may make one itself. */
+  around(node: SyntaxNode): Scope {
+    return node.parent === null ? this.file : this.at(node.parent);
+  }
+
+  /** All scopes that have been met. */
+  all(): Set<Scope> {
+    return new Set(this.byNode.values());
+  }
+}
+
+/** All bindings of the scopes. */
+export function bindingsIn(scopes: Scopes): Binding[] {
+  return [...scopes.all()].flatMap((scope) => [...scope.bindings.values()]);
+}

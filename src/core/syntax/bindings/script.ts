@@ -1,0 +1,207 @@
+import { isComment, type SyntaxNode } from '../node.js';
+import type { SyntaxTree } from '../tree.js';
+import { bindingsIn, Scopes, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
+
+const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
+  ...['function_declaration', 'function_expression', 'arrow_function', 'generator_function', 'generator_function_declaration', 'method_definition',
+    'class_static_block', 'function_type', 'constructor_type', 'function_signature', 'method_signature', 'abstract_method_signature',
+    'call_signature', 'construct_signature', 'internal_module', 'module'].map((type) => [type, 'function'] as const),
+  ...['statement_block', 'for_statement', 'for_in_statement', 'switch_body', 'catch_clause', 'interface_declaration', 'type_alias_declaration',
+    'mapped_type_clause', 'conditional_type'].map((type) => [type, 'block'] as const),
+  ...['class', 'class_declaration', 'abstract_class_declaration'].map((type) => [type, 'class'] as const),
+]);
+
+/** The block of a function or of a handler holds its names in the scope around it, with the parameters. */
+function isOwnScope({ type, parent }: SyntaxNode): boolean {
+  if (type !== 'statement_block' || parent === null) return true;
+  return parent.type === 'catch_clause' || SCOPES.get(parent.type) !== 'function';
+}
+
+/** The names of a JavaScript or TypeScript file: ECMA-262, section 8.2, "Scope Analysis". Types and values share one space. */
+export function bindScript(tree: SyntaxTree): Bindings {
+  const scopes = new Scopes(tree.root, SCOPES, isOwnScope);
+  const declared = new Set<SyntaxNode>();
+  const add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null): void => {
+    if (node === null) return;
+    declared.add(node);
+    scope.declare(kind, node);
+  };
+  declareVariables(tree, scopes, add);
+  declareParameters(tree, scopes, add);
+  declareFunctionsAndTypes(tree, scopes, add);
+  declareImports(tree, scopes, add);
+  const unresolved: Reference[] = [];
+  for (const node of namesIn(tree)) {
+    if (declared.has(node) || isNoReference(node)) continue;
+    const reference = { node, ...usageOf(node) };
+    const binding = scopes.at(node).lookUp(node.text);
+    if (binding === null) unresolved.push(reference);
+    else binding.references.push(reference);
+  }
+  markExports(tree, scopes);
+  const isOpen = unresolved.some(({ node }) => node.text === 'eval') || tree.ofType('with_statement').length > 0;
+  return { file: scopes.file, all: bindingsIn(scopes), unresolved, isOpen, scopeAt: (node) => scopes.at(node) };
+}
+
+type Add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null) => void;
+
+function namesIn(tree: SyntaxTree): SyntaxNode[] {
+  return tree.ofTypes(['identifier', 'type_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern']);
+}
+
+function declareVariables(tree: SyntaxTree, scopes: Scopes, add: Add): void {
+  for (const node of tree.ofType('variable_declarator')) {
+    const statement = node.parent as SyntaxNode;
+    const scope = scopes.around(statement);
+    const kind = statement.type !== 'variable_declaration' && statement.first?.type === 'const' ? 'constant' : 'variable';
+    const target = statement.type === 'variable_declaration' ? scope.functionScope : scope;
+    for (const name of namesOfPattern(node.child('name'))) add(target, kind, name);
+  }
+  for (const node of tree.ofType('for_in_statement')) {
+    const word = node.child('kind');
+    if (word === null) continue;
+    const scope = scopes.at(node);
+    for (const name of namesOfPattern(node.child('left'))) add(word.text === 'var' ? scope.functionScope : scope, 'loop', name);
+  }
+  for (const node of tree.ofType('catch_clause')) {
+    for (const name of namesOfPattern(node.child('parameter'))) add(scopes.at(node), 'caught', name);
+  }
+}
+
+function declareParameters(tree: SyntaxTree, scopes: Scopes, add: Add): void {
+  for (const list of tree.ofType('formal_parameters')) {
+    for (const part of list.parts) {
+      if (isComment(part)) continue;
+      const pattern = part.type.endsWith('_parameter') ? part.child('pattern') : part;
+      for (const name of namesOfPattern(pattern)) add(scopes.around(list), 'parameter', name);
+    }
+  }
+  for (const node of tree.ofType('arrow_function')) add(scopes.at(node), 'parameter', node.child('parameter'));
+  for (const node of tree.ofType('type_parameter')) add(scopes.around(node), 'type-parameter', node.child('name'));
+  for (const node of tree.ofType('mapped_type_clause')) add(scopes.at(node), 'type-parameter', node.child('name'));
+  for (const node of tree.ofType('infer_type')) add(scopes.at(node), 'type-parameter', node.childOfType('type_identifier'));
+}
+
+function declareFunctionsAndTypes(tree: SyntaxTree, scopes: Scopes, add: Add): void {
+  for (const type of ['function_declaration', 'generator_function_declaration', 'function_signature']) {
+    for (const node of tree.ofType(type)) add(scopes.around(node), 'function', node.child('name'));
+  }
+  for (const type of ['function_expression', 'generator_function']) for (const node of tree.ofType(type)) add(scopes.at(node), 'function', node.child('name'));
+  for (const type of ['class_declaration', 'abstract_class_declaration']) for (const node of tree.ofType(type)) add(scopes.around(node), 'class', node.child('name'));
+  for (const node of tree.ofType('class')) add(scopes.at(node), 'class', node.child('name'));
+  for (const type of ['interface_declaration', 'type_alias_declaration', 'enum_declaration', 'internal_module', 'module']) {
+    for (const node of tree.ofType(type)) {
+      const name = node.child('name');
+      if (name?.type === 'identifier' || name?.type === 'type_identifier') add(scopes.around(node), 'type', name);
+    }
+  }
+}
+
+function declareImports(tree: SyntaxTree, scopes: Scopes, add: Add): void {
+  for (const type of ['import_clause', 'namespace_import', 'import_require_clause', 'import_alias']) {
+    for (const node of tree.ofType(type)) add(scopes.file, 'import', node.childOfType('identifier'));
+  }
+  for (const node of tree.ofType('import_specifier')) add(scopes.file, 'import', node.child('alias') ?? node.child('name'));
+}
+
+/** The names that a pattern binds: ECMA-262, section 8.2.1. */
+export function namesOfPattern(pattern: SyntaxNode | null): SyntaxNode[] {
+  if (pattern === null) return [];
+  switch (pattern.type) {
+    case 'identifier':
+    case 'shorthand_property_identifier_pattern':
+      return [pattern];
+    case 'assignment_pattern':
+    case 'object_assignment_pattern':
+      return namesOfPattern(pattern.child('left'));
+    case 'pair_pattern':
+      return namesOfPattern(pattern.child('value'));
+    case 'object_pattern':
+    case 'array_pattern':
+    case 'rest_pattern':
+      return pattern.parts.flatMap(namesOfPattern);
+    default:
+      return [];
+  }
+}
+
+/** Whether a name stands for no binding: a key, a part of a path, a name for the outside, an element of the page. */
+function isNoReference(node: SyntaxNode): boolean {
+  const parent = node.parent as SyntaxNode;
+  switch (parent.type) {
+    case 'import_specifier':
+    case 'namespace_export':
+    case 'meta_property':
+    case 'nested_type_identifier':
+      return parent.type !== 'nested_type_identifier' || node.field === 'name';
+    case 'export_specifier':
+      return node.field === 'alias' || parent.parent?.parent?.child('source') !== null;
+    case 'nested_identifier':
+      return node.field === 'property';
+    case 'jsx_opening_element':
+    case 'jsx_closing_element':
+    case 'jsx_self_closing_element':
+      return /^[a-z]/.test(node.text);
+    case 'index_signature':
+      return node.field === 'name';
+    case 'required_parameter':
+    case 'optional_parameter':
+      // A name in a tuple type is there to be read alone.
+      return parent.parent?.type === 'tuple_type' && (node.field === 'name' || node.field === 'pattern');
+    default:
+      return parent.type.startsWith('jsx_namespace');
+  }
+}
+
+const PATTERNS = new Set(['array_pattern', 'object_pattern', 'pair_pattern', 'rest_pattern', 'assignment_pattern', 'object_assignment_pattern',
+  'parenthesized_expression', 'non_null_expression', 'as_expression', 'satisfies_expression']);
+
+/** Whether a use reads the value, changes what the name stands for, or both. */
+function usageOf(node: SyntaxNode): { readonly reads: boolean; readonly writes: boolean } {
+  let target = node;
+  let parent = target.parent as SyntaxNode;
+  while (PATTERNS.has(parent.type)) {
+    // A default value and a key are read, not written.
+    if (/assignment_pattern$/.test(parent.type) && target.field === 'right') return { reads: true, writes: false };
+    target = parent;
+    parent = parent.parent as SyntaxNode;
+  }
+  if (parent.type === 'assignment_expression' && target.field === 'left') return { reads: false, writes: true };
+  if (parent.type === 'for_in_statement' && target.field === 'left') return { reads: false, writes: true };
+  if (parent.type === 'augmented_assignment_expression' && target.field === 'left') return { reads: !standsAlone(parent), writes: true };
+  if (parent.type === 'update_expression') return { reads: !standsAlone(parent), writes: true };
+  return { reads: true, writes: false };
+}
+
+function standsAlone({ parent, field }: SyntaxNode): boolean {
+  return parent?.type === 'expression_statement' || (parent?.type === 'for_statement' && field === 'increment');
+}
+
+function markExports(tree: SyntaxTree, scopes: Scopes): void {
+  const isModule = tree.ofTypes(['export_statement', 'import_statement']).length > 0;
+  for (const binding of scopes.file.bindings.values()) {
+    binding.isExported = binding.declarations.some((node) => isExported(node, isModule, binding.kind));
+  }
+  // What stands in a namespace and is exported there can be used from outside it.
+  for (const scope of scopes.all()) {
+    if (scope === scopes.file) continue;
+    for (const binding of scope.bindings.values()) if (isExported(binding.node, true, binding.kind)) binding.isExported = true;
+  }
+}
+
+/** Without imports and exports a file is a script, and others see its names. */
+function isExported(name: SyntaxNode, isModule: boolean, kind: BindingKind): boolean {
+  if (kind === 'import') return false;
+  for (let node = name.parent; node !== null; node = node.parent) {
+    if (node.type === 'export_statement' || node.type === 'ambient_declaration') return true;
+    if (/^(?:statement_block|class_body|arrow_function|function_)/.test(node.type) && node !== name.parent) return false;
+  }
+  return !isModule && !usesRequire(name);
+}
+
+/** A script of Node's older module format keeps its names to itself. */
+function usesRequire(name: SyntaxNode): boolean {
+  let root = name;
+  while (root.parent !== null) root = root.parent;
+  return /\b(?:require\s*\(|module\.exports\b|exports\.)/.test(root.text);
+}

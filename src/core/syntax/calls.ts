@@ -1,0 +1,43 @@
+import { isComment, type SyntaxNode } from './node.js';
+import type { SyntaxTree } from './tree.js';
+
+/** Nodes that call something or make an object, in every grammar. */
+export const CALLS: readonly string[] = [
+  'call_expression', 'new_expression', 'call', 'method_invocation', 'object_creation_expression', 'function_call_expression',
+  'member_call_expression', 'nullsafe_member_call_expression', 'scoped_call_expression',
+];
+
+/** All calls of a file. */
+export function callsIn(tree: SyntaxTree): SyntaxNode[] {
+  return tree.ofTypes(CALLS);
+}
+
+/** What is called, as it is written, with its object before a dot (in PHP and C++ as these write it). */
+export function calleeOf(call: SyntaxNode): string {
+  const named = call.child('function') ?? call.child('constructor') ?? call.child('type');
+  if (named !== null) return named.text;
+  const name = call.child('name') ?? (call.type === 'object_creation_expression' ? call.childOfType('name', 'qualified_name') : null);
+  if (name === null) return '';
+  const object = call.child('object') ?? call.child('scope');
+  return object === null ? name.text : call.text.slice(object.start - call.start, name.end - call.start);
+}
+
+/** What is called, without the object it belongs to. */
+export function methodOf(call: SyntaxNode): string {
+  const named = call.child('function') ?? call.child('constructor') ?? call.child('type');
+  const last = named?.child('property') ?? named?.child('attribute') ?? named?.child('field') ?? named?.child('name') ?? call.child('name');
+  return (last ?? named)?.text ?? '';
+}
+
+/** What a method is called on; null for a bare function. */
+export function objectOf(call: SyntaxNode): SyntaxNode | null {
+  const named = call.child('function');
+  return named?.child('object') ?? named?.child('operand') ?? named?.child('argument') ?? call.child('object') ?? call.child('scope');
+}
+
+/** What is passed, in order. PHP wraps each in a node of its own, which is taken off. */
+export function argumentsOf(call: SyntaxNode): SyntaxNode[] {
+  const list = call.child('arguments') ?? call.childOfType('arguments', 'argument_list');
+  if (list === null) return [];
+  return list.parts.filter((part) => !isComment(part)).map((part) => (part.type === 'argument' && part.parts.length === 1 ? (part.firstPart ?? part) : part));
+}

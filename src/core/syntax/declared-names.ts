@@ -1,0 +1,145 @@
+import { bindingsOf } from './bindings/bindings.js';
+import type { Binding } from './bindings/scope.js';
+import { CLASSES, FUNCTIONS, nameOf } from './functions.js';
+import type { SyntaxNode } from './node.js';
+import type { SyntaxTree } from './tree.js';
+
+/** What a name that is declared stands for. */
+export type NameKind = 'variable' | 'constant' | 'function' | 'type';
+
+/** A name where it is declared. */
+export interface DeclaredName {
+  readonly node: SyntaxNode;
+  /** As it is written, without the sign that PHP puts before it. */
+  readonly name: string;
+  readonly kind: NameKind;
+}
+
+const known = new WeakMap<SyntaxTree, readonly DeclaredName[]>();
+
+/** The names that a file declares, each where it is first declared. */
+export function declaredNames(tree: SyntaxTree): readonly DeclaredName[] {
+  let names = known.get(tree);
+  if (names === undefined) known.set(tree, (names = [...functionNames(tree), ...typeNames(tree), ...valueNames(tree)]));
+  return names;
+}
+
+function named(node: SyntaxNode | null, kind: NameKind): DeclaredName[] {
+  return node === null ? [] : [{ node, name: node.text.replace(/^\$/, ''), kind }];
+}
+
+const NAMES = new Set(['identifier', 'property_identifier', 'private_property_identifier', 'name', 'field_identifier', 'word', 'type_identifier']);
+
+function functionNames(tree: SyntaxTree): DeclaredName[] {
+  return tree.ofTypes(FUNCTIONS).flatMap((node) => {
+    const name = nameOf(node);
+    // In Java a constructor has the name of its class; elsewhere operators and computed names are no choice.
+    if (name === null || !NAMES.has(name.type) || /constructor/.test(node.type) || isConstructor(node, name)) return [];
+    return named(name, 'function');
+  });
+}
+
+function isConstructor(node: SyntaxNode, name: SyntaxNode): boolean {
+  const holder = node.closest(CLASSES);
+  return name.type === 'identifier' && holder?.child('name')?.text === name.text && node.type === 'function_definition';
+}
+
+function typeNames(tree: SyntaxTree): DeclaredName[] {
+  const types = [...CLASSES, 'type_alias_declaration', 'enum_specifier', 'union_specifier', 'type_spec', 'alias_declaration'];
+  return tree.ofTypes(types).flatMap((node) => (node.type.endsWith('_specifier') && node.child('body') === null ? [] : named(node.child('name'), 'type')));
+}
+
+function valueNames(tree: SyntaxTree): DeclaredName[] {
+  switch (tree.grammar) {
+    case 'javascript':
+    case 'typescript':
+    case 'tsx':
+      return bindingsOf(tree).all.flatMap((binding) => scriptName(binding));
+    case 'python':
+      return bindingsOf(tree).all.flatMap((binding) => pythonName(binding));
+    case 'java':
+      return bindingsOf(tree).all.flatMap(({ node }) => named(node, isJavaConstant(node) ? 'constant' : 'variable'));
+    case 'php':
+      return [...bindingsOf(tree).all.flatMap(({ node }) => named(node.childOfType('name'), 'variable')), ...phpMembers(tree)];
+    case 'cpp':
+      return [...bindingsOf(tree).all.flatMap(({ node }) => named(node, isCppConstant(node) ? 'constant' : 'variable')), ...cppMembers(tree)];
+    case 'go':
+      return goNames(tree);
+    case 'bash':
+      return shellNames(tree);
+    case 'css':
+      return tree.ofType('property_name').filter(({ text }) => text.startsWith('--')).map((node) => ({ node, name: node.text.slice(2), kind: 'variable' }));
+    default:
+      return [];
+  }
+}
+
+const PLAIN_VALUE = /^(?:number|string|true|false|unary_expression|regex|integer|float|tuple|concatenated_string)$/;
+
+function scriptName({ node, kind, scope }: Binding): DeclaredName[] {
+  switch (kind) {
+    case 'variable':
+    case 'parameter':
+    case 'loop':
+    case 'caught':
+      // What is taken out of an object has the name that it has there.
+      return node.type === 'shorthand_property_identifier_pattern' ? [] : named(node, 'variable');
+    case 'constant':
+      if (node.type === 'shorthand_property_identifier_pattern') return [];
+      return named(node, scope.kind === 'file' || PLAIN_VALUE.test(node.parent?.child('value')?.type ?? '') ? 'constant' : 'variable');
+    default:
+      return [];
+  }
+}
+
+function pythonName({ node, kind, scope, references, declarations }: Binding): DeclaredName[] {
+  if (!/^(?:variable|parameter|loop|caught)$/.test(kind) || /^__\w+__$/.test(node.text)) return [];
+  const value = node.parent?.type === 'assignment' ? node.parent.child('right') : null;
+  const isConstant = scope.kind === 'file' && declarations.length === 1 && value !== null && PLAIN_VALUE.test(value.type) && references.every(({ writes }) => !writes);
+  if (isConstant) return named(node, 'constant');
+  // At the level of the file, types and objects made once have names of their own kinds.
+  return scope.kind === 'file' ? [] : named(node, 'variable');
+}
+
+function isJavaConstant(node: SyntaxNode): boolean {
+  const field = node.closest(new Set(['field_declaration', 'local_variable_declaration', 'constant_declaration']));
+  if (field?.type === 'constant_declaration') return true;
+  const modifiers = field?.type === 'field_declaration' ? (field.childOfType('modifiers')?.text ?? '') : '';
+  return /\bstatic\b/.test(modifiers) && /\bfinal\b/.test(modifiers);
+}
+
+function phpMembers(tree: SyntaxTree): DeclaredName[] {
+  return [
+    ...tree.ofType('const_element').flatMap((node) => named(node.firstPart, 'constant')),
+    ...tree.ofType('property_element').flatMap((node) => named(node.child('name')?.childOfType('name') ?? null, 'variable')),
+  ];
+}
+
+function isCppConstant(node: SyntaxNode): boolean {
+  const declaration = node.closest(new Set(['declaration']));
+  return declaration !== null && declaration.parts.some(({ type, text }) => type === 'type_qualifier' && /^const(?:expr)?$/.test(text)) && /^(?:translation_unit|namespace_definition|declaration_list)$/.test(declaration.parent?.type ?? '');
+}
+
+function cppMembers(tree: SyntaxTree): DeclaredName[] {
+  const fields = tree.ofType('field_declaration').flatMap((node) => node.childrenOf('declarator')).filter(({ type }) => type === 'field_identifier');
+  const macros = tree.ofType('preproc_def').filter((node) => node.child('value') !== null);
+  return [...fields.flatMap((node) => named(node, 'variable')), ...macros.flatMap((node) => named(node.child('name'), 'constant'))];
+}
+
+function goNames(tree: SyntaxTree): DeclaredName[] {
+  const constants = tree.ofType('const_spec').flatMap((node) => node.childrenOf('name')).flatMap((node) => named(node, 'constant'));
+  const declared = tree.ofTypes(['var_spec', 'parameter_declaration', 'variadic_parameter_declaration', 'field_declaration']).flatMap((node) => node.childrenOf('name'));
+  const short = tree.ofTypes(['short_var_declaration', 'range_clause']).flatMap((node) => node.child('left')?.parts ?? []);
+  const first = new Map([...declared, ...short].filter(({ type }) => /identifier$/.test(type)).reverse().map((node) => [node.text, node]));
+  return [...constants, ...[...first.values()].flatMap((node) => named(node, 'variable'))];
+}
+
+function shellNames(tree: SyntaxTree): DeclaredName[] {
+  const first = new Map<string, DeclaredName>();
+  for (const node of tree.ofType('variable_assignment')) {
+    const name = node.child('name');
+    const isFixed = node.parent?.type === 'declaration_command' && /^(?:readonly|declare\s+-\w*r)/.test(node.parent.text);
+    if (name?.type === 'variable_name' && !first.has(name.text)) first.set(name.text, { node: name, name: name.text, kind: isFixed ? 'constant' : 'variable' });
+  }
+  return [...first.values()];
+}

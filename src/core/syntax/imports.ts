@@ -1,0 +1,38 @@
+import { argumentsOf, calleeOf } from './calls.js';
+import type { SyntaxNode } from './node.js';
+import type { SyntaxTree } from './tree.js';
+
+/** A place that imports something, and what, as it is written without quote marks. */
+export interface Import {
+  readonly module: string;
+  readonly node: SyntaxNode;
+}
+
+/** All imports of a file, re-exports and calls of `require` and `import` among them. */
+export function importsOf(tree: SyntaxTree): Import[] {
+  switch (tree.grammar) {
+    case 'python':
+      return tree.ofTypes(['import_statement', 'import_from_statement']).flatMap((statement) => {
+        const modules = statement.type === 'import_statement' ? statement.childrenOf('name').map((part) => part.child('name') ?? part) : [statement.child('module_name')];
+        return modules.flatMap((node) => (node === null ? [] : [{ module: node.text, node }]));
+      });
+    case 'java':
+      return tree.ofType('import_declaration').flatMap((statement) => {
+        const node = statement.childOfType('scoped_identifier', 'identifier');
+        return node === null ? [] : [{ module: node.text, node }];
+      });
+    case 'php':
+      return tree.ofType('namespace_use_clause').flatMap((clause) => {
+        const node = clause.childOfType('qualified_name', 'name');
+        return node === null ? [] : [{ module: node.text.replace(/^\\/, ''), node }];
+      });
+    default:
+      return scriptImports(tree);
+  }
+}
+
+function scriptImports(tree: SyntaxTree): Import[] {
+  const sources = tree.ofTypes(['import_statement', 'export_statement', 'import_require_clause']).map((statement) => statement.child('source'));
+  const required = tree.ofType('call_expression').filter((call) => /^(?:require|import)$/.test(calleeOf(call))).map((call) => argumentsOf(call)[0]);
+  return [...sources, ...required].flatMap((node) => (node?.type === 'string' ? [{ module: node.text.slice(1, -1), node }] : []));
+}

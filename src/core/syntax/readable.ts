@@ -1,0 +1,37 @@
+import { commentsOf } from './comments.js';
+import { declaredNames } from './declared-names.js';
+import type { Source } from './source.js';
+import { contentOf, isFilled, textsOf } from './texts.js';
+
+/** A stretch of a file that somebody wrote in words. */
+export interface Writing {
+  readonly start: number;
+  readonly text: string;
+}
+
+/** Prose without a grammar: every line of it is read. */
+const PROSE = new Set(['markdown', 'text']);
+
+/** Grammars of which the names are looked at. */
+const NAMED = new Set(['javascript', 'typescript', 'tsx', 'python', 'php', 'java', 'cpp', 'go', 'bash', 'css']);
+
+/** What people wrote in words: names where they are declared, comments, texts that look like prose. In the order of the file. */
+export function writtenBy(source: Source): Writing[] {
+  const { text: { text, language }, tree } = source;
+  if (PROSE.has(language.id)) return [{ start: 0, text: withoutCode(text) }];
+  const comments = commentsOf(source).map(({ start, end }) => ({ start, text: withoutCode(text.slice(start, end)) }));
+  if (tree === null) return comments;
+  const names = NAMED.has(tree.grammar) ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text })) : [];
+  const prose = language.id === 'html' ? tree.ofType('text').map(({ start, text: words }) => ({ start, text: words })) : textsOf(tree).flatMap((node) => {
+    if (isFilled(node)) return [];
+    const { start, text: words } = contentOf(node);
+    // A text without a blank is a key or a name, unless it is one plain word.
+    return /\s/.test(words.trim()) || /^[A-Za-z]?[a-z]+$/.test(words) ? [{ start, text: withoutCode(words) }] : [];
+  });
+  return [...names, ...comments, ...prose].sort((a, b) => a.start - b.start);
+}
+
+/** What is no prose gives way to blanks, so that offsets hold: code, addresses, paths, digests, names of people and things with marks. */
+function withoutCode(text: string): string {
+  return text.replace(/```[^]*?```|`[^`\n]*`|\w+:\/\/\S+|\S+@\S+|@\w+(?:\s*\{[^}\n]*\})?|\\[nrtux0-9]|[\w.-]*[/\\][\w./\\-]+|\b\w*\d\w*\b|\b\w+(?:\.\w+)+\b|[<{][^<>{}\n]*[>}]|\b[\w$]+\(|\b\w*_\w+\b|\b[a-z]+[A-Z]\w*\b|--?\w[\w-]*|#\w+|%\w/g, (code) => ' '.repeat(code.length));
+}

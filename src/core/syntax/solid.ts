@@ -1,0 +1,31 @@
+import type { SourceText } from '../model/source-text.js';
+import type { Source } from './source.js';
+import { TEXTS } from './texts.js';
+
+/** Nodes besides texts in which each blank and each line end counts. */
+const SOLID = [...TEXTS, 'block_scalar', 'heredoc_body', 'raw_text', 'regex', 'plain_scalar', 'concatenated_string', 'text_interpolation', 'jsx_text'];
+
+/** Languages without a grammar whose texts do not run over lines, unless a mark says so. */
+const ONE_LINE_TEXTS = new Set(['text', 'toml', 'graphql', 'protobuf', 'dockerfile', 'makefile', 'csharp', 'kotlin', 'swift', 'dart', 'scala', 'scss', 'less', 'json5', 'batch']);
+
+/** Answers whether a line end, or blanks before or after it, may be changed at an offset without changing what the file means. */
+export type LayoutTest = (offset: number) => boolean;
+
+const known = new WeakMap<SourceText, LayoutTest>();
+
+/** The test for a file. Where Elvar cannot tell, nothing may be changed. */
+export function layoutTest(source: Source): LayoutTest {
+  let test = known.get(source.text);
+  if (test === undefined) known.set(source.text, (test = makeTest(source)));
+  return test;
+}
+
+function makeTest({ text: { text, language }, tree }: Source): LayoutTest {
+  if (tree === null) {
+    const isOpen = ONE_LINE_TEXTS.has(language.id) && !/"""|'''|`|<</.test(text);
+    return () => isOpen;
+  }
+  if (language.id === 'html' && /<(?:pre|textarea)\b/i.test(text)) return () => false;
+  const solid = tree.ofTypes(SOLID).filter((node) => /[\r\n]/.test(node.text));
+  return (offset) => !solid.some(({ start, end }) => start < offset && offset < end);
+}

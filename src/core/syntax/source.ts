@@ -1,0 +1,51 @@
+import type { Node, Tree } from 'web-tree-sitter';
+import type { Grammars } from './grammars.js';
+import { grammarFor } from '../catalog/languages.js';
+import type { GrammarId } from '../model/language.js';
+import type { SourceText } from '../model/source-text.js';
+import type { Spelling } from './spelling.js';
+import type { SyntaxTree } from './tree.js';
+
+/** A source file as rules see it: its text, and its syntax where Elvar has a grammar. It is parsed when a rule first asks. */
+export class Source {
+  readonly grammar: GrammarId | null;
+  private parsed: Tree | null = null;
+  private read: SyntaxTree | null = null;
+
+  /** The grammar of the file must have been loaded. Who makes a source calls its {@link dispose}. */
+  constructor(readonly text: SourceText, private readonly grammars: Grammars, readonly spelling: Spelling | null = null) {
+    this.grammar = grammarFor(text.language, text.path.slice(text.path.lastIndexOf('/') + 1));
+  }
+
+  /** The syntax; null for a language without a grammar. */
+  get tree(): SyntaxTree | null {
+    if (this.grammar === null) return null;
+    this.read ??= this.grammars.read(this.text.text, this.grammar, this.parse(this.grammar));
+    return this.read;
+  }
+
+  /** The parser's own root node, which queries run on; null for a language without a grammar. */
+  get root(): Node | null {
+    return this.grammar === null ? null : this.parse(this.grammar).rootNode;
+  }
+
+  /** Frees the memory of the parser. */
+  dispose(): void {
+    this.parsed?.delete();
+    this.parsed = null;
+  }
+
+  private parse(grammar: GrammarId): Tree {
+    this.parsed ??= this.grammars.parse(this.text.text, grammar);
+    return this.parsed;
+  }
+}
+
+/** A source of a language with a grammar. */
+export interface ParsedSource {
+  readonly spelling: Spelling | null;
+  readonly text: SourceText;
+  readonly grammar: GrammarId;
+  readonly tree: SyntaxTree;
+  readonly root: Node;
+}

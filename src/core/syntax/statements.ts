@@ -1,0 +1,44 @@
+import { isComment, type SyntaxNode } from './node.js';
+
+/** Nodes that repeat what is in them, in every grammar. */
+export const LOOPS: ReadonlySet<string> = new Set([
+  'for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop',
+  'c_style_for_statement',
+]);
+
+/** Nodes that hold statements one after another, in every grammar. */
+export const BLOCKS: ReadonlySet<string> = new Set([
+  'statement_block', 'block', 'compound_statement', 'program', 'module', 'translation_unit', 'statement_list', 'constructor_body',
+  'switch_case', 'switch_default', 'switch_block_statement_group', 'case_statement', 'default_statement', 'colon_block', 'do_group',
+]);
+
+/** Statements after which nothing that follows in their block is run. */
+export const EXITS: ReadonlySet<string> = new Set([
+  'return_statement', 'throw_statement', 'raise_statement', 'break_statement', 'continue_statement', 'goto_statement', 'co_return_statement',
+  'yield_statement',
+]);
+
+/** The statements of a block, without comments. */
+export function statementsOf(block: SyntaxNode): SyntaxNode[] {
+  return block.parts.filter((part) => !isComment(part) && part.field !== 'value' && part.type !== 'switch_label');
+}
+
+/** Whether a statement leaves its block, whatever happens: PHP throws in an expression, Go and others by a call. */
+export function isExit(statement: SyntaxNode): boolean {
+  if (EXITS.has(statement.type) || statement.type === 'exit_statement') return true;
+  if (statement.type !== 'expression_statement') return false;
+  const inside = statement.firstPart;
+  if (inside?.type === 'throw_expression') return true;
+  return inside?.type === 'call_expression' && /^(?:panic|os\.Exit|process\.exit|exit|abort|std::exit|std::abort)$/.test(inside.child('function')?.text ?? '');
+}
+
+/** A node without the brackets around it. */
+export function unwrapped(node: SyntaxNode): SyntaxNode {
+  let inner = node;
+  while (inner.type === 'parenthesized_expression' || inner.type === 'condition_clause') {
+    const part = inner.child('value') ?? inner.firstPart;
+    if (part === null) return inner;
+    inner = part;
+  }
+  return inner;
+}

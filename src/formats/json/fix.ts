@@ -1,0 +1,28 @@
+import type { FixReport, RepairedSource } from '../../core/model/report.js';
+import type { BareFinding } from '../../core/inspect/fingerprint.js';
+import { patchOf } from '../text/patch.js';
+
+/** `elvar-fix/1`. Files that stay as they are, and have nothing withdrawn, are left out. */
+export function fixJson({ files, written, incomplete }: FixReport): object {
+  const touched = files.filter(({ before, after, withdrawn }) => before !== after || withdrawn.length > 0);
+  return {
+    format: 'elvar-fix/1',
+    written,
+    files: touched.map(fileJson),
+    totals: {
+      files: files.filter(({ before, after }) => before !== after).length,
+      repaired: files.reduce((sum, { repaired }) => sum + [...repaired.values()].reduce((all, count) => all + count, 0), 0),
+      withdrawn: files.reduce((sum, { withdrawn }) => sum + withdrawn.length, 0),
+      left: files.reduce((sum, { left }) => sum + left.length, 0),
+    },
+    incomplete,
+  };
+}
+
+function fileJson({ path, before, after, repaired, withdrawn }: RepairedSource): object {
+  return { path, repaired: Object.fromEntries([...repaired].sort(([a], [b]) => (a < b ? -1 : 1))), withdrawn: withdrawn.map(placeJson), patch: patchOf(path, before, after) };
+}
+
+function placeJson({ rule, span, message }: BareFinding): object {
+  return { rule, line: span.start.line, column: span.start.column, message };
+}

@@ -1,0 +1,51 @@
+import path from 'node:path';
+import { languageById } from '../core/catalog/languages.js';
+import type { Catalog } from '../core/catalog/catalog.js';
+import { repairFile } from '../core/inspect/repair-file.js';
+import type { Language } from '../core/model/language.js';
+import type { RepairedSource } from '../core/model/report.js';
+import type { RuleId } from '../core/model/rule.js';
+import type { IncompletePath } from '../core/model/scope.js';
+import { SourceText } from '../core/model/source-text.js';
+import { makeTools, type InspectionJob } from './inspect-share.js';
+import { readSource, type SkippedReading } from './source-file.js';
+import { writeSource } from './write-source.js';
+
+/** What came of repairing files. */
+export interface RepairedFiles {
+  readonly files: readonly RepairedSource[];
+  readonly skipped: readonly { readonly path: string; readonly reading: SkippedReading }[];
+  readonly incomplete: readonly IncompletePath[];
+}
+
+/**
+ * Repairs files one after another.
+ * @param wants which rules are to repair.
+ * @param writes whether the repaired files are written; else nothing on disk changes.
+ */
+export async function repairFiles(job: InspectionJob, catalog: Catalog, wants: (rule: RuleId) => boolean, writes: boolean): Promise<RepairedFiles> {
+  const tools = await makeTools(job, catalog);
+  const files: RepairedSource[] = [];
+  const skipped: RepairedFiles['skipped'][number][] = [];
+  const incomplete: IncompletePath[] = [];
+  for (const { path: own, language, set } of job.files) {
+    const file = path.join(job.root, own);
+    const reading = readSource(file, job.settings);
+    if ('skipped' in reading) {
+      skipped.push({ path: own, reading });
+      continue;
+    }
+    const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
+    const { text, repaired, withdrawn, left } = repairFile(source, job.sets[set] as InspectionJob['sets'][number], tools, wants);
+    const [before, after] = [whole(source), whole(text)];
+    const failed = writes && before !== after ? writeSource(file, before, after) : null;
+    if (failed !== null) incomplete.push({ path: own, reason: failed });
+    files.push({ path: own, before, after: failed === null ? after : before, repaired: failed === null ? repaired : new Map(), withdrawn, left });
+  }
+  return { files, skipped, incomplete };
+}
+
+/** A text as it stands in its file. */
+function whole({ text, hasByteOrderMark }: SourceText): string {
+  return `${hasByteOrderMark ? '\uFEFF' : ''}${text}`;
+}

@@ -1,0 +1,20 @@
+import type { Catalog } from '../core/catalog/catalog.js';
+import { nearName } from '../core/layers/near-name.js';
+import type { RuleId } from '../core/model/rule.js';
+import { parseSelector } from '../core/model/selector.js';
+import { UsageError } from './errors.js';
+
+/**
+ * The rules that selectors of the command line select; null where there is no selector, which is for all.
+ * @throws UsageError when one is none, or selects nothing, with the name that may have been meant.
+ */
+export function selectedRules(selectors: readonly string[], catalog: Catalog): Set<RuleId> | null {
+  if (selectors.length === 0) return null;
+  return new Set(selectors.flatMap((text) => {
+    const selector = parseSelector(text);
+    const rules = selector === null ? [] : catalog.select(selector);
+    if (rules.length > 0) return rules.map(({ id }) => id);
+    const near = nearName(text, [...catalog.rules.map(({ id }) => id), ...new Set(catalog.rules.map(({ concern }) => `${concern}/*`))]);
+    throw new UsageError(`${text} selects no rule\n${near === null ? 'Write *, concern/*, tag:NAME or concern/name' : `Did you mean ${near}?`}`);
+  }));
+}
