@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import yargs, { type Argv } from 'yargs';
 import { LayerError, UsageError } from '../host/errors.js';
 import { openWorkspace } from '../host/workspace.js';
+import { CATALOG_COMMAND } from './commands/catalog.js';
 import { CHECK } from './commands/check.js';
 import { COMPARE } from './commands/compare.js';
 import type { Command, GlobalOptions } from './commands/command.js';
@@ -47,6 +48,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
   let program = add(globalOptions(yargs(), terminal.columns), CHECK);
   program = add(program, EXPLAIN);
   program = add(program, FIX);
+  program = add(program, CATALOG_COMMAND);
   program = add(program, RESOLVE);
   program = add(program, COMPARE);
   program = add(program, SCOPE);

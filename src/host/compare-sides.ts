@@ -1,5 +1,4 @@
 import { compareRules } from '../core/compare/compare-rules.js';
-import type { Catalog } from '../core/catalog/catalog.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type { PresetReference } from '../core/model/layer.js';
 import type { ComparedSide, CompareReport } from '../core/model/report.js';
@@ -13,7 +12,7 @@ export interface NamedSide {
 }
 
 /** Compares two paths or presets. @param directory what the paths of presets start from. */
-export function compareSides(project: Project, sides: readonly [NamedSide, NamedSide], directory: string, catalog: Catalog): CompareReport {
+export function compareSides(project: Project, sides: readonly [NamedSide, NamedSide], directory: string): CompareReport {
   const locations = sides.map(({ own }) => (own === null ? null : locate(project, own)));
   // A preset is looked at as if it stood at the root, for the path on the other side.
   const beside = locations.find((location) => location !== null) ?? null;
@@ -24,7 +23,8 @@ export function compareSides(project: Project, sides: readonly [NamedSide, Named
   return {
     first: describeSide(sides[0]),
     second: describeSide(sides[1]),
-    differences: first && second ? compareRules(first, second, catalog) : [],
+    differences: first && second ? compareRules(first, second, project.catalog) : [],
+    catalog: project.catalog,
     usesStarter: project.hasStarter,
     incomplete: beside?.incomplete ?? [],
     notices: project.notices(),

@@ -1,11 +1,13 @@
 import path from 'node:path';
 import { grammarFor, languageById } from '../core/catalog/languages.js';
 import type { Catalog } from '../core/catalog/catalog.js';
+import { makeHouseRule } from '../core/catalog/house-rule.js';
 import { CATALOG } from '../core/catalog/registry.js';
 import { Grammars } from '../core/syntax/grammars.js';
 import { inspectFile, type Inspection, type Tools } from '../core/inspect/inspect-file.js';
 import { Planner } from '../core/inspect/plan.js';
 import type { GrammarId, Language } from '../core/model/language.js';
+import type { HouseRule } from '../core/model/house-rule.js';
 import type { ScopeSettings } from '../core/model/layer.js';
 import type { RuleSet } from '../core/model/rule-set.js';
 import type { CheckedFile } from '../core/model/scope.js';
@@ -20,6 +22,8 @@ export interface InspectionJob {
   readonly root: string;
   readonly settings: Pick<ScopeSettings, 'largest' | 'generated'>;
   readonly sets: readonly RuleSet[];
+  /** The house rules of the project, as they were declared. */
+  readonly houseRules: readonly HouseRule[];
   /** `set` is an index into `sets`. */
   readonly files: readonly (CheckedFile & { readonly set: number })[];
 }
@@ -34,8 +38,8 @@ export interface InspectedFile {
  * Inspects files of a job one after another.
  * @param take tells the index of the next file to inspect; past the last one there is none left.
  */
-export async function inspectShare({ root, settings, sets, files }: InspectionJob, take: () => number): Promise<InspectedFile[]> {
-  const tools = await makeTools({ files }, CATALOG);
+export async function inspectShare({ root, settings, sets, houseRules, files }: InspectionJob, take: () => number): Promise<InspectedFile[]> {
+  const tools = await makeTools({ files }, CATALOG.with(houseRules.map(makeHouseRule)));
   const inspected: InspectedFile[] = [];
   for (let index = take(); index < files.length; index = take()) {
     const file = files[index] as InspectionJob['files'][number];

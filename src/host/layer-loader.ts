@@ -2,12 +2,16 @@ import { lstatSync, readdirSync, realpathSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Catalog } from '../core/catalog/catalog.js';
+import { CONCERNS } from '../core/catalog/concerns.js';
 import { nearName } from '../core/layers/near-name.js';
 import { missingReasons } from '../core/layers/missing-reasons.js';
 import { readLayer, type LayerSource } from '../core/layers/read-layer.js';
 import type { Adoption, LayerFile, LayerRole, PresetReference } from '../core/model/layer.js';
+import type { HouseRule } from '../core/model/house-rule.js';
 import type { Place } from '../core/model/place.js';
 import type { Problem, ProblemDetail } from '../core/model/problem.js';
+import type { RuleId } from '../core/model/rule.js';
+import type { Selector } from '../core/model/selector.js';
 import { describeSystemError, hasCode } from './errors.js';
 import { findPackage, liesIn } from './package-preset.js';
 import { LAYER_FILE } from './project-root.js';
@@ -31,6 +35,10 @@ export class LayerLoader {
   readonly problems: Problem[] = [];
   /** What was left aside in files from outside of the project. */
   readonly warnings: Problem[] = [];
+  /** The house rules of all files read, by their ids. */
+  readonly houseRules = new Map<RuleId, HouseRule>();
+  /** Whether a file from outside of the package has a selector that may select a house rule which has not been read. */
+  hasWideSelector = false;
   /** The text of every file read, by the name that places use. */
   readonly texts = new Map<string, string>();
   private readonly directories = new Map<string, LayerFile | null>();
@@ -218,13 +226,32 @@ export class LayerLoader {
     this.problems.push(...problems);
     this.warnings.push(...warnings);
     this.needsReasons ||= layer.needsReasons;
+    this.hasWideSelector ||= [...layer.rulings, ...layer.zones.flatMap((zone) => zone.rulings)].some(({ selector }) => isWide(selector));
+    for (const rule of layer.houseRules) this.addHouseRule(rule);
     if (this.needsReasons && !isOutside && layer.role !== 'personal') this.problems.push(...missingReasons(layer));
     return layer;
+  }
+
+  /** A house rule belongs to the whole project; declared twice in the same words it is one. */
+  private addHouseRule(rule: HouseRule): void {
+    const first = this.houseRules.get(rule.id);
+    if (first === undefined) this.houseRules.set(rule.id, rule);
+    else if (!sameHouseRule(first, rule)) this.report(rule.place.file, rule.place, { code: 'house-rule-twice', id: rule.id, first: first.place });
   }
 
   private report(file: string, place: Place | null, detail: ProblemDetail): void {
     this.problems.push({ file, place, detail });
   }
+}
+
+/** Whether a selector may select rules that nobody has named yet. */
+function isWide(selector: Selector): boolean {
+  return selector.kind === 'all' || selector.kind === 'tag' || (selector.kind === 'concern' && !(CONCERNS as readonly string[]).includes(selector.concern));
+}
+
+function sameHouseRule(a: HouseRule, b: HouseRule): boolean {
+  const contents = (rule: HouseRule): string => JSON.stringify(rule, (key, value: unknown) => (key === 'place' ? undefined : value));
+  return contents(a) === contents(b);
 }
 
 /** All presets that a layer file adopts, those of its zones too. */

@@ -18,6 +18,7 @@ export function reportPreset(project: Project, reference: PresetReference, direc
     layers: stack.layers,
     rules: project.resolver.decide(stack, []),
     zones,
+    catalog: project.catalog,
     usesStarter: false,
     incomplete: [],
     notices: project.notices(),

@@ -3,15 +3,19 @@ import path from 'node:path';
 import { DirectoryRules } from '../core/cascade/directory-rules.js';
 import { Resolver } from '../core/cascade/resolver.js';
 import type { Catalog } from '../core/catalog/catalog.js';
+import { makeHouseRule } from '../core/catalog/house-rule.js';
+import type { SelectingStatement } from '../core/layers/stack.js';
+import type { HouseRule } from '../core/model/house-rule.js';
 import { NO_SCOPE_SETTINGS, type FailOn, type LayerFile, type PresetReference, type ScopeSettings } from '../core/model/layer.js';
 import type { Notice } from '../core/model/report.js';
+import type { RuleId } from '../core/model/rule.js';
 import type { IncompletePath } from '../core/model/scope.js';
 import type { PathExclusion } from '../core/scope/scope-state.js';
 import { DirectoryReader, type Directory, type EntryKind } from './directory.js';
 import { LayerError, UsageError } from './errors.js';
 import { LayerLoader } from './layer-loader.js';
 import { sortByPath } from './path-order.js';
-import type { RunSettings } from './run-settings.js';
+import { commandLineStatements, type RunSettings } from './run-settings.js';
 import { TreeWalker, type Listing } from './walk.js';
 
 /** A listing with what it was made from. */
@@ -36,6 +40,17 @@ export interface Location {
   readonly notices: readonly Notice[];
 }
 
+interface ReadOptions {
+  /** Whether the answer hangs on the project's layer files at all. */
+  readonly needsLayers?: boolean;
+  readonly names?: readonly RuleId[];
+}
+
+interface Visit<Answer> {
+  readonly project: Project;
+  readonly answer: Answer;
+}
+
 /** One reading of a project: its layer files, and what of its tree was asked for. */
 export class Project {
   private readonly loader: LayerLoader;
@@ -43,35 +58,84 @@ export class Project {
   readonly resolver: Resolver;
   private readonly directories = new Map<string, Directory>();
 
+  /** What the command line sets. */
+  readonly commandLine: readonly SelectingStatement[];
+  /** Whether every directory in scope has been read. */
+  private sawEverything = false;
+
   private constructor(
     private readonly root: string,
-    private readonly catalog: Catalog,
+    readonly catalog: Catalog,
     private readonly run: RunSettings,
     readonly hasStarter: boolean,
   ) {
     this.loader = new LayerLoader(root, catalog);
     this.reader = new DirectoryReader(root, this.loader, run, hasStarter);
-    this.resolver = new Resolver(catalog, run.today, run.commandLine);
+    this.commandLine = commandLineStatements(run, catalog);
+    this.resolver = new Resolver(catalog, run.today, this.commandLine);
   }
 
   /**
    * Reads what is needed for `visit` and hands on its answer. Where the project has no layer file at all, it is read
-   * once more with a built-in preset in the root file's place.
-   * @param needsLayers whether the answer hangs on the project's layer files at all.
-   * @throws LayerError when a layer file that was met is wrong.
+   * once more with a built-in preset in the root file's place; where it has house rules, once more with these.
+   * @param names rules that the question names; one that is unknown may be a house rule.
+   * @throws LayerError when a layer file that was met is wrong; UsageError when a setting of the command line is.
    */
-  static read<Answer>(root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer, needsLayers = true): Answer {
-    const project = new Project(root, catalog, run, false);
-    const answer = visit(project);
+  static read<Answer>(root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer, { needsLayers = true, names = [] }: ReadOptions = {}): Answer {
+    const whole = names.every((name) => catalog.get(name) !== undefined) ? Project.attempt(root, catalog, run, visit) : null;
+    if (whole !== null && !whole.project.mayHaveHouseRules()) return Project.finish(whole, root, catalog, run, visit, needsLayers);
+    const houseRules = Project.houseRulesOf(root, catalog, run, whole?.project ?? null);
+    if (houseRules.length === 0 && whole !== null) return Project.finish(whole, root, catalog, run, visit, needsLayers);
+    const all = catalog.with(houseRules.map(makeHouseRule));
+    const project = new Project(root, all, run, false);
+    return Project.finish({ project, answer: visit(project) }, root, all, run, visit, needsLayers);
+  }
+
+  /** Null when the command line names a rule that is unknown so far. */
+  private static attempt<Answer>(root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer): Visit<Answer> | null {
+    let project: Project;
+    try {
+      project = new Project(root, catalog, run, false);
+    } catch (error) {
+      if (error instanceof UsageError) return null;
+      throw error;
+    }
+    return { project, answer: visit(project) };
+  }
+
+  private static finish<Answer>(
+    { project, answer }: Visit<Answer>, root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer, needsLayers: boolean,
+  ): Answer {
     const { problems, texts } = project.loader;
     if (problems.length > 0) throw new LayerError(problems, texts);
     return !needsLayers || project.hasLayerFile() ? answer : visit(new Project(root, catalog, run, true));
   }
 
+  /** Whether house rules could change the answer: some were met, a rule is unknown, or a selector is wide enough to take in any. */
+  private mayHaveHouseRules(): boolean {
+    const { houseRules, problems, hasWideSelector } = this.loader;
+    if (houseRules.size > 0 || problems.some(({ detail }) => detail.code === 'unknown-rule')) return true;
+    return !this.sawEverything && (hasWideSelector || this.commandLine.some(({ selector }) => selector.kind !== 'rule'));
+  }
+
+  /** The house rules of the whole tree. @param seen a project that may have read it already. */
+  private static houseRulesOf(root: string, catalog: Catalog, run: RunSettings, seen: Project | null): HouseRule[] {
+    let project = seen;
+    if (project === null || !project.sawEverything) {
+      project = new Project(root, catalog, { ...run, set: [] }, false);
+      project.list([]);
+    }
+    const { houseRules, problems, texts } = project.loader;
+    const twice = problems.filter(({ detail }) => detail.code === 'house-rule-twice');
+    if (twice.length > 0 && project !== seen) throw new LayerError(twice, texts);
+    return [...houseRules.values()];
+  }
+
   /** Lists `targets` (paths relative to the root), or everything when there are none. */
   list(targets: readonly string[]): ProjectListing {
     const walker = new TreeWalker(this.root, this.reader, this.resolver);
-    if (targets.length === 0 || targets.includes('')) walker.walkRoot();
+    this.sawEverything = targets.length === 0 || targets.includes('');
+    if (this.sawEverything) walker.walkRoot();
     else for (const target of targets) this.listTarget(target, walker);
     const { files, skipped, incomplete } = walker.listing;
     return {

@@ -14,20 +14,24 @@ export interface RunSettings {
   readonly personalFile: string | null;
   /** How the personal file is named. */
   readonly personalName: string;
-  /** What the command line sets, in its order. */
-  readonly commandLine: readonly SelectingStatement[];
+  /** What the command line sets, in its order, as it is written. */
+  readonly set: readonly string[];
 }
 
-/** Reads the options of a workspace. @throws UsageError when a date or a setting is wrong. */
-export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], env = process.env }: WorkspaceOptions, catalog: Catalog): RunSettings {
+/** Reads the options of a workspace. @throws UsageError when a date is wrong. */
+export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], env = process.env }: WorkspaceOptions): RunSettings {
   if (!isDate(today)) throw new UsageError(`${today} is no day of the calendar\nWrite it as YYYY-MM-DD`);
   const personal = personalFile(env, noPersonal);
-  const commandLine = set.map((text) => {
+  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set };
+}
+
+/** What the command line sets, as statements about the rules of `catalog`. @throws UsageError when a setting is wrong. */
+export function commandLineStatements({ set }: RunSettings, catalog: Catalog): SelectingStatement[] {
+  return set.map((text) => {
     const setting = readSetting(text, catalog);
     if ('wrong' in setting) throw new UsageError(`--set ${text}: ${setting.wrong}${setting.advice === '' ? '' : `\n${setting.advice}`}`);
     return setting;
   });
-  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', commandLine };
 }
 
 /** The local day as YYYY-MM-DD. */

@@ -1,15 +1,17 @@
 import { lstatSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { CATALOG_LAYER } from '../core/cascade/decide-rule.js';
+import type { Catalog } from '../core/catalog/catalog.js';
 import { CATALOG } from '../core/catalog/registry.js';
 import { COMMAND_LINE_LAYER } from '../core/layers/command-line.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type {
-  CheckedSource, CheckReport, CompareReport, Explanation, FixReport, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, ScopeReport,
+  CheckedSource, CheckReport, CompareReport, Explanation, FixReport, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, RulePage, ScopeReport,
 } from '../core/model/report.js';
+import type { RuleId } from '../core/model/rule.js';
 import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
 import { compareSides, type NamedSide } from './compare-sides.js';
-import { UsageError } from './errors.js';
+import { LayerError, UsageError } from './errors.js';
 import type { InspectionJob } from './inspect-share.js';
 import { builtInPresets } from './layer-loader.js';
 import { sortByPath } from './path-order.js';
@@ -17,8 +19,10 @@ import { findProjectRoot } from './project-root.js';
 import { reportPreset } from './preset-report.js';
 import { Project, type Location, type ProjectListing } from './project.js';
 import { readSource, type SkippedReading } from './source-file.js';
+import { rulePage } from './rule-page.js';
 import { runSettings, type RunSettings } from './run-settings.js';
 import type { ListedFile } from './walk.js';
+import { textsOf } from './query-texts.js';
 import { selectedRules } from './selected-rules.js';
 import { relativeToRoot } from './target-path.js';
 
@@ -41,7 +45,7 @@ export interface WorkspaceOptions {
 /** Opens the project around a directory. @throws UsageError when the root is no directory, or an option is wrong. */
 export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
   const directory = path.resolve(options.directory ?? '.');
-  return new Workspace(findProjectRoot(directory, options.root), directory, runSettings(options, CATALOG));
+  return new Workspace(findProjectRoot(directory, options.root), directory, runSettings(options));
 }
 
 /**
@@ -49,6 +53,9 @@ export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
  * Every method throws a LayerError when a layer file it meets is wrong, and a UsageError when a path is.
  */
 export class Workspace {
+  /** Lines of files that were shown. */
+  private readonly texts = new Map<string, readonly string[]>();
+
   /** @param root real and absolute. @param directory what relative paths start from. */
   constructor(readonly root: string, private readonly directory: string, private readonly run: RunSettings) {}
 
@@ -66,14 +73,14 @@ export class Workspace {
     return { ...base, incomplete, checked, skipped: sortByPath(skipped, (entry) => entry.path) };
   }
 
-  /** What is the effective rule set of every file? Opens no source file. */
-  resolve(paths: readonly string[] = []): ResolveReport {
-    const { listing, base } = this.list(paths);
+  /** What is the effective rule set of every file? Opens no source file. @param rule a rule that the question is about, if it is about one. */
+  resolve(paths: readonly string[] = [], rule?: RuleId): ResolveReport {
+    const { listing, base } = this.list(paths, rule === undefined ? [] : [rule]);
     return { ...base, files: listing.files, layerFiles: listing.layerFiles };
   }
 
-  /** Why is it so, for this path? The path need not exist. */
-  explain(target: string): Explanation {
+  /** Why is it so, for this path? The path need not exist. @param rule a rule that the question is about, if it is about one. */
+  explain(target: string, rule?: RuleId): Explanation {
     const own = this.relative(target);
     return Project.read(this.root, CATALOG, this.run, (project): Explanation => {
       const location = project.locate(own);
@@ -88,19 +95,20 @@ export class Workspace {
         exists: location.kind !== undefined,
         language,
         skipped: this.whySkipped(location, incomplete),
-        layers: [CATALOG_LAYER, ...directory.rules.stack.layers, ...(this.run.commandLine.length > 0 ? [COMMAND_LINE_LAYER] : [])],
+        layers: [CATALOG_LAYER, ...directory.rules.stack.layers, ...(project.commandLine.length > 0 ? [COMMAND_LINE_LAYER] : [])],
         rules: directory.rules.rulesFor(name, language, project.resolver),
         everywhere: project.resolver.decide(project.rootRules().stack, []),
+        catalog: project.catalog,
         usesStarter: project.hasStarter,
         incomplete,
         notices: location.notices,
       };
-    });
+    }, { names: rule === undefined ? [] : [rule] });
   }
 
   /** Why is it so, on this line? @param line from 1. Throws a UsageError when there is no such file. */
-  async explainLine(target: string, line: number): Promise<LineExplanation> {
-    const explanation = this.explain(target);
+  async explainLine(target: string, line: number, rule?: RuleId): Promise<LineExplanation> {
+    const explanation = this.explain(target, rule);
     const { files } = await this.check([target]);
     const [file] = files;
     return {
@@ -127,7 +135,27 @@ export class Workspace {
     const named = (name: string): NamedSide => ({ name, own: parsePresetReference(name) === null ? this.relative(name) : null });
     const sides = [named(first), named(second)] as const;
     const hasPath = sides.some(({ own }) => own !== null);
-    return Project.read(this.root, CATALOG, this.run, (project) => compareSides(project, sides, this.directory, CATALOG), hasPath);
+    return Project.read(this.root, CATALOG, this.run, (project) => compareSides(project, sides, this.directory), { needsLayers: hasPath });
+  }
+
+  /** The rules there are: those that come with Elvar, and the house rules of the project. */
+  catalog(): ReportBase {
+    return this.list([]).base;
+  }
+
+  /** All there is to know about a rule, and where it holds in this project. @throws UsageError when there is no such rule. */
+  async rulePage(id: RuleId): Promise<RulePage> {
+    const report = this.resolve([], id);
+    const rule = report.catalog.get(id);
+    if (rule === undefined) throw new UsageError(`there is no rule ${id}`);
+    await this.needQueries(report.catalog);
+    return rulePage(rule, report, rule.house === null ? this.builtInReports() : []);
+  }
+
+  /** What the presets that come with Elvar say by themselves, whatever the command line sets. */
+  private builtInReports(): PresetReport[] {
+    const plain = new Workspace(this.root, this.directory, { ...this.run, set: [] });
+    return builtInPresets().map((reference) => plain.preset(reference));
   }
 
   /** The presets that come with Elvar. */
@@ -142,15 +170,16 @@ export class Workspace {
   preset(name: string): PresetReport {
     const reference = parsePresetReference(name);
     if (reference === null) throw new UsageError(`${name} names no preset\nWrite elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE`);
-    return Project.read(this.root, CATALOG, this.run, (project) => reportPreset(project, reference, this.directory), false);
+    return Project.read(this.root, CATALOG, this.run, (project) => reportPreset(project, reference, this.directory), { needsLayers: false });
   }
 
   /** What does the code violate? */
   async check(paths: readonly string[] = []): Promise<CheckReport> {
     const { listing, base } = this.list(paths);
+    await this.needQueries(base.catalog);
     // Only this question needs the parser and the grammars, which take a while to load.
     const { inspectInParallel } = await import('./inspect-in-parallel.js');
-    const inspected = await inspectInParallel(this.jobOf(listing));
+    const inspected = await inspectInParallel(this.jobOf(listing, base.catalog));
     const files: CheckedSource[] = [];
     const skipped: SkippedPath[] = [...listing.skipped];
     const incomplete = [...base.incomplete];
@@ -162,7 +191,7 @@ export class Workspace {
         continue;
       }
       files.push({ ...file, findings: outcome.findings, waivers: outcome.waivers.waivers });
-      if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: `its code is nested too deeply for ${outcome.unfinished.join(', ')}` });
+      if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: `too much for ${outcome.unfinished.join(', ')}: nested too deeply, or it would take too long` });
       misreadWaivers.push(...outcome.waivers.malformed.map((waiver) => ({ path: file.path, ...waiver })));
     }
     sortByPath(skipped, (entry) => entry.path);
@@ -176,33 +205,54 @@ export class Workspace {
    * @throws UsageError when a selector selects no rule.
    */
   async fix(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
-    const wanted = selectedRules(rules, CATALOG);
     const { listing, base } = this.list(paths);
+    const wanted = selectedRules(rules, base.catalog);
+    await this.needQueries(base.catalog);
     const { repairFiles } = await import('./repair-files.js');
-    const { files, skipped, incomplete } = await repairFiles(this.jobOf(listing), CATALOG, (rule) => wanted === null || wanted.has(rule), writes);
+    const { files, skipped, incomplete } = await repairFiles(this.jobOf(listing, base.catalog), base.catalog, (rule) => wanted === null || wanted.has(rule), writes);
     const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
     for (const { path: own, reading } of skipped) noteSkipped(own, reading, [], unread);
     return { ...base, incomplete: unread, files, written: writes };
   }
 
-  private jobOf({ files, settings }: ProjectListing): InspectionJob {
+  /** Makes sure that the queries of house rules fit their grammars. @throws LayerError when one does not. */
+  private async needQueries(catalog: Catalog): Promise<void> {
+    if (!catalog.rules.some(({ house }) => house?.search.by === 'query')) return;
+    const { queryProblems } = await import('./query-problems.js');
+    const problems = await queryProblems(catalog);
+    if (problems.length > 0) throw new LayerError(problems, textsOf(this.root, problems));
+  }
+
+  private jobOf({ files, settings }: ProjectListing, { rules }: Catalog): InspectionJob {
     const sets = [...new Set(files.map(({ rules }) => rules.set))];
     const numbers = new Map(sets.map((set, index) => [set, index]));
     return {
       root: this.root,
       settings: { largest: settings.largest, generated: settings.generated },
       sets,
+      houseRules: rules.flatMap(({ house }) => house ?? []),
       files: files.map(({ path: own, language, rules }) => ({ path: own, language, set: numbers.get(rules.set) as number })),
     };
   }
 
-  private list(paths: readonly string[]): { listing: ProjectListing; base: ReportBase } {
+  private list(paths: readonly string[], names: readonly RuleId[] = []): { listing: ProjectListing; base: ReportBase } {
     const targets = paths.map((target) => this.relative(target));
     return Project.read(this.root, CATALOG, this.run, (project) => {
       const listing = project.list(targets);
       const { incomplete, notices } = listing;
-      return { listing, base: { usesStarter: project.hasStarter, incomplete, notices } };
-    });
+      return { listing, base: { catalog: project.catalog, usesStarter: project.hasStarter, incomplete, notices } };
+    }, { names });
+  }
+
+  /** Line `line` (from 1) of a file as it is now; null where it cannot be read. */
+  lineText(file: string, line: number): string | null {
+    let lines = this.texts.get(file);
+    if (lines === undefined) {
+      const reading = readSource(path.join(this.root, file), { largest: null, generated: 'check' });
+      lines = 'skipped' in reading ? [] : reading.text.split(/\r\n|\r|\n/);
+      this.texts.set(file, lines);
+    }
+    return lines[line - 1] ?? null;
   }
 
   private whySkipped(location: Location, incomplete: IncompletePath[]): SkippedPath | null {

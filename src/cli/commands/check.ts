@@ -1,16 +1,29 @@
+import type { Catalog } from '../../core/catalog/catalog.js';
+import { selectFindings, type FindingFilter } from '../../core/inspect/select-findings.js';
 import { hasFailed } from '../../core/inspect/totals.js';
-import { checkJson } from '../../formats/json/check.js';
+import { nearName } from '../../core/layers/near-name.js';
+import type { ActiveLevel } from '../../core/model/level.js';
 import type { CheckReport } from '../../core/model/report.js';
+import { CONFIDENCES, type Confidence } from '../../core/model/rule.js';
+import { checkJson } from '../../formats/json/check.js';
+import { UsageError } from '../../host/errors.js';
+import { selectedRules } from '../../host/selected-rules.js';
 import { EXIT } from '../exit-code.js';
 import { visible } from '../visible.js';
 import { count } from '../views/table.js';
-import { viewCheck } from '../views/check.js';
+import { GROUPINGS, viewCheck, type Grouping } from '../views/check.js';
 import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
 
 interface Options {
   readonly path: readonly string[];
   readonly excused: boolean;
   readonly all: boolean;
+  readonly level?: ActiveLevel | undefined;
+  readonly confidence?: Confidence | undefined;
+  readonly rule: readonly string[];
+  readonly concern: readonly string[];
+  readonly groupBy: Grouping;
+  readonly top?: number | undefined;
 }
 
 /** `elvar check`. */
@@ -20,17 +33,30 @@ export const CHECK: Command<Options> = {
   formats: ['text', 'json'],
   declare: (args) => args
     .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' })
-    .option('excused', { type: 'boolean', default: false, describe: 'list the excused findings too' })
-    .option('all', { type: 'boolean', default: false, describe: 'list every place of a rule, however many there are' }),
+    .option('level', { choices: ['error', 'warning', 'note'], describe: 'findings of this level and above, no others' })
+    .option('confidence', { choices: CONFIDENCES, describe: 'findings of rules that can be trusted so far, or further' })
+    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'findings of a rule, concern/* or tag:NAME alone; may be repeated' })
+    .option('concern', { type: 'string', array: true, nargs: 1, default: [], describe: 'findings of one concern alone, such as slips; may be repeated' })
+    .option('group-by', { choices: GROUPINGS, default: 'rule', describe: 'what findings are put together by' })
+    .option('top', { type: 'number', requiresArg: true, describe: 'only so many groups, those with the most findings' })
+    .option('all', { type: 'boolean', default: false, describe: 'list every place of a group, however many there are' })
+    .option('excused', { type: 'boolean', default: false, describe: 'list the excused findings too' }) as never,
   examples: [
     ['elvar check', 'everything, rule by rule, with the line that turned each rule on'],
     ['elvar check services --excused', 'one directory, with the findings that waivers excuse'],
+    ['elvar check --confidence certain --group-by directory --top 3', 'where the findings are that need no second look'],
   ],
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
-    const report = await workspace.check(options.path);
+    if (options.top !== undefined && !(Number.isInteger(options.top) && options.top > 0)) throw new UsageError('--top is a whole number from 1');
+    const whole = await workspace.check(options.path);
+    const report = selectFindings(whole, filterOf(options, whole.catalog));
+    const view = {
+      all: options.all, excused: options.excused, columns: terminal.columns, groupBy: options.groupBy, top: options.top ?? null,
+      lineText: (file: string, line: number) => workspace.lineText(file, line),
+    };
     if (options.format === 'json') printJson(context, checkJson(report, options.excused));
-    else terminal.out(viewCheck(report, { all: options.all, excused: options.excused, columns: terminal.columns }, style));
+    else terminal.out(viewCheck(report, view, style));
     tellAside(context, report);
     tellMisreadWaivers(context, report);
     const first = report.files.flatMap(({ findings }) => findings).find(({ excused }) => excused === null);
@@ -38,6 +64,16 @@ export const CHECK: Command<Options> = {
     return exitCode(hasFailed(report) ? EXIT.findings : EXIT.fine, report);
   },
 };
+
+function filterOf({ level, confidence, rule, concern }: Options, catalog: Catalog): FindingFilter {
+  const known = [...new Set(catalog.rules.map((entry) => entry.concern))];
+  const unknown = concern.find((name) => !known.includes(name));
+  if (unknown !== undefined) {
+    const near = nearName(unknown, known);
+    throw new UsageError(`there is no concern ${unknown}\n${near === null ? `There are: ${known.join(', ')}` : `Did you mean ${near}?`}`);
+  }
+  return { level: level ?? null, confidence: confidence ?? null, rules: selectedRules(rule, catalog), concerns: concern.length === 0 ? null : new Set(concern) };
+}
 
 function tellMisreadWaivers({ options, terminal }: Context<Options>, { misreadWaivers }: CheckReport): void {
   if (misreadWaivers.length === 0 || options.quiet) return;

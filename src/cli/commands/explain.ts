@@ -27,8 +27,7 @@ export const EXPLAIN: Command<Options> = {
     ['elvar explain services/berths/src/plan.ts text/line-width', 'every statement about one rule, and what became of it'],
   ],
   run: async (context) => {
-    const { options: { path, rule }, workspace } = context;
-    if (rule !== undefined) needRule(rule);
+    const { options: { path }, workspace } = context;
     const [, file, line] = /^(.+):(\d+)$/.exec(path) ?? [];
     if (file !== undefined && !workspace.exists(path)) return explainLine(context, file, Number(line));
     return workspace.isDirectory(path) ? explainDirectory(context) : explainPath(context);
@@ -37,7 +36,8 @@ export const EXPLAIN: Command<Options> = {
 
 function explainPath(context: Context<Options>): ExitCode {
   const { options, workspace, terminal, style } = context;
-  const explanation = workspace.explain(options.path);
+  const explanation = workspace.explain(options.path, options.rule);
+  if (options.rule !== undefined) needRule(options.rule, explanation.catalog);
   const decision = options.rule === undefined ? undefined : explanation.rules.decisions.get(options.rule);
   if (options.format === 'json') printJson(context, explainJson(explanation, options.rule));
   else if (decision === undefined) terminal.out(viewExplainPath(explanation, style));
@@ -49,7 +49,8 @@ function explainPath(context: Context<Options>): ExitCode {
 
 async function explainLine(context: Context<Options>, file: string, line: number): Promise<ExitCode> {
   const { options, workspace, terminal, style } = context;
-  const explained = await workspace.explainLine(file, line);
+  const explained = await workspace.explainLine(file, line, options.rule);
+  if (options.rule !== undefined) needRule(options.rule, explained.explanation.catalog);
   const findings = explained.findings.filter(({ rule }) => options.rule === undefined || rule === options.rule);
   if (options.format === 'json') printJson(context, explainLineJson({ ...explained, findings }));
   else terminal.out(viewExplainLine({ ...explained, findings }, style));
@@ -60,7 +61,8 @@ async function explainLine(context: Context<Options>, file: string, line: number
 /** Where in a directory the rule sets differ. */
 function explainDirectory(context: Context<Options>): ExitCode {
   const { options, workspace, terminal, style } = context;
-  const report = workspace.resolve([options.path]);
+  const report = workspace.resolve([options.path], options.rule);
+  if (options.rule !== undefined) needRule(options.rule, report.catalog);
   if (options.format === 'json') printJson(context, resolveJson(report));
   else terminal.out(viewResolve(report, style));
   tellAside(context, report);

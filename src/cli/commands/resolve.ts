@@ -28,8 +28,8 @@ export const RESOLVE: Command<Options> = {
   ],
   run: (context) => {
     const { options, workspace, terminal, style } = context;
-    const report = workspace.resolve(options.path);
-    if (options.rule !== undefined) needRule(options.rule);
+    const report = workspace.resolve(options.path, options.rule);
+    if (options.rule !== undefined) needRule(options.rule, report.catalog);
     if (options.format === 'json') printJson(context, resolveJson(report, options.rule));
     else if (options.format === 'ndjson') printLines(terminal.out, resolveLines(report, options.rule));
     else terminal.out(options.rule === undefined ? viewResolve(report, style) : viewResolveRule(report, options.rule, style));

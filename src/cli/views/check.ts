@@ -1,14 +1,21 @@
-import { CATALOG } from '../../core/catalog/registry.js';
 import { totalsOf } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
-import type { Rule } from '../../core/model/rule.js';
 import { LEVELS } from '../../core/model/level.js';
 import type { CheckReport } from '../../core/model/report.js';
 import type { TrailEntry } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../visible.js';
+import { viewCheckSummary } from './check-summary.js';
+import { codeLine } from './code-line.js';
+import { directoryOf } from './directory-of.js';
 import { formatOrigin, formatZone } from './origin.js';
 import { count, listed, table, wrap } from './table.js';
+
+/** What findings can be put together by. */
+export const GROUPINGS = ['rule', 'file', 'directory'] as const;
+
+/** One of {@link GROUPINGS}. */
+export type Grouping = (typeof GROUPINGS)[number];
 
 /** How the findings are shown. */
 export interface CheckViewOptions {
@@ -16,20 +23,29 @@ export interface CheckViewOptions {
   readonly all: boolean;
   readonly excused: boolean;
   readonly columns: number;
+  readonly groupBy: Grouping;
+  /** How many groups are shown, those with the most findings; null for all. */
+  readonly top: number | null;
+  /** A line of a checked file; null where it cannot be read any more. */
+  readonly lineText: (file: string, line: number) => string | null;
 }
 
-/** Findings of one rule at one level, with the statements that decided the level. */
+/** Findings that are shown together, with the statements that decided their levels. */
 interface Group {
+  readonly key: string;
   readonly findings: Finding[];
   readonly deciders: Set<TrailEntry>;
 }
 
-/** What the code violates: the totals, then rule by rule, each with who decided that it holds. */
+/** What the code violates: the answer in a line, then group by group, and at the end a summary, which is what stays on the screen. */
 export function viewCheck(report: CheckReport, options: CheckViewOptions, style: Style): string {
   const lines = [headline(report, style)];
-  const groups = [...groupByRule(report).values()].sort(compareGroups);
-  for (const group of groups) lines.push('', ...viewGroup(group, options, style));
+  const groups = sortGroups([...groupsOf(report, options.groupBy).values()], options);
+  const shown = groups.slice(0, options.top ?? Infinity);
+  for (const group of shown) lines.push('', ...(options.groupBy === 'rule' ? viewRule(group, report, options, style) : viewPlace(group, report, options, style)));
+  if (shown.length < groups.length) lines.push('', style.faint(`and ${count(groups.length - shown.length, `more ${options.groupBy}`, options.groupBy === 'directory' ? 'more directories' : `more ${options.groupBy}s`)}; --top shows more`));
   if (options.excused) lines.push(...viewExcused(report, style));
+  if (groups.length > 0) lines.push('', ...viewCheckSummary(report, options.columns, style));
   return `${lines.join('\n')}\n`;
 }
 
@@ -46,14 +62,14 @@ function headline(report: CheckReport, style: Style): string {
   return `${style.strong(`${count(sum, 'finding')} in ${totals.files - totals.clean} of ${count(totals.files, 'file')}:`)} ${listed(byLevel)}.${excused}`;
 }
 
-function groupByRule({ files }: CheckReport): Map<string, Group> {
+function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group> {
   const groups = new Map<string, Group>();
   for (const { findings, rules } of files) {
     for (const finding of findings) {
       if (finding.excused !== null) continue;
-      const key = `${finding.level} ${finding.rule}`;
+      const key = groupBy === 'rule' ? `${finding.level} ${finding.rule}` : groupBy === 'file' ? finding.path : directoryOf(finding.path);
       let group = groups.get(key);
-      if (group === undefined) groups.set(key, (group = { findings: [], deciders: new Set() }));
+      if (group === undefined) groups.set(key, (group = { key, findings: [], deciders: new Set() }));
       group.findings.push(finding);
       const decision = rules.decisions.get(finding.rule);
       const decider = decision?.trail[decision.by];
@@ -63,6 +79,12 @@ function groupByRule({ files }: CheckReport): Map<string, Group> {
   return groups;
 }
 
+/** Rules come by their level, files and directories as they are met, unless only the busiest are wanted. */
+function sortGroups(groups: Group[], { groupBy, top }: CheckViewOptions): Group[] {
+  if (top !== null) return groups.sort((a, b) => b.findings.length - a.findings.length || (a.key < b.key ? -1 : 1));
+  return groupBy === 'rule' ? groups.sort(compareGroups) : groups;
+}
+
 function compareGroups(a: Group, b: Group): number {
   const [first, second] = [a.findings[0] as Finding, b.findings[0] as Finding];
   return LEVELS.indexOf(first.level) - LEVELS.indexOf(second.level)
@@ -70,23 +92,48 @@ function compareGroups(a: Group, b: Group): number {
     || (first.rule < second.rule ? -1 : 1);
 }
 
-/** Most rows of one rule when not all are asked for. */
+/** Most rows of one group when not all are asked for. */
 const MOST_ROWS = 8;
 
-function viewGroup({ findings, deciders }: Group, { all, columns }: CheckViewOptions, style: Style): string[] {
+function viewRule({ findings, deciders }: Group, { catalog }: CheckReport, { all, columns, lineText }: CheckViewOptions, style: Style): string[] {
   const { rule, level } = findings[0] as Finding;
-  const { title, advice } = CATALOG.get(rule) as Rule;
+  const known = catalog.get(rule);
   const since = [...new Set([...deciders].map(describeDecider))];
   const rows = placeRows(findings) as [Finding, ...Finding[]][];
   const shown = all ? rows : rows.slice(0, MOST_ROWS);
   const hidden = rows.slice(shown.length).reduce((sum, row) => sum + row.length, 0);
   const origins = `since ${listed(since.slice(0, 3))}${since.length > 3 ? ` and ${since.length - 3} more` : ''}`;
+  const places = table(shown.map((row) => placeCells(row, style)), '    ');
   return [
     `${style.level(level)}  ${style.strong(rule)}  ${count(findings.length, 'finding')}  ${style.faint(origins)}`,
-    ...wrap(`${title}. ${advice}`, columns, '  ').map(style.faint),
-    ...table(shown.map((row) => placeCells(row, style)), '    '),
+    ...wrap(visible(`${known?.title}. ${known?.advice ?? ''}`.trim()), columns, '  ').map(style.faint),
+    ...shown.flatMap(([first], index) => [places[index] as string, ...codeLine(first, lineText, columns, '      ', style)]),
     ...(hidden > 0 ? [`    ${style.faint(`and ${hidden} more; --all lists them`)}`] : []),
   ];
+}
+
+/** A file or a directory: each finding with its rule, the code, and what to do about it. */
+function viewPlace({ key, findings }: Group, { catalog }: CheckReport, { all, columns, lineText, groupBy }: CheckViewOptions, style: Style): string[] {
+  const shown = all ? findings : findings.slice(0, MOST_ROWS);
+  const rows = shown.flatMap((finding) => {
+    const { rule, level, path, span: { start }, message } = finding;
+    const place = groupBy === 'file' ? `${start.line}:${start.column}` : `${path.slice(key === '.' ? 0 : key.length + 1)}:${start.line}:${start.column}`;
+    return [
+      `  ${style.level(level)}  ${style.name(visible(place))}  ${visible(message)}  ${style.faint(rule)}`,
+      ...codeLine(finding, lineText, columns, '      ', style),
+      ...wrap(visible(firstSentence(catalog.get(rule)?.advice ?? '')), columns, '      ').filter((line) => line.trim() !== '').map(style.faint),
+    ];
+  });
+  const title = groupBy === 'file' ? key : key === '.' ? 'the root' : `${key}/`;
+  return [
+    `${style.strong(visible(title))}  ${count(findings.length, 'finding')}`,
+    ...rows,
+    ...(findings.length > shown.length ? [`  ${style.faint(`and ${findings.length - shown.length} more; --all lists them`)}`] : []),
+  ];
+}
+
+function firstSentence(text: string): string {
+  return /^.*?\.(?=\s|$)/.exec(text)?.[0] ?? text;
 }
 
 /** Most places in one row. */

@@ -1,4 +1,3 @@
-import { CATALOG } from '../../core/catalog/registry.js';
 import type { Explanation } from '../../core/model/report.js';
 import type { Decision, LayerInstance, TrailEntry } from '../../core/model/statement.js';
 import { LEVELS } from '../../core/model/level.js';
@@ -12,11 +11,11 @@ import { count, listed, table } from './table.js';
 
 /** The rule set of a path: the rules in force with who decided each, after the layers that hold there. */
 export function viewExplainPath(explanation: Explanation, style: Style): string {
-  const { layers, language, rules: { decisions } } = explanation;
+  const { layers, language, catalog, rules: { decisions } } = explanation;
   const all = [...decisions.values()];
-  const inForce = all.filter((decision) => isInForce(decision, language, CATALOG)).sort(compareDecisions);
+  const inForce = all.filter((decision) => isInForce(decision, language, catalog)).sort(compareDecisions);
   const on = all.filter((decision) => decision.level !== 'off' && !inForce.includes(decision));
-  const own = new Set(compareRules(explanation.everywhere, explanation.rules, CATALOG).map(({ rule }) => rule));
+  const own = new Set(compareRules(explanation.everywhere, explanation.rules, catalog).map(({ rule }) => rule));
   const [ofItsOwn, shared] = [inForce.filter(({ rule }) => own.has(rule)), inForce.filter(({ rule }) => !own.has(rule))];
   const ownness = ofItsOwn.length === 0 ? 'all as everywhere in the project' : `${ofItsOwn.length} of them not as everywhere`;
   const lines = [

@@ -1,4 +1,4 @@
-import { CATALOG } from '../../core/catalog/registry.js';
+import type { Catalog } from '../../core/catalog/catalog.js';
 import type { Level } from '../../core/model/level.js';
 import type { Explanation } from '../../core/model/report.js';
 import type { Decision, Statement, TrailEntry } from '../../core/model/statement.js';
@@ -17,21 +17,21 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
     `${style.strong(rule)}   ${style.level(level)}   ${formatOptions(options)}`.trimEnd(),
     explainedPath(explanation, style),
     '',
-    ...trailLines(decision, style),
+    ...trailLines(decision, explanation.catalog, style),
     '',
     `● ${conclusion(decision, style)}`,
   ];
   const caveat = whyNotInForce(explanation, decision);
   lines.push(...whyNotHeard(decision).map((line) => `  ${line}`));
   if (caveat !== null) lines.push(`  ${caveat}`);
-  const title = CATALOG.get(rule)?.title;
-  lines.push('', style.faint(`${title}.`));
+  const known = explanation.catalog.get(rule);
+  lines.push('', style.faint(`${visible(known?.title ?? '')}.`), style.faint(`All there is to know about the rule: elvar catalog ${rule}`));
   return `${lines.join('\n')}\n`;
 }
 
 /** A row for each statement, and below it the reason it gives and what became of it. */
-function trailLines(decision: Decision, style: Style): string[] {
-  const rows = table(decision.trail.map((entry, index) => trailRow(entry, index, decision, style)));
+function trailLines(decision: Decision, catalog: Catalog, style: Style): string[] {
+  const rows = table(decision.trail.map((entry, index) => trailRow(entry, index, decision, catalog, style)));
   return decision.trail.flatMap((entry, index) => {
     const { because, zone } = entry.statement;
     const reason = because ?? zone?.because;
@@ -40,7 +40,7 @@ function trailLines(decision: Decision, style: Style): string[] {
   });
 }
 
-function trailRow({ statement, effect }: TrailEntry, index: number, decision: Decision, style: Style): string[] {
+function trailRow({ statement, effect }: TrailEntry, index: number, decision: Decision, catalog: Catalog, style: Style): string[] {
   const { zone, selector, level } = statement;
   const isCatalog = statement.kind === 'catalog';
   const decides = decision.by === index || Object.values(decision.options).some(({ by }) => by === index);
@@ -52,7 +52,7 @@ function trailRow({ statement, effect }: TrailEntry, index: number, decision: De
     isCatalog ? 'catalog' : style.name(formatOrigin(statement)),
     [formatZone(zone), about].filter((part) => part !== '').join(' '),
     said === undefined ? '' : isHeard ? style.level(said) : style.faint(said),
-    [isCatalog ? formatOptions(CATALOG.get(decision.rule)?.defaults ?? {}) : formatChanges(statement.options), protections(statement)]
+    [isCatalog ? formatOptions(catalog.get(decision.rule)?.defaults ?? {}) : formatChanges(statement.options), protections(statement)]
       .filter((part) => part !== '').join(' · '),
   ];
 }
@@ -125,9 +125,9 @@ function since({ statement }: TrailEntry): string {
   return `since ${formatOrigin(statement)}${zone === '' ? '' : ` (${zone})`}`;
 }
 
-function whyNotInForce({ language, skipped }: Explanation, decision: Decision): string | null {
+function whyNotInForce({ language, skipped, catalog }: Explanation, decision: Decision): string | null {
   if (decision.level === 'off') return null;
-  if (!isInForce(decision, language, CATALOG)) {
+  if (!isInForce(decision, language, catalog)) {
     return `It is not in force for this file: the rule does not know ${language === null ? 'what language the file is in' : language}.`;
   }
   return skipped === null ? null : `It finds nothing here all the same, as the file is not checked (${skipped.reason}).`;

@@ -26,6 +26,11 @@ export class Catalog {
     if (this.byId.size !== rules.length) throw new Error('two rules of the catalog have the same id');
   }
 
+  /** This catalog with more rules in it. @throws Error when one of them is in it already. */
+  with(rules: readonly Rule[]): Catalog {
+    return rules.length === 0 ? this : new Catalog([...this.rules, ...rules]);
+  }
+
   /** The rule with this id. */
   get(id: RuleId): Rule | undefined {
     return this.byId.get(id);

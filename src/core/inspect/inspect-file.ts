@@ -1,5 +1,6 @@
 import type { QueryMatch } from 'web-tree-sitter';
 import { capturesOf, hitAtCapture } from '../catalog/hits.js';
+import { SearchStopped } from '../catalog/house-search.js';
 import type { Finding } from '../model/finding.js';
 import type { OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
@@ -20,7 +21,7 @@ export interface Inspection {
   readonly findings: readonly Finding[];
   /** The waivers of the file and what is wrong with them. */
   readonly waivers: WaiverReading;
-  /** Rules that could not look at all of the file: its code is nested deeper than calls can be. */
+  /** Rules that could not look at all of the file: its code is nested too deeply for them, or they took too long. */
   readonly unfinished: readonly RuleId[];
 }
 
@@ -75,7 +76,8 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
       found.push({ planned, hits: [...find()] });
     } catch (error) {
       // V8 ends calls that go too deep with this error; no hand-written code is nested so far.
-      if (!(error instanceof RangeError)) throw error;
+      // A house rule's search that takes too long is stopped.
+      if (!(error instanceof RangeError || error instanceof SearchStopped)) throw error;
       unfinished.push(planned.rule.id);
     }
   };

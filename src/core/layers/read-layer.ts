@@ -4,6 +4,7 @@ import { NO_SCOPE_SETTINGS, type LanguagePatterns, type LayerFile, type LayerRol
 import { compareProblems, type Problem } from '../model/problem.js';
 import { nearName } from './near-name.js';
 import { readAdoptions } from './read-adoptions.js';
+import { readHouseRules } from './read-house-rules.js';
 import { readPatterns } from './read-patterns.js';
 import { readRulings } from './read-rulings.js';
 import { keyPlaceOf, readZones } from './read-zones.js';
@@ -40,7 +41,7 @@ export function readLayer(text: string, { file, identity = file, role, isOutside
   const { root, problems } = readYaml(text, file);
   const empty: LayerFile = {
     file, identity, role, title: null, about: null, presets: [], inherit: true, scope: NO_SCOPE_SETTINGS, needsReasons: false, failOn: null,
-    languages: [], rulings: [], zones: [], atMost: null,
+    languages: [], rulings: [], zones: [], atMost: null, houseRules: [],
   };
   if (root === null) return { layer: empty, problems, warnings: [] };
   if (typeof root.value !== 'object' || root.value === null || Array.isArray(root.value)) {
@@ -58,6 +59,7 @@ export function readLayer(text: string, { file, identity = file, role, isOutside
     languages: readLanguages(root, reading),
     rulings: readRulings(root, reading),
     zones: readZones(root, reading),
+    houseRules: readHouseRules(root, reading),
   };
   problems.push(...misplacedKeys(root, role), ...reading.problems, ...(role === 'personal' ? personalGuards(layer) : []));
   return { layer, problems: problems.sort(compareProblems), warnings: reading.warnings };

@@ -51,7 +51,7 @@ const policySchema = z.strictObject({
   'fail-on': z.enum(['error', 'warning', 'note', 'never']).optional(),
 });
 
-/** Every key of a layer file. Rulings and zones are read entry by entry, so that one mistake does not hide another. */
+/** Every key of a layer file. Rulings, zones and rules are read entry by entry, so that one mistake does not hide another. */
 export const layerFileSchema = z.strictObject({
   title: text.optional(),
   about: text.optional(),
@@ -63,6 +63,7 @@ export const layerFileSchema = z.strictObject({
   rulings: z.unknown().optional(),
   zones: z.array(z.unknown()).optional(),
   'at-most': level.optional(),
+  rules: z.unknown().optional(),
 });
 
 /** A layer file as {@link layerFileSchema} lets it through. */
@@ -74,6 +75,7 @@ export const KEYS_BY_ROLE: Readonly<Record<string, readonly LayerRole[]>> = {
   scope: ['root', 'directory'],
   languages: ['root', 'directory'],
   policy: ['root'],
+  rules: ['root', 'directory', 'preset'],
   'at-most': ['root', 'directory', 'preset'],
   'scope.include': ['root'],
   'scope.generated': ['root'],

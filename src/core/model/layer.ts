@@ -1,3 +1,4 @@
+import type { HouseRule } from './house-rule.js';
 import type { ActiveLevel, Level } from './level.js';
 import type { LanguageId } from './language.js';
 import type { OptionChange } from './option.js';
@@ -123,6 +124,8 @@ export interface LayerFile {
   readonly rulings: readonly Ruling[];
   readonly zones: readonly Zone[];
   readonly atMost: Located<Level> | null;
+  /** The rules that it declares. */
+  readonly houseRules: readonly HouseRule[];
 }
 
 /** Scope settings of a layer file that says nothing about scope. */

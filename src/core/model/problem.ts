@@ -41,6 +41,13 @@ export type ProblemDetail =
   | { readonly code: 'file-unreadable'; readonly path: string; readonly why: string }
   | { readonly code: 'not-a-file'; readonly path: string; readonly what: string }
   | { readonly code: 'too-many-presets'; readonly limit: number }
+  | { readonly code: 'bad-house-id'; readonly id: string }
+  | { readonly code: 'own-concern'; readonly id: string; readonly concern: string }
+  | { readonly code: 'query-needs-languages'; readonly id: string }
+  | { readonly code: 'query-or-pattern'; readonly both: boolean }
+  | { readonly code: 'bad-expression'; readonly detail: string }
+  | { readonly code: 'bad-query'; readonly detail: string; readonly grammar: string; readonly near: string | null }
+  | { readonly code: 'house-rule-twice'; readonly id: string; readonly first: Place }
   | { readonly code: 'preset-circle'; readonly circle: readonly string[] };
 
 /** A {@link ProblemDetail} with where it is; `place` is null when the file as a whole is meant. */

@@ -1,6 +1,8 @@
+import type { Catalog } from '../catalog/catalog.js';
 import type { BareFinding } from '../inspect/fingerprint.js';
 import type { Finding } from './finding.js';
-import type { RuleId } from './rule.js';
+import type { Level } from './level.js';
+import type { Rule, RuleId } from './rule.js';
 import type { FailOn, Zone } from './layer.js';
 import type { Problem } from './problem.js';
 import type { LanguageId } from './language.js';
@@ -12,6 +14,8 @@ import type { LayerInstance, Statement } from './statement.js';
 
 /** What every answer tells besides itself. */
 export interface ReportBase {
+  /** The rules there are in this project: those that come with Elvar, and its house rules. */
+  readonly catalog: Catalog;
   /** Whether `elvar:starter` stands in the place of layer files, of which there are none. */
   readonly usesStarter: boolean;
   /** What could not be read; the answer lacks it. */
@@ -114,6 +118,29 @@ export interface CheckReport extends ReportBase {
   readonly misreadWaivers: readonly MisreadWaiver[];
   /** The lowest level at which findings make the check fail. */
   readonly failOn: FailOn;
+}
+
+/** Where a rule has one level by one decision. */
+export interface RulePlaces {
+  readonly level: Level;
+  /** Who decided: the way to the statement, and its zone. */
+  readonly by: string;
+  readonly because: string | null;
+  /** Paths of the files, sorted. */
+  readonly files: readonly string[];
+}
+
+/** All there is to know about a rule, and where it holds in this project. */
+export interface RulePage extends ReportBase {
+  readonly rule: Rule;
+  /** The presets that come with Elvar and speak of it. `zone` is set where only a zone of the preset does. */
+  readonly presets: readonly { readonly reference: string; readonly level: Level; readonly zone: string | null }[];
+  /** By whose decision it holds, or was turned off, for files of the languages it knows. Most files first. */
+  readonly places: readonly RulePlaces[];
+  /** Checked files of a language that the rule knows. */
+  readonly known: number;
+  /** Rules that want the opposite and are in force for some of the same files. */
+  readonly clashes: readonly { readonly rule: RuleId; readonly files: number }[];
 }
 
 /** A file as repairs left it, or would leave it. */

@@ -1,5 +1,6 @@
 import type { QueryMatch } from 'web-tree-sitter';
 import type { ParsedSource, Source } from '../syntax/source.js';
+import type { HouseRule } from './house-rule.js';
 import type { OptionDeclarations, OptionValues, ValuesOf } from './option.js';
 import type { LanguageId } from './language.js';
 import type { Repair } from './repair.js';
@@ -101,6 +102,8 @@ export interface Rule {
   readonly defaults: OptionValues;
   readonly find: Finders<OptionValues>;
   readonly examples: readonly Example[];
+  /** The declaration of a house rule; null for a rule that comes with Elvar. */
+  readonly house: HouseRule | null;
 }
 
 /**
@@ -124,6 +127,7 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
     concern,
     repairs: declaration.repairs ?? false,
     conflicts: declaration.conflicts ?? [],
+    house: null,
     // The option values of a rule are validated against these very declarations before a finder sees them.
     find: find as Finders<OptionValues>,
     defaults: Object.fromEntries(defaults),

@@ -1,4 +1,4 @@
-import { CATALOG } from '../../core/catalog/registry.js';
+import type { Catalog } from '../../core/catalog/catalog.js';
 import type { Rule } from '../../core/model/rule.js';
 import type { CheckReport } from '../../core/model/report.js';
 import type { Finding } from '../../core/model/finding.js';
@@ -9,7 +9,7 @@ export function checkJson(report: CheckReport, withExcused: boolean): object {
   const findings = report.files.flatMap((file) => file.findings).filter(({ excused }) => withExcused || excused === null);
   return {
     format: 'elvar-findings/1',
-    findings: findings.map(findingJson),
+    findings: findings.map((finding) => findingJson(finding, report.catalog)),
     totals: totalsOf(report),
     incomplete: report.incomplete,
     misreadWaivers: report.misreadWaivers,
@@ -17,8 +17,8 @@ export function checkJson(report: CheckReport, withExcused: boolean): object {
 }
 
 /** One finding as machines read it. */
-export function findingJson({ rule, level, path, span, message, fixable, fingerprint, excused }: Finding): object {
-  const { advice, confidence } = CATALOG.get(rule) as Rule;
+export function findingJson({ rule, level, path, span, message, fixable, fingerprint, excused }: Finding, catalog: Catalog): object {
+  const { advice, confidence } = catalog.get(rule) as Rule;
   return {
     rule,
     level,

@@ -1,5 +1,6 @@
-import { CATALOG } from '../../core/catalog/registry.js';
+import type { Catalog } from '../../core/catalog/catalog.js';
 import { isInForce } from '../../core/cascade/in-force.js';
+import type { OptionValues } from '../../core/model/option.js';
 import type { Explanation, LineExplanation } from '../../core/model/report.js';
 import { formatSelector } from '../../core/model/selector.js';
 import { findingJson } from './check.js';
@@ -19,7 +20,7 @@ export function explainJson(explanation: Explanation, rule: string | undefined):
     layers: layers.map(({ id, kind, title, file, through }) => ({
       id, kind, title, file, through: through.map((place) => ({ file: place.file, line: place.line })),
     })),
-    rules: Object.fromEntries(wanted.map((decision) => [decision.rule, decisionJson(decision, language)])),
+    rules: Object.fromEntries(wanted.map((decision) => [decision.rule, decisionJson(decision, language, explanation.catalog)])),
   };
 }
 
@@ -30,27 +31,27 @@ export function explainLineJson({ explanation, line, findings, waivers }: LineEx
   return {
     ...whole,
     line,
-    findings: findings.map(findingJson),
+    findings: findings.map((finding) => findingJson(finding, explanation.catalog)),
     waivers: waivers.map(({ selectors, line: own, because }) => ({ selectors: selectors.map(formatSelector), line: own, because })),
     rules: Object.fromEntries(Object.entries(whole.rules).filter(([rule]) => concerned.has(rule))),
   };
 }
 
-function decisionJson(decision: Decision, language: string | null): object {
+function decisionJson(decision: Decision, language: string | null, catalog: Catalog): object {
   const { level, waivers, fix, guards, options, by, trail } = decision;
   return {
     level,
-    inForce: isInForce(decision, language, CATALOG),
+    inForce: isInForce(decision, language, catalog),
     waivers,
     fix,
     guards,
     options,
     by,
-    trail: trail.map((entry) => entryJson(entry, decision.rule)),
+    trail: trail.map((entry) => entryJson(entry, catalog.get(decision.rule)?.defaults ?? {})),
   };
 }
 
-function entryJson({ statement, effect, refusedBy }: TrailEntry, rule: string): object {
+function entryJson({ statement, effect, refusedBy }: TrailEntry, defaults: OptionValues): object {
   const { kind, layer, place, selector, zone, level, options, waivers, fix, guard, because, until } = statement;
   const isCatalog = layer.kind === 'catalog';
   return {
@@ -61,7 +62,7 @@ function entryJson({ statement, effect, refusedBy }: TrailEntry, rule: string): 
     selector,
     zone: zone && (zone.name ?? `line ${zone.place.line}`),
     level: isCatalog ? 'off' : level?.value ?? null,
-    options: isCatalog ? CATALOG.get(rule)?.defaults ?? {} : Object.fromEntries(options.map(({ name, value }) => [name, value])),
+    options: isCatalog ? defaults : Object.fromEntries(options.map(({ name, value }) => [name, value])),
     waivers: waivers?.value ?? null,
     fix: fix?.value ?? null,
     guard: guard?.value ?? null,

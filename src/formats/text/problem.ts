@@ -82,6 +82,20 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
       return say(`${detail.path} is ${detail.what}, and is not read`, 'A layer file is an ordinary file. Rename this or put a file in its place.');
     case 'too-many-presets':
       return say(`this brings in more than ${detail.limit} presets`, 'Presets that adopt others twice double with every level. Adopt each once.');
+    case 'bad-house-id':
+      return say(`${quote(detail.id)} is no name for a rule`, 'Write concern/name in small letters, such as house/harbour-log.');
+    case 'own-concern':
+      return say(`${detail.concern}/ holds the rules that come with Elvar`, `Choose another concern, such as house/${detail.id.split('/')[1]}.`);
+    case 'query-needs-languages':
+      return say('a query is written for the grammar of a language, and "*" is all of them', 'Name the languages, or write a pattern.');
+    case 'query-or-pattern':
+      return say(detail.both ? 'this rule has a query and a pattern' : 'this rule looks for nothing', 'Give it a query or a pattern, one of the two.');
+    case 'bad-expression':
+      return say(`no regular expression: ${detail.detail}`, 'RE2 has no look-around and no references back: https://github.com/google/re2/wiki/Syntax');
+    case 'bad-query':
+      return say(`the query does not fit ${detail.grammar}: ${detail.detail}${detail.near === null ? '' : `, at ${quote(detail.near)}`}`, 'Queries are written as at https://tree-sitter.github.io/tree-sitter/using-parsers/queries/');
+    case 'house-rule-twice':
+      return say(`${detail.id} is declared here with other contents`, `It is declared in ${detail.first.file}:${detail.first.line} too. Keep one of them; a house rule holds in the whole project.`);
     case 'preset-circle':
       return say(`presets adopt each other in a circle: ${detail.circle.join(' → ')}`, 'Drop one of these adoptions.');
   }

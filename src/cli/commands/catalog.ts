@@ -1,0 +1,98 @@
+import type { Catalog } from '../../core/catalog/catalog.js';
+import { LANGUAGES } from '../../core/catalog/languages.js';
+import { searchCatalog, type CatalogFilter } from '../../core/catalog/search-catalog.js';
+import { isInForce } from '../../core/cascade/in-force.js';
+import { nearName } from '../../core/layers/near-name.js';
+import { CONFIDENCES, type Confidence, type Rule } from '../../core/model/rule.js';
+import { parseSelector } from '../../core/model/selector.js';
+import { catalogJson, rulePageJson } from '../../formats/json/catalog.js';
+import { UsageError } from '../../host/errors.js';
+import { EXIT, type ExitCode } from '../exit-code.js';
+import { viewCatalog, type RuleLevels } from '../views/catalog.js';
+import { viewRulePage } from '../views/rule-page.js';
+import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+import { needRule } from './rule-argument.js';
+
+interface Options {
+  readonly term: readonly string[];
+  readonly concern?: string | undefined;
+  readonly language?: string | undefined;
+  readonly tag?: string | undefined;
+  readonly confidence?: Confidence | undefined;
+  readonly repairable: boolean;
+  readonly inForce?: string | undefined;
+}
+
+/** `elvar catalog`. */
+export const CATALOG_COMMAND: Command<Options> = {
+  usage: 'catalog [term..]',
+  about: 'Which rules are there, what does this one want, where is it in force?',
+  formats: ['text', 'json'],
+  declare: (args) => args
+    .positional('term', { type: 'string', array: true, default: [], describe: 'the id of a rule, for its page; or words to look for' })
+    .option('concern', { type: 'string', requiresArg: true, describe: 'rules of one concern, such as slips' })
+    .option('language', { type: 'string', requiresArg: true, describe: 'rules that know a language, such as python' })
+    .option('tag', { type: 'string', requiresArg: true, describe: 'rules with a tag, such as security' })
+    .option('confidence', { choices: CONFIDENCES, describe: 'rules whose findings can be trusted so far' })
+    .option('repairable', { type: 'boolean', default: false, describe: 'rules that can repair what they find' })
+    .option('in-force', { type: 'string', requiresArg: true, describe: 'rules in force for a file, with their levels' }) as never,
+  examples: [
+    ['elvar catalog', 'every rule, concern by concern'],
+    ['elvar catalog unused', 'the rules that speak of something'],
+    ['elvar catalog text/line-width', 'one rule: what it wants, its options, and where it is in force by whose decision'],
+    ['elvar catalog --in-force kiosk/kiosk.js --concern slips', 'what holds for one file'],
+  ],
+  run: async (context) => {
+    const { options, workspace } = context;
+    const [term, ...more] = options.term;
+    // What is written like a rule's id is meant as one, even where there is none.
+    if (term !== undefined && more.length === 0 && parseSelector(term)?.kind === 'rule') return showRule(context, term);
+    const report = workspace.catalog();
+    const filter = filterOf(options, report.catalog);
+    const levels = options.inForce === undefined ? null : levelsAt(context, options.inForce);
+    const rules = searchCatalog(report.catalog, filter).filter(({ id }) => levels === null || levels.has(id));
+    if (options.format === 'json') printJson(context, catalogJson(rules));
+    else context.terminal.out(viewCatalog(rules, filter, levels, report.catalog, context.terminal.columns, context.style));
+    tellAside(context, report);
+    const first = rules[0];
+    if (first !== undefined) hint(context, `All there is to know about one: elvar catalog ${first.id}`);
+    return exitCode(EXIT.fine, report);
+  },
+};
+
+async function showRule(context: Context<Options>, id: string): Promise<ExitCode> {
+  const { options, workspace, terminal, style } = context;
+  // The project may declare it; only then is the tree read for nothing.
+  const report = workspace.resolve([], id);
+  needRule(id, report.catalog);
+  const page = await workspace.rulePage(id);
+  if (options.format === 'json') printJson(context, rulePageJson(page));
+  else terminal.out(viewRulePage(page, terminal.columns, style));
+  tellAside(context, page);
+  return exitCode(EXIT.fine, page);
+}
+
+function levelsAt({ workspace }: Context<Options>, path: string): RuleLevels {
+  const { rules, language, catalog } = workspace.explain(path);
+  return new Map([...rules.decisions.values()].filter((decision) => isInForce(decision, language, catalog)).map(({ rule, level }) => [rule, level]));
+}
+
+function filterOf({ term, concern, language, tag, confidence, repairable }: Options, { rules }: Catalog): CatalogFilter {
+  return {
+    term: term.length === 0 ? null : term.join(' '),
+    concern: known('concern', concern, rules.map((rule) => rule.concern)),
+    language: known('language', language, LANGUAGES.map(({ id }) => id)),
+    tag: known('tag', tag, rules.flatMap((rule: Rule) => rule.tags)),
+    confidence: confidence ?? null,
+    repairable,
+  };
+}
+
+/** A name that must be one of some. @throws UsageError with the one that may have been meant. */
+function known(what: string, name: string | undefined, all: readonly string[]): string | null {
+  if (name === undefined) return null;
+  const names = [...new Set(all)].sort();
+  if (names.includes(name)) return name;
+  const near = nearName(name, names);
+  throw new UsageError(`there is no ${what} ${name}\n${near === null ? `There are: ${names.join(', ')}` : `Did you mean ${near}?`}`);
+}

@@ -1,0 +1,54 @@
+import { CONCERN_TITLES, CONCERNS } from '../../core/catalog/concerns.js';
+import type { Catalog } from '../../core/catalog/catalog.js';
+import type { CatalogFilter } from '../../core/catalog/search-catalog.js';
+import type { Level } from '../../core/model/level.js';
+import type { Rule, RuleId } from '../../core/model/rule.js';
+import { languagesOf } from '../../formats/json/catalog.js';
+import type { Style } from '../terminal.js';
+import { visible } from '../visible.js';
+import { count, padEnd, wrap } from './table.js';
+
+/** The levels of the rules in force for one file. */
+export type RuleLevels = ReadonlyMap<RuleId, Level>;
+
+/** The rules that were asked for: concern by concern, or the best first where words were looked for. */
+export function viewCatalog(rules: readonly Rule[], filter: CatalogFilter, levels: RuleLevels | null, catalog: Catalog, columns: number, style: Style): string {
+  const lines = [style.strong(headline(rules, filter, levels, catalog))];
+  const width = Math.max(0, ...rules.map(({ id }) => id.length));
+  const rows = (some: readonly Rule[]): string[] => some.flatMap((rule) => ruleRow(rule, width, levels, columns, style));
+  if (filter.term !== null) lines.push('', ...rows(rules));
+  else for (const concern of concernsOf(rules)) lines.push('', `${style.strong(concern)}  ${style.faint(CONCERN_TITLES[concern] ?? 'house rules')}`, ...rows(rules.filter((rule) => rule.concern === concern)));
+  if (rules.length > 0) lines.push('', style.faint('* repairs what it finds, some of it at least.   certain, likely, possible: how far its findings can be trusted.'));
+  return `${lines.join('\n')}\n`;
+}
+
+function headline(rules: readonly Rule[], { term }: CatalogFilter, levels: RuleLevels | null, catalog: Catalog): string {
+  if (rules.length === 0) return term === null ? 'No rule is so.' : `No rule speaks of “${visible(term)}”.`;
+  const house = catalog.rules.filter((rule) => rule.house !== null).length;
+  if (levels !== null) return `${count(rules.length, 'rule')} in force there${rules.length === levels.size ? '' : `, of ${levels.size}`}.`;
+  if (rules.length < catalog.rules.length) return `${rules.length} of ${count(catalog.rules.length, 'rule')}${term === null ? '' : ` speak of “${visible(term)}”`}.`;
+  return `${count(rules.length, 'rule')}${house === 0 ? '' : `, ${count(house, 'house rule')} among them`}.`;
+}
+
+/** The built-in concerns in their order, then those of house rules. */
+function concernsOf(rules: readonly Rule[]): string[] {
+  const met = [...new Set(rules.map(({ concern }) => concern))];
+  const known = (CONCERNS as readonly string[]).filter((concern) => met.includes(concern));
+  return [...known, ...met.filter((concern) => !known.includes(concern)).sort()];
+}
+
+/** More languages than this are told by their number. */
+const MOST_LANGUAGES = 4;
+
+function ruleRow(rule: Rule, width: number, levels: RuleLevels | null, columns: number, style: Style): string[] {
+  const { id, title, confidence, repairs } = rule;
+  const languages = languagesOf(rule);
+  const told = languages[0] === '*' ? 'all' : languages.length > MOST_LANGUAGES ? `${languages.length} languages` : languages.join(' ');
+  const level = levels?.get(id);
+  const head = `  ${level === undefined ? '' : `${padEnd(style.level(level), 8)}`}${style.name(padEnd(id, width))} ${repairs ? '*' : ' '} `;
+  const indent = ' '.repeat(width + 5 + (level === undefined ? 0 : 8));
+  const text = wrap(visible(title), columns - 26, indent);
+  const [first = '', ...rest] = text;
+  const room = Math.max(30, columns - 26 - indent.length);
+  return [`${head}${padEnd(first.slice(indent.length), room)}  ${padEnd(style.faint(confidence), 9)} ${style.faint(told)}`.trimEnd(), ...rest];
+}

@@ -1,0 +1,139 @@
+import { optionType } from '../../core/catalog/catalog.js';
+import type { OptionDeclaration, OptionValue } from '../../core/model/option.js';
+import type { RulePage, RulePlaces } from '../../core/model/report.js';
+import type { Example, Rule } from '../../core/model/rule.js';
+import { languagesOf } from '../../formats/json/catalog.js';
+import type { Style } from '../terminal.js';
+import { visible } from '../visible.js';
+import { formatValue } from './origin.js';
+import { count, listed, table, wrap } from './table.js';
+
+/** All there is to know about a rule: what it wants and why, examples, options, and where it holds by whose decision. */
+export function viewRulePage(page: RulePage, columns: number, style: Style): string {
+  const { rule } = page;
+  const wide = Math.min(columns, 100);
+  const lines = [
+    `${style.strong(rule.id)}   ${visible(rule.title)}.`,
+    style.faint(facts(rule)),
+    '',
+    ...(rule.about === rule.title ? [] : wrap(visible(rule.about), wide, '  ')),
+    ...(rule.advice === '' ? [] : wrap(visible(`To mend it: ${rule.advice}`), wide, '  ')),
+    '',
+    ...placesLines(page, style),
+    ...clashLines(page, style),
+    ...exampleLines(rule, style),
+    ...optionLines(rule, style),
+    ...presetLines(page, wide, style),
+    ...settingLines(rule, style),
+  ];
+  return `${lines.join('\n')}\n`;
+}
+
+function facts(rule: Rule): string {
+  const languages = languagesOf(rule);
+  const parts = [
+    `${rule.confidence} (how far its findings can be trusted)`,
+    rule.repairs ? 'repairs what it can' : 'repaired by hand',
+    languages[0] === '*' ? 'every language' : languages.join(' '),
+    rule.tags.map((tag) => `tag:${tag}`).join(' '),
+  ];
+  const declared = rule.house === null ? [] : [`declared in ${visible(rule.house.place.file)}:${rule.house.place.line}`];
+  return [...parts, ...declared].filter((part) => part !== '').join(' · ');
+}
+
+/** Where it holds in this project comes first: it is what the page is opened for. */
+function placesLines({ places, known }: RulePage, style: Style): string[] {
+  const on = places.filter(({ level }) => level !== 'off');
+  const files = on.reduce((sum, place) => sum + place.files.length, 0);
+  const head = known === 0 ? 'In this project there is no file that it knows.'
+    : files === 0 ? `In this project it is off for all ${count(known, 'file')} that it knows.`
+      : `In this project it is in force for ${files === known ? 'all' : `${files} of`} ${count(known, 'file')} that it knows.`;
+  const silent = known - places.reduce((sum, place) => sum + place.files.length, 0);
+  const rest = silent > 0 && places.length > 0 ? [[style.level('off'), count(silent, 'file'), 'since no layer there turns it on']] : [];
+  return [style.strong(head), ...table([...places.map((place) => placeRow(place, style)), ...rest], '  '), ''];
+}
+
+function placeRow({ level, by, because, files }: RulePlaces, style: Style): string[] {
+  const first = visible(files[0] ?? '');
+  return [style.level(level), count(files.length, 'file'), `since ${style.name(visible(by))}`, style.faint(because === null ? `such as ${first}` : `because ${visible(because)}`)];
+}
+
+function clashLines({ clashes }: RulePage, style: Style): string[] {
+  if (clashes.length === 0) return [];
+  return [...clashes.map(({ rule, files }) => (files === 0
+    ? `It wants the opposite of ${style.name(rule)}: turn on one of the two.`
+    : style.wrong(`It wants the opposite of ${rule}, and both are in force for ${count(files, 'file')}: turn one of them off.`))), ''];
+}
+
+function exampleLines({ examples }: Rule, style: Style): string[] {
+  const bad = examples.find(({ finds }) => finds.length > 0);
+  const good = examples.find(({ finds, language }) => finds.length === 0 && (bad === undefined || language === bad.language));
+  return [
+    ...(good === undefined ? [] : [`Good ${style.faint(settingOf(good))}`, ...codeLines(good.code), '']),
+    ...(bad === undefined ? [] : [`Bad ${style.faint(settingOf(bad))}`, ...codeLines(bad.code, bad.finds), ...repairedLines(bad), '']),
+  ];
+}
+
+function settingOf({ language, options }: Example): string {
+  const set = Object.entries(options ?? {}).map(([name, value]) => `${name} ${formatValue(value)}`);
+  return [language, ...set].join(', ');
+}
+
+function repairedLines({ repaired, code }: Example): string[] {
+  return repaired === undefined || repaired === code ? [] : ['  repaired:', ...codeLines(repaired)];
+}
+
+function codeLines(code: string, finds: readonly string[] = []): string[] {
+  const found = new Set(finds.map((place) => Number(place.split(':')[0])));
+  return code.replace(/\r?\n$/, '').split(/\r?\n/).map((line, index) => `  ${found.has(index + 1) ? '▸' : ' '} ${line.split('\t').map(visible).join('→   ')}`.trimEnd());
+}
+
+function optionLines({ options }: Rule, style: Style): string[] {
+  const entries = Object.entries(options);
+  if (entries.length === 0) return [];
+  const rows = entries.map(([name, option]) => [style.name(name), valueText(option.default), typeText(option), style.faint(visible(option.about))]);
+  return ['Options, with what they are when nothing is set', ...table(rows), ''];
+}
+
+function valueText(value: OptionValue): string {
+  return Array.isArray(value) && value.length === 0 ? 'none' : formatValue(value);
+}
+
+const DIRECTIONS: Readonly<Record<string, string>> = {
+  lower: 'lower is stricter', higher: 'higher is stricter', more: 'more are stricter', fewer: 'fewer are stricter', true: 'yes is stricter', false: 'no is stricter',
+};
+
+function typeText(option: OptionDeclaration): string {
+  const { type, choices, least, most } = optionType(option);
+  const range = least !== undefined && most !== undefined ? `${least} to ${most}` : '';
+  const kind = { number: range === '' ? 'a whole number' : range, boolean: 'yes or no', string: 'a text', choice: (choices ?? []).join(' or '), list: 'a list' }[type];
+  return [kind, option.stricter === null ? '' : DIRECTIONS[option.stricter]].filter((part) => part !== '').join(', ');
+}
+
+function presetLines({ presets, rule }: RulePage, columns: number, style: Style): string[] {
+  if (rule.house !== null) return [];
+  const told = presets.map(({ reference, level, zone }) => `${reference} ${style.level(level)}${zone === null ? '' : ` (zone ${zone})`}`);
+  return [...wrap(presets.length === 0 ? 'No preset that comes with Elvar speaks of it.' : `In presets: ${listed(told)}.`, columns, ''), ''];
+}
+
+/** What to type to try it, and what to write to keep it. */
+function settingLines({ id, options }: Rule, style: Style): string[] {
+  const [first] = Object.entries(options);
+  const option = first === undefined ? [] : [`        options: { ${first[0]}: ${yamlValue(first[1].default)} }`];
+  const trial = first === undefined ? '' : ` --set '${id}.${first[0]}=${yamlValue(first[1].default)}'`;
+  return [
+    'Try it',
+    `    elvar check --rule ${id} --set '${id}=warning'${style.faint(trial)}`,
+    'Keep it, in elvar.yaml',
+    '    rulings:',
+    `      ${id}:`,
+    '        level: warning',
+    ...option.map(style.faint),
+    style.faint('        because: '.trimEnd() + ' …'),
+  ];
+}
+
+function yamlValue(value: OptionValue): string {
+  if (typeof value !== 'object') return typeof value === 'string' ? JSON.stringify(value) : String(value);
+  return value.length > 3 ? '[…]' : `[${value.map((item) => JSON.stringify(item)).join(', ')}]`;
+}

@@ -1,0 +1,78 @@
+import type { Language as Grammar } from 'web-tree-sitter';
+import { z } from 'zod';
+import { fillIn } from '../inspect/fill-in.js';
+import type { HouseOption, HouseRule } from '../model/house-rule.js';
+import type { OptionDeclaration, OptionValues } from '../model/option.js';
+import type { Repair } from '../model/repair.js';
+import type { Example, Finder, Hit, Rule } from '../model/rule.js';
+import { compilePattern, HouseQuery, searchPattern, type Match } from './house-search.js';
+
+/** Makes a rule of a declaration. The declaration has been checked; its query has not been compiled yet. */
+export function makeHouseRule(declared: HouseRule): Rule {
+  const { id, title, about, advice, tags, confidence, languages, replace, options, examples } = declared;
+  const finder = finderOf(declared);
+  return {
+    id,
+    concern: id.slice(0, id.indexOf('/')),
+    title,
+    about,
+    advice,
+    tags,
+    confidence,
+    repairs: replace !== null,
+    conflicts: [],
+    options: Object.fromEntries(options.map((option) => [option.name, declare(option)])),
+    defaults: Object.fromEntries(options.map((option) => [option.name, option.default])),
+    find: languages === null ? { everywhere: finder as never } : { languages: Object.fromEntries(languages.map((language) => [language, finder])) },
+    examples: examples.map(({ kind, language, code }): Example => ({ language, code, finds: kind === 'good' ? [] : ['?'] })),
+    house: declared,
+  };
+}
+
+const SCHEMAS = { number: z.int(), boolean: z.boolean(), string: z.string(), list: z.array(z.string()) } as const;
+
+function declare({ type, default: standard, stricter, about }: HouseOption): OptionDeclaration {
+  return { schema: SCHEMAS[type], default: standard, stricter, about } as OptionDeclaration;
+}
+
+function finderOf(declared: HouseRule): Finder<OptionValues> {
+  const { search } = declared;
+  if (search.by === 'pattern') {
+    const expressions = new WeakMap<OptionValues, ReturnType<typeof compilePattern>>();
+    return {
+      by: 'text',
+      find: ({ text: { text } }, options) => {
+        let expression = expressions.get(options);
+        if (expression === undefined) expressions.set(options, (expression = compilePattern(search.pattern, options)));
+        return searchPattern(expression, text).map((match) => hitOf(match, declared, options));
+      },
+    };
+  }
+  const queries = new WeakMap<OptionValues, Map<Grammar, HouseQuery>>();
+  return {
+    by: 'tree',
+    find: ({ root }, options) => {
+      let byGrammar = queries.get(options);
+      if (byGrammar === undefined) queries.set(options, (byGrammar = new Map()));
+      const grammar = root.tree.language;
+      let query = byGrammar.get(grammar);
+      if (query === undefined) byGrammar.set(grammar, (query = new HouseQuery(grammar, search.query, options)));
+      return query.search(root).map((match) => hitOf(match, declared, options));
+    },
+  };
+}
+
+function hitOf({ start, end, captures }: Match, { message, replace }: HouseRule, options: OptionValues): Hit {
+  const valueOf = (name: string): string | undefined => captures.get(name)?.text ?? (options[name] === undefined ? undefined : String(options[name]));
+  return { start, end, message: fillIn(message, valueOf), repair: replace === null ? undefined : repairOf({ start, end, captures }, replace, valueOf) };
+}
+
+/** Nothing is repaired where a capture is missing, or where two of them overlap. */
+function repairOf({ start, end, captures }: Match, replace: Readonly<Record<string, string>>, valueOf: (name: string) => string | undefined): Repair | undefined {
+  const edits = Object.entries(replace).map(([name, text]) => {
+    const stretch = name === 'finding' ? { start, end } : captures.get(name);
+    return stretch === undefined ? null : { start: stretch.start, end: stretch.end, text: fillIn(text, valueOf) };
+  }).filter((edit) => edit !== null).sort((a, b) => a.start - b.start);
+  const isClear = edits.every((edit, index) => index === 0 || edit.start >= (edits[index - 1]?.end ?? 0));
+  return edits.length > 0 && isClear ? edits : undefined;
+}

@@ -1,0 +1,65 @@
+import { distance } from 'fastest-levenshtein';
+import type { LanguageId } from '../model/language.js';
+import { finderFor, type Confidence, type Rule } from '../model/rule.js';
+import type { Catalog } from './catalog.js';
+
+/** Which rules are wanted. A part that is null lets all through. */
+export interface CatalogFilter {
+  /** Words that a rule is looked for by. */
+  readonly term: string | null;
+  readonly concern: string | null;
+  readonly language: LanguageId | null;
+  readonly tag: string | null;
+  readonly confidence: Confidence | null;
+  readonly repairable: boolean;
+}
+
+/** How much a word tells where it is found: in the name most, in the reasons least. */
+const WEIGHTS = { id: 8, title: 4, tags: 4, options: 3, advice: 1, about: 1 } as const;
+
+/** The rules that a filter lets through; with a term, the best first, else sorted by id. */
+export function searchCatalog({ rules }: Catalog, filter: CatalogFilter): Rule[] {
+  const passed = rules.filter((rule) => passes(rule, filter));
+  const words = (filter.term ?? '').toLowerCase().split(/[^\p{L}\p{N}]+/u).filter((word) => word !== '');
+  if (words.length === 0) return passed;
+  const scored = passed.map((rule) => ({ rule, score: scoreOf(rule, words, false) }));
+  const exact = scored.filter(({ score }) => score > 0);
+  // Only where nothing is written so are words that are nearly the same looked for.
+  const found = exact.length > 0 ? exact : passed.map((rule) => ({ rule, score: scoreOf(rule, words, true) })).filter(({ score }) => score > 0);
+  return found.sort((a, b) => b.score - a.score || (a.rule.id < b.rule.id ? -1 : 1)).map(({ rule }) => rule);
+}
+
+function passes(rule: Rule, { concern, language, tag, confidence, repairable }: CatalogFilter): boolean {
+  return (concern === null || rule.concern === concern)
+    && (language === null || finderFor(rule, language) !== null)
+    && (tag === null || rule.tags.includes(tag))
+    && (confidence === null || rule.confidence === confidence)
+    && (!repairable || rule.repairs);
+}
+
+/** Every word must be somewhere; 0 where one is nowhere. */
+function scoreOf(rule: Rule, words: readonly string[], tolerant: boolean): number {
+  const parts: Record<keyof typeof WEIGHTS, string> = {
+    id: rule.id,
+    title: rule.title,
+    tags: rule.tags.join(' '),
+    options: Object.entries(rule.options).map(([name, { about }]) => `${name} ${about}`).join(' '),
+    advice: rule.advice,
+    about: rule.about,
+  };
+  let sum = 0;
+  for (const word of words) {
+    let best = 0;
+    for (const [part, text] of Object.entries(parts)) best += isIn(word, text.toLowerCase(), tolerant) ? WEIGHTS[part as keyof typeof WEIGHTS] : 0;
+    if (best === 0) return 0;
+    sum += best;
+  }
+  return sum;
+}
+
+function isIn(word: string, text: string, tolerant: boolean): boolean {
+  if (!tolerant) return text.includes(word);
+  // One slip in a short word, two in a long one (letters that changed places count as two); shorter words are too much like each other.
+  const slips = word.length < 4 ? 0 : word.length < 6 ? 1 : 2;
+  return text.split(/[^\p{L}\p{N}]+/u).some((other) => Math.abs(other.length - word.length) <= slips && distance(other, word) <= slips);
+}

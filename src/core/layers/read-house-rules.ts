@@ -1,0 +1,133 @@
+import { RE2JS } from 're2js';
+import { z } from 'zod';
+import { CONCERNS } from '../catalog/concerns.js';
+import { LANGUAGES } from '../catalog/languages.js';
+import type { HouseExample, HouseOption, HouseRule, HouseSearch } from '../model/house-rule.js';
+import { CONFIDENCES } from '../model/rule.js';
+import { fillPattern } from '../catalog/house-search.js';
+import { nearName } from './near-name.js';
+import type { Reading } from './reading.js';
+import { describeValue, problemsOfIssues } from './schema-problems.js';
+import { nodeAt, type YamlNode } from './yaml-text.js';
+
+const text = z.string().min(1);
+
+const optionSchema = z.strictObject({
+  default: z.union([z.number().int(), z.boolean(), z.string(), z.array(z.string())]),
+  stricter: z.enum(['lower', 'higher', 'more', 'fewer', 'true', 'false']).optional(),
+  about: text.optional(),
+});
+
+const exampleSchema = z.union([z.string(), z.strictObject({ language: text.optional(), code: z.string() })]);
+
+/** A house rule as it is written. */
+export const houseRuleSchema = z.strictObject({
+  title: text,
+  about: text.optional(),
+  advice: text.optional(),
+  message: text,
+  tags: z.array(z.string().regex(/^[a-z][a-z0-9-]*$/, 'a tag in small letters')).optional(),
+  confidence: z.enum(CONFIDENCES).optional(),
+  languages: z.array(text).min(1),
+  query: text.optional(),
+  pattern: text.optional(),
+  replace: z.record(z.string(), z.string()).optional(),
+  options: z.record(z.string().regex(/^[a-z][a-z0-9-]*$/, 'a name in small letters'), optionSchema).optional(),
+  examples: z.strictObject({ good: z.array(exampleSchema).optional(), bad: z.array(exampleSchema).optional() }).optional(),
+});
+
+const KEYS = Object.keys(houseRuleSchema.shape);
+
+/** Reads the `rules` block of a layer file. What is wrong is reported; such a rule is left out. */
+export function readHouseRules(root: YamlNode, reading: Reading): HouseRule[] {
+  const { node: block, whole } = nodeAt(root, ['rules']);
+  if (!whole || block.value === undefined) return [];
+  if (typeof block.value !== 'object' || block.value === null || Array.isArray(block.value)) {
+    reading.report(block.place, { code: 'wrong-type', expected: 'a mapping', found: describeValue(block.value) });
+    return [];
+  }
+  return [...block.parts].flatMap(([id, node]) => readHouseRule(String(id), node, reading) ?? []);
+}
+
+function readHouseRule(id: string, node: YamlNode, reading: Reading): HouseRule | null {
+  const place = node.keyPlace ?? node.place;
+  const concern = /^([a-z][a-z0-9-]*)\/[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/.exec(id)?.[1];
+  if (concern === undefined) {
+    reading.report(place, { code: 'bad-house-id', id });
+    return null;
+  }
+  if ((CONCERNS as readonly string[]).includes(concern)) reading.report(place, { code: 'own-concern', id, concern });
+  const read = houseRuleSchema.safeParse(node.value);
+  if (!read.success) {
+    reading.problems.push(...problemsOfIssues(read.error.issues, node, KEYS));
+    return null;
+  }
+  const { data } = read;
+  const languages = readLanguages(node, data.languages, reading);
+  const options = Object.entries(data.options ?? {}).map(([name, option]): HouseOption => ({
+    name, type: typeOf(option.default), default: option.default, stricter: option.stricter ?? null, about: option.about ?? '',
+  }));
+  const search = readSearch(node, data, options, reading);
+  if (search === null || languages === undefined) return null;
+  if (search.by === 'query' && languages === null) reading.report(nodeAt(node, ['languages']).node.place, { code: 'query-needs-languages', id });
+  return {
+    id,
+    place,
+    title: data.title,
+    about: data.about ?? data.title,
+    advice: data.advice ?? '',
+    message: data.message,
+    tags: data.tags ?? [],
+    confidence: data.confidence ?? 'likely',
+    languages,
+    search,
+    replace: data.replace ?? null,
+    options,
+    examples: readExamples(node, data, languages),
+  };
+}
+
+function typeOf(value: z.output<typeof optionSchema>['default']): HouseOption['type'] {
+  if (Array.isArray(value)) return 'list';
+  return typeof value as 'number' | 'boolean' | 'string';
+}
+
+/** Null for all languages; undefined when one is unknown, which has been reported. */
+function readLanguages(node: YamlNode, languages: readonly string[], reading: Reading): HouseRule['languages'] | undefined {
+  if (languages.includes('*')) return null;
+  const known = LANGUAGES.map(({ id }) => id);
+  const list = nodeAt(node, ['languages']).node;
+  let isKnown = true;
+  languages.forEach((language, index) => {
+    if (known.includes(language)) return;
+    isKnown = false;
+    reading.reportUnknown(nodeAt(list, [index]).node.place, { code: 'unknown-language', language, near: nearName(language, known) });
+  });
+  return isKnown ? languages : undefined;
+}
+
+function readSearch(node: YamlNode, data: z.output<typeof houseRuleSchema>, options: readonly HouseOption[], reading: Reading): HouseSearch | null {
+  if ((data.query === undefined) === (data.pattern === undefined)) {
+    reading.report(node.keyPlace ?? node.place, { code: 'query-or-pattern', both: data.query !== undefined });
+    return null;
+  }
+  if (data.query !== undefined) return { by: 'query', query: data.query, place: nodeAt(node, ['query']).node.place };
+  const pattern = data.pattern as string;
+  const { place } = nodeAt(node, ['pattern']).node;
+  try {
+    RE2JS.compile(fillPattern(pattern, Object.fromEntries(options.map((option) => [option.name, option.default]))), RE2JS.MULTILINE);
+  } catch (error) {
+    reading.report(place, { code: 'bad-expression', detail: error instanceof Error ? error.message.replace(/^error parsing regexp: /, '') : String(error) });
+    return null;
+  }
+  return { by: 'pattern', pattern, place };
+}
+
+function readExamples(node: YamlNode, { examples = {} }: z.output<typeof houseRuleSchema>, languages: HouseRule['languages']): HouseExample[] {
+  return (['good', 'bad'] as const).flatMap((kind) => (examples[kind] ?? []).map((example, index): HouseExample => ({
+    kind,
+    language: (typeof example === 'string' ? undefined : example.language) ?? languages?.[0] ?? 'text',
+    code: typeof example === 'string' ? example : example.code,
+    place: nodeAt(node, ['examples', kind, index]).node.place,
+  })));
+}

@@ -1,0 +1,46 @@
+import type { LanguageId } from './language.js';
+import type { OptionValue, StricterDirection } from './option.js';
+import type { Place } from './place.js';
+import type { Confidence, RuleId } from './rule.js';
+
+/** An option of a house rule, as it was declared. */
+export interface HouseOption {
+  readonly name: string;
+  readonly type: 'number' | 'boolean' | 'string' | 'list';
+  readonly default: OptionValue;
+  readonly stricter: StricterDirection | null;
+  readonly about: string;
+}
+
+/** Code that a house rule finds something in, or nothing. */
+export interface HouseExample {
+  readonly kind: 'good' | 'bad';
+  readonly language: LanguageId;
+  readonly code: string;
+  readonly place: Place;
+}
+
+/** What a house rule looks for: a query over the syntax, or a regular expression over the text. */
+export type HouseSearch =
+  | { readonly by: 'query'; readonly query: string; readonly place: Place }
+  | { readonly by: 'pattern'; readonly pattern: string; readonly place: Place };
+
+/** A rule that a layer file declares. Plain data, so that it can be compared and handed to another thread. */
+export interface HouseRule {
+  readonly id: RuleId;
+  /** Where it is declared first. */
+  readonly place: Place;
+  readonly title: string;
+  readonly about: string;
+  readonly advice: string;
+  readonly message: string;
+  readonly tags: readonly string[];
+  readonly confidence: Confidence;
+  /** Languages by their ids; null for all. */
+  readonly languages: readonly LanguageId[] | null;
+  readonly search: HouseSearch;
+  /** What is written in the place of captures, by their names; `finding` is the whole. Null for no repair. */
+  readonly replace: Readonly<Record<string, string>> | null;
+  readonly options: readonly HouseOption[];
+  readonly examples: readonly HouseExample[];
+}

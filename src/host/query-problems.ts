@@ -1,0 +1,40 @@
+import type { Catalog } from '../core/catalog/catalog.js';
+import { queryMistake } from '../core/catalog/house-search.js';
+import { languageById } from '../core/catalog/languages.js';
+import { GRAMMARS, type GrammarId } from '../core/model/language.js';
+import type { Problem } from '../core/model/problem.js';
+import type { Rule } from '../core/model/rule.js';
+import { Grammars } from '../core/syntax/grammars.js';
+import { GRAMMAR_FILES } from './grammar-files.js';
+
+/** What is wrong with the queries of house rules: each is tried on the grammars of its languages. */
+export async function queryProblems({ rules }: Catalog): Promise<Problem[]> {
+  const asked = rules.filter(({ house }) => house?.search.by === 'query');
+  const grammars = new Grammars(GRAMMAR_FILES);
+  await grammars.load(asked.flatMap(grammarsOf));
+  return asked.flatMap((rule) => problemOf(rule, grammars) ?? []);
+}
+
+function grammarsOf({ house }: Rule): GrammarId[] {
+  return (house?.languages ?? []).flatMap((id) => {
+    const grammar = languageById(id)?.grammar ?? null;
+    if (grammar === null) return [];
+    return typeof grammar === 'string' ? [grammar] : GRAMMARS.filter((known) => Object.values(grammar).includes(known));
+  });
+}
+
+function problemOf(rule: Rule, grammars: Grammars): Problem | null {
+  const { house, defaults } = rule;
+  if (house === null || house.search.by !== 'query') return null;
+  const { place, query } = house.search;
+  const used = grammarsOf(rule);
+  const bare = (house.languages ?? []).find((id) => (languageById(id)?.grammar ?? null) === null);
+  if (bare !== undefined) {
+    return { file: place.file, place, detail: { code: 'bad-query', grammar: bare, detail: 'Elvar has no grammar for it', near: null } };
+  }
+  for (const grammar of used) {
+    const mistake = queryMistake(grammars.get(grammar), query, defaults);
+    if (mistake !== null) return { file: place.file, place, detail: { code: 'bad-query', grammar, detail: mistake.what, near: mistake.near } };
+  }
+  return null;
+}
