@@ -15,6 +15,10 @@ const ROWS = 45;
 /** Name of the picture → what is typed. */
 const SHOTS = {
   check: 'elvar check',
+  'check-summary': 'elvar check services --group-by directory --top 2 | tail -n 42',
+  fix: 'elvar fix --dry-run',
+  catalog: 'elvar catalog --language css',
+  'rule-page': 'elvar catalog slips/loose-compare',
   resolve: 'elvar resolve',
   'explain-rule': 'elvar explain services/berths/tests/plan.test.ts idiom/debug-print',
   'explain-file': 'elvar explain services/tides/tides/predict.py',

@@ -88,7 +88,9 @@ function globalOptions(program: Argv, columns: number): Argv {
     .exitProcess(false)
     .wrap(Math.min(columns, 110))
     .fail((message: string | null, error: Error | undefined) => {
-      throw error ?? new UsageError(`${message}\nRun elvar --help, or elvar check --help, to see what there is.`);
+      // What yargs itself finds wrong comes with an error of its own kind; all other errors are the program's.
+      if (error !== undefined && error.name !== 'YError') throw error;
+      throw new UsageError(`${message ?? error?.message}\nRun elvar --help, or elvar check --help, to see what there is.`);
     });
 }
 

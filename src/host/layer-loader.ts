@@ -31,6 +31,7 @@ interface LoadedLayer {
 }
 
 /** Reads layer files and, with each, the presets it adopts. Problems are gathered, never thrown. */
+// elvar waive size/class-members because reading a file and what it adopts is one thing
 export class LayerLoader {
   readonly problems: Problem[] = [];
   /** What was left aside in files from outside of the project. */

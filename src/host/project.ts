@@ -103,6 +103,7 @@ export class Project {
     return { project, answer: visit(project) };
   }
 
+  // elvar waive size/parameters because they are what a reading is made of
   private static finish<Answer>(
     { project, answer }: Visit<Answer>, root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer, needsLayers: boolean,
   ): Answer {

@@ -52,6 +52,7 @@ export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
  * A project that questions can be asked about. Nothing is kept between questions: each reads the tree anew.
  * Every method throws a LayerError when a layer file it meets is wrong, and a UsageError when a path is.
  */
+// elvar waive size/class-members because each question of the library is a method
 export class Workspace {
   /** Lines of files that were shown. */
   private readonly texts = new Map<string, readonly string[]>();

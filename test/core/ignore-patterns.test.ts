@@ -28,7 +28,7 @@ interface Verdict {
   readonly by: string | null;
 }
 
-/** git's own answers. */
+/** Git's own answers. */
 function askGit({ paths, ignoreFiles }: Tree): Map<string, Verdict> {
   const tree = path.join(folder, 'tree');
   rmSync(tree, { recursive: true, force: true });

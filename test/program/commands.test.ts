@@ -96,7 +96,7 @@ describe('check', () => {
 
   test('on many files finds on all threads what it finds file by file', () => {
     const files = Object.fromEntries(Array.from({ length: 700 }, (_, index) => [`d${index % 9}/f${index}.js`, `eval(a${index});\n${index % 3 ? '' : 'if (a == b) c(); // elvar waive slips/* because x\n'}`]));
-    const folder = makeFolder({ 'elvar.yaml': 'presets: [elvar:everything]\n', ...files });
+    const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: warning, safety/dynamic-code: warning, text/final-newline: warning }\n', ...files });
     const whole = elvarJson<CheckDocument>(folder, ['check', '--excused']);
     expect(whole.totals).toMatchObject({ files: 701, warning: 700, excused: 234 });
     const parts = Array.from({ length: 9 }, (_, index) => elvarJson<CheckDocument>(folder, ['check', '--excused', `d${index}`]).findings).flat();
@@ -240,12 +240,12 @@ describe('scope', () => {
 });
 
 describe('the command line', () => {
-  test.each(['check', 'resolve', 'explain', 'scope'])('%s --help has two worked examples that work in the demo', (command) => {
+  test.each(['check', 'resolve', 'explain', 'scope', 'fix', 'catalog', 'compare', 'presets'])('%s --help has worked examples that work in the demo', (command) => {
     const folder = harbour();
     const { code, out } = elvar(folder, [command, '--help']);
     expect(code).toBe(0);
-    const examples = [...out.slice(out.indexOf('Examples:')).matchAll(/^ {2}elvar (\S+(?: \S+)*)/gm)].map((match) => (match[1] as string).split(' '));
-    expect(examples).toHaveLength(2);
+    const examples = [...out.slice(out.indexOf('Examples:')).matchAll(/^ {2}elvar (\S+(?: \S+)*)/gm)].map((match) => (match[1] as string).replaceAll("'", '').split(' '));
+    expect(examples.length).toBeGreaterThanOrEqual(2);
     for (const args of examples) {
       const run = elvar(folder, args);
       expect(run.code, `elvar ${args.join(' ')}: ${run.err}`).toBeLessThanOrEqual(1);

@@ -120,7 +120,8 @@ const PAGE = `
 
 /** Whether a name is there without being declared: by the language (ECMA-262, clause 19), in Node.js, in a page or in a worker. */
 export function isKnownGlobal(name: string): boolean {
-  return KNOWN.has(name);
+  // The interfaces of WebGPU and WebXR have names of their own kind.
+  return KNOWN.has(name) || /^(?:GPU|XR)[A-Z]\w*$/.test(name);
 }
 
 const WORKER = 'importScripts postMessage onmessage WorkerGlobalScope DedicatedWorkerGlobalScope SharedWorkerGlobalScope ServiceWorkerGlobalScope clients registration skipWaiting';

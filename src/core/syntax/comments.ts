@@ -62,4 +62,3 @@ function bodyOf(comment: string, syntax: CommentSyntax): string {
 export function isDocumentation(written: string): boolean {
   return (written.startsWith('/**') && !written.startsWith('/**/')) || /^\/\/[/!]/.test(written) || written.startsWith('/*!');
 }
-

@@ -7,6 +7,7 @@ export class SyntaxNode {
   last: SyntaxNode | null = null;
   next: SyntaxNode | null = null;
 
+  // elvar waive size/parameters because nodes are made in one place, by the thousand
   constructor(
     private readonly tree: SyntaxTree,
     /** The grammar's name for it; `ERROR` where the text does not follow the grammar. */

@@ -25,11 +25,11 @@ export default defineRule({
 });
 
 /** How a line of code looks that prose hardly ever looks like, by family of languages. */
-const BRACES = /^(?:(?:return|throw|await|break|continue)\b[^.]*[;)]$|(?:const|let|var|public|private|protected|static|final|auto|int|bool|char|double|float|void|string|func|fn)\s+[\w<>*&\[\], ]+(?:=|\(|;$|:=)|(?:if|for|while|switch|foreach|catch)\s*\(.*\)\s*\{?$|\}?\s*else\b.*\{$|#?(?:import|include|use|export|require|package)\s+[\w.*{'"<\\].*[;>'"]$|[\w$.\->:[\]'"]+\s*(?:[+*/-]?=|:=)\s*[^=\s].*[;)]$|[\w$.\->:]+\([^)]*\)\s*;$|[\w$.\->:]+\(.*\);$|<\/?[A-Za-z][\w.-]*(?:\s+[\w:@-]+=["'{][^>]*)?\/?>)/;
-const PYTHON = /^(?:[\w.[\]'"]+\s*[+*/-]?=\s*[^=\s].*|(?:if|elif|while|for|with|def|class|except)\b.*:$|(?:else|try|finally):$|return\b\s*[\w.([{'"]+[^.]*[)\]}\w'"]$|(?:from\s+[\w.]+\s+)?import\s+[\w.,* ()]+$|[\w.]+\([^)]*\)$|raise\s+\w+\(.*\)$|print\s*\(.*\)$)/;
+const BRACES = /^(?:(?:return|throw|await|break|continue)\b[^.]*[;)]$|(?:const|let|var|public|private|protected|static|final|auto|int|bool|char|double|float|void|string|func|fn)\s+[\w<>*&\[\], ]+(?:=|\(|;$|:=)|(?:if|for|while|switch|foreach|catch)\s*\(.*\)\s*\{?$|\}?\s*else\b.*\{$|#?(?:import|include|use|export|require|package)\s+[\w.*{'"<\\].*[;>'"]$|[\w$.\->:[\]'"]+\s*(?:[+*/-]?=|:=)\s*[^=\s].*[;)]$|[\w$.\->:]+\([^)]*\)\s*;$|[\w$.\->:]+\(.*\);$|<\/[A-Za-z][\w.-]*>|<[A-Za-z][\w.-]*(?:\s+[\w:@-]+=["'{][^>]*>|\s*\/>))/;
+const PYTHON = /^(?:[\w.[\]'"]+\s*[+*/-]?=\s*[^=\s].*|(?:if|elif|while|for|with|def|class|except)\b.*:$|(?:else|try|finally):$|return(?:\s+(?:[\w.]+|.*[()[\]{}'"=+].*))?$|(?:from\s+[\w.]+\s+)?import\s+[\w.,* ()]+$|[\w.]+\([^)]*\)$|raise\s+\w+\(.*\)$|print\s*\(.*\)$)/;
 /** Languages whose statements need no semicolon. */
 const BARE = /^(?:[\w.]+(?:, [\w.]+)*\s*:?=\s*\S.*|return\s+[\w.&*"]+(?:\(.*\).*|,\s*.+)|(?:if|for|switch|func|fun|def)\b.*\{|[\w.]+\([^)]*\)|\}?\s*else\b.*\{)$/;
-const SHELL = /^(?:(?:export\s+)?[A-Z_a-z]\w*=\S*$|(?:if|elif|while|for)\b.*;\s*(?:then|do)$|\w[\w-]*\s+(?:-{1,2}[\w-]+\s*)+["$/\w].*|(?:echo|cd|rm|cp|mv|mkdir|source)\s+["$/.-].*)$/;
+const SHELL = /^(?:(?:export\s+)?[A-Z_a-z]\w*=\S*$|(?:if|elif|while|for)\b.*;\s*(?:then|do)$|[a-z][\w-]*\s+(?:-{1,2}[\w-]+\s+)+["$/][^ ]*.*|(?:echo|cd|rm|cp|mv|mkdir|source)\s+["$/.-].*)$/;
 const STYLES = /^(?:--)?[a-z-]+\s*:\s*[^;]+;$|^[.#&]?[\w-]+(?:[\s>+~,.:#[\]()\w-]*)\{[^}]*\}?$/;
 const MARKUP = /^<\/?[a-z][\w-]*(?:\s+[\w:@-]+(?:=(?:"[^"]*"|'[^']*'|\S+))?)*\s*\/?>/;
 const SQL = /^(?:select\b.+\bfrom\b|insert\s+into\b|update\b.+\bset\b|delete\s+from\b|create\s+(?:table|index|view)\b|alter\s+table\b|drop\s+(?:table|index|view)\b)/i;

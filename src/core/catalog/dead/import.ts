@@ -23,7 +23,8 @@ interface Importing {
 
 const PYTHON: Importing = {
   statements: ['import_statement', 'import_from_statement'],
-  names: (statement) => statement.childrenOf('name').flatMap((part) => {
+  // What comes from a module with an underscore is often handed on under the name of this one.
+  names: (statement) => statement.childrenOf('name').filter(() => !/^_[a-z]/.test(statement.child('module_name')?.text ?? '')).flatMap((part) => {
     if (part.type === 'aliased_import') {
       // PEP 484: importing a name as itself offers it to others.
       const alias = part.child('alias');

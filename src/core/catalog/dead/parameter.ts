@@ -22,7 +22,7 @@ export default defineRule({
   examples: [
     good('javascript', 'function moor(_quay, berth) { return berth; }\nboats.map((boat, index) => index);\nboats.forEach((boat) => sail());\n'),
     bad('javascript', 'function moor(quay, berth, tide) { return berth; }\n', '1:28'),
-    good('typescript', 'class Quay extends Place { moor(tide: number) { sail(); } }\nclass Pier { constructor(private readonly name: string) {} }\n'),
+    good('typescript', 'class Quay extends Place { moor(tide: number) { sail(); } }\nclass Pier { constructor(private name: string, readonly low = 1) {} }\n'),
     bad('typescript', 'const moor = (quay: string, tide = 1): string => quay;\n', '1:29'),
     good('python', 'class Quay(Place):\n    def moor(self, tide):\n        sail()\ndef stub(tide):\n    pass\n'),
     bad('python', 'def moor(quay, tide):\n    return quay\n', '1:16'),
@@ -56,6 +56,7 @@ function afterTheLastRead(parameters: readonly Binding[]): Binding[] {
 }
 
 /** Whether somebody else decides what the function takes: a caller it is handed to, or what its class extends. */
+// elvar waive size/branches because each line is one reason, and they belong together
 function isBound(owner: SyntaxNode): boolean {
   const body = FUNCTIONS.has(owner.type) ? bodyOf(owner) : null;
   if (body === null || isStub(body)) return true;
@@ -63,12 +64,16 @@ function isBound(owner: SyntaxNode): boolean {
   if (parent === null || /^(?:arguments|argument|argument_list|pair|decorated_definition|keyword_argument|jsx_expression|array_element_initializer)$/.test(parent.type)) return true;
   if (owner.type === 'lambda' || owner.type === 'lambda_expression') return true;
   if (nameOf(owner)?.text === 'main' || /^__\w+__$/.test(nameOf(owner)?.text ?? '')) return true;
+  // Java makes heirs on the fly.
+  if (owner.parent?.parent?.type === 'object_creation_expression') return true;
   const holder = owner.closest(CLASSES);
   if (holder === null || functionBetween(owner, holder)) return false;
   const modifiers = owner.childOfType('modifiers')?.text ?? '';
   if (/@/.test(modifiers) || owner.childOfType('decorator', 'attribute_list') !== null) return true;
   const isOwn = /\bprivate\b/.test(modifiers) || owner.childOfType('visibility_modifier', 'accessibility_modifier')?.text === 'private';
   if (isOwn) return false;
+  // A method of Python that is open to all may be what others expect of it.
+  if (holder.type === 'class_definition' && !/^_/.test(nameOf(owner)?.text ?? '')) return true;
   return holder.type !== 'class_declaration' && holder.type !== 'class' && holder.type !== 'class_definition'
     ? true
     : holder.childOfType('class_heritage', 'superclass', 'super_interfaces', 'base_clause', 'class_interface_clause', 'argument_list') !== null || owner.type === 'method_declaration';
@@ -92,6 +97,7 @@ function isKept(node: SyntaxNode): boolean {
   const { parent } = node;
   if (/^(?:self|cls)$/.test(node.text)) return true;
   if (parent?.type === 'property_promotion_parameter') return true;
-  if (/_parameter$/.test(parent?.type ?? '') && parent?.childOfType('accessibility_modifier', 'override_modifier') !== null && parent?.type !== 'simple_parameter') return parent?.childOfType('accessibility_modifier', 'override_modifier') != null;
+  // TypeScript makes a field of a parameter with one of these words.
+  if (parent?.children.some(({ type }) => /^(?:accessibility_modifier|override_modifier|readonly)$/.test(type))) return true;
   return /^(?:object_pattern|array_pattern|pair_pattern|object_assignment_pattern)$/.test(parent?.type ?? '');
 }

@@ -44,6 +44,7 @@ function findVar({ tree }: ParsedSource): Hit[] {
 }
 
 /** Whether let would mean the same: declared once, used in its block alone and after its line, and not made anew by a loop. */
+// elvar waive size/branches because each part is one condition of a safe repair
 function canBeLet(name: SyntaxNode, declaration: SyntaxNode, bindings: Bindings, isModule: boolean): boolean {
   const binding: Binding | null = bindings.scopeAt(name).functionScope.bindings.get(name.text) ?? null;
   // In a script without imports, a var of the file is a property of the page.

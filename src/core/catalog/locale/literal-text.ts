@@ -75,4 +75,3 @@ function findInJava({ tree }: ParsedSource): SyntaxNode[] {
   return callsIn(tree).filter((call) => (call.type === 'object_creation_expression' ? made.test(calleeOf(call)) : shows.test(methodOf(call))))
     .flatMap((call) => argumentsOf(call).filter(({ type }) => type === 'string_literal'));
 }
-

@@ -16,7 +16,7 @@ export default defineRule({
   options: {},
   find: { languages: inLanguages('javascript typescript', byTree(findEarlyUses)) },
   examples: [
-    good('javascript', 'const moor = () => berth;\nconst berth = 1;\nmoor();\nsail();\nfunction sail() {}\nexport { low };\nconst low = 1;\n'),
+    good('javascript', 'const moor = () => berth;\nconst berth = 1;\nmoor();\nsail();\nfunction sail(a = low) { const low = 1; }\nexport { low };\nconst low = 1;\n'),
     bad('javascript', 'sail(berth);\nconst berth = 1;\nnew Quay();\nclass Quay {}\n', '1:6 3:5'),
     good('typescript', 'let berth: Berth;\nclass Berth {}\ntype Low = typeof low;\nconst low = 1;\n'),
     bad('typescript', 'const high = low + 1;\nconst low = 1;\n', '1:14'),

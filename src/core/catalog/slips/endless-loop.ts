@@ -1,5 +1,8 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { bindingsOf } from '../../syntax/bindings/bindings.js';
+import type { Bindings } from '../../syntax/bindings/scope.js';
+import type { ParsedSource } from '../../syntax/source.js';
 import { FUNCTIONS } from '../../syntax/functions.js';
 import { LOOPS, unwrapped } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
@@ -16,17 +19,17 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript java python cpp c php', eachNode(['while_statement', 'for_statement', 'do_statement'], judge)) },
   examples: [
     good('javascript', 'while (a < b) a += 1;\nfor (let i = 0; i < n; i += 1) sail(i);\nwhile (true) { if (next()) break; }\nwhile (next()) sail();\n'),
-    bad('javascript', 'while (true) { sail(); }\nfor (let i = 0; i < n; i--) sail(i);\nwhile (a < b) { sail(); }\n', '1:1 2:1 3:1'),
+    bad('javascript', 'while (true) { sail(); }\nfor (let i = 0; i < n; i--) sail(i);\nfunction moor(a) { while (a < 3) { sail(); } }\n', '1:1 2:1 3:20'),
     good('typescript', 'for (;;) { await next(); }\nfor (let i = n; i >= 0; i--) sail(i);\n'),
     bad('typescript', 'for (;;) { sail(); }\n', '1:1'),
     good('java', 'class Quay { void moor() { while (true) { if (full) return; } } }\n'),
     bad('java', 'class Quay { void moor() { int a = 1; while (a < 3) { sail(); } } }\n', '1:39'),
-    good('python', 'while True:\n    if sail():\n        break\n'),
+    good('python', 'while True:\n    if sail():\n        break\nfor boat in boats:\n    sail(boat)\n'),
     bad('python', 'while True:\n    sail()\n', '1:1'),
     good('cpp', 'void moor() { for (int i = 0; i < 3; ++i) sail(); }\n'),
     bad('cpp', 'void moor() { for (int i = 0; i < 3; --i) sail(); }\n', '1:15'),
     good('php', '<?php while ($a < 3) { $a++; }\n'),
-    bad('php', '<?php while ($a < 3) { sail(); }\n', '1:7'),
+    bad('php', '<?php function moor($a) { while ($a < 3) { sail(); } }\n', '1:27'),
   ],
 });
 
@@ -34,8 +37,10 @@ const ENDS = new Set(['return_statement', 'throw_statement', 'throw_expression',
   'goto_statement', 'exit_statement', 'co_return_statement', 'co_await_expression', 'co_yield_statement', 'yield_statement']);
 const ENDING_CALL = /^(?:process\.exit|sys\.exit|exit|os\._exit|System\.exit|abort|die|quit|std::exit)$/;
 
-function judge(loop: SyntaxNode): Hit | null {
-  const message = runsAway(loop) ?? neverEnds(loop);
+function judge(loop: SyntaxNode, _options: unknown, { tree }: ParsedSource): Hit | null {
+  // Python's loop over values has an end, and names no condition.
+  if (loop.type === 'for_statement' && loop.child('right') !== null) return null;
+  const message = runsAway(loop) ?? neverEnds(loop, bindingsOf(tree));
   if (message === null) return null;
   const body = loop.child('body');
   const end = loop.type === 'do_statement' || body === null ? loop.start + 2 : Math.max(loop.start + 1, body.start);
@@ -52,15 +57,21 @@ function runsAway(loop: SyntaxNode): string | null {
   return condition[2]?.[0] === counts ? null : `${condition[1]} counts away from the end of the loop`;
 }
 
-function neverEnds(loop: SyntaxNode): string | null {
+function neverEnds(loop: SyntaxNode, bindings: Bindings): string | null {
   const body = loop.child('body');
   if (body === null || canLeave(body)) return null;
   const condition = conditionOf(loop);
   if (condition === null || /^(?:true|True|1)$/.test(condition.text)) return 'nothing ends this loop';
   const names = comparedNames(condition);
-  if (names === null || names.length === 0) return null;
+  if (names === null || names.length === 0 || !names.every((name) => isLocal(name, loop, bindings))) return null;
   const others = [loop.child('increment'), loop.child('update')].map((part) => part?.text ?? '').join(' ');
   return names.some((name) => changes(body, name) || others.includes(name)) ? null : `nothing in the loop changes ${names.join(' or ')}`;
+}
+
+/** Whether only the function around the loop can change a name. */
+function isLocal(name: string, loop: SyntaxNode, bindings: Bindings): boolean {
+  const binding = bindings.scopeAt(loop).lookUp(name);
+  return binding !== null && binding.kind !== 'field' && binding.scope.functionScope.kind === 'function' && !binding.isExported;
 }
 
 function conditionOf(loop: SyntaxNode): SyntaxNode | null {

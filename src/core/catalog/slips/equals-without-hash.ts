@@ -20,6 +20,8 @@ export default defineRule({
 });
 
 function judge(body: SyntaxNode): Hit | null {
+  // What extends another class may have the other method from there.
+  if (body.parent?.type !== 'class_declaration' || body.parent.child('superclass') !== null) return null;
   const methods = body.parts.filter(({ type }) => type === 'method_declaration');
   const named = (name: string, count: number): SyntaxNode | null => methods.find((method) => {
     const list = method.child('parameters');

@@ -15,7 +15,7 @@ export default defineRule({
   options: {},
   find: { languages: inLanguages('javascript typescript java cpp c php', byTree(findFallThrough)) },
   examples: [
-    good('javascript', 'switch (a) {\n  case 1:\n  case 2:\n    sail();\n    break;\n  case 3: {\n    return;\n  }\n  case 4:\n    wait();\n    // falls through\n  default:\n    moor();\n}\n'),
+    good('javascript', 'switch (a) {\n  case 1:\n  case 2:\n    sail();\n    break;\n  case 3: {\n    return;\n  }\n  case 4:\n    wait();\n    // falls through\n  default:\n    switch (b) { case 1: return; default: throw c; }\n  case 5:\n}\n'),
     bad('javascript', 'switch (a) {\n  case 1:\n    sail();\n  case 2:\n    wait();\n}\n', '4:3'),
     good('typescript', 'switch (a) {\n  case 1:\n    if (b) return; else throw new Error();\n  default:\n}\n'),
     bad('typescript', 'switch (a) {\n  case 1:\n    if (b) return;\n  default:\n    wait();\n}\n', '4:3'),
@@ -37,15 +37,30 @@ function findFallThrough({ tree, text: { text } }: ParsedSource): Hit[] {
     if (next === null || statements.length === 0 || statements.some(leaves)) return [];
     const last = statements.at(-1) as SyntaxNode;
     // A comment may stand at the end of the case, or between the two in the tree.
-    if (/fall(?:s|ing)?[ -]?thr|fallthrough|no break/i.test(text.slice(last.end, next.start)) || /\[\[fallthrough\]\]|fall(?:s|ing)?[ -]?thr/i.test(lastLines(part))) return [];
+    if (/fall(?:s|ing)?[ -]?thr|fallthrough|no break/i.test(text.slice(last.end, endOfLine(text, next.start))) || /\[\[fallthrough\]\]|fall(?:s|ing)?[ -]?thr/i.test(lastLines(part))) return [];
     const head = /^[^:\n]*:?/.exec(text.slice(next.start, next.end))?.[0] ?? '';
     return [{ start: next.start, end: next.start + Math.max(1, head.length), message: 'the case before goes on into this one' }];
   });
 }
 
+function endOfLine(text: string, from: number): number {
+  const end = text.indexOf('\n', from);
+  return end < 0 ? text.length : end;
+}
+
 function lastLines(part: SyntaxNode): string {
   return part.text.split('\n').slice(-3).join('\n');
 }
+
+/** A choice leaves when it has a case for all else, the last of its cases leaves, and nothing breaks out of it. */
+function allCasesLeave(choice: SyntaxNode): boolean {
+  const cases = choice.child('body')?.parts.filter(({ type }) => CASES.includes(type)) ?? [];
+  const last = cases.at(-1);
+  const hasDefault = cases.some((part) => /^(?:switch_default|default_statement)$/.test(part.type) || /^default\b/.test(part.text));
+  return hasDefault && last !== undefined && statementsOf(last).some(leaves) && !choice.contains(new Set(['break_statement']), INNER);
+}
+
+const INNER = new Set(['for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement']);
 
 function nextCase(part: SyntaxNode): SyntaxNode | null {
   let next = part.next;
@@ -54,6 +69,7 @@ function nextCase(part: SyntaxNode): SyntaxNode | null {
 }
 
 /** Whether a statement leaves on every way through it. */
+// elvar waive size/branches because a table of statements is clearest in one piece
 function leaves(statement: SyntaxNode): boolean {
   if (isExit(statement)) return true;
   switch (statement.type) {
@@ -77,7 +93,7 @@ function leaves(statement: SyntaxNode): boolean {
       return /^(?:while\s*\(\s*(?:true|1)\s*\)|for\s*\(\s*;\s*;\s*\))/.test(statement.text) && !/\bbreak\b/.test(statement.text);
     case 'switch_statement':
     case 'switch_expression':
-      return false;
+      return allCasesLeave(statement);
     default:
       return false;
   }

@@ -30,7 +30,7 @@ export default defineRule({
     bad('javascript', 'if (tide) {} else { }\n', '1:11 1:19'),
     good('typescript', 'while (tide) { sail(); }\n'),
     bad('typescript', 'try {\n} finally { sail(); }\n', '1:5'),
-    good('java', 'class Quay { void moor() {} }\n'),
+    good('java', 'class Quay { void moor() { do {} while (next()); } }\n'),
     bad('java', 'class Quay { void moor() { if (full) {} for (;;) {} } }\n', '1:38 1:50'),
     good('php', '<?php function moor() {}\nif ($full) { wait(); }\n'),
     bad('php', '<?php foreach ($boats as $boat) {}\n', '1:33'),
@@ -41,7 +41,15 @@ export default defineRule({
   ],
 });
 
+/** A loop may do its work in its condition or its step. */
+function worksInHead(holder: SyntaxNode): boolean {
+  if (!/^(?:for_statement|while_statement|do_statement)$/.test(holder.type)) return false;
+  const head = [holder.child('condition'), holder.child('increment'), holder.child('update')].map((part) => part?.text ?? '').join(' ');
+  return /\w\(|\+\+|--|[^=!<>]=[^=]/.test(head);
+}
+
 function judge(node: SyntaxNode): Hit | null {
-  if (node.parts.length > 0 || !AROUND.has(node.parent?.type ?? '')) return null;
+  const { parent } = node;
+  if (node.parts.length > 0 || parent === null || !AROUND.has(parent.type) || worksInHead(parent)) return null;
   return hitAt(node, 'this block does nothing');
 }

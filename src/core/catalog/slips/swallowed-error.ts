@@ -57,4 +57,3 @@ function isBroad(node: SyntaxNode): boolean {
   const name = caught?.type === 'as_pattern' ? caught.firstPart?.text : caught?.text;
   return caught?.type === 'block' || name === 'Exception' || name === 'BaseException';
 }
-

@@ -57,12 +57,30 @@ function findSyntaxErrors({ root, grammar, tree, text: { language } }: ParsedSou
   const open = [root];
   for (let node = open.pop(); node !== undefined && hits.length < MOST; node = open.pop()) {
     if (!node.hasError && !node.isMissing) continue;
-    if (grammar === 'css' && IMPORTANT_WITH_BLANK.test(node.text)) continue;
+    if (isGrammarsOwn(node, grammar)) continue;
     const hit = errorAt(node);
     if (hit === null) open.push(...node.children.reverse());
     else hits.push(hit);
   }
   return hits;
+}
+
+/** What the language allows and its grammar does not know. */
+function isGrammarsOwn(node: Node, grammar: string): boolean {
+  switch (grammar) {
+    case 'css':
+      // A filter of an old browser, which all others skip.
+      return IMPORTANT_WITH_BLANK.test(node.text) || /\bprogid:/.test(node.parent?.text.slice(0, 400) ?? '') && node.type !== 'stylesheet' && node.parent?.type !== 'stylesheet';
+    case 'typescript':
+    case 'tsx':
+      // TypeScript 4.7: in and out before a type parameter.
+      return node.type === 'type_parameters' && /[<,]\s*(?:in\s+)?(?:in|out)\s+[\w$]/.test(node.text);
+    case 'bash':
+      // Of what the shell allows the grammar knows the most part; what is left open is wrong for sure.
+      return node.isError || (node.isMissing && !/^(?:fi|done|esac|\}|"|')$/.test(node.type));
+    default:
+      return false;
+  }
 }
 
 function errorAt(node: Node): Hit | null {

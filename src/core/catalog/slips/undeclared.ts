@@ -28,7 +28,8 @@ export default defineRule({
 
 /** Each name is told where it first stands. Types are left to the compiler. */
 function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly known: readonly string[] }): Hit[] {
-  if (text.path.endsWith('.d.ts')) return [];
+  // What could not be parsed may have declared it.
+  if (text.path.endsWith('.d.ts') || tree.ofType('ERROR').length > 0) return [];
   const isKnown = nameTest(known);
   const told = new Set<string>();
   return bindingsOf(tree).unresolved.flatMap(({ node }): Hit[] => {

@@ -28,6 +28,8 @@ export default defineRule({
 });
 
 function judge(statement: SyntaxNode): Hit | null {
+  // In Java the value of a choice may be what is thrown.
+  if (statement.parent?.type === 'switch_rule') return null;
   const made = statement.firstPart;
   if (made === null || !/^(?:new_expression|call|object_creation_expression|call_expression)$/.test(made.type)) return null;
   const name = calleeOf(made);

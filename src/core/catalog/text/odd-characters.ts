@@ -12,7 +12,9 @@ const JOINER = /[\u200C\u200D]/;
 
 /** Cyrillic and Greek letters that look like Latin ones: UTS #39, the table of confusable characters. */
 const LOOK_ALIKE: Readonly<Record<string, string>> = Object.fromEntries([
+  // elvar waive text/odd-characters because the table is made of them
   ...'аaеeоoрpсcуyхxіiјjѕsһhԁdԛqԝwАAВBЕEКKМMНHОOРPСCТTХXУYЅSІIЈJ'.match(/../gu) ?? [],
+  // elvar waive text/odd-characters because the table is made of them
   ...'ΑAΒBΕEΖZΗHΙIΚKΜMΝNΟOΡPΤTΥYΧXοoνv'.match(/../gu) ?? [],
 ].map((pair) => [...pair] as [string, string]));
 

@@ -1,6 +1,6 @@
 import { isComment, type SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
-import { bindingsIn, Scopes, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
+import { bindingsIn, Scopes, type Binding, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
 
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
   ...['function_declaration', 'function_expression', 'arrow_function', 'generator_function', 'generator_function_declaration', 'method_definition',
@@ -34,13 +34,27 @@ export function bindScript(tree: SyntaxTree): Bindings {
   for (const node of namesIn(tree)) {
     if (declared.has(node) || isNoReference(node)) continue;
     const reference = { node, ...usageOf(node) };
-    const binding = scopes.at(node).lookUp(node.text);
+    const binding = lookUp(scopes.at(node), node);
     if (binding === null) unresolved.push(reference);
     else binding.references.push(reference);
   }
   markExports(tree, scopes);
   const isOpen = unresolved.some(({ node }) => node.text === 'eval') || tree.ofType('with_statement').length > 0;
   return { file: scopes.file, all: bindingsIn(scopes), unresolved, isOpen, scopeAt: (node) => scopes.at(node) };
+}
+
+/** What stands in the list of parameters sees none of the names of the body: ECMA-262, section 10.2.11. */
+function lookUp(from: Scope, node: SyntaxNode): Binding | null {
+  for (let scope: Scope | null = from; scope !== null; scope = scope.parent) {
+    const binding = scope.bindings.get(node.text);
+    if (binding !== undefined && (scope.kind !== 'function' || isInSameHalf(node, binding.node, scope.node))) return binding;
+  }
+  return null;
+}
+
+function isInSameHalf(use: SyntaxNode, declared: SyntaxNode, owner: SyntaxNode): boolean {
+  const list = owner.child('parameters');
+  return list === null || !use.isWithin(list) || declared.start < list.end;
 }
 
 type Add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null) => void;
@@ -126,6 +140,7 @@ export function namesOfPattern(pattern: SyntaxNode | null): SyntaxNode[] {
 }
 
 /** Whether a name stands for no binding: a key, a part of a path, a name for the outside, an element of the page. */
+// elvar waive size/branches because a table of nodes is clearest in one piece
 function isNoReference(node: SyntaxNode): boolean {
   const parent = node.parent as SyntaxNode;
   switch (parent.type) {
