@@ -56,8 +56,8 @@ try {
   await wait(1500);
   for (const [name, typed] of Object.entries(SHOTS)) {
     const script = path.join(folder, `${name}.sh`);
-    const command = typed.replace(/^elvar/, `${process.execPath} ${program}`);
-    writeFileSync(script, `cd ${folder}/harbour\nprintf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n${command} --color 2>&1 | head -n ${ROWS - 3}\nsleep 60\n`);
+    const command = typed.replace(/^elvar (\S+)/, `${process.execPath} ${program} $1 --color`);
+    writeFileSync(script, `cd ${folder}/harbour\nprintf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n${command} 2>&1 | head -n ${ROWS - 3}\nsleep 60\n`);
     const terminal = spawn('xterm', [...LOOK, '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env: { ...process.env, DISPLAY }, stdio: 'ignore' });
     await wait(4000);
     const picture = path.join(target, `${name}.png`);

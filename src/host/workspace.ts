@@ -192,7 +192,7 @@ export class Workspace {
         continue;
       }
       files.push({ ...file, findings: outcome.findings, waivers: outcome.waivers.waivers });
-      if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: `too much for ${outcome.unfinished.join(', ')}: nested too deeply, or it would take too long` });
+      if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: unfinishedText(outcome.unfinished) });
       misreadWaivers.push(...outcome.waivers.malformed.map((waiver) => ({ path: file.path, ...waiver })));
     }
     sortByPath(skipped, (entry) => entry.path);
@@ -272,6 +272,11 @@ export class Workspace {
   private relative(target: string): string {
     return relativeToRoot(target, this.directory, this.root);
   }
+}
+
+/** Why not all rules looked at a file. */
+function unfinishedText([first, ...more]: readonly RuleId[]): string {
+  return `nested too deeply, or too much to search, for ${first}${more.length === 0 ? '' : ` and ${more.length} more`}`;
 }
 
 /** Tells that a file in scope by its path is not checked; one that could not be read makes the answer incomplete. */

@@ -71,8 +71,7 @@ test('code that is nested deeper than calls can be, or is cut off, stops no rule
     id: 'all',
     rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow' }])),
   };
-  const deep = 20_000;
-  const codes: [string, string][] = [
+  const codesOf = (deep: number): [string, string][] => [
     ['a.js', `${'('.repeat(deep)}1\n`], ['a.js', `a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['a.ts', `const ${'['.repeat(deep)}a${']'.repeat(deep)} = b;\n`],
     ['a.js', `a = ${'b && '.repeat(deep)}c;\n`], ['a.js', `a = ${"'b' + ".repeat(deep)}c;\n`], ['a.js', `${'if (a) {'.repeat(deep)}${'}'.repeat(deep)}\n`],
     ['a.js', `${'else if (a) b(); '.repeat(deep)}\n`], ['a.js', `if (a) b(); ${'else if (a) b(); '.repeat(2000)}\n`], ['a.py', `a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`],
@@ -80,7 +79,8 @@ test('code that is nested deeper than calls can be, or is cut off, stops no rule
     ['a.cpp', `int a = ${'('.repeat(deep)}1${')'.repeat(deep)};\n`], ['a.cpp', `int ${'*'.repeat(deep)}a;\n`], ['a.css', `${'a { '.repeat(deep)}\n`], ['a.json', `${'['.repeat(deep)}${']'.repeat(deep)}\n`],
     ['a.yaml', `a: ${'['.repeat(5000)}${']'.repeat(5000)}\n`], ['a.html', `${'<p>'.repeat(deep)}\n`], ['a.go', `package a\n\nvar a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.sh', `${'('.repeat(5000)}a\n`],
   ];
-  for (const [name, code] of codes) {
+  // Just below the depth from which on only the text is looked at, and far beyond it.
+  for (const [name, code] of [...codesOf(800), ...codesOf(20_000)]) {
     const language = languageOfName(name) as Language;
     expect(() => inspectFile(new SourceText(name, language, code), all, tools), `${name}: ${code.slice(0, 30)}`).not.toThrow();
   }

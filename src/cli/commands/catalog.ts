@@ -40,7 +40,7 @@ export const CATALOG_COMMAND: Command<Options> = {
     ['elvar catalog', 'every rule, concern by concern'],
     ['elvar catalog unused', 'the rules that speak of something'],
     ['elvar catalog text/line-width', 'one rule: what it wants, its options, and where it is in force by whose decision'],
-    ['elvar catalog --in-force kiosk/kiosk.js --concern slips', 'what holds for one file'],
+    ['elvar catalog --in-force kiosk/kiosk.js', 'what holds for one file'],
   ],
   run: async (context) => {
     const { options, workspace } = context;

@@ -58,8 +58,8 @@ function viewLeft({ files, written }: FixReport, columns: number): string[] {
 
 function viewPatch({ path, before, after }: RepairedSource, style: Style): string[] {
   return patchOf(path, before, after).trimEnd().split('\n').map((line) => {
-    // A tab is nothing that could drive the terminal, and here it is often what changes.
-    const shown = line.split('\t').map(visible).join('→   ');
+    // A tab is nothing that could drive the terminal; here it, and blanks at the end, are often what changes.
+    const shown = line.split('\t').map(visible).join('→   ').replace(/(?<=^[+-].*?) +$/, (blanks) => '·'.repeat(blanks.length));
     if (/^(?:---|\+\+\+) /.test(line)) return style.strong(shown);
     if (line.startsWith('@@')) return style.faint(shown);
     if (line.startsWith('+')) return style.good(shown);

@@ -66,7 +66,8 @@ function clashLines({ clashes }: RulePage, style: Style): string[] {
 }
 
 function exampleLines({ examples }: Rule, style: Style): string[] {
-  const bad = examples.find(({ finds }) => finds.length > 0);
+  const mended = examples.find(({ code, repaired }) => repaired !== undefined && repaired !== code);
+  const bad = mended ?? examples.find(({ finds }) => finds.length > 0);
   const good = examples.find(({ finds, language }) => finds.length === 0 && (bad === undefined || language === bad.language));
   return [
     ...(good === undefined ? [] : [`Good ${style.faint(settingOf(good))}`, ...codeLines(good.code), '']),

@@ -68,6 +68,9 @@ export function findIn(text: SourceText, set: RuleSet, { grammars, planner, spel
   }
 }
 
+/** Rules climb from a node to those around it; in code nested deeper than this, which nobody writes, that would take for ever. */
+const DEEPEST = 1000;
+
 function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[]): RuleHits[] {
   const plan = planner.planFor(set, source.text.language.id, source.grammar);
   const found: RuleHits[] = [];
@@ -84,6 +87,10 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
   for (const planned of plan.text) collect(planned, () => planned.finder.find(source, planned.options));
   if (source.grammar === null) return found;
   const parsed = source as ParsedSource;
+  if (parsed.tree.depth > DEEPEST) {
+    unfinished.push(...plan.tree.map(({ rule }) => rule.id), ...plan.query.map(({ rule }) => rule.id));
+    return found;
+  }
   for (const planned of plan.tree) collect(planned, () => planned.finder.find(parsed, planned.options));
   const matches = plan.combined?.matches(parsed.root);
   for (const planned of plan.query) {

@@ -58,7 +58,8 @@ function valueNames(tree: SyntaxTree): DeclaredName[] {
     case 'python':
       return bindingsOf(tree).all.flatMap((binding) => pythonName(binding));
     case 'java':
-      return bindingsOf(tree).all.flatMap(({ node }) => named(node, isJavaConstant(node) ? 'constant' : 'variable'));
+      // Java's serialization finds its fields by their names.
+      return bindingsOf(tree).all.filter(({ name }) => !/^serial(?:VersionUID|PersistentFields)$/.test(name)).flatMap(({ node }) => named(node, isJavaConstant(node) ? 'constant' : 'variable'));
     case 'php':
       return [...bindingsOf(tree).all.flatMap(({ node }) => named(node.childOfType('name'), 'variable')), ...phpMembers(tree)];
     case 'cpp':

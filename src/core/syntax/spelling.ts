@@ -10,8 +10,21 @@ export interface DictionaryFiles {
 export class Spelling {
   private checker: ReturnType<typeof nspell> | null = null;
   private readonly known = new Map<string, boolean>();
+  private readonly neighbours = new Map<string, string | null>();
 
   constructor(private readonly files: () => DictionaryFiles) {}
+
+  /** A word of the dictionary, in small letters, that differs from `word` by one slip within it; null where there is none. */
+  nearTo(word: string): string | null {
+    let near = this.neighbours.get(word);
+    if (near === undefined) {
+      this.knows(word);
+      const checker = this.checker as ReturnType<typeof nspell>;
+      near = slipsOf(word).find((candidate) => checker.correct(candidate)) ?? null;
+      this.neighbours.set(word, near);
+    }
+    return near;
+  }
 
   /** Whether the dictionary has the word, in this case or another that is right too. */
   knows(word: string): boolean {
@@ -25,4 +38,18 @@ export class Spelling {
     }
     return knows;
   }
+}
+
+const LETTERS = [...'abcdefghijklmnopqrstuvwxyz'];
+
+/** What a word would be but for one slip: a letter too many, too few, another one, or two that changed places. Its first letter stays. */
+function slipsOf(word: string): string[] {
+  const slips: string[] = [];
+  for (let at = 1; at < word.length; at += 1) {
+    const [before, letter, after] = [word.slice(0, at), word[at] as string, word.slice(at + 1)];
+    const next = after[0];
+    if (next !== undefined) slips.push(before + after, before + next + letter + after.slice(1));
+    for (const other of LETTERS) slips.push(before + other + after, before + other + letter + after);
+  }
+  return slips;
 }

@@ -6,6 +6,8 @@ import { SyntaxNode } from './node.js';
 /** The syntax of a file as plain data, read from the parser once. */
 export class SyntaxTree {
   readonly root: SyntaxNode;
+  /** How deep its nodes are nested. */
+  depth = 0;
   private readonly byType = new Map<string, SyntaxNode[]>();
 
   /** @param tree what the parser made of `text`. */
@@ -43,8 +45,11 @@ export class SyntaxTree {
       return node;
     };
     const root = add(null, null);
+    let depth = 0;
     for (let node = root; ;) {
       if (cursor.toFirstChild(address)) {
+        depth += 1;
+        if (depth > this.depth) this.depth = depth;
         node = node.first = node.last = add(node, null);
         continue;
       }
@@ -54,6 +59,7 @@ export class SyntaxTree {
           return root;
         }
         cursor.toParent(address);
+        depth -= 1;
         node = node.parent;
       }
       const next = add(node.parent, node);

@@ -38,6 +38,9 @@ const LOOKS: Readonly<Record<string, RegExp>> = {
   go: BARE, kotlin: BARE, swift: BARE, scala: BARE, python: PYTHON, shell: SHELL, dockerfile: SHELL, makefile: SHELL, css: STYLES, scss: STYLES, less: STYLES, html: MARKUP, xml: MARKUP, sql: SQL, ruby: PYTHON,
 };
 
+/** Four words in a row are prose, whatever stands around them. */
+const PROSE_WORDS = /(?:^|\s)[A-Za-z]?[a-z]+ [a-z]+ [a-z]+ [a-z]+(?:[\s.,;:)]|$)/;
+
 /** Languages whose comments are next to all their prose, so that no line of them is taken for code. */
 const PROSE = new Set(['markdown', 'text', 'csv', 'git-settings', 'yaml', 'toml', 'ini', 'json', 'batch', 'haskell', 'lua', 'perl', 'r', 'elixir']);
 
@@ -50,7 +53,7 @@ function* findCommentedCode(source: Source): Iterable<Hit> {
     const last = group.at(-1) as Comment;
     if (group.some(({ body }) => body.startsWith('elvar '))) continue;
     const lines = group.flatMap(({ body }) => body.split(/\r\n|\r|\n/)).map((line) => line.replace(/^\s*\*\s?/, '').trim()).filter((line) => line !== '');
-    const code = lines.filter((line) => look.test(line) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b/i.test(line)).length;
+    const code = lines.filter((line) => look.test(line) && !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, '')) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b/i.test(line)).length;
     const other = lines.filter((line) => /^[\])}>;,]*$/.test(line)).length;
     // Half of it at least: prose with an example is documentation.
     if (code > 0 && (code + other) * 2 > lines.length) {

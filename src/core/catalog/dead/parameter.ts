@@ -1,6 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import type { Binding } from '../../syntax/bindings/scope.js';
+import type { Binding, Reference } from '../../syntax/bindings/scope.js';
 import { bodyOf, CLASSES, FUNCTIONS, nameOf } from '../../syntax/functions.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
@@ -17,7 +17,7 @@ export default defineRule({
   advice: 'Drop it here and at the callers. Where the order of the others needs it, give it a free name.',
   tags: ['leftover'],
   confidence: 'possible',
-  options: { free: freeNames(['_.*']) },
+  options: { free: freeNames(['_.*', '(?i)(?:unused|ignored).*']) },
   find: { languages: inLanguages('javascript typescript python java php', byTree(findUnread)) },
   examples: [
     good('javascript', 'function moor(_quay, berth) { return berth; }\nboats.map((boat, index) => index);\nboats.forEach((boat) => sail());\n'),
@@ -43,9 +43,15 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
     const { kind, scope } = binding;
     if (kind === 'parameter') byFunction.set(scope.node, [...(byFunction.get(scope.node) ?? []), binding]);
   }
-  return [...byFunction].flatMap(([owner, parameters]) => (isBound(owner) ? [] : afterTheLastRead(parameters)
+  const handedOn = new Set(all.filter(({ references }) => references.some(isHandedOn)).map(({ node }) => node));
+  return [...byFunction].flatMap(([owner, parameters]) => (isBound(owner) || handedOn.has(nameOf(owner) ?? owner) ? [] : afterTheLastRead(parameters)
     .filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node))
     .map(({ node, name }) => hitAt(node, `${name} is never read`))));
+}
+
+/** A use of a function's name that is no call of it: whoever gets it decides what it is given. */
+function isHandedOn({ node, reads }: Reference): boolean {
+  return reads && !(node.field === 'function' && /^call/.test(node.parent?.type ?? '')) && node.parent?.type !== 'export_specifier';
 }
 
 /** Those before one that is read must stay for the order's sake. */

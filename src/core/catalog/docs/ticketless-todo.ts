@@ -12,7 +12,7 @@ export default defineRule({
   advice: 'Open a ticket and name it in the comment, or do it now.',
   tags: ['documentation', 'leftover'],
   confidence: 'certain',
-  options: { pattern: pattern('[A-Z][A-Z0-9]+-[0-9]+|#[0-9]+', 'a regular expression (RE2) that finds the name of a ticket') },
+  options: { pattern: pattern('[A-Z][A-Z0-9]+-[0-9]+|#[0-9]+|[0-9]{5,}', 'a regular expression (RE2) that finds the name of a ticket') },
   find: { everywhere: { by: 'text', find: findTodos } },
   examples: [
     good('javascript', '// TODO QUAY-12: moor\n// the todo list of the pilot\n'),

@@ -29,7 +29,7 @@ export default defineRule({
     bad('typescript', 'console.table(tides);\n', '1:1'),
     good('python', 'log.info(tide)\nprinter(tide)\n'),
     bad('python', 'if tide:\n    print(tide)\n', '2:5'),
-    good('java', 'class Quay { void moor() { log.info(name); } }\n'),
+    good('java', 'class Quay { void moor() { log.info(name); print(name); } }\n'),
     bad('java', 'class Quay { void moor() { System.out.println(name); } }\n', '1:28'),
     good('php', '<?php echo $tide;\n$log->info(print_r($tide, true));\n'),
     bad('php', '<?php var_dump($tide);\n', '1:7'),
@@ -40,14 +40,17 @@ export default defineRule({
   ],
 });
 
-function findPrints({ tree }: ParsedSource, { calls }: { readonly calls: readonly string[] }): Hit[] {
+/** Bare names that print in one language, and are anything in the others. */
+const AT_HOME: Readonly<Record<string, string>> = { print: 'python', pprint: 'python', breakpoint: 'python', println: 'go' };
+
+function findPrints({ tree, grammar }: ParsedSource, { calls }: { readonly calls: readonly string[] }): Hit[] {
   const names = new Set(calls);
   const hits: Hit[] = [];
   for (const call of callsIn(tree)) {
     const called = calleeOf(call);
     // With a second argument, these of PHP's functions return what they would print.
     const returns = (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;
-    if (names.has(called) && !returns) hits.push(hitAt(call, `${called} is left over`));
+    if (names.has(called) && !returns && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} is left over`));
   }
   if (names.has('debugger')) for (const node of tree.ofType('debugger_statement')) hits.push(hitAt(node, 'debugger is left over'));
   // C++ writes to a stream with an operator; the stream is the innermost part on the left.

@@ -1,5 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { Repair } from '../../model/repair.js';
+import { functionAround } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { removalOfStatement } from '../../syntax/removal.js';
 import type { ParsedSource } from '../../syntax/source.js';
@@ -27,7 +28,7 @@ export default defineRule({
     bad('javascript', "import { a } from './a.js';\nimport { b as c } from './a.js';\n", '2:1', { repaired: "import { a, b as c } from './a.js';\n" }),
     good('typescript', "import type { A } from './a.js';\nimport { b } from './a.js';\n"),
     bad('typescript', "import { a } from './a.js';\nimport B from './a.js';\n", '2:1', { repaired: "import { a } from './a.js';\nimport B from './a.js';\n" }),
-    good('python', 'import a\nfrom a import b\n'),
+    good('python', 'import a\nfrom a import b\ndef moor():\n    import c\ndef sail():\n    import c\n'),
     bad('python', 'import a\nimport a\nfrom b import c\nfrom b import d\n', '2:1 4:1', { repaired: 'import a\nfrom b import c, d\n' }),
     good('java', 'import a.B;\nimport a.C;\n'),
     bad('java', 'import a.B;\nimport a.B;\n', '2:1', { repaired: 'import a.B;\n' }),
@@ -40,12 +41,17 @@ type Merge = (first: SyntaxNode, second: SyntaxNode, text: string) => Repair | u
 function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null, merge: Merge): Hit[] {
   const first = new Map<string, SyntaxNode>();
   return tree.ofTypes(types).sort((a, b) => a.start - b.start).flatMap((node): Hit[] => {
-    const key = keyOf(node);
-    const before = key === null ? undefined : first.get(key);
-    if (key !== null && before === undefined) first.set(key, node);
+    const key = isInBranch(node) ? null : keyOf(node);
+    const before = key === null ? undefined : (first.get(`${key} ${functionAround(node)?.start ?? ''}`) ?? first.get(`${key} `));
+    if (key !== null && before === undefined) first.set(`${key} ${functionAround(node)?.start ?? ''}`, node);
     if (before === undefined) return [];
     return [hitAt(node, 'this module has been imported before', node.parent === before.parent ? merge(before, node, text) : undefined)];
   });
+}
+
+/** One of several ways to import the same, of which one is taken. */
+function isInBranch(node: SyntaxNode): boolean {
+  return node.parent?.type === 'block' && !/^(?:function_definition|class_definition)$/.test(node.parent.parent?.type ?? '');
 }
 
 function scriptKey(node: SyntaxNode): string | null {
@@ -66,6 +72,8 @@ function mergeScript(first: SyntaxNode, second: SyntaxNode, text: string): Repai
 
 function pythonKey(node: SyntaxNode): string | null {
   if (node.type === 'import_statement') return node.parts.length === 1 ? `import ${node.parts[0]?.text}` : null;
+  // Names of a package's own folder are mostly files of it, each imported for itself.
+  if (/^\.+$/.test(node.child('module_name')?.text ?? '')) return null;
   return node.childOfType('wildcard_import') === null ? `from ${node.child('module_name')?.text}` : null;
 }
 

@@ -7,6 +7,7 @@ import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 
 /** Days, months and years in the order of one country, or hours of two times twelve. ISO 8601 goes from the year down and is free. */
+const MACHINE = /GMT|UTC|'T'|%a %b %d %H|%a, %d/;
 const LETTERS = /(?:^|[^A-Za-z])(?:d{1,2}|D{1,2})([./ -])M{1,4}\1(?:yy|yyyy|YY|YYYY)(?:[^A-Za-z]|$)|(?:^|[^A-Za-z])M{1,4}([./ -])(?:d{1,2}|D{1,2})\2(?:yy|yyyy|YY|YYYY)(?:[^A-Za-z]|$)|\bhh?:mm(?::ss)?\s*a\b/;
 const PERCENT = /%-?[dm][./-]%-?[dm][./-]%[yY]|%[BbA][ ,]+%-?d|%-?d[. ]+%[Bb]|%I:%M/;
 const PHP = /^(?:[djDl][./ ,-]+[mnMF][./ ,-]+[yY]|[mn][./-][dj][./-][yY]|[FM] [dj],? [yY]|g:i ?[aA])/;
@@ -21,8 +22,8 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript java', byTree(({ tree }) => textsOf(tree).filter((node) => node.end - node.start < 40 && LETTERS.test(contentOf(node).text)).map(tell))),
-      python: byTree(({ tree }) => textsOf(tree).filter((node) => node.end - node.start < 40 && PERCENT.test(node.text)).map(tell)),
+      ...inLanguages('javascript typescript java', byTree(({ tree }) => textsOf(tree).filter((node) => node.end - node.start < 40 && !MACHINE.test(node.text) && LETTERS.test(contentOf(node).text)).map(tell))),
+      python: byTree(({ tree }) => textsOf(tree).filter((node) => node.end - node.start < 40 && !MACHINE.test(node.text) && PERCENT.test(node.text)).map(tell)),
       php: byTree(findInPhp),
     },
   },

@@ -5,7 +5,7 @@ import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
 /** Names of formats are addresses that nobody opens; loopback and reserved names (RFC 2606, RFC 6761) leave no machine. */
-const FREE = ['(?i)http://(?:[\\w-]+\\.)*(?:localhost|w3\\.org|xmlsoap\\.org|openxmlformats\\.org|purl\\.org|ns\\.adobe\\.com|schemas?\\.[\\w.-]+|relaxng\\.org|docbook\\.org|apache\\.org|example|test|invalid|local|internal|example\\.(?:com|org|net))(?:[:/#?].*)?',
+const FREE = ['(?i)http://(?:[\\w-]+\\.)*(?:localhost|w3\\.org|xmlsoap\\.org|openxmlformats\\.org|purl\\.org|ns\\.adobe\\.com|schemas?\\.[\\w.-]+|relaxng\\.org|docbook\\.org|apache\\.org|json-schema\\.org|example|test|invalid|local|internal|example\\.(?:com|org|net))(?:[:/#?].*)?',
   'http://(?:127\\.|0\\.0\\.0\\.0|10\\.|192\\.168\\.|172\\.(?:1[6-9]|2\\d|3[01])\\.|\\[::1\\]).*'];
 
 export default defineRule({

@@ -13,7 +13,7 @@ export default defineRule({
   options: {},
   find: { languages: { shell: eachNode(['simple_expansion', 'expansion', 'command_substitution'], judge) } },
   examples: [
-    good('shell', 'rm "$a" "${b}"\nc=$d\n[[ $e == f ]]\necho $# $?\nfor g in $h; do sail; done\n'),
+    good('shell', 'rm "$a" "${b}"\nc=$d\n[ "$x" != "$y" ]\n[[ $e == f ]]\necho $# $?\nfor g in $h; do sail; done\n'),
     bad('shell', 'rm $a\ncp ${b} "$c"\ncat $(ls)\n[ -f $d ]\n', '1:4 2:4 3:5 4:6'),
   ],
 });
@@ -25,7 +25,8 @@ function judge(node: SyntaxNode): Hit | null {
   const holder = place.parent;
   if (holder === null) return null;
   const isArgument = holder.type === 'command' && place.field === 'argument';
-  const isTested = holder.closest(new Set(['test_command'])) !== null || holder.type === 'test_command';
+  // Between quote marks a value stays whole.
+  const isTested = /^(?:test_command|binary_expression|unary_expression|negated_command|parenthesized_expression)$/.test(holder.type) && node.closest(QUOTED) === null;
   if (!isArgument && !(isTested && inSingleBrackets(node))) return null;
   // Numbers that the shell gives itself hold no blanks; options by the name of OPTS and FLAGS are meant to be split.
   if (/^\$(?:[#?$!-]|\{#)/.test(node.text) || /^\$\{?\w*(?:OPT|OPTS|FLAGS|ARGS|OPTIONS|ARGUMENTS)\b/i.test(node.text)) return null;
@@ -33,6 +34,8 @@ function judge(node: SyntaxNode): Hit | null {
   const command = holder.type === 'command' ? holder.child('name')?.text : undefined;
   return /^(?:local|export|declare|readonly|typeset|let|\[\[)$/.test(command ?? '') ? null : hitAt(node, `${shorten(node.text)} is split at blanks`);
 }
+
+const QUOTED = new Set(['string', 'heredoc_body', 'arithmetic_expansion']);
 
 function inSingleBrackets(node: SyntaxNode): boolean {
   const test = node.closest(new Set(['test_command']));

@@ -74,7 +74,10 @@ function isGrammarsOwn(node: Node, grammar: string): boolean {
     case 'typescript':
     case 'tsx':
       // TypeScript 4.7: in and out before a type parameter.
-      return node.type === 'type_parameters' && /[<,]\s*(?:in\s+)?(?:in|out)\s+[\w$]/.test(node.text);
+      return (node.type === 'type_parameters' && /[<,]\s*(?:in\s+)?(?:in|out)\s+[\w$]/.test(node.text)) || (node.isError && /^(?:in|out)$/.test(node.previousSibling?.text ?? ''));
+    case 'php':
+      // PHP 8.1: readonly is a word of the language, and a name where it stands for a class.
+      return /^(?:[^]{0,2000}\s)?class\s+readonly\b/i.test(node.text);
     case 'bash':
       // Of what the shell allows the grammar knows the most part; what is left open is wrong for sure.
       return node.isError || (node.isMissing && !/^(?:fi|done|esac|\}|"|')$/.test(node.type));

@@ -31,7 +31,8 @@ function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly know
   // What could not be parsed may have declared it.
   if (text.path.endsWith('.d.ts') || tree.ofType('ERROR').length > 0) return [];
   const isKnown = nameTest(known);
-  const told = new Set<string>();
+  // A name that is asked for with typeof may be there or not, and the code knows it.
+  const told = new Set(tree.ofType('unary_expression').filter((node) => node.first?.type === 'typeof').flatMap((node) => node.child('argument')?.text ?? []));
   return bindingsOf(tree).unresolved.flatMap(({ node }): Hit[] => {
     const name = node.text;
     if (told.has(name) || node.type === 'type_identifier' || isKnownGlobal(name) || isKnown(name) || isInTypes(node)) return [];

@@ -4,13 +4,14 @@ import { writtenBy } from '../../syntax/readable.js';
 import type { Source } from '../../syntax/source.js';
 import { wordsOf } from '../../syntax/words.js';
 import { bad, good } from '../examples.js';
-import { list, whole } from '../options.js';
+import { list, toggle, whole } from '../options.js';
 import { isTradeWord } from '../trade-words.js';
 
 interface Options {
   readonly known: readonly string[];
   readonly dictionaries: readonly string[];
   readonly shortest: number;
+  readonly every: boolean;
 }
 
 export default defineRule({
@@ -23,20 +24,28 @@ export default defineRule({
   options: {
     known: list([], 'fewer', 'words of the house, in small letters'),
     dictionaries: { schema: z.array(z.enum(['english', 'trade'])), default: ['english', 'trade'], stricter: 'fewer', about: 'built-in lists of words: english, trade (of programming)' },
-    shortest: whole(4, 2, 40, 'lower', 'letters of the shortest word that is looked at'),
+    shortest: whole(5, 2, 40, 'lower', 'letters of the shortest word that is looked at'),
+    every: toggle(false, 'true', 'words that are like no word of the dictionaries too, not only those one slip away from one'),
   },
   find: { everywhere: { by: 'text', find: findMisspelt } },
   examples: [
     good('javascript', "// The berth is free.\nconst lowTide = 'quay'; // see getDataById, i18n\n"),
-    bad('javascript', '// The bearth is free.\nconst lowTiide = 1;\nsail(lowTiide);\n', '1:8 2:10'),
-    good('python', '# zorgblatt\n', { options: { known: ['zorgblatt'] } }),
+    bad('javascript', '// The bearth is free.\nconst lowHarbuor = 1;\nsail(lowHarbuor);\n', '1:8 2:10'),
+    good('python', '# zorgblatt\n', { options: { known: ['zorgblatt'], every: true } }),
+    bad('python', '# zorgblatt\n', '1:3', { options: { every: true } }),
     bad('python', "quay = 'recieve'\n", '1:9'),
     bad('markdown', 'The harbur office.\n', '1:5'),
   ],
 });
 
+/** A word that a file writes more often than this is a term of its trade; hardly anybody misspells one word the same way so often. */
+const MOST_TIMES = 3;
+
+/** Short words are all like each other: an unknown one is more often a name than a slip. */
+const LONG_ENOUGH = 6;
+
 /** Each misspelt word is told once a file, where it first stands. */
-function findMisspelt(source: Source, { known, dictionaries, shortest }: Options): Hit[] {
+function findMisspelt(source: Source, { known, dictionaries, shortest, every }: Options): Hit[] {
   const own = new Set(known.map((word) => word.toLowerCase()));
   const hits = new Map<string, { hit: Hit; word: string; count: number }>();
   for (const { start, text } of writtenBy(source)) {
@@ -52,13 +61,22 @@ function findMisspelt(source: Source, { known, dictionaries, shortest }: Options
       hits.set(small, { hit: { start: start + offset, end: start + offset + word.length, message: '' }, word, count: 1 });
     }
   }
-  return [...hits.values()].map(({ hit, word, count }) => ({ ...hit, message: `${word} is in no dictionary${count > 1 ? ` (${count} times in this file)` : ''}` }));
+  return [...hits.values()].flatMap(({ hit, word, count }): Hit[] => {
+    const near = source.spelling?.nearTo(word.toLowerCase().replace(/['’]s$/, '')) ?? null;
+    if (!every && (near === null || count > MOST_TIMES || word.length < LONG_ENOUGH)) return [];
+    const times = count > 1 ? ` (${count} times in this file)` : '';
+    return [{ ...hit, message: `${word} is in no dictionary${near === null ? '' : `; ${near} is`}${times}` }];
+  });
 }
 
 function isKnown(word: string, dictionaries: readonly string[], { spelling }: Source): boolean {
   // A word of other letters belongs to another language.
   if (!/^[a-z'’]+$/.test(word)) return true;
-  const plain = word.replaceAll('’', "'");
-  if (dictionaries.includes('trade') && (isTradeWord(plain) || (plain.endsWith('s') && isTradeWord(plain.slice(0, -1))))) return true;
-  return dictionaries.includes('english') && (spelling?.knows(plain) ?? true);
+  const plain = word.replaceAll('’', "'").replace(/'s$/, '');
+  const knows = (part: string): boolean => (dictionaries.includes('trade') && (isTradeWord(part) || (part.endsWith('s') && isTradeWord(part.slice(0, -1)))))
+    || (dictionaries.includes('english') && (spelling?.knows(part) ?? true));
+  if (knows(plain)) return true;
+  // Names are often two words written as one.
+  for (let joint = 3; joint <= plain.length - 3; joint += 1) if (knows(plain.slice(0, joint)) && knows(plain.slice(joint))) return true;
+  return false;
 }
