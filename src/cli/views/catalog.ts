@@ -17,9 +17,10 @@ export function viewCatalog(rules: readonly Rule[], filter: CatalogFilter, level
   const lines = [style.strong(headline(rules, filter, levels, catalog))];
   const width = Math.max(0, ...rules.map(({ id }) => id.length));
   const rows = (some: readonly Rule[]): string[] => some.flatMap((rule) => ruleRow(rule, width, levels, columns, style));
+  if (rules.length === 0) return `${lines.join('\n')}\n`;
   if (filter.term !== null) lines.push('', ...rows(rules));
   else for (const concern of concernsOf(rules)) lines.push('', `${style.strong(concern)}  ${style.faint(CONCERN_TITLES[concern] ?? 'house rules')}`, ...rows(rules.filter((rule) => rule.concern === concern)));
-  if (rules.length > 0) lines.push('', style.faint('* repairs what it finds, some of it at least.   certain, likely, possible: how far its findings can be trusted.'));
+  lines.push('', style.faint('* repairs what it finds, some of it at least.   certain, likely, possible: how far its findings can be trusted.'));
   return `${lines.join('\n')}\n`;
 }
 

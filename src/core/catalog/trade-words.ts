@@ -1,5 +1,6 @@
 /** Words that people who write programs use and a dictionary of English does not have. */
 const WORDS = `
+  rvalue lvalue rvalues lvalues passwd venv venvs egrep fgrep recurse recurses recursing truthy nothrow noexcept unsubscription chgrp umask libvirt addr argv getopt autoconf
   abort aborted acl admin alloc amd ansi api apis app apps arg args argc argv ascii async asynchronously attr attrs auth authz autocomplete autofocus autoload avg
   backend backends backtick backticks backtrace backoff basename batched bbox bigint bidi bin bindable binds bitmask bitmap bitwise blob blobs bool boolean booleans bounding breadcrumb breakpoint
   breakpoints btn bucketed buf bugfix bytecode callable callables callback callbacks callee camelcase canonicalize canvas cdn cert changelog charset checkbox checkboxes checksum checksums chmod

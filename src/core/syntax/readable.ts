@@ -7,6 +7,8 @@ import { contentOf, isFilled, textsOf } from './texts.js';
 export interface Writing {
   readonly start: number;
   readonly text: string;
+  /** Whether it is a name; else it is prose. */
+  readonly isName: boolean;
 }
 
 /** Prose without a grammar: every line of it is read. */
@@ -18,15 +20,15 @@ const NAMED = new Set(['javascript', 'typescript', 'tsx', 'python', 'php', 'java
 /** What people wrote in words: names where they are declared, comments, texts that look like prose. In the order of the file. */
 export function writtenBy(source: Source): Writing[] {
   const { text: { text, language }, tree } = source;
-  if (PROSE.has(language.id)) return [{ start: 0, text: withoutCode(text) }];
-  const comments = commentsOf(source).map(({ start, end }) => ({ start, text: withoutCode(text.slice(start, end)) }));
+  if (PROSE.has(language.id)) return [{ start: 0, text: withoutCode(text), isName: false }];
+  const comments = commentsOf(source).map(({ start, end }) => ({ start, text: withoutCode(text.slice(start, end)), isName: false }));
   if (tree === null) return comments;
-  const names = NAMED.has(tree.grammar) ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text })) : [];
-  const prose = language.id === 'html' ? tree.ofType('text').map(({ start, text: words }) => ({ start, text: words })) : textsOf(tree).flatMap((node) => {
+  const names = NAMED.has(tree.grammar) ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text, isName: true })) : [];
+  const prose = language.id === 'html' ? tree.ofType('text').map(({ start, text: words }) => ({ start, text: words, isName: false })) : textsOf(tree).flatMap((node) => {
     if (isFilled(node)) return [];
     const { start, text: words } = contentOf(node);
     // A text without a blank is a key or a name, unless it is one plain word.
-    return /\s/.test(words.trim()) || /^[A-Za-z]?[a-z]+$/.test(words) ? [{ start, text: withoutCode(words) }] : [];
+    return /\s/.test(words.trim()) || /^[A-Za-z]?[a-z]+$/.test(words) ? [{ start, text: withoutCode(words), isName: false }] : [];
   });
   return [...names, ...comments, ...prose].sort((a, b) => a.start - b.start);
 }

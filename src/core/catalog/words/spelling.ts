@@ -44,13 +44,22 @@ const MOST_TIMES = 3;
 /** Short words are all like each other: an unknown one is more often a name than a slip. */
 const LONG_ENOUGH = 6;
 
+/** Parts of names are often shortened words. */
+const LONG_NAME_PART = 7;
+
+/** Beginnings that make one word of another. */
+const PREFIX = /^(?:un|re|de|pre|sub|non|multi|inter|auto|over|under|mis|co|anti|semi|super|meta|micro|mini|hyper)(?=\w{4})/;
+
 /** Each misspelt word is told once a file, where it first stands. */
 function findMisspelt(source: Source, { known, dictionaries, shortest, every }: Options): Hit[] {
   const own = new Set(known.map((word) => word.toLowerCase()));
   const hits = new Map<string, { hit: Hit; word: string; count: number }>();
-  for (const { start, text } of writtenBy(source)) {
+  for (const { start, text, isName } of writtenBy(source)) {
     for (const { text: word, offset } of wordsOf(text)) {
       if (word.length < shortest || /^\p{Lu}+$/u.test(word)) continue;
+      // A capital within a sentence begins the name of somebody or something.
+      if (!every && !isName && /^\p{Lu}/u.test(word) && /[\p{L},;]\s+$/u.test(text.slice(Math.max(0, offset - 12), offset))) continue;
+      if (!every && isName && word.length < LONG_NAME_PART) continue;
       const small = word.toLowerCase();
       const before = hits.get(small);
       if (before !== undefined) {
@@ -75,8 +84,14 @@ function isKnown(word: string, dictionaries: readonly string[], { spelling }: So
   const plain = word.replaceAll('’', "'").replace(/'s$/, '');
   const knows = (part: string): boolean => (dictionaries.includes('trade') && (isTradeWord(part) || (part.endsWith('s') && isTradeWord(part.slice(0, -1)))))
     || (dictionaries.includes('english') && (spelling?.knows(part) ?? true));
-  if (knows(plain)) return true;
+  if (knows(plain) || knows(plain.replace(PREFIX, '')) || knows(american(plain))) return true;
   // Names are often two words written as one.
   for (let joint = 3; joint <= plain.length - 3; joint += 1) if (knows(plain.slice(0, joint)) && knows(plain.slice(joint))) return true;
   return false;
+}
+
+/** The American form of a British word: either is right. */
+function american(word: string): string {
+  return word.replace(/our(?=s|ed|ing|al|able|ful|ite|$)/, 'or').replace(/is(?=e[drs]?$|ing$|ation)/, 'iz').replace(/ys(?=e[drs]?$|ing$)/, 'yz')
+    .replace(/tre(?=s?$)/, 'ter').replace(/ll(?=ed$|ing$|er$)/, 'l').replace(/ogue(?=s?$)/, 'og').replace(/ence(?=s?$)/, 'ense');
 }
