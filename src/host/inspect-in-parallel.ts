@@ -16,11 +16,17 @@ const MOST_WORKERS = 7;
 export async function inspectInParallel(job: InspectionJob): Promise<InspectedFile[]> {
   const taken = new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT);
   const counter = new Int32Array(taken);
-  const workers = Math.min(availableParallelism() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));
+  const workers = Math.min(mostThreads() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));
   const others = Array.from({ length: workers }, () => runWorker({ job, taken }));
   // The main thread takes its share like the others; a worker that fails makes the whole fail.
   const shares = await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1)), ...others]);
   return shares.flat().sort((a, b) => a.index - b.index);
+}
+
+/** As many threads as the machine has, or as the environment allows: a machine that does other work too may want fewer. */
+function mostThreads(): number {
+  const allowed = Number(process.env['ELVAR_THREADS'] ?? Infinity);
+  return Math.min(availableParallelism(), Number.isInteger(allowed) && allowed > 0 ? allowed : Infinity);
 }
 
 function runWorker(task: WorkerTask): Promise<InspectedFile[]> {
