@@ -1,5 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { inspectShare, type InspectionJob } from './inspect-share.js';
+import { plainFinding } from '../core/inspect/fingerprint.js';
+import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-share.js';
 
 /** What the main thread hands to a worker: the whole job, and the count of files taken that all threads share. */
 export interface WorkerTask {
@@ -9,4 +10,8 @@ export interface WorkerTask {
 
 const { job, taken } = workerData as WorkerTask;
 const counter = new Int32Array(taken);
-parentPort?.postMessage(await inspectShare(job, () => Atomics.add(counter, 0, 1)));
+const inspected = await inspectShare(job, () => Atomics.add(counter, 0, 1));
+parentPort?.postMessage(inspected.map(({ index, outcome }): InspectedFile => ({
+  index,
+  outcome: 'skipped' in outcome ? outcome : { ...outcome, findings: outcome.findings.map(plainFinding) },
+})));

@@ -1,5 +1,4 @@
 import { CONCERNS } from '../../core/catalog/concerns.js';
-import type { Finding } from '../../core/model/finding.js';
 import { totalsOf } from '../../core/inspect/totals.js';
 import type { CheckReport } from '../../core/model/report.js';
 import type { Style } from '../terminal.js';
@@ -12,16 +11,17 @@ const BUSIEST = 3;
 
 /** What a lead reads first: by level, by concern, what can be repaired, and where most of it is. */
 export function viewCheckSummary(report: CheckReport, columns: number, style: Style): string[] {
-  const open = report.files.flatMap(({ findings }) => findings).filter(({ excused }) => excused === null);
   const { fixable, error, warning, note } = totalsOf(report);
-  const concernOf = (finding: Finding): string => report.catalog.get(finding.rule)?.concern ?? finding.rule;
+  const [rules, directories] = countOpen(report);
+  const concerns = new Map<string, number>();
+  for (const [rule, number] of rules) add(concerns, report.catalog.get(rule)?.concern ?? rule, number);
   const levels = Object.entries({ error, warning, note }).filter(([, number]) => number > 0);
   const rows = [
     ['by level', levels.map(([level, number]) => `${level} ${number}`).join('  ')],
-    ['by concern', countBy(open, concernOf).sort(([a], [b]) => orderOf(a) - orderOf(b)).map(([name, number]) => `${name} ${number}`).join('  ')],
-    ['repairable', fixable === 0 ? 'none of them' : `${fixable} of ${count(open.length, 'finding')}: elvar fix --dry-run shows how`],
-    ['busiest rules', busiest(countBy(open, ({ rule }) => rule))],
-    ['busiest directories', busiest(countBy(open, ({ path }) => directoryOf(path)))],
+    ['by concern', [...concerns].sort(([a], [b]) => orderOf(a) - orderOf(b)).map(([name, number]) => `${name} ${number}`).join('  ')],
+    ['repairable', fixable === 0 ? 'none of them' : `${fixable} of ${count(error + warning + note, 'finding')}: elvar fix --dry-run shows how`],
+    ['busiest rules', busiest([...rules])],
+    ['busiest directories', busiest([...directories])],
   ];
   return [style.faint('─'.repeat(Math.min(columns, 78))), style.strong('Summary'), ...table(rows.map(([name = '', value = '']) => [style.faint(name), value]))];
 }
@@ -31,13 +31,23 @@ function orderOf(concern: string): number {
   return index < 0 ? CONCERNS.length : index;
 }
 
-function countBy(findings: readonly Finding[], keyOf: (finding: Finding) => string): [string, number][] {
-  const counts = new Map<string, number>();
-  for (const finding of findings) {
-    const key = keyOf(finding);
-    counts.set(key, (counts.get(key) ?? 0) + 1);
+/** How many findings that are not excused there are of each rule, and in each directory. */
+function countOpen({ files }: CheckReport): [Map<string, number>, Map<string, number>] {
+  const [rules, directories] = [new Map<string, number>(), new Map<string, number>()];
+  for (const { path, findings } of files) {
+    let open = 0;
+    for (const { rule, excused } of findings) {
+      if (excused !== null) continue;
+      open += 1;
+      add(rules, rule, 1);
+    }
+    if (open > 0) add(directories, directoryOf(path), open);
   }
-  return [...counts];
+  return [rules, directories];
+}
+
+function add(counts: Map<string, number>, key: string, number: number): void {
+  counts.set(key, (counts.get(key) ?? 0) + number);
 }
 
 function busiest(counts: [string, number][]): string {

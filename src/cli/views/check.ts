@@ -64,10 +64,11 @@ function headline(report: CheckReport, style: Style): string {
 
 function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group> {
   const groups = new Map<string, Group>();
-  for (const { findings, rules } of files) {
+  for (const { path, findings, rules } of files) {
+    const place = groupBy === 'file' ? path : directoryOf(path);
     for (const finding of findings) {
       if (finding.excused !== null) continue;
-      const key = groupBy === 'rule' ? `${finding.level} ${finding.rule}` : groupBy === 'file' ? finding.path : directoryOf(finding.path);
+      const key = groupBy === 'rule' ? `${finding.level} ${finding.rule}` : place;
       let group = groups.get(key);
       if (group === undefined) groups.set(key, (group = { key, findings: [], deciders: new Set() }));
       group.findings.push(finding);
@@ -99,9 +100,8 @@ function viewRule({ findings, deciders }: Group, { catalog }: CheckReport, { all
   const { rule, level } = findings[0] as Finding;
   const known = catalog.get(rule);
   const since = [...new Set([...deciders].map(describeDecider))];
-  const rows = placeRows(findings) as [Finding, ...Finding[]][];
-  const shown = all ? rows : rows.slice(0, MOST_ROWS);
-  const hidden = rows.slice(shown.length).reduce((sum, row) => sum + row.length, 0);
+  const shown = placeRows(findings, all ? Infinity : MOST_ROWS) as [Finding, ...Finding[]][];
+  const hidden = findings.length - shown.reduce((sum, row) => sum + row.length, 0);
   const origins = `since ${listed(since.slice(0, 3))}${since.length > 3 ? ` and ${since.length - 3} more` : ''}`;
   const places = table(shown.map((row) => placeCells(row, style)), '    ');
   return [
@@ -139,16 +139,21 @@ function firstSentence(text: string): string {
 /** Most places in one row. */
 const MOST_PLACES = 4;
 
-/** The findings of one rule, those of one file with one message together, in the order of the first of each. */
-function placeRows(findings: readonly Finding[]): Finding[][] {
+/** The findings of one rule, those of one file with one message together, in the order of the first of each; no more than `most` rows. */
+function placeRows(findings: readonly Finding[], most: number): Finding[][] {
   const rows: Finding[][] = [];
   let path: string | null = null;
   let ofFile = new Map<string, Finding[]>();
   for (const finding of findings) {
-    if (finding.path !== path) ofFile = new Map();
+    if (finding.path !== path) {
+      // The rows of a file may grow until its last finding.
+      if (rows.length >= most) break;
+      ofFile = new Map();
+    }
     path = finding.path;
     const row = ofFile.get(finding.message) ?? [];
     if (row.length === 0) {
+      if (rows.length >= most) continue;
       ofFile.set(finding.message, row);
       rows.push(row);
     }

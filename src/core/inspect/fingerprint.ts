@@ -11,11 +11,49 @@ export type BareFinding = Omit<Finding, 'fingerprint'>;
  * computed when one is asked for: what is shown to people needs none.
  */
 export function withFingerprints(findings: readonly BareFinding[], text: SourceText): Finding[] {
-  let prints: string[] | null = null;
-  return findings.map((finding, index) => Object.defineProperty(finding, 'fingerprint', {
-    enumerable: true,
-    get: () => (prints ??= fingerprints(findings, text))[index],
-  }) as Finding);
+  const prints = new Fingerprints(findings, text);
+  return findings.map((finding, index) => new PrintedFinding(finding, prints, index));
+}
+
+/** A finding as plain data, so that it can be handed to another thread. */
+export function plainFinding({ rule, level, path, span, message, fixable, excused, fingerprint }: Finding): Finding {
+  return { rule, level, path, span, message, fixable, excused, fingerprint };
+}
+
+/** The fingerprints of a file's findings, computed when one is asked for. */
+class Fingerprints {
+  private prints: string[] | null = null;
+
+  constructor(private readonly findings: readonly BareFinding[], private readonly text: SourceText) {}
+
+  at(index: number): string {
+    this.prints ??= fingerprints(this.findings, this.text);
+    return this.prints[index] as string;
+  }
+}
+
+class PrintedFinding implements Finding {
+  readonly rule: Finding['rule'];
+  readonly level: Finding['level'];
+  readonly path: string;
+  readonly span: Finding['span'];
+  readonly message: string;
+  readonly fixable: boolean;
+  readonly excused: Finding['excused'];
+
+  constructor({ rule, level, path, span, message, fixable, excused }: BareFinding, private readonly prints: Fingerprints, private readonly index: number) {
+    this.rule = rule;
+    this.level = level;
+    this.path = path;
+    this.span = span;
+    this.message = message;
+    this.fixable = fixable;
+    this.excused = excused;
+  }
+
+  get fingerprint(): string {
+    return this.prints.at(this.index);
+  }
 }
 
 function fingerprints(findings: readonly BareFinding[], text: SourceText): string[] {

@@ -1,4 +1,5 @@
 import type { SourceText } from '../model/source-text.js';
+import type { SyntaxNode } from './node.js';
 import type { Source } from './source.js';
 import { TEXTS } from './texts.js';
 
@@ -27,5 +28,21 @@ function makeTest({ text: { text, language }, tree }: Source): LayoutTest {
   }
   if (language.id === 'html' && /<(?:pre|textarea)\b/i.test(text)) return () => false;
   const solid = tree.ofTypes(SOLID).filter((node) => /[\r\n]/.test(node.text));
-  return (offset) => !solid.some(({ start, end }) => start < offset && offset < end);
+  if (solid.length === 0) return () => true;
+  const starts = stretchesOf(solid);
+  return (offset) => {
+    const before = starts.findLast(({ start }) => start < offset);
+    return before === undefined || offset >= before.end;
+  };
+}
+
+/** The stretches in order, those that touch or lie in each other as one. */
+function stretchesOf(nodes: readonly SyntaxNode[]): { start: number; end: number }[] {
+  const stretches: { start: number; end: number }[] = [];
+  for (const { start, end } of [...nodes].sort((a, b) => a.start - b.start)) {
+    const last = stretches.at(-1);
+    if (last !== undefined && start <= last.end) last.end = Math.max(last.end, end);
+    else stretches.push({ start, end });
+  }
+  return stretches;
 }

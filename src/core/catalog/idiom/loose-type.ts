@@ -1,11 +1,6 @@
-import { defineRule, type SyntaxFinder } from '../../model/rule.js';
+import { defineRule } from '../../model/rule.js';
 import { bad, good } from '../examples.js';
-
-const finder: SyntaxFinder<unknown> = {
-  by: 'query',
-  query: '((predefined_type) @finding (#eq? @finding "any"))',
-  message: 'any lets every mistake through',
-};
+import { byTree, hitAt } from '../hits.js';
 
 export default defineRule({
   id: 'idiom/loose-type',
@@ -15,7 +10,11 @@ export default defineRule({
   tags: ['correctness'],
   confidence: 'certain',
   options: {},
-  find: { languages: { typescript: finder } },
+  find: {
+    languages: {
+      typescript: byTree(({ tree }) => tree.ofType('predefined_type').filter(({ text }) => text === 'any').map((node) => hitAt(node, 'any lets every mistake through'))),
+    },
+  },
   examples: [
     good('typescript', 'const tide: unknown = 1;\nconst any = 2;\n'),
     bad('typescript', 'function moor(tide: any): any[] { return tide as any; }\n', '1:21 1:27 1:50'),

@@ -1,12 +1,6 @@
 import { defineRule } from '../../model/rule.js';
 import { bad, good } from '../examples.js';
-import type { SyntaxFinder } from '../../model/rule.js';
-
-const finder: SyntaxFinder<unknown> = {
-  by: 'query',
-  query: '((member_expression object: (identifier) @object property: (property_identifier) @property) @finding (#eq? @object "arguments") (#any-of? @property "callee" "caller"))',
-  message: 'arguments.{property} is forbidden in strict code',
-};
+import { byTree, hitAt } from '../hits.js';
 
 export default defineRule({
   id: 'slips/caller-access',
@@ -16,7 +10,14 @@ export default defineRule({
   tags: ['correctness', 'performance'],
   confidence: 'certain',
   options: {},
-  find: { languages: { javascript: finder } },
+  find: {
+    languages: {
+      // A query would match every member of every object.
+      javascript: byTree(({ tree, text: { text } }) => (!text.includes('arguments') ? [] : tree.ofType('member_expression')
+        .filter((node) => /^arguments\s*\.\s*(?:callee|caller)$/.test(node.text))
+        .map((node) => hitAt(node, `${node.text} is forbidden in strict code`)))),
+    },
+  },
   examples: [
     good('javascript', 'function moor() { return arguments.length; }\n'),
     bad('javascript', 'function moor() { return arguments.callee; }\n', '1:26'),
