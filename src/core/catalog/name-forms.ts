@@ -1,9 +1,10 @@
-import type { Hit } from '../model/rule.js';
+import type { Finders, Hit } from '../model/rule.js';
 import type { LanguageId } from '../model/language.js';
 import { declaredNames, type NameKind } from '../syntax/declared-names.js';
 import type { ParsedSource } from '../syntax/source.js';
-import { hitAt } from './hits.js';
+import { byTree, hitAt, inLanguages } from './hits.js';
 import { compiled } from './name-patterns.js';
+import { choice, pattern } from './options.js';
 
 /** How the words of a name are joined. */
 export const NAME_FORMS = ['usual', 'camel', 'pascal', 'snake', 'upper', 'kebab', 'any'] as const;
@@ -45,18 +46,33 @@ const USUAL: Readonly<Record<LanguageId, Usual>> = {
   css: { variable: ['kebab'], constant: ['kebab'], function: ['kebab'], type: ['kebab'] },
 };
 
-/** Names of a kind that have not the agreed form, or do not match the agreed pattern. */
-export function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pattern }: { readonly form: NameForm; readonly pattern: string }): Hit[] {
+interface NameOptions {
+  readonly form: NameForm;
+  readonly pattern: string;
+}
+
+/** The options of every rule about the form of names. */
+export const NAME_OPTIONS = {
+  form: choice(NAME_FORMS, 'usual', 'how words are joined; usual: as the language has it'),
+  pattern: pattern('', 'a regular expression (RE2) that whole names must match as well'),
+} as const;
+
+/** Finds names of a kind that have not the agreed form, or do not match the agreed pattern. @param languages their ids, with blanks between them. */
+export function misshapen(kind: NameKind, languages: string): Finders<NameOptions> {
+  return { languages: inLanguages(languages, byTree((source, options: NameOptions) => misshapenNames(source, kind, options))) };
+}
+
+function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pattern: wanted }: NameOptions): Hit[] {
   const forms = form === 'usual' ? (USUAL[text.language.id]?.[kind] ?? []) : form === 'any' ? [] : [form];
-  if (forms.length === 0 && pattern === '') return [];
+  if (forms.length === 0 && wanted === '') return [];
   return declaredNames(tree).filter((declared) => declared.kind === kind).flatMap(({ node, name }) => {
-    const message = judgeName(name, forms, pattern);
+    const message = judgeName(name, forms, wanted);
     return message === null ? [] : [hitAt(node, message)];
   });
 }
 
-function judgeName(name: string, forms: readonly Form[], pattern: string): string | null {
-  if (pattern !== '' && !compiled(pattern).matches(name)) return `${name} does not match ${pattern}`;
+function judgeName(name: string, forms: readonly Form[], wanted: string): string | null {
+  if (wanted !== '' && !compiled(wanted).matches(name)) return `${name} does not match ${wanted}`;
   // Signs at the ends tell something else than words, and letters beyond ASCII know no case everywhere.
   const bare = name.replace(/^[#$_]+|_+$/g, '');
   if (forms.length === 0 || bare === '' || /[^\x21-\x7E]/.test(bare) || forms.some((form) => SHAPES[form].test(bare))) return null;

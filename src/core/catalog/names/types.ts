@@ -1,14 +1,6 @@
 import { defineRule } from '../../model/rule.js';
-import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
-import { misshapenNames, NAME_FORMS, type NameForm } from '../name-forms.js';
-import { choice, pattern } from '../options.js';
-
-interface Options {
-  readonly form: NameForm;
-  readonly pattern: string;
-}
+import { misshapen, NAME_OPTIONS } from '../name-forms.js';
 
 export default defineRule({
   id: 'names/types',
@@ -17,11 +9,8 @@ export default defineRule({
   advice: 'Write the name in the agreed form, everywhere it is used.',
   tags: ['naming', 'readability'],
   confidence: 'likely',
-  options: {
-    form: choice(NAME_FORMS, 'usual', 'how words are joined; usual: as the language has it'),
-    pattern: pattern('', 'a regular expression (RE2) that whole names must match as well'),
-  },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go', byTree((source: ParsedSource, options: Options) => misshapenNames(source, 'type', options))) },
+  options: NAME_OPTIONS,
+  find: misshapen('type', 'javascript typescript python java php cpp c go'),
   examples: [
     good('javascript', 'class LowTide {}\n'),
     bad('javascript', 'class lowTide {}\n', '1:7'),

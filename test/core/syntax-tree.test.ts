@@ -1,0 +1,75 @@
+import type { Tree } from 'web-tree-sitter';
+import { beforeAll, expect, test } from 'vitest';
+import { grammarFor, languageById } from '../../src/core/catalog/languages.js';
+import { CATALOG } from '../../src/core/catalog/registry.js';
+import { GRAMMARS, type GrammarId, type Language } from '../../src/core/model/language.js';
+import type { SyntaxNode } from '../../src/core/syntax/node.js';
+import { builtGrammars } from '../support/grammars.js';
+
+const grammars = builtGrammars();
+beforeAll(() => grammars.load(GRAMMARS));
+
+/** A tree as the package's own cursor walks it. */
+function walked(tree: Tree): string[] {
+  const cursor = tree.walk();
+  const lines: string[] = [];
+  for (let depth = 0; ;) {
+    lines.push([depth, cursor.nodeType, cursor.nodeIsNamed, cursor.currentFieldName, cursor.startIndex, cursor.endIndex].join(' '));
+    if (cursor.gotoFirstChild()) {
+      depth += 1;
+      continue;
+    }
+    while (!cursor.gotoNextSibling()) {
+      if (!cursor.gotoParent()) {
+        cursor.delete();
+        return lines;
+      }
+      depth -= 1;
+    }
+  }
+}
+
+/** The same of the tree that rules see, by its links alone. */
+function linked(root: SyntaxNode): string[] {
+  const depths = new Map<SyntaxNode | null, number>([[null, -1]]);
+  const lines: string[] = [];
+  root.walk((node) => {
+    const depth = (depths.get(node.parent) ?? 0) + 1;
+    depths.set(node, depth);
+    lines.push([depth, node.type, node.named, node.field, node.start, node.end].join(' '));
+    const children = node.children;
+    expect(children.at(0) ?? null).toBe(node.first);
+    expect(children.at(-1) ?? null).toBe(node.last);
+    children.forEach((child, index) => expect(child.previous).toBe(children[index - 1] ?? null));
+  });
+  return lines;
+}
+
+const codes: [GrammarId, string][] = CATALOG.rules.flatMap(({ examples }) => examples.flatMap(({ language, file, code }): [GrammarId, string][] => {
+  const known = languageById(language) as Language;
+  const grammar = grammarFor(known, file ?? `a${known.endings[0]}`);
+  // Cut off in the middle, most of them do not follow their grammar.
+  return grammar === null ? [] : [[grammar, code], [grammar, code.slice(0, Math.floor(code.length * 0.6))]];
+}));
+
+test('the tree that rules see is the one that the package shows, in every grammar', () => {
+  expect(new Set(codes.map(([grammar]) => grammar))).toEqual(new Set(GRAMMARS));
+  for (const [grammar, code] of [...codes, ['javascript', 'a = "😀é"; // ü\nb();\n'] as [GrammarId, string]]) {
+    const tree = grammars.parse(code, grammar);
+    const read = grammars.read(code, grammar, tree);
+    expect(linked(read.root), code).toEqual(walked(tree));
+    expect(read.depth).toBe(Math.max(...walked(tree).map((line) => Number(line.split(' ')[0]))));
+    tree.delete();
+  }
+});
+
+test('nodes are found by their types in the order of the text', () => {
+  const code = 'a(b, c(d));\ne(f);\n';
+  const tree = grammars.parse(code, 'javascript');
+  const whole = grammars.read(code, 'javascript', tree);
+  expect(whole.ofType('identifier').map(({ text }) => text)).toEqual(['a', 'b', 'c', 'd', 'e', 'f']);
+  expect(whole.ofType('call_expression').map(({ text }) => text)).toEqual(['a(b, c(d))', 'c(d)', 'e(f)']);
+  expect(whole.ofType('nothing')).toEqual([]);
+  expect(whole.root.contains(new Set(['arguments']))).toBe(true);
+  tree.delete();
+});
