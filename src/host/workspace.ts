@@ -14,6 +14,7 @@ import { compareSides, type NamedSide } from './compare-sides.js';
 import { LayerError, UsageError } from './errors.js';
 import type { InspectionJob } from './inspect-share.js';
 import { builtInPresets } from './layer-loader.js';
+import { needRule } from './need-rule.js';
 import { sortByPath } from './path-order.js';
 import { findProjectRoot } from './project-root.js';
 import { reportPreset } from './preset-report.js';
@@ -147,8 +148,7 @@ export class Workspace {
   /** All there is to know about a rule, and where it holds in this project. @throws UsageError when there is no such rule. */
   async rulePage(id: RuleId): Promise<RulePage> {
     const report = this.resolve([], id);
-    const rule = report.catalog.get(id);
-    if (rule === undefined) throw new UsageError(`there is no rule ${id}`);
+    const rule = needRule(id, report.catalog);
     await this.needQueries(report.catalog);
     return rulePage(rule, report, rule.house === null ? this.builtInReports() : []);
   }

@@ -11,7 +11,6 @@ import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewCatalog, type RuleLevels } from '../views/catalog.js';
 import { viewRulePage } from '../views/rule-page.js';
 import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
-import { needRule } from './rule-argument.js';
 
 interface Options {
   readonly term: readonly string[];
@@ -62,9 +61,6 @@ export const CATALOG_COMMAND: Command<Options> = {
 
 async function showRule(context: Context<Options>, id: string): Promise<ExitCode> {
   const { options, workspace, terminal, style } = context;
-  // The project may declare it; only then is the tree read for nothing.
-  const report = workspace.resolve([], id);
-  needRule(id, report.catalog);
   const page = await workspace.rulePage(id);
   if (options.format === 'json') printJson(context, rulePageJson(page));
   else terminal.out(viewRulePage(page, terminal.columns, style));

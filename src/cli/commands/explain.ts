@@ -7,7 +7,7 @@ import { viewExplainPath } from '../views/explain-path.js';
 import { viewExplainRule } from '../views/explain-rule.js';
 import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
-import { needRule } from './rule-argument.js';
+import { needRule } from '../../host/need-rule.js';
 
 interface Options {
   readonly path: string;

@@ -4,7 +4,7 @@ import { visible } from '../visible.js';
 import { viewResolveRule } from '../views/resolve-rule.js';
 import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command } from './command.js';
-import { needRule } from './rule-argument.js';
+import { needRule } from '../../host/need-rule.js';
 
 interface Options {
   readonly path: readonly string[];

@@ -32,7 +32,7 @@ export function list(standard: readonly string[], stricter: 'more' | 'fewer' | n
 }
 
 /** Whether a text is a regular expression of RE2, which is run in a time that grows with the text alone. */
-export function isPattern(text: string): boolean {
+function isPattern(text: string): boolean {
   try {
     RE2JS.compile(text);
     return true;

@@ -85,7 +85,8 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
     }
   };
   for (const planned of plan.text) collect(planned, () => planned.finder.find(source, planned.options));
-  if (source.grammar === null) return found;
+  // Where rules of text alone are in force, nothing is parsed.
+  if (source.grammar === null || (plan.tree.length === 0 && plan.combined === null)) return found;
   const parsed = source as ParsedSource;
   if (parsed.tree.depth > DEEPEST) {
     unfinished.push(...plan.tree.map(({ rule }) => rule.id), ...plan.query.map(({ rule }) => rule.id));

@@ -2,7 +2,7 @@ import { isComment, type SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
 /** Nodes that call something or make an object, in every grammar. */
-export const CALLS: readonly string[] = [
+const CALLS: readonly string[] = [
   'call_expression', 'new_expression', 'call', 'method_invocation', 'object_creation_expression', 'function_call_expression',
   'member_call_expression', 'nullsafe_member_call_expression', 'scoped_call_expression',
 ];

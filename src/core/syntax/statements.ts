@@ -13,7 +13,7 @@ export const BLOCKS: ReadonlySet<string> = new Set([
 ]);
 
 /** Statements after which nothing that follows in their block is run. */
-export const EXITS: ReadonlySet<string> = new Set([
+const EXITS: ReadonlySet<string> = new Set([
   'return_statement', 'throw_statement', 'raise_statement', 'break_statement', 'continue_statement', 'goto_statement', 'co_return_statement',
   'yield_statement',
 ]);

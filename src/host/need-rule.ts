@@ -1,0 +1,12 @@
+import type { Catalog } from '../core/catalog/catalog.js';
+import { nearName } from '../core/layers/near-name.js';
+import type { Rule } from '../core/model/rule.js';
+import { UsageError } from './errors.js';
+
+/** The rule that a question names. @throws UsageError with the name that may have been meant. */
+export function needRule(rule: string, catalog: Catalog): Rule {
+  const known = catalog.get(rule);
+  if (known !== undefined) return known;
+  const near = nearName(rule, catalog.rules.map(({ id }) => id));
+  throw new UsageError(`there is no rule ${rule}${near === null ? '' : `\nDid you mean ${near}?`}`);
+}
