@@ -12,7 +12,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript python php java cpp c css html shell go json yaml', byTree(findSyntaxErrors)) },
+  find: { languages: inLanguages('javascript typescript python php java cpp css html shell go json yaml', byTree(findSyntaxErrors)) },
   examples: [
     good('javascript', 'sail(1);\n'),
     bad('javascript', 'sail(1;\n', '1:7'),
@@ -49,10 +49,10 @@ const MOST = 20;
 const IMPORTANT_WITH_BLANK = /^!\s+important$/i;
 
 /** Walks with a stack of its own: code may be nested deeper than calls can be. */
-function findSyntaxErrors({ root, grammar, tree, text: { language } }: ParsedSource): Hit[] {
+function findSyntaxErrors({ root, grammar, tree }: ParsedSource): Hit[] {
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} closes nothing`));
-  // What C's preprocessor makes of a file, only the compiler knows; a template's braces are no JSON.
-  if (!root.hasError || language.id === 'c' || grammar === 'cpp' && /^\s*#\s*(?:if|define)\b/m.test(root.text)) return [];
+  // What the preprocessor makes of a file, only the compiler knows; plain C is left out for that.
+  if (!root.hasError || grammar === 'cpp' && /^\s*#\s*(?:if|define)\b/m.test(root.text)) return [];
   const hits: Hit[] = [];
   const open = [root];
   for (let node = open.pop(); node !== undefined && hits.length < MOST; node = open.pop()) {

@@ -71,8 +71,9 @@ function findMisspelt(source: Source, { known, dictionaries, shortest, every }: 
     }
   }
   return [...hits.values()].flatMap(({ hit, word, count }): Hit[] => {
+    if (!every && (count > MOST_TIMES || word.length < LONG_ENOUGH)) return [];
     const near = source.spelling?.nearTo(word.toLowerCase().replace(/['’]s$/, '')) ?? null;
-    if (!every && (near === null || count > MOST_TIMES || word.length < LONG_ENOUGH)) return [];
+    if (!every && near === null) return [];
     const times = count > 1 ? ` (${count} times in this file)` : '';
     return [{ ...hit, message: `${word} is in no dictionary${near === null ? '' : `; ${near} is`}${times}` }];
   });
