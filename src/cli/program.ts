@@ -12,7 +12,7 @@ import { PRESETS } from './commands/presets.js';
 import { RESOLVE } from './commands/resolve.js';
 import { SCOPE } from './commands/scope.js';
 import { EXIT, type ExitCode } from './exit-code.js';
-import { styleFor, type Terminal } from './terminal.js';
+import { styleFor, type Style, type Terminal } from './terminal.js';
 import { viewProblems } from './views/problems.js';
 import { visible } from './visible.js';
 
@@ -22,7 +22,8 @@ Usage: elvar <command>`;
 
 /** Runs one command line. Never throws for what users do; everything they see goes through `terminal`. */
 export async function runProgram(args: readonly string[], terminal: Terminal): Promise<ExitCode> {
-  let code: ExitCode = EXIT.fine;
+  // What is to be run is run after the command line has been parsed: while a command runs, yargs would make its help text.
+  let run: () => Promise<ExitCode> = async () => EXIT.fine;
   const color = colorWanted(args);
   const style = styleFor(terminal, color);
   const add = <Options>(program: Argv, command: Command<Options>): Argv => program.command(
@@ -32,17 +33,8 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
       const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'how the answer is written' });
       return command.examples.reduce((rest, [line, tells]) => rest.example(line, tells), declared as Argv) as Argv<Options & GlobalOptions>;
     },
-    async (options) => {
-      const given = options as unknown as Options & GlobalOptions;
-      const workspace = openWorkspace({
-        directory: terminal.directory,
-        env: terminal.env,
-        set: given.set,
-        noPersonal: !given.personal,
-        ...(given.root !== undefined && { root: given.root }),
-        ...(given.today !== undefined && { today: given.today }),
-      });
-      code = await command.run({ options: given, workspace, terminal, style });
+    (options) => {
+      run = () => runCommand(command, options as unknown as Options & GlobalOptions, terminal, style);
     },
   );
   let program = add(globalOptions(yargs(), terminal.columns), CHECK);
@@ -59,10 +51,23 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
       printed += output;
     });
     if (printed !== '') terminal.out(`${printed}\n`);
+    return await run();
   } catch (error) {
     return tellError(error, terminal, style);
   }
-  return code;
+}
+
+async function runCommand<Options>(command: Command<Options>, options: Options & GlobalOptions, terminal: Terminal, style: Style): Promise<ExitCode> {
+  const { set, personal, root, today } = options;
+  const workspace = openWorkspace({
+    directory: terminal.directory,
+    env: terminal.env,
+    set,
+    noPersonal: !personal,
+    ...(root !== undefined && { root }),
+    ...(today !== undefined && { today }),
+  });
+  return command.run({ options, workspace, terminal, style });
 }
 
 function globalOptions(program: Argv, columns: number): Argv {
@@ -100,7 +105,7 @@ function colorWanted(args: readonly string[]): boolean | undefined {
   return last === undefined ? undefined : last === '--color';
 }
 
-function tellError(error: unknown, terminal: Terminal, style: ReturnType<typeof styleFor>): ExitCode {
+function tellError(error: unknown, terminal: Terminal, style: Style): ExitCode {
   if (error instanceof LayerError) {
     terminal.err(viewProblems(error.problems, error.texts, style));
     return EXIT.wrong;

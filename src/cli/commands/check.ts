@@ -3,6 +3,7 @@ import { selectFindings, type FindingFilter } from '../../core/inspect/select-fi
 import { hasFailed } from '../../core/inspect/totals.js';
 import { nearName } from '../../core/layers/near-name.js';
 import type { ActiveLevel } from '../../core/model/level.js';
+import type { Finding } from '../../core/model/finding.js';
 import type { CheckReport } from '../../core/model/report.js';
 import { CONFIDENCES, type Confidence } from '../../core/model/rule.js';
 import { checkJson } from '../../formats/json/check.js';
@@ -59,11 +60,19 @@ export const CHECK: Command<Options> = {
     else terminal.out(viewCheck(report, view, style));
     tellAside(context, report);
     tellMisreadWaivers(context, report);
-    const first = report.files.flatMap(({ findings }) => findings).find(({ excused }) => excused === null);
-    if (first !== undefined) hint(context, `Why is it so? elvar explain ${visible(first.path)} ${first.rule}`);
+    const first = firstOpen(report);
+    if (first !== null) hint(context, `Why is it so? elvar explain ${visible(first.path)} ${first.rule}`);
     return exitCode(hasFailed(report) ? EXIT.findings : EXIT.fine, report);
   },
 };
+
+function firstOpen({ files }: CheckReport): Finding | null {
+  for (const { findings } of files) {
+    const first = findings.find(({ excused }) => excused === null);
+    if (first !== undefined) return first;
+  }
+  return null;
+}
 
 function filterOf({ level, confidence, rule, concern }: Options, catalog: Catalog): FindingFilter {
   const known = [...new Set(catalog.rules.map((entry) => entry.concern))];

@@ -36,11 +36,13 @@ function countOpen({ files }: CheckReport): [Map<string, number>, Map<string, nu
   const [rules, directories] = [new Map<string, number>(), new Map<string, number>()];
   for (const { path, findings } of files) {
     let open = 0;
+    const ofFile = new Map<string, number>();
     for (const { rule, excused } of findings) {
       if (excused !== null) continue;
       open += 1;
-      add(rules, rule, 1);
+      add(ofFile, rule, 1);
     }
+    for (const [rule, number] of ofFile) add(rules, rule, number);
     if (open > 0) add(directories, directoryOf(path), open);
   }
   return [rules, directories];

@@ -66,15 +66,21 @@ function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group>
   const groups = new Map<string, Group>();
   for (const { path, findings, rules } of files) {
     const place = groupBy === 'file' ? path : directoryOf(path);
+    // Within a file, what a rule's findings have in common is looked up once.
+    const ofFile = new Map<string, Group>();
     for (const finding of findings) {
       if (finding.excused !== null) continue;
-      const key = groupBy === 'rule' ? `${finding.level} ${finding.rule}` : place;
-      let group = groups.get(key);
-      if (group === undefined) groups.set(key, (group = { key, findings: [], deciders: new Set() }));
+      let group = ofFile.get(finding.rule);
+      if (group === undefined) {
+        const key = groupBy === 'rule' ? `${finding.level} ${finding.rule}` : place;
+        group = groups.get(key) ?? { key, findings: [], deciders: new Set() };
+        groups.set(key, group);
+        ofFile.set(finding.rule, group);
+        const decision = rules.decisions.get(finding.rule);
+        const decider = decision?.trail[decision.by];
+        if (decider !== undefined) group.deciders.add(decider);
+      }
       group.findings.push(finding);
-      const decision = rules.decisions.get(finding.rule);
-      const decider = decision?.trail[decision.by];
-      if (decider !== undefined) group.deciders.add(decider);
     }
   }
   return groups;

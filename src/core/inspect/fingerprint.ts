@@ -1,18 +1,30 @@
-import { hash } from 'node:crypto';
 import type { Finding } from '../model/finding.js';
-import type { SourceText } from '../model/source-text.js';
 
-/** A finding before it has its fingerprint. */
-export type BareFinding = Omit<Finding, 'fingerprint'>;
+/** A finding with its fingerprint as two numbers: as text it is made when one asks for it, and most runs ask for none. */
+export class FoundFinding implements Finding {
+  private high = 0;
+  private low = 0;
 
-/**
- * Gives each finding of a file its fingerprint: its rule, the text of its line without the blanks, and, where a file
- * has equal ones, their number in the order of the file. It stays the same when lines or files move. They are
- * computed when one is asked for: what is shown to people needs none.
- */
-export function withFingerprints(findings: readonly BareFinding[], text: SourceText): Finding[] {
-  const prints = new Fingerprints(findings, text);
-  return findings.map((finding, index) => new PrintedFinding(finding, prints, index));
+  // elvar waive size/parameters because findings are made in one place, by the hundred thousand
+  constructor(
+    readonly rule: Finding['rule'],
+    readonly level: Finding['level'],
+    readonly path: string,
+    readonly span: Finding['span'],
+    readonly message: string,
+    readonly fixable: boolean,
+    readonly excused: Finding['excused'],
+  ) {}
+
+  get fingerprint(): string {
+    return hexadecimal(this.high) + hexadecimal(this.low);
+  }
+
+  /** Sets the fingerprint. `number` counts the findings of a file that have the same rule and the same `content`. */
+  print({ high, low }: Print, number: number): void {
+    this.high = finished(step(high, number));
+    this.low = finished(step(low, -number));
+  }
 }
 
 /** A finding as plain data, so that it can be handed to another thread. */
@@ -20,48 +32,58 @@ export function plainFinding({ rule, level, path, span, message, fixable, excuse
   return { rule, level, path, span, message, fixable, excused, fingerprint };
 }
 
-/** The fingerprints of a file's findings, computed when one is asked for. */
-class Fingerprints {
-  private prints: string[] | null = null;
-
-  constructor(private readonly findings: readonly BareFinding[], private readonly text: SourceText) {}
-
-  at(index: number): string {
-    this.prints ??= fingerprints(this.findings, this.text);
-    return this.prints[index] as string;
+/**
+ * Gives each finding of a file its fingerprint: its rule, the text of its line without the blanks, and, where a file
+ * has equal ones, their number in the order of the file. It stays the same when lines or files move.
+ * @param lineText the text of a 1-based line.
+ */
+export function printFindings(findings: readonly FoundFinding[], lineText: (line: number) => string): void {
+  const seen = new Map<number, number>();
+  for (const finding of findings) {
+    const print = printOf(finding.rule, lineText(finding.span.start.line));
+    // A number holds 53 bits without loss: all of one half and most of the other.
+    const key = (print.high >>> 0) * 0x200000 + (print.low >>> 11);
+    const number = (seen.get(key) ?? 0) + 1;
+    seen.set(key, number);
+    finding.print(print, number);
   }
 }
 
-class PrintedFinding implements Finding {
-  readonly rule: Finding['rule'];
-  readonly level: Finding['level'];
-  readonly path: string;
-  readonly span: Finding['span'];
-  readonly message: string;
-  readonly fixable: boolean;
-  readonly excused: Finding['excused'];
-
-  constructor({ rule, level, path, span, message, fixable, excused }: BareFinding, private readonly prints: Fingerprints, private readonly index: number) {
-    this.rule = rule;
-    this.level = level;
-    this.path = path;
-    this.span = span;
-    this.message = message;
-    this.fixable = fixable;
-    this.excused = excused;
-  }
-
-  get fingerprint(): string {
-    return this.prints.at(this.index);
-  }
+/** Two halves of 32 bits. */
+interface Print {
+  readonly high: number;
+  readonly low: number;
 }
 
-function fingerprints(findings: readonly BareFinding[], text: SourceText): string[] {
-  const seen = new Map<string, number>();
-  return findings.map(({ rule, span }) => {
-    const content = `${rule}\0${text.lineText(span.start.line).replace(/\s+/g, '')}`;
-    const number = (seen.get(content) ?? 0) + 1;
-    seen.set(content, number);
-    return hash('sha256', `${content}\0${number}`, 'hex').slice(0, 16);
-  });
+/** The offset basis of FNV-1a with 32 bits (Fowler, Noll and Vo), and another start for the second half. */
+const STARTS = [0x811c9dc5, 0x6b43a9b5] as const;
+
+function printOf(rule: string, line: string): Print {
+  let [high, low]: [number, number] = [...STARTS];
+  for (let at = 0; at < rule.length; at += 1) {
+    high = step(high, rule.charCodeAt(at));
+    low = step(low, ~rule.charCodeAt(at));
+  }
+  for (let at = 0; at < line.length; at += 1) {
+    const code = line.charCodeAt(at);
+    if (code <= 0x20 || code === 0xa0) continue;
+    high = step(high, code);
+    low = step(low, ~code);
+  }
+  return { high, low };
+}
+
+function step(hash: number, code: number): number {
+  return Math.imul(hash ^ code, 0x01000193);
+}
+
+/** Spreads a change of any bit over all of them; the mixing numbers are those of MurmurHash3, which is in the public domain. */
+function finished(hash: number): number {
+  const first = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b);
+  const second = Math.imul(first ^ (first >>> 13), 0xc2b2ae35);
+  return second ^ (second >>> 16);
+}
+
+function hexadecimal(half: number): string {
+  return (half >>> 0).toString(16).padStart(8, '0');
 }

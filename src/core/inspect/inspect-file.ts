@@ -11,7 +11,7 @@ import type { Grammars } from '../syntax/grammars.js';
 import { Source, type ParsedSource } from '../syntax/source.js';
 import type { Spelling } from '../syntax/spelling.js';
 import { fillIn } from './fill-in.js';
-import { withFingerprints, type BareFinding } from './fingerprint.js';
+import { FoundFinding, printFindings } from './fingerprint.js';
 import type { PlannedRule, Planner } from './plan.js';
 import { excuseOf, readWaivers, type WaiverReading } from './waivers.js';
 
@@ -23,17 +23,6 @@ export interface Inspection {
   readonly waivers: WaiverReading;
   /** Rules that could not look at all of the file: its code is nested too deeply for them, or they took too long. */
   readonly unfinished: readonly RuleId[];
-}
-
-/** What was found, with what would mend it. */
-export interface RepairableInspection extends Omit<Inspection, 'findings'> {
-  readonly found: readonly RepairableFinding[];
-}
-
-/** A finding with what would mend it; null where nothing would, or a ruling refuses repairs. */
-export interface RepairableFinding {
-  readonly finding: BareFinding;
-  readonly repair: Repair | null;
 }
 
 /** Hits of one rule, before they become findings. */
@@ -49,20 +38,19 @@ export interface Tools {
   readonly spelling: Spelling;
 }
 
-/** Runs the rules of `set` on a file. The grammar of the file must have been loaded. */
-export function inspectFile(text: SourceText, set: RuleSet, tools: Tools): Inspection {
-  const { found, waivers, unfinished } = findIn(text, set, tools);
-  return { findings: withFingerprints(found.map(({ finding }) => finding), text), waivers, unfinished };
-}
-
-/** What the rules of `set` find in a file, with the repairs. The grammar of the file must have been loaded. */
-export function findIn(text: SourceText, set: RuleSet, { grammars, planner, spelling }: Tools): RepairableInspection {
+/**
+ * Runs the rules of `set` on a file. The grammar of the file must have been loaded.
+ * @param repairs where what would mend a finding is put, if it is wanted; a ruling that refuses repairs is kept to.
+ */
+export function inspectFile(text: SourceText, set: RuleSet, { grammars, planner, spelling }: Tools, repairs: Map<Finding, Repair> | null = null): Inspection {
   const source = new Source(text, grammars, spelling);
   try {
     const unfinished: RuleId[] = [];
     const found = hitsIn(source, set, planner, unfinished);
     const waivers = readWaivers(source);
-    return { found: toFindings(found, text, set, waivers), waivers, unfinished };
+    const findings = toFindings(found, text, set, waivers, repairs);
+    printFindings(findings, (line) => text.lineText(line));
+    return { findings, waivers, unfinished };
   } finally {
     source.dispose();
   }
@@ -76,7 +64,9 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
   const found: RuleHits[] = [];
   const collect = (planned: PlannedRule<unknown>, find: () => Iterable<Hit>): void => {
     try {
-      found.push({ planned, hits: [...find()] });
+      const all = find();
+      const hits = Array.isArray(all) ? all as readonly Hit[] : [...all];
+      if (hits.length > 0) found.push({ planned, hits });
     } catch (error) {
       // V8 ends calls that go too deep with this error; no hand-written code is nested so far.
       // A house rule's search that takes too long is stopped.
@@ -115,32 +105,25 @@ function judge(
   });
 }
 
-function toFindings(found: readonly RuleHits[], text: SourceText, set: RuleSet, waivers: WaiverReading): RepairableFinding[] {
-  const findings: RepairableFinding[] = [];
+// elvar waive size/parameters because it is one step of one function
+function toFindings(found: readonly RuleHits[], text: SourceText, set: RuleSet, waivers: WaiverReading, repairs: Map<Finding, Repair> | null): FoundFinding[] {
+  const findings: FoundFinding[] = [];
   for (const { planned: { rule, level }, hits } of found) {
     const setting = set.rules.get(rule.id);
     for (const { start, end, message, repair } of hits) {
       const span = { start: text.positionAt(start), end: text.positionAt(end) };
-      const mends = setting?.fix === 'allow' ? repair ?? null : null;
-      findings.push({
-        repair: mends,
-        finding: {
-          rule: rule.id,
-          level,
-          path: text.path,
-          span,
-          message,
-          fixable: mends !== null,
-          excused: setting?.waivers === 'allow' ? excuseOf(rule, span.start.line, waivers) : null,
-        },
-      });
+      const mends = repair !== undefined && setting?.fix === 'allow';
+      const excused = setting?.waivers === 'allow' ? excuseOf(rule, span.start.line, waivers) : null;
+      const finding = new FoundFinding(rule.id, level, text.path, span, message, mends, excused);
+      if (mends) repairs?.set(finding, repair);
+      findings.push(finding);
     }
   }
-  return findings.sort((a, b) => compareFindings(a.finding, b.finding));
+  return findings.sort(compareFindings);
 }
 
 /** Orders the findings of one file by line, column and rule. */
-function compareFindings(a: BareFinding, b: BareFinding): number {
+function compareFindings(a: Finding, b: Finding): number {
   return a.span.start.line - b.span.start.line
     || a.span.start.column - b.span.start.column
     || (a.rule < b.rule ? -1 : a.rule > b.rule ? 1 : 0);

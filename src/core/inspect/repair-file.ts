@@ -1,10 +1,10 @@
+import type { Finding } from '../model/finding.js';
 import type { Edit, Repair } from '../model/repair.js';
 import type { RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import { SourceText } from '../model/source-text.js';
 import { Source } from '../syntax/source.js';
-import { findIn, type RepairableFinding, type Tools } from './inspect-file.js';
-import type { BareFinding } from './fingerprint.js';
+import { inspectFile, type Tools } from './inspect-file.js';
 
 /** Repairs of one repair may make room for another; more rounds than this mean that two of them undo each other. */
 const MOST_PASSES = 12;
@@ -15,9 +15,9 @@ export interface RepairedText {
   /** How many findings were repaired, by rule. */
   readonly repaired: ReadonlyMap<RuleId, number>;
   /** Findings whose repair would have broken the file, or never came to an end. The code stays as it was there. */
-  readonly withdrawn: readonly BareFinding[];
+  readonly withdrawn: readonly Finding[];
   /** What is found afterwards, without what is excused. */
-  readonly left: readonly BareFinding[];
+  readonly left: readonly Finding[];
 }
 
 /**
@@ -27,16 +27,18 @@ export interface RepairedText {
  */
 export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: (rule: RuleId) => boolean): RepairedText {
   const repaired = new Map<RuleId, number>();
-  const withdrawn: BareFinding[] = [];
+  const withdrawn: Finding[] = [];
   /** Repairs that are not tried again, by their rule and what they would write. */
   const refused = new Set<string>();
   const seen = new Set<string>();
   let current = text;
   for (let pass = 0; ; pass += 1) {
-    const { found } = findIn(current, set, tools);
-    const open = found.filter(({ finding }) => finding.excused === null);
-    const offered = open.filter(({ finding, repair }) => repair !== null && wants(finding.rule) && !refused.has(keyOf(finding, current)));
-    const left = open.map(({ finding }) => finding);
+    const repairs = new Map<Finding, Repair>();
+    const left = inspectFile(current, set, tools, repairs).findings.filter(({ excused }) => excused === null);
+    const offered = left.flatMap((finding): Offer[] => {
+      const repair = repairs.get(finding);
+      return repair === undefined || !wants(finding.rule) || refused.has(keyOf(finding, current)) ? [] : [{ finding, repair }];
+    });
     if (offered.length === 0) return { text: current, repaired, withdrawn, left };
     // Two rules that undo each other would go on for ever: the state before is as good as any.
     const isCircle = pass >= MOST_PASSES || seen.has(current.text);
@@ -53,33 +55,39 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
 }
 
 /** A finding is the same in the next round when its rule, its message and its line are. */
-function keyOf({ rule, message, span }: BareFinding, text: SourceText): string {
+function keyOf({ rule, message, span }: Finding, text: SourceText): string {
   return `${rule}\0${message}\0${text.lineText(span.start.line).trim()}`;
+}
+
+/** A finding with what would mend it. */
+interface Offer {
+  readonly finding: Finding;
+  readonly repair: Repair;
 }
 
 interface Round {
   readonly next: SourceText;
-  readonly applied: readonly RepairableFinding[];
-  readonly broken: readonly RepairableFinding[];
+  readonly applied: readonly Offer[];
+  readonly broken: readonly Offer[];
 }
 
 /** Applies as many repairs as fit side by side; where the file would parse worse for it, those that do not are found one by one. */
-function applyRound(text: SourceText, offered: readonly RepairableFinding[], tools: Tools): Round {
+function applyRound(text: SourceText, offered: readonly Offer[], tools: Tools): Round {
   const chosen = withoutOverlaps(offered);
   const before = errorsIn(text, tools);
   const all = applied(text, chosen);
   if (errorsIn(all, tools) <= before) return { next: all, applied: chosen, broken: [] };
-  const kept: RepairableFinding[] = [];
-  const broken: RepairableFinding[] = [];
+  const kept: Offer[] = [];
+  const broken: Offer[] = [];
   for (const one of chosen) (errorsIn(applied(text, [...kept, one]), tools) <= before ? kept : broken).push(one);
   return { next: applied(text, kept), applied: kept, broken };
 }
 
 /** The first of several repairs that touch each other; the others come in the next round. */
-function withoutOverlaps(offered: readonly RepairableFinding[]): RepairableFinding[] {
+function withoutOverlaps(offered: readonly Offer[]): Offer[] {
   const taken: Edit[] = [];
   return offered.filter(({ repair }) => {
-    const edits = editsOf(repair as Repair);
+    const edits = editsOf(repair);
     if (edits.some((edit) => taken.some((other) => edit.start <= other.end && other.start <= edit.end))) return false;
     taken.push(...edits);
     return true;
@@ -91,8 +99,8 @@ function editsOf(repair: Repair): readonly Edit[] {
   return repair === 'drop-byte-order-mark' ? [] : repair;
 }
 
-function applied(text: SourceText, chosen: readonly RepairableFinding[]): SourceText {
-  const edits = chosen.flatMap(({ repair }) => editsOf(repair as Repair)).sort((a, b) => a.start - b.start);
+function applied(text: SourceText, chosen: readonly Offer[]): SourceText {
+  const edits = chosen.flatMap(({ repair }) => editsOf(repair)).sort((a, b) => a.start - b.start);
   const dropsMark = chosen.some(({ repair }) => repair === 'drop-byte-order-mark');
   let result = '';
   let end = 0;

@@ -16,6 +16,7 @@ export interface FindingFilter {
 
 /** The report with the findings that a filter lets through. Files stay, so that those without a finding count as clean. */
 export function selectFindings(report: CheckReport, filter: FindingFilter): CheckReport {
+  if (Object.values(filter).every((part) => part === null)) return report;
   const isWanted = filterFor(filter, report.catalog);
   return { ...report, files: report.files.map((file) => ({ ...file, findings: file.findings.filter(isWanted) })) };
 }

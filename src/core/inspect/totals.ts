@@ -18,13 +18,15 @@ export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
   const counts: Record<ActiveLevel, number> = { error: 0, warning: 0, note: 0 };
   const totals = { files: files.length, clean: 0, fixable: 0, excused: 0 };
   for (const { findings } of files) {
-    const open = findings.filter(({ excused }) => excused === null);
-    if (open.length === 0) totals.clean += 1;
-    totals.excused += findings.length - open.length;
-    for (const { level, fixable } of open) {
+    let open = 0;
+    for (const { level, fixable, excused } of findings) {
+      if (excused !== null) continue;
+      open += 1;
       counts[level] += 1;
       if (fixable) totals.fixable += 1;
     }
+    if (open === 0) totals.clean += 1;
+    totals.excused += findings.length - open;
   }
   const { files: total, clean, fixable, excused } = totals;
   return { files: total, clean, ...counts, fixable, excused };

@@ -1,5 +1,4 @@
 import type { Catalog } from '../catalog/catalog.js';
-import type { BareFinding } from '../inspect/fingerprint.js';
 import type { Finding } from './finding.js';
 import type { Level } from './level.js';
 import type { Rule, RuleId } from './rule.js';
@@ -152,9 +151,9 @@ export interface RepairedSource {
   /** How many findings were repaired, by rule. */
   readonly repaired: ReadonlyMap<RuleId, number>;
   /** Findings whose repair would have broken the file, so that it was not made. */
-  readonly withdrawn: readonly BareFinding[];
+  readonly withdrawn: readonly Finding[];
   /** What is found afterwards, without what is excused. */
-  readonly left: readonly BareFinding[];
+  readonly left: readonly Finding[];
 }
 
 /** What was repaired, or would be. */

@@ -30,6 +30,11 @@ export class SourceText {
     return { line: this.latest + 1, column: offset - (this.lines[this.latest] as Line).start + 1 };
   }
 
+  /** The line that an offset is in. */
+  lineAround(offset: number): Line {
+    return this.lines[this.positionAt(offset).line - 1] as Line;
+  }
+
   private isInLine(index: number, offset: number): boolean {
     const line = this.lines[index];
     const next = this.lines[index + 1];

@@ -1,27 +1,61 @@
 import type { SyntaxTree } from './tree.js';
 
-/** A node of a syntax tree: plain data, so that rules can look at many of them. Offsets count UTF-16 code units. */
+/**
+ * A node of a syntax tree. It is a place in the tree's table and is made when a rule first looks at it; the same place
+ * always gives the same object, so nodes can be compared and be keys. Offsets count UTF-16 code units.
+ */
 export class SyntaxNode {
-  /** The first part of it, named or not. */
-  first: SyntaxNode | null = null;
-  last: SyntaxNode | null = null;
-  next: SyntaxNode | null = null;
+  /** The grammar's name for it; `ERROR` where the text does not follow the grammar. */
+  readonly type: string;
 
-  // elvar waive size/parameters because nodes are made in one place, by the thousand
-  constructor(
-    private readonly tree: SyntaxTree,
-    /** The grammar's name for it; `ERROR` where the text does not follow the grammar. */
-    readonly type: string,
-    /** Whether it is more than a sign or a word of the grammar. */
-    readonly named: boolean,
-    /** The role it plays in its parent, where the grammar names one. */
-    readonly field: string | null,
-    readonly start: number,
-    /** Exclusive. */
-    readonly end: number,
-    readonly parent: SyntaxNode | null,
-    readonly previous: SyntaxNode | null,
-  ) {}
+  /** @param index its number in the order of the text, in which a node comes before what is below it. */
+  constructor(readonly tree: SyntaxTree, readonly index: number) {
+    this.type = tree.typeAt(index);
+  }
+
+  /** Whether it is more than a sign or a word of the grammar. */
+  get named(): boolean {
+    return this.tree.isNamedAt(this.index);
+  }
+
+  /** The role it plays in its parent, where the grammar names one. */
+  get field(): string | null {
+    return this.tree.fieldAt(this.index);
+  }
+
+  get start(): number {
+    return this.tree.startAt(this.index);
+  }
+
+  /** Exclusive. */
+  get end(): number {
+    return this.tree.endAt(this.index);
+  }
+
+  get parent(): SyntaxNode | null {
+    return this.tree.nodeAt(this.tree.parentOf(this.index));
+  }
+
+  /** The first part of it, named or not. */
+  get first(): SyntaxNode | null {
+    const { tree, index } = this;
+    return tree.afterOf(index) === index + 1 ? null : tree.nodeAt(index + 1);
+  }
+
+  get last(): SyntaxNode | null {
+    return this.tree.nodeAt(this.tree.lastOf(this.index));
+  }
+
+  get next(): SyntaxNode | null {
+    const { tree, index } = this;
+    const parent = tree.parentOf(index);
+    const after = tree.afterOf(index);
+    return parent < 0 || after === tree.afterOf(parent) ? null : tree.nodeAt(after);
+  }
+
+  get previous(): SyntaxNode | null {
+    return this.tree.nodeAt(this.tree.previousOf(this.index));
+  }
 
   /** What is written there. */
   get text(): string {
@@ -30,22 +64,25 @@ export class SyntaxNode {
 
   /** Its parts in the order of the text, signs and words of the grammar among them. */
   get children(): SyntaxNode[] {
+    const { tree, index } = this;
     const children: SyntaxNode[] = [];
-    for (let child = this.first; child !== null; child = child.next) children.push(child);
+    const end = tree.afterOf(index);
+    for (let child = index + 1; child < end; child = tree.afterOf(child)) children.push(tree.nodeAt(child));
     return children;
   }
 
   /** Its parts without signs and words of the grammar; comments are among them. */
   get parts(): SyntaxNode[] {
+    const { tree, index } = this;
     const parts: SyntaxNode[] = [];
-    for (let child = this.first; child !== null; child = child.next) if (child.named) parts.push(child);
+    const end = tree.afterOf(index);
+    for (let child = index + 1; child < end; child = tree.afterOf(child)) if (tree.isNamedAt(child)) parts.push(tree.nodeAt(child));
     return parts;
   }
 
   /** The first part in a role. */
   child(field: string): SyntaxNode | null {
-    for (let child = this.first; child !== null; child = child.next) if (child.field === field) return child;
-    return null;
+    return this.findChild((child) => this.tree.fieldAt(child) === field);
   }
 
   /** All parts in a role. */
@@ -55,21 +92,20 @@ export class SyntaxNode {
 
   /** The first part of a type. */
   childOfType(...types: readonly string[]): SyntaxNode | null {
-    for (let child = this.first; child !== null; child = child.next) if (types.includes(child.type)) return child;
-    return null;
+    return this.findChild((child) => types.includes(this.tree.typeAt(child)));
   }
 
   /** The first part that is no comment. */
   get firstPart(): SyntaxNode | null {
-    for (let child = this.first; child !== null; child = child.next) if (child.named && !isComment(child)) return child;
-    return null;
+    return this.findChild((child) => this.tree.isNamedAt(child) && !COMMENTS.has(this.tree.typeAt(child)));
   }
 
   /** The nearest node around it of one of the types. */
   closest(types: ReadonlySet<string>): SyntaxNode | null {
-    let node = this.parent;
-    while (node !== null && !types.has(node.type)) node = node.parent;
-    return node;
+    const { tree } = this;
+    let index = tree.parentOf(this.index);
+    while (index >= 0 && !types.has(tree.typeAt(index))) index = tree.parentOf(index);
+    return tree.nodeAt(index);
   }
 
   /** Whether it lies in `other`, or is it. */
@@ -79,29 +115,36 @@ export class SyntaxNode {
 
   /** Visits it and all below it in the order of the text; `visit` returns false to leave out what is below. */
   walk(visit: (node: SyntaxNode) => boolean | void): void {
-    let node: SyntaxNode | null = this;
-    while (node !== null) {
-      if (visit(node) !== false && node.first !== null) {
-        node = node.first;
-        continue;
-      }
-      while (node !== this && node.next === null) node = node.parent as SyntaxNode;
-      node = node === this ? null : node.next;
+    const { tree } = this;
+    const end = tree.afterOf(this.index);
+    for (let index = this.index; index < end;) {
+      index = visit(tree.nodeAt(index)) === false ? tree.afterOf(index) : index + 1;
     }
   }
 
   /** Whether it or anything below it is of one of the types. @param except types that are not looked into. */
   contains(types: ReadonlySet<string>, except?: ReadonlySet<string>): boolean {
-    let found = false;
-    this.walk((node) => {
-      if (types.has(node.type)) found = true;
-      return !found && (node === this || except === undefined || !except.has(node.type));
-    });
-    return found;
+    const { tree } = this;
+    const end = tree.afterOf(this.index);
+    for (let index = this.index; index < end;) {
+      const type = tree.typeAt(index);
+      if (types.has(type)) return true;
+      index = index !== this.index && except?.has(type) === true ? tree.afterOf(index) : index + 1;
+    }
+    return false;
+  }
+
+  private findChild(test: (index: number) => boolean): SyntaxNode | null {
+    const { tree, index } = this;
+    const end = tree.afterOf(index);
+    for (let child = index + 1; child < end; child = tree.afterOf(child)) if (test(child)) return tree.nodeAt(child);
+    return null;
   }
 }
 
+const COMMENTS: ReadonlySet<string> = new Set(['comment', 'line_comment', 'block_comment', 'html_comment']);
+
 /** Whether a node is a comment, in any grammar. */
 export function isComment({ type }: SyntaxNode): boolean {
-  return type === 'comment' || type === 'line_comment' || type === 'block_comment' || type === 'html_comment';
+  return COMMENTS.has(type);
 }

@@ -1,5 +1,5 @@
+import type { Finding } from '../../core/model/finding.js';
 import type { FixReport, RepairedSource } from '../../core/model/report.js';
-import type { BareFinding } from '../../core/inspect/fingerprint.js';
 import { patchOf } from '../text/patch.js';
 
 /** `elvar-fix/1`. Files that stay as they are, and have nothing withdrawn, are left out. */
@@ -23,6 +23,6 @@ function fileJson({ path, before, after, repaired, withdrawn }: RepairedSource):
   return { path, repaired: Object.fromEntries([...repaired].sort(([a], [b]) => (a < b ? -1 : 1))), withdrawn: withdrawn.map(placeJson), patch: patchOf(path, before, after) };
 }
 
-function placeJson({ rule, span, message }: BareFinding): object {
+function placeJson({ rule, span, message }: Finding): object {
   return { rule, line: span.start.line, column: span.start.column, message };
 }

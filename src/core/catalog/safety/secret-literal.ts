@@ -29,10 +29,10 @@ export default defineRule({
   ],
 });
 
-const KEY = /-----BEGIN (?:[A-Z]+ )*PRIVATE KEY-----/;
+const KEY = /-----BEGIN (?:[A-Z]+ )*PRIVATE KEY-----/g;
 
 /** What is secret, at the end of a name, then a sign for "is". What comes before it in the name is looked at by hand. */
-const NAMED = /(?:pass(?:word|wd|phrase)|secret(?:[-_]?key)?|api[-_]?key|access[-_]?key|token|private[-_]?key|credential)["']?\s*(?:=>|:=|[:=])\s*/gi;
+const NAMED = /(?:pass(?:word|wd|phrase)|secret(?:[-_]?key)?|api[-_]?key|access[-_]?key|token|private[-_]?key|credential)["']?[^\S\r\n]*(?:=>|:=|[:=])[^\S\r\n]*/gi;
 
 /** A value in quote marks, and one that stands bare to the end of its line. */
 const QUOTED = /^(["'])([^"'\\\s]{6,})\1/;
@@ -41,22 +41,26 @@ const BARE_VALUE = /^([^\s"'`$<{(\[,;]{8,})\s*$/;
 /** Languages in which a value may stand without quote marks. */
 const BARE = new Set(['yaml', 'ini', 'toml', 'shell', 'dockerfile', 'text', 'git-settings', 'terraform']);
 
-function* findSecrets({ text: { text, lines, language } }: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
-  if (!/pass|secret|key|token|credential/i.test(text)) return;
+/** Lines that are longer were made by a program, and their signs are random enough to look like secrets. */
+const LONGEST = 2000;
+
+function* findSecrets({ text: positioned }: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
+  const { text, language } = positioned;
+  for (const match of text.includes('PRIVATE KEY') ? text.matchAll(KEY) : []) {
+    yield { start: match.index, end: match.index + match[0].length, message: 'a private key stands here' };
+  }
   const isFree = nameTest(free);
-  for (const { start, text: line } of lines) {
-    if (line.length > 2000) continue;
-    const key = KEY.exec(line);
-    if (key !== null) yield { start: start + key.index, end: start + key.index + key[0].length, message: 'a private key stands here' };
-    for (const match of line.matchAll(NAMED)) {
-      const rest = line.slice(match.index + match[0].length);
-      const quoted = QUOTED.exec(rest);
-      const value = quoted?.[2] ?? (BARE.has(language.id) ? BARE_VALUE.exec(rest)?.[1] : undefined);
-      if (value === undefined || isFree(value) || !looksSecret(value)) continue;
-      const at = start + match.index + match[0].length;
-      const name = `${/[\w.-]*$/.exec(line.slice(Math.max(0, match.index - 40), match.index))?.[0] ?? ''}${/^[\w-]+/.exec(match[0])?.[0] ?? ''}`;
-      yield { start: at, end: at + (quoted?.[0] ?? value).length, message: `a value for ${name} stands here` };
-    }
+  for (const match of text.matchAll(NAMED)) {
+    const at = match.index + match[0].length;
+    const line = positioned.lineAround(match.index);
+    if (line.text.length > LONGEST) continue;
+    const rest = line.text.slice(at - line.start);
+    const quoted = QUOTED.exec(rest);
+    const value = quoted?.[2] ?? (BARE.has(language.id) ? BARE_VALUE.exec(rest)?.[1] : undefined);
+    if (value === undefined || isFree(value) || !looksSecret(value)) continue;
+    const before = /[\w.-]*$/.exec(text.slice(Math.max(line.start, match.index - 40), match.index))?.[0] ?? '';
+    const name = `${before}${/^[\w-]+/.exec(match[0])?.[0] ?? ''}`;
+    yield { start: at, end: at + (quoted?.[0] ?? value).length, message: `a value for ${name} stands here` };
   }
 }
 

@@ -22,12 +22,15 @@ export default defineRule({
   ],
 });
 
+/** The code of a blank; no sign above it in ASCII is white. */
+const BLANK = 0x20;
+
 /** Empty lines at the end of the file are left to text/final-newline. */
 function* findBlankRuns(source: Source, { max }: { readonly max: number }): Iterable<Hit> {
   const { lines } = source.text;
   let run = 0;
   for (const [index, { start, text }] of lines.entries()) {
-    if (text.trim() === '') {
+    if (!(text.charCodeAt(0) > BLANK) && text.trim() === '') {
       run += 1;
       continue;
     }

@@ -31,15 +31,21 @@ function* findWideLines(
   { text: { lines } }: Source,
   options: { readonly max: number; readonly 'urls-free': boolean; readonly 'tab-width': number },
 ): Iterable<Hit> {
-  const { max } = options;
+  const { max, 'tab-width': tabWidth } = options;
   for (const { start, text } of lines) {
     // A line of no more code units than columns can only be too wide through its tabs.
-    if (text.length <= max && !text.includes('\t')) continue;
-    const { columns, offset } = measure(text, max, options['tab-width']);
+    if (text.length <= max && text.length + tabsIn(text) * (tabWidth - 1) <= max) continue;
+    const { columns, offset } = measure(text, max, tabWidth);
     if (columns <= max) continue;
     if (options['urls-free'] && isLongForAddress(text, offset)) continue;
     yield { start: start + offset, end: start + text.length, message: `${columns} columns, ${columns - max} over ${max}` };
   }
+}
+
+function tabsIn(text: string): number {
+  let tabs = 0;
+  for (let at = text.indexOf('\t'); at >= 0; at = text.indexOf('\t', at + 1)) tabs += 1;
+  return tabs;
 }
 
 /** The columns of a line, a character one, and the offset of the first character past `max`. */
@@ -56,6 +62,6 @@ function measure(text: string, max: number, tabWidth: number): { columns: number
 }
 
 function isLongForAddress(text: string, offset: number): boolean {
-  const address = ADDRESS.exec(text);
+  const address = text.includes('://') ? ADDRESS.exec(text) : null;
   return address !== null && address.index <= offset && address.index + address[0].length > offset;
 }

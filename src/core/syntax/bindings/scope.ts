@@ -76,7 +76,9 @@ export interface Bindings {
 /** Makes and finds the scopes of a file. */
 export class Scopes {
   readonly file: Scope;
-  private readonly byNode = new Map<SyntaxNode, Scope>();
+  private readonly scopes: Scope[];
+  /** The scopes of nodes that were asked about, at the numbers of the nodes. */
+  private readonly known: (Scope | undefined)[] = [];
 
   /**
    * @param kinds the nodes that make a scope, with its kind.
@@ -88,24 +90,26 @@ export class Scopes {
     private readonly isOwn: (node: SyntaxNode) => boolean = () => true,
   ) {
     this.file = new Scope('file', root, null);
-    this.byNode.set(root, this.file);
+    this.scopes = [this.file];
+    this.known[root.index] = this.file;
   }
 
   /** The innermost scope that a node lies in; of a node that makes a scope, that one. */
-  at(node: SyntaxNode): Scope {
+  at({ tree, index }: SyntaxNode): Scope {
+    const { known } = this;
     // Climbs with a list of its own: code may be nested deeper than calls can be.
-    const climbed: SyntaxNode[] = [];
-    let outer: SyntaxNode = node;
-    while (!this.byNode.has(outer)) {
+    const climbed: number[] = [];
+    let outer = index;
+    while (known[outer] === undefined) {
       climbed.push(outer);
-      outer = outer.parent as SyntaxNode;
+      outer = tree.parentOf(outer);
     }
-    let scope = this.byNode.get(outer) as Scope;
-    for (const inner of climbed.reverse()) {
-      const kind = this.kinds.get(inner.type);
-      if (kind !== undefined && this.isOwn(inner)) scope = new Scope(kind, inner, scope);
-      // Of names, which hold nothing, each is asked about once.
-      if (inner.first !== null) this.byNode.set(inner, scope);
+    let scope = known[outer] as Scope;
+    for (let step = climbed.length - 1; step >= 0; step -= 1) {
+      const inner = climbed[step] as number;
+      const kind = this.kinds.get(tree.typeAt(inner));
+      if (kind !== undefined) scope = this.scopeOf(tree.nodeAt(inner), kind, scope);
+      known[inner] = scope;
     }
     return scope;
   }
@@ -116,12 +120,19 @@ export class Scopes {
   }
 
   /** All scopes that have been met. */
-  all(): Set<Scope> {
-    return new Set(this.byNode.values());
+  all(): readonly Scope[] {
+    return this.scopes;
+  }
+
+  private scopeOf(node: SyntaxNode, kind: Scope['kind'], outer: Scope): Scope {
+    if (!this.isOwn(node)) return outer;
+    const scope = new Scope(kind, node, outer);
+    this.scopes.push(scope);
+    return scope;
   }
 }
 
 /** All bindings of the scopes. */
 export function bindingsIn(scopes: Scopes): Binding[] {
-  return [...scopes.all()].flatMap((scope) => [...scope.bindings.values()]);
+  return scopes.all().flatMap((scope) => [...scope.bindings.values()]);
 }

@@ -33,7 +33,8 @@ export function bindScript(tree: SyntaxTree): Bindings {
   const unresolved: Reference[] = [];
   for (const node of namesIn(tree)) {
     if (declared.has(node) || isNoReference(node)) continue;
-    const reference = { node, ...usageOf(node) };
+    const { reads, writes } = usageOf(node);
+    const reference = { node, reads, writes };
     const binding = lookUp(scopes.at(node), node);
     if (binding === null) unresolved.push(reference);
     else binding.references.push(reference);
@@ -45,8 +46,9 @@ export function bindScript(tree: SyntaxTree): Bindings {
 
 /** What stands in the list of parameters sees none of the names of the body: ECMA-262, section 10.2.11. */
 function lookUp(from: Scope, node: SyntaxNode): Binding | null {
+  const name = node.text;
   for (let scope: Scope | null = from; scope !== null; scope = scope.parent) {
-    const binding = scope.bindings.get(node.text);
+    const binding = scope.bindings.get(name);
     if (binding !== undefined && (scope.kind !== 'function' || isInSameHalf(node, binding.node, scope.node))) return binding;
   }
   return null;
@@ -163,8 +165,10 @@ function isNoReference(node: SyntaxNode): boolean {
     case 'optional_parameter':
       // A name in a tuple type is there to be read alone.
       return parent.parent?.type === 'tuple_type' && (node.field === 'name' || node.field === 'pattern');
+    case 'jsx_namespace_name':
+      return true;
     default:
-      return parent.type.startsWith('jsx_namespace');
+      return false;
   }
 }
 
@@ -204,12 +208,15 @@ function markExports(tree: SyntaxTree, scopes: Scopes): void {
   }
 }
 
+/** What stands in these cannot be seen from outside, unless it is exported itself. */
+const HIDING = new Set(['statement_block', 'class_body', 'arrow_function', 'function_declaration', 'function_expression', 'function_signature', 'function_type']);
+
 /** Without imports and exports a file is a script, and others see its names. */
 function isExported(name: SyntaxNode, isModule: boolean, kind: BindingKind): boolean {
   if (kind === 'import') return false;
   for (let node = name.parent; node !== null; node = node.parent) {
     if (node.type === 'export_statement' || node.type === 'ambient_declaration') return true;
-    if (/^(?:statement_block|class_body|arrow_function|function_)/.test(node.type) && node !== name.parent) return false;
+    if (HIDING.has(node.type) && node !== name.parent) return false;
   }
   return !isModule && !usesRequire(name);
 }
