@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { languageById } from '../../src/core/catalog/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { findIn, type Tools } from '../../src/core/inspect/inspect-file.js';
+import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { repairFile, type RepairedText } from '../../src/core/inspect/repair-file.js';
 import { GRAMMARS, type Language } from '../../src/core/model/language.js';
@@ -53,7 +53,7 @@ describe.each(REPAIRING.map((rule) => [rule.id, rule] as const))('%s repairs', (
     expect(outcome.withdrawn).toEqual([]);
     // It parses, nothing that can be repaired is left, and a second run changes nothing.
     if (parses(before)) expect(parses(outcome.text)).toBe(true);
-    expect(findIn(outcome.text, set, tools).found.filter(({ repair }) => repair !== null)).toEqual([]);
+    expect(inspectFile(outcome.text, set, tools).findings.filter(({ fixable }) => fixable)).toEqual([]);
     expect(written(repairFile(outcome.text, set, tools, () => true))).toBe(written(outcome));
   });
 
@@ -72,7 +72,7 @@ describe.each(REPAIRING.map((rule) => [rule.id, rule] as const))('%s repairs', (
 
 test('a rule that offers repairs says so', () => {
   const offering = CATALOG.rules.filter((rule) => rule.examples.some((example) =>
-    findIn(sourceOf(example), setOf([rule], example.options), tools).found.some(({ repair }) => repair !== null)));
+    inspectFile(sourceOf(example), setOf([rule], example.options), tools).findings.some(({ fixable }) => fixable)));
   expect(offering.map(({ id }) => id)).toEqual(REPAIRING.map(({ id }) => id));
 });
 

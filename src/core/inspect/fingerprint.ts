@@ -1,4 +1,5 @@
 import type { Finding } from '../model/finding.js';
+import type { SourceText } from '../model/source-text.js';
 
 /** A finding with its fingerprint as two numbers: as text it is made when one asks for it, and most runs ask for none. */
 export class FoundFinding implements Finding {
@@ -35,12 +36,11 @@ export function plainFinding({ rule, level, path, span, message, fixable, excuse
 /**
  * Gives each finding of a file its fingerprint: its rule, the text of its line without the blanks, and, where a file
  * has equal ones, their number in the order of the file. It stays the same when lines or files move.
- * @param lineText the text of a 1-based line.
  */
-export function printFindings(findings: readonly FoundFinding[], lineText: (line: number) => string): void {
+export function printFindings(findings: readonly FoundFinding[], text: SourceText): void {
   const seen = new Map<number, number>();
   for (const finding of findings) {
-    const print = printOf(finding.rule, lineText(finding.span.start.line));
+    const print = printOf(finding.rule, text, finding.span.start.line);
     // A number holds 53 bits without loss: all of one half and most of the other.
     const key = (print.high >>> 0) * 0x200000 + (print.low >>> 11);
     const number = (seen.get(key) ?? 0) + 1;
@@ -58,14 +58,15 @@ interface Print {
 /** The offset basis of FNV-1a with 32 bits (Fowler, Noll and Vo), and another start for the second half. */
 const STARTS = [0x811c9dc5, 0x6b43a9b5] as const;
 
-function printOf(rule: string, line: string): Print {
+function printOf(rule: string, { text, starts, ends }: SourceText, line: number): Print {
   let [high, low]: [number, number] = [...STARTS];
   for (let at = 0; at < rule.length; at += 1) {
     high = step(high, rule.charCodeAt(at));
     low = step(low, ~rule.charCodeAt(at));
   }
-  for (let at = 0; at < line.length; at += 1) {
-    const code = line.charCodeAt(at);
+  const end = ends[line - 1] as number;
+  for (let at = starts[line - 1] as number; at < end; at += 1) {
+    const code = text.charCodeAt(at);
     if (code <= 0x20 || code === 0xa0) continue;
     high = step(high, code);
     low = step(low, ~code);

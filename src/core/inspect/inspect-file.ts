@@ -49,7 +49,7 @@ export function inspectFile(text: SourceText, set: RuleSet, { grammars, planner,
     const found = hitsIn(source, set, planner, unfinished);
     const waivers = readWaivers(source);
     const findings = toFindings(found, text, set, waivers, repairs);
-    printFindings(findings, (line) => text.lineText(line));
+    printFindings(findings, text);
     return { findings, waivers, unfinished };
   } finally {
     source.dispose();

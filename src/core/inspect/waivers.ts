@@ -65,7 +65,7 @@ function coveredLine(comment: Comment, comments: readonly Comment[], text: Sourc
   const first = text.positionAt(comment.start);
   const before = text.lineText(first.line).slice(0, first.column - 1);
   if (before.trim() !== '') return first.line;
-  for (let line = text.positionAt(comment.end).line; line <= text.lines.length; line += 1) {
+  for (let line = text.positionAt(comment.end).line; line <= text.starts.length; line += 1) {
     if (hasCode(line, comments, text)) return line;
   }
   return null;

@@ -10,7 +10,11 @@ export interface Line {
 
 /** The text of a source file, split into lines once. A line ends with LF, CR LF or CR. */
 export class SourceText {
-  readonly lines: readonly Line[];
+  /** For each line the offset of its first character. */
+  readonly starts: readonly number[];
+  /** For each line the offset of its line end. */
+  readonly ends: readonly number[];
+  private split: readonly Line[] | null = null;
   /** Index of the line that was asked for last: most questions are about the same line or the next. */
   private latest = 0;
 
@@ -21,51 +25,70 @@ export class SourceText {
     /** Whether the file begins with a byte-order mark, which is not part of `text`. */
     readonly hasByteOrderMark = false,
   ) {
-    this.lines = splitLines(text);
+    [this.starts, this.ends] = text.includes('\r') ? splitAtAll(text) : splitAtFeeds(text);
+  }
+
+  /** Where only places are needed, `starts` and `ends` are cheaper. */
+  get lines(): readonly Line[] {
+    return this.split ??= this.starts.map((start, index) => ({ start, text: this.text.slice(start, this.ends[index]) }));
   }
 
   /** The 1-based position of an offset. */
   positionAt(offset: number): Position {
     if (!this.isInLine(this.latest, offset)) this.latest = this.isInLine(this.latest + 1, offset) ? this.latest + 1 : this.lineAt(offset);
-    return { line: this.latest + 1, column: offset - (this.lines[this.latest] as Line).start + 1 };
+    return { line: this.latest + 1, column: offset - (this.starts[this.latest] as number) + 1 };
   }
 
   /** The line that an offset is in. */
   lineAround(offset: number): Line {
-    return this.lines[this.positionAt(offset).line - 1] as Line;
-  }
-
-  private isInLine(index: number, offset: number): boolean {
-    const line = this.lines[index];
-    const next = this.lines[index + 1];
-    return line !== undefined && line.start <= offset && (next === undefined || offset < next.start);
-  }
-
-  private lineAt(offset: number): number {
-    let low = 0;
-    let high = this.lines.length - 1;
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if ((this.lines[middle] as Line).start <= offset) low = middle;
-      else high = middle - 1;
-    }
-    return low;
+    const { line } = this.positionAt(offset);
+    return { start: this.starts[line - 1] as number, text: this.lineText(line) };
   }
 
   /** The text of a 1-based line; empty when there is no such line. */
   lineText(line: number): string {
-    return this.lines[line - 1]?.text ?? '';
+    const start = this.starts[line - 1];
+    return start === undefined ? '' : this.text.slice(start, this.ends[line - 1]);
+  }
+
+  private isInLine(index: number, offset: number): boolean {
+    const start = this.starts[index];
+    const next = this.starts[index + 1];
+    return start !== undefined && start <= offset && (next === undefined || offset < next);
+  }
+
+  private lineAt(offset: number): number {
+    let low = 0;
+    let high = this.starts.length - 1;
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if ((this.starts[middle] as number) <= offset) low = middle;
+      else high = middle - 1;
+    }
+    return low;
   }
 }
 
-function splitLines(text: string): Line[] {
-  const lines: Line[] = [];
-  const lineEnds = text.includes('\r') ? /\r\n|\r|\n/g : /\n/g;
-  let start = 0;
+type Split = readonly [starts: number[], ends: number[]];
+
+function splitAtAll(text: string): Split {
+  const [starts, ends]: Split = [[0], []];
+  const lineEnds = /\r\n|\r|\n/g;
   for (let end = lineEnds.exec(text); end !== null; end = lineEnds.exec(text)) {
-    lines.push({ start, text: text.slice(start, end.index) });
-    start = lineEnds.lastIndex;
+    ends.push(end.index);
+    starts.push(lineEnds.lastIndex);
   }
-  lines.push({ start, text: text.slice(start) });
-  return lines;
+  ends.push(text.length);
+  return [starts, ends];
+}
+
+/** The lines of a text without carriage returns, as nearly all are. */
+function splitAtFeeds(text: string): Split {
+  const [starts, ends]: Split = [[0], []];
+  for (let end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', end + 1)) {
+    ends.push(end);
+    starts.push(end + 1);
+  }
+  ends.push(text.length);
+  return [starts, ends];
 }

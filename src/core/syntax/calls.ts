@@ -8,8 +8,33 @@ const CALLS: readonly string[] = [
 ];
 
 /** All calls of a file. */
-export function callsIn(tree: SyntaxTree): SyntaxNode[] {
+export function callsIn(tree: SyntaxTree): readonly SyntaxNode[] {
   return tree.ofTypes(CALLS);
+}
+
+const byMethod = new WeakMap<SyntaxTree, ReadonlyMap<string, readonly SyntaxNode[]>>();
+
+/**
+ * The calls of a file whose {@link methodOf} is one of some names, name by name: rules look for a few calls among very
+ * many, so that names are read once for all of them.
+ */
+export function callsOf(tree: SyntaxTree, names: Iterable<string>): SyntaxNode[] {
+  let calls = byMethod.get(tree);
+  if (calls === undefined) byMethod.set(tree, (calls = groupCalls(tree)));
+  const found: SyntaxNode[] = [];
+  for (const name of names) found.push(...calls.get(name) ?? []);
+  return found;
+}
+
+function groupCalls(tree: SyntaxTree): Map<string, SyntaxNode[]> {
+  const calls = new Map<string, SyntaxNode[]>();
+  for (const call of callsIn(tree)) {
+    const name = methodOf(call);
+    const others = calls.get(name);
+    if (others === undefined) calls.set(name, [call]);
+    else others.push(call);
+  }
+  return calls;
 }
 
 /** What is called, as it is written, with its object before a dot (in PHP and C++ as these write it). */
@@ -39,5 +64,9 @@ export function objectOf(call: SyntaxNode): SyntaxNode | null {
 export function argumentsOf(call: SyntaxNode): SyntaxNode[] {
   const list = call.child('arguments') ?? call.childOfType('arguments', 'argument_list');
   if (list === null) return [];
-  return list.parts.filter((part) => !isComment(part)).map((part) => (part.type === 'argument' && part.parts.length === 1 ? (part.firstPart ?? part) : part));
+  const given: SyntaxNode[] = [];
+  for (const part of list.parts) {
+    if (!isComment(part)) given.push(part.type === 'argument' && part.parts.length === 1 ? (part.firstPart ?? part) : part);
+  }
+  return given;
 }

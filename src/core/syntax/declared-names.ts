@@ -25,7 +25,9 @@ export function declaredNames(tree: SyntaxTree): readonly DeclaredName[] {
 }
 
 function named(node: SyntaxNode | null, kind: NameKind): DeclaredName[] {
-  return node === null ? [] : [{ node, name: node.text.replace(/^\$/, ''), kind }];
+  if (node === null) return [];
+  const { text } = node;
+  return [{ node, name: text.startsWith('$') ? text.slice(1) : text, kind }];
 }
 
 const NAMES = new Set(['identifier', 'property_identifier', 'private_property_identifier', 'name', 'field_identifier', 'word', 'type_identifier']);
@@ -40,13 +42,13 @@ function functionNames(tree: SyntaxTree): DeclaredName[] {
 }
 
 function isConstructor(node: SyntaxNode, name: SyntaxNode): boolean {
-  const holder = node.closest(CLASSES);
-  return name.type === 'identifier' && holder?.child('name')?.text === name.text && node.type === 'function_definition';
+  return name.type === 'identifier' && node.type === 'function_definition' && node.closest(CLASSES)?.child('name')?.text === name.text;
 }
 
+const TYPES = [...CLASSES, 'type_alias_declaration', 'enum_specifier', 'union_specifier', 'type_spec', 'alias_declaration'];
+
 function typeNames(tree: SyntaxTree): DeclaredName[] {
-  const types = [...CLASSES, 'type_alias_declaration', 'enum_specifier', 'union_specifier', 'type_spec', 'alias_declaration'];
-  return tree.ofTypes(types).flatMap((node) => (node.type.endsWith('_specifier') && node.child('body') === null ? [] : named(node.child('name'), 'type')));
+  return tree.ofTypes(TYPES).flatMap((node) => (node.type.endsWith('_specifier') && node.child('body') === null ? [] : named(node.child('name'), 'type')));
 }
 
 function valueNames(tree: SyntaxTree): DeclaredName[] {
@@ -75,7 +77,7 @@ function valueNames(tree: SyntaxTree): DeclaredName[] {
   }
 }
 
-const PLAIN_VALUE = /^(?:number|string|true|false|unary_expression|regex|integer|float|tuple|concatenated_string)$/;
+const PLAIN_VALUES = new Set(['number', 'string', 'true', 'false', 'unary_expression', 'regex', 'integer', 'float', 'tuple', 'concatenated_string']);
 
 function scriptName({ node, kind, scope }: Binding): DeclaredName[] {
   switch (kind) {
@@ -87,7 +89,7 @@ function scriptName({ node, kind, scope }: Binding): DeclaredName[] {
       return node.type === 'shorthand_property_identifier_pattern' ? [] : named(node, 'variable');
     case 'constant':
       if (node.type === 'shorthand_property_identifier_pattern') return [];
-      return named(node, scope.kind === 'file' || PLAIN_VALUE.test(node.parent?.child('value')?.type ?? '') ? 'constant' : 'variable');
+      return named(node, scope.kind === 'file' || PLAIN_VALUES.has(node.parent?.child('value')?.type ?? '') ? 'constant' : 'variable');
     default:
       return [];
   }
@@ -96,7 +98,7 @@ function scriptName({ node, kind, scope }: Binding): DeclaredName[] {
 function pythonName({ node, kind, scope, references, declarations }: Binding): DeclaredName[] {
   if (!/^(?:variable|parameter|loop|caught)$/.test(kind) || /^__\w+__$/.test(node.text)) return [];
   const value = node.parent?.type === 'assignment' ? node.parent.child('right') : null;
-  const isConstant = scope.kind === 'file' && declarations.length === 1 && value !== null && PLAIN_VALUE.test(value.type) && references.every(({ writes }) => !writes);
+  const isConstant = scope.kind === 'file' && declarations.length === 1 && value !== null && PLAIN_VALUES.has(value.type) && references.every(({ writes }) => !writes);
   if (isConstant) return named(node, 'constant');
   // At the level of the file, types and objects made once have names of their own kinds.
   return scope.kind === 'file' ? [] : named(node, 'variable');

@@ -4,6 +4,8 @@ import type { Language as Grammar } from 'web-tree-sitter';
 export interface GrammarNames {
   /** The names of types; each name once. The last is for what does not follow the grammar. */
   readonly kinds: readonly string[];
+  /** The place of each name in `kinds`. */
+  readonly places: ReadonlyMap<string, number>;
   /** For each number that the parser has for a type: twice the place of its name in `kinds`, and 1 more where it is named. */
   readonly kindOf: Int32Array;
   /** For a number that is beyond those: of what does not follow the grammar. */
@@ -29,6 +31,7 @@ function readNames(language: Grammar): GrammarNames {
   const kind = (name: string, isNamed: boolean): number => (places.get(name) as number) * 2 + (isNamed ? 1 : 0);
   return {
     kinds,
+    places,
     kindOf: Int32Array.from(written, (name, id) => kind(name, language.nodeTypeIsNamed(id))),
     errorKind: kind('ERROR', true),
     fields,

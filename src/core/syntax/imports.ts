@@ -1,4 +1,4 @@
-import { argumentsOf, calleeOf } from './calls.js';
+import { argumentsOf, callsOf, calleeOf } from './calls.js';
 import type { SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
@@ -8,8 +8,16 @@ export interface Import {
   readonly node: SyntaxNode;
 }
 
+const known = new WeakMap<SyntaxTree, readonly Import[]>();
+
 /** All imports of a file, re-exports and calls of `require` and `import` among them. */
-export function importsOf(tree: SyntaxTree): Import[] {
+export function importsOf(tree: SyntaxTree): readonly Import[] {
+  let imports = known.get(tree);
+  if (imports === undefined) known.set(tree, (imports = findImports(tree)));
+  return imports;
+}
+
+function findImports(tree: SyntaxTree): Import[] {
   switch (tree.grammar) {
     case 'python':
       return tree.ofTypes(['import_statement', 'import_from_statement']).flatMap((statement) => {
@@ -33,6 +41,6 @@ export function importsOf(tree: SyntaxTree): Import[] {
 
 function scriptImports(tree: SyntaxTree): Import[] {
   const sources = tree.ofTypes(['import_statement', 'export_statement', 'import_require_clause']).map((statement) => statement.child('source'));
-  const required = tree.ofType('call_expression').filter((call) => /^(?:require|import)$/.test(calleeOf(call))).map((call) => argumentsOf(call)[0]);
+  const required = callsOf(tree, ['require', 'import']).filter((call) => call.type === 'call_expression' && !calleeOf(call).includes('.')).map((call) => argumentsOf(call)[0]);
   return [...sources, ...required].flatMap((node) => (node?.type === 'string' ? [{ module: node.text.slice(1, -1), node }] : []));
 }

@@ -30,15 +30,24 @@ function makeTest({ text: { text, language }, tree }: Source): LayoutTest {
   const solid = tree.ofTypes(SOLID).filter((node) => /[\r\n]/.test(node.text));
   if (solid.length === 0) return () => true;
   const starts = stretchesOf(solid);
+  // Most questions come in the order of the text.
+  let next = 0;
   return (offset) => {
-    const before = starts.findLast(({ start }) => start < offset);
+    if ((starts[next - 1]?.start ?? 0) >= offset) next = 0;
+    while (next < starts.length && (starts[next] as Stretch).start < offset) next += 1;
+    const before = starts[next - 1];
     return before === undefined || offset >= before.end;
   };
 }
 
+interface Stretch {
+  readonly start: number;
+  end: number;
+}
+
 /** The stretches in order, those that touch or lie in each other as one. */
-function stretchesOf(nodes: readonly SyntaxNode[]): { start: number; end: number }[] {
-  const stretches: { start: number; end: number }[] = [];
+function stretchesOf(nodes: readonly SyntaxNode[]): Stretch[] {
+  const stretches: Stretch[] = [];
   for (const { start, end } of [...nodes].sort((a, b) => a.start - b.start)) {
     const last = stretches.at(-1);
     if (last !== undefined && start <= last.end) last.end = Math.max(last.end, end);

@@ -15,8 +15,27 @@ export function isFilled(node: SyntaxNode): boolean {
   return node.parts.some(({ type }) => FILLED.has(type));
 }
 
+/** What stands between quote marks. */
+export interface TextContent {
+  readonly start: number;
+  /** Exclusive. */
+  readonly end: number;
+  readonly text: string;
+}
+
+const contents = new WeakMap<SyntaxTree, Map<number, TextContent>>();
+
 /** What stands between the quote marks, escapes as they are written. */
-export function contentOf(node: SyntaxNode): { readonly start: number; readonly end: number; readonly text: string } {
+export function contentOf(node: SyntaxNode): TextContent {
+  const { tree, index } = node;
+  let ofTree = contents.get(tree);
+  if (ofTree === undefined) contents.set(tree, (ofTree = new Map()));
+  let content = ofTree.get(index);
+  if (content === undefined) ofTree.set(index, (content = readContent(node)));
+  return content;
+}
+
+function readContent(node: SyntaxNode): TextContent {
   const written = node.text;
   // Python's and Java's three marks, prefixes like r, b, f, L, u8, and C++'s raw texts.
   const opened = /^(?:[A-Za-z0-9]*"""|[A-Za-z]*'''|(?:u8|[uUL])?R"[^(\s]*\(|[A-Za-z$]{0,3}["'`])/.exec(written)?.[0] ?? '';
@@ -28,7 +47,7 @@ export function contentOf(node: SyntaxNode): { readonly start: number; readonly 
 }
 
 /** All texts of a file, without those that lie in another one. */
-export function textsOf(tree: SyntaxTree): SyntaxNode[] {
+export function textsOf(tree: SyntaxTree): readonly SyntaxNode[] {
   return tree.ofTypes(TEXTS);
 }
 

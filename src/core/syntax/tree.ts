@@ -5,7 +5,7 @@ import { grammarNames, type GrammarNames } from './grammar-names.js';
 import { SyntaxNode } from './node.js';
 import { AFTER, END, FIELD, KIND, LAST, PARENT, PREVIOUS, readTable, SHIFT, START } from './node-table.js';
 
-const NONE: readonly number[] = [];
+const NONE: readonly SyntaxNode[] = [];
 
 /** The syntax of a file, read from the parser once. */
 export class SyntaxTree {
@@ -16,8 +16,10 @@ export class SyntaxTree {
   private readonly names: GrammarNames;
   /** The nodes that somebody looked at, at their numbers. */
   private readonly nodes: (SyntaxNode | undefined)[];
-  private readonly byType = new Map<string, readonly SyntaxNode[]>();
-  private indexes: ReadonlyMap<string, Int32Array> | null = null;
+  private readonly byType: (readonly SyntaxNode[] | undefined)[];
+  /** By the list of types that was asked for: rules share these lists. */
+  private readonly byTypes = new Map<Iterable<string>, readonly SyntaxNode[]>();
+  private byKind: SortedNumbers | null = null;
 
   /** @param tree what the parser made of `text`. */
   constructor(readonly text: string, readonly grammar: GrammarId, tree: Tree, language: Grammar, cursor: CursorFunctions) {
@@ -25,27 +27,36 @@ export class SyntaxTree {
     const { table, depth } = readTable(tree, this.names, cursor);
     this.table = table;
     this.depth = depth;
+    this.byType = new Array<readonly SyntaxNode[] | undefined>(this.names.kinds.length);
     this.nodes = new Array<SyntaxNode | undefined>(table.length >> SHIFT);
     this.root = this.nodeAt(0);
   }
 
   /** All nodes of a type, in the order of the text. */
   ofType(type: string): readonly SyntaxNode[] {
-    let nodes = this.byType.get(type);
-    if (nodes === undefined) this.byType.set(type, (nodes = Array.from(this.indexesByType.get(type) ?? NONE, (index) => this.nodeAt(index))));
-    return nodes;
+    const kind = this.names.places.get(type);
+    if (kind === undefined) return NONE;
+    const { ends } = this.sorted;
+    if (ends[kind] === ends[kind + 1]) return NONE;
+    return this.byType[kind] ??= this.nodesOfKind(kind);
   }
 
   /** All nodes of the types: type by type, and within one in the order of the text. */
-  ofTypes(types: Iterable<string>): SyntaxNode[] {
-    const nodes: SyntaxNode[] = [];
-    for (const type of types) for (const node of this.ofType(type)) nodes.push(node);
+  ofTypes(types: Iterable<string>): readonly SyntaxNode[] {
+    let nodes = this.byTypes.get(types);
+    if (nodes === undefined) this.byTypes.set(types, (nodes = [...types].flatMap((type) => this.ofType(type))));
     return nodes;
   }
 
   /** The types of which there is a node. */
-  get types(): Iterable<string> {
-    return this.indexesByType.keys();
+  get types(): string[] {
+    const { ends } = this.sorted;
+    return this.names.kinds.filter((_, kind) => (ends[kind] as number) < (ends[kind + 1] as number));
+  }
+
+  /** How many nodes there are. */
+  get size(): number {
+    return this.nodes.length;
   }
 
   /** The node of a number; null for a number below 0. */
@@ -95,24 +106,32 @@ export class SyntaxTree {
     return this.table[(index << SHIFT) + PREVIOUS] as number;
   }
 
-  private get indexesByType(): ReadonlyMap<string, Int32Array> {
-    return this.indexes ??= sortedByKind(this.table, this.names.kinds);
+  private nodesOfKind(kind: number): readonly SyntaxNode[] {
+    const { numbers, ends } = this.sorted;
+    const nodes: SyntaxNode[] = [];
+    for (let at = ends[kind] as number; at < (ends[kind + 1] as number); at += 1) nodes.push(this.nodeAt(numbers[at] as number));
+    return nodes;
+  }
+
+  private get sorted(): SortedNumbers {
+    return this.byKind ??= sortedByKind(this.table, this.names.kinds.length);
   }
 }
 
-/** The numbers of the nodes of each type, in the order of the text: all in one array, in stretches. */
-function sortedByKind(table: Int32Array, kinds: readonly string[]): Map<string, Int32Array> {
-  const ends = new Int32Array(kinds.length + 1);
+/** The numbers of nodes, those of one type together, and in the order of the text within a type. */
+interface SortedNumbers {
+  readonly numbers: Int32Array;
+  /** For each type where those of the types before it end; and at last where all end. */
+  readonly ends: Int32Array;
+}
+
+function sortedByKind(table: Int32Array, kinds: number): SortedNumbers {
+  const ends = new Int32Array(kinds + 1);
   const step = 1 << SHIFT;
   for (let at = KIND; at < table.length; at += step) ends[((table[at] as number) >> 1) + 1]! += 1;
-  for (let kind = 1; kind < ends.length; kind += 1) ends[kind]! += ends[kind - 1] as number;
-  const starts = ends.slice();
-  const sorted = new Int32Array(table.length >> SHIFT);
-  for (let index = 0, at = KIND; at < table.length; index += 1, at += step) sorted[starts[(table[at] as number) >> 1]!++] = index;
-  const indexes = new Map<string, Int32Array>();
-  kinds.forEach((type, kind) => {
-    const [start, end] = [ends[kind] as number, ends[kind + 1] as number];
-    if (start < end) indexes.set(type, sorted.subarray(start, end));
-  });
-  return indexes;
+  for (let kind = 1; kind <= kinds; kind += 1) ends[kind]! += ends[kind - 1] as number;
+  const next = ends.slice();
+  const numbers = new Int32Array(table.length >> SHIFT);
+  for (let index = 0, at = KIND; at < table.length; index += 1, at += step) numbers[next[(table[at] as number) >> 1]!++] = index;
+  return { numbers, ends };
 }

@@ -56,7 +56,9 @@ function conditionOf(node: SyntaxNode): SyntaxNode | null {
 function askedAgain(first: SyntaxNode): Hit[] {
   const asked = new Set<string>();
   const hits: Hit[] = [];
-  for (const condition of conditionsOfChain(first)) {
+  const conditions = conditionsOfChain(first);
+  if (conditions.length < 2) return [];
+  for (const condition of conditions) {
     if (/[([]|\+\+|--|[^=!<>]=[^=]|\bawait\b/.test(condition.text)) continue;
     const key = condition.text.replace(/\s+/g, ' ');
     if (asked.has(key)) hits.push(hitAt(condition, 'this was asked before in the same chain, so the branch is never taken'));
@@ -65,14 +67,20 @@ function askedAgain(first: SyntaxNode): Hit[] {
   return hits;
 }
 
+function lastAlternative(node: SyntaxNode): SyntaxNode | null {
+  let part = node.last;
+  while (part !== null && part.field !== 'alternative') part = part.previous;
+  return part;
+}
+
 function conditionsOfChain(first: SyntaxNode): SyntaxNode[] {
   const conditions: SyntaxNode[] = [];
   let node: SyntaxNode | null = first;
   while (node !== null) {
     const condition = conditionOf(node);
     if (condition !== null) conditions.push(condition);
-    for (const clause of node.parts) if (/^(?:elif_clause|else_if_clause)$/.test(clause.type)) conditions.push(...([conditionOf(clause)].filter((part) => part !== null)));
-    const otherwise: SyntaxNode | null = node.children.findLast(({ field }) => field === 'alternative') ?? null;
+    for (const clause of node.parts) if (clause.type === 'elif_clause' || clause.type === 'else_if_clause') conditions.push(...([conditionOf(clause)].filter((part) => part !== null)));
+    const otherwise: SyntaxNode | null = lastAlternative(node);
     const next: SyntaxNode | null = otherwise?.type === 'else_clause' ? otherwise.childOfType('if_statement') : otherwise;
     node = next?.type === 'if_statement' ? next : null;
   }

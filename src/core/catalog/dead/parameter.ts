@@ -41,12 +41,20 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
   const byFunction = new Map<SyntaxNode, Binding[]>();
   for (const binding of all) {
     const { kind, scope } = binding;
-    if (kind === 'parameter') byFunction.set(scope.node, [...(byFunction.get(scope.node) ?? []), binding]);
+    if (kind !== 'parameter') continue;
+    const others = byFunction.get(scope.node);
+    if (others === undefined) byFunction.set(scope.node, [binding]);
+    else others.push(binding);
   }
-  const handedOn = new Set(all.filter(({ references }) => references.some(isHandedOn)).map(({ node }) => node));
-  return [...byFunction].flatMap(([owner, parameters]) => (isBound(owner) || handedOn.has(nameOf(owner) ?? owner) ? [] : afterTheLastRead(parameters)
-    .filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node))
-    .map(({ node, name }) => hitAt(node, `${name} is never read`))));
+  const hits: Hit[] = [];
+  let handedOn: ReadonlySet<SyntaxNode> | null = null;
+  for (const [owner, parameters] of byFunction) {
+    const unread = afterTheLastRead(parameters).filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node));
+    if (unread.length === 0 || isBound(owner)) continue;
+    handedOn ??= new Set(all.filter(({ references }) => references.some(isHandedOn)).map(({ node }) => node));
+    if (!handedOn.has(nameOf(owner) ?? owner)) hits.push(...unread.map(({ node, name }) => hitAt(node, `${name} is never read`)));
+  }
+  return hits;
 }
 
 /** A use of a function's name that is no call of it: whoever gets it decides what it is given. */

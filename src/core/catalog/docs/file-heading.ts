@@ -22,14 +22,14 @@ export default defineRule({
 });
 
 function findHeadless(source: Source, { text: wanted }: { readonly text: string }): Hit[] {
-  const { text: { text, language, lines } } = source;
+  const { text: { text, language, ends } } = source;
   const { line, block } = language.comments;
   // What has no comments, or is prose from its first word, has no heading.
   if (line.length + block.length === 0 || text.trim() === '' || ['markdown', 'text', 'git-settings'].includes(language.id)) return [];
   const first = /^(?:#![^\n]*\n|<\?php|<\?xml[^>]*>|<!doctype[^>]*>|@charset[^;]*;|["'][\w ]+["'];?|\s)*/i.exec(text)?.[0].length ?? 0;
   const heading = headingFrom(source, first);
   if (heading !== '' && heading.includes(wanted)) return [];
-  const end = lines[0]?.text.length ?? 0;
+  const [end = 0] = ends;
   return [{ start: 0, end, message: wanted === '' ? 'no comment stands at the top of this file' : `the top of this file does not say: ${wanted}` }];
 }
 

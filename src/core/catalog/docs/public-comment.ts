@@ -30,12 +30,13 @@ export default defineRule({
   ],
 });
 
+const TYPES = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_declarator'];
+
 function findUndescribed({ tree, grammar }: ParsedSource): Hit[] {
-  const types = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_declarator'];
-  return tree.ofTypes(types).flatMap((node): Hit[] => {
+  return tree.ofTypes(TYPES).flatMap((node): Hit[] => {
+    if (!isPublic(node, grammar) || isDescribed(node, grammar)) return [];
     const name = nameOf(node);
-    if (name === null || !isPublic(node, grammar) || isDescribed(node, grammar)) return [];
-    return [hitAt(name, `${name.text} is open to others and not described`)];
+    return name === null ? [] : [hitAt(name, `${name.text} is open to others and not described`)];
   });
 }
 

@@ -31,10 +31,10 @@ export default defineRule({
 });
 
 const HOLDERS = ['if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'while_statement', 'do_statement'];
-const BLOCK = /^(?:statement_block|block|compound_statement|colon_block)$/;
+const PLAIN_BLOCKS = new Set(['statement_block', 'block', 'compound_statement', 'colon_block']);
 
 function findBare({ tree, text: { text } }: ParsedSource): Hit[] {
-  return tree.ofTypes(HOLDERS).flatMap((holder) => bodiesOf(holder).filter((body) => !BLOCK.test(body.type)).map((body) =>
+  return tree.ofTypes(HOLDERS).flatMap((holder) => bodiesOf(holder).filter((body) => !PLAIN_BLOCKS.has(body.type)).map((body) =>
     hitAt(body, `${wordOf(holder, body)} has no braces`, repairOf(holder, body, text))));
 }
 
@@ -47,7 +47,7 @@ function bodiesOf(holder: SyntaxNode): SyntaxNode[] {
   const otherwise = holder.child('alternative');
   const bodies = [holder.child('consequence') ?? holder.child('body')];
   if (otherwise !== null && !/^(?:else_clause|else_if_clause|if_statement)$/.test(otherwise.type)) bodies.push(otherwise);
-  return bodies.filter((body): body is SyntaxNode => body !== null && body.type !== 'empty_statement' && body.text !== ';');
+  return bodies.filter((body): body is SyntaxNode => body !== null && body.type !== 'empty_statement' && (body.end - body.start > 1 || body.text !== ';'));
 }
 
 function wordOf(holder: SyntaxNode, body: SyntaxNode): string {

@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { calleeOf, callsIn } from '../../syntax/calls.js';
+import { calleeOf, callsOf } from '../../syntax/calls.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
@@ -46,7 +46,7 @@ const AT_HOME: Readonly<Record<string, string>> = { print: 'python', pprint: 'py
 function findPrints({ tree, grammar }: ParsedSource, { calls }: { readonly calls: readonly string[] }): Hit[] {
   const names = new Set(calls);
   const hits: Hit[] = [];
-  for (const call of callsIn(tree)) {
+  for (const call of callsOf(tree, new Set(calls.map((name) => /[^.>:]+$/.exec(name)?.[0] ?? name)))) {
     const called = calleeOf(call);
     // With a second argument, these of PHP's functions return what they would print.
     const returns = (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;

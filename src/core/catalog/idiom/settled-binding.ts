@@ -29,7 +29,7 @@ export default defineRule({
 function findSettled({ tree }: ParsedSource): Hit[] {
   const bindings = bindingsOf(tree);
   if (bindings.isOpen) return [];
-  const byNode = new Map(bindings.all.map((binding) => [binding.node, binding]));
+  let byNode: ReadonlyMap<SyntaxNode, Binding> | null = null;
   const declarations = [...tree.ofType('lexical_declaration'), ...tree.ofType('for_in_statement')];
   return declarations.flatMap((declaration): Hit[] => {
     const word = declaration.child('kind') ?? declaration.first;
@@ -37,7 +37,8 @@ function findSettled({ tree }: ParsedSource): Hit[] {
     const groups = declaration.type === 'for_in_statement' ? [namesOfPattern(declaration.child('left'))] : groupsOf(declaration);
     // A loop that counts sets its names in its head.
     if (declaration.parent?.type === 'for_statement') return [];
-    const settled = groups.map((names) => names.length > 0 && names.every((name) => isSettled(byNode.get(name))));
+    const known = byNode ??= new Map(bindings.all.map((binding) => [binding.node, binding]));
+    const settled = groups.map((names) => names.length > 0 && names.every((name) => isSettled(known.get(name))));
     const repair = settled.every(Boolean) ? [{ start: word.start, end: word.end, text: 'const' }] : undefined;
     return groups.flatMap((names, index) => (settled[index] && names[0] !== undefined ? [hitAt(names[0], `${names.map(({ text }) => text).join(', ')} is never set again`, repair)] : []));
   });

@@ -31,7 +31,8 @@ const STATEMENTS = ['expression_statement', 'lexical_declaration', 'variable_dec
 const FIELDS = ['field_definition', 'public_field_definition', 'abstract_method_signature'];
 
 function findEnds({ tree, text: { text } }: ParsedSource, { style }: { readonly style: 'always' | 'never' }): Hit[] {
-  const statements = tree.ofTypes(STATEMENTS).filter(endsItself);
+  const isSound = tree.ofType('ERROR').length === 0;
+  const statements = tree.ofTypes(STATEMENTS).filter((node) => endsItself(node) && (isSound || !node.contains(ERRORS)));
   if (style === 'never') {
     return statements.flatMap((node): Hit[] => {
       const last = node.last;
@@ -50,9 +51,11 @@ function endsItself(node: SyntaxNode): boolean {
   if (node.parent?.type === 'for_statement' && node.field !== 'body') return false;
   // Of an exported declaration, the declaration ends.
   if (node.type === 'export_statement') return node.child('declaration') === null && !isDeclared(node.child('value')) ;
-  if (node.type === 'expression_statement') return !/^(?:internal_module|function_signature)$/.test(node.firstPart?.type ?? '') && node.contains(ERRORS) === false;
-  return !node.contains(ERRORS);
+  return node.type !== 'expression_statement' || !BODIED.has(node.firstPart?.type ?? '');
 }
+
+/** Expressions by their grammar that end with a body, or have been told apart already. */
+const BODIED = new Set(['internal_module', 'function_signature']);
 
 const ERRORS = new Set(['ERROR']);
 

@@ -40,7 +40,7 @@ type Merge = (first: SyntaxNode, second: SyntaxNode, text: string) => Repair | u
 /** @param keyOf what equal imports share; null for one that may be repeated. */
 function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null, merge: Merge): Hit[] {
   const first = new Map<string, SyntaxNode>();
-  return tree.ofTypes(types).sort((a, b) => a.start - b.start).flatMap((node): Hit[] => {
+  return tree.ofTypes(types).toSorted((a, b) => a.start - b.start).flatMap((node): Hit[] => {
     const key = isInBranch(node) ? null : keyOf(node);
     const before = key === null ? undefined : (first.get(`${key} ${functionAround(node)?.start ?? ''}`) ?? first.get(`${key} `));
     if (key !== null && before === undefined) first.set(`${key} ${functionAround(node)?.start ?? ''}`, node);

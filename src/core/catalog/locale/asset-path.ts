@@ -45,6 +45,7 @@ export default defineRule({
 function findAssets({ tree }: ParsedSource, { endings }: { readonly endings: readonly string[] }): Hit[] {
   const bare = tree.ofType('plain_value').filter((node) => node.parent?.type === 'arguments');
   return [...textsOf(tree), ...bare].flatMap((node): Hit[] => {
+    if (!node.text.includes('.')) return [];
     const { text } = contentOf(node);
     const path = text.toLowerCase().replace(/[?#].*$/, '');
     // An ending alone is no file.

@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { argumentsOf, calleeOf, callsIn, methodOf } from '../../syntax/calls.js';
+import { argumentsOf, calleeOf, callsIn, callsOf, methodOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
@@ -62,7 +62,7 @@ function tell(nodes: readonly SyntaxNode[], free: readonly string[]): Hit[] {
 
 function findInScript({ tree }: ParsedSource): SyntaxNode[] {
   const isText = (node: SyntaxNode | undefined | null): node is SyntaxNode => node != null && /^(?:string|template_string)$/.test(node.type);
-  const called = callsIn(tree).filter((call) => /^(?:window\.)?(?:alert|confirm|prompt)$/.test(calleeOf(call))).map((call) => argumentsOf(call)[0]);
+  const called = callsOf(tree, ['alert', 'confirm', 'prompt']).filter((call) => /^(?:window\.)?\w+$/.test(calleeOf(call))).map((call) => argumentsOf(call)[0]);
   const set = tree.ofType('assignment_expression').filter((node) =>
     /^(?:textContent|innerText|placeholder|alt|ariaLabel)$/.test(node.child('left')?.child('property')?.text ?? '')).map((node) => node.child('right'));
   const attributes = tree.ofType('jsx_attribute').filter((node) => SHOWN.has(node.firstPart?.text ?? '')).map((node) => node.childOfType('string'));

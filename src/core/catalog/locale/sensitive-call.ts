@@ -1,9 +1,14 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { argumentsOf, calleeOf, callsIn, methodOf } from '../../syntax/calls.js';
+import { argumentsOf, calleeOf, callsOf, methodOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
+
+const FORMATTERS = ['NumberFormat', 'DateTimeFormat', 'Collator', 'PluralRules', 'RelativeTimeFormat', 'ListFormat', 'Segmenter'];
+const IN_SCRIPT = [...FORMATTERS, 'localeCompare', 'toLocaleString', 'toLocaleDateString', 'toLocaleTimeString', 'toLocaleLowerCase', 'toLocaleUpperCase'];
+const IN_JAVA = ['SimpleDateFormat', 'DecimalFormat', 'MessageFormat', 'format', 'toLowerCase', 'toUpperCase'];
+const IN_PYTHON = ['setlocale', 'strftime'];
 
 export default defineRule({
   id: 'locale/sensitive-call',
@@ -15,9 +20,9 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', byTree((source) => find(source, isSensitiveInScript))),
-      java: byTree((source) => find(source, isSensitiveInJava)),
-      python: byTree((source) => find(source, isSensitiveInPython)),
+      ...inLanguages('javascript typescript', byTree((source) => find(source, IN_SCRIPT, isSensitiveInScript))),
+      java: byTree((source) => find(source, IN_JAVA, isSensitiveInJava)),
+      python: byTree((source) => find(source, IN_PYTHON, isSensitiveInPython)),
     },
   },
   examples: [
@@ -32,17 +37,17 @@ export default defineRule({
   ],
 });
 
-function find({ tree }: ParsedSource, isSensitive: (call: SyntaxNode) => boolean): Hit[] {
-  return callsIn(tree).filter(isSensitive).map((call) => hitAt(call, `${methodOf(call)} works by the language of the machine here`));
+/** @param names the methods among which those are that `isSensitive` knows. */
+function find({ tree }: ParsedSource, names: readonly string[], isSensitive: (call: SyntaxNode) => boolean): Hit[] {
+  return callsOf(tree, names).filter(isSensitive).map((call) => hitAt(call, `${methodOf(call)} works by the language of the machine here`));
 }
 
 function isSensitiveInScript(call: SyntaxNode): boolean {
   const given = argumentsOf(call);
   const names = (index: number): boolean => given[index] !== undefined && given[index].type !== 'undefined';
-  if (/^Intl\.(?:NumberFormat|DateTimeFormat|Collator|PluralRules|RelativeTimeFormat|ListFormat|Segmenter)$/.test(calleeOf(call))) return !names(0);
   const method = methodOf(call);
-  if (method === 'localeCompare') return !names(1);
-  return /^toLocale(?:String|DateString|TimeString|LowerCase|UpperCase)$/.test(method) && !names(0);
+  if (FORMATTERS.includes(method)) return calleeOf(call) === `Intl.${method}` && !names(0);
+  return method === 'localeCompare' ? !names(1) : !names(0);
 }
 
 function isSensitiveInJava(call: SyntaxNode): boolean {

@@ -1,5 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { argumentsOf, calleeOf, callsIn } from '../../syntax/calls.js';
+import { argumentsOf, calleeOf, callsOf } from '../../syntax/calls.js';
+import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
@@ -15,8 +16,8 @@ export default defineRule({
   find: {
     languages: {
       ...inLanguages('javascript typescript', byTree(findInScript)),
-      python: byTree((source) => findCalls(source, /^(?:eval|exec)$/)),
-      php: byTree((source) => findCalls(source, /^(?:eval|create_function)$/)),
+      python: byTree((source) => findCalls(source, ['eval', 'exec'])),
+      php: byTree((source) => findCalls(source, ['eval', 'create_function'])),
       shell: byTree(({ tree }) => tree.ofType('command').flatMap((command) => {
         const name = command.child('name');
         return name?.text === 'eval' ? [hitAt(command, 'eval runs text as code')] : [];
@@ -37,12 +38,18 @@ export default defineRule({
   ],
 });
 
-function findCalls({ tree }: ParsedSource, names: RegExp): Hit[] {
-  return callsIn(tree).filter((call) => names.test(calleeOf(call))).map((call) => hitAt(call, `${calleeOf(call)} runs text as code`));
+function findCalls({ tree }: ParsedSource, names: readonly string[]): Hit[] {
+  return callsOf(tree, names).filter((call) => names.includes(withoutPage(call))).map((call) => hitAt(call, `${calleeOf(call)} runs text as code`));
+}
+
+const TIMERS = ['setTimeout', 'setInterval'];
+
+/** What is called, without the object of the page or of the program that all have. */
+function withoutPage(call: SyntaxNode): string {
+  return calleeOf(call).replace(/^(?:window|globalThis)\./, '');
 }
 
 function findInScript(source: ParsedSource): Hit[] {
-  const timers = callsIn(source.tree).filter((call) => /^(?:(?:window|globalThis)\.)?set(?:Timeout|Interval)$/.test(calleeOf(call))
-    && /^(?:string|template_string)$/.test(argumentsOf(call)[0]?.type ?? ''));
-  return [...findCalls(source, /^(?:(?:window|globalThis)\.)?(?:eval|Function)$/), ...timers.map((call) => hitAt(call, `${calleeOf(call)} runs text as code`))];
+  const timers = callsOf(source.tree, TIMERS).filter((call) => TIMERS.includes(withoutPage(call)) && /^(?:string|template_string)$/.test(argumentsOf(call)[0]?.type ?? ''));
+  return [...findCalls(source, ['eval', 'Function']), ...timers.map((call) => hitAt(call, `${calleeOf(call)} runs text as code`))];
 }

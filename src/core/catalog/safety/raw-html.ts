@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { argumentsOf, callsIn, methodOf, objectOf } from '../../syntax/calls.js';
+import { argumentsOf, callsOf, methodOf, objectOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled } from '../../syntax/texts.js';
@@ -24,15 +24,17 @@ export default defineRule({
   ],
 });
 
+const ASSIGNMENTS = ['assignment_expression', 'augmented_assignment_expression'];
+
 function findRawHtml({ tree }: ParsedSource): Hit[] {
-  const set = tree.ofTypes(['assignment_expression', 'augmented_assignment_expression']).filter((node) => {
+  const set = tree.ofTypes(ASSIGNMENTS).filter((node) => {
     const [left, right] = [node.child('left'), node.child('right')];
     return left?.type === 'member_expression' && /^(?:inner|outer)HTML$/.test(left.child('property')?.text ?? '') && right !== null && !isFixed(right);
   });
-  const written = callsIn(tree).filter((call) => {
+  const written = callsOf(tree, ['write', 'writeln', 'insertAdjacentHTML']).filter((call) => {
     const name = methodOf(call);
     const object = objectOf(call)?.text ?? '';
-    if (!(/^(?:write|writeln)$/.test(name) && /(?:^|\.)document$/.test(object)) && name !== 'insertAdjacentHTML') return false;
+    if (name !== 'insertAdjacentHTML' && !/(?:^|\.)document$/.test(object)) return false;
     return argumentsOf(call).slice(name === 'insertAdjacentHTML' ? 1 : 0).some((text) => !isFixed(text));
   });
   const attributes = tree.ofType('jsx_attribute').filter((node) => node.firstPart?.text === 'dangerouslySetInnerHTML');

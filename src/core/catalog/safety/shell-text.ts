@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { argumentsOf, calleeOf, callsIn } from '../../syntax/calls.js';
+import { argumentsOf, calleeOf, callsIn, callsOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled } from '../../syntax/texts.js';
@@ -16,7 +16,7 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', byTree((source) => findCommands(source, /^(?:(?:child_process|cp)\.)?(?:exec|execSync)$/, isJoined))),
+      ...inLanguages('javascript typescript', byTree((source) => findCommands(source, ['exec', 'execSync', 'child_process.exec', 'child_process.execSync', 'cp.exec', 'cp.execSync'], isJoined))),
       python: byTree(findInPython),
       php: byTree(findInPhp),
     },
@@ -33,11 +33,12 @@ export default defineRule({
   ],
 });
 
-function findCommands({ tree }: ParsedSource, names: RegExp, isMade: (text: SyntaxNode) => boolean): Hit[] {
-  return callsIn(tree).flatMap((call): Hit[] => {
+function findCommands({ tree }: ParsedSource, names: readonly string[], isMade: (text: SyntaxNode) => boolean): Hit[] {
+  const methods = new Set(names.map((name) => name.slice(name.lastIndexOf('.') + 1)));
+  return callsOf(tree, methods).flatMap((call): Hit[] => {
     const [text] = argumentsOf(call);
     const name = calleeOf(call);
-    return names.test(name) && text !== undefined && isMade(text) ? [hitAt(call, `${name} runs a command that is put together from values`)] : [];
+    return names.includes(name) && text !== undefined && isMade(text) ? [hitAt(call, `${name} runs a command that is put together from values`)] : [];
   });
 }
 
@@ -55,7 +56,7 @@ function findInPython(source: ParsedSource): Hit[] {
     return text !== undefined && isJoined(text);
   });
   return [
-    ...findCommands(source, /^(?:os\.(?:system|popen)|subprocess\.(?:getoutput|getstatusoutput)|commands\.getoutput)$/, isJoined),
+    ...findCommands(source, ['os.system', 'os.popen', 'subprocess.getoutput', 'subprocess.getstatusoutput', 'commands.getoutput'], isJoined),
     ...made.map((call) => hitAt(call, `${calleeOf(call)} runs a command that is put together from values`)),
   ];
 }
@@ -63,5 +64,5 @@ function findInPython(source: ParsedSource): Hit[] {
 function findInPhp(source: ParsedSource): Hit[] {
   const isOpen = (text: SyntaxNode): boolean => isJoined(text) && !/escapeshell(?:arg|cmd)\s*\(/.test(text.text);
   const marks = source.tree.ofType('shell_command_expression').filter(isFilled).map((node) => hitAt(node, 'these marks run a command that is put together from values'));
-  return [...findCommands(source, /^(?:exec|shell_exec|system|passthru|popen|proc_open|pcntl_exec)$/, isOpen), ...marks];
+  return [...findCommands(source, ['exec', 'shell_exec', 'system', 'passthru', 'popen', 'proc_open', 'pcntl_exec'], isOpen), ...marks];
 }

@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { argumentsOf, calleeOf, callsIn } from '../../syntax/calls.js';
+import { argumentsOf, calleeOf, callsOf } from '../../syntax/calls.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
@@ -8,6 +8,8 @@ import { byTree, hitAt, inLanguages } from '../hits.js';
 /** Calls that name their digest in a text, and calls that are one. */
 const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|(?:java\.security\.)?MessageDigest\.getInstance|hash|hash_hmac|(?:crypto\.)?subtle\.digest)$/;
 const OWN = /^(?:hashlib\.(?:md5|sha1)|md5|sha1|md5_file|sha1_file|DigestUtils\.(?:md5|sha1)(?:Hex)?)$/;
+/** The last parts of these names. */
+const METHODS = ['createHash', 'createHmac', 'new', 'getInstance', 'hash', 'hash_hmac', 'digest', 'md5', 'sha1', 'md5_file', 'sha1_file', 'md5Hex', 'sha1Hex'];
 const WEAK = /^(?:md[245]|sha-?1)$/i;
 
 export default defineRule({
@@ -34,7 +36,7 @@ export default defineRule({
 });
 
 function findWeak({ tree, grammar }: ParsedSource): Hit[] {
-  return callsIn(tree).flatMap((call): Hit[] => {
+  return callsOf(tree, METHODS).flatMap((call): Hit[] => {
     const name = calleeOf(call);
     const isOwn = OWN.test(name) && (grammar === 'php' || name.includes('.'));
     if (!isOwn && !NAMED.test(name)) return [];

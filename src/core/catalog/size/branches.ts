@@ -42,10 +42,12 @@ const DECISIONS = [
   'except_clause', 'ternary_expression', 'conditional_expression', 'boolean_operator', 'for_in_clause', 'if_clause', 'match_conditional_expression',
 ];
 
+const JOINS = new Set(['&&', '||', '??', 'and', 'or', 'xor']);
+
 /** Nodes that decide only in some forms. */
 const PERHAPS: Readonly<Record<string, (node: SyntaxNode) => boolean>> = {
-  binary_expression: (node) => /^(?:&&|\|\||\?\?|and|or|xor)$/.test(operatorOf(node)),
-  list: (node) => /^(?:&&|\|\|)$/.test(operatorOf(node)),
+  binary_expression: (node) => JOINS.has(operatorOf(node)),
+  list: (node) => JOINS.has(operatorOf(node)),
   case_statement: (node) => node.child('value') !== null && node.parent?.type !== 'program',
   switch_label: (node) => node.first?.type === 'case',
   case_clause: (node) => node.firstPart?.text !== '_',

@@ -18,9 +18,9 @@ export default defineRule({
   ],
 });
 
-function findLongFile({ text: { lines } }: Source, { max }: { readonly max: number }): Hit[] {
-  const count = lines.at(-1)?.text === '' ? lines.length - 1 : lines.length;
-  const first = lines[max];
-  if (count <= max || first === undefined) return [];
-  return [{ start: first.start, end: first.start + first.text.length, message: `${count} lines in this file, ${count - max} over ${max}` }];
+function findLongFile({ text: { text, starts, ends } }: Source, { max }: { readonly max: number }): Hit[] {
+  const count = starts.at(-1) === text.length ? starts.length - 1 : starts.length;
+  const [start, end] = [starts[max], ends[max]];
+  if (count <= max || start === undefined || end === undefined) return [];
+  return [{ start, end, message: `${count} lines in this file, ${count - max} over ${max}` }];
 }

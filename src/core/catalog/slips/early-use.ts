@@ -25,18 +25,24 @@ export default defineRule({
 
 function findEarlyUses({ tree, text }: ParsedSource): Hit[] {
   if (text.path.endsWith('.d.ts')) return [];
-  return bindingsOf(tree).all.filter(mustBeFirst).flatMap((binding) => binding.references
-    .filter((reference) => isEarly(binding, reference))
-    .map(({ node }) => hitAt(node, `${binding.name} is used before its declaration has run`)));
+  return bindingsOf(tree).all.flatMap((binding) => {
+    const early = binding.references.filter((reference) => isEarly(binding, reference));
+    if (early.length === 0 || !mustBeFirst(binding)) return [];
+    return early.map(({ node }) => hitAt(node, `${binding.name} is used before its declaration has run`));
+  });
 }
+
+const AMBIENT = new Set(['ambient_declaration']);
+const DECLARATIONS = new Set(['variable_declaration', 'lexical_declaration', 'using_declaration']);
+const IN_TYPES = new Set(['type_query', 'type_annotation', 'type_alias_declaration', 'interface_declaration', 'type_arguments', 'decorator']);
 
 function mustBeFirst({ kind, node, declarations }: Binding): boolean {
   if (declarations.length > 1) return false;
-  if (kind === 'class') return node.closest(new Set(['ambient_declaration'])) === null;
+  if (kind === 'class') return node.closest(AMBIENT) === null;
   if (kind !== 'variable' && kind !== 'constant') return false;
   // A var is there from the start; that it is used early is often meant where it is declared several times.
-  return node.closest(new Set(['variable_declaration', 'lexical_declaration', 'using_declaration']))?.type !== 'variable_declaration'
-    && node.closest(new Set(['ambient_declaration'])) === null;
+  return node.closest(DECLARATIONS)?.type !== 'variable_declaration'
+    && node.closest(AMBIENT) === null;
 }
 
 function isEarly({ node: declared, scope }: Binding, { node }: Reference): boolean {
@@ -51,5 +57,5 @@ function isEarly({ node: declared, scope }: Binding, { node }: Reference): boole
 }
 
 function isInType(node: SyntaxNode): boolean {
-  return node.closest(new Set(['type_query', 'type_annotation', 'type_alias_declaration', 'interface_declaration', 'type_arguments', 'decorator'])) !== null;
+  return node.closest(IN_TYPES) !== null;
 }

@@ -59,13 +59,13 @@ function runsAway(loop: SyntaxNode): string | null {
 
 function neverEnds(loop: SyntaxNode, bindings: Bindings): string | null {
   const body = loop.child('body');
-  if (body === null || canLeave(body)) return null;
+  if (body === null) return null;
   const condition = conditionOf(loop);
-  if (condition === null || /^(?:true|True|1)$/.test(condition.text)) return 'nothing ends this loop';
+  if (condition === null || /^(?:true|True|1)$/.test(condition.text)) return canLeave(body) ? null : 'nothing ends this loop';
   const names = comparedNames(condition);
   if (names === null || names.length === 0 || !names.every((name) => isLocal(name, loop, bindings))) return null;
   const others = [loop.child('increment'), loop.child('update')].map((part) => part?.text ?? '').join(' ');
-  return names.some((name) => changes(body, name) || others.includes(name)) ? null : `nothing in the loop changes ${names.join(' or ')}`;
+  return names.some((name) => others.includes(name) || changes(body, name)) || canLeave(body) ? null : `nothing in the loop changes ${names.join(' or ')}`;
 }
 
 /** Whether only the function around the loop can change a name. */

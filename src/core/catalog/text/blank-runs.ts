@@ -22,27 +22,33 @@ export default defineRule({
   ],
 });
 
-/** The code of a blank; no sign above it in ASCII is white. */
-const BLANK = 0x20;
-
 /** Empty lines at the end of the file are left to text/final-newline. */
-function* findBlankRuns(source: Source, { max }: { readonly max: number }): Iterable<Hit> {
-  const { lines } = source.text;
+function findBlankRuns(source: Source, { max }: { readonly max: number }): Hit[] {
+  const { text, starts, ends } = source.text;
+  const hits: Hit[] = [];
   let run = 0;
-  for (const [index, { start, text }] of lines.entries()) {
-    if (!(text.charCodeAt(0) > BLANK) && text.trim() === '') {
+  for (let line = 0; line < starts.length; line += 1) {
+    const end = starts[line] as number;
+    if (isEmpty(text, end, ends[line] as number)) {
       run += 1;
       continue;
     }
     if (run > max) {
-      const from = lines[index - run + max]?.start ?? 0;
-      yield {
-        start: from,
-        end: start,
+      const start = starts[line - run + max] as number;
+      hits.push({
+        start,
+        end,
         message: `${run} empty lines in a row, ${run - max} over ${max}`,
-        repair: layoutTest(source)(from) && layoutTest(source)(start) ? [{ start: from, end: start, text: '' }] : undefined,
-      };
+        repair: layoutTest(source)(start) && layoutTest(source)(end) ? [{ start, end, text: '' }] : undefined,
+      });
     }
     run = 0;
   }
+  return hits;
+}
+
+function isEmpty(text: string, start: number, end: number): boolean {
+  // No sign above the blank in ASCII is white.
+  const first = text.charCodeAt(start);
+  return start === end || ((first <= 0x20 || first > 0x7e) && text.slice(start, end).trim() === '');
 }

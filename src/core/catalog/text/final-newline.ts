@@ -23,19 +23,19 @@ export default defineRule({
   ],
 });
 
-function* findFinalNewline({ text: { text, lines, language } }: Source): Iterable<Hit> {
+function* findFinalNewline({ text: { text, starts, ends, language } }: Source): Iterable<Hit> {
   if (text === '') return;
   const end = text.length;
   // A YAML text that keeps its last line ends (|+ or >+) would change.
   const isFree = language.id !== 'yaml' || !/[|>]\d?\+/.test(text);
-  if (!/[\r\n]$/.test(text)) {
+  if (!/[\r\n]/.test(text.slice(-1))) {
     yield { start: end, end, message: 'the last line has no line end', repair: [{ start: end, end, text: lineEndOf(text) }] };
     return;
   }
-  let firstEmpty = lines.length - 1;
-  while (firstEmpty > 0 && lines[firstEmpty - 1]?.text === '') firstEmpty -= 1;
-  const extra = lines.length - 1 - firstEmpty;
-  const start = lines[firstEmpty]?.start ?? 0;
+  let firstEmpty = starts.length - 1;
+  while (firstEmpty > 0 && starts[firstEmpty - 1] === ends[firstEmpty - 1]) firstEmpty -= 1;
+  const extra = starts.length - 1 - firstEmpty;
+  const start = starts[firstEmpty] ?? 0;
   if (extra === 0) return;
   const message = `${extra} empty ${extra === 1 ? 'line' : 'lines'} at the end of the file`;
   yield { start, end, message, repair: isFree ? [{ start, end, text: '' }] : undefined };

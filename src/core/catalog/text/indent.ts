@@ -2,6 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { Repair } from '../../model/repair.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { Source } from '../../syntax/source.js';
+import { isBlank } from '../blank.js';
 import { bad, good } from '../examples.js';
 import { choice, whole } from '../options.js';
 
@@ -40,22 +41,27 @@ export default defineRule({
   ],
 });
 
-function* findIndents(source: Source, options: Options): Iterable<Hit> {
-  const { lines, language, text: whole } = source.text;
+function findIndents(source: Source, options: Options): Hit[] {
+  const { starts, ends, language, text } = source.text;
+  const hits: Hit[] = [];
   // Where the language itself asks for tabs there is nothing to decide.
-  if (options.with === 'spaces' && language.needsTabs) return;
+  if (options.with === 'spaces' && language.needsTabs) return hits;
   let isRepairable: boolean | null = null;
-  for (const { start, text } of lines) {
-    const first = text.charCodeAt(0);
-    if (first !== 0x20 && first !== 0x09) continue;
-    const indent = (/^[ \t]+/.exec(text) as RegExpExecArray)[0];
-    if (indent.length === text.length) continue;
-    const message = whatIsWrong(indent, text[indent.length] === '*', options);
+  for (let line = 0; line < starts.length; line += 1) {
+    const start = starts[line] as number;
+    if (!isBlank(text.charCodeAt(start))) continue;
+    let end = start + 1;
+    while (isBlank(text.charCodeAt(end))) end += 1;
+    if (end === ends[line]) continue;
+    const indent = text.slice(start, end);
+    const continuesComment = text[end] === '*';
+    const message = whatIsWrong(indent, continuesComment, options);
     if (message === null) continue;
-    isRepairable ??= !MEANINGFUL.has(language.id) || (language.id === 'python' && /^\t/m.test(whole) && !/^\t* /m.test(whole));
-    const repair = isRepairable && layoutTest(source)(start) ? reindented(start, indent, text[indent.length] === '*', options) : undefined;
-    yield { start, end: start + indent.length, message, repair };
+    isRepairable ??= !MEANINGFUL.has(language.id) || (language.id === 'python' && /^\t/m.test(text) && !/^\t* /m.test(text));
+    const repair = isRepairable && layoutTest(source)(start) ? reindented(start, indent, continuesComment, options) : undefined;
+    hits.push({ start, end, message, repair });
   }
+  return hits;
 }
 
 function whatIsWrong(indent: string, continuesComment: boolean, options: Options): string | null {
@@ -84,6 +90,6 @@ function reindented(start: number, indent: string, continuesComment: boolean, op
 
 function columnsOf(indent: string, width: number): number {
   let columns = 0;
-  for (const sign of indent) columns += sign === '\t' ? width - (columns % width) : 1;
+  for (let at = 0; at < indent.length; at += 1) columns += indent[at] === '\t' ? width - (columns % width) : 1;
   return columns;
 }

@@ -27,24 +27,27 @@ export default defineRule({
 
 const ADDRESS = /[a-z][a-z0-9+.-]*:\/\/\S+/i;
 
-function* findWideLines(
-  { text: { lines } }: Source,
+function findWideLines(
+  { text: { text: whole, starts, ends } }: Source,
   options: { readonly max: number; readonly 'urls-free': boolean; readonly 'tab-width': number },
-): Iterable<Hit> {
+): Hit[] {
   const { max, 'tab-width': tabWidth } = options;
-  for (const { start, text } of lines) {
+  const hits: Hit[] = [];
+  for (let line = 0; line < starts.length; line += 1) {
+    const [start, end] = [starts[line] as number, ends[line] as number];
     // A line of no more code units than columns can only be too wide through its tabs.
-    if (text.length <= max && text.length + tabsIn(text) * (tabWidth - 1) <= max) continue;
+    if ((end - start) * tabWidth <= max || (end - start <= max && end - start + tabsIn(whole, start, end) * (tabWidth - 1) <= max)) continue;
+    const text = whole.slice(start, end);
     const { columns, offset } = measure(text, max, tabWidth);
-    if (columns <= max) continue;
-    if (options['urls-free'] && isLongForAddress(text, offset)) continue;
-    yield { start: start + offset, end: start + text.length, message: `${columns} columns, ${columns - max} over ${max}` };
+    if (columns <= max || (options['urls-free'] && isLongForAddress(text, offset))) continue;
+    hits.push({ start: start + offset, end, message: `${columns} columns, ${columns - max} over ${max}` });
   }
+  return hits;
 }
 
-function tabsIn(text: string): number {
+function tabsIn(text: string, start: number, end: number): number {
   let tabs = 0;
-  for (let at = text.indexOf('\t'); at >= 0; at = text.indexOf('\t', at + 1)) tabs += 1;
+  for (let at = start; at < end; at += 1) if (text.charCodeAt(at) === 0x09) tabs += 1;
   return tabs;
 }
 

@@ -17,10 +17,10 @@ export default defineRule({
   ],
 });
 
-function* findMarkers({ text: { text, lines } }: Source): Iterable<Hit> {
-  if (!/^<{7} /m.test(text)) return;
+function* findMarkers({ text: source }: Source): Iterable<Hit> {
+  if (!source.text.includes('<<<<<<< ')) return;
   let isOpen = false;
-  for (const { start, text: line } of lines) {
+  for (const { start, text: line } of source.lines) {
     const mark = /^(?:<{7} |>{7} |\|{7} |={7}$)/.exec(line)?.[0].trimEnd();
     if (mark === undefined || (mark[0] !== '<' && !isOpen)) continue;
     isOpen = mark[0] !== '>';

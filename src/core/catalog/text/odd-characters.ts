@@ -36,9 +36,9 @@ export default defineRule({
   ],
 });
 
-function* findOddCharacters({ text: { text, lines } }: Source): Iterable<Hit> {
-  if (!/[^\t\n\r\f\x20-\x7E]/.test(text)) return;
-  for (const { start, text: line } of lines) {
+function* findOddCharacters({ text: source }: Source): Iterable<Hit> {
+  if (!/[^\t\n\r\f\x20-\x7E]/.test(source.text)) return;
+  for (const { start, text: line } of source.lines) {
     if (!/[^\t\f\x20-\x7E]/.test(line)) continue;
     let offset = start;
     for (const character of line) {

@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { Source } from '../../syntax/source.js';
+import { isBlank } from '../blank.js';
 import { bad, good } from '../examples.js';
 
 export default defineRule({
@@ -22,18 +23,21 @@ export default defineRule({
   ],
 });
 
-function* findTrailingBlanks(source: Source): Iterable<Hit> {
-  for (const { start, text } of source.text.lines) {
-    const last = text.charCodeAt(text.length - 1);
-    if (last !== 0x20 && last !== 0x09) continue;
-    let kept = text.length - 1;
-    while (kept > 0 && (text[kept - 1] === ' ' || text[kept - 1] === '\t')) kept -= 1;
-    const count = text.length - kept;
-    const stretch = { start: start + kept, end: start + text.length };
-    yield {
-      ...stretch,
-      message: `${count} ${count === 1 ? 'blank' : 'blanks'} at the end of the line`,
-      repair: layoutTest(source)(stretch.end) ? [{ ...stretch, text: '' }] : undefined,
-    };
+function findTrailingBlanks(source: Source): Hit[] {
+  const { text, starts, ends } = source.text;
+  const hits: Hit[] = [];
+  for (let line = 0; line < ends.length; line += 1) {
+    const end = ends[line] as number;
+    const first = starts[line] as number;
+    if (end === first || !isBlank(text.charCodeAt(end - 1))) continue;
+    let start = end - 1;
+    while (start > first && isBlank(text.charCodeAt(start - 1))) start -= 1;
+    hits.push({
+      start,
+      end,
+      message: `${end - start} ${end - start === 1 ? 'blank' : 'blanks'} at the end of the line`,
+      repair: layoutTest(source)(end) ? [{ start, end, text: '' }] : undefined,
+    });
   }
+  return hits;
 }

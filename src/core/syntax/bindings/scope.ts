@@ -77,8 +77,10 @@ export interface Bindings {
 export class Scopes {
   readonly file: Scope;
   private readonly scopes: Scope[];
+  /** The way up from a node; a list, since code may be nested deeper than calls can be. Between questions it is empty. */
+  private readonly climbed: number[] = [];
   /** The scopes of nodes that were asked about, at the numbers of the nodes. */
-  private readonly known: (Scope | undefined)[] = [];
+  private readonly known: (Scope | undefined)[];
 
   /**
    * @param kinds the nodes that make a scope, with its kind.
@@ -91,22 +93,17 @@ export class Scopes {
   ) {
     this.file = new Scope('file', root, null);
     this.scopes = [this.file];
+    this.known = new Array<Scope | undefined>(root.tree.size);
     this.known[root.index] = this.file;
   }
 
   /** The innermost scope that a node lies in; of a node that makes a scope, that one. */
   at({ tree, index }: SyntaxNode): Scope {
-    const { known } = this;
-    // Climbs with a list of its own: code may be nested deeper than calls can be.
-    const climbed: number[] = [];
+    const { known, climbed } = this;
     let outer = index;
-    while (known[outer] === undefined) {
-      climbed.push(outer);
-      outer = tree.parentOf(outer);
-    }
+    for (; known[outer] === undefined; outer = tree.parentOf(outer)) climbed.push(outer);
     let scope = known[outer] as Scope;
-    for (let step = climbed.length - 1; step >= 0; step -= 1) {
-      const inner = climbed[step] as number;
+    for (let inner = climbed.pop(); inner !== undefined; inner = climbed.pop()) {
       const kind = this.kinds.get(tree.typeAt(inner));
       if (kind !== undefined) scope = this.scopeOf(tree.nodeAt(inner), kind, scope);
       known[inner] = scope;

@@ -20,10 +20,11 @@ function isOwnScope({ type, parent }: SyntaxNode): boolean {
 /** The names of a JavaScript or TypeScript file: ECMA-262, section 8.2, "Scope Analysis". Types and values share one space. */
 export function bindScript(tree: SyntaxTree): Bindings {
   const scopes = new Scopes(tree.root, SCOPES, isOwnScope);
-  const declared = new Set<SyntaxNode>();
+  // 1 at the numbers of the nodes that declare a name.
+  const declared = new Uint8Array(tree.size);
   const add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null): void => {
     if (node === null) return;
-    declared.add(node);
+    declared[node.index] = 1;
     scope.declare(kind, node);
   };
   declareVariables(tree, scopes, add);
@@ -31,8 +32,8 @@ export function bindScript(tree: SyntaxTree): Bindings {
   declareFunctionsAndTypes(tree, scopes, add);
   declareImports(tree, scopes, add);
   const unresolved: Reference[] = [];
-  for (const node of namesIn(tree)) {
-    if (declared.has(node) || isNoReference(node)) continue;
+  for (const node of NAMES.flatMap((type) => tree.ofType(type))) {
+    if (declared[node.index] === 1 || isNoReference(node)) continue;
     const { reads, writes } = usageOf(node);
     const reference = { node, reads, writes };
     const binding = lookUp(scopes.at(node), node);
@@ -61,9 +62,7 @@ function isInSameHalf(use: SyntaxNode, declared: SyntaxNode, owner: SyntaxNode):
 
 type Add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null) => void;
 
-function namesIn(tree: SyntaxTree): SyntaxNode[] {
-  return tree.ofTypes(['identifier', 'type_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern']);
-}
+const NAMES = ['identifier', 'type_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern'] as const;
 
 function declareVariables(tree: SyntaxTree, scopes: Scopes, add: Add): void {
   for (const node of tree.ofType('variable_declarator')) {
