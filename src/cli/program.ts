@@ -37,7 +37,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
       run = () => runCommand(command, options as unknown as Options & GlobalOptions, terminal, style);
     },
   );
-  let program = add(globalOptions(yargs(), terminal.columns), CHECK);
+  let program = add(globalOptions(yargs(), terminal.columns, args.includes('--help')), CHECK);
   program = add(program, EXPLAIN);
   program = add(program, FIX);
   program = add(program, CATALOG_COMMAND);
@@ -70,7 +70,7 @@ async function runCommand<Options>(command: Command<Options>, options: Options &
   return command.run({ options, workspace, terminal, style });
 }
 
-function globalOptions(program: Argv, columns: number): Argv {
+function globalOptions(program: Argv, columns: number, wantsHelp: boolean): Argv {
   return program
     .scriptName('elvar')
     .locale('en')
@@ -91,7 +91,8 @@ function globalOptions(program: Argv, columns: number): Argv {
     .demandCommand(1, 'Name a command.')
     .recommendCommands()
     .exitProcess(false)
-    .wrap(Math.min(columns, 110))
+    // Yargs lays its help out for every command; wrapping is the dear part of that, and is left out where nobody reads it.
+    .wrap(wantsHelp ? Math.min(columns, 110) : null)
     .fail((message: string | null, error: Error | undefined) => {
       // What yargs itself finds wrong comes with an error of its own kind; all other errors are the program's.
       if (error !== undefined && error.name !== 'YError') throw error;

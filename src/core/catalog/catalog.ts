@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { OptionDeclaration } from '../model/option.js';
 import type { Rule, RuleId } from '../model/rule.js';
 import { selects, type Selector } from '../model/selector.js';

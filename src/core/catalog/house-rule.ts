@@ -1,5 +1,5 @@
 import type { Language as Grammar } from 'web-tree-sitter';
-import { z } from 'zod';
+import * as z from 'zod';
 import { fillIn } from '../inspect/fill-in.js';
 import type { HouseOption, HouseRule } from '../model/house-rule.js';
 import type { OptionDeclaration, OptionValues } from '../model/option.js';

@@ -1,5 +1,5 @@
 import { RE2JS } from 're2js';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { OptionDeclaration, StricterDirection } from '../model/option.js';
 
 /** An option that is a whole number. */

@@ -1,5 +1,5 @@
 import { RE2JS } from 're2js';
-import { z } from 'zod';
+import * as z from 'zod';
 import { CONCERNS } from '../catalog/concerns.js';
 import { LANGUAGES } from '../catalog/languages.js';
 import type { HouseExample, HouseOption, HouseRule, HouseSearch } from '../model/house-rule.js';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { OptionSetting } from '../model/layer.js';
 import type { OptionChange, OptionDeclaration, OptionValue } from '../model/option.js';
 import type { Rule } from '../model/rule.js';

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import type { Place } from '../model/place.js';
 import type { Problem, ProblemDetail } from '../model/problem.js';
 import { nearName } from './near-name.js';

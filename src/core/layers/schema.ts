@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { LEVELS } from '../model/level.js';
 import type { LayerRole } from '../model/layer.js';
 

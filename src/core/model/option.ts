@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 
 /** What an option can hold. No option is ever null. */
 export type OptionValue = number | boolean | string | readonly string[];

@@ -23,9 +23,9 @@ export class Grammars {
   async load(ids: Iterable<GrammarId>): Promise<void> {
     this.cursor = await startEngine(() => this.source.engine());
     this.parser ??= new Parser();
-    for (const id of ids) {
-      if (!this.loaded.has(id)) this.loaded.set(id, await Grammar.load(this.source.grammar(id)));
-    }
+    const missing = [...new Set(ids)].filter((id) => !this.loaded.has(id));
+    // V8 compiles them on threads of its own, several at a time.
+    await Promise.all(missing.map(async (id) => this.loaded.set(id, await Grammar.load(this.source.grammar(id)))));
   }
 
   /** @throws Error when the grammar has not been loaded. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { defineRule, type Hit } from '../../model/rule.js';
 import { writtenBy } from '../../syntax/readable.js';
 import type { Source } from '../../syntax/source.js';
