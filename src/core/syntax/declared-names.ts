@@ -25,9 +25,7 @@ export function declaredNames(tree: SyntaxTree): readonly DeclaredName[] {
 }
 
 function named(node: SyntaxNode | null, kind: NameKind): DeclaredName[] {
-  if (node === null) return [];
-  const { text } = node;
-  return [{ node, name: text.startsWith('$') ? text.slice(1) : text, kind }];
+  return node === null ? [] : [{ node, name: node.text, kind }];
 }
 
 const NAMES = new Set(['identifier', 'property_identifier', 'private_property_identifier', 'name', 'field_identifier', 'word', 'type_identifier']);
@@ -45,10 +43,15 @@ function isConstructor(node: SyntaxNode, name: SyntaxNode): boolean {
   return name.type === 'identifier' && node.type === 'function_definition' && node.closest(CLASSES)?.child('name')?.text === name.text;
 }
 
+/** In C++ a template for certain types has the name of the general one. */
+function isSpecialized(node: SyntaxNode): boolean {
+  return node.child('name')?.type === 'template_type';
+}
+
 const TYPES = [...CLASSES, 'type_alias_declaration', 'enum_specifier', 'union_specifier', 'type_spec', 'alias_declaration'];
 
 function typeNames(tree: SyntaxTree): DeclaredName[] {
-  return tree.ofTypes(TYPES).flatMap((node) => (node.type.endsWith('_specifier') && node.child('body') === null ? [] : named(node.child('name'), 'type')));
+  return tree.ofTypes(TYPES).flatMap((node) => (node.type.endsWith('_specifier') && (node.child('body') === null || isSpecialized(node)) ? [] : named(node.child('name'), 'type')));
 }
 
 function valueNames(tree: SyntaxTree): DeclaredName[] {

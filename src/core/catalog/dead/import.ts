@@ -31,11 +31,23 @@ const PYTHON: Importing = {
       return alias === null || alias.text === part.child('name')?.text ? [] : [alias];
     }
     return (statement.type === 'import_statement' ? part.first : part.last) ?? [];
-  }),
+  }).filter((name) => !isTried(statement) && !loadsPart(name, statement)),
   uses: ['identifier'],
   inDocumentation: false,
   inText: 'string_content',
 };
+
+/** An import that is tried tells whether the module is there. */
+function isTried(statement: SyntaxNode): boolean {
+  return statement.parent?.parent?.type === 'try_statement';
+}
+
+/** `import a.b` loads a part of a module which another import of the file gives a name. */
+function loadsPart(name: SyntaxNode, statement: SyntaxNode): boolean {
+  if (name.parent?.type !== 'dotted_name' || name.parent.parts.length < 2 || statement.type !== 'import_statement') return false;
+  const others = name.tree.ofType('import_statement').filter((other) => other !== statement);
+  return others.some((other) => other.childrenOf('name').some((part) => (part.child('name') ?? part).text.split('.', 1)[0] === name.text));
+}
 
 const JAVA: Importing = {
   statements: ['import_declaration'],
@@ -87,6 +99,7 @@ export default defineRule({
       repaired: "import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n",
     }),
     good('typescript', "import { Quay } from './quay.js';\nexport const berth = <Quay />;\n", { file: 'berth.tsx' }),
+    good('python', 'import quay as q\nimport quay.berth\ntry:\n    import tide\nexcept ImportError:\n    q.close()\n'),
     good('python', 'import os.path\nfrom tide import low as ebb, high as high\nos.path.join(ebb)\n'),
     good('python', "from tide import Low, __doc__\n__all__ = ['Low']\n"),
     bad('python', 'import os\nfrom tide import low, high\nlow()  # os\n', '1:8 2:23', { repaired: 'from tide import low\nlow()  # os\n' }),

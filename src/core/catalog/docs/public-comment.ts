@@ -15,6 +15,7 @@ export default defineRule({
   options: {},
   find: { languages: inLanguages('javascript typescript java python php cpp c', byTree(findUndescribed)) },
   examples: [
+    good('java', 'class Quay { public void moor() { new Runnable() { public void run() {} }; } }\n'),
     good('javascript', '/** Moors. */\nexport function moor() {}\nfunction sail() {}\n'),
     bad('javascript', 'export function moor() {}\nexport class Quay {}\n', '1:17 2:14'),
     good('typescript', '/** A tide. */\nexport type Tide = 1;\n// Moors.\nexport const moor = () => 1;\n'),
@@ -50,12 +51,26 @@ function isPublic(node: SyntaxNode, grammar: string): boolean {
     case 'python':
       return !/^_/.test(nameOf(node)?.text ?? '_') && /^(?:module|block|decorated_definition)$/.test(node.parent?.type ?? '') && node.closest(FUNCTIONS) === null && isInPublic(node);
     case 'java':
-      return /\bpublic\b/.test(node.childOfType('modifiers')?.text ?? '') && !/@Override\b/.test(node.childOfType('modifiers')?.text ?? '') && /declaration$/.test(node.type);
+      return isReachable(node) && /\bpublic\b/.test(node.childOfType('modifiers')?.text ?? '') && !/@Override\b/.test(node.childOfType('modifiers')?.text ?? '') && /declaration$/.test(node.type);
     case 'php':
-      return /declaration$|^function_definition$/.test(node.type) && (node.childOfType('visibility_modifier')?.text ?? 'public') === 'public' && !/^__/.test(nameOf(node)?.text ?? '');
+      return isReachable(node) && /declaration$|^function_definition$/.test(node.type) && (node.childOfType('visibility_modifier')?.text ?? 'public') === 'public' && !/^__/.test(nameOf(node)?.text ?? '');
     default:
       return node.type === 'function_definition' && node.parent?.type === 'translation_unit' && !/^static\b/.test(node.text) && nameOf(node)?.type === 'identifier' && nameOf(node)?.text !== 'main';
   }
+}
+
+/** Whether others can get at what a member belongs to: no class within a function, and in Java none that is not public itself. */
+function isReachable(node: SyntaxNode): boolean {
+  if (node.closest(FUNCTIONS) !== null) return false;
+  for (let holder = node.closest(CLASSES); holder !== null; holder = holder.closest(CLASSES)) {
+    if (/_declaration$/.test(holder.type) && node.tree.grammar === 'java' && !isPublicInJava(holder)) return false;
+  }
+  return node.parent?.parent?.type !== 'object_creation_expression';
+}
+
+/** What stands in an interface is public without the word. */
+function isPublicInJava(type: SyntaxNode): boolean {
+  return /\bpublic\b/.test(type.childOfType('modifiers')?.text ?? '') || type.parent?.type === 'interface_body';
 }
 
 function isExported(node: SyntaxNode): boolean {

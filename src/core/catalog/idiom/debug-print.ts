@@ -7,11 +7,11 @@ import { list } from '../options.js';
 
 export default defineRule({
   id: 'idiom/debug-print',
-  title: 'No output left over from a search for a mistake',
-  about: 'What was printed to look into something fills logs, and now and then tells strangers what it should not.',
-  advice: 'Drop it, or write to the log that the team reads, at a level of its own.',
+  title: 'Nothing is printed past the log',
+  about: 'What is printed by hand, mostly to look into something, has no level and no time, fills the output, and now and then tells strangers what it should not.',
+  advice: 'Drop what is left over from a search for a mistake; write the rest to the log that the team reads.',
   tags: ['leftover', 'starter'],
-  confidence: 'possible',
+  confidence: 'likely',
   options: {
     calls: list([
       'console.log', 'console.debug', 'console.dir', 'console.table', 'console.trace', 'debugger',
@@ -50,12 +50,12 @@ function findPrints({ tree, grammar }: ParsedSource, { calls }: { readonly calls
     const called = calleeOf(call);
     // With a second argument, these of PHP's functions return what they would print.
     const returns = (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;
-    if (names.has(called) && !returns && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} is left over`));
+    if (names.has(called) && !returns && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} prints past the log`));
   }
-  if (names.has('debugger')) for (const node of tree.ofType('debugger_statement')) hits.push(hitAt(node, 'debugger is left over'));
+  if (names.has('debugger')) for (const node of tree.ofType('debugger_statement')) hits.push(hitAt(node, 'debugger stops the program here'));
   // C++ writes to a stream with an operator; the stream is the innermost part on the left.
   for (const node of tree.ofType('qualified_identifier')) {
-    if (names.has(node.text) && node.parent?.type === 'binary_expression' && node.field === 'left') hits.push(hitAt(node, `${node.text} is left over`));
+    if (names.has(node.text) && node.parent?.type === 'binary_expression' && node.field === 'left') hits.push(hitAt(node, `${node.text} prints past the log`));
   }
   return hits;
 }

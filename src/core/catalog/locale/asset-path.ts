@@ -1,6 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { contentOf, textsOf } from '../../syntax/texts.js';
+import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 import { list } from '../options.js';
@@ -15,6 +15,7 @@ export default defineRule({
   options: { endings: list(['.png', '.jpg', '.jpeg', '.gif', '.webp', '.svg', '.mp3', '.ogg', '.wav', '.mp4', '.webm', '.pdf'], 'more', 'endings of files that may differ between languages') },
   find: { languages: inLanguages('javascript typescript python php java cpp c css html shell go json yaml', byTree(findAssets)) },
   examples: [
+    good('shell', 'out="${base}.pdf"\n'),
     good('javascript', "show('tide.js', '.png');\n"),
     bad('javascript', "show('img/tide.png');\n", '1:6'),
     good('typescript', "const a = asset('tide');\n"),
@@ -45,7 +46,7 @@ export default defineRule({
 function findAssets({ tree }: ParsedSource, { endings }: { readonly endings: readonly string[] }): Hit[] {
   const bare = tree.ofType('plain_value').filter((node) => node.parent?.type === 'arguments');
   return [...textsOf(tree), ...bare].flatMap((node): Hit[] => {
-    if (!node.text.includes('.')) return [];
+    if (!node.text.includes('.') || isFilled(node)) return [];
     const { text } = contentOf(node);
     const path = text.toLowerCase().replace(/[?#].*$/, '');
     // An ending alone is no file.

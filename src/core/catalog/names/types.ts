@@ -12,6 +12,8 @@ export default defineRule({
   options: NAME_OPTIONS,
   find: misshapen('type', 'javascript typescript python java php cpp c go'),
   examples: [
+    good('cpp', 'template <> struct Quay<int> { int berth; };\n'),
+    bad('typescript', 'type $tide = 1;\n', '1:6'),
     good('javascript', 'class LowTide {}\n'),
     bad('javascript', 'class lowTide {}\n', '1:7'),
     good('typescript', 'type LowTide = 1;\ninterface Quay {}\n'),

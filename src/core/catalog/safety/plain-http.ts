@@ -19,6 +19,7 @@ export default defineRule({
   options: { free: freeNames(FREE) },
   find: { everywhere: { by: 'text', find: findPlain } },
   examples: [
+    good('html', '<svg xmlns="http://quays.example.com/svg"></svg>\n'),
     good('javascript', "open('https://harbour.example/tide', 'http://localhost:80', 'http://www.w3.org/2000/svg');\n"),
     bad('javascript', "open('http://harbour.port/tide');\n", '1:7', { repaired: "open('https://harbour.port/tide');\n" }),
     bad('yaml', 'tide: http://harbour.port\n', '1:7', { repaired: 'tide: https://harbour.port\n' }),
@@ -29,6 +30,8 @@ function* findPlain({ text: { text } }: Source, { free }: { readonly free: reado
   if (!text.includes('http://')) return;
   const isFree = nameTest(free);
   for (const { 0: address, index } of text.matchAll(/\bhttp:\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/g)) {
+    // The name of a namespace looks like an address and is none: Namespaces in XML 1.0, section 2.
+    if (/\bxmlns(?::[\w.-]+)?\s*=\s*\\?["']$/.test(text.slice(Math.max(0, index - 60), index))) continue;
     // Where the host is filled in later nobody knows it here.
     if (isFree(address) || !/^http:\/\/[\w-]+(?:\.[\w-]+)+/.test(address)) continue;
     yield { start: index, end: index + address.length, message: `${address} is not encrypted`, repair: [{ start: index, end: index + 4, text: 'https' }] };

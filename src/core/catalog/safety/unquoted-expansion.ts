@@ -1,5 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt } from '../hits.js';
 
@@ -18,7 +19,10 @@ export default defineRule({
   ],
 });
 
-function judge(node: SyntaxNode): Hit | null {
+/** A script that the shell begins and hands to Perl is Perl from there on. */
+const HANDED_ON = /^#!.*\bperl\b/m;
+
+function judge(node: SyntaxNode, _options: unknown, { text: { text } }: ParsedSource): Hit | null {
   let place = node;
   // A value within a longer word is split all the same.
   while (place.parent?.type === 'concatenation') place = place.parent;
@@ -32,7 +36,7 @@ function judge(node: SyntaxNode): Hit | null {
   if (/^\$(?:[#?$!-]|\{#)/.test(node.text) || /^\$\{?\w*(?:OPT|OPTS|FLAGS|ARGS|OPTIONS|ARGUMENTS)\b/i.test(node.text)) return null;
   if (/^\$\{\w+(?:\[@\])?[:+-]?[+]/.test(node.text)) return null;
   const command = holder.type === 'command' ? holder.child('name')?.text : undefined;
-  return /^(?:local|export|declare|readonly|typeset|let|\[\[)$/.test(command ?? '') ? null : hitAt(node, `${shorten(node.text)} is split at blanks`);
+  return /^(?:local|export|declare|readonly|typeset|let|\[\[)$/.test(command ?? '') || HANDED_ON.test(text) ? null : hitAt(node, `${shorten(node.text)} is split at blanks`);
 }
 
 const QUOTED = new Set(['string', 'heredoc_body', 'arithmetic_expansion']);

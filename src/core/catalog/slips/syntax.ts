@@ -1,5 +1,6 @@
 import type { Node } from 'web-tree-sitter';
 import { defineRule, type Hit } from '../../model/rule.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitAtCapture, inLanguages } from '../hits.js';
@@ -19,6 +20,8 @@ export default defineRule({
     good('typescript', 'const tide: number = 1;\n'),
     good('typescript', 'const berth = <b>{name}</b>;\n', { file: 'berth.tsx' }),
     bad('typescript', 'const tide: = 1;\n', '1:11'),
+    bad('typescript', 'class Quay {\n  moor(): void {\n    if (this.free) {\n  }\n}\ninterface A {\n', '1:12'),
+    good('typescript', 'interface Sail {\n  <Wind>(wind: Wind): Sail<Wind, 1>\n  <Wind extends 1, Tide = 2>(wind: Wind, tide: (tide: Tide, ...more: Wind[]) => 1): Sail<Wind, Tide>\n}\n'),
     good('python', 'tide = [1]\n'),
     bad('python', 'def sail(:\n    pass\n', '1:10'),
     good('css', 'a { color: red ! important; }\n'),
@@ -36,9 +39,9 @@ export default defineRule({
     good('go', 'package quay\n'),
     bad('go', 'package quay\n\nfunc moor( {\n}\n', '3:11'),
     good('json', '{ "tide": [1, 2] }\n'),
-    bad('json', '{ "tide": [1, }\n', '1:3'),
+    bad('json', '{ "tide": [1, }\n', '1:11'),
     good('yaml', 'tide: [1, 2]\n'),
-    bad('yaml', 'tide: [1, 2\n', '1:1'),
+    bad('yaml', 'tide: [1, 2\n', '1:7'),
   ],
 });
 
@@ -48,17 +51,21 @@ const MOST = 20;
 /** CSS Syntax Level 3, section 5.4.6, allows blanks after the mark; the grammar does not know that. */
 const IMPORTANT_WITH_BLANK = /^!\s+important$/i;
 
+/** Signatures of calls with type parameters, on lines of their own without a semicolon: the grammar takes the next for a part of the one before. */
+const BARE_SIGNATURES = /[^;,{\s][ \t]*\r?\n[ \t]*<[A-Z]\w*\b[^;{}()]{0,400}>\s{0,40}\(/;
+
 /** Walks with a stack of its own: code may be nested deeper than calls can be. */
 function findSyntaxErrors({ root, grammar, tree }: ParsedSource): Hit[] {
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} closes nothing`));
   // What the preprocessor makes of a file, only the compiler knows; plain C is left out for that.
+  if (root.hasError && /^(?:typescript|tsx)$/.test(grammar) && BARE_SIGNATURES.test(root.text)) return [];
   if (!root.hasError || grammar === 'cpp' && /^\s*#\s*(?:if|define)\b/m.test(root.text)) return [];
   const hits: Hit[] = [];
   const open = [root];
   for (let node = open.pop(); node !== undefined && hits.length < MOST; node = open.pop()) {
     if (!node.hasError && !node.isMissing) continue;
     if (isGrammarsOwn(node, grammar)) continue;
-    const hit = errorAt(node);
+    const hit = errorAt(node, tree);
     if (hit === null) open.push(...node.children.reverse());
     else hits.push(hit);
   }
@@ -86,11 +93,32 @@ function isGrammarsOwn(node: Node, grammar: string): boolean {
   }
 }
 
-function errorAt(node: Node): Hit | null {
+function errorAt(node: Node, tree: SyntaxTree): Hit | null {
   if (node.isMissing) return hitAtCapture(node, `${node.isNamed ? `a ${words(node.type)}` : `“${node.type}”`} is missing here`);
   if (!node.isError) return null;
+  const unclosed = unclosedIn(node, tree);
+  if (unclosed !== null) return hitAtCapture(unclosed, `“${unclosed.type}” is never closed`);
   const first = node.text.split('\n', 1)[0] ?? '';
   return { start: node.startIndex, end: node.startIndex + first.length, message: `does not fit here: “${shorten(first.trim())}”` };
+}
+
+const CLOSING: Readonly<Record<string, string>> = { '(': ')', '[': ']', '{': '}' };
+const PAIRS: Readonly<Record<string, string>> = { ')': '(', ']': '[', '}': '{' };
+
+/** The bracket that nothing closes, where the parser made nothing of a stretch: what it did understand stands apart there. */
+function unclosedIn(stretch: Node, tree: SyntaxTree): Node | null {
+  const open: Node[] = [];
+  for (const part of stretch.children) {
+    if (/^[([{]$/.test(part.type)) open.push(part);
+    else if (PAIRS[part.type] !== undefined && open.at(-1)?.type === PAIRS[part.type]) open.pop();
+  }
+  return open.find(({ type }) => isShort(type, tree)) ?? null;
+}
+
+/** Whether a file has more brackets of a kind that open than close. Those that the parser made up have no text. */
+function isShort(opening: string, tree: SyntaxTree): boolean {
+  const written = (type: string): number => tree.ofType(type).filter(({ start, end }) => start < end).length;
+  return written(opening) > written(CLOSING[opening] as string);
 }
 
 function words(type: string): string {
