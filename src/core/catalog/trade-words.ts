@@ -1,5 +1,6 @@
 /** Words that people who write programs use and a dictionary of English does not have. */
 const WORDS = `
+  gzipped glob globbing globbed adaptor adaptors implementor implementors infile outfile infiles normalizer normalizers natively bundler bundlers referer vibrance protoc highp mediump lowp lineno zeroth dunder megamorphic monomorphic polymorphic ncurses mipped decile deciles panner injective surjective bijective upsert upserts upserted ceiled cypher descendent descendents
   rvalue lvalue rvalues lvalues passwd venv venvs egrep fgrep recurse recurses recursing truthy nothrow noexcept unsubscription chgrp umask libvirt addr argv getopt autoconf
   abort aborted acl admin alloc amd ansi api apis app apps arg args argc argv ascii async asynchronously attr attrs auth authz autocomplete autofocus autoload avg
   backend backends backtick backticks backtrace backoff basename batched bbox bigint bidi bin bindable binds bitmask bitmap bitwise blob blobs bool boolean booleans bounding breadcrumb breakpoint

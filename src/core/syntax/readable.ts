@@ -7,8 +7,8 @@ import { contentOf, isFilled, textsOf } from './texts.js';
 export interface Writing {
   readonly start: number;
   readonly text: string;
-  /** Whether it is a name; else it is prose. */
-  readonly isName: boolean;
+  /** Names are written in shorter words than prose, and texts may be in any language. */
+  readonly kind: 'name' | 'comment' | 'text';
 }
 
 /** Prose without a grammar: every line of it is read. */
@@ -20,20 +20,20 @@ const NAMED = new Set(['javascript', 'typescript', 'tsx', 'python', 'php', 'java
 /** What people wrote in words: names where they are declared, comments, texts that look like prose. In the order of the file. */
 export function writtenBy(source: Source): Writing[] {
   const { text: { text, language }, tree } = source;
-  if (PROSE.has(language.id)) return [{ start: 0, text: withoutCode(text), isName: false }];
-  const comments = commentsOf(source).map(({ start, end }) => ({ start, text: withoutCode(text.slice(start, end)), isName: false }));
+  if (PROSE.has(language.id)) return [{ start: 0, text: withoutCode(text), kind: 'comment' }];
+  const comments = commentsOf(source).map(({ start, end }) => ({ start, text: withoutCode(text.slice(start, end)), kind: 'comment' as const }));
   if (tree === null) return comments;
-  const names = NAMED.has(tree.grammar) ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text, isName: true })) : [];
-  const prose = language.id === 'html' ? tree.ofType('text').map(({ start, text: words }) => ({ start, text: words, isName: false })) : textsOf(tree).flatMap((node) => {
+  const names = NAMED.has(tree.grammar) ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text, kind: 'name' as const })) : [];
+  const prose = language.id === 'html' ? tree.ofType('text').map(({ start, text: words }) => ({ start, text: words, kind: 'text' as const })) : textsOf(tree).flatMap((node) => {
     if (isFilled(node)) return [];
     const { start, text: words } = contentOf(node);
-    // A text without a blank is a key or a name, unless it is one plain word.
-    return /\s/.test(words.trim()) || /^[A-Za-z]?[a-z]+$/.test(words) ? [{ start, text: withoutCode(words), isName: false }] : [];
+    // A text without a blank is a key or a name.
+    return /\s/.test(words.trim()) ? [{ start, text: withoutCode(words), kind: 'text' as const }] : [];
   });
   return [...names, ...comments, ...prose].sort((a, b) => a.start - b.start);
 }
 
 /** What is no prose gives way to blanks, so that offsets hold: code, addresses, paths, digests, names of people and things with marks. */
 function withoutCode(text: string): string {
-  return text.replace(/```[^]*?```|`[^`\n]*`|\w+:\/\/\S+|\S+@\S+|@\w+(?:\s*\{[^}\n]*\})?|\\[nrtux0-9]|[\w.-]*[/\\][\w./\\-]+|\b\w*\d\w*\b|\b\w+(?:\.\w+)+\b|[<{][^<>{}\n]*[>}]|\b[\w$]+\(|\b\w*_\w+\b|\b[a-z]+[A-Z]\w*\b|--?\w[\w-]*|#\w+|%\w/g, (code) => ' '.repeat(code.length));
+  return text.replace(/```[^]*?```|`[^`\n]*`|\w+:\/\/\S+|\S+@\S+|@\w+(?:\s*\{[^}\n]*\})?|\\[nrtux0-9]|[\w.-]*[/\\][\w./\\-]+|\b\w*\d\w*\b|\b\w+(?:\.\w+)+\b|[<{][^<>{}\n]*[>}]|\b[\w$]+\(|\b\w*_\w+\b|\b[a-z]+[A-Z]\w*\b|--?\w[\w-]*|#\w+|%\w+|<code>[^<]*<\/code>|\{@code[^}]*\}/g, (code) => ' '.repeat(code.length));
 }

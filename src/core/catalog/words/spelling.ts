@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { defineRule, type Hit } from '../../model/rule.js';
-import { writtenBy } from '../../syntax/readable.js';
+import { writtenBy, type Writing } from '../../syntax/readable.js';
 import type { Source } from '../../syntax/source.js';
 import { wordsOf } from '../../syntax/words.js';
 import { bad, good } from '../examples.js';
@@ -33,7 +33,7 @@ export default defineRule({
     bad('javascript', '// The bearth is free.\nconst lowHarbuor = 1;\nsail(lowHarbuor);\n', '1:8 2:10'),
     good('python', '# zorgblatt\n', { options: { known: ['zorgblatt'], every: true } }),
     bad('python', '# zorgblatt\n', '1:3', { options: { every: true } }),
-    bad('python', "quay = 'recieve'\n", '1:9'),
+    bad('python', "quay = 'recieve it'\n", '1:9'),
     bad('markdown', 'The harbur office.\n', '1:5'),
   ],
 });
@@ -54,13 +54,13 @@ const PREFIX = /^(?:un|re|de|pre|sub|non|multi|inter|auto|over|under|mis|co|anti
 function findMisspelt(source: Source, { known, dictionaries, shortest, every }: Options): Hit[] {
   const own = new Set(known.map((word) => word.toLowerCase()));
   const hits = new Map<string, { hit: Hit; word: string; count: number }>();
-  for (const { start, text, isName } of writtenBy(source)) {
+  for (const { start, text, kind } of every ? writtenBy(source) : withoutForeign(source, dictionaries)) {
+    const isName = kind === 'name';
     for (const { text: word, offset } of wordsOf(text)) {
       if (word.length < shortest || /^\p{Lu}+$/u.test(word)) continue;
-      // A capital within a sentence begins the name of somebody or something.
-      if (!every && !isName && /^\p{Lu}/u.test(word) && /[\p{L},;]\s+$/u.test(text.slice(Math.max(0, offset - 12), offset))) continue;
-      if (!every && isName && word.length < LONG_NAME_PART) continue;
+      if (!every && !isName && isOwnName(word, offset, text)) continue;
       const small = word.toLowerCase();
+      if (!every && (isName ? word.length < LONG_NAME_PART || hasShortAddition(small, dictionaries, source) : /['’](?!s$)/.test(word))) continue;
       const before = hits.get(small);
       if (before !== undefined) {
         before.count += 1;
@@ -73,13 +73,56 @@ function findMisspelt(source: Source, { known, dictionaries, shortest, every }: 
   return [...hits.values()].flatMap(({ hit, word, count }): Hit[] => {
     if (!every && (count > MOST_TIMES || word.length < LONG_ENOUGH)) return [];
     const near = source.spelling?.nearTo(word.toLowerCase().replace(/['’]s$/, '')) ?? null;
-    if (!every && near === null) return [];
+    if (!every && (near === null || isMade(word.toLowerCase(), dictionaries, source))) return [];
     const times = count > 1 ? ` (${count} times in this file)` : '';
     return [{ ...hit, message: `${word} is in no dictionary${near === null ? '' : `; ${near} is`}${times}` }];
   });
 }
 
-function isKnown(word: string, dictionaries: readonly string[], { spelling }: Source): boolean {
+/** Whether part of a name is a known word with a few letters before or after it: people shorten words in names as they like. */
+function hasShortAddition(word: string, dictionaries: readonly string[], source: Source): boolean {
+  for (let letters = 1; letters <= 3 && word.length - letters >= SHORTEST_STEM; letters += 1) {
+    if (isKnown(word.slice(letters), dictionaries, source, false) || isKnown(word.slice(0, -letters), dictionaries, source, false)) return true;
+  }
+  return false;
+}
+
+/** A capital within a sentence begins the name of somebody or something, and so does one before a number or another capital. */
+function isOwnName(word: string, offset: number, text: string): boolean {
+  if (!/^\p{Lu}/u.test(word)) return false;
+  return /[\p{L},;]\s+$/u.test(text.slice(Math.max(0, offset - 12), offset)) || /^\s+[\d\p{Lu}]/u.test(text.slice(offset + word.length, offset + word.length + 8));
+}
+
+/** Endings that make a word of another: who or what does it, how it is done, that it is so. */
+const ENDINGS = ['er', 'or', 'ers', 'ors', 'r', 'rs', 'ed', 'd', 'ing', 'ly', 'ally', 'ness', 'able', 'ible', 'ably', 'ibly', 'ment', 'ments', 'es', 's', 'ize', 'izes', 'ized', 'izing', 'ization', 'ic', 'ist', 'ism', 'ish'];
+
+/** Whether a word is made from one that is known by an ending: a dictionary does not have them all. */
+function isMade(word: string, dictionaries: readonly string[], source: Source): boolean {
+  return ENDINGS.some((ending) => {
+    if (!word.endsWith(ending) || word.length - ending.length < SHORTEST_STEM) return false;
+    const stem = word.slice(0, -ending.length);
+    const stems = [stem, ...(/^[aeiouy]/.test(ending) ? [/([a-z])\1$/.test(stem) ? stem.slice(0, -1) : `${stem}e`] : []), ...(stem.endsWith('i') ? [`${stem.slice(0, -1)}y`] : [])];
+    return stems.some((candidate) => candidate.length >= SHORTEST_STEM && isKnown(candidate, dictionaries, source, false));
+  });
+}
+
+const SHORTEST_STEM = 4;
+
+/** Where so many of the different words in the texts of a file are unknown, they are in another language. */
+const FOREIGN_SHARE = 0.15;
+const FOREIGN_WORDS = 5;
+
+/** What is written in a file, without its texts where these are not in English. */
+function withoutForeign(source: Source, dictionaries: readonly string[]): readonly Writing[] {
+  const all = writtenBy(source);
+  const words = new Set(all.filter(({ kind }) => kind === 'text').flatMap(({ text }) => wordsOf(text).map((word) => word.text.toLowerCase())));
+  const unknown = [...words].filter((word) => word.length > 3 && !isKnown(word, dictionaries, source)).length;
+  const other = [...words].filter((word) => !/^[a-z'’]+$/.test(word)).length;
+  return unknown + other >= FOREIGN_WORDS && unknown + other > words.size * FOREIGN_SHARE ? all.filter(({ kind }) => kind !== 'text') : all;
+}
+
+/** @param joined whether two known words written as one are known. */
+function isKnown(word: string, dictionaries: readonly string[], { spelling }: Source, joined = true): boolean {
   // A word of other letters belongs to another language.
   if (!/^[a-z'’]+$/.test(word)) return true;
   const plain = word.replaceAll('’', "'").replace(/'s$/, '');
@@ -87,7 +130,7 @@ function isKnown(word: string, dictionaries: readonly string[], { spelling }: So
     || (dictionaries.includes('english') && (spelling?.knows(part) ?? true));
   if (knows(plain) || knows(plain.replace(PREFIX, '')) || knows(american(plain))) return true;
   // Names are often two words written as one.
-  for (let joint = 3; joint <= plain.length - 3; joint += 1) if (knows(plain.slice(0, joint)) && knows(plain.slice(joint))) return true;
+  for (let joint = 3; joined && joint <= plain.length - 3; joint += 1) if (knows(plain.slice(0, joint)) && knows(plain.slice(joint))) return true;
   return false;
 }
 
