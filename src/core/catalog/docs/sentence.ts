@@ -29,6 +29,7 @@ export default defineRule({
     good('python', 'def moor():\n    """moor(ship) -> berth\n\n    Moors.\n    """\n'),
     good('python', 'def moor():\n    """Moor at the quay.\n\n    more\n    """\n'),
     bad('python', 'def moor():\n    """moor at the quay"""\n', '2:8', { repaired: 'def moor():\n    """Moor at the quay."""\n' }),
+    good('java', '/**\n * Moors the ship, as long\n * as the tide allows.\n *\n * - high\n */\nclass Quay {}\n'),
     good('java', '/** Moors. */\nclass Quay { /** {@inheritDoc} */ void moor() {} }\n'),
     bad('java', '/**\n * moors at the quay\n * and waits\n * @since 1\n */\nclass Quay {}\n', '2:4', { repaired: '/**\n * Moors at the quay\n * and waits.\n * @since 1\n */\nclass Quay {}\n' }),
     good('typescript', '/** Moors. More of it. */\nfunction moor(): void {}\n/** `moor` is first. */\nconst a = 1;\n'),
@@ -51,7 +52,7 @@ function findInComments({ tree }: ParsedSource): Hit[] {
 
 /** An address, a mark for later, and the head of a function with what it gives back. */
 function isNoSentence(paragraph: string): boolean {
-  return /^(?:https?:|TODO|type:|[\w$.]+\()/.test(paragraph) || /^[^\n]*\s[-=]>\s/.test(paragraph) || /\bhttps?:\/\/\S+$/.test(paragraph);
+  return /^(?:https?:|TODO|type:|[\w$.]+\()/.test(paragraph) || /^[^\n]*(?:\s[-=]>\s|\[)/.test(paragraph) || /\bhttps?:\/\/\S+$/.test(paragraph);
 }
 
 /** Judges the first paragraph. @param start where `text` begins in the file. */
@@ -59,7 +60,7 @@ function judge(text: string, start: number): Hit[] {
   const begin = /^(?:\s|\*)*/.exec(text)?.[0].length ?? 0;
   const rest = text.slice(begin);
   // Up to an empty line, a tag, a list or an example.
-  const end = /\r?\n[ \t]*\*?[ \t]*(?:\r?\n|@|[-+*>] |[-=~#]{2,}|#{1,6} |[:|]|\d+[.)]|>>>|\.\.|```|<\/?(?:p|ul|ol|li|dl|pre|br|hr|table|div|blockquote|h\d)\b)|$/i.exec(rest)?.index ?? rest.length;
+  const end = /\r?\n[ \t]*\*?[ \t]*(?:\r?\n|@|[-+>] |[-=~#]{2,}|#{1,6} |[:|]|\d+[.)]|>>>|\.\.|```|<\/?(?:p|ul|ol|li|dl|pre|br|hr|table|div|blockquote|h\d)\b)|$/i.exec(rest)?.index ?? rest.length;
   const paragraph = rest.slice(0, end).replace(/[\s*]+$/, '');
   if (!/^[A-Za-z]/.test(paragraph) || !/\s/.test(paragraph.trim()) && paragraph.length < 12 || isNoSentence(paragraph)) return [];
   const edits: Edit[] = [];
