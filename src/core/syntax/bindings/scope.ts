@@ -7,9 +7,10 @@ export type BindingKind =
 /** A name that stands for something in a stretch of code. */
 export interface Binding {
   readonly name: string;
-  readonly kind: BindingKind;
+  /** By its first declaration. */
+  kind: BindingKind;
   /** Where the name is first declared. */
-  readonly node: SyntaxNode;
+  node: SyntaxNode;
   readonly scope: Scope;
   /** All places that declare it: a name may be declared again. */
   readonly declarations: SyntaxNode[];
@@ -55,6 +56,9 @@ export class Scope {
     if (binding === undefined) {
       binding = { name, kind, node, scope: this, declarations: [], references: [], isExported: false };
       this.bindings.set(name, binding);
+    } else if (node.start < binding.node.start) {
+      // Declarations are looked for kind by kind, and not in the order of the text.
+      Object.assign(binding, { node, kind });
     }
     binding.declarations.push(node);
     return binding;
