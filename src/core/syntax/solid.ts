@@ -6,6 +6,11 @@ import { TEXTS } from './texts.js';
 /** Nodes besides texts in which each blank and each line end counts. */
 const SOLID = [...TEXTS, 'block_scalar', 'heredoc_body', 'raw_text', 'regex', 'plain_scalar', 'concatenated_string', 'text_interpolation', 'jsx_text'];
 
+/** What stands outside the marks of PHP is put out as it is, with what is added before or after it. */
+function withEdges({ start, end }: SyntaxNode): Stretch {
+  return { start: start - 1, end: end + 1 };
+}
+
 /** Languages without a grammar whose texts do not run over lines, unless a mark says so. */
 const ONE_LINE_TEXTS = new Set(['text', 'toml', 'graphql', 'protobuf', 'dockerfile', 'makefile', 'csharp', 'kotlin', 'swift', 'dart', 'scala', 'scss', 'less', 'json5', 'batch']);
 
@@ -27,7 +32,9 @@ function makeTest({ text: { text, language }, tree }: Source): LayoutTest {
     return () => isOpen;
   }
   if (language.id === 'html' && /<(?:pre|textarea)\b/i.test(text)) return () => false;
-  const solid = tree.ofTypes(SOLID).filter((node) => /[\r\n]/.test(node.text));
+  const isLong = (node: SyntaxNode): boolean => /[\r\n]/.test(node.text);
+  const outside = language.id === 'php' ? tree.ofType('text').filter(isLong).map(withEdges) : [];
+  const solid = [...tree.ofTypes(SOLID).filter(isLong), ...outside];
   if (solid.length === 0) return () => true;
   const starts = stretchesOf(solid);
   // Most questions come in the order of the text.
@@ -46,7 +53,7 @@ interface Stretch {
 }
 
 /** The stretches in order, those that touch or lie in each other as one. */
-function stretchesOf(nodes: readonly SyntaxNode[]): Stretch[] {
+function stretchesOf(nodes: readonly Readonly<Stretch>[]): Stretch[] {
   const stretches: Stretch[] = [];
   for (const { start, end } of [...nodes].sort((a, b) => a.start - b.start)) {
     const last = stretches.at(-1);

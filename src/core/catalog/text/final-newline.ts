@@ -1,4 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
+import { layoutTest } from '../../syntax/solid.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { lineEndOf } from '../line-ends.js';
@@ -23,13 +24,14 @@ export default defineRule({
   ],
 });
 
-function* findFinalNewline({ text: { text, starts, ends, language } }: Source): Iterable<Hit> {
+function* findFinalNewline(source: Source): Iterable<Hit> {
+  const { text, starts, ends, language } = source.text;
   if (text === '') return;
   const end = text.length;
   // A YAML text that keeps its last line ends (|+ or >+) would change.
   const isFree = language.id !== 'yaml' || !/[|>]\d?\+/.test(text);
   if (!/[\r\n]/.test(text.slice(-1))) {
-    yield { start: end, end, message: 'the last line has no line end', repair: [{ start: end, end, text: lineEndOf(text) }] };
+    yield { start: end, end, message: 'the last line has no line end', repair: layoutTest(source)(end) ? [{ start: end, end, text: lineEndOf(text) }] : undefined };
     return;
   }
   let firstEmpty = starts.length - 1;
@@ -38,5 +40,5 @@ function* findFinalNewline({ text: { text, starts, ends, language } }: Source): 
   const start = starts[firstEmpty] ?? 0;
   if (extra === 0) return;
   const message = `${extra} empty ${extra === 1 ? 'line' : 'lines'} at the end of the file`;
-  yield { start, end, message, repair: isFree ? [{ start, end, text: '' }] : undefined };
+  yield { start, end, message, repair: isFree && layoutTest(source)(start) ? [{ start, end, text: '' }] : undefined };
 }

@@ -36,7 +36,7 @@ function findTrailingBlanks(source: Source): Hit[] {
       start,
       end,
       message: `${end - start} ${end - start === 1 ? 'blank' : 'blanks'} at the end of the line`,
-      repair: layoutTest(source)(end) ? [{ start, end, text: '' }] : undefined,
+      repair: layoutTest(source)(start) && layoutTest(source)(end) ? [{ start, end, text: '' }] : undefined,
     });
   }
   return hits;
