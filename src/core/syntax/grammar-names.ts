@@ -1,12 +1,14 @@
 import type { Language as Grammar } from 'web-tree-sitter';
 
-/** What a grammar calls its nodes, for tables of numbers. */
+/** What a grammar calls its nodes, for tables of numbers. A kind of node is a name, and whether nodes of it are named. */
 export interface GrammarNames {
-  /** The names of types; each name once. The last is for what does not follow the grammar. */
+  /** The name of each kind. A word of the language and a node may have one name, as `string` in TypeScript: these are two kinds. */
   readonly kinds: readonly string[];
-  /** The place of each name in `kinds`. */
-  readonly places: ReadonlyMap<string, number>;
-  /** For each number that the parser has for a type: twice the place of its name in `kinds`, and 1 more where it is named. */
+  /** 1 for each kind that is more than a sign or a word of the language. */
+  readonly named: Uint8Array;
+  /** The kind that a name stands for: that of named nodes where there is one. */
+  readonly kindByName: ReadonlyMap<string, number>;
+  /** The kind for each number that the parser has for a type. */
   readonly kindOf: Int32Array;
   /** For a number that is beyond those: of what does not follow the grammar. */
   readonly errorKind: number;
@@ -24,16 +26,22 @@ export function grammarNames(language: Grammar): GrammarNames {
 }
 
 function readNames(language: Grammar): GrammarNames {
-  const { types, fields } = language;
-  const written = types.map((type) => type ?? 'ERROR');
-  const kinds = [...new Set([...written, 'ERROR'])];
-  const places = new Map(kinds.map((kind, place) => [kind, place]));
-  const kind = (name: string, isNamed: boolean): number => (places.get(name) as number) * 2 + (isNamed ? 1 : 0);
-  return {
-    kinds,
-    places,
-    kindOf: Int32Array.from(written, (name, id) => kind(name, language.nodeTypeIsNamed(id))),
-    errorKind: kind('ERROR', true),
-    fields,
+  const kinds: string[] = [];
+  const named: number[] = [];
+  const places = new Map<string, number>();
+  const kindByName = new Map<string, number>();
+  const kind = (name: string, isNamed: boolean): number => {
+    const key = `${isNamed ? 'node' : 'sign'} ${name}`;
+    let place = places.get(key);
+    if (place === undefined) {
+      place = kinds.push(name) - 1;
+      named.push(isNamed ? 1 : 0);
+      places.set(key, place);
+      if (isNamed || !kindByName.has(name)) kindByName.set(name, place);
+    }
+    return place;
   };
+  const errorKind = kind('ERROR', true);
+  const kindOf = Int32Array.from(language.types, (name, id) => kind(name ?? 'ERROR', name === null || language.nodeTypeIsNamed(id)));
+  return { kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, fields: language.fields };
 }

@@ -4,7 +4,7 @@ import type { GrammarNames } from './grammar-names.js';
 
 /** A row of the table has 1 << SHIFT numbers; these are their places. */
 export const SHIFT = 3;
-/** Twice the place of the type's name, and 1 more for a named node. */
+/** The kind of the node, of those that its grammar has. */
 export const KIND = 0;
 export const FIELD = 1;
 export const START = 2;

@@ -38,7 +38,7 @@ export function contentOf(node: SyntaxNode): TextContent {
 function readContent(node: SyntaxNode): TextContent {
   const written = node.text;
   // Python's and Java's three marks, prefixes like r, b, f, L, u8, and C++'s raw texts.
-  const opened = /^(?:[A-Za-z0-9]*"""|[A-Za-z]*'''|(?:u8|[uUL])?R"[^(\s]*\(|[A-Za-z$]{0,3}["'`])/.exec(written)?.[0] ?? '';
+  const opened = /^(?:[A-Za-z0-9]*"""|[A-Za-z]*'''|(?:u8|[uUL])?R"[^(\s]*\(|(?:u8|[A-Za-z$]{0,3})["'`])/.exec(written)?.[0] ?? '';
   const mark = /"""|'''/.exec(opened)?.[0] ?? (opened.includes('(') ? `)${opened.slice(opened.indexOf('"') + 1, -1)}"` : opened.slice(-1));
   const closed = opened !== '' && written.length >= opened.length + mark.length && written.endsWith(mark) ? mark.length : 0;
   const start = node.start + opened.length;

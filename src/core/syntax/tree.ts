@@ -32,9 +32,9 @@ export class SyntaxTree {
     this.root = this.nodeAt(0);
   }
 
-  /** All nodes of a type, in the order of the text. */
+  /** All nodes of a type, in the order of the text. Words of the language that have the name of a type are none of it. */
   ofType(type: string): readonly SyntaxNode[] {
-    const kind = this.names.places.get(type);
+    const kind = this.names.kindByName.get(type);
     if (kind === undefined) return NONE;
     const { ends } = this.sorted;
     if (ends[kind] === ends[kind + 1]) return NONE;
@@ -49,9 +49,9 @@ export class SyntaxTree {
   }
 
   /** The types of which there is a node. */
-  get types(): string[] {
+  get types(): ReadonlySet<string> {
     const { ends } = this.sorted;
-    return this.names.kinds.filter((_, kind) => (ends[kind] as number) < (ends[kind + 1] as number));
+    return new Set(this.names.kinds.filter((_, kind) => (ends[kind] as number) < (ends[kind + 1] as number)));
   }
 
   /** How many nodes there are. */
@@ -67,11 +67,11 @@ export class SyntaxTree {
   }
 
   typeAt(index: number): string {
-    return this.names.kinds[(this.table[(index << SHIFT) + KIND] as number) >> 1] as string;
+    return this.names.kinds[this.table[(index << SHIFT) + KIND] as number] as string;
   }
 
   isNamedAt(index: number): boolean {
-    return ((this.table[(index << SHIFT) + KIND] as number) & 1) === 1;
+    return this.names.named[this.table[(index << SHIFT) + KIND] as number] === 1;
   }
 
   fieldAt(index: number): string | null {
@@ -128,10 +128,10 @@ interface SortedNumbers {
 function sortedByKind(table: Int32Array, kinds: number): SortedNumbers {
   const ends = new Int32Array(kinds + 1);
   const step = 1 << SHIFT;
-  for (let at = KIND; at < table.length; at += step) ends[((table[at] as number) >> 1) + 1]! += 1;
+  for (let at = KIND; at < table.length; at += step) ends[(table[at] as number) + 1]! += 1;
   for (let kind = 1; kind <= kinds; kind += 1) ends[kind]! += ends[kind - 1] as number;
   const next = ends.slice();
   const numbers = new Int32Array(table.length >> SHIFT);
-  for (let index = 0, at = KIND; at < table.length; index += 1, at += step) numbers[next[(table[at] as number) >> 1]!++] = index;
+  for (let index = 0, at = KIND; at < table.length; index += 1, at += step) numbers[next[table[at] as number]!++] = index;
   return { numbers, ends };
 }
