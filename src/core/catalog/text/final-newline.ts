@@ -31,7 +31,7 @@ function* findFinalNewline(source: Source): Iterable<Hit> {
   // A YAML text that keeps its last line ends (|+ or >+) would change.
   const isFree = language.id !== 'yaml' || !/[|>]\d?\+/.test(text);
   if (!/[\r\n]/.test(text.slice(-1))) {
-    yield { start: end, end, message: 'the last line has no line end', repair: layoutTest(source)(end) ? [{ start: end, end, text: lineEndOf(text) }] : undefined };
+    yield { start: end, end, message: 'the last line has no line end', repair: source.tree === null || layoutTest(source)(end) ? [{ start: end, end, text: lineEndOf(text) }] : undefined };
     return;
   }
   let firstEmpty = starts.length - 1;
@@ -40,5 +40,5 @@ function* findFinalNewline(source: Source): Iterable<Hit> {
   const start = starts[firstEmpty] ?? 0;
   if (extra === 0) return;
   const message = `${extra} empty ${extra === 1 ? 'line' : 'lines'} at the end of the file`;
-  yield { start, end, message, repair: isFree && layoutTest(source)(start) ? [{ start, end, text: '' }] : undefined };
+  yield { start, end, message, repair: isFree && (source.tree === null || layoutTest(source)(start)) ? [{ start, end, text: '' }] : undefined };
 }

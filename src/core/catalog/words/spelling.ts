@@ -98,12 +98,18 @@ const ENDINGS = ['er', 'or', 'ers', 'ors', 'r', 'rs', 'ed', 'd', 'ing', 'ly', 'a
 
 /** Whether a word is made from one that is known by an ending: a dictionary does not have them all. */
 function isMade(word: string, dictionaries: readonly string[], source: Source): boolean {
-  return ENDINGS.some((ending) => {
-    if (!word.endsWith(ending) || word.length - ending.length < SHORTEST_STEM) return false;
+  const fitting = ENDINGS.filter((ending) => word.endsWith(ending) && word.length - ending.length >= SHORTEST_STEM);
+  return fitting.length > 0 && fitting.every((ending) => !isDoubled(word, ending, dictionaries, source)) && fitting.some((ending) => {
     const stem = word.slice(0, -ending.length);
     const stems = [stem, ...(/^[aeiouy]/.test(ending) ? [/([a-z])\1$/.test(stem) ? stem.slice(0, -1) : `${stem}e`] : []), ...(stem.endsWith('i') ? [`${stem.slice(0, -1)}y`] : [])];
     return stems.some((candidate) => candidate.length >= SHORTEST_STEM && isKnown(candidate, dictionaries, source, false));
   });
+}
+
+/** Whether the dictionary has the word with a letter doubled before the ending, as in occurred: then one letter is missing. */
+function isDoubled(word: string, ending: string, dictionaries: readonly string[], source: Source): boolean {
+  const stem = word.slice(0, -ending.length);
+  return isKnown(stem + stem.slice(-1) + ending, dictionaries, source, false);
 }
 
 const SHORTEST_STEM = 4;

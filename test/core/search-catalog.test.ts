@@ -1,0 +1,69 @@
+import { describe, expect, test } from 'vitest';
+import { CATALOG } from '../../src/core/catalog/registry.js';
+import { searchCatalog, type CatalogFilter } from '../../src/core/catalog/search-catalog.js';
+import { CONFIDENCES, finderFor, type Rule } from '../../src/core/model/rule.js';
+
+const ALL: CatalogFilter = { term: null, concern: null, language: null, tag: null, confidence: null, repairable: false };
+
+function search(filter: Partial<CatalogFilter>): string[] {
+  return searchCatalog(CATALOG, { ...ALL, ...filter }).map(({ id }) => id);
+}
+
+/** The ids of the rules that a filter of our own lets through. */
+function those(test: (rule: Rule) => boolean): string[] {
+  return CATALOG.rules.filter(test).map(({ id }) => id);
+}
+
+describe('a search in the catalog', () => {
+  test('without a wish finds all, sorted by id', () => {
+    expect(search({})).toEqual(those(() => true));
+    expect(search({})).toEqual([...search({})].sort());
+    expect(search({ term: ' , ' })).toEqual(search({}));
+  });
+
+  test.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s is found by its id, its title and its tags', (id, rule) => {
+    expect(search({ term: id })[0]).toBe(id);
+    expect(search({ term: id.split('/')[1] as string })).toContain(id);
+    expect(search({ term: rule.title })).toContain(id);
+    for (const tag of rule.tags) expect(search({ term: tag })).toContain(id);
+    for (const option of Object.keys(rule.options)) expect(search({ term: option })).toContain(id);
+    expect(search({ term: rule.title.toUpperCase() })).toEqual(search({ term: rule.title }));
+  });
+
+  test('forgives one slip in a longer word where nothing is written so', () => {
+    expect(search({ term: 'indnet' })).toContain('text/indent');
+    expect(search({ term: 'brakets expresion' })).toEqual([]);
+    expect(search({ term: 'spellling' })).toContain('words/spelling');
+    // What is written so is meant so: nothing similar comes with it.
+    expect(search({ term: 'spelling' }).every((id) => CATALOG.rules.some((rule) => rule.id === id && JSON.stringify([rule.id, rule.title, rule.about, rule.advice, rule.tags, rule.options]).toLowerCase().includes('spelling')))).toBe(true);
+  });
+
+  test('asks for all words', () => {
+    const both = search({ term: 'import sorted' });
+    expect(both).toContain('imports/sorted');
+    for (const id of both) expect(search({ term: 'import' })).toContain(id);
+  });
+
+  test('names the rule before those that only speak of it', () => {
+    expect(search({ term: 'braces' })[0]).toBe('idiom/braces');
+    expect(search({ term: 'spelling' })[0]).toBe('words/spelling');
+  });
+
+  test('lets through what every filter lets through', () => {
+    const concerns = [null, ...new Set(CATALOG.rules.map(({ concern }) => concern))];
+    for (const concern of concerns) {
+      for (const language of [null, 'php', 'markdown']) {
+        for (const confidence of [null, ...CONFIDENCES]) {
+          for (const repairable of [false, true]) {
+            expect(search({ concern, language, confidence, repairable })).toEqual(those((rule) => (concern === null || rule.concern === concern)
+              && (language === null || finderFor(rule, language) !== null)
+              && (confidence === null || rule.confidence === confidence)
+              && (!repairable || rule.repairs)));
+          }
+        }
+      }
+    }
+    expect(search({ tag: 'security' })).toEqual(those(({ tags }) => tags.includes('security')));
+    expect(search({ tag: 'secur' })).toEqual([]);
+  });
+});
