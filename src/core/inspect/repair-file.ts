@@ -85,13 +85,25 @@ function applyRound(text: SourceText, offered: readonly Offer[], tools: Tools): 
 
 /** The first of several repairs that touch each other; the others come in the next round. */
 function withoutOverlaps(offered: readonly Offer[]): Offer[] {
+  /** Sorted; none touches another. */
   const taken: Edit[] = [];
   return offered.filter(({ repair }) => {
     const edits = editsOf(repair);
-    if (edits.some((edit) => taken.some((other) => edit.start <= other.end && other.start <= edit.end))) return false;
-    taken.push(...edits);
+    if (edits.some((edit) => (taken[placeFor(edit, taken)]?.start ?? Infinity) <= edit.end)) return false;
+    for (const edit of edits) taken.splice(placeFor(edit, taken), 0, edit);
     return true;
   });
+}
+
+/** The index of the first edit that ends where another begins, or further on. */
+function placeFor({ start }: Edit, taken: readonly Edit[]): number {
+  let [low, high] = [0, taken.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((taken[middle] as Edit).end < start) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** A byte-order mark stands before all offsets, so that its going touches nothing. */

@@ -1,0 +1,83 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { Catalog } from '../../src/core/catalog/catalog.js';
+import type { Tools } from '../../src/core/inspect/inspect-file.js';
+import { Planner } from '../../src/core/inspect/plan.js';
+import { repairFile, type RepairedText } from '../../src/core/inspect/repair-file.js';
+import type { Edit } from '../../src/core/model/repair.js';
+import { defineRule, type Hit, type Rule, type RuleId } from '../../src/core/model/rule.js';
+import type { RuleSet } from '../../src/core/model/rule-set.js';
+import type { Source } from '../../src/core/syntax/source.js';
+import { Spelling } from '../../src/core/syntax/spelling.js';
+import { builtDictionary, builtGrammars } from '../support/grammars.js';
+import { textOf } from '../support/sources.js';
+
+/** A rule of these tests: it finds what `find` says in the text, and writes what that says. */
+function repairing(name: string, find: (text: string) => Iterable<Edit>): Rule {
+  return defineRule({
+    id: `text/${name}`, title: 'A rule of a test', about: 'Why.', advice: 'How.', tags: [], confidence: 'certain', repairs: true, options: {},
+    find: { everywhere: { by: 'text', find: ({ text }: Source): Hit[] => [...find(text.text)].map((edit) => ({ start: edit.start, end: edit.end, message: name, repair: [edit] })) } },
+    examples: [{ language: 'text', code: '', finds: [] }, { language: 'text', code: 'a', finds: ['1:1'] }],
+  });
+}
+
+/** Replaces each match of an expression. */
+function replacing(name: string, expression: RegExp, text: string): Rule {
+  return repairing(name, (whole) => [...whole.matchAll(expression)].map(({ 0: match, index }) => ({ start: index, end: index + match.length, text })));
+}
+
+function repaired(code: string, rules: readonly Rule[], wants: (rule: RuleId) => boolean = () => true): RepairedText {
+  const grammars = builtGrammars();
+  const tools: Tools = { grammars, planner: new Planner(new Catalog(rules), grammars), spelling: new Spelling(builtDictionary) };
+  const set: RuleSet = { id: 'all', rules: new Map(rules.map((rule) => [rule.id, { level: 'note' as const, options: {}, waivers: 'allow' as const, fix: 'allow' as const }])) };
+  return repairFile(textOf('text', code), set, tools, wants);
+}
+
+describe('repairs of a file', () => {
+  test('that lie apart are made in one round', () => {
+    const { text, repaired: counts, left } = repaired('a-a-a', [replacing('letters', /a/g, 'b')]);
+    expect(text.text).toBe('b-b-b');
+    expect(counts.get('text/letters')).toBe(3);
+    expect(left).toEqual([]);
+  });
+
+  test('that touch each other are made one after the other', () => {
+    // Both want the middle letter; what the first leaves is still found by the second.
+    const { text, repaired: counts } = repaired('xab', [replacing('first', /xa/g, 'a'), replacing('second', /ab/g, 'c')]);
+    expect(text.text).toBe('c');
+    expect([counts.get('text/first'), counts.get('text/second')]).toEqual([1, 1]);
+  });
+
+  test('that make room for others are followed by these', () => {
+    expect(repaired('((((a))))', [replacing('brackets', /\((\w+)\)|\(\)/g, 'a')]).text.text).toBe('a');
+  });
+
+  test('that undo each other come to an end, and are told', () => {
+    const { withdrawn, text } = repaired('a', [replacing('there', /a/g, 'b'), replacing('back', /b/g, 'a')]);
+    expect(withdrawn.length).toBeGreaterThan(0);
+    expect(['a', 'b']).toContain(text.text);
+  });
+
+  test('that grow for ever come to an end', () => {
+    const { text, withdrawn } = repaired('a', [replacing('more', /a$/g, 'ba')]);
+    expect(text.text.length).toBeLessThan(40);
+    expect(withdrawn.length).toBeGreaterThan(0);
+  });
+
+  test('of rules that are not wanted are left', () => {
+    const { text, left } = repaired('ab', [replacing('first', /a/g, 'x'), replacing('second', /b/g, 'y')], (rule) => rule === 'text/second');
+    expect(text.text).toBe('ay');
+    expect(left.map(({ rule }) => rule)).toEqual(['text/first']);
+  });
+
+  test('leave what nobody asked to change, whatever the repairs are', () => {
+    fc.assert(fc.property(fc.stringMatching(/^[a-f ]{0,40}$/), fc.stringMatching(/^[a-c]{1,2}$/), fc.stringMatching(/^[x-z]{0,3}$/), (code, wanted, text) => {
+      const outcome = repaired(code, [replacing('letters', new RegExp(wanted, 'g'), text)]);
+      // The repair writes none of the letters that it looks for, so that replacing until nothing is found is the model.
+      let expected = code;
+      while (expected.includes(wanted)) expected = expected.replaceAll(wanted, text);
+      expect(outcome.text.text).toBe(expected);
+      expect(outcome.left).toEqual([]);
+    }), { numRuns: 200 });
+  });
+});
