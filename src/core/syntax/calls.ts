@@ -1,3 +1,4 @@
+import { memoized } from './memo.js';
 import { isComment, type SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
@@ -12,21 +13,18 @@ export function callsIn(tree: SyntaxTree): readonly SyntaxNode[] {
   return tree.ofTypes(CALLS);
 }
 
-const byMethod = new WeakMap<SyntaxTree, ReadonlyMap<string, readonly SyntaxNode[]>>();
-
 /**
  * The calls of a file whose {@link methodOf} is one of some names, name by name: rules look for a few calls among very
  * many, so that names are read once for all of them.
  */
 export function callsOf(tree: SyntaxTree, names: Iterable<string>): SyntaxNode[] {
-  let calls = byMethod.get(tree);
-  if (calls === undefined) byMethod.set(tree, (calls = groupCalls(tree)));
+  const calls = callsByMethod(tree);
   const found: SyntaxNode[] = [];
   for (const name of names) found.push(...calls.get(name) ?? []);
   return found;
 }
 
-function groupCalls(tree: SyntaxTree): Map<string, SyntaxNode[]> {
+const callsByMethod = memoized((tree: SyntaxTree): ReadonlyMap<string, readonly SyntaxNode[]> => {
   const calls = new Map<string, SyntaxNode[]>();
   for (const call of callsIn(tree)) {
     const name = methodOf(call);
@@ -35,7 +33,7 @@ function groupCalls(tree: SyntaxTree): Map<string, SyntaxNode[]> {
     else others.push(call);
   }
   return calls;
-}
+});
 
 /** What is called, as it is written, with its object before a dot (in PHP and C++ as these write it). */
 export function calleeOf(call: SyntaxNode): string {

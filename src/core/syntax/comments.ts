@@ -1,5 +1,7 @@
 import type { CommentSyntax } from '../model/language.js';
 import type { SourceText } from '../model/source-text.js';
+import { memoized } from './memo.js';
+import type { Source } from './source.js';
 import type { SyntaxTree } from './tree.js';
 
 /** A comment: where it stands in the text, and what is written between its markers. */
@@ -12,17 +14,11 @@ export interface Comment {
 
 const COMMENT_TYPES = ['comment', 'line_comment', 'block_comment', 'html_comment'];
 
-const known = new WeakMap<object, readonly Comment[]>();
-
 /**
  * The comments of a file in the order of the text. In a language without a grammar, lines are searched for comment
  * markers, and a marker in a text is taken for a comment.
  */
-export function commentsOf(source: { readonly text: SourceText; readonly tree: SyntaxTree | null }): readonly Comment[] {
-  let comments = known.get(source.text);
-  if (comments === undefined) known.set(source.text, (comments = findComments(source.text, source.tree)));
-  return comments;
-}
+export const commentsOf = memoized(({ text, tree }: Pick<Source, 'text' | 'tree' | 'memo'>): readonly Comment[] => findComments(text, tree));
 
 function findComments(text: SourceText, tree: SyntaxTree | null): Comment[] {
   const syntax = text.language.comments;

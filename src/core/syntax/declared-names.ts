@@ -1,6 +1,7 @@
 import { bindingsOf } from './bindings/bindings.js';
 import type { Binding } from './bindings/scope.js';
 import { CLASSES, FUNCTIONS, nameOf } from './functions.js';
+import { memoized } from './memo.js';
 import type { SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
@@ -15,14 +16,8 @@ export interface DeclaredName {
   readonly kind: NameKind;
 }
 
-const known = new WeakMap<SyntaxTree, readonly DeclaredName[]>();
-
 /** The names that a file declares, each where it is first declared. */
-export function declaredNames(tree: SyntaxTree): readonly DeclaredName[] {
-  let names = known.get(tree);
-  if (names === undefined) known.set(tree, (names = [...functionNames(tree), ...typeNames(tree), ...valueNames(tree)]));
-  return names;
-}
+export const declaredNames = memoized((tree: SyntaxTree): readonly DeclaredName[] => [...functionNames(tree), ...typeNames(tree), ...valueNames(tree)]);
 
 function named(node: SyntaxNode | null, kind: NameKind): DeclaredName[] {
   return node === null ? [] : [{ node, name: node.text, kind }];

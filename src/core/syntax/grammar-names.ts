@@ -25,6 +25,17 @@ export function grammarNames(language: Grammar): GrammarNames {
   return names;
 }
 
+const lists = new WeakMap<GrammarNames, WeakMap<Iterable<string>, readonly number[]>>();
+
+/** The kinds that a grammar has of some names. Rules ask for the same few lists in every file. */
+export function kindsOf(names: GrammarNames, types: Iterable<string>): readonly number[] {
+  let known = lists.get(names);
+  if (known === undefined) lists.set(names, (known = new WeakMap()));
+  let kinds = known.get(types);
+  if (kinds === undefined) known.set(types, (kinds = [...new Set(types)].flatMap((type) => names.kindByName.get(type) ?? [])));
+  return kinds;
+}
+
 function readNames(language: Grammar): GrammarNames {
   const kinds: string[] = [];
   const named: number[] = [];

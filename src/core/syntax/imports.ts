@@ -1,4 +1,5 @@
 import { argumentsOf, callsOf, calleeOf } from './calls.js';
+import { memoized } from './memo.js';
 import type { SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
@@ -8,14 +9,8 @@ export interface Import {
   readonly node: SyntaxNode;
 }
 
-const known = new WeakMap<SyntaxTree, readonly Import[]>();
-
 /** All imports of a file, re-exports and calls of `require` and `import` among them. */
-export function importsOf(tree: SyntaxTree): readonly Import[] {
-  let imports = known.get(tree);
-  if (imports === undefined) known.set(tree, (imports = findImports(tree)));
-  return imports;
-}
+export const importsOf = memoized((tree: SyntaxTree): readonly Import[] => findImports(tree));
 
 function findImports(tree: SyntaxTree): Import[] {
   switch (tree.grammar) {

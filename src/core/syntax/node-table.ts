@@ -16,11 +16,20 @@ export const AFTER = 5;
 export const LAST = 6;
 export const PREVIOUS = 7;
 
-/** Where trees are read to before it is known how large they are; it grows, and one after the other uses it. */
-let scratch = new Int32Array(1 << 16);
+/** Tables that nobody uses any more: making one for every file keeps the garbage collector busy. */
+const free: Int32Array[] = [];
 
-/** Reads a tree into a table: a row a node, in the order of the text, a node before what is below it. */
-export function readTable(tree: Tree, names: GrammarNames, cursor: CursorFunctions): { readonly table: Int32Array; readonly depth: number } {
+/** Hands back a table; nothing may look at it any more. */
+export function releaseTable(table: Int32Array): void {
+  free.push(table);
+}
+
+/**
+ * Reads a tree into a table: a row a node, in the order of the text, a node before what is below it. The table may be
+ * longer than its `size` rows.
+ */
+export function readTable(tree: Tree, names: GrammarNames, cursor: CursorFunctions): { readonly table: Int32Array; readonly size: number; readonly depth: number } {
+  let scratch = free.pop() ?? new Int32Array(1 << 16);
   const address = cursor.begin(tree);
   let count = 0;
   let deepest = 0;
@@ -49,7 +58,7 @@ export function readTable(tree: Tree, names: GrammarNames, cursor: CursorFunctio
       const parent = scratch[(node << SHIFT) + PARENT] as number;
       if (parent < 0) {
         cursor.finish(address);
-        return { table: scratch.slice(0, count << SHIFT), depth: deepest };
+        return { table: scratch, size: count, depth: deepest };
       }
       cursor.toParent(address);
       depth -= 1;

@@ -1,4 +1,4 @@
-import type { SourceText } from '../model/source-text.js';
+import { memoized } from './memo.js';
 import type { SyntaxNode } from './node.js';
 import type { Source } from './source.js';
 import { TEXTS } from './texts.js';
@@ -17,14 +17,8 @@ const ONE_LINE_TEXTS = new Set(['text', 'toml', 'graphql', 'protobuf', 'dockerfi
 /** Answers whether a line end, or blanks before or after it, may be changed at an offset without changing what the file means. */
 export type LayoutTest = (offset: number) => boolean;
 
-const known = new WeakMap<SourceText, LayoutTest>();
-
 /** The test for a file. Where Elvar cannot tell, nothing may be changed. */
-export function layoutTest(source: Source): LayoutTest {
-  let test = known.get(source.text);
-  if (test === undefined) known.set(source.text, (test = makeTest(source)));
-  return test;
-}
+export const layoutTest = memoized((source: Source): LayoutTest => makeTest(source));
 
 function makeTest({ text: { text, language }, tree }: Source): LayoutTest {
   if (tree === null) {

@@ -3,6 +3,7 @@ import type { Grammars } from './grammars.js';
 import { grammarFor } from '../catalog/languages.js';
 import type { GrammarId } from '../model/language.js';
 import type { SourceText } from '../model/source-text.js';
+import type { Memo } from './memo.js';
 import type { Spelling } from './spelling.js';
 import type { SyntaxTree } from './tree.js';
 
@@ -24,6 +25,11 @@ export class Source {
     return this.read;
   }
 
+  /** What was worked out for the file. */
+  get memo(): Memo {
+    return this.text.memo;
+  }
+
   /** The parser's own root node, which queries run on; null for a language without a grammar. */
   get root(): Node | null {
     return this.grammar === null ? null : this.parse(this.grammar).rootNode;
@@ -33,6 +39,8 @@ export class Source {
   dispose(): void {
     this.parsed?.delete();
     this.parsed = null;
+    this.read?.dispose();
+    this.read = null;
   }
 
   private parse(grammar: GrammarId): Tree {
@@ -43,6 +51,7 @@ export class Source {
 
 /** A source of a language with a grammar. */
 export interface ParsedSource {
+  readonly memo: Memo;
   readonly spelling: Spelling | null;
   readonly text: SourceText;
   readonly grammar: GrammarId;

@@ -1,3 +1,4 @@
+import { memoized } from './memo.js';
 import type { SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
@@ -23,15 +24,14 @@ export interface TextContent {
   readonly text: string;
 }
 
-const contents = new WeakMap<SyntaxTree, Map<number, TextContent>>();
+const contentsOf = memoized((_tree: SyntaxTree) => new Map<number, TextContent>());
 
 /** What stands between the quote marks, escapes as they are written. */
 export function contentOf(node: SyntaxNode): TextContent {
   const { tree, index } = node;
-  let ofTree = contents.get(tree);
-  if (ofTree === undefined) contents.set(tree, (ofTree = new Map()));
-  let content = ofTree.get(index);
-  if (content === undefined) ofTree.set(index, (content = readContent(node)));
+  const known = contentsOf(tree);
+  let content = known.get(index);
+  if (content === undefined) known.set(index, (content = readContent(node)));
   return content;
 }
 

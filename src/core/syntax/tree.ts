@@ -1,51 +1,66 @@
 import type { Language as Grammar, Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../model/language.js';
 import type { CursorFunctions } from './engine.js';
-import { grammarNames, type GrammarNames } from './grammar-names.js';
+import { grammarNames, kindsOf, type GrammarNames } from './grammar-names.js';
+import type { Memo } from './memo.js';
 import { SyntaxNode } from './node.js';
-import { AFTER, END, FIELD, KIND, LAST, PARENT, PREVIOUS, readTable, SHIFT, START } from './node-table.js';
+import { AFTER, END, FIELD, KIND, LAST, PARENT, PREVIOUS, readTable, releaseTable, SHIFT, START } from './node-table.js';
 
 const NONE: readonly SyntaxNode[] = [];
+const RELEASED = new Int32Array(0);
 
 /** The syntax of a file, read from the parser once. */
 export class SyntaxTree {
   readonly root: SyntaxNode;
   /** How deep its nodes are nested. */
   readonly depth: number;
-  private readonly table: Int32Array;
+  /** How many nodes there are. */
+  readonly size: number;
+  private table: Int32Array;
   private readonly names: GrammarNames;
   /** The nodes that somebody looked at, at their numbers. */
   private readonly nodes: (SyntaxNode | undefined)[];
   private readonly byType: (readonly SyntaxNode[] | undefined)[];
   /** By the list of types that was asked for: rules share these lists. */
   private readonly byTypes = new Map<Iterable<string>, readonly SyntaxNode[]>();
+  readonly memo: Memo = new Map();
   private byKind: SortedNumbers | null = null;
 
   /** @param tree what the parser made of `text`. */
   constructor(readonly text: string, readonly grammar: GrammarId, tree: Tree, language: Grammar, cursor: CursorFunctions) {
     this.names = grammarNames(language);
-    const { table, depth } = readTable(tree, this.names, cursor);
+    const { table, size, depth } = readTable(tree, this.names, cursor);
     this.table = table;
+    this.size = size;
     this.depth = depth;
     this.byType = new Array<readonly SyntaxNode[] | undefined>(this.names.kinds.length);
-    this.nodes = new Array<SyntaxNode | undefined>(table.length >> SHIFT);
+    this.nodes = new Array<SyntaxNode | undefined>(size);
     this.root = this.nodeAt(0);
   }
 
   /** All nodes of a type, in the order of the text. Words of the language that have the name of a type are none of it. */
   ofType(type: string): readonly SyntaxNode[] {
     const kind = this.names.kindByName.get(type);
-    if (kind === undefined) return NONE;
-    const { ends } = this.sorted;
-    if (ends[kind] === ends[kind + 1]) return NONE;
-    return this.byType[kind] ??= this.nodesOfKind(kind);
+    return kind === undefined ? NONE : this.ofKind(kind);
   }
 
   /** All nodes of the types: type by type, and within one in the order of the text. */
   ofTypes(types: Iterable<string>): readonly SyntaxNode[] {
     let nodes = this.byTypes.get(types);
-    if (nodes === undefined) this.byTypes.set(types, (nodes = [...types].flatMap((type) => this.ofType(type))));
+    if (nodes === undefined) this.byTypes.set(types, (nodes = this.collect(kindsOf(this.names, types))));
     return nodes;
+  }
+
+  private collect(kinds: readonly number[]): readonly SyntaxNode[] {
+    const nodes: SyntaxNode[] = [];
+    for (const kind of kinds) for (const node of this.ofKind(kind)) nodes.push(node);
+    return nodes.length === 0 ? NONE : nodes;
+  }
+
+  private ofKind(kind: number): readonly SyntaxNode[] {
+    const { ends } = this.sorted;
+    if (ends[kind] === ends[kind + 1]) return NONE;
+    return this.byType[kind] ??= this.nodesOfKind(kind);
   }
 
   /** The types of which there is a node. */
@@ -54,9 +69,11 @@ export class SyntaxTree {
     return new Set(this.names.kinds.filter((_, kind) => (ends[kind] as number) < (ends[kind + 1] as number)));
   }
 
-  /** How many nodes there are. */
-  get size(): number {
-    return this.nodes.length;
+  /** Hands back the memory of it. Its nodes know nothing any more. */
+  dispose(): void {
+    this.memo.clear();
+    releaseTable(this.table);
+    this.table = RELEASED;
   }
 
   /** The node of a number; null for a number below 0. */
@@ -114,7 +131,7 @@ export class SyntaxTree {
   }
 
   private get sorted(): SortedNumbers {
-    return this.byKind ??= sortedByKind(this.table, this.names.kinds.length);
+    return this.byKind ??= sortedByKind(this.table, this.size, this.names.kinds.length);
   }
 }
 
@@ -125,13 +142,13 @@ interface SortedNumbers {
   readonly ends: Int32Array;
 }
 
-function sortedByKind(table: Int32Array, kinds: number): SortedNumbers {
+function sortedByKind(table: Int32Array, size: number, kinds: number): SortedNumbers {
   const ends = new Int32Array(kinds + 1);
   const step = 1 << SHIFT;
-  for (let at = KIND; at < table.length; at += step) ends[(table[at] as number) + 1]! += 1;
+  for (let index = 0, at = KIND; index < size; index += 1, at += step) ends[(table[at] as number) + 1]! += 1;
   for (let kind = 1; kind <= kinds; kind += 1) ends[kind]! += ends[kind - 1] as number;
   const next = ends.slice();
-  const numbers = new Int32Array(table.length >> SHIFT);
-  for (let index = 0, at = KIND; at < table.length; index += 1, at += step) numbers[next[table[at] as number]!++] = index;
+  const numbers = new Int32Array(size);
+  for (let index = 0, at = KIND; index < size; index += 1, at += step) numbers[next[table[at] as number]!++] = index;
   return { numbers, ends };
 }

@@ -1,3 +1,4 @@
+import { memoized } from '../memo.js';
 import type { SyntaxTree } from '../tree.js';
 import { bindCpp } from './cpp.js';
 import { bindJava } from './java.js';
@@ -6,14 +7,8 @@ import { bindPython } from './python.js';
 import type { Bindings } from './scope.js';
 import { bindScript } from './script.js';
 
-const known = new WeakMap<SyntaxTree, Bindings>();
-
 /** The names of a file and what they stand for. @throws Error for a grammar whose names are not looked at. */
-export function bindingsOf(tree: SyntaxTree): Bindings {
-  let bindings = known.get(tree);
-  if (bindings === undefined) known.set(tree, (bindings = bind(tree)));
-  return bindings;
-}
+export const bindingsOf = memoized((tree: SyntaxTree): Bindings => bind(tree));
 
 function bind(tree: SyntaxTree): Bindings {
   switch (tree.grammar) {
