@@ -12,6 +12,7 @@ import type { ScopeSettings } from '../core/model/layer.js';
 import type { RuleSet } from '../core/model/rule-set.js';
 import type { CheckedFile } from '../core/model/scope.js';
 import { SourceText } from '../core/model/source-text.js';
+import type { WaiverTerms } from '../core/waivers/account.js';
 import { Spelling } from '../core/syntax/spelling.js';
 import { dictionaryFiles } from './dictionary-files.js';
 import { GRAMMAR_FILES } from './grammar-files.js';
@@ -22,6 +23,8 @@ export interface InspectionJob {
   readonly root: string;
   readonly settings: Pick<ScopeSettings, 'largest' | 'generated'>;
   readonly sets: readonly RuleSet[];
+  /** What counts for waivers. */
+  readonly terms: WaiverTerms;
   /** The house rules of the project, as they were declared. */
   readonly houseRules: readonly HouseRule[];
   /** `set` is an index into `sets`. */
@@ -38,8 +41,8 @@ export interface InspectedFile {
  * Inspects files of a job one after another.
  * @param take tells the index of the next file to inspect; past the last one there is none left.
  */
-export async function inspectShare({ root, settings, sets, houseRules, files }: InspectionJob, take: () => number): Promise<InspectedFile[]> {
-  const tools = await makeTools({ files }, CATALOG.with(houseRules.map(makeHouseRule)));
+export async function inspectShare({ root, settings, sets, houseRules, files, terms }: InspectionJob, take: () => number): Promise<InspectedFile[]> {
+  const tools = await makeTools({ files, terms }, CATALOG.with(houseRules.map(makeHouseRule)));
   const inspected: InspectedFile[] = [];
   for (let index = take(); index < files.length; index = take()) {
     const file = files[index] as InspectionJob['files'][number];
@@ -55,10 +58,10 @@ export async function inspectShare({ root, settings, sets, houseRules, files }: 
 }
 
 /** What the files of a job are inspected with. */
-export async function makeTools({ files }: Pick<InspectionJob, 'files'>, catalog: Catalog): Promise<Tools> {
+export async function makeTools({ files, terms }: Pick<InspectionJob, 'files' | 'terms'>, catalog: Catalog): Promise<Tools> {
   const grammars = new Grammars(GRAMMAR_FILES);
   await grammars.load(neededGrammars(files));
-  return { grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(dictionaryFiles) };
+  return { ...terms, grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(dictionaryFiles) };
 }
 
 function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {

@@ -22,6 +22,8 @@ import { TreeWalker, type Listing } from './walk.js';
 export interface ProjectListing extends Listing {
   readonly settings: ScopeSettings;
   readonly failOn: FailOn;
+  /** Whether a waiver without a reason excuses nothing. */
+  readonly needsReasons: boolean;
   readonly layerFiles: number;
   readonly notices: readonly Notice[];
 }
@@ -145,6 +147,7 @@ export class Project {
       incomplete: [...incomplete, ...this.reader.incomplete],
       settings: this.reader.rootLayer?.scope ?? NO_SCOPE_SETTINGS,
       failOn: this.reader.rootLayer?.failOn ?? 'error',
+      needsReasons: this.reader.rootLayer?.needsReasons ?? false,
       layerFiles: this.reader.layerFiles,
       notices: this.notices(),
     };

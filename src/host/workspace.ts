@@ -9,6 +9,8 @@ import type {
   CheckedSource, CheckReport, CompareReport, Explanation, FixReport, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, RulePage, ScopeReport,
 } from '../core/model/report.js';
 import type { RuleId } from '../core/model/rule.js';
+import { parseSelector, selects } from '../core/model/selector.js';
+import type { WaiverRecord } from '../core/waivers/account.js';
 import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
 import { compareSides, type NamedSide } from './compare-sides.js';
 import { LayerError, UsageError } from './errors.js';
@@ -117,8 +119,22 @@ export class Workspace {
       explanation,
       line,
       findings: file?.findings.filter(({ span }) => span.start.line === line) ?? [],
-      waivers: file?.waivers.filter(({ covers }) => covers === line) ?? [],
+      waivers: file?.waivers.filter(({ covers }) => covers.some((lines) => lines !== null && lines.from <= line && line <= (lines.to ?? Infinity))) ?? [],
     };
+  }
+
+  /** The waivers of a file for a rule; none where the file is not checked. */
+  async waiversFor(target: string, rule: RuleId): Promise<readonly WaiverRecord[]> {
+    const reading = readSource(path.join(this.root, this.relative(target)), { largest: null, generated: 'check' });
+    // Most files have none, and only reading the comments takes the parser.
+    if ('skipped' in reading || !/\belvar\s+waive\b/.test(reading.text)) return [];
+    const { files, catalog } = await this.check([target]);
+    const about = catalog.get(rule);
+    const isAbout = (text: string): boolean => {
+      const selector = parseSelector(text);
+      return selector !== null && about !== undefined && selects(selector, about);
+    };
+    return files.flatMap(({ waivers }) => waivers.filter(({ selectors }) => selectors.some(isAbout)));
   }
 
   /** Whether a path is that of a directory in the project. */
@@ -191,9 +207,9 @@ export class Workspace {
         noteSkipped(file.path, outcome, skipped, incomplete);
         continue;
       }
-      files.push({ ...file, findings: outcome.findings, waivers: outcome.waivers.waivers });
+      files.push({ ...file, findings: outcome.findings, waivers: outcome.waivers });
       if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: unfinishedText(outcome.unfinished) });
-      misreadWaivers.push(...outcome.waivers.malformed.map((waiver) => ({ path: file.path, ...waiver })));
+      misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
     }
     sortByPath(skipped, (entry) => entry.path);
     return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn };
@@ -224,13 +240,14 @@ export class Workspace {
     if (problems.length > 0) throw new LayerError(problems, textsOf(this.root, problems));
   }
 
-  private jobOf({ files, settings }: ProjectListing, { rules }: Catalog): InspectionJob {
+  private jobOf({ files, settings, needsReasons }: ProjectListing, { rules }: Catalog): InspectionJob {
     const sets = [...new Set(files.map(({ rules }) => rules.set))];
     const numbers = new Map(sets.map((set, index) => [set, index]));
     return {
       root: this.root,
       settings: { largest: settings.largest, generated: settings.generated },
       sets,
+      terms: { today: this.run.today, needsReasons },
       houseRules: rules.flatMap(({ house }) => house ?? []),
       files: files.map(({ path: own, language, rules }) => ({ path: own, language, set: numbers.get(rules.set) as number })),
     };

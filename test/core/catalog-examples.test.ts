@@ -11,12 +11,14 @@ import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 
 const grammars = builtGrammars();
-const tools = { grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
 beforeAll(() => grammars.load(GRAMMARS));
 
-/** A rule set in which only `rule` is on. */
+/** A rule set in which only `rule` is on; with a rule about waivers come two that waivers are written for, of which one refuses them. */
 function only(rule: Rule, options: Example['options']): RuleSet {
-  return { id: rule.id, rules: new Map([[rule.id, { level: 'warning', options: { ...rule.defaults, ...options }, waivers: 'allow', fix: 'allow' }]]) };
+  const setting = { level: 'warning', options: { ...rule.defaults, ...options }, waivers: 'allow', fix: 'allow' } as const;
+  const others = rule.concern === 'waivers' ? [['slips/loose-compare', setting], ['safety/dynamic-code', { ...setting, waivers: 'refuse' }]] as const : [];
+  return { id: rule.id, rules: new Map([[rule.id, setting], ...others]) };
 }
 
 function sourceOf({ language: id, file, code }: Example): SourceText {
@@ -27,7 +29,7 @@ function sourceOf({ language: id, file, code }: Example): SourceText {
 function findsIn(rule: Rule, { language: id, file, options, code }: Example): string[] {
   const text = sourceOf({ language: id, code, finds: [], ...(file !== undefined && { file }) });
   const { findings } = inspectFile(text, only(rule, options), tools);
-  return findings.map(({ span }) => `${span.start.line}:${span.start.column}`);
+  return findings.filter((finding) => finding.rule === rule.id).map(({ span }) => `${span.start.line}:${span.start.column}`);
 }
 
 describe.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => {

@@ -14,7 +14,7 @@ import { parsedExamples } from '../support/example-codes.js';
 import { textOf, withSource } from '../support/sources.js';
 
 const grammars = builtGrammars();
-const tools: Tools = { grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools: Tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** Languages in which a line's indentation or end says something, so that the signs alone do not tell what a file means. */

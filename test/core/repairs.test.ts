@@ -14,7 +14,7 @@ import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 
 const grammars = builtGrammars();
-const tools: Tools = { grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools: Tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
 beforeAll(() => grammars.load(GRAMMARS));
 
 function setOf(rules: readonly Rule[], options: Example['options'] = {}, fix: Permission = 'allow'): RuleSet {

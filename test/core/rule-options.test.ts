@@ -15,7 +15,7 @@ import { textOf } from '../support/sources.js';
 
 const grammars = builtGrammars();
 const spelling = new Spelling(builtDictionary);
-const tools: Tools = { grammars, planner: new Planner(CATALOG, grammars), spelling };
+const tools: Tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling };
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** What one rule says about a file under some options. */

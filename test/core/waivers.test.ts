@@ -7,19 +7,20 @@ import { GRAMMARS, type Language } from '../../src/core/model/language.js';
 import type { Permission } from '../../src/core/model/layer.js';
 import { SourceText } from '../../src/core/model/source-text.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
+import type { WaiverTerms } from '../../src/core/waivers/account.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 
 const grammars = builtGrammars();
-const tools = { grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** The rules that these tests speak of; others would find something too. */
 const RULES = ['safety/dynamic-code', 'slips/loose-compare', 'slips/hollow-block', 'slips/syntax', 'text/trailing-blanks', 'text/final-newline'];
 
-function inspect(file: string, code: string, waivers: Permission = 'allow'): Inspection {
+function inspect(file: string, code: string, waivers: Permission = 'allow', terms: Partial<WaiverTerms> = {}): Inspection {
   const rules = new Map(CATALOG.rules.filter(({ id }) => RULES.includes(id)).map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers, fix: 'allow' as const }]));
   const language = languageOfName(file) ?? (languageById('text') as Language);
-  return inspectFile(new SourceText(file, language, code), { id: 'all', rules }, tools);
+  return inspectFile(new SourceText(file, language, code), { id: 'all', rules }, { ...tools, ...terms });
 }
 
 /** `line rule` of each finding of a file, those that are excused with a reason. */
@@ -52,10 +53,42 @@ describe('a waiver', () => {
     expect(sorted).toHaveLength(expected.length);
   });
 
-  test.each(['', ' because x', ' Safety', ' safety/dynamic-code below', ' safety/dynamic-code,', ' safety/dynamic-code until 2027-01-01'])('that is written wrong excuses nothing and is told: elvar waive%s', (rest) => {
-    const { findings: found, waivers } = inspect('a.js', `eval(a); // elvar waive${rest}\n`);
+  test.each(['', ' because x', ' Safety', ' safety/dynamic-code,', ' safety/dynamic-code below below'])('that is written wrong excuses nothing and is told: elvar waive%s', (rest) => {
+    const { findings: found, misread } = inspect('a.js', `eval(a); // elvar waive${rest}\n`);
     expect(found.map(({ excused }) => excused)).toEqual([null]);
-    expect(waivers.malformed.map(({ line }) => line)).toEqual([1]);
+    expect(misread.map(({ line }) => line)).toEqual([1]);
+  });
+
+  test.each<[string, string, string[]]>([
+    ['below reaches to the end', 'eval(a);\n// elvar waive safety/* below because x\neval(b);\n\neval(c);\n', ['1 safety/dynamic-code', '3 safety/dynamic-code excused in 2: x', '5 safety/dynamic-code excused in 2: x']],
+    ['below reaches to where it is resumed', '// elvar waive safety/* below because x\neval(b);\n// elvar resume safety/*\neval(c);\n', ['2 safety/dynamic-code excused in 1: x', '4 safety/dynamic-code']],
+    ['resume is for the selector that it names', '// elvar waive safety/*, slips/* below because x\n// elvar resume slips/*\nif (a == b) eval(c);\n', ['3 slips/loose-compare', '3 safety/dynamic-code excused in 1: x']],
+    ['resume ends the latest that is open', '// elvar waive safety/* below because x\n// elvar waive safety/* below because y\neval(a);\n// elvar resume safety/*\neval(b);\n// elvar resume safety/*\neval(c);\n',
+      ['3 safety/dynamic-code excused in 2: y', '5 safety/dynamic-code excused in 1: x', '7 safety/dynamic-code']],
+    ['another selector for the same rule is not resumed', '// elvar waive safety/dynamic-code below because x\n// elvar resume safety/*\neval(a);\n', ['3 safety/dynamic-code excused in 1: x']],
+    ['resume leaves alone what holds throughout', '// elvar waive safety/* throughout because x\n// elvar resume safety/*\neval(a);\n', ['3 safety/dynamic-code excused in 1: x']],
+    ['throughout covers the lines above it too', 'eval(a);\n/* elvar waive safety/* throughout because x */\n', ['1 safety/dynamic-code excused in 2: x']],
+    ['the narrowest is told', '// elvar waive safety/* throughout because x\n// elvar waive safety/* below because y\neval(a); // elvar waive safety/* because z\neval(b);\n',
+      ['3 safety/dynamic-code excused in 3: z', '4 safety/dynamic-code excused in 2: y']],
+    ['counts on its last day', '// elvar waive safety/* until 2026-11-23 because x\neval(a);\n', ['2 safety/dynamic-code excused in 1: x']],
+    ['does not count on the day after', '// elvar waive safety/* until 2026-11-22 because x\neval(a);\n', ['2 safety/dynamic-code']],
+    ['that names several lines of code covers the first', '// elvar waive safety/* because x\n\neval(a);\neval(b);\n', ['3 safety/dynamic-code excused in 1: x', '4 safety/dynamic-code']],
+  ])('%s', (_, code, expected) => {
+    expect(findings('a.js', code)).toEqual(expected);
+  });
+
+  test('in JSX covers the line below its braces, unless something else is in them', () => {
+    expect(findings('a.jsx', 'a = <p>\n  {/* elvar waive safety/* because x */}\n  {eval(a)}\n</p>;\n')).toEqual(['3 safety/dynamic-code excused in 2: x']);
+    expect(findings('a.jsx', 'a = <p>\n  {b /* elvar waive safety/* because x */}\n  {eval(a)}\n</p>;\n')).toEqual(['3 safety/dynamic-code']);
+  });
+
+  test('in a documentation text of Python is none', () => {
+    expect(findings('a.py', 'def b():\n    """elvar waive safety/* throughout because x"""\n    exec(a)\n')).toEqual(['3 safety/dynamic-code']);
+  });
+
+  test('without a reason excuses nothing where the project asks for one', () => {
+    const code = 'eval(a); // elvar waive safety/*\neval(b); // elvar waive safety/* because x\n';
+    expect(inspect('a.js', code, 'allow', { needsReasons: true }).findings.map(({ excused }) => excused?.because)).toEqual([undefined, 'x']);
   });
 
   test('excuses nothing where the rule refuses waivers', () => {

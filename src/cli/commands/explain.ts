@@ -34,14 +34,14 @@ export const EXPLAIN: Command<Options> = {
   },
 };
 
-function explainPath(context: Context<Options>): ExitCode {
+async function explainPath(context: Context<Options>): Promise<ExitCode> {
   const { options, workspace, terminal, style } = context;
   const explanation = workspace.explain(options.path, options.rule);
   if (options.rule !== undefined) needRule(options.rule, explanation.catalog);
   const decision = options.rule === undefined ? undefined : explanation.rules.decisions.get(options.rule);
   if (options.format === 'json') printJson(context, explainJson(explanation, options.rule));
   else if (decision === undefined) terminal.out(viewExplainPath(explanation, style));
-  else terminal.out(viewExplainRule(explanation, decision, style));
+  else terminal.out(viewExplainRule(explanation, decision, style, await workspace.waiversFor(options.path, decision.rule)));
   tellAside(context, explanation);
   if (decision === undefined) hint(context, `The whole trail of one rule: elvar explain ${visible(explanation.path)} text/line-width`);
   return exitCode(EXIT.fine, explanation);

@@ -187,7 +187,7 @@ function viewExcused({ files }: CheckReport, style: Style): string[] {
     excused === null ? [] : [[
       style.faint(`${level} ${rule}`),
       style.name(visible(`${path}:${span.start.line}:${span.start.column}`)),
-      `${excused.by} in line ${excused.line}`,
+      `${excused.by} in line ${excused.line}${excused.until === null ? '' : ` until ${excused.until}`}`,
       style.faint(visible(excused.because ?? 'no reason given')),
     ]]);
   return rows.length === 0 ? [] : ['', style.strong(count(rows.length, 'excused finding')), ...table(rows)];

@@ -1,5 +1,4 @@
 import type { LineExplanation } from '../../core/model/report.js';
-import { formatSelector } from '../../core/model/selector.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../visible.js';
 import { viewExplainRule } from './explain-rule.js';
@@ -15,7 +14,8 @@ export function viewExplainLine({ explanation, line, findings, waivers }: LineEx
   }
   for (const waiver of waivers) {
     const reason = waiver.because === null ? 'gives no reason' : `because ${visible(waiver.because)}`;
-    lines.push(`  A waiver in line ${waiver.line} for ${listed(waiver.selectors.map(formatSelector))} reaches it: ${reason}.`);
+    const until = waiver.until === null ? '' : waiver.isExpired ? ` It counted until ${waiver.until}, and excuses nothing any more.` : ` It counts until ${waiver.until}.`;
+    lines.push(`  A waiver in line ${waiver.line} for ${listed(waiver.selectors)} reaches it: ${reason}.${until}`);
   }
   const trails = [...new Set(findings.map(({ rule }) => rule))].flatMap((rule) => {
     const decision = rules.decisions.get(rule);

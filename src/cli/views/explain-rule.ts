@@ -8,9 +8,10 @@ import { visible } from '../visible.js';
 import { explainedPath } from './explain-path.js';
 import { formatChanges, formatOptions, formatOrigin, formatPlace, formatValue, formatZone } from './origin.js';
 import { listed, table } from './table.js';
+import type { WaiverRecord } from '../../core/waivers/account.js';
 
 /** Why one rule is as it is for a path: the answer, the whole trail, and the answer's reasons in a sentence. */
-export function viewExplainRule(explanation: Explanation, decision: Decision, style: Style): string {
+export function viewExplainRule(explanation: Explanation, decision: Decision, style: Style, waivers: readonly WaiverRecord[] = []): string {
   const { rule, level } = decision;
   const options = Object.fromEntries(Object.entries(decision.options).map(([name, { value }]) => [name, value]));
   const lines = [
@@ -24,9 +25,23 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
   const caveat = whyNotInForce(explanation, decision);
   lines.push(...whyNotHeard(decision).map((line) => `  ${line}`));
   if (caveat !== null) lines.push(`  ${caveat}`);
+  if (waivers.length > 0) lines.push('', ...waiverLines(waivers, style));
   const known = explanation.catalog.get(rule);
   lines.push('', style.faint(`${visible(known?.title ?? '')}.`), style.faint(`All there is to know about the rule: elvar catalog ${rule}`));
   return `${lines.join('\n')}\n`;
+}
+
+/** Where comments of the file excuse findings of the rule. */
+function waiverLines(waivers: readonly WaiverRecord[], style: Style): string[] {
+  return table(waivers.map(({ line, reach, covers, until, because, isExpired }) => {
+    const lines = covers.find((cover) => cover !== null) ?? null;
+    const where = reach === 'throughout' ? 'in the whole file'
+      : lines === null ? 'nowhere'
+      : lines.to === null ? `from line ${lines.from} on`
+      : lines.from === lines.to ? `on line ${lines.from}` : `on lines ${lines.from} to ${lines.to}`;
+    const term = until === null ? '' : isExpired ? `until ${until}, which is past` : `until ${until}`;
+    return [isExpired ? 'was waived' : 'waived', where, term, style.faint(`by line ${line}: ${visible(because ?? 'no reason given')}`)];
+  }), '  ');
 }
 
 /** A row for each statement, and below it the reason it gives and what became of it. */

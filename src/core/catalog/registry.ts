@@ -93,6 +93,12 @@ import textLineWidth from './text/line-width.js';
 import textMergeMarker from './text/merge-marker.js';
 import textOddCharacters from './text/odd-characters.js';
 import textTrailingBlanks from './text/trailing-blanks.js';
+import waiversExpired from './waivers/expired.js';
+import waiversMalformed from './waivers/malformed.js';
+import waiversNoReason from './waivers/no-reason.js';
+import waiversRefused from './waivers/refused.js';
+import waiversUnknownRule from './waivers/unknown-rule.js';
+import waiversUnused from './waivers/unused.js';
 import wordsAvoid from './words/avoid.js';
 import wordsSpelling from './words/spelling.js';
 
@@ -192,6 +198,12 @@ export const CATALOG = new Catalog([
   textMergeMarker,
   textOddCharacters,
   textTrailingBlanks,
+  waiversExpired,
+  waiversMalformed,
+  waiversNoReason,
+  waiversRefused,
+  waiversUnknownRule,
+  waiversUnused,
   wordsAvoid,
   wordsSpelling,
 ]);

@@ -9,18 +9,22 @@ import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../model/source-text.js';
 import type { Grammars } from '../syntax/grammars.js';
 import { Source, type ParsedSource } from '../syntax/source.js';
+import { WaiverAccount, type WaiverRecord, type WaiverTerms } from '../waivers/account.js';
+import { readWaivers } from '../waivers/read-waivers.js';
+import type { MalformedWaiver } from '../waivers/waiver.js';
 import type { Spelling } from '../syntax/spelling.js';
 import { fillIn } from './fill-in.js';
 import { FoundFinding, printFindings } from './fingerprint.js';
 import type { PlannedRule, Planner } from './plan.js';
-import { excuseOf, readWaivers, type WaiverReading } from './waivers.js';
 
 /** What was found in one file. */
 export interface Inspection {
   /** Sorted by position, then rule; the excused ones among them. */
   readonly findings: readonly Finding[];
-  /** The waivers of the file and what is wrong with them. */
-  readonly waivers: WaiverReading;
+  /** The waivers of the file, and what they excused. */
+  readonly waivers: readonly WaiverRecord[];
+  /** Comments that begin like a waiver and are none, where no rule tells of them. */
+  readonly misread: readonly MalformedWaiver[];
   /** Rules that could not look at all of the file: its code is nested too deeply for them, or they took too long. */
   readonly unfinished: readonly RuleId[];
 }
@@ -32,7 +36,7 @@ interface RuleHits {
 }
 
 /** What files are inspected with. */
-export interface Tools {
+export interface Tools extends WaiverTerms {
   readonly grammars: Grammars;
   readonly planner: Planner;
   readonly spelling: Spelling;
@@ -42,15 +46,22 @@ export interface Tools {
  * Runs the rules of `set` on a file. The grammar of the file must have been loaded.
  * @param repairs where what would mend a finding is put, if it is wanted; a ruling that refuses repairs is kept to.
  */
-export function inspectFile(text: SourceText, set: RuleSet, { grammars, planner, spelling }: Tools, repairs: Map<Finding, Repair> | null = null): Inspection {
-  const source = new Source(text, grammars, spelling);
+export function inspectFile(text: SourceText, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): Inspection {
+  const source = new Source(text, tools.grammars, tools.spelling);
   try {
     const unfinished: RuleId[] = [];
-    const found = hitsIn(source, set, planner, unfinished);
-    const waivers = readWaivers(source);
-    const findings = toFindings(found, text, set, waivers, repairs);
+    const found = hitsIn(source, set, tools.planner, unfinished);
+    const account = new WaiverAccount(readWaivers(source), tools);
+    const findings = found.flatMap((hits) => toFindings(hits, text, set, account, repairs));
+    const { waivers } = tools.planner.planFor(set, text.language.id, source.grammar);
+    for (const planned of account.isEmpty ? [] : waivers) {
+      const hits = [...planned.finder.find(account, tools.planner.catalog)];
+      findings.push(...toFindings({ planned, hits }, text, set, account, repairs));
+    }
+    findings.sort(compareFindings);
     printFindings(findings, text);
-    return { findings, waivers, unfinished };
+    const isTold = waivers.some(({ rule }) => rule.id === 'waivers/malformed');
+    return { findings, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished };
   } finally {
     source.dispose();
   }
@@ -106,20 +117,17 @@ function judge(
 }
 
 // elvar waive size/parameters because it is one step of one function
-function toFindings(found: readonly RuleHits[], text: SourceText, set: RuleSet, waivers: WaiverReading, repairs: Map<Finding, Repair> | null): FoundFinding[] {
-  const findings: FoundFinding[] = [];
-  for (const { planned: { rule, level }, hits } of found) {
-    const setting = set.rules.get(rule.id);
-    for (const { start, end, message, repair } of hits) {
-      const span = { start: text.positionAt(start), end: text.positionAt(end) };
-      const mends = repair !== undefined && setting?.fix === 'allow';
-      const excused = setting?.waivers === 'allow' ? excuseOf(rule, span.start.line, waivers) : null;
-      const finding = new FoundFinding(rule.id, level, text.path, span, message, mends, excused);
-      if (mends) repairs?.set(finding, repair);
-      findings.push(finding);
-    }
-  }
-  return findings.sort(compareFindings);
+function toFindings({ planned: { rule, level }, hits }: RuleHits, text: SourceText, set: RuleSet, account: WaiverAccount, repairs: Map<Finding, Repair> | null): FoundFinding[] {
+  const setting = set.rules.get(rule.id);
+  const isAboutWaivers = rule.concern === 'waivers';
+  return hits.map(({ start, end, message, repair }) => {
+    const span = { start: text.positionAt(start), end: text.positionAt(end) };
+    const mends = repair !== undefined && setting?.fix === 'allow';
+    const excused = account.excuse(rule, span.start.line, setting?.waivers === 'allow', isAboutWaivers ? start : null);
+    const finding = new FoundFinding(rule.id, level, text.path, span, message, mends, excused);
+    if (mends) repairs?.set(finding, repair);
+    return finding;
+  });
 }
 
 /** Orders the findings of one file by line, column and rule. */

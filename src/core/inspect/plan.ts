@@ -2,7 +2,7 @@ import type { Catalog } from '../catalog/catalog.js';
 import type { GrammarId, LanguageId } from '../model/language.js';
 import type { ActiveLevel } from '../model/level.js';
 import type { OptionValues } from '../model/option.js';
-import { finderFor, type Rule, type SyntaxFinder, type TextFinder, type TreeFinder } from '../model/rule.js';
+import { finderFor, type Rule, type SyntaxFinder, type TextFinder, type TreeFinder, type WaiverFinder } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import { CombinedQuery } from './combined-query.js';
 import type { Grammars } from '../syntax/grammars.js';
@@ -20,16 +20,20 @@ export interface Plan {
   readonly text: readonly PlannedRule<TextFinder<OptionValues>>[];
   readonly tree: readonly PlannedRule<TreeFinder<OptionValues>>[];
   readonly query: readonly PlannedRule<SyntaxFinder<OptionValues>>[];
+  /** Rules about waivers, that about unused ones last: the others may be waived, which is a use. */
+  readonly waivers: readonly PlannedRule<WaiverFinder>[];
   /** The queries of `query` in one; null when there are none. */
   readonly combined: CombinedQuery | null;
 }
+
+const UNUSED = 'waivers/unused';
 
 /** Makes plans, each once. */
 export class Planner {
   private readonly plans = new Map<RuleSet, Map<string, Plan>>();
   private readonly queries = new Map<string, CombinedQuery>();
 
-  constructor(private readonly catalog: Catalog, private readonly grammars: Grammars) {}
+  constructor(readonly catalog: Catalog, private readonly grammars: Grammars) {}
 
   /** The plan for files of a language. The grammar must have been loaded. */
   planFor(set: RuleSet, language: LanguageId, grammar: GrammarId | null): Plan {
@@ -45,17 +49,20 @@ export class Planner {
     const text: PlannedRule<TextFinder<OptionValues>>[] = [];
     const tree: PlannedRule<TreeFinder<OptionValues>>[] = [];
     const query: PlannedRule<SyntaxFinder<OptionValues>>[] = [];
+    const waivers: PlannedRule<WaiverFinder>[] = [];
     for (const rule of this.catalog.rules) {
       const setting = set.rules.get(rule.id);
       const finder = finderFor(rule, language);
       if (setting === undefined || setting.level === 'off' || finder === null) continue;
       const planned = { rule, level: setting.level, options: setting.options };
       if (finder.by === 'text') text.push({ ...planned, finder });
+      else if (finder.by === 'waivers') waivers.push({ ...planned, finder });
       else if (grammar === null) continue;
       else if (finder.by === 'tree') tree.push({ ...planned, finder });
       else query.push({ ...planned, finder });
     }
-    return { text, tree, query, combined: grammar === null ? null : this.combine(query, grammar) };
+    waivers.sort((a, b) => Number(a.rule.id === UNUSED) - Number(b.rule.id === UNUSED));
+    return { text, tree, query, waivers, combined: grammar === null ? null : this.combine(query, grammar) };
   }
 
   /** Rule sets that differ in levels and options alone share their query. */

@@ -8,7 +8,7 @@ import type { LanguageId } from './language.js';
 import type { DecidedRules, RuleSet } from './rule-set.js';
 import type { CheckedFile, IncompletePath, SkippedPath } from './scope.js';
 import type { RuleDifference } from '../compare/compare-rules.js';
-import type { Waiver } from '../inspect/waivers.js';
+import type { WaiverRecord } from '../waivers/account.js';
 import type { LayerInstance, Statement } from './statement.js';
 
 /** What every answer tells besides itself. */
@@ -62,13 +62,15 @@ export interface MisreadWaiver {
   readonly path: string;
   readonly line: number;
   readonly text: string;
+  /** What is wrong with it. */
+  readonly problem: string;
 }
 
 /** A checked file and its findings. */
 export interface CheckedSource extends CheckedFile {
   readonly rules: DecidedRules;
   readonly findings: readonly Finding[];
-  readonly waivers: readonly Waiver[];
+  readonly waivers: readonly WaiverRecord[];
 }
 
 /** What is to be said of one line of a file: its findings, the excused ones too, and the waivers that reach it. */
@@ -76,7 +78,7 @@ export interface LineExplanation {
   readonly explanation: Explanation;
   readonly line: number;
   readonly findings: readonly Finding[];
-  readonly waivers: readonly Waiver[];
+  readonly waivers: readonly WaiverRecord[];
 }
 
 /** One side of a comparison: a path, or a preset by its reference. */

@@ -1,5 +1,7 @@
 import type { QueryMatch } from 'web-tree-sitter';
+import type { Catalog } from '../catalog/catalog.js';
 import type { ParsedSource, Source } from '../syntax/source.js';
+import type { WaiverAccount } from '../waivers/account.js';
 import type { HouseRule } from './house-rule.js';
 import type { OptionDeclarations, OptionValues, ValuesOf } from './option.js';
 import type { LanguageId } from './language.js';
@@ -47,12 +49,18 @@ export interface TreeFinder<Options> {
   find(source: ParsedSource, options: Options): Iterable<Hit>;
 }
 
+/** Finds by what became of a file's waivers, after all other rules have looked at the file. */
+export interface WaiverFinder {
+  readonly by: 'waivers';
+  find(account: WaiverAccount, catalog: Catalog): Iterable<Hit>;
+}
+
 /** How a rule finds in one language. */
-export type Finder<Options> = TextFinder<Options> | SyntaxFinder<Options> | TreeFinder<Options>;
+export type Finder<Options> = TextFinder<Options> | SyntaxFinder<Options> | TreeFinder<Options> | WaiverFinder;
 
 /** How a rule finds: the same way in every text, or in a way of its own for each language it knows. */
 export type Finders<Options> =
-  | { readonly everywhere: TextFinder<Options> }
+  | { readonly everywhere: TextFinder<Options> | WaiverFinder }
   | { readonly languages: Readonly<Partial<Record<LanguageId, Finder<Options>>>> };
 
 /** Code that meets the rule, or code that does not and where that is found. Run as a test. */

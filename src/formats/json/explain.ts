@@ -2,7 +2,6 @@ import type { Catalog } from '../../core/catalog/catalog.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { OptionValues } from '../../core/model/option.js';
 import type { Explanation, LineExplanation } from '../../core/model/report.js';
-import { formatSelector } from '../../core/model/selector.js';
 import { findingJson } from './check.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 
@@ -32,7 +31,7 @@ export function explainLineJson({ explanation, line, findings, waivers }: LineEx
     ...whole,
     line,
     findings: findings.map((finding) => findingJson(finding, explanation.catalog)),
-    waivers: waivers.map(({ selectors, line: own, because }) => ({ selectors: selectors.map(formatSelector), line: own, because })),
+    waivers: waivers.map(({ selectors, line: own, reach, until, because, isExpired }) => ({ selectors, line: own, reach, until, because, expired: isExpired })),
     rules: Object.fromEntries(Object.entries(whole.rules).filter(([rule]) => concerned.has(rule))),
   };
 }

@@ -1,0 +1,23 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { WaiverAccount } from '../../waivers/account.js';
+import { bad, good } from '../examples.js';
+
+export default defineRule({
+  id: 'waivers/malformed',
+  title: 'A waiver can be understood',
+  about: 'A comment that begins like a waiver and is none excuses nothing, though whoever wrote it thinks so.',
+  advice: 'Write: elvar waive RULE because REASON. Several rules have commas between them; below or throughout, and until YYYY-MM-DD, stand before because.',
+  tags: ['waivers'],
+  confidence: 'certain',
+  options: {},
+  find: { everywhere: { by: 'waivers', find: findMalformed } },
+  examples: [
+    good('javascript', '// elvar waive slips/*, tag:security below until 2999-12-31 because it is old\n// elvar resume slips/*, tag:security\n// elvar is a program\n'),
+    bad('javascript', '// elvar waive\ngo(); // elvar waive Slips because it is old\n/* elvar waive slips/* because it is old until 2999-12-31 below */\n// elvar waiv slips/*\n', '1:1 2:7 4:1'),
+    bad('python', '# elvar waive slips/* until 2027-02-30\n# elvar resume\n', '1:1 2:1'),
+  ],
+});
+
+function findMalformed({ malformed }: WaiverAccount): Hit[] {
+  return malformed.map(({ start, end, problem }) => ({ start, end, message: problem }));
+}

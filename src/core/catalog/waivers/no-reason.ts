@@ -1,0 +1,24 @@
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { WaiverAccount } from '../../waivers/account.js';
+import { bad, good } from '../examples.js';
+
+export default defineRule({
+  id: 'waivers/no-reason',
+  title: 'A waiver says why',
+  about: 'Whoever meets a waiver later cannot tell whether it still holds when nobody wrote down what it was for.',
+  advice: 'Add because and the reason, in a few words.',
+  tags: ['waivers'],
+  confidence: 'certain',
+  options: {},
+  find: { everywhere: { by: 'waivers', find: findUnreasoned } },
+  examples: [
+    good('javascript', '// elvar waive slips/loose-compare because the lock keeper types numbers\nif (a == b) go();\n'),
+    bad('javascript', 'go(a == b); // elvar waive slips/loose-compare\n', '1:13'),
+    bad('python', '# elvar waive safety/* throughout until 2999-12-31\n', '1:1'),
+  ],
+});
+
+function findUnreasoned({ waivers }: WaiverAccount): Hit[] {
+  return waivers.filter(({ waiver }) => waiver.because === null).map(({ waiver: { start, end }, isReasoned }) =>
+    ({ start, end, message: isReasoned ? 'this waiver gives no reason' : 'this waiver gives no reason, and so excuses nothing here' }));
+}

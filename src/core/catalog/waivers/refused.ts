@@ -1,0 +1,28 @@
+import { formatSelector } from '../../model/selector.js';
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { WaiverAccount } from '../../waivers/account.js';
+import { bad, good } from '../examples.js';
+
+export default defineRule({
+  id: 'waivers/refused',
+  title: 'A waiver is for rules that may be waived',
+  about: 'Where a layer refuses waivers for a rule its findings stay, whatever a comment says.',
+  advice: 'Mend the finding, or ask those who own the layer: elvar explain tells which one it is.',
+  tags: ['waivers'],
+  confidence: 'certain',
+  options: {},
+  find: { everywhere: { by: 'waivers', find: findRefused } },
+  examples: [
+    good('javascript', '// elvar waive slips/loose-compare because it is old\nif (a == b) go();\n'),
+    bad('javascript', '// elvar waive safety/dynamic-code because it is old\neval(a);\n', '1:1'),
+  ],
+});
+
+function findRefused({ waivers }: WaiverAccount): Hit[] {
+  return waivers.flatMap(({ waiver: { start, end, selectors }, refused }) => refused.flatMap((rule, index) => {
+    const selector = selectors[index];
+    if (rule === null || selector === undefined) return [];
+    const written = formatSelector(selector);
+    return [{ start, end, message: `${rule} may not be waived here${written === rule ? '' : `, by ${written} neither`}` }];
+  }));
+}

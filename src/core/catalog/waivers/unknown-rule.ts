@@ -1,0 +1,31 @@
+import type { Catalog } from '../catalog.js';
+import { nearName } from '../../layers/near-name.js';
+import { formatSelector } from '../../model/selector.js';
+import { defineRule, type Hit } from '../../model/rule.js';
+import type { WaiverAccount } from '../../waivers/account.js';
+import { bad, good } from '../examples.js';
+
+export default defineRule({
+  id: 'waivers/unknown-rule',
+  title: 'A waiver names rules that there are',
+  about: 'A waiver for a rule that nobody knows excuses nothing: the name is wrong, or the rule is gone.',
+  advice: 'Write the name as elvar catalog has it, or drop the waiver.',
+  tags: ['waivers'],
+  confidence: 'certain',
+  options: {},
+  find: { everywhere: { by: 'waivers', find: findUnknown } },
+  examples: [
+    good('javascript', '// elvar waive slips/loose-compare, docs/*, tag:security because it is old\ngo();\n'),
+    bad('javascript', '// elvar waive slips/loose-compar because it is old\ngo();\n', '1:1'),
+    bad('python', '# elvar waive quays/*, tag:no-such because it is old\n', '1:1 1:1'),
+  ],
+});
+
+function findUnknown({ waivers, stray }: WaiverAccount, catalog: Catalog): Hit[] {
+  const named = [...waivers.map(({ waiver }) => waiver), ...stray];
+  return named.flatMap(({ start, end, selectors }) => selectors.filter((selector) => catalog.select(selector).length === 0).map((selector) => {
+    const written = formatSelector(selector);
+    const near = nearName(written, catalog.rules.flatMap(({ id, concern, tags }) => [id, `${concern}/*`, ...tags.map((tag) => `tag:${tag}`)]));
+    return { start, end, message: `there is no rule for ${written}${near === null ? '' : `; did you mean ${near}?`}` };
+  }));
+}
