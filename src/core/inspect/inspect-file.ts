@@ -116,7 +116,6 @@ function judge(
   });
 }
 
-// elvar waive size/parameters because it is one step of one function
 function toFindings({ planned: { rule, level }, hits }: RuleHits, text: SourceText, set: RuleSet, account: WaiverAccount, repairs: Map<Finding, Repair> | null): FoundFinding[] {
   const setting = set.rules.get(rule.id);
   const isAboutWaivers = rule.concern === 'waivers';

@@ -4,6 +4,7 @@ import type { SyntaxTree } from './tree.js';
  * A node of a syntax tree. It is a place in the tree's table and is made when a rule first looks at it; the same place
  * always gives the same object, so nodes can be compared and be keys. Offsets count UTF-16 code units.
  */
+// elvar waive size/class-members because rules ask a node all there is to ask, and read it here in one place
 export class SyntaxNode {
   /** The grammar's name for it; `ERROR` where the text does not follow the grammar. */
   readonly type: string;

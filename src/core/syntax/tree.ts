@@ -10,6 +10,7 @@ const NONE: readonly SyntaxNode[] = [];
 const RELEASED = new Int32Array(0);
 
 /** The syntax of a file, read from the parser once. */
+// elvar waive size/class-members because half of them are one number of the table each
 export class SyntaxTree {
   readonly root: SyntaxNode;
   /** How deep its nodes are nested. */
