@@ -10,6 +10,7 @@ import { EXPLAIN } from './commands/explain.js';
 import { FIX } from './commands/fix.js';
 import { PRESETS } from './commands/presets.js';
 import { RESOLVE } from './commands/resolve.js';
+import { WAIVE } from './commands/waive.js';
 import { SCOPE } from './commands/scope.js';
 import { EXIT, type ExitCode } from './exit-code.js';
 import { styleFor, type Style, type Terminal } from './terminal.js';
@@ -40,6 +41,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
   let program = add(globalOptions(yargs(), terminal.columns, args.includes('--help')), CHECK);
   program = add(program, EXPLAIN);
   program = add(program, FIX);
+  program = add(program, WAIVE);
   program = add(program, CATALOG_COMMAND);
   program = add(program, RESOLVE);
   program = add(program, COMPARE);

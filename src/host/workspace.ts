@@ -6,7 +6,7 @@ import { CATALOG } from '../core/catalog/registry.js';
 import { COMMAND_LINE_LAYER } from '../core/layers/command-line.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type {
-  CheckedSource, CheckReport, CompareReport, Explanation, FixReport, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, RulePage, ScopeReport,
+  CheckedSource, CheckReport, CompareReport, Explanation, FixReport, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, RulePage, ScopeReport, WaivedFile,
 } from '../core/model/report.js';
 import type { RuleId } from '../core/model/rule.js';
 import { parseSelector, selects } from '../core/model/selector.js';
@@ -27,6 +27,7 @@ import { runSettings, type RunSettings } from './run-settings.js';
 import type { ListedFile } from './walk.js';
 import { textsOf } from './query-texts.js';
 import { selectedRules } from './selected-rules.js';
+import type { WaiveWish } from './waive-file.js';
 import { relativeToRoot } from './target-path.js';
 
 /** How a workspace is opened. */
@@ -233,6 +234,21 @@ export class Workspace {
   }
 
   /** Makes sure that the queries of house rules fit their grammars. @throws LayerError when one does not. */
+  /**
+   * Writes a waiver for what is found in a file.
+   * @param writes whether the file is written; else the report tells what would be.
+   * @throws UsageError when there is no such file, nothing to waive, or nothing may be waived there.
+   */
+  async waive(target: string, wish: WaiveWish, writes: boolean): Promise<WaivedFile> {
+    if (!this.exists(target) || this.isDirectory(target)) throw new UsageError(`there is no file ${target}`);
+    const { listing, base } = this.list([target]);
+    const [skipped] = listing.skipped;
+    if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${skipped.reason}`}\nWhy not: elvar scope ${target}`);
+    await this.needQueries(base.catalog);
+    const { waiveIn } = await import('./waive-file.js');
+    return waiveIn(this.jobOf(listing, base.catalog), base.catalog, wish, writes);
+  }
+
   private async needQueries(catalog: Catalog): Promise<void> {
     if (!catalog.rules.some(({ house }) => house?.search.by === 'query')) return;
     const { queryProblems } = await import('./query-problems.js');

@@ -1,7 +1,7 @@
 import type { FixReport, RepairedSource } from '../../core/model/report.js';
-import { patchOf } from '../../formats/text/patch.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../visible.js';
+import { viewPatch } from './patch.js';
 import { count, table, wrap } from './table.js';
 
 /** What was repaired, rule by rule, and what is left; a diff where nothing was written. */
@@ -54,15 +54,4 @@ function viewLeft({ files, written }: FixReport, columns: number): string[] {
   const more = open > 0 && written ? ` ${open} of them could be repaired by rules that were not asked.` : '';
   const text = `${count(left.length, 'finding')} ${verb} left${written ? '' : ' after that'}.${more} Look at them with elvar check, mend them by hand, or excuse in a comment what is meant: elvar waive RULE because REASON.`;
   return ['', ...wrap(text, columns, '')];
-}
-
-function viewPatch({ path, before, after }: RepairedSource, style: Style): string[] {
-  return patchOf(path, before, after).trimEnd().split('\n').map((line) => {
-    // A tab is nothing that could drive the terminal; here it, and blanks at the end, are often what changes.
-    const shown = line.split('\t').map(visible).join('→   ').replace(/(?<=^[+-].*?) +$/, (blanks) => '·'.repeat(blanks.length));
-    if (/^(?:---|\+\+\+) /.test(line)) return style.strong(shown);
-    if (line.startsWith('@@')) return style.faint(shown);
-    if (line.startsWith('+')) return style.good(shown);
-    return line.startsWith('-') ? style.wrong(shown) : shown;
-  });
 }

@@ -158,6 +158,19 @@ export interface RepairedSource {
   readonly left: readonly Finding[];
 }
 
+/** A waiver that was written, or would be. */
+export interface WaivedFile {
+  readonly path: string;
+  /** The line of the comment, from 1. */
+  readonly line: number;
+  readonly selectors: readonly string[];
+  /** The whole text, with a byte-order mark where there is one. */
+  readonly before: string;
+  readonly after: string;
+  /** Why the file was left as it is; null when it was written, or was not to be. */
+  readonly failed: string | null;
+}
+
 /** What was repaired, or would be. */
 export interface FixReport extends ReportBase {
   /** Sorted by path. */

@@ -1,0 +1,110 @@
+import { lineEndOf } from '../catalog/line-ends.js';
+import { inspectFile, type Tools } from '../inspect/inspect-file.js';
+import type { RuleSet } from '../model/rule-set.js';
+import { SourceText } from '../model/source-text.js';
+import { isComment, type SyntaxNode } from '../syntax/node.js';
+import { Source } from '../syntax/source.js';
+import type { Reach } from './waiver.js';
+
+/** A waiver that is to be written. */
+export interface WaiverRequest {
+  /** Rules and groups of rules, as they are written. */
+  readonly selectors: readonly string[];
+  /** The line with the findings, from 1. */
+  readonly line: number;
+  readonly reach: Reach;
+  readonly until: string | null;
+  readonly because: string;
+}
+
+/** A file with the waiver in it; `line` is that of the comment, from 1. */
+export interface WrittenWaiver {
+  readonly text: SourceText;
+  readonly line: number;
+}
+
+/**
+ * Writes a waiver into a file: above its line, or behind it where no comment can stand above. What comes out is read
+ * again: the code must be the same but for the comment, and what is to be excused must be.
+ * @returns null where no comment can stand that does so.
+ */
+export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleSet, tools: Tools): WrittenWaiver | null {
+  const code = codeOf(text, tools);
+  for (const { offset, written } of places(text, request)) {
+    const after = new SourceText(text.path, text.language, text.text.slice(0, offset) + written + text.text.slice(offset), text.hasByteOrderMark);
+    if (sameCode(codeOf(after, tools), code) && isExcused(after, offset, text, request, set, tools)) {
+      return { text: after, line: after.positionAt(offset + written.indexOf('elvar waive')).line };
+    }
+  }
+  return null;
+}
+
+/** A text that could be put in at an offset. */
+interface Insertion {
+  readonly offset: number;
+  readonly written: string;
+}
+
+function* places(text: SourceText, request: WaiverRequest): Iterable<Insertion> {
+  const lineEnd = lineEndOf(text.text);
+  const comments = commentForms(text, wordsOf(request));
+  const line = request.reach === 'throughout' ? firstLine(text) : request.line;
+  const start = text.starts[line - 1] as number;
+  const indent = /^[ \t]*/.exec(text.lineText(line))?.[0] ?? '';
+  for (const comment of comments) yield { offset: start, written: `${indent}${comment}${lineEnd}` };
+  if (request.reach === 'line') for (const comment of comments) yield { offset: text.ends[line - 1] as number, written: `  ${comment}` };
+}
+
+function wordsOf({ selectors, reach, until, because }: WaiverRequest): string {
+  return ['elvar waive', selectors.join(', '), ...reach === 'line' ? [] : [reach], ...until === null ? [] : ['until', until], 'because', because.replace(/\s+/g, ' ').trim()].join(' ');
+}
+
+/** The words as the language writes comments; among tags of JSX these stand in braces. */
+function commentForms({ language: { comments: { line, block }, id } }: SourceText, words: string): string[] {
+  const blocks = block.filter(([, close]) => !words.includes(close)).map(([open, close]) => `${open} ${words} ${close}`);
+  const braced = id === 'javascript' || id === 'typescript' ? blocks.map((comment) => `{${comment}}`) : [];
+  return [...line.slice(0, 1).map((mark) => `${mark} ${words}`), ...blocks, ...braced];
+}
+
+/** The first line before which a comment may stand: not the one that names the program, opens PHP, or tells the form of the document. */
+function firstLine(text: SourceText): number {
+  let line = 1;
+  while (line < text.starts.length && /^(?:#!|<\?(?:php|xml)|<!doctype|@charset|#.*coding[:=])/i.test(text.lineText(line))) line += 1;
+  return line;
+}
+
+/** The code of a file without what is between its parts, comments left out; null for a language without a grammar. */
+function codeOf(text: SourceText, { grammars }: Tools): readonly string[] | null {
+  const source = new Source(text, grammars);
+  try {
+    if (source.tree === null) return null;
+    const signs: string[] = [];
+    source.tree.root.walk((node) => {
+      if (isSilent(node)) return false;
+      if (node.first === null) signs.push(`${node.type} ${node.text}`);
+      return true;
+    });
+    return signs;
+  } finally {
+    source.dispose();
+  }
+}
+
+/** A comment, and in JSX the braces around one and the blanks beside it. */
+function isSilent(node: SyntaxNode): boolean {
+  return isComment(node) || (node.type === 'jsx_expression' && node.parts.length > 0 && node.parts.every(isComment)) || (node.type === 'jsx_text' && node.text.trim() === '');
+}
+
+function sameCode(after: readonly string[] | null, before: readonly string[] | null): boolean {
+  if (before === null) return true;
+  return after !== null && after.length === before.length && after.every((sign, index) => sign === before[index]);
+}
+
+/** Whether the waiver is read back, reaches the line, and excuses something by each of its selectors. */
+function isExcused(after: SourceText, offset: number, before: SourceText, { line, reach }: WaiverRequest, set: RuleSet, tools: Tools): boolean {
+  const { waivers } = inspectFile(after, set, tools);
+  const added = after.starts.length - before.starts.length;
+  const moved = offset <= (before.starts[line - 1] as number) ? line + added : line;
+  const own = waivers.find((waiver) => waiver.line === after.positionAt(offset).line && waiver.reach === reach);
+  return own !== undefined && own.excused.every((count) => count > 0) && own.covers.every((lines) => lines !== null && lines.from <= moved && moved <= (lines.to ?? Infinity));
+}

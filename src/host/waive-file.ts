@@ -1,0 +1,75 @@
+import path from 'node:path';
+import { languageById } from '../core/catalog/languages.js';
+import type { Catalog } from '../core/catalog/catalog.js';
+import { inspectFile } from '../core/inspect/inspect-file.js';
+import { isDate } from '../core/layers/date.js';
+import type { Finding } from '../core/model/finding.js';
+import type { Language } from '../core/model/language.js';
+import type { WaivedFile } from '../core/model/report.js';
+import type { RuleSet } from '../core/model/rule-set.js';
+import { parseSelector, selects } from '../core/model/selector.js';
+import { SourceText } from '../core/model/source-text.js';
+import { writeWaiver, type WaiverRequest } from '../core/waivers/write-waiver.js';
+import { UsageError } from './errors.js';
+import { makeTools, type InspectionJob } from './inspect-share.js';
+import { selectedRules } from './selected-rules.js';
+import { readSource } from './source-file.js';
+import { writeSource } from './write-source.js';
+
+/** What is to be waived; without rules those that find something on the line. */
+export interface WaiveWish extends Omit<WaiverRequest, 'selectors'> {
+  readonly rules: readonly string[];
+}
+
+/**
+ * Writes a waiver into the only file of a job.
+ * @throws UsageError when there is nothing to waive, it may not be waived, or no comment can say it there.
+ */
+export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveWish, writes: boolean): Promise<WaivedFile> {
+  const [{ path: own, language, set }] = job.files as [InspectionJob['files'][number]];
+  checkWish(wish, job.terms.today);
+  const tools = await makeTools(job, catalog);
+  const file = path.join(job.root, own);
+  const reading = readSource(file, job.settings);
+  if ('skipped' in reading) throw new UsageError(`${own} is not checked: ${reading.skipped}`);
+  const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
+  const rules = job.sets[set] as RuleSet;
+  const selectors = selectorsFor(wish, inspectFile(source, rules, tools).findings, rules, catalog, own);
+  const request: WaiverRequest = { ...wish, selectors };
+  const written = writeWaiver(source, request, rules, tools);
+  if (written === null) throw new UsageError(`${noPlace(source.language)} ${own}:${wish.line}\nWrite it by hand where a comment may stand, with below and elvar resume around the place, or waive it --throughout the file.`);
+  const mark = source.hasByteOrderMark ? '\uFEFF' : '';
+  const [before, after] = [`${mark}${source.text}`, `${mark}${written.text.text}`];
+  return { path: own, line: written.line, selectors, before, after, failed: writes ? writeSource(file, before, after) : null };
+}
+
+function noPlace({ id, comments }: Language): string {
+  return comments.line.length + comments.block.length === 0 ? `${id} has no comments, so that no waiver can stand in` : 'no comment that waives this can stand at';
+}
+
+function checkWish({ because, until }: WaiveWish, today: string): void {
+  if (because.trim() === '') throw new UsageError('a waiver needs a reason\nSay why with --because, in a few words.');
+  if (/[\0-\x08\x0b-\x1f]/.test(because)) throw new UsageError('the reason has control characters in it');
+  if (until === null) return;
+  if (!isDate(until)) throw new UsageError(`${until} is no day of the calendar\nWrite it as YYYY-MM-DD`);
+  if (until < today) throw new UsageError(`${until} is past: the waiver would excuse nothing`);
+}
+
+/** The rules that were named, or those that find something on the line; each must find something there, and may be waived. */
+function selectorsFor({ rules, line, reach }: WaiveWish, findings: readonly Finding[], set: RuleSet, catalog: Catalog, file: string): string[] {
+  const reached = findings.filter(({ span, rule }) => !rule.startsWith('waivers/') && (reach === 'throughout' || (reach === 'below' ? span.start.line >= line : span.start.line === line)));
+  const open = reached.filter(({ excused }) => excused === null);
+  const where = reach === 'throughout' ? file : `${file}:${line}`;
+  selectedRules(rules, catalog);
+  if (rules.length === 0 && reach !== 'line') throw new UsageError(`name the rules that are to be waived ${reach}`);
+  const named = rules.length > 0 ? [...rules] : [...new Set(open.map(({ rule }) => rule))];
+  if (named.length === 0) throw new UsageError(reached.length > 0 ? `all that is found at ${where} is excused already` : `nothing is found at ${where}\nWhat is found: elvar check ${file}`);
+  for (const name of named) {
+    const selector = parseSelector(name);
+    const about = open.filter(({ rule }) => selector !== null && selects(selector, catalog.get(rule) ?? { id: rule, concern: '', tags: [] }));
+    if (about.length === 0) throw new UsageError(`${name} finds nothing at ${where} that is not excused already\nWhat is found: elvar check ${file}`);
+    const refused = about.find(({ rule }) => set.rules.get(rule)?.waivers === 'refuse');
+    if (refused !== undefined) throw new UsageError(`${refused.rule} may not be waived here\nWho decided that: elvar explain ${file} ${refused.rule}`);
+  }
+  return named;
+}
