@@ -6,7 +6,7 @@ import { CATALOG } from '../core/catalog/registry.js';
 import { COMMAND_LINE_LAYER } from '../core/layers/command-line.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type {
-  CheckedSource, CheckReport, CompareReport, Explanation, FixReport, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, RulePage, ScopeReport, WaivedFile,
+  CheckedSource, CheckReport, CompareReport, Explanation, FixReport, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, RulePage, ScopeReport, UnwaivedFile, WaivedFile, WaiverList,
 } from '../core/model/report.js';
 import type { RuleId } from '../core/model/rule.js';
 import { parseSelector, selects } from '../core/model/selector.js';
@@ -247,6 +247,25 @@ export class Workspace {
     await this.needQueries(base.catalog);
     const { waiveIn } = await import('./waive-file.js');
     return waiveIn(this.jobOf(listing, base.catalog), base.catalog, wish, writes);
+  }
+
+  /** All waivers of files and directories; everything where none is named. */
+  async listWaivers(paths: readonly string[] = []): Promise<WaiverList> {
+    const { files, ...base } = await this.check(paths);
+    const { blameDays } = await import('./blame.js');
+    const waivers = files.filter((file) => file.waivers.length > 0).flatMap((file) => {
+      const days = blameDays(this.root, file.path, file.waivers.map(({ line }) => line));
+      return file.waivers.map((waiver) => ({ ...waiver, path: file.path, since: days.get(waiver.line) ?? null }));
+    });
+    return { ...base, waivers };
+  }
+
+  /** Takes out the waivers that excuse nothing. @param writes whether the files are written; else the answer tells what would be. */
+  async removeUnusedWaivers(paths: readonly string[], writes: boolean): Promise<readonly UnwaivedFile[]> {
+    const { listing, base } = this.list(paths);
+    await this.needQueries(base.catalog);
+    const { removeWaivers } = await import('./remove-waivers.js');
+    return removeWaivers(this.jobOf(listing, base.catalog), base.catalog, writes);
   }
 
   private async needQueries(catalog: Catalog): Promise<void> {

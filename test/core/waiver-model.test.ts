@@ -5,6 +5,7 @@ import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js'
 import { Planner } from '../../src/core/inspect/plan.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
+import { removeUnused } from '../../src/core/waivers/remove-unused.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf } from '../support/sources.js';
 
@@ -110,4 +111,20 @@ test('a waiver counts as unused when the file without it has the same findings e
       if (!isNeeded) expect(told).toContain(at + 1);
     }
   }), { numRuns: 400 });
+});
+
+test('what excuses nothing is taken out, and all else stays as it is', () => {
+  const found = (code: string): string[] => inspectFile(textOf('javascript', code), set, tools).findings.filter(({ rule }) => !rule.startsWith('waivers/')).map(({ rule, excused }) => `${rule} ${excused !== null}`);
+  fc.assert(fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
+    const code = `${lines.map(written).join('\n')}\n`;
+    const { text, removed } = removeUnused(textOf('javascript', code), set, tools);
+    expect(found(text.text), `${code}\n→\n${text.text}`).toEqual(found(code));
+    expect(text.text.replace(/ *\/\/ elvar.*/g, '').replace(/\s+/g, '\n').trim()).toBe(lines.map((entry) => entry.code).join('\n').replace(/\s+/g, '\n').trim());
+    expect(removeUnused(text, set, tools)).toEqual({ text, removed: [] });
+    expect(inspectFile(text, set, tools).waivers.filter(({ isExpired, excused }) => !isExpired && excused.includes(0))).toEqual([]);
+    for (const { line: at, selectors } of removed) {
+      const own = lines[at - 1]?.comment;
+      for (const name of selectors) expect(own?.kind === 'waive' ? own.selectors : own === null || own === undefined ? [] : [own.selector]).toContain(name);
+    }
+  }), { numRuns: 500 });
 });

@@ -1,52 +1,89 @@
 import type { Reach } from '../../core/waivers/waiver.js';
-import { waiveJson } from '../../formats/json/waive.js';
+import { unwaivedJson, waiveJson, waiverListJson } from '../../formats/json/waive.js';
 import { UsageError } from '../../host/errors.js';
-import { EXIT } from '../exit-code.js';
-import { viewWaive } from '../views/waive.js';
+import { EXIT, type ExitCode } from '../exit-code.js';
+import { viewRemoved, viewWaive, viewWaivers } from '../views/waive.js';
 import { visible } from '../visible.js';
-import { hint, printJson, type Command } from './command.js';
+import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
 
 interface Options {
-  readonly place: string;
+  readonly place?: string | undefined;
   readonly rule: readonly string[];
   readonly because?: string | undefined;
   readonly until?: string | undefined;
   readonly below: boolean;
   readonly throughout: boolean;
   readonly dryRun: boolean;
+  readonly list: boolean;
+  readonly removeUnused: boolean;
 }
 
 /** `elvar waive`. */
 export const WAIVE: Command<Options> = {
-  usage: 'waive <place> [rule..]',
-  about: 'Excuse what is found on a line, by a comment with a reason.',
+  usage: 'waive [place] [rule..]',
+  about: 'Excuse what is found on a line, by a comment with a reason; or look after such comments.',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('place', { type: 'string', demandOption: true, describe: 'FILE:LINE; with --throughout FILE alone' })
+    .positional('place', { type: 'string', describe: 'FILE:LINE; with --throughout FILE alone; with --list and --remove-unused a file or a directory' })
     .positional('rule', { type: 'string', array: true, default: [], describe: 'rules, concern/* or tag:NAME; those that find something on the line where none is named' })
     .option('because', { type: 'string', requiresArg: true, describe: 'the reason, for whoever meets the waiver later' })
     .option('until', { type: 'string', requiresArg: true, describe: 'the last day on which it counts, YYYY-MM-DD' })
     .option('below', { type: 'boolean', default: false, describe: 'for all that follows too' })
     .option('throughout', { type: 'boolean', default: false, describe: 'for the whole file' })
+    .option('list', { type: 'boolean', default: false, describe: 'tell every waiver there is, and whether it is still needed' })
+    .option('remove-unused', { type: 'boolean', default: false, describe: 'take out what excuses nothing' })
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
   examples: [
+    ['elvar waive --list', 'every waiver, with its age and whether it is still needed'],
     ["elvar waive kiosk/kiosk.js:13 --because 'the port sends no draught as an empty text' --dry-run", 'what would be written'],
     ["elvar waive kiosk/kiosk.css slips/hollow-block --throughout --until 2999-12-31 --because 'the kiosk fills them' --dry-run", 'one rule, in the whole file, until a day'],
   ],
   run: async (context) => {
-    const { options, workspace, terminal, style } = context;
-    const { rule: rules, because, until = null, dryRun } = options;
-    const reach = reachOf(options);
-    const [file, line] = placeOf(options.place, reach, (path) => workspace.exists(path));
-    if (because === undefined) throw new UsageError('a waiver needs a reason\nSay why with --because, in a few words.');
-    const waived = await workspace.waive(file, { rules, line, reach, until, because }, !dryRun);
-    if (waived.failed !== null) terminal.err(`${visible(waived.path)} was not written: ${visible(waived.failed)}\n`);
-    if (options.format === 'json') printJson(context, waiveJson(waived, { reach, until, because }, !dryRun && waived.failed === null));
-    else if (waived.failed === null) terminal.out(viewWaive(waived, dryRun, style));
-    if (dryRun) hint(context, 'The same without --dry-run changes the file.');
-    return waived.failed === null ? EXIT.fine : EXIT.incomplete;
+    const { list, removeUnused } = context.options;
+    if (list && removeUnused) throw new UsageError('--list and --remove-unused exclude each other');
+    return list ? listWaivers(context) : removeUnused ? remove(context) : waive(context);
   },
 };
+
+async function waive(context: Context<Options>): Promise<ExitCode> {
+  const { options, workspace, terminal, style } = context;
+  const { rule: rules, because, until = null, dryRun } = options;
+  const reach = reachOf(options);
+  if (options.place === undefined) throw new UsageError('name a place: FILE:LINE, as elvar check tells it\nOr ask for --list, or --remove-unused.');
+  const [file, line] = placeOf(options.place, reach, (path) => workspace.exists(path));
+  if (because === undefined) throw new UsageError('a waiver needs a reason\nSay why with --because, in a few words.');
+  const waived = await workspace.waive(file, { rules, line, reach, until, because }, !dryRun);
+  if (waived.failed !== null) terminal.err(`${visible(waived.path)} was not written: ${visible(waived.failed)}\n`);
+  if (options.format === 'json') printJson(context, waiveJson(waived, { reach, until, because }, !dryRun && waived.failed === null));
+  else if (waived.failed === null) terminal.out(viewWaive(waived, dryRun, style));
+  if (dryRun) hint(context, 'The same without --dry-run changes the file.');
+  return waived.failed === null ? EXIT.fine : EXIT.incomplete;
+}
+
+/** The places of `--list` and `--remove-unused`: the first may have been taken for a place, the others for rules. */
+function pathsOf({ place, rule }: Options): string[] {
+  return place === undefined ? [] : [place, ...rule];
+}
+
+async function listWaivers(context: Context<Options>): Promise<ExitCode> {
+  const { options, workspace, terminal, style } = context;
+  const report = await workspace.listWaivers(pathsOf(options));
+  if (options.format === 'json') printJson(context, waiverListJson(report));
+  else terminal.out(viewWaivers(report, terminal.columns, style));
+  tellAside(context, report);
+  if (report.waivers.some(({ excused, isExpired }) => !isExpired && excused.includes(0))) hint(context, 'Take out what excuses nothing: elvar waive --remove-unused --dry-run');
+  return exitCode(EXIT.fine, report);
+}
+
+async function remove(context: Context<Options>): Promise<ExitCode> {
+  const { options, workspace, terminal, style } = context;
+  const files = await workspace.removeUnusedWaivers(pathsOf(options), !options.dryRun);
+  for (const { path, failed } of files) if (failed !== null) terminal.err(`${visible(path)} was not written: ${visible(failed)}\n`);
+  if (options.format === 'json') printJson(context, unwaivedJson(files, !options.dryRun));
+  else terminal.out(viewRemoved(files, options.dryRun, style));
+  if (options.dryRun && files.length > 0) hint(context, 'The same without --dry-run changes the files.');
+  return files.every(({ failed }) => failed === null) ? EXIT.fine : EXIT.incomplete;
+}
 
 function reachOf({ below, throughout }: Options): Reach {
   if (below && throughout) throw new UsageError('--below and --throughout exclude each other');

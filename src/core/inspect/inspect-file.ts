@@ -49,22 +49,28 @@ export interface Tools extends WaiverTerms {
 export function inspectFile(text: SourceText, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): Inspection {
   const source = new Source(text, tools.grammars, tools.spelling);
   try {
-    const unfinished: RuleId[] = [];
-    const found = hitsIn(source, set, tools.planner, unfinished);
-    const account = new WaiverAccount(readWaivers(source), tools);
-    const findings = found.flatMap((hits) => toFindings(hits, text, set, account, repairs));
-    const { waivers } = tools.planner.planFor(set, text.language.id, source.grammar);
-    for (const planned of account.isEmpty ? [] : waivers) {
-      const hits = [...planned.finder.find(account, tools.planner.catalog)];
-      findings.push(...toFindings({ planned, hits }, text, set, account, repairs));
-    }
-    findings.sort(compareFindings);
-    printFindings(findings, text);
-    const isTold = waivers.some(({ rule }) => rule.id === 'waivers/malformed');
-    return { findings, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished };
+    return inspectSource(source, set, tools, repairs).inspection;
   } finally {
     source.dispose();
   }
+}
+
+/** The same as {@link inspectFile} for a source that somebody else disposes of, with the account of its waivers. */
+export function inspectSource(source: Source, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): { readonly inspection: Inspection; readonly account: WaiverAccount } {
+  const { text } = source;
+  const unfinished: RuleId[] = [];
+  const found = hitsIn(source, set, tools.planner, unfinished);
+  const account = new WaiverAccount(readWaivers(source), tools);
+  const findings = found.flatMap((hits) => toFindings(hits, text, set, account, repairs));
+  const { waivers } = tools.planner.planFor(set, text.language.id, source.grammar);
+  for (const planned of account.isEmpty ? [] : waivers) {
+    const hits = [...planned.finder.find(account, tools.planner.catalog)];
+    findings.push(...toFindings({ planned, hits }, text, set, account, repairs));
+  }
+  findings.sort(compareFindings);
+  printFindings(findings, text);
+  const isTold = waivers.some(({ rule }) => rule.id === 'waivers/malformed');
+  return { inspection: { findings, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished }, account };
 }
 
 /** Rules climb from a node to those around it; in code nested deeper than this, which nobody writes, that would take for ever. */

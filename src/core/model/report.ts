@@ -9,6 +9,7 @@ import type { DecidedRules, RuleSet } from './rule-set.js';
 import type { CheckedFile, IncompletePath, SkippedPath } from './scope.js';
 import type { RuleDifference } from '../compare/compare-rules.js';
 import type { WaiverRecord } from '../waivers/account.js';
+import type { RemovedWaiver } from '../waivers/remove-unused.js';
 import type { LayerInstance, Statement } from './statement.js';
 
 /** What every answer tells besides itself. */
@@ -169,6 +170,30 @@ export interface WaivedFile {
   readonly after: string;
   /** Why the file was left as it is; null when it was written, or was not to be. */
   readonly failed: string | null;
+}
+
+/** A file without the waivers that excused nothing. */
+export interface UnwaivedFile {
+  readonly path: string;
+  /** The whole text, with a byte-order mark where there is one. */
+  readonly before: string;
+  readonly after: string;
+  readonly removed: readonly RemovedWaiver[];
+  /** Why the file was left as it is; null when it was written, or was not to be. */
+  readonly failed: string | null;
+}
+
+/** All waivers of some files. */
+export interface WaiverList extends ReportBase {
+  /** Sorted by path, then line. */
+  readonly waivers: readonly ListedWaiver[];
+}
+
+/** A waiver with where it stands. */
+export interface ListedWaiver extends WaiverRecord {
+  readonly path: string;
+  /** The day on which its line was last changed, as YYYY-MM-DD; null where git does not know. */
+  readonly since: string | null;
 }
 
 /** What was repaired, or would be. */

@@ -9,11 +9,16 @@ interface Stretch {
   readonly end: number;
 }
 
+/** The stretch of a comment, with the braces of JSX that only it stands in. */
+export function withBraces(comment: Stretch, source: Source): Stretch {
+  return silentStretches(source).find(({ start, end }) => start <= comment.start && comment.end <= end) ?? comment;
+}
+
 /** The line that a waiver without a place covers: its own where code stands before it, else the next one that has code. */
 export function coveredLine(comment: Stretch, source: Source): number | null {
   const { text } = source;
   const silent = silentStretches(source);
-  const around = silent.find(({ start, end }) => start <= comment.start && comment.end <= end) ?? comment;
+  const around = withBraces(comment, source);
   const first = text.positionAt(around.start);
   if (text.lineText(first.line).slice(0, first.column - 1).trim() !== '') return text.positionAt(comment.start).line;
   for (let line = text.positionAt(around.end).line; line <= text.starts.length; line += 1) {

@@ -3,7 +3,7 @@ import { commentsOf, type Comment } from '../syntax/comments.js';
 import type { Source } from '../syntax/source.js';
 import { coveredLine } from './covered-line.js';
 import { parseWaiverComment } from './parse-waiver.js';
-import type { Lines, MalformedWaiver, StrayResume, Waiver, WaiverReading, WaiverText } from './waiver.js';
+import type { Lines, MalformedWaiver, Stretch, StrayResume, Waiver, WaiverReading, WaiverText } from './waiver.js';
 
 const NOTHING: WaiverReading = { waivers: [], malformed: [], stray: [] };
 
@@ -13,6 +13,7 @@ interface OpenWaiver {
   readonly comment: Comment;
   readonly line: number;
   readonly covers: (Lines | null)[];
+  readonly resumes: (Stretch | null)[];
 }
 
 /** Reads what the comments of a file say about waivers. */
@@ -33,15 +34,15 @@ export function readWaivers(source: Source): WaiverReading {
         malformed.push({ start, end, line, text: body, problem: parsed.problem });
         break;
       case 'waive':
-        found.push({ text: parsed.waiver, comment, line, covers: parsed.waiver.selectors.map(() => linesOf(parsed.waiver, comment, line, source)) });
+        found.push({ text: parsed.waiver, comment, line, covers: parsed.waiver.selectors.map(() => linesOf(parsed.waiver, comment, line, source)), resumes: parsed.waiver.selectors.map(() => null) });
         break;
       case 'resume': {
-        const unmatched = parsed.selectors.filter((selector) => !closes(formatSelector(selector), line, found));
+        const unmatched = parsed.selectors.filter((selector) => !closes(formatSelector(selector), { start, end }, line, found));
         if (unmatched.length > 0) stray.push({ start, end, line, selectors: unmatched });
       }
     }
   }
-  const waivers = found.map(({ text: written, comment: { start, end }, line, covers }): Waiver => ({ ...written, start, end, line, covers }));
+  const waivers = found.map(({ text: written, comment: { start, end }, line, covers, resumes }): Waiver => ({ ...written, start, end, line, covers, resumes }));
   return { waivers, malformed, stray };
 }
 
@@ -53,12 +54,13 @@ function linesOf({ reach }: WaiverText, comment: Comment, line: number, source: 
 }
 
 /** Ends the latest waiver that is open with a selector before `line`. @returns whether there is one. */
-function closes(selector: string, line: number, found: readonly OpenWaiver[]): boolean {
-  for (const { text, covers } of found.toReversed()) {
+function closes(selector: string, resume: Stretch, line: number, found: readonly OpenWaiver[]): boolean {
+  for (const { text, covers, resumes } of found.toReversed()) {
     if (text.reach !== 'below') continue;
     const index = text.selectors.findIndex((own, place) => formatSelector(own) === selector && covers[place]?.to === Infinity);
     if (index < 0) continue;
     covers[index] = { from: (covers[index] as Lines).from, to: line - 1 };
+    resumes[index] = resume;
     return true;
   }
   return false;

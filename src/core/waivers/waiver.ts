@@ -19,7 +19,7 @@ export interface Lines {
 }
 
 /** A stretch of the text, as UTF-16 offsets; `end` is exclusive. */
-interface Stretch {
+export interface Stretch {
   readonly start: number;
   readonly end: number;
 }
@@ -30,6 +30,8 @@ export interface Waiver extends WaiverText, Stretch {
   readonly line: number;
   /** For each selector the lines that it covers; null where no line with code follows. */
   readonly covers: readonly (Lines | null)[];
+  /** For each selector the comment that resumes it; null where none does. */
+  readonly resumes: readonly (Stretch | null)[];
 }
 
 /** A comment that begins like a waiver and is none. It excuses nothing. */

@@ -1,7 +1,8 @@
 import type { Catalog } from '../catalog.js';
 import { formatSelector, type Selector } from '../../model/selector.js';
 import { defineRule, type Hit } from '../../model/rule.js';
-import type { AccountedWaiver, WaiverAccount } from '../../waivers/account.js';
+import type { WaiverAccount } from '../../waivers/account.js';
+import { idleSelectors, uselessResumes } from '../../waivers/idle-selectors.js';
 import { bad, good } from '../examples.js';
 
 export default defineRule({
@@ -20,23 +21,14 @@ export default defineRule({
   ],
 });
 
-function findUnused({ waivers, stray }: WaiverAccount, catalog: Catalog): Hit[] {
+function findUnused(account: WaiverAccount, catalog: Catalog): Hit[] {
   const named = (selectors: readonly Selector[]): string => selectors.map(formatSelector).join(', ');
-  const unused = waivers.flatMap((entry): Hit[] => {
+  const unused = account.waivers.flatMap((entry): Hit[] => {
     const { waiver: { start, end, selectors } } = entry;
     const idle = idleSelectors(entry, catalog);
     if (idle.length === 0) return [];
     return [{ start, end, message: idle.length === selectors.length ? 'this waiver excuses nothing' : `this waiver excuses nothing of ${named(idle)}` }];
   });
-  const useless = stray.flatMap(({ start, end, selectors }): Hit[] => {
-    const known = selectors.filter((selector) => catalog.select(selector).length > 0);
-    return known.length === 0 ? [] : [{ start, end, message: `nothing above waives ${named(known)}` }];
-  });
+  const useless = uselessResumes(account, catalog).map(({ start, end, selectors }) => ({ start, end, message: `nothing above waives ${named(selectors)}` }));
   return [...unused, ...useless];
-}
-
-/** What another rule about waivers tells already is left out: what has expired, has no reason, is refused or unknown. */
-function idleSelectors({ waiver: { selectors }, isExpired, isReasoned, excused, refused }: AccountedWaiver, catalog: Catalog): Selector[] {
-  if (isExpired || !isReasoned) return [];
-  return selectors.filter((selector, index) => excused[index] === 0 && refused[index] === null && catalog.select(selector).length > 0);
 }

@@ -1,0 +1,110 @@
+import { inspectSource, type Tools } from '../inspect/inspect-file.js';
+import type { Edit } from '../model/repair.js';
+import { formatSelector, type Selector } from '../model/selector.js';
+import type { RuleSet } from '../model/rule-set.js';
+import { SourceText } from '../model/source-text.js';
+import { Source } from '../syntax/source.js';
+import { withBraces } from './covered-line.js';
+import { idleSelectors, uselessResumes } from './idle-selectors.js';
+import type { Stretch } from './waiver.js';
+
+/** A waiver, or a part of it, that was taken out of a file. */
+export interface RemovedWaiver {
+  /** Where it stood in the file as it was, from 1. */
+  readonly line: number;
+  /** What was taken out of it. */
+  readonly selectors: readonly string[];
+}
+
+/** A comment with what is to go from it. */
+interface Removal {
+  readonly start: number;
+  readonly end: number;
+  readonly gone: readonly Selector[];
+  /** Whether it is told; a resume that goes with its waiver is not. */
+  readonly isTold: boolean;
+}
+
+/**
+ * Takes out of a file the waivers, and the selectors of waivers, that excuse nothing, and the resumes of what is not waived.
+ * What has expired, is refused or names no rule stays: somebody has to decide about that.
+ */
+export function removeUnused(text: SourceText, set: RuleSet, tools: Tools): { readonly text: SourceText; readonly removed: readonly RemovedWaiver[] } {
+  let current = text;
+  const removed: RemovedWaiver[] = [];
+  // What was waived for a waiver alone goes after it.
+  for (;;) {
+    const source = new Source(current, tools.grammars, tools.spelling);
+    try {
+      const removals = removalsIn(source, set, tools);
+      if (removals.length === 0) return { text: current, removed };
+      if (current === text) removed.push(...removals.filter(({ isTold }) => isTold).map(({ start, gone }) => ({ line: text.positionAt(start).line, selectors: gone.map(formatSelector) })));
+      current = applied(current, removals.map((removal) => editFor(removal, source)));
+    } finally {
+      source.dispose();
+    }
+  }
+}
+
+function removalsIn(source: Source, set: RuleSet, tools: Tools): Removal[] {
+  const { text } = source.text;
+  const { catalog } = tools.planner;
+  const { account } = inspectSource(source, set, tools);
+  const byComment = new Map<number, Removal>();
+  const add = ({ start, end }: Stretch, gone: readonly Selector[], isTold: boolean): void => {
+    const others = byComment.get(start);
+    if (gone.length > 0) byComment.set(start, { start, end, gone: [...others?.gone ?? [], ...gone], isTold: isTold || others?.isTold === true });
+  };
+  for (const entry of account.waivers) {
+    const { waiver } = entry;
+    const idle = idleSelectors(entry, catalog);
+    if (!isClear(waiver, waiver.selectors.length === idle.length, text)) continue;
+    add(waiver, idle, true);
+    // With a waiver goes what resumes it: left alone that would end another one.
+    for (const selector of idle) {
+      const resume = waiver.resumes[waiver.selectors.indexOf(selector)];
+      if (resume != null) add(resume, [selector], false);
+    }
+  }
+  for (const resume of uselessResumes(account, catalog)) if (isClear(resume, false, text)) add(resume, resume.selectors, true);
+  return [...byComment.values()].sort((a, b) => a.start - b.start);
+}
+
+/** A list of rules that runs over lines is left to people, unless the whole comment goes. */
+function isClear({ start, end }: Stretch, isWhole: boolean, text: string): boolean {
+  return isWhole || LIST.test(text.slice(start, end));
+}
+
+/** The list of rules in a comment, where it stands in one line. */
+const LIST = /(?<=elvar[ \t]+(?:waive|resume)[ \t]+)[^\s,]+(?:[ \t]*,[ \t]*[^\s,]+)*/;
+
+function editFor(removal: Removal, source: Source): Edit {
+  const list = LIST.exec(source.text.text.slice(removal.start, removal.end));
+  const kept = (list?.[0] ?? '').split(/[ \t]*,[ \t]*/).filter((name) => name !== '' && !removal.gone.some((selector) => formatSelector(selector) === name));
+  if (list === null || kept.length === 0) return withoutComment(removal, source);
+  const start = removal.start + list.index;
+  return { start, end: start + list[0].length, text: kept.join(', ') };
+}
+
+/** The comment with its whole lines where nothing else stands on them; else with the blanks before it. */
+function withoutComment(removal: Removal, source: Source): Edit {
+  const { text, starts, ends } = source.text;
+  const { start, end } = withBraces(removal, source);
+  const first = source.text.positionAt(start).line - 1;
+  const last = source.text.positionAt(end).line - 1;
+  const [lineStart, lineEnd] = [starts[first] as number, ends[last] as number];
+  const isAlone = text.slice(lineStart, start).trim() === '' && text.slice(end, lineEnd).trim() === '';
+  if (isAlone) return { start: lineStart, end: starts[last + 1] ?? lineEnd, text: '' };
+  const before = text.slice(lineStart, start);
+  // Words on both sides of it stay two.
+  return { start: lineStart + before.trimEnd().length, end, text: /\S/.test(text[end] ?? '') ? ' ' : '' };
+}
+
+function applied(text: SourceText, edits: readonly Edit[]): SourceText {
+  let [result, end] = ['', 0];
+  for (const edit of edits) {
+    result += text.text.slice(end, edit.start) + edit.text;
+    end = edit.end;
+  }
+  return new SourceText(text.path, text.language, result + text.text.slice(end), text.hasByteOrderMark);
+}

@@ -1,0 +1,26 @@
+import { spawnSync } from 'node:child_process';
+
+/**
+ * Asks git on which day lines of a file were last changed.
+ * @param lines from 1.
+ * @returns for each line the day as YYYY-MM-DD; nothing where there is no git, the file is not in it, or the line is new.
+ */
+export function blameDays(root: string, file: string, lines: readonly number[]): ReadonlyMap<number, string> {
+  const ranges = lines.flatMap((line) => ['-L', `${line},${line}`]);
+  const { status, stdout } = spawnSync('git', ['-C', root, 'blame', '--line-porcelain', ...ranges, '--', file], { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024, stdio: ['ignore', 'pipe', 'ignore'] });
+  const days = new Map<number, string>();
+  if (status !== 0) return days;
+  let line = 0;
+  let isCommitted = false;
+  // git-blame(1), "The Porcelain Format": a line with the commit and the numbers of lines, then one for each header.
+  for (const text of stdout.split('\n')) {
+    const head = /^([0-9a-f]{40,64}) \d+ (\d+)/.exec(text);
+    if (head !== null) {
+      line = Number(head[2]);
+      isCommitted = !/^0+$/.test(head[1] as string);
+    }
+    const time = /^author-time (\d+)$/.exec(text)?.[1];
+    if (time !== undefined && isCommitted) days.set(line, new Date(Number(time) * 1000).toISOString().slice(0, 10));
+  }
+  return days;
+}

@@ -1,0 +1,29 @@
+import path from 'node:path';
+import { languageById } from '../core/catalog/languages.js';
+import type { Catalog } from '../core/catalog/catalog.js';
+import type { Language } from '../core/model/language.js';
+import type { UnwaivedFile } from '../core/model/report.js';
+import type { RuleSet } from '../core/model/rule-set.js';
+import { SourceText } from '../core/model/source-text.js';
+import { removeUnused } from '../core/waivers/remove-unused.js';
+import { makeTools, type InspectionJob } from './inspect-share.js';
+import { readSource } from './source-file.js';
+import { writeSource } from './write-source.js';
+
+/** Takes the waivers that excuse nothing out of the files of a job. @returns the files that had one, in their order. */
+export async function removeWaivers(job: InspectionJob, catalog: Catalog, writes: boolean): Promise<UnwaivedFile[]> {
+  const tools = await makeTools(job, catalog);
+  const files: UnwaivedFile[] = [];
+  for (const { path: own, language, set } of job.files) {
+    const file = path.join(job.root, own);
+    const reading = readSource(file, job.settings);
+    if ('skipped' in reading || !/\belvar\s+(?:waive|resume)\b/.test(reading.text)) continue;
+    const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
+    const { text, removed } = removeUnused(source, job.sets[set] as RuleSet, tools);
+    if (removed.length === 0) continue;
+    const mark = source.hasByteOrderMark ? '\uFEFF' : '';
+    const [before, after] = [`${mark}${source.text}`, `${mark}${text.text}`];
+    files.push({ path: own, before, after, removed, failed: writes ? writeSource(file, before, after) : null });
+  }
+  return files;
+}
