@@ -60,12 +60,13 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
 }
 
 async function runCommand<Options>(command: Command<Options>, options: Options & GlobalOptions, terminal: Terminal, style: Style): Promise<ExitCode> {
-  const { set, personal, root, today } = options;
+  const { set, personal, root, today, evenIgnored } = options;
   const workspace = openWorkspace({
     directory: terminal.directory,
     env: terminal.env,
     set,
     noPersonal: !personal,
+    evenIgnored,
     ...(root !== undefined && { root }),
     ...(today !== undefined && { today }),
   });
@@ -84,6 +85,7 @@ function globalOptions(program: Argv, columns: number, wantsHelp: boolean): Argv
     })
     .option('personal', { type: 'boolean', default: true, describe: 'read the personal layer; --no-personal leaves it out' })
     .option('today', { type: 'string', requiresArg: true, describe: 'the day on which rulings expire or not, YYYY-MM-DD' })
+    .option('even-ignored', { type: 'boolean', default: false, describe: 'look at files too that ignore patterns or scope.include leave out' })
     .option('color', { type: 'boolean', describe: 'colours, whatever the output goes to; --no-color for none' })
     .option('quiet', { type: 'boolean', default: false, describe: 'results only, no hints' })
     .option('verbose', { type: 'boolean', default: false, describe: 'tell the project root too' })

@@ -51,7 +51,7 @@ export class DirectoryReader {
   readRoot(entries: EntryLookup = this.lookIn('')): Directory {
     let rules = this.addLayer(DirectoryRules.NONE, this.loadPersonal());
     if (this.hasStarter) rules = this.addLayer(rules, this.loader.loadStarter());
-    return this.addOwnFiles({ path: '', scope: ScopeState.atRoot(), languages: LanguageState.NONE, rules, isOut: false }, entries);
+    return this.addOwnFiles({ path: '', scope: ScopeState.atRoot(this.settings.evenIgnored), languages: LanguageState.NONE, rules, isOut: false }, entries);
   }
 
   private loadPersonal(): LayerFile | null {

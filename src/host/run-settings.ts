@@ -16,13 +16,15 @@ export interface RunSettings {
   readonly personalName: string;
   /** What the command line sets, in its order, as it is written. */
   readonly set: readonly string[];
+  /** Whether what patterns leave out is looked at all the same. */
+  readonly evenIgnored: boolean;
 }
 
 /** Reads the options of a workspace. @throws UsageError when a date is wrong. */
-export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], env = process.env }: WorkspaceOptions): RunSettings {
+export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env }: WorkspaceOptions): RunSettings {
   if (!isDate(today)) throw new UsageError(`${today} is no day of the calendar\nWrite it as YYYY-MM-DD`);
   const personal = personalFile(env, noPersonal);
-  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set };
+  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored };
 }
 
 /** What the command line sets, as statements about the rules of `catalog`. @throws UsageError when a setting is wrong. */

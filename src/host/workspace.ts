@@ -42,6 +42,8 @@ export interface WorkspaceOptions {
   readonly noPersonal?: boolean;
   /** Settings above all layers, in their order: `SELECTOR=LEVEL` or `RULE.OPTION=VALUE`. */
   readonly set?: readonly string[];
+  /** Whether files that ignore patterns or `scope.include` leave out are looked at all the same. */
+  readonly evenIgnored?: boolean;
   /** Where the personal layer is looked for; by default the environment of the process. */
   readonly env?: Readonly<Record<string, string | undefined>>;
 }

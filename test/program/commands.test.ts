@@ -214,6 +214,23 @@ describe('scope', () => {
     ]);
   });
 
+  test('--even-ignored looks at what patterns leave out, and at nothing else that is out', () => {
+    const folder = makeFolder({
+      'elvar.yaml': "scope: { include: ['src/'], ignore: ['*.gen.js'] }\nrulings: { text/trailing-blanks: error }\n", '.gitignore': 'out/\n',
+      'src/a.js': 'a; \n', 'src/b.gen.js': 'b; \n', 'other.js': 'c; \n', 'out/deep/d.js': 'd; \n', 'out/elvar.yaml': 'rulings: { text/trailing-blanks: warning }\n',
+      'node_modules/e/f.js': 'f; \n', '.git/g.js': 'g; \n', 'src/h.unknown': '', 'src/i.js': '// @generated\n',
+    });
+    const plain = elvarJson<ScopeDocument>(folder, ['scope']);
+    expect(plain.checked.map(({ path: file }) => file)).toEqual(['src/a.js']);
+    const lifted = elvarJson<ScopeDocument>(folder, ['scope', '--even-ignored']);
+    expect(lifted.checked.map(({ path: file }) => file)).toEqual(['elvar.yaml', 'node_modules/e/f.js', 'other.js', 'out/deep/d.js', 'out/elvar.yaml', 'src/a.js', 'src/b.gen.js', '.gitignore'].sort());
+    expect(lifted.skipped.map(({ path: file, reason }) => `${file} ${reason}`)).toEqual(['.git/ ignored', 'src/h.unknown no-language', 'src/i.js generated']);
+    const { findings } = elvarJson<CheckDocument>(folder, ['check', 'out', 'src/b.gen.js', '--even-ignored']);
+    // A layer file in a directory that is looked at counts.
+    expect(findings.map(({ path: file, level }) => `${file} ${level}`)).toEqual(['out/deep/d.js warning', 'src/b.gen.js error']);
+    expect(elvarJson<CheckDocument>(folder, ['check', 'out']).findings).toEqual([]);
+  });
+
   test('the last matching line of the sources in their order decides, deeper directories after outer ones', () => {
     const folder = makeFolder({
       '.gitignore': 'a.py\nb.py\nc.py\nd/\n', 'elvar.yaml': 'scope: { ignore: ["!a.py", "!b.py"] }\n', '.elvarignore': 'b.py\n',

@@ -89,5 +89,5 @@ function tellMisreadWaivers({ options, terminal }: Context<Options>, { misreadWa
   const verb = misreadWaivers.length === 1 ? 'excuses' : 'excuse';
   terminal.err(`${count(misreadWaivers.length, 'waiver')} cannot be understood and ${verb} nothing:\n`);
   for (const { path, line, text, problem } of misreadWaivers) terminal.err(`  ${visible(`${path}:${line}`)}  ${visible(text)}\n    ${visible(problem)}\n`);
-  terminal.err('  Write: elvar waive RULE because REASON. More in docs/waivers.md; the rule waivers/malformed tells of these as findings.\n');
+  terminal.err('  Write: elvar waive RULE because REASON. The rule waivers/malformed tells of these as findings.\n');
 }

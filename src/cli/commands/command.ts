@@ -12,6 +12,7 @@ export interface GlobalOptions {
   readonly root?: string | undefined;
   readonly set: readonly string[];
   readonly today?: string | undefined;
+  readonly evenIgnored: boolean;
   /** False after `--no-personal`. */
   readonly personal: boolean;
   readonly format: string;

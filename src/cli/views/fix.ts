@@ -52,6 +52,6 @@ function viewLeft({ files, written }: FixReport, columns: number): string[] {
   const open = left.filter(({ fixable }) => fixable).length;
   const verb = left.length === 1 ? 'is' : 'are';
   const more = open > 0 && written ? ` ${open} of them could be repaired by rules that were not asked.` : '';
-  const text = `${count(left.length, 'finding')} ${verb} left${written ? '' : ' after that'}.${more} Look at them with elvar check, mend them by hand, or excuse in a comment what is meant: elvar waive RULE because REASON.`;
+  const text = `${count(left.length, 'finding')} ${verb} left${written ? '' : ' after that'}.${more} Look at them with elvar check, mend them by hand, or excuse what is meant: elvar waive FILE:LINE --because REASON.`;
   return ['', ...wrap(text, columns, '')];
 }

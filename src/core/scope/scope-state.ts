@@ -20,27 +20,30 @@ export class ScopeState {
     private readonly ignores: PatternView,
     private readonly included: PatternList | null,
     private readonly includedBy: PatternOrigin | null,
+    /** Whether patterns put nothing out: whoever asks wants to see all there is. */
+    private readonly isLifted: boolean,
   ) {}
 
-  /** The state at the project root before any of its files is read. */
-  static atRoot(): ScopeState {
-    return new ScopeState(PatternView.EMPTY.with(BUILT_IN_PATTERNS), null, null);
+  /** The state at the project root before any of its files is read. @param isLifted whether patterns put nothing out. */
+  static atRoot(isLifted = false): ScopeState {
+    return new ScopeState(PatternView.EMPTY.with(BUILT_IN_PATTERNS), null, null, isLifted);
   }
 
   /** The state with the ignore patterns of this directory; later ones have the last word. */
   withIgnores(patterns: readonly Pattern[]): ScopeState {
-    return new ScopeState(this.ignores.with(patterns), this.included, this.includedBy);
+    return new ScopeState(this.ignores.with(patterns), this.included, this.includedBy, this.isLifted);
   }
 
   /** The state with the root's list of what is checked. */
   withInclude({ patterns, place }: IncludeList): ScopeState {
     const by = { file: place.file, line: place.line, pattern: null };
-    return new ScopeState(this.ignores, PatternList.of(compilePatternLines(patterns)), by);
+    return new ScopeState(this.ignores, PatternList.of(compilePatternLines(patterns)), by, this.isLifted);
   }
 
   /** Why the entry `name` of this directory is out; null when it is in as far as patterns tell. */
   exclusionOf(name: string, isDirectory: boolean): PathExclusion | null {
     if (name === GIT_DIRECTORY) return { reason: 'ignored', by: { file: null, line: null, pattern: '.git/' } };
+    if (this.isLifted) return null;
     const pattern = this.ignores.decide(name, isDirectory);
     if (pattern !== null && !pattern.negated) return { reason: 'ignored', by: pattern.origin };
     if (this.included === null || this.includedBy === null) return null;
@@ -53,6 +56,6 @@ export class ScopeState {
     const ignores = this.ignores.descend(name);
     const included = this.included?.descend(name) ?? null;
     if (ignores === this.ignores && included === this.included) return this;
-    return new ScopeState(ignores, included, this.includedBy);
+    return new ScopeState(ignores, included, this.includedBy, this.isLifted);
   }
 }
