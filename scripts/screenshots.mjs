@@ -17,7 +17,7 @@ const SHOTS = {
   check: 'elvar check',
   'check-summary': 'elvar check services --group-by directory --top 2 | tail -n 42',
   fix: 'elvar fix --dry-run',
-  waive: "elvar waive kiosk/kiosk.js:13 --because 'the port sends no draught as an empty text' --dry-run",
+  waive: 'elvar waive kiosk/kiosk.js:13 --because "the port sends no draught as an empty text" --dry-run',
   'waive-list': 'elvar waive --list',
   catalog: 'elvar catalog --language css',
   'rule-page': 'elvar catalog slips/loose-compare',
