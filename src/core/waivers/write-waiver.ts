@@ -32,9 +32,9 @@ export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleS
   const code = codeOf(text, tools);
   for (const { offset, written } of places(text, request)) {
     const after = new SourceText(text.path, text.language, text.text.slice(0, offset) + written + text.text.slice(offset), text.hasByteOrderMark);
-    if (sameCode(codeOf(after, tools), code) && isExcused(after, offset, text, request, set, tools)) {
-      return { text: after, line: after.positionAt(offset + written.indexOf('elvar waive')).line };
-    }
+    const line = after.positionAt(offset + written.indexOf('elvar waive')).line;
+    const moved = offset <= (text.starts[request.line - 1] as number) ? request.line + after.starts.length - text.starts.length : request.line;
+    if (sameCode(codeOf(after, tools), code) && isExcused(after, line, { ...request, line: moved }, set, tools)) return { text: after, line };
   }
   return null;
 }
@@ -100,11 +100,8 @@ function sameCode(after: readonly string[] | null, before: readonly string[] | n
   return after !== null && after.length === before.length && after.every((sign, index) => sign === before[index]);
 }
 
-/** Whether the waiver is read back, reaches the line, and excuses something by each of its selectors. */
-function isExcused(after: SourceText, offset: number, before: SourceText, { line, reach }: WaiverRequest, set: RuleSet, tools: Tools): boolean {
-  const { waivers } = inspectFile(after, set, tools);
-  const added = after.starts.length - before.starts.length;
-  const moved = offset <= (before.starts[line - 1] as number) ? line + added : line;
-  const own = waivers.find((waiver) => waiver.line === after.positionAt(offset).line && waiver.reach === reach);
-  return own !== undefined && own.excused.every((count) => count > 0) && own.covers.every((lines) => lines !== null && lines.from <= moved && moved <= (lines.to ?? Infinity));
+/** Whether the waiver of line `at` is read back, reaches its line, and excuses something by each of its selectors. */
+function isExcused(after: SourceText, at: number, { line, reach }: Pick<WaiverRequest, 'line' | 'reach'>, set: RuleSet, tools: Tools): boolean {
+  const own = inspectFile(after, set, tools).waivers.find((waiver) => waiver.line === at && waiver.reach === reach);
+  return own !== undefined && own.excused.every((count) => count > 0) && own.covers.every((lines) => lines !== null && lines.from <= line && line <= (lines.to ?? Infinity));
 }
