@@ -24,6 +24,7 @@ export default defineRule({
     bad('javascript', 'function moor(quay, berth, tide) { return berth; }\n', '1:28'),
     good('typescript', 'class Quay extends Place { moor(tide: number) { sail(); } }\nclass Pier { constructor(private name: string, readonly low = 1) {} }\n'),
     bad('typescript', 'const moor = (quay: string, tide = 1): string => quay;\n', '1:29'),
+    good('python', 'class Quay:\n    def _moor(self, ship): return 1\nclass Berth:\n    def _moor(self, ship): return ship\ndef sail(self, wind): return 1\n'),
     good('python', 'class Quay(Place):\n    def moor(self, tide):\n        sail()\ndef stub(tide):\n    pass\n'),
     bad('python', 'def moor(quay, tide):\n    return quay\n', '1:16'),
     good('java', 'class Quay implements Place { public void moor(int tide) { sail(); } }\n'),
@@ -51,7 +52,7 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
   for (const [owner, parameters] of byFunction) {
     const unread = afterTheLastRead(parameters).filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node));
     if (unread.length === 0 || isBound(owner)) continue;
-    handedOn ??= new Set(all.filter(({ references }) => references.some(isHandedOn)).map(({ node }) => node));
+    handedOn ??= new Set(all.filter(({ references }) => references.some(isHandedOn)).flatMap(({ declarations }) => declarations));
     if (!handedOn.has(nameOf(owner) ?? owner)) hits.push(...unread.map(({ node, name }) => hitAt(node, `${name} is never read`)));
   }
   return hits;
@@ -81,6 +82,8 @@ function isBound(owner: SyntaxNode): boolean {
   // Java makes heirs on the fly.
   if (owner.parent?.parent?.type === 'object_creation_expression') return true;
   const holder = owner.closest(CLASSES);
+  // A function of Python that takes self becomes a method somewhere; one that several classes have is what they agree on.
+  if (owner.tree.grammar === 'python' && (holder === null ? takesSelf(owner) : hasTwin(owner))) return true;
   if (holder === null || functionBetween(owner, holder)) return false;
   const modifiers = owner.childOfType('modifiers')?.text ?? '';
   if (/@/.test(modifiers) || owner.childOfType('decorator', 'attribute_list') !== null) return true;
@@ -90,7 +93,17 @@ function isBound(owner: SyntaxNode): boolean {
   if (holder.type === 'class_definition' && !/^_/.test(nameOf(owner)?.text ?? '')) return true;
   return holder.type !== 'class_declaration' && holder.type !== 'class' && holder.type !== 'class_definition'
     ? true
-    : holder.childOfType('class_heritage', 'superclass', 'super_interfaces', 'base_clause', 'class_interface_clause', 'argument_list') !== null || owner.type === 'method_declaration';
+    : holder.childOfType('class_heritage', 'superclass', 'super_interfaces', 'base_clause', 'class_interface_clause', 'argument_list') !== null || /^method_de(?:claration|finition)$/.test(owner.type);
+}
+
+function takesSelf(owner: SyntaxNode): boolean {
+  return /^(?:self|cls)$/.test(owner.child('parameters')?.firstPart?.text ?? '');
+}
+
+/** Whether another class of the file has a method of the same name. */
+function hasTwin(owner: SyntaxNode): boolean {
+  const name = nameOf(owner)?.text;
+  return owner.tree.ofType(owner.type).some((other) => other !== owner && nameOf(other)?.text === name && other.closest(CLASSES) !== null);
 }
 
 function functionBetween(owner: SyntaxNode, holder: SyntaxNode): boolean {
