@@ -21,8 +21,7 @@ export async function removeWaivers(job: InspectionJob, catalog: Catalog, writes
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
     const { text, removed } = removeUnused(source, job.sets[set] as RuleSet, tools);
     if (removed.length === 0) continue;
-    const mark = source.hasByteOrderMark ? '\uFEFF' : '';
-    const [before, after] = [`${mark}${source.text}`, `${mark}${text.text}`];
+    const [before, after] = [source.whole, text.whole];
     files.push({ path: own, before, after, removed, failed: writes ? writeSource(file, before, after) : null });
   }
   return files;

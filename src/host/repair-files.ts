@@ -37,15 +37,10 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, wants: (
     }
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
     const { text, repaired, withdrawn, left } = repairFile(source, job.sets[set] as InspectionJob['sets'][number], tools, wants);
-    const [before, after] = [whole(source), whole(text)];
+    const [before, after] = [source.whole, text.whole];
     const failed = writes && before !== after ? writeSource(file, before, after) : null;
     if (failed !== null) incomplete.push({ path: own, reason: failed });
     files.push({ path: own, before, after: failed === null ? after : before, repaired: failed === null ? repaired : new Map(), withdrawn, left });
   }
   return { files, skipped, incomplete };
-}
-
-/** A text as it stands in its file. */
-function whole({ text, hasByteOrderMark }: SourceText): string {
-  return `${hasByteOrderMark ? '\uFEFF' : ''}${text}`;
 }

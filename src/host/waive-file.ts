@@ -38,8 +38,7 @@ export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveW
   const request: WaiverRequest = { ...wish, selectors };
   const written = writeWaiver(source, request, rules, tools);
   if (written === null) throw new UsageError(`${noPlace(source.language)} ${own}:${wish.line}\nWrite it by hand where a comment may stand, with below and elvar resume around the place, or waive it --throughout the file.`);
-  const mark = source.hasByteOrderMark ? '\uFEFF' : '';
-  const [before, after] = [`${mark}${source.text}`, `${mark}${written.text.text}`];
+  const [before, after] = [source.whole, written.text.whole];
   return { path: own, line: written.line, selectors, before, after, failed: writes ? writeSource(file, before, after) : null };
 }
 

@@ -21,7 +21,7 @@ export class FoundFinding implements Finding {
     return hexadecimal(this.high) + hexadecimal(this.low);
   }
 
-  /** Sets the fingerprint. `number` counts the findings of a file that have the same rule and the same `content`. */
+  /** Sets the fingerprint. `number` counts the findings of a file that have the same rule and the same text in their line. */
   print({ high, low }: Print, number: number): void {
     this.high = finished(step(high, number));
     this.low = finished(step(low, -number));

@@ -2,8 +2,9 @@ import type { Finding } from '../model/finding.js';
 import type { Edit, Repair } from '../model/repair.js';
 import type { RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
-import { SourceText } from '../model/source-text.js';
+import type { SourceText } from '../model/source-text.js';
 import { Source } from '../syntax/source.js';
+import { applyEdits } from './apply-edits.js';
 import { inspectFile, type Tools } from './inspect-file.js';
 
 /** Repairs of one repair may make room for another; more rounds than this mean that two of them undo each other. */
@@ -112,15 +113,7 @@ function editsOf(repair: Repair): readonly Edit[] {
 }
 
 function applied(text: SourceText, chosen: readonly Offer[]): SourceText {
-  const edits = chosen.flatMap(({ repair }) => editsOf(repair)).sort((a, b) => a.start - b.start);
-  const dropsMark = chosen.some(({ repair }) => repair === 'drop-byte-order-mark');
-  let result = '';
-  let end = 0;
-  for (const edit of edits) {
-    result += text.text.slice(end, edit.start) + edit.text;
-    end = edit.end;
-  }
-  return new SourceText(text.path, text.language, result + text.text.slice(end), text.hasByteOrderMark && !dropsMark);
+  return applyEdits(text, chosen.flatMap(({ repair }) => editsOf(repair)), chosen.some(({ repair }) => repair === 'drop-byte-order-mark'));
 }
 
 /** How many places of a text do not follow the grammar of its language. */

@@ -30,6 +30,11 @@ export class SourceText {
     [this.starts, this.ends] = text.includes('\r') ? splitAtAll(text) : splitAtFeeds(text);
   }
 
+  /** The text as it stands in its file, with the byte-order mark where there is one. */
+  get whole(): string {
+    return `${this.hasByteOrderMark ? '\uFEFF' : ''}${this.text}`;
+  }
+
   /** Where only places are needed, `starts` and `ends` are cheaper. */
   get lines(): readonly Line[] {
     return this.split ??= this.starts.map((start, index) => ({ start, text: this.text.slice(start, this.ends[index]) }));

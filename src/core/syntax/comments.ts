@@ -1,6 +1,7 @@
 import type { CommentSyntax } from '../model/language.js';
 import type { SourceText } from '../model/source-text.js';
 import { memoized } from './memo.js';
+import { COMMENTS } from './node.js';
 import type { Source } from './source.js';
 import type { SyntaxTree } from './tree.js';
 
@@ -12,8 +13,6 @@ export interface Comment {
   readonly body: string;
 }
 
-const COMMENT_TYPES = ['comment', 'line_comment', 'block_comment', 'html_comment'];
-
 /**
  * The comments of a file in the order of the text. In a language without a grammar, lines are searched for comment
  * markers, and a marker in a text is taken for a comment.
@@ -23,7 +22,7 @@ export const commentsOf = memoized(({ text, tree }: Pick<Source, 'text' | 'tree'
 function findComments(text: SourceText, tree: SyntaxTree | null): Comment[] {
   const syntax = text.language.comments;
   if (tree !== null) {
-    return tree.ofTypes(COMMENT_TYPES)
+    return tree.ofTypes(COMMENTS)
       .map(({ start, end, text: written }) => ({ start, end, body: bodyOf(written, syntax) }))
       .sort((a, b) => a.start - b.start);
   }

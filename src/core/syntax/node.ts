@@ -143,7 +143,8 @@ export class SyntaxNode {
   }
 }
 
-const COMMENTS: ReadonlySet<string> = new Set(['comment', 'line_comment', 'block_comment', 'html_comment']);
+/** Nodes that are comments, in every grammar. */
+export const COMMENTS: ReadonlySet<string> = new Set(['comment', 'line_comment', 'block_comment', 'html_comment']);
 
 /** Whether a node is a comment, in any grammar. */
 export function isComment({ type }: SyntaxNode): boolean {

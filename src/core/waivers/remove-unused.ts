@@ -1,8 +1,9 @@
+import { applyEdits } from '../inspect/apply-edits.js';
 import { inspectSource, type Tools } from '../inspect/inspect-file.js';
 import type { Edit } from '../model/repair.js';
 import { formatSelector, type Selector } from '../model/selector.js';
 import type { RuleSet } from '../model/rule-set.js';
-import { SourceText } from '../model/source-text.js';
+import type { SourceText } from '../model/source-text.js';
 import { Source } from '../syntax/source.js';
 import { withBraces } from './covered-line.js';
 import { idleSelectors, uselessResumes } from './idle-selectors.js';
@@ -39,7 +40,7 @@ export function removeUnused(text: SourceText, set: RuleSet, tools: Tools): { re
       const removals = removalsIn(source, set, tools);
       if (removals.length === 0) return { text: current, removed };
       if (current === text) removed.push(...removals.filter(({ isTold }) => isTold).map(({ start, gone }) => ({ line: text.positionAt(start).line, selectors: gone.map(formatSelector) })));
-      current = applied(current, removals.map((removal) => editFor(removal, source)));
+      current = applyEdits(current, removals.map((removal) => editFor(removal, source)));
     } finally {
       source.dispose();
     }
@@ -98,13 +99,4 @@ function withoutComment(removal: Removal, source: Source): Edit {
   const before = text.slice(lineStart, start);
   // Words on both sides of it stay two.
   return { start: lineStart + before.trimEnd().length, end, text: /\S/.test(text[end] ?? '') ? ' ' : '' };
-}
-
-function applied(text: SourceText, edits: readonly Edit[]): SourceText {
-  let [result, end] = ['', 0];
-  for (const edit of edits) {
-    result += text.text.slice(end, edit.start) + edit.text;
-    end = edit.end;
-  }
-  return new SourceText(text.path, text.language, result + text.text.slice(end), text.hasByteOrderMark);
 }

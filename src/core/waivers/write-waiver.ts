@@ -1,7 +1,8 @@
 import { lineEndOf } from '../catalog/line-ends.js';
+import { applyEdits } from '../inspect/apply-edits.js';
 import { inspectFile, type Tools } from '../inspect/inspect-file.js';
 import type { RuleSet } from '../model/rule-set.js';
-import { SourceText } from '../model/source-text.js';
+import type { SourceText } from '../model/source-text.js';
 import { isComment, type SyntaxNode } from '../syntax/node.js';
 import { Source } from '../syntax/source.js';
 import type { Reach } from './waiver.js';
@@ -31,7 +32,7 @@ export interface WrittenWaiver {
 export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleSet, tools: Tools): WrittenWaiver | null {
   const code = codeOf(text, tools);
   for (const { offset, written } of places(text, request)) {
-    const after = new SourceText(text.path, text.language, text.text.slice(0, offset) + written + text.text.slice(offset), text.hasByteOrderMark);
+    const after = applyEdits(text, [{ start: offset, end: offset, text: written }]);
     const line = after.positionAt(offset + written.indexOf('elvar waive')).line;
     const moved = offset <= (text.starts[request.line - 1] as number) ? request.line + after.starts.length - text.starts.length : request.line;
     if (sameCode(codeOf(after, tools), code) && isExcused(after, line, { ...request, line: moved }, set, tools)) return { text: after, line };

@@ -103,14 +103,14 @@ function errorAt(node: Node, tree: SyntaxTree): Hit | null {
 }
 
 const CLOSING: Readonly<Record<string, string>> = { '(': ')', '[': ']', '{': '}' };
-const PAIRS: Readonly<Record<string, string>> = { ')': '(', ']': '[', '}': '{' };
 
 /** The bracket that nothing closes, where the parser made nothing of a stretch: what it did understand stands apart there. */
 function unclosedIn(stretch: Node, tree: SyntaxTree): Node | null {
   const open: Node[] = [];
   for (const part of stretch.children) {
-    if (/^[([{]$/.test(part.type)) open.push(part);
-    else if (PAIRS[part.type] !== undefined && open.at(-1)?.type === PAIRS[part.type]) open.pop();
+    const latest = open.at(-1);
+    if (CLOSING[part.type] !== undefined) open.push(part);
+    else if (latest !== undefined && CLOSING[latest.type] === part.type) open.pop();
   }
   return open.find(({ type }) => isShort(type, tree)) ?? null;
 }

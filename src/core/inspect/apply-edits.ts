@@ -1,0 +1,13 @@
+import type { Edit } from '../model/repair.js';
+import { SourceText } from '../model/source-text.js';
+
+/** A text with some edits made. They do not overlap; their order does not matter. @param dropsMark whether the byte-order mark goes. */
+export function applyEdits(text: SourceText, edits: readonly Edit[], dropsMark = false): SourceText {
+  let result = '';
+  let end = 0;
+  for (const edit of [...edits].sort((a, b) => a.start - b.start)) {
+    result += text.text.slice(end, edit.start) + edit.text;
+    end = edit.end;
+  }
+  return new SourceText(text.path, text.language, result + text.text.slice(end), text.hasByteOrderMark && !dropsMark);
+}
