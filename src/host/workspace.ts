@@ -21,7 +21,8 @@ import { sortByPath } from './path-order.js';
 import { findProjectRoot } from './project-root.js';
 import { reportPreset } from './preset-report.js';
 import { Project, type Location, type ProjectListing } from './project.js';
-import { readSource, type SkippedReading } from './source-file.js';
+import { noteSkipped, unfinishedText } from './reading-notes.js';
+import { readSource } from './source-file.js';
 import { rulePage } from './rule-page.js';
 import { runSettings, type RunSettings } from './run-settings.js';
 import type { ListedFile } from './walk.js';
@@ -235,7 +236,6 @@ export class Workspace {
     return { ...base, incomplete: unread, files, written: writes };
   }
 
-  /** Makes sure that the queries of house rules fit their grammars. @throws LayerError when one does not. */
   /**
    * Writes a waiver for what is found in a file.
    * @param writes whether the file is written; else the report tells what would be.
@@ -270,6 +270,7 @@ export class Workspace {
     return removeWaivers(this.jobOf(listing, base.catalog), base.catalog, writes);
   }
 
+  /** Makes sure that the queries of house rules fit their grammars. @throws LayerError when one does not. */
   private async needQueries(catalog: Catalog): Promise<void> {
     if (!catalog.rules.some(({ house }) => house?.search.by === 'query')) return;
     const { queryProblems } = await import('./query-problems.js');
@@ -326,19 +327,4 @@ export class Workspace {
   private relative(target: string): string {
     return relativeToRoot(target, this.directory, this.root);
   }
-}
-
-/** Why not all rules looked at a file. */
-function unfinishedText([first, ...more]: readonly RuleId[]): string {
-  return `nested too deeply, or too much to search, for ${first}${more.length === 0 ? '' : ` and ${more.length} more`}`;
-}
-
-/** Tells that a file in scope by its path is not checked; one that could not be read makes the answer incomplete. */
-function noteSkipped(file: string, reading: SkippedReading, skipped: SkippedPath[], incomplete: IncompletePath[]): void {
-  if (reading.skipped === 'gone') {
-    incomplete.push({ path: file, reason: 'it vanished during the run' });
-    return;
-  }
-  if (reading.skipped === 'unreadable') incomplete.push({ path: file, reason: reading.why });
-  skipped.push({ path: file, reason: reading.skipped, by: null });
 }
