@@ -1,3 +1,4 @@
+import { Ledger } from '../ledger/ledger.js';
 import type { Finding } from '../model/finding.js';
 import type { Edit, Repair } from '../model/repair.js';
 import type { RuleId } from '../model/rule.js';
@@ -5,6 +6,7 @@ import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../model/source-text.js';
 import { Source } from '../syntax/source.js';
 import { applyEdits } from './apply-edits.js';
+import { FollowedFindings, type FollowedFinding } from './followed-findings.js';
 import { inspectFile, type Tools } from './inspect-file.js';
 
 /** Repairs of one repair may make room for another; more rounds than this mean that two of them undo each other. */
@@ -19,31 +21,39 @@ export interface RepairedText {
   readonly withdrawn: readonly Finding[];
   /** What is found afterwards, without what is excused. */
   readonly left: readonly Finding[];
+  /** Findings of the ledger that are still there, with other fingerprints than before. */
+  readonly reprinted: readonly FollowedFinding[];
 }
 
 /**
  * Repairs a file in memory: round by round, so that repairs which overlap, or make room for each other, all get their turn.
  * A repair after which the file parses worse than before is withdrawn.
  * @param wants which rules are to repair.
+ * @param ledger the known findings: what it excuses is left alone.
  */
-export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: (rule: RuleId) => boolean): RepairedText {
+export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: (rule: RuleId) => boolean, ledger: Ledger = Ledger.NONE): RepairedText {
   const repaired = new Map<RuleId, number>();
   const withdrawn: Finding[] = [];
   /** Repairs that are not tried again, by their rule and what they would write. */
   const refused = new Set<string>();
   const seen = new Set<string>();
   let current = text;
+  let known: FollowedFindings | null = null;
   for (let pass = 0; ; pass += 1) {
     const repairs = new Map<Finding, Repair>();
-    const left = inspectFile(current, set, tools, repairs).findings.filter(({ excused }) => excused === null);
+    const { findings } = inspectFile(current, set, tools, repairs);
+    const judged: readonly Finding[] = known === null ? ledger.excuse(findings) : known.excuse(findings, current);
+    known ??= FollowedFindings.of(judged, current, (finding) => ledger.holds(finding));
+    const left = judged.filter(({ excused }) => excused === null);
     const offered = left.flatMap((finding): Offer[] => {
       const repair = repairs.get(finding);
       return repair === undefined || !wants(finding.rule) || refused.has(keyOf(finding, current)) ? [] : [{ finding, repair }];
     });
-    if (offered.length === 0) return { text: current, repaired, withdrawn, left };
+    const reprinted = known.changed(findings, current);
+    if (offered.length === 0) return { text: current, repaired, withdrawn, left, reprinted };
     // Two rules that undo each other would go on for ever: the state before is as good as any.
     const isCircle = pass >= MOST_PASSES || seen.has(current.text);
-    if (isCircle) return { text: current, repaired, withdrawn: [...withdrawn, ...offered.map(({ finding }) => finding)], left };
+    if (isCircle) return { text: current, repaired, withdrawn: [...withdrawn, ...offered.map(({ finding }) => finding)], left, reprinted };
     seen.add(current.text);
     const { next, applied, broken } = applyRound(current, offered, tools);
     for (const { finding } of broken) {
@@ -51,6 +61,7 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
       withdrawn.push(finding);
     }
     for (const { finding } of applied) repaired.set(finding.rule, (repaired.get(finding.rule) ?? 0) + 1);
+    known.follow(applied.flatMap(({ repair }) => editsOf(repair)));
     current = next;
   }
 }

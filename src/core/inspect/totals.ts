@@ -11,15 +11,18 @@ export interface Totals {
   readonly note: number;
   readonly fixable: number;
   readonly excused: number;
+  readonly byWaiver: number;
+  readonly byLedger: number;
 }
 
 /** Counts what a check found. */
 export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
   const counts: Record<ActiveLevel, number> = { error: 0, warning: 0, note: 0 };
-  const totals = { files: files.length, clean: 0, fixable: 0, excused: 0 };
+  const totals = { files: files.length, clean: 0, fixable: 0, excused: 0, byLedger: 0 };
   for (const { findings } of files) {
     let open = 0;
     for (const { level, fixable, excused } of findings) {
+      if (excused?.by === 'ledger') totals.byLedger += 1;
       if (excused !== null) continue;
       open += 1;
       counts[level] += 1;
@@ -28,8 +31,8 @@ export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
     if (open === 0) totals.clean += 1;
     totals.excused += findings.length - open;
   }
-  const { files: total, clean, fixable, excused } = totals;
-  return { files: total, clean, ...counts, fixable, excused };
+  const { files: total, clean, fixable, excused, byLedger } = totals;
+  return { files: total, clean, ...counts, fixable, excused, byWaiver: excused - byLedger, byLedger };
 }
 
 /** Whether the check fails: something not excused was found at or above the level agreed on. */

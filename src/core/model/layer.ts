@@ -36,11 +36,20 @@ export interface Ruling {
 /** One pattern of git's ignore-pattern language, as it was written. */
 export type PatternLine = Located<string>;
 
-/** How a preset is named: built in, a file relative to the file that adopts it, or a file of an installed package. */
+/**
+ * How a preset is named: built in, a file relative to the file that adopts it, a file of an installed package, or a file
+ * that is fetched and pinned, of a git repository or of a web server.
+ */
 export type PresetReference =
   | { readonly kind: 'built-in'; readonly name: string; readonly text: string }
   | { readonly kind: 'file'; readonly path: string; readonly text: string }
-  | { readonly kind: 'package'; readonly name: string; readonly path: string; readonly text: string };
+  | { readonly kind: 'package'; readonly name: string; readonly path: string; readonly text: string }
+  | RemoteReference;
+
+/** A preset that is fetched, and pinned in the lock file. */
+export type RemoteReference =
+  | { readonly kind: 'git'; readonly url: string; readonly revision: string; readonly path: string; readonly text: string }
+  | { readonly kind: 'web'; readonly url: string; readonly text: string };
 
 /** The rules that an adoption lets through: those of `only` (all, where it is null) but for those of `except`. */
 export interface AdoptionFilter {

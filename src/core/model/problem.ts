@@ -11,6 +11,7 @@ export type ProblemDetail =
   | { readonly code: 'yaml-too-deep' }
   | { readonly code: 'several-documents' }
   | { readonly code: 'needs-quotes'; readonly written: string; readonly as: 'tag' | 'alias' }
+  | { readonly code: 'merge-conflict' }
   | { readonly code: 'key-twice'; readonly key: string; readonly first: Place }
   | { readonly code: 'not-utf8' }
   | { readonly code: 'not-a-mapping'; readonly found: string }
@@ -38,6 +39,10 @@ export type ProblemDetail =
   | { readonly code: 'adopts-nothing'; readonly reference: string }
   | { readonly code: 'unknown-preset'; readonly reference: string; readonly near: string | null; readonly known: readonly string[] }
   | { readonly code: 'preset-missing'; readonly reference: string; readonly path: string }
+  | { readonly code: 'preset-not-pinned'; readonly reference: string }
+  | { readonly code: 'preset-not-fetched'; readonly reference: string; readonly why: string }
+  | { readonly code: 'digest-mismatch'; readonly reference: string; readonly pinned: string; readonly found: string }
+  | { readonly code: 'leaves-remote'; readonly reference: string; readonly path: string }
   | { readonly code: 'file-unreadable'; readonly path: string; readonly why: string }
   | { readonly code: 'not-a-file'; readonly path: string; readonly what: string }
   | { readonly code: 'too-many-presets'; readonly limit: number }

@@ -1,12 +1,18 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { Finding } from './finding.js';
 import type { Level } from './level.js';
+import type { AccountedEntry, LedgerEntry, WrittenEntry } from './ledger.js';
 import type { Rule, RuleId } from './rule.js';
-import type { FailOn, Zone } from './layer.js';
+import type { FailOn, LayerFile, RemoteReference, ScopeSettings, Zone } from './layer.js';
 import type { Problem } from './problem.js';
 import type { LanguageId } from './language.js';
 import type { DecidedRules, RuleSet } from './rule-set.js';
 import type { CheckedFile, IncompletePath, SkippedPath } from './scope.js';
+import type { Diagnosis } from '../doctor/diagnosis.js';
+import type { FindingChange } from '../impact/finding-changes.js';
+import type { Pin } from '../layers/read-lock.js';
+import type { RuleChanges } from '../impact/rule-changes.js';
+import type { ForeignCode } from '../scope/foreign-code.js';
 import type { RuleDifference } from '../compare/compare-rules.js';
 import type { WaiverRecord } from '../waivers/account.js';
 import type { RemovedWaiver } from '../waivers/remove-unused.js';
@@ -30,6 +36,10 @@ export type Notice = { readonly text: string } | { readonly problem: Problem };
 export interface ScopeReport extends ReportBase {
   readonly checked: readonly CheckedFile[];
   readonly skipped: readonly SkippedPath[];
+  /** Checked files that look as if nobody here wrote them. */
+  readonly foreign: readonly ForeignCode[];
+  /** The git work tree that the root is a part of, absolute; null where it is none, or is the root itself. Nothing outside of the root counts. */
+  readonly workTree: string | null;
 }
 
 /** A file with its rule set. */
@@ -41,6 +51,14 @@ export interface ResolvedFile extends CheckedFile {
 export interface ResolveReport extends ReportBase {
   readonly files: readonly ResolvedFile[];
   readonly layerFiles: number;
+  /** The layer files of the project that were read: those of directories, and presets in it. */
+  readonly layers: readonly LayerFile[];
+  /** How files are read, as far as the root's file says so. */
+  readonly settings: ScopeSettings;
+  /** The presets met that are fetched. */
+  readonly remotes: readonly RemoteReference[];
+  /** What is out, as far as it can be told without looking into files. */
+  readonly skipped: readonly SkippedPath[];
 }
 
 /** All that decides about one path. */
@@ -82,6 +100,67 @@ export interface LineExplanation {
   readonly waivers: readonly WaiverRecord[];
 }
 
+/** What a change of rules does to every file. */
+export interface ImpactReport extends ReportBase {
+  readonly changes: RuleChanges;
+  /** What becomes of findings, by rule. */
+  readonly findings: ReadonlyMap<RuleId, FindingChange>;
+  /** Findings that are not excused, of all rules in the files whose rules change, before and after. */
+  readonly counts: { readonly before: number; readonly after: number };
+  /** The files in scope after the change, sorted. */
+  readonly inScope: readonly string[];
+  /** How many rule sets there are before and after. */
+  readonly sets: { readonly before: number; readonly after: number };
+}
+
+/** What becomes of one ruling. */
+export interface RulingOutcome {
+  /** Checked files for which it says something about a rule that knows their language. */
+  readonly reached: number;
+  /** Those of them in which it decides a rule's level, or an option. */
+  readonly deciding: number;
+  /** Those of them in which the rule is in force then. */
+  readonly inForce: number;
+  /** What keeps it from deciding, most files first. `by` is the statement in its way, where there is one. */
+  readonly hindrances: readonly { readonly kind: 'refused' | 'overruled' | 'expired' | 'cut-off'; readonly by: Statement | null; readonly files: number }[];
+}
+
+/** A change of a layer file, and what it does. */
+export interface RuleEdit {
+  readonly file: string;
+  readonly isNew: boolean;
+  readonly before: string;
+  readonly after: string;
+  readonly impact: ImpactReport;
+  /** Null where the change is no single ruling, or takes one out. */
+  readonly outcome: RulingOutcome | null;
+  /** A preset that becomes a file of the project's own with the change; null where none does. */
+  readonly copy: { readonly file: string; readonly text: string } | null;
+}
+
+/** What is wrong with the configuration itself. */
+export interface DoctorReport extends ReportBase {
+  /** Problems first, then file by file from top to bottom. */
+  readonly diagnoses: readonly Diagnosis[];
+  readonly files: number;
+  readonly layerFiles: number;
+}
+
+/** What was fetched anew, and what that does. */
+export interface PinUpdate {
+  /** Presets with what was pinned and what is to be; `before` is null for one that was not pinned, `after` for one that is no longer adopted. */
+  readonly changes: readonly { readonly reference: string; readonly before: Pin | null; readonly after: Pin | null }[];
+  readonly unchanged: number;
+  /** Null where there is nothing to compare with: something was not pinned before. */
+  readonly impact: ImpactReport | null;
+}
+
+/** What excuses findings of one rule in one file. */
+export interface RuleExcuses {
+  readonly waivers: readonly WaiverRecord[];
+  readonly entries: readonly WrittenEntry[];
+}
+
 /** One side of a comparison: a path, or a preset by its reference. */
 export interface ComparedSide {
   readonly name: string;
@@ -120,6 +199,28 @@ export interface CheckReport extends ReportBase {
   readonly misreadWaivers: readonly MisreadWaiver[];
   /** The lowest level at which findings make the check fail. */
   readonly failOn: FailOn;
+  /** The known findings, and what has become of each. */
+  readonly ledger: readonly AccountedEntry[];
+  /** The revision of git since which lines must have changed to be told of; null where all lines are. */
+  readonly since: string | null;
+}
+
+/** The ledger, and what has become of each entry. */
+export interface LedgerReport extends ReportBase {
+  /** In the order of the file. */
+  readonly entries: readonly AccountedEntry[];
+}
+
+/** What was changed in the ledger, or would be. */
+export interface LedgerChange extends ReportBase {
+  readonly added: readonly LedgerEntry[];
+  /** Entries as they are now. */
+  readonly changed: readonly LedgerEntry[];
+  readonly dropped: readonly LedgerEntry[];
+  /** How many entries the ledger has then. */
+  readonly size: number;
+  /** Why the ledger was left as it is; null when it was written, or was not to be. */
+  readonly failed: string | null;
 }
 
 /** Where a rule has one level by one decision. */

@@ -151,3 +151,8 @@ export function finderFor(rule: Rule, language: LanguageId): Finder<OptionValues
   if ('everywhere' in rule.find) return rule.find.everywhere;
   return rule.find.languages[language] ?? null;
 }
+
+/** The languages that a rule knows; `*` for every text. */
+export function languagesOf({ find }: Pick<Rule, 'find'>): string[] {
+  return 'everywhere' in find ? ['*'] : Object.keys(find.languages);
+}

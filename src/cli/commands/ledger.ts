@@ -1,0 +1,110 @@
+import { LEDGER_STATUSES, type EntryState, type LedgerStatus } from '../../core/model/ledger.js';
+import type { ActiveLevel } from '../../core/model/level.js';
+import type { LedgerChange } from '../../core/model/report.js';
+import { ledgerChangeJson, ledgerJson } from '../../formats/json/ledger.js';
+import { UsageError } from '../../host/errors.js';
+import { LEDGER_FILE } from '../../host/ledger-file.js';
+import type { Verdict } from '../../host/ledger-desk.js';
+import { EXIT, type ExitCode } from '../exit-code.js';
+import { viewLedger, viewLedgerChange } from '../views/ledger.js';
+import { visible } from '../../formats/text/visible.js';
+import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+
+const ACTIONS = ['list', 'take', 'set', 'prune'] as const;
+
+interface Options {
+  readonly action: (typeof ACTIONS)[number];
+  readonly place: readonly string[];
+  readonly rule: readonly string[];
+  readonly level?: ActiveLevel | undefined;
+  readonly state?: EntryState | undefined;
+  readonly status?: LedgerStatus | undefined;
+  readonly because?: string | undefined;
+  readonly until?: string | undefined;
+  readonly all: boolean;
+  readonly dryRun: boolean;
+}
+
+/** `elvar ledger`. */
+export const LEDGER: Command<Options> = {
+  usage: 'ledger [action] [place..]',
+  about: 'Excuse known findings without touching the code: in elvar-ledger.yaml, with a status, a reason and a day.',
+  formats: ['text', 'json'],
+  declare: (args) => args
+    .positional('action', { choices: ACTIONS, default: 'list', describe: 'look at the entries; write down what is found now; decide about entries; drop those without a finding' })
+    .positional('place', { type: 'string', array: true, default: [], describe: 'files and directories; for entries FILE:LINE and fingerprints too; everything where none is named' })
+    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'this rule, concern/* or tag:NAME alone; may be repeated' })
+    .option('level', { choices: ['error', 'warning', 'note'], describe: 'take: findings of this level and above' })
+    .option('state', { choices: ['excuses', 'due', 'gone'], describe: 'list, set: entries that excuse a finding, are past their day, or have no finding any more' })
+    .option('status', { choices: LEDGER_STATUSES, describe: 'take, set: what is decided, accepted where nothing is said; list: entries of this status' })
+    .option('because', { type: 'string', requiresArg: true, describe: 'take, set: the reason' })
+    .option('until', { type: 'string', requiresArg: true, describe: 'take, set: the last day on which it may stay, YYYY-MM-DD, or never' })
+    .option('all', { type: 'boolean', default: false, describe: 'list: every entry, however many there are' })
+    .option('dry-run', { type: 'boolean', default: false, describe: 'tell what would change, and change nothing' }) as never,
+  examples: [
+    ["elvar ledger take --dry-run --because 'was there before the rules'", 'what would be written down, so that only new findings count'],
+    ['elvar ledger take kiosk --status planned --until 2999-12-31 --dry-run', 'one directory, to be repaired until a day'],
+    ['elvar ledger list --state due', 'what was promised and not kept'],
+    ['elvar ledger prune --dry-run', 'what has been repaired since'],
+  ],
+  run: (context) => {
+    checkOptions(context.options);
+    switch (context.options.action) {
+      case 'list':
+        return list(context);
+      case 'take':
+        return change(context, 'The code keeps its findings; check counts those that are new.');
+      case 'set':
+      case 'prune':
+        return change(context, null);
+    }
+  },
+};
+
+/** Which options each action understands, besides those of every action. */
+const UNDERSTOOD: Readonly<Record<Options['action'], readonly (keyof Options)[]>> = {
+  list: ['state', 'status', 'all'],
+  take: ['level', 'status', 'because', 'until', 'dryRun'],
+  set: ['state', 'status', 'because', 'until', 'dryRun'],
+  prune: ['dryRun'],
+};
+
+function checkOptions(options: Options): void {
+  for (const name of ['level', 'state', 'status', 'because', 'until', 'all', 'dryRun'] as const) {
+    const isGiven = options[name] !== undefined && options[name] !== false;
+    if (isGiven && !UNDERSTOOD[options.action].includes(name)) throw new UsageError(`ledger ${options.action} has no option --${name === 'dryRun' ? 'dry-run' : name}\nSee elvar ledger --help.`);
+  }
+}
+
+async function list(context: Context<Options>): Promise<ExitCode> {
+  const { options, workspace, terminal, style } = context;
+  const { place: places, rule: rules, status = null, state = null, all } = options;
+  const report = await workspace.ledger().list({ places, rules, status, state });
+  const isChosen = places.length + rules.length > 0 || status !== null || state !== null;
+  if (options.format === 'json') printJson(context, ledgerJson(report));
+  else terminal.out(viewLedger(report, { all, isChosen }, style));
+  tellAside(context, report);
+  if (report.entries.some((entry) => entry.state === 'gone')) hint(context, 'Drop what has no finding any more: elvar ledger prune --dry-run');
+  return exitCode(EXIT.fine, report);
+}
+
+async function change(context: Context<Options>, next: string | null): Promise<ExitCode> {
+  const { options, terminal, style } = context;
+  const report = await changed(context);
+  if (report.failed !== null) terminal.err(`${LEDGER_FILE} was not written: ${visible(report.failed)}\n`);
+  if (options.format === 'json') printJson(context, ledgerChangeJson(report, !options.dryRun));
+  else if (report.failed === null) terminal.out(viewLedgerChange(report, options.dryRun, style));
+  tellAside(context, report);
+  if (options.dryRun) hint(context, 'The same without --dry-run changes the ledger.');
+  else if (next !== null) hint(context, next);
+  return report.failed === null ? exitCode(EXIT.fine, report) : EXIT.incomplete;
+}
+
+function changed({ options, workspace }: Context<Options>): Promise<LedgerChange> {
+  const { action, place: places, rule: rules, level = null, state = null, status = null, because = null, until = null, dryRun } = options;
+  const verdict: Verdict = { status, because, until };
+  const desk = workspace.ledger();
+  if (action === 'take') return desk.take({ places, rules }, level, verdict, !dryRun);
+  if (action === 'prune') return desk.prune({ places, rules }, !dryRun);
+  return desk.set({ places, rules, status: null, state }, verdict, !dryRun);
+}

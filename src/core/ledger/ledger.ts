@@ -1,0 +1,87 @@
+import type { Finding } from '../model/finding.js';
+import type { AccountedEntry, WrittenEntry } from '../model/ledger.js';
+
+/** Which part of the tree was looked at, so that a finding that was not met is known to be gone. */
+export interface LookedAt {
+  /** Whether a run has looked at the file of this path, or there is none any more. */
+  readonly saw: (path: string) => boolean;
+}
+
+/** The known findings of a project, and the account of which were met. */
+export class Ledger {
+  /** The ledger of a project that has none. */
+  static readonly NONE = new Ledger([], '');
+
+  private readonly byKey = new Map<string, WrittenEntry[]>();
+  private readonly met = new Map<WrittenEntry, Finding>();
+
+  /**
+   * @param entries in the order of the file.
+   * @param today the day on which entries have expired or not, as YYYY-MM-DD.
+   * @param renamed for paths that are gone, where their files are now.
+   */
+  constructor(readonly entries: readonly WrittenEntry[], private readonly today: string, private readonly renamed: ReadonlyMap<string, string> = new Map()) {
+    for (const entry of entries) {
+      const key = keyOf(this.pathOf(entry), entry.rule, entry.fingerprint);
+      const others = this.byKey.get(key);
+      if (others === undefined) this.byKey.set(key, [entry]);
+      else others.push(entry);
+    }
+  }
+
+  /** Where the file of an entry is now. */
+  pathOf({ path }: WrittenEntry): string {
+    return this.renamed.get(path) ?? path;
+  }
+
+  /** Whether an entry has lost its power, because its last day has passed. */
+  isDue({ until }: WrittenEntry): boolean {
+    return until !== null && until < this.today;
+  }
+
+  /** What is written down about a finding, whatever became of it. */
+  entriesOf({ path, rule, fingerprint }: Finding): readonly WrittenEntry[] {
+    return this.byKey.get(keyOf(path, rule, fingerprint)) ?? [];
+  }
+
+  /** Whether a finding is written down. */
+  holds(finding: Finding): boolean {
+    return this.entriesOf(finding).length > 0;
+  }
+
+  /**
+   * The findings of a file with those excused that the ledger knows. What a waiver excuses stays excused by the waiver.
+   * Of several entries about one finding the first that counts excuses.
+   */
+  excuse(findings: readonly Finding[]): readonly Finding[] {
+    if (this.entries.length === 0) return findings;
+    let isTouched = false;
+    const judged = findings.map((finding) => {
+      const entries = this.entriesOf(finding);
+      for (const entry of entries) this.met.set(entry, finding);
+      const entry = entries.find((one) => !this.isDue(one));
+      if (entry === undefined || finding.excused !== null) return finding;
+      isTouched = true;
+      return excusedBy(entry, finding);
+    });
+    return isTouched ? judged : findings;
+  }
+
+  /** What has become of each entry, once the findings of a run have all been shown to {@link excuse}. */
+  account({ saw }: LookedAt): AccountedEntry[] {
+    return this.entries.map((entry) => {
+      const finding = this.met.get(entry) ?? null;
+      const path = this.pathOf(entry);
+      const state = finding !== null ? (this.isDue(entry) ? 'due' : 'excuses') : saw(path) ? 'gone' : 'unknown';
+      return { entry, state, path, finding };
+    });
+  }
+}
+
+function excusedBy({ writtenIn, because, until, status }: WrittenEntry, { rule, level, path, span, message, fixable, fingerprint }: Finding): Finding {
+  return { rule, level, path, span, message, fixable, fingerprint, excused: { by: 'ledger', line: writtenIn, because, until, status } };
+}
+
+function keyOf(path: string, rule: string, fingerprint: string): string {
+  return `${path}\0${rule}\0${fingerprint}`;
+}

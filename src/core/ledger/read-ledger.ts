@@ -1,0 +1,112 @@
+import * as z from 'zod';
+import { isDate } from '../layers/date.js';
+import { describeValue, problemAt, problemsOfIssues } from '../layers/schema-problems.js';
+import { nodeAt, readYaml, type YamlNode } from '../layers/yaml-text.js';
+import { LEDGER_STATUSES, type WrittenEntry } from '../model/ledger.js';
+import { compareProblems, type Problem } from '../model/problem.js';
+import { blocksOf, linesText, type Block } from './blocks.js';
+import { readScalar } from './scalar.js';
+
+const text = z.string().min(1);
+
+/** One entry as it is written. What a person need not write down is optional. */
+const entrySchema = z.strictObject({
+  path: text,
+  rule: text,
+  line: z.int().min(1).optional(),
+  code: z.string().optional(),
+  fingerprint: z.string().regex(/^[0-9a-f]{16}$/, 'sixteen hexadecimal digits'),
+  status: z.enum(LEDGER_STATUSES).optional(),
+  because: text.optional(),
+  since: z.string().optional(),
+  until: z.string().optional(),
+});
+
+const KEYS = Object.keys(entrySchema.shape);
+
+/** The lines that git leaves around both sides of a conflict (git-merge, "How conflicts are presented"). */
+const CONFLICT = /^(?:<{7} |={7}$|>{7} )/m;
+
+/** Reads the text of a ledger. @param file how it is named in places. @returns the entries in their order, and all that is wrong. */
+export function readLedger(text: string, file: string): { readonly entries: readonly WrittenEntry[]; readonly problems: readonly Problem[] } {
+  const conflict = CONFLICT.exec(text);
+  if (conflict !== null) {
+    const line = text.slice(0, conflict.index).split('\n').length;
+    return { entries: [], problems: [problemAt({ file, line, column: 1, length: 7 }, { code: 'merge-conflict' })] };
+  }
+  const simple = readSimply(text, file);
+  if (simple !== null) return { entries: simple, problems: [] };
+  const { root, problems } = readYaml(text, file);
+  if (root === null) return { entries: [], problems };
+  if (typeof root.value !== 'object' || root.value === null || Array.isArray(root.value)) {
+    return { entries: [], problems: [...problems, problemAt(root.place, { code: 'not-a-mapping', found: describeValue(root.value) })] };
+  }
+  const read = z.strictObject({ findings: z.array(z.unknown()).nullable() }).safeParse(root.value);
+  if (!read.success) problems.push(...problemsOfIssues(read.error.issues, root, ['findings']));
+  const list = nodeAt(root, ['findings']);
+  const items = list.whole && Array.isArray(list.node.value) ? [...list.node.parts.values()] : [];
+  const entries = items.flatMap((item, index) => readEntry(item, index, problems) ?? []);
+  return { entries, problems: problems.sort(compareProblems) };
+}
+
+function readEntry(item: YamlNode, index: number, problems: Problem[]): WrittenEntry | null {
+  const read = entrySchema.safeParse(item.value);
+  if (!read.success) {
+    problems.push(...problemsOfIssues(read.error.issues, item, KEYS));
+    return null;
+  }
+  for (const key of ['since', 'until'] as const) {
+    const day = read.data[key];
+    if (day !== undefined && !isDate(day)) problems.push(problemAt(nodeAt(item, [key]).node.place, { code: 'bad-date', found: describeValue(day) }));
+  }
+  return entryOf(read.data, { writtenIn: item.place.line, index });
+}
+
+function entryOf({ path, rule, line, code, fingerprint, status, because, since, until }: z.output<typeof entrySchema>, place: Pick<WrittenEntry, 'writtenIn' | 'index'>): WrittenEntry {
+  return {
+    path, rule, line: line ?? null, code: code ?? null, fingerprint, status: status ?? 'accepted', because: because ?? null, since: since ?? null, until: until ?? null, ...place,
+  };
+}
+
+/**
+ * Reads a ledger as it is written mostly. The YAML parser takes seconds for some ten thousand entries, so it gets only
+ * those that are not written simply.
+ * @returns null where the text is not one block an entry, or anything is wrong in it: then the parser tells what.
+ */
+function readSimply(text: string, file: string): WrittenEntry[] | null {
+  const entries: WrittenEntry[] = [];
+  for (const block of blocksOf(text)?.entries ?? [null]) {
+    const entry = block === null ? null : readBlock(block, entries.length) ?? parseBlock(block, entries.length, file);
+    if (entry === null) return null;
+    entries.push(entry);
+  }
+  return entries;
+}
+
+/** A key and its value on a line of their own. */
+const PART = /^( *(?:- )?)([a-z]+): ([^ \t].*)$/;
+
+function readBlock({ line, lines }: Block, index: number): WrittenEntry | null {
+  const parts: Record<string, string | number> = {};
+  const margin = /^ *- /.exec(lines[0] as string)?.[0].length;
+  for (const [row, text] of lines.entries()) {
+    const [, before = '', key, written] = PART.exec(text.replace(/[ \t]+$/, '')) ?? [];
+    if (before.length !== margin || before.includes('-') !== (row === 0)) return null;
+    const value = written === undefined ? null : key === 'line' && /^[1-9]\d{0,8}$/.test(written) ? Number(written) : readScalar(written);
+    if (key === undefined || value === null || key in parts) return null;
+    parts[key] = value;
+  }
+  const read = entrySchema.safeParse(parts);
+  return read.success && areDays(read.data) ? entryOf(read.data, { writtenIn: line, index }) : null;
+}
+
+function areDays({ since, until }: z.output<typeof entrySchema>): boolean {
+  return [since, until].every((day) => day === undefined || isDate(day));
+}
+
+function parseBlock({ line, lines }: Block, index: number, file: string): WrittenEntry | null {
+  const { root, problems } = readYaml(linesText(lines), file);
+  const item = root?.parts.get(0);
+  const entry = item === undefined || problems.length > 0 ? null : readEntry(item, index, problems);
+  return entry === null || problems.length > 0 ? null : { ...entry, writtenIn: line };
+}

@@ -1,0 +1,24 @@
+import type { AccountedEntry, LedgerEntry } from '../../core/model/ledger.js';
+import type { LedgerChange, LedgerReport } from '../../core/model/report.js';
+
+/** `elvar-ledger/1`. `found` is where the finding is now; null where there is none. */
+export function ledgerJson({ entries, incomplete }: LedgerReport): object {
+  return { format: 'elvar-ledger/1', entries: entries.map(accountedJson), incomplete };
+}
+
+function accountedJson({ entry, state, path, finding }: AccountedEntry): object {
+  const found = finding === null ? null : { path, line: finding.span.start.line, column: finding.span.start.column };
+  return { ...entryJson(entry), writtenIn: entry.writtenIn, state, found };
+}
+
+/** `elvar-ledger-change/1`. */
+export function ledgerChangeJson({ added, changed, dropped, size, failed, incomplete }: LedgerChange, writes: boolean): object {
+  return {
+    format: 'elvar-ledger-change/1', written: writes && failed === null,
+    added: added.map(entryJson), changed: changed.map(entryJson), dropped: dropped.map(entryJson), size, incomplete,
+  };
+}
+
+function entryJson({ path, rule, line, code, fingerprint, status, because, since, until }: LedgerEntry): object {
+  return { path, rule, line, code, fingerprint, status, because, since, until };
+}

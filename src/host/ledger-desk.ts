@@ -1,0 +1,173 @@
+import { isDate } from '../core/layers/date.js';
+import { Ledger } from '../core/ledger/ledger.js';
+import type { KeptEntry, NewEntry } from '../core/ledger/write-ledger.js';
+import type { Finding } from '../core/model/finding.js';
+import type { AccountedEntry, EntryState, LedgerEntry, LedgerStatus } from '../core/model/ledger.js';
+import { compareLevels, type ActiveLevel } from '../core/model/level.js';
+import type { CheckReport, LedgerChange, LedgerReport, ReportBase } from '../core/model/report.js';
+import { UsageError } from './errors.js';
+import { LEDGER_FILE, openLedger, readLedgerFile, shortCode, writeLedgerFile, type LedgerReading } from './ledger-file.js';
+import { selectedRules } from './selected-rules.js';
+import { whileWriting } from './writing-lock.js';
+import type { Workspace } from './workspace.js';
+
+/** Which entries, or findings, are meant. */
+export interface LedgerChoice {
+  /** Files, directories, FILE:LINE, or fingerprints; all where there is none. */
+  readonly places: readonly string[];
+  /** Selectors of rules; all where there is none. */
+  readonly rules: readonly string[];
+}
+
+/** Which entries are meant. */
+export interface EntryChoice extends LedgerChoice {
+  readonly status: LedgerStatus | null;
+  readonly state: EntryState | null;
+}
+
+/** What is decided about findings. */
+export interface Verdict {
+  readonly status: LedgerStatus | null;
+  readonly because: string | null;
+  /** A day as YYYY-MM-DD, `never` for none, null where nothing is said. */
+  readonly until: string | null;
+}
+
+/** Where the ledger is looked at and changed. Every method throws a LayerError when the ledger or a layer file is wrong. */
+export class LedgerDesk {
+  constructor(private readonly workspace: Workspace, private readonly root: string, private readonly today: string) {}
+
+  /** The entries there are, and what has become of each. @throws UsageError when a rule is unknown. */
+  async list(choice: EntryChoice): Promise<LedgerReport> {
+    const { entries, base } = await this.account(choice);
+    return { ...base, entries };
+  }
+
+  /**
+   * Writes down what is found now, and is not written down yet.
+   * @param level findings of this level and above.
+   * @param writes whether the ledger is written; else the answer tells what would be.
+   */
+  take(choice: LedgerChoice, level: ActiveLevel | null, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
+    return this.alone(writes, () => this.takeNow(choice, level, verdict, writes));
+  }
+
+  private async takeNow(choice: LedgerChoice, level: ActiveLevel | null, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
+    const status = verdict.status ?? 'accepted';
+    this.checkVerdict(verdict);
+    const until = verdict.until === 'never' ? null : verdict.until;
+    if (status === 'planned' && until === null) throw new UsageError('what is planned needs a day\nName the last day on which it may stay with --until YYYY-MM-DD.');
+    const reading = readLedgerFile(this.root);
+    const ledger = openLedger(this.root, this.today, reading);
+    const report = await this.workspace.check(choice.places);
+    const rules = selectedRules(choice.rules, report.catalog);
+    const isWanted = (finding: Finding): boolean => finding.excused === null && finding.path !== LEDGER_FILE && !ledger.holds(finding)
+      && (rules === null || rules.has(finding.rule)) && (level === null || compareLevels(finding.level, level) >= 0);
+    const added = report.files.flatMap(({ findings }) => findings.filter(isWanted)).map(({ path, rule, fingerprint, span: { start } }): LedgerEntry => {
+      const code = shortCode(this.workspace.lineText(path, start.line) ?? '');
+      return { path, rule, line: start.line, code: code === '' ? null : code, fingerprint, status, because: verdict.because, since: this.today, until };
+    });
+    return this.write(reading, [...kept(reading, ledger), ...added.map((entry) => ({ added: entry }))], report, writes);
+  }
+
+  /** Decides about entries that are chosen. @throws UsageError when none is, or the verdict says nothing. */
+  set(choice: EntryChoice, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
+    return this.alone(writes, () => this.setNow(choice, verdict, writes));
+  }
+
+  private async setNow(choice: EntryChoice, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
+    this.checkVerdict(verdict);
+    if (verdict.status === null && verdict.because === null && verdict.until === null) throw new UsageError('say what is to be set: --status, --because or --until');
+    const { entries, base, reading, ledger } = await this.account(choice);
+    if (entries.length === 0) throw new UsageError('no entry of the ledger is meant by that\nWhich there are: elvar ledger list');
+    const chosen = new Set(entries.map(({ entry }) => entry));
+    const changes = changesOf(verdict);
+    const next = kept(reading, ledger).map((entry) => (chosen.has(entry.kept) ? { kept: entry.kept, changes: realChanges(entry.kept, { ...entry.changes, ...changes }) } : entry));
+    const undated = next.find(({ kept: entry, changes: own }) => chosen.has(entry) && ({ ...entry, ...own }).status === 'planned' && ({ ...entry, ...own }).until === null);
+    if (undated !== undefined) throw new UsageError(`what is planned needs a day, and ${undated.kept.path} ${undated.kept.rule} has none\nName the last day on which it may stay with --until YYYY-MM-DD.`);
+    return this.write(reading, next, base, writes);
+  }
+
+  /** Drops the entries whose findings are gone, and those that say again what another says. */
+  prune(choice: LedgerChoice, writes: boolean): Promise<LedgerChange> {
+    return this.alone(writes, () => this.pruneNow(choice, writes));
+  }
+
+  private async pruneNow(choice: LedgerChoice, writes: boolean): Promise<LedgerChange> {
+    const { entries, base, reading, ledger } = await this.account({ ...choice, status: null, state: null });
+    const met = new Set<Finding>();
+    const idle = new Set(entries.filter(({ state, finding }) => {
+      if (state === 'gone') return true;
+      const isDouble = finding !== null && met.has(finding);
+      if (finding !== null) met.add(finding);
+      return isDouble;
+    }).map(({ entry }) => entry));
+    return this.write(reading, kept(reading, ledger).filter((entry) => !idle.has(entry.kept)), base, writes);
+  }
+
+  private alone<Result>(writes: boolean, work: () => Promise<Result>): Promise<Result> {
+    return writes ? whileWriting(this.root, 'wait', work) : work();
+  }
+
+  private async account({ places, rules, status, state }: EntryChoice): Promise<{ entries: AccountedEntry[]; base: ReportBase; reading: LedgerReading; ledger: Ledger }> {
+    const reading = readLedgerFile(this.root);
+    const ledger = openLedger(this.root, this.today, reading);
+    const report = await this.checkFor(reading);
+    const selected = selectedRules(rules, report.catalog);
+    const isMeant = this.placeTest(places);
+    const entries = report.ledger.filter((accounted) => isMeant(accounted)
+      && (selected === null || selected.has(accounted.entry.rule)) && (status === null || accounted.entry.status === status) && (state === null || accounted.state === state));
+    // The report has read the ledger for itself.
+    return { entries: entries.map((accounted) => ({ ...accounted, entry: reading.entries[accounted.entry.index] ?? accounted.entry })), base: report, reading, ledger };
+  }
+
+  /** Where nothing is written down nothing needs to be checked. */
+  private async checkFor({ entries }: LedgerReading): Promise<CheckReport> {
+    if (entries.length > 0) return this.workspace.check();
+    return { ...this.workspace.catalog(), files: [], skipped: [], misreadWaivers: [], failOn: 'never', ledger: [], since: null };
+  }
+
+  private placeTest(places: readonly string[]): (accounted: AccountedEntry) => boolean {
+    if (places.length === 0) return () => true;
+    const tests = places.map((place): ((accounted: AccountedEntry) => boolean) => {
+      if (/^[0-9a-f]{16}$/.test(place)) return ({ entry }) => entry.fingerprint === place;
+      const [, file, line] = /^(.+):(\d+)(?::\d+)?$/.exec(place) ?? [];
+      const isLine = file !== undefined && !this.workspace.exists(place);
+      const own = this.workspace.relative(isLine ? file : place);
+      return ({ entry, path, finding }) => [path, entry.path].some((at) => own === '' || at === own || at.startsWith(`${own}/`))
+        && (!isLine || (finding?.span.start.line ?? entry.line) === Number(line));
+    });
+    return (accounted) => tests.some((test) => test(accounted));
+  }
+
+  private checkVerdict({ because, until }: Verdict): void {
+    if (because !== null && because.trim() === '') throw new UsageError('the reason is empty\nSay why with --because, in a few words.');
+    if (because !== null && /[\0-\x1f\x7f]/.test(because)) throw new UsageError('the reason has control characters in it');
+    if (until === null || until === 'never') return;
+    if (!isDate(until)) throw new UsageError(`${until} is no day of the calendar\nWrite it as YYYY-MM-DD, or never`);
+    if (until < this.today) throw new UsageError(`${until} is past: the entries would excuse nothing`);
+  }
+
+  private write(reading: LedgerReading, next: readonly NewEntry[], { catalog, usesStarter, incomplete, notices }: ReportBase, writes: boolean): LedgerChange {
+    const staying = new Set(next.flatMap((entry) => ('kept' in entry ? [entry.kept] : [])));
+    const changed = next.flatMap((entry) => ('kept' in entry && Object.keys(entry.changes).length > 0 ? [{ ...entry.kept, ...entry.changes }] : []));
+    const added = next.flatMap((entry) => ('added' in entry ? [entry.added] : []));
+    const dropped = reading.entries.filter((entry) => !staying.has(entry));
+    const isIdle = changed.length + added.length + dropped.length === 0;
+    const failed = writes && !isIdle ? writeLedgerFile(this.root, reading, next) : null;
+    return { catalog, usesStarter, incomplete, notices, added, changed, dropped, size: next.length, failed };
+  }
+}
+
+/** The entries there are; those whose files git has renamed get their new paths. */
+function kept({ entries }: LedgerReading, ledger: Ledger): KeptEntry[] {
+  return entries.map((entry) => ({ kept: entry, changes: ledger.pathOf(entry) === entry.path ? {} : { path: ledger.pathOf(entry) } }));
+}
+
+function changesOf({ status, because, until }: Verdict): Partial<LedgerEntry> {
+  return { ...(status !== null && { status }), ...(because !== null && { because }), ...(until !== null && { until: until === 'never' ? null : until }) };
+}
+
+function realChanges(entry: LedgerEntry, changes: Partial<LedgerEntry>): Partial<LedgerEntry> {
+  return Object.fromEntries(Object.entries(changes).filter(([key, value]) => entry[key as keyof LedgerEntry] !== value));
+}

@@ -1,0 +1,17 @@
+import { execFileSync } from 'node:child_process';
+
+const IDENTITY = ['-c', 'user.name=Harbour', '-c', 'user.email=harbour@saltmarsh.example', '-c', 'commit.gpgSign=false', '-c', 'core.autocrlf=false', '-c', 'init.defaultBranch=main'];
+
+/** Runs git in a folder and gives its output; the settings of whoever runs the tests have no say. */
+export function git(folder: string, ...args: readonly string[]): string {
+  return execFileSync('git', ['-C', folder, ...IDENTITY, ...args], { encoding: 'utf8', stdio: 'pipe', env: ENVIRONMENT });
+}
+
+
+const ENVIRONMENT = { PATH: process.env['PATH'], HOME: '/nonexistent', GIT_CONFIG_NOSYSTEM: '1' };
+
+/** Commits everything there is. */
+export function commitAll(folder: string, message = 'tide'): void {
+  git(folder, 'add', '-A');
+  git(folder, 'commit', '-q', '--allow-empty', '-m', message);
+}
