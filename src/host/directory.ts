@@ -11,7 +11,7 @@ import { describeSystemError } from './errors.js';
 import type { LayerLoader } from './layer-loader.js';
 import { LAYER_FILE } from './project-root.js';
 import type { RunSettings } from './run-settings.js';
-import { readTextFile } from './text-file.js';
+import { readThrough } from './overlay.js';
 
 /** What holds in one directory of the tree. */
 export interface Directory {
@@ -87,7 +87,11 @@ export class DirectoryReader {
   }
 
   /** Later sources of patterns have the last word: `.gitignore`, then the layer file, then `.elvarignore`. */
-  private addOwnFiles(directory: Directory, entries: EntryLookup): Directory {
+  private addOwnFiles(directory: Directory, onDisk: EntryLookup): Directory {
+    const entries: EntryLookup = (name) => {
+      const trial = this.settings.overlay.textAt(path.join(this.root, directory.path, name));
+      return trial === undefined ? onDisk(name) : trial === null ? undefined : 'file';
+    };
     let { scope, languages, rules } = directory;
     scope = scope.withIgnores(this.readPatternFile(directory.path, '.gitignore', entries));
     const layer = entries(LAYER_FILE) === undefined ? null : this.loader.loadDirectory(directory.path);
@@ -113,7 +117,7 @@ export class DirectoryReader {
       this.notices.push(`${file} is not read: it is ${kind === 'symlink' ? 'a link' : kind === 'directory' ? 'a directory' : 'a special file'}`);
       return [];
     }
-    const reading = readTextFile(path.join(this.root, file));
+    const reading = readThrough(this.settings.overlay, path.join(this.root, file));
     if ('text' in reading) return compilePatternFile(reading.text, file);
     const reason = reading.failed === 'not-utf8' ? 'it is not UTF-8' : describeSystemError(reading.error);
     this.incomplete.push({ path: file, reason: `its patterns could not be read: ${reason}` });

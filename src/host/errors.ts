@@ -31,5 +31,11 @@ export function describeSystemError(error: unknown): string {
   if (hasCode(error, 'ENOENT')) return 'it is gone';
   if (hasCode(error, 'ELOOP')) return 'its links form a circle';
   if (hasCode(error, 'EISDIR')) return 'it is a directory';
+  if (hasCode(error, 'ENOSPC', 'EDQUOT')) return 'there is no space left on the disk';
+  if (hasCode(error, 'EROFS')) return 'the disk can only be read';
+  if (hasCode(error, 'ENAMETOOLONG')) return 'its name is too long';
+  if (hasCode(error, 'EIO')) return 'the disk has failed';
+  if (hasCode(error, 'EMFILE', 'ENFILE')) return 'too many files are open';
+  if (hasCode(error, 'ERR_STRING_TOO_LONG', 'ERR_FS_FILE_TOO_LARGE')) return 'it is too large';
   return error instanceof Error && 'code' in error ? String(error.code) : String(error);
 }

@@ -14,6 +14,7 @@ import type { CheckedFile } from '../core/model/scope.js';
 import { SourceText } from '../core/model/source-text.js';
 import type { WaiverTerms } from '../core/waivers/account.js';
 import { Spelling } from '../core/syntax/spelling.js';
+import { Breathing } from './breathing.js';
 import { dictionaryFiles } from './dictionary-files.js';
 import { GRAMMAR_FILES } from './grammar-files.js';
 import { readSource, type SkippedReading } from './source-file.js';
@@ -44,7 +45,9 @@ export interface InspectedFile {
 export async function inspectShare({ root, settings, sets, houseRules, files, terms }: InspectionJob, take: () => number): Promise<InspectedFile[]> {
   const tools = await makeTools({ files, terms }, CATALOG.with(houseRules.map(makeHouseRule)));
   const inspected: InspectedFile[] = [];
+  const breathing = new Breathing();
   for (let index = take(); index < files.length; index = take()) {
+    await breathing.pause();
     const file = files[index] as InspectionJob['files'][number];
     const reading = readSource(path.join(root, file.path), settings);
     if ('skipped' in reading) {

@@ -6,6 +6,7 @@ import type { UnwaivedFile } from '../core/model/report.js';
 import type { RuleSet } from '../core/model/rule-set.js';
 import { SourceText } from '../core/model/source-text.js';
 import { removeUnused } from '../core/waivers/remove-unused.js';
+import { Breathing } from './breathing.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { readSource } from './source-file.js';
 import { writeSource } from './write-source.js';
@@ -14,7 +15,9 @@ import { writeSource } from './write-source.js';
 export async function removeWaivers(job: InspectionJob, catalog: Catalog, writes: boolean): Promise<UnwaivedFile[]> {
   const tools = await makeTools(job, catalog);
   const files: UnwaivedFile[] = [];
+  const breathing = new Breathing();
   for (const { path: own, language, set } of job.files) {
+    await breathing.pause();
     const file = path.join(job.root, own);
     const reading = readSource(file, job.settings);
     if ('skipped' in reading || !/\belvar\s+(?:waive|resume)\b/.test(reading.text)) continue;

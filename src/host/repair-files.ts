@@ -1,12 +1,15 @@
 import path from 'node:path';
 import { languageById } from '../core/catalog/languages.js';
 import type { Catalog } from '../core/catalog/catalog.js';
+import type { FollowedFinding } from '../core/inspect/followed-findings.js';
 import { repairFile } from '../core/inspect/repair-file.js';
+import type { Ledger } from '../core/ledger/ledger.js';
 import type { Language } from '../core/model/language.js';
 import type { RepairedSource } from '../core/model/report.js';
 import type { RuleId } from '../core/model/rule.js';
 import type { IncompletePath } from '../core/model/scope.js';
 import { SourceText } from '../core/model/source-text.js';
+import { Breathing } from './breathing.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { readSource, type SkippedReading } from './source-file.js';
 import { writeSource } from './write-source.js';
@@ -16,19 +19,30 @@ export interface RepairedFiles {
   readonly files: readonly RepairedSource[];
   readonly skipped: readonly { readonly path: string; readonly reading: SkippedReading }[];
   readonly incomplete: readonly IncompletePath[];
+  /** Findings of the ledger whose fingerprints have changed with the files. */
+  readonly reprinted: readonly FollowedFinding[];
 }
 
-/**
- * Repairs files one after another.
- * @param wants which rules are to repair.
- * @param writes whether the repaired files are written; else nothing on disk changes.
- */
-export async function repairFiles(job: InspectionJob, catalog: Catalog, wants: (rule: RuleId) => boolean, writes: boolean): Promise<RepairedFiles> {
+/** How files are to be repaired. */
+export interface RepairWish {
+  /** Which rules are to repair. */
+  readonly wants: (rule: RuleId) => boolean;
+  /** Whether the repaired files are written; else nothing on disk changes. */
+  readonly writes: boolean;
+  /** What it excuses is left alone. */
+  readonly ledger: Ledger;
+}
+
+/** Repairs files one after another. */
+export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writes, ledger }: RepairWish): Promise<RepairedFiles> {
   const tools = await makeTools(job, catalog);
   const files: RepairedSource[] = [];
   const skipped: RepairedFiles['skipped'][number][] = [];
   const incomplete: IncompletePath[] = [];
+  const reprinted: FollowedFinding[] = [];
+  const breathing = new Breathing();
   for (const { path: own, language, set } of job.files) {
+    await breathing.pause();
     const file = path.join(job.root, own);
     const reading = readSource(file, job.settings);
     if ('skipped' in reading) {
@@ -36,11 +50,12 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, wants: (
       continue;
     }
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
-    const { text, repaired, withdrawn, left } = repairFile(source, job.sets[set] as InspectionJob['sets'][number], tools, wants);
+    const { text, repaired, withdrawn, left, reprinted: changed } = repairFile(source, job.sets[set] as InspectionJob['sets'][number], tools, wants, ledger);
     const [before, after] = [source.whole, text.whole];
     const failed = writes && before !== after ? writeSource(file, before, after) : null;
-    if (failed !== null) incomplete.push({ path: own, reason: failed });
+    if (failed === null) reprinted.push(...changed);
+    else incomplete.push({ path: own, reason: failed });
     files.push({ path: own, before, after: failed === null ? after : before, repaired: failed === null ? repaired : new Map(), withdrawn, left });
   }
-  return { files, skipped, incomplete };
+  return { files, skipped, incomplete, reprinted };
 }

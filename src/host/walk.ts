@@ -5,7 +5,9 @@ import type { CheckedFile, IncompletePath, SkippedPath } from '../core/model/sco
 import type { Resolver } from '../core/cascade/resolver.js';
 import type { Directory, DirectoryReader, EntryKind } from './directory.js';
 import { describeSystemError } from './errors.js';
+import { oddNames, REPLACEMENT, textNames } from './odd-names.js';
 import { sortByPath } from './path-order.js';
+import { scriptLanguage } from './script-language.js';
 
 /** A file in scope as far as its path tells, with the directory that rules it. */
 export interface ListedFile extends CheckedFile {
@@ -23,7 +25,8 @@ export interface Listing {
 export class TreeWalker {
   readonly listing: Listing = { files: [], skipped: [], incomplete: [] };
 
-  constructor(private readonly root: string, private readonly reader: DirectoryReader, private readonly resolver: Resolver) {}
+  /** @param opens whether files whose names tell no language may be opened, to look for an interpreter in their first line. */
+  constructor(private readonly root: string, private readonly reader: DirectoryReader, private readonly resolver: Resolver, private readonly opens: boolean) {}
 
   /** Lists the whole tree. */
   walkRoot(): void {
@@ -46,7 +49,7 @@ export class TreeWalker {
       this.listing.skipped.push({ path: own, reason, by: null });
       return;
     }
-    const language = directory.languages.languageOf(name);
+    const language = directory.languages.languageOf(name) ?? (this.opens ? scriptLanguage(path.join(this.root, own)) : null);
     if (language === null) this.listing.skipped.push({ path: own, reason: 'no-language', by: null });
     else this.listing.files.push({ path: own, language, rules: directory.rules.rulesFor(name, language, this.resolver) });
   }
@@ -67,11 +70,21 @@ export class TreeWalker {
   private readEntries(directory: string): Dirent[] | null {
     try {
       const entries = readdirSync(path.join(this.root, directory), { withFileTypes: true });
-      return sortByPath(entries, (entry) => (entry.isDirectory() ? `${entry.name}/` : entry.name));
+      return sortByPath(this.withoutOddNames(directory, entries), (entry) => (entry.isDirectory() ? `${entry.name}/` : entry.name));
     } catch (error) {
       this.listing.incomplete.push({ path: `${directory}/`, reason: describeSystemError(error) });
       return null;
     }
+  }
+
+  /** Entries whose names are texts; the others can be named to nobody, and make the answer incomplete. */
+  private withoutOddNames(directory: string, entries: Dirent[]): Dirent[] {
+    if (!entries.some(({ name }) => name.includes(REPLACEMENT))) return entries;
+    for (const name of oddNames(path.join(this.root, directory))) {
+      this.listing.incomplete.push({ path: directory === '' ? name : `${directory}/${name}`, reason: 'its name is not UTF-8' });
+    }
+    const own = new Set(textNames(path.join(this.root, directory)));
+    return entries.filter(({ name }) => own.has(name));
   }
 }
 

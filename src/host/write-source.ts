@@ -1,4 +1,5 @@
-import { lstatSync, readFileSync } from 'node:fs';
+import { accessSync, constants, lstatSync, mkdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
 import writeFileAtomic from 'write-file-atomic';
 import { describeSystemError } from './errors.js';
 
@@ -12,9 +13,24 @@ export type WriteOutcome = string | null;
 export function writeSource(file: string, before: string, after: string): WriteOutcome {
   try {
     if (!lstatSync(file).isFile()) return 'it is no plain file any more';
+    // A new file takes its place, so its directory alone would decide; who has protected it has meant the file.
+    accessSync(file, constants.W_OK);
     if (!readFileSync(file).equals(Buffer.from(before, 'utf8'))) return 'it has changed since it was read';
     // The package takes over mode and owner, writes beside the file, flushes, and moves the new one into its place.
     writeFileAtomic.sync(file, after, { encoding: 'utf8' });
+    return null;
+  } catch (error) {
+    if (!(error instanceof Error && 'code' in error)) throw error;
+    return describeSystemError(error);
+  }
+}
+
+/** Writes a file that is not there yet, in one step; directories that are missing are made. */
+export function writeNew(file: string, text: string): WriteOutcome {
+  try {
+    if (lstatSync(file, { throwIfNoEntry: false }) !== undefined) return 'it has come into being meanwhile';
+    mkdirSync(path.dirname(file), { recursive: true });
+    writeFileAtomic.sync(file, text, { encoding: 'utf8' });
     return null;
   } catch (error) {
     if (!(error instanceof Error && 'code' in error)) throw error;

@@ -36,6 +36,22 @@ describe('a waiver is written', () => {
     expect(waived(language, code, { selectors: [rule], line })).toBe(expected);
   });
 
+  const WORDS = `elvar waive ${WIDE} because x`;
+  const LONG = 'x'.repeat(120);
+  test.each<[string, string, number, string]>([
+    ['html', `<script>\n  go('// ${LONG}');\n</script>\n`, 2, `  // ${WORDS}`],
+    ['html', `<style>\n  a { content: '/* ${LONG}' }\n</style>\n`, 2, `  /* ${WORDS} */`],
+    ['html', `<body>\n<p>${LONG}</p>\n</body>\n`, 2, `<!-- ${WORDS} -->`],
+    ['php', `<p>${LONG}</p>\n<?php\ngo();\n`, 1, `<!-- ${WORDS} -->`],
+    ['php', `<p></p>\n<script>\n${LONG}();\n</script>\n<?php go();\n`, 3, `// ${WORDS}`],
+    ['php', `<p></p>\n<style>\n${LONG} {}\n</style>\n<?php go();\n`, 3, `/* ${WORDS} */`],
+    ['php', `<p></p>\n<?php\n${LONG}();\n`, 3, `// ${WORDS}`],
+  ])('in the language that is there, in %s: %#', (language, code, line, comment) => {
+    const lines = code.split('\n');
+    lines.splice(line - 1, 0, comment);
+    expect(waived(language, code, { selectors: [WIDE], line })).toBe(lines.join('\n'));
+  });
+
   test('throughout at the top, below what must come first', () => {
     const request = { selectors: ['safety/*'], line: 1, reach: 'throughout' as const, until: '2027-01-31', because: 'it is\n  old' };
     const words = 'elvar waive safety/* throughout until 2027-01-31 because it is old';
@@ -45,6 +61,8 @@ describe('a waiver is written', () => {
   });
 
   test('nowhere, where a comment would change the code or excuse nothing', () => {
+    expect(waived('html', `<p a="b"\n  ${LONG}\n  c>\n</p>\n`, { selectors: [WIDE], line: 2 })).toBe(null);
+    expect(waived('html', `<script>\n  a = \`\n${LONG}\n\`;\n</script>\n`, { selectors: [WIDE], line: 3 })).toBe(null);
     expect(waived('javascript', `const a = \`\n${'x'.repeat(120)}\n\`;\n`, { selectors: [WIDE], line: 2 })).toBe(null);
     expect(waived('json', `{ "a": "${'x'.repeat(120)}" }\n`, { selectors: [WIDE], line: 1 })).toBe(null);
     expect(waived('javascript', 'go();\n', { selectors: ['slips/loose-compare'], line: 1 })).toBe(null);

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { chmodSync, mkdirSync, rmSync, symlinkSync, truncateSync } from 'node:fs';
+import { chmodSync, mkdirSync, rmSync, symlinkSync, truncateSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { elvar, elvarJson, makeFolder } from '../support/project.js';
@@ -96,6 +96,29 @@ describe('source files', () => {
     expect(elvarJson<{ skipped: object[] }>(folder, ['scope']).skipped).toEqual([{ path: 'huge.py', reason: 'too-large', by: null }]);
   });
 
+  test('nor one of 1 GB that somebody allows, nor what else is huge', () => {
+    const folder = makeFolder({ 'elvar.yaml': 'scope: { largest: 4 GiB }\n', 'huge.py': '', '.gitignore': '' });
+    truncateSync(path.join(folder, 'huge.py'), 1024 ** 3);
+    truncateSync(path.join(folder, '.gitignore'), 1024 ** 3);
+    expect(elvar(folder, ['check'])).toMatchObject({ code: 3, err: expect.stringContaining('.gitignore: its patterns could not be read: it is too large') as string });
+    truncateSync(path.join(folder, 'elvar.yaml'), 3 * 1024 ** 3);
+    expect(elvar(folder, ['check'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('elvar.yaml cannot be read: it is too large') as string });
+  });
+
+  test('100,000 files in one directory', () => {
+    const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: error }\n', 'quay/': '' });
+    for (let index = 0; index < 100_000; index += 1) writeFileSync(path.join(folder, 'quay', `${index}.js`), index === 99_999 ? 'go(a == b);\n' : '');
+    expect(elvar(folder, ['check'])).toMatchObject({ code: 1, out: expect.stringMatching(/^1 finding in 1 of 100001 files: 1 error\.\n/) as string });
+    expect(elvar(folder, ['scope']).out).toMatch(/^100001 files are checked, 0 paths are not\.\n/);
+  }, 120_000);
+
+  test('a FIFO in the place of the personal file stops nobody', () => {
+    const folder = makeFolder({ 'a.py': '', 'conf/elvar/': '' });
+    spawnSync('mkfifo', [path.join(folder, 'conf/elvar/elvar.yaml')]);
+    const { code, err } = elvar(folder, ['check', 'a.py'], { XDG_CONFIG_HOME: path.join(folder, 'conf') });
+    expect([code, err]).toEqual([2, expect.stringContaining('is a special file, and is not read')]);
+  });
+
   test('a file without permission makes the answer incomplete', () => {
     const folder = makeFolder({ 'shut.py': 'exec(a)\n', 'open.py': 'a = 1\n', 'elvar.yaml': '' });
     chmodSync(path.join(folder, 'shut.py'), 0o000);
@@ -108,7 +131,7 @@ describe('source files', () => {
       ? spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', process.execPath, ...args], { encoding: 'utf8' })
       : spawnSync(process.execPath, args, { encoding: 'utf8' });
     expect(stderr).toBe('The answer is incomplete because of 1 path:\n  shut.py: permission denied\n');
-    expect([status, stdout]).toEqual([3, 'No findings in 2 files.\n']);
+    expect([status, stdout]).toEqual([3, 'No findings in 2 files.\nNot checked: 1 path.\n']);
   });
 
   test('files that vanish during the run make the answer incomplete, and nothing worse', async () => {

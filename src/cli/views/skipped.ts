@@ -1,6 +1,6 @@
 import type { PatternOrigin, SkippedPath, SkipReason } from '../../core/model/scope.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 
 /** What each reason means, for people. */
 export const REASONS: Readonly<Record<SkipReason, string>> = {

@@ -1,5 +1,5 @@
 import type { SourceText } from '../model/source-text.js';
-import { commentsOf } from '../syntax/comments.js';
+import { allComments } from '../syntax/embedded-comments.js';
 import { memoized } from '../syntax/memo.js';
 import { isComment } from '../syntax/node.js';
 import type { Source } from '../syntax/source.js';
@@ -30,7 +30,7 @@ export function coveredLine(comment: Stretch, source: Source): number | null {
 /** Comments, and in JSX the braces around one: nothing of the program is in them. In the order of the text. */
 const silentStretches = memoized((source: Source): readonly Stretch[] => {
   const braced = (source.tree?.ofType('jsx_expression') ?? []).filter(({ parts }) => parts.length > 0 && parts.every(isComment));
-  const comments = commentsOf(source).filter(({ start, end }) => !braced.some((node) => node.start <= start && end <= node.end));
+  const comments = allComments(source).filter(({ start, end }) => !braced.some((node) => node.start <= start && end <= node.end));
   return [...comments, ...braced].map(({ start, end }) => ({ start, end })).sort((a, b) => a.start - b.start);
 });
 

@@ -1,5 +1,6 @@
 import { formatSelector } from '../model/selector.js';
-import { commentsOf, type Comment } from '../syntax/comments.js';
+import type { Comment } from '../syntax/comments.js';
+import { allComments } from '../syntax/embedded-comments.js';
 import type { Source } from '../syntax/source.js';
 import { coveredLine } from './covered-line.js';
 import { parseWaiverComment } from './parse-waiver.js';
@@ -24,7 +25,7 @@ export function readWaivers(source: Source): WaiverReading {
   const found: OpenWaiver[] = [];
   const malformed: MalformedWaiver[] = [];
   const stray: StrayResume[] = [];
-  for (const comment of commentsOf(source)) {
+  for (const comment of allComments(source)) {
     const parsed = parseWaiverComment(comment.body);
     if (parsed === null) continue;
     const { start, end, body } = comment;

@@ -4,6 +4,7 @@ import { inspectFile, type Tools } from '../inspect/inspect-file.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../model/source-text.js';
 import { isComment, type SyntaxNode } from '../syntax/node.js';
+import { embeddedComments } from '../syntax/embedded-comments.js';
 import { Source } from '../syntax/source.js';
 import type { Reach } from './waiver.js';
 
@@ -64,8 +65,11 @@ function wordsOf({ selectors, reach, until, because }: WaiverRequest): string {
 function commentForms({ language: { comments: { line, block }, id } }: SourceText, words: string): string[] {
   const blocks = block.filter(([, close]) => !words.includes(close)).map(([open, close]) => `${open} ${words} ${close}`);
   const braced = id === 'javascript' || id === 'typescript' ? blocks.map((comment) => `{${comment}}`) : [];
-  return [...line.slice(0, 1).map((mark) => `${mark} ${words}`), ...blocks, ...braced];
+  return [...line.slice(0, 1).map((mark) => `${mark} ${words}`), ...blocks, ...braced, ...(EMBEDDED[id]?.map((form) => form.replace('WORDS', () => words)) ?? [])];
 }
+
+/** Comments of the languages inside of another, with a word for what they say. */
+const EMBEDDED: Readonly<Record<string, readonly string[]>> = { html: ['// WORDS', '/* WORDS */'], php: ['<!-- WORDS -->'] };
 
 /** The first line before which a comment may stand: not the one that names the program, opens PHP, or tells the form of the document. */
 function firstLine(text: SourceText): number {
@@ -81,8 +85,9 @@ function codeOf(text: SourceText, { grammars }: Tools): readonly string[] | null
     if (source.tree === null) return null;
     const signs: string[] = [];
     source.tree.root.walk((node) => {
-      if (isSilent(node)) return false;
-      if (node.first === null) signs.push(`${node.type} ${node.text}`);
+      // Inside of a tag the HTML grammar takes for a comment what browsers do not.
+      if (isSilent(node) && !/_tag$|attribute/.test(node.parent?.type ?? '')) return false;
+      if (node.first === null) signs.push(`${node.type} ${withoutEmbedded(node, source)}`);
       return true;
     });
     return signs;
@@ -90,6 +95,21 @@ function codeOf(text: SourceText, { grammars }: Tools): readonly string[] | null
     source.dispose();
   }
 }
+
+/** The text of a node without the comments of a language inside of it, and the blanks around these. */
+function withoutEmbedded({ start, end, text }: SyntaxNode, source: Source): string {
+  const own = embeddedComments(source).filter((comment) => start <= comment.start && comment.end <= end);
+  if (own.length === 0 && !EMBEDDING.has(source.text.language.id)) return text;
+  let rest = '';
+  let at = start;
+  for (const comment of own) {
+    rest += source.text.text.slice(at, comment.start);
+    at = comment.end;
+  }
+  return (rest + source.text.text.slice(at, end)).replace(/\s+/g, ' ').trim();
+}
+
+const EMBEDDING = new Set(Object.keys(EMBEDDED));
 
 /** A comment, and in JSX the braces around one and the blanks beside it. */
 function isSilent(node: SyntaxNode): boolean {

@@ -1,0 +1,43 @@
+import { commentsOf, type Comment } from './comments.js';
+import { memoized } from './memo.js';
+import type { Source } from './source.js';
+
+/**
+ * The comments of a file, and those of the languages inside of it, in the order of the text: scripts and styles in HTML,
+ * and HTML around PHP, of which the grammars around them know nothing.
+ */
+export const allComments = memoized((source: Source): readonly Comment[] => {
+  const embedded = embeddedComments(source);
+  return embedded.length === 0 ? commentsOf(source) : [...commentsOf(source), ...embedded].sort((a, b) => a.start - b.start);
+});
+
+/** The comments of languages inside of another. */
+export const embeddedComments = memoized(({ text, tree }: Source): readonly Comment[] => {
+  if (tree === null) return [];
+  if (text.language.id === 'html') {
+    return tree.ofType('raw_text').flatMap((node) => commentsIn(node.text, node.parent?.type === 'style_element' ? STYLE : SCRIPT, node.start));
+  }
+  if (text.language.id !== 'php') return [];
+  return tree.ofType('text').flatMap((node) => markupComments(node.text, node.start));
+});
+
+/** Comments with what could be taken for one: texts in quotes, which are passed over. */
+const SCRIPT = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|`(?:[^`\\]|\\[^])*`|\/\/(?<line>[^\r\n]*)|\/\*(?<block>[^]*?)\*\//g;
+const STYLE = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|\/\*(?<block>[^]*?)\*\//g;
+const MARKUP = /<!--(?<block>[^]*?)-->|<(?<element>script|style)\b[^>]*>(?<content>[^]*?)<\/\k<element>/gi;
+
+function markupComments(text: string, offset: number): Comment[] {
+  return [...text.matchAll(MARKUP)].flatMap((match) => {
+    const { block, element, content } = match.groups ?? {};
+    const start = offset + match.index;
+    if (content === undefined) return [{ start, end: start + match[0].length, body: (block ?? '').trim() }];
+    return commentsIn(content, element?.toLowerCase() === 'style' ? STYLE : SCRIPT, start + match[0].indexOf('>') + 1);
+  });
+}
+
+function commentsIn(text: string, syntax: RegExp, offset: number): Comment[] {
+  return [...text.matchAll(syntax)].flatMap((match) => {
+    const body = match.groups?.['line'] ?? match.groups?.['block'];
+    return body === undefined ? [] : [{ start: offset + match.index, end: offset + match.index + match[0].length, body: body.replace(/^\*+/, '').trim() }];
+  });
+}

@@ -1,0 +1,63 @@
+import path from 'node:path';
+import type { Ledger } from '../core/ledger/ledger.js';
+import type { CheckedSource, CheckReport, MisreadWaiver, ReportBase } from '../core/model/report.js';
+import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
+import { changedSince, type ChangedLines } from './changed-lines.js';
+import { inspectInParallel } from './inspect-in-parallel.js';
+import type { InspectionJob } from './inspect-share.js';
+import { sortByPath } from './path-order.js';
+import type { ProjectListing } from './project.js';
+import { noteSkipped, unfinishedText } from './reading-notes.js';
+import type { ListedFile } from './walk.js';
+
+/** What is to be checked. */
+export interface CheckWish {
+  readonly listing: ProjectListing;
+  readonly base: ReportBase;
+  readonly ledger: Ledger;
+  /** Paths relative to the root that were asked for; everything where there is none. */
+  readonly targets: readonly string[];
+  /** The revision of git since which lines must have changed to be told of. */
+  readonly since: string | null;
+  /** The files to look at; all where it is null. */
+  readonly only: ReadonlySet<string> | null;
+  readonly jobOf: (listing: ProjectListing) => InspectionJob;
+}
+
+/** Inspects the files of a listing and judges what is found. @throws UsageError when git knows no such revision. */
+export async function checkFiles({ listing: whole, base, ledger, targets, since, only, jobOf }: CheckWish): Promise<CheckReport> {
+  const job = jobOf(whole);
+  const changed = since === null ? null : changedSince(job.root, since);
+  const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path));
+  const listing = changed === null && only === null ? whole : { ...whole, files: whole.files.filter(isWanted) };
+  const files: CheckedSource[] = [];
+  const skipped: SkippedPath[] = [...listing.skipped];
+  const incomplete = [...base.incomplete];
+  const misreadWaivers: MisreadWaiver[] = [];
+  for (const { index, outcome } of await inspectInParallel(listing === whole ? job : jobOf(listing))) {
+    const file = listing.files[index] as ListedFile;
+    if ('skipped' in outcome) {
+      noteSkipped(file.path, outcome, skipped, incomplete);
+      continue;
+    }
+    const findings = ledger.excuse(outcome.findings);
+    files.push({ ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(job.root, file.path)), waivers: outcome.waivers });
+    if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: unfinishedText(outcome.unfinished) });
+    misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
+  }
+  sortByPath(skipped, (entry) => entry.path);
+  const account = ledger.account({ saw: (own) => changed === null && only === null && isWithin(own, targets) && !isUnread(own, incomplete) });
+  return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, ledger: account, since };
+}
+
+function onChanged(findings: CheckedSource['findings'], changed: ChangedLines, file: string): CheckedSource['findings'] {
+  return findings.length === 0 ? findings : changed.among(findings, file);
+}
+
+function isWithin(own: string, targets: readonly string[]): boolean {
+  return targets.length === 0 || targets.some((target) => target === '' || own === target || own.startsWith(`${target}/`));
+}
+
+function isUnread(own: string, incomplete: readonly IncompletePath[]): boolean {
+  return incomplete.some(({ path: unread }) => unread === own || (unread.endsWith('/') && (unread === '/' || own.startsWith(unread))));
+}

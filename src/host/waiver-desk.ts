@@ -1,0 +1,45 @@
+import type { UnwaivedFile, WaivedFile, WaiverList } from '../core/model/report.js';
+import { UsageError } from './errors.js';
+import type { WaiveWish } from './waive-file.js';
+import type { Workspace } from './workspace.js';
+import { whileWriting } from './writing-lock.js';
+
+/** Where the waivers of a project are looked at, written and taken out. Every method throws a LayerError when a layer file is wrong. */
+export class WaiverDesk {
+  constructor(private readonly workspace: Workspace, private readonly root: string) {}
+
+  /** All waivers of files and directories; everything where none is named. */
+  async list(paths: readonly string[] = []): Promise<WaiverList> {
+    const { files, ...base } = await this.workspace.check(paths);
+    const { blameDays } = await import('./blame.js');
+    const waivers = files.filter((file) => file.waivers.length > 0).flatMap((file) => {
+      const days = blameDays(this.root, file.path, file.waivers.map(({ line }) => line));
+      return file.waivers.map((waiver) => ({ ...waiver, path: file.path, since: days.get(waiver.line) ?? null }));
+    });
+    return { ...base, waivers };
+  }
+
+  /**
+   * Writes a waiver for what is found in a file.
+   * @param writes whether the file is written; else the answer tells what would be.
+   * @throws UsageError when there is no such file, nothing to waive, or nothing may be waived there.
+   */
+  async write(target: string, wish: WaiveWish, writes: boolean): Promise<WaivedFile> {
+    if (!this.workspace.exists(target) || this.workspace.isDirectory(target)) throw new UsageError(`there is no file ${target}`);
+    const { job, listing, base } = await this.workspace.jobFor([target]);
+    const [skipped] = listing.skipped;
+    if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${skipped.reason}`}\nWhy not: elvar scope ${target}`);
+    const { waiveIn } = await import('./waive-file.js');
+    const write = (): Promise<WaivedFile> => waiveIn(job, base.catalog, wish, writes);
+    // Another run may move the line that is meant.
+    return writes ? whileWriting(this.root, 'refuse', write) : write();
+  }
+
+  /** Takes out the waivers that excuse nothing. @param writes whether the files are written; else the answer tells what would be. */
+  async removeUnused(paths: readonly string[], writes: boolean): Promise<readonly UnwaivedFile[]> {
+    const { job, base } = await this.workspace.jobFor(paths);
+    const { removeWaivers } = await import('./remove-waivers.js');
+    const remove = (): Promise<UnwaivedFile[]> => removeWaivers(job, base.catalog, writes);
+    return writes ? whileWriting(this.root, 'wait', remove) : remove();
+  }
+}

@@ -1,0 +1,213 @@
+import { spawnSync } from 'node:child_process';
+import { appendFileSync, chmodSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { describe, expect, onTestFinished, test } from 'vitest';
+import { startElvar, wait } from '../support/background.js';
+import { elvar, makeFolder } from '../support/project.js';
+
+const RULES = 'rulings:\n  text/trailing-blanks: note\n  idiom/statement-end: note\n  slips/loose-compare: warning\n';
+const BEFORE = `${'go(1)  \n'.repeat(40)}if (a == b) go();\n`;
+const AFTER = `${'go(1);\n'.repeat(40)}if (a == b) go();\n`;
+
+function names(count: number): string[] {
+  return Array.from({ length: count }, (_, index) => `f${String(index).padStart(4, '0')}.js`);
+}
+
+function project(count: number): string {
+  return makeFolder({ 'elvar.yaml': RULES, ...Object.fromEntries(names(count).map((name) => [name, BEFORE])) });
+}
+
+/** Every file as it was or as it should be, and none beside them. @returns how many are as they should be. */
+function whole(folder: string, count: number, expected = [BEFORE, AFTER]): number {
+  expect(readdirSync(folder).sort()).toEqual(['elvar.yaml', ...names(count)]);
+  let done = 0;
+  for (const name of names(count)) {
+    const text = readFileSync(path.join(folder, name), 'utf8');
+    expect(expected).toContain(text);
+    if (text === expected.at(-1)) done += 1;
+  }
+  return done;
+}
+
+describe('Ctrl-C', () => {
+  test('at any moment of fix leaves every file whole, and the rest can be repaired later', async () => {
+    const count = 400;
+    const folder = project(count);
+    const seen: number[] = [];
+    for (const delay of [0, 150, 250, 350, 450, 600]) {
+      const run = startElvar(folder, ['fix']);
+      await wait(delay);
+      run.interrupt();
+      const { code, err } = await run.ended;
+      // Before the program has begun, the system itself ends it; after its end nothing is left to stop.
+      expect([130, null, 0]).toContain(code);
+      if (code === 130) expect(err).toBe('Stopped before the end. Every file is whole: as it was, or as it should be.\n');
+      seen.push(whole(folder, count));
+    }
+    expect(seen).toEqual(seen.toSorted((a, b) => a - b));
+    expect(elvar(folder, ['fix']).code).toBe(0);
+    expect(whole(folder, count)).toBe(count);
+  }, 60_000);
+
+  test('in the middle of fix ends it with 130', async () => {
+    const count = 3000;
+    const folder = project(count);
+    const run = startElvar(folder, ['fix']);
+    const first = path.join(folder, names(count)[5] as string);
+    while (readFileSync(first, 'utf8') === BEFORE) await wait(10);
+    run.interrupt();
+    const { code, out } = await run.ended;
+    expect([code, out]).toEqual([130, '']);
+    const done = whole(folder, count);
+    expect(done).toBeGreaterThan(5);
+    expect(done).toBeLessThan(count);
+  }, 60_000);
+
+  test('at any moment of waive leaves the file as it was, or with the waiver', async () => {
+    const folder = project(1);
+    const waived = BEFORE.replace('if (a', '// elvar waive slips/loose-compare because x\nif (a');
+    for (const delay of [0, 100, 200, 250, 300, 350, 400, 500]) {
+      writeFileSync(path.join(folder, 'f0000.js'), BEFORE);
+      const run = startElvar(folder, ['waive', 'f0000.js:41', '--because', 'x']);
+      await wait(delay);
+      run.interrupt();
+      const { code } = await run.ended;
+      const done = whole(folder, 1, [BEFORE, waived]);
+      if (code === 0) expect(done).toBe(1);
+      expect([130, null, 0]).toContain(code);
+    }
+    writeFileSync(path.join(folder, 'f0000.js'), BEFORE);
+    expect(elvar(folder, ['waive', 'f0000.js:41', '--because', 'x']).code).toBe(0);
+  }, 60_000);
+});
+
+describe('two runs at once', () => {
+  test('of fix both do their work, one after the other', async () => {
+    const count = 300;
+    const folder = project(count);
+    const runs = [startElvar(folder, ['fix', '--rule', 'text/*']), startElvar(folder, ['fix', '--rule', 'idiom/*']), startElvar(folder, ['fix'])];
+    for (const { code, err } of await Promise.all(runs.map(({ ended }) => ended))) expect([code, err]).toEqual([0, '']);
+    expect(whole(folder, count)).toBe(count);
+  }, 60_000);
+
+  test('of ledger take lose no entry', async () => {
+    const folder = project(20);
+    await Promise.all(names(20).map((name) => startElvar(folder, ['ledger', 'take', name, '--rule', 'slips/*']).ended));
+    expect(readFileSync(path.join(folder, 'elvar-ledger.yaml'), 'utf8').match(/^- path:/gm)).toHaveLength(20);
+  }, 120_000);
+
+  test('waive does not write while another run does, whose lines may move', async () => {
+    const folder = project(1500);
+    const fix = startElvar(folder, ['fix']);
+    while (readFileSync(path.join(folder, 'f0002.js'), 'utf8') === BEFORE) await wait(10);
+    const { code, err } = elvar(folder, ['waive', 'f1499.js:41', '--because', 'x']);
+    expect([code, err]).toEqual([2, 'another run of elvar is writing in this project\n  Try again when it is done.\n']);
+    expect((await fix.ended).code).toBe(0);
+    expect(elvar(folder, ['waive', 'f1499.js:41', '--because', 'x']).code).toBe(0);
+  }, 60_000);
+
+  test('what a run that was killed has left behind hinders nobody', async () => {
+    const folder = project(1500);
+    const fix = startElvar(folder, ['fix'], ['timeout', '-s', 'KILL', '0.8']);
+    await fix.ended;
+    expect(elvar(folder, ['fix'])).toMatchObject({ code: 0, err: '' });
+  }, 60_000);
+});
+
+test('a file that somebody changes while fix is running keeps the change', async () => {
+  const count = 1200;
+  const folder = project(count);
+  const fix = startElvar(folder, ['fix']);
+  while (readFileSync(path.join(folder, 'f0001.js'), 'utf8') === BEFORE) await wait(5);
+  const last = names(count).slice(-300);
+  for (const name of last) appendFileSync(path.join(folder, name), '// mine\n');
+  const gone = names(count).slice(-400, -300);
+  for (const name of gone) rmSync(path.join(folder, name));
+  const { code, err } = await fix.ended;
+  for (const name of last) expect(readFileSync(path.join(folder, name), 'utf8')).toMatch(/\/\/ mine\n$/);
+  expect(readdirSync(folder)).toHaveLength(count + 1 - gone.length);
+  expect(code).toBe(3);
+  expect(err).toMatch(/f0\d+\.js: it vanished during the run/);
+}, 60_000);
+
+test('a layer file that somebody changes while set is looking at the effect keeps the change', async () => {
+  const folder = project(2500);
+  const run = startElvar(folder, ['set', 'slips/*', 'error']);
+  await wait(700);
+  appendFileSync(path.join(folder, 'elvar.yaml'), '# mine\n');
+  const { code, err } = await run.ended;
+  const text = readFileSync(path.join(folder, 'elvar.yaml'), 'utf8');
+  expect(text).toContain('# mine\n');
+  // Where it had not been read yet, both changes are there.
+  if (code === 3) expect([err, text]).toEqual(['elvar.yaml was not written: it has changed since it was read\n', `${RULES}# mine\n`]);
+  else expect([code, text]).toEqual([0, expect.stringContaining('slips/*: error')]);
+}, 60_000);
+
+describe('a disk that is full', () => {
+  /** A file system of a few pages; null where one may not be mounted. */
+  function smallDisk(): string | null {
+    const folder = makeFolder({ 'disk/': '' });
+    const disk = path.join(folder, 'disk');
+    if (process.getuid?.() !== 0 || spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=64k', 'tmpfs', disk]).status !== 0) return null;
+    onTestFinished(() => void spawnSync('umount', ['-l', disk]));
+    return disk;
+  }
+
+  test('loses nothing, and is told', ({ skip }) => {
+    const disk = smallDisk();
+    if (disk === null) return skip('no file system may be mounted here');
+    writeFileSync(path.join(disk, 'elvar.yaml'), RULES);
+    writeFileSync(path.join(disk, 'a.js'), BEFORE.repeat(20));
+    writeFileSync(path.join(disk, 'z.txt'), '');
+    try {
+      for (;;) appendFileSync(path.join(disk, 'z.txt'), 'x'.repeat(1024));
+    } catch {
+      // That is what is wanted: there is no room left.
+    }
+    const before = readdirSync(disk).map((name) => [name, readFileSync(path.join(disk, name), 'utf8')]);
+    for (const [args, message] of [
+      [['fix'], 'a.js: there is no space left on the disk'],
+      [['waive', 'a.js:41', '--because', 'x'], 'a.js was not written: there is no space left on the disk'],
+      [['ledger', 'take', '--rule', 'slips/*'], 'elvar-ledger.yaml was not written: there is no space left on the disk'],
+    ] as const) {
+      const { code, err } = elvar(disk, [...args, '--root', '.']);
+      expect([code, err], args.join(' ')).toEqual([3, expect.stringContaining(message)]);
+      expect(readdirSync(disk).map((name) => [name, readFileSync(path.join(disk, name), 'utf8')])).toEqual(before);
+    }
+  });
+});
+
+test('where nothing may be written nothing is, and that is told', () => {
+  const folder = project(2);
+  chmodSync(path.join(folder, 'f0000.js'), 0o444);
+  mkdirSync(path.join(folder, 'shut'));
+  writeFileSync(path.join(folder, 'shut/a.js'), BEFORE);
+  // The superuser may write everywhere, so the run is another user's.
+  const other = process.getuid?.() === 0 ? ['setpriv', '--reuid=65534', '--regid=65534', '--clear-groups'] : [];
+  for (const name of ['.', 'f0001.js']) chmodSync(path.join(folder, name), 0o777);
+  chmodSync(path.join(folder, 'shut'), 0o555);
+  const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+  const [command, ...args] = [...other, process.execPath, program, 'fix', '--no-personal'] as [string, ...string[]];
+  const { status, stderr } = spawnSync(command, args, { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'] } });
+  chmodSync(path.join(folder, 'shut'), 0o755);
+  expect(status).toBe(3);
+  expect(stderr).toContain('f0000.js: permission denied');
+  expect(stderr).toContain('shut/a.js: permission denied');
+  expect(readFileSync(path.join(folder, 'f0000.js'), 'utf8')).toBe(BEFORE);
+  expect(readFileSync(path.join(folder, 'f0001.js'), 'utf8')).toBe(AFTER);
+  expect(statSync(path.join(folder, 'f0001.js')).mode & 0o777).toBe(0o777);
+});
+
+test('a name as long as names can be', () => {
+  const name = `${'f'.repeat(252)}.js`;
+  const folder = makeFolder({ 'elvar.yaml': RULES, [name]: 'go()  \n' });
+  const { code, err } = elvar(folder, ['fix']);
+  expect([code, err]).toEqual([3, expect.stringContaining('its name is too long')]);
+  expect(readFileSync(path.join(folder, name), 'utf8')).toBe('go()  \n');
+});
+
+test('mixed line ends stay mixed', () => {
+  const folder = makeFolder({ 'elvar.yaml': RULES, 'a.js': 'go(1)  \r\ngo(2)\t\ngo(3) \rgo(4)\n' });
+  expect(elvar(folder, ['fix', '--rule', 'text/*']).code).toBe(0);
+  expect(readFileSync(path.join(folder, 'a.js'), 'utf8')).toBe('go(1)\r\ngo(2)\ngo(3)\rgo(4)\n');
+});

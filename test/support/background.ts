@@ -1,0 +1,30 @@
+import { spawn } from 'node:child_process';
+import path from 'node:path';
+import type { Run } from './project.js';
+
+const PROGRAM = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+
+/** A run of the program that goes on while the test does other things. */
+export interface BackgroundRun {
+  readonly interrupt: () => void;
+  /** What it came to; `code` is null where a signal ended it. */
+  readonly ended: Promise<Run>;
+}
+
+/** Starts the built program in a folder. @param before a command that runs it, such as one that takes rights away. */
+export function startElvar(folder: string, args: readonly string[], before: readonly string[] = []): BackgroundRun {
+  const [command, ...rest] = [...before, process.execPath, PROGRAM, ...args] as [string, ...string[]];
+  const child = spawn(command, rest, { cwd: folder, env: { PATH: process.env['PATH'], HOME: folder }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const output = { out: '', err: '' };
+  child.stdout.on('data', (chunk: Buffer) => (output.out += chunk.toString()));
+  child.stderr.on('data', (chunk: Buffer) => (output.err += chunk.toString()));
+  return {
+    interrupt: () => child.kill('SIGINT'),
+    ended: new Promise((resolve) => child.on('close', (code) => resolve({ code, ...output }))),
+  };
+}
+
+/** Waits for a while, in milliseconds. */
+export function wait(duration: number): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve, duration));
+}
