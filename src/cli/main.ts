@@ -1,8 +1,9 @@
 #!/usr/bin/env node
+import './interrupt.js';
 import { writeSync } from 'node:fs';
 import { EXIT } from './exit-code.js';
 import { runProgram } from './program.js';
-import { visible } from './visible.js';
+import { visible } from '../formats/text/visible.js';
 
 /** Writes all of a text. A pipe that takes no more for now is tried again; one that nobody reads ends the program. */
 function writeAll(descriptor: number, text: string): void {
@@ -18,8 +19,6 @@ function writeAll(descriptor: number, text: string): void {
     }
   }
 }
-
-process.on('SIGINT', () => process.exit(130));
 
 try {
   process.exitCode = await runProgram(process.argv.slice(2), {

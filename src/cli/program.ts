@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import yargs, { type Argv } from 'yargs';
 import { LayerError, UsageError } from '../host/errors.js';
 import { openWorkspace } from '../host/workspace.js';
@@ -6,16 +5,23 @@ import { CATALOG_COMMAND } from './commands/catalog.js';
 import { CHECK } from './commands/check.js';
 import { COMPARE } from './commands/compare.js';
 import type { Command, GlobalOptions } from './commands/command.js';
+import { DOCTOR } from './commands/doctor.js';
 import { EXPLAIN } from './commands/explain.js';
 import { FIX } from './commands/fix.js';
 import { PRESETS } from './commands/presets.js';
+import { ADOPT } from './commands/adopt.js';
+import { IMPACT } from './commands/impact.js';
+import { INIT } from './commands/init.js';
+import { LEDGER } from './commands/ledger.js';
 import { RESOLVE } from './commands/resolve.js';
 import { WAIVE } from './commands/waive.js';
+import { SET } from './commands/set.js';
 import { SCOPE } from './commands/scope.js';
 import { EXIT, type ExitCode } from './exit-code.js';
 import { styleFor, type Style, type Terminal } from './terminal.js';
+import { VERSION } from './version.js';
 import { viewProblems } from './views/problems.js';
-import { visible } from './visible.js';
+import { visible } from '../formats/text/visible.js';
 
 const ABOUT = `elvar: composes layered rules for code, explains which hold for every file and who decided that, and checks the code.
 
@@ -38,14 +44,20 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
       run = () => runCommand(command, options as unknown as Options & GlobalOptions, terminal, style);
     },
   );
-  let program = add(globalOptions(yargs(), terminal.columns, args.includes('--help')), CHECK);
+  let program = add(globalOptions(yargs(), terminal.columns, args.includes('--help')), INIT);
+  program = add(program, CHECK);
   program = add(program, EXPLAIN);
   program = add(program, FIX);
   program = add(program, WAIVE);
+  program = add(program, LEDGER);
   program = add(program, CATALOG_COMMAND);
   program = add(program, RESOLVE);
   program = add(program, COMPARE);
   program = add(program, SCOPE);
+  program = add(program, DOCTOR);
+  program = add(program, IMPACT);
+  program = add(program, SET);
+  program = add(program, ADOPT);
   program = add(program, PRESETS);
   try {
     let printed = '';
@@ -65,7 +77,7 @@ async function runCommand<Options>(command: Command<Options>, options: Options &
     directory: terminal.directory,
     env: terminal.env,
     set,
-    noPersonal: !personal,
+    noPersonal: personal === false,
     evenIgnored,
     ...(root !== undefined && { root }),
     ...(today !== undefined && { today }),
@@ -83,13 +95,13 @@ function globalOptions(program: Argv, columns: number, wantsHelp: boolean): Argv
       type: 'string', array: true, nargs: 1, default: [],
       describe: "a setting above all layers, 'SELECTOR=LEVEL' or 'RULE.OPTION=VALUE'; may be repeated",
     })
-    .option('personal', { type: 'boolean', default: true, describe: 'read the personal layer; --no-personal leaves it out' })
+    .option('personal', { type: 'boolean', describe: 'read the personal layer; --no-personal leaves it out' })
     .option('today', { type: 'string', requiresArg: true, describe: 'the day on which rulings expire or not, YYYY-MM-DD' })
     .option('even-ignored', { type: 'boolean', default: false, describe: 'look at files too that ignore patterns or scope.include leave out' })
     .option('color', { type: 'boolean', describe: 'colours, whatever the output goes to; --no-color for none' })
     .option('quiet', { type: 'boolean', default: false, describe: 'results only, no hints' })
     .option('verbose', { type: 'boolean', default: false, describe: 'tell the project root too' })
-    .version(JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')).version as string)
+    .version(VERSION)
     .help()
     .strict()
     .demandCommand(1, 'Name a command.')

@@ -1,4 +1,4 @@
-import { lstatSync, readdirSync, realpathSync, statSync } from 'node:fs';
+import { existsSync, lstatSync, readdirSync, realpathSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Catalog } from '../core/catalog/catalog.js';
@@ -6,7 +6,8 @@ import { CONCERNS } from '../core/catalog/concerns.js';
 import { nearName } from '../core/layers/near-name.js';
 import { missingReasons } from '../core/layers/missing-reasons.js';
 import { readLayer, type LayerSource } from '../core/layers/read-layer.js';
-import type { Adoption, LayerFile, LayerRole, PresetReference } from '../core/model/layer.js';
+import { besideRemote } from '../core/layers/preset-reference.js';
+import type { Adoption, LayerFile, LayerRole, PresetReference, RemoteReference } from '../core/model/layer.js';
 import type { HouseRule } from '../core/model/house-rule.js';
 import type { Place } from '../core/model/place.js';
 import type { Problem, ProblemDetail } from '../core/model/problem.js';
@@ -14,8 +15,9 @@ import type { RuleId } from '../core/model/rule.js';
 import type { Selector } from '../core/model/selector.js';
 import { describeSystemError, hasCode } from './errors.js';
 import { findPackage, liesIn } from './package-preset.js';
+import { Pins } from './pins.js';
 import { LAYER_FILE } from './project-root.js';
-import { readTextFile } from './text-file.js';
+import { readThrough, type Overlay } from './overlay.js';
 
 /** Where the built-in presets are in the package. */
 const PRESET_FOLDER = fileURLToPath(new URL('../../presets', import.meta.url));
@@ -28,6 +30,8 @@ interface LoadedLayer {
   readonly layer: LayerFile;
   /** Null for a file of the project or of the user. */
   readonly packageFolder: string | null;
+  /** Where it was fetched from; null for a file of this machine. */
+  readonly remote: RemoteReference | null;
 }
 
 /** Reads layer files and, with each, the presets it adopts. Problems are gathered, never thrown. */
@@ -45,14 +49,25 @@ export class LayerLoader {
   private readonly directories = new Map<string, LayerFile | null>();
   private readonly presets = new Map<string, LoadedLayer>();
   private readonly adopted = new Map<Adoption, LayerFile>();
+  private readonly pins: Pins;
+  /** Presets met that are fetched, by how they are named. */
+  readonly remotes = new Map<string, RemoteReference>();
 
   /** Whether the root's policy asks for reasons; the root's file is read before all others. */
   private needsReasons = false;
 
-  constructor(private readonly root: string, private readonly catalog: Catalog) {}
+  constructor(private readonly root: string, private readonly catalog: Catalog, private readonly overlay: Overlay) {
+    this.pins = new Pins(root, overlay);
+  }
 
   /** The layer file that an adoption brings in; undefined when it could not be read, which is among the problems. */
   readonly lookup = (adoption: Adoption): LayerFile | undefined => this.adopted.get(adoption);
+
+  /** The layer files of the project that were read: those of directories, and presets that lie in it. */
+  ownLayers(): LayerFile[] {
+    const presets = [...this.presets.values()].filter(({ layer, packageFolder }) => packageFolder === null && liesIn(layer.identity, this.root)).map(({ layer }) => layer);
+    return [...[...this.directories.values()].flatMap((layer) => layer ?? []), ...presets];
+  }
 
   /** Reads the layer file of a directory. @param directory relative to the root; empty for the root itself. */
   loadDirectory(directory: string): LayerFile | null {
@@ -67,9 +82,10 @@ export class LayerLoader {
   private readDirectory(directory: string): LayerFile | null {
     const absolute = path.join(this.root, directory, LAYER_FILE);
     const file = directory === '' ? LAYER_FILE : `${directory}/${LAYER_FILE}`;
-    const stats = lstatSync(absolute, { throwIfNoEntry: false });
-    if (stats === undefined) return null;
-    if (stats.isFile()) return this.readWhole(absolute, file, directory === '' ? 'root' : 'directory');
+    const trial = this.overlay.textAt(absolute);
+    const stats = trial === undefined ? lstatSync(absolute, { throwIfNoEntry: false }) : undefined;
+    if (trial === null || (trial === undefined && stats === undefined)) return null;
+    if (stats === undefined || stats.isFile()) return this.readWhole(absolute, file, directory === '' ? 'root' : 'directory');
     const what = stats.isDirectory() ? 'a directory' : stats.isSymbolicLink() ? 'a link' : 'a special file';
     this.report(file, null, { code: 'not-a-file', path: file, what });
     return null;
@@ -77,6 +93,7 @@ export class LayerLoader {
 
   /** Reads the personal layer file, through links: it is the user's own. @returns null when there is none. */
   loadPersonal(absolute: string, name: string): LayerFile | null {
+    if (typeof this.overlay.textAt(absolute) === 'string') return this.readWhole(absolute, name, 'personal');
     let realPath: string;
     try {
       realPath = realpathSync(absolute);
@@ -85,6 +102,11 @@ export class LayerLoader {
         // It may be that there is none: a directory that cannot be entered does not tell.
         this.warnings.push({ file: name, place: null, detail: { code: 'file-unreadable', path: name, why: describeSystemError(error) } });
       }
+      return null;
+    }
+    const stats = statSync(realPath, { throwIfNoEntry: false });
+    if (stats?.isFile() === false) {
+      this.report(name, null, { code: 'not-a-file', path: name, what: stats.isDirectory() ? 'a directory' : 'a special file' });
       return null;
     }
     return this.readWhole(realPath, name, 'personal');
@@ -117,7 +139,7 @@ export class LayerLoader {
   loadReference(reference: PresetReference, directory: string): LayerFile | null {
     const adoption: Adoption = { reference, place: { file: 'command line', line: 1, column: 1, length: 1 }, filter: { only: null, except: [] } };
     const asker = readLayer('', { file: 'command line', identity: path.join(directory, LAYER_FILE), role: 'root' }, this.catalog).layer;
-    const preset = this.loadPreset(adoption, { layer: asker, packageFolder: null });
+    const preset = this.loadPreset(adoption, { layer: asker, packageFolder: null, remote: null });
     if (preset === null) return null;
     this.loadPresets(preset, [preset]);
     this.limitPresets(preset.layer);
@@ -129,7 +151,7 @@ export class LayerLoader {
     const absolute = path.join(PRESET_FOLDER, 'starter.yaml');
     const layer = this.read(absolute, { file: 'elvar:starter', identity: absolute, role: 'preset', isOutside: true }, null);
     if (layer === null) throw new Error('the preset elvar:starter is missing from the package');
-    this.loadPresets({ layer, packageFolder: PRESET_FOLDER }, []);
+    this.loadPresets({ layer, packageFolder: PRESET_FOLDER, remote: null }, []);
     return layer;
   }
 
@@ -166,62 +188,102 @@ export class LayerLoader {
         this.report(place.file, place, { code: 'package-missing', reference: reference.text, name: reference.name });
         return null;
       }
-      case 'file':
+      case 'git':
+      case 'web':
+        return this.loadRemote(reference, place);
+      case 'file': {
+        const remote = adopter.remote === null ? null : besideRemote(adopter.remote, reference.path);
+        if (remote !== null) return this.loadRemote(remote, place);
+        if (adopter.remote !== null) {
+          this.report(place.file, place, { code: 'leaves-remote', reference: adopter.remote.text, path: reference.path });
+          return null;
+        }
         return this.loadPresetFile(path.resolve(path.dirname(adopter.layer.identity), reference.path), reference.text, place, adopter.packageFolder);
+      }
     }
+  }
+
+  /** A preset that was fetched, by what the lock file pins. */
+  private loadRemote(reference: RemoteReference, place: Place): LoadedLayer | null {
+    const known = this.presets.get(reference.text);
+    if (known !== undefined) return known;
+    this.remotes.set(reference.text, reference);
+    const outcome = this.pins.textOf(reference);
+    if ('problem' in outcome) {
+      this.report(place.file, place, outcome.problem);
+      return null;
+    }
+    const layer = this.take(outcome.text, { file: reference.text, identity: reference.text, role: 'preset', isOutside: true });
+    const preset = { layer, packageFolder: null, remote: reference };
+    this.presets.set(reference.text, preset);
+    return preset;
   }
 
   /** @param packageFolder the package that the preset has to lie in; null when it belongs to none. */
   private loadPresetFile(absolute: string, reference: string, place: Place, packageFolder: string | null): LoadedLayer | null {
     const isBuiltIn = packageFolder === PRESET_FOLDER;
     const file = isBuiltIn ? `elvar:${path.basename(absolute, '.yaml')}` : path.relative(this.root, absolute).split(path.sep).join('/');
-    let realPath: string;
-    try {
-      realPath = realpathSync(absolute);
-    } catch (error) {
-      const detail: ProblemDetail = hasCode(error, 'ENOENT', 'ENOTDIR')
-        ? { code: 'preset-missing', reference, path: file }
-        : { code: 'file-unreadable', path: file, why: describeSystemError(error) };
-      this.report(place.file, place, detail);
-      return null;
-    }
+    const trial = this.overlay.textAt(absolute);
+    const realPath = this.presetPath(absolute, trial, { file, reference, place });
+    if (realPath === null) return null;
     if (packageFolder !== null && !isBuiltIn && !liesIn(realPath, packageFolder)) {
       this.report(place.file, place, { code: 'leaves-package', reference, name: path.basename(packageFolder) });
       return null;
     }
     const known = this.presets.get(realPath);
     if (known !== undefined) return known;
-    const stats = statSync(realPath);
-    if (!stats.isFile()) {
+    const stats = trial === undefined ? statSync(realPath) : null;
+    if (stats !== null && !stats.isFile()) {
       this.report(place.file, place, { code: 'not-a-file', path: file, what: stats.isDirectory() ? 'a directory' : 'a special file' });
       return null;
     }
     const isOutside = packageFolder !== null || !liesIn(realPath, this.root);
     const layer = this.read(realPath, { file, identity: realPath, role: 'preset', isOutside }, place);
     if (layer === null) return null;
-    const preset = { layer, packageFolder };
+    const preset = { layer, packageFolder, remote: null };
     this.presets.set(realPath, preset);
     return preset;
+  }
+
+  /** The real path of a preset; null where there is none, which is reported. @param trial its text where it is not to be read from the disk. */
+  private presetPath(absolute: string, trial: string | null | undefined, { file, reference, place }: { readonly file: string; readonly reference: string; readonly place: Place }): string | null {
+    try {
+      // A link stays what it is, whatever its text is to be.
+      if (trial !== null) return trial === undefined || existsSync(absolute) ? realpathSync(absolute) : absolute;
+    } catch (error) {
+      if (!hasCode(error, 'ENOENT', 'ENOTDIR')) {
+        this.report(place.file, place, { code: 'file-unreadable', path: file, why: describeSystemError(error) });
+        return null;
+      }
+    }
+    this.report(place.file, place, { code: 'preset-missing', reference, path: file });
+    return null;
   }
 
   /** Reads a layer file and all that it adopts. */
   private readWhole(absolute: string, file: string, role: LayerRole): LayerFile | null {
     const layer = this.read(absolute, { file, identity: absolute, role }, null);
     if (layer === null) return null;
-    this.loadPresets({ layer, packageFolder: null }, []);
+    this.loadPresets({ layer, packageFolder: null, remote: null }, []);
     this.limitPresets(layer);
     return layer;
   }
 
   private read(absolute: string, source: LayerSource, place: Place | null): LayerFile | null {
-    const { file, isOutside = false } = source;
-    const reading = readTextFile(absolute);
+    const { file } = source;
+    const reading = readThrough(this.overlay, absolute);
     if ('failed' in reading) {
       if (reading.failed === 'not-utf8') this.report(file, null, { code: 'not-utf8' });
       else this.report(place?.file ?? file, place, { code: 'file-unreadable', path: file, why: describeSystemError(reading.error) });
       return null;
     }
-    const text = reading.text.replace(/^\uFEFF/, '');
+    return this.take(reading.text, source);
+  }
+
+  /** Reads the text of a layer file, and gathers what is in it. */
+  private take(written: string, source: LayerSource): LayerFile {
+    const { file, isOutside = false } = source;
+    const text = written.replace(/^\uFEFF/, '');
     this.texts.set(file, text);
     const { layer, problems, warnings } = readLayer(text, source, this.catalog);
     this.problems.push(...problems);

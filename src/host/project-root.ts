@@ -24,6 +24,12 @@ export function findProjectRoot(start: string, given: string | undefined): strin
     ?? realpathSync(start);
 }
 
+/** The git work tree that a root is a part of; null where the root is none, or has its own. */
+export function workTreeAround(root: string): string | null {
+  const around = ancestorsOf(root).find((directory) => existsSync(path.join(directory, '.git')));
+  return around === undefined || around === root ? null : around;
+}
+
 /** A directory and all above it, nearest first. */
 function ancestorsOf(directory: string): string[] {
   const parent = path.dirname(directory);

@@ -6,7 +6,7 @@ import type { Catalog } from '../core/catalog/catalog.js';
 import { makeHouseRule } from '../core/catalog/house-rule.js';
 import type { SelectingStatement } from '../core/layers/stack.js';
 import type { HouseRule } from '../core/model/house-rule.js';
-import { NO_SCOPE_SETTINGS, type FailOn, type LayerFile, type PresetReference, type ScopeSettings } from '../core/model/layer.js';
+import { NO_SCOPE_SETTINGS, type FailOn, type LayerFile, type PresetReference, type RemoteReference, type ScopeSettings } from '../core/model/layer.js';
 import type { Notice } from '../core/model/report.js';
 import type { RuleId } from '../core/model/rule.js';
 import type { IncompletePath } from '../core/model/scope.js';
@@ -25,6 +25,10 @@ export interface ProjectListing extends Listing {
   /** Whether a waiver without a reason excuses nothing. */
   readonly needsReasons: boolean;
   readonly layerFiles: number;
+  /** The layer files of the project that were read. */
+  readonly layers: readonly LayerFile[];
+  /** The presets met that are fetched. */
+  readonly remotes: readonly RemoteReference[];
   readonly notices: readonly Notice[];
 }
 
@@ -71,7 +75,7 @@ export class Project {
     private readonly run: RunSettings,
     readonly hasStarter: boolean,
   ) {
-    this.loader = new LayerLoader(root, catalog);
+    this.loader = new LayerLoader(root, catalog, run.overlay);
     this.reader = new DirectoryReader(root, this.loader, run, hasStarter);
     this.commandLine = commandLineStatements(run, catalog);
     this.resolver = new Resolver(catalog, run.today, this.commandLine);
@@ -126,7 +130,7 @@ export class Project {
     let project = seen;
     if (project === null || !project.sawEverything) {
       project = new Project(root, catalog, { ...run, set: [] }, false);
-      project.list([]);
+      project.list([], false);
     }
     const { houseRules, problems, texts } = project.loader;
     const twice = problems.filter(({ detail }) => detail.code === 'house-rule-twice');
@@ -134,9 +138,12 @@ export class Project {
     return [...houseRules.values()];
   }
 
-  /** Lists `targets` (paths relative to the root), or everything when there are none. */
-  list(targets: readonly string[]): ProjectListing {
-    const walker = new TreeWalker(this.root, this.reader, this.resolver);
+  /**
+   * Lists `targets` (paths relative to the root), or everything when there are none.
+   * @param opens whether files may be opened to find out their language.
+   */
+  list(targets: readonly string[], opens: boolean): ProjectListing {
+    const walker = new TreeWalker(this.root, this.reader, this.resolver, opens);
     this.sawEverything = targets.length === 0 || targets.includes('');
     if (this.sawEverything) walker.walkRoot();
     else for (const target of targets) this.listTarget(target, walker);
@@ -149,6 +156,8 @@ export class Project {
       failOn: this.reader.rootLayer?.failOn ?? 'error',
       needsReasons: this.reader.rootLayer?.needsReasons ?? false,
       layerFiles: this.reader.layerFiles,
+      layers: this.loader.ownLayers(),
+      remotes: [...this.loader.remotes.values()],
       notices: this.notices(),
     };
   }
@@ -217,7 +226,7 @@ export class Project {
   private hasLayerFile(): boolean {
     if (this.reader.layerFiles > 0) return true;
     const everything = new Project(this.root, this.catalog, this.run, false);
-    everything.list([]);
+    everything.list([], false);
     if (everything.loader.problems.length > 0) throw new LayerError(everything.loader.problems, everything.loader.texts);
     return everything.reader.layerFiles > 0;
   }

@@ -3,6 +3,7 @@ import { readSetting } from '../core/layers/command-line.js';
 import { isDate } from '../core/layers/date.js';
 import type { SelectingStatement } from '../core/layers/stack.js';
 import { UsageError } from './errors.js';
+import { NO_OVERLAY, type Overlay } from './overlay.js';
 import { personalFile } from './personal-file.js';
 import type { WorkspaceOptions } from './workspace.js';
 
@@ -18,13 +19,15 @@ export interface RunSettings {
   readonly set: readonly string[];
   /** Whether what patterns leave out is looked at all the same. */
   readonly evenIgnored: boolean;
+  /** Layer files and ignore files that are to be read as they are not on the disk. */
+  readonly overlay: Overlay;
 }
 
 /** Reads the options of a workspace. @throws UsageError when a date is wrong. */
 export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env }: WorkspaceOptions): RunSettings {
   if (!isDate(today)) throw new UsageError(`${today} is no day of the calendar\nWrite it as YYYY-MM-DD`);
   const personal = personalFile(env, noPersonal);
-  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored };
+  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY };
 }
 
 /** What the command line sets, as statements about the rules of `catalog`. @throws UsageError when a setting is wrong. */

@@ -6,29 +6,37 @@ import { CATALOG } from '../core/catalog/registry.js';
 import { COMMAND_LINE_LAYER } from '../core/layers/command-line.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type {
-  CheckedSource, CheckReport, CompareReport, Explanation, FixReport, LineExplanation, MisreadWaiver, PresetReport, PresetSummary, ReportBase, ResolveReport, RulePage, ScopeReport, UnwaivedFile, WaivedFile, WaiverList,
+  CheckReport, CompareReport, DoctorReport, Explanation, FixReport, ImpactReport, LineExplanation, PinUpdate, PresetReport, PresetSummary, RuleExcuses, ReportBase, ResolveReport, RulePage, ScopeReport,
 } from '../core/model/report.js';
+import type { LanguageId } from '../core/model/language.js';
 import type { RuleId } from '../core/model/rule.js';
 import { parseSelector, selects } from '../core/model/selector.js';
 import type { WaiverRecord } from '../core/waivers/account.js';
-import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
+import { findForeignCode, foreignKind, type ForeignKind } from '../core/scope/foreign-code.js';
+import type { CheckedFile, IncompletePath, SkippedPath } from '../core/model/scope.js';
 import { compareSides, type NamedSide } from './compare-sides.js';
 import { LayerError, UsageError } from './errors.js';
 import type { InspectionJob } from './inspect-share.js';
 import { builtInPresets } from './layer-loader.js';
+import { LedgerDesk } from './ledger-desk.js';
+import { LEDGER_FILE, openLedger, readLedgerFile, reprintLedger } from './ledger-file.js';
+import { stacked } from './overlay.js';
+import type { MendReport } from './mend.js';
 import { needRule } from './need-rule.js';
 import { sortByPath } from './path-order.js';
-import { findProjectRoot } from './project-root.js';
+import { findProjectRoot, workTreeAround } from './project-root.js';
 import { reportPreset } from './preset-report.js';
 import { Project, type Location, type ProjectListing } from './project.js';
-import { noteSkipped, unfinishedText } from './reading-notes.js';
+import { noteSkipped } from './reading-notes.js';
 import { readSource } from './source-file.js';
+import { scriptLanguage } from './script-language.js';
+import { RuleDesk } from './rule-desk.js';
 import { rulePage } from './rule-page.js';
 import { runSettings, type RunSettings } from './run-settings.js';
-import type { ListedFile } from './walk.js';
 import { textsOf } from './query-texts.js';
 import { selectedRules } from './selected-rules.js';
-import type { WaiveWish } from './waive-file.js';
+import { WaiverDesk } from './waiver-desk.js';
+import { whileWriting } from './writing-lock.js';
 import { relativeToRoot } from './target-path.js';
 
 /** How a workspace is opened. */
@@ -70,21 +78,32 @@ export class Workspace {
   /** Which files are checked, and why are the others not? Looks into the files. */
   scope(paths: readonly string[] = []): ScopeReport {
     const { listing, base } = this.list(paths);
-    const checked = [];
+    const checked: CheckedFile[] = [];
+    const kinds = new Map<string, ForeignKind>();
     const skipped: SkippedPath[] = [...listing.skipped];
     const incomplete = [...base.incomplete];
     for (const { path: file, language } of listing.files) {
       const reading = readSource(path.join(this.root, file), listing.settings);
-      if ('skipped' in reading) noteSkipped(file, reading, skipped, incomplete);
-      else checked.push({ path: file, language });
+      if ('skipped' in reading) {
+        noteSkipped(file, reading, skipped, incomplete);
+        continue;
+      }
+      checked.push({ path: file, language });
+      const kind = foreignKind({ path: file, language }, reading.text);
+      if (kind !== null) kinds.set(file, kind);
     }
-    return { ...base, incomplete, checked, skipped: sortByPath(skipped, (entry) => entry.path) };
+    sortByPath(skipped, (entry) => entry.path);
+    return { ...base, incomplete, checked, skipped, foreign: findForeignCode(checked, kinds), workTree: workTreeAround(this.root) };
   }
 
-  /** What is the effective rule set of every file? Opens no source file. @param rule a rule that the question is about, if it is about one. */
-  resolve(paths: readonly string[] = [], rule?: RuleId): ResolveReport {
-    const { listing, base } = this.list(paths, rule === undefined ? [] : [rule]);
-    return { ...base, files: listing.files, layerFiles: listing.layerFiles };
+  /**
+   * What is the effective rule set of every file? Opens no source file.
+   * @param rule a rule that the question is about, if it is about one.
+   * @param opens whether files may be opened all the same, to know scripts by their first line.
+   */
+  resolve(paths: readonly string[] = [], rule?: RuleId, opens = false): ResolveReport {
+    const { listing, base } = this.list(paths, { names: rule === undefined ? [] : [rule], opens });
+    return { ...base, files: listing.files, layerFiles: listing.layerFiles, layers: listing.layers, remotes: listing.remotes, settings: listing.settings, skipped: listing.skipped };
   }
 
   /** Why is it so, for this path? The path need not exist. @param rule a rule that the question is about, if it is about one. */
@@ -97,12 +116,12 @@ export class Workspace {
       }
       const incomplete = [...location.incomplete];
       const { directory, name } = location;
-      const language = directory.languages.languageOf(name);
+      const language = directory.languages.languageOf(name) ?? (location.kind === 'file' ? scriptLanguage(path.join(this.root, own)) : null);
       return {
         path: own,
         exists: location.kind !== undefined,
         language,
-        skipped: this.whySkipped(location, incomplete),
+        skipped: this.whySkipped(location, language, incomplete),
         layers: [CATALOG_LAYER, ...directory.rules.stack.layers, ...(project.commandLine.length > 0 ? [COMMAND_LINE_LAYER] : [])],
         rules: directory.rules.rulesFor(name, language, project.resolver),
         everywhere: project.resolver.decide(project.rootRules().stack, []),
@@ -127,8 +146,14 @@ export class Workspace {
     };
   }
 
-  /** The waivers of a file for a rule; none where the file is not checked. */
-  async waiversFor(target: string, rule: RuleId): Promise<readonly WaiverRecord[]> {
+  /** What excuses findings of a rule in a file: its waivers, where it is checked, and what the ledger has about it. */
+  async excusesFor(target: string, rule: RuleId): Promise<RuleExcuses> {
+    const own = this.relative(target);
+    const ledger = openLedger(this.root, this.run.today);
+    return { waivers: await this.waiversFor(target, rule), entries: ledger.entries.filter((entry) => entry.rule === rule && ledger.pathOf(entry) === own) };
+  }
+
+  private async waiversFor(target: string, rule: RuleId): Promise<readonly WaiverRecord[]> {
     const reading = readSource(path.join(this.root, this.relative(target)), { largest: null, generated: 'check' });
     // Most files have none, and only reading the comments takes the parser.
     if ('skipped' in reading || !/\belvar\s+waive\b/.test(reading.text)) return [];
@@ -162,7 +187,7 @@ export class Workspace {
 
   /** The rules there are: those that come with Elvar, and the house rules of the project. */
   catalog(): ReportBase {
-    return this.list([]).base;
+    return this.list([], { opens: false }).base;
   }
 
   /** All there is to know about a rule, and where it holds in this project. @throws UsageError when there is no such rule. */
@@ -194,29 +219,77 @@ export class Workspace {
     return Project.read(this.root, CATALOG, this.run, (project) => reportPreset(project, reference, this.directory), { needsLayers: false });
   }
 
-  /** What does the code violate? */
-  async check(paths: readonly string[] = []): Promise<CheckReport> {
+  /**
+   * What does the code violate?
+   * @param since a revision of git: only what is found on lines that have changed since is told.
+   * @param only the files to look at, by their paths; all where it is null.
+   * @throws LayerError when the ledger is wrong too; UsageError when git knows no such revision.
+   */
+  async check(paths: readonly string[] = [], since: string | null = null, only: ReadonlySet<string> | null = null): Promise<CheckReport> {
     const { listing, base } = this.list(paths);
+    const ledger = openLedger(this.root, this.run.today);
     await this.needQueries(base.catalog);
     // Only this question needs the parser and the grammars, which take a while to load.
-    const { inspectInParallel } = await import('./inspect-in-parallel.js');
-    const inspected = await inspectInParallel(this.jobOf(listing, base.catalog));
-    const files: CheckedSource[] = [];
-    const skipped: SkippedPath[] = [...listing.skipped];
-    const incomplete = [...base.incomplete];
-    const misreadWaivers: MisreadWaiver[] = [];
-    for (const { index, outcome } of inspected) {
-      const file = listing.files[index] as ListedFile;
-      if ('skipped' in outcome) {
-        noteSkipped(file.path, outcome, skipped, incomplete);
-        continue;
-      }
-      files.push({ ...file, findings: outcome.findings, waivers: outcome.waivers });
-      if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: unfinishedText(outcome.unfinished) });
-      misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
-    }
-    sortByPath(skipped, (entry) => entry.path);
-    return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn };
+    const { checkFiles } = await import('./check-files.js');
+    const targets = paths.map((target) => this.relative(target));
+    return checkFiles({ listing, base, ledger, targets, since, only, jobOf: (chosen) => this.jobOf(chosen, base.catalog) });
+  }
+
+  /** The same project with layer files and ignore files that are not on the disk (over those that this one has so), or with other settings. */
+  trial({ overlay, set = this.run.set }: Partial<Pick<RunSettings, 'overlay' | 'set'>>): Workspace {
+    return new Workspace(this.root, this.directory, { ...this.run, set, overlay: overlay === undefined ? this.run.overlay : stacked(overlay, this.run.overlay) });
+  }
+
+  /** What would other rules do to every file? @param after the same project with these. */
+  async impact(after: Workspace): Promise<ImpactReport> {
+    const { measureImpact } = await import('./measure-impact.js');
+    return measureImpact(this, after);
+  }
+
+  /** What would it do if the root adopted a preset too? @throws UsageError when the root's file cannot be edited. */
+  async impactOfPreset(reference: string): Promise<ImpactReport> {
+    const { edit } = await this.rules().adopt({ use: reference, only: [], except: [] }, null, { kind: 'directory', directory: this.root });
+    return edit.impact;
+  }
+
+  /**
+   * Fetches the presets anew that come from git or a web server.
+   * @param references those that are meant; all where there is none.
+   * @returns what would change, and a way to pin it. @throws UsageError when one cannot be fetched, or is not adopted here.
+   */
+  async updatePins(references: readonly string[]): Promise<{ readonly update: PinUpdate; readonly write: () => Promise<string | null> }> {
+    const { updatePins } = await import('./update-pins.js');
+    return updatePins(this, this.root, this.run.today, references);
+  }
+
+  /** What is wrong with the configuration itself? */
+  async doctor(): Promise<DoctorReport> {
+    const { examine } = await import('./examine.js');
+    return examine(this.trial({ set: [] }), this.root, this.run.today);
+  }
+
+  /** Makes the edits that a look at the configuration has proposed, where they change nothing that is checked. */
+  async mend(report: DoctorReport): Promise<MendReport> {
+    const { mendAll } = await import('./mend.js');
+    return mendAll(this.trial({ set: [] }), this.root, report);
+  }
+
+  /** The layer files of the project, to change them. */
+  rules(): RuleDesk {
+    const { personalFile: file, personalName: name } = this.run;
+    return new RuleDesk(this, this.root, this.run.today, file === null ? null : { file, name });
+  }
+
+  /** What did the layer files do since a revision of git? @throws UsageError when git knows no such revision. */
+  async impactSince(revision: string): Promise<ImpactReport> {
+    const { overlayOfRevision } = await import('./revision.js');
+    const { measureImpact, ofRevision } = await import('./measure-impact.js');
+    return measureImpact(this.trial({ overlay: overlayOfRevision(this.root, revision) }), this, ofRevision(revision));
+  }
+
+  /** The known findings of the project: to look at them, and to decide about them. Nobody's personal layer has a say in it. */
+  ledger(): LedgerDesk {
+    return new LedgerDesk(new Workspace(this.root, this.directory, { ...this.run, personalFile: null }), this.root, this.run.today);
   }
 
   /**
@@ -226,48 +299,35 @@ export class Workspace {
    * @throws UsageError when a selector selects no rule.
    */
   async fix(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
+    return writes ? whileWriting(this.root, 'wait', () => this.repair(paths, rules, true)) : this.repair(paths, rules, false);
+  }
+
+  private async repair(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
     const { listing, base } = this.list(paths);
     const wanted = selectedRules(rules, base.catalog);
     await this.needQueries(base.catalog);
     const { repairFiles } = await import('./repair-files.js');
-    const { files, skipped, incomplete } = await repairFiles(this.jobOf(listing, base.catalog), base.catalog, (rule) => wanted === null || wanted.has(rule), writes);
+    const reading = readLedgerFile(this.root);
+    const ledger = openLedger(this.root, this.run.today, reading);
+    const wish = { wants: (rule: RuleId) => wanted === null || wanted.has(rule), writes, ledger };
+    const { files, skipped, incomplete, reprinted } = await repairFiles(this.jobOf(listing, base.catalog), base.catalog, wish);
     const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
-    for (const { path: own, reading } of skipped) noteSkipped(own, reading, [], unread);
+    const failed = writes ? reprintLedger(this.root, reading, ledger, reprinted) : null;
+    if (failed !== null) unread.push({ path: LEDGER_FILE, reason: `it does not know the lines that were repaired: ${failed}` });
+    for (const { path: own, reading: skippedFor } of skipped) noteSkipped(own, skippedFor, [], unread);
     return { ...base, incomplete: unread, files, written: writes };
   }
 
-  /**
-   * Writes a waiver for what is found in a file.
-   * @param writes whether the file is written; else the report tells what would be.
-   * @throws UsageError when there is no such file, nothing to waive, or nothing may be waived there.
-   */
-  async waive(target: string, wish: WaiveWish, writes: boolean): Promise<WaivedFile> {
-    if (!this.exists(target) || this.isDirectory(target)) throw new UsageError(`there is no file ${target}`);
-    const { listing, base } = this.list([target]);
-    const [skipped] = listing.skipped;
-    if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${skipped.reason}`}\nWhy not: elvar scope ${target}`);
-    await this.needQueries(base.catalog);
-    const { waiveIn } = await import('./waive-file.js');
-    return waiveIn(this.jobOf(listing, base.catalog), base.catalog, wish, writes);
+  /** The waivers of the project: to look at them, to write them, and to take out what excuses nothing. */
+  waivers(): WaiverDesk {
+    return new WaiverDesk(this, this.root);
   }
 
-  /** All waivers of files and directories; everything where none is named. */
-  async listWaivers(paths: readonly string[] = []): Promise<WaiverList> {
-    const { files, ...base } = await this.check(paths);
-    const { blameDays } = await import('./blame.js');
-    const waivers = files.filter((file) => file.waivers.length > 0).flatMap((file) => {
-      const days = blameDays(this.root, file.path, file.waivers.map(({ line }) => line));
-      return file.waivers.map((waiver) => ({ ...waiver, path: file.path, since: days.get(waiver.line) ?? null }));
-    });
-    return { ...base, waivers };
-  }
-
-  /** Takes out the waivers that excuse nothing. @param writes whether the files are written; else the answer tells what would be. */
-  async removeUnusedWaivers(paths: readonly string[], writes: boolean): Promise<readonly UnwaivedFile[]> {
+  /** What is to be inspected of files and directories, with all that belongs to it. @throws LayerError when a query of a house rule is wrong. */
+  async jobFor(paths: readonly string[]): Promise<{ readonly job: InspectionJob; readonly listing: ProjectListing; readonly base: ReportBase }> {
     const { listing, base } = this.list(paths);
     await this.needQueries(base.catalog);
-    const { removeWaivers } = await import('./remove-waivers.js');
-    return removeWaivers(this.jobOf(listing, base.catalog), base.catalog, writes);
+    return { job: this.jobOf(listing, base.catalog), listing, base };
   }
 
   /** Makes sure that the queries of house rules fit their grammars. @throws LayerError when one does not. */
@@ -291,10 +351,10 @@ export class Workspace {
     };
   }
 
-  private list(paths: readonly string[], names: readonly RuleId[] = []): { listing: ProjectListing; base: ReportBase } {
+  private list(paths: readonly string[], { names = [], opens = true }: { readonly names?: readonly RuleId[]; readonly opens?: boolean } = {}): { listing: ProjectListing; base: ReportBase } {
     const targets = paths.map((target) => this.relative(target));
     return Project.read(this.root, CATALOG, this.run, (project) => {
-      const listing = project.list(targets);
+      const listing = project.list(targets, opens);
       const { incomplete, notices } = listing;
       return { listing, base: { catalog: project.catalog, usesStarter: project.hasStarter, incomplete, notices } };
     }, { names });
@@ -311,12 +371,12 @@ export class Workspace {
     return lines[line - 1] ?? null;
   }
 
-  private whySkipped(location: Location, incomplete: IncompletePath[]): SkippedPath | null {
-    const { path: own, name, kind, exclusion, settings, directory } = location;
+  private whySkipped(location: Location, language: LanguageId | null, incomplete: IncompletePath[]): SkippedPath | null {
+    const { path: own, kind, exclusion, settings } = location;
     if (exclusion !== null) return { path: own, ...exclusion };
     if (kind === 'symlink') return { path: own, reason: 'symlink', by: null };
     if (kind === 'special') return { path: own, reason: 'not-a-file', by: null };
-    if (directory.languages.languageOf(name) === null) return { path: own, reason: 'no-language', by: null };
+    if (language === null) return { path: own, reason: 'no-language', by: null };
     if (kind !== 'file') return null;
     const skipped: SkippedPath[] = [];
     const reading = readSource(path.join(this.root, own), settings);
@@ -324,7 +384,8 @@ export class Workspace {
     return skipped[0] ?? null;
   }
 
-  private relative(target: string): string {
+  /** A path as it is told: relative to the root. @throws UsageError when it lies outside. */
+  relative(target: string): string {
     return relativeToRoot(target, this.directory, this.root);
   }
 }

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { countByDirectory, foldFiles } from '../../src/cli/views/fold-files.js';
-import { formatOptions, formatValue } from '../../src/cli/views/origin.js';
+import { formatOptions, formatValue } from '../../src/formats/text/origin.js';
 import { count, listed, table, wrap } from '../../src/cli/views/table.js';
 import { styleFor, type Terminal } from '../../src/cli/terminal.js';
-import { visible } from '../../src/cli/visible.js';
+import { visible } from '../../src/formats/text/visible.js';
 import { sortByPath } from '../../src/host/path-order.js';
 
 describe('text from outside', () => {

@@ -4,6 +4,7 @@ import { pathToFileURL } from 'node:url';
 import { spawnSync } from 'node:child_process';
 import { describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
+import { readLedger } from '../../src/core/ledger/read-ledger.js';
 import { readLayer } from '../../src/core/layers/read-layer.js';
 import type { Rule } from '../../src/core/model/rule.js';
 import { elvar, makeFolder } from '../support/project.js';
@@ -37,6 +38,11 @@ describe('pages', () => {
     const { status, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'questions.mjs'), '--check'], { encoding: 'utf8' });
     expect([status, stderr]).toEqual([0, '']);
   });
+
+  test('the tour is what its commands print', () => {
+    const { status, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'tour.mjs'), '--check'], { encoding: 'utf8' });
+    expect([status, stderr]).toEqual([0, '']);
+  }, 60_000);
 
   test('the layer file in the README is right', () => {
     const [text] = blocksOf('README.md', 'yaml');
@@ -122,4 +128,11 @@ describe('the demo', () => {
       writeFileSync(path.join(folder, file), text);
     }
   });
+});
+
+test('the entry on the page about the ledger can be read', () => {
+  const [text] = blocksOf('docs/ledger.md', 'yaml');
+  const { entries, problems } = readLedger(text as string, 'elvar-ledger.yaml');
+  expect(problems).toEqual([]);
+  expect(entries).toMatchObject([{ path: 'kiosk/kiosk.js', line: 13, code: 'if (draught == "") {', status: 'planned', until: '2027-01-31' }]);
 });

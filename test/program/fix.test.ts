@@ -114,7 +114,7 @@ describe('check', () => {
   test('shows the code, the advice and the rule, by file and by directory', () => {
     const folder = mixed();
     const byFile = elvar(folder, ['check', '--group-by', 'file']).out;
-    expect(byFile).toContain('\na/x.js  4 findings\n');
+    expect(byFile).toContain('\nerror  a/x.js  4 findings\n');
     expect(byFile).toContain('  error  2:1  eval runs text as code  safety/dynamic-code\n      eval(a);\n      Look values up in a table');
     expect(elvar(folder, ['check', '--group-by', 'directory', '--top', '1']).out).toContain('\na/  4 findings\n');
     expect(elvar(folder, ['check', '--group-by', 'directory', '--top', '1']).out).not.toContain('the root  1 finding');

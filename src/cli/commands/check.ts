@@ -10,7 +10,7 @@ import { checkJson } from '../../formats/json/check.js';
 import { UsageError } from '../../host/errors.js';
 import { selectedRules } from '../../host/selected-rules.js';
 import { EXIT } from '../exit-code.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { count } from '../views/table.js';
 import { GROUPINGS, viewCheck, type Grouping } from '../views/check.js';
 import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
@@ -25,6 +25,7 @@ interface Options {
   readonly concern: readonly string[];
   readonly groupBy: Grouping;
   readonly top?: number | undefined;
+  readonly since?: string | undefined;
 }
 
 /** `elvar check`. */
@@ -39,24 +40,26 @@ export const CHECK: Command<Options> = {
     .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'findings of a rule, concern/* or tag:NAME alone; may be repeated' })
     .option('concern', { type: 'string', array: true, nargs: 1, default: [], describe: 'findings of one concern alone, such as slips; may be repeated' })
     .option('group-by', { choices: GROUPINGS, default: 'rule', describe: 'what findings are put together by' })
+    .option('since', { type: 'string', requiresArg: true, describe: 'findings on lines changed since a revision of git alone, such as main or HEAD' })
     .option('top', { type: 'number', requiresArg: true, describe: 'only so many groups, those with the most findings' })
     .option('all', { type: 'boolean', default: false, describe: 'list every place of a group, however many there are' })
     .option('excused', { type: 'boolean', default: false, describe: 'list the excused findings too' }) as never,
   examples: [
     ['elvar check', 'everything, rule by rule, with the line that turned each rule on'],
     ['elvar check services --excused', 'one directory, with the findings that waivers excuse'],
+    ['elvar check --group-by file', 'every file: the highest level found, excused, clean, or not checked and why'],
     ['elvar check --confidence certain --group-by directory --top 3', 'where the findings are that need no second look'],
   ],
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
     if (options.top !== undefined && !(Number.isInteger(options.top) && options.top > 0)) throw new UsageError('--top is a whole number from 1');
-    const whole = await workspace.check(options.path);
+    const whole = await workspace.check(options.path, options.since ?? null);
     const report = selectFindings(whole, filterOf(options, whole.catalog));
     const view = {
       all: options.all, excused: options.excused, columns: terminal.columns, groupBy: options.groupBy, top: options.top ?? null,
       lineText: (file: string, line: number) => workspace.lineText(file, line),
     };
-    if (options.format === 'json') printJson(context, checkJson(report, options.excused));
+    if (options.format === 'json') printJson(context, checkJson(report, options.excused, options.groupBy === 'file'));
     else terminal.out(viewCheck(report, view, style));
     tellAside(context, report);
     tellMisreadWaivers(context, report);

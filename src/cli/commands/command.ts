@@ -4,7 +4,7 @@ import { describeProblem } from '../../formats/text/problem.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import type { Style, Terminal } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { count } from '../views/table.js';
 
 /** The options that every command has. */
@@ -13,8 +13,8 @@ export interface GlobalOptions {
   readonly set: readonly string[];
   readonly today?: string | undefined;
   readonly evenIgnored: boolean;
-  /** False after `--no-personal`. */
-  readonly personal: boolean;
+  /** False after `--no-personal`; undefined where nothing was said. */
+  readonly personal?: boolean | undefined;
   readonly format: string;
   readonly quiet: boolean;
   readonly verbose: boolean;

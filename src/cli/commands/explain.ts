@@ -1,7 +1,7 @@
 import { explainJson, explainLineJson } from '../../formats/json/explain.js';
 import { resolveJson } from '../../formats/json/resolve.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { viewExplainLine } from '../views/explain-line.js';
 import { viewExplainPath } from '../views/explain-path.js';
 import { viewExplainRule } from '../views/explain-rule.js';
@@ -41,7 +41,7 @@ async function explainPath(context: Context<Options>): Promise<ExitCode> {
   const decision = options.rule === undefined ? undefined : explanation.rules.decisions.get(options.rule);
   if (options.format === 'json') printJson(context, explainJson(explanation, options.rule));
   else if (decision === undefined) terminal.out(viewExplainPath(explanation, style));
-  else terminal.out(viewExplainRule(explanation, decision, style, await workspace.waiversFor(options.path, decision.rule)));
+  else terminal.out(viewExplainRule(explanation, decision, style, await workspace.excusesFor(options.path, decision.rule)));
   tellAside(context, explanation);
   if (decision === undefined) hint(context, `The whole trail of one rule: elvar explain ${visible(explanation.path)} text/line-width`);
   return exitCode(EXIT.fine, explanation);

@@ -1,10 +1,16 @@
 import { presetJson, presetsJson } from '../../formats/json/presets.js';
-import { EXIT } from '../exit-code.js';
+import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewPreset, viewPresets } from '../views/presets.js';
-import { exitCode, hint, printJson, tellAside, type Command } from './command.js';
+import { UsageError } from '../../host/errors.js';
+import { visible } from '../../formats/text/visible.js';
+import { viewPinUpdate } from '../views/pin-update.js';
+import { impactJson } from '../../formats/json/impact.js';
+import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
 
 interface Options {
   readonly reference?: string | undefined;
+  readonly update: boolean;
+  readonly dryRun: boolean;
 }
 
 /** `elvar presets`. */
@@ -13,13 +19,17 @@ export const PRESETS: Command<Options> = {
   about: 'What is in this preset, once everything it adopts is merged?',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('reference', { type: 'string', describe: 'elvar:NAME, ./FILE.yaml or npm:PACKAGE; without one, the built-in presets are listed' }),
+    .positional('reference', { type: 'string', describe: 'elvar:NAME, ./FILE.yaml, npm:PACKAGE, git:URL#REVISION[:PATH] or an https: address; without one, the built-in presets are listed' })
+    .option('update', { type: 'boolean', default: false, describe: 'fetch what comes from git or a web server anew, and pin it in elvar-lock.yaml' })
+    .option('dry-run', { type: 'boolean', default: false, describe: 'with --update: tell what would change, and change nothing' }) as never,
   examples: [
     ['elvar presets', 'the presets that come with Elvar, and what each is for'],
     ['elvar presets ./style/harbour.yaml', 'one preset flattened, with the line that decided each rule'],
   ],
-  run: (context) => {
+  run: async (context) => {
     const { options, workspace, terminal, style } = context;
+    if (options.update) return update(context);
+    if (options.dryRun) throw new UsageError('--dry-run goes with --update');
     if (options.reference === undefined) {
       const presets = workspace.presets();
       if (options.format === 'json') printJson(context, presetsJson(presets));
@@ -34,3 +44,16 @@ export const PRESETS: Command<Options> = {
     return exitCode(EXIT.fine, report);
   },
 };
+
+/** Tells what newer versions of fetched presets do, and then pins them. */
+async function update(context: Context<Options>): Promise<ExitCode> {
+  const { options, workspace, terminal, style } = context;
+  const { update: found, write } = await workspace.updatePins(options.reference === undefined ? [] : [options.reference]);
+  const isText = options.format !== 'json';
+  // What changes is told before anything is pinned.
+  if (isText) terminal.out(viewPinUpdate(found, options.dryRun, style));
+  const failed = options.dryRun || found.changes.length === 0 ? null : await write();
+  if (failed !== null) terminal.err(`elvar-lock.yaml was not written: ${visible(failed)}\n`);
+  if (!isText) printJson(context, { format: 'elvar-pins/1', written: !options.dryRun && found.changes.length > 0 && failed === null, changes: found.changes, impact: found.impact === null ? null : impactJson(found.impact) });
+  return failed === null ? EXIT.fine : EXIT.incomplete;
+}

@@ -1,6 +1,6 @@
 import { resolveJson, resolveLines } from '../../formats/json/resolve.js';
 import { EXIT } from '../exit-code.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { viewResolveRule } from '../views/resolve-rule.js';
 import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command } from './command.js';

@@ -3,8 +3,12 @@ import { EXIT } from '../exit-code.js';
 import { viewScope, viewScopeOfPaths } from '../views/scope.js';
 import { exitCode, printJson, tellAside, type Command } from './command.js';
 
+/** More paths than this are told folded, even where they were asked for. */
+const MOST_PATHS = 30;
+
 interface Options {
   readonly path: readonly string[];
+  readonly all: boolean;
 }
 
 /** `elvar scope`. */
@@ -13,7 +17,8 @@ export const SCOPE: Command<Options> = {
   about: 'Which files are checked, and why is this one not?',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' }),
+    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' })
+    .option('all', { type: 'boolean', default: false, describe: 'every path that is not checked, however many there are' }),
   examples: [
     ['elvar scope', 'what is checked by language and directory, and what is not and by which line'],
     ['elvar scope kiosk/vendor/dayline.js', 'why one file is not checked'],
@@ -22,7 +27,7 @@ export const SCOPE: Command<Options> = {
     const { options, workspace, terminal, style } = context;
     const report = workspace.scope(options.path);
     if (options.format === 'json') printJson(context, scopeJson(report));
-    else terminal.out(options.path.length === 0 ? viewScope(report, style) : viewScopeOfPaths(report, style));
+    else terminal.out(options.path.length > 0 && report.checked.length + report.skipped.length <= MOST_PATHS ? viewScopeOfPaths(report, style) : viewScope(report, options.all, style));
     tellAside(context, report);
     return exitCode(EXIT.fine, report);
   },

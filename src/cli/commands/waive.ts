@@ -3,7 +3,7 @@ import { unwaivedJson, waiveJson, waiverListJson } from '../../formats/json/waiv
 import { UsageError } from '../../host/errors.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewRemoved, viewWaive, viewWaivers } from '../views/waive.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
 
 interface Options {
@@ -52,7 +52,7 @@ async function waive(context: Context<Options>): Promise<ExitCode> {
   if (options.place === undefined) throw new UsageError('name a place: FILE:LINE, as elvar check tells it\nOr ask for --list, or --remove-unused.');
   const [file, line] = placeOf(options.place, reach, (path) => workspace.exists(path));
   if (because === undefined) throw new UsageError('a waiver needs a reason\nSay why with --because, in a few words.');
-  const waived = await workspace.waive(file, { rules, line, reach, until, because }, !dryRun);
+  const waived = await workspace.waivers().write(file, { rules, line, reach, until, because }, !dryRun);
   if (waived.failed !== null) terminal.err(`${visible(waived.path)} was not written: ${visible(waived.failed)}\n`);
   if (options.format === 'json') printJson(context, waiveJson(waived, { reach, until, because }, !dryRun && waived.failed === null));
   else if (waived.failed === null) terminal.out(viewWaive(waived, dryRun, style));
@@ -67,7 +67,7 @@ function pathsOf({ place, rule }: Options): string[] {
 
 async function listWaivers(context: Context<Options>): Promise<ExitCode> {
   const { options, workspace, terminal, style } = context;
-  const report = await workspace.listWaivers(pathsOf(options));
+  const report = await workspace.waivers().list(pathsOf(options));
   if (options.format === 'json') printJson(context, waiverListJson(report));
   else terminal.out(viewWaivers(report, terminal.columns, style));
   tellAside(context, report);
@@ -77,7 +77,7 @@ async function listWaivers(context: Context<Options>): Promise<ExitCode> {
 
 async function remove(context: Context<Options>): Promise<ExitCode> {
   const { options, workspace, terminal, style } = context;
-  const files = await workspace.removeUnusedWaivers(pathsOf(options), !options.dryRun);
+  const files = await workspace.waivers().removeUnused(pathsOf(options), !options.dryRun);
   for (const { path, failed } of files) if (failed !== null) terminal.err(`${visible(path)} was not written: ${visible(failed)}\n`);
   if (options.format === 'json') printJson(context, unwaivedJson(files, !options.dryRun));
   else terminal.out(viewRemoved(files, options.dryRun, style));

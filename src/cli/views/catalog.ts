@@ -3,9 +3,9 @@ import type { Catalog } from '../../core/catalog/catalog.js';
 import type { CatalogFilter } from '../../core/catalog/search-catalog.js';
 import type { Level } from '../../core/model/level.js';
 import type { Rule, RuleId } from '../../core/model/rule.js';
-import { languagesOf } from '../../formats/json/catalog.js';
+import { languagesOf } from '../../core/model/rule.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { count, padEnd, wrap } from './table.js';
 
 /** The levels of the rules in force for one file. */

@@ -2,7 +2,7 @@ import { CONCERNS } from '../../core/catalog/concerns.js';
 import { totalsOf } from '../../core/inspect/totals.js';
 import type { CheckReport } from '../../core/model/report.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { directoryOf } from './directory-of.js';
 import { count, table } from './table.js';
 

@@ -1,14 +1,16 @@
+import { statusOf } from '../../core/inspect/file-status.js';
 import { totalsOf } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
 import { LEVELS } from '../../core/model/level.js';
 import type { CheckReport } from '../../core/model/report.js';
 import type { TrailEntry } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { viewCheckSummary } from './check-summary.js';
 import { codeLine } from './code-line.js';
 import { directoryOf } from './directory-of.js';
-import { formatOrigin, formatZone } from './origin.js';
+import { viewQuietFiles } from './file-status.js';
+import { formatExcuse, formatOrigin, formatZone } from '../../formats/text/origin.js';
 import { count, listed, table, wrap } from './table.js';
 
 /** What findings can be put together by. */
@@ -39,11 +41,12 @@ interface Group {
 
 /** What the code violates: the answer in a line, then group by group, and at the end a summary, which is what stays on the screen. */
 export function viewCheck(report: CheckReport, options: CheckViewOptions, style: Style): string {
-  const lines = [headline(report, style)];
+  const lines = [headline(report, style), ...viewApart(report, style)];
   const groups = sortGroups([...groupsOf(report, options.groupBy).values()], options);
   const shown = groups.slice(0, options.top ?? Infinity);
   for (const group of shown) lines.push('', ...(options.groupBy === 'rule' ? viewRule(group, report, options, style) : viewPlace(group, report, options, style)));
   if (shown.length < groups.length) lines.push('', style.faint(`and ${count(groups.length - shown.length, `more ${options.groupBy}`, options.groupBy === 'directory' ? 'more directories' : `more ${options.groupBy}s`)}; --top shows more`));
+  if (options.groupBy === 'file' && options.top === null) lines.push(...viewQuietFiles(report, options.all, style));
   if (options.excused) lines.push(...viewExcused(report, style));
   if (groups.length > 0) lines.push('', ...viewCheckSummary(report, options.columns, style));
   return `${lines.join('\n')}\n`;
@@ -51,15 +54,33 @@ export function viewCheck(report: CheckReport, options: CheckViewOptions, style:
 
 function headline(report: CheckReport, style: Style): string {
   const totals = totalsOf(report);
-  const excused = totals.excused > 0 ? ` ${totals.excused} more ${totals.excused === 1 ? 'is' : 'are'} excused.` : '';
   const sum = totals.error + totals.warning + totals.note;
-  if (totals.files === 0) return 'No file is checked here.';
-  if (sum === 0) return `${style.good(`No findings in ${count(totals.files, 'file')}.`)}${excused}`;
+  const where = report.since === null ? '' : ` on lines changed since ${visible(report.since)}`;
+  if (totals.files === 0) return report.since === null ? 'No file is checked here.' : `No checked file has changed since ${visible(report.since)}.`;
+  if (sum === 0) return style.good(`No ${newWord(report)}findings${where} in ${count(totals.files, 'file')}.`);
   const byLevel = (['error', 'warning', 'note'] as const)
     .filter((level) => totals[level] > 0)
     .map((level) => style.level(level, count(totals[level], level)));
   // Bold colours come out too bright on some screens, so only the words before them are bold.
-  return `${style.strong(`${count(sum, 'finding')} in ${totals.files - totals.clean} of ${count(totals.files, 'file')}:`)} ${listed(byLevel)}.${excused}`;
+  return `${style.strong(`${sum} ${newWord(report)}${sum === 1 ? 'finding' : 'findings'}${where} in ${totals.files - totals.clean} of ${count(totals.files, 'file')}:`)} ${listed(byLevel)}.`;
+}
+
+/** Where there is a ledger of what is known, all else is new. */
+function newWord({ ledger }: CheckReport): string {
+  return ledger.length > 0 ? 'new ' : '';
+}
+
+/** What does not count, and why: in a line below the answer. */
+function viewApart(report: CheckReport, style: Style): string[] {
+  const { byWaiver, byLedger } = totalsOf(report);
+  const excused = [byWaiver > 0 ? `${byWaiver} by ${byWaiver === 1 ? 'a waiver' : 'waivers'}` : '', byLedger > 0 ? `${byLedger} by the ledger` : ''].filter((part) => part !== '');
+  const due = report.ledger.filter(({ state }) => state === 'due').length;
+  const parts = [
+    excused.length === 0 ? '' : `Excused: ${listed(excused)}.`,
+    report.skipped.length === 0 ? '' : `Not checked: ${count(report.skipped.length, 'path')}.`,
+    due === 0 ? '' : style.wrong(`Past its day in the ledger, so that it counts again: ${due}.`),
+  ].filter((part) => part !== '');
+  return parts.length === 0 ? [] : [style.faint(parts.join(' '))];
 }
 
 function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group> {
@@ -131,8 +152,10 @@ function viewPlace({ key, findings }: Group, { catalog }: CheckReport, { all, co
     ];
   });
   const title = groupBy === 'file' ? key : key === '.' ? 'the root' : `${key}/`;
+  const status = groupBy === 'file' ? statusOf(findings) : null;
+  const label = status === null || status === 'excused' || status === 'clean' ? '' : `${style.level(status)}  `;
   return [
-    `${style.strong(visible(title))}  ${count(findings.length, 'finding')}`,
+    `${label}${style.strong(visible(title))}  ${count(findings.length, 'finding')}`,
     ...rows,
     ...(findings.length > shown.length ? [`  ${style.faint(`and ${findings.length - shown.length} more; --all lists them`)}`] : []),
   ];
@@ -187,7 +210,7 @@ function viewExcused({ files }: CheckReport, style: Style): string[] {
     excused === null ? [] : [[
       style.faint(`${level} ${rule}`),
       style.name(visible(`${path}:${span.start.line}:${span.start.column}`)),
-      `${excused.by} in line ${excused.line}${excused.until === null ? '' : ` until ${excused.until}`}`,
+      `${formatExcuse(excused)}${excused.until === null ? '' : ` until ${excused.until}`}`,
       style.faint(visible(excused.because ?? 'no reason given')),
     ]]);
   return rows.length === 0 ? [] : ['', style.strong(count(rows.length, 'excused finding')), ...table(rows)];

@@ -1,6 +1,6 @@
 import type { Finding } from '../../core/model/finding.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 
 /** The line of code that a finding starts on, without its indentation, what is meant set off. No line where there is nothing to see. */
 export function codeLine({ path, span: { start, end } }: Finding, lineText: (file: string, line: number) => string | null, columns: number, indent: string, style: Style): string[] {

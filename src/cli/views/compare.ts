@@ -2,8 +2,8 @@ import type { Relation, RuleDifference } from '../../core/compare/compare-rules.
 import type { CompareReport } from '../../core/model/report.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
-import { formatOrigin, formatValue, formatZone } from './origin.js';
+import { visible } from '../../formats/text/visible.js';
+import { formatOrigin, formatValue, formatZone } from '../../formats/text/origin.js';
 import { count, listed, table } from './table.js';
 
 const TITLES: Readonly<Record<Relation, string>> = { stricter: 'Stricter', looser: 'Looser', different: 'Only different' };

@@ -1,7 +1,8 @@
 import type { LineExplanation } from '../../core/model/report.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { viewExplainRule } from './explain-rule.js';
+import { formatExcuse } from '../../formats/text/origin.js';
 import { count, listed } from './table.js';
 
 /** The findings on one line, the waivers that reach it, and the trail of each rule concerned. */
@@ -9,7 +10,7 @@ export function viewExplainLine({ explanation, line, findings, waivers }: LineEx
   const { path, rules } = explanation;
   const lines = [style.strong(`${findings.length === 0 ? 'No finding' : count(findings.length, 'finding')} on line ${line} of ${visible(path)}.`)];
   for (const { level, rule, span, message, excused } of findings) {
-    const excuse = excused === null ? '' : style.faint(`  excused by the ${excused.by} in line ${excused.line}`);
+    const excuse = excused === null ? '' : style.faint(`  excused: ${formatExcuse(excused)}${excused.because === null || excused.by === 'waiver' ? '' : `, because ${visible(excused.because)}`}`);
     lines.push(`  ${style.level(level)}  ${rule}  column ${span.start.column}  ${visible(message)}${excuse}`);
   }
   for (const waiver of waivers) {

@@ -4,8 +4,8 @@ import { LEVELS } from '../../core/model/level.js';
 import { compareRules } from '../../core/compare/compare-rules.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
-import { formatLayer, formatOptions, formatOrigin, formatZone } from './origin.js';
+import { visible } from '../../formats/text/visible.js';
+import { formatLayer, formatOptions, formatOrigin, formatZone } from '../../formats/text/origin.js';
 import { formatPattern } from './skipped.js';
 import { count, listed, table } from './table.js';
 

@@ -1,17 +1,20 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { Level } from '../../core/model/level.js';
-import type { Explanation } from '../../core/model/report.js';
+import type { Explanation, RuleExcuses } from '../../core/model/report.js';
 import type { Decision, Statement, TrailEntry } from '../../core/model/statement.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { explainedPath } from './explain-path.js';
-import { formatChanges, formatOptions, formatOrigin, formatPlace, formatValue, formatZone } from './origin.js';
+import { formatChanges, formatOptions, formatOrigin, formatPlace, formatValue, formatZone } from '../../formats/text/origin.js';
 import { listed, table } from './table.js';
 import type { WaiverRecord } from '../../core/waivers/account.js';
+import type { WrittenEntry } from '../../core/model/ledger.js';
+
+const NO_EXCUSES: RuleExcuses = { waivers: [], entries: [] };
 
 /** Why one rule is as it is for a path: the answer, the whole trail, and the answer's reasons in a sentence. */
-export function viewExplainRule(explanation: Explanation, decision: Decision, style: Style, waivers: readonly WaiverRecord[] = []): string {
+export function viewExplainRule(explanation: Explanation, decision: Decision, style: Style, { waivers, entries }: RuleExcuses = NO_EXCUSES): string {
   const { rule, level } = decision;
   const options = Object.fromEntries(Object.entries(decision.options).map(([name, { value }]) => [name, value]));
   const lines = [
@@ -25,10 +28,18 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
   const caveat = whyNotInForce(explanation, decision);
   lines.push(...whyNotHeard(decision).map((line) => `  ${line}`));
   if (caveat !== null) lines.push(`  ${caveat}`);
-  if (waivers.length > 0) lines.push('', ...waiverLines(waivers, style));
+  if (waivers.length + entries.length > 0) lines.push('', ...waiverLines(waivers, style), ...entryLines(entries, style));
   const known = explanation.catalog.get(rule);
   lines.push('', style.faint(`${visible(known?.title ?? '')}.`), style.faint(`All there is to know about the rule: elvar catalog ${rule}`));
   return `${lines.join('\n')}\n`;
+}
+
+/** What the ledger excuses in the file. */
+function entryLines(entries: readonly WrittenEntry[], style: Style): string[] {
+  return table(entries.map(({ line, code, status, because, until, writtenIn }) => [
+    status, line === null ? 'in the ledger' : `what was line ${line}`, until === null ? '' : `until ${until}`,
+    style.faint(`by elvar-ledger.yaml:${writtenIn}: ${visible(because ?? code ?? 'no reason given')}`),
+  ]), '  ');
 }
 
 /** Where comments of the file excuse findings of the rule. */

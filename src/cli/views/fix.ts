@@ -1,6 +1,6 @@
 import type { FixReport, RepairedSource } from '../../core/model/report.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { viewPatch } from './patch.js';
 import { count, table, wrap } from './table.js';
 

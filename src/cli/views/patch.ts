@@ -1,6 +1,6 @@
 import { patchOf } from '../../formats/text/patch.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 
 /** The change of a file line by line, for a terminal. */
 export function viewPatch({ path, before, after }: { readonly path: string; readonly before: string; readonly after: string }, style: Style): string[] {

@@ -1,8 +1,8 @@
 import type { PresetReport, PresetSummary } from '../../core/model/report.js';
 import type { TrailEntry } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
-import { formatChanges, formatLayer, formatOptions, formatOrigin } from './origin.js';
+import { visible } from '../../formats/text/visible.js';
+import { formatChanges, formatLayer, formatOptions, formatOrigin } from '../../formats/text/origin.js';
 import { count, table } from './table.js';
 
 /** The presets that come with Elvar, and what each is for. */

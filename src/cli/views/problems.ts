@@ -1,7 +1,7 @@
 import type { Problem } from '../../core/model/problem.js';
 import { describeProblem } from '../../formats/text/problem.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { count, listed } from './table.js';
 
 /** All that is wrong with the layer files, each mistake with the lines around it. */

@@ -1,9 +1,9 @@
 import type { ResolvedFile, ResolveReport } from '../../core/model/report.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { countByDirectory, foldFiles } from './fold-files.js';
-import { formatOptions, formatOrigin, formatZone } from './origin.js';
+import { formatOptions, formatOrigin, formatZone } from '../../formats/text/origin.js';
 import { count, listed } from './table.js';
 
 /** Files for which a rule is set the same, and who decided that. */

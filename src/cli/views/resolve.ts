@@ -2,9 +2,9 @@ import { filesBySet, type ResolvedFile, type ResolveReport } from '../../core/mo
 import { sameOptionValue } from '../../core/model/option.js';
 import type { RuleSet, RuleSetting } from '../../core/model/rule-set.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { countByDirectory, foldFiles } from './fold-files.js';
-import { formatOptions, formatValue } from './origin.js';
+import { formatOptions, formatValue } from '../../formats/text/origin.js';
 import { count, table } from './table.js';
 
 /** The rule set that most files share in full, and of every other what differs from it. */

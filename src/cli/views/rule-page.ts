@@ -2,10 +2,10 @@ import { optionType } from '../../core/catalog/catalog.js';
 import type { OptionDeclaration, OptionValue } from '../../core/model/option.js';
 import type { RulePage, RulePlaces } from '../../core/model/report.js';
 import type { Example, Rule } from '../../core/model/rule.js';
-import { languagesOf } from '../../formats/json/catalog.js';
+import { languagesOf } from '../../core/model/rule.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
-import { formatValue } from './origin.js';
+import { visible } from '../../formats/text/visible.js';
+import { formatValue } from '../../formats/text/origin.js';
 import { count, listed, table, wrap } from './table.js';
 
 /** All there is to know about a rule: what it wants and why, examples, options, and where it holds by whose decision. */
@@ -120,17 +120,13 @@ function presetLines({ presets, rule }: RulePage, columns: number, style: Style)
 /** What to type to try it, and what to write to keep it. */
 function settingLines({ id, options }: Rule, style: Style): string[] {
   const [first] = Object.entries(options);
-  const option = first === undefined ? [] : [`        options: { ${first[0]}: ${yamlValue(first[1].default)} }`];
   const trial = first === undefined ? '' : ` --set '${id}.${first[0]}=${yamlValue(first[1].default)}'`;
+  const option = first === undefined ? '' : ` --option '${first[0]}=${yamlValue(first[1].default)}'`;
   return [
-    'Try it',
-    `    elvar check --rule ${id} --set '${id}=warning'${style.faint(trial)}`,
+    'Try it: which findings it brings, and where',
+    `    elvar impact --set '${id}=warning'${style.faint(trial)}`,
     'Keep it, in elvar.yaml',
-    '    rulings:',
-    `      ${id}:`,
-    '        level: warning',
-    ...option.map(style.faint),
-    style.faint('        because: '.trimEnd() + ' …'),
+    `    elvar set ${id} warning${style.faint(option)} --because '…'`,
   ];
 }
 

@@ -1,5 +1,7 @@
 import stringWidth from 'string-width';
 
+export { count, listed } from '../../formats/text/words.js';
+
 /** Rows of cells as lines, the columns aligned at their left. Blanks at the end of a line and columns without any text are left out. */
 export function table(all: readonly (readonly string[])[], indent = '  ', gap = '  '): string[] {
   const rows = all.map((row) => row.filter((_, column) => all.some((other) => (other[column] ?? '') !== '')));
@@ -27,16 +29,6 @@ function widthOf(text: string): number {
 /** A text filled up with blanks to a number of columns. */
 export function padEnd(text: string, columns: number): string {
   return text + ' '.repeat(Math.max(0, columns - widthOf(text)));
-}
-
-/** A number with its noun: `1 file`, `2 files`. */
-export function count(number: number, noun: string, plural = `${noun}s`): string {
-  return `${number} ${number === 1 ? noun : plural}`;
-}
-
-/** Words as a list: `a, b and c`. */
-export function listed(words: readonly string[]): string {
-  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 }
 
 /** A text broken at its blanks into lines of at most `columns`, each with `indent` before it. */

@@ -1,6 +1,6 @@
 import type { ListedWaiver, UnwaivedFile, WaivedFile, WaiverList } from '../../core/model/report.js';
 import type { Style } from '../terminal.js';
-import { visible } from '../visible.js';
+import { visible } from '../../formats/text/visible.js';
 import { viewPatch } from './patch.js';
 import { count, listed, table } from './table.js';
 

@@ -1,4 +1,4 @@
-import type { PresetReference } from '../model/layer.js';
+import type { PresetReference, RemoteReference } from '../model/layer.js';
 
 const BUILT_IN = /^elvar:([a-z][a-z-]*)$/;
 
@@ -15,5 +15,38 @@ export function parsePresetReference(text: string): PresetReference | null {
   if (builtIn !== undefined) return { kind: 'built-in', name: builtIn, text };
   const [, name, path] = PACKAGE.exec(text) ?? [];
   if (name !== undefined) return { kind: 'package', name, path: path ?? PACKAGE_PRESET, text };
-  return /^\.{1,2}\/./.test(text) ? { kind: 'file', path: text, text } : null;
+  return /^\.{1,2}\/./.test(text) ? { kind: 'file', path: text, text } : remoteReference(text);
+}
+
+/** `git:URL#REVISION[:PATH]`: git allows neither `#` at the end of a URL that it reads, nor `:` in a revision. */
+const GIT = /^git:([^#\s-][^#\s]*)#([^:#\s-][^:#\s]*)(?::([^:]+))?$/;
+
+/** Servers of this machine alone (RFC 6761, section 6.3; RFC 1122, section 3.2.1.3): nothing that is not encrypted comes from elsewhere. */
+const LOOPBACK = /^(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])$/;
+
+function remoteReference(text: string): RemoteReference | null {
+  const [, url, revision, path = PACKAGE_PRESET] = GIT.exec(text) ?? [];
+  if (url !== undefined && revision !== undefined) return path.split('/').includes('..') || path.startsWith('/') ? null : { kind: 'git', url, revision, path, text };
+  if (!/^https?:\/\//.test(text) || !URL.canParse(text)) return null;
+  return isSafeUrl(text) ? { kind: 'web', url: text, text } : null;
+}
+
+/** Whether a preset may be fetched from an address: encrypted, or from this machine. */
+export function isSafeUrl(text: string): boolean {
+  const { protocol, hostname, username, password } = new URL(text);
+  return username + password === '' && (protocol === 'https:' || (protocol === 'http:' && LOOPBACK.test(hostname)));
+}
+
+/**
+ * What a path means that a remote preset adopts: a file beside it, at the same revision.
+ * @returns null where the path leads out of what is fetched.
+ */
+export function besideRemote(remote: RemoteReference, path: string): RemoteReference | null {
+  if (remote.kind === 'web') return remoteReference(new URL(path, remote.url).href);
+  const steps = [...remote.path.split('/').slice(0, -1), ...path.split('/')].reduce<string[] | null>((way, step) => {
+    if (way === null || step === '.' || step === '') return way;
+    if (step !== '..') return [...way, step];
+    return way.length === 0 ? null : way.slice(0, -1);
+  }, []);
+  return steps === null ? null : remoteReference(`git:${remote.url}#${remote.revision}:${steps.join('/')}`);
 }

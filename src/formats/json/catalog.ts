@@ -1,3 +1,4 @@
+import { languagesOf } from '../../core/model/rule.js';
 import { optionType } from '../../core/catalog/catalog.js';
 import type { Rule } from '../../core/model/rule.js';
 import type { RulePage } from '../../core/model/report.js';
@@ -42,9 +43,4 @@ function ruleJson({ id, concern, title, about, advice, tags, find, confidence, r
     }),
     ...(house !== null && { declared: { file: house.place.file, line: house.place.line } }),
   };
-}
-
-/** The languages that a rule knows; `*` for every text. */
-export function languagesOf({ find }: Pick<Rule, 'find'>): string[] {
-  return 'everywhere' in find ? ['*'] : Object.keys(find.languages);
 }

@@ -1,6 +1,6 @@
 import type { ScopeReport } from '../../core/model/report.js';
 
 /** `elvar-scope/1`. */
-export function scopeJson({ checked, skipped }: ScopeReport): object {
-  return { format: 'elvar-scope/1', checked, skipped };
+export function scopeJson({ checked, skipped, foreign, workTree, incomplete }: ScopeReport): object {
+  return { format: 'elvar-scope/1', checked, skipped, foreign, workTree, incomplete };
 }

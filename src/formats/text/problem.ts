@@ -22,6 +22,8 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
       return say('a second YAML document begins here', 'Keep one document a file; drop the line ---.');
     case 'needs-quotes':
       return say(`${detail.written} is ${detail.as === 'tag' ? 'a tag' : 'an alias'} to YAML, not a text`, `Write it in quotes: "${detail.written}"`);
+    case 'merge-conflict':
+      return say('git has left both sides of a merge here', 'Keep the entries of both, and drop the three lines of marks.');
     case 'key-twice':
       return say(`${quote(detail.key)} stands here a second time`, `It is already in line ${detail.first.line}. Keep one of them.`);
     case 'not-utf8':
@@ -69,13 +71,21 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
     case 'same-zone-name':
       return say(`a zone named ${quote(detail.name)} is already in line ${detail.first.line}`, 'Give each zone of a file a name of its own.');
     case 'bad-preset-reference':
-      return say(`${detail.reference} names no preset`, 'Write elvar:NAME for a built-in one, a path that begins with ./ or ../, or npm:PACKAGE.');
+      return say(`${detail.reference} names no preset`, 'Write elvar:NAME for a built-in one, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION[:PATH], or an https: address.');
     case 'adopts-nothing':
       return say(`this adoption of ${detail.reference} lets no rule through`, 'Look at its only and except.');
     case 'unknown-preset':
       return say(`there is no built-in preset ${quote(detail.reference)}`, meant(detail.near) ?? `There are: ${detail.known.join(', ')}.`);
     case 'preset-missing':
       return say(`there is no preset at ${detail.path}`, `${detail.reference} is looked for from the file that adopts it.`);
+    case 'preset-not-pinned':
+      return say(`${detail.reference} is not pinned yet, so that nobody knows what it would say`, 'Fetch it and pin it in elvar-lock.yaml: elvar presets --update');
+    case 'preset-not-fetched':
+      return say(`${detail.reference} could not be fetched: ${detail.why}`, 'What is pinned is kept once it has been fetched; until then it must be in reach.');
+    case 'digest-mismatch':
+      return say(`${detail.reference} is not what is pinned in elvar-lock.yaml`, `Pinned is ${detail.pinned}, found was ${detail.found}. If the newer one is wanted: elvar presets --update shows what it changes.`);
+    case 'leaves-remote':
+      return say(`${detail.path} leads out of ${detail.reference}`, 'A preset that is fetched adopts files beside it, or presets by whole references.');
     case 'file-unreadable':
       return say(`${detail.path} cannot be read: ${detail.why}`);
     case 'not-a-file':

@@ -1,8 +1,9 @@
+import type { Excuse } from '../../core/model/finding.js';
 import type { Place } from '../../core/model/place.js';
 import type { OptionSetting } from '../../core/model/layer.js';
 import { isListEdit, type OptionValue, type OptionValues } from '../../core/model/option.js';
 import type { LayerInstance, Statement, StatementZone } from '../../core/model/statement.js';
-import { visible } from '../visible.js';
+import { visible } from './visible.js';
 
 /** A place as `file:line`. */
 export function formatPlace({ file, line }: Pick<Place, 'file' | 'line'>): string {
@@ -47,4 +48,9 @@ export function formatValue(value: OptionValue): string {
 /** Options with their values: `max 100 · urls-free yes`. */
 export function formatOptions(options: OptionValues): string {
   return Object.entries(options).map(([name, value]) => `${name} ${formatValue(value)}`).join(' · ');
+}
+
+/** What excuses a finding, and where that is written. */
+export function formatExcuse({ by, line, status }: Excuse): string {
+  return by === 'waiver' ? `waiver in line ${line}` : `${status} in elvar-ledger.yaml:${line}`;
 }

@@ -1,0 +1,45 @@
+import type { DoctorReport } from '../../core/model/report.js';
+import { describeDiagnosis } from '../../formats/text/diagnosis.js';
+import { visible } from '../../formats/text/visible.js';
+import { EXIT } from '../exit-code.js';
+import { viewDoctor } from '../views/doctor.js';
+import { exitCode, hint, printJson, tellAside, type Command } from './command.js';
+
+interface Options {
+  readonly mend: boolean;
+}
+
+/** `elvar doctor`. */
+export const DOCTOR: Command<Options> = {
+  usage: 'doctor',
+  about: 'What is wrong with the configuration itself?',
+  formats: ['text', 'json'],
+  declare: (args) => args.option('mend', { type: 'boolean', default: false, describe: 'make the edits that change nothing that is checked' }) as never,
+  examples: [
+    ['elvar doctor', 'what is dead, doubled, contradictory or forgotten, and how to mend it'],
+  ],
+  run: async (context) => {
+    const { options, workspace, terminal, style } = context;
+    let report = await workspace.doctor();
+    if (options.mend) {
+      const { mended, failed } = await workspace.mend(report);
+      for (const { file, why } of failed) terminal.err(`${visible(file)} was not changed: ${visible(why)}\n`);
+      for (const { detail, file, line } of mended) terminal.err(`Mended ${visible(`${file}${line === null ? '' : `:${line}`}`)}: ${visible(describeDiagnosis(detail).what)}\n`);
+      if (mended.length > 0) report = await workspace.doctor();
+    }
+    if (options.format === 'json') printJson(context, doctorJson(report));
+    else terminal.out(viewDoctor(report, terminal.columns, style));
+    tellAside(context, report);
+    if (!options.mend && report.diagnoses.some(({ mend }) => mend !== null)) hint(context, 'Make the safe edits: elvar doctor --mend');
+    return exitCode(report.diagnoses.some(({ weight }) => weight === 'problem') ? EXIT.findings : EXIT.fine, report);
+  },
+};
+
+/** `elvar-doctor/1`. */
+function doctorJson({ diagnoses, files, layerFiles, incomplete }: DoctorReport): object {
+  return {
+    format: 'elvar-doctor/1',
+    diagnoses: diagnoses.map(({ detail, file, line, weight, mend }) => ({ ...detail, ...describeDiagnosis(detail), file, line, weight, mendable: mend !== null })),
+    files, layerFiles, incomplete,
+  };
+}

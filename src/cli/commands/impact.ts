@@ -1,0 +1,47 @@
+import type { ImpactReport } from '../../core/model/report.js';
+import { impactJson } from '../../formats/json/impact.js';
+import { impactMarkdown } from '../../formats/markdown/impact.js';
+import { UsageError } from '../../host/errors.js';
+import { EXIT } from '../exit-code.js';
+import { viewImpact } from '../views/impact.js';
+import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+
+interface Options {
+  readonly against?: string | undefined;
+  readonly preset?: string | undefined;
+  readonly all: boolean;
+}
+
+/** `elvar impact`. */
+export const IMPACT: Command<Options> = {
+  usage: 'impact',
+  about: 'What would this change of rules do to every file?',
+  formats: ['text', 'json', 'markdown'],
+  declare: (args) => args
+    .option('against', { type: 'string', requiresArg: true, describe: 'the layer files as they are now, against those of a revision of git, such as main or HEAD' })
+    .option('preset', { type: 'string', requiresArg: true, describe: 'a preset, as if the root adopted it too' })
+    .option('all', { type: 'boolean', default: false, describe: 'every place and finding, however many there are' }) as never,
+  examples: [
+    ["elvar impact --set 'slips/*=error'", 'a setting on trial: which rules it tightens, where, and the findings it brings'],
+    ['elvar impact --preset elvar:sound', 'a preset on trial'],
+    ['elvar impact --against HEAD --format markdown', 'what has been changed in the layer files since, as text for a review'],
+  ],
+  run: async (context) => {
+    const { options, terminal, style } = context;
+    const report = await measured(context);
+    if (options.format === 'json') printJson(context, impactJson(report));
+    else terminal.out(options.format === 'markdown' ? impactMarkdown(report) : viewImpact(report, options.all, style));
+    tellAside(context, report);
+    if (options.set.length > 0 && report.changes.rules.length > 0) hint(context, 'Write it into a layer file: elvar set SELECTOR LEVEL --because REASON');
+    return exitCode(EXIT.fine, report);
+  },
+};
+
+function measured({ options: { set, against, preset }, workspace }: Context<Options>): Promise<ImpactReport> {
+  const trials = [set.length > 0 ? '--set' : '', against === undefined ? '' : '--against', preset === undefined ? '' : '--preset'].filter((trial) => trial !== '');
+  if (trials.length === 0) throw new UsageError("say what is to be changed: --set 'SELECTOR=LEVEL', --preset REF, or --against REVISION\nExamples: elvar impact --help");
+  if (trials.length > 1) throw new UsageError(`${trials.join(' and ')} exclude each other`);
+  if (against !== undefined) return workspace.impactSince(against);
+  if (preset !== undefined) return workspace.impactOfPreset(preset);
+  return workspace.trial({ set: [] }).impact(workspace);
+}

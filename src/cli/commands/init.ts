@@ -1,0 +1,64 @@
+import type { Choices, NewFile, Survey } from '../../host/beginning.js';
+import { UsageError } from '../../host/errors.js';
+import { EXIT } from '../exit-code.js';
+import { visible } from '../../formats/text/visible.js';
+import { viewSurvey, viewWritten } from '../views/init.js';
+import { hint, printJson, type Command } from './command.js';
+
+interface Options {
+  readonly yes: boolean;
+  readonly dryRun: boolean;
+}
+
+/** `elvar init`. */
+export const INIT: Command<Options> = {
+  usage: 'init',
+  about: 'How do I start? Looks at the tree, asks what is wanted, and writes elvar.yaml.',
+  formats: ['text', 'json'],
+  declare: (args) => args
+    .option('yes', { type: 'boolean', default: false, describe: 'take every default, and ask nothing' })
+    .option('dry-run', { type: 'boolean', default: false, describe: 'show what would be written, and write nothing' }) as never,
+  examples: [['elvar init --yes', 'begin with what nearly every team wants']],
+  run: async (context) => {
+    const { options, workspace, terminal, style } = context;
+    if (!options.yes && !terminal.isTerminal) throw new UsageError('init asks questions, and there is no terminal to ask them in\nTake every default with --yes.');
+    const beginning = await import('../../host/beginning.js');
+    const found = await beginning.survey(workspace, workspace.root);
+    const isText = options.format !== 'json';
+    if (isText) terminal.out(viewSurvey(found, style));
+    const choices = options.yes ? defaultsOf(found) : await ask(found);
+    const files = beginning.filesFor(found, choices, workspace.root);
+    const outcome = await beginning.tryFiles(workspace, workspace.root, files);
+    const failed = options.dryRun ? null : await beginning.writeFiles(workspace.root, files);
+    if (failed !== null) terminal.err(`It could not be written: ${visible(failed)}\n`);
+    if (!isText) printJson(context, initJson(found, files, outcome, !options.dryRun && failed === null));
+    else if (failed === null) terminal.out(viewWritten(files, outcome, options.dryRun, style));
+    hint(context, outcome.findings > 0 ? 'Look at what is found: elvar check. Take in what is old: elvar ledger take' : 'What there is to check: elvar catalog');
+    return failed === null ? EXIT.fine : EXIT.incomplete;
+  },
+};
+
+function defaultsOf({ presets }: Survey): Choices {
+  return { presets: presets.filter(({ isUsual }) => isUsual).map(({ reference }) => reference), tests: true, foreign: true, editorConfig: true };
+}
+
+async function ask({ presets, tests, foreign, editorConfig, hasIgnoreFile }: Survey): Promise<Choices> {
+  // Only who is asked needs the package that asks.
+  const { checkbox, confirm } = await import('@inquirer/prompts');
+  const chosen = await checkbox({
+    message: 'Which presets?',
+    choices: presets.map(({ reference, about, findings, fixable, isUsual }) => ({ value: reference, name: `${reference}  ${findings} findings today, ${fixable} repairable`, description: about, checked: isUsual })),
+  });
+  const yes = (message: string): Promise<boolean> => confirm({ message, default: true });
+  return {
+    presets: chosen,
+    tests: tests.length > 0 && await yes(`Set tests apart (${tests.join(', ')})?`),
+    foreign: foreign.length > 0 && !hasIgnoreFile && await yes(`Leave out what nobody here wrote (${foreign.map(({ pattern }) => pattern).join(', ')})?`),
+    editorConfig: (editorConfig?.sections.length ?? 0) > 0 && await yes('Take over what .editorconfig says?'),
+  };
+}
+
+/** `elvar-init/1`. */
+function initJson({ languages, bytes, largest, presets, tests, foreign, editorConfig }: Survey, files: readonly NewFile[], outcome: object, written: boolean): object {
+  return { format: 'elvar-init/1', written, languages, bytes, largest, presets, tests, foreign, editorConfig, files, outcome };
+}

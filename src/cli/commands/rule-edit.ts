@@ -1,0 +1,49 @@
+import { impactJson } from '../../formats/json/impact.js';
+import type { RuleEdit } from '../../core/model/report.js';
+import { patchOf } from '../../formats/text/patch.js';
+import { visible } from '../../formats/text/visible.js';
+import { UsageError } from '../../host/errors.js';
+import type { LayerTarget, PlannedEdit } from '../../host/rule-desk.js';
+import { EXIT, type ExitCode } from '../exit-code.js';
+import { viewOutcome, viewRuleEdit } from '../views/rule-edit.js';
+import { exitCode, hint, printJson, tellAside, type Context } from './command.js';
+
+/** Options of every command that changes a layer file. */
+export interface EditOptions {
+  readonly at?: string | undefined;
+  readonly zone?: string | undefined;
+  readonly dryRun: boolean;
+}
+
+/** The file that is to be changed: that of a directory, by default of the root, or the personal one. */
+export function targetOf({ at, zone }: EditOptions, isPersonal: boolean, root: string): LayerTarget {
+  if (isPersonal && at !== undefined) throw new UsageError('--at and --personal exclude each other');
+  if (at === '' || zone === '') throw new UsageError('--at names a directory, --zone a zone');
+  return isPersonal ? { kind: 'personal' } : { kind: 'directory', directory: at ?? root };
+}
+
+/** Tells what a planned edit does, and then writes it, unless it is a dry run. */
+export async function carryOut<Options extends EditOptions>(context: Context<Options>, { edit, write }: PlannedEdit): Promise<ExitCode> {
+  const { options, terminal, style } = context;
+  const isIdle = edit.before === edit.after;
+  // What keeps the change from working is told before anything is written.
+  const outcome = viewOutcome(edit, style).join('\n');
+  const isText = options.format !== 'json';
+  if (isText && !isIdle) terminal.out(`${outcome}\n\n`);
+  const failed = options.dryRun || isIdle ? null : await write();
+  if (failed !== null) terminal.err(`${visible(edit.file)} was not written: ${visible(failed)}\n`);
+  if (!isText) printJson(context, editJson(edit, !options.dryRun && !isIdle && failed === null));
+  else if (failed === null) terminal.out(viewRuleEdit(edit, options.dryRun, style));
+  tellAside(context, edit.impact);
+  if (!isIdle) hint(context, options.dryRun ? 'The same without --dry-run changes the file.' : 'What it does, file by file: elvar impact --against HEAD');
+  return failed === null ? exitCode(EXIT.fine, edit.impact) : EXIT.incomplete;
+}
+
+/** `elvar-edit/1`. */
+function editJson({ file, isNew, before, after, impact, outcome }: RuleEdit, written: boolean): object {
+  const told = outcome === null ? null : {
+    ...outcome,
+    hindrances: outcome.hindrances.map(({ kind, by, files }) => ({ kind, files, by: by?.place == null ? null : { layer: by.layer.id, file: by.place.file, line: by.place.line, zone: by.zone?.name ?? null } })),
+  };
+  return { format: 'elvar-edit/1', file, new: isNew, written, patch: patchOf(file, before, after), outcome: told, impact: impactJson(impact) };
+}

@@ -1,0 +1,74 @@
+import { parseDocument } from 'yaml';
+import type { GuardKind, Permission } from '../../core/model/layer.js';
+import { isLevel, LEVELS } from '../../core/model/level.js';
+import { nearName } from '../../core/layers/near-name.js';
+import type { RulingChange } from '../../core/layers/edit-layer.js';
+import { UsageError } from '../../host/errors.js';
+import type { Command } from './command.js';
+import { carryOut, targetOf, type EditOptions } from './rule-edit.js';
+
+interface Options extends EditOptions {
+  readonly selector: string;
+  readonly level?: string | undefined;
+  readonly option: readonly string[];
+  readonly remove: boolean;
+  readonly guard?: GuardKind | undefined;
+  readonly waivers?: Permission | undefined;
+  readonly fix?: Permission | undefined;
+  readonly because?: string | undefined;
+  readonly until?: string | undefined;
+}
+
+/** `elvar set`. */
+export const SET: Command<Options> = {
+  usage: 'set <selector> [level]',
+  about: 'Write a ruling into the right layer file, after telling what it does.',
+  formats: ['text', 'json'],
+  declare: (args) => args
+    .positional('selector', { type: 'string', demandOption: true, describe: 'a rule, concern/*, tag:NAME or *' })
+    .positional('level', { type: 'string', describe: `one of ${LEVELS.join(', ')}` })
+    .option('option', { type: 'string', array: true, nargs: 1, default: [], describe: 'NAME=VALUE, a YAML flow value; may be repeated' })
+    .option('remove', { type: 'boolean', default: false, describe: 'take the ruling out' })
+    .option('at', { type: 'string', requiresArg: true, describe: 'the directory whose layer file is meant; the root where none is named' })
+    .option('zone', { type: 'string', requiresArg: true, describe: 'the zone of that file it is for' })
+    .option('personal', { type: 'boolean', describe: 'in the personal layer file; --no-personal leaves that out of all that is told' })
+    .option('guard', { choices: ['no-weaker', 'fixed', 'none'], describe: 'whether later layers may make it weaker, or change it at all' })
+    .option('waivers', { choices: ['allow', 'refuse'], describe: 'whether comments may excuse what it finds' })
+    .option('fix', { choices: ['allow', 'refuse'], describe: 'whether what it finds is repaired' })
+    .option('because', { type: 'string', requiresArg: true, describe: 'the reason, for whoever reads the file' })
+    .option('until', { type: 'string', requiresArg: true, describe: 'the last day on which it holds, YYYY-MM-DD' })
+    .option('dry-run', { type: 'boolean', default: false, describe: 'tell what would change, and change nothing' }) as never,
+  examples: [
+    ["elvar set slips/* error --because 'they were repaired in autumn' --dry-run", 'a concern, for the whole project'],
+    ["elvar set text/line-width --option max=100 --at services/tides --because 'the team wants it' --dry-run", 'an option, for one directory'],
+    ['elvar set size/* note --zone tests --dry-run', 'in a zone of the root'],
+  ],
+  run: async (context) => {
+    const { options, workspace } = context;
+    const { selector, zone = null, remove } = options;
+    const change = changeOf(options);
+    if (remove && Object.keys(change).length > 0) throw new UsageError('--remove takes the ruling out, and goes with nothing else');
+    if (!remove && Object.keys(change).length === 0) throw new UsageError(`say what ${selector} is to be: a level, or --option NAME=VALUE`);
+    const target = targetOf(options, options.personal === true, workspace.root);
+    return carryOut(context, await workspace.rules().set({ selector, change: remove ? 'remove' : change, zone }, target));
+  },
+};
+
+function changeOf({ level, option, guard, waivers, fix, because, until }: Options): RulingChange {
+  if (level !== undefined && !isLevel(level)) {
+    const near = nearName(level, LEVELS);
+    throw new UsageError(`${level} is no level\n${near === null ? `There are: ${LEVELS.join(', ')}` : `Did you mean ${near}?`}`);
+  }
+  const values = option.map(readOption);
+  return {
+    ...(level !== undefined && isLevel(level) && { level }), ...(values.length > 0 && { options: Object.fromEntries(values) }),
+    ...(guard !== undefined && { guard }), ...(waivers !== undefined && { waivers }), ...(fix !== undefined && { fix }), ...(because !== undefined && { because }), ...(until !== undefined && { until }),
+  };
+}
+
+function readOption(text: string): [name: string, value: unknown] {
+  const equals = text.indexOf('=');
+  const document = parseDocument(text.slice(equals + 1), { logLevel: 'silent' });
+  if (equals <= 0 || document.errors.length > 0) throw new UsageError(`--option ${text} sets nothing\nWrite NAME=VALUE, such as max=80 or known='{ add: [quay] }'.`);
+  return [text.slice(0, equals), document.toJS({ maxAliasCount: 0 }) as unknown];
+}

@@ -1,0 +1,36 @@
+import type { NewFile, Survey } from '../../host/beginning.js';
+import { visible } from '../../formats/text/visible.js';
+import type { Style } from '../terminal.js';
+import { count, listed, table } from './table.js';
+
+/** Languages that are named; the others are counted. */
+const MOST_LANGUAGES = 6;
+
+/** What was met in the tree, and what each preset would report in it. */
+export function viewSurvey({ scope, languages, bytes, largest, tests, foreign, editorConfig, presets }: Survey, style: Style): string {
+  const named = languages.slice(0, MOST_LANGUAGES).map(({ language, files }) => `${language} ${files}`);
+  const rest = languages.length - named.length;
+  const lines = [
+    style.strong(`${count(scope.checked.length, 'file')} to check: ${listed([...named, ...(rest > 0 ? [`${count(rest, 'language')} more`] : [])]) || 'nothing yet'}.`),
+    ...(largest === null ? [] : [`${sizeText(bytes)} in all; the largest is ${style.name(visible(largest.path))} with ${sizeText(largest.bytes)}.`]),
+    ...(tests.length > 0 ? [`Tests: ${tests.join(', ')}`] : []),
+    ...(foreign.length > 0 ? [`Looks as if nobody here wrote it: ${visible(foreign.map(({ pattern }) => pattern).join(', '))}`] : []),
+    ...(editorConfig === null ? [] : [`.editorconfig: ${count(editorConfig.sections.length, 'section')} can be taken over${editorConfig.left.length > 0 ? `, ${editorConfig.left.length} cannot (${visible(editorConfig.left.map(({ glob, line }) => `${glob} in line ${line}`).join(', '))})` : ''}`]),
+    '', 'What each preset would report today, without what nobody here wrote',
+    ...table(presets.map(({ reference, findings, fixable, about, isUsual }) => [`${isUsual ? '●' : ' '} ${style.name(reference)}`, count(findings, 'finding'), `${fixable} repairable`, style.faint(about)])),
+  ];
+  return `${lines.join('\n')}\n\n`;
+}
+
+/** Bytes as people read them (IEC 80000-13). */
+function sizeText(bytes: number): string {
+  if (bytes < 1024) return count(bytes, 'byte');
+  return bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} KiB` : `${(bytes / 1024 / 1024).toFixed(1)} MiB`;
+}
+
+/** What was written, with its text, and what it reports. */
+export function viewWritten(files: readonly NewFile[], { findings, fixable, files: checked }: { readonly findings: number; readonly fixable: number; readonly files: number }, isDry: boolean, style: Style): string {
+  const lines = files.flatMap(({ file, text }) => [style.strong(isDry ? `${file} would be written:` : `${file} is written:`), '', ...text.trimEnd().split('\n').map((line) => `  ${visible(line)}`), '']);
+  const repair = fixable > 0 ? `, of which ${fixable} can be repaired` : '';
+  return `${[...lines, `With that, check finds ${count(findings, 'thing')} in ${count(checked, 'file')}${repair}.`].join('\n')}\n`;
+}

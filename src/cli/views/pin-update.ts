@@ -1,0 +1,18 @@
+import type { PinUpdate } from '../../core/model/report.js';
+import { visible } from '../../formats/text/visible.js';
+import type { Style } from '../terminal.js';
+import { viewImpact } from './impact.js';
+import { count, table } from './table.js';
+
+/** Digits of a digest or a commit that tell it apart from others. */
+const SHORT = 12;
+
+/** What was fetched anew, and what it does to the files of the project. */
+export function viewPinUpdate({ changes, unchanged, impact }: PinUpdate, isDry: boolean, style: Style): string {
+  if (changes.length === 0) return unchanged === 0 ? 'No preset here comes from git or a web server.\n' : `${style.good(`${count(unchanged, 'fetched preset')}: nothing has changed.`)}\n`;
+  const short = (pin: PinUpdate['changes'][number]['after']): string => (pin === null ? 'none' : (pin.commit ?? pin.digest.slice('sha256-'.length)).slice(0, SHORT));
+  const rows = changes.map(({ reference, before, after }) => [style.name(visible(reference)), after === null ? 'is adopted no longer' : before === null ? `${short(after)} is new` : `${short(before)} → ${short(after)}`]);
+  const head = `${count(changes.length, 'fetched preset')} ${isDry ? 'would be pinned anew. Nothing has been changed.' : `${changes.length === 1 ? 'is' : 'are'} pinned anew in elvar-lock.yaml.`}`;
+  const what = impact === null ? ['Nothing was pinned to compare it with. What a preset says: elvar presets REFERENCE'] : [viewImpact(impact, false, style).trimEnd()];
+  return `${[...what, '', style.strong(head), ...table(rows)].join('\n')}\n`;
+}

@@ -1,0 +1,51 @@
+import { Document, isScalar, stringify } from 'yaml';
+import type { TakenRuling, TakenSection } from './editor-config.js';
+
+/** What a first layer file is to say. */
+export interface FirstLayer {
+  readonly title: string;
+  /** References with what they are for, in their order. */
+  readonly presets: readonly { readonly reference: string; readonly about: string }[];
+  /** Patterns of test code; empty where tests are not set apart. */
+  readonly tests: readonly string[];
+  readonly editorConfig: readonly TakenSection[];
+}
+
+/** The text of a first `elvar.yaml`: short, with a comment wherever somebody might ask. */
+export function firstLayerText({ title, presets, tests, editorConfig }: FirstLayer): string {
+  const everywhere = editorConfig.filter(({ match }) => match === null).flatMap(({ rulings }) => rulings);
+  const zones = editorConfig.filter(({ match }) => match !== null);
+  const parts = [
+    `# How the code of this project is checked. What holds for a file, and why: elvar explain FILE\ntitle: ${scalar(title)}\n`,
+    presets.length === 0 ? '' : `# Lowest first: a later one has the last word.\npresets:\n${presets.map(({ reference, about }) => `  # ${about}\n  - ${reference}\n`).join('')}`,
+    everywhere.length === 0
+      ? '# What this project decides for itself, over the presets. What there is: elvar catalog\nrulings: {}\n'
+      : `# What this project decides for itself, over the presets. What there is: elvar catalog\nrulings:\n${everywhere.map((ruling) => rulingLine(ruling, 2)).join('')}`,
+    tests.length + zones.length === 0 ? '' : `zones:\n${[...zones.map(zoneText), ...(tests.length === 0 ? [] : [testZone(tests)])].join('')}`,
+    '# At which level check fails: error, warning, note or never.\npolicy:\n  fail-on: error\n',
+  ];
+  return parts.filter((part) => part !== '').join('\n');
+}
+
+function zoneText({ glob, match, rulings }: TakenSection): string {
+  return `  - name: ${scalar(`editor ${glob}`)}\n    match: ${flow(match)}\n    rulings:\n${rulings.map((ruling) => rulingLine(ruling, 6)).join('')}`;
+}
+
+function testZone(tests: readonly string[]): string {
+  return `  - name: tests\n    match: ${flow(tests)}\n    presets: [elvar:test-code]\n    because: tests are read from top to bottom\n`;
+}
+
+function rulingLine({ rule, level, options, lines }: TakenRuling, indent: number): string {
+  const because = `.editorconfig says so in ${lines.length === 1 ? 'line' : 'lines'} ${lines.join(' and ')}`;
+  return `${' '.repeat(indent)}${rule}: ${flow({ ...(level !== null && { level }), ...(Object.keys(options).length > 0 && { options }), because })}\n`;
+}
+
+function scalar(text: string): string {
+  return stringify(text, { lineWidth: 0 }).trimEnd();
+}
+
+function flow(value: unknown): string {
+  const document = new Document(value);
+  if (!isScalar(document.contents) && document.contents !== null) (document.contents as { flow?: boolean }).flow = true;
+  return document.toString({ lineWidth: 0, flowCollectionPadding: true }).trimEnd();
+}

@@ -1,0 +1,47 @@
+import type { ProblemDetail } from '../model/problem.js';
+import type { Level } from '../model/level.js';
+import type { RuleId } from '../model/rule.js';
+import type { ForeignKind } from '../scope/foreign-code.js';
+
+/** What can be wrong with a configuration that can be read. Plain data with a closed list of codes, put into words where it is shown. */
+export type DiagnosisDetail =
+  | { readonly code: 'idle-ruling'; readonly selector: string; readonly zone: string | null; readonly why: 'overruled' | 'equal'; readonly by: string | null }
+  | { readonly code: 'idle-zone'; readonly zone: string; readonly why: 'overruled' | 'equal'; readonly by: string | null }
+  | { readonly code: 'idle-cap'; readonly level: Level }
+  | { readonly code: 'repeats-outer'; readonly rulings: number }
+  | { readonly code: 'zone-matches-nothing'; readonly zone: string }
+  | { readonly code: 'pattern-matches-nothing'; readonly pattern: string; readonly where: 'zone' | 'ignore' | 'include' | 'language' }
+  | { readonly code: 'adopted-twice'; readonly preset: string; readonly ways: readonly string[] }
+  | { readonly code: 'language-lacking'; readonly selector: string; readonly languages: readonly string[] }
+  | { readonly code: 'contradiction'; readonly rules: readonly [RuleId, RuleId]; readonly files: number; readonly example: string; readonly by: readonly [string, string] }
+  | { readonly code: 'refused'; readonly selector: string; readonly files: number; readonly by: string; readonly kind: string }
+  | { readonly code: 'expired'; readonly what: string; readonly until: string }
+  | { readonly code: 'expires-soon'; readonly what: string; readonly until: string }
+  | { readonly code: 'no-reason'; readonly what: string }
+  | { readonly code: 'example-fails'; readonly rule: RuleId; readonly kind: 'good' | 'bad' }
+  | { readonly code: 'ledger-gone'; readonly entries: number }
+  | { readonly code: 'ledger-unknown-rule'; readonly rule: string; readonly entries: number }
+  | { readonly code: 'same-title'; readonly title: string; readonly other: string }
+  | { readonly code: 'directory-unchecked'; readonly directory: string; readonly files: number }
+  | { readonly code: 'hides-own-code'; readonly pattern: string; readonly files: number; readonly example: string }
+  | { readonly code: 'foreign-code'; readonly kind: ForeignKind; readonly pattern: string; readonly files: number }
+  | { readonly code: 'left-aside'; readonly problem: ProblemDetail }
+  | { readonly code: 'unused-waiver'; readonly selectors: readonly string[] };
+
+/** An edit that mends what is wrong, and changes nothing that is checked. */
+export type Mend =
+  | { readonly kind: 'remove-ruling'; readonly zone: string | null; readonly selector: string }
+  | { readonly kind: 'drop-line' }
+  | { readonly kind: 'prune-ledger' };
+
+/** Something that is wrong with the configuration. */
+export interface Diagnosis {
+  readonly detail: DiagnosisDetail;
+  readonly file: string;
+  /** From 1; null where the file as a whole is meant. */
+  readonly line: number | null;
+  /** Whether it makes answers differ from what the lead may think (a problem), or is only in the way. */
+  readonly weight: 'problem' | 'advice';
+  /** Null where somebody has to decide. */
+  readonly mend: Mend | null;
+}

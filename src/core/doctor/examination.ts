@@ -1,0 +1,43 @@
+import type { Catalog } from '../catalog/catalog.js';
+import type { LayerFile, PatternLine } from '../model/layer.js';
+import type { AccountedEntry } from '../model/ledger.js';
+import type { ListedWaiver, ResolvedFile } from '../model/report.js';
+import type { Problem } from '../model/problem.js';
+import type { RuleId } from '../model/rule.js';
+import type { SkippedPath } from '../model/scope.js';
+import type { Statement } from '../model/statement.js';
+import type { ForeignCode } from '../scope/foreign-code.js';
+
+/** All that is known of a project when its configuration is looked over. */
+export interface Examination {
+  readonly catalog: Catalog;
+  /** As YYYY-MM-DD. */
+  readonly today: string;
+  /** Sorted by path. */
+  readonly files: readonly ResolvedFile[];
+  readonly skipped: readonly SkippedPath[];
+  /** The layer files of the project itself: those of directories, and presets in it. */
+  readonly layers: readonly LayerFile[];
+  /** The lines of every `.elvarignore`. */
+  readonly ignoreLines: readonly PatternLine[];
+  /** Tracked files that patterns take out, by the place of the pattern, where they do not look as if a program wrote them. */
+  readonly hidden: readonly { readonly path: string; readonly file: string; readonly line: number; readonly pattern: string }[];
+  readonly foreign: readonly ForeignCode[];
+  readonly ledger: readonly AccountedEntry[];
+  readonly waivers: readonly ListedWaiver[];
+  /** What presets from elsewhere say and Elvar does not know, such as rules that are newer or retired. */
+  readonly leftAside: readonly Problem[];
+  /** Examples of house rules that find something else than they should. */
+  readonly failedExamples: readonly { readonly rule: RuleId; readonly kind: 'good' | 'bad'; readonly file: string; readonly line: number }[];
+}
+
+/** Where a statement is written, as a text to compare. */
+export function placeKey({ place }: Statement): string {
+  return place === null ? '' : `${place.file}:${place.line}:${place.column}`;
+}
+
+/** A statement as it is told: the adoptions by which it came, and its line. */
+export function wayOf({ layer, place }: Statement): string {
+  if (place === null) return layer.id;
+  return [...layer.through, place].map(({ file, line }) => `${file}:${line}`).join(' → ');
+}

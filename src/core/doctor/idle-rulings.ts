@@ -1,0 +1,100 @@
+import { decideRule } from '../cascade/decide-rule.js';
+import { finderFor, type Rule } from '../model/rule.js';
+import type { LayerFile } from '../model/layer.js';
+import type { Decision, Statement, TrailEntry } from '../model/statement.js';
+import type { Diagnosis } from './diagnosis.js';
+import { placeKey, wayOf, type Examination } from './examination.js';
+
+/** What is known of one ruling, or `at-most`, of the project after all files have been looked at. */
+interface Use {
+  readonly statement: Statement;
+  isUseful: boolean;
+  /** Whether it was ever the last word, and changed nothing by that. */
+  isEqual: boolean;
+  readonly overruledBy: Set<string>;
+}
+
+/**
+ * Rulings and caps that decide nothing for any file: without them every rule would be as it is. What a guard refuses
+ * and what has expired is told elsewhere; so is what a rule of another language would have to look at.
+ */
+export function idleRulings({ files, layers, catalog, today }: Examination): Diagnosis[] {
+  // A preset is made to be shared: what is idle here may decide elsewhere.
+  const own = new Map(layers.filter(({ role }) => role !== 'preset').map((layer) => [layer.file, layer]));
+  const uses = new Map<string, Use>();
+  const seen = new Set<Decision>();
+  for (const { rules, language } of files) {
+    for (const decision of rules.decisions.values()) {
+      if (seen.has(decision)) continue;
+      const rule = catalog.get(decision.rule);
+      if (rule === undefined || finderFor(rule, language) === null) continue;
+      seen.add(decision);
+      decision.trail.forEach((entry, index) => {
+        const { statement } = entry;
+        if (statement.place !== null && own.has(statement.place.file)) noteUse(rule, decision, index, today, uses);
+      });
+    }
+  }
+  const idle = [...uses.values()].filter(({ isUseful }) => !isUseful);
+  return [...own.values()].flatMap((layer) => diagnosesOf(layer, idle.filter(({ statement }) => statement.place?.file === layer.file)));
+}
+
+function noteUse(rule: Rule, decision: Decision, index: number, today: string, uses: Map<string, Use>): void {
+  const { statement, effect } = decision.trail[index] as TrailEntry;
+  const key = placeKey(statement);
+  let use = uses.get(key);
+  if (use === undefined) uses.set(key, (use = { statement, isUseful: false, isEqual: false, overruledBy: new Set() }));
+  if (use.isUseful) return;
+  if (effect === 'expired' || effect === 'refused' || effect === 'partly-refused' || changesAnything(rule, decision, index, today)) {
+    use.isUseful = true;
+    return;
+  }
+  const winner = decision.by > index ? decision.trail[decision.by]?.statement : undefined;
+  if (winner === undefined || statement.level === null) use.isEqual = true;
+  else use.overruledBy.add(wayOf(winner));
+}
+
+/** Whether a rule would be another without one of the statements about it. */
+function changesAnything(rule: Rule, decision: Decision, index: number, today: string): boolean {
+  const others = decision.trail.slice(1).filter((_, place) => place !== index - 1).map(({ statement, effect }) => ({ statement, isCutOff: effect === 'cut-off' }));
+  return contentOf(decideRule(rule, others, today)) !== contentOf(decision);
+}
+
+/** All of a decision that matters to files, and to layers that come later. */
+function contentOf({ level, options, waivers, fix, guards, trail }: Decision): string {
+  const values = Object.entries(options).map(([name, { value }]) => [name, value]);
+  const bound = guards.map(({ kind, by }) => [kind, placeKey((trail[by] as TrailEntry).statement)]);
+  const refused = trail.filter(({ effect }) => effect === 'refused' || effect === 'partly-refused').map(({ statement }) => placeKey(statement));
+  return JSON.stringify([level, values, waivers, fix, bound, refused]);
+}
+
+function diagnosesOf(layer: LayerFile, idle: readonly Use[]): Diagnosis[] {
+  const all = layer.rulings.length + layer.zones.reduce((sum, { rulings }) => sum + rulings.length, 0);
+  const rulings = idle.filter(({ statement }) => statement.kind === 'ruling');
+  if (layer.role === 'directory' && all > 0 && rulings.length === all && rulings.every(({ isEqual }) => isEqual)) {
+    return [{ detail: { code: 'repeats-outer', rulings: all }, file: layer.file, line: null, weight: 'advice', mend: null }];
+  }
+  const wholeZones = layer.zones.filter((zone) => zone.rulings.length > 0 && zone.presets.length === 0 && zone.atMost === null
+    && zone.rulings.every(({ place }) => rulings.some(({ statement }) => statement.place?.line === place.line && statement.place.column === place.column)));
+  const zones = wholeZones.map((zone): Diagnosis => {
+    const own = rulings.filter(({ statement }) => statement.zone?.place.line === zone.place.line);
+    return { detail: { code: 'idle-zone', zone: zone.name ?? `line ${zone.place.line}`, ...reasonOf(own) }, file: layer.file, line: zone.place.line, weight: 'advice', mend: null };
+  });
+  const single = idle.filter(({ statement }) => !wholeZones.some((zone) => zone.place.line === statement.zone?.place.line)).map((use): Diagnosis => {
+    const { statement } = use;
+    const place = { file: layer.file, line: statement.place?.line ?? null, weight: 'advice' as const };
+    if (statement.kind === 'at-most') return { ...place, detail: { code: 'idle-cap', level: statement.level?.value ?? 'off' }, mend: null };
+    const zone = statement.zone?.name ?? null;
+    const selector = statement.selector ?? '';
+    // A zone without a name cannot be named to whoever is to mend it.
+    const canMend = statement.zone === null || zone !== null;
+    const told = statement.zone === null ? null : zone ?? `line ${statement.zone.place.line}`;
+    return { ...place, detail: { code: 'idle-ruling', selector, zone: told, ...reasonOf([use]) }, mend: canMend ? { kind: 'remove-ruling', zone, selector } : null };
+  });
+  return [...zones, ...single];
+}
+
+function reasonOf(uses: readonly Use[]): { readonly why: 'overruled' | 'equal'; readonly by: string | null } {
+  const winners = [...new Set(uses.flatMap(({ overruledBy }) => [...overruledBy]))];
+  return uses.some(({ isEqual }) => isEqual) || winners.length === 0 ? { why: 'equal', by: null } : { why: 'overruled', by: winners.slice(0, 2).join(', ') };
+}

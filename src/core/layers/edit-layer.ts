@@ -1,0 +1,112 @@
+import { isMap, isScalar, isSeq, parseDocument } from 'yaml';
+import type { GuardKind, Permission } from '../model/layer.js';
+import type { Level } from '../model/level.js';
+import { appendYaml, deleteYaml, EditError, setYaml, type YamlPath } from './edit-yaml.js';
+
+/** What a ruling is to say; what is not said stays as it is. */
+export interface RulingChange {
+  readonly level?: Level;
+  /** Values as they are written, edits of lists too. */
+  readonly options?: Readonly<Record<string, unknown>>;
+  readonly guard?: GuardKind;
+  readonly waivers?: Permission;
+  readonly fix?: Permission;
+  readonly because?: string;
+  readonly until?: string;
+}
+
+/** An adoption as it is to be written. */
+export interface NewAdoption {
+  readonly use: string;
+  readonly only: readonly string[];
+  readonly except: readonly string[];
+}
+
+/**
+ * Writes a ruling into the text of a layer file, or changes the one that is there.
+ * @param zone the name of the zone that it is for; null for the file as a whole.
+ * @throws EditError when the file has no such zone, or cannot be edited without harm.
+ */
+export function setRuling(text: string, zone: string | null, selector: string, change: RulingChange): string {
+  const path = rulingPath(text, zone, selector);
+  const existing = valueAt(text, path);
+  const { level, options, guard, waivers, fix, because, until } = change;
+  const parts = Object.entries({ guard, waivers, fix, because, until }).filter(([, value]) => value !== undefined);
+  if (!isMapping(existing)) {
+    const whole = { ...(typeof existing === 'string' && { level: existing }), ...(level !== undefined && { level }), ...(options !== undefined && { options }), ...Object.fromEntries(parts) };
+    return setYaml(text, path, Object.keys(whole).length === 1 && whole.level !== undefined ? whole.level : whole);
+  }
+  let edited = text;
+  if (level !== undefined) edited = setYaml(edited, [...path, 'level'], level);
+  for (const [key, value] of parts) edited = setYaml(edited, [...path, key], value);
+  for (const [name, value] of Object.entries(options ?? {})) edited = setYaml(edited, [...path, 'options', name], value);
+  return edited;
+}
+
+/** Takes a ruling out of the text of a layer file. @throws EditError when there is none, or the file cannot be edited without harm. */
+export function removeRuling(text: string, zone: string | null, selector: string): string {
+  const path = rulingPath(text, zone, selector);
+  if (valueAt(text, path) === undefined) throw new EditError(`it has no ruling for ${selector}${zone === null ? '' : ` in the zone ${zone}`}`);
+  return deleteYaml(text, path);
+}
+
+/** Adds an adoption behind those that a layer file, or a zone of it, has. @throws EditError as {@link setRuling}. */
+export function addAdoption(text: string, zone: string | null, { use, only, except }: NewAdoption): string {
+  const path = [...zonePath(text, zone), 'presets'];
+  const item = only.length + except.length === 0 ? use : { use, ...(only.length > 0 && { only }), ...(except.length > 0 && { except }) };
+  return valueAt(text, path) === undefined && zone === null ? atTop(text, item) : appendYaml(text, path, item);
+}
+
+/** Lets a layer file adopt another preset in the place of one. @throws EditError when it does not adopt that. */
+export function replaceAdoption(text: string, from: string, to: string): string {
+  const list = valueAt(text, ['presets']);
+  const index = Array.isArray(list) ? list.findIndex((item) => item === from || (isMapping(item) && item['use'] === from)) : -1;
+  if (index < 0) throw new EditError(`it does not adopt ${from}`);
+  return setYaml(text, isMapping((list as unknown[])[index]) ? ['presets', index, 'use'] : ['presets', index], to);
+}
+
+/** The references of the presets that a text of a layer file adopts at its top. */
+export function adoptedIn(text: string): string[] {
+  const list = valueAt(text, ['presets']);
+  return Array.isArray(list) ? list.flatMap((item: unknown) => (typeof item === 'string' ? item : isMapping(item) && typeof item['use'] === 'string' ? item['use'] : [])) : [];
+}
+
+/** Presets are read first, so they stand first: behind what a file says of itself. */
+function atTop(text: string, item: unknown): string {
+  const document = parseDocument(text, { logLevel: 'silent' });
+  const pairs = isMap(document.contents) && document.contents.flow !== true ? document.contents.items : [];
+  const before = pairs.findIndex(({ key }) => !(isScalar(key) && ['title', 'about'].includes(String(key.value))));
+  const next = pairs[before]?.key;
+  if (before < 0 || !isScalar(next) || next.range == null) return appendYaml(text, ['presets'], item);
+  // Comments above a key belong to it.
+  let start = text.lastIndexOf('\n', next.range[0] - 1) + 1;
+  for (;;) {
+    const previous = text.lastIndexOf('\n', start - 2) + 1;
+    if (start === 0 || !/^\s*#/.test(text.slice(previous, start)) || (previous === 0 && before === 0)) break;
+    start = previous;
+  }
+  const lineEnd = text.includes('\r\n') ? '\r\n' : '\n';
+  const block = setYaml('', ['presets'], [item]).replaceAll('\n', lineEnd);
+  return `${text.slice(0, start)}${block}${lineEnd}${text.slice(start)}`;
+}
+
+function rulingPath(text: string, zone: string | null, selector: string): YamlPath {
+  return [...zonePath(text, zone), 'rulings', selector];
+}
+
+function zonePath(text: string, zone: string | null): YamlPath {
+  if (zone === null) return [];
+  const zones = parseDocument(text, { logLevel: 'silent' }).get('zones', true);
+  const index = isSeq(zones) ? zones.items.findIndex((item) => isMap(item) && item.get('name') === zone) : -1;
+  if (index < 0) throw new EditError(`it has no zone ${zone}`);
+  return ['zones', index];
+}
+
+function valueAt(text: string, path: YamlPath): unknown {
+  const value = parseDocument(text, { logLevel: 'silent' }).getIn(path) as unknown;
+  return isMap(value) || isSeq(value) ? value.toJSON() as unknown : value;
+}
+
+function isMapping(value: unknown): value is Readonly<Record<string, unknown>> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}

@@ -1,0 +1,37 @@
+import type { FindingChange } from '../../core/impact/finding-changes.js';
+import type { WayOfChange } from '../../core/impact/rule-changes.js';
+import type { Finding } from '../../core/model/finding.js';
+import type { ImpactReport } from '../../core/model/report.js';
+import type { Decision } from '../../core/model/statement.js';
+import { findingJson } from './check.js';
+
+const NO_CHANGE: FindingChange = { appearing: [], disappearing: [], relevelled: [] };
+
+/** `elvar-impact/1`. Findings are as in `elvar-findings/1`. */
+export function impactJson({ changes, findings, counts, inScope, sets, catalog, incomplete }: ImpactReport): object {
+  const list = (own: readonly Finding[]): object[] => own.map((finding) => findingJson(finding, catalog));
+  const rules = [...new Set([...changes.rules.map(({ rule }) => rule), ...findings.keys()])].sort();
+  return {
+    format: 'elvar-impact/1',
+    files: inScope.length, sets, findings: counts,
+    touched: changes.touched, entering: changes.entering, leaving: changes.leaving,
+    rules: Object.fromEntries(rules.map((rule) => {
+      const change = changes.rules.find((one) => one.rule === rule);
+      const { appearing, disappearing, relevelled } = findings.get(rule) ?? NO_CHANGE;
+      return [rule, { relation: change?.relation ?? null, ways: change?.ways.map(wayJson) ?? [], appearing: list(appearing), disappearing: list(disappearing), relevelled: list(relevelled) }];
+    })),
+    incomplete,
+  };
+}
+
+function wayJson({ before, after, relation, files }: WayOfChange): object {
+  return { relation, before: decisionJson(before), after: decisionJson(after), files };
+}
+
+function decisionJson({ level, options, waivers, fix, by, trail }: Decision): object {
+  const statement = trail[by]?.statement;
+  return {
+    level, options: Object.fromEntries(Object.entries(options).map(([name, { value }]) => [name, value])), waivers, fix,
+    by: statement?.place == null ? null : { layer: statement.layer.id, file: statement.place.file, line: statement.place.line, zone: statement.zone?.name ?? null, because: statement.because ?? statement.zone?.because ?? null },
+  };
+}

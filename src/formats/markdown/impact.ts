@@ -1,0 +1,63 @@
+import type { FindingChange } from '../../core/impact/finding-changes.js';
+import type { RuleChange } from '../../core/impact/rule-changes.js';
+import type { Finding } from '../../core/model/finding.js';
+import type { ImpactReport } from '../../core/model/report.js';
+import { deciderOf, impactSentence, reasonOf, RELATIONS, wayText } from '../text/impact.js';
+import { visible } from '../text/visible.js';
+import { count } from '../text/words.js';
+
+/** Findings that are listed of one rule: a review is no place for thousands of lines. */
+const MOST_FINDINGS = 50;
+
+/** What a change of rules does, as text to paste into a review (CommonMark, with the tables and folded parts that code hosts know). */
+export function impactMarkdown(report: ImpactReport): string {
+  const { changes, findings, sets } = report;
+  const lines = [`**${escaped(impactSentence(report))}**`];
+  if (changes.rules.length > 0) lines.push('', '| rule | | was → is | files | findings | decided by |', '|---|---|---|---:|---|---|', ...changes.rules.flatMap((change) => rowsOf(change, findings.get(change.rule))));
+  const reasons = changes.rules.flatMap(({ rule, ways }) => [...new Set(ways.map(({ after }) => reasonOf(after)).filter((reason) => reason !== null))].map((reason) => `- ${code(rule)}: ${escaped(reason)}`));
+  if (reasons.length > 0) lines.push('', 'Reasons given in the layer files:', '', ...reasons);
+  for (const [title, paths] of [['Files that come into scope', changes.entering], ['Files that leave the scope', changes.leaving]] as const) {
+    if (paths.length > 0) lines.push('', ...folded(`${title}: ${paths.length}`, paths.map((path) => `- ${code(path)}`)));
+  }
+  for (const [rule, change] of [...findings].sort(([a], [b]) => (a < b ? -1 : 1))) lines.push('', ...folded(`${rule}: ${findingWords(change)}`, findingLines(change)));
+  if (changes.rules.length + changes.entering.length + changes.leaving.length > 0) lines.push('', `Rule sets: ${sets.before} before, ${sets.after} after.`);
+  return `${lines.join('\n')}\n`;
+}
+
+function rowsOf({ rule, ways }: RuleChange, change: FindingChange | undefined): string[] {
+  return ways.map((way, index) => {
+    const cells = [code(rule), RELATIONS[way.relation], escaped(visible(wayText(way))), String(way.files.length), index === 0 ? escaped(change === undefined ? 'no change' : findingWords(change)) : '', code(deciderOf(way))];
+    return `| ${cells.join(' | ')} |`;
+  });
+}
+
+function findingWords({ appearing, disappearing, relevelled }: FindingChange): string {
+  const parts = [
+    appearing.length > 0 ? `+${appearing.length}` : '', disappearing.length > 0 ? `−${disappearing.length}` : '', relevelled.length > 0 ? `${relevelled.length} at another level` : '',
+  ].filter((part) => part !== '');
+  const fixable = appearing.filter((finding) => finding.fixable).length;
+  return `${parts.join(', ')}${fixable > 0 ? ` (${fixable} can be repaired)` : ''}`;
+}
+
+function findingLines({ appearing, disappearing, relevelled }: FindingChange): string[] {
+  const all = [...appearing.map((finding) => ['+', finding] as const), ...disappearing.map((finding) => ['−', finding] as const), ...relevelled.map((finding) => ['~', finding] as const)];
+  const rows = all.slice(0, MOST_FINDINGS).map(([mark, { path, span, message }]: readonly [string, Finding]) => `- ${mark} ${code(`${path}:${span.start.line}`)} ${escaped(visible(message))}`);
+  return all.length > MOST_FINDINGS ? [...rows, `- and ${count(all.length - MOST_FINDINGS, 'more finding')}`] : rows;
+}
+
+function folded(summary: string, lines: readonly string[]): string[] {
+  return ['<details>', `<summary>${summary.replace(/&/g, '&amp;').replace(/</g, '&lt;')}</summary>`, '', ...lines, '', '</details>'];
+}
+
+/** A text as a code span, whatever marks are in it (CommonMark, section 6.1); a bar would end the cell of a table. */
+function code(text: string): string {
+  const safe = visible(text).replaceAll('|', '\\|');
+  const longest = Math.max(0, ...[...safe.matchAll(/`+/g)].map(([run]) => run.length));
+  const fence = '`'.repeat(longest + 1);
+  return longest > 0 ? `${fence} ${safe} ${fence}` : `${fence}${safe}${fence}`;
+}
+
+/** A text without meaning to Markdown (CommonMark, section 2.4). */
+function escaped(text: string): string {
+  return visible(text).replace(/[\\`*_[\]<>|#&]/g, '\\$&');
+}

@@ -1,0 +1,74 @@
+import type { DiagnosisDetail } from '../../core/doctor/diagnosis.js';
+import { describeProblem } from './problem.js';
+import { count, listed } from './words.js';
+
+/** What is wrong, and what to do about it. */
+export interface DiagnosisText {
+  readonly what: string;
+  readonly advice: string;
+}
+
+/** Puts what is wrong with a configuration into words. */
+// elvar waive size/branches, size/function-lines because a table of codes and their words is clearest in one piece
+export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
+  switch (detail.code) {
+    case 'idle-ruling':
+      return { what: `the ruling for ${detail.selector}${inZone(detail.zone)} never decides anything: ${idle(detail)}`, advice: 'Take it out, or move it to where it counts.' };
+    case 'idle-zone':
+      return { what: `the zone ${detail.zone} never decides anything: ${idle(detail)}`, advice: 'Take it out, or put it after the zones that overrule it.' };
+    case 'idle-cap':
+      return { what: `at-most: ${detail.level} lowers nothing`, advice: 'No rule stands above that level here. Take it out, if it is not there for later.' };
+    case 'repeats-outer':
+      return { what: `all ${count(detail.rulings, 'ruling')} of this file say what holds without them`, advice: 'Take the file out, or what it repeats.' };
+    case 'zone-matches-nothing':
+      return { what: `the zone ${detail.zone} matches no file`, advice: 'Patterns are relative to the directory of the file that holds them. What is meant? elvar scope' };
+    case 'pattern-matches-nothing':
+      return detail.where === 'ignore'
+        ? { what: `the pattern ${detail.pattern} takes nothing out`, advice: 'Nothing is there that it matches, or a later line decides. Take it out, if it is not there for later.' }
+        : { what: `the pattern ${detail.pattern} matches no file`, advice: 'Patterns are relative to the directory of the file that holds them. Mend it, or take it out.' };
+    case 'adopted-twice':
+      return { what: `${detail.preset} is adopted a second time`, advice: `It comes by ${listed(detail.ways)}. The last one has the last word; keep one.` };
+    case 'language-lacking':
+      return { what: `${detail.selector} is turned on, and no file here is of a language that it knows`, advice: `It knows ${listed(detail.languages)}. Take the ruling out, if no such file will come.` };
+    case 'contradiction':
+      return { what: `${listed(detail.rules)} want the opposite of each other, and both are in force for ${count(detail.files, 'file')}`, advice: `Such as ${detail.example}. They are on by ${listed(detail.by)}; turn one of them off.` };
+    case 'refused':
+      return { what: `the ruling for ${detail.selector} is refused in ${count(detail.files, 'file')}`, advice: `${detail.by} guards it (${detail.kind}). Take the ruling out, or talk to whoever guards it.` };
+    case 'expired':
+      return { what: `${detail.what} has expired: it held until ${detail.until}`, advice: 'Take it out, or give it another day.' };
+    case 'expires-soon':
+      return { what: `${detail.what} holds until ${detail.until}`, advice: 'Decide before that day what is to hold after it.' };
+    case 'no-reason':
+      return { what: `${detail.what} gives no reason`, advice: 'Somebody will ask. Say why with because.' };
+    case 'example-fails':
+      return detail.kind === 'bad'
+        ? { what: `${detail.rule} finds nothing in its own bad example`, advice: 'Mend the rule, or the example.' }
+        : { what: `${detail.rule} finds something in its own good example`, advice: 'Mend the rule, or the example.' };
+    case 'ledger-gone':
+      return { what: `${count(detail.entries, 'entry of the ledger has', 'entries of the ledger have')} no finding any more`, advice: 'Drop what is gone: elvar ledger prune' };
+    case 'ledger-unknown-rule':
+      return { what: `the ledger speaks of ${detail.rule} in ${count(detail.entries, 'entry', 'entries')}, and there is no such rule`, advice: 'It may have been renamed, or a house rule that is gone.' };
+    case 'same-title':
+      return { what: `two layers have the title “${detail.title}”`, advice: `The other is ${detail.other}. Explanations name layers by their titles; make them tell apart.` };
+    case 'directory-unchecked':
+      return { what: `no rule is in force for any of the ${count(detail.files, 'file')} in ${detail.directory}`, advice: `Who decided that: elvar explain ${detail.directory}. If that is meant, take the directory out of scope.` };
+    case 'hides-own-code':
+      return { what: `${detail.pattern} takes out ${count(detail.files, 'file')} that git knows and that look written by hand`, advice: `Such as ${detail.example}. Take them back in with a line that begins with !, or give the directory another name.` };
+    case 'foreign-code':
+      return { what: `${count(detail.files, 'checked file looks', 'checked files look')} as if nobody here wrote ${detail.files === 1 ? 'it' : 'them'} (${detail.kind})`, advice: `To take ${detail.files === 1 ? 'it' : 'them'} out, write into .elvarignore at the root: ${detail.pattern}` };
+    case 'left-aside': {
+      const { what, advice } = describeProblem(detail.problem);
+      return { what: `${what}, so it is left aside`, advice: advice ?? 'It may be newer than this Elvar, or retired.' };
+    }
+    case 'unused-waiver':
+      return { what: `the waiver for ${listed(detail.selectors)} excuses nothing`, advice: 'Take it out: elvar waive --remove-unused' };
+  }
+}
+
+function inZone(zone: string | null): string {
+  return zone === null ? '' : ` in the zone ${zone}`;
+}
+
+function idle({ why, by }: { readonly why: 'overruled' | 'equal'; readonly by: string | null }): string {
+  return why === 'overruled' ? `it is always overruled${by === null ? '' : ` (by ${by})`}` : 'without it all would be as it is';
+}

@@ -1,0 +1,74 @@
+import type { FindingChange } from '../../core/impact/finding-changes.js';
+import type { WayOfChange } from '../../core/impact/rule-changes.js';
+import type { Relation } from '../../core/compare/compare-rules.js';
+import type { Finding } from '../../core/model/finding.js';
+import type { Level } from '../../core/model/level.js';
+import type { ImpactReport } from '../../core/model/report.js';
+import type { Decision } from '../../core/model/statement.js';
+import { formatOrigin, formatValue, formatZone } from './origin.js';
+import { count, listed } from './words.js';
+
+/** How a rule stands to before, in words. */
+export const RELATIONS: Readonly<Record<Relation, string>> = { stricter: 'tightened', looser: 'loosened', different: 'changed' };
+
+/** What a change of rules does, in one sentence. */
+export function impactSentence({ changes, findings, inScope: { length: files } }: ImpactReport): string {
+  const { rules, touched, entering, leaving } = changes;
+  if (rules.length + entering.length + leaving.length === 0) return files === 1 ? 'No rule changes for the only file.' : `No rule changes for any of ${count(files, 'file')}.`;
+  const byRelation = (['stricter', 'looser', 'different'] as const).flatMap((relation) => {
+    const number = rules.filter((rule) => rule.relation === relation).length;
+    return number === 0 ? [] : [`${count(number, 'rule')} ${number === 1 ? 'is' : 'are'} ${RELATIONS[relation]}`];
+  });
+  const scope = [entering.length > 0 ? `${count(entering.length, 'file')} ${entering.length === 1 ? 'comes' : 'come'} into scope` : '', leaving.length > 0 ? `${count(leaving.length, 'file')} ${leaving.length === 1 ? 'leaves' : 'leave'} ${entering.length > 0 ? 'it' : 'the scope'}` : ''];
+  const what = listed([...byRelation, ...scope].filter((part) => part !== ''));
+  return `${what}${touched.length > 0 ? `, for ${touched.length} of ${count(files, 'file')}` : ''}: ${findingSentence([...findings.values()])}.`;
+}
+
+/** What becomes of findings, in words. */
+export function findingSentence(changes: readonly FindingChange[]): string {
+  const sum = (part: keyof FindingChange): Finding[] => changes.flatMap((change) => change[part]);
+  const [appearing, disappearing, relevelled] = [sum('appearing'), sum('disappearing'), sum('relevelled')];
+  const fixable = appearing.filter((finding) => finding.fixable).length;
+  const parts = [
+    appearing.length > 0 ? `${count(appearing.length, 'finding')} ${appearing.length === 1 ? 'appears' : 'appear'}${fixable > 0 ? ` (${fixable} can be repaired)` : ''}` : '',
+    disappearing.length > 0 ? `${appearing.length > 0 ? disappearing.length : count(disappearing.length, 'finding')} ${disappearing.length === 1 ? 'disappears' : 'disappear'}` : '',
+    relevelled.length > 0 ? `${appearing.length + disappearing.length > 0 ? relevelled.length : count(relevelled.length, 'finding')} ${relevelled.length === 1 ? 'gets' : 'get'} another level` : '',
+  ].filter((part) => part !== '');
+  return parts.length === 0 ? 'no finding comes or goes' : listed(parts);
+}
+
+/** What a rule was and what it is to be. */
+export function wayText({ before, after }: Pick<WayOfChange, 'before' | 'after'>, level: (level: Level) => string = (text) => text): string {
+  const parts = before.level === after.level ? [level(after.level)] : [`${level(before.level)} → ${level(after.level)}`];
+  if (before.level !== 'off' && after.level !== 'off') {
+    for (const [name, { value }] of Object.entries(after.options)) {
+      const old = before.options[name]?.value;
+      if (JSON.stringify(old) !== JSON.stringify(value)) parts.push(`${name} ${old === undefined ? 'not set' : formatValue(old)} → ${formatValue(value)}`);
+    }
+  }
+  for (const part of ['waivers', 'fix'] as const) if (before[part] !== after[part]) parts.push(`${part} ${before[part]} → ${after[part]}`);
+  return parts.join(', ');
+}
+
+/** The line that decides now what is different; where none does any more, the line that did. */
+export function deciderOf({ before, after }: Pick<WayOfChange, 'before' | 'after'>): string {
+  const levels = before.level === after.level ? [] : [originOf(after, after.by)];
+  const changed = Object.entries(after.options).filter(([name, { value }]) => JSON.stringify(before.options[name]?.value) !== JSON.stringify(value));
+  const all = [...levels, ...changed.map(([name, { by }]) => originOf(after, by, name))];
+  const deciders = [...new Set(all.length === 0 ? [originOf(after, after.by)] : all)];
+  return deciders.every((decider) => decider === null) ? `nothing any more, after ${originOf(before, before.by) ?? 'the catalog'}` : listed(deciders.map((decider) => decider ?? 'the catalog'));
+}
+
+function originOf({ trail }: Decision, index: number, option: string | null = null): string | null {
+  const statement = trail[index]?.statement;
+  if (statement === undefined || statement.kind === 'catalog') return null;
+  const zone = formatZone(statement.zone);
+  const place = statement.options.find(({ name }) => name === option)?.place ?? statement.place;
+  return `${formatOrigin(statement.place === null ? statement : { ...statement, place })}${zone === '' ? '' : ` (${zone})`}`;
+}
+
+/** Why it is so now, as the line that decides the level says it. */
+export function reasonOf({ trail, by }: Decision): string | null {
+  const statement = trail[by]?.statement;
+  return statement?.because ?? statement?.zone?.because ?? null;
+}

@@ -1,0 +1,154 @@
+import { existsSync, lstatSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { readEditorConfig, type LeftSection, type TakenSection } from '../core/begin/editor-config.js';
+import { firstLayerText } from '../core/begin/first-layer.js';
+import { totalsOf } from '../core/inspect/totals.js';
+import type { ScopeReport } from '../core/model/report.js';
+import type { ForeignCode } from '../core/scope/foreign-code.js';
+import { UsageError } from './errors.js';
+import { overlayOf } from './overlay.js';
+import { LAYER_FILE } from './project-root.js';
+import { readTextFile } from './text-file.js';
+import type { Workspace } from './workspace.js';
+import { writeNew } from './write-source.js';
+import { whileWriting } from './writing-lock.js';
+
+/** Presets that are proposed, in the order in which they are adopted; the first is what a team wants that says nothing. */
+const PROPOSED = ['elvar:starter', 'elvar:hygiene', 'elvar:sound', 'elvar:lean', 'elvar:guarded', 'elvar:tidy', 'elvar:worldwide'] as const;
+
+/** A preset with what it would report in this project today. */
+export interface ProposedPreset {
+  readonly reference: string;
+  readonly about: string;
+  readonly findings: number;
+  readonly fixable: number;
+  readonly isUsual: boolean;
+}
+
+/** What is met in a project that has no layer file yet. */
+export interface Survey {
+  readonly scope: ScopeReport;
+  /** Languages with their numbers of files, most first. */
+  readonly languages: readonly { readonly language: string; readonly files: number }[];
+  /** Bytes of all files that are checked. */
+  readonly bytes: number;
+  /** Null where there is no file. */
+  readonly largest: { readonly path: string; readonly bytes: number } | null;
+  /** Patterns of test code that match something here. */
+  readonly tests: readonly string[];
+  readonly foreign: readonly ForeignCode[];
+  readonly editorConfig: { readonly sections: readonly TakenSection[]; readonly left: readonly LeftSection[] } | null;
+  readonly hasIgnoreFile: boolean;
+  readonly presets: readonly ProposedPreset[];
+}
+
+/** What was chosen of what a survey proposes. */
+export interface Choices {
+  readonly presets: readonly string[];
+  readonly tests: boolean;
+  readonly foreign: boolean;
+  readonly editorConfig: boolean;
+}
+
+/** A file that is to be written. */
+export interface NewFile {
+  readonly file: string;
+  readonly text: string;
+}
+
+/** Patterns of test code by custom, and the paths that each stands for. */
+const TESTS: readonly (readonly [pattern: string, stands: RegExp])[] = [
+  ['*.test.*', /(?:^|\/)[^/]*\.test\.[^/]*$/], ['*_test.*', /(?:^|\/)[^/]*_test\.[^/]*$/], ['test_*.py', /(?:^|\/)test_[^/]*\.py$/],
+  ['tests/', /(?:^|\/)tests\//], ['test/', /(?:^|\/)test\//],
+];
+
+/** Looks at a project that has no layer file at its root yet. @throws UsageError when it has one. */
+export async function survey(workspace: Workspace, root: string): Promise<Survey> {
+  if (existsSync(path.join(root, LAYER_FILE))) throw new UsageError(`there is an ${LAYER_FILE} here already, and init overwrites nothing\nChange it with elvar set and elvar adopt, or look it over with elvar doctor.`);
+  const scope = workspace.scope();
+  const counts = new Map<string, number>();
+  for (const { language } of scope.checked) counts.set(language, (counts.get(language) ?? 0) + 1);
+  const known = workspace.presets();
+  const presets: ProposedPreset[] = [];
+  for (const reference of PROPOSED) {
+    const trial = workspace.trial({ overlay: overlayOf(new Map([[path.join(root, LAYER_FILE), `presets: [${reference}]\n`], ...ignoreOverlay(root, scope.foreign)])) });
+    const { error, warning, note, fixable } = totalsOf(await trial.check());
+    presets.push({ reference, about: known.find((preset) => preset.reference === reference)?.about ?? '', findings: error + warning + note, fixable, isUsual: reference === 'elvar:starter' });
+  }
+  return {
+    scope, presets, ...sizesOf(root, scope),
+    languages: [...counts].map(([language, files]) => ({ language, files })).sort((a, b) => b.files - a.files || (a.language < b.language ? -1 : 1)),
+    tests: TESTS.filter(([, stands]) => scope.checked.some((file) => stands.test(file.path))).map(([pattern]) => pattern),
+    foreign: scope.foreign,
+    editorConfig: editorConfigOf(root),
+    hasIgnoreFile: existsSync(path.join(root, '.elvarignore')),
+  };
+}
+
+function sizesOf(root: string, { checked }: ScopeReport): Pick<Survey, 'bytes' | 'largest'> {
+  let bytes = 0;
+  let largest: Survey['largest'] = null;
+  for (const { path: own } of checked) {
+    const size = lstatSync(path.join(root, own), { throwIfNoEntry: false })?.size ?? 0;
+    bytes += size;
+    if (largest === null || size > largest.bytes) largest = { path: own, bytes: size };
+  }
+  return { bytes, largest };
+}
+
+function ignoreOverlay(root: string, foreign: readonly ForeignCode[]): [string, string][] {
+  const file = path.join(root, '.elvarignore');
+  return foreign.length === 0 || existsSync(file) ? [] : [[file, ignoreText(foreign)]];
+}
+
+function editorConfigOf(root: string): Survey['editorConfig'] {
+  const file = path.join(root, '.editorconfig');
+  if (!lstatSync(file, { throwIfNoEntry: false })?.isFile()) return null;
+  const reading = readTextFile(file);
+  return 'text' in reading ? readEditorConfig(reading.text) : null;
+}
+
+/** The files that choices come to. An `.elvarignore` that is there already is left as it is. */
+export function filesFor({ editorConfig, tests, foreign, hasIgnoreFile, presets }: Survey, choices: Choices, root: string): NewFile[] {
+  const text = firstLayerText({
+    title: titleOf(root),
+    presets: presets.filter(({ reference }) => choices.presets.includes(reference)),
+    tests: choices.tests ? tests : [],
+    editorConfig: choices.editorConfig ? editorConfig?.sections ?? [] : [],
+  });
+  return [{ file: LAYER_FILE, text }, ...(choices.foreign && foreign.length > 0 && !hasIgnoreFile ? [{ file: '.elvarignore', text: ignoreText(foreign) }] : [])];
+}
+
+function ignoreText(foreign: readonly ForeignCode[]): string {
+  const kinds = [...new Set(foreign.map(({ kind }) => kind))];
+  return `# Nobody here wrote these; patterns as in .gitignore.\n${kinds.map((kind) => `# ${kind}\n${foreign.filter((one) => one.kind === kind).map(({ pattern }) => `${pattern}\n`).join('')}`).join('')}`;
+}
+
+/** The name of a project: that of its package, else of its directory. */
+function titleOf(root: string): string {
+  try {
+    const { name } = JSON.parse(readFileSync(path.join(root, 'package.json'), 'utf8')) as { name?: unknown };
+    if (typeof name === 'string' && name !== '') return name;
+  } catch {
+    // Then its directory names it.
+  }
+  return path.basename(root) || 'This project';
+}
+
+/** What the chosen files would report. */
+export async function tryFiles(workspace: Workspace, root: string, files: readonly NewFile[]): Promise<{ readonly findings: number; readonly fixable: number; readonly files: number }> {
+  const trial = workspace.trial({ overlay: overlayOf(new Map(files.map(({ file, text }) => [path.join(root, file), text]))) });
+  const { error, warning, note, fixable, files: number } = totalsOf(await trial.check());
+  return { findings: error + warning + note, fixable, files: number };
+}
+
+/** Writes new files, all of them or, where one fails, those before it. @returns why one could not be written; null when all were. */
+export function writeFiles(root: string, files: readonly NewFile[]): Promise<string | null> {
+  return whileWriting(root, 'wait', async () => {
+    for (const { file, text } of files) {
+      const failed = writeNew(path.join(root, file), text);
+      if (failed !== null) return `${file}: ${failed}`;
+    }
+    return null;
+  });
+}

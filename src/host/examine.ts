@@ -1,0 +1,92 @@
+import { lstatSync } from 'node:fs';
+import path from 'node:path';
+import { languageById, languageOfName } from '../core/catalog/languages.js';
+import type { Catalog } from '../core/catalog/catalog.js';
+import { diagnose } from '../core/doctor/diagnose.js';
+import type { Examination } from '../core/doctor/examination.js';
+import { inspectFile } from '../core/inspect/inspect-file.js';
+import type { HouseExample, HouseRule } from '../core/model/house-rule.js';
+import type { Language } from '../core/model/language.js';
+import type { PatternLine } from '../core/model/layer.js';
+import type { CheckReport, DoctorReport, ResolveReport } from '../core/model/report.js';
+import type { RuleSet } from '../core/model/rule-set.js';
+import type { SkippedPath } from '../core/model/scope.js';
+import { SourceText } from '../core/model/source-text.js';
+import { foreignKind } from '../core/scope/foreign-code.js';
+import { askGit } from './git.js';
+import { makeTools } from './inspect-share.js';
+import { readSource } from './source-file.js';
+import { readTextFile } from './text-file.js';
+import type { Workspace } from './workspace.js';
+
+/** Looks over the configuration of a project. @param today as YYYY-MM-DD. */
+export async function examine(workspace: Workspace, root: string, today: string): Promise<DoctorReport> {
+  const resolved = workspace.resolve([], undefined, true);
+  const checked = await workspace.check();
+  const examination: Examination = {
+    catalog: resolved.catalog, today, files: resolved.files, skipped: resolved.skipped, layers: resolved.layers,
+    ignoreLines: ignoreLines(root, resolved), hidden: hiddenFiles(root, resolved.skipped), foreign: workspace.scope().foreign,
+    ledger: checked.ledger, waivers: waiversOf(checked), failedExamples: await failedExamples(resolved.catalog),
+    leftAside: resolved.notices.flatMap((notice) => ('problem' in notice ? [notice.problem] : [])),
+  };
+  const { catalog, usesStarter, notices } = resolved;
+  return { catalog, usesStarter, notices: notices.filter((notice) => 'text' in notice), incomplete: checked.incomplete, diagnoses: diagnose(examination), files: resolved.files.length, layerFiles: resolved.layerFiles };
+}
+
+function waiversOf({ files }: CheckReport): Examination['waivers'] {
+  return files.flatMap(({ path: own, waivers }) => waivers.map((waiver) => ({ ...waiver, path: own, since: null })));
+}
+
+/** The lines of every `.elvarignore` beside a checked file or above one. */
+function ignoreLines(root: string, { files }: ResolveReport): PatternLine[] {
+  const directories = new Set(['']);
+  for (const { path: own } of files) for (let slash = own.indexOf('/'); slash >= 0; slash = own.indexOf('/', slash + 1)) directories.add(own.slice(0, slash + 1));
+  return [...directories].sort().flatMap((directory) => {
+    const file = `${directory}.elvarignore`;
+    if (!lstatSync(path.join(root, file), { throwIfNoEntry: false })?.isFile()) return [];
+    const reading = readTextFile(path.join(root, file));
+    if ('failed' in reading) return [];
+    return reading.text.split('\n').map((text, index): PatternLine => ({ value: text.replace(/\r$/, ''), place: { file, line: index + 1, column: 1, length: Math.max(1, text.length) } }));
+  });
+}
+
+/** Files looked into of one directory that is out: enough to see what is in it. */
+const MOST_SAMPLES = 20;
+
+/** Files that git knows and a pattern takes out, where they are code that no program seems to have written. */
+function hiddenFiles(root: string, skipped: readonly SkippedPath[]): Examination['hidden'] {
+  const tracked = askGit(root, ['ls-files', '-z']);
+  if ('failed' in tracked) return [];
+  const known = tracked.out.split('\0').filter((file) => file !== '');
+  return skipped.flatMap(({ path: out, reason, by }) => {
+    if (reason !== 'ignored' || by?.file == null || by.line === null) return [];
+    const { file, line, pattern } = by;
+    const within = known.filter((own) => own === out || (out.endsWith('/') && own.startsWith(out))).slice(0, MOST_SAMPLES);
+    return within.filter((own) => isOwnCode(root, own)).map((own) => ({ path: own, file, line, pattern: pattern ?? '' }));
+  });
+}
+
+function isOwnCode(root: string, own: string): boolean {
+  const language = languageOfName(path.posix.basename(own));
+  if (language === undefined || language.grammar === null) return false;
+  const reading = readSource(path.join(root, own), { largest: null, generated: 'skip' });
+  return 'text' in reading && foreignKind({ path: own, language: language.id }, reading.text) === null;
+}
+
+/** Runs the examples of house rules: good code must not be found, bad code must. */
+async function failedExamples(catalog: Catalog): Promise<Examination['failedExamples']> {
+  const house = catalog.rules.flatMap((rule) => rule.house ?? []).filter(({ examples }) => examples.length > 0);
+  if (house.length === 0) return [];
+  const files = house.flatMap(({ examples }) => examples.map(({ language }) => ({ path: nameFor(language), language, set: 0 })));
+  const tools = await makeTools({ files, terms: { today: '1970-01-01', needsReasons: false } }, catalog);
+  const finds = ({ id }: HouseRule, { language, code }: HouseExample): boolean => {
+    const set: RuleSet = { id: 'example', rules: new Map([[id, { level: 'error', options: catalog.get(id)?.defaults ?? {}, waivers: 'allow', fix: 'allow' }]]) };
+    return inspectFile(new SourceText(nameFor(language), languageById(language) as Language, code), set, tools).findings.length > 0;
+  };
+  return house.flatMap((rule) => rule.examples.filter((example) => finds(rule, example) !== (example.kind === 'bad'))
+    .map(({ kind, place }) => ({ rule: rule.id, kind, file: place.file, line: place.line })));
+}
+
+function nameFor(language: string): string {
+  return `example${languageById(language)?.endings[0] ?? ''}`;
+}

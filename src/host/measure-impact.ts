@@ -1,0 +1,78 @@
+import type { Catalog } from '../core/catalog/catalog.js';
+import { findingChanges } from '../core/impact/finding-changes.js';
+import { ruleChanges } from '../core/impact/rule-changes.js';
+import type { Problem } from '../core/model/problem.js';
+import { filesBySet, type CheckReport, type ImpactReport, type ResolvedFile, type ResolveReport } from '../core/model/report.js';
+import type { Rule, RuleId } from '../core/model/rule.js';
+import type { Finding } from '../core/model/finding.js';
+import { LayerError } from './errors.js';
+import type { Workspace } from './workspace.js';
+
+/** Says of what is wrong with earlier layer files that it was wrong then. */
+type Renaming = (problem: Problem) => Problem;
+
+/** Names the files of problems as git names those of a revision. */
+export function ofRevision(revision: string): Renaming {
+  return ({ file, place, detail }) => ({ file: `${revision}:${file}`, place: place === null ? null : { ...place, file: `${revision}:${place.file}` }, detail });
+}
+
+/**
+ * What the rules of one workspace do to every file that those of another did not. Only files whose rules change are
+ * looked into.
+ * @throws LayerError when layer files are wrong, on either side.
+ */
+export async function measureImpact(before: Workspace, after: Workspace, renaming: Renaming = (problem) => problem): Promise<ImpactReport> {
+  const earlier = readEarlier(before, renaming);
+  const later = after.resolve([], undefined, true);
+  const catalog = bothCatalogs(later.catalog, earlier.catalog);
+  const changes = ruleChanges(listed(before, earlier, later), listed(after, later, earlier), catalog, redeclared(later.catalog, earlier.catalog));
+  const gone = new Set([...changes.touched, ...changes.leaving]);
+  const come = new Set([...changes.touched, ...changes.entering]);
+  const [found, finds] = [gone.size === 0 ? [] : findingsOf(await before.check([], null, gone)), come.size === 0 ? null : await after.check([], null, come)];
+  const { usesStarter, notices } = later;
+  return {
+    catalog, usesStarter, notices,
+    incomplete: [...later.incomplete, ...(finds?.incomplete ?? []).filter(({ path }) => !later.incomplete.some((known) => known.path === path))],
+    changes,
+    findings: findingChanges(found, finds === null ? [] : findingsOf(finds)),
+    counts: { before: openIn(found), after: openIn(finds === null ? [] : findingsOf(finds)) },
+    inScope: later.files.map(({ path }) => path),
+    sets: { before: filesBySet(earlier.files).size, after: filesBySet(later.files).size },
+  };
+}
+
+function readEarlier(before: Workspace, renaming: Renaming): ReturnType<Workspace['resolve']> {
+  try {
+    return before.resolve([], undefined, true);
+  } catch (error) {
+    if (!(error instanceof LayerError)) throw error;
+    throw new LayerError(error.problems.map(renaming), new Map([...error.texts].map(([file, text]) => [renaming({ file, place: null, detail: { code: 'not-utf8' } }).file, text])));
+  }
+}
+
+/** The files of one side. Where the sides read files by other settings of the scope, it has to be looked into them. */
+function listed(side: Workspace, own: ResolveReport, other: ResolveReport): readonly ResolvedFile[] {
+  if (own.settings.largest === other.settings.largest && own.settings.generated === other.settings.generated) return own.files;
+  const checked = new Set(side.scope().checked.map(({ path }) => path));
+  return own.files.filter(({ path }) => checked.has(path));
+}
+
+/** House rules of both sides that were declared in other words. */
+function redeclared(later: Catalog, earlier: Catalog): RuleId[] {
+  const content = (rule: Rule | undefined): string => JSON.stringify(rule?.house, (key, value: unknown) => (key === 'place' || key === 'examples' ? undefined : value));
+  return later.rules.filter((rule) => rule.house !== null && earlier.get(rule.id) !== undefined && content(rule) !== content(earlier.get(rule.id))).map(({ id }) => id);
+}
+
+function openIn(findings: readonly Finding[]): number {
+  return findings.filter(({ excused }) => excused === null).length;
+}
+
+function findingsOf({ files }: CheckReport): Finding[] {
+  return files.flatMap(({ findings }) => findings);
+}
+
+/** The rules of both sides: a house rule may have come or gone. */
+function bothCatalogs(later: Catalog, earlier: Catalog): Catalog {
+  const lost = earlier.rules.filter(({ id }) => later.get(id) === undefined);
+  return lost.length === 0 ? later : later.with(lost);
+}

@@ -1,0 +1,31 @@
+import { readTextFile, type TextReading } from './text-file.js';
+
+/** Layer files and ignore files as they are not on the disk: a trial of other texts, or those of another time. */
+export interface Overlay {
+  /** The text of a file by its absolute path; null where there is to be none, undefined where the disk has the word. */
+  readonly textAt: (absolute: string) => string | null | undefined;
+}
+
+/** The overlay in which every file is as on the disk. */
+export const NO_OVERLAY: Overlay = { textAt: () => undefined };
+
+/** An overlay of some files. @param texts by absolute path. */
+export function overlayOf(texts: ReadonlyMap<string, string | null>): Overlay {
+  return { textAt: (absolute) => texts.get(absolute) };
+}
+
+/** One overlay over another: what the upper one says counts. */
+export function stacked(upper: Overlay, lower: Overlay): Overlay {
+  return {
+    textAt: (absolute) => {
+      const text = upper.textAt(absolute);
+      return text === undefined ? lower.textAt(absolute) : text;
+    },
+  };
+}
+
+/** Reads a text file through an overlay. */
+export function readThrough(overlay: Overlay, absolute: string): TextReading {
+  const text = overlay.textAt(absolute);
+  return typeof text === 'string' ? { text } : readTextFile(absolute);
+}

@@ -1,0 +1,79 @@
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { readLock, type Pin } from '../core/layers/read-lock.js';
+import type { RemoteReference } from '../core/model/layer.js';
+import type { ProblemDetail } from '../core/model/problem.js';
+import { cacheFolder } from './cache-folder.js';
+import { hasCode, LayerError } from './errors.js';
+import { fetchPreset } from './fetch-preset.js';
+import { readThrough, type Overlay } from './overlay.js';
+import { writeNew } from './write-source.js';
+
+/** The name of the lock file; it stands at the project root. */
+export const LOCK_FILE = 'elvar-lock.yaml';
+
+/** The text of a preset that is pinned, or why there is none. */
+export type PinnedText = { readonly text: string } | { readonly problem: ProblemDetail };
+
+/** What the lock file of a project pins. It is read when the first preset asks for it. */
+export class Pins {
+  private known: ReadonlyMap<string, Pin> | null = null;
+
+  constructor(private readonly root: string, private readonly overlay: Overlay) {}
+
+  /** Every pin there is. @throws LayerError when the lock file is wrong. */
+  all(): ReadonlyMap<string, Pin> {
+    this.known ??= this.read();
+    return this.known;
+  }
+
+  /** The text of a preset as it is pinned: kept from an earlier run, or fetched. It is the pinned one or none. */
+  textOf(reference: RemoteReference): PinnedText {
+    const pin = this.all().get(reference.text);
+    if (pin === undefined) return { problem: { code: 'preset-not-pinned', reference: reference.text } };
+    const kept = readKept(pin.digest);
+    if (kept !== null) return { text: kept.toString('utf8') };
+    const fetched = fetchPreset(reference, pin.commit);
+    if ('failed' in fetched) return { problem: { code: 'preset-not-fetched', reference: reference.text, why: fetched.failed } };
+    const found = digestOf(fetched.bytes);
+    if (found !== pin.digest) return { problem: { code: 'digest-mismatch', reference: reference.text, pinned: pin.digest, found } };
+    keep(fetched.bytes);
+    return { text: fetched.bytes.toString('utf8') };
+  }
+
+  private read(): ReadonlyMap<string, Pin> {
+    const reading = readThrough(this.overlay, path.join(this.root, LOCK_FILE));
+    if ('failed' in reading) {
+      if (reading.failed === 'system' && hasCode(reading.error, 'ENOENT', 'ENOTDIR')) return new Map();
+      throw new LayerError([{ file: LOCK_FILE, place: null, detail: { code: 'file-unreadable', path: LOCK_FILE, why: 'it is no text' } }], new Map());
+    }
+    const { pins, problems } = readLock(reading.text, LOCK_FILE);
+    if (problems.length > 0) throw new LayerError(problems, new Map([[LOCK_FILE, reading.text]]));
+    return new Map(pins.map((pin) => [pin.reference, pin]));
+  }
+}
+
+/** The digest of a preset as the lock file has it. */
+export function digestOf(bytes: Buffer): string {
+  return `sha256-${createHash('sha256').update(bytes).digest('hex')}`;
+}
+
+function keptFile(digest: string): string {
+  return path.join(cacheFolder(), 'presets', `${digest}.yaml`);
+}
+
+/** What is kept under a digest; null where nothing is, or what is has been tampered with. */
+function readKept(digest: string): Buffer | null {
+  try {
+    const bytes = readFileSync(keptFile(digest));
+    return digestOf(bytes) === digest ? bytes : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Keeps a preset for later runs; where that cannot be, it is fetched again. */
+export function keep(bytes: Buffer): void {
+  writeNew(keptFile(digestOf(bytes)), bytes.toString('utf8'));
+}

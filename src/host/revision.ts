@@ -1,0 +1,51 @@
+import path from 'node:path';
+import { UsageError } from './errors.js';
+import { askGit, gitBlobs } from './git.js';
+import { liesIn } from './package-preset.js';
+import { LAYER_FILE } from './project-root.js';
+import type { Overlay } from './overlay.js';
+
+/** Files that decide wherever they stand; other layer files are presets, which are read when they are adopted. */
+const DECIDING = new Set([LAYER_FILE, '.gitignore', '.elvarignore']);
+
+/**
+ * The commit that a revision of git names.
+ * @param option the option that asks for it, for the message. @throws UsageError when there is no such commit, or no git.
+ */
+export function needCommit(root: string, revision: string, option: string): string {
+  const commit = askGit(root, ['rev-parse', '--verify', '--end-of-options', `${revision}^{commit}`]);
+  if ('out' in commit) return commit.out.trim();
+  const isRepository = 'out' in askGit(root, ['rev-parse', '--git-dir']);
+  throw new UsageError(isRepository
+    ? `git knows no revision ${revision} here\nName a commit, a branch or a tag; a shallow clone has only the latest commits.`
+    : `${option} needs git: ${commit.failed}`);
+}
+
+/**
+ * The layer files and ignore files of a project as a revision of git has them; nothing is checked out.
+ * @throws UsageError when git cannot tell.
+ */
+export function overlayOfRevision(root: string, revision: string): Overlay {
+  const commit = needCommit(root, revision, '--against');
+  // git-ls-tree(1): below the directory it is run in, by paths relative to it.
+  const tree = askGit(root, ['ls-tree', '-r', '-z', commit]);
+  const tracked = askGit(root, ['ls-files', '-z']);
+  if ('failed' in tree || 'failed' in tracked) throw new UsageError(`git does not tell what ${revision} holds: ${'failed' in tree ? tree.failed : ''}`);
+  const blobs = new Map(tree.out.split('\0').flatMap((entry) => {
+    const [, mode, blob, file] = /^(\d+) blob ([0-9a-f]+)\t([^]+)$/.exec(entry) ?? [];
+    // What is a link there has no text of its own.
+    return file === undefined || blob === undefined || mode === '120000' ? [] : [[file, blob] as const];
+  }));
+  const now = new Set(tracked.out.split('\0'));
+  const texts = gitBlobs(root, [...blobs].filter(([file]) => DECIDING.has(path.posix.basename(file))).map(([, blob]) => blob));
+  return {
+    textAt: (absolute) => {
+      if (!liesIn(absolute, root)) return undefined;
+      const own = path.relative(root, absolute).split(path.sep).join('/');
+      const blob = blobs.get(own);
+      // A file that git does not know was there then, too, for all that can be told.
+      if (blob === undefined) return DECIDING.has(path.posix.basename(own)) || now.has(own) ? null : undefined;
+      return texts.get(blob) ?? gitBlobs(root, [blob]).get(blob);
+    },
+  };
+}

@@ -1,0 +1,147 @@
+import { existsSync, lstatSync } from 'node:fs';
+import path from 'node:path';
+import { rulingOutcome } from '../core/impact/ruling-outcome.js';
+import { addAdoption, adoptedIn, removeRuling, replaceAdoption, setRuling, type NewAdoption, type RulingChange } from '../core/layers/edit-layer.js';
+import { EditError, setYaml } from '../core/layers/edit-yaml.js';
+import type { RuleEdit } from '../core/model/report.js';
+import { parsePresetReference } from '../core/layers/preset-reference.js';
+import { parseSelector } from '../core/model/selector.js';
+import { UsageError } from './errors.js';
+import { NO_OVERLAY, overlayOf } from './overlay.js';
+import { LOCK_FILE, Pins } from './pins.js';
+import { LAYER_FILE } from './project-root.js';
+import { selectedRules } from './selected-rules.js';
+import { readTextFile } from './text-file.js';
+import type { Workspace } from './workspace.js';
+import { writeNew, writeSource } from './write-source.js';
+import { whileWriting } from './writing-lock.js';
+
+/** Which layer file is to be changed. */
+export type LayerTarget = { readonly kind: 'directory'; readonly directory: string } | { readonly kind: 'personal' };
+
+/** A ruling that is to be written, changed or taken out. */
+export interface RulingWish {
+  readonly selector: string;
+  readonly change: RulingChange | 'remove';
+  readonly zone: string | null;
+}
+
+/** A layer file, existing or not. */
+interface LayerText {
+  /** Relative to the root; the personal file by the name it is told by. */
+  readonly file: string;
+  readonly absolute: string;
+  /** What it says, or is to begin with where there is none yet. */
+  readonly text: string;
+  readonly isNew: boolean;
+}
+
+/** An edit that was tried and not yet written. */
+export interface PlannedEdit {
+  readonly edit: RuleEdit;
+  /** Writes it. @returns why the file was left as it is; null when it is written. */
+  readonly write: () => Promise<string | null>;
+}
+
+/** Where layer files are changed: each change is tried before it is written. Every method throws a UsageError or a LayerError where it would make no sense. */
+export class RuleDesk {
+  /** @param today as YYYY-MM-DD. @param personal the personal layer file; null where it is left out. */
+  constructor(private readonly workspace: Workspace, private readonly root: string, private readonly today: string, private readonly personal: { readonly file: string; readonly name: string } | null) {}
+
+  /** Tries a ruling. */
+  async set({ selector, change, zone }: RulingWish, target: LayerTarget): Promise<PlannedEdit> {
+    const before = this.workspace.catalog();
+    if (parseSelector(selector) === null) throw new UsageError(`${selector} is no selector\nWrite *, concern/*, tag:NAME or concern/name`);
+    if (change !== 'remove') selectedRules([selector], before.catalog);
+    const layer = this.layerAt(target, before.usesStarter);
+    const after = this.edited(layer, (text) => (change === 'remove' ? removeRuling(text, zone, selector) : setRuling(text, zone, selector, change)));
+    return this.plan(layer, after, change === 'remove' ? null : { selector, zone });
+  }
+
+  /** Tries an adoption. A preset from git or a web server is fetched and pinned with it. */
+  async adopt(adoption: NewAdoption, zone: string | null, target: LayerTarget): Promise<PlannedEdit> {
+    const layer = this.layerAt(target, this.workspace.catalog().usesStarter);
+    const after = this.edited(layer, (text) => addAdoption(text, zone, adoption));
+    const kind = parsePresetReference(adoption.use)?.kind;
+    if (kind !== 'git' && kind !== 'web') return this.plan(layer, after, null);
+    const { updatePins } = await import('./update-pins.js');
+    const adopting = this.workspace.trial({ overlay: overlayOf(new Map([[layer.absolute, after]])) });
+    const pins = await updatePins(adopting, this.root, this.today, [adoption.use]);
+    const { edit, write } = await this.plan(layer, after, null, null, pins.lock);
+    return { edit, write: async () => await pins.write() ?? write() };
+  }
+
+  /**
+   * Tries to make a preset a file of the project's own, and to adopt that in its place.
+   * @param to where the copy goes, as it was typed. @param origin how the copy tells where it came from.
+   */
+  async copy(use: string, to: string, words: { readonly title: string | null; readonly about: string | null; readonly origin: string }, target: LayerTarget): Promise<PlannedEdit> {
+    const own = this.workspace.relative(to);
+    const absolute = path.join(this.root, own);
+    if (existsSync(absolute)) throw new UsageError(`there is a ${own} already, and a copy overwrites nothing`);
+    if (!own.endsWith('.yaml')) throw new UsageError(`${own} should end in .yaml`);
+    const text = this.copyOf(use, words);
+    const layer = this.layerAt(target, this.workspace.catalog().usesStarter);
+    const relative = path.posix.relative(path.posix.dirname(layer.file), own);
+    const reference = relative.startsWith('../') ? relative : `./${relative}`;
+    const after = this.edited(layer, (before) => (adoptedIn(before).includes(use) ? replaceAdoption(before, use, reference) : addAdoption(before, null, { use: reference, only: [], except: [] })));
+    return this.plan(layer, after, null, { file: own, absolute, text });
+  }
+
+  private copyOf(use: string, { title, about, origin }: { readonly title: string | null; readonly about: string | null; readonly origin: string }): string {
+    const { layers } = this.workspace.preset(use);
+    const reference = parsePresetReference(use);
+    const identity = layers.find(({ kind, through }) => kind === 'preset' && through.length === 0)?.exemptions[0] ?? '';
+    const reading = reference?.kind === 'git' || reference?.kind === 'web' ? new Pins(this.root, NO_OVERLAY).textOf(reference) : readTextFile(identity);
+    if (!('text' in reading)) throw new UsageError(`${use} cannot be read`);
+    if (adoptedIn(reading.text).some((reference) => reference.startsWith('.'))) throw new UsageError(`${use} adopts other files by their paths, which a copy would not find\nCopy these first, or adopt it as it is.`);
+    let text = reading.text;
+    for (const [key, value] of [['title', title], ['about', about]] as const) if (value !== null) text = setYaml(text, [key], value);
+    return `# Taken over from ${use} (${origin}); ours since then, and changed by nobody else.\n${text.endsWith('\n') ? text : `${text}\n`}`;
+  }
+
+  private async plan(layer: LayerText, after: string, ruling: { readonly selector: string; readonly zone: string | null } | null, copy: { readonly file: string; readonly absolute: string; readonly text: string } | null = null, lock: string | null = null): Promise<PlannedEdit> {
+    const texts = new Map([[layer.absolute, after], ...(copy === null ? [] : [[copy.absolute, copy.text] as const]), ...(lock === null ? [] : [[path.join(this.root, LOCK_FILE), lock] as const])]);
+    const trial = this.workspace.trial({ overlay: overlayOf(texts) });
+    const impact = await this.workspace.impact(trial);
+    const resolved = trial.resolve([], undefined, true);
+    const outcome = ruling === null ? null : rulingOutcome(resolved.files, layer.file, ruling, resolved.catalog);
+    const edit: RuleEdit = { file: layer.file, isNew: layer.isNew, before: layer.isNew ? '' : layer.text, after, impact, outcome, copy: copy === null ? null : { file: copy.file, text: copy.text } };
+    const write = (): string | null => (copy === null ? null : writeNew(copy.absolute, copy.text)) ?? (layer.isNew ? writeNew(layer.absolute, after) : writeSource(layer.absolute, layer.text, after));
+    return { edit, write: () => whileWriting(this.root, 'wait', async () => write()) };
+  }
+
+  private edited({ file, text }: LayerText, edit: (text: string) => string): string {
+    try {
+      return edit(text);
+    } catch (error) {
+      if (!(error instanceof EditError)) throw error;
+      throw new UsageError(`${file} was not changed: ${error.message}\nEdit it by hand, and look at the effect with elvar impact --against HEAD.`);
+    }
+  }
+
+  /** @param usesStarter whether the project has no layer file yet; what stood in its place is kept then. */
+  private layerAt(target: LayerTarget, usesStarter: boolean): LayerText {
+    if (target.kind === 'personal' && this.personal === null) throw new UsageError('the personal layer is left out here\nIt is, in CI and with --no-personal.');
+    const [file, absolute] = target.kind === 'personal' && this.personal !== null
+      ? [this.personal.name, this.personal.file]
+      : this.directoryFile((target as { directory: string }).directory);
+    const stats = lstatSync(absolute, { throwIfNoEntry: false });
+    if (stats === undefined && usesStarter && target.kind === 'directory' && file !== LAYER_FILE) {
+      // Any layer file ends what stands in the place of all.
+      throw new UsageError('this project has no layer file at its root, and elvar:starter holds only while there is none at all\nBegin with elvar init, or with elvar set at the root.');
+    }
+    if (stats === undefined) return { file, absolute, text: usesStarter && file === LAYER_FILE ? 'presets:\n  - elvar:starter\n' : '', isNew: true };
+    // What is no file is not opened: a FIFO would wait for ever.
+    const reading = stats.isFile() ? readTextFile(absolute) : null;
+    if (reading === null || 'failed' in reading) throw new UsageError(`${file} cannot be read`);
+    return { file, absolute, text: reading.text, isNew: false };
+  }
+
+  private directoryFile(directory: string): [file: string, absolute: string] {
+    const own = this.workspace.relative(directory);
+    if (!existsSync(path.join(this.root, own))) throw new UsageError(`there is no directory ${directory}`);
+    if (!this.workspace.isDirectory(directory)) throw new UsageError(`${directory} is no directory\nA layer file holds for a directory; for some files of it there are zones: --zone NAME.`);
+    return [own === '' ? LAYER_FILE : `${own}/${LAYER_FILE}`, path.join(this.root, own, LAYER_FILE)];
+  }
+}

@@ -1,0 +1,82 @@
+import path from 'node:path';
+import { writeLock, type Pin } from '../core/layers/read-lock.js';
+import { parsePresetReference } from '../core/layers/preset-reference.js';
+import type { RemoteReference } from '../core/model/layer.js';
+import type { PinUpdate } from '../core/model/report.js';
+import { LayerError, UsageError } from './errors.js';
+import { fetchPreset } from './fetch-preset.js';
+import { NO_OVERLAY, overlayOf } from './overlay.js';
+import { digestOf, keep, LOCK_FILE, Pins } from './pins.js';
+import { readTextFile } from './text-file.js';
+import type { Workspace } from './workspace.js';
+import { writeNew, writeSource } from './write-source.js';
+import { whileWriting } from './writing-lock.js';
+
+/** Presets of presets that are followed: more than anybody has. */
+const MOST_ROUNDS = 50;
+
+/**
+ * Fetches presets anew, with those that they adopt.
+ * @param references those that are meant; all where there is none. @param today as YYYY-MM-DD.
+ * @returns what would change, the text of the lock file that says so, and a way to write it.
+ * @throws UsageError when one cannot be fetched, or is not adopted; LayerError when layer files are wrong otherwise.
+ */
+export async function updatePins(workspace: Workspace, root: string, today: string, references: readonly string[]): Promise<{ readonly update: PinUpdate; readonly lock: string; readonly write: () => Promise<string | null> }> {
+  const file = path.join(root, LOCK_FILE);
+  const old = new Pins(root, NO_OVERLAY).all();
+  const pins = new Map(old);
+  const fetched = new Set<string>();
+  const used = await follow(workspace, file, pins, (reference) => {
+    const isMeant = references.length === 0 || references.includes(reference.text) || !pins.has(reference.text);
+    if (!isMeant || fetched.has(reference.text)) return false;
+    fetched.add(reference.text);
+    pins.set(reference.text, pinOf(reference, today, old.get(reference.text) ?? null));
+    return true;
+  });
+  const stranger = references.find((reference) => !used.has(reference));
+  if (stranger !== undefined) throw new UsageError(`${stranger} is adopted nowhere here, or is not fetched\nAdopt it first, in the presets of a layer file.`);
+  const next = [...pins.values()].filter(({ reference }) => used.has(reference));
+  const text = writeLock(next);
+  const names = [...new Set([...old.keys(), ...next.map(({ reference }) => reference)])].sort();
+  const changes = names.map((reference) => ({ reference, before: old.get(reference) ?? null, after: next.find((pin) => pin.reference === reference) ?? null })).filter(({ before, after }) => before?.digest !== after?.digest || before?.commit !== after?.commit);
+  const isKnown = [...used].every((reference) => old.has(reference));
+  const impact = changes.length === 0 || !isKnown ? null : await workspace.impact(workspace.trial({ overlay: overlayOf(new Map([[file, text]])) }));
+  const reading = readTextFile(file);
+  return {
+    update: { changes, unchanged: next.length - changes.filter(({ after }) => after !== null).length, impact },
+    lock: text,
+    write: () => whileWriting(root, 'wait', async () => ('text' in reading ? writeSource(file, reading.text, text) : writeNew(file, text))),
+  };
+}
+
+/** Reads the project again and again with more pins, until nothing more is wanted. @returns the references in use. */
+async function follow(workspace: Workspace, file: string, pins: ReadonlyMap<string, Pin>, want: (reference: RemoteReference) => boolean): Promise<ReadonlySet<string>> {
+  for (let round = 0; round < MOST_ROUNDS; round += 1) {
+    const met = remotesOf(workspace.trial({ overlay: overlayOf(new Map([[file, writeLock([...pins.values()])]])) }));
+    if (!met.remotes.map(want).some((isNew) => isNew) && met.isWhole) return new Set(met.remotes.map(({ text }) => text));
+  }
+  throw new UsageError('presets adopt each other without an end');
+}
+
+/** The fetched presets that a project adopts, as far as they are pinned; where one is not, that is all there is to know. */
+function remotesOf(workspace: Workspace): { readonly remotes: readonly RemoteReference[]; readonly isWhole: boolean } {
+  try {
+    return { remotes: workspace.resolve().remotes, isWhole: true };
+  } catch (error) {
+    if (!(error instanceof LayerError)) throw error;
+    const missing = error.problems.map(({ detail }) => (detail.code === 'preset-not-pinned' || detail.code === 'digest-mismatch' || detail.code === 'preset-not-fetched' ? parsePresetReference(detail.reference) : null));
+    const remotes = missing.flatMap((reference) => (reference !== null && (reference.kind === 'git' || reference.kind === 'web') ? [reference] : []));
+    // Other mistakes hide what is adopted, and have to be mended first.
+    if (remotes.length < error.problems.length) throw error;
+    return { remotes, isWhole: false };
+  }
+}
+
+/** What a reference names now. Where that is what it was, the pin stays as it is. */
+function pinOf(reference: RemoteReference, today: string, before: Pin | null): Pin {
+  const fetched = fetchPreset(reference, null);
+  if ('failed' in fetched) throw new UsageError(`${reference.text} could not be fetched: ${fetched.failed}\nNothing has been pinned.`);
+  keep(fetched.bytes);
+  const digest = digestOf(fetched.bytes);
+  return before !== null && before.digest === digest ? before : { reference: reference.text, digest, commit: fetched.commit, since: today };
+}
