@@ -46,6 +46,8 @@ say('', strong('5. How many different rule sets are there, and how do they diffe
 run('resolve');
 say('', strong('6. Is everything checked that should be?'));
 run('scope');
+say('', strong('7. What has the team decided about findings that it knows?'), 'They stand in elvar-ledger.yaml, and check counts only what is new.');
+run('ledger', 'list');
 say(
   '',
   strong('Try next'),

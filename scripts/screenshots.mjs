@@ -1,7 +1,7 @@
 // Takes docs/screenshots/*.png: each main command on the demo, in a real terminal window on a virtual display.
 // Needs Debian's packages xvfb, xterm, imagemagick and fonts-dejavu-core.
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -12,6 +12,9 @@ const target = path.join(here, 'docs', 'screenshots');
 const DISPLAY = ':97';
 const ROWS = 45;
 
+/** The only picture to take, where one is named. */
+const ONLY = process.argv[2];
+
 /** Name of the picture → what is typed. */
 const SHOTS = {
   check: 'elvar check',
@@ -19,6 +22,11 @@ const SHOTS = {
   fix: 'elvar fix --dry-run',
   waive: 'elvar waive kiosk/kiosk.js:13 --because "the port sends no draught as an empty text" --dry-run',
   'waive-list': 'elvar waive --list',
+  ledger: 'elvar ledger list',
+  'file-status': 'elvar check services --group-by file | tail -n 42',
+  impact: "elvar impact --set 'slips/*=error'",
+  doctor: 'elvar doctor',
+  init: 'elvar init --yes --root ../bare',
   catalog: 'elvar catalog --language css',
   'rule-page': 'elvar catalog slips/loose-compare',
   resolve: 'elvar resolve',
@@ -40,6 +48,9 @@ const LOOK = [
 const folder = mkdtempSync(path.join(tmpdir(), 'elvar-shots-'));
 mkdirSync(target, { recursive: true });
 spawnSync('cp', ['-r', path.join(here, 'demo', 'harbour'), path.join(folder, 'harbour')]);
+// A project that has no rules yet.
+spawnSync('cp', ['-r', path.join(here, 'demo', 'harbour'), path.join(folder, 'bare')]);
+for (const name of ['elvar.yaml', 'elvar-ledger.yaml', '.elvarignore', 'style', 'legacy', 'services/berths/elvar.yaml', 'services/tides/elvar.yaml']) rmSync(path.join(folder, 'bare', name), { recursive: true, force: true });
 mkdirSync(path.join(folder, 'mistakes', 'services'), { recursive: true });
 writeFileSync(path.join(folder, 'mistakes', 'elvar.yaml'), `title: Saltmarsh Harbour
 presets:
@@ -57,11 +68,14 @@ const display = spawn('Xvfb', [DISPLAY, '-screen', '0', '1280x797x24'], { stdio:
 try {
   await wait(1500);
   for (const [name, typed] of Object.entries(SHOTS)) {
+    if (ONLY !== undefined && name !== ONLY) continue;
     const script = path.join(folder, `${name}.sh`);
     const command = typed.replace(/^elvar (\S+)/, `${process.execPath} ${program} $1 --color`);
-    writeFileSync(script, `cd ${folder}/harbour\nprintf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n${command} 2>&1 | head -n ${ROWS - 3}\nsleep 60\n`);
+    writeFileSync(script, `cd ${folder}/harbour\nprintf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n${command} 2>&1 | head -n ${ROWS - 3}\ntouch ${script}.done\nsleep 60\n`);
     const terminal = spawn('xterm', [...LOOK, '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env: { ...process.env, DISPLAY }, stdio: 'ignore' });
-    await wait(4000);
+    // A busy machine takes its time; then the terminal has to draw.
+    for (let waited = 0; waited < 60_000 && !existsSync(`${script}.done`); waited += 100) await wait(100);
+    await wait(1500);
     const picture = path.join(target, `${name}.png`);
     spawnSync('import', ['-display', DISPLAY, '-window', 'root', '-depth', '8', '-define', 'png:exclude-chunks=date,time', picture], { stdio: 'inherit' });
     terminal.kill();
