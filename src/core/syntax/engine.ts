@@ -1,82 +1,85 @@
-import { Parser, type Tree } from 'web-tree-sitter';
+import { Parser } from 'web-tree-sitter';
 
-/**
- * The functions of tree-sitter's engine that move a cursor over a tree. The package's own cursor calls the same ones,
- * but copies its state into and out of the engine's memory at each step: reading a whole tree with it takes longer than
- * parsing. Here the state stays where it is between `begin` and `finish`, so nothing else may use the engine meanwhile.
- */
-export interface CursorFunctions {
-  /** Puts a cursor on the root of a tree. @returns the address that the other functions are given. */
-  readonly begin: (tree: Tree) => number;
-  readonly finish: (address: number) => void;
-  readonly toFirstChild: (address: number) => number;
-  readonly toNextSibling: (address: number) => number;
-  readonly toParent: (address: number) => number;
-  /** The number of the node's type; a number of no type for what does not follow the grammar. */
-  readonly type: (address: number) => number;
-  /** The number of the node's field; 0 for none. */
-  readonly field: (address: number) => number;
-  readonly start: (address: number) => number;
-  readonly end: (address: number) => number;
+/** Tree-sitter's engine, as far as the package has no door to it that is fast enough. */
+export interface Engine {
+  /** Its memory as it is now: it moves when it grows, so views of it are asked for again after each call into the engine. */
+  readonly memory: () => EngineMemory;
+  /** The text that the parser reads next, in place of the one that it is handed. */
+  readonly feed: (text: string) => void;
 }
 
-type EngineFunction = (address: number) => number;
+/** Views of the engine's memory. WebAssembly is little-endian, as is every machine that Node runs on but one that Emscripten does not serve. */
+export interface EngineMemory {
+  readonly bytes: Uint8Array;
+  readonly shorts: Uint16Array;
+  readonly words: Int32Array;
+}
 
 /** What is needed of WebAssembly here; its types come with browsers' libraries alone. */
 declare const WebAssembly: {
   readonly Module: new (code: Uint8Array) => object;
-  readonly Instance: new (module: object, imports: object) => { readonly exports: Exports };
+  readonly Instance: new (module: object, imports: object) => { readonly exports: Readonly<Record<string, unknown>> };
 };
 
-type Exports = Readonly<Record<string, unknown>>;
+/** What the package hands to the engine. */
+interface Imports {
+  readonly env: Record<string, unknown> & { readonly memory: { readonly buffer: ArrayBuffer } };
+}
 
-let engine: Promise<CursorFunctions> | null = null;
+let engine: Promise<Engine> | null = null;
 
 /** Starts the engine. It is one for the whole program and is started only once. @param code its WebAssembly. */
-export function startEngine(code: () => Uint8Array): Promise<CursorFunctions> {
+export function startEngine(code: () => Uint8Array): Promise<Engine> {
   engine ??= start(code());
   return engine;
 }
 
-async function start(code: Uint8Array): Promise<CursorFunctions> {
-  let exported: Exports = {};
+async function start(code: Uint8Array): Promise<Engine> {
+  let memory: { readonly buffer: ArrayBuffer } = { buffer: new ArrayBuffer(0) };
+  const views = keptViews(() => memory.buffer);
+  let input = '';
   await Parser.init({
     // Emscripten's hook for those who make the instance themselves.
-    instantiateWasm: (imports: object, done: (instance: object, module: object) => void) => {
+    instantiateWasm: (imports: Imports, done: (instance: object, module: object) => void) => {
+      ({ memory } = imports.env);
+      imports.env.tree_sitter_parse_callback = (buffer: number, index: number, _row: number, _column: number, length: number) => {
+        copyInput(views(), input, buffer, index, length);
+      };
       const module = new WebAssembly.Module(code);
       const instance = new WebAssembly.Instance(module, imports);
-      exported = instance.exports;
       done(instance, module);
-      return exported;
+      return instance.exports;
     },
   } as unknown as Parameters<typeof Parser.init>[0]);
-  return cursorFunctions(exported);
+  return {
+    memory: views,
+    feed: (text) => {
+      input = text;
+    },
+  };
 }
 
-function cursorFunctions(exported: Exports): CursorFunctions {
-  const named = (name: string, of = 'tree_cursor'): EngineFunction => {
-    const found = exported[`ts_${of}_${name}_wasm`];
-    if (typeof found !== 'function') throw new Error(`tree-sitter's engine has no function ${name}`);
-    return found as EngineFunction;
+/** Makes views only where the memory has moved. */
+function keptViews(buffer: () => ArrayBuffer): () => EngineMemory {
+  let own: ArrayBuffer | null = null;
+  let views: EngineMemory;
+  return () => {
+    const now = buffer();
+    if (own !== now) {
+      own = now;
+      views = { bytes: new Uint8Array(now), shorts: new Uint16Array(now), words: new Int32Array(now) };
+    }
+    return views;
   };
-  const rootNode = named('root_node', 'tree');
-  const newCursor = named('new');
-  return {
-    begin: (tree) => {
-      // The address of the tree is what the package's own classes keep at 0.
-      const address = (tree as unknown as readonly number[])[0] as number;
-      // Each leaves its answer in the engine's memory, where the next one looks for it.
-      rootNode(address);
-      newCursor(address);
-      return address;
-    },
-    finish: named('delete'),
-    toFirstChild: named('goto_first_child'),
-    toNextSibling: named('goto_next_sibling'),
-    toParent: named('goto_parent'),
-    type: named('current_node_type_id'),
-    field: named('current_field_id'),
-    start: named('start_index'),
-    end: named('end_index'),
-  };
+}
+
+/** Code units that the engine's buffer holds: 10 KiB with the end of it left free, as the engine has it in `call_parse_callback`. */
+const BUFFER_LENGTH = 10 * 1024 / 2 - 1;
+
+/** Gives the parser the part of a text that begins at `index`: what the package does for it takes several times as long. */
+function copyInput({ shorts, words }: EngineMemory, input: string, buffer: number, index: number, length: number): void {
+  const count = Math.max(0, Math.min(input.length - index, BUFFER_LENGTH));
+  const start = buffer >> 1;
+  for (let at = 0; at < count; at += 1) shorts[start + at] = input.charCodeAt(index + at);
+  words[length >> 2] = count;
 }

@@ -1,6 +1,6 @@
 import { Language as Grammar, Parser, type Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../model/language.js';
-import { startEngine, type CursorFunctions } from './engine.js';
+import { startEngine, type Engine } from './engine.js';
 import { SyntaxTree } from './tree.js';
 
 /** Hands in compiled grammars, so that the core reads no disk. */
@@ -15,13 +15,13 @@ export interface GrammarSource {
 export class Grammars {
   private readonly loaded = new Map<GrammarId, Grammar>();
   private parser: Parser | null = null;
-  private cursor: CursorFunctions | null = null;
+  private engine: Engine | null = null;
 
   constructor(private readonly source: GrammarSource) {}
 
   /** Loads grammars that {@link parse} will be asked for. */
   async load(ids: Iterable<GrammarId>): Promise<void> {
-    this.cursor = await startEngine(() => this.source.engine());
+    this.engine = await startEngine(() => this.source.engine());
     this.parser ??= new Parser();
     const missing = [...new Set(ids)].filter((id) => !this.loaded.has(id));
     // V8 compiles them on threads of its own, several at a time.
@@ -41,16 +41,18 @@ export class Grammars {
    */
   parse(text: string, id: GrammarId): Tree {
     const grammar = this.get(id);
-    if (this.parser === null) throw new Error('no grammar has been loaded');
+    if (this.parser === null || this.engine === null) throw new Error('no grammar has been loaded');
     this.parser.setLanguage(grammar);
+    this.engine.feed(text);
     const tree = this.parser.parse(text);
+    this.engine.feed('');
     if (tree === null) throw new Error('the parser was stopped');
     return tree;
   }
 
   /** Reads what the parser made of a text. @throws Error when the grammar has not been loaded. */
   read(text: string, id: GrammarId, tree: Tree): SyntaxTree {
-    if (this.cursor === null) throw new Error('no grammar has been loaded');
-    return new SyntaxTree(text, id, tree, this.get(id), this.cursor);
+    if (this.engine === null) throw new Error('no grammar has been loaded');
+    return new SyntaxTree(text, id, tree, this.get(id), this.engine);
   }
 }

@@ -1,6 +1,7 @@
 import type { Language as Grammar, Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../model/language.js';
-import type { CursorFunctions } from './engine.js';
+import type { Engine } from './engine.js';
+import { grammarTables } from './grammar-tables.js';
 import { grammarNames, kindsOf, type GrammarNames } from './grammar-names.js';
 import type { Memo } from './memo.js';
 import { SyntaxNode } from './node.js';
@@ -28,9 +29,12 @@ export class SyntaxTree {
   private byKind: SortedNumbers | null = null;
 
   /** @param tree what the parser made of `text`. */
-  constructor(readonly text: string, readonly grammar: GrammarId, tree: Tree, language: Grammar, cursor: CursorFunctions) {
+  constructor(readonly text: string, readonly grammar: GrammarId, tree: Tree, language: Grammar, engine: Engine) {
     this.names = grammarNames(language);
-    const { table, size, depth } = readTable(tree, this.names, cursor);
+    // The address of the tree is what the package's own class keeps at 0.
+    const address = (tree as unknown as readonly number[])[0] as number;
+    const memory = engine.memory();
+    const { table, size, depth } = readTable(address, memory, grammarTables(language, memory), this.names.errorKind);
     this.table = table;
     this.size = size;
     this.depth = depth;

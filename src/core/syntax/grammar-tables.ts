@@ -1,0 +1,80 @@
+import type { Language as Grammar } from 'web-tree-sitter';
+import type { EngineMemory } from './engine.js';
+import { grammarNames } from './grammar-names.js';
+
+/**
+ * What a grammar says of the parts of its nodes. A production is a way to make a node of parts; extra nodes, such as
+ * comments, are none of its parts.
+ */
+export interface GrammarTables {
+  /** The kind of each symbol, of those in {@link GrammarNames}. */
+  readonly kindOf: Int32Array;
+  /** How many parts each production has room for in the two lists below. */
+  readonly width: number;
+  /** For each production and part another symbol that it goes by there; 0 for none. */
+  readonly aliases: Uint16Array;
+  /** For each production and part its role; 0 for none. */
+  readonly fields: Uint16Array;
+}
+
+/** Where the parts of `TSLanguage` are on a machine of 32 bits, in bytes (tree_sitter/parser.h, ABI 13 to 15). */
+const SYMBOLS = 4;
+const ALIASES = 8;
+const PRODUCTIONS = 28;
+const FIELDS = 32;
+const LONGEST_ALIASES = 36;
+const FIELD_SLICES = 64;
+const FIELD_ENTRIES = 68;
+const PUBLIC_SYMBOLS = 76;
+const ALIAS_SEQUENCES = 84;
+
+const known = new WeakMap<Grammar, GrammarTables>();
+
+/** The tables of a grammar, read from the engine's memory once. */
+export function grammarTables(language: Grammar, memory: EngineMemory): GrammarTables {
+  let tables = known.get(language);
+  if (tables === undefined) known.set(language, (tables = readTables(language, memory)));
+  return tables;
+}
+
+function readTables(language: Grammar, { bytes, shorts, words }: EngineMemory): GrammarTables {
+  // The address of the language is what the package's own class keeps at 0.
+  const address = (language as unknown as readonly number[])[0] as number;
+  const word = (offset: number): number => words[(address + offset) >> 2] as number;
+  const short = (place: number): number => shorts[place >> 1] as number;
+  const { kindOf, errorKind } = grammarNames(language);
+  const productions = word(PRODUCTIONS);
+  const longest = short(address + LONGEST_ALIASES);
+  const entries = word(FIELDS) === 0 ? [] : fieldEntries(productions, word(FIELD_SLICES), word(FIELD_ENTRIES), { short, byte: (place) => bytes[place] as number });
+  const width = Math.max(longest, ...entries.map(({ part }) => part + 1));
+  const aliases = new Uint16Array(productions * width);
+  // The first production stands for all that have no aliases, and its sequence is not to be read (ts_language_alias_at).
+  for (let production = 1; production < productions; production += 1) {
+    for (let part = 0; part < longest; part += 1) aliases[production * width + part] = short(word(ALIAS_SEQUENCES) + 2 * (production * longest + part));
+  }
+  const fields = new Uint16Array(productions * width);
+  // Of several the first one counts (ts_tree_cursor_current_field_id).
+  for (const { production, part, field } of entries.reverse()) fields[production * width + part] = field;
+  const symbols = Int32Array.from({ length: word(SYMBOLS) + word(ALIASES) }, (_, symbol) => kindOf[short(word(PUBLIC_SYMBOLS) + 2 * symbol)] ?? errorKind);
+  return { kindOf: symbols, width, aliases, fields };
+}
+
+interface FieldEntry {
+  readonly production: number;
+  readonly part: number;
+  readonly field: number;
+}
+
+/** The roles that productions give to their own parts. What they inherit from parts that are not seen is found there. */
+function fieldEntries(productions: number, slices: number, entries: number, { short, byte }: { readonly short: (place: number) => number; readonly byte: (place: number) => number }): FieldEntry[] {
+  const found: FieldEntry[] = [];
+  for (let production = 0; production < productions; production += 1) {
+    const slice = slices + 4 * production;
+    const first = short(slice);
+    for (let index = first; index < first + short(slice + 2); index += 1) {
+      const entry = entries + 4 * index;
+      if (byte(entry + 3) === 0) found.push({ production, part: byte(entry + 2), field: short(entry) });
+    }
+  }
+  return found;
+}
