@@ -1,30 +1,32 @@
-// Puts the command line and what it imports into one file: it starts in about two thirds of the time. The library stays as
-// compiled. The file keeps its place, so that paths relative to it hold.
+// Puts the command line and what it imports into one file, and what V8 makes of it beside that: so it starts in a third of
+// the time that its parts would take. The library stays as compiled.
 import { build } from 'esbuild';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 
 const here = path.join(import.meta.dirname, '..');
-const main = path.join(here, 'dist', 'cli', 'main.js');
+const folder = path.join(here, 'dist', 'cli');
 
 const { metafile } = await build({
   absWorkingDir: here,
   metafile: true,
-  entryPoints: [main],
-  outfile: main,
-  allowOverwrite: true,
+  entryPoints: [path.join(folder, 'start.js')],
+  outfile: path.join(folder, 'program.cjs'),
   bundle: true,
   minifySyntax: true,
   minifyWhitespace: true,
+  charset: 'ascii',
   platform: 'node',
-  format: 'esm',
+  format: 'cjs',
   target: 'node20',
-  // It finds its own files by where it is.
-  external: ['web-tree-sitter'],
-  // Packages in the older module format ask for Node's own modules by `require`, and for the name of their file.
-  banner: {
-    js: "import { createRequire as requireFor } from 'node:module';\nimport { fileURLToPath as pathOf } from 'node:url';\nconst require = requireFor(import.meta.url), __filename = pathOf(import.meta.url);",
-  },
+  // A script that is not run by Node itself can only load by `require`.
+  supported: { 'dynamic-import': false },
+  alias: { 'web-tree-sitter': path.join(here, 'node_modules', 'web-tree-sitter', 'web-tree-sitter.cjs') },
+  // The program finds its files by where this one is, which the loader tells.
+  define: { 'import.meta.url': 'moduleUrl' },
+  banner: { js: '(function (module, exports, require, __filename, __dirname, moduleUrl) {' },
+  footer: { js: '})' },
   logLevel: 'warning',
 });
 
@@ -36,4 +38,13 @@ const notices = [...folders].sort().map((folder) => {
   const text = file !== undefined && existsSync(path.join(here, folder, file)) ? readFileSync(path.join(here, folder, file), 'utf8') : `${license}\n`;
   return `${name} ${version}\n\n${text}`;
 });
-writeFileSync(path.join(here, 'dist', 'cli', 'LICENSES.txt'), notices.join(`\n${'-'.repeat(72)}\n\n`));
+writeFileSync(path.join(folder, 'LICENSES.txt'), notices.join(`\n${'-'.repeat(72)}\n\n`));
+
+// V8 compiles a function when it is first called, so the cache is made after work of the usual kinds.
+const { CACHE, loadProgram } = await import(path.join(folder, 'load-program.js'));
+const { program, script } = loadProgram();
+const home = mkdtempSync(path.join(tmpdir(), 'elvar-build-'));
+const terminal = { out: () => {}, err: () => {}, directory: path.join(here, 'demo', 'harbour'), env: { HOME: home }, isTerminal: false, columns: 100 };
+for (const command of [['check'], ['resolve'], ['explain', 'web/board.js'], ['scope'], ['fix', '--dry-run'], ['doctor']]) await program.runProgram(command, terminal);
+rmSync(home, { recursive: true });
+writeFileSync(CACHE, script.createCachedData());

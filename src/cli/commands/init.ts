@@ -26,7 +26,8 @@ export const INIT: Command<Options> = {
     const found = await beginning.survey(workspace, workspace.root);
     const isText = options.format !== 'json';
     if (isText) terminal.out(viewSurvey(found, style));
-    const choices = options.yes ? defaultsOf(found) : await ask(found);
+    // Only who is asked needs the package that asks.
+    const choices = options.yes ? defaultsOf(found) : await (await import('../questions.js')).ask(found);
     const files = beginning.filesFor(found, choices, workspace.root);
     const outcome = await beginning.tryFiles(workspace, workspace.root, files);
     const failed = options.dryRun ? null : await beginning.writeFiles(workspace.root, files);
@@ -40,22 +41,6 @@ export const INIT: Command<Options> = {
 
 function defaultsOf({ presets }: Survey): Choices {
   return { presets: presets.filter(({ isUsual }) => isUsual).map(({ reference }) => reference), tests: true, foreign: true, editorConfig: true };
-}
-
-async function ask({ presets, tests, foreign, editorConfig, hasIgnoreFile }: Survey): Promise<Choices> {
-  // Only who is asked needs the package that asks.
-  const { checkbox, confirm } = await import('@inquirer/prompts');
-  const chosen = await checkbox({
-    message: 'Which presets?',
-    choices: presets.map(({ reference, about, findings, fixable, isUsual }) => ({ value: reference, name: `${reference}  ${findings} findings today, ${fixable} repairable`, description: about, checked: isUsual })),
-  });
-  const yes = (message: string): Promise<boolean> => confirm({ message, default: true });
-  return {
-    presets: chosen,
-    tests: tests.length > 0 && await yes(`Set tests apart (${tests.join(', ')})?`),
-    foreign: foreign.length > 0 && !hasIgnoreFile && await yes(`Leave out what nobody here wrote (${foreign.map(({ pattern }) => pattern).join(', ')})?`),
-    editorConfig: (editorConfig?.sections.length ?? 0) > 0 && await yes('Take over what .editorconfig says?'),
-  };
 }
 
 /** `elvar-init/1`. */

@@ -1,0 +1,17 @@
+import { checkbox, confirm } from '@inquirer/prompts';
+import type { Choices, Survey } from '../host/beginning.js';
+
+/** Asks what to begin with, in the terminal. Each question has an answer already. */
+export async function ask({ presets, tests, foreign, editorConfig, hasIgnoreFile }: Survey): Promise<Choices> {
+  const chosen = await checkbox({
+    message: 'Which presets?',
+    choices: presets.map(({ reference, about, findings, fixable, isUsual }) => ({ value: reference, name: `${reference}  ${findings} findings today, ${fixable} repairable`, description: about, checked: isUsual })),
+  });
+  const yes = (message: string): Promise<boolean> => confirm({ message, default: true });
+  return {
+    presets: chosen,
+    tests: tests.length > 0 && await yes(`Set tests apart (${tests.join(', ')})?`),
+    foreign: foreign.length > 0 && !hasIgnoreFile && await yes(`Leave out what nobody here wrote (${foreign.map(({ pattern }) => pattern).join(', ')})?`),
+    editorConfig: (editorConfig?.sections.length ?? 0) > 0 && await yes('Take over what .editorconfig says?'),
+  };
+}

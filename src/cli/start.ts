@@ -1,0 +1,39 @@
+import { writeSync } from 'node:fs';
+import { EXIT } from './exit-code.js';
+import { runProgram } from './program.js';
+import { visible } from '../formats/text/visible.js';
+
+/** Writes all of a text. A pipe that takes no more for now is tried again; one that nobody reads ends the program. */
+function writeAll(descriptor: number, text: string): void {
+  const bytes = Buffer.from(text);
+  for (let offset = 0; offset < bytes.length;) {
+    try {
+      offset += writeSync(descriptor, bytes, offset);
+    } catch (error) {
+      const code = error instanceof Error && 'code' in error ? error.code : undefined;
+      if (code === 'EPIPE') process.exit(EXIT.fine);
+      if (code !== 'EAGAIN') throw error;
+      Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 5);
+    }
+  }
+}
+
+/** Runs the program for the arguments of the process. Its outcome is the exit code. */
+export async function start(): Promise<void> {
+  try {
+    process.exitCode = await runProgram(process.argv.slice(2), {
+      out: (text) => writeAll(1, text),
+      err: (text) => writeAll(2, text),
+      directory: process.cwd(),
+      env: process.env,
+      isTerminal: process.stdout.isTTY === true,
+      columns: process.stdout.columns ?? 100,
+    });
+  } catch (error) {
+    // Only a mistake in Elvar itself comes here. Users get a message all the same, never a trace.
+    writeAll(2, `elvar: something went wrong that is not your fault: ${visible(error instanceof Error ? error.message : String(error))}\n`);
+    process.exitCode = EXIT.incomplete;
+  }
+}
+
+export { runProgram };

@@ -1,0 +1,44 @@
+import { spawnSync } from 'node:child_process';
+import { cpSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { beforeEach, describe, expect, test } from 'vitest';
+import { makeFolder } from '../support/project.js';
+
+const HERE = path.join(import.meta.dirname, '..', '..');
+let folder: string;
+
+/** The built program in a folder of its own, so that its files can be changed. */
+beforeEach(() => {
+  folder = makeFolder({ 'elvar.yaml': 'rulings:\n  slips/loose-compare: error\n', 'gate.js': 'export const open = (a, b) => a == b;\n' });
+  cpSync(path.join(HERE, 'dist'), path.join(folder, 'dist'), { recursive: true });
+  for (const part of ['package.json', 'presets', 'node_modules']) symlinkSync(path.join(HERE, part), path.join(folder, part));
+});
+
+function run(...args: string[]): { readonly status: number | null; readonly stdout: string; readonly stderr: string } {
+  return spawnSync(process.execPath, [path.join(folder, 'dist', 'cli', 'main.js'), ...args], { cwd: folder, encoding: 'utf8' });
+}
+
+describe('what V8 made of the program when it was built', () => {
+  const cache = (): string => path.join(folder, 'dist', 'cli', 'program.cache');
+  const asBuilt = spawnSync(process.execPath, [path.join(HERE, 'dist', 'cli', 'main.js'), '--help'], { encoding: 'utf8' }).stdout;
+
+  test.each<[string, () => void]>([
+    ['is there', () => {}],
+    ['is missing', () => rmSync(cache())],
+    ['is empty', () => writeFileSync(cache(), '')],
+    ['is of something else', () => writeFileSync(cache(), 'not what V8 makes')],
+    ['is cut off', () => writeFileSync(cache(), readFileSync(cache()).subarray(0, 100_000))],
+    ['is of another V8', () => {
+      const bytes = readFileSync(cache());
+      // The second number of it is a hash of V8's version.
+      bytes.writeUInt32LE((bytes.readUInt32LE(4) ^ 1) >>> 0, 4);
+      writeFileSync(cache(), bytes);
+    }],
+  ])('%s: the program does the same', (_, change) => {
+    change();
+    expect(run('--help')).toMatchObject({ status: 0, stdout: asBuilt, stderr: '' });
+    const { status, stdout } = run('check', 'gate.js');
+    expect(status).toBe(1);
+    expect(stdout).toContain('slips/loose-compare');
+  });
+});
