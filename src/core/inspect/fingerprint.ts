@@ -1,21 +1,42 @@
 import type { Finding } from '../model/finding.js';
+import type { Hit } from '../model/rule.js';
 import type { SourceText } from '../model/source-text.js';
 
-/** A finding with its fingerprint as two numbers: as text it is made when one asks for it, and most runs ask for none. */
+/** What the findings of one rule in one file have in common. */
+export interface FindingKind {
+  readonly rule: Finding['rule'];
+  readonly level: Finding['level'];
+  readonly path: string;
+}
+
+/**
+ * A finding as numbers: its places and its fingerprint are made when one asks for them, and most runs ask for few of
+ * some hundred thousand.
+ */
 export class FoundFinding implements Finding {
+  readonly rule: Finding['rule'];
+  readonly level: Finding['level'];
+  readonly path: string;
+  readonly line: number;
+  readonly column: number;
+  readonly endLine: number;
+  readonly endColumn: number;
+  readonly message: string;
   private high = 0;
   private low = 0;
 
-  // elvar waive size/parameters because findings are made in one place, by the hundred thousand
-  constructor(
-    readonly rule: Finding['rule'],
-    readonly level: Finding['level'],
-    readonly path: string,
-    readonly span: Finding['span'],
-    readonly message: string,
-    readonly fixable: boolean,
-    readonly excused: Finding['excused'],
-  ) {}
+  constructor(kind: FindingKind, { start, end, message }: Hit, text: SourceText, readonly fixable: boolean, readonly excused: Finding['excused']) {
+    ({ rule: this.rule, level: this.level, path: this.path } = kind);
+    this.message = message;
+    this.line = text.lineAt(start);
+    this.column = text.columnAt(start, this.line);
+    this.endLine = text.lineAt(end);
+    this.endColumn = text.columnAt(end, this.endLine);
+  }
+
+  get span(): Finding['span'] {
+    return { start: { line: this.line, column: this.column }, end: { line: this.endLine, column: this.endColumn } };
+  }
 
   get fingerprint(): string {
     return hexadecimal(this.high) + hexadecimal(this.low);
@@ -40,7 +61,7 @@ export function plainFinding({ rule, level, path, span, message, fixable, excuse
 export function printFindings(findings: readonly FoundFinding[], text: SourceText): void {
   const seen = new Map<number, number>();
   for (const finding of findings) {
-    const print = printOf(finding.rule, text, finding.span.start.line);
+    const print = printOf(finding.rule, text, finding.line);
     // A number holds 53 bits without loss: all of one half and most of the other.
     const key = (print.high >>> 0) * 0x200000 + (print.low >>> 11);
     const number = (seen.get(key) ?? 0) + 1;
@@ -58,12 +79,24 @@ interface Print {
 /** The offset basis of FNV-1a with 32 bits (Fowler, Noll and Vo), and another start for the second half. */
 const STARTS = [0x811c9dc5, 0x6b43a9b5] as const;
 
-function printOf(rule: string, { text, starts, ends }: SourceText, line: number): Print {
-  let [high, low]: [number, number] = [...STARTS];
-  for (let at = 0; at < rule.length; at += 1) {
-    high = step(high, rule.charCodeAt(at));
-    low = step(low, ~rule.charCodeAt(at));
+/** What the hashes are once they have gone over the name of a rule. */
+const rulePrints = new Map<string, Print>();
+
+function rulePrint(rule: string): Print {
+  let print = rulePrints.get(rule);
+  if (print === undefined) {
+    let [high, low]: [number, number] = [...STARTS];
+    for (let at = 0; at < rule.length; at += 1) {
+      high = step(high, rule.charCodeAt(at));
+      low = step(low, ~rule.charCodeAt(at));
+    }
+    rulePrints.set(rule, (print = { high, low }));
   }
+  return print;
+}
+
+function printOf(rule: string, { text, starts, ends }: SourceText, line: number): Print {
+  let { high, low } = rulePrint(rule);
   const end = ends[line - 1] as number;
   for (let at = starts[line - 1] as number; at < end; at += 1) {
     const code = text.charCodeAt(at);

@@ -125,19 +125,20 @@ function judge(
 function toFindings({ planned: { rule, level }, hits }: RuleHits, text: SourceText, set: RuleSet, account: WaiverAccount, repairs: Map<Finding, Repair> | null): FoundFinding[] {
   const setting = set.rules.get(rule.id);
   const isAboutWaivers = rule.concern === 'waivers';
-  return hits.map(({ start, end, message, repair }) => {
-    const span = { start: text.positionAt(start), end: text.positionAt(end) };
+  const kind = { rule: rule.id, level, path: text.path };
+  return hits.map((hit) => {
+    const { start, repair } = hit;
     const mends = repair !== undefined && setting?.fix === 'allow';
-    const excused = account.excuse(rule, span.start.line, setting?.waivers === 'allow', isAboutWaivers ? start : null);
-    const finding = new FoundFinding(rule.id, level, text.path, span, message, mends, excused);
+    const excused = account.waivers.length === 0 ? null : account.excuse(rule, text.lineAt(start), setting?.waivers === 'allow', isAboutWaivers ? start : null);
+    const finding = new FoundFinding(kind, hit, text, mends, excused);
     if (mends) repairs?.set(finding, repair);
     return finding;
   });
 }
 
 /** Orders the findings of one file by line, column and rule. */
-function compareFindings(a: Finding, b: Finding): number {
-  return a.span.start.line - b.span.start.line
-    || a.span.start.column - b.span.start.column
+function compareFindings(a: FoundFinding, b: FoundFinding): number {
+  return a.line - b.line
+    || a.column - b.column
     || (a.rule < b.rule ? -1 : a.rule > b.rule ? 1 : 0);
 }

@@ -42,13 +42,24 @@ export class SourceText {
 
   /** The 1-based position of an offset. */
   positionAt(offset: number): Position {
-    if (!this.isInLine(this.latest, offset)) this.latest = this.isInLine(this.latest + 1, offset) ? this.latest + 1 : this.lineAt(offset);
-    return { line: this.latest + 1, column: offset - (this.starts[this.latest] as number) + 1 };
+    const line = this.lineAt(offset);
+    return { line, column: this.columnAt(offset, line) };
+  }
+
+  /** The 1-based line of an offset. */
+  lineAt(offset: number): number {
+    if (!this.isInLine(this.latest, offset)) this.latest = this.isInLine(this.latest + 1, offset) ? this.latest + 1 : this.search(offset);
+    return this.latest + 1;
+  }
+
+  /** The 1-based column of an offset in its line. */
+  columnAt(offset: number, line: number): number {
+    return offset - (this.starts[line - 1] as number) + 1;
   }
 
   /** The line that an offset is in. */
   lineAround(offset: number): Line {
-    const { line } = this.positionAt(offset);
+    const line = this.lineAt(offset);
     return { start: this.starts[line - 1] as number, text: this.lineText(line) };
   }
 
@@ -64,7 +75,7 @@ export class SourceText {
     return start !== undefined && start <= offset && (next === undefined || offset < next);
   }
 
-  private lineAt(offset: number): number {
+  private search(offset: number): number {
     let low = 0;
     let high = this.starts.length - 1;
     while (low < high) {

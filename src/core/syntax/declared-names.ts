@@ -5,6 +5,9 @@ import { memoized } from './memo.js';
 import type { SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
+const GO_DECLARATIONS = ['var_spec', 'parameter_declaration', 'variadic_parameter_declaration', 'field_declaration'];
+const GO_SHORT_DECLARATIONS = ['short_var_declaration', 'range_clause'];
+
 /** What a name that is declared stands for. */
 export type NameKind = 'variable' | 'constant' | 'function' | 'type';
 
@@ -129,8 +132,8 @@ function cppMembers(tree: SyntaxTree): DeclaredName[] {
 
 function goNames(tree: SyntaxTree): DeclaredName[] {
   const constants = tree.ofType('const_spec').flatMap((node) => node.childrenOf('name')).flatMap((node) => named(node, 'constant'));
-  const declared = tree.ofTypes(['var_spec', 'parameter_declaration', 'variadic_parameter_declaration', 'field_declaration']).flatMap((node) => node.childrenOf('name'));
-  const short = tree.ofTypes(['short_var_declaration', 'range_clause']).flatMap((node) => node.child('left')?.parts ?? []);
+  const declared = tree.ofTypes(GO_DECLARATIONS).flatMap((node) => node.childrenOf('name'));
+  const short = tree.ofTypes(GO_SHORT_DECLARATIONS).flatMap((node) => node.child('left')?.parts ?? []);
   const first = new Map([...declared, ...short].filter(({ type }) => /identifier$/.test(type)).reverse().map((node) => [node.text, node]));
   return [...constants, ...[...first.values()].flatMap((node) => named(node, 'variable'))];
 }

@@ -14,6 +14,8 @@ export interface GrammarNames {
   readonly errorKind: number;
   /** The names of roles; none at 0. */
   readonly fields: readonly (string | null)[];
+  /** The kinds of lists of names that were asked for. */
+  readonly lists: WeakMap<Iterable<string>, readonly number[]>;
 }
 
 const known = new WeakMap<Grammar, GrammarNames>();
@@ -25,14 +27,10 @@ export function grammarNames(language: Grammar): GrammarNames {
   return names;
 }
 
-const lists = new WeakMap<GrammarNames, WeakMap<Iterable<string>, readonly number[]>>();
-
 /** The kinds that a grammar has of some names. Rules ask for the same few lists in every file. */
 export function kindsOf(names: GrammarNames, types: Iterable<string>): readonly number[] {
-  let known = lists.get(names);
-  if (known === undefined) lists.set(names, (known = new WeakMap()));
-  let kinds = known.get(types);
-  if (kinds === undefined) known.set(types, (kinds = [...new Set(types)].flatMap((type) => names.kindByName.get(type) ?? [])));
+  let kinds = names.lists.get(types);
+  if (kinds === undefined) names.lists.set(types, (kinds = [...new Set(types)].flatMap((type) => names.kindByName.get(type) ?? [])));
   return kinds;
 }
 
@@ -54,5 +52,5 @@ function readNames(language: Grammar): GrammarNames {
   };
   const errorKind = kind('ERROR', true);
   const kindOf = Int32Array.from(language.types, (name, id) => kind(name ?? 'ERROR', name === null || language.nodeTypeIsNamed(id)));
-  return { kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, fields: language.fields };
+  return { kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, fields: language.fields, lists: new WeakMap() };
 }

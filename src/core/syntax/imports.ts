@@ -3,6 +3,9 @@ import { memoized } from './memo.js';
 import type { SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
+const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
+const SCRIPT_IMPORTS = ['import_statement', 'export_statement', 'import_require_clause'];
+
 /** A place that imports something, and what, as it is written without quote marks. */
 export interface Import {
   readonly module: string;
@@ -15,7 +18,7 @@ export const importsOf = memoized((tree: SyntaxTree): readonly Import[] => findI
 function findImports(tree: SyntaxTree): Import[] {
   switch (tree.grammar) {
     case 'python':
-      return tree.ofTypes(['import_statement', 'import_from_statement']).flatMap((statement) => {
+      return tree.ofTypes(PYTHON_IMPORTS).flatMap((statement) => {
         const modules = statement.type === 'import_statement' ? statement.childrenOf('name').map((part) => part.child('name') ?? part) : [statement.child('module_name')];
         return modules.flatMap((node) => (node === null ? [] : [{ module: node.text, node }]));
       });
@@ -35,7 +38,7 @@ function findImports(tree: SyntaxTree): Import[] {
 }
 
 function scriptImports(tree: SyntaxTree): Import[] {
-  const sources = tree.ofTypes(['import_statement', 'export_statement', 'import_require_clause']).map((statement) => statement.child('source'));
+  const sources = tree.ofTypes(SCRIPT_IMPORTS).map((statement) => statement.child('source'));
   const required = callsOf(tree, ['require', 'import']).filter((call) => call.type === 'call_expression' && !calleeOf(call).includes('.')).map((call) => argumentsOf(call)[0]);
   return [...sources, ...required].flatMap((node) => (node?.type === 'string' ? [{ module: node.text.slice(1, -1), node }] : []));
 }

@@ -57,9 +57,16 @@ export class SyntaxTree {
   }
 
   private collect(kinds: readonly number[]): readonly SyntaxNode[] {
-    const nodes: SyntaxNode[] = [];
-    for (const kind of kinds) for (const node of this.ofKind(kind)) nodes.push(node);
-    return nodes.length === 0 ? NONE : nodes;
+    let all = NONE;
+    let own: SyntaxNode[] | null = null;
+    for (let at = 0; at < kinds.length; at += 1) {
+      const nodes = this.ofKind(kinds[at] as number);
+      if (nodes.length === 0) continue;
+      if (all.length === 0) all = nodes;
+      else if (own === null) all = own = all.concat(nodes);
+      else for (const node of nodes) own.push(node);
+    }
+    return all;
   }
 
   private ofKind(kind: number): readonly SyntaxNode[] {
@@ -130,8 +137,9 @@ export class SyntaxTree {
 
   private nodesOfKind(kind: number): readonly SyntaxNode[] {
     const { numbers, ends } = this.sorted;
-    const nodes: SyntaxNode[] = [];
-    for (let at = ends[kind] as number; at < (ends[kind + 1] as number); at += 1) nodes.push(this.nodeAt(numbers[at] as number));
+    const start = ends[kind] as number;
+    const nodes = new Array<SyntaxNode>((ends[kind + 1] as number) - start);
+    for (let at = 0; at < nodes.length; at += 1) nodes[at] = this.nodeAt(numbers[start + at] as number);
     return nodes;
   }
 

@@ -5,6 +5,8 @@ import { unwrapped } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 
+const CONDITIONALS = ['if_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'];
+
 const NEVER = /^(?:false|False|FALSE|null|None|NULL|undefined|0|0\.0|''|"")$/;
 const ALWAYS = /^(?:true|True|TRUE|[1-9]\d*)$/;
 
@@ -35,7 +37,7 @@ export default defineRule({
 
 function findDeadBranches({ tree }: ParsedSource): Hit[] {
   const hits: Hit[] = [];
-  for (const node of tree.ofTypes(['if_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'])) {
+  for (const node of tree.ofTypes(CONDITIONALS)) {
     const condition = conditionOf(node);
     if (condition === null) continue;
     const written = condition.text;

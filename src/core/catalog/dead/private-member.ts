@@ -5,6 +5,11 @@ import { textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt } from '../hits.js';
 
+const SCRIPT_MEMBERS = ['public_field_definition', 'method_definition'];
+const SCRIPT_PARAMETERS = ['required_parameter', 'optional_parameter'];
+const JAVA_MEMBERS = ['field_declaration', 'method_declaration'];
+const PHP_MEMBERS = ['property_declaration', 'method_declaration', 'const_declaration'];
+
 /** A member that only its own class can use. */
 interface Member {
   readonly name: SyntaxNode;
@@ -63,9 +68,9 @@ function isField({ type }: SyntaxNode): boolean {
 }
 
 function scriptMembers({ tree }: ParsedSource): Member[] {
-  const members = tree.ofTypes(['public_field_definition', 'method_definition']).filter((node) =>
+  const members = tree.ofTypes(SCRIPT_MEMBERS).filter((node) =>
     node.childOfType('accessibility_modifier')?.text === 'private' || node.child('name')?.type === 'private_property_identifier');
-  const kept = tree.ofTypes(['required_parameter', 'optional_parameter']).filter((node) => node.childOfType('accessibility_modifier')?.text === 'private');
+  const kept = tree.ofTypes(SCRIPT_PARAMETERS).filter((node) => node.childOfType('accessibility_modifier')?.text === 'private');
   return [
     // A private constructor is there to keep others from calling it.
     ...members.filter((node) => node.child('name')?.text !== 'constructor' && node.childOfType('decorator') === null),
@@ -77,7 +82,7 @@ function scriptMembers({ tree }: ParsedSource): Member[] {
 }
 
 function javaMembers({ tree }: ParsedSource): Member[] {
-  return tree.ofTypes(['field_declaration', 'method_declaration']).flatMap((node) => {
+  return tree.ofTypes(JAVA_MEMBERS).flatMap((node) => {
     const modifiers = node.childOfType('modifiers')?.text ?? '';
     if (!/\bprivate\b/.test(modifiers) || modifiers.includes('@')) return [];
     const names = node.type === 'method_declaration' ? [node.child('name')] : node.childrenOf('declarator').map((declarator) => declarator.child('name'));
@@ -86,7 +91,7 @@ function javaMembers({ tree }: ParsedSource): Member[] {
 }
 
 function phpMembers({ tree }: ParsedSource): Member[] {
-  return tree.ofTypes(['property_declaration', 'method_declaration', 'const_declaration']).flatMap((node) => {
+  return tree.ofTypes(PHP_MEMBERS).flatMap((node) => {
     if (node.childOfType('visibility_modifier')?.text !== 'private') return [];
     const list = node.parent as SyntaxNode;
     // What a trait keeps private is used by the classes that take it in; magic methods use names unseen.

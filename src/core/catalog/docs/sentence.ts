@@ -7,6 +7,8 @@ import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 
+const COMMENT_TYPES = ['comment', 'block_comment'];
+
 export default defineRule({
   id: 'docs/sentence',
   title: 'A description is a sentence',
@@ -44,7 +46,7 @@ function isFirst(node: SyntaxNode): boolean {
 }
 
 function findInComments({ tree }: ParsedSource): Hit[] {
-  return tree.ofTypes(['comment', 'block_comment']).filter((node) => isDocumentation(node.text) && node.text.startsWith('/**')).flatMap((node) => {
+  return tree.ofTypes(COMMENT_TYPES).filter((node) => isDocumentation(node.text) && node.text.startsWith('/**')).flatMap((node) => {
     const inside = node.text.slice(3, -2);
     return judge(inside, node.start + 3);
   });

@@ -4,6 +4,8 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 
+const HERITAGE = ['base_clause', 'superclass', 'super_interfaces'];
+
 export default defineRule({
   id: 'idiom/final-class',
   title: 'A class is made to be extended, or final',
@@ -23,7 +25,7 @@ export default defineRule({
 });
 
 function findOpen({ tree }: ParsedSource): Hit[] {
-  const extended = new Set(tree.ofTypes(['base_clause', 'superclass', 'super_interfaces']).flatMap((clause) => clause.text.match(/\w+/g) ?? []));
+  const extended = new Set(tree.ofTypes(HERITAGE).flatMap((clause) => clause.text.match(/\w+/g) ?? []));
   // Tests make heirs of classes on the fly.
   for (const made of tree.ofType('object_creation_expression')) if (made.childOfType('class_body') !== null) extended.add(made.child('type')?.text ?? '');
   return tree.ofType('class_declaration').flatMap((node): Hit[] => {

@@ -9,6 +9,8 @@ import { BLOCKS, LOOPS } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 
+const MODULE_PARTS = ['import_statement', 'export_statement'];
+
 export default defineRule({
   id: 'idiom/function-scoped-binding',
   title: 'A name holds in its block',
@@ -32,7 +34,7 @@ function findVar({ tree }: ParsedSource): Hit[] {
   const bindings = bindingsOf(tree);
   const declarations = tree.ofType('variable_declaration').filter(({ parent }) => parent?.type !== 'ambient_declaration');
   const loops = tree.ofType('for_in_statement').filter((node) => node.child('kind')?.text === 'var');
-  const isModule = tree.ofTypes(['import_statement', 'export_statement']).length > 0;
+  const isModule = tree.ofTypes(MODULE_PARTS).length > 0;
   return [...declarations, ...loops].map((node) => {
     const word = (node.child('kind') ?? node.first) as SyntaxNode;
     const names = node.type === 'variable_declaration'

@@ -7,6 +7,8 @@ import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 import { choice } from '../options.js';
 
+const QUOTED = ['string', 'encapsed_string'];
+
 const MARKS = { single: "'", double: '"' } as const;
 
 export default defineRule({
@@ -35,7 +37,7 @@ export default defineRule({
 function findMarks({ tree, grammar }: ParsedSource, { style }: { readonly style: 'single' | 'double' }): Hit[] {
   const wanted = MARKS[style];
   const other = style === 'single' ? MARKS.double : MARKS.single;
-  return tree.ofTypes(['string', 'encapsed_string']).flatMap((node): Hit[] => {
+  return tree.ofTypes(QUOTED).flatMap((node): Hit[] => {
     const parsed = new RegExp(`^([A-Za-z]*)${other}([^]*)${other}$`).exec(node.text);
     if (parsed === null || node.parent?.type === 'jsx_attribute') return [];
     const [, prefix = '', content = ''] = parsed;

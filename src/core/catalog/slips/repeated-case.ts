@@ -4,6 +4,8 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 
+const CHOICES = new Set(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement']);
+
 export default defineRule({
   id: 'slips/repeated-case',
   title: 'A choice lists each case once',
@@ -30,7 +32,7 @@ export default defineRule({
 });
 
 function findRepeatedCases({ tree }: ParsedSource): Hit[] {
-  return tree.ofTypes(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement']).flatMap((choice) => {
+  return tree.ofTypes(CHOICES).flatMap((choice) => {
     const seen = new Set<string>();
     return casesOf(choice).flatMap(valuesOf).flatMap((value) => {
       const key = value.text.replace(/\s+/g, ' ');
@@ -44,7 +46,6 @@ function findRepeatedCases({ tree }: ParsedSource): Hit[] {
 }
 
 const CASES = new Set(['switch_case', 'case_statement', 'switch_label', 'expression_case', 'type_case']);
-const CHOICES = new Set(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement']);
 
 /** The cases of a choice, without those of choices in it. */
 function casesOf(choice: SyntaxNode): SyntaxNode[] {

@@ -5,6 +5,8 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 
+const CLASSES = ['class_specifier', 'struct_specifier'];
+
 export default defineRule({
   id: 'slips/unmarked-override',
   title: 'What overrides says so',
@@ -25,7 +27,7 @@ export default defineRule({
 
 /** Only bases in the same file are known. */
 function findUnmarked({ tree }: ParsedSource): Hit[] {
-  const classes = tree.ofTypes(['class_specifier', 'struct_specifier']).filter((node) => node.child('body') !== null);
+  const classes = tree.ofTypes(CLASSES).filter((node) => node.child('body') !== null);
   const virtuals = new Map(classes.map((node) => [node.child('name')?.text ?? '', new Set(methodsOf(node).filter(isVirtual).map(signature))]));
   return classes.flatMap((node) => {
     const bases = node.childOfType('base_class_clause')?.parts.filter(({ type }) => type === 'type_identifier').map(({ text }) => text) ?? [];

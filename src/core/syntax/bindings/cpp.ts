@@ -2,6 +2,8 @@ import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
 import { bindingsIn, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
 
+const PARAMETERS = ['parameter_declaration', 'optional_parameter_declaration'];
+
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
   ...['function_definition', 'lambda_expression'].map((type) => [type, 'function'] as const),
   ...['compound_statement', 'for_statement', 'for_range_loop', 'if_statement', 'while_statement', 'switch_statement', 'catch_clause']
@@ -17,7 +19,7 @@ export function bindCpp(tree: SyntaxTree): Bindings {
   };
   for (const node of tree.ofType('declaration')) for (const declarator of node.childrenOf('declarator')) add('variable', node, declarator);
   for (const node of tree.ofType('for_range_loop')) add('loop', node, node.child('declarator'));
-  for (const node of tree.ofTypes(['parameter_declaration', 'optional_parameter_declaration'])) {
+  for (const node of tree.ofTypes(PARAMETERS)) {
     const holder = definitionOf(node);
     if (holder !== null) add(holder.type === 'catch_clause' ? 'caught' : 'parameter', holder, node.child('declarator'));
   }

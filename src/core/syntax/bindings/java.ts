@@ -2,6 +2,8 @@ import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
 import { bindingsIn, Scopes, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
 
+const PATTERNS = ['type_pattern', 'record_pattern_component'];
+
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
   ...['method_declaration', 'constructor_declaration', 'compact_constructor_declaration', 'lambda_expression', 'static_initializer']
     .map((type) => [type, 'function'] as const),
@@ -34,7 +36,7 @@ export function bindJava(tree: SyntaxTree): Bindings {
   for (const node of tree.ofType('resource')) add(scopes.around(node), 'variable', node.child('name'));
   for (const node of tree.ofType('enhanced_for_statement')) add(scopes.at(node), 'loop', node.child('name'));
   for (const node of tree.ofType('instanceof_expression')) add(scopes.at(node), 'variable', node.child('name'));
-  for (const node of tree.ofTypes(['type_pattern', 'record_pattern_component'])) add(scopes.at(node), 'variable', node.last);
+  for (const node of tree.ofTypes(PATTERNS)) add(scopes.at(node), 'variable', node.last);
   const unresolved: Reference[] = [];
   for (const node of tree.ofType('identifier')) {
     if (declared.has(node) || !isReference(node)) continue;

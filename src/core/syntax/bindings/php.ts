@@ -2,6 +2,8 @@ import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
 import { bindingsIn, Scopes, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
 
+const OPEN_SCOPES = ['dynamic_variable_name', 'include_expression', 'include_once_expression', 'require_expression', 'require_once_expression'];
+
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>(
   ['function_definition', 'method_declaration', 'anonymous_function', 'arrow_function'].map((type) => [type, 'function'] as const),
 );
@@ -38,7 +40,7 @@ export function bindPhp(tree: SyntaxTree): Bindings {
     if (binding === null) unresolved.push(reference);
     else binding.references.push(reference);
   }
-  const isOpen = tree.ofTypes(['dynamic_variable_name', 'include_expression', 'include_once_expression', 'require_expression', 'require_once_expression']).length > 0
+  const isOpen = tree.ofTypes(OPEN_SCOPES).length > 0
     || tree.ofType('function_call_expression').some((call) => /^(?:compact|extract|get_defined_vars|eval|parse_str)$/.test(call.child('function')?.text ?? ''));
   return { file: scopes.file, all: bindingsIn(scopes), unresolved, isOpen, scopeAt: (node) => scopes.at(node) };
 }

@@ -2,6 +2,12 @@ import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
 import { bindingsIn, Scopes, type Binding, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
 
+const OUTER_NAMES = ['global_statement', 'nonlocal_statement'];
+const ASSIGNMENTS = ['assignment', 'augmented_assignment'];
+const LOOPS = ['for_statement', 'for_in_clause'];
+const PARAMETER_LISTS = ['parameters', 'lambda_parameters'];
+const IMPORTS = ['import_statement', 'import_from_statement'];
+
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
   ['function_definition', 'function'], ['lambda', 'function'], ['class_definition', 'class'],
   ['list_comprehension', 'function'], ['set_comprehension', 'function'], ['dictionary_comprehension', 'function'], ['generator_expression', 'function'],
@@ -12,7 +18,7 @@ export function bindPython(tree: SyntaxTree): Bindings {
   const scopes = new Scopes(tree.root, SCOPES);
   const declared = new Map<SyntaxNode, Binding>();
   const outer = new Set<string>();
-  for (const statement of tree.ofTypes(['global_statement', 'nonlocal_statement'])) {
+  for (const statement of tree.ofTypes(OUTER_NAMES)) {
     const scope = scopes.at(statement);
     for (const name of statement.parts) outer.add(`${scope.node.start} ${name.text}`);
   }
@@ -46,9 +52,9 @@ export function bindPython(tree: SyntaxTree): Bindings {
 type Add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null) => void;
 
 function declareAssigned(tree: SyntaxTree, scopes: Scopes, add: Add): void {
-  for (const node of tree.ofTypes(['assignment', 'augmented_assignment'])) for (const name of targets(node.child('left'))) add(scopes.at(node), 'variable', name);
+  for (const node of tree.ofTypes(ASSIGNMENTS)) for (const name of targets(node.child('left'))) add(scopes.at(node), 'variable', name);
   for (const node of tree.ofType('named_expression')) add(pastComprehensions(scopes.at(node)), 'variable', node.child('name'));
-  for (const node of tree.ofTypes(['for_statement', 'for_in_clause'])) for (const name of targets(node.child('left'))) add(scopes.at(node), 'loop', name);
+  for (const node of tree.ofTypes(LOOPS)) for (const name of targets(node.child('left'))) add(scopes.at(node), 'loop', name);
   for (const node of tree.ofType('as_pattern')) {
     const kind = node.parent?.type === 'except_clause' ? 'caught' : 'variable';
     for (const name of targets(node.child('alias'))) add(scopes.at(node), kind, name);
@@ -62,10 +68,10 @@ function declareAssigned(tree: SyntaxTree, scopes: Scopes, add: Add): void {
 function declareDefined(tree: SyntaxTree, scopes: Scopes, add: Add): void {
   for (const node of tree.ofType('function_definition')) add(scopes.around(node), 'function', node.child('name'));
   for (const node of tree.ofType('class_definition')) add(scopes.around(node), 'class', node.child('name'));
-  for (const list of tree.ofTypes(['parameters', 'lambda_parameters'])) {
+  for (const list of tree.ofTypes(PARAMETER_LISTS)) {
     for (const part of list.parts) for (const name of parameterNames(part)) add(scopes.around(list), 'parameter', name);
   }
-  for (const node of tree.ofTypes(['import_statement', 'import_from_statement'])) {
+  for (const node of tree.ofTypes(IMPORTS)) {
     for (const part of node.childrenOf('name')) {
       const name = part.type === 'aliased_import' ? part.child('alias') : node.type === 'import_statement' ? part.firstPart : part.last;
       add(scopes.at(node), 'import', name);

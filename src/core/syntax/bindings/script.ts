@@ -2,6 +2,8 @@ import { isComment, type SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
 import { bindingsIn, Scopes, type Binding, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
 
+const MODULE_PARTS = ['export_statement', 'import_statement'];
+
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
   ...['function_declaration', 'function_expression', 'arrow_function', 'generator_function', 'generator_function_declaration', 'method_definition',
     'class_static_block', 'function_type', 'constructor_type', 'function_signature', 'method_signature', 'abstract_method_signature',
@@ -196,7 +198,7 @@ function standsAlone({ parent, field }: SyntaxNode): boolean {
 }
 
 function markExports(tree: SyntaxTree, scopes: Scopes): void {
-  const isModule = tree.ofTypes(['export_statement', 'import_statement']).length > 0;
+  const isModule = tree.ofTypes(MODULE_PARTS).length > 0;
   for (const binding of scopes.file.bindings.values()) {
     binding.isExported = binding.declarations.some((node) => isExported(node, isModule, binding.kind));
   }
