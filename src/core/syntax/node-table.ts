@@ -65,14 +65,25 @@ export function readTable(address: number, { words }: EngineMemory, { kindOf, wi
   // The frame: the next part, how many are left, how many there were but for extras, the production, where the part
   // before ended, the row that the parts are below, and the role that they have from a hidden node. Before the root
   // there is none.
-  let [slot, left, structural, production, end, row, role] = [address >> 2, 1, 0, 0, 0, -1, 0];
+  let slot = address >> 2;
+  let left = 1;
+  let structural = 0;
+  let production = 0;
+  let end = 0;
+  let row = -1;
+  let role = 0;
   for (;;) {
     if (left === 0) {
       if (top === 0) return { table, size: count, depth: deepest };
       const inner = row;
       top -= FRAME;
-      [slot, left, structural, production] = [stack[top] as number, stack[top + 1] as number, stack[top + 2] as number, stack[top + 3] as number];
-      [end, row, role] = [stack[top + 4] as number, stack[top + 5] as number, stack[top + 6] as number];
+      slot = stack[top] as number;
+      left = stack[top + 1] as number;
+      structural = stack[top + 2] as number;
+      production = stack[top + 3] as number;
+      end = stack[top + 4] as number;
+      row = stack[top + 5] as number;
+      role = stack[top + 6] as number;
       if (row !== inner) {
         table[(inner << SHIFT) + AFTER] = count;
         depth -= 1;
