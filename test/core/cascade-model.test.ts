@@ -1,27 +1,15 @@
 import fc from 'fast-check';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import type { Decision } from '../../src/core/model/statement.js';
 import { openWorkspace, type Workspace } from '../../src/host/workspace.js';
 import { decide, FILES, statementsFor } from '../support/cascade-model.js';
-import { projects, TODAY, writeProject } from '../support/random-projects.js';
+import { inProject } from '../support/model-project.js';
+import { projects } from '../support/random-projects.js';
 
-test('the cascade decides as a brute-force model of it, with the same trail', () => {
-  fc.assert(fc.property(projects, (project) => {
-    const folder = mkdtempSync(path.join(tmpdir(), 'elvar-model-'));
-    try {
-      const root = path.join(folder, 'tree');
-      const written = writeProject(project, folder, FILES);
-      const workspace = openWorkspace({
-        directory: root, root, today: TODAY, set: project.set.map(({ text }) => text), env: { XDG_CONFIG_HOME: path.join(folder, 'config') },
-      });
-      compareAll(workspace, (file) => statementsFor(project, file, written));
-    } finally {
-      rmSync(folder, { recursive: true, force: true });
-    }
+test('the cascade decides as a brute-force model of it, with the same trail', async () => {
+  await fc.assert(fc.asyncProperty(projects, async (project) => {
+    await inProject(project, ({ written, options }) => compareAll(openWorkspace(options), (file) => statementsFor(project, file, written)));
   }), { numRuns: Number(process.env['ELVAR_MODEL_RUNS'] ?? 60) });
 }, 600_000);
 

@@ -1,5 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
@@ -11,8 +10,8 @@ import { EditError } from '../../src/core/layers/edit-yaml.js';
 import { finderFor } from '../../src/core/model/rule.js';
 import { overlayOf } from '../../src/host/overlay.js';
 import { openWorkspace, type Workspace } from '../../src/host/workspace.js';
-import { FILES } from '../support/cascade-model.js';
-import { DIRECTORIES, projects, TODAY, writeProject } from '../support/random-projects.js';
+import { inProject } from '../support/model-project.js';
+import { DIRECTORIES, projects, TODAY } from '../support/random-projects.js';
 
 /** All that holds for every file and may matter later, without the lines in which it is written. */
 function contentOf(workspace: Workspace): string {
@@ -26,14 +25,11 @@ function contentOf(workspace: Workspace): string {
   })]));
 }
 
-test('a ruling is called idle if, and only if, nothing is different without it', () => {
+test('a ruling is called idle if, and only if, nothing is different without it', async () => {
   let [idle, useful] = [0, 0];
-  fc.assert(fc.property(projects, (project) => {
-    const folder = mkdtempSync(path.join(tmpdir(), 'elvar-doctor-'));
-    try {
-      const root = path.join(folder, 'tree');
-      writeProject({ ...project, set: [] }, folder, FILES);
-      const workspace = openWorkspace({ directory: root, root, today: TODAY, env: { XDG_CONFIG_HOME: path.join(folder, 'config') } });
+  await fc.assert(fc.asyncProperty(projects, async (project) => {
+    await inProject({ ...project, set: [] }, ({ root, options }) => {
+      const workspace = openWorkspace(options);
       const { catalog, files, layers, skipped } = workspace.resolve();
       const diagnoses = diagnose({ catalog, today: TODAY, files, layers, skipped, ignoreLines: [], hidden: [], foreign: [], ledger: [], waivers: [], failedExamples: [], leftAside: [] });
       const before = contentOf(workspace);
@@ -61,9 +57,7 @@ test('a ruling is called idle if, and only if, nothing is different without it',
           else useful += 1;
         }
       }
-    } finally {
-      rmSync(folder, { recursive: true, force: true });
-    }
+    });
   }), { numRuns: Number(process.env['ELVAR_MODEL_RUNS'] ?? 25) });
   expect(Math.min(idle, useful)).toBeGreaterThan(5);
 }, 600_000);

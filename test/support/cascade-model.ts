@@ -8,6 +8,11 @@ import { DIRECTORIES, TODAY, type Layer, type Project, type Ruling, type Use, ty
 /** Files in every directory, of two languages and of none. */
 export const FILES = DIRECTORIES.flatMap((directory) => ['x.ts', 'x.test.ts', 'y.py'].map((name) => (directory === '' ? name : `${directory}/${name}`)));
 
+/** The language of a file, of those that the random projects have. */
+export function languageOf(file: string): 'python' | 'yaml' | 'typescript' {
+  return file.endsWith('.py') ? 'python' : file.endsWith('.yaml') ? 'yaml' : 'typescript';
+}
+
 type Rule = (typeof CATALOG.rules)[number];
 
 /** One statement for one file. */
@@ -49,7 +54,7 @@ function widthOf({ selector }: Ruling): number {
 /** All statements for a file, lowest first, whatever rule they are about. */
 export function statementsFor(project: Project, file: string, written: ReadonlyMap<Layer, Written>): Said[] {
   const said: Said[] = [];
-  const language = file.endsWith('.py') ? 'python' : 'typescript';
+  const language = languageOf(file);
   const speak = (own: Layer, base: string, chain: readonly string[], filters: readonly Use[], isPersonal: boolean): void => {
     const { name, lines } = written.get(own) as Written;
     const here = [...chain, name];

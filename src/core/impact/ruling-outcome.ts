@@ -6,8 +6,10 @@ import type { Decision, Statement, TrailEntry } from '../model/statement.js';
 
 /** What becomes of one ruling in the files it is about: whether it decides, and who is in its way. */
 export function rulingOutcome(files: readonly ResolvedFile[], file: string, { selector, zone }: { readonly selector: string; readonly zone: string | null }, catalog: Catalog): RulingOutcome {
+  // A zone may have no name, and is not the file as a whole all the same.
+  const isThere = (own: Statement['zone']): boolean => (zone === null ? own === null : own?.name === zone);
   const isMeant = (statement: Statement): boolean => statement.kind === 'ruling' && statement.layer.through.length === 0 && statement.place?.file === file
-    && statement.selector === selector && (statement.zone?.name ?? null) === zone;
+    && statement.selector === selector && isThere(statement.zone);
   const [deciding, inForce] = [new Set<string>(), new Set<string>()];
   const hindrances = new Map<string, { kind: 'refused' | 'overruled' | 'expired' | 'cut-off'; by: Statement | null; files: Set<string> }>();
   let reached = 0;

@@ -14,6 +14,8 @@ export interface GrammarNames {
   readonly errorKind: number;
   /** The names of roles; none at 0. */
   readonly fields: readonly (string | null)[];
+  /** The number of each role. */
+  readonly fieldByName: ReadonlyMap<string, number>;
   /** The kinds of lists of names that were asked for. */
   readonly lists: WeakMap<Iterable<string>, readonly number[]>;
 }
@@ -52,5 +54,6 @@ function readNames(language: Grammar): GrammarNames {
   };
   const errorKind = kind('ERROR', true);
   const kindOf = Int32Array.from(language.types, (name, id) => kind(name ?? 'ERROR', name === null || language.nodeTypeIsNamed(id)));
-  return { kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, fields: language.fields, lists: new WeakMap() };
+  const fieldByName = new Map(language.fields.flatMap((name, number): [string, number][] => (name === null ? [] : [[name, number]])));
+  return { kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, fields: language.fields, fieldByName, lists: new WeakMap() };
 }

@@ -83,7 +83,7 @@ export class SyntaxNode {
 
   /** The first part in a role. */
   child(field: string): SyntaxNode | null {
-    return this.findChild((child) => this.tree.fieldAt(child) === field);
+    return this.tree.nodeAt(this.tree.partIn(this.index, field));
   }
 
   /** All parts in a role. */
@@ -93,12 +93,18 @@ export class SyntaxNode {
 
   /** The first part of a type. */
   childOfType(...types: readonly string[]): SyntaxNode | null {
-    return this.findChild((child) => types.includes(this.tree.typeAt(child)));
+    const { tree, index } = this;
+    const end = tree.afterOf(index);
+    for (let child = index + 1; child < end; child = tree.afterOf(child)) if (types.includes(tree.typeAt(child))) return tree.nodeAt(child);
+    return null;
   }
 
   /** The first part that is no comment. */
   get firstPart(): SyntaxNode | null {
-    return this.findChild((child) => this.tree.isNamedAt(child) && !COMMENTS.has(this.tree.typeAt(child)));
+    const { tree, index } = this;
+    const end = tree.afterOf(index);
+    for (let child = index + 1; child < end; child = tree.afterOf(child)) if (tree.isNamedAt(child) && !COMMENTS.has(tree.typeAt(child))) return tree.nodeAt(child);
+    return null;
   }
 
   /** The nearest node around it of one of the types. */
@@ -133,13 +139,6 @@ export class SyntaxNode {
       index = index !== this.index && except?.has(type) === true ? tree.afterOf(index) : index + 1;
     }
     return false;
-  }
-
-  private findChild(test: (index: number) => boolean): SyntaxNode | null {
-    const { tree, index } = this;
-    const end = tree.afterOf(index);
-    for (let child = index + 1; child < end; child = tree.afterOf(child)) if (test(child)) return tree.nodeAt(child);
-    return null;
   }
 }
 

@@ -130,6 +130,18 @@ export class SyntaxTree {
     return this.table[(index << SHIFT) + LAST] as number;
   }
 
+  /** The number of the first part of a node in a role; below 0 for none. */
+  partIn(index: number, field: string): number {
+    const role = this.names.fieldByName.get(field);
+    if (role === undefined) return -1;
+    const { table } = this;
+    const end = table[(index << SHIFT) + AFTER] as number;
+    for (let part = index + 1; part < end; part = table[(part << SHIFT) + AFTER] as number) {
+      if (table[(part << SHIFT) + FIELD] === role) return part;
+    }
+    return -1;
+  }
+
   /** The number of the part before a node in the same parent; below 0 for none. */
   previousOf(index: number): number {
     return this.table[(index << SHIFT) + PREVIOUS] as number;

@@ -1,0 +1,162 @@
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { CATALOG } from '../../src/core/catalog/registry.js';
+import { finderFor } from '../../src/core/model/rule.js';
+import type * as Library from '../../src/index.js';
+import { decide, FILES, languageOf, statementsFor } from '../support/cascade-model.js';
+import { inProject } from '../support/model-project.js';
+import { DIRECTORIES, projects, type Layer, type Project, type Ruling } from '../support/random-projects.js';
+
+// Only the built library knows where its grammars are.
+const { openWorkspace } = await import('../../dist/index.js') as typeof Library;
+
+const SCRIPT = `export function pick(a: number): number {
+${[1, 2, 3, 4, 5, 6, 7].map((number) => `\tif (a === ${number}) return ${number};\n`).join('')}  console.log('${'a line that is rather wide '.repeat(2)}');
+  print('${'a line that is wider than most of them are '.repeat(2)}');
+  return dump('${'a line that is wider than any other one '.repeat(3)}');
+}
+`;
+const PYTHON = `def pick(a):\n${[1, 2, 3, 4, 5, 6, 7].map((number) => `    if a == ${number}:\n        return ${number}\n`).join('')}    print('${'a line that is wider than most of them are '.repeat(2)}')\n\tsay()\n`;
+const CODES = Object.fromEntries(FILES.map((file) => [file, file.endsWith('.py') ? PYTHON : SCRIPT]));
+
+const runs = { numRuns: Number(process.env['ELVAR_MODEL_RUNS'] ?? 12) };
+
+/** What two reports differ in, a line a difference. */
+function differences(before: Library.CheckReport, after: Library.CheckReport): string[] {
+  const found = ({ files }: Library.CheckReport): Map<string, string> =>
+    new Map(files.flatMap(({ findings }) => findings).filter(({ excused }) => excused === null).map(({ path, rule, fingerprint, level }) => [`${path} ${rule} ${fingerprint}`, level]));
+  const [old, now] = [found(before), found(after)];
+  return [
+    ...[...now].flatMap(([key, level]) => (!old.has(key) ? [`+ ${key}`] : old.get(key) === level ? [] : [`~ ${key}`])),
+    ...[...old.keys()].flatMap((key) => (now.has(key) ? [] : [`- ${key}`])),
+  ].sort();
+}
+
+/** The same as an answer about a change tells it. */
+function told({ findings }: Library.ImpactReport): string[] {
+  const keys = (sign: string, list: readonly Library.Finding[]): string[] => list.map(({ path, rule, fingerprint }) => `${sign} ${path} ${rule} ${fingerprint}`);
+  return [...findings.values()].flatMap(({ appearing, disappearing, relevelled }) => [...keys('+', appearing), ...keys('-', disappearing), ...keys('~', relevelled)]).sort();
+}
+
+/** What holds for each file. */
+function settings({ files }: Library.ResolveReport): Map<string, unknown> {
+  return new Map(files.map(({ path, rules }) => [path, Object.fromEntries(rules.set.rules)]));
+}
+
+const level = fc.constantFrom('error', 'warning', 'note', 'off');
+const wish = fc.record({
+  directory: fc.constantFrom(...DIRECTORIES),
+  selector: fc.constantFrom('*', 'text/*', 'tag:starter', 'text/line-width', 'idiom/debug-print', 'size/branches', 'text/indent'),
+  level,
+  max: fc.option(fc.constantFrom(60, 80, 120)),
+});
+
+/** A line that no file has, so that the ruling that was set is known by it. */
+const LINE = 7777;
+
+/** The project as it is meant to be with a ruling set in one of its directories. */
+function withRuling(project: Project, directory: string, { selector, ...change }: Ruling): { readonly project: Project; readonly layer: Layer; readonly ruling: Ruling } {
+  const own: Layer = project.layers[directory] ?? { presets: [], inherit: true, rulings: [], zones: [], atMost: null };
+  const old = own.rulings.find((one) => one.selector === selector);
+  const options = { ...old?.options, ...change.options };
+  const ruling: Ruling = { selector, ...old, ...change, ...(Object.keys(options).length > 0 ? { options } : {}) };
+  const layer: Layer = { ...own, rulings: old === undefined ? [...own.rulings, ruling] : own.rulings.map((one) => (one === old ? ruling : one)) };
+  return { project: { ...project, layers: { ...project.layers, [directory]: layer } }, layer, ruling };
+}
+
+test('a ruling that is set does what the model of the cascade says, and what was foretold', async () => {
+  let deciding = 0;
+  await fc.assert(fc.asyncProperty(projects, wish, async (random, { directory, selector, level: wanted, max }) => {
+    const base = { ...random, set: [] };
+    await inProject(base, async ({ options, written }) => {
+      const change = { level: wanted, ...(selector === 'text/line-width' && max !== null ? { options: { max } } : {}) };
+      const { project, layer, ruling } = withRuling(base, directory, { selector, ...change });
+      const before = openWorkspace(options);
+      const { edit, write } = await before.rules().set({ selector, change: change as never, zone: null }, { kind: 'directory', directory: directory === '' ? '.' : directory });
+      const found = await before.check();
+      const known = settings(before.resolve());
+      expect(await write()).toBe(null);
+
+      const after = openWorkspace(options);
+      const name = directory === '' ? 'elvar.yaml' : `${directory}/elvar.yaml`;
+      // What is foretold is told of the code as it is, so not of the lines that the edit itself writes.
+      const others = (line: string): boolean => !line.includes(` ${name} `);
+      expect(told(edit.impact).filter(others)).toEqual(differences(found, await after.check()).filter(others));
+      const places = new Map([...written, [layer, { name, lines: new Map([[ruling, LINE]]) }]]);
+      const resolved = settings(after.resolve());
+      const outcome = { reached: 0, deciding: 0, inForce: 0 };
+      for (const file of known.keys()) {
+        const statements = statementsFor(project, file, places);
+        const all = CATALOG.rules.map((rule) => [rule, decide(rule, statements)] as const);
+        expect(resolved.get(file), file).toEqual(Object.fromEntries(all.map(([rule, { setting }]) => [rule.id, setting])));
+        const met = all.flatMap(([rule, decided]) => {
+          const index = decided.trail.findLastIndex(([own, line]) => own === name && line === LINE);
+          return index < 0 || finderFor(rule, languageOf(file)) === null ? [] : [{ index, decided }];
+        });
+        const won = met.filter(({ index, decided: { by, optionsBy } }) => by === index || Object.keys(ruling.options ?? {}).some((option) => optionsBy[option] === index));
+        outcome.reached += Number(met.length > 0);
+        outcome.deciding += Number(won.length > 0);
+        outcome.inForce += Number(won.some(({ decided }) => decided.setting.level !== 'off'));
+      }
+      const { hindrances, ...counts } = edit.outcome as NonNullable<typeof edit.outcome>;
+      expect(counts).toEqual(outcome);
+      expect(hindrances.length > 0).toBe(hindrances.some(({ files }) => files > 0));
+      deciding += outcome.deciding;
+    }, CODES);
+  }), runs);
+  expect(deciding).toBeGreaterThan(0);
+}, 600_000);
+
+test('what a setting would do is what two checks differ in', async () => {
+  let changed = 0;
+  await fc.assert(fc.asyncProperty(projects, async (project) => {
+    await inProject(project, async ({ options }) => {
+      const before = openWorkspace({ ...options, set: [] });
+      const impact = await before.impact(openWorkspace(options));
+      const after = openWorkspace(options);
+      expect(told(impact)).toEqual(differences(await before.check(), await after.check()));
+      const [old, now] = [settings(before.resolve()), settings(after.resolve())];
+      const touched = [...now.keys()].filter((file) => JSON.stringify(old.get(file)) !== JSON.stringify(now.get(file)));
+      changed += touched.length;
+      // Nothing is told of a file in which nothing changes.
+      for (const { path } of [...impact.findings.values()].flatMap(({ appearing, disappearing, relevelled }) => [...appearing, ...disappearing, ...relevelled])) expect(touched).toContain(path);
+    }, CODES);
+  }), runs);
+  expect(changed).toBeGreaterThan(0);
+}, 600_000);
+
+test('mending changes nothing that holds, and what was mended is not told again', async () => {
+  let mended = 0;
+  await fc.assert(fc.asyncProperty(projects, async (random) => {
+    await inProject({ ...random, set: [] }, async ({ options }) => {
+      const before = openWorkspace(options);
+      const [held, report] = [settings(before.resolve()), await before.doctor()];
+      const { mended: done, failed } = await before.mend(report);
+      mended += done.length;
+      expect(settings(openWorkspace(options).resolve())).toEqual(held);
+      // What is left of those that could be mended is what would have changed something else.
+      const left = (await openWorkspace(options).doctor()).diagnoses.filter(({ mend }) => mend !== null);
+      expect(left.length).toBeLessThanOrEqual(failed.length);
+    }, CODES);
+  }), runs);
+  expect(mended).toBeGreaterThan(0);
+}, 600_000);
+
+test('resolve, explain, scope and check speak of the same files, rules and findings', async () => {
+  await fc.assert(fc.asyncProperty(projects, fc.constantFrom(...FILES), fc.nat({ max: 12 }), async (project, file, line) => {
+    await inProject(project, async ({ options }) => {
+      const workspace = openWorkspace(options);
+      const [resolved, checked] = [workspace.resolve(), await workspace.check()];
+      const paths = resolved.files.map(({ path }) => path);
+      expect(workspace.scope().checked.map(({ path }) => path)).toEqual(paths);
+      expect(checked.files.map(({ path }) => path)).toEqual(paths);
+      for (const { path, findings, rules } of checked.files) {
+        for (const { rule, level: found } of findings) expect([path, rule, rules.set.rules.get(rule)?.level]).toEqual([path, rule, found]);
+      }
+      const explained = await workspace.explainLine(file, line + 1);
+      const here = checked.files.find(({ path }) => path === file)?.findings.filter(({ span: { start, end } }) => start.line <= line + 1 && line + 1 <= end.line) ?? [];
+      expect(explained.findings.map(({ rule, fingerprint }) => `${rule} ${fingerprint}`).sort()).toEqual(here.map(({ rule, fingerprint }) => `${rule} ${fingerprint}`).sort());
+      expect(Object.fromEntries(explained.explanation.rules.set.rules)).toEqual(settings(resolved).get(file));
+    }, CODES);
+  }), runs);
+}, 600_000);
