@@ -3,7 +3,6 @@ import { grammarFor, languageById } from '../core/catalog/languages.js';
 import type { Catalog } from '../core/catalog/catalog.js';
 import { makeHouseRule } from '../core/catalog/house-rule.js';
 import { CATALOG } from '../core/catalog/registry.js';
-import { Grammars } from '../core/syntax/grammars.js';
 import { inspectFile, type Inspection, type Tools } from '../core/inspect/inspect-file.js';
 import { Planner } from '../core/inspect/plan.js';
 import type { GrammarId, Language } from '../core/model/language.js';
@@ -16,7 +15,7 @@ import type { WaiverTerms } from '../core/waivers/account.js';
 import { Spelling } from '../core/syntax/spelling.js';
 import { Breathing } from './breathing.js';
 import { dictionaryFiles } from './dictionary-files.js';
-import { GRAMMAR_FILES } from './grammar-files.js';
+import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { readSource, type SkippedReading } from './source-file.js';
 
 /** Files to inspect. Plain data, so that it can be handed to another thread. */
@@ -62,7 +61,7 @@ export async function inspectShare({ root, settings, sets, houseRules, files, te
 
 /** What the files of a job are inspected with. */
 export async function makeTools({ files, terms }: Pick<InspectionJob, 'files' | 'terms'>, catalog: Catalog): Promise<Tools> {
-  const grammars = new Grammars(GRAMMAR_FILES);
+  const grammars = SHIPPED_GRAMMARS;
   await grammars.load(neededGrammars(files));
   return { ...terms, grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(dictionaryFiles) };
 }

@@ -3,14 +3,14 @@ import { queryMistake } from '../core/catalog/house-search.js';
 import { languageById } from '../core/catalog/languages.js';
 import { GRAMMARS, type GrammarId } from '../core/model/language.js';
 import type { Problem } from '../core/model/problem.js';
+import type { Grammars } from '../core/syntax/grammars.js';
 import type { Rule } from '../core/model/rule.js';
-import { Grammars } from '../core/syntax/grammars.js';
-import { GRAMMAR_FILES } from './grammar-files.js';
+import { SHIPPED_GRAMMARS } from './grammar-files.js';
 
 /** What is wrong with the queries of house rules: each is tried on the grammars of its languages. */
 export async function queryProblems({ rules }: Catalog): Promise<Problem[]> {
   const asked = rules.filter(({ house }) => house?.search.by === 'query');
-  const grammars = new Grammars(GRAMMAR_FILES);
+  const grammars = SHIPPED_GRAMMARS;
   await grammars.load(asked.flatMap(grammarsOf));
   return asked.flatMap((rule) => problemOf(rule, grammars) ?? []);
 }

@@ -4,7 +4,8 @@ import { grammarFor, languageById } from '../../src/core/catalog/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { GRAMMARS, type GrammarId, type Language } from '../../src/core/model/language.js';
 import type { SyntaxNode } from '../../src/core/syntax/node.js';
-import { builtGrammars } from '../support/grammars.js';
+import { Grammars } from '../../src/core/syntax/grammars.js';
+import { builtGrammarFiles, builtGrammars } from '../support/grammars.js';
 
 const grammars = builtGrammars();
 beforeAll(() => grammars.load(GRAMMARS));
@@ -72,4 +73,16 @@ test('nodes are found by their types in the order of the text', () => {
   expect(whole.ofType('nothing')).toEqual([]);
   expect(whole.root.contains(new Set(['arguments']))).toBe(true);
   tree.delete();
+});
+
+test('a grammar is loaded once, however often and at the same time it is asked for', async () => {
+  const asked: string[] = [];
+  const files = builtGrammarFiles();
+  const own = new Grammars({ engine: files.engine, grammar: (id) => (asked.push(id), files.grammar(id)) });
+  await Promise.all([own.load(['css', 'json']), own.load(['json'])]);
+  const css = own.get('css');
+  await own.load(['css']);
+  expect(own.get('css')).toBe(css);
+  expect(asked.sort()).toEqual(['css', 'json']);
+  expect(() => own.get('python')).toThrow('has not been loaded');
 });

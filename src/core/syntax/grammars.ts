@@ -14,6 +14,7 @@ export interface GrammarSource {
 /** The grammars in use, each loaded once. One parser serves them all. */
 export class Grammars {
   private readonly loaded = new Map<GrammarId, Grammar>();
+  private readonly loading = new Map<GrammarId, Promise<void>>();
   private parser: Parser | null = null;
   private engine: Engine | null = null;
 
@@ -23,9 +24,18 @@ export class Grammars {
   async load(ids: Iterable<GrammarId>): Promise<void> {
     this.engine = await startEngine(() => this.source.engine());
     this.parser ??= new Parser();
-    const missing = [...new Set(ids)].filter((id) => !this.loaded.has(id));
     // V8 compiles them on threads of its own, several at a time.
-    await Promise.all(missing.map(async (id) => this.loaded.set(id, await Grammar.load(this.source.grammar(id)))));
+    await Promise.all([...new Set(ids)].map((id) => this.loadOne(id)));
+  }
+
+  /** Whoever asks while a grammar is being loaded waits for the same one. */
+  private loadOne(id: GrammarId): Promise<void> {
+    let loading = this.loading.get(id);
+    if (loading === undefined) {
+      loading = Grammar.load(this.source.grammar(id)).then((grammar) => void this.loaded.set(id, grammar));
+      this.loading.set(id, loading);
+    }
+    return loading;
   }
 
   /** @throws Error when the grammar has not been loaded. */
