@@ -1,0 +1,146 @@
+/*
+ * What each document for machines holds, to the last key: who reads them with a program notices every key that comes
+ * or goes. A document that gets other keys on purpose gets them here too, and a new number behind its name where a key
+ * goes or comes to mean something else.
+ */
+import * as z from 'zod';
+
+const line = z.int().min(1);
+const count = z.int().min(0);
+const level = z.enum(['off', 'note', 'warning', 'error']);
+const active = z.enum(['note', 'warning', 'error']);
+const confidence = z.enum(['certain', 'likely', 'possible']);
+const permission = z.enum(['allow', 'refuse']);
+const day = z.iso.date();
+const value = z.union([z.int(), z.boolean(), z.string(), z.array(z.string())]);
+const values = z.record(z.string(), value);
+const place = z.strictObject({ file: z.string(), line });
+const relation = z.enum(['stricter', 'looser', 'different']);
+const fingerprint = z.string().regex(/^[0-9a-f]{16}$/);
+const ledgerStatus = z.enum(['accepted', 'planned', 'mistaken']);
+const reach = z.enum(['line', 'below', 'throughout']);
+
+const excused = z.strictObject({ by: z.enum(['waiver', 'ledger']), line, because: z.string().nullable(), until: day.nullable(), status: ledgerStatus.nullable() });
+const finding = z.strictObject({
+  rule: z.string(), level: active, path: z.string(), line, column: line, endLine: line, endColumn: line, message: z.string().min(1), advice: z.string(), confidence,
+  fixable: z.boolean(), fingerprint, excused: excused.nullable(),
+});
+const incomplete = z.array(z.strictObject({ path: z.string(), reason: z.string() }));
+const pattern = z.strictObject({ file: z.string(), line, pattern: z.string() });
+const skipped = z.strictObject({ path: z.string(), reason: z.string(), by: pattern.nullable() });
+
+const trailEntry = z.strictObject({
+  kind: z.string(), layer: z.string(), file: z.string().nullable(), line: line.nullable(), selector: z.string().nullable(), zone: z.string().nullable(), level: level.nullable(),
+  options: z.record(z.string(), z.unknown()), waivers: permission.nullable(), fix: permission.nullable(), guard: z.string().nullable(), because: z.string().nullable(), until: day.nullable(),
+  effect: z.enum(['applied', 'refused', 'partly-refused', 'capped', 'cut-off', 'expired']), refusedBy: count.nullable(),
+});
+const decision = z.strictObject({
+  level, inForce: z.boolean(), waivers: permission, fix: permission, guards: z.array(z.strictObject({ kind: z.string(), by: count })),
+  options: z.record(z.string(), z.strictObject({ value, by: count })), by: count, trail: z.array(trailEntry).min(1),
+}).refine(({ by, trail }) => by < trail.length, 'the statement that decided stands in the trail');
+const explain = {
+  format: z.literal('elvar-explain/1'), path: z.string(), exists: z.boolean(), language: z.string().nullable(), inScope: z.boolean(), skipped: skipped.nullable(),
+  layers: z.array(z.strictObject({ id: z.string(), kind: z.string(), title: z.string().nullable(), file: z.string().nullable(), through: z.array(place) })),
+  rules: z.record(z.string(), decision),
+};
+const waiver = { selectors: z.array(z.string()).min(1), line, reach, until: day.nullable(), because: z.string().nullable(), expired: z.boolean() };
+
+const side = z.strictObject({
+  level, by: place.nullable(), options: z.record(z.string(), z.strictObject({ value, by: place.nullable() })), waivers: permission, fix: permission,
+});
+const compared = z.strictObject({ name: z.string(), kind: z.string() });
+
+const decided = z.strictObject({
+  level, options: values, waivers: permission, fix: permission,
+  by: z.strictObject({ layer: z.string(), file: z.string(), line, zone: z.string().nullable(), because: z.string().nullable() }).nullable(),
+});
+const impact = z.strictObject({
+  format: z.literal('elvar-impact/1'), files: count, sets: z.strictObject({ before: count, after: count }), findings: z.strictObject({ before: count, after: count }),
+  touched: z.array(z.string()), entering: z.array(z.string()), leaving: z.array(z.string()),
+  rules: z.record(z.string(), z.strictObject({
+    relation: relation.nullable(), ways: z.array(z.strictObject({ relation, before: decided, after: decided, files: z.array(z.string()).min(1) })),
+    appearing: z.array(finding), disappearing: z.array(finding), relevelled: z.array(finding),
+  })),
+  incomplete,
+});
+
+const entry = { path: z.string(), rule: z.string(), line: line.nullable(), code: z.string().nullable(), fingerprint, status: ledgerStatus, because: z.string().nullable(), since: day.nullable(), until: day.nullable() };
+const rule = {
+  id: z.string(), concern: z.string(), title: z.string().min(1), about: z.string(), advice: z.string(), tags: z.array(z.string()), languages: z.array(z.string()).min(1), confidence,
+  fixable: z.boolean(), conflicts: z.array(z.string()),
+  options: z.array(z.looseObject({ name: z.string(), default: value, stricter: z.enum(['lower', 'higher', 'more', 'fewer', 'true', 'false']).nullable() })),
+};
+const patched = { path: z.string(), patch: z.string() };
+
+/** Format → what a document of it holds. */
+export const DOCUMENTS = {
+  'elvar-findings/1': z.strictObject({
+    format: z.literal('elvar-findings/1'), findings: z.array(finding),
+    totals: z.strictObject({ files: count, clean: count, error: count, warning: count, note: count, fixable: count, excused: count, byWaiver: count, byLedger: count }),
+    incomplete, misreadWaivers: z.array(z.strictObject({ path: z.string(), line, text: z.string(), problem: z.string() })), since: z.string().optional(),
+    files: z.array(z.strictObject({ path: z.string(), language: z.string(), status: z.enum(['error', 'warning', 'note', 'excused', 'clean']), findings: count, excused: count })).optional(),
+    skipped: z.array(skipped).optional(),
+  }),
+  'elvar-explain/1': z.union([z.strictObject(explain), z.strictObject({ ...explain, line, findings: z.array(finding), waivers: z.array(z.strictObject(waiver)) })]),
+  'elvar-resolve/1': z.strictObject({
+    format: z.literal('elvar-resolve/1'),
+    sets: z.array(z.strictObject({ id: z.string(), rules: z.record(z.string(), z.strictObject({ level: active, options: values })), files: z.array(z.strictObject({ path: z.string(), language: z.string() })).min(1) })),
+  }),
+  'elvar-scope/1': z.strictObject({
+    format: z.literal('elvar-scope/1'), checked: z.array(z.strictObject({ path: z.string(), language: z.string() })), skipped: z.array(skipped),
+    foreign: z.array(z.strictObject({ kind: z.enum(['vendored', 'generated', 'minified', 'huge']), pattern: z.string(), paths: z.array(z.string()).min(1) })), workTree: z.string().nullable(), incomplete,
+  }),
+  'elvar-compare/1': z.strictObject({ format: z.literal('elvar-compare/1'), first: compared, second: compared, rules: z.array(z.strictObject({ rule: z.string(), relation, first: side, second: side })) }),
+  'elvar-impact/1': impact,
+  'elvar-edit/1': z.strictObject({
+    format: z.literal('elvar-edit/1'), file: z.string(), new: z.boolean(), written: z.boolean(), patch: z.string(), impact,
+    outcome: z.strictObject({
+      reached: count, deciding: count, inForce: count,
+      hindrances: z.array(z.strictObject({ kind: z.enum(['refused', 'overruled', 'expired', 'cut-off']), files: count, by: z.strictObject({ layer: z.string(), file: z.string(), line, zone: z.string().nullable() }).nullable() })),
+    }).nullable(),
+  }),
+  'elvar-fix/1': z.strictObject({
+    format: z.literal('elvar-fix/1'), written: z.boolean(),
+    files: z.array(z.strictObject({ ...patched, repaired: z.record(z.string(), count), withdrawn: z.array(z.strictObject({ rule: z.string(), line, column: line, message: z.string() })) })),
+    totals: z.strictObject({ files: count, repaired: count, withdrawn: count, left: count }), incomplete,
+  }),
+  'elvar-ledger/1': z.strictObject({
+    format: z.literal('elvar-ledger/1'), incomplete,
+    entries: z.array(z.strictObject({ ...entry, writtenIn: line, state: z.enum(['excuses', 'due', 'gone', 'unknown']), found: z.strictObject({ path: z.string(), line, column: line }).nullable() })),
+  }),
+  'elvar-ledger-change/1': z.strictObject({
+    format: z.literal('elvar-ledger-change/1'), written: z.boolean(), added: z.array(z.strictObject(entry)), changed: z.array(z.strictObject(entry)), dropped: z.array(z.strictObject(entry)), size: count, incomplete,
+  }),
+  'elvar-waive/1': z.strictObject({ format: z.literal('elvar-waive/1'), ...patched, line, selectors: z.array(z.string()).min(1), reach, until: day.nullable(), because: z.string(), written: z.boolean() }),
+  'elvar-waivers/1': z.strictObject({ format: z.literal('elvar-waivers/1'), incomplete, waivers: z.array(z.strictObject({ ...waiver, path: z.string(), excuses: z.array(count), since: day.nullable() })) }),
+  'elvar-unwaive/1': z.strictObject({ format: z.literal('elvar-unwaive/1'), files: z.array(z.strictObject({ ...patched, written: z.boolean(), removed: z.unknown() })) }),
+  'elvar-presets/1': z.strictObject({ format: z.literal('elvar-presets/1'), presets: z.array(z.strictObject({ reference: z.string(), title: z.string(), about: z.string() })).min(1) }),
+  'elvar-preset/1': z.strictObject({
+    format: z.literal('elvar-preset/1'), reference: z.string(), title: z.string().nullable(), about: z.string().nullable(),
+    layers: z.array(z.strictObject({ id: z.string(), title: z.string().nullable(), file: z.string().nullable() })),
+    rules: z.record(z.string(), z.strictObject({ level, by: place.nullable(), options: z.record(z.string(), z.strictObject({ value, by: place.nullable() })) })),
+    zones: z.array(z.strictObject({
+      name: z.string().nullable(), file: z.string(), line, match: z.array(z.string()).nullable(), except: z.array(z.string()), languages: z.array(z.string()).nullable(),
+      rulings: z.array(z.strictObject({ kind: z.string(), selector: z.string().nullable(), level: level.nullable(), options: z.record(z.string(), z.unknown()), file: z.string(), line })),
+    })),
+  }),
+  'elvar-catalog/1': z.strictObject({
+    format: z.literal('elvar-catalog/1'),
+    rules: z.array(z.union([
+      z.strictObject(rule),
+      z.strictObject({
+        ...rule, examples: z.array(z.strictObject({ language: z.string(), code: z.string(), good: z.boolean() })),
+        presets: z.array(z.strictObject({ preset: z.string(), level, zone: z.string().nullable() })), inForce: z.array(z.strictObject({ level: active, by: z.unknown(), files: count })),
+      }),
+    ])),
+  }),
+  'elvar-doctor/1': z.strictObject({
+    format: z.literal('elvar-doctor/1'), files: count, layerFiles: count, incomplete,
+    // What there is to tell besides differs from one code to another.
+    diagnoses: z.array(z.looseObject({ code: z.string(), what: z.string().min(1), advice: z.string(), file: z.string(), line: line.nullable(), weight: z.enum(['problem', 'advice']), mendable: z.boolean() })),
+  }),
+  'elvar-init/1': z.strictObject({
+    format: z.literal('elvar-init/1'), written: z.boolean(), languages: z.unknown(), bytes: count, largest: z.unknown(), tests: z.array(z.string()), foreign: z.array(z.unknown()), editorConfig: z.unknown(),
+    presets: z.array(z.looseObject({ reference: z.string(), findings: count, fixable: count, isUsual: z.boolean() })), files: z.array(z.strictObject({ file: z.string(), text: z.string() })), outcome: z.unknown(),
+  }),
+} as const;
