@@ -38,7 +38,8 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
     command.about,
     (own) => {
       const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'how the answer is written' });
-      return command.examples.reduce((rest, [line, tells]) => rest.example(line, tells), declared as Argv) as Argv<Options & GlobalOptions>;
+      const described = command.examples.reduce((rest, [line, tells]) => rest.example(line, tells), declared as Argv);
+      return described.check((options) => checkOnce(options, described)) as Argv<Options & GlobalOptions>;
     },
     (options) => {
       run = () => runCommand(command, options as unknown as Options & GlobalOptions, terminal, style);
@@ -69,6 +70,14 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
   } catch (error) {
     return tellError(error, terminal, style);
   }
+}
+
+/** Yargs makes a list of what is given twice, whatever it is. */
+function checkOnce(options: Readonly<Record<string, unknown>>, declared: Argv): true {
+  const { array: lists } = (declared as unknown as { getOptions: () => { readonly array: readonly string[] } }).getOptions();
+  const twice = Object.entries(options).find(([name, value]) => name !== '_' && name !== '--' && Array.isArray(value) && !lists.includes(name));
+  if (twice !== undefined) throw new UsageError(`--${twice[0]} is given more than once\nSay it once.`);
+  return true;
 }
 
 async function runCommand<Options>(command: Command<Options>, options: Options & GlobalOptions, terminal: Terminal, style: Style): Promise<ExitCode> {

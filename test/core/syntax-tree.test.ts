@@ -64,6 +64,27 @@ test('the tree that rules see is the one that the package shows, in every gramma
   }
 });
 
+test.each<[string, GrammarId, string]>([
+  ['long', 'javascript', 'go(tide, "harbour");\n'.repeat(12_000)],
+  ['deep', 'json', `${'['.repeat(900)}1${']'.repeat(900)}`],
+  ['long in one node', 'javascript', `go([${'tide, '.repeat(20_000)}]);`],
+  ['empty', 'javascript', ''],
+  ['of blanks alone', 'python', '  \n\n'],
+  ['without any sense', 'css', '}}{{;;@@'],
+  ['in letters of two code units', 'python', 'tide = "😀" * 3  # é😀\n'.repeat(3)],
+])('a tree that is %s is the same too', (_, grammar, code) => {
+  const tree = grammars.parse(code, grammar);
+  const read = grammars.read(code, grammar, tree);
+  const expected = walked(tree);
+  const told: string[] = [];
+  for (let index = 0; index < read.size; index += 1) told.push([read.typeAt(index), read.isNamedAt(index), read.fieldAt(index), read.startAt(index), read.endAt(index)].join(' '));
+  expect(told.join('\n')).toBe(expected.map((line) => line.replace(/^\d+ /, '')).join('\n'));
+  expect(read.depth).toBe(Math.max(...expected.slice(0, 100_000).map((line) => Number(line.split(' ')[0]))));
+  tree.delete();
+  // The memory that is handed back is used for the next one.
+  read.dispose();
+});
+
 test('nodes are found by their types in the order of the text', () => {
   const code = 'a(b, c(d));\ne(f);\n';
   const tree = grammars.parse(code, 'javascript');

@@ -293,6 +293,21 @@ describe('the command line', () => {
     expect(err).not.toMatch(/\n\s+at /);
   });
 
+  test.each([
+    ['--format', ['check', '--format', 'json', '--format', 'text']], ['--level', ['check', '--level', 'note', '--level', 'error']], ['--today', ['resolve', '--today', '2026-01-01', '--today', '2026-01-02']],
+    ['--because', ['waive', 'a.js:1', '--because', 'old', '--because', 'new']], ['--at', ['set', 'dead/*', 'off', '--at', '.', '--at', '.']], ['--against', ['impact', '--against', 'HEAD', '--against', 'HEAD']],
+  ])('%s is said once', (option, args) => {
+    expect(elvar(makeFolder({ 'a.js': '' }), args)).toMatchObject({ code: 2, out: '', err: `${option} is given more than once\n  Say it once.\n` });
+  });
+
+  test('what may be repeated may be, and a switch may be too', () => {
+    const folder = makeFolder({ 'elvar.yaml': 'rulings: { "*": warning }\n', 'a.js': 'if (a == b) go()\n' });
+    const rules = (...args: string[]): string[] => elvarJson<{ findings: { rule: string }[] }>(folder, ['check', 'a.js', '--quiet', '--quiet', ...args]).findings.map(({ rule }) => rule);
+    const wanted = ['--rule', 'slips/loose-compare', '--rule', 'idiom/statement-end'];
+    expect(rules(...wanted).sort()).toEqual(['idiom/statement-end', 'slips/loose-compare']);
+    expect(rules(...wanted, '--set', 'slips/*=off', '--set', 'idiom/braces=off')).toEqual(['idiom/statement-end']);
+  });
+
   test('colours follow the options, then NO_COLOR and the terminal', () => {
     const folder = makeFolder({ 'a.py': 'exec(a)\n' });
     expect(elvar(folder, ['check', '--color']).out).toContain('\u001b[');

@@ -161,6 +161,12 @@ describe('set', () => {
     expect(root()).toBe(FILES['elvar.yaml']);
   });
 
+  test('a zone without a name is not the file as a whole', () => {
+    writeFiles(folder, { 'pier/elvar.yaml': 'zones:\n- match: ["*.js"]\n  rulings: { slips/loose-compare: { level: warning, until: 2001-01-31 } }\n', 'pier/a.js': 'if (a == b) go();\n' });
+    const { outcome } = elvarJson<{ outcome: object }>(folder, ['set', 'slips/loose-compare', 'error', '--at', 'pier', '--dry-run']);
+    expect(outcome).toMatchObject({ reached: 1, deciding: 1, inForce: 1, hindrances: [] });
+  });
+
   test('in a zone, in a directory that has no file yet, in the personal file, and where there was none at all', () => {
     elvar(folder, ['set', 'size/*', 'note', '--zone', 'old']);
     expect(root()).toContain('  rulings: { slips/loose-compare: off, size/*: note }\n');
