@@ -1,0 +1,58 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { languageById } from '../../src/core/catalog/languages.js';
+import { FoundFinding, plainFinding, printFindings } from '../../src/core/inspect/fingerprint.js';
+import type { Language } from '../../src/core/model/language.js';
+import { SourceText } from '../../src/core/model/source-text.js';
+
+const kind = { rule: 'text/line-width', level: 'warning', path: 'a.js' } as const;
+const code = fc.array(fc.constantFrom('a', 'b', ' ', '\t', '\n', '\r\n', '\r', '😀', '\u2028'), { maxLength: 30 }).map((parts) => parts.join(''));
+
+function source(text: string): SourceText {
+  return new SourceText('a.js', languageById('javascript') as Language, text);
+}
+
+/** A finding for each line that is not empty, at its first sign. */
+function lineFindings(text: SourceText, rule: string = kind.rule): FoundFinding[] {
+  const findings = text.lines.filter((line) => line.text !== '').map(({ start }) => new FoundFinding({ ...kind, rule }, { start, end: start + 1, message: 'wrong' }, text, false, null));
+  printFindings(findings, text);
+  return findings;
+}
+
+describe('a finding', () => {
+  test('knows its lines and columns as one counts them from the beginning', () => {
+    fc.assert(fc.property(code, fc.array(fc.tuple(fc.nat({ max: 40 }), fc.nat({ max: 40 })), { maxLength: 8 }), (text, places) => {
+      const own = source(text);
+      for (const [a, b] of places) {
+        const [start, end] = [Math.min(a, b, text.length), Math.min(Math.max(a, b), text.length)];
+        const position = (offset: number): object => {
+          const before = text.slice(0, offset).split(/\r\n|\r|\n/);
+          // Between the two signs of a line end one is still on the line.
+          const isInLineEnd = text[offset - 1] === '\r' && text[offset] === '\n';
+          return isInLineEnd ? { line: before.length - 1, column: (before.at(-2)?.length ?? 0) + 2 } : { line: before.length, column: (before.at(-1)?.length ?? 0) + 1 };
+        };
+        expect(new FoundFinding(kind, { start, end, message: 'wrong' }, own, false, null).span).toEqual({ start: position(start), end: position(end) });
+      }
+    }), { numRuns: 500 });
+  });
+
+  test('has a fingerprint that blanks do not change, and other lines only where they are equal', () => {
+    fc.assert(fc.property(fc.array(fc.constantFrom('go(a);', 'go(b);', 'moor();'), { maxLength: 8 }), fc.array(fc.constantFrom('', ' ', '\t\t', '  '), { minLength: 8, maxLength: 8 }), (lines, blanks) => {
+      const prints = lineFindings(source(lines.join('\n'))).map(({ fingerprint }) => fingerprint);
+      expect(new Set(prints).size).toBe(lines.length);
+      for (const print of prints) expect(print).toMatch(/^[0-9a-f]{16}$/);
+      expect(lineFindings(source(lines.map((line, index) => `${blanks[index]}${line.replace('(', ` (${blanks[index]}`)}`).join('\r\n'))).map(({ fingerprint }) => fingerprint)).toEqual(prints);
+      // A line that comes or goes leaves those alone that look otherwise.
+      const more = lineFindings(source(['quay();', ...lines].join('\n'))).map(({ fingerprint }) => fingerprint);
+      expect(more.slice(1)).toEqual(prints);
+      const others = lineFindings(source(lines.join('\n')), 'text/indent').map(({ fingerprint }) => fingerprint);
+      expect(others.filter((print) => prints.includes(print))).toEqual([]);
+    }));
+  });
+
+  test('is the same for another thread', () => {
+    const [finding] = lineFindings(source('go(a);\n')) as [FoundFinding];
+    const copy = structuredClone(plainFinding(finding));
+    expect(copy).toEqual({ ...kind, span: finding.span, message: 'wrong', fixable: false, excused: null, fingerprint: finding.fingerprint });
+  });
+});
