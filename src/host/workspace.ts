@@ -1,36 +1,30 @@
 import { lstatSync, statSync } from 'node:fs';
 import path from 'node:path';
-import { CATALOG_LAYER } from '../core/cascade/decide-rule.js';
 import type { Catalog } from '../core/catalog/catalog.js';
 import { CATALOG } from '../core/catalog/registry.js';
-import { COMMAND_LINE_LAYER } from '../core/layers/command-line.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type {
   CheckReport, CompareReport, DoctorReport, Explanation, FixReport, ImpactReport, LineExplanation, PinUpdate, PresetReport, PresetSummary, RuleExcuses, ReportBase, ResolveReport, RulePage, ScopeReport,
 } from '../core/model/report.js';
-import type { LanguageId } from '../core/model/language.js';
 import type { RuleId } from '../core/model/rule.js';
-import { parseSelector, selects } from '../core/model/selector.js';
-import type { WaiverRecord } from '../core/waivers/account.js';
-import { findForeignCode, foreignKind, type ForeignKind } from '../core/scope/foreign-code.js';
-import type { CheckedFile, IncompletePath, SkippedPath } from '../core/model/scope.js';
 import { compareSides, type NamedSide } from './compare-sides.js';
 import { LayerError, UsageError } from './errors.js';
+import { excusesOf } from './excuses.js';
+import { explainPath } from './explain-path.js';
 import type { InspectionJob } from './inspect-share.js';
+import { inspectionJob } from './inspection-job.js';
 import { builtInPresets } from './layer-loader.js';
 import { LedgerDesk } from './ledger-desk.js';
-import { LEDGER_FILE, openLedger, readLedgerFile, reprintLedger } from './ledger-file.js';
+import { openLedger } from './ledger-file.js';
 import { stacked } from './overlay.js';
 import type { MendReport } from './mend.js';
 import { needRule } from './need-rule.js';
-import { sortByPath } from './path-order.js';
-import { findProjectRoot, workTreeAround } from './project-root.js';
+import { findProjectRoot } from './project-root.js';
 import { reportPreset } from './preset-report.js';
-import { Project, type Location, type ProjectListing } from './project.js';
-import { noteSkipped } from './reading-notes.js';
+import { Project, type ProjectListing } from './project.js';
 import { readSource } from './source-file.js';
-import { scriptLanguage } from './script-language.js';
 import { RuleDesk } from './rule-desk.js';
+import { scopeReport } from './scope-report.js';
 import { rulePage } from './rule-page.js';
 import { runSettings, type RunSettings } from './run-settings.js';
 import { textsOf } from './query-texts.js';
@@ -78,22 +72,7 @@ export class Workspace {
   /** Which files are checked, and why are the others not? Looks into the files. */
   scope(paths: readonly string[] = []): ScopeReport {
     const { listing, base } = this.list(paths);
-    const checked: CheckedFile[] = [];
-    const kinds = new Map<string, ForeignKind>();
-    const skipped: SkippedPath[] = [...listing.skipped];
-    const incomplete = [...base.incomplete];
-    for (const { path: file, language } of listing.files) {
-      const reading = readSource(path.join(this.root, file), listing.settings);
-      if ('skipped' in reading) {
-        noteSkipped(file, reading, skipped, incomplete);
-        continue;
-      }
-      checked.push({ path: file, language });
-      const kind = foreignKind({ path: file, language }, reading.text);
-      if (kind !== null) kinds.set(file, kind);
-    }
-    sortByPath(skipped, (entry) => entry.path);
-    return { ...base, incomplete, checked, skipped, foreign: findForeignCode(checked, kinds), workTree: workTreeAround(this.root) };
+    return scopeReport(this.root, listing, base);
   }
 
   /**
@@ -109,28 +88,7 @@ export class Workspace {
   /** Why is it so, for this path? The path need not exist. @param rule a rule that the question is about, if it is about one. */
   explain(target: string, rule?: RuleId): Explanation {
     const own = this.relative(target);
-    return Project.read(this.root, CATALOG, this.run, (project): Explanation => {
-      const location = project.locate(own);
-      if (own === '' || location.kind === 'directory') {
-        throw new UsageError(`${target}: this is a directory\nName a file in it, one that does not exist yet if you like, or run elvar resolve ${target}`);
-      }
-      const incomplete = [...location.incomplete];
-      const { directory, name } = location;
-      const language = directory.languages.languageOf(name) ?? (location.kind === 'file' ? scriptLanguage(path.join(this.root, own)) : null);
-      return {
-        path: own,
-        exists: location.kind !== undefined,
-        language,
-        skipped: this.whySkipped(location, language, incomplete),
-        layers: [CATALOG_LAYER, ...directory.rules.stack.layers, ...(project.commandLine.length > 0 ? [COMMAND_LINE_LAYER] : [])],
-        rules: directory.rules.rulesFor(name, language, project.resolver),
-        everywhere: project.resolver.decide(project.rootRules().stack, []),
-        catalog: project.catalog,
-        usesStarter: project.hasStarter,
-        incomplete,
-        notices: location.notices,
-      };
-    }, { names: rule === undefined ? [] : [rule] });
+    return Project.read(this.root, CATALOG, this.run, (project) => explainPath(project, this.root, own, target), { names: rule === undefined ? [] : [rule] });
   }
 
   /** Why is it so, on this line? @param line from 1. Throws a UsageError when there is no such file. */
@@ -148,22 +106,7 @@ export class Workspace {
 
   /** What excuses findings of a rule in a file: its waivers, where it is checked, and what the ledger has about it. */
   async excusesFor(target: string, rule: RuleId): Promise<RuleExcuses> {
-    const own = this.relative(target);
-    const ledger = openLedger(this.root, this.run.today);
-    return { waivers: await this.waiversFor(target, rule), entries: ledger.entries.filter((entry) => entry.rule === rule && ledger.pathOf(entry) === own) };
-  }
-
-  private async waiversFor(target: string, rule: RuleId): Promise<readonly WaiverRecord[]> {
-    const reading = readSource(path.join(this.root, this.relative(target)), { largest: null, generated: 'check' });
-    // Most files have none, and only reading the comments takes the parser.
-    if ('skipped' in reading || !/\belvar\s+waive\b/.test(reading.text)) return [];
-    const { files, catalog } = await this.check([target]);
-    const about = catalog.get(rule);
-    const isAbout = (text: string): boolean => {
-      const selector = parseSelector(text);
-      return selector !== null && about !== undefined && selects(selector, about);
-    };
-    return files.flatMap(({ waivers }) => waivers.filter(({ selectors }) => selectors.some(isAbout)));
+    return excusesOf(this, rule, target, openLedger(this.root, this.run.today));
   }
 
   /** Whether a path is that of a directory in the project. */
@@ -232,7 +175,7 @@ export class Workspace {
     // Only this question needs the parser and the grammars, which take a while to load.
     const { checkFiles } = await import('./check-files.js');
     const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base, ledger, targets, since, only, jobOf: (chosen) => this.jobOf(chosen, base.catalog) });
+    return checkFiles({ listing, base, ledger, targets, since, only, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog) });
   }
 
   /** The same project with layer files and ignore files that are not on the disk (over those that this one has so), or with other settings. */
@@ -303,19 +246,9 @@ export class Workspace {
   }
 
   private async repair(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
-    const { listing, base } = this.list(paths);
-    const wanted = selectedRules(rules, base.catalog);
-    await this.needQueries(base.catalog);
-    const { repairFiles } = await import('./repair-files.js');
-    const reading = readLedgerFile(this.root);
-    const ledger = openLedger(this.root, this.run.today, reading);
-    const wish = { wants: (rule: RuleId) => wanted === null || wanted.has(rule), writes, ledger };
-    const { files, skipped, incomplete, reprinted } = await repairFiles(this.jobOf(listing, base.catalog), base.catalog, wish);
-    const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
-    const failed = writes ? reprintLedger(this.root, reading, ledger, reprinted) : null;
-    if (failed !== null) unread.push({ path: LEDGER_FILE, reason: `it does not know the lines that were repaired: ${failed}` });
-    for (const { path: own, reading: skippedFor } of skipped) noteSkipped(own, skippedFor, [], unread);
-    return { ...base, incomplete: unread, files, written: writes };
+    const { job, base } = await this.jobFor(paths);
+    const { repairProject } = await import('./repair-project.js');
+    return repairProject(job, base, selectedRules(rules, base.catalog), writes);
   }
 
   /** The waivers of the project: to look at them, to write them, and to take out what excuses nothing. */
@@ -327,7 +260,7 @@ export class Workspace {
   async jobFor(paths: readonly string[]): Promise<{ readonly job: InspectionJob; readonly listing: ProjectListing; readonly base: ReportBase }> {
     const { listing, base } = this.list(paths);
     await this.needQueries(base.catalog);
-    return { job: this.jobOf(listing, base.catalog), listing, base };
+    return { job: inspectionJob(this.root, this.run.today, listing, base.catalog), listing, base };
   }
 
   /** Makes sure that the queries of house rules fit their grammars. @throws LayerError when one does not. */
@@ -336,19 +269,6 @@ export class Workspace {
     const { queryProblems } = await import('./query-problems.js');
     const problems = await queryProblems(catalog);
     if (problems.length > 0) throw new LayerError(problems, textsOf(this.root, problems));
-  }
-
-  private jobOf({ files, settings, needsReasons }: ProjectListing, { rules }: Catalog): InspectionJob {
-    const sets = [...new Set(files.map(({ rules }) => rules.set))];
-    const numbers = new Map(sets.map((set, index) => [set, index]));
-    return {
-      root: this.root,
-      settings: { largest: settings.largest, generated: settings.generated },
-      sets,
-      terms: { today: this.run.today, needsReasons },
-      houseRules: rules.flatMap(({ house }) => house ?? []),
-      files: files.map(({ path: own, language, rules }) => ({ path: own, language, set: numbers.get(rules.set) as number })),
-    };
   }
 
   private list(paths: readonly string[], { names = [], opens = true }: { readonly names?: readonly RuleId[]; readonly opens?: boolean } = {}): { listing: ProjectListing; base: ReportBase } {
@@ -369,19 +289,6 @@ export class Workspace {
       this.texts.set(file, lines);
     }
     return lines[line - 1] ?? null;
-  }
-
-  private whySkipped(location: Location, language: LanguageId | null, incomplete: IncompletePath[]): SkippedPath | null {
-    const { path: own, kind, exclusion, settings } = location;
-    if (exclusion !== null) return { path: own, ...exclusion };
-    if (kind === 'symlink') return { path: own, reason: 'symlink', by: null };
-    if (kind === 'special') return { path: own, reason: 'not-a-file', by: null };
-    if (language === null) return { path: own, reason: 'no-language', by: null };
-    if (kind !== 'file') return null;
-    const skipped: SkippedPath[] = [];
-    const reading = readSource(path.join(this.root, own), settings);
-    if ('skipped' in reading) noteSkipped(own, reading, skipped, incomplete);
-    return skipped[0] ?? null;
   }
 
   /** A path as it is told: relative to the root. @throws UsageError when it lies outside. */

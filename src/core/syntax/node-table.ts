@@ -46,8 +46,22 @@ const INLINE = 1;
 const VISIBLE = 1;
 const EXTRA = 4;
 
-/** Numbers of one frame: of a node whose parts are being read. */
+/** A frame has so many numbers: a node whose parts are being read. These are their places. */
 const FRAME = 7;
+/** The next part. */
+const SLOT = 0;
+/** How many parts are left. */
+const LEFT = 1;
+/** How many there were but for extras, such as comments. */
+const STRUCTURAL = 2;
+/** The production that the parts follow. */
+const WAY = 3;
+/** Where the part before ended, in bytes. */
+const BEFORE = 4;
+/** The row that the parts are below; -1 above the root. */
+const ROW = 5;
+/** The role that the parts have from a node that is not seen; 0 for none. */
+const ROLE = 6;
 
 /**
  * Reads a tree as the engine has it in its memory, in the way of its own cursor (tree_cursor.c): nodes that the grammar
@@ -55,108 +69,131 @@ const FRAME = 7;
  * same, but with seven calls a node, which takes a third of the time of parsing.
  * @param address where the tree is; it begins with its root.
  */
-export function readTable(address: number, { words }: EngineMemory, { kindOf, width, aliases, fields }: GrammarTables, errorKind: number): NodeTable {
-  let table = free.pop() ?? new Int32Array(1 << 16);
-  let stack = new Int32Array(FRAME << 6);
-  let top = 0;
-  let count = 0;
-  let depth = 0;
-  let deepest = 0;
-  // The frame: the next part, how many are left, how many there were but for extras, the production, where the part
-  // before ended, the row that the parts are below, and the role that they have from a hidden node. Before the root
-  // there is none.
-  let slot = address >> 2;
-  let left = 1;
-  let structural = 0;
-  let production = 0;
-  let end = 0;
-  let row = -1;
-  let role = 0;
-  for (;;) {
-    if (left === 0) {
-      if (top === 0) return { table, size: count, depth: deepest };
-      const inner = row;
-      top -= FRAME;
-      slot = stack[top] as number;
-      left = stack[top + 1] as number;
-      structural = stack[top + 2] as number;
-      production = stack[top + 3] as number;
-      end = stack[top + 4] as number;
-      row = stack[top + 5] as number;
-      role = stack[top + 6] as number;
-      if (row !== inner) {
-        table[(inner << SHIFT) + AFTER] = count;
-        depth -= 1;
-      }
-      continue;
+export function readTable(address: number, memory: EngineMemory, tables: GrammarTables, errorKind: number): NodeTable {
+  return new TableReader(memory.words, tables, errorKind).read(address);
+}
+
+class TableReader {
+  private table = free.pop() ?? new Int32Array(1 << 16);
+  private size = 0;
+  private depth = 0;
+  private deepest = 0;
+  private stack = new Int32Array(FRAME << 6);
+  /** Where the innermost frame is; below 0 when all is read. */
+  private top = -FRAME;
+  /** What is known of the part that is being read, before its place is looked at. */
+  private padding = 0;
+  private length = 0;
+  private symbol = 0;
+  private flags = 0;
+  private parts = 0;
+
+  constructor(private readonly words: Int32Array, private readonly tables: GrammarTables, private readonly errorKind: number) {}
+
+  read(address: number): NodeTable {
+    this.enter(address >> 2, 1, 0, 0);
+    this.stack[ROW] = -1;
+    while (this.top >= 0) {
+      if (this.stack[this.top + LEFT] === 0) this.leave();
+      else this.readPart();
     }
+    return { table: this.table, size: this.size, depth: this.deepest };
+  }
+
+  /** Begins with the parts of a node. */
+  private enter(slot: number, parts: number, way: number, before: number): void {
+    this.top += FRAME;
+    if (this.top === this.stack.length) this.stack = enlarged(this.stack);
+    const { stack, top } = this;
+    stack[top + SLOT] = slot;
+    stack[top + LEFT] = parts;
+    stack[top + STRUCTURAL] = 0;
+    stack[top + WAY] = way;
+    stack[top + BEFORE] = before;
+  }
+
+  private leave(): void {
+    const row = this.stack[this.top + ROW] as number;
+    this.top -= FRAME;
+    if (this.top < 0 || this.stack[this.top + ROW] === row) return;
+    this.table[(row << SHIFT) + AFTER] = this.size;
+    this.depth -= 1;
+  }
+
+  private decode(slot: number): void {
+    const { words } = this;
     const head = words[slot] as number;
-    const node = head >> 2;
-    const isInline = (head & INLINE) !== 0;
-    const sizes = words[slot + 1] as number;
-    const flags = isInline ? head >> 1 : words[node + FLAGS] as number;
-    const start = end + (isInline ? (sizes >>> 16) & 0xff : words[node + PADDING] as number);
-    const parts = isInline ? 0 : words[node + PARTS] as number;
-    let symbol = isInline ? (head >>> 8) & 0xff : (words[node + SYMBOL] as number) & 0xffff;
-    let isSeen = top === 0 && row < 0 || (flags & VISIBLE) !== 0;
-    let field = 0;
-    if ((flags & EXTRA) === 0) {
-      if (structural < width) {
-        const place = production * width + structural;
-        const alias = aliases[place] as number;
-        if (alias !== 0) {
-          symbol = alias;
-          isSeen = true;
-        }
-        field = fields[place] as number;
-      }
-      if (field === 0) field = role;
-      structural += 1;
+    if ((head & INLINE) !== 0) {
+      const sizes = words[slot + 1] as number;
+      this.flags = head >> 1;
+      this.padding = (sizes >>> 16) & 0xff;
+      this.length = sizes >>> 24;
+      this.parts = 0;
+      this.symbol = (head >>> 8) & 0xff;
+    } else {
+      const node = head >> 2;
+      this.flags = words[node + FLAGS] as number;
+      this.padding = words[node + PADDING] as number;
+      this.length = words[node + SIZE] as number;
+      this.parts = words[node + PARTS] as number;
+      this.symbol = (words[node + SYMBOL] as number) & 0xffff;
     }
-    const before = end;
-    end = start + (isInline ? sizes >>> 24 : words[node + SIZE] as number);
-    slot += 2;
-    left -= 1;
-    if (isSeen) {
-      const at = count << SHIFT;
-      if (at === table.length) table = enlarged(table);
-      table[at + KIND] = symbol < kindOf.length ? kindOf[symbol] as number : errorKind;
-      table[at + FIELD] = field;
-      // The engine counts bytes of UTF-16.
-      table[at + START] = start >> 1;
-      table[at + END] = end >> 1;
-      table[at + PARENT] = row;
-      table[at + AFTER] = count + 1;
-      table[at + LAST] = -1;
-      if (row < 0) table[at + PREVIOUS] = -1;
-      else {
-        table[at + PREVIOUS] = table[(row << SHIFT) + LAST] as number;
-        table[(row << SHIFT) + LAST] = count;
-      }
-      count += 1;
-      if (depth > deepest) deepest = depth;
-    }
-    if (parts === 0 || !isSeen && words[node + SEEN_PARTS] === 0) continue;
-    if (top === stack.length) stack = enlarged(stack);
-    stack[top] = slot;
-    stack[top + 1] = left;
-    stack[top + 2] = structural;
-    stack[top + 3] = production;
-    stack[top + 4] = end;
-    stack[top + 5] = row;
-    stack[top + 6] = role;
-    top += FRAME;
+  }
+
+  private readPart(): void {
+    const { stack, top } = this;
+    const slot = stack[top + SLOT] as number;
+    this.decode(slot);
+    const before = stack[top + BEFORE] as number;
+    const start = before + this.padding;
+    const row = stack[top + ROW] as number;
+    const isExtra = (this.flags & EXTRA) !== 0;
+    const place = isExtra ? -1 : this.nextPlace();
+    const alias = place < 0 ? 0 : this.tables.aliases[place] as number;
+    const own = place < 0 ? 0 : this.tables.fields[place] as number;
+    const role = own === 0 && !isExtra ? stack[top + ROLE] as number : own;
+    const isSeen = (this.flags & VISIBLE) !== 0 || alias !== 0 || top === 0;
+    stack[top + BEFORE] = start + this.length;
+    stack[top + SLOT] = slot + 2;
+    stack[top + LEFT]! -= 1;
+    if (isSeen) this.add(alias === 0 ? this.symbol : alias, role, start, row);
+    if (this.parts > 0) this.enterNode((this.words[slot] as number) >> 2, before, isSeen, isSeen ? this.size - 1 : row, role);
+  }
+
+  /** Goes into a node that has parts, unless nothing of them is seen. */
+  private enterNode(node: number, before: number, isSeen: boolean, row: number, role: number): void {
+    const { words } = this;
+    if (!isSeen && words[node + SEEN_PARTS] === 0) return;
     // Parts stand right before the node itself.
-    slot = node - 2 * parts;
-    left = parts;
-    structural = 0;
-    production = (words[node + PRODUCTION] as number) >>> 16;
-    end = before;
-    role = isSeen ? 0 : field;
-    if (isSeen) {
-      row = count - 1;
-      depth += 1;
-    }
+    this.enter(node - 2 * this.parts, this.parts, (words[node + PRODUCTION] as number) >>> 16, before);
+    this.stack[this.top + ROW] = row;
+    this.stack[this.top + ROLE] = isSeen ? 0 : role;
+    if (isSeen) this.depth += 1;
+  }
+
+  /** Where the tables tell of the part that comes next, of those that are no extras; below 0 for nowhere. */
+  private nextPlace(): number {
+    const { stack, top, tables: { width } } = this;
+    const part = stack[top + STRUCTURAL]!++;
+    return part < width ? stack[top + WAY] as number * width + part : -1;
+  }
+
+  private add(symbol: number, field: number, start: number, row: number): void {
+    const at = this.size << SHIFT;
+    if (at === this.table.length) this.table = enlarged(this.table);
+    const { table, tables: { kindOf } } = this;
+    table[at + KIND] = symbol < kindOf.length ? kindOf[symbol] as number : this.errorKind;
+    table[at + FIELD] = field;
+    // The engine counts bytes of UTF-16.
+    table[at + START] = start >> 1;
+    table[at + END] = (start + this.length) >> 1;
+    table[at + PARENT] = row;
+    table[at + AFTER] = this.size + 1;
+    table[at + LAST] = -1;
+    table[at + PREVIOUS] = row < 0 ? -1 : table[(row << SHIFT) + LAST] as number;
+    if (row >= 0) table[(row << SHIFT) + LAST] = this.size;
+    this.size += 1;
+    if (this.depth > this.deepest) this.deepest = this.depth;
   }
 }
 

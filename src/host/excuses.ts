@@ -1,0 +1,27 @@
+import path from 'node:path';
+import type { Ledger } from '../core/ledger/ledger.js';
+import type { RuleExcuses } from '../core/model/report.js';
+import type { RuleId } from '../core/model/rule.js';
+import { parseSelector, selects } from '../core/model/selector.js';
+import type { WaiverRecord } from '../core/waivers/account.js';
+import { readSource } from './source-file.js';
+import type { Workspace } from './workspace.js';
+
+/** What excuses findings of a rule in a file: its waivers, where it is checked, and what the ledger has about it. */
+export async function excusesOf(workspace: Workspace, rule: RuleId, target: string, ledger: Ledger): Promise<RuleExcuses> {
+  const own = workspace.relative(target);
+  return { waivers: await waiversOf(workspace, rule, target, own), entries: ledger.entries.filter((entry) => entry.rule === rule && ledger.pathOf(entry) === own) };
+}
+
+async function waiversOf(workspace: Workspace, rule: RuleId, target: string, own: string): Promise<readonly WaiverRecord[]> {
+  const reading = readSource(path.join(workspace.root, own), { largest: null, generated: 'check' });
+  // Most files have none, and only reading the comments takes the parser.
+  if ('skipped' in reading || !/\belvar\s+waive\b/.test(reading.text)) return [];
+  const { files, catalog } = await workspace.check([target]);
+  const about = catalog.get(rule);
+  const isAbout = (text: string): boolean => {
+    const selector = parseSelector(text);
+    return selector !== null && about !== undefined && selects(selector, about);
+  };
+  return files.flatMap(({ waivers }) => waivers.filter(({ selectors }) => selectors.some(isAbout)));
+}

@@ -1,0 +1,17 @@
+import type { Catalog } from '../core/catalog/catalog.js';
+import type { InspectionJob } from './inspect-share.js';
+import type { ProjectListing } from './project.js';
+
+/** What is to be inspected of a listing. @param today as YYYY-MM-DD. */
+export function inspectionJob(root: string, today: string, { files, settings, needsReasons }: ProjectListing, { rules }: Catalog): InspectionJob {
+  const sets = [...new Set(files.map((file) => file.rules.set))];
+  const numbers = new Map(sets.map((set, index) => [set, index]));
+  return {
+    root,
+    settings: { largest: settings.largest, generated: settings.generated },
+    sets,
+    terms: { today, needsReasons },
+    houseRules: rules.flatMap(({ house }) => house ?? []),
+    files: files.map(({ path, language, rules: { set } }) => ({ path, language, set: numbers.get(set) as number })),
+  };
+}

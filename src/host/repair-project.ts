@@ -1,0 +1,24 @@
+import type { FixReport, ReportBase } from '../core/model/report.js';
+import type { RuleId } from '../core/model/rule.js';
+import type { IncompletePath } from '../core/model/scope.js';
+import type { InspectionJob } from './inspect-share.js';
+import { LEDGER_FILE, openLedger, readLedgerFile, reprintLedger } from './ledger-file.js';
+import { noteSkipped } from './reading-notes.js';
+import { repairFiles } from './repair-files.js';
+
+/**
+ * Repairs the files of a job, and keeps the ledger in step with them.
+ * @param wanted the rules that are to repair; null for all. @param writes whether the files are written; else the report tells what would be.
+ */
+export async function repairProject(job: InspectionJob, base: ReportBase, wanted: ReadonlySet<RuleId> | null, writes: boolean): Promise<FixReport> {
+  const { root, terms: { today } } = job;
+  const reading = readLedgerFile(root);
+  const ledger = openLedger(root, today, reading);
+  const wish = { wants: (rule: RuleId) => wanted === null || wanted.has(rule), writes, ledger };
+  const { files, skipped, incomplete, reprinted } = await repairFiles(job, base.catalog, wish);
+  const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
+  const failed = writes ? reprintLedger(root, reading, ledger, reprinted) : null;
+  if (failed !== null) unread.push({ path: LEDGER_FILE, reason: `it does not know the lines that were repaired: ${failed}` });
+  for (const { path, reading: skippedFor } of skipped) noteSkipped(path, skippedFor, [], unread);
+  return { ...base, incomplete: unread, files, written: writes };
+}

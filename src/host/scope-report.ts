@@ -1,0 +1,29 @@
+import path from 'node:path';
+import type { ReportBase, ScopeReport } from '../core/model/report.js';
+import type { CheckedFile, SkippedPath } from '../core/model/scope.js';
+import { findForeignCode, foreignKind, type ForeignKind } from '../core/scope/foreign-code.js';
+import { sortByPath } from './path-order.js';
+import type { ProjectListing } from './project.js';
+import { workTreeAround } from './project-root.js';
+import { noteSkipped } from './reading-notes.js';
+import { readSource } from './source-file.js';
+
+/** Which files of a listing are checked, and why the others are not. Looks into the files. */
+export function scopeReport(root: string, listing: ProjectListing, base: ReportBase): ScopeReport {
+  const checked: CheckedFile[] = [];
+  const kinds = new Map<string, ForeignKind>();
+  const skipped: SkippedPath[] = [...listing.skipped];
+  const incomplete = [...base.incomplete];
+  for (const { path: file, language } of listing.files) {
+    const reading = readSource(path.join(root, file), listing.settings);
+    if ('skipped' in reading) {
+      noteSkipped(file, reading, skipped, incomplete);
+      continue;
+    }
+    checked.push({ path: file, language });
+    const kind = foreignKind({ path: file, language }, reading.text);
+    if (kind !== null) kinds.set(file, kind);
+  }
+  sortByPath(skipped, (entry) => entry.path);
+  return { ...base, incomplete, checked, skipped, foreign: findForeignCode(checked, kinds), workTree: workTreeAround(root) };
+}
