@@ -1,4 +1,4 @@
-import type { Tree } from 'web-tree-sitter';
+import { Parser, type Tree } from 'web-tree-sitter';
 import { beforeAll, expect, test } from 'vitest';
 import { grammarFor, languageById } from '../../src/core/catalog/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
@@ -94,6 +94,16 @@ test('nodes are found by their types in the order of the text', () => {
   expect(whole.ofType('nothing')).toEqual([]);
   expect(whole.root.contains(new Set(['arguments']))).toBe(true);
   tree.delete();
+});
+
+test('others who use the same engine read their own texts', () => {
+  const parser = new Parser();
+  parser.setLanguage(grammars.get('css'));
+  const mine = grammars.parse('a { top: 0 }', 'css');
+  const theirs = parser.parse('b {}'.repeat(3000));
+  const byCall = parser.parse((index) => 'c {}'.slice(index));
+  expect([mine, theirs, byCall].map((tree) => tree?.rootNode.childCount)).toEqual([1, 3000, 1]);
+  expect(grammars.parse('d {} e {}', 'css').rootNode.childCount).toBe(2);
 });
 
 test('a grammar is loaded once, however often and at the same time it is asked for', async () => {

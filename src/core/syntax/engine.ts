@@ -4,8 +4,8 @@ import { Parser } from 'web-tree-sitter';
 export interface Engine {
   /** Its memory as it is now: it moves when it grows, so views of it are asked for again after each call into the engine. */
   readonly memory: () => EngineMemory;
-  /** The text that the parser reads next, in place of the one that it is handed. */
-  readonly feed: (text: string) => void;
+  /** The text that the parser reads next, in place of the one that it is handed; null for that one. */
+  readonly feed: (text: string | null) => void;
 }
 
 /** Views of the engine's memory. WebAssembly is little-endian, as is every machine that Node runs on but one that Emscripten does not serve. */
@@ -26,6 +26,9 @@ interface Imports {
   readonly env: Record<string, unknown> & { readonly memory: { readonly buffer: ArrayBuffer } };
 }
 
+/** Puts the text from a code unit on into the engine's buffer, and its length behind an address. */
+type ReadInput = (buffer: number, index: number, row: number, column: number, length: number) => void;
+
 let engine: Promise<Engine> | null = null;
 
 /** Starts the engine. It is one for the whole program and is started only once. @param code its WebAssembly. */
@@ -35,22 +38,27 @@ export function startEngine(code: () => Uint8Array): Promise<Engine> {
 }
 
 async function start(code: Uint8Array): Promise<Engine> {
-  let memory: { readonly buffer: ArrayBuffer } = { buffer: new ArrayBuffer(0) };
-  const views = keptViews(() => memory.buffer);
-  let input = '';
+  let memory: { readonly buffer: ArrayBuffer } | null = null;
+  const views = keptViews(() => memory?.buffer ?? new ArrayBuffer(0));
+  let input: string | null = null;
   await Parser.init({
     // Emscripten's hook for those who make the instance themselves.
     instantiateWasm: (imports: Imports, done: (instance: object, module: object) => void) => {
       ({ memory } = imports.env);
-      imports.env.tree_sitter_parse_callback = (buffer: number, index: number, _row: number, _column: number, length: number) => {
-        copyInput(views(), input, buffer, index, length);
-      };
+      const own = imports.env.tree_sitter_parse_callback as ReadInput;
+      imports.env.tree_sitter_parse_callback = ((buffer, index, row, column, length) => {
+        // Others in the process may use the same engine.
+        if (input === null) own(buffer, index, row, column, length);
+        else copyInput(views(), input, buffer, index, length);
+      }) satisfies ReadInput;
       const module = new WebAssembly.Module(code);
       const instance = new WebAssembly.Instance(module, imports);
       done(instance, module);
       return instance.exports;
     },
   } as unknown as Parameters<typeof Parser.init>[0]);
+  // The package has one engine for all, and starts it for whoever comes first.
+  if (memory === null) throw new Error('web-tree-sitter has been started in this process before Elvar could; open a workspace and check something with it first');
   return {
     memory: views,
     feed: (text) => {

@@ -54,10 +54,13 @@ export class Grammars {
     if (this.parser === null || this.engine === null) throw new Error('no grammar has been loaded');
     this.parser.setLanguage(grammar);
     this.engine.feed(text);
-    const tree = this.parser.parse(text);
-    this.engine.feed('');
-    if (tree === null) throw new Error('the parser was stopped');
-    return tree;
+    try {
+      const tree = this.parser.parse(text);
+      if (tree === null) throw new Error('the parser was stopped');
+      return tree;
+    } finally {
+      this.engine.feed(null);
+    }
   }
 
   /** Reads what the parser made of a text. @throws Error when the grammar has not been loaded. */
