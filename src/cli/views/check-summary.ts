@@ -1,5 +1,5 @@
 import { CONCERNS } from '../../core/catalog/concerns.js';
-import { totalsOf } from '../../core/inspect/totals.js';
+import type { Totals } from '../../core/inspect/totals.js';
 import type { CheckReport } from '../../core/model/report.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
@@ -10,8 +10,7 @@ import { count, table } from './table.js';
 const BUSIEST = 3;
 
 /** What a lead reads first: by level, by concern, what can be repaired, and where most of it is. */
-export function viewCheckSummary(report: CheckReport, columns: number, style: Style): string[] {
-  const { fixable, error, warning, note } = totalsOf(report);
+export function viewCheckSummary(report: CheckReport, { fixable, error, warning, note }: Totals, columns: number, style: Style): string[] {
   const [rules, directories] = countOpen(report);
   const concerns = new Map<string, number>();
   for (const [rule, number] of rules) add(concerns, report.catalog.get(rule)?.concern ?? rule, number);

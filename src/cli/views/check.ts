@@ -1,5 +1,5 @@
 import { statusOf } from '../../core/inspect/file-status.js';
-import { totalsOf } from '../../core/inspect/totals.js';
+import { totalsOf, type Totals } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
 import { LEVELS } from '../../core/model/level.js';
 import type { CheckReport } from '../../core/model/report.js';
@@ -41,19 +41,19 @@ interface Group {
 
 /** What the code violates: the answer in a line, then group by group, and at the end a summary, which is what stays on the screen. */
 export function viewCheck(report: CheckReport, options: CheckViewOptions, style: Style): string {
-  const lines = [headline(report, style), ...viewApart(report, style)];
+  const totals = totalsOf(report);
+  const lines = [headline(report, totals, style), ...viewApart(report, totals, style)];
   const groups = sortGroups([...groupsOf(report, options.groupBy).values()], options);
   const shown = groups.slice(0, options.top ?? Infinity);
   for (const group of shown) lines.push('', ...(options.groupBy === 'rule' ? viewRule(group, report, options, style) : viewPlace(group, report, options, style)));
   if (shown.length < groups.length) lines.push('', style.faint(`and ${count(groups.length - shown.length, `more ${options.groupBy}`, options.groupBy === 'directory' ? 'more directories' : `more ${options.groupBy}s`)}; --top shows more`));
   if (options.groupBy === 'file' && options.top === null) lines.push(...viewQuietFiles(report, options.all, style));
   if (options.excused) lines.push(...viewExcused(report, style));
-  if (groups.length > 0) lines.push('', ...viewCheckSummary(report, options.columns, style));
+  if (groups.length > 0) lines.push('', ...viewCheckSummary(report, totals, options.columns, style));
   return `${lines.join('\n')}\n`;
 }
 
-function headline(report: CheckReport, style: Style): string {
-  const totals = totalsOf(report);
+function headline(report: CheckReport, totals: Totals, style: Style): string {
   const sum = totals.error + totals.warning + totals.note;
   const where = report.since === null ? '' : ` on lines changed since ${visible(report.since)}`;
   if (totals.files === 0) return report.since === null ? 'No file is checked here.' : `No checked file has changed since ${visible(report.since)}.`;
@@ -71,8 +71,7 @@ function newWord({ ledger }: CheckReport): string {
 }
 
 /** What does not count, and why: in a line below the answer. */
-function viewApart(report: CheckReport, style: Style): string[] {
-  const { byWaiver, byLedger } = totalsOf(report);
+function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, style: Style): string[] {
   const excused = [byWaiver > 0 ? `${byWaiver} by ${byWaiver === 1 ? 'a waiver' : 'waivers'}` : '', byLedger > 0 ? `${byLedger} by the ledger` : ''].filter((part) => part !== '');
   const due = report.ledger.filter(({ state }) => state === 'due').length;
   const parts = [
