@@ -11,6 +11,8 @@ export class DecisionTree {
   private readonly heard = new Map<Statement, DecisionTree>();
   private readonly cutOff = new Map<Statement, DecisionTree>();
   private decision: Decision | null = null;
+  /** The number of the setting that is decided here, among all settings; null while nobody has asked. */
+  setting: number | null = null;
 
   private constructor(private readonly rule: Rule, private readonly parent: DecisionTree | null, private readonly last: OrderedStatement | null) {}
 

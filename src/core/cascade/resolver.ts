@@ -17,7 +17,7 @@ export class Resolver {
   private readonly setsByContent = new Map<string, RuleSet>();
   /** A number for each setting of a rule, by its content. */
   private readonly settings = new Map<string, number>();
-  private readonly settingNumbers = new Map<Decision, number>();
+  private readonly optionTexts = new Map<Decision['options'], string>();
   /** By the rules' order in the catalog. */
   private readonly trees: readonly DecisionTree[];
   private readonly indexes: ReadonlyMap<RuleId, number>;
@@ -44,11 +44,7 @@ export class Resolver {
   private compute(stack: Stack, active: readonly ZoneCondition[]): DecidedRules {
     const places = [...this.placesAfter(stack, active, false)];
     this.distribute(this.commandLine, [], false, places);
-    const decisions = places.map((place) => place.decide(this.today));
-    return {
-      set: this.setOf(decisions),
-      decisions: new Map(decisions.map((decision) => [decision.rule, decision])),
-    };
+    return new DecidedPlaces(this.setOf(places), places, this.today);
   }
 
   /**
@@ -85,11 +81,12 @@ export class Resolver {
     }
   }
 
-  private setOf(decisions: readonly Decision[]): RuleSet {
-    const content = decisions.map((decision) => this.settingNumber(decision)).join(' ');
+  private setOf(places: readonly DecisionTree[]): RuleSet {
+    const numbers = new Uint16Array(Uint32Array.from(places, (place) => place.setting ??= this.settingNumber(place.decide(this.today))).buffer);
+    const content = String.fromCharCode(...numbers);
     let set = this.setsByContent.get(content);
     if (set === undefined) {
-      const rules = new Map(decisions.map((decision) => [decision.rule, settingOf(decision)]));
+      const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision)]));
       set = { id: `set-${this.setsByContent.size + 1}`, rules };
       this.setsByContent.set(content, set);
     }
@@ -97,16 +94,18 @@ export class Resolver {
   }
 
   /** A number that is the same for decisions that come to the same setting, and only for them. */
-  private settingNumber(decision: Decision): number {
-    let number = this.settingNumbers.get(decision);
-    if (number === undefined) {
-      const { level, options, waivers, fix } = settingOf(decision);
-      const content = JSON.stringify([level, options, waivers, fix]);
-      number = this.settings.get(content) ?? this.settings.size;
-      this.settings.set(content, number);
-      this.settingNumbers.set(decision, number);
-    }
+  private settingNumber({ level, options, waivers, fix }: Decision): number {
+    const content = `${level} ${waivers} ${fix} ${this.textOf(options)}`;
+    const number = this.settings.get(content) ?? this.settings.size;
+    this.settings.set(content, number);
     return number;
+  }
+
+  /** The values of options as text. Most decisions share the options of the catalog. */
+  private textOf(options: Decision['options']): string {
+    let text = this.optionTexts.get(options);
+    if (text === undefined) this.optionTexts.set(options, (text = JSON.stringify(valuesOf(options))));
+    return text;
   }
 
   private numberOf(zone: ZoneCondition): number {
@@ -119,7 +118,21 @@ export class Resolver {
   }
 }
 
+/** What was decided where the rules came to these places. The decisions are put together when one asks for them. */
+class DecidedPlaces implements DecidedRules {
+  private byRule: ReadonlyMap<RuleId, Decision> | null = null;
+
+  constructor(readonly set: RuleSet, private readonly places: readonly DecisionTree[], private readonly today: string) {}
+
+  get decisions(): ReadonlyMap<RuleId, Decision> {
+    return this.byRule ??= new Map(this.places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, decision]));
+  }
+}
+
 function settingOf({ level, options, waivers, fix }: Decision): RuleSetting {
-  const values: OptionValues = Object.fromEntries(Object.entries(options).map(([name, option]) => [name, option.value]));
-  return { level, options: values, waivers, fix };
+  return { level, options: valuesOf(options), waivers, fix };
+}
+
+function valuesOf(options: Decision['options']): OptionValues {
+  return Object.fromEntries(Object.entries(options).map(([name, option]) => [name, option.value]));
 }

@@ -20,10 +20,16 @@ export type StatePart =
   | { readonly name: 'fix'; readonly value: Permission }
   | { readonly name: 'option'; readonly option: string; readonly value: OptionValue };
 
-/** The state in which the catalog leaves a rule. */
+const catalogStates = new WeakMap<Rule, RuleState>();
+
+/** The state in which the catalog leaves a rule: one object, so that rules whose options nobody touches share theirs. */
 export function stateOfCatalog(rule: Rule): RuleState {
-  const options = Object.entries(rule.defaults).map(([name, value]) => [name, { value, by: 0 }] as const);
-  return { level: 'off', by: 0, options: Object.fromEntries(options), waivers: 'allow', fix: 'allow' };
+  let state = catalogStates.get(rule);
+  if (state === undefined) {
+    const options = Object.entries(rule.defaults).map(([name, value]) => [name, { value, by: 0 }] as const);
+    catalogStates.set(rule, (state = { level: 'off', by: 0, options: Object.fromEntries(options), waivers: 'allow', fix: 'allow' }));
+  }
+  return state;
 }
 
 /** The parts that a statement speaks of, with what each would become: an edit of a list is judged by its result. */
