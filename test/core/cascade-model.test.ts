@@ -18,6 +18,9 @@ function compareAll(workspace: Workspace, statementsOf: (file: string) => Return
   const resolved = new Map(workspace.resolve().files.map((file) => [file.path, file.rules]));
   for (const file of FILES) {
     const statements = statementsOf(file);
+    const rules = resolved.get(file);
+    // Decisions are put together later than the set, and say the same.
+    expect([...rules?.decisions ?? []].map(([id, { level, waivers, fix, options }]) => [id, { level, waivers, fix, options: Object.fromEntries(Object.entries(options).map(([name, { value }]) => [name, value])) }])).toEqual([...rules?.set.rules ?? []]);
     const explained = workspace.explain(file).rules.decisions;
     for (const rule of CATALOG.rules) {
       const expected = decide(rule, statements);

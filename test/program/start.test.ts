@@ -22,6 +22,14 @@ describe('what V8 made of the program when it was built', () => {
   const cache = (): string => path.join(folder, 'dist', 'cli', 'program.cache');
   const asBuilt = spawnSync(process.execPath, [path.join(HERE, 'dist', 'cli', 'main.js'), '--help'], { encoding: 'utf8' }).stdout;
 
+  test('is what Node takes, so that nothing is compiled anew', () => {
+    const ask = "import('./dist/cli/load-program.js').then(({ loadProgram }) => console.log(loadProgram().script.cachedDataRejected))";
+    const rejected = (): string => spawnSync(process.execPath, ['-e', ask], { cwd: folder, encoding: 'utf8' }).stdout.trim();
+    expect(rejected()).toBe('false');
+    writeFileSync(cache(), 'not what V8 makes');
+    expect(rejected()).toBe('true');
+  });
+
   test.each<[string, () => void]>([
     ['is there', () => {}],
     ['is missing', () => rmSync(cache())],

@@ -54,8 +54,8 @@ const SLOT = 0;
 const LEFT = 1;
 /** How many there were but for extras, such as comments. */
 const STRUCTURAL = 2;
-/** The production that the parts follow. */
-const WAY = 3;
+/** Which production of the grammar made the node. */
+const MADE_BY = 3;
 /** Where the part before ended, in bytes. */
 const BEFORE = 4;
 /** The row that the parts are below; -1 above the root. */
@@ -101,14 +101,14 @@ class TableReader {
   }
 
   /** Begins with the parts of a node. */
-  private enter(slot: number, parts: number, way: number, before: number): void {
+  private enter(slot: number, parts: number, production: number, before: number): void {
     this.top += FRAME;
     if (this.top === this.stack.length) this.stack = enlarged(this.stack);
     const { stack, top } = this;
     stack[top + SLOT] = slot;
     stack[top + LEFT] = parts;
     stack[top + STRUCTURAL] = 0;
-    stack[top + WAY] = way;
+    stack[top + MADE_BY] = production;
     stack[top + BEFORE] = before;
   }
 
@@ -175,7 +175,7 @@ class TableReader {
   private nextPlace(): number {
     const { stack, top, tables: { width } } = this;
     const part = stack[top + STRUCTURAL]!++;
-    return part < width ? stack[top + WAY] as number * width + part : -1;
+    return part < width ? stack[top + MADE_BY] as number * width + part : -1;
   }
 
   private add(symbol: number, field: number, start: number, row: number): void {
