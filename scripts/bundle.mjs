@@ -44,10 +44,11 @@ writeFileSync(path.join(target, 'LICENSES.txt'), notices.join(`\n${'-'.repeat(72
 process.env.ELVAR_THREADS = '1';
 const { CACHE, loadProgram } = await import(path.join(target, 'load-program.js'));
 const { program, script } = loadProgram();
+const demo = path.join(here, 'demo', 'harbour');
 const home = mkdtempSync(path.join(tmpdir(), 'elvar-build-'));
-const terminal = { out: () => {}, err: () => {}, directory: path.join(here, 'demo', 'harbour'), env: { HOME: home }, isTerminal: false, columns: 100 };
+const terminal = { out: () => {}, err: () => {}, directory: demo, env: { HOME: home }, isTerminal: false, columns: 100 };
 for (const command of [['check'], ['resolve'], ['explain', 'kiosk/clock.js'], ['scope'], ['fix', '--dry-run'], ['doctor']]) {
-  const code = await program.runProgram(command, terminal);
+  const code = await program.runProgram([...command, '--root', demo], terminal);
   // What is found in the demo ends with 1.
   if (code > 1) throw new Error(`elvar ${command.join(' ')} ended with ${code} on the demo`);
 }
