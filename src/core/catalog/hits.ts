@@ -42,8 +42,9 @@ export function eachNode<Options>(
 ): TreeFinder<Options> {
   return byTree((source, options) => {
     const hits: Hit[] = [];
-    for (const type of types) {
-      for (const node of source.tree.ofType(type)) {
+    const { tree } = source;
+    for (const kind of tree.kindsOf(types)) {
+      for (const node of tree.ofKind(kind)) {
         const hit = judge(node, options, source);
         if (hit !== null) hits.push(hit);
       }

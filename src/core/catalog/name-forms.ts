@@ -65,14 +65,17 @@ export function misshapen(kind: NameKind, languages: string): Finders<NameOption
 function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pattern: wanted }: NameOptions): Hit[] {
   const forms = form === 'usual' ? (USUAL[text.language.id]?.[kind] ?? []) : form === 'any' ? [] : [form];
   if (forms.length === 0 && wanted === '') return [];
-  return declaredNames(tree).filter((declared) => declared.kind === kind).flatMap(({ node, name }) => {
-    const message = judgeName(name, forms, wanted);
-    return message === null ? [] : [hitAt(node, message)];
-  });
+  const hits: Hit[] = [];
+  for (const declared of declaredNames(tree)) {
+    const message = declared.kind === kind ? judgeName(declared.name, forms, wanted) : null;
+    if (message !== null) hits.push(hitAt(declared.node, message));
+  }
+  return hits;
 }
 
 function judgeName(name: string, forms: readonly Form[], wanted: string): string | null {
   if (wanted !== '' && !compiled(wanted).matches(name)) return `${name} does not match ${wanted}`;
+  if (forms.some((form) => SHAPES[form].test(name))) return null;
   // Signs at the ends tell something else than words, and letters beyond ASCII know no case everywhere.
   const bare = name.replace(/^[#$_]+|_+$/g, '');
   if (forms.length === 0 || bare === '' || /[^\x21-\x7E]/.test(bare) || forms.some((form) => SHAPES[form].test(bare))) return null;

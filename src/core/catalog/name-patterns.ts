@@ -16,10 +16,13 @@ export function nameTest(patterns: readonly string[]): NameTest {
 }
 
 function makeTest(patterns: readonly string[]): NameTest {
-  if (patterns.length === 0) return () => false;
-  const compiled = RE2JS.compile(patterns.map((pattern) => `(?:${pattern})`).join('|'));
+  const plain = new Set(patterns.filter((pattern) => /^\w+$/.test(pattern)));
+  const others = patterns.filter((pattern) => !plain.has(pattern));
+  if (others.length === 0) return (name) => plain.has(name);
+  const compiled = RE2JS.compile(others.map((pattern) => `(?:${pattern})`).join('|'));
   const known = new Map<string, boolean>();
   return (name) => {
+    if (plain.has(name)) return true;
     let matches = known.get(name);
     if (matches === undefined) known.set(name, (matches = compiled.matches(name)));
     return matches;

@@ -2,11 +2,10 @@ import type { Finding } from '../model/finding.js';
 import type { Hit } from '../model/rule.js';
 import type { SourceText } from '../model/source-text.js';
 
-/** What the findings of one rule in one file have in common. */
+/** What the findings of one rule under one rule set have in common. */
 export interface FindingKind {
   readonly rule: Finding['rule'];
   readonly level: Finding['level'];
-  readonly path: string;
 }
 
 /**
@@ -26,7 +25,9 @@ export class FoundFinding implements Finding {
   private low = 0;
 
   constructor(kind: FindingKind, { start, end, message }: Hit, text: SourceText, readonly fixable: boolean, readonly excused: Finding['excused']) {
-    ({ rule: this.rule, level: this.level, path: this.path } = kind);
+    this.rule = kind.rule;
+    this.level = kind.level;
+    this.path = text.path;
     this.message = message;
     this.line = text.lineAt(start);
     this.column = text.columnAt(start, this.line);

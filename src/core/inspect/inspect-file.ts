@@ -16,6 +16,7 @@ import type { Spelling } from '../syntax/spelling.js';
 import { fillIn } from './fill-in.js';
 import { FoundFinding, printFindings } from './fingerprint.js';
 import type { PlannedRule, Planner } from './plan.js';
+import { inTextOrder, type RuleHits } from './text-order.js';
 
 /** What was found in one file. */
 export interface Inspection {
@@ -27,12 +28,6 @@ export interface Inspection {
   readonly misread: readonly MalformedWaiver[];
   /** Rules that could not look at all of the file: its code is nested too deeply for them, or they took too long. */
   readonly unfinished: readonly RuleId[];
-}
-
-/** Hits of one rule, before they become findings. */
-interface RuleHits {
-  readonly planned: PlannedRule<unknown>;
-  readonly hits: readonly Hit[];
 }
 
 /** What files are inspected with. */
@@ -61,13 +56,13 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   const unfinished: RuleId[] = [];
   const found = hitsIn(source, set, tools.planner, unfinished);
   const account = new WaiverAccount(readWaivers(source), tools);
-  const findings = found.flatMap((hits) => toFindings(hits, text, set, account, repairs));
+  const findings = toFindings(found, text, set, account, repairs);
   const { waivers } = tools.planner.planFor(set, text.language.id, source.grammar);
   for (const planned of account.isEmpty ? [] : waivers) {
     const hits = [...planned.finder.find(account, tools.planner.catalog)];
-    findings.push(...toFindings({ planned, hits }, text, set, account, repairs));
+    if (hits.length > 0) findings.push(...toFindings([{ planned, hits }], text, set, account, repairs));
   }
-  findings.sort(compareFindings);
+  if (!account.isEmpty) findings.sort(compareFindings);
   printFindings(findings, text);
   const isTold = waivers.some(({ rule }) => rule.id === 'waivers/malformed');
   return { inspection: { findings, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished }, account };
@@ -122,18 +117,19 @@ function judge(
   });
 }
 
-function toFindings({ planned: { rule, level }, hits }: RuleHits, text: SourceText, set: RuleSet, account: WaiverAccount, repairs: Map<Finding, Repair> | null): FoundFinding[] {
-  const setting = set.rules.get(rule.id);
-  const isAboutWaivers = rule.concern === 'waivers';
-  const kind = { rule: rule.id, level, path: text.path };
-  return hits.map((hit) => {
+/** @returns the findings in the order of the text. */
+function toFindings(found: RuleHits[], text: SourceText, set: RuleSet, account: WaiverAccount, repairs: Map<Finding, Repair> | null): FoundFinding[] {
+  const findings: FoundFinding[] = [];
+  const hasWaivers = account.waivers.length > 0;
+  inTextOrder(found, (hit, { kind, mayRepair, rule }) => {
     const { start, repair } = hit;
-    const mends = repair !== undefined && setting?.fix === 'allow';
-    const excused = account.waivers.length === 0 ? null : account.excuse(rule, text.lineAt(start), setting?.waivers === 'allow', isAboutWaivers ? start : null);
+    const mends = repair !== undefined && mayRepair;
+    const excused = hasWaivers ? account.excuse(rule, text.lineAt(start), set.rules.get(rule.id)?.waivers === 'allow', rule.concern === 'waivers' ? start : null) : null;
     const finding = new FoundFinding(kind, hit, text, mends, excused);
-    if (mends) repairs?.set(finding, repair);
-    return finding;
+    if (mends) repairs?.set(finding, typeof repair === 'function' ? repair(hit) : repair);
+    findings.push(finding);
   });
+  return findings;
 }
 
 /** Orders the findings of one file by line, column and rule. */

@@ -1,16 +1,18 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { GrammarId, LanguageId } from '../model/language.js';
-import type { ActiveLevel } from '../model/level.js';
 import type { OptionValues } from '../model/option.js';
 import { finderFor, type Rule, type SyntaxFinder, type TextFinder, type TreeFinder, type WaiverFinder } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import { CombinedQuery } from './combined-query.js';
+import type { FindingKind } from './fingerprint.js';
 import type { Grammars } from '../syntax/grammars.js';
 
 /** A rule in force, with how it finds. */
 export interface PlannedRule<Finder> {
   readonly rule: Rule;
-  readonly level: ActiveLevel;
+  readonly kind: FindingKind;
+  /** Whether rulings let its findings be repaired. */
+  readonly mayRepair: boolean;
   readonly options: OptionValues;
   readonly finder: Finder;
 }
@@ -54,7 +56,7 @@ export class Planner {
       const setting = set.rules.get(rule.id);
       const finder = finderFor(rule, language);
       if (setting === undefined || setting.level === 'off' || finder === null) continue;
-      const planned = { rule, level: setting.level, options: setting.options };
+      const planned = { rule, kind: { rule: rule.id, level: setting.level }, mayRepair: setting.fix === 'allow', options: setting.options };
       if (finder.by === 'text') text.push({ ...planned, finder });
       else if (finder.by === 'waivers') waivers.push({ ...planned, finder });
       else if (grammar === null) continue;

@@ -21,9 +21,12 @@ export interface Hit {
   readonly start: number;
   readonly end: number;
   readonly message: string;
-  /** What would mend it safely; left out where nothing would. */
-  readonly repair?: Repair | undefined;
+  /** What would mend it safely, or what works that out when somebody wants it; left out where nothing would. */
+  readonly repair?: Repair | RepairMaker | undefined;
 }
+
+/** Works out the repair of a hit: most runs want to know only that there is one. */
+export type RepairMaker = (hit: Hit) => Repair;
 
 /** Finds in any file, whatever its language. */
 export interface TextFinder<Options> {

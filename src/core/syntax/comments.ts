@@ -22,9 +22,9 @@ export const commentsOf = memoized(({ text, tree }: Pick<Source, 'text' | 'tree'
 function findComments(text: SourceText, tree: SyntaxTree | null): Comment[] {
   const syntax = text.language.comments;
   if (tree !== null) {
-    return tree.ofTypes(COMMENTS)
-      .map(({ start, end, text: written }) => ({ start, end, body: bodyOf(written, syntax) }))
-      .sort((a, b) => a.start - b.start);
+    const comments: Comment[] = [];
+    for (const node of tree.ofTypes(COMMENTS)) comments.push({ start: node.start, end: node.end, body: bodyOf(node.text, syntax) });
+    return comments.sort((a, b) => a.start - b.start);
   }
   return text.lines.flatMap(({ start, text: line }) => commentOfLine(line, start, syntax) ?? []);
 }
@@ -44,10 +44,11 @@ function commentOfLine(line: string, start: number, syntax: CommentSyntax): Comm
 
 function bodyOf(comment: string, syntax: CommentSyntax): string {
   for (const [open, close] of syntax.block) {
-    if (comment.startsWith(open)) {
-      const inside = comment.slice(open.length, comment.endsWith(close) ? -close.length : undefined);
-      return inside.replace(/^\*+/, '').trim();
-    }
+    if (!comment.startsWith(open)) continue;
+    let start = open.length;
+    const end = comment.endsWith(close) ? Math.max(start, comment.length - close.length) : comment.length;
+    while (start < end && comment[start] === '*') start += 1;
+    return comment.slice(start, end).trim();
   }
   const marker = syntax.line.find((candidate) => comment.startsWith(candidate)) ?? '';
   return comment.slice(marker.length).trim();

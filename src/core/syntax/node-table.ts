@@ -46,22 +46,11 @@ const INLINE = 1;
 const VISIBLE = 1;
 const EXTRA = 4;
 
-/** A frame has so many numbers: a node whose parts are being read. These are their places. */
+/** So many numbers are kept of a node while its parts are read. */
 const FRAME = 7;
-/** The next part. */
-const SLOT = 0;
-/** How many parts are left. */
-const LEFT = 1;
-/** How many there were but for extras, such as comments. */
-const STRUCTURAL = 2;
-/** Which production of the grammar made the node. */
-const MADE_BY = 3;
-/** Where the part before ended, in bytes. */
-const BEFORE = 4;
-/** The row that the parts are below; -1 above the root. */
-const ROW = 5;
-/** The role that the parts have from a node that is not seen; 0 for none. */
-const ROLE = 6;
+
+/** Of the nodes around the one that is read; never full at the start of a turn of {@link readTable}. */
+let stack = new Int32Array(FRAME << 10);
 
 /**
  * Reads a tree as the engine has it in its memory, in the way of its own cursor (tree_cursor.c): nodes that the grammar
@@ -69,131 +58,117 @@ const ROLE = 6;
  * same, but with seven calls a node, which takes a third of the time of parsing.
  * @param address where the tree is; it begins with its root.
  */
-export function readTable(address: number, memory: EngineMemory, tables: GrammarTables, errorKind: number): NodeTable {
-  return new TableReader(memory.words, tables, errorKind).read(address);
-}
-
-class TableReader {
-  private table = free.pop() ?? new Int32Array(1 << 16);
-  private size = 0;
-  private depth = 0;
-  private deepest = 0;
-  private stack = new Int32Array(FRAME << 6);
-  /** Where the innermost frame is; below 0 when all is read. */
-  private top = -FRAME;
-  /** What is known of the part that is being read, before its place is looked at. */
-  private padding = 0;
-  private length = 0;
-  private symbol = 0;
-  private flags = 0;
-  private parts = 0;
-
-  constructor(private readonly words: Int32Array, private readonly tables: GrammarTables, private readonly errorKind: number) {}
-
-  read(address: number): NodeTable {
-    this.enter(address >> 2, 1, 0, 0);
-    this.stack[ROW] = -1;
-    while (this.top >= 0) {
-      if (this.stack[this.top + LEFT] === 0) this.leave();
-      else this.readPart();
+// elvar waive size/branches, size/function-lines because with a call or two for each of a million nodes it takes twice as long
+export function readTable(address: number, { words }: EngineMemory, { aliases, fields, width, kindOf }: GrammarTables, errorKind: number): NodeTable {
+  let table = free.pop() ?? new Int32Array(1 << 16);
+  const kinds = kindOf.length;
+  let size = 0;
+  let depth = 0;
+  let deepest = 0;
+  let top = 0;
+  // Where the next part is, how many are left, and how many there were but for extras, such as comments.
+  let slot = address >> 2;
+  let left = 1;
+  let structural = 0;
+  // Where the tables tell of the production that made the node.
+  let place = 0;
+  // Where the part before ended, in bytes.
+  let ended = 0;
+  // The row that the parts are below, -1 above the root; and the role that they have from a node that is not seen, 0 for none.
+  let row = -1;
+  let role = 0;
+  for (;;) {
+    if (left === 0) {
+      if (top === 0) return { table, size, depth: deepest };
+      const inner = row;
+      top -= FRAME;
+      slot = stack[top] as number;
+      left = stack[top + 1] as number;
+      structural = stack[top + 2] as number;
+      place = stack[top + 3] as number;
+      ended = stack[top + 4] as number;
+      row = stack[top + 5] as number;
+      role = stack[top + 6] as number;
+      if (row !== inner) {
+        table[(inner << SHIFT) + AFTER] = size;
+        depth -= 1;
+      }
+      continue;
     }
-    return { table: this.table, size: this.size, depth: this.deepest };
-  }
-
-  /** Begins with the parts of a node. */
-  private enter(slot: number, parts: number, production: number, before: number): void {
-    this.top += FRAME;
-    if (this.top === this.stack.length) this.stack = enlarged(this.stack);
-    const { stack, top } = this;
-    stack[top + SLOT] = slot;
-    stack[top + LEFT] = parts;
-    stack[top + STRUCTURAL] = 0;
-    stack[top + MADE_BY] = production;
-    stack[top + BEFORE] = before;
-  }
-
-  private leave(): void {
-    const row = this.stack[this.top + ROW] as number;
-    this.top -= FRAME;
-    if (this.top < 0 || this.stack[this.top + ROW] === row) return;
-    this.table[(row << SHIFT) + AFTER] = this.size;
-    this.depth -= 1;
-  }
-
-  private decode(slot: number): void {
-    const { words } = this;
     const head = words[slot] as number;
+    const node = head >> 2;
+    const before = ended;
+    let start: number;
+    let flags: number;
+    let symbol: number;
+    let parts = 0;
     if ((head & INLINE) !== 0) {
       const sizes = words[slot + 1] as number;
-      this.flags = head >> 1;
-      this.padding = (sizes >>> 16) & 0xff;
-      this.length = sizes >>> 24;
-      this.parts = 0;
-      this.symbol = (head >>> 8) & 0xff;
+      flags = head >> 1;
+      symbol = (head >>> 8) & 0xff;
+      start = before + ((sizes >>> 16) & 0xff);
+      ended = start + (sizes >>> 24);
     } else {
-      const node = head >> 2;
-      this.flags = words[node + FLAGS] as number;
-      this.padding = words[node + PADDING] as number;
-      this.length = words[node + SIZE] as number;
-      this.parts = words[node + PARTS] as number;
-      this.symbol = (words[node + SYMBOL] as number) & 0xffff;
+      flags = words[node + FLAGS] as number;
+      symbol = (words[node + SYMBOL] as number) & 0xffff;
+      start = before + (words[node + PADDING] as number);
+      ended = start + (words[node + SIZE] as number);
+      parts = words[node + PARTS] as number;
     }
-  }
-
-  private readPart(): void {
-    const { stack, top } = this;
-    const slot = stack[top + SLOT] as number;
-    this.decode(slot);
-    const before = stack[top + BEFORE] as number;
-    const start = before + this.padding;
-    const row = stack[top + ROW] as number;
-    const isExtra = (this.flags & EXTRA) !== 0;
-    const place = isExtra ? -1 : this.nextPlace();
-    const alias = place < 0 ? 0 : this.tables.aliases[place] as number;
-    const own = place < 0 ? 0 : this.tables.fields[place] as number;
-    const role = own === 0 && !isExtra ? stack[top + ROLE] as number : own;
-    const isSeen = (this.flags & VISIBLE) !== 0 || alias !== 0 || top === 0;
-    stack[top + BEFORE] = start + this.length;
-    stack[top + SLOT] = slot + 2;
-    stack[top + LEFT]! -= 1;
-    if (isSeen) this.add(alias === 0 ? this.symbol : alias, role, start, row);
-    if (this.parts > 0) this.enterNode((this.words[slot] as number) >> 2, before, isSeen, isSeen ? this.size - 1 : row, role);
-  }
-
-  /** Goes into a node that has parts, unless nothing of them is seen. */
-  private enterNode(node: number, before: number, isSeen: boolean, row: number, role: number): void {
-    const { words } = this;
-    if (!isSeen && words[node + SEEN_PARTS] === 0) return;
+    slot += 2;
+    left -= 1;
+    let own = 0;
+    let isSeen = (flags & VISIBLE) !== 0 || row < 0;
+    if ((flags & EXTRA) === 0) {
+      if (structural < width) {
+        own = fields[place + structural] as number;
+        const alias = aliases[place + structural] as number;
+        if (alias !== 0) {
+          symbol = alias;
+          isSeen = true;
+        }
+      }
+      structural += 1;
+      if (own === 0) own = role;
+    }
+    let below = row;
+    if (isSeen) {
+      below = size;
+      const at = size << SHIFT;
+      if (at === table.length) table = enlarged(table);
+      table[at + KIND] = symbol < kinds ? kindOf[symbol] as number : errorKind;
+      table[at + FIELD] = own;
+      // The engine counts bytes of UTF-16.
+      table[at + START] = start >> 1;
+      table[at + END] = ended >> 1;
+      table[at + PARENT] = row;
+      table[at + AFTER] = size + 1;
+      table[at + LAST] = -1;
+      table[at + PREVIOUS] = row < 0 ? -1 : table[(row << SHIFT) + LAST] as number;
+      if (row >= 0) table[(row << SHIFT) + LAST] = size;
+      size += 1;
+      if (depth > deepest) deepest = depth;
+    }
+    // Nothing is read below a node of which nothing is seen.
+    if (parts === 0 || (!isSeen && words[node + SEEN_PARTS] === 0)) continue;
+    if (top + FRAME > stack.length) stack = enlarged(stack);
+    stack[top] = slot;
+    stack[top + 1] = left;
+    stack[top + 2] = structural;
+    stack[top + 3] = place;
+    stack[top + 4] = ended;
+    stack[top + 5] = row;
+    stack[top + 6] = role;
+    top += FRAME;
+    if (isSeen) depth += 1;
     // Parts stand right before the node itself.
-    this.enter(node - 2 * this.parts, this.parts, (words[node + PRODUCTION] as number) >>> 16, before);
-    this.stack[this.top + ROW] = row;
-    this.stack[this.top + ROLE] = isSeen ? 0 : role;
-    if (isSeen) this.depth += 1;
-  }
-
-  /** Where the tables tell of the part that comes next, of those that are no extras; below 0 for nowhere. */
-  private nextPlace(): number {
-    const { stack, top, tables: { width } } = this;
-    const part = stack[top + STRUCTURAL]!++;
-    return part < width ? stack[top + MADE_BY] as number * width + part : -1;
-  }
-
-  private add(symbol: number, field: number, start: number, row: number): void {
-    const at = this.size << SHIFT;
-    if (at === this.table.length) this.table = enlarged(this.table);
-    const { table, tables: { kindOf } } = this;
-    table[at + KIND] = symbol < kindOf.length ? kindOf[symbol] as number : this.errorKind;
-    table[at + FIELD] = field;
-    // The engine counts bytes of UTF-16.
-    table[at + START] = start >> 1;
-    table[at + END] = (start + this.length) >> 1;
-    table[at + PARENT] = row;
-    table[at + AFTER] = this.size + 1;
-    table[at + LAST] = -1;
-    table[at + PREVIOUS] = row < 0 ? -1 : table[(row << SHIFT) + LAST] as number;
-    if (row >= 0) table[(row << SHIFT) + LAST] = this.size;
-    this.size += 1;
-    if (this.depth > this.deepest) this.deepest = this.depth;
+    slot = node - 2 * parts;
+    left = parts;
+    structural = 0;
+    place = ((words[node + PRODUCTION] as number) >>> 16) * width;
+    ended = before;
+    row = below;
+    role = isSeen ? 0 : own;
   }
 }
 

@@ -1,8 +1,10 @@
+import { AFTER, END, FIELD, KIND, LAST, PARENT, PREVIOUS, SHIFT, START } from './node-table.js';
 import type { SyntaxTree } from './tree.js';
 
 /**
  * A node of a syntax tree. It is a place in the tree's table and is made when a rule first looks at it; the same place
  * always gives the same object, so nodes can be compared and be keys. Offsets count UTF-16 code units.
+ * It reads the table itself: a call more for each of some million questions takes longer than most rules.
  */
 // elvar waive size/class-members because rules ask a node all there is to ask, and read it here in one place
 export class SyntaxNode {
@@ -11,79 +13,102 @@ export class SyntaxNode {
 
   /** @param index its number in the order of the text, in which a node comes before what is below it. */
   constructor(readonly tree: SyntaxTree, readonly index: number) {
-    this.type = tree.typeAt(index);
+    this.type = tree.names.kinds[tree.table[(index << SHIFT) + KIND] as number] as string;
   }
 
   /** Whether it is more than a sign or a word of the grammar. */
   get named(): boolean {
-    return this.tree.isNamedAt(this.index);
+    const { names, table } = this.tree;
+    return names.named[table[(this.index << SHIFT) + KIND] as number] === 1;
   }
 
   /** The role it plays in its parent, where the grammar names one. */
   get field(): string | null {
-    return this.tree.fieldAt(this.index);
+    const { names, table } = this.tree;
+    return names.fields[table[(this.index << SHIFT) + FIELD] as number] ?? null;
   }
 
   get start(): number {
-    return this.tree.startAt(this.index);
+    return this.tree.table[(this.index << SHIFT) + START] as number;
   }
 
   /** Exclusive. */
   get end(): number {
-    return this.tree.endAt(this.index);
+    return this.tree.table[(this.index << SHIFT) + END] as number;
   }
 
   get parent(): SyntaxNode | null {
-    return this.tree.nodeAt(this.tree.parentOf(this.index));
+    const { tree } = this;
+    const index = tree.table[(this.index << SHIFT) + PARENT] as number;
+    return index < 0 ? null : tree.nodes[index] ?? tree.nodeAt(index);
   }
 
   /** The first part of it, named or not. */
   get first(): SyntaxNode | null {
     const { tree, index } = this;
-    return tree.afterOf(index) === index + 1 ? null : tree.nodeAt(index + 1);
+    return tree.table[(index << SHIFT) + AFTER] === index + 1 ? null : tree.nodeAt(index + 1);
   }
 
   get last(): SyntaxNode | null {
-    return this.tree.nodeAt(this.tree.lastOf(this.index));
+    const { tree } = this;
+    const index = tree.table[(this.index << SHIFT) + LAST] as number;
+    return index < 0 ? null : tree.nodeAt(index);
   }
 
   get next(): SyntaxNode | null {
     const { tree, index } = this;
-    const parent = tree.parentOf(index);
-    const after = tree.afterOf(index);
-    return parent < 0 || after === tree.afterOf(parent) ? null : tree.nodeAt(after);
+    const { table } = tree;
+    const parent = table[(index << SHIFT) + PARENT] as number;
+    const after = table[(index << SHIFT) + AFTER] as number;
+    return parent < 0 || after === table[(parent << SHIFT) + AFTER] ? null : tree.nodeAt(after);
   }
 
   get previous(): SyntaxNode | null {
-    return this.tree.nodeAt(this.tree.previousOf(this.index));
+    const { tree } = this;
+    const index = tree.table[(this.index << SHIFT) + PREVIOUS] as number;
+    return index < 0 ? null : tree.nodeAt(index);
   }
 
   /** What is written there. */
   get text(): string {
-    return this.tree.text.slice(this.start, this.end);
+    const { table, text } = this.tree;
+    const at = this.index << SHIFT;
+    return text.slice(table[at + START], table[at + END]);
   }
 
   /** Its parts in the order of the text, signs and words of the grammar among them. */
   get children(): SyntaxNode[] {
     const { tree, index } = this;
+    const { table } = tree;
     const children: SyntaxNode[] = [];
-    const end = tree.afterOf(index);
-    for (let child = index + 1; child < end; child = tree.afterOf(child)) children.push(tree.nodeAt(child));
+    const end = table[(index << SHIFT) + AFTER] as number;
+    for (let child = index + 1; child < end; child = table[(child << SHIFT) + AFTER] as number) children.push(tree.nodes[child] ?? tree.nodeAt(child));
     return children;
   }
 
   /** Its parts without signs and words of the grammar; comments are among them. */
   get parts(): SyntaxNode[] {
     const { tree, index } = this;
+    const { table, names: { named } } = tree;
     const parts: SyntaxNode[] = [];
-    const end = tree.afterOf(index);
-    for (let child = index + 1; child < end; child = tree.afterOf(child)) if (tree.isNamedAt(child)) parts.push(tree.nodeAt(child));
+    const end = table[(index << SHIFT) + AFTER] as number;
+    for (let child = index + 1; child < end; child = table[(child << SHIFT) + AFTER] as number) {
+      if (named[table[(child << SHIFT) + KIND] as number] === 1) parts.push(tree.nodes[child] ?? tree.nodeAt(child));
+    }
     return parts;
   }
 
   /** The first part in a role. */
   child(field: string): SyntaxNode | null {
-    return this.tree.nodeAt(this.tree.partIn(this.index, field));
+    const { tree, index } = this;
+    const { table } = tree;
+    const role = tree.names.fieldByName.get(field);
+    if (role === undefined) return null;
+    const end = table[(index << SHIFT) + AFTER] as number;
+    for (let part = index + 1; part < end; part = table[(part << SHIFT) + AFTER] as number) {
+      if (table[(part << SHIFT) + FIELD] === role) return tree.nodes[part] ?? tree.nodeAt(part);
+    }
+    return null;
   }
 
   /** All parts in a role. */
@@ -94,25 +119,37 @@ export class SyntaxNode {
   /** The first part of a type. */
   childOfType(...types: readonly string[]): SyntaxNode | null {
     const { tree, index } = this;
-    const end = tree.afterOf(index);
-    for (let child = index + 1; child < end; child = tree.afterOf(child)) if (types.includes(tree.typeAt(child))) return tree.nodeAt(child);
+    const { table, names: { kinds } } = tree;
+    const end = table[(index << SHIFT) + AFTER] as number;
+    for (let child = index + 1; child < end; child = table[(child << SHIFT) + AFTER] as number) {
+      if (types.includes(kinds[table[(child << SHIFT) + KIND] as number] as string)) return tree.nodeAt(child);
+    }
     return null;
   }
 
   /** The first part that is no comment. */
   get firstPart(): SyntaxNode | null {
     const { tree, index } = this;
-    const end = tree.afterOf(index);
-    for (let child = index + 1; child < end; child = tree.afterOf(child)) if (tree.isNamedAt(child) && !COMMENTS.has(tree.typeAt(child))) return tree.nodeAt(child);
+    const { table, names: { kinds, named } } = tree;
+    const end = table[(index << SHIFT) + AFTER] as number;
+    for (let child = index + 1; child < end; child = table[(child << SHIFT) + AFTER] as number) {
+      const kind = table[(child << SHIFT) + KIND] as number;
+      if (named[kind] === 1 && !COMMENTS.has(kinds[kind] as string)) return tree.nodeAt(child);
+    }
     return null;
   }
 
   /** The nearest node around it of one of the types. */
   closest(types: ReadonlySet<string>): SyntaxNode | null {
     const { tree } = this;
-    let index = tree.parentOf(this.index);
-    while (index >= 0 && !types.has(tree.typeAt(index))) index = tree.parentOf(index);
-    return tree.nodeAt(index);
+    const { table, names: { kinds } } = tree;
+    let index = table[(this.index << SHIFT) + PARENT] as number;
+    while (index >= 0) {
+      const at = index << SHIFT;
+      if (types.has(kinds[table[at + KIND] as number] as string)) return tree.nodeAt(index);
+      index = table[at + PARENT] as number;
+    }
+    return null;
   }
 
   /** Whether it lies in `other`, or is it. */
@@ -123,20 +160,21 @@ export class SyntaxNode {
   /** Visits it and all below it in the order of the text; `visit` returns false to leave out what is below. */
   walk(visit: (node: SyntaxNode) => boolean | void): void {
     const { tree } = this;
-    const end = tree.afterOf(this.index);
+    const { table } = tree;
+    const end = table[(this.index << SHIFT) + AFTER] as number;
     for (let index = this.index; index < end;) {
-      index = visit(tree.nodeAt(index)) === false ? tree.afterOf(index) : index + 1;
+      index = visit(tree.nodes[index] ?? tree.nodeAt(index)) === false ? table[(index << SHIFT) + AFTER] as number : index + 1;
     }
   }
 
   /** Whether it or anything below it is of one of the types. @param except types that are not looked into. */
   contains(types: ReadonlySet<string>, except?: ReadonlySet<string>): boolean {
-    const { tree } = this;
-    const end = tree.afterOf(this.index);
+    const { table, names: { kinds } } = this.tree;
+    const end = table[(this.index << SHIFT) + AFTER] as number;
     for (let index = this.index; index < end;) {
-      const type = tree.typeAt(index);
+      const type = kinds[table[(index << SHIFT) + KIND] as number] as string;
       if (types.has(type)) return true;
-      index = index !== this.index && except?.has(type) === true ? tree.afterOf(index) : index + 1;
+      index = index !== this.index && except?.has(type) === true ? table[(index << SHIFT) + AFTER] as number : index + 1;
     }
     return false;
   }

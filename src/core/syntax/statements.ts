@@ -1,4 +1,6 @@
+import { callsOf } from './calls.js';
 import { isComment, type SyntaxNode } from './node.js';
+import type { SyntaxTree } from './tree.js';
 
 /** Nodes that repeat what is in them, in every grammar. */
 export const LOOPS: ReadonlySet<string> = new Set([
@@ -15,8 +17,12 @@ export const BLOCKS: ReadonlySet<string> = new Set([
 /** Statements after which nothing that follows in their block is run. */
 const EXITS: ReadonlySet<string> = new Set([
   'return_statement', 'throw_statement', 'raise_statement', 'break_statement', 'continue_statement', 'goto_statement', 'co_return_statement',
-  'yield_statement',
+  'yield_statement', 'exit_statement',
 ]);
+
+/** Calls after which nothing is run, and their names without the objects. */
+const LEAVING = /^(?:panic|os\.Exit|process\.exit|exit|abort|std::exit|std::abort)$/;
+const LEAVING_NAMES = ['panic', 'Exit', 'exit', 'abort'];
 
 /** The statements of a block, without comments. */
 export function statementsOf(block: SyntaxNode): SyntaxNode[] {
@@ -25,11 +31,17 @@ export function statementsOf(block: SyntaxNode): SyntaxNode[] {
 
 /** Whether a statement leaves its block, whatever happens: PHP throws in an expression, Go and others by a call. */
 export function isExit(statement: SyntaxNode): boolean {
-  if (EXITS.has(statement.type) || statement.type === 'exit_statement') return true;
+  if (EXITS.has(statement.type)) return true;
   if (statement.type !== 'expression_statement') return false;
   const inside = statement.firstPart;
   if (inside?.type === 'throw_expression') return true;
-  return inside?.type === 'call_expression' && /^(?:panic|os\.Exit|process\.exit|exit|abort|std::exit|std::abort)$/.test(inside.child('function')?.text ?? '');
+  return inside?.type === 'call_expression' && LEAVING.test(inside.child('function')?.text ?? '');
+}
+
+/** The statements of a file that leave their block: those of {@link isExit}, kind by kind. */
+export function exitsIn(tree: SyntaxTree): SyntaxNode[] {
+  const inside = [...tree.ofType('throw_expression'), ...callsOf(tree, LEAVING_NAMES)];
+  return [...tree.ofTypes(EXITS), ...inside.flatMap(({ parent }) => (parent !== null && isExit(parent) ? [parent] : []))];
 }
 
 /** A node without the brackets around it. */

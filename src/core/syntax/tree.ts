@@ -5,23 +5,23 @@ import { grammarTables } from './grammar-tables.js';
 import { grammarNames, kindsOf, type GrammarNames } from './grammar-names.js';
 import type { Memo } from './memo.js';
 import { SyntaxNode } from './node.js';
-import { AFTER, END, FIELD, KIND, LAST, PARENT, PREVIOUS, readTable, releaseTable, SHIFT, START } from './node-table.js';
+import { KIND, readTable, releaseTable, SHIFT } from './node-table.js';
 
 const NONE: readonly SyntaxNode[] = [];
 const RELEASED = new Int32Array(0);
 
 /** The syntax of a file, read from the parser once. */
-// elvar waive size/class-members because half of them are one number of the table each
 export class SyntaxTree {
   readonly root: SyntaxNode;
   /** How deep its nodes are nested. */
   readonly depth: number;
   /** How many nodes there are. */
   readonly size: number;
-  private table: Int32Array;
-  private readonly names: GrammarNames;
+  /** For nodes, which read it themselves. */
+  table: Int32Array;
+  readonly names: GrammarNames;
   /** The nodes that somebody looked at, at their numbers. */
-  private readonly nodes: (SyntaxNode | undefined)[];
+  readonly nodes: (SyntaxNode | undefined)[];
   private readonly byType: (readonly SyntaxNode[] | undefined)[];
   /** By the list of types that was asked for: rules share these lists. */
   private readonly byTypes = new Map<Iterable<string>, readonly SyntaxNode[]>();
@@ -52,7 +52,7 @@ export class SyntaxTree {
   /** All nodes of the types: type by type, and within one in the order of the text. */
   ofTypes(types: Iterable<string>): readonly SyntaxNode[] {
     let nodes = this.byTypes.get(types);
-    if (nodes === undefined) this.byTypes.set(types, (nodes = this.collect(kindsOf(this.names, types))));
+    if (nodes === undefined) this.byTypes.set(types, (nodes = this.collect(this.kindsOf(types))));
     return nodes;
   }
 
@@ -69,8 +69,14 @@ export class SyntaxTree {
     return all;
   }
 
-  private ofKind(kind: number): readonly SyntaxNode[] {
-    const { ends } = this.sorted;
+  /** The kinds of node that the grammar has of some types. */
+  kindsOf(types: Iterable<string>): readonly number[] {
+    return kindsOf(this.names, types);
+  }
+
+  /** All nodes of a kind, in the order of the text. */
+  ofKind(kind: number): readonly SyntaxNode[] {
+    const { ends } = this.byKind ?? this.sorted;
     if (ends[kind] === ends[kind + 1]) return NONE;
     return this.byType[kind] ??= this.nodesOfKind(kind);
   }
@@ -88,63 +94,9 @@ export class SyntaxTree {
     this.table = RELEASED;
   }
 
-  /** The node of a number; null for a number below 0. */
-  nodeAt(index: number): SyntaxNode;
-  nodeAt(index: number): SyntaxNode | null {
-    if (index < 0) return null;
+  /** The node of a number, which is none below 0. */
+  nodeAt(index: number): SyntaxNode {
     return this.nodes[index] ??= new SyntaxNode(this, index);
-  }
-
-  typeAt(index: number): string {
-    return this.names.kinds[this.table[(index << SHIFT) + KIND] as number] as string;
-  }
-
-  isNamedAt(index: number): boolean {
-    return this.names.named[this.table[(index << SHIFT) + KIND] as number] === 1;
-  }
-
-  fieldAt(index: number): string | null {
-    return this.names.fields[this.table[(index << SHIFT) + FIELD] as number] ?? null;
-  }
-
-  startAt(index: number): number {
-    return this.table[(index << SHIFT) + START] as number;
-  }
-
-  endAt(index: number): number {
-    return this.table[(index << SHIFT) + END] as number;
-  }
-
-  /** The number of the node around one; below 0 for the root. */
-  parentOf(index: number): number {
-    return this.table[(index << SHIFT) + PARENT] as number;
-  }
-
-  /** The number that follows those of a node and all below it. */
-  afterOf(index: number): number {
-    return this.table[(index << SHIFT) + AFTER] as number;
-  }
-
-  /** The number of the last part of a node; below 0 for none. */
-  lastOf(index: number): number {
-    return this.table[(index << SHIFT) + LAST] as number;
-  }
-
-  /** The number of the first part of a node in a role; below 0 for none. */
-  partIn(index: number, field: string): number {
-    const role = this.names.fieldByName.get(field);
-    if (role === undefined) return -1;
-    const { table } = this;
-    const end = table[(index << SHIFT) + AFTER] as number;
-    for (let part = index + 1; part < end; part = table[(part << SHIFT) + AFTER] as number) {
-      if (table[(part << SHIFT) + FIELD] === role) return part;
-    }
-    return -1;
-  }
-
-  /** The number of the part before a node in the same parent; below 0 for none. */
-  previousOf(index: number): number {
-    return this.table[(index << SHIFT) + PREVIOUS] as number;
   }
 
   private nodesOfKind(kind: number): readonly SyntaxNode[] {

@@ -1,7 +1,8 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { BLOCKS, isExit, statementsOf } from '../../syntax/statements.js';
+import { BLOCKS, exitsIn, isExit, statementsOf } from '../../syntax/statements.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
 
@@ -41,8 +42,7 @@ export default defineRule({
 
 function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
   const hits: Hit[] = [];
-  for (const block of tree.ofTypes(BLOCKS)) {
-    if (!leavesEarly(block)) continue;
+  for (const block of leftEarly(tree)) {
     const statements = statementsOf(block);
     const exit = statements.findIndex(isExit);
     if (exit < 0 || exit === statements.length - 1) continue;
@@ -56,11 +56,14 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
   return hits;
 }
 
-/** Whether something in a block leaves it before its last part; most blocks are done with this cheap question. */
-function leavesEarly(block: SyntaxNode): boolean {
-  const { last } = block;
-  for (let part = block.first; part !== null && part !== last; part = part.next) if (part.named && isExit(part)) return true;
-  return false;
+/** The blocks that something leaves before their last part. Most are left at their end, if at all. */
+function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
+  const blocks = new Set<SyntaxNode>();
+  for (const exit of exitsIn(tree)) {
+    const { parent, next } = exit;
+    if (next !== null && parent !== null && BLOCKS.has(parent.type)) blocks.add(parent);
+  }
+  return blocks;
 }
 
 /** Whether a label stands before it, to which something may jump. */

@@ -56,6 +56,7 @@ function conditionOf(node: SyntaxNode): SyntaxNode | null {
 
 /** Conditions of one chain of branches that were asked before in it. What calls something may answer differently. */
 function askedAgain(first: SyntaxNode): Hit[] {
+  if (first.child('alternative') === null) return [];
   const asked = new Set<string>();
   const hits: Hit[] = [];
   const conditions = conditionsOfChain(first);

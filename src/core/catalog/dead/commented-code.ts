@@ -24,8 +24,17 @@ export default defineRule({
   ],
 });
 
+/** Tells whether a line looks as prose hardly ever looks. */
+interface Look {
+  readonly test: (line: string) => boolean;
+}
+
 /** How a line of code looks that prose hardly ever looks like, by family of languages. */
-const BRACES = /^(?:(?:return|throw|await|break|continue)\b[^.]*[;)]$|(?:const|let|var|public|private|protected|static|final|auto|int|bool|char|double|float|void|string|func|fn)\s+[\w<>*&\[\], ]+(?:=|\(|;$|:=)|(?:if|for|while|switch|foreach|catch)\s*\(.*\)\s*\{?$|\}?\s*else\b.*\{$|#?(?:import|include|use|export|require|package)\s+[\w.*{'"<\\].*[;>'"]$|[\w$.\->:[\]'"]+\s*(?:[+*/-]?=|:=)\s*[^=\s].*[;)]$|[\w$.\->:]+\([^)]*\)\s*;$|[\w$.\->:]+\(.*\);$|<\/[A-Za-z][\w.-]*>|<[A-Za-z][\w.-]*(?:\s+[\w:@-]+=["'{][^>]*>|\s*\/>))/;
+const BRACES_STATEMENT = /^(?:(?:return|throw|await|break|continue)\b[^.]*[;)]|(?:if|for|while|switch|foreach|catch)\s*\(.*\)\s*\{?|\}?\s*else\b.*\{|#?(?:import|include|use|export|require|package)\s+[\w.*{'"<\\].*[;>'"]|[\w$.\->:[\]'"]+\s*(?:[+*/-]?=|:=)\s*[^=\s].*[;)]|[\w$.\->:]+\([^)]*\)\s*;|[\w$.\->:]+\(.*\);)$/;
+/** The last signs of all of these. */
+const BRACES_ENDS = new Set([';', ')', '{', '>', '\'', '"']);
+const BRACES_BEGINNING = /^(?:(?:const|let|var|public|private|protected|static|final|auto|int|bool|char|double|float|void|string|func|fn)\s+[\w<>*&\[\], ]+(?:=|\(|;$|:=)|<\/[A-Za-z][\w.-]*>|<[A-Za-z][\w.-]*(?:\s+[\w:@-]+=["'{][^>]*>|\s*\/>))/;
+const BRACES: Look = { test: (line) => (BRACES_ENDS.has(line[line.length - 1] ?? '') && BRACES_STATEMENT.test(line)) || BRACES_BEGINNING.test(line) };
 const PYTHON = /^(?:[\w.[\]'"]+\s*[+*/-]?=\s*[^=\s].*|(?:if|elif|while|for|with|def|class|except)\b.*:$|(?:else|try|finally):$|return(?:\s+(?:[\w.]+|.*[()[\]{}'"=+].*))?$|(?:from\s+[\w.]+\s+)?import\s+[\w.,* ()]+$|[\w.]+\([^)]*\)$|raise\s+\w+\(.*\)$|print\s*\(.*\)$)/;
 /** Languages whose statements need no semicolon. */
 const BARE = /^(?:[\w.]+(?:, [\w.]+)*\s*:?=\s*\S.*|return\s+[\w.&*"]+(?:\(.*\).*|,\s*.+)|(?:if|for|switch|func|fun|def)\b.*\{|[\w.]+\([^)]*\)|\}?\s*else\b.*\{)$/;
@@ -34,7 +43,7 @@ const STYLES = /^(?:--)?[a-z-]+\s*:\s*[^;]+;$|^[.#&]?[\w-]+(?:[\s>+~,.:#[\]()\w-
 const MARKUP = /^<\/?[a-z][\w-]*(?:\s+[\w:@-]+(?:=(?:"[^"]*"|'[^']*'|\S+))?)*\s*\/?>/;
 const SQL = /^(?:select\b.+\bfrom\b|insert\s+into\b|update\b.+\bset\b|delete\s+from\b|create\s+(?:table|index|view)\b|alter\s+table\b|drop\s+(?:table|index|view)\b)/i;
 
-const LOOKS: Readonly<Record<string, RegExp>> = {
+const LOOKS: Readonly<Record<string, Look>> = {
   go: BARE, kotlin: BARE, swift: BARE, scala: BARE, python: PYTHON, shell: SHELL, dockerfile: SHELL, makefile: SHELL, css: STYLES, scss: STYLES, less: STYLES, html: MARKUP, xml: MARKUP, sql: SQL, ruby: PYTHON,
 };
 
@@ -52,27 +61,40 @@ function* findCommentedCode(source: Source): Iterable<Hit> {
     const [first] = group as [Comment, ...Comment[]];
     const last = group.at(-1) as Comment;
     if (group.some(({ body }) => body.startsWith('elvar '))) continue;
-    const lines = group.flatMap(({ body }) => body.split(/\r\n|\r|\n/)).map((line) => line.replace(/^\s*\*\s?/, '').trim()).filter((line) => line !== '');
+    const lines = group.flatMap(linesOf);
     const code = lines.filter((line) => look.test(line) && !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, '')) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b/i.test(line)).length;
+    if (code === 0) continue;
     const other = lines.filter((line) => /^[\])}>;,]*$/.test(line)).length;
     // Half of it at least: prose with an example is documentation.
-    if (code > 0 && (code + other) * 2 > lines.length) {
+    if ((code + other) * 2 > lines.length) {
       yield { start: first.start, end: last.end, message: code === 1 ? 'a line of code in a comment' : `${code} lines of code in a comment` };
     }
   }
+}
+
+/** What is written in the lines of a comment, without the stars before them. */
+function linesOf({ body }: Comment): string[] {
+  const lines = /[\r\n]/.test(body) ? body.split(/\r\n|\r|\n/) : [body];
+  return lines.map((line) => line.replace(/^\s*\*\s?/, '').trim()).filter((line) => line !== '');
 }
 
 /** Comments on lines of their own that follow each other directly, together. Those that document are left out. */
 function groupsOf(comments: readonly Comment[], text: string): Comment[][] {
   const groups: Comment[][] = [];
   for (const comment of comments) {
-    const written = text.slice(comment.start, comment.end);
-    if (isDocumentation(written) || comment.body === '') continue;
+    if (comment.body === '' || isDocumentation(text.slice(comment.start, Math.min(comment.end, comment.start + 4)))) continue;
     const lineStart = text.lastIndexOf('\n', comment.start - 1) + 1;
-    if (text.slice(lineStart, comment.start).trim() !== '') continue;
+    if (lineStart < comment.start && text.slice(lineStart, comment.start).trim() !== '') continue;
     const before = groups.at(-1)?.at(-1);
-    if (before !== undefined && /^\s*$/.test(text.slice(before.end, comment.start)) && text.slice(before.end, comment.start).split('\n').length <= 2) groups.at(-1)?.push(comment);
+    if (before !== undefined && isNext(before, comment, text)) groups.at(-1)?.push(comment);
     else groups.push([comment]);
   }
   return groups;
+}
+
+/** Whether nothing but blanks and one line end stands between two comments. */
+function isNext(before: Comment, { start }: Comment, text: string): boolean {
+  const between = text.slice(before.end, start);
+  const feed = between.indexOf('\n');
+  return between.trim() === '' && (feed < 0 || !between.includes('\n', feed + 1));
 }

@@ -114,11 +114,12 @@ function findInScript(source: ParsedSource): Hit[] {
   const { path } = source.text;
   const bindings = bindingsOf(source.tree);
   if (bindings.isOpen) return [];
-  const documented = documentationOf(source);
-  const unused = bindings.all.filter(({ kind, name, references }) => kind === 'import' && references.length === 0
+  const candidates = bindings.all.filter(({ kind, name, references }) => kind === 'import' && references.length === 0
     // Compiled JSX may call React without naming it in the source.
-    && !(name === 'React' && /\.[jt]sx$/.test(path))
-    && !mentions(documented, name));
+    && !(name === 'React' && /\.[jt]sx$/.test(path)));
+  if (candidates.length === 0) return [];
+  const documented = documentationOf(source);
+  const unused = candidates.filter(({ name }) => !mentions(documented, name));
   const nodes = new Set(unused.map(({ node }) => node));
   return [...nodes].map((node) => hitAt(node, `${node.text} is imported and never used`, scriptRemoval(node, nodes, source.text.text)));
 }

@@ -43,10 +43,25 @@ export default defineRule({
 /** Bare names that print in one language, and are anything in the others. */
 const AT_HOME: Readonly<Record<string, string>> = { print: 'python', pprint: 'python', breakpoint: 'python', println: 'go' };
 
+interface Calls {
+  readonly names: ReadonlySet<string>;
+  /** The names without their objects. */
+  readonly methods: ReadonlySet<string>;
+}
+
+/** What is looked for, by the option that names it. */
+const wanted = new WeakMap<readonly string[], Calls>();
+
+function callsFor(calls: readonly string[]): Calls {
+  let own = wanted.get(calls);
+  if (own === undefined) wanted.set(calls, (own = { names: new Set(calls), methods: new Set(calls.map((name) => /[^.>:]+$/.exec(name)?.[0] ?? name)) }));
+  return own;
+}
+
 function findPrints({ tree, grammar }: ParsedSource, { calls }: { readonly calls: readonly string[] }): Hit[] {
-  const names = new Set(calls);
+  const { names, methods } = callsFor(calls);
   const hits: Hit[] = [];
-  for (const call of callsOf(tree, new Set(calls.map((name) => /[^.>:]+$/.exec(name)?.[0] ?? name)))) {
+  for (const call of callsOf(tree, methods)) {
     const called = calleeOf(call);
     // With a second argument, these of PHP's functions return what they would print.
     const returns = (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;

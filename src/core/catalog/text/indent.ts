@@ -1,8 +1,8 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { Repair } from '../../model/repair.js';
-import { layoutTest } from '../../syntax/solid.js';
+import { layoutTest, type LayoutTest } from '../../syntax/solid.js';
 import type { Source } from '../../syntax/source.js';
-import { isBlank } from '../blank.js';
+import { isBlank, TAB } from '../blank.js';
 import { bad, good } from '../examples.js';
 import { choice, whole } from '../options.js';
 
@@ -46,46 +46,60 @@ function findIndents(source: Source, options: Options): Hit[] {
   const hits: Hit[] = [];
   // Where the language itself asks for tabs there is nothing to decide.
   if (options.with === 'spaces' && language.needsTabs) return hits;
-  let isRepairable: boolean | null = null;
+  let isLayout: LayoutTest | null = null;
+  const mend = ({ start, end }: Hit): Repair => [{ start, end, text: reindented(text.slice(start, end), text[end] === '*', options) }];
   for (let line = 0; line < starts.length; line += 1) {
     const start = starts[line] as number;
-    if (!isBlank(text.charCodeAt(start))) continue;
-    let end = start + 1;
-    while (isBlank(text.charCodeAt(end))) end += 1;
-    if (end === ends[line]) continue;
-    const indent = text.slice(start, end);
-    const continuesComment = text[end] === '*';
-    const message = whatIsWrong(indent, continuesComment, options);
+    let end = start;
+    let tabs = 0;
+    for (let code = text.charCodeAt(end); isBlank(code); code = text.charCodeAt(end)) {
+      if (code === TAB) tabs += 1;
+      end += 1;
+    }
+    if (end === start || end === ends[line]) continue;
+    const message = whatIsWrong(text, start, end, tabs, options);
     if (message === null) continue;
-    isRepairable ??= !MEANINGFUL.has(language.id) || (language.id === 'python' && /^\t/m.test(text) && !/^\t* /m.test(text));
-    const repair = isRepairable && layoutTest(source)(start) ? reindented(start, indent, continuesComment, options) : undefined;
-    hits.push({ start, end, message, repair });
+    isLayout ??= isRepairable(source) ? layoutTest(source) : () => false;
+    const isMendable = isLayout(start) && comesOut(text.slice(start, end), text[end] === '*', options);
+    hits.push({ start, end, message, repair: isMendable ? mend : undefined });
   }
   return hits;
 }
 
-function whatIsWrong(indent: string, continuesComment: boolean, options: Options): string | null {
-  if (options.with === 'spaces') {
-    if (indent.includes('\t')) return 'indented with tabs, not blanks';
-    const isOdd = options.width > 0 && indent.length % options.width !== 0;
-    return isOdd && !continuesComment ? `indented by ${indent.length}, not by a multiple of ${options.width}` : null;
-  }
-  // One blank may stand before the star of a comment that runs over several lines.
-  const blanks = continuesComment && indent.endsWith(' ') ? indent.slice(0, -1) : indent;
-  return blanks.includes(' ') ? 'indented with blanks, not tabs' : null;
+function isRepairable({ text: { text, language } }: Source): boolean {
+  return !MEANINGFUL.has(language.id) || (language.id === 'python' && /^\t/m.test(text) && !/^\t* /m.test(text));
 }
 
-/** The indentation in the agreed signs, where it comes out even; how far a line is indented stays the same. */
-function reindented(start: number, indent: string, continuesComment: boolean, options: Options): Repair | undefined {
+/** @param tabs how many tabs there are in the indentation from `start` to `end`. */
+function whatIsWrong(text: string, start: number, end: number, tabs: number, options: Options): string | null {
+  if (options.with === 'spaces') {
+    if (tabs > 0) return 'indented with tabs, not blanks';
+    const isOdd = options.width > 0 && (end - start) % options.width !== 0;
+    return isOdd && text[end] !== '*' ? `indented by ${end - start}, not by a multiple of ${options.width}` : null;
+  }
+  // One blank may stand before the star of a comment that runs over several lines.
+  const allowed = text[end] === '*' && text[end - 1] === ' ' ? 1 : 0;
+  return end - start - tabs > allowed ? 'indented with blanks, not tabs' : null;
+}
+
+/** Whether an indentation comes out even in the agreed signs, and otherwise than it is. */
+function comesOut(indent: string, continuesComment: boolean, options: Options): boolean {
+  if (options.with === 'spaces' && options.width === 0) return true;
+  const { steps } = measured(indent, continuesComment, options);
+  return Number.isInteger(steps) && (options.with === 'tabs' || indent.includes('\t'));
+}
+
+/** The indentation in the agreed signs; how far a line is indented stays the same. */
+function reindented(indent: string, continuesComment: boolean, options: Options): string {
+  const { columns, star, steps } = measured(indent, continuesComment, options);
+  return options.with === 'spaces' ? ' '.repeat(columns) : `${'\t'.repeat(steps)}${star}`;
+}
+
+function measured(indent: string, continuesComment: boolean, options: Options): { readonly columns: number; readonly star: string; readonly steps: number } {
   const width = options.width > 0 ? options.width : USUAL_WIDTH;
   const columns = columnsOf(indent, width);
   const star = continuesComment && columns % width === 1 ? ' ' : '';
-  const steps = (columns - star.length) / width;
-  if (options.with === 'spaces') {
-    const text = ' '.repeat(columns);
-    return text === indent || (options.width > 0 && !Number.isInteger(steps)) ? undefined : [{ start, end: start + indent.length, text }];
-  }
-  return Number.isInteger(steps) ? [{ start, end: start + indent.length, text: `${'\t'.repeat(steps)}${star}` }] : undefined;
+  return { columns, star, steps: (columns - star.length) / width };
 }
 
 function columnsOf(indent: string, width: number): number {

@@ -1,5 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { Source } from '../../syntax/source.js';
+import { TAB } from '../blank.js';
 import { bad, good } from '../examples.js';
 import { toggle, whole } from '../options.js';
 
@@ -33,22 +34,23 @@ function findWideLines(
 ): Hit[] {
   const { max, 'tab-width': tabWidth } = options;
   const hits: Hit[] = [];
+  let tab = whole.indexOf('\t');
   for (let line = 0; line < starts.length; line += 1) {
     const [start, end] = [starts[line] as number, ends[line] as number];
     // A line of no more code units than columns can only be too wide through its tabs.
-    if ((end - start) * tabWidth <= max || (end - start <= max && end - start + tabsIn(whole, start, end) * (tabWidth - 1) <= max)) continue;
+    if ((end - start) * tabWidth <= max) continue;
+    if (end - start <= max) {
+      if (tab >= 0 && tab < start) tab = whole.indexOf('\t', start);
+      let tabs = 0;
+      for (; tab >= 0 && tab < end; tab = whole.charCodeAt(tab + 1) === TAB ? tab + 1 : whole.indexOf('\t', tab + 1)) tabs += 1;
+      if (end - start + tabs * (tabWidth - 1) <= max) continue;
+    }
     const text = whole.slice(start, end);
     const { columns, offset } = measure(text, max, tabWidth);
     if (columns <= max || (options['urls-free'] && isLongForAddress(text, offset))) continue;
     hits.push({ start: start + offset, end, message: `${columns} columns, ${columns - max} over ${max}` });
   }
   return hits;
-}
-
-function tabsIn(text: string, start: number, end: number): number {
-  let tabs = 0;
-  for (let at = start; at < end; at += 1) if (text.charCodeAt(at) === 0x09) tabs += 1;
-  return tabs;
 }
 
 /** The columns of a line, a character one, and the offset of the first character past `max`. */

@@ -1,4 +1,6 @@
+import type { GrammarNames } from '../grammar-names.js';
 import type { SyntaxNode } from '../node.js';
+import { KIND, PARENT, SHIFT } from '../node-table.js';
 
 /** How a name comes to stand for something. */
 export type BindingKind =
@@ -77,12 +79,23 @@ export interface Bindings {
   readonly scopeAt: (node: SyntaxNode) => Scope;
 }
 
+const known = new WeakMap<GrammarNames, readonly (Scope['kind'] | undefined)[]>();
+
+/** What scopes the nodes of a grammar make; a grammar always comes with the same table. */
+function scopeKinds(names: GrammarNames, table: ReadonlyMap<string, Scope['kind']>): readonly (Scope['kind'] | undefined)[] {
+  let kinds = known.get(names);
+  if (kinds === undefined) known.set(names, (kinds = names.kinds.map((type) => table.get(type))));
+  return kinds;
+}
+
 /** Makes and finds the scopes of a file. */
 export class Scopes {
   readonly file: Scope;
   private readonly scopes: Scope[];
   /** The way up from a node; a list, since code may be nested deeper than calls can be. Between questions it is empty. */
   private readonly climbed: number[] = [];
+  /** For each kind of node that the grammar has, what scope it makes, if it does. */
+  private readonly kinds: readonly (Scope['kind'] | undefined)[];
   /** The scopes of nodes that were asked about, at the numbers of the nodes. */
   private readonly known: (Scope | undefined)[];
 
@@ -92,9 +105,10 @@ export class Scopes {
    */
   constructor(
     root: SyntaxNode,
-    private readonly kinds: ReadonlyMap<string, Scope['kind']>,
+    kinds: ReadonlyMap<string, Scope['kind']>,
     private readonly isOwn: (node: SyntaxNode) => boolean = () => true,
   ) {
+    this.kinds = scopeKinds(root.tree.names, kinds);
     this.file = new Scope('file', root, null);
     this.scopes = [this.file];
     this.known = new Array<Scope | undefined>(root.tree.size);
@@ -103,12 +117,13 @@ export class Scopes {
 
   /** The innermost scope that a node lies in; of a node that makes a scope, that one. */
   at({ tree, index }: SyntaxNode): Scope {
-    const { known, climbed } = this;
+    const { known, climbed, kinds } = this;
+    const { table } = tree;
     let outer = index;
-    for (; known[outer] === undefined; outer = tree.parentOf(outer)) climbed.push(outer);
+    for (; known[outer] === undefined; outer = table[(outer << SHIFT) + PARENT] as number) climbed.push(outer);
     let scope = known[outer] as Scope;
     for (let inner = climbed.pop(); inner !== undefined; inner = climbed.pop()) {
-      const kind = this.kinds.get(tree.typeAt(inner));
+      const kind = kinds[table[(inner << SHIFT) + KIND] as number];
       if (kind !== undefined) scope = this.scopeOf(tree.nodeAt(inner), kind, scope);
       known[inner] = scope;
     }

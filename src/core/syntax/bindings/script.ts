@@ -34,10 +34,11 @@ export function bindScript(tree: SyntaxTree): Bindings {
   declareFunctionsAndTypes(tree, scopes, add);
   declareImports(tree, scopes, add);
   const unresolved: Reference[] = [];
-  for (const node of NAMES.flatMap((type) => tree.ofType(type))) {
-    if (declared[node.index] === 1 || isNoReference(node)) continue;
-    const { reads, writes } = usageOf(node);
-    const reference = { node, reads, writes };
+  for (const node of tree.ofTypes(NAMES)) {
+    if (declared[node.index] === 1) continue;
+    const usage = usageOf(node);
+    if (usage === null) continue;
+    const reference = { node, reads: usage.reads, writes: usage.writes };
     const binding = lookUp(scopes.at(node), node);
     if (binding === null) unresolved.push(reference);
     else binding.references.push(reference);
@@ -176,21 +177,37 @@ function isNoReference(node: SyntaxNode): boolean {
 const PATTERNS = new Set(['array_pattern', 'object_pattern', 'pair_pattern', 'rest_pattern', 'assignment_pattern', 'object_assignment_pattern',
   'parenthesized_expression', 'non_null_expression', 'as_expression', 'satisfies_expression']);
 
-/** Whether a use reads the value, changes what the name stands for, or both. */
-function usageOf(node: SyntaxNode): { readonly reads: boolean; readonly writes: boolean } {
+/** Nodes right in which a name may be something else than a name that is read. */
+const UNUSUAL = new Set([...PATTERNS, 'import_specifier', 'namespace_export', 'meta_property', 'nested_type_identifier', 'export_specifier',
+  'nested_identifier', 'jsx_opening_element', 'jsx_closing_element', 'jsx_self_closing_element', 'jsx_namespace_name', 'index_signature',
+  'required_parameter', 'optional_parameter', 'assignment_expression', 'for_in_statement', 'augmented_assignment_expression', 'update_expression']);
+
+interface Usage {
+  readonly reads: boolean;
+  readonly writes: boolean;
+}
+
+const READ: Usage = { reads: true, writes: false };
+const WRITTEN: Usage = { reads: false, writes: true };
+const BOTH: Usage = { reads: true, writes: true };
+
+/** Whether a use reads the value, changes what the name stands for, or both; null where the name is no use of one. */
+function usageOf(node: SyntaxNode): Usage | null {
   let target = node;
   let parent = target.parent as SyntaxNode;
+  if (!UNUSUAL.has(parent.type)) return READ;
+  if (isNoReference(node)) return null;
   while (PATTERNS.has(parent.type)) {
     // A default value and a key are read, not written.
-    if (/assignment_pattern$/.test(parent.type) && target.field === 'right') return { reads: true, writes: false };
+    if (parent.type.endsWith('assignment_pattern') && target.field === 'right') return READ;
     target = parent;
     parent = parent.parent as SyntaxNode;
   }
-  if (parent.type === 'assignment_expression' && target.field === 'left') return { reads: false, writes: true };
-  if (parent.type === 'for_in_statement' && target.field === 'left') return { reads: false, writes: true };
-  if (parent.type === 'augmented_assignment_expression' && target.field === 'left') return { reads: !standsAlone(parent), writes: true };
-  if (parent.type === 'update_expression') return { reads: !standsAlone(parent), writes: true };
-  return { reads: true, writes: false };
+  if (parent.type === 'update_expression') return standsAlone(parent) ? WRITTEN : BOTH;
+  if (target.field !== 'left') return READ;
+  if (parent.type === 'assignment_expression' || parent.type === 'for_in_statement') return WRITTEN;
+  if (parent.type === 'augmented_assignment_expression') return standsAlone(parent) ? WRITTEN : BOTH;
+  return READ;
 }
 
 function standsAlone({ parent, field }: SyntaxNode): boolean {
@@ -199,32 +216,32 @@ function standsAlone({ parent, field }: SyntaxNode): boolean {
 
 function markExports(tree: SyntaxTree, scopes: Scopes): void {
   const isModule = tree.ofTypes(MODULE_PARTS).length > 0;
+  // Without imports and exports a file is a script, and others see its names.
+  const isScript = !isModule && !usesRequire(tree);
   for (const binding of scopes.file.bindings.values()) {
-    binding.isExported = binding.declarations.some((node) => isExported(node, isModule, binding.kind));
+    binding.isExported = binding.declarations.some((node) => isExported(node, isScript, binding.kind));
   }
   // What stands in a namespace and is exported there can be used from outside it.
   for (const scope of scopes.all()) {
     if (scope === scopes.file) continue;
-    for (const binding of scope.bindings.values()) if (isExported(binding.node, true, binding.kind)) binding.isExported = true;
+    for (const binding of scope.bindings.values()) if (isExported(binding.node, false, binding.kind)) binding.isExported = true;
   }
 }
 
 /** What stands in these cannot be seen from outside, unless it is exported itself. */
 const HIDING = new Set(['statement_block', 'class_body', 'arrow_function', 'function_declaration', 'function_expression', 'function_signature', 'function_type']);
 
-/** Without imports and exports a file is a script, and others see its names. */
-function isExported(name: SyntaxNode, isModule: boolean, kind: BindingKind): boolean {
+/** @param isOpen whether others see what nothing hides. */
+function isExported(name: SyntaxNode, isOpen: boolean, kind: BindingKind): boolean {
   if (kind === 'import') return false;
   for (let node = name.parent; node !== null; node = node.parent) {
     if (node.type === 'export_statement' || node.type === 'ambient_declaration') return true;
     if (HIDING.has(node.type) && node !== name.parent) return false;
   }
-  return !isModule && !usesRequire(name);
+  return isOpen;
 }
 
 /** A script of Node's older module format keeps its names to itself. */
-function usesRequire(name: SyntaxNode): boolean {
-  let root = name;
-  while (root.parent !== null) root = root.parent;
+function usesRequire({ root }: SyntaxTree): boolean {
   return /\b(?:require\s*\(|module\.exports\b|exports\.)/.test(root.text);
 }
