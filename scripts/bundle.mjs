@@ -8,6 +8,22 @@ import path from 'node:path';
 const here = path.join(import.meta.dirname, '..');
 const target = path.join(here, 'dist', 'cli');
 
+/** Packages that set up tables of Unicode when they are loaded, for texts that few runs write: they wait until one does. */
+const onFirstCall = {
+  name: 'on-first-call',
+  setup({ onResolve, onLoad, resolve }) {
+    onResolve({ filter: /^string-width$/ }, async ({ path: name, importer, resolveDir, kind, pluginData }) => {
+      if (pluginData === 'itself') return undefined;
+      const found = await resolve(name, { importer, resolveDir, kind, pluginData: 'itself' });
+      return found.path.endsWith('.js') && kind === 'import-statement' ? { path: found.path, namespace: 'on-first-call' } : found;
+    });
+    onLoad({ filter: /.*/, namespace: 'on-first-call' }, ({ path: file }) => ({
+      contents: `let loaded; export default (...args) => (loaded ??= require(${JSON.stringify(file)}).default)(...args);`,
+      resolveDir: path.dirname(file),
+    }));
+  },
+};
+
 const { metafile } = await build({
   absWorkingDir: here,
   metafile: true,
@@ -27,11 +43,12 @@ const { metafile } = await build({
   define: { 'import.meta.url': 'moduleUrl' },
   banner: { js: '(function (module, exports, require, __filename, __dirname, moduleUrl) {' },
   footer: { js: '})' },
+  plugins: [onFirstCall],
   logLevel: 'warning',
 });
 
 // The packages in the file are other people's work: their licences go with it.
-const folders = new Set(Object.keys(metafile.inputs).flatMap((input) => /^(?:.*\/)?node_modules\/(?:@[^/]+\/)?[^/]+/.exec(input)?.[0] ?? []));
+const folders = new Set(Object.keys(metafile.inputs).filter((input) => !input.startsWith(`${onFirstCall.name}:`)).flatMap((input) => /^(?:.*\/)?node_modules\/(?:@[^/]+\/)?[^/]+/.exec(input)?.[0] ?? []));
 const notices = [...folders].sort().map((folder) => {
   const { name, version, license } = JSON.parse(readFileSync(path.join(here, folder, 'package.json'), 'utf8'));
   const file = readdirSync(path.join(here, folder)).find((entry) => /^licen[cs]e/i.test(entry));

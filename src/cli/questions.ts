@@ -1,4 +1,5 @@
-import { checkbox, confirm } from '@inquirer/prompts';
+import checkbox from '@inquirer/checkbox';
+import confirm from '@inquirer/confirm';
 import type { Choices, Survey } from '../host/beginning.js';
 
 /** Asks what to begin with, in the terminal. Each question has an answer already. */

@@ -20,10 +20,13 @@ export function table(all: readonly (readonly string[])[], indent = '  ', gap = 
 
 const SGR = /\u001b\[[0-9;]*m/g;
 
-/** The columns a text takes. Nearly all texts are ASCII, for which the long way is far too long. */
+/** Signs that take one column each: ASCII, and those that Elvar itself puts between words. */
+const PLAIN = /^[\x20-\x7e\u00b7\u2026\u2192\u2500\u25cf]*$/;
+
+/** The columns a text takes. Nearly all texts are plain; for these the long way, which is one of tables of Unicode, is far too long. */
 function widthOf(text: string): number {
   const plain = text.includes('\u001b') ? text.replace(SGR, '') : text;
-  return /^[\x20-\x7e]*$/.test(plain) ? plain.length : stringWidth(plain);
+  return PLAIN.test(plain) ? plain.length : stringWidth(plain);
 }
 
 /** A text filled up with blanks to a number of columns. */

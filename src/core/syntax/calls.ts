@@ -20,20 +20,40 @@ export function callsIn(tree: SyntaxTree): readonly SyntaxNode[] {
 export function callsOf(tree: SyntaxTree, names: Iterable<string>): SyntaxNode[] {
   const calls = callsByMethod(tree);
   const found: SyntaxNode[] = [];
-  for (const name of names) found.push(...calls.get(name) ?? []);
+  for (const name of names) {
+    const numbers = calls.get(name);
+    if (numbers !== undefined) for (const number of numbers) found.push(tree.nodeAt(number));
+  }
   return found;
 }
 
-const callsByMethod = memoized((tree: SyntaxTree): ReadonlyMap<string, readonly SyntaxNode[]> => {
-  const calls = new Map<string, SyntaxNode[]>();
-  for (const call of callsIn(tree)) {
-    const name = methodOf(call);
-    const others = calls.get(name);
-    if (others === undefined) calls.set(name, [call]);
-    else others.push(call);
+/** The numbers of the calls of each name: nearly all are never looked at. */
+const callsByMethod = memoized((tree: SyntaxTree): ReadonlyMap<string, readonly number[]> => {
+  const calls = new Map<string, number[]>();
+  const [callees, names, own] = [tree.rolesOf(CALLEES), tree.rolesOf(NAMES), tree.rolesOf(OWN_NAME)];
+  for (const kind of tree.kindsOf(CALLS)) {
+    for (const call of tree.numbersOfKind(kind)) {
+      const name = textOfMethod(tree, call, callees, names, own);
+      const others = calls.get(name);
+      if (others === undefined) calls.set(name, [call]);
+      else others.push(call);
+    }
   }
   return calls;
 });
+
+/** Roles of what is called in a call, of a name in what is called, and of a name right in a call. */
+const CALLEES = ['function', 'constructor', 'type'];
+const NAMES = ['property', 'attribute', 'field', 'name'];
+const OWN_NAME = ['name'];
+
+function textOfMethod(tree: SyntaxTree, call: number, callees: readonly number[], names: readonly number[], own: readonly number[]): string {
+  const callee = tree.childInRoles(call, callees);
+  let name = callee < 0 ? -1 : tree.childInRoles(callee, names);
+  if (name < 0) name = tree.childInRoles(call, own);
+  if (name < 0) name = callee;
+  return name < 0 ? '' : tree.textAt(name);
+}
 
 /** What is called, as it is written, with its object before a dot (in PHP and C++ as these write it). */
 export function calleeOf(call: SyntaxNode): string {
@@ -46,10 +66,8 @@ export function calleeOf(call: SyntaxNode): string {
 }
 
 /** What is called, without the object it belongs to. */
-export function methodOf(call: SyntaxNode): string {
-  const named = call.child('function') ?? call.child('constructor') ?? call.child('type');
-  const last = named?.child('property') ?? named?.child('attribute') ?? named?.child('field') ?? named?.child('name') ?? call.child('name');
-  return (last ?? named)?.text ?? '';
+export function methodOf({ tree, index }: SyntaxNode): string {
+  return textOfMethod(tree, index, tree.rolesOf(CALLEES), tree.rolesOf(NAMES), tree.rolesOf(OWN_NAME));
 }
 
 /** What a method is called on; null for a bare function. */

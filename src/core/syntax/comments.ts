@@ -2,6 +2,7 @@ import type { CommentSyntax } from '../model/language.js';
 import type { SourceText } from '../model/source-text.js';
 import { memoized } from './memo.js';
 import { COMMENTS } from './node.js';
+import { END, SHIFT, START } from './node-table.js';
 import type { Source } from './source.js';
 import type { SyntaxTree } from './tree.js';
 
@@ -11,6 +12,17 @@ export interface Comment {
   /** Exclusive. */
   readonly end: number;
   readonly body: string;
+}
+
+/** A comment of a file with a grammar. What is written in it few ask for, so that it waits until somebody does. */
+class TreeComment implements Comment {
+  private written: string | null = null;
+
+  constructor(readonly start: number, readonly end: number, private readonly source: SourceText) {}
+
+  get body(): string {
+    return this.written ??= bodyOf(this.source.text.slice(this.start, this.end), this.source.language.comments);
+  }
 }
 
 /**
@@ -23,8 +35,15 @@ function findComments(text: SourceText, tree: SyntaxTree | null): Comment[] {
   const syntax = text.language.comments;
   if (tree !== null) {
     const comments: Comment[] = [];
-    for (const node of tree.ofTypes(COMMENTS)) comments.push({ start: node.start, end: node.end, body: bodyOf(node.text, syntax) });
-    return comments.sort((a, b) => a.start - b.start);
+    const { table } = tree;
+    const kinds = tree.kindsOf(COMMENTS);
+    for (const kind of kinds) {
+      for (const index of tree.numbersOfKind(kind)) {
+        const at = index << SHIFT;
+        comments.push(new TreeComment(table[at + START] as number, table[at + END] as number, text));
+      }
+    }
+    return kinds.length < 2 ? comments : comments.sort((a, b) => a.start - b.start);
   }
   return text.lines.flatMap(({ start, text: line }) => commentOfLine(line, start, syntax) ?? []);
 }

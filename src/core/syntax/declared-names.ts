@@ -1,9 +1,12 @@
 import { bindingsOf } from './bindings/bindings.js';
-import type { Binding } from './bindings/scope.js';
+import type { Binding, BindingKind } from './bindings/scope.js';
 import { CLASSES, FUNCTIONS, nameOf } from './functions.js';
 import { memoized } from './memo.js';
 import type { SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
+
+const FIELDS = new Set(['field_declaration', 'local_variable_declaration', 'constant_declaration']);
+const DECLARATION = new Set(['declaration']);
 
 const GO_DECLARATIONS = ['var_spec', 'parameter_declaration', 'variadic_parameter_declaration', 'field_declaration'];
 const GO_SHORT_DECLARATIONS = ['short_var_declaration', 'range_clause'];
@@ -20,7 +23,7 @@ export interface DeclaredName {
 }
 
 /** The names that a file declares, each where it is first declared. */
-export const declaredNames = memoized((tree: SyntaxTree): readonly DeclaredName[] => [...functionNames(tree), ...typeNames(tree), ...valueNames(tree)]);
+export const declaredNames = memoized((tree: SyntaxTree): readonly DeclaredName[] => functionNames(tree).concat(typeNames(tree), valueNames(tree)));
 
 function named(node: SyntaxNode | null, kind: NameKind): DeclaredName[] {
   return node === null ? [] : [{ node, name: node.text, kind }];
@@ -28,13 +31,17 @@ function named(node: SyntaxNode | null, kind: NameKind): DeclaredName[] {
 
 const NAMES = new Set(['identifier', 'property_identifier', 'private_property_identifier', 'name', 'field_identifier', 'word', 'type_identifier']);
 
+const CONSTRUCTORS = new Set(['constructor_declaration', 'compact_constructor_declaration']);
+
 function functionNames(tree: SyntaxTree): DeclaredName[] {
-  return tree.ofTypes(FUNCTIONS).flatMap((node) => {
+  const names: DeclaredName[] = [];
+  for (const node of tree.ofTypes(FUNCTIONS)) {
     const name = nameOf(node);
     // In Java a constructor has the name of its class; elsewhere operators and computed names are no choice.
-    if (name === null || !NAMES.has(name.type) || /constructor/.test(node.type) || isConstructor(node, name)) return [];
-    return named(name, 'function');
-  });
+    if (name === null || !NAMES.has(name.type) || CONSTRUCTORS.has(node.type) || isConstructor(node, name)) continue;
+    names.push({ node: name, name: name.text, kind: 'function' });
+  }
+  return names;
 }
 
 function isConstructor(node: SyntaxNode, name: SyntaxNode): boolean {
@@ -57,7 +64,7 @@ function valueNames(tree: SyntaxTree): DeclaredName[] {
     case 'javascript':
     case 'typescript':
     case 'tsx':
-      return bindingsOf(tree).all.flatMap((binding) => scriptName(binding));
+      return scriptNames(bindingsOf(tree).all);
     case 'python':
       return bindingsOf(tree).all.flatMap((binding) => pythonName(binding));
     case 'java':
@@ -80,20 +87,17 @@ function valueNames(tree: SyntaxTree): DeclaredName[] {
 
 const PLAIN_VALUES = new Set(['number', 'string', 'true', 'false', 'unary_expression', 'regex', 'integer', 'float', 'tuple', 'concatenated_string']);
 
-function scriptName({ node, kind, scope }: Binding): DeclaredName[] {
-  switch (kind) {
-    case 'variable':
-    case 'parameter':
-    case 'loop':
-    case 'caught':
-      // What is taken out of an object has the name that it has there.
-      return node.type === 'shorthand_property_identifier_pattern' ? [] : named(node, 'variable');
-    case 'constant':
-      if (node.type === 'shorthand_property_identifier_pattern') return [];
-      return named(node, scope.kind === 'file' || PLAIN_VALUES.has(node.parent?.child('value')?.type ?? '') ? 'constant' : 'variable');
-    default:
-      return [];
+const SCRIPT_VALUES: ReadonlySet<BindingKind> = new Set<BindingKind>(['variable', 'constant', 'parameter', 'loop', 'caught']);
+
+function scriptNames(bindings: readonly Binding[]): DeclaredName[] {
+  const names: DeclaredName[] = [];
+  for (const { node, name, kind, scope } of bindings) {
+    // What is taken out of an object has the name that it has there.
+    if (!SCRIPT_VALUES.has(kind) || node.type === 'shorthand_property_identifier_pattern') continue;
+    const isConstant = kind === 'constant' && (scope.kind === 'file' || PLAIN_VALUES.has(node.parent?.child('value')?.type ?? ''));
+    names.push({ node, name, kind: isConstant ? 'constant' : 'variable' });
   }
+  return names;
 }
 
 function pythonName({ node, kind, scope, references, declarations }: Binding): DeclaredName[] {
@@ -106,7 +110,7 @@ function pythonName({ node, kind, scope, references, declarations }: Binding): D
 }
 
 function isJavaConstant(node: SyntaxNode): boolean {
-  const field = node.closest(new Set(['field_declaration', 'local_variable_declaration', 'constant_declaration']));
+  const field = node.closest(FIELDS);
   if (field?.type === 'constant_declaration') return true;
   const modifiers = field?.type === 'field_declaration' ? (field.childOfType('modifiers')?.text ?? '') : '';
   return /\bstatic\b/.test(modifiers) && /\bfinal\b/.test(modifiers);
@@ -120,7 +124,7 @@ function phpMembers(tree: SyntaxTree): DeclaredName[] {
 }
 
 function isCppConstant(node: SyntaxNode): boolean {
-  const declaration = node.closest(new Set(['declaration']));
+  const declaration = node.closest(DECLARATION);
   return declaration !== null && declaration.parts.some(({ type, text }) => type === 'type_qualifier' && /^const(?:expr)?$/.test(text)) && /^(?:translation_unit|namespace_definition|declaration_list)$/.test(declaration.parent?.type ?? '');
 }
 

@@ -18,6 +18,10 @@ export interface GrammarNames {
   readonly fieldByName: ReadonlyMap<string, number>;
   /** The kinds of lists of names that were asked for. */
   readonly lists: WeakMap<Iterable<string>, readonly number[]>;
+  /** The same as flags. */
+  readonly flags: WeakMap<Iterable<string>, Uint8Array>;
+  /** The numbers of lists of roles that were asked for. */
+  readonly roles: WeakMap<readonly string[], readonly number[]>;
 }
 
 const known = new WeakMap<Grammar, GrammarNames>();
@@ -34,6 +38,23 @@ export function kindsOf(names: GrammarNames, types: Iterable<string>): readonly 
   let kinds = names.lists.get(types);
   if (kinds === undefined) names.lists.set(types, (kinds = [...new Set(types)].flatMap((type) => names.kindByName.get(type) ?? [])));
   return kinds;
+}
+
+/** For each kind that a grammar has 1 where its name is one of some names, signs and words of the language among them. */
+export function kindFlags(names: GrammarNames, types: Iterable<string>): Uint8Array {
+  let flags = names.flags.get(types);
+  if (flags === undefined) {
+    const wanted = new Set(types);
+    names.flags.set(types, (flags = Uint8Array.from(names.kinds, (name) => Number(wanted.has(name)))));
+  }
+  return flags;
+}
+
+/** The numbers of some roles, in the order of the list; a grammar does not have all of them. */
+export function rolesOf(names: GrammarNames, fields: readonly string[]): readonly number[] {
+  let roles = names.roles.get(fields);
+  if (roles === undefined) names.roles.set(fields, (roles = fields.flatMap((field) => names.fieldByName.get(field) ?? [])));
+  return roles;
 }
 
 function readNames(language: Grammar): GrammarNames {
@@ -55,5 +76,5 @@ function readNames(language: Grammar): GrammarNames {
   const errorKind = kind('ERROR', true);
   const kindOf = Int32Array.from(language.types, (name, id) => kind(name ?? 'ERROR', name === null || language.nodeTypeIsNamed(id)));
   const fieldByName = new Map(language.fields.flatMap((name, number): [string, number][] => (name === null ? [] : [[name, number]])));
-  return { kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, fields: language.fields, fieldByName, lists: new WeakMap() };
+  return { kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, fields: language.fields, fieldByName, lists: new WeakMap(), flags: new WeakMap(), roles: new WeakMap() };
 }

@@ -4,6 +4,8 @@ import type { SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
 const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
+/** Calls that load a module. */
+const LOADERS = ['require', 'import'];
 const SCRIPT_IMPORTS = ['import_statement', 'export_statement', 'import_require_clause'];
 
 /** A place that imports something, and what, as it is written without quote marks. */
@@ -38,7 +40,11 @@ function findImports(tree: SyntaxTree): Import[] {
 }
 
 function scriptImports(tree: SyntaxTree): Import[] {
-  const sources = tree.ofTypes(SCRIPT_IMPORTS).map((statement) => statement.child('source'));
-  const required = callsOf(tree, ['require', 'import']).filter((call) => call.type === 'call_expression' && !calleeOf(call).includes('.')).map((call) => argumentsOf(call)[0]);
-  return [...sources, ...required].flatMap((node) => (node?.type === 'string' ? [{ module: node.text.slice(1, -1), node }] : []));
+  const imports: Import[] = [];
+  const add = (node: SyntaxNode | null | undefined): void => {
+    if (node?.type === 'string') imports.push({ module: node.text.slice(1, -1), node });
+  };
+  for (const statement of tree.ofTypes(SCRIPT_IMPORTS)) add(statement.child('source'));
+  for (const call of callsOf(tree, LOADERS)) if (call.type === 'call_expression' && !calleeOf(call).includes('.')) add(argumentsOf(call)[0]);
+  return imports;
 }

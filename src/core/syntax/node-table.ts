@@ -30,11 +30,14 @@ export interface NodeTable {
   readonly size: number;
   /** How deep nodes are nested. */
   readonly depth: number;
+  /** Whether something does not follow the grammar. */
+  readonly hasErrors: boolean;
 }
 
 /** Where the parts of `SubtreeHeapData` are on a machine of 32 bits, in words of four bytes (tree-sitter's subtree.h, 0.27). */
 const PADDING = 1;
 const SIZE = 4;
+const ERROR_COST = 8;
 const PARTS = 9;
 const SYMBOL = 10;
 const FLAGS = 11;
@@ -79,7 +82,7 @@ export function readTable(address: number, { words }: EngineMemory, { aliases, f
   let role = 0;
   for (;;) {
     if (left === 0) {
-      if (top === 0) return { table, size, depth: deepest };
+      if (top === 0) return { table, size, depth: deepest, hasErrors: hasErrors(address, words) };
       const inner = row;
       top -= FRAME;
       slot = stack[top] as number;
@@ -170,6 +173,12 @@ export function readTable(address: number, { words }: EngineMemory, { aliases, f
     row = below;
     role = isSeen ? 0 : own;
   }
+}
+
+/** What the engine counts for a whole tree (`ts_subtree_error_cost`); a root that is a single leaf has no mistakes. */
+function hasErrors(address: number, words: Int32Array): boolean {
+  const head = words[address >> 2] as number;
+  return (head & INLINE) === 0 && words[(head >> 2) + ERROR_COST] !== 0;
 }
 
 function enlarged(table: Int32Array): Int32Array<ArrayBuffer> {

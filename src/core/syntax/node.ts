@@ -69,6 +69,31 @@ export class SyntaxNode {
     return index < 0 ? null : tree.nodeAt(index);
   }
 
+  /** The type of {@link parent}, without making that node. */
+  get parentType(): string | null {
+    return this.typeOf(this.tree.table[(this.index << SHIFT) + PARENT] as number);
+  }
+
+  /** The type of {@link last}, without making that node. */
+  get lastType(): string | null {
+    return this.typeOf(this.tree.table[(this.index << SHIFT) + LAST] as number);
+  }
+
+  /** The type of {@link next}, without making that node. */
+  get nextType(): string | null {
+    const { table } = this.tree;
+    const at = this.index << SHIFT;
+    const parent = table[at + PARENT] as number;
+    const after = table[at + AFTER] as number;
+    return parent < 0 || after === table[(parent << SHIFT) + AFTER] ? null : this.typeOf(after);
+  }
+
+  /** @param index the number of a node; below 0 for none. */
+  private typeOf(index: number): string | null {
+    const { table, names: { kinds } } = this.tree;
+    return index < 0 ? null : kinds[table[(index << SHIFT) + KIND] as number] as string;
+  }
+
   /** What is written there. */
   get text(): string {
     const { table, text } = this.tree;
@@ -141,20 +166,18 @@ export class SyntaxNode {
 
   /** The nearest node around it of one of the types. */
   closest(types: ReadonlySet<string>): SyntaxNode | null {
-    const { tree } = this;
-    const { table, names: { kinds } } = tree;
-    let index = table[(this.index << SHIFT) + PARENT] as number;
-    while (index >= 0) {
-      const at = index << SHIFT;
-      if (types.has(kinds[table[at + KIND] as number] as string)) return tree.nodeAt(index);
-      index = table[at + PARENT] as number;
-    }
-    return null;
+    const index = this.tree.closest(this.index, types);
+    return index < 0 ? null : this.tree.nodeAt(index);
   }
 
   /** Whether it lies in `other`, or is it. */
   isWithin(other: SyntaxNode): boolean {
     return other.start <= this.start && this.end <= other.end;
+  }
+
+  /** Whether the node of a number is it, or lies in it. */
+  isAround(index: number): boolean {
+    return this.index <= index && index < (this.tree.table[(this.index << SHIFT) + AFTER] as number);
   }
 
   /** Visits it and all below it in the order of the text; `visit` returns false to leave out what is below. */
@@ -169,12 +192,14 @@ export class SyntaxNode {
 
   /** Whether it or anything below it is of one of the types. @param except types that are not looked into. */
   contains(types: ReadonlySet<string>, except?: ReadonlySet<string>): boolean {
-    const { table, names: { kinds } } = this.tree;
+    const { table } = this.tree;
+    const isWanted = this.tree.kindFlags(types);
+    const isClosed = except === undefined ? null : this.tree.kindFlags(except);
     const end = table[(this.index << SHIFT) + AFTER] as number;
     for (let index = this.index; index < end;) {
-      const type = kinds[table[(index << SHIFT) + KIND] as number] as string;
-      if (types.has(type)) return true;
-      index = index !== this.index && except?.has(type) === true ? table[(index << SHIFT) + AFTER] as number : index + 1;
+      const kind = table[(index << SHIFT) + KIND] as number;
+      if (isWanted[kind] === 1) return true;
+      index = index !== this.index && isClosed?.[kind] === 1 ? table[(index << SHIFT) + AFTER] as number : index + 1;
     }
     return false;
   }

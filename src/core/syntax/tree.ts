@@ -2,10 +2,10 @@ import type { Language as Grammar, Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../model/language.js';
 import type { Engine } from './engine.js';
 import { grammarTables } from './grammar-tables.js';
-import { grammarNames, kindsOf, type GrammarNames } from './grammar-names.js';
+import { grammarNames, kindFlags, kindsOf, rolesOf, type GrammarNames } from './grammar-names.js';
 import type { Memo } from './memo.js';
 import { SyntaxNode } from './node.js';
-import { KIND, readTable, releaseTable, SHIFT } from './node-table.js';
+import { AFTER, END, FIELD, KIND, PARENT, readTable, releaseTable, SHIFT, START } from './node-table.js';
 
 const NONE: readonly SyntaxNode[] = [];
 const RELEASED = new Int32Array(0);
@@ -17,6 +17,8 @@ export class SyntaxTree {
   readonly depth: number;
   /** How many nodes there are. */
   readonly size: number;
+  /** Whether something in the text does not follow the grammar. */
+  readonly hasErrors: boolean;
   /** For nodes, which read it themselves. */
   table: Int32Array;
   readonly names: GrammarNames;
@@ -34,10 +36,11 @@ export class SyntaxTree {
     // The address of the tree is what the package's own class keeps at 0.
     const address = (tree as unknown as readonly number[])[0] as number;
     const memory = engine.memory();
-    const { table, size, depth } = readTable(address, memory, grammarTables(language, memory), this.names.errorKind);
+    const { table, size, depth, hasErrors } = readTable(address, memory, grammarTables(language, memory), this.names.errorKind);
     this.table = table;
     this.size = size;
     this.depth = depth;
+    this.hasErrors = hasErrors;
     this.byType = new Array<readonly SyntaxNode[] | undefined>(this.names.kinds.length);
     this.nodes = new Array<SyntaxNode | undefined>(size);
     this.root = this.nodeAt(0);
@@ -74,11 +77,53 @@ export class SyntaxTree {
     return kindsOf(this.names, types);
   }
 
+  /** 1 for each kind whose name is one of some names, for those who look at very many nodes. */
+  kindFlags(types: Iterable<string>): Uint8Array {
+    return kindFlags(this.names, types);
+  }
+
+  /** The numbers of some roles, for {@link childInRoles}. */
+  rolesOf(fields: readonly string[]): readonly number[] {
+    return rolesOf(this.names, fields);
+  }
+
+  /** The number of a node's part in the first of some roles that one of its parts has; -1 where none has any. */
+  childInRoles(index: number, roles: readonly number[]): number {
+    const { table } = this;
+    const end = table[(index << SHIFT) + AFTER] as number;
+    for (let at = 0; at < roles.length; at += 1) {
+      for (let part = index + 1; part < end; part = table[(part << SHIFT) + AFTER] as number) {
+        if (table[(part << SHIFT) + FIELD] === roles[at]) return part;
+      }
+    }
+    return -1;
+  }
+
+  /** The number of the nearest node of some types around that of a number; -1 where there is none. */
+  closest(index: number, types: ReadonlySet<string>): number {
+    const { table } = this;
+    const isWanted = this.kindFlags(types);
+    let around = table[(index << SHIFT) + PARENT] as number;
+    while (around >= 0 && isWanted[table[(around << SHIFT) + KIND] as number] !== 1) around = table[(around << SHIFT) + PARENT] as number;
+    return around;
+  }
+
+  /** What is written at the node of a number. */
+  textAt(index: number): string {
+    return this.text.slice(this.table[(index << SHIFT) + START], this.table[(index << SHIFT) + END]);
+  }
+
   /** All nodes of a kind, in the order of the text. */
   ofKind(kind: number): readonly SyntaxNode[] {
     const { ends } = this.byKind ?? this.sorted;
     if (ends[kind] === ends[kind + 1]) return NONE;
     return this.byType[kind] ??= this.nodesOfKind(kind);
+  }
+
+  /** The numbers of all nodes of a kind, in the order of the text: for those who look at very many, and at few of them closely. */
+  numbersOfKind(kind: number): Int32Array {
+    const { numbers, ends } = this.sorted;
+    return numbers.subarray(ends[kind], ends[kind + 1]);
   }
 
   /** The types of which there is a node. */

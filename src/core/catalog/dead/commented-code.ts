@@ -82,9 +82,10 @@ function linesOf({ body }: Comment): string[] {
 function groupsOf(comments: readonly Comment[], text: string): Comment[][] {
   const groups: Comment[][] = [];
   for (const comment of comments) {
-    if (comment.body === '' || isDocumentation(text.slice(comment.start, Math.min(comment.end, comment.start + 4)))) continue;
+    if (isDocumentation(text.slice(comment.start, Math.min(comment.end, comment.start + 4)))) continue;
     const lineStart = text.lastIndexOf('\n', comment.start - 1) + 1;
     if (lineStart < comment.start && text.slice(lineStart, comment.start).trim() !== '') continue;
+    if (comment.body === '') continue;
     const before = groups.at(-1)?.at(-1);
     if (before !== undefined && isNext(before, comment, text)) groups.at(-1)?.push(comment);
     else groups.push([comment]);

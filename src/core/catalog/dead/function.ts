@@ -37,7 +37,7 @@ function findUncalled({ tree, text }: ParsedSource): Hit[] {
     if (body === null || isExported || scope.kind === 'class' || (kind === 'function' && scope.node === body)) return [];
     if (body.parent?.type === 'decorated_definition' || kind === 'parameter') return [];
     // A function that only it itself calls is never called.
-    const isUsed = references.some((reference) => reference.reads && !reference.node.isWithin(body));
+    const isUsed = references.some((reference) => reference.reads && !reference.isWithin(body));
     return isUsed ? [] : [hitAt(node, `${name} is never called`)];
   });
 }

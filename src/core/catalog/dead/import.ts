@@ -8,6 +8,9 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 
+const IMPORT = new Set(['import_statement', 'import_alias']);
+const CLAUSE = new Set(['import_clause']);
+
 /** How a language imports, and what counts as a use of a name besides names in code. */
 interface Importing {
   readonly statements: readonly string[];
@@ -126,8 +129,8 @@ function findInScript(source: ParsedSource): Hit[] {
 
 /** Takes one name out of an import; the whole statement where none of its names is used. */
 function scriptRemoval(node: SyntaxNode, unused: ReadonlySet<SyntaxNode>, text: string): Repair | undefined {
-  const statement = node.closest(new Set(['import_statement', 'import_alias']));
-  const clause = node.closest(new Set(['import_clause']));
+  const statement = node.closest(IMPORT);
+  const clause = node.closest(CLAUSE);
   if (statement === null || clause === null) return undefined;
   const isUnused = (part: SyntaxNode): boolean => unused.has(part) || [part.child('alias') ?? part.child('name') ?? part.childOfType('identifier')].some((name) => name !== null && unused.has(name));
   const specifiers = clause.childOfType('named_imports')?.parts.filter(({ type }) => type === 'import_specifier') ?? [];

@@ -24,8 +24,10 @@ export default defineRule({
 
 function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: string }): Iterable<Hit> {
   const { text } = source.text;
-  if (!/\b(?:TODO|FIXME|XXX|HACK)\b/.test(text)) return;
+  const first = text.search(/\b(?:TODO|FIXME|XXX|HACK)\b/);
+  if (first < 0) return;
   for (const { start, end } of commentsOf(source)) {
+    if (end <= first) continue;
     for (const { 0: whole, index } of text.slice(start, end).matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b[^\r\n]*/g)) {
       if (ticket !== '' && compiled(ticket).matcher(whole).find()) continue;
       const word = /^\w+/.exec(whole)?.[0] ?? '';

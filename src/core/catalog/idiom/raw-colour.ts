@@ -4,6 +4,8 @@ import { bad, good } from '../examples.js';
 import { eachNode, hitAt } from '../hits.js';
 import { list } from '../options.js';
 
+const DECLARATION = new Set(['declaration']);
+
 export default defineRule({
   id: 'idiom/raw-colour',
   title: 'Colours have names',
@@ -22,7 +24,7 @@ export default defineRule({
 function judge(node: SyntaxNode, { free }: { readonly free: readonly string[] }): Hit | null {
   if (node.type === 'call_expression' && !/^(?:rgba?|hsla?|hwb|lab|lch|oklab|oklch)$/i.test(node.firstPart?.text ?? '')) return null;
   if (free.includes(node.text.toLowerCase()) || node.text.includes('var(')) return null;
-  const declaration = node.closest(new Set(['declaration']));
+  const declaration = node.closest(DECLARATION);
   if (declaration === null || /^--/.test(declaration.firstPart?.text ?? '')) return null;
   return hitAt(node, `the colour ${node.text} has no name`);
 }

@@ -31,7 +31,7 @@ const STATEMENTS = ['expression_statement', 'lexical_declaration', 'variable_dec
 const FIELDS = ['field_definition', 'public_field_definition', 'abstract_method_signature'];
 
 function findEnds({ tree, text: { text } }: ParsedSource, { style }: { readonly style: 'always' | 'never' }): Hit[] {
-  const isSound = tree.ofType('ERROR').length === 0;
+  const isSound = !tree.hasErrors;
   const statements = tree.ofTypes(STATEMENTS).filter((node) => endsItself(node) && (isSound || !node.contains(ERRORS)));
   if (style === 'never') {
     return statements.flatMap((node): Hit[] => {
@@ -40,15 +40,19 @@ function findEnds({ tree, text: { text } }: ParsedSource, { style }: { readonly 
       return [{ start: last.start, end: last.end, message: 'this semicolon is not needed', repair: [{ start: last.start, end: last.end, text: '' }] }];
     });
   }
-  const fields = tree.ofTypes(FIELDS).filter((node) => node.next?.type !== ';' && node.last?.type !== ';');
-  return [...statements.filter((node) => node.last?.type !== ';' && node.next?.type !== ';'), ...fields].map(({ end }) => ({
+  const fields = tree.ofTypes(FIELDS).filter(isOpen);
+  return [...statements.filter(isOpen), ...fields].map(({ end }) => ({
     start: end, end, message: 'a semicolon is missing here', repair: [{ start: end, end, text: ';' }],
   }));
 }
 
+function isOpen(node: SyntaxNode): boolean {
+  return node.lastType !== ';' && node.nextType !== ';';
+}
+
 /** Whether the statement has an end of its own: not in the head of a loop, and no declaration with a body. */
 function endsItself(node: SyntaxNode): boolean {
-  if (node.parent?.type === 'for_statement' && node.field !== 'body') return false;
+  if (node.parentType === 'for_statement' && node.field !== 'body') return false;
   // Of an exported declaration, the declaration ends.
   if (node.type === 'export_statement') return node.child('declaration') === null && !isDeclared(node.child('value')) ;
   return node.type !== 'expression_statement' || !BODIED.has(node.firstPart?.type ?? '');

@@ -1,8 +1,11 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { Repair } from '../../model/repair.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, inLanguages } from '../hits.js';
+
+const COMMENT = new Set(['comment']);
 
 export default defineRule({
   id: 'idiom/text-joining',
@@ -13,7 +16,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: true,
   options: {},
-  find: { languages: inLanguages('javascript typescript', eachNode(['binary_expression'], judge)) },
+  find: { languages: inLanguages('javascript typescript', byTree(findJoins)) },
   examples: [
     good('javascript', "const a = `tide ${b}`;\nconst c = 'a' + 'b';\nconst d = e + 1;\n"),
     bad('javascript', "const a = 'tide ' + b + ' of ' + c.d;\n", '1:11', { repaired: 'const a = `tide ${b} of ${c.d}`;\n' }),
@@ -23,8 +26,20 @@ export default defineRule({
   ],
 });
 
+/** Most sums have no text in them, so that the way goes up from texts. */
+function findJoins({ tree }: ParsedSource): Hit[] {
+  const joins = new Set<SyntaxNode>();
+  for (const text of tree.ofType('string')) {
+    let join = text.parentType === 'binary_expression' ? text.parent : null;
+    if (join === null || !isJoin(join)) continue;
+    while (join.parent !== null && isJoin(join.parent)) join = join.parent;
+    joins.add(join);
+  }
+  return [...joins].flatMap((join) => judge(join) ?? []);
+}
+
+/** @param node joins from the left to the right all there is. */
 function judge(node: SyntaxNode): Hit | null {
-  if (!isJoin(node) || (node.parent !== null && isJoin(node.parent))) return null;
   const parts = partsOf(node);
   const texts = parts.filter(({ type }) => type === 'string' || type === 'template_string');
   if (texts.length === 0 || texts.length === parts.length || !parts.some(({ type }) => type === 'string')) return null;
@@ -50,7 +65,7 @@ function partsOf(node: SyntaxNode): SyntaxNode[] {
 /** Only where a text is among the first two is everything after it joined as text, and nothing added as numbers. */
 function repairOf(node: SyntaxNode, parts: readonly SyntaxNode[]): Repair | undefined {
   const isText = ({ type }: SyntaxNode): boolean => type === 'string' || type === 'template_string';
-  if (!parts.slice(0, 2).some(isText) || /[\n]/.test(node.text) || node.contains(new Set(['comment']))) return undefined;
+  if (!parts.slice(0, 2).some(isText) || /[\n]/.test(node.text) || node.contains(COMMENT)) return undefined;
   const written = parts.map((part) => {
     if (part.type === 'template_string') return part.text.slice(1, -1);
     if (part.type === 'string') return part.text.slice(1, -1).replace(/\\(["'])|[`]|\$\{/g, (whole, mark: string | undefined) => mark ?? `\\${whole}`);

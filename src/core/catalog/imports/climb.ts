@@ -24,7 +24,7 @@ export default defineRule({
 
 function findClimbs({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
   return importsOf(tree).flatMap(({ module, node }): Hit[] => {
-    const steps = module.split('/').filter((part) => part === '..').length;
+    const steps = module.includes('..') ? module.split('/').filter((part) => part === '..').length : 0;
     return steps > max ? [hitAt(node, `this import climbs ${steps} folders, ${steps - max} over ${max}`)] : [];
   });
 }

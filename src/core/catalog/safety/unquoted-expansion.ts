@@ -4,6 +4,8 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt } from '../hits.js';
 
+const TEST = new Set(['test_command']);
+
 export default defineRule({
   id: 'safety/unquoted-expansion',
   title: 'A value stays one argument',
@@ -42,7 +44,7 @@ function judge(node: SyntaxNode, _options: unknown, { text: { text } }: ParsedSo
 const QUOTED = new Set(['string', 'heredoc_body', 'arithmetic_expansion']);
 
 function inSingleBrackets(node: SyntaxNode): boolean {
-  const test = node.closest(new Set(['test_command']));
+  const test = node.closest(TEST);
   return test?.first?.type === '[';
 }
 

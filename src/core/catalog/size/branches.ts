@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { functionAround, functionHead } from '../../syntax/functions.js';
+import { functionHead, FUNCTIONS } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
@@ -58,14 +58,16 @@ function operatorOf(node: SyntaxNode): string {
 }
 
 function findBranchy({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
-  const counts = new Map<SyntaxNode, number>();
-  const count = (node: SyntaxNode): void => {
-    const around = functionAround(node);
-    if (around !== null) counts.set(around, (counts.get(around) ?? 1) + 1);
+  const counts = new Map<number, number>();
+  const count = (node: number): void => {
+    const around = tree.closest(node, FUNCTIONS);
+    if (around >= 0) counts.set(around, (counts.get(around) ?? 1) + 1);
   };
-  for (const type of DECISIONS) tree.ofType(type).forEach(count);
-  for (const [type, decides] of Object.entries(PERHAPS)) for (const node of tree.ofType(type)) if (decides(node)) count(node);
-  return [...counts].filter(([, ways]) => ways > max).map(([node, ways]) => ({ ...spanOf(node), message: `${ways} ways through this function, ${ways - max} over ${max}` }));
+  for (const kind of tree.kindsOf(DECISIONS)) tree.numbersOfKind(kind).forEach(count);
+  for (const [type, decides] of Object.entries(PERHAPS)) for (const node of tree.ofType(type)) if (decides(node)) count(node.index);
+  const hits: Hit[] = [];
+  for (const [node, ways] of counts) if (ways > max) hits.push({ ...spanOf(tree.nodeAt(node)), message: `${ways} ways through this function, ${ways - max} over ${max}` });
+  return hits;
 }
 
 function spanOf(node: SyntaxNode): { start: number; end: number } {

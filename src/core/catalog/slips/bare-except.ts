@@ -2,6 +2,8 @@ import { defineRule } from '../../model/rule.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt } from '../hits.js';
 
+const RAISE = new Set(['raise_statement']);
+
 export default defineRule({
   id: 'slips/bare-except',
   title: 'A handler says what it handles',
@@ -16,7 +18,7 @@ export default defineRule({
         const word = clause.first;
         const body = clause.childOfType('block');
         // One that passes the error on only looks in between.
-        const isBare = clause.parts[0] === body && body !== null && !body.contains(new Set(['raise_statement']));
+        const isBare = clause.parts[0] === body && body !== null && !body.contains(RAISE);
         return isBare && word !== null ? [hitAt(word, 'this catches everything, even the request to end the program')] : [];
       })),
     },

@@ -1,6 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import type { Binding, Reference } from '../../syntax/bindings/scope.js';
+import type { Binding, BindingKind, Reference } from '../../syntax/bindings/scope.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
@@ -26,7 +26,8 @@ export default defineRule({
 function findEarlyUses({ tree, text }: ParsedSource): Hit[] {
   if (text.path.endsWith('.d.ts')) return [];
   return bindingsOf(tree).all.flatMap((binding) => {
-    const early = binding.references.filter((reference) => isEarly(binding, reference));
+    if (!EARLY_KINDS.has(binding.kind)) return [];
+    const early = binding.references.filter((reference) => reference.start < binding.node.start && isEarly(binding, reference));
     if (early.length === 0 || !mustBeFirst(binding)) return [];
     return early.map(({ node }) => hitAt(node, `${binding.name} is used before its declaration has run`));
   });
@@ -36,17 +37,20 @@ const AMBIENT = new Set(['ambient_declaration']);
 const DECLARATIONS = new Set(['variable_declaration', 'lexical_declaration', 'using_declaration']);
 const IN_TYPES = new Set(['type_query', 'type_annotation', 'type_alias_declaration', 'interface_declaration', 'type_arguments', 'decorator']);
 
+/** What does not hold before its declaration has run. */
+const EARLY_KINDS: ReadonlySet<BindingKind> = new Set<BindingKind>(['class', 'variable', 'constant']);
+
 function mustBeFirst({ kind, node, declarations }: Binding): boolean {
   if (declarations.length > 1) return false;
   if (kind === 'class') return node.closest(AMBIENT) === null;
-  if (kind !== 'variable' && kind !== 'constant') return false;
   // A var is there from the start; that it is used early is often meant where it is declared several times.
   return node.closest(DECLARATIONS)?.type !== 'variable_declaration'
     && node.closest(AMBIENT) === null;
 }
 
-function isEarly({ node: declared, scope }: Binding, { node }: Reference): boolean {
-  if (node.start >= declared.start || node.type === 'type_identifier') return false;
+/** Whether a use that stands before the declaration also runs before it. */
+function isEarly({ scope }: Binding, { node }: Reference): boolean {
+  if (node.type === 'type_identifier') return false;
   if (node.parent?.type === 'export_specifier' || isInType(node)) return false;
   // What stands in a function runs when it is called, mostly later.
   for (let around = node.parent; around !== null && around !== scope.node; around = around.parent) {

@@ -5,6 +5,8 @@ import { isExit, statementsOf } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
 
+const BREAK = new Set(['break_statement']);
+
 export default defineRule({
   id: 'slips/fall-through',
   title: 'A case ends where it ends',
@@ -57,7 +59,7 @@ function allCasesLeave(choice: SyntaxNode): boolean {
   const cases = choice.child('body')?.parts.filter(({ type }) => CASES.includes(type)) ?? [];
   const last = cases.at(-1);
   const hasDefault = cases.some((part) => /^(?:switch_default|default_statement)$/.test(part.type) || /^default\b/.test(part.text));
-  return hasDefault && last !== undefined && statementsOf(last).some(leaves) && !choice.contains(new Set(['break_statement']), INNER);
+  return hasDefault && last !== undefined && statementsOf(last).some(leaves) && !choice.contains(BREAK, INNER);
 }
 
 const INNER = new Set(['for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement']);

@@ -3,6 +3,9 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
 
+const DESTRUCTOR = new Set(['destructor_name']);
+const BODY = new Set(['compound_statement']);
+
 export default defineRule({
   id: 'slips/plain-destructor',
   title: 'A class with virtual functions has a virtual destructor',
@@ -35,5 +38,5 @@ function judge(node: SyntaxNode): Hit | null {
 }
 
 function isDestructor(member: SyntaxNode): boolean {
-  return /^(?:field_declaration|function_definition|declaration)$/.test(member.type) && member.contains(new Set(['destructor_name']), new Set(['compound_statement']));
+  return /^(?:field_declaration|function_definition|declaration)$/.test(member.type) && member.contains(DESTRUCTOR, BODY);
 }

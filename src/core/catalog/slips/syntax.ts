@@ -55,11 +55,14 @@ const IMPORTANT_WITH_BLANK = /^!\s+important$/i;
 const BARE_SIGNATURES = /[^;,{\s][ \t]*\r?\n[ \t]*<[A-Z]\w*\b[^;{}()]{0,400}>\s{0,40}\(/;
 
 /** Walks with a stack of its own: code may be nested deeper than calls can be. */
-function findSyntaxErrors({ root, grammar, tree }: ParsedSource): Hit[] {
+function findSyntaxErrors(source: ParsedSource): Hit[] {
+  const { grammar, tree } = source;
+  if (grammar !== 'html' && !tree.hasErrors) return [];
+  const { root } = source;
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} closes nothing`));
   // What the preprocessor makes of a file, only the compiler knows; plain C is left out for that.
-  if (root.hasError && /^(?:typescript|tsx)$/.test(grammar) && BARE_SIGNATURES.test(root.text)) return [];
-  if (!root.hasError || grammar === 'cpp' && /^\s*#\s*(?:if|define)\b/m.test(root.text)) return [];
+  if (/^(?:typescript|tsx)$/.test(grammar) && BARE_SIGNATURES.test(root.text)) return [];
+  if (grammar === 'cpp' && /^\s*#\s*(?:if|define)\b/m.test(root.text)) return [];
   const hits: Hit[] = [];
   const open = [root];
   for (let node = open.pop(); node !== undefined && hits.length < MOST; node = open.pop()) {

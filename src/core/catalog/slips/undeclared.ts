@@ -8,6 +8,8 @@ import { isKnownGlobal } from '../known-globals.js';
 import { nameTest } from '../name-patterns.js';
 import { patterns } from '../options.js';
 
+const TYPE_PLACES = new Set(['type_annotation', 'type_query', 'nested_type_identifier', 'implements_clause', 'extends_type_clause', 'type_alias_declaration', 'ambient_declaration', 'type_arguments', 'type_predicate', 'asserts', 'type_predicate_annotation', 'asserts_annotation', 'function_type', 'index_signature']);
+
 export default defineRule({
   id: 'slips/undeclared',
   title: 'Every name is declared',
@@ -45,5 +47,5 @@ function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly know
 function isInTypes(node: SyntaxNode): boolean {
   const { parent } = node;
   if (parent?.type === 'unary_expression' && parent.first?.type === 'typeof') return true;
-  return node.closest(new Set(['type_annotation', 'type_query', 'nested_type_identifier', 'implements_clause', 'extends_type_clause', 'type_alias_declaration', 'ambient_declaration', 'type_arguments', 'type_predicate', 'asserts', 'type_predicate_annotation', 'asserts_annotation', 'function_type', 'index_signature'])) !== null;
+  return node.closest(TYPE_PLACES) !== null;
 }

@@ -21,13 +21,9 @@ export default defineRule({
 
 /** A term stands for itself: not within a longer word, but within a name that joins words. */
 function* findAvoided({ text: { text } }: Source, { terms }: { readonly terms: readonly string[] }): Iterable<Hit> {
-  const instead = new Map(terms.map((entry) => {
-    const [term = '', ...rest] = entry.split(':');
-    return [term.trim().toLowerCase(), rest.join(':').trim()] as const;
-  }));
   const small = text.toLowerCase();
-  for (const [term, replacement] of instead) {
-    if (term === '' || small.length !== text.length) continue;
+  if (small.length !== text.length) return;
+  for (const [term, replacement] of insteadOf(terms)) {
     for (let at = small.indexOf(term); at >= 0; at = small.indexOf(term, at + term.length)) {
       const end = at + term.length;
       if (!isJoint(text[at - 1], text[at]) || !isJoint(text[end - 1], text[end])) continue;
@@ -35,6 +31,21 @@ function* findAvoided({ text: { text } }: Source, { terms }: { readonly terms: r
       yield { start: at, end, message: replacement === '' ? `${word} is not written here` : `${word} is called ${replacement} here` };
     }
   }
+}
+
+const read = new WeakMap<readonly string[], ReadonlyMap<string, string>>();
+
+/** What to write instead of each term, from entries like `term: instead`. */
+function insteadOf(terms: readonly string[]): ReadonlyMap<string, string> {
+  let instead = read.get(terms);
+  if (instead === undefined) {
+    instead = new Map(terms.map((entry): [string, string] => {
+      const [term = '', ...rest] = entry.split(':');
+      return [term.trim().toLowerCase(), rest.join(':').trim()];
+    }).filter(([term]) => term !== ''));
+    read.set(terms, instead);
+  }
+  return instead;
 }
 
 /** Whether a word can end between two characters: no letters on one side, or a small letter before a capital. */

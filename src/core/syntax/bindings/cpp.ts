@@ -13,7 +13,7 @@ const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']
 
 /** The variables and parameters of a C or C++ file. What uses them is not looked at: macros hide too much. */
 export function bindCpp(tree: SyntaxTree): Bindings {
-  const scopes = new Scopes(tree.root, SCOPES, ({ type, parent }) => type !== 'compound_statement' || SCOPES.get(parent?.type ?? '') !== 'function');
+  const scopes = new Scopes(tree, SCOPES, ({ type, parent }) => type !== 'compound_statement' || SCOPES.get(parent?.type ?? '') !== 'function');
   const add = (kind: BindingKind, at: SyntaxNode, declarator: SyntaxNode | null): void => {
     for (const name of declaredNames(declarator)) scopes.at(at).declare(kind, name);
   };

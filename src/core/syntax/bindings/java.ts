@@ -1,6 +1,6 @@
 import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
-import { bindingsIn, Scopes, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
+import { bindingsIn, Reference, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
 
 const PATTERNS = ['type_pattern', 'record_pattern_component'];
 
@@ -17,7 +17,7 @@ const FUNCTION_BODY = new Set(['method_declaration', 'constructor_declaration', 
 /** The variables, parameters and fields of a Java file: JLS, section 6.3. Methods and types are left out. */
 // elvar waive size/branches because a list of all that declares a name is clearest in one piece
 export function bindJava(tree: SyntaxTree): Bindings {
-  const scopes = new Scopes(tree.root, SCOPES, ({ type, parent }) => !(type === 'block' || type === 'constructor_body') || !FUNCTION_BODY.has(parent?.type ?? ''));
+  const scopes = new Scopes(tree, SCOPES, ({ type, parent }) => !(type === 'block' || type === 'constructor_body') || !FUNCTION_BODY.has(parent?.type ?? ''));
   const declared = new Set<SyntaxNode>();
   const add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null): void => {
     if (node?.type !== 'identifier') return;
@@ -40,7 +40,8 @@ export function bindJava(tree: SyntaxTree): Bindings {
   const unresolved: Reference[] = [];
   for (const node of tree.ofType('identifier')) {
     if (declared.has(node) || !isReference(node)) continue;
-    const reference = { node, ...usageOf(node) };
+    const { reads, writes } = usageOf(node);
+    const reference = new Reference(tree, node.index, reads, writes);
     const binding = scopes.at(node).lookUp(node.text);
     if (binding === null) unresolved.push(reference);
     else binding.references.push(reference);

@@ -1,6 +1,8 @@
 import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
-import { bindingsIn, Scopes, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
+import { bindingsIn, Reference, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
+
+const PARAMETERS = new Set(['formal_parameters']);
 
 const OPEN_SCOPES = ['dynamic_variable_name', 'include_expression', 'include_once_expression', 'require_expression', 'require_once_expression'];
 
@@ -13,7 +15,7 @@ const GIVEN = new Set(['$this', '$GLOBALS', '$_SERVER', '$_GET', '$_POST', '$_FI
 
 /** The variables of a PHP file: PHP manual, "Variable scope". A function sees none of those around it, an arrow function all. */
 export function bindPhp(tree: SyntaxTree): Bindings {
-  const scopes = new Scopes(tree.root, SCOPES);
+  const scopes = new Scopes(tree, SCOPES);
   const names = tree.ofType('variable_name').filter((node) => !GIVEN.has(node.text) && node.parent?.type !== 'dynamic_variable_name' && !isStaticProperty(node));
   const declared = new Set<SyntaxNode>();
   for (const node of names) {
@@ -31,11 +33,11 @@ export function bindPhp(tree: SyntaxTree): Bindings {
     const usesOuter = node.parent?.type === 'anonymous_function_use_clause' || node.parent?.parent?.type === 'anonymous_function_use_clause';
     if (isWrite && !usesOuter) {
       const binding = lookUp(scopes.at(node), node.text);
-      if (binding !== null && binding.node !== node) binding.references.push({ node, reads: false, writes: true });
+      if (binding !== null && binding.node !== node) binding.references.push(new Reference(tree, node.index, false, true));
       continue;
     }
     const from = usesOuter ? scopes.around(scopes.at(node).node) : scopes.at(node);
-    const reference = { node, reads: !isCounted(node), writes: isCounted(node) };
+    const reference = new Reference(tree, node.index, !isCounted(node), isCounted(node));
     const binding = lookUp(from, node.text);
     if (binding === null) unresolved.push(reference);
     else binding.references.push(reference);
@@ -50,7 +52,7 @@ function isStaticProperty({ parent, field }: SyntaxNode): boolean {
 }
 
 function scopeOf(node: SyntaxNode, kind: BindingKind, scopes: Scopes): Scope {
-  return kind === 'parameter' ? scopes.at((node.closest(new Set(['formal_parameters'])) ?? node).parent as SyntaxNode) : scopes.at(node);
+  return kind === 'parameter' ? scopes.at((node.closest(PARAMETERS) ?? node).parent as SyntaxNode) : scopes.at(node);
 }
 
 /** How a place declares a variable; null where it only uses one. */

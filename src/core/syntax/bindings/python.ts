@@ -1,6 +1,6 @@
 import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
-import { bindingsIn, Scopes, type Binding, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
+import { bindingsIn, Reference, Scopes, type Binding, type BindingKind, type Bindings, type Scope } from './scope.js';
 
 const OUTER_NAMES = ['global_statement', 'nonlocal_statement'];
 const ASSIGNMENTS = ['assignment', 'augmented_assignment'];
@@ -15,7 +15,7 @@ const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']
 
 /** The names of a Python file: the language's reference, section 4.2, "Naming and binding". */
 export function bindPython(tree: SyntaxTree): Bindings {
-  const scopes = new Scopes(tree.root, SCOPES);
+  const scopes = new Scopes(tree, SCOPES);
   const declared = new Map<SyntaxNode, Binding>();
   const outer = new Set<string>();
   for (const statement of tree.ofTypes(OUTER_NAMES)) {
@@ -36,10 +36,10 @@ export function bindPython(tree: SyntaxTree): Bindings {
     const own = declared.get(node);
     if (own !== undefined) {
       // An assignment to a name that has a value already is a use that writes.
-      if (own.node !== node) own.references.push({ node, reads: false, writes: true });
+      if (own.node !== node) own.references.push(new Reference(tree, node.index, false, true));
       continue;
     }
-    const reference = { node, ...usage };
+    const reference = new Reference(tree, node.index, usage.reads, usage.writes);
     const binding = lookUp(scopes.at(node), node);
     if (binding === null) unresolved.push(reference);
     else binding.references.push(reference);

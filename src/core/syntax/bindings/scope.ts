@@ -1,6 +1,7 @@
 import type { GrammarNames } from '../grammar-names.js';
 import type { SyntaxNode } from '../node.js';
-import { KIND, PARENT, SHIFT } from '../node-table.js';
+import { KIND, PARENT, SHIFT, START } from '../node-table.js';
+import type { SyntaxTree } from '../tree.js';
 
 /** How a name comes to stand for something. */
 export type BindingKind =
@@ -22,10 +23,23 @@ export interface Binding {
 }
 
 /** A place where a name is used. */
-export interface Reference {
-  readonly node: SyntaxNode;
-  readonly reads: boolean;
-  readonly writes: boolean;
+export class Reference {
+  /** @param index the number of the node that stands there; most are only counted, so that it is made when one asks for it. */
+  constructor(private readonly tree: SyntaxTree, private readonly index: number, readonly reads: boolean, readonly writes: boolean) {}
+
+  get node(): SyntaxNode {
+    return this.tree.nodeAt(this.index);
+  }
+
+  /** Where the name begins. */
+  get start(): number {
+    return this.tree.table[(this.index << SHIFT) + START] as number;
+  }
+
+  /** The same as asking its node whether it lies in `other`. */
+  isWithin(other: SyntaxNode): boolean {
+    return other.isAround(this.index);
+  }
 }
 
 /** A stretch of code in which names hold. */
@@ -92,59 +106,54 @@ function scopeKinds(names: GrammarNames, table: ReadonlyMap<string, Scope['kind'
 export class Scopes {
   readonly file: Scope;
   private readonly scopes: Scope[];
-  /** The way up from a node; a list, since code may be nested deeper than calls can be. Between questions it is empty. */
-  private readonly climbed: number[] = [];
-  /** For each kind of node that the grammar has, what scope it makes, if it does. */
-  private readonly kinds: readonly (Scope['kind'] | undefined)[];
-  /** The scopes of nodes that were asked about, at the numbers of the nodes. */
-  private readonly known: (Scope | undefined)[];
+  /** For each node the place in `scopes` of the innermost one that it lies in; of a node that makes a scope, that one. */
+  private readonly places: Uint32Array;
 
   /**
    * @param kinds the nodes that make a scope, with its kind.
    * @param isOwn whether a node of such a kind makes a scope of its own; the body of a function does not, say.
    */
   constructor(
-    root: SyntaxNode,
+    private readonly tree: SyntaxTree,
     kinds: ReadonlyMap<string, Scope['kind']>,
-    private readonly isOwn: (node: SyntaxNode) => boolean = () => true,
+    isOwn: (node: SyntaxNode) => boolean = () => true,
   ) {
-    this.kinds = scopeKinds(root.tree.names, kinds);
-    this.file = new Scope('file', root, null);
+    const { table, size } = tree;
+    const made = scopeKinds(tree.names, kinds);
+    this.file = new Scope('file', tree.root, null);
     this.scopes = [this.file];
-    this.known = new Array<Scope | undefined>(root.tree.size);
-    this.known[root.index] = this.file;
+    this.places = new Uint32Array(size);
+    const { scopes, places } = this;
+    // A node comes after the one around it.
+    for (let index = 1, at = 1 << SHIFT; index < size; index += 1, at += 1 << SHIFT) {
+      let place = places[table[at + PARENT] as number] as number;
+      const kind = made[table[at + KIND] as number];
+      if (kind !== undefined) {
+        const node = tree.nodeAt(index);
+        if (isOwn(node)) place = scopes.push(new Scope(kind, node, scopes[place] as Scope)) - 1;
+      }
+      places[index] = place;
+    }
   }
 
   /** The innermost scope that a node lies in; of a node that makes a scope, that one. */
-  at({ tree, index }: SyntaxNode): Scope {
-    const { known, climbed, kinds } = this;
-    const { table } = tree;
-    let outer = index;
-    for (; known[outer] === undefined; outer = table[(outer << SHIFT) + PARENT] as number) climbed.push(outer);
-    let scope = known[outer] as Scope;
-    for (let inner = climbed.pop(); inner !== undefined; inner = climbed.pop()) {
-      const kind = kinds[table[(inner << SHIFT) + KIND] as number];
-      if (kind !== undefined) scope = this.scopeOf(tree.nodeAt(inner), kind, scope);
-      known[inner] = scope;
-    }
-    return scope;
+  at({ index }: SyntaxNode): Scope {
+    return this.atIndex(index);
+  }
+
+  /** The same for the number of a node. */
+  atIndex(index: number): Scope {
+    return this.scopes[this.places[index] as number] as Scope;
   }
 
   /** The scope around a node that may make one itself. */
-  around(node: SyntaxNode): Scope {
-    return node.parent === null ? this.file : this.at(node.parent);
+  around({ index }: SyntaxNode): Scope {
+    return this.atIndex(Math.max(0, this.tree.table[(index << SHIFT) + PARENT] as number));
   }
 
-  /** All scopes that have been met. */
+  /** All scopes, an outer one before those in it. */
   all(): readonly Scope[] {
     return this.scopes;
-  }
-
-  private scopeOf(node: SyntaxNode, kind: Scope['kind'], outer: Scope): Scope {
-    if (!this.isOwn(node)) return outer;
-    const scope = new Scope(kind, node, outer);
-    this.scopes.push(scope);
-    return scope;
   }
 }
 

@@ -1,6 +1,7 @@
 import { isComment, type SyntaxNode } from '../node.js';
+import { END, KIND, PARENT, SHIFT, START } from '../node-table.js';
 import type { SyntaxTree } from '../tree.js';
-import { bindingsIn, Scopes, type Binding, type BindingKind, type Bindings, type Reference, type Scope } from './scope.js';
+import { bindingsIn, Reference, Scopes, type Binding, type BindingKind, type Bindings, type Scope } from './scope.js';
 
 const MODULE_PARTS = ['export_statement', 'import_statement'];
 
@@ -21,7 +22,7 @@ function isOwnScope({ type, parent }: SyntaxNode): boolean {
 
 /** The names of a JavaScript or TypeScript file: ECMA-262, section 8.2, "Scope Analysis". Types and values share one space. */
 export function bindScript(tree: SyntaxTree): Bindings {
-  const scopes = new Scopes(tree.root, SCOPES, isOwnScope);
+  const scopes = new Scopes(tree, SCOPES, isOwnScope);
   // 1 at the numbers of the nodes that declare a name.
   const declared = new Uint8Array(tree.size);
   const add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null): void => {
@@ -33,34 +34,52 @@ export function bindScript(tree: SyntaxTree): Bindings {
   declareParameters(tree, scopes, add);
   declareFunctionsAndTypes(tree, scopes, add);
   declareImports(tree, scopes, add);
-  const unresolved: Reference[] = [];
-  for (const node of tree.ofTypes(NAMES)) {
-    if (declared[node.index] === 1) continue;
-    const usage = usageOf(node);
-    if (usage === null) continue;
-    const reference = { node, reads: usage.reads, writes: usage.writes };
-    const binding = lookUp(scopes.at(node), node);
-    if (binding === null) unresolved.push(reference);
-    else binding.references.push(reference);
-  }
+  const { unresolved, usesEval } = findReferences(tree, scopes, declared);
   markExports(tree, scopes);
-  const isOpen = unresolved.some(({ node }) => node.text === 'eval') || tree.ofType('with_statement').length > 0;
+  const isOpen = usesEval || tree.ofType('with_statement').length > 0;
   return { file: scopes.file, all: bindingsIn(scopes), unresolved, isOpen, scopeAt: (node) => scopes.at(node) };
 }
 
+/** Hands each use of a name to what the name stands for there. There are more of them than of anything else, so that their nodes are not made. */
+function findReferences(tree: SyntaxTree, scopes: Scopes, declared: Uint8Array): { readonly unresolved: Reference[]; readonly usesEval: boolean } {
+  const { table, text } = tree;
+  const isUnusual = tree.kindFlags(UNUSUAL);
+  const unresolved: Reference[] = [];
+  let usesEval = false;
+  for (const kind of tree.kindsOf(NAMES)) {
+    for (const index of tree.numbersOfKind(kind)) {
+      if (declared[index] === 1) continue;
+      const at = index << SHIFT;
+      const around = table[((table[at + PARENT] as number) << SHIFT) + KIND] as number;
+      const usage = isUnusual[around] === 1 ? usageOf(tree.nodeAt(index)) : READ;
+      if (usage === null) continue;
+      const reference = new Reference(tree, index, usage.reads, usage.writes);
+      const name = text.slice(table[at + START], table[at + END]);
+      const binding = lookUp(scopes.atIndex(index), name, table[at + START] as number);
+      if (binding !== null) {
+        binding.references.push(reference);
+        continue;
+      }
+      unresolved.push(reference);
+      usesEval ||= name === 'eval';
+    }
+  }
+  return { unresolved, usesEval };
+}
+
 /** What stands in the list of parameters sees none of the names of the body: ECMA-262, section 10.2.11. */
-function lookUp(from: Scope, node: SyntaxNode): Binding | null {
-  const name = node.text;
+function lookUp(from: Scope, name: string, start: number): Binding | null {
   for (let scope: Scope | null = from; scope !== null; scope = scope.parent) {
     const binding = scope.bindings.get(name);
-    if (binding !== undefined && (scope.kind !== 'function' || isInSameHalf(node, binding.node, scope.node))) return binding;
+    if (binding !== undefined && (scope.kind !== 'function' || isInSameHalf(start, binding.node, scope.node))) return binding;
   }
   return null;
 }
 
-function isInSameHalf(use: SyntaxNode, declared: SyntaxNode, owner: SyntaxNode): boolean {
+/** @param start where a use within `owner` begins. */
+function isInSameHalf(start: number, declared: SyntaxNode, owner: SyntaxNode): boolean {
   const list = owner.child('parameters');
-  return list === null || !use.isWithin(list) || declared.start < list.end;
+  return list === null || start < list.start || start >= list.end || declared.start < list.end;
 }
 
 type Add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null) => void;
@@ -191,11 +210,10 @@ const READ: Usage = { reads: true, writes: false };
 const WRITTEN: Usage = { reads: false, writes: true };
 const BOTH: Usage = { reads: true, writes: true };
 
-/** Whether a use reads the value, changes what the name stands for, or both; null where the name is no use of one. */
+/** Whether a use in one of the unusual places reads the value, changes what the name stands for, or both; null where the name is no use of one. */
 function usageOf(node: SyntaxNode): Usage | null {
   let target = node;
   let parent = target.parent as SyntaxNode;
-  if (!UNUSUAL.has(parent.type)) return READ;
   if (isNoReference(node)) return null;
   while (PATTERNS.has(parent.type)) {
     // A default value and a key are read, not written.
