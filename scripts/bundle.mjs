@@ -8,18 +8,42 @@ import path from 'node:path';
 const here = path.join(import.meta.dirname, '..');
 const target = path.join(here, 'dist', 'cli');
 
-/** Packages that set up tables of Unicode when they are loaded, for texts that few runs write: they wait until one does. */
-const onFirstCall = {
-  name: 'on-first-call',
+/** Packages of which few runs call anything, and what is called: they are set up by the first call. */
+const LATE_PACKAGES = {
+  'string-width': 'export default (text, ...others) => (/^[\\x20-\\x7e]*$/.test(text ?? "") ? (text ?? "").length : load()(text, ...others));',
+  'write-file-atomic': 'export const sync = (...given) => load().sync(...given);',
+  nspell: 'export default (...given) => load()(...given);',
+  '@inquirer/checkbox': 'export default (...given) => load()(...given);',
+  '@inquirer/confirm': 'export default (...given) => load()(...given);',
+};
+
+/** Modules of Node that few runs need, and that take Node a while to load: they wait until something of them is asked for. */
+const LATE_MODULES = ['node:child_process', 'node:crypto', 'node:worker_threads', 'assert'];
+
+const late = {
+  name: 'late',
   setup({ onResolve, onLoad, resolve }) {
-    onResolve({ filter: /^string-width$/ }, async ({ path: name, importer, resolveDir, kind, pluginData }) => {
-      if (pluginData === 'itself') return undefined;
-      const found = await resolve(name, { importer, resolveDir, kind, pluginData: 'itself' });
-      return found.path.endsWith('.js') && kind === 'import-statement' ? { path: found.path, namespace: 'on-first-call' } : found;
+    onResolve({ filter: new RegExp(`^(?:${Object.keys(LATE_PACKAGES).join('|')})$`) }, async ({ path: name, importer, resolveDir, kind, pluginData }) => {
+      // Older packages take what they require as it is.
+      if (pluginData === 'itself' || kind !== 'import-statement') return undefined;
+      const { path: file } = await resolve(name, { importer, resolveDir, kind, pluginData: 'itself' });
+      return { path: file, namespace: 'late', pluginData: name };
     });
-    onLoad({ filter: /.*/, namespace: 'on-first-call' }, ({ path: file }) => ({
-      contents: `let loaded; export default (...args) => (loaded ??= require(${JSON.stringify(file)}).default)(...args);`,
+    onLoad({ filter: /.*/, namespace: 'late' }, ({ path: file, pluginData: name }) => ({
+      contents: `let loaded;
+        const load = () => {
+          loaded ??= require(${JSON.stringify(file)});
+          return loaded.default ?? loaded;
+        };
+        ${LATE_PACKAGES[name]}`,
       resolveDir: path.dirname(file),
+    }));
+    onResolve({ filter: new RegExp(`^(?:${LATE_MODULES.join('|')})$`) }, ({ path: name, kind }) => (kind === 'import-statement' ? { path: name, namespace: 'late-module' } : undefined));
+    onLoad({ filter: /.*/, namespace: 'late-module' }, async ({ path: name }) => ({
+      contents: `let loaded;
+        for (const key of ${JSON.stringify(Object.keys(await import(name)))}) {
+          Object.defineProperty(exports, key, { enumerable: true, get: () => (loaded ??= require(${JSON.stringify(name)}))[key] });
+        }`,
     }));
   },
 };
@@ -43,12 +67,12 @@ const { metafile } = await build({
   define: { 'import.meta.url': 'moduleUrl' },
   banner: { js: '(function (module, exports, require, __filename, __dirname, moduleUrl) {' },
   footer: { js: '})' },
-  plugins: [onFirstCall],
+  plugins: [late],
   logLevel: 'warning',
 });
 
 // The packages in the file are other people's work: their licences go with it.
-const folders = new Set(Object.keys(metafile.inputs).filter((input) => !input.startsWith(`${onFirstCall.name}:`)).flatMap((input) => /^(?:.*\/)?node_modules\/(?:@[^/]+\/)?[^/]+/.exec(input)?.[0] ?? []));
+const folders = new Set(Object.keys(metafile.inputs).filter((input) => !input.startsWith('late')).flatMap((input) => /^(?:.*\/)?node_modules\/(?:@[^/]+\/)?[^/]+/.exec(input)?.[0] ?? []));
 const notices = [...folders].sort().map((folder) => {
   const { name, version, license } = JSON.parse(readFileSync(path.join(here, folder, 'package.json'), 'utf8'));
   const file = readdirSync(path.join(here, folder)).find((entry) => /^licen[cs]e/i.test(entry));

@@ -1,6 +1,6 @@
 import { accessSync, constants, lstatSync, mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import writeFileAtomic from 'write-file-atomic';
+import { sync as writeFileAtomicSync } from 'write-file-atomic';
 import { describeSystemError } from './errors.js';
 
 /** What became of writing a file: null when it is written, else why it was left as it is. */
@@ -17,7 +17,7 @@ export function writeSource(file: string, before: string, after: string): WriteO
     accessSync(file, constants.W_OK);
     if (!readFileSync(file).equals(Buffer.from(before, 'utf8'))) return 'it has changed since it was read';
     // The package takes over mode and owner, writes beside the file, flushes, and moves the new one into its place.
-    writeFileAtomic.sync(file, after, { encoding: 'utf8' });
+    writeFileAtomicSync(file, after, { encoding: 'utf8' });
     return null;
   } catch (error) {
     if (!(error instanceof Error && 'code' in error)) throw error;
@@ -30,7 +30,7 @@ export function writeNew(file: string, text: string): WriteOutcome {
   try {
     if (lstatSync(file, { throwIfNoEntry: false }) !== undefined) return 'it has come into being meanwhile';
     mkdirSync(path.dirname(file), { recursive: true });
-    writeFileAtomic.sync(file, text, { encoding: 'utf8' });
+    writeFileAtomicSync(file, text, { encoding: 'utf8' });
     return null;
   } catch (error) {
     if (!(error instanceof Error && 'code' in error)) throw error;

@@ -30,6 +30,10 @@ function walked(tree: Tree): string[] {
   }
 }
 
+function described({ type, named, field, start, end }: SyntaxNode): string {
+  return [type, named, field, start, end].join(' ');
+}
+
 /** The same of the tree that rules see, by its links alone. */
 function linked(root: SyntaxNode): string[] {
   const depths = new Map<SyntaxNode | null, number>([[null, -1]]);
@@ -37,7 +41,7 @@ function linked(root: SyntaxNode): string[] {
   root.walk((node) => {
     const depth = (depths.get(node.parent) ?? 0) + 1;
     depths.set(node, depth);
-    lines.push([depth, node.type, node.named, node.field, node.start, node.end].join(' '));
+    lines.push(`${depth} ${described(node)}`);
     const children = node.children;
     expect(children.at(0) ?? null).toBe(node.first);
     expect(children.at(-1) ?? null).toBe(node.last);
@@ -77,7 +81,7 @@ test.each<[string, GrammarId, string]>([
   const read = grammars.read(code, grammar, tree);
   const expected = walked(tree);
   const told: string[] = [];
-  for (let index = 0; index < read.size; index += 1) told.push([read.typeAt(index), read.isNamedAt(index), read.fieldAt(index), read.startAt(index), read.endAt(index)].join(' '));
+  for (let index = 0; index < read.size; index += 1) told.push(described(read.nodeAt(index)));
   expect(told.join('\n')).toBe(expected.map((line) => line.replace(/^\d+ /, '')).join('\n'));
   expect(read.depth).toBe(Math.max(...expected.slice(0, 100_000).map((line) => Number(line.split(' ')[0]))));
   tree.delete();

@@ -35,6 +35,13 @@ export function inLanguages<Options>(languages: string, finder: Finder<Options>)
   return Object.fromEntries(languages.split(' ').map((language) => [language, finder]));
 }
 
+/** What is found at each of some places, as one list. V8's own flatMap takes several times as long for it, place by place. */
+export function hitsOf<Place>(places: Iterable<Place>, find: (place: Place) => readonly Hit[]): Hit[] {
+  const hits: Hit[] = [];
+  for (const place of places) for (const hit of find(place)) hits.push(hit);
+  return hits;
+}
+
 /** Judges each node of some types by itself; null from `judge` is no finding. */
 export function eachNode<Options>(
   types: readonly string[],

@@ -45,14 +45,21 @@ const NO_PARAMETERS = new Set(['keyword_separator', 'positional_separator', 'rec
 /** The parameters that a caller passes: without Python's `self`, Java's receiver and TypeScript's `this`. */
 export function passedParameters(list: SyntaxNode): SyntaxNode[] {
   if (list.type === 'identifier') return [list];
-  const all = list.parts.filter((part) => !isComment(part) && !NO_PARAMETERS.has(part.type));
-  return all.flatMap((part, index) => {
-    if (index === 0 && isReceiver(part)) return [];
-    if (part.type === 'parameter_declaration' && part.text === 'void') return [];
-    // In Go, names that share a type stand in one declaration.
-    const names = part.type === 'parameter_declaration' ? part.childrenOf('name') : [];
-    return names.length > 1 ? names : [part];
-  });
+  const passed: SyntaxNode[] = [];
+  let isFirst = true;
+  for (const part of list.parts) {
+    if (isComment(part) || NO_PARAMETERS.has(part.type)) continue;
+    const isOwn = isFirst && isReceiver(part);
+    isFirst = false;
+    if (isOwn) continue;
+    if (part.type !== 'parameter_declaration') passed.push(part);
+    else if (part.text !== 'void') {
+      // In Go, names that share a type stand in one declaration.
+      const names = part.childrenOf('name');
+      passed.push(...(names.length > 1 ? names : [part]));
+    }
+  }
+  return passed;
 }
 
 function isReceiver(part: SyntaxNode): boolean {

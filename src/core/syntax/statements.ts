@@ -41,7 +41,9 @@ export function isExit(statement: SyntaxNode): boolean {
 /** The statements of a file that leave their block: those of {@link isExit}, kind by kind. */
 export function exitsIn(tree: SyntaxTree): SyntaxNode[] {
   const inside = [...tree.ofType('throw_expression'), ...callsOf(tree, LEAVING_NAMES)];
-  return [...tree.ofTypes(EXITS), ...inside.flatMap(({ parent }) => (parent !== null && isExit(parent) ? [parent] : []))];
+  const exits = [...tree.ofTypes(EXITS)];
+  for (const { parent } of inside) if (parent !== null && isExit(parent)) exits.push(parent);
+  return exits;
 }
 
 /** A node without the brackets around it. */

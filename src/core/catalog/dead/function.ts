@@ -3,7 +3,7 @@ import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { functionOf } from '../../syntax/bindings/functions.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'dead/function',
@@ -30,7 +30,7 @@ function findUncalled({ tree, text }: ParsedSource): Hit[] {
   if (text.path.endsWith('.d.ts')) return [];
   const { all, isOpen } = bindingsOf(tree);
   if (isOpen) return [];
-  return all.flatMap((binding) => {
+  return hitsOf(all, (binding) => {
     const { node, name, scope, kind, isExported, references } = binding;
     const body = functionOf(binding);
     // A name that an expression gives to itself is for those who read traces.

@@ -3,7 +3,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt } from '../hits.js';
+import { byTree, hitAt, hitsOf } from '../hits.js';
 
 const SCRIPT_MEMBERS = ['public_field_definition', 'method_definition'];
 const SCRIPT_PARAMETERS = ['required_parameter', 'optional_parameter'];
@@ -55,7 +55,7 @@ function unused({ tree }: ParsedSource, members: readonly Member[], uses: readon
     else others.push(node);
   }
   const texts = textsOf(tree).map((node) => node.text).join('\n');
-  return members.flatMap(({ name, node }) => {
+  return hitsOf(members, ({ name, node }) => {
     const key = name.text.replace(/^\$/, '');
     const isUsed = (places.get(key) ?? []).some((place) => place !== name && !place.isWithin(name) && (!place.isWithin(node) || isField(node)));
     // A name in a text may be how it is called.

@@ -3,7 +3,7 @@ import { CLASSES, FUNCTIONS, nameOf } from '../../syntax/functions.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'docs/public-comment',
@@ -34,7 +34,7 @@ export default defineRule({
 const TYPES = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_declarator'];
 
 function findUndescribed({ tree, grammar }: ParsedSource): Hit[] {
-  return tree.ofTypes(TYPES).flatMap((node): Hit[] => {
+  return hitsOf(tree.ofTypes(TYPES), (node): Hit[] => {
     if (!isPublic(node, grammar) || isDescribed(node, grammar)) return [];
     const name = nameOf(node);
     return name === null ? [] : [hitAt(name, `${name.text} is open to others and not described`)];

@@ -4,7 +4,7 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { isDocumentation } from '../../syntax/comments.js';
 import { contentOf, standsAlone } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
+import { byTree, hitsOf, inLanguages } from '../hits.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 
 const COMMENT_TYPES = ['comment', 'block_comment'];
@@ -46,7 +46,7 @@ function isFirst(node: SyntaxNode): boolean {
 }
 
 function findInComments({ tree }: ParsedSource): Hit[] {
-  return tree.ofTypes(COMMENT_TYPES).filter((node) => isDocumentation(node.text) && node.text.startsWith('/**')).flatMap((node) => {
+  return hitsOf(tree.ofTypes(COMMENT_TYPES).filter((node) => isDocumentation(node.text) && node.text.startsWith('/**')), (node) => {
     const inside = node.text.slice(3, -2);
     return judge(inside, node.start + 3);
   });

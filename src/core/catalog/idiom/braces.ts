@@ -3,7 +3,7 @@ import type { Repair } from '../../model/repair.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'idiom/braces',
@@ -34,7 +34,7 @@ const HOLDERS = ['if_statement', 'else_clause', 'else_if_clause', 'for_statement
 const PLAIN_BLOCKS = new Set(['statement_block', 'block', 'compound_statement', 'colon_block']);
 
 function findBare({ tree, text: { text } }: ParsedSource): Hit[] {
-  return tree.ofTypes(HOLDERS).flatMap((holder) => bodiesOf(holder).filter((body) => !PLAIN_BLOCKS.has(body.type)).map((body) =>
+  return hitsOf(tree.ofTypes(HOLDERS), (holder) => bodiesOf(holder).filter((body) => !PLAIN_BLOCKS.has(body.type)).map((body) =>
     hitAt(body, `${wordOf(holder, body)} has no braces`, repairOf(holder, body, text))));
 }
 

@@ -4,7 +4,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled, standsAlone } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 import { choice } from '../options.js';
 
 const QUOTED = ['string', 'encapsed_string'];
@@ -37,7 +37,7 @@ export default defineRule({
 function findMarks({ tree, grammar }: ParsedSource, { style }: { readonly style: 'single' | 'double' }): Hit[] {
   const wanted = MARKS[style];
   const other = style === 'single' ? MARKS.double : MARKS.single;
-  return tree.ofTypes(QUOTED).flatMap((node): Hit[] => {
+  return hitsOf(tree.ofTypes(QUOTED), (node): Hit[] => {
     const parsed = new RegExp(`^([A-Za-z]*)${other}([^]*)${other}$`).exec(node.text);
     if (parsed === null || node.parent?.type === 'jsx_attribute') return [];
     const [, prefix = '', content = ''] = parsed;

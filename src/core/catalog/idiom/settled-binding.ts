@@ -5,7 +5,7 @@ import type { Binding } from '../../syntax/bindings/scope.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'idiom/settled-binding',
@@ -31,7 +31,7 @@ function findSettled({ tree }: ParsedSource): Hit[] {
   if (bindings.isOpen) return [];
   let byNode: ReadonlyMap<SyntaxNode, Binding> | null = null;
   const declarations = [...tree.ofType('lexical_declaration'), ...tree.ofType('for_in_statement')];
-  return declarations.flatMap((declaration): Hit[] => {
+  return hitsOf(declarations, (declaration): Hit[] => {
     const word = declaration.child('kind') ?? declaration.first;
     if (word?.type !== 'let' || declaration.parent?.type === 'ambient_declaration') return [];
     const groups = declaration.type === 'for_in_statement' ? [namesOfPattern(declaration.child('left'))] : groupsOf(declaration);

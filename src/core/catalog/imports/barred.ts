@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import { importsOf } from '../../syntax/imports.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 import { list } from '../options.js';
 
 export default defineRule({
@@ -34,7 +34,7 @@ function findBarred({ tree }: ParsedSource, { modules }: { readonly modules: rea
     const [name = '', ...reason] = entry.split(/:\s+/);
     return { name: name.trim(), reason: reason.join(': ') };
   });
-  return importsOf(tree).flatMap(({ module, node }): Hit[] => {
+  return hitsOf(importsOf(tree), ({ module, node }): Hit[] => {
     const found = barred.find(({ name }) => module === name || (module.startsWith(name) && /^[/.\\]/.test(module.slice(name.length))));
     return found === undefined ? [] : [hitAt(node, found.reason === '' ? `${found.name} is barred here` : `${found.name} is barred here: ${found.reason}`)];
   });

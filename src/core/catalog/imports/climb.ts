@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import { importsOf } from '../../syntax/imports.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 import { whole } from '../options.js';
 
 export default defineRule({
@@ -23,7 +23,7 @@ export default defineRule({
 });
 
 function findClimbs({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
-  return importsOf(tree).flatMap(({ module, node }): Hit[] => {
+  return hitsOf(importsOf(tree), ({ module, node }): Hit[] => {
     const steps = module.includes('..') ? module.split('/').filter((part) => part === '..').length : 0;
     return steps > max ? [hitAt(node, `this import climbs ${steps} folders, ${steps - max} over ${max}`)] : [];
   });

@@ -5,7 +5,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import { removalOfStatement } from '../../syntax/removal.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'imports/repeated',
@@ -40,7 +40,7 @@ type Merge = (first: SyntaxNode, second: SyntaxNode, text: string) => Repair | u
 /** @param keyOf what equal imports share; null for one that may be repeated. */
 function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null, merge: Merge): Hit[] {
   const first = new Map<string, SyntaxNode>();
-  return tree.ofTypes(types).toSorted((a, b) => a.start - b.start).flatMap((node): Hit[] => {
+  return hitsOf(tree.ofTypes(types).toSorted((a, b) => a.start - b.start), (node): Hit[] => {
     const key = isInBranch(node) ? null : keyOf(node);
     const before = key === null ? undefined : (first.get(`${key} ${functionAround(node)?.start ?? ''}`) ?? first.get(`${key} `));
     if (key !== null && before === undefined) first.set(`${key} ${functionAround(node)?.start ?? ''}`, node);

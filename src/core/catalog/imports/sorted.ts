@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'imports/sorted',
@@ -34,7 +34,7 @@ export default defineRule({
 
 /** @param keyOf what imports are sorted by; null for one whose place matters, which ends the block. */
 function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null): Hit[] {
-  return blocksOf(tree.ofTypes(types), text, keyOf).flatMap((block): Hit[] => {
+  return hitsOf(blocksOf(tree.ofTypes(types), text, keyOf), (block): Hit[] => {
     const keys = block.map((node) => keyOf(node) as string);
     const wrong = keys.findIndex((key, index) => index > 0 && compare(keys[index - 1] as string, key) > 0);
     if (wrong < 0) return [];

@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 import { list } from '../options.js';
 
 export default defineRule({
@@ -45,7 +45,7 @@ export default defineRule({
 
 function findAssets({ tree }: ParsedSource, { endings }: { readonly endings: readonly string[] }): Hit[] {
   const bare = tree.ofType('plain_value').filter((node) => node.parent?.type === 'arguments');
-  return [...textsOf(tree), ...bare].flatMap((node): Hit[] => {
+  return hitsOf([...textsOf(tree), ...bare], (node): Hit[] => {
     if (!node.text.includes('.') || isFilled(node)) return [];
     const { text } = contentOf(node);
     const path = text.toLowerCase().replace(/[?#].*$/, '');

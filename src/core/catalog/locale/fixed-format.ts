@@ -4,7 +4,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 /** Days, months and years in the order of one country, or hours of two times twelve. ISO 8601 goes from the year down and is free. */
 const MACHINE = /GMT|UTC|'T'|%a %b %d %H|%a, %d/;
@@ -46,7 +46,7 @@ function tell(node: SyntaxNode): Hit {
 }
 
 function findInPhp({ tree }: ParsedSource): Hit[] {
-  return callsIn(tree).flatMap((call): Hit[] => {
+  return hitsOf(callsIn(tree), (call): Hit[] => {
     if (!/^(?:date|gmdate|date_format)$/.test(calleeOf(call)) && methodOf(call) !== 'format') return [];
     return argumentsOf(call).filter((node) => /^(?:string|encapsed_string)$/.test(node.type) && PHP.test(contentOf(node).text)).map(tell);
   });

@@ -4,7 +4,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
+import { byTree, hitsOf, inLanguages } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
@@ -48,7 +48,7 @@ export default defineRule({
 
 function tell(nodes: readonly SyntaxNode[], free: readonly string[]): Hit[] {
   const isFree = nameTest(free);
-  return nodes.flatMap((node): Hit[] => {
+  return hitsOf(nodes, (node): Hit[] => {
     const raw = TEXTS.has(node.type) ? contentOf(node).text : node.text;
     const text = raw.trim();
     // Numbers, signs and what a template fills in are no text for people.

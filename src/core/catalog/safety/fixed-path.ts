@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
@@ -48,7 +48,7 @@ export default defineRule({
 
 function findPaths({ tree }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {
   const isFree = nameTest(free);
-  return textsOf(tree).flatMap((node): Hit[] => {
+  return hitsOf(textsOf(tree), (node): Hit[] => {
     if (node.end - node.start < 6 || isFilled(node)) return [];
     const { text } = contentOf(node);
     if (!PATH.test(text) || isFree(text) || isAddress(text)) return [];

@@ -4,7 +4,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'safety/shell-text',
@@ -35,7 +35,7 @@ export default defineRule({
 
 function findCommands({ tree }: ParsedSource, names: readonly string[], isMade: (text: SyntaxNode) => boolean): Hit[] {
   const methods = new Set(names.map((name) => name.slice(name.lastIndexOf('.') + 1)));
-  return callsOf(tree, methods).flatMap((call): Hit[] => {
+  return hitsOf(callsOf(tree, methods), (call): Hit[] => {
     const [text] = argumentsOf(call);
     const name = calleeOf(call);
     return names.includes(name) && text !== undefined && isMade(text) ? [hitAt(call, `${name} runs a command that is put together from values`)] : [];

@@ -3,7 +3,7 @@ import { argumentsOf, calleeOf, callsOf } from '../../syntax/calls.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 /** Calls that name their digest in a text, and calls that are one. */
 const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|(?:java\.security\.)?MessageDigest\.getInstance|hash|hash_hmac|(?:crypto\.)?subtle\.digest)$/;
@@ -36,7 +36,7 @@ export default defineRule({
 });
 
 function findWeak({ tree, grammar }: ParsedSource): Hit[] {
-  return callsOf(tree, METHODS).flatMap((call): Hit[] => {
+  return hitsOf(callsOf(tree, METHODS), (call): Hit[] => {
     const name = calleeOf(call);
     const isOwn = OWN.test(name) && (grammar === 'php' || name.includes('.'));
     if (!isOwn && !NAMED.test(name)) return [];

@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import { FUNCTIONS, parametersOf, passedParameters } from '../../syntax/functions.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 import { whole } from '../options.js';
 
 export default defineRule({
@@ -35,7 +35,7 @@ export default defineRule({
 
 /** Of overloads and types only what has a body counts: it takes what they all take. Java's interfaces count as well. */
 function findLongLists({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
-  return tree.ofTypes(FUNCTIONS).flatMap((node) => {
+  return hitsOf(tree.ofTypes(FUNCTIONS), (node) => {
     const list = parametersOf(node);
     if (list === null || (list.parent === node && node.child('body') === null && node.type === 'function_signature')) return [];
     const count = passedParameters(list).length;

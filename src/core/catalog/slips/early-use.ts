@@ -4,7 +4,7 @@ import type { Binding, BindingKind, Reference } from '../../syntax/bindings/scop
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'slips/early-use',
@@ -25,7 +25,7 @@ export default defineRule({
 
 function findEarlyUses({ tree, text }: ParsedSource): Hit[] {
   if (text.path.endsWith('.d.ts')) return [];
-  return bindingsOf(tree).all.flatMap((binding) => {
+  return hitsOf(bindingsOf(tree).all, (binding) => {
     if (!EARLY_KINDS.has(binding.kind)) return [];
     const early = binding.references.filter((reference) => reference.start < binding.node.start && isEarly(binding, reference));
     if (early.length === 0 || !mustBeFirst(binding)) return [];

@@ -3,7 +3,7 @@ import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isExit, statementsOf } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
+import { byTree, hitsOf, inLanguages } from '../hits.js';
 
 const BREAK = new Set(['break_statement']);
 
@@ -33,7 +33,7 @@ export default defineRule({
 const CASES = ['switch_case', 'switch_default', 'case_statement', 'default_statement', 'switch_block_statement_group'];
 
 function findFallThrough({ tree, text: { text } }: ParsedSource): Hit[] {
-  return tree.ofTypes(CASES).flatMap((part): Hit[] => {
+  return hitsOf(tree.ofTypes(CASES), (part): Hit[] => {
     const next = nextCase(part);
     const statements = statementsOf(part).filter(({ type }) => type !== 'attributed_statement');
     if (next === null || statements.length === 0 || statements.some(leaves)) return [];

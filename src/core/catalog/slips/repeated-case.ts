@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 const CHOICES = new Set(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement']);
 
@@ -32,9 +32,9 @@ export default defineRule({
 });
 
 function findRepeatedCases({ tree }: ParsedSource): Hit[] {
-  return tree.ofTypes(CHOICES).flatMap((choice) => {
+  return hitsOf(tree.ofTypes(CHOICES), (choice) => {
     const seen = new Set<string>();
-    return casesOf(choice).flatMap(valuesOf).flatMap((value) => {
+    return hitsOf(casesOf(choice).flatMap(valuesOf), (value) => {
       const key = value.text.replace(/\s+/g, ' ');
       // What is called may give another value the second time.
       if (/\(/.test(key)) return [];

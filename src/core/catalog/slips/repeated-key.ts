@@ -1,7 +1,7 @@
 import { defineRule, type Hit, type TreeFinder } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'slips/repeated-key',
@@ -38,9 +38,9 @@ export default defineRule({
 
 /** @param keyOf the key of an entry with the place to tell; null for an entry whose key is not known beforehand. */
 function eachHolder(types: readonly string[], keyOf: (part: SyntaxNode) => { readonly key: string; readonly at: SyntaxNode } | null): TreeFinder<unknown> {
-  return byTree(({ tree }) => tree.ofTypes(types).flatMap((holder): Hit[] => {
+  return byTree(({ tree }) => hitsOf(tree.ofTypes(types), (holder): Hit[] => {
     const first = new Map<string, SyntaxNode>();
-    return holder.parts.flatMap((part): Hit[] => {
+    return hitsOf(holder.parts, (part): Hit[] => {
       const known = keyOf(part);
       if (known === null) return [];
       if (!first.has(known.key)) {

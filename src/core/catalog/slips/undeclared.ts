@@ -3,7 +3,7 @@ import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 import { isKnownGlobal } from '../known-globals.js';
 import { nameTest } from '../name-patterns.js';
 import { patterns } from '../options.js';
@@ -35,7 +35,7 @@ function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly know
   const isKnown = nameTest(known);
   // A name that is asked for with typeof may be there or not, and the code knows it.
   const told = new Set(tree.ofType('unary_expression').filter((node) => node.first?.type === 'typeof').flatMap((node) => node.child('argument')?.text ?? []));
-  return bindingsOf(tree).unresolved.flatMap(({ node }): Hit[] => {
+  return hitsOf(bindingsOf(tree).unresolved, ({ node }): Hit[] => {
     const name = node.text;
     if (told.has(name) || node.type === 'type_identifier' || isKnownGlobal(name) || isKnown(name) || isInTypes(node)) return [];
     told.add(name);

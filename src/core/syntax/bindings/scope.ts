@@ -159,5 +159,7 @@ export class Scopes {
 
 /** All bindings of the scopes. */
 export function bindingsIn(scopes: Scopes): Binding[] {
-  return scopes.all().flatMap((scope) => [...scope.bindings.values()]);
+  const all: Binding[] = [];
+  for (const { bindings } of scopes.all()) for (const binding of bindings.values()) all.push(binding);
+  return all;
 }
