@@ -285,7 +285,7 @@ export class Workspace {
     let lines = this.texts.get(file);
     if (lines === undefined) {
       const reading = readSource(path.join(this.root, file), { largest: null, generated: 'check' });
-      lines = 'skipped' in reading ? [] : reading.text.split(/\r\n|\r|\n/);
+      lines = 'skipped' in reading ? [] : reading.text.split(reading.text.includes('\r') ? /\r\n|\r|\n/ : '\n');
       this.texts.set(file, lines);
     }
     return lines[line - 1] ?? null;

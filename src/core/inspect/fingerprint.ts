@@ -60,16 +60,44 @@ export function plainFinding({ rule, level, path, span, message, fixable, excuse
  * has equal ones, their number in the order of the file. It stays the same when lines or files move.
  */
 export function printFindings(findings: readonly FoundFinding[], text: SourceText): void {
-  const seen = new Map<number, number>();
+  const counts = new PrintCounts(findings.length);
   for (const finding of findings) {
     const print = printOf(finding.rule, text, finding.line);
-    // A number holds 53 bits without loss: all of one half and most of the other.
-    const key = (print.high >>> 0) * 0x200000 + (print.low >>> 11);
-    const number = (seen.get(key) ?? 0) + 1;
-    seen.set(key, number);
-    finding.print(print, number);
+    finding.print(print, counts.add(print));
   }
 }
+
+/** Counts equal prints, in a table of numbers with open addressing: a `Map` for each file takes longer than the prints themselves. */
+class PrintCounts {
+  private static slots = new Int32Array(0);
+  private readonly mask: number;
+
+  /** @param most how many prints will be added. Only one may be in use at a time. */
+  constructor(most: number) {
+    let size = 16;
+    while (size < most * 2) size *= 2;
+    this.mask = size - 1;
+    if (PrintCounts.slots.length < size * SLOT) PrintCounts.slots = new Int32Array(size * SLOT);
+    else PrintCounts.slots.fill(0, 0, size * SLOT);
+  }
+
+  /** @returns how many equal ones there are now. */
+  add({ high, low }: Print): number {
+    const { slots } = PrintCounts;
+    // 53 bits tell prints apart: all of one half and most of the other.
+    const rest = low >>> 11;
+    let at = (finished(high) & this.mask) * SLOT;
+    while (slots[at] !== 0 && (slots[at + 1] !== high || slots[at + 2] !== rest)) at = (at + SLOT) & (this.mask * SLOT + SLOT - 1);
+    slots[at + 1] = high;
+    slots[at + 2] = rest;
+    const count = (slots[at] as number) + 1;
+    slots[at] = count;
+    return count;
+  }
+}
+
+/** Numbers a slot: how many, the two halves, and one that is not used, so that places are found by a shift. */
+const SLOT = 4;
 
 /** Two halves of 32 bits. */
 interface Print {

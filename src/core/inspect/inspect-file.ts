@@ -76,8 +76,7 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
   const found: RuleHits[] = [];
   const collect = (planned: PlannedRule<unknown>, find: () => Iterable<Hit>): void => {
     try {
-      const all = find();
-      const hits = Array.isArray(all) ? all as readonly Hit[] : [...all];
+      const hits = listOf(find());
       if (hits.length > 0) found.push({ planned, hits });
     } catch (error) {
       // V8 ends calls that go too deep with this error; no hand-written code is nested so far.
@@ -101,6 +100,16 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
     if (own !== undefined) collect(planned, () => judge(planned.finder, own, parsed, planned.options));
   }
   return found;
+}
+
+const NO_HITS: readonly Hit[] = [];
+
+/** Hits as a list. Most finders that yield them yield none. */
+function listOf(hits: Iterable<Hit>): readonly Hit[] {
+  if (Array.isArray(hits)) return hits as readonly Hit[];
+  let list: Hit[] | null = null;
+  for (const hit of hits) (list ??= []).push(hit);
+  return list ?? NO_HITS;
 }
 
 function judge(

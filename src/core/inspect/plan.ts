@@ -10,6 +10,8 @@ import type { Grammars } from '../syntax/grammars.js';
 /** A rule in force, with how it finds. */
 export interface PlannedRule<Finder> {
   readonly rule: Rule;
+  /** Its place among all rules by their ids. */
+  readonly order: number;
   readonly kind: FindingKind;
   /** Whether rulings let its findings be repaired. */
   readonly mayRepair: boolean;
@@ -52,11 +54,11 @@ export class Planner {
     const tree: PlannedRule<TreeFinder<OptionValues>>[] = [];
     const query: PlannedRule<SyntaxFinder<OptionValues>>[] = [];
     const waivers: PlannedRule<WaiverFinder>[] = [];
-    for (const rule of this.catalog.rules) {
+    for (const [order, rule] of this.catalog.rules.entries()) {
       const setting = set.rules.get(rule.id);
       const finder = finderFor(rule, language);
       if (setting === undefined || setting.level === 'off' || finder === null) continue;
-      const planned = { rule, kind: { rule: rule.id, level: setting.level }, mayRepair: setting.fix === 'allow', options: setting.options };
+      const planned = { rule, order, kind: { rule: rule.id, level: setting.level }, mayRepair: setting.fix === 'allow', options: setting.options };
       if (finder.by === 'text') text.push({ ...planned, finder });
       else if (finder.by === 'waivers') waivers.push({ ...planned, finder });
       else if (grammar === null) continue;

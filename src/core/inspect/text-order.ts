@@ -12,7 +12,7 @@ export interface RuleHits {
  * one rule's in its own order.
  */
 export function inTextOrder(found: RuleHits[], visit: (hit: Hit, by: PlannedRule<unknown>) => void): void {
-  found.sort((a, b) => (a.planned.rule.id < b.planned.rule.id ? -1 : 1));
+  found.sort((a, b) => a.planned.order - b.planned.order);
   let count = 0;
   for (const { hits } of found) count += hits.length;
   const rules = new Array<PlannedRule<unknown>>(count);

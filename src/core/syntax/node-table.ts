@@ -1,5 +1,6 @@
 import type { EngineMemory } from './engine.js';
 import type { GrammarTables } from './grammar-tables.js';
+import { releaseNumbers, takeNumbers } from './number-pool.js';
 
 /** A row of the table has 1 << SHIFT numbers; these are their places. */
 export const SHIFT = 3;
@@ -14,14 +15,6 @@ export const PARENT = 4;
 export const AFTER = 5;
 export const LAST = 6;
 export const PREVIOUS = 7;
-
-/** Tables that nobody uses any more: making one for every file keeps the garbage collector busy. */
-const free: Int32Array[] = [];
-
-/** Hands back a table; nothing may look at it any more. */
-export function releaseTable(table: Int32Array): void {
-  free.push(table);
-}
 
 /** A tree as a table: a row a node, in the order of the text, a node before what is below it. */
 export interface NodeTable {
@@ -49,6 +42,9 @@ const INLINE = 1;
 const VISIBLE = 1;
 const EXTRA = 4;
 
+/** Room for most files. */
+const FIRST_LENGTH = 1 << 16;
+
 /** So many numbers are kept of a node while its parts are read. */
 const FRAME = 7;
 
@@ -63,7 +59,7 @@ let stack = new Int32Array(FRAME << 10);
  */
 // elvar waive size/branches, size/function-lines because with a call or two for each of a million nodes it takes twice as long
 export function readTable(address: number, { words }: EngineMemory, { aliases, fields, width, kindOf }: GrammarTables, errorKind: number): NodeTable {
-  let table = free.pop() ?? new Int32Array(1 << 16);
+  let table = takeNumbers(FIRST_LENGTH);
   const kinds = kindOf.length;
   let size = 0;
   let depth = 0;
@@ -138,7 +134,7 @@ export function readTable(address: number, { words }: EngineMemory, { aliases, f
     if (isSeen) {
       below = size;
       const at = size << SHIFT;
-      if (at === table.length) table = enlarged(table);
+      if (at === table.length) table = grown(table);
       table[at + KIND] = symbol < kinds ? kindOf[symbol] as number : errorKind;
       table[at + FIELD] = own;
       // The engine counts bytes of UTF-16.
@@ -181,8 +177,15 @@ function hasErrors(address: number, words: Int32Array): boolean {
   return (head & INLINE) === 0 && words[(head >> 2) + ERROR_COST] !== 0;
 }
 
-function enlarged(table: Int32Array): Int32Array<ArrayBuffer> {
-  const larger = new Int32Array(table.length * 2);
+function grown(table: Int32Array): Int32Array {
+  const larger = takeNumbers(table.length * 2);
   larger.set(table);
+  releaseNumbers(table);
+  return larger;
+}
+
+function enlarged(numbers: Int32Array): Int32Array<ArrayBuffer> {
+  const larger = new Int32Array(numbers.length * 2);
+  larger.set(numbers);
   return larger;
 }

@@ -5,10 +5,12 @@ import { grammarTables } from './grammar-tables.js';
 import { grammarNames, kindFlags, kindsOf, rolesOf, type GrammarNames } from './grammar-names.js';
 import type { Memo } from './memo.js';
 import { SyntaxNode } from './node.js';
-import { AFTER, END, FIELD, KIND, PARENT, readTable, releaseTable, SHIFT, START } from './node-table.js';
+import { releaseNumbers, takeNumbers } from './number-pool.js';
+import { AFTER, END, FIELD, KIND, PARENT, readTable, SHIFT, START } from './node-table.js';
 
 const NONE: readonly SyntaxNode[] = [];
 const RELEASED = new Int32Array(0);
+const NO_NUMBERS = new Int32Array(0);
 
 /** The syntax of a file, read from the parser once. */
 export class SyntaxTree {
@@ -122,8 +124,8 @@ export class SyntaxTree {
 
   /** The numbers of all nodes of a kind, in the order of the text: for those who look at very many, and at few of them closely. */
   numbersOfKind(kind: number): Int32Array {
-    const { numbers, ends } = this.sorted;
-    return numbers.subarray(ends[kind], ends[kind + 1]);
+    const { numbers, ends } = this.byKind ?? this.sorted;
+    return ends[kind] === ends[kind + 1] ? NO_NUMBERS : numbers.subarray(ends[kind], ends[kind + 1]);
   }
 
   /** The types of which there is a node. */
@@ -135,7 +137,12 @@ export class SyntaxTree {
   /** Hands back the memory of it. Its nodes know nothing any more. */
   dispose(): void {
     this.memo.clear();
-    releaseTable(this.table);
+    releaseNumbers(this.table);
+    if (this.byKind !== null) {
+      releaseNumbers(this.byKind.numbers);
+      releaseNumbers(this.byKind.ends);
+    }
+    this.byKind = null;
     this.table = RELEASED;
   }
 
@@ -165,12 +172,14 @@ interface SortedNumbers {
 }
 
 function sortedByKind(table: Int32Array, size: number, kinds: number): SortedNumbers {
-  const ends = new Int32Array(kinds + 1);
+  const ends = takeNumbers(kinds + 1).fill(0, 0, kinds + 1);
   const step = 1 << SHIFT;
   for (let index = 0, at = KIND; index < size; index += 1, at += step) ends[(table[at] as number) + 1]! += 1;
   for (let kind = 1; kind <= kinds; kind += 1) ends[kind]! += ends[kind - 1] as number;
-  const next = ends.slice();
-  const numbers = new Int32Array(size);
+  const next = takeNumbers(kinds + 1);
+  for (let kind = 0; kind < kinds; kind += 1) next[kind] = ends[kind] as number;
+  const numbers = takeNumbers(size);
   for (let index = 0, at = KIND; index < size; index += 1, at += step) numbers[next[table[at] as number]!++] = index;
+  releaseNumbers(next);
   return { numbers, ends };
 }
