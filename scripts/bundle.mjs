@@ -12,6 +12,7 @@ const target = path.join(here, 'dist', 'cli');
 const LATE_PACKAGES = {
   'string-width': 'export default (text, ...others) => (/^[\\x20-\\x7e]*$/.test(text ?? "") ? (text ?? "").length : load()(text, ...others));',
   'write-file-atomic': 'export const sync = (...given) => load().sync(...given);',
+  picocolors: 'export default { createColors: (...given) => load().createColors(...given) };',
   nspell: 'export default (...given) => load()(...given);',
   '@inquirer/checkbox': 'export default (...given) => load()(...given);',
   '@inquirer/confirm': 'export default (...given) => load()(...given);',
@@ -63,8 +64,9 @@ const { metafile } = await build({
   // A script that is not run by Node itself can only load by `require`.
   supported: { 'dynamic-import': false },
   alias: { 'web-tree-sitter': path.join(here, 'node_modules', 'web-tree-sitter', 'web-tree-sitter.cjs') },
-  // The program finds its files by where this one is, which the loader tells.
-  define: { 'import.meta.url': 'moduleUrl' },
+  // The program finds its files by where this one is, which the loader tells. Yargs is told how wide its help may be;
+  // asking for it, as it does in every run, has Node load a good part of itself.
+  define: { 'import.meta.url': 'moduleUrl', 'process.stdout.columns': 'undefined' },
   banner: { js: '(function (module, exports, require, __filename, __dirname, moduleUrl) {' },
   footer: { js: '})' },
   plugins: [late],

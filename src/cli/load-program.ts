@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Script } from 'node:vm';
@@ -16,8 +15,9 @@ export function loadProgram(): { readonly program: typeof Program; readonly scri
   // The file has nothing but ASCII in it.
   const script = new Script(readFileSync(FILE, 'latin1'), { filename: FILE, cachedData: readCache() });
   const module = { exports: {} };
-  const run = script.runInThisContext() as (module: object, exports: object, require: NodeJS.Require, file: string, folder: string, url: string) => void;
-  run(module, module.exports, createRequire(import.meta.url), FILE, path.dirname(FILE), import.meta.url);
+  // All that it imports besides Node's own modules is in it.
+  const run = script.runInThisContext() as (module: object, exports: object, require: (name: string) => unknown, file: string, folder: string, url: string) => void;
+  run(module, module.exports, (name) => process.getBuiltinModule(name), FILE, path.dirname(FILE), import.meta.url);
   return { program: module.exports as typeof Program, script };
 }
 

@@ -1,6 +1,8 @@
-import { writeSync } from 'node:fs';
+import { fstatSync, statSync, writeSync } from 'node:fs';
+import { devNull } from 'node:os';
 import { EXIT } from './exit-code.js';
 import { runProgram } from './program.js';
+import type { Terminal } from './terminal.js';
 import { visible } from '../formats/text/visible.js';
 
 /** Writes all of a text. A pipe that takes no more for now is tried again; one that nobody reads ends the program. */
@@ -18,6 +20,22 @@ function writeAll(descriptor: number, text: string): void {
   }
 }
 
+/** What is known of where results go. Node loads a good part of itself for `process.stdout`, which only a terminal needs. */
+function screen(): Pick<Terminal, 'isTerminal' | 'columns'> {
+  const { stdout } = mayBeTerminal() ? process : { stdout: null };
+  return { isTerminal: stdout?.isTTY === true, columns: stdout?.columns ?? 100 };
+}
+
+function mayBeTerminal(): boolean {
+  try {
+    const stats = fstatSync(1);
+    return stats.isCharacterDevice() && stats.rdev !== statSync(devNull).rdev;
+  } catch {
+    // It is closed, or there is no such device here.
+    return true;
+  }
+}
+
 /** Runs the program for the arguments of the process. Its outcome is the exit code. */
 export async function start(): Promise<void> {
   try {
@@ -26,8 +44,7 @@ export async function start(): Promise<void> {
       err: (text) => writeAll(2, text),
       directory: process.cwd(),
       env: process.env,
-      isTerminal: process.stdout.isTTY === true,
-      columns: process.stdout.columns ?? 100,
+      ...screen(),
     });
   } catch (error) {
     // Only a mistake in Elvar itself comes here. Users get a message all the same, never a trace.

@@ -27,11 +27,16 @@ export interface Style {
   readonly wrong: (text: string) => string;
 }
 
+const unchanged = (text: string): string => text;
+
+const PLAIN: Style = { name: unchanged, strong: unchanged, faint: unchanged, good: unchanged, wrong: unchanged, level: (level, text = level) => text };
+
 /** @param wanted what `--color` or `--no-color` said; undefined when neither was there. */
 export function styleFor({ env, isTerminal }: Terminal, wanted: boolean | undefined): Style {
   // https://no-color.org: any value but the empty one.
   const isColourful = wanted ?? (isTerminal && !env['NO_COLOR'] && env['TERM'] !== 'dumb');
-  const colors = pc.createColors(isColourful);
+  if (!isColourful) return PLAIN;
+  const colors = pc.createColors(true);
   const levels: Record<Level, (text: string) => string> = {
     error: (text) => colors.bold(colors.red(text)),
     warning: colors.yellow,

@@ -36,11 +36,17 @@ function countOpen({ files }: CheckReport): [Map<string, number>, Map<string, nu
   for (const { path, findings } of files) {
     let open = 0;
     const ofFile = new Map<string, number>();
+    let latest: string | null = null;
+    let run = 0;
     for (const { rule, excused } of findings) {
       if (excused !== null) continue;
       open += 1;
-      add(ofFile, rule, 1);
+      // Findings of one rule often follow each other.
+      if (rule !== latest && latest !== null) add(ofFile, latest, run);
+      run = rule === latest ? run + 1 : 1;
+      latest = rule;
     }
+    if (latest !== null) add(ofFile, latest, run);
     for (const [rule, number] of ofFile) add(rules, rule, number);
     if (open > 0) add(directories, directoryOf(path), open);
   }

@@ -88,9 +88,12 @@ function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group>
     const place = groupBy === 'file' ? path : directoryOf(path);
     // Within a file, what a rule's findings have in common is looked up once.
     const ofFile = new Map<string, Group>();
+    let latest: string | null = null;
+    let group: Group | undefined;
     for (const finding of findings) {
       if (finding.excused !== null) continue;
-      let group = ofFile.get(finding.rule);
+      // Findings of one rule often follow each other.
+      if (finding.rule !== latest) group = ofFile.get(latest = finding.rule);
       if (group === undefined) {
         const key = groupBy === 'rule' ? `${finding.level} ${finding.rule}` : place;
         group = groups.get(key) ?? { key, findings: [], deciders: new Set() };
