@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { plainFinding } from '../core/inspect/fingerprint.js';
+import { plainFinding } from '../core/inspect/found-finding.js';
 import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-share.js';
 
 /** What the main thread hands to a worker: the whole job, and the count of files taken that all threads share. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { languageById } from '../../src/core/catalog/languages.js';
-import { FoundFinding, plainFinding, printFindings } from '../../src/core/inspect/fingerprint.js';
+import { FileFindings, plainFinding, type FoundFinding } from '../../src/core/inspect/found-finding.js';
 import type { Language } from '../../src/core/model/language.js';
 import { SourceText } from '../../src/core/model/source-text.js';
 
@@ -14,9 +14,9 @@ function source(text: string): SourceText {
 
 /** A finding for each line that is not empty, at its first sign. */
 function lineFindings(text: SourceText, rule: string = kind.rule): FoundFinding[] {
-  const findings = text.lines.filter((line) => line.text !== '').map(({ start }) => new FoundFinding({ ...kind, rule }, { start, end: start + 1, message: 'wrong' }, text, false, null));
-  printFindings(findings, text);
-  return findings;
+  const findings = new FileFindings(text);
+  for (const { start, text: line } of text.lines) if (line !== '') findings.add({ ...kind, rule }, { start, end: start + 1, message: 'wrong' }, false, null);
+  return findings.all;
 }
 
 describe('a finding', () => {
@@ -31,7 +31,7 @@ describe('a finding', () => {
           const isInLineEnd = text[offset - 1] === '\r' && text[offset] === '\n';
           return isInLineEnd ? { line: before.length - 1, column: (before.at(-2)?.length ?? 0) + 2 } : { line: before.length, column: (before.at(-1)?.length ?? 0) + 1 };
         };
-        expect(new FoundFinding(kind, { start, end, message: 'wrong' }, own, false, null).span).toEqual({ start: position(start), end: position(end) });
+        expect(new FileFindings(own).add(kind, { start, end, message: 'wrong' }, false, null).span).toEqual({ start: position(start), end: position(end) });
       }
     }), { numRuns: 500 });
   });

@@ -1,103 +1,27 @@
-import type { Finding } from '../model/finding.js';
-import type { Hit } from '../model/rule.js';
 import type { SourceText } from '../model/source-text.js';
 
-/** What the findings of one rule under one rule set have in common. */
-export interface FindingKind {
-  readonly rule: Finding['rule'];
-  readonly level: Finding['level'];
-}
-
-/**
- * A finding as numbers: its places and its fingerprint are made when one asks for them, and most runs ask for few of
- * some hundred thousand.
- */
-export class FoundFinding implements Finding {
-  readonly rule: Finding['rule'];
-  readonly level: Finding['level'];
-  readonly path: string;
+/** What of a finding its fingerprint is made of. */
+interface Printed {
+  readonly rule: string;
+  /** The 1-based line that it starts on. */
   readonly line: number;
-  readonly column: number;
-  readonly endLine: number;
-  readonly endColumn: number;
-  readonly message: string;
-  private high = 0;
-  private low = 0;
-
-  constructor(kind: FindingKind, { start, end, message }: Hit, text: SourceText, readonly fixable: boolean, readonly excused: Finding['excused']) {
-    this.rule = kind.rule;
-    this.level = kind.level;
-    this.path = text.path;
-    this.message = message;
-    this.line = text.lineAt(start);
-    this.column = text.columnAt(start, this.line);
-    this.endLine = text.lineAt(end);
-    this.endColumn = text.columnAt(end, this.endLine);
-  }
-
-  get span(): Finding['span'] {
-    return { start: { line: this.line, column: this.column }, end: { line: this.endLine, column: this.endColumn } };
-  }
-
-  get fingerprint(): string {
-    return hexadecimal(this.high) + hexadecimal(this.low);
-  }
-
-  /** Sets the fingerprint. `number` counts the findings of a file that have the same rule and the same text in their line. */
-  print({ high, low }: Print, number: number): void {
-    this.high = finished(step(high, number));
-    this.low = finished(step(low, -number));
-  }
-}
-
-/** A finding as plain data, so that it can be handed to another thread. */
-export function plainFinding({ rule, level, path, span, message, fixable, excused, fingerprint }: Finding): Finding {
-  return { rule, level, path, span, message, fixable, excused, fingerprint };
 }
 
 /**
- * Gives each finding of a file its fingerprint: its rule, the text of its line without the blanks, and, where a file
+ * The fingerprints of all findings of a file: of each its rule, the text of its line without the blanks, and, where a file
  * has equal ones, their number in the order of the file. It stays the same when lines or files move.
  */
-export function printFindings(findings: readonly FoundFinding[], text: SourceText): void {
-  const counts = new PrintCounts(findings.length);
-  for (const finding of findings) {
-    const print = printOf(finding.rule, text, finding.line);
-    finding.print(print, counts.add(print));
-  }
+export function fingerprintsOf(findings: readonly Printed[], text: SourceText): string[] {
+  const seen = new Map<number, number>();
+  return findings.map(({ rule, line }) => {
+    const { high, low } = printOf(rule, text, line);
+    // A number holds 53 bits without loss: all of one half and most of the other.
+    const key = (high >>> 0) * 0x200000 + (low >>> 11);
+    const number = (seen.get(key) ?? 0) + 1;
+    seen.set(key, number);
+    return hexadecimal(finished(step(high, number))) + hexadecimal(finished(step(low, -number)));
+  });
 }
-
-/** Counts equal prints, in a table of numbers with open addressing: a `Map` for each file takes longer than the prints themselves. */
-class PrintCounts {
-  private static slots = new Int32Array(0);
-  private readonly mask: number;
-
-  /** @param most how many prints will be added. Only one may be in use at a time. */
-  constructor(most: number) {
-    let size = 16;
-    while (size < most * 2) size *= 2;
-    this.mask = size - 1;
-    if (PrintCounts.slots.length < size * SLOT) PrintCounts.slots = new Int32Array(size * SLOT);
-    else PrintCounts.slots.fill(0, 0, size * SLOT);
-  }
-
-  /** @returns how many equal ones there are now. */
-  add({ high, low }: Print): number {
-    const { slots } = PrintCounts;
-    // 53 bits tell prints apart: all of one half and most of the other.
-    const rest = low >>> 11;
-    let at = (finished(high) & this.mask) * SLOT;
-    while (slots[at] !== 0 && (slots[at + 1] !== high || slots[at + 2] !== rest)) at = (at + SLOT) & (this.mask * SLOT + SLOT - 1);
-    slots[at + 1] = high;
-    slots[at + 2] = rest;
-    const count = (slots[at] as number) + 1;
-    slots[at] = count;
-    return count;
-  }
-}
-
-/** Numbers a slot: how many, the two halves, and one that is not used, so that places are found by a shift. */
-const SLOT = 4;
 
 /** Two halves of 32 bits. */
 interface Print {

@@ -14,7 +14,7 @@ import { readWaivers } from '../waivers/read-waivers.js';
 import type { MalformedWaiver } from '../waivers/waiver.js';
 import type { Spelling } from '../syntax/spelling.js';
 import { fillIn } from './fill-in.js';
-import { FoundFinding, printFindings } from './fingerprint.js';
+import { FileFindings, type FoundFinding } from './found-finding.js';
 import type { PlannedRule, Planner } from './plan.js';
 import { inTextOrder, type RuleHits } from './text-order.js';
 
@@ -56,16 +56,16 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   const unfinished: RuleId[] = [];
   const found = hitsIn(source, set, tools.planner, unfinished);
   const account = new WaiverAccount(readWaivers(source), tools);
-  const findings = toFindings(found, text, set, account, repairs);
+  const findings = new FileFindings(text);
+  addFindings(findings, found, set, account, repairs);
   const { waivers } = tools.planner.planFor(set, text.language.id, source.grammar);
   for (const planned of account.isEmpty ? [] : waivers) {
     const hits = [...planned.finder.find(account, tools.planner.catalog)];
-    if (hits.length > 0) findings.push(...toFindings([{ planned, hits }], text, set, account, repairs));
+    if (hits.length > 0) addFindings(findings, [{ planned, hits }], set, account, repairs);
   }
-  if (!account.isEmpty) findings.sort(compareFindings);
-  printFindings(findings, text);
+  if (!account.isEmpty) findings.all.sort(compareFindings);
   const isTold = waivers.some(({ rule }) => rule.id === 'waivers/malformed');
-  return { inspection: { findings, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished }, account };
+  return { inspection: { findings: findings.all, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished }, account };
 }
 
 /** Rules climb from a node to those around it; in code nested deeper than this, which nobody writes, that would take for ever. */
@@ -126,24 +126,21 @@ function judge(
   });
 }
 
-/** @returns the findings in the order of the text. */
-function toFindings(found: RuleHits[], text: SourceText, set: RuleSet, account: WaiverAccount, repairs: Map<Finding, Repair> | null): FoundFinding[] {
-  const findings: FoundFinding[] = [];
+/** Adds findings in the order of the text. */
+function addFindings(findings: FileFindings, found: RuleHits[], set: RuleSet, account: WaiverAccount, repairs: Map<Finding, Repair> | null): void {
+  const { text } = findings;
   const hasWaivers = account.waivers.length > 0;
   inTextOrder(found, (hit, { kind, mayRepair, rule }) => {
     const { start, repair } = hit;
     const mends = repair !== undefined && mayRepair;
     const excused = hasWaivers ? account.excuse(rule, text.lineAt(start), set.rules.get(rule.id)?.waivers === 'allow', rule.concern === 'waivers' ? start : null) : null;
-    const finding = new FoundFinding(kind, hit, text, mends, excused);
+    const finding = findings.add(kind, hit, mends, excused);
     if (mends) repairs?.set(finding, typeof repair === 'function' ? repair(hit) : repair);
-    findings.push(finding);
   });
-  return findings;
 }
 
-/** Orders the findings of one file by line, column and rule. */
+/** Orders the findings of one file by place and rule. */
 function compareFindings(a: FoundFinding, b: FoundFinding): number {
-  return a.line - b.line
-    || a.column - b.column
+  return a.start - b.start
     || (a.rule < b.rule ? -1 : a.rule > b.rule ? 1 : 0);
 }

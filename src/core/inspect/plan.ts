@@ -4,7 +4,7 @@ import type { OptionValues } from '../model/option.js';
 import { finderFor, type Rule, type SyntaxFinder, type TextFinder, type TreeFinder, type WaiverFinder } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import { CombinedQuery } from './combined-query.js';
-import type { FindingKind } from './fingerprint.js';
+import type { FindingKind } from './found-finding.js';
 import type { Grammars } from '../syntax/grammars.js';
 
 /** A rule in force, with how it finds. */

@@ -41,6 +41,8 @@ export class Source {
     this.parsed = null;
     this.read?.dispose();
     this.read = null;
+    // The text may live on with what was found in it.
+    this.memo.clear();
   }
 
   private parse(grammar: GrammarId): Tree {
