@@ -1,6 +1,7 @@
 import { fstatSync, statSync, writeSync } from 'node:fs';
 import { devNull } from 'node:os';
 import { EXIT } from './exit-code.js';
+import { ownProcess } from '../host/engine-settings.js';
 import { runProgram } from './program.js';
 import type { Terminal } from './terminal.js';
 import { visible } from '../formats/text/visible.js';
@@ -36,8 +37,9 @@ function mayBeTerminal(): boolean {
   }
 }
 
-/** Runs the program for the arguments of the process. Its outcome is the exit code. */
-export async function start(): Promise<void> {
+/** Runs the program for the arguments of the process. Its outcome is the exit code. @param isKnownV8 whether Node has the V8 of the build. */
+export async function start(isKnownV8: boolean): Promise<void> {
+  if (isKnownV8) ownProcess();
   try {
     process.exitCode = await runProgram(process.argv.slice(2), {
       out: (text) => writeAll(1, text),

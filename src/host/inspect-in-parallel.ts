@@ -1,5 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
+import { prepareEngine } from './engine-settings.js';
 import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-share.js';
 import type { WorkerTask } from './inspect-worker.js';
 
@@ -14,6 +15,7 @@ const MOST_WORKERS = 7;
  * @returns what came of each file, in the order of the job.
  */
 export async function inspectInParallel(job: InspectionJob): Promise<InspectedFile[]> {
+  prepareEngine(job);
   const taken = new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT);
   const counter = new Int32Array(taken);
   const workers = Math.min(mostThreads() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));

@@ -1,5 +1,5 @@
 import { isUtf8 } from 'node:buffer';
-import { closeSync, constants, fstatSync, openSync, readFileSync } from 'node:fs';
+import { closeSync, constants, fstatSync, openSync, readSync } from 'node:fs';
 import type { ScopeSettings } from '../core/model/layer.js';
 import { describeSystemError, hasCode } from './errors.js';
 
@@ -33,11 +33,30 @@ export function readSource(file: string, settings: Pick<ScopeSettings, 'largest'
     const stats = fstatSync(descriptor);
     if (!stats.isFile()) return { skipped: 'not-a-file' };
     if (stats.size > (settings.largest ?? LARGEST)) return { skipped: 'too-large' };
-    return judge(readFileSync(descriptor), settings.generated);
+    return judge(readWhole(descriptor, stats.size), settings.generated);
   } catch (error) {
     return failure(error);
   } finally {
     closeSync(descriptor);
+  }
+}
+
+/** What was read last; making room for each file keeps the garbage collector busy. */
+let room = Buffer.allocUnsafe(256 * 1024);
+
+/** @returns the bytes of a file, which stand there until the next one is read. @param size how many there were a moment ago. */
+function readWhole(descriptor: number, size: number): Buffer {
+  if (room.length <= size) room = Buffer.allocUnsafe(size * 2);
+  let length = 0;
+  for (;;) {
+    const count = readSync(descriptor, room, length, room.length - length, null);
+    length += count;
+    if (count === 0 || length === size) return room.subarray(0, length);
+    if (length < room.length) continue;
+    // It has grown meanwhile.
+    const more = Buffer.allocUnsafe(room.length * 2);
+    room.copy(more);
+    room = more;
   }
 }
 

@@ -35,6 +35,9 @@ export function inLanguages<Options>(languages: string, finder: Finder<Options>)
   return Object.fromEntries(languages.split(' ').map((language) => [language, finder]));
 }
 
+/** Where nothing is found. */
+export const NO_HITS: readonly Hit[] = [];
+
 /** What is found at each of some places, as one list. V8's own flatMap takes several times as long for it, place by place. */
 export function hitsOf<Place>(places: Iterable<Place>, find: (place: Place) => readonly Hit[]): Hit[] {
   const hits: Hit[] = [];

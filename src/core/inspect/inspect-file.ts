@@ -15,7 +15,7 @@ import type { MalformedWaiver } from '../waivers/waiver.js';
 import type { Spelling } from '../syntax/spelling.js';
 import { fillIn } from './fill-in.js';
 import { FileFindings, type FoundFinding } from './found-finding.js';
-import type { PlannedRule, Planner } from './plan.js';
+import type { Planner, RunnableRule } from './plan.js';
 import { inTextOrder, type RuleHits } from './text-order.js';
 
 /** What was found in one file. */
@@ -74,9 +74,9 @@ const DEEPEST = 1000;
 function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[]): RuleHits[] {
   const plan = planner.planFor(set, source.text.language.id, source.grammar);
   const found: RuleHits[] = [];
-  const collect = (planned: PlannedRule<unknown>, find: () => Iterable<Hit>): void => {
+  const run = <Seen>(planned: RunnableRule<Seen>, seen: Seen): void => {
     try {
-      const hits = listOf(find());
+      const hits = listOf(planned.run(seen));
       if (hits.length > 0) found.push({ planned, hits });
     } catch (error) {
       // V8 ends calls that go too deep with this error; no hand-written code is nested so far.
@@ -85,7 +85,7 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
       unfinished.push(planned.rule.id);
     }
   };
-  for (const planned of plan.text) collect(planned, () => planned.finder.find(source, planned.options));
+  for (const planned of plan.text) run(planned, source);
   // Where rules of text alone are in force, nothing is parsed.
   if (source.grammar === null || (plan.tree.length === 0 && plan.combined === null)) return found;
   const parsed = source as ParsedSource;
@@ -93,11 +93,11 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
     unfinished.push(...plan.tree.map(({ rule }) => rule.id), ...plan.query.map(({ rule }) => rule.id));
     return found;
   }
-  for (const planned of plan.tree) collect(planned, () => planned.finder.find(parsed, planned.options));
+  for (const planned of plan.tree) run(planned, parsed);
   const matches = plan.combined?.matches(parsed.root);
   for (const planned of plan.query) {
     const own = matches?.get(planned.rule.id);
-    if (own !== undefined) collect(planned, () => judge(planned.finder, own, parsed, planned.options));
+    if (own !== undefined) run({ ...planned, run: () => judge(planned.finder, own, parsed, planned.options) }, parsed);
   }
   return found;
 }

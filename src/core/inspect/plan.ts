@@ -1,11 +1,12 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { GrammarId, LanguageId } from '../model/language.js';
 import type { OptionValues } from '../model/option.js';
-import { finderFor, type Rule, type SyntaxFinder, type TextFinder, type TreeFinder, type WaiverFinder } from '../model/rule.js';
+import { finderFor, type Hit, type Rule, type SyntaxFinder, type WaiverFinder } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import { CombinedQuery } from './combined-query.js';
 import type { FindingKind } from './found-finding.js';
 import type { Grammars } from '../syntax/grammars.js';
+import type { ParsedSource, Source } from '../syntax/source.js';
 
 /** A rule in force, with how it finds. */
 export interface PlannedRule<Finder> {
@@ -19,10 +20,15 @@ export interface PlannedRule<Finder> {
   readonly finder: Finder;
 }
 
+/** A rule in force that looks at a file by itself. */
+export interface RunnableRule<Seen> extends PlannedRule<unknown> {
+  readonly run: (source: Seen) => Iterable<Hit>;
+}
+
 /** What is done with the files of one grammar (or of a language without one) under one rule set. */
 export interface Plan {
-  readonly text: readonly PlannedRule<TextFinder<OptionValues>>[];
-  readonly tree: readonly PlannedRule<TreeFinder<OptionValues>>[];
+  readonly text: readonly RunnableRule<Source>[];
+  readonly tree: readonly RunnableRule<ParsedSource>[];
   readonly query: readonly PlannedRule<SyntaxFinder<OptionValues>>[];
   /** Rules about waivers, that about unused ones last: the others may be waived, which is a use. */
   readonly waivers: readonly PlannedRule<WaiverFinder>[];
@@ -50,8 +56,8 @@ export class Planner {
   }
 
   private make(set: RuleSet, language: LanguageId, grammar: GrammarId | null): Plan {
-    const text: PlannedRule<TextFinder<OptionValues>>[] = [];
-    const tree: PlannedRule<TreeFinder<OptionValues>>[] = [];
+    const text: RunnableRule<Source>[] = [];
+    const tree: RunnableRule<ParsedSource>[] = [];
     const query: PlannedRule<SyntaxFinder<OptionValues>>[] = [];
     const waivers: PlannedRule<WaiverFinder>[] = [];
     for (const [order, rule] of this.catalog.rules.entries()) {
@@ -59,10 +65,11 @@ export class Planner {
       const finder = finderFor(rule, language);
       if (setting === undefined || setting.level === 'off' || finder === null) continue;
       const planned = { rule, order, kind: { rule: rule.id, level: setting.level }, mayRepair: setting.fix === 'allow', options: setting.options };
-      if (finder.by === 'text') text.push({ ...planned, finder });
+      const { options } = setting;
+      if (finder.by === 'text') text.push({ ...planned, finder, run: (source) => finder.find(source, options) });
       else if (finder.by === 'waivers') waivers.push({ ...planned, finder });
       else if (grammar === null) continue;
-      else if (finder.by === 'tree') tree.push({ ...planned, finder });
+      else if (finder.by === 'tree') tree.push({ ...planned, finder, run: (source) => finder.find(source, options) });
       else query.push({ ...planned, finder });
     }
     waivers.sort((a, b) => Number(a.rule.id === UNUSED) - Number(b.rule.id === UNUSED));

@@ -145,9 +145,11 @@ export class SyntaxNode {
   childOfType(...types: readonly string[]): SyntaxNode | null {
     const { tree, index } = this;
     const { table, names: { kinds } } = tree;
+    const only = types.length === 1 ? types[0] : null;
     const end = table[(index << SHIFT) + AFTER] as number;
     for (let child = index + 1; child < end; child = table[(child << SHIFT) + AFTER] as number) {
-      if (types.includes(kinds[table[(child << SHIFT) + KIND] as number] as string)) return tree.nodeAt(child);
+      const type = kinds[table[(child << SHIFT) + KIND] as number] as string;
+      if (only === null ? types.includes(type) : type === only) return tree.nodeAt(child);
     }
     return null;
   }

@@ -3,7 +3,7 @@ import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { functionOf } from '../../syntax/bindings/functions.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 export default defineRule({
   id: 'dead/function',
@@ -32,12 +32,12 @@ function findUncalled({ tree, text }: ParsedSource): Hit[] {
   if (isOpen) return [];
   return hitsOf(all, (binding) => {
     const { node, name, scope, kind, isExported, references } = binding;
+    if (isExported || kind === 'parameter' || kind === 'import' || scope.kind === 'class') return NO_HITS;
     const body = functionOf(binding);
     // A name that an expression gives to itself is for those who read traces.
-    if (body === null || isExported || scope.kind === 'class' || (kind === 'function' && scope.node === body)) return [];
-    if (body.parent?.type === 'decorated_definition' || kind === 'parameter') return [];
+    if (body === null || (kind === 'function' && scope.node === body) || body.parent?.type === 'decorated_definition') return NO_HITS;
     // A function that only it itself calls is never called.
     const isUsed = references.some((reference) => reference.reads && !reference.isWithin(body));
-    return isUsed ? [] : [hitAt(node, `${name} is never called`)];
+    return isUsed ? NO_HITS : [hitAt(node, `${name} is never called`)];
   });
 }

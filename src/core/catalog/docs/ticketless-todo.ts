@@ -22,10 +22,14 @@ export default defineRule({
   ],
 });
 
+const WORDS = ['TODO', 'FIXME', 'XXX', 'HACK'];
+
 function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: string }): Iterable<Hit> {
   const { text } = source.text;
-  const first = text.search(/\b(?:TODO|FIXME|XXX|HACK)\b/);
-  if (first < 0) return;
+  // Most files have none of the words, and looking for one word is much faster than looking for any.
+  const places = WORDS.map((word) => text.indexOf(word)).filter((at) => at >= 0);
+  if (places.length === 0) return;
+  const first = Math.min(...places);
   for (const { start, end } of commentsOf(source)) {
     if (end <= first) continue;
     for (const { 0: whole, index } of text.slice(start, end).matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b[^\r\n]*/g)) {

@@ -5,7 +5,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import { removalOfStatement } from '../../syntax/removal.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 export default defineRule({
   id: 'imports/repeated',
@@ -40,25 +40,30 @@ type Merge = (first: SyntaxNode, second: SyntaxNode, text: string) => Repair | u
 /** @param keyOf what equal imports share; null for one that may be repeated. */
 function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null, merge: Merge): Hit[] {
   const first = new Map<string, SyntaxNode>();
-  return hitsOf(tree.ofTypes(types).toSorted((a, b) => a.start - b.start), (node): Hit[] => {
+  const keyAround = (key: string, node: SyntaxNode): string => `${key} ${functionAround(node)?.start ?? ''}`;
+  return hitsOf(tree.ofTypes(types).toSorted((a, b) => a.start - b.start), (node): readonly Hit[] => {
     const key = isInBranch(node) ? null : keyOf(node);
-    const before = key === null ? undefined : (first.get(`${key} ${functionAround(node)?.start ?? ''}`) ?? first.get(`${key} `));
-    if (key !== null && before === undefined) first.set(`${key} ${functionAround(node)?.start ?? ''}`, node);
-    if (before === undefined) return [];
+    if (key === null) return NO_HITS;
+    const own = keyAround(key, node);
+    const before = first.get(own) ?? first.get(`${key} `);
+    if (before === undefined) {
+      first.set(own, node);
+      return NO_HITS;
+    }
     return [hitAt(node, 'this module has been imported before', node.parent === before.parent ? merge(before, node, text) : undefined)];
   });
 }
 
 /** One of several ways to import the same, of which one is taken. */
 function isInBranch(node: SyntaxNode): boolean {
-  return node.parent?.type === 'block' && !/^(?:function_definition|class_definition)$/.test(node.parent.parent?.type ?? '');
+  return node.parentType === 'block' && !/^(?:function_definition|class_definition)$/.test(node.parent?.parentType ?? '');
 }
 
 function scriptKey(node: SyntaxNode): string | null {
   const clause = node.childOfType('import_clause');
   const source = node.child('source')?.text.slice(1, -1);
   if (clause === null || source === undefined || clause.childOfType('namespace_import') !== null || node.childOfType('import_attribute') !== null) return null;
-  return `${node.children.some(({ type }) => type === 'type') ? 'type' : 'value'} ${source}`;
+  return `${node.childOfType('type') !== null ? 'type' : 'value'} ${source}`;
 }
 
 function mergeScript(first: SyntaxNode, second: SyntaxNode, text: string): Repair | undefined {

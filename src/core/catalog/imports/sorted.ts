@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 export default defineRule({
   id: 'imports/sorted',
@@ -32,21 +32,26 @@ export default defineRule({
   ],
 });
 
+/** An import with what it is sorted by. */
+interface Keyed {
+  readonly node: SyntaxNode;
+  readonly key: string;
+}
+
 /** @param keyOf what imports are sorted by; null for one whose place matters, which ends the block. */
 function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null): Hit[] {
-  return hitsOf(blocksOf(tree.ofTypes(types), text, keyOf), (block): Hit[] => {
-    const keys = block.map((node) => keyOf(node) as string);
-    const wrong = keys.findIndex((key, index) => index > 0 && compare(keys[index - 1] as string, key) > 0);
-    if (wrong < 0) return [];
-    const sorted = block.map((node, index) => ({ node, key: keys[index] as string })).sort((a, b) => compare(a.key, b.key));
-    const isWhole = block.every((node) => /^[ \t]*(?:\r?\n|$)/.test(text.slice(node.end)));
-    const repair = block.map((node, index) => ({ start: node.start, end: node.end, text: (sorted[index] as (typeof sorted)[number]).node.text }));
-    const out = block[wrong] as SyntaxNode;
-    return [hitAt(out, `${wordOf(keys[wrong] as string)} belongs before ${wordOf(keys[wrong - 1] as string)}`, isWhole ? repair : undefined)];
+  return hitsOf(blocksOf(tree.ofTypes(types), text, keyOf), (block) => {
+    const wrong = block.findIndex((own, index) => index > 0 && compare(block[index - 1] as Keyed, own) > 0);
+    if (wrong < 0) return NO_HITS;
+    const sorted = block.toSorted(compare);
+    const isWhole = block.every(({ node }) => /^[ \t]*(?:\r?\n|$)/.test(text.slice(node.end)));
+    const repair = block.map(({ node }, index) => ({ start: node.start, end: node.end, text: (sorted[index] as Keyed).node.text }));
+    const [before, out] = [block[wrong - 1], block[wrong]] as [Keyed, Keyed];
+    return [hitAt(out.node, `${wordOf(out.key)} belongs before ${wordOf(before.key)}`, isWhole ? repair : undefined)];
   });
 }
 
-function compare(a: string, b: string): number {
+function compare({ key: a }: Keyed, { key: b }: Keyed): number {
   const [first, second] = [a.toLowerCase(), b.toLowerCase()];
   return first < second ? -1 : first > second ? 1 : a < b ? -1 : a > b ? 1 : 0;
 }
@@ -57,15 +62,17 @@ function wordOf(key: string): string {
 }
 
 /** Imports on lines that follow each other directly. */
-function blocksOf(nodes: readonly SyntaxNode[], text: string, keyOf: (node: SyntaxNode) => string | null): SyntaxNode[][] {
-  const blocks: SyntaxNode[][] = [];
+function blocksOf(nodes: readonly SyntaxNode[], text: string, keyOf: (node: SyntaxNode) => string | null): Keyed[][] {
+  const blocks: Keyed[][] = [];
   let before: SyntaxNode | null = null;
-  for (const node of [...nodes].sort((a, b) => a.start - b.start)) {
-    const isNext: boolean = before !== null && before.parent === node.parent && /^[ \t]*\r?\n[ \t]*$/.test(text.slice(before.end, node.start));
-    before = keyOf(node) === null ? null : node;
-    if (before === null) continue;
-    if (isNext) blocks.at(-1)?.push(node);
-    else blocks.push([node]);
+  for (const node of nodes.toSorted((a, b) => a.start - b.start)) {
+    const key = keyOf(node);
+    if (key !== null) {
+      const isNext: boolean = before !== null && before.parent === node.parent && /^[ \t]*\r?\n[ \t]*$/.test(text.slice(before.end, node.start));
+      if (isNext) blocks.at(-1)?.push({ node, key });
+      else blocks.push([{ node, key }]);
+    }
+    before = key === null ? null : node;
   }
   return blocks;
 }

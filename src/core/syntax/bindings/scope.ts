@@ -42,9 +42,12 @@ export class Reference {
   }
 }
 
+const NO_BINDINGS: ReadonlyMap<string, Binding> = new Map<string, Binding>();
+
 /** A stretch of code in which names hold. */
 export class Scope {
-  readonly bindings = new Map<string, Binding>();
+  /** The names that it declares. Most scopes are blocks without any. */
+  bindings: ReadonlyMap<string, Binding> = NO_BINDINGS;
 
   constructor(
     readonly kind: 'file' | 'function' | 'block' | 'class',
@@ -71,7 +74,8 @@ export class Scope {
     let binding = this.bindings.get(name);
     if (binding === undefined) {
       binding = { name, kind, node, scope: this, declarations: [], references: [], isExported: false };
-      this.bindings.set(name, binding);
+      if (this.bindings === NO_BINDINGS) this.bindings = new Map<string, Binding>();
+      (this.bindings as Map<string, Binding>).set(name, binding);
     } else if (node.start < binding.node.start) {
       // Declarations are looked for kind by kind, and not in the order of the text.
       Object.assign(binding, { node, kind });
