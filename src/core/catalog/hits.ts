@@ -4,6 +4,7 @@ import type { Repair } from '../model/repair.js';
 import type { Finder, Hit, TreeFinder } from '../model/rule.js';
 import type { SyntaxNode } from '../syntax/node.js';
 import type { ParsedSource } from '../syntax/source.js';
+import type { SyntaxTree } from '../syntax/tree.js';
 
 /** The captures of one match by name; of a name captured several times, the last. */
 export type Captures = Readonly<Record<string, Node | undefined>>;
@@ -17,7 +18,7 @@ export function capturesOf(match: QueryMatch): Captures {
 
 /** A finding that covers a node. */
 export function hitAt(node: SyntaxNode, message: string, repair?: Repair): Hit {
-  return { start: node.start, end: node.end, message, ...(repair !== undefined && { repair }) };
+  return { start: node.start, end: node.end, message, repair };
 }
 
 /** A finding that covers a node of a query. */
@@ -45,20 +46,24 @@ export function hitsOf<Place>(places: Iterable<Place>, find: (place: Place) => r
   return hits;
 }
 
-/** Judges each node of some types by itself; null from `judge` is no finding. */
+/**
+ * Judges each node of some types by itself; null from `judge` is no finding.
+ * @param mayBe leaves out nodes by their numbers where there are very many, before they are made.
+ */
 export function eachNode<Options>(
   types: readonly string[],
   judge: (node: SyntaxNode, options: Options, source: ParsedSource) => Hit | null,
+  mayBe: ((tree: SyntaxTree, index: number) => boolean) | null = null,
 ): TreeFinder<Options> {
   return byTree((source, options) => {
-    const hits: Hit[] = [];
+    let hits: Hit[] | null = null;
     const { tree } = source;
     for (const kind of tree.kindsOf(types)) {
-      for (const node of tree.ofKind(kind)) {
-        const hit = judge(node, options, source);
-        if (hit !== null) hits.push(hit);
+      for (const index of tree.numbersOfKind(kind)) {
+        const hit = mayBe === null || mayBe(tree, index) ? judge(tree.nodeAt(index), options, source) : null;
+        if (hit !== null) (hits ??= []).push(hit);
       }
     }
-    return hits;
+    return hits ?? NO_HITS;
   });
 }

@@ -71,12 +71,12 @@ export class SyntaxNode {
 
   /** The type of {@link parent}, without making that node. */
   get parentType(): string | null {
-    return this.typeOf(this.tree.table[(this.index << SHIFT) + PARENT] as number);
+    return this.tree.typeAt(this.tree.table[(this.index << SHIFT) + PARENT] as number);
   }
 
   /** The type of {@link last}, without making that node. */
   get lastType(): string | null {
-    return this.typeOf(this.tree.table[(this.index << SHIFT) + LAST] as number);
+    return this.tree.typeAt(this.tree.table[(this.index << SHIFT) + LAST] as number);
   }
 
   /** The type of {@link next}, without making that node. */
@@ -85,13 +85,7 @@ export class SyntaxNode {
     const at = this.index << SHIFT;
     const parent = table[at + PARENT] as number;
     const after = table[at + AFTER] as number;
-    return parent < 0 || after === table[(parent << SHIFT) + AFTER] ? null : this.typeOf(after);
-  }
-
-  /** @param index the number of a node; below 0 for none. */
-  private typeOf(index: number): string | null {
-    const { table, names: { kinds } } = this.tree;
-    return index < 0 ? null : kinds[table[(index << SHIFT) + KIND] as number] as string;
+    return parent < 0 || after === table[(parent << SHIFT) + AFTER] ? null : this.tree.typeAt(after);
   }
 
   /** What is written there. */

@@ -110,6 +110,11 @@ export class SyntaxTree {
     return around;
   }
 
+  /** The type of the node of a number; null below 0, for none. */
+  typeAt(index: number): string | null {
+    return index < 0 ? null : this.names.kinds[this.table[(index << SHIFT) + KIND] as number] as string;
+  }
+
   /** What is written at the node of a number. */
   textAt(index: number): string {
     return this.text.slice(this.table[(index << SHIFT) + START], this.table[(index << SHIFT) + END]);

@@ -1,5 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
 import { whole } from '../options.js';
@@ -12,7 +13,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(4, 1, 100, 'lower', 'parts joined by and and or') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go', eachNode(['binary_expression', 'boolean_operator'], judge)) },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go', eachNode(['binary_expression', 'boolean_operator'], judge, joinsAt)) },
   examples: [
     good('javascript', 'if (a && b === 1) sail();\nconst c = d ?? e ?? f;\n', { options: { max: 2 } }),
     bad('javascript', 'if (a && (b || !c)) sail();\n', '1:5', { options: { max: 2 } }),
@@ -32,13 +33,21 @@ export default defineRule({
 });
 
 function judge(node: SyntaxNode, { max }: { readonly max: number }): Hit | null {
-  if (!joins(node) || isPart(node)) return null;
+  if (isPart(node)) return null;
   const terms = termsOf(node);
   return terms > max ? hitAt(node, `${terms} parts in one condition, ${terms - max} over ${max}`) : null;
 }
 
-function joins(node: SyntaxNode): boolean {
-  return node.type === 'boolean_operator' || (node.type === 'binary_expression' && /^(?:&&|\|\||and|or|xor)$/.test(node.child('operator')?.type ?? ''));
+const OPERATOR = ['operator'];
+const JOINTS = new Set<string | null>(['&&', '||', 'and', 'or', 'xor']);
+
+function joinsAt(tree: SyntaxTree, index: number): boolean {
+  const type = tree.typeAt(index);
+  return type === 'boolean_operator' || (type === 'binary_expression' && JOINTS.has(tree.typeAt(tree.childInRoles(index, tree.rolesOf(OPERATOR)))));
+}
+
+function joins({ tree, index }: SyntaxNode): boolean {
+  return joinsAt(tree, index);
 }
 
 /** Nodes through which parts of a condition are joined. */

@@ -1,5 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { AFTER, SHIFT } from '../../syntax/node-table.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
 
@@ -19,9 +21,9 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', eachNode(['statement_block', 'switch_body'], judge)),
-      java: eachNode(['block'], judge),
-      ...inLanguages('php cpp c', eachNode(['compound_statement'], judge)),
+      ...inLanguages('javascript typescript', eachNode(['statement_block', 'switch_body'], judge, isBare)),
+      java: eachNode(['block'], judge, isBare),
+      ...inLanguages('php cpp c', eachNode(['compound_statement'], judge, isBare)),
       css: eachNode(['block'], (node) => (node.parts.length === 0 ? hitAt(node, 'this rule sets nothing') : null)),
     },
   },
@@ -46,6 +48,11 @@ function worksInHead(holder: SyntaxNode): boolean {
   if (!/^(?:for_statement|while_statement|do_statement)$/.test(holder.type)) return false;
   const head = [holder.child('condition'), holder.child('increment'), holder.child('update')].map((part) => part?.text ?? '').join(' ');
   return /\w\(|\+\+|--|[^=!<>]=[^=]/.test(head);
+}
+
+/** Whether there is nothing in a block but its two braces. */
+function isBare({ table }: SyntaxTree, index: number): boolean {
+  return (table[(index << SHIFT) + AFTER] as number) <= index + 3;
 }
 
 function judge(node: SyntaxNode): Hit | null {

@@ -1,5 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
 
@@ -14,8 +15,8 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', eachNode(['binary_expression'], (node) => judge(node, 'null'))),
-      php: eachNode(['binary_expression'], (node) => judge(node, null)),
+      ...inLanguages('javascript typescript', eachNode(['binary_expression'], (node) => judge(node, 'null'), isLoose)),
+      php: eachNode(['binary_expression'], (node) => judge(node, null), isLoose),
     },
   },
   examples: [
@@ -30,9 +31,16 @@ export default defineRule({
   ],
 });
 
+const OPERATOR = ['operator'];
+const LOOSE = new Set<string | null>(['==', '!=', '<>']);
+
+function isLoose(tree: SyntaxTree, index: number): boolean {
+  return LOOSE.has(tree.typeAt(tree.childInRoles(index, tree.rolesOf(OPERATOR))));
+}
+
 function judge(node: SyntaxNode, except: string | null): Hit | null {
   const operator = node.child('operator');
-  if (operator === null || !/^(?:==|!=|<>)$/.test(operator.type)) return null;
+  if (operator === null) return null;
   const [left, right] = [node.child('left'), node.child('right')];
   if (except !== null && (left?.type === except || right?.type === except)) return null;
   const strict = operator.type === '==' ? '===' : '!==';

@@ -1,5 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { END, LAST, SHIFT, START } from '../../syntax/node-table.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { isFilled } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
@@ -16,8 +18,8 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript php java cpp c go shell', eachNode(['binary_expression'], judge)),
-      python: eachNode(['comparison_operator', 'boolean_operator'], judge),
+      ...inLanguages('javascript typescript php java cpp c go shell', eachNode(['binary_expression'], judge, hasEqualEnds)),
+      python: eachNode(['comparison_operator', 'boolean_operator'], judge, hasEqualEnds),
     },
   },
   examples: [
@@ -39,6 +41,13 @@ export default defineRule({
     bad('python', 'same = a == a or b and b\n', '1:8 1:18'),
   ],
 });
+
+/** Whether the first and the last part are of one length. */
+function hasEqualEnds({ table }: SyntaxTree, index: number): boolean {
+  const first = (index + 1) << SHIFT;
+  const last = (table[(index << SHIFT) + LAST] as number) << SHIFT;
+  return last < 0 || (table[first + END] as number) - (table[first + START] as number) === (table[last + END] as number) - (table[last + START] as number);
+}
 
 function judge(node: SyntaxNode): Hit | null {
   if (node.parts.length !== 2) return null;

@@ -1,5 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { END, SHIFT } from '../../syntax/node-table.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { calleeOf } from '../../syntax/calls.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
@@ -12,7 +14,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'certain',
   options: {},
-  find: { languages: inLanguages('javascript typescript python java php', eachNode(['expression_statement'], judge)) },
+  find: { languages: inLanguages('javascript typescript python java php', eachNode(['expression_statement'], judge, mayMakeError)) },
   examples: [
     good('javascript', "throw new Error('full');\nconst full = new Error('full');\nnew Berth();\n"),
     bad('javascript', "if (full) new RangeError('full');\n", '1:11'),
@@ -26,6 +28,19 @@ export default defineRule({
     bad('php', '<?php new FullException();\n', '1:7'),
   ],
 });
+
+const MAKERS = new Set<string | null>(['new_expression', 'call', 'object_creation_expression', 'call_expression']);
+const CALLEES = ['function', 'constructor', 'type'];
+
+/** Whether a statement begins with something that makes an object of such a name. */
+function mayMakeError(tree: SyntaxTree, statement: number): boolean {
+  const made = statement + 1;
+  if (!MAKERS.has(tree.typeAt(made))) return false;
+  const callee = tree.childInRoles(made, tree.rolesOf(CALLEES));
+  if (callee < 0) return true;
+  const end = tree.table[(callee << SHIFT) + END] as number;
+  return tree.text.startsWith('Error', end - 5) || tree.text.startsWith('Exception', end - 9);
+}
 
 function judge(statement: SyntaxNode): Hit | null {
   // In Java the value of a choice may be what is thrown.
