@@ -60,8 +60,9 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
 function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
   const blocks = new Set<SyntaxNode>();
   for (const exit of exitsIn(tree)) {
-    const { parent, next } = exit;
-    if (next !== null && parent !== null && BLOCKS.has(parent.type)) blocks.add(parent);
+    const { nextType } = exit;
+    if (nextType === null || nextType === '}' || !BLOCKS.has(exit.parentType ?? '')) continue;
+    if (exit.parent !== null) blocks.add(exit.parent);
   }
   return blocks;
 }

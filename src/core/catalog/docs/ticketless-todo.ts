@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { commentsOf } from '../../syntax/comments.js';
+import { commentsOf, type Comment } from '../../syntax/comments.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { compiled } from '../name-patterns.js';
@@ -27,15 +27,19 @@ const WORDS = ['TODO', 'FIXME', 'XXX', 'HACK'];
 function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: string }): Iterable<Hit> {
   const { text } = source.text;
   // Most files have none of the words, and looking for one word is much faster than looking for any.
-  const places = WORDS.map((word) => text.indexOf(word)).filter((at) => at >= 0);
-  if (places.length === 0) return;
-  const first = Math.min(...places);
-  for (const { start, end } of commentsOf(source)) {
-    if (end <= first) continue;
-    for (const { 0: whole, index } of text.slice(start, end).matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b[^\r\n]*/g)) {
-      if (ticket !== '' && compiled(ticket).matcher(whole).find()) continue;
-      const word = /^\w+/.exec(whole)?.[0] ?? '';
-      yield { start: start + index, end: start + index + word.length, message: `this ${word} names no ticket` };
-    }
+  if (!WORDS.some((word) => text.includes(word))) return;
+  const comments = commentsOf(source);
+  let next = 0;
+  // What stands behind a word on its line belongs to it.
+  let told = 0;
+  for (const { 0: word, index } of text.matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b/g)) {
+    while (next < comments.length && (comments[next] as Comment).end <= index) next += 1;
+    const comment = comments[next];
+    if (comment === undefined) return;
+    if (index < comment.start || index < told) continue;
+    const whole = /^[^\r\n]*/.exec(text.slice(index, comment.end))?.[0] ?? '';
+    told = index + whole.length;
+    if (ticket !== '' && compiled(ticket).matcher(whole).find()) continue;
+    yield { start: index, end: index + word.length, message: `this ${word} names no ticket` };
   }
 }

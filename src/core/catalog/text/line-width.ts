@@ -36,7 +36,8 @@ function findWideLines(
   const hits: Hit[] = [];
   let tab = whole.indexOf('\t');
   for (let line = 0; line < starts.length; line += 1) {
-    const [start, end] = [starts[line] as number, ends[line] as number];
+    const start = starts[line] as number;
+    const end = ends[line] as number;
     // A line of no more code units than columns can only be too wide through its tabs.
     if ((end - start) * tabWidth <= max) continue;
     if (end - start <= max) {
