@@ -26,9 +26,9 @@ export function hitAtCapture(node: Node, message: string): Hit {
   return { start: node.startIndex, end: node.endIndex, message };
 }
 
-/** Finds by looking at the syntax. */
-export function byTree<Options>(find: (source: ParsedSource, options: Options) => Iterable<Hit>): TreeFinder<Options> {
-  return { by: 'tree', find };
+/** Finds by looking at the syntax. @param needs types of nodes without any of which there is nothing to be found; most files have few of them. */
+export function byTree<Options>(find: (source: ParsedSource, options: Options) => Iterable<Hit>, needs: Iterable<string> | null = null): TreeFinder<Options> {
+  return { by: 'tree', needs: needs === null ? null : [...needs], find };
 }
 
 /** The same way of finding for several languages. @param languages their ids, with blanks between them. */
@@ -65,5 +65,5 @@ export function eachNode<Options>(
       }
     }
     return hits ?? NO_HITS;
-  });
+  }, types);
 }

@@ -51,6 +51,7 @@ function finderOf(declared: HouseRule): Finder<OptionValues> {
   const queries = new WeakMap<OptionValues, Map<Grammar, HouseQuery>>();
   return {
     by: 'tree',
+    needs: null,
     find: ({ root }, options) => {
       let byGrammar = queries.get(options);
       if (byGrammar === undefined) queries.set(options, (byGrammar = new Map()));

@@ -93,11 +93,12 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
     unfinished.push(...plan.tree.map(({ rule }) => rule.id), ...plan.query.map(({ rule }) => rule.id));
     return found;
   }
-  for (const planned of plan.tree) run(planned, parsed);
+  const { tree } = parsed;
+  for (const planned of plan.tree) if (planned.needs === null || tree.hasAny(planned.needs)) run(planned, parsed);
   const matches = plan.combined?.matches(parsed.root);
   for (const planned of plan.query) {
     const own = matches?.get(planned.rule.id);
-    if (own !== undefined) run({ ...planned, run: () => judge(planned.finder, own, parsed, planned.options) }, parsed);
+    if (own !== undefined) run({ ...planned, needs: null, run: () => judge(planned.finder, own, parsed, planned.options) }, parsed);
   }
   return found;
 }

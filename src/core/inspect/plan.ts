@@ -22,6 +22,8 @@ export interface PlannedRule<Finder> {
 
 /** A rule in force that looks at a file by itself. */
 export interface RunnableRule<Seen> extends PlannedRule<unknown> {
+  /** Types of nodes without any of which there is nothing to be found; null where that cannot be said. */
+  readonly needs: readonly string[] | null;
   readonly run: (source: Seen) => Iterable<Hit>;
 }
 
@@ -66,10 +68,10 @@ export class Planner {
       if (setting === undefined || setting.level === 'off' || finder === null) continue;
       const planned = { rule, order, kind: { rule: rule.id, level: setting.level }, mayRepair: setting.fix === 'allow', options: setting.options };
       const { options } = setting;
-      if (finder.by === 'text') text.push({ ...planned, finder, run: (source) => finder.find(source, options) });
+      if (finder.by === 'text') text.push({ ...planned, finder, needs: null, run: (source) => finder.find(source, options) });
       else if (finder.by === 'waivers') waivers.push({ ...planned, finder });
       else if (grammar === null) continue;
-      else if (finder.by === 'tree') tree.push({ ...planned, finder, run: (source) => finder.find(source, options) });
+      else if (finder.by === 'tree') tree.push({ ...planned, finder, needs: finder.needs, run: (source) => finder.find(source, options) });
       else query.push({ ...planned, finder });
     }
     waivers.sort((a, b) => Number(a.rule.id === UNUSED) - Number(b.rule.id === UNUSED));

@@ -49,6 +49,8 @@ export type SyntaxFinder<Options> =
 /** Finds by looking at the syntax, where a query cannot say it. */
 export interface TreeFinder<Options> {
   readonly by: 'tree';
+  /** Types of nodes without any of which a file has nothing to be found; null where that cannot be said. */
+  readonly needs: readonly string[] | null;
   find(source: ParsedSource, options: Options): Iterable<Hit>;
 }
 

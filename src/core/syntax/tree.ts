@@ -127,6 +127,13 @@ export class SyntaxTree {
     return this.byType[kind] ??= this.nodesOfKind(kind);
   }
 
+  /** Whether there is a node of one of some types. @param types a list that is asked for again and again. */
+  hasAny(types: readonly string[]): boolean {
+    const { ends } = this.byKind ?? this.sorted;
+    for (const kind of this.kindsOf(types)) if (ends[kind] !== ends[kind + 1]) return true;
+    return false;
+  }
+
   /** The numbers of all nodes of a kind, in the order of the text: for those who look at very many, and at few of them closely. */
   numbersOfKind(kind: number): Int32Array {
     const { numbers, ends } = this.byKind ?? this.sorted;

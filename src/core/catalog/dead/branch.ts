@@ -18,7 +18,7 @@ export default defineRule({
   tags: ['leftover', 'correctness'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript python java php cpp c', byTree(findDeadBranches)) },
+  find: { languages: inLanguages('javascript typescript python java php cpp c', byTree(findDeadBranches, CONDITIONALS)) },
   examples: [
     good('javascript', 'if (tide) sail(); else if (quay) moor();\nwhile (true) wait();\n'),
     bad('javascript', 'if (false) sail();\nif (a) sail(); else if (b) moor(); else if (a) wait();\n', '1:5 2:45'),

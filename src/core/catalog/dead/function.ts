@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { functionOf } from '../../syntax/bindings/functions.js';
+import { FUNCTIONS } from '../../syntax/functions.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
@@ -13,7 +14,7 @@ export default defineRule({
   tags: ['leftover'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript python php', byTree(findUncalled)) },
+  find: { languages: inLanguages('javascript typescript python php', byTree(findUncalled, FUNCTIONS)) },
   examples: [
     good('javascript', 'export function moor() { return next(); }\nfunction next() { return 1; }\n'),
     bad('javascript', 'export const quay = 1;\nfunction count(n) { return n ? count(n - 1) : 0; }\nconst next = () => 1;\n', '2:10 3:7'),

@@ -5,6 +5,8 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
+const TYPES = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_declarator'];
+
 export default defineRule({
   id: 'docs/public-comment',
   title: 'What others use is described',
@@ -13,7 +15,7 @@ export default defineRule({
   tags: ['documentation'],
   confidence: 'certain',
   options: {},
-  find: { languages: inLanguages('javascript typescript java python php cpp c', byTree(findUndescribed)) },
+  find: { languages: inLanguages('javascript typescript java python php cpp c', byTree(findUndescribed, TYPES)) },
   examples: [
     good('java', 'class Quay { public void moor() { new Runnable() { public void run() {} }; } }\n'),
     good('javascript', '/** Moors. */\nexport function moor() {}\nfunction sail() {}\n'),
@@ -30,8 +32,6 @@ export default defineRule({
     bad('cpp', 'int moor() { return 1; }\n', '1:5'),
   ],
 });
-
-const TYPES = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_declarator'];
 
 function findUndescribed({ tree, grammar }: ParsedSource): Hit[] {
   return hitsOf(tree.ofTypes(TYPES), (node): Hit[] => {

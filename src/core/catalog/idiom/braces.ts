@@ -5,6 +5,8 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
+const HOLDERS = ['if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'while_statement', 'do_statement'];
+
 export default defineRule({
   id: 'idiom/braces',
   title: 'Every branch and every loop has braces',
@@ -14,7 +16,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: true,
   options: {},
-  find: { languages: inLanguages('javascript typescript java cpp c php', byTree(findBare)) },
+  find: { languages: inLanguages('javascript typescript java cpp c php', byTree(findBare, HOLDERS)) },
   examples: [
     good('javascript', 'if (a) { sail(); } else if (b) { wait(); }\n'),
     bad('javascript', 'if (a) sail(); else wait();\n', '1:8 1:21', { repaired: 'if (a) { sail(); } else { wait(); }\n' }),
@@ -30,7 +32,6 @@ export default defineRule({
   ],
 });
 
-const HOLDERS = ['if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'while_statement', 'do_statement'];
 const PLAIN_BLOCKS = new Set(['statement_block', 'block', 'compound_statement', 'colon_block']);
 
 function findBare({ tree, text: { text } }: ParsedSource): Hit[] {

@@ -20,7 +20,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: true,
   options: {},
-  find: { languages: inLanguages('javascript typescript', byTree(findVar)) },
+  find: { languages: inLanguages('javascript typescript', byTree(findVar, ['variable_declaration', 'for_in_statement'])) },
   examples: [
     good('javascript', 'let a = 1;\nconst b = 2;\n'),
     bad('javascript', 'export function moor() {\n  var a = 1;\n  sail(a);\n}\n', '2:3', { repaired: 'export function moor() {\n  let a = 1;\n  sail(a);\n}\n' }),

@@ -12,7 +12,7 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      typescript: byTree(({ tree }) => tree.ofType('predefined_type').filter(({ text }) => text === 'any').map((node) => hitAt(node, 'any lets every mistake through'))),
+      typescript: byTree(({ tree }) => tree.ofType('predefined_type').filter(({ text }) => text === 'any').map((node) => hitAt(node, 'any lets every mistake through')), ['predefined_type']),
     },
   },
   examples: [

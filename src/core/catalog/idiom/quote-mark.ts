@@ -20,7 +20,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: true,
   options: { style: choice(['single', 'double'], 'single', 'the quote mark of plain texts') },
-  find: { languages: inLanguages('javascript typescript python php', byTree(findMarks)) },
+  find: { languages: inLanguages('javascript typescript python php', byTree(findMarks, QUOTED)) },
   examples: [
     good('javascript', "sail('tide', \"pilot's\", `quay`);\n"),
     bad('javascript', 'sail("tide", "a\\\\b");\n', '1:6 1:14', { repaired: "sail('tide', 'a\\\\b');\n" }),

@@ -16,7 +16,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: true,
   options: {},
-  find: { languages: inLanguages('javascript typescript', byTree(findSettled)) },
+  find: { languages: inLanguages('javascript typescript', byTree(findSettled, ['lexical_declaration', 'for_in_statement'])) },
   examples: [
     good('javascript', 'let a = 1;\na += 1;\nlet b;\nb = 2;\nfor (let i = 0; i < 3; i++) sail(i);\nlet [c, d] = e;\nd = 1;\n'),
     bad('javascript', 'let a = 1;\nfor (let b of c) sail(a, b);\n', '1:5 2:10', { repaired: 'const a = 1;\nfor (const b of c) sail(a, b);\n' }),

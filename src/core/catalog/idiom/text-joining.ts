@@ -16,7 +16,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: true,
   options: {},
-  find: { languages: inLanguages('javascript typescript', byTree(findJoins)) },
+  find: { languages: inLanguages('javascript typescript', byTree(findJoins, ['string'])) },
   examples: [
     good('javascript', "const a = `tide ${b}`;\nconst c = 'a' + 'b';\nconst d = e + 1;\n"),
     bad('javascript', "const a = 'tide ' + b + ' of ' + c.d;\n", '1:11', { repaired: 'const a = `tide ${b} of ${c.d}`;\n' }),

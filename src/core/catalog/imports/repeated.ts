@@ -18,7 +18,7 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', byTree((source) => find(source, ['import_statement'], scriptKey, mergeScript))),
+      ...inLanguages('javascript typescript', byTree((source) => find(source, ['import_statement'], scriptKey, mergeScript), ['import_statement'])),
       python: byTree((source) => find(source, ['import_statement', 'import_from_statement'], pythonKey, mergePython)),
       java: byTree((source) => find(source, ['import_declaration'], (node) => node.text.replace(/\s+/g, ' '), (_first, second, text) => removalOfStatement(second, text))),
     },

@@ -15,7 +15,7 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', byTree((source) => find(source, ['import_statement'], scriptKey))),
+      ...inLanguages('javascript typescript', byTree((source) => find(source, ['import_statement'], scriptKey), ['import_statement'])),
       python: byTree((source) => find(source, ['import_statement', 'import_from_statement'], pythonKey)),
       java: byTree((source) => find(source, ['import_declaration'], javaKey)),
     },

@@ -15,7 +15,7 @@ export default defineRule({
   tags: ['readability', 'starter'],
   confidence: 'certain',
   options: { max: whole(10, 1, 1000, 'lower', 'ways through a function') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findBranchy)) },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findBranchy, FUNCTIONS)) },
   examples: [
     good('javascript', 'function moor(a) {\n  if (a) sail();\n  return [1].map((x) => x ? 1 : 2);\n}\n', { options: { max: 2 } }),
     bad('javascript', 'function moor(a, b) {\n  if (a && b) sail();\n}\n', '1:10', { options: { max: 2 } }),

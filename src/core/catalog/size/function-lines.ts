@@ -13,7 +13,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(60, 1, 10_000, 'lower', 'lines of a function, from its head to its end') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findLong)) },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findLong, FUNCTIONS)) },
   examples: [
     good('javascript', 'function moor() {\n  sail();\n}\n', { options: { max: 3 } }),
     bad('javascript', 'function moor() {\n  sail();\n  wait();\n}\n', '1:10', { options: { max: 3 } }),

@@ -13,7 +13,7 @@ export default defineRule({
   tags: ['readability', 'starter'],
   confidence: 'certain',
   options: { max: whole(5, 0, 100, 'lower', 'parameters of a function') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go', byTree(findLongLists)) },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go', byTree(findLongLists, FUNCTIONS)) },
   examples: [
     good('javascript', 'function moor(berth, { quay, tide, draught }) {}\n', { options: { max: 2 } }),
     bad('javascript', 'const moor = (berth, quay, tide) => {};\n', '1:14', { options: { max: 2 } }),

@@ -7,6 +7,8 @@ import { byTree, hitsOf, inLanguages } from '../hits.js';
 
 const BREAK = new Set(['break_statement']);
 
+const CASES = ['switch_case', 'switch_default', 'case_statement', 'default_statement', 'switch_block_statement_group'];
+
 export default defineRule({
   id: 'slips/fall-through',
   title: 'A case ends where it ends',
@@ -15,7 +17,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript java cpp c php', byTree(findFallThrough)) },
+  find: { languages: inLanguages('javascript typescript java cpp c php', byTree(findFallThrough, CASES)) },
   examples: [
     good('javascript', 'switch (a) {\n  case 1:\n  case 2:\n    sail();\n    break;\n  case 3: {\n    return;\n  }\n  case 4:\n    wait();\n    // falls through\n  default:\n    switch (b) { case 1: return; default: throw c; }\n  case 5:\n}\n'),
     bad('javascript', 'switch (a) {\n  case 1:\n    sail();\n  case 2:\n    wait();\n}\n', '4:3'),
@@ -29,8 +31,6 @@ export default defineRule({
     bad('php', '<?php switch ($a) { case 1: sail(); case 2: wait(); }\n', '1:37'),
   ],
 });
-
-const CASES = ['switch_case', 'switch_default', 'case_statement', 'default_statement', 'switch_block_statement_group'];
 
 function findFallThrough({ tree, text: { text } }: ParsedSource): Hit[] {
   return hitsOf(tree.ofTypes(CASES), (part): Hit[] => {

@@ -14,7 +14,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'certain',
   options: {},
-  find: { languages: inLanguages('javascript typescript java cpp c php go', byTree(findRepeatedCases)) },
+  find: { languages: inLanguages('javascript typescript java cpp c php go', byTree(findRepeatedCases, CHOICES)) },
   examples: [
     good('javascript', 'switch (tide) { case 1: case 2: sail(); break; default: }\n'),
     bad('javascript', 'switch (tide) { case 1: sail(); break; case 1: wait(); }\n', '1:45'),

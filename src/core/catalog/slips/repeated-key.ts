@@ -49,7 +49,7 @@ function eachHolder(types: readonly string[], keyOf: (part: SyntaxNode) => { rea
       }
       return [hitAt(known.at, `the key ${known.key.replace(/^[a-z]+ /, '')} stood here before; the last one holds`)];
     });
-  }));
+  }), types);
 }
 
 function literalKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | null {
