@@ -15,8 +15,16 @@ export interface Totals {
   readonly byLedger: number;
 }
 
-/** Counts what a check found. */
+const known = new WeakMap<CheckReport['files'], Totals>();
+
+/** Counts what a check found, once: several ask. */
 export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
+  let totals = known.get(files);
+  if (totals === undefined) known.set(files, (totals = count(files)));
+  return totals;
+}
+
+function count(files: CheckReport['files']): Totals {
   const counts: Record<ActiveLevel, number> = { error: 0, warning: 0, note: 0 };
   const totals = { files: files.length, clean: 0, fixable: 0, excused: 0, byLedger: 0 };
   for (const { findings } of files) {
@@ -38,5 +46,6 @@ export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
 /** Whether the check fails: something not excused was found at or above the level agreed on. */
 export function hasFailed({ files, failOn }: Pick<CheckReport, 'files' | 'failOn'>): boolean {
   if (failOn === 'never') return false;
-  return files.some(({ findings }) => findings.some(({ level, excused }) => excused === null && compareLevels(level, failOn) >= 0));
+  const totals = totalsOf({ files });
+  return (['error', 'warning', 'note'] as const).some((level) => totals[level] > 0 && compareLevels(level, failOn) >= 0);
 }

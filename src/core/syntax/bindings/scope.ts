@@ -60,10 +60,15 @@ export class Scope {
     return this.kind === 'function' || this.kind === 'file' || this.parent === null ? this : this.parent.functionScope;
   }
 
+  /** What it itself declares by a name. */
+  own(name: string): Binding | undefined {
+    return this.bindings === NO_BINDINGS ? undefined : this.bindings.get(name);
+  }
+
   /** What a name stands for here. */
   lookUp(name: string): Binding | null {
     for (let scope: Scope | null = this; scope !== null; scope = scope.parent) {
-      const binding = scope.bindings.get(name);
+      const binding = scope.own(name);
       if (binding !== undefined) return binding;
     }
     return null;
@@ -71,7 +76,7 @@ export class Scope {
 
   /** Declares a name; where it is declared already, one more place is added. */
   declare(kind: BindingKind, node: SyntaxNode, name: string = node.text): Binding {
-    let binding = this.bindings.get(name);
+    let binding = this.own(name);
     if (binding === undefined) {
       binding = { name, kind, node, scope: this, declarations: [], references: [], isExported: false };
       if (this.bindings === NO_BINDINGS) this.bindings = new Map<string, Binding>();

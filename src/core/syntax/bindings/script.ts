@@ -70,7 +70,7 @@ function findReferences(tree: SyntaxTree, scopes: Scopes, declared: Uint8Array):
 /** What stands in the list of parameters sees none of the names of the body: ECMA-262, section 10.2.11. */
 function lookUp(from: Scope, name: string, start: number): Binding | null {
   for (let scope: Scope | null = from; scope !== null; scope = scope.parent) {
-    const binding = scope.bindings.get(name);
+    const binding = scope.own(name);
     if (binding !== undefined && (scope.kind !== 'function' || isInSameHalf(start, binding.node, scope.node))) return binding;
   }
   return null;
@@ -78,6 +78,7 @@ function lookUp(from: Scope, name: string, start: number): Binding | null {
 
 /** @param start where a use within `owner` begins. */
 function isInSameHalf(start: number, declared: SyntaxNode, owner: SyntaxNode): boolean {
+  if (declared.start <= start) return true;
   const list = owner.child('parameters');
   return list === null || start < list.start || start >= list.end || declared.start < list.end;
 }
