@@ -48,14 +48,21 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
     else others.push(binding);
   }
   const hits: Hit[] = [];
-  let handedOn: ReadonlySet<SyntaxNode> | null = null;
+  let declared: ReadonlyMap<SyntaxNode, Binding> | null = null;
   for (const [owner, parameters] of byFunction) {
     const unread = afterTheLastRead(parameters).filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node));
     if (unread.length === 0 || isBound(owner)) continue;
-    handedOn ??= new Set(all.filter(({ references }) => references.some(isHandedOn)).flatMap(({ declarations }) => declarations));
-    if (!handedOn.has(nameOf(owner) ?? owner)) hits.push(...unread.map(({ node, name }) => hitAt(node, `${name} is never read`)));
+    declared ??= byDeclaration(all);
+    const isHandedOver = declared.get(nameOf(owner) ?? owner)?.references.some(isHandedOn) ?? false;
+    if (!isHandedOver) hits.push(...unread.map(({ node, name }) => hitAt(node, `${name} is never read`)));
   }
   return hits;
+}
+
+function byDeclaration(bindings: readonly Binding[]): Map<SyntaxNode, Binding> {
+  const declared = new Map<SyntaxNode, Binding>();
+  for (const binding of bindings) for (const node of binding.declarations) declared.set(node, binding);
+  return declared;
 }
 
 /** A use of a function's name that is no call of it: whoever gets it decides what it is given. */

@@ -1,11 +1,15 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { CLASSES, FUNCTIONS } from '../../syntax/functions.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import { FIELD, KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
 import { whole } from '../options.js';
+
+const LEVELS = new Set([...LOOPS, 'if_statement', 'switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'select_statement', 'try_statement',
+  'try_with_resources_statement', 'match_statement', 'match_expression']);
 
 export default defineRule({
   id: 'size/nesting',
@@ -15,7 +19,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(4, 1, 100, 'lower', 'branches and loops in each other') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findDeep)) },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findDeep, LEVELS)) },
   examples: [
     good('javascript', 'if (a) {\n  for (const b of c) sail(() => { if (d) wait(); });\n} else if (e) {\n  if (f) moor();\n}\n', { options: { max: 2 } }),
     bad('javascript', 'if (a) { for (const b of c) { while (d) { if (e) sail(); } } }\n', '1:31', { options: { max: 2 } }),
@@ -36,16 +40,17 @@ export default defineRule({
   ],
 });
 
-const LEVELS = new Set([...LOOPS, 'if_statement', 'switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'select_statement', 'try_statement',
-  'try_with_resources_statement', 'match_statement', 'match_expression']);
+/** What is in these is counted anew. */
+const HOLDERS = new Set([...FUNCTIONS, ...CLASSES]);
 
 /** Tells the outermost place that is too deep, not each one in it. */
 function findDeep({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
-  const depths = new Map<SyntaxNode, number>();
+  const depths = new Depths(tree);
   const hits: Hit[] = [];
-  for (const type of LEVELS) {
-    for (const node of tree.ofType(type)) {
-      if (isChained(node) || depthOf(node, depths) !== max + 1) continue;
+  for (const kind of tree.kindsOf(LEVELS)) {
+    for (const index of tree.numbersOfKind(kind)) {
+      if (depths.isChained(index) || depths.of(index) !== max + 1) continue;
+      const node = tree.nodeAt(index);
       const first = node.text.split('\n', 1)[0] ?? '';
       hits.push({ start: node.start, end: node.start + first.trimEnd().length, message: `level ${max + 1} of branches and loops in each other, ${max} are allowed` });
     }
@@ -53,25 +58,45 @@ function findDeep({ tree }: ParsedSource, { max }: { readonly max: number }): Hi
   return hits;
 }
 
-/** Another branch of the same chain is no deeper. */
-function isChained(node: SyntaxNode): boolean {
-  return node.type === 'if_statement' && (node.parent?.type === 'else_clause' || node.field === 'alternative');
-}
+/** How deep nodes of a tree are in branches and loops. There are so many that they are asked for by their numbers. */
+class Depths {
+  private readonly known = new Map<number, number>();
+  private readonly isLevel: Uint8Array;
+  private readonly isHolder: Uint8Array;
+  private readonly alternative: number | undefined;
 
-function depthOf(node: SyntaxNode, depths: Map<SyntaxNode, number>): number {
-  const known = depths.get(node);
-  if (known !== undefined) return known;
-  let depth = LEVELS.has(node.type) && !isChained(node) ? 1 : 0;
-  for (let around = node.parent; around !== null; around = around.parent) {
-    if (FUNCTIONS.has(around.type) || CLASSES.has(around.type)) break;
-    // What has been counted before need not be climbed again.
-    const outer = depths.get(around);
-    if (outer !== undefined) {
-      depth += outer;
-      break;
-    }
-    if (LEVELS.has(around.type) && !isChained(around)) depth += 1;
+  constructor(private readonly tree: SyntaxTree) {
+    this.isLevel = tree.kindFlags(LEVELS);
+    this.isHolder = tree.kindFlags(HOLDERS);
+    this.alternative = tree.names.fieldByName.get('alternative');
   }
-  depths.set(node, depth);
-  return depth;
+
+  /** Another branch of the same chain is no deeper. */
+  isChained(index: number): boolean {
+    const { tree } = this;
+    const at = index << SHIFT;
+    return tree.typeAt(index) === 'if_statement'
+      && (tree.table[at + FIELD] === this.alternative || tree.typeAt(tree.table[at + PARENT] as number) === 'else_clause');
+  }
+
+  of(index: number): number {
+    const { tree: { table }, known } = this;
+    let depth = this.counts(index) ? 1 : 0;
+    for (let around = table[(index << SHIFT) + PARENT] as number; around >= 0; around = table[(around << SHIFT) + PARENT] as number) {
+      if (this.isHolder[table[(around << SHIFT) + KIND] as number] === 1) break;
+      // What has been counted before need not be climbed again.
+      const outer = known.get(around);
+      if (outer !== undefined) {
+        depth += outer;
+        break;
+      }
+      if (this.counts(around)) depth += 1;
+    }
+    known.set(index, depth);
+    return depth;
+  }
+
+  private counts(index: number): boolean {
+    return this.isLevel[this.tree.table[(index << SHIFT) + KIND] as number] === 1 && !this.isChained(index);
+  }
 }
