@@ -1,6 +1,6 @@
 import type { Finders, Hit } from '../model/rule.js';
 import type { LanguageId } from '../model/language.js';
-import { declaredNames, type NameKind } from '../syntax/declared-names.js';
+import { namesByKind, type NameKind } from '../syntax/declared-names.js';
 import type { ParsedSource } from '../syntax/source.js';
 import { byTree, hitAt, inLanguages } from './hits.js';
 import { compiled } from './name-patterns.js';
@@ -66,9 +66,9 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
   const forms = form === 'usual' ? (USUAL[text.language.id]?.[kind] ?? []) : form === 'any' ? [] : [form];
   if (forms.length === 0 && wanted === '') return [];
   const hits: Hit[] = [];
-  for (const declared of declaredNames(tree)) {
-    const message = declared.kind === kind ? judgeName(declared.name, forms, wanted) : null;
-    if (message !== null) hits.push(hitAt(declared.node, message));
+  for (const { node, name } of namesByKind(tree).get(kind) ?? []) {
+    const message = judgeName(name, forms, wanted);
+    if (message !== null) hits.push(hitAt(node, message));
   }
   return hits;
 }

@@ -25,6 +25,17 @@ export interface DeclaredName {
 /** The names that a file declares, each where it is first declared. */
 export const declaredNames = memoized((tree: SyntaxTree): readonly DeclaredName[] => functionNames(tree).concat(typeNames(tree), valueNames(tree)));
 
+/** The same by what the names stand for. */
+export const namesByKind = memoized((tree: SyntaxTree): ReadonlyMap<NameKind, readonly DeclaredName[]> => {
+  const names = new Map<NameKind, DeclaredName[]>();
+  for (const declared of declaredNames(tree)) {
+    const others = names.get(declared.kind);
+    if (others === undefined) names.set(declared.kind, [declared]);
+    else others.push(declared);
+  }
+  return names;
+});
+
 function named(node: SyntaxNode | null, kind: NameKind): DeclaredName[] {
   return node === null ? [] : [{ node, name: node.text, kind }];
 }

@@ -76,16 +76,12 @@ export class SyntaxNode {
 
   /** The type of {@link last}, without making that node. */
   get lastType(): string | null {
-    return this.tree.typeAt(this.tree.table[(this.index << SHIFT) + LAST] as number);
+    return this.tree.typeAt(this.tree.lastOf(this.index));
   }
 
   /** The type of {@link next}, without making that node. */
   get nextType(): string | null {
-    const { table } = this.tree;
-    const at = this.index << SHIFT;
-    const parent = table[at + PARENT] as number;
-    const after = table[at + AFTER] as number;
-    return parent < 0 || after === table[(parent << SHIFT) + AFTER] ? null : this.tree.typeAt(after);
+    return this.tree.typeAt(this.tree.nextOf(this.index));
   }
 
   /** What is written there. */

@@ -6,7 +6,7 @@ import { grammarNames, kindFlags, kindsOf, rolesOf, type GrammarNames } from './
 import type { Memo } from './memo.js';
 import { SyntaxNode } from './node.js';
 import { releaseNumbers, takeNumbers } from './number-pool.js';
-import { AFTER, END, FIELD, KIND, PARENT, readTable, SHIFT, START } from './node-table.js';
+import { AFTER, END, FIELD, KIND, LAST, PARENT, readTable, SHIFT, START } from './node-table.js';
 
 const NONE: readonly SyntaxNode[] = [];
 const RELEASED = new Int32Array(0);
@@ -108,6 +108,19 @@ export class SyntaxTree {
     let around = table[(index << SHIFT) + PARENT] as number;
     while (around >= 0 && isWanted[table[(around << SHIFT) + KIND] as number] !== 1) around = table[(around << SHIFT) + PARENT] as number;
     return around;
+  }
+
+  /** The number of the last part of a node; below 0 where it has none. */
+  lastOf(index: number): number {
+    return this.table[(index << SHIFT) + LAST] as number;
+  }
+
+  /** The number of the part that follows a node in the one around it; below 0 where none does. */
+  nextOf(index: number): number {
+    const { table } = this;
+    const parent = table[(index << SHIFT) + PARENT] as number;
+    const after = table[(index << SHIFT) + AFTER] as number;
+    return parent < 0 || after === table[(parent << SHIFT) + AFTER] ? -1 : after;
   }
 
   /** The type of the node of a number; null below 0, for none. */

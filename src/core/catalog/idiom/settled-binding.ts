@@ -26,20 +26,25 @@ export default defineRule({
   ],
 });
 
+/** The role of `let` and `const` in a loop; elsewhere they come first. */
+const WORD = ['kind'];
+
 function findSettled({ tree }: ParsedSource): Hit[] {
   const bindings = bindingsOf(tree);
   if (bindings.isOpen) return [];
   let byNode: ReadonlyMap<SyntaxNode, Binding> | null = null;
   const declarations = [...tree.ofType('lexical_declaration'), ...tree.ofType('for_in_statement')];
   return hitsOf(declarations, (declaration): Hit[] => {
-    const word = declaration.child('kind') ?? declaration.first;
-    if (word?.type !== 'let' || declaration.parent?.type === 'ambient_declaration') return [];
+    const own = tree.childInRoles(declaration.index, tree.rolesOf(WORD));
+    const word = own < 0 ? declaration.index + 1 : own;
+    if (tree.typeAt(word) !== 'let' || declaration.parent?.type === 'ambient_declaration') return [];
     const groups = declaration.type === 'for_in_statement' ? [namesOfPattern(declaration.child('left'))] : groupsOf(declaration);
     // A loop that counts sets its names in its head.
     if (declaration.parent?.type === 'for_statement') return [];
     const known = byNode ??= new Map(bindings.all.map((binding) => [binding.node, binding]));
     const settled = groups.map((names) => names.length > 0 && names.every((name) => isSettled(known.get(name))));
-    const repair = settled.every(Boolean) ? [{ start: word.start, end: word.end, text: 'const' }] : undefined;
+    const { start, end } = tree.nodeAt(word);
+    const repair = settled.every(Boolean) ? [{ start, end, text: 'const' }] : undefined;
     return groups.flatMap((names, index) => (settled[index] && names[0] !== undefined ? [hitAt(names[0], `${names.map(({ text }) => text).join(', ')} is never set again`, repair)] : []));
   });
 }

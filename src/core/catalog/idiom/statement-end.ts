@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
 import { choice } from '../options.js';
@@ -32,22 +33,28 @@ const FIELDS = ['field_definition', 'public_field_definition', 'abstract_method_
 
 function findEnds({ tree, text: { text } }: ParsedSource, { style }: { readonly style: 'always' | 'never' }): Hit[] {
   const isSound = !tree.hasErrors;
-  const statements = tree.ofTypes(STATEMENTS).filter((node) => endsItself(node) && (isSound || !node.contains(ERRORS)));
+  const hasEnd = (node: SyntaxNode): boolean => endsItself(node) && (isSound || !node.contains(ERRORS));
   if (style === 'never') {
-    return statements.flatMap((node): Hit[] => {
+    return tree.ofTypes(STATEMENTS).filter(hasEnd).flatMap((node): Hit[] => {
       const last = node.last;
       if (last?.type !== ';' || !mayGo(text, last.end, node)) return [];
       return [{ start: last.start, end: last.end, message: 'this semicolon is not needed', repair: [{ start: last.start, end: last.end, text: '' }] }];
     });
   }
-  const fields = tree.ofTypes(FIELDS).filter(isOpen);
-  return [...statements.filter(isOpen), ...fields].map(({ end }) => ({
+  return [...openOnes(tree, STATEMENTS).filter(hasEnd), ...openOnes(tree, FIELDS)].map(({ end }) => ({
     start: end, end, message: 'a semicolon is missing here', repair: [{ start: end, end, text: ';' }],
   }));
 }
 
-function isOpen(node: SyntaxNode): boolean {
-  return node.lastType !== ';' && node.nextType !== ';';
+/** The nodes of some types that no semicolon ends. Nearly all have one, so that they are told by their numbers. */
+function openOnes(tree: SyntaxTree, types: readonly string[]): SyntaxNode[] {
+  const open: SyntaxNode[] = [];
+  for (const kind of tree.kindsOf(types)) {
+    for (const index of tree.numbersOfKind(kind)) {
+      if (tree.typeAt(tree.lastOf(index)) !== ';' && tree.typeAt(tree.nextOf(index)) !== ';') open.push(tree.nodeAt(index));
+    }
+  }
+  return open;
 }
 
 /** Whether the statement has an end of its own: not in the head of a loop, and no declaration with a body. */

@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 import { list } from '../options.js';
 
 export default defineRule({
@@ -45,8 +45,9 @@ export default defineRule({
 
 function findAssets({ tree }: ParsedSource, { endings }: { readonly endings: readonly string[] }): Hit[] {
   const bare = tree.ofType('plain_value').filter((node) => node.parent?.type === 'arguments');
-  return hitsOf([...textsOf(tree), ...bare], (node): Hit[] => {
-    if (!node.text.includes('.') || isFilled(node)) return [];
+  return hitsOf([...textsOf(tree), ...bare], (node): readonly Hit[] => {
+    const written = node.text.toLowerCase();
+    if (!endings.some((ending) => written.includes(ending)) || isFilled(node)) return NO_HITS;
     const { text } = contentOf(node);
     const path = text.toLowerCase().replace(/[?#].*$/, '');
     // An ending alone is no file.

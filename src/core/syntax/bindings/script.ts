@@ -91,7 +91,7 @@ function declareVariables(tree: SyntaxTree, scopes: Scopes, add: Add): void {
   for (const node of tree.ofType('variable_declarator')) {
     const statement = node.parent as SyntaxNode;
     const scope = scopes.around(statement);
-    const kind = statement.type !== 'variable_declaration' && statement.first?.type === 'const' ? 'constant' : 'variable';
+    const kind = statement.type !== 'variable_declaration' && tree.typeAt(statement.index + 1) === 'const' ? 'constant' : 'variable';
     const target = statement.type === 'variable_declaration' ? scope.functionScope : scope;
     for (const name of namesOfPattern(node.child('name'))) add(target, kind, name);
   }
