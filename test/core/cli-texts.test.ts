@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import stringWidth from 'string-width';
 import { describe, expect, test } from 'vitest';
 import { countByDirectory, foldFiles } from '../../src/cli/views/fold-files.js';
 import { formatOptions, formatValue } from '../../src/formats/text/origin.js';
@@ -21,6 +22,19 @@ describe('text from outside', () => {
 });
 
 describe('a table', () => {
+  test('takes the signs of its own for as wide as they are', () => {
+    // What follows a column tells how wide it was taken.
+    for (const sign of ['·', '…', '→', '─', '●', 'a', 'é', '日', '😀', '↔️']) {
+      const [row = ''] = table([[sign, '|'], ['', '|']], '', ' ');
+      expect(stringWidth(row), sign).toBe(stringWidth(sign) + 2);
+      expect(row.startsWith(`${sign} |`), sign).toBe(true);
+    }
+    fc.assert(fc.property(fc.array(fc.constantFrom('·', '→', '─', 'b', '日', '\u001b[1m', '\u001b[22m'), { maxLength: 8 }), (signs) => {
+      const cell = signs.join('');
+      expect(stringWidth(table([[cell, '|'], ['1234567890123456', '|']], '', ' ')[0] ?? '')).toBe(18);
+    }));
+  });
+
   test('aligns its columns by what they look like', () => {
     expect(table([['a', 'b', 'c'], ['日本', 'x', ''], ['\u001b[1mlong\u001b[22m', 'y']])).toEqual([
       '  a     b  c', '  日本  x', '  \u001b[1mlong\u001b[22m  y',
