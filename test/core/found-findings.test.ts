@@ -50,9 +50,21 @@ describe('a finding', () => {
     }));
   });
 
+  test('has the same fingerprint whichever is asked for first, and other findings of its file', () => {
+    fc.assert(fc.property(fc.array(fc.constantFrom('go(a);', 'go(b);', ''), { minLength: 1, maxLength: 8 }), fc.nat(), (lines, first) => {
+      const expected = lineFindings(source(lines.join('\n'))).map(({ fingerprint }) => fingerprint);
+      const findings = lineFindings(source(lines.join('\n')));
+      if (findings.length === 0) return;
+      const chosen = first % findings.length;
+      expect(findings[chosen]?.fingerprint).toBe(expected[chosen]);
+      expect(findings.toReversed().map(({ fingerprint }) => fingerprint)).toEqual(expected.toReversed());
+    }));
+  });
+
   test('is the same for another thread', () => {
     const [finding] = lineFindings(source('go(a);\n')) as [FoundFinding];
     const copy = structuredClone(plainFinding(finding));
+    expect(JSON.parse(JSON.stringify(finding))).toEqual(copy);
     expect(copy).toEqual({ ...kind, span: finding.span, message: 'wrong', fixable: false, excused: null, fingerprint: finding.fingerprint });
   });
 });

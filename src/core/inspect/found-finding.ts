@@ -82,6 +82,11 @@ export class FoundFinding implements Finding {
   get fingerprint(): string {
     return this.file.fingerprintOf(this);
   }
+
+  /** What programs that use the library write down of it. */
+  toJSON(): Finding {
+    return plainFinding(this);
+  }
 }
 
 /** A finding as plain data, so that it can be handed to another thread. */
