@@ -50,3 +50,32 @@ describe('what V8 made of the program when it was built', () => {
     expect(stdout).toContain('slips/loose-compare');
   });
 });
+
+describe('how the engine is set', () => {
+  interface Told { readonly findings: readonly { readonly path: string; readonly line: number }[] }
+  const told = (...args: string[]): Told['findings'] => (JSON.parse(run('check', '--format', 'json', ...args).stdout) as Told).findings.map(({ path: file, line }) => ({ path: file, line }));
+
+  test('changes nothing of what is found, in a large project and in each file by itself', () => {
+    // More than two megabytes in all, with a finding at the end of each file.
+    const files = Array.from({ length: 3 }, (_, index) => `large-${index}.js`);
+    const lines = 31_000;
+    for (const file of files) writeFileSync(path.join(folder, file), `${'moor(1, "quay", tide);\n'.repeat(lines)}moor(a == b);\n`);
+    const alone = files.flatMap((file) => told(file));
+    expect(alone).toEqual(files.map((file) => ({ path: file, line: lines + 1 })));
+    expect(told(...files)).toEqual(alone);
+  });
+
+});
+
+test('programs that use the library can write findings as JSON', () => {
+  const ask = `import('./dist/index.js').then(async ({ openWorkspace }) => {
+    const { files } = await openWorkspace({ directory: '.', env: {} }).check(['gate.js']);
+    console.log(JSON.stringify(files[0].findings));
+  })`;
+  const { stdout, stderr } = spawnSync(process.execPath, ['-e', ask], { cwd: folder, encoding: 'utf8' });
+  expect(stderr).toBe('');
+  expect(JSON.parse(stdout)).toEqual([{
+    rule: 'slips/loose-compare', level: 'error', path: 'gate.js', span: { start: { line: 1, column: 33 }, end: { line: 1, column: 35 } },
+    message: expect.stringContaining('converts') as string, fixable: false, excused: null, fingerprint: expect.stringMatching(/^[0-9a-f]{16}$/) as string,
+  }]);
+});

@@ -9,7 +9,7 @@ export interface DiagnosisText {
 }
 
 /** Puts what is wrong with a configuration into words. */
-// elvar waive size/branches, size/function-lines because a table of codes and their words is clearest in one piece
+// elvar waive size/branches because a table of codes and their words is clearest in one piece
 export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
   switch (detail.code) {
     case 'idle-ruling':
