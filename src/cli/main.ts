@@ -4,5 +4,6 @@ import { loadProgram } from './load-program.js';
 
 const { program, script } = loadProgram();
 await program.start(script.cachedDataRejected === false);
-// All has been written. Left to itself, Node would wait for what V8 still compiles on its other threads.
+// All has been written. Left to itself, Node would wait for all that V8 still has to compile on its other threads; so it
+// waits for what is being compiled.
 process.exit();

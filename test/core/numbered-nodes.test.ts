@@ -67,14 +67,12 @@ describe('a node by its number', () => {
   });
 
   test('has the parts in a role, and the nodes around it, that it has as a node', () => {
-    const roles = ['body', 'name', 'left', 'operator', 'parameters'];
     const types = new Set([...FUNCTIONS, ...CLASSES, ...LOOPS]);
     inEach(({ tree }) => {
       for (const node of nodesOf(tree)) {
         for (const [first, second] of [['body', 'name'], ['name', 'body'], ['left', 'operator'], ['no-such-role', 'parameters']] as const) {
           expect(tree.childInRoles(node.index, tree.rolesOf([first, second]))).toBe((node.child(first) ?? node.child(second))?.index ?? -1);
         }
-        expect(node.childrenOf('name').every((part) => roles.includes(part.field ?? ''))).toBe(true);
         expect(tree.closest(node.index, types)).toBe([...around(node)].find(({ type }) => types.has(type))?.index ?? -1);
         expect(node.closest(types)).toBe([...around(node)].find(({ type }) => types.has(type)) ?? null);
       }

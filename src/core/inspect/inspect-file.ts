@@ -1,5 +1,5 @@
 import type { QueryMatch } from 'web-tree-sitter';
-import { capturesOf, hitAtCapture } from '../catalog/hits.js';
+import { capturesOf, hitAtCapture, NO_HITS } from '../catalog/hits.js';
 import { SearchStopped } from '../catalog/house-search.js';
 import type { Finding } from '../model/finding.js';
 import type { OptionValues } from '../model/option.js';
@@ -102,8 +102,6 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
   }
   return found;
 }
-
-const NO_HITS: readonly Hit[] = [];
 
 /** Hits as a list. Most finders that yield them yield none. */
 function listOf(hits: Iterable<Hit>): readonly Hit[] {
