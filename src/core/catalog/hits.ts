@@ -1,10 +1,9 @@
 import type { Node, QueryMatch } from 'web-tree-sitter';
 import type { LanguageId } from '../model/language.js';
-import type { Repair } from '../model/repair.js';
 import type { Finder, Hit, TreeFinder } from '../model/rule.js';
 import type { SyntaxNode } from '../syntax/node.js';
 import type { ParsedSource } from '../syntax/source.js';
-import type { SyntaxTree } from '../syntax/tree.js';
+import type { NumberTest, SyntaxTree } from '../syntax/tree.js';
 
 /** The captures of one match by name; of a name captured several times, the last. */
 export type Captures = Readonly<Record<string, Node | undefined>>;
@@ -17,7 +16,7 @@ export function capturesOf(match: QueryMatch): Captures {
 }
 
 /** A finding that covers a node. */
-export function hitAt(node: SyntaxNode, message: string, repair?: Repair): Hit {
+export function hitAt(node: SyntaxNode, message: string, repair?: Hit['repair']): Hit {
   return { start: node.start, end: node.end, message, repair };
 }
 
@@ -48,19 +47,20 @@ export function hitsOf<Place>(places: Iterable<Place>, find: (place: Place) => r
 
 /**
  * Judges each node of some types by itself; null from `judge` is no finding.
- * @param mayBe leaves out nodes by their numbers where there are very many, before they are made.
+ * @param mayBe for a tree the test that leaves out nodes by their numbers where there are very many, before they are made.
  */
 export function eachNode<Options>(
   types: readonly string[],
   judge: (node: SyntaxNode, options: Options, source: ParsedSource) => Hit | null,
-  mayBe: ((tree: SyntaxTree, index: number) => boolean) | null = null,
+  mayBe: ((tree: SyntaxTree) => NumberTest) | null = null,
 ): TreeFinder<Options> {
   return byTree((source, options) => {
     let hits: Hit[] | null = null;
     const { tree } = source;
+    const test = mayBe === null ? null : mayBe(tree);
     for (const kind of tree.kindsOf(types)) {
       for (const index of tree.numbersOfKind(kind)) {
-        const hit = mayBe === null || mayBe(tree, index) ? judge(tree.nodeAt(index), options, source) : null;
+        const hit = test === null || test(index) ? judge(tree.nodeAt(index), options, source) : null;
         if (hit !== null) (hits ??= []).push(hit);
       }
     }

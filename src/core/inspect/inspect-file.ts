@@ -94,7 +94,7 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
     return found;
   }
   const { tree } = parsed;
-  for (const planned of plan.tree) if (planned.needs === null || tree.hasAny(planned.needs)) run(planned, parsed);
+  for (const planned of plan.tree) if (planned.needs === null || tree.hasKinds(planned.needs)) run(planned, parsed);
   const matches = plan.combined?.matches(parsed.root);
   for (const planned of plan.query) {
     const own = matches?.get(planned.rule.id);

@@ -5,6 +5,7 @@ import { finderFor, type Hit, type Rule, type SyntaxFinder, type WaiverFinder } 
 import type { RuleSet } from '../model/rule-set.js';
 import { CombinedQuery } from './combined-query.js';
 import type { FindingKind } from './found-finding.js';
+import { grammarNames, kindsOf } from '../syntax/grammar-names.js';
 import type { Grammars } from '../syntax/grammars.js';
 import type { ParsedSource, Source } from '../syntax/source.js';
 
@@ -22,8 +23,8 @@ export interface PlannedRule<Finder> {
 
 /** A rule in force that looks at a file by itself. */
 export interface RunnableRule<Seen> extends PlannedRule<unknown> {
-  /** Types of nodes without any of which there is nothing to be found; null where that cannot be said. */
-  readonly needs: readonly string[] | null;
+  /** Kinds of nodes without any of which there is nothing to be found; null where that cannot be said. */
+  readonly needs: readonly number[] | null;
   readonly run: (source: Seen) => Iterable<Hit>;
 }
 
@@ -71,7 +72,7 @@ export class Planner {
       if (finder.by === 'text') text.push({ ...planned, finder, needs: null, run: (source) => finder.find(source, options) });
       else if (finder.by === 'waivers') waivers.push({ ...planned, finder });
       else if (grammar === null) continue;
-      else if (finder.by === 'tree') tree.push({ ...planned, finder, needs: finder.needs, run: (source) => finder.find(source, options) });
+      else if (finder.by === 'tree') tree.push({ ...planned, finder, needs: finder.needs === null ? null : kindsOf(grammarNames(this.grammars.get(grammar)), finder.needs), run: (source) => finder.find(source, options) });
       else query.push({ ...planned, finder });
     }
     waivers.sort((a, b) => Number(a.rule.id === UNUSED) - Number(b.rule.id === UNUSED));

@@ -17,7 +17,7 @@ export interface GrammarNames {
   /** The number of each role. */
   readonly fieldByName: ReadonlyMap<string, number>;
   /** The kinds of lists of names that were asked for. */
-  readonly lists: WeakMap<Iterable<string>, readonly number[]>;
+  readonly lists: WeakMap<object, readonly number[]>;
   /** The same as flags. */
   readonly flags: WeakMap<Iterable<string>, Uint8Array>;
   /** The numbers of lists of roles that were asked for. */
@@ -36,8 +36,19 @@ export function grammarNames(language: Grammar): GrammarNames {
 /** The kinds that a grammar has of some names. Rules ask for the same few lists in every file. */
 export function kindsOf(names: GrammarNames, types: Iterable<string>): readonly number[] {
   let kinds = names.lists.get(types);
-  if (kinds === undefined) names.lists.set(types, (kinds = [...new Set(types)].flatMap((type) => names.kindByName.get(type) ?? [])));
+  if (kinds === undefined) names.lists.set(types, (kinds = kindsOfNames(names, types)));
   return kinds;
+}
+
+/** The same of the keys of a table. */
+export function kindsOfKeys(names: GrammarNames, table: ReadonlyMap<string, unknown>): readonly number[] {
+  let kinds = names.lists.get(table);
+  if (kinds === undefined) names.lists.set(table, (kinds = kindsOfNames(names, table.keys())));
+  return kinds;
+}
+
+function kindsOfNames({ kindByName }: GrammarNames, types: Iterable<string>): number[] {
+  return [...new Set(types)].flatMap((type) => kindByName.get(type) ?? []);
 }
 
 /** For each kind that a grammar has 1 where its name is one of some names, signs and words of the language among them. */

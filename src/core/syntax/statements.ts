@@ -38,12 +38,12 @@ export function isExit(statement: SyntaxNode): boolean {
   return inside?.type === 'call_expression' && LEAVING.test(inside.child('function')?.text ?? '');
 }
 
-/** The statements of a file that leave their block: those of {@link isExit}, kind by kind. */
-export function exitsIn(tree: SyntaxTree): SyntaxNode[] {
-  const inside = [...tree.ofType('throw_expression'), ...callsOf(tree, LEAVING_NAMES)];
-  const exits = [...tree.ofTypes(EXITS)];
-  for (const { parent } of inside) if (parent !== null && isExit(parent)) exits.push(parent);
-  return exits;
+/** Visits the numbers of the statements of a file that leave their block: those of {@link isExit}, kind by kind. */
+export function eachExit(tree: SyntaxTree, visit: (exit: number) => void): void {
+  for (const kind of tree.kindsOf(EXITS)) for (const exit of tree.numbersOfKind(kind)) visit(exit);
+  for (const inside of [tree.ofType('throw_expression'), callsOf(tree, LEAVING_NAMES)]) {
+    for (const { parent } of inside) if (parent !== null && isExit(parent)) visit(parent.index);
+  }
 }
 
 /** A node without the brackets around it. */

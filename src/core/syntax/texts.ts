@@ -24,6 +24,8 @@ export interface TextContent {
   readonly text: string;
 }
 
+const MARKS = new Set(['"', "'", '`']);
+
 const contentsOf = memoized((_tree: SyntaxTree) => new Map<number, TextContent>());
 
 /** What stands between the quote marks, escapes as they are written. */
@@ -37,6 +39,9 @@ export function contentOf(node: SyntaxNode): TextContent {
 
 function readContent(node: SyntaxNode): TextContent {
   const written = node.text;
+  const first = written[0] as string;
+  // Nearly all texts begin with one mark and end with it.
+  if (MARKS.has(first) && written[1] !== first && written.length > 1 && written.endsWith(first)) return { start: node.start + 1, end: node.end - 1, text: written.slice(1, -1) };
   // Python's and Java's three marks, prefixes like r, b, f, L, u8, and C++'s raw texts.
   const opened = /^(?:[A-Za-z0-9]*"""|[A-Za-z]*'''|(?:u8|[uUL])?R"[^(\s]*\(|(?:u8|[A-Za-z$]{0,3})["'`])/.exec(written)?.[0] ?? '';
   const mark = /"""|'''/.exec(opened)?.[0] ?? (opened.includes('(') ? `)${opened.slice(opened.indexOf('"') + 1, -1)}"` : opened.slice(-1));

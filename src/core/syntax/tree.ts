@@ -2,7 +2,7 @@ import type { Language as Grammar, Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../model/language.js';
 import type { Engine } from './engine.js';
 import { grammarTables } from './grammar-tables.js';
-import { grammarNames, kindFlags, kindsOf, rolesOf, type GrammarNames } from './grammar-names.js';
+import { grammarNames, kindFlags, kindsOf, kindsOfKeys, rolesOf, type GrammarNames } from './grammar-names.js';
 import type { Memo } from './memo.js';
 import { SyntaxNode } from './node.js';
 import { releaseNumbers, takeNumbers } from './number-pool.js';
@@ -11,6 +11,9 @@ import { AFTER, END, FIELD, KIND, LAST, PARENT, readTable, SHIFT, START } from '
 const NONE: readonly SyntaxNode[] = [];
 const RELEASED = new Int32Array(0);
 const NO_NUMBERS = new Int32Array(0);
+
+/** Tells of the number of a node whether the node is worth a look. */
+export type NumberTest = (index: number) => boolean;
 
 /** The syntax of a file, read from the parser once. */
 // elvar waive size/class-members because rules ask a tree by nodes and by numbers, and it reads its table here in one place
@@ -143,8 +146,13 @@ export class SyntaxTree {
 
   /** Whether there is a node of one of some types. @param types a list that is asked for again and again. */
   hasAny(types: readonly string[]): boolean {
+    return this.hasKinds(this.kindsOf(types));
+  }
+
+  /** The same for kinds of this tree's grammar. */
+  hasKinds(kinds: readonly number[]): boolean {
     const { ends } = this.byKind ?? this.sorted;
-    for (const kind of this.kindsOf(types)) if (ends[kind] !== ends[kind + 1]) return true;
+    for (let at = 0; at < kinds.length; at += 1) if (ends[kinds[at] as number] !== ends[(kinds[at] as number) + 1]) return true;
     return false;
   }
 
@@ -152,6 +160,20 @@ export class SyntaxTree {
   numbersOfKind(kind: number): Int32Array {
     const { numbers, ends } = this.byKind ?? this.sorted;
     return ends[kind] === ends[kind + 1] ? NO_NUMBERS : numbers.subarray(ends[kind], ends[kind + 1]);
+  }
+
+  /** The numbers of all nodes of some types, in the order of the text. @param types the keys of a table that is asked for again and again. */
+  numbersInOrder(types: ReadonlyMap<string, unknown>): Int32Array {
+    const kinds = kindsOfKeys(this.names, types);
+    const { numbers, ends } = this.byKind ?? this.sorted;
+    let count = 0;
+    for (const kind of kinds) count += (ends[kind + 1] as number) - (ends[kind] as number);
+    const all = new Int32Array(count);
+    let filled = 0;
+    for (const kind of kinds) {
+      for (let at = ends[kind] as number; at < (ends[kind + 1] as number); at += 1) all[filled++] = numbers[at] as number;
+    }
+    return all.sort();
   }
 
   /** The types of which there is a node. */

@@ -1,7 +1,8 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { BLOCKS, exitsIn, isExit, statementsOf } from '../../syntax/statements.js';
+import { BLOCKS, eachExit, isExit, statementsOf } from '../../syntax/statements.js';
 import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
@@ -56,14 +57,20 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
   return hits;
 }
 
+const BLOCK_END = ['}'];
+
 /** The blocks that something leaves before their last part. Most are left at their end, if at all. */
 function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
   const blocks = new Set<SyntaxNode>();
-  for (const exit of exitsIn(tree)) {
-    const { nextType } = exit;
-    if (nextType === null || nextType === '}' || !BLOCKS.has(exit.parentType ?? '')) continue;
-    if (exit.parent !== null) blocks.add(exit.parent);
-  }
+  const { table } = tree;
+  const isBlock = tree.kindFlags(BLOCKS);
+  const isEnd = tree.kindFlags(BLOCK_END);
+  eachExit(tree, (exit) => {
+    const next = tree.nextOf(exit);
+    if (next < 0 || isEnd[table[(next << SHIFT) + KIND] as number] === 1) return;
+    const parent = table[(exit << SHIFT) + PARENT] as number;
+    if (isBlock[table[(parent << SHIFT) + KIND] as number] === 1) blocks.add(tree.nodeAt(parent));
+  });
   return blocks;
 }
 

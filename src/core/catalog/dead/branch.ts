@@ -7,6 +7,8 @@ import { byTree, hitAt, inLanguages } from '../hits.js';
 
 const CONDITIONALS = ['if_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'];
 
+/** What is always the same is short, but for numbers. */
+const LONGEST = 'undefined'.length;
 const NEVER = /^(?:false|False|FALSE|null|None|NULL|undefined|0|0\.0|''|"")$/;
 const ALWAYS = /^(?:true|True|TRUE|[1-9]\d*)$/;
 
@@ -35,17 +37,22 @@ export default defineRule({
   ],
 });
 
-function findDeadBranches({ tree }: ParsedSource): Hit[] {
+function findDeadBranches({ tree, text: { text } }: ParsedSource): Hit[] {
   const hits: Hit[] = [];
   for (const node of tree.ofTypes(CONDITIONALS)) {
     const condition = conditionOf(node);
     if (condition === null) continue;
+    if (condition.end - condition.start > LONGEST && !isDigit(text.charCodeAt(condition.start))) continue;
     const written = condition.text;
     if (NEVER.test(written)) hits.push(hitAt(condition, node.type === 'while_statement' ? 'the loop is never entered' : 'this is never true'));
     else if (ALWAYS.test(written) && node.type !== 'while_statement') hits.push(hitAt(condition, 'this is always true'));
   }
-  for (const node of tree.ofType('if_statement')) if (node.parent?.type !== 'else_clause' && node.field !== 'alternative') hits.push(...askedAgain(node));
+  for (const node of tree.ofType('if_statement')) if (node.parentType !== 'else_clause' && node.field !== 'alternative') hits.push(...askedAgain(node));
   return hits;
+}
+
+function isDigit(code: number): boolean {
+  return code >= 0x30 && code <= 0x39;
 }
 
 function conditionOf(node: SyntaxNode): SyntaxNode | null {

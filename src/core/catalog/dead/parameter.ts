@@ -70,11 +70,15 @@ function isHandedOn({ node, reads }: Reference): boolean {
   return reads && !(node.field === 'function' && /^call/.test(node.parent?.type ?? '')) && node.parent?.type !== 'export_specifier';
 }
 
+function isRead({ reads }: Reference): boolean {
+  return reads;
+}
+
 /** Those before one that is read must stay for the order's sake. */
 function afterTheLastRead(parameters: readonly Binding[]): Binding[] {
-  const isRead = ({ references }: Binding): boolean => references.some(({ reads }) => reads);
-  const lastRead = parameters.filter(isRead).reduce((last, { node }) => Math.max(last, node.start), -1);
-  return parameters.filter((parameter) => parameter.node.start > lastRead);
+  let lastRead = -1;
+  for (const { node, references } of parameters) if (node.start > lastRead && references.some(isRead)) lastRead = node.start;
+  return parameters.filter(({ node }) => node.start > lastRead);
 }
 
 /** Whether somebody else decides what the function takes: a caller it is handed to, or what its class extends. */

@@ -7,8 +7,11 @@ import { byTree, hitAt, hitsOf } from '../hits.js';
 
 const SCRIPT_MEMBERS = ['public_field_definition', 'method_definition'];
 const SCRIPT_PARAMETERS = ['required_parameter', 'optional_parameter'];
+const SCRIPT_NAMES = ['property_identifier', 'private_property_identifier', 'identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern'];
 const JAVA_MEMBERS = ['field_declaration', 'method_declaration'];
+const JAVA_NAMES = ['identifier'];
 const PHP_MEMBERS = ['property_declaration', 'method_declaration', 'const_declaration'];
+const PHP_NAMES = ['name'];
 
 /** A member that only its own class can use. */
 interface Member {
@@ -30,9 +33,9 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      typescript: byTree((source) => unused(source, scriptMembers(source), ['property_identifier', 'private_property_identifier', 'identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern'])),
-      java: byTree((source) => unused(source, javaMembers(source), ['identifier'])),
-      php: byTree((source) => unused(source, phpMembers(source), ['name'])),
+      typescript: byTree((source) => unused(source, scriptMembers(source), SCRIPT_NAMES), ['accessibility_modifier', 'private_property_identifier']),
+      java: byTree((source) => unused(source, javaMembers(source), JAVA_NAMES), ['modifiers']),
+      php: byTree((source) => unused(source, phpMembers(source), PHP_NAMES), ['visibility_modifier']),
     },
   },
   examples: [

@@ -27,14 +27,13 @@ function findHeadless(source: Source, { text: wanted }: { readonly text: string 
   // What has no comments, or is prose from its first word, has no heading.
   if (line.length + block.length === 0 || text.trim() === '' || ['markdown', 'text', 'git-settings'].includes(language.id)) return [];
   const first = /^(?:#![^\n]*\n|<\?php|<\?xml[^>]*>|<!doctype[^>]*>|@charset[^;]*;|["'][\w ]+["'];?|\s)*/i.exec(text)?.[0].length ?? 0;
-  const heading = headingFrom(source, first);
-  if (heading !== '' && heading.includes(wanted)) return [];
+  if (hasHeading(source, first, wanted)) return [];
   const [end = 0] = ends;
   return [{ start: 0, end, message: wanted === '' ? 'no comment stands at the top of this file' : `the top of this file does not say: ${wanted}` }];
 }
 
-/** All that is written in comments before the first code. Python's documentation counts. */
-function headingFrom(source: Source, first: number): string {
+/** Whether something is written in comments before the first code, `wanted` in it. Python's documentation counts. */
+function hasHeading(source: Source, first: number, wanted: string): boolean {
   const { text: { text, language } } = source;
   let end = first;
   let heading = '';
@@ -42,8 +41,10 @@ function headingFrom(source: Source, first: number): string {
     if (comment.end <= first) continue;
     if (text.slice(end, comment.start).trim() !== '') break;
     heading += `${comment.body}\n`;
+    if (heading.includes(wanted)) return true;
     end = comment.end;
   }
-  if (heading !== '' || language.id !== 'python') return heading;
-  return /^\s*(?:"""|''')([^]*?)(?:"""|''')/.exec(text.slice(first))?.[1] ?? '';
+  if (heading !== '' || language.id !== 'python') return false;
+  const documentation = /^\s*(?:"""|''')([^]*?)(?:"""|''')/.exec(text.slice(first))?.[1] ?? '';
+  return documentation !== '' && documentation.includes(wanted);
 }

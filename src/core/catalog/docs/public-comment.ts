@@ -1,9 +1,11 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { CLASSES, FUNCTIONS, nameOf } from '../../syntax/functions.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
+import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 const TYPES = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_declarator'];
 
@@ -34,11 +36,31 @@ export default defineRule({
 });
 
 function findUndescribed({ tree, grammar }: ParsedSource): Hit[] {
-  return hitsOf(tree.ofTypes(TYPES), (node): Hit[] => {
-    if (!isPublic(node, grammar) || isDescribed(node, grammar)) return [];
+  return hitsOf(candidates(tree, grammar), (node): readonly Hit[] => {
+    if (!isPublic(node, grammar) || isDescribed(node, grammar)) return NO_HITS;
     const name = nameOf(node);
     return name === null ? [] : [hitAt(name, `${name.text} is open to others and not described`)];
   });
+}
+
+const SCRIPTS: ReadonlySet<string> = new Set(['javascript', 'typescript', 'tsx']);
+const EXPORTED = new Set(['export_statement']);
+
+/** What may be public. In scripts it is what an export holds, and most functions lie elsewhere. */
+function candidates(tree: SyntaxTree, grammar: string): readonly SyntaxNode[] {
+  if (!SCRIPTS.has(grammar)) return tree.ofTypes(TYPES);
+  const { table } = tree;
+  const isExport = tree.kindFlags(EXPORTED);
+  const around = (index: number): number => (index < 0 ? -1 : table[(index << SHIFT) + PARENT] as number);
+  const isHeld = (index: number): boolean => index >= 0 && isExport[table[(index << SHIFT) + KIND] as number] === 1;
+  const found: SyntaxNode[] = [];
+  for (const kind of tree.kindsOf(TYPES)) {
+    for (const index of tree.numbersOfKind(kind)) {
+      const parent = around(index);
+      if (isHeld(parent) || isHeld(around(parent))) found.push(tree.nodeAt(index));
+    }
+  }
+  return found;
 }
 
 // elvar waive size/branches because a table of languages is clearest in one piece

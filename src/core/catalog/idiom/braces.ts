@@ -56,19 +56,26 @@ function wordOf(holder: SyntaxNode, body: SyntaxNode): string {
   return /^(?:if|else_if)/.test(holder.type) ? 'this branch' : 'this loop';
 }
 
-function repairOf(holder: SyntaxNode, body: SyntaxNode, text: string): Repair | undefined {
+function repairOf(holder: SyntaxNode, body: SyntaxNode, text: string): Hit['repair'] {
   const before = body.previous;
-  if (before === null || isComment(before) || text.slice(before.end, body.start).trim() !== '') return undefined;
-  if (!text.slice(before.end, body.start).includes('\n')) {
+  if (before === null || isComment(before)) return undefined;
+  const between = text.slice(before.end, body.start);
+  if (between.trim() !== '') return undefined;
+  if (!between.includes('\n')) {
     if (body.text.includes('\n')) return undefined;
-    return [{ start: body.start, end: body.start, text: '{ ' }, { start: body.end, end: body.end, text: ' }' }];
+    return () => [{ start: body.start, end: body.start, text: '{ ' }, { start: body.end, end: body.end, text: ' }' }];
   }
   // A comment after the statement belongs to it.
   const rest = /^[ \t]*(?:\/\/[^\r\n]*)?(?=[\r\n]|$)/.exec(text.slice(body.end));
   if (rest === null) return undefined;
   const end = body.end + rest[0].trimEnd().length;
+  return () => braced(holder, before.end, between, end, text);
+}
+
+/** Braces around a body on lines of its own. @param between what stands between its head, which ends at `opening`, and the body. */
+function braced(holder: SyntaxNode, opening: number, between: string, end: number, text: string): Repair {
   const lineStart = text.lastIndexOf('\n', holder.start - 1) + 1;
   const indent = /^[ \t]*/.exec(text.slice(lineStart))?.[0] ?? '';
-  const lineEnd = text.slice(before.end, body.start).includes('\r\n') ? '\r\n' : '\n';
-  return [{ start: before.end, end: before.end, text: ' {' }, { start: end, end, text: `${lineEnd}${indent}}` }];
+  const lineEnd = between.includes('\r\n') ? '\r\n' : '\n';
+  return [{ start: opening, end: opening, text: ' {' }, { start: end, end, text: `${lineEnd}${indent}}` }];
 }

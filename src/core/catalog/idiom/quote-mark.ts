@@ -4,7 +4,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled, standsAlone } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 import { choice } from '../options.js';
 
 const QUOTED = ['string', 'encapsed_string'];
@@ -34,11 +34,16 @@ export default defineRule({
   ],
 });
 
-function findMarks({ tree, grammar }: ParsedSource, { style }: { readonly style: 'single' | 'double' }): Hit[] {
+/** A text in each of the marks, with a prefix of Python. */
+const WRITTEN = { "'": /^([A-Za-z]*)'([^]*)'$/, '"': /^([A-Za-z]*)"([^]*)"$/ } as const;
+
+function findMarks({ tree, grammar, text: { text } }: ParsedSource, { style }: { readonly style: 'single' | 'double' }): Hit[] {
   const wanted = MARKS[style];
   const other = style === 'single' ? MARKS.double : MARKS.single;
-  return hitsOf(tree.ofTypes(QUOTED), (node): Hit[] => {
-    const parsed = new RegExp(`^([A-Za-z]*)${other}([^]*)${other}$`).exec(node.text);
+  const mark = other.charCodeAt(0);
+  return hitsOf(tree.ofTypes(QUOTED), (node): readonly Hit[] => {
+    if (text.charCodeAt(node.end - 1) !== mark) return NO_HITS;
+    const parsed = WRITTEN[other].exec(node.text);
     if (parsed === null || node.parent?.type === 'jsx_attribute') return [];
     const [, prefix = '', content = ''] = parsed;
     // Python's documentation has three marks; a text in an f-text may need the other mark.

@@ -5,7 +5,9 @@ import type { Binding } from '../../syntax/bindings/scope.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+
+const DECLARATIONS = ['lexical_declaration', 'for_in_statement'];
 
 export default defineRule({
   id: 'idiom/settled-binding',
@@ -16,7 +18,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: true,
   options: {},
-  find: { languages: inLanguages('javascript typescript', byTree(findSettled, ['lexical_declaration', 'for_in_statement'])) },
+  find: { languages: inLanguages('javascript typescript', byTree(findSettled, DECLARATIONS)) },
   examples: [
     good('javascript', 'let a = 1;\na += 1;\nlet b;\nb = 2;\nfor (let i = 0; i < 3; i++) sail(i);\nlet [c, d] = e;\nd = 1;\n'),
     bad('javascript', 'let a = 1;\nfor (let b of c) sail(a, b);\n', '1:5 2:10', { repaired: 'const a = 1;\nfor (const b of c) sail(a, b);\n' }),
@@ -32,21 +34,28 @@ const WORD = ['kind'];
 function findSettled({ tree }: ParsedSource): Hit[] {
   const bindings = bindingsOf(tree);
   if (bindings.isOpen) return [];
+  const roles = tree.rolesOf(WORD);
   let byNode: ReadonlyMap<SyntaxNode, Binding> | null = null;
-  const declarations = [...tree.ofType('lexical_declaration'), ...tree.ofType('for_in_statement')];
-  return hitsOf(declarations, (declaration): Hit[] => {
-    const own = tree.childInRoles(declaration.index, tree.rolesOf(WORD));
+    return hitsOf(tree.ofTypes(DECLARATIONS), (declaration): readonly Hit[] => {
+    const own = tree.childInRoles(declaration.index, roles);
     const word = own < 0 ? declaration.index + 1 : own;
-    if (tree.typeAt(word) !== 'let' || declaration.parent?.type === 'ambient_declaration') return [];
-    const groups = declaration.type === 'for_in_statement' ? [namesOfPattern(declaration.child('left'))] : groupsOf(declaration);
+    if (tree.typeAt(word) !== 'let' || declaration.parentType === 'ambient_declaration') return NO_HITS;
     // A loop that counts sets its names in its head.
-    if (declaration.parent?.type === 'for_statement') return [];
-    const known = byNode ??= new Map(bindings.all.map((binding) => [binding.node, binding]));
+    if (declaration.parentType === 'for_statement') return NO_HITS;
+    const groups = declaration.type === 'for_in_statement' ? [namesOfPattern(declaration.child('left'))] : groupsOf(declaration);
+    const known = byNode ??= changeable(bindings.all);
     const settled = groups.map((names) => names.length > 0 && names.every((name) => isSettled(known.get(name))));
     const { start, end } = tree.nodeAt(word);
     const repair = settled.every(Boolean) ? [{ start, end, text: 'const' }] : undefined;
     return groups.flatMap((names, index) => (settled[index] && names[0] !== undefined ? [hitAt(names[0], `${names.map(({ text }) => text).join(', ')} is never set again`, repair)] : []));
   });
+}
+
+/** What may be declared with `let`, by where that is. */
+function changeable(bindings: readonly Binding[]): Map<SyntaxNode, Binding> {
+  const known = new Map<SyntaxNode, Binding>();
+  for (const binding of bindings) if (binding.kind === 'variable' || binding.kind === 'loop') known.set(binding.node, binding);
+  return known;
 }
 
 /** The names of each part of a declaration. A part without a value is set later; its group is empty. */

@@ -1,5 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { KIND, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
@@ -46,13 +47,16 @@ function findEnds({ tree, text: { text } }: ParsedSource, { style }: { readonly 
   }));
 }
 
+const SEMICOLON = [';'];
+
 /** The nodes of some types that no semicolon ends. Nearly all have one, so that they are told by their numbers. */
 function openOnes(tree: SyntaxTree, types: readonly string[]): SyntaxNode[] {
+  const { table } = tree;
+  const isSemicolon = tree.kindFlags(SEMICOLON);
+  const isAt = (index: number): boolean => index >= 0 && isSemicolon[table[(index << SHIFT) + KIND] as number] === 1;
   const open: SyntaxNode[] = [];
   for (const kind of tree.kindsOf(types)) {
-    for (const index of tree.numbersOfKind(kind)) {
-      if (tree.typeAt(tree.lastOf(index)) !== ';' && tree.typeAt(tree.nextOf(index)) !== ';') open.push(tree.nodeAt(index));
-    }
+    for (const index of tree.numbersOfKind(kind)) if (!isAt(tree.lastOf(index)) && !isAt(tree.nextOf(index))) open.push(tree.nodeAt(index));
   }
   return open;
 }

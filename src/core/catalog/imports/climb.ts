@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import { importsOf } from '../../syntax/imports.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 import { whole } from '../options.js';
 
 export default defineRule({
@@ -23,8 +23,10 @@ export default defineRule({
 });
 
 function findClimbs({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
-  return hitsOf(importsOf(tree), ({ module, node }): Hit[] => {
-    const steps = module.includes('..') ? module.split('/').filter((part) => part === '..').length : 0;
+  return hitsOf(importsOf(tree), ({ module, node }): readonly Hit[] => {
+    // Each step up takes three characters, the last one two.
+    if (module.length < 3 * max + 2) return NO_HITS;
+    const steps = module.split('/').filter((part) => part === '..').length;
     return steps > max ? [hitAt(node, `this import climbs ${steps} folders, ${steps - max} over ${max}`)] : [];
   });
 }

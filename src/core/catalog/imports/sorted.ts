@@ -1,6 +1,8 @@
+import type { Repair } from '../../model/repair.js';
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
+import { isBlank } from '../blank.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
@@ -32,28 +34,56 @@ export default defineRule({
   ],
 });
 
-/** An import with what it is sorted by. */
+/** An import with what it is sorted by: capitals and small letters alike, and as it is written where these are the same. */
 interface Keyed {
   readonly node: SyntaxNode;
   readonly key: string;
+  readonly small: string;
 }
 
 /** @param keyOf what imports are sorted by; null for one whose place matters, which ends the block. */
 function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null): Hit[] {
-  return hitsOf(blocksOf(tree.ofTypes(types), text, keyOf), (block) => {
+  const nodes = types.length === 1 ? tree.ofTypes(types) : tree.ofTypes(types).toSorted((a, b) => a.start - b.start);
+  return hitsOf(blocksOf(nodes, text, keyOf), (block) => {
     const wrong = block.findIndex((own, index) => index > 0 && compare(block[index - 1] as Keyed, own) > 0);
     if (wrong < 0) return NO_HITS;
-    const sorted = block.toSorted(compare);
-    const isWhole = block.every(({ node }) => /^[ \t]*(?:\r?\n|$)/.test(text.slice(node.end)));
-    const repair = block.map(({ node }, index) => ({ start: node.start, end: node.end, text: (sorted[index] as Keyed).node.text }));
+    const isWhole = block.every(({ node }) => endsLine(text, node.end));
+    const repair = (): Repair => sortedRepair(block);
     const [before, out] = [block[wrong - 1], block[wrong]] as [Keyed, Keyed];
     return [hitAt(out.node, `${wordOf(out.key)} belongs before ${wordOf(before.key)}`, isWhole ? repair : undefined)];
   });
 }
 
-function compare({ key: a }: Keyed, { key: b }: Keyed): number {
-  const [first, second] = [a.toLowerCase(), b.toLowerCase()];
-  return first < second ? -1 : first > second ? 1 : a < b ? -1 : a > b ? 1 : 0;
+function compare(a: Keyed, b: Keyed): number {
+  return a.small < b.small ? -1 : a.small > b.small ? 1 : a.key < b.key ? -1 : a.key > b.key ? 1 : 0;
+}
+
+function sortedRepair(block: readonly Keyed[]): Repair {
+  const sorted = block.toSorted(compare);
+  return block.map(({ node }, index) => ({ start: node.start, end: node.end, text: (sorted[index] as Keyed).node.text }));
+}
+
+/** Whether nothing but blanks follows on the line. */
+function endsLine(text: string, end: number): boolean {
+  const at = pastBlanks(text, end);
+  return at === text.length || isFeed(text, at);
+}
+
+/** Whether one line end stands between two places, and nothing else but blanks. */
+function areNext(text: string, end: number, start: number): boolean {
+  const feed = pastBlanks(text, end);
+  return isFeed(text, feed) && pastBlanks(text, text.indexOf('\n', feed) + 1) === start;
+}
+
+function pastBlanks(text: string, from: number): number {
+  let at = from;
+  while (isBlank(text.charCodeAt(at))) at += 1;
+  return at;
+}
+
+/** Whether LF or CR LF stands at a place. */
+function isFeed(text: string, at: number): boolean {
+  return text[at] === '\n' || (text[at] === '\r' && text[at + 1] === '\n');
 }
 
 /** The key without what puts kinds of imports in order. */
@@ -61,16 +91,17 @@ function wordOf(key: string): string {
   return key.replace(/^\d /, '');
 }
 
-/** Imports on lines that follow each other directly. */
+/** Imports on lines that follow each other directly. @param nodes in the order of the text. */
 function blocksOf(nodes: readonly SyntaxNode[], text: string, keyOf: (node: SyntaxNode) => string | null): Keyed[][] {
   const blocks: Keyed[][] = [];
   let before: SyntaxNode | null = null;
-  for (const node of nodes.toSorted((a, b) => a.start - b.start)) {
+  for (const node of nodes) {
     const key = keyOf(node);
     if (key !== null) {
-      const isNext: boolean = before !== null && before.parent === node.parent && /^[ \t]*\r?\n[ \t]*$/.test(text.slice(before.end, node.start));
-      if (isNext) blocks.at(-1)?.push({ node, key });
-      else blocks.push([{ node, key }]);
+      const keyed = { node, key, small: key.toLowerCase() };
+      const isNext: boolean = before !== null && before.parent === node.parent && areNext(text, before.end, node.start);
+      if (isNext) (blocks[blocks.length - 1] as Keyed[]).push(keyed);
+      else blocks.push([keyed]);
     }
     before = key === null ? null : node;
   }

@@ -2,9 +2,10 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import { argumentsOf, calleeOf, callsIn, methodOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { contentOf, textsOf } from '../../syntax/texts.js';
+import { contentOf, TEXTS, textsOf } from '../../syntax/texts.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 /** Days, months and years in the order of one country, or hours of two times twelve. ISO 8601 goes from the year down and is free. */
 const MACHINE = /GMT|UTC|'T'|%a %b %d %H|%a, %d/;
@@ -22,8 +23,8 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript java', byTree(({ tree }) => textsOf(tree).filter((node) => node.end - node.start < 40 && !MACHINE.test(node.text) && LETTERS.test(contentOf(node).text)).map(tell))),
-      python: byTree(({ tree }) => textsOf(tree).filter((node) => node.end - node.start < 40 && !MACHINE.test(node.text) && PERCENT.test(node.text)).map(tell)),
+      ...inLanguages('javascript typescript java', byTree(findLetters, TEXTS)),
+      python: byTree(({ tree }) => shortTexts(tree).filter((node) => PERCENT.test(node.text)).map(tell), TEXTS),
       php: byTree(findInPhp),
     },
   },
@@ -40,6 +41,16 @@ export default defineRule({
     bad('php', "<?php date('d.m.Y'); $day->format('m/d/Y');\n", '1:12 1:35'),
   ],
 });
+
+function findLetters({ tree, text: { text } }: ParsedSource): readonly Hit[] {
+  // All of these formats have one of these in them, and few files do.
+  if (!(text.includes('yy') || text.includes('YY') || text.includes('h:mm'))) return NO_HITS;
+  return shortTexts(tree).filter((node) => LETTERS.test(contentOf(node).text)).map(tell);
+}
+
+function shortTexts(tree: SyntaxTree): SyntaxNode[] {
+  return textsOf(tree).filter((node) => node.end - node.start < 40 && !MACHINE.test(node.text));
+}
 
 function tell(node: SyntaxNode): Hit {
   return hitAt(node, `${node.text} is the format of one country`);

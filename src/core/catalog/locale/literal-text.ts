@@ -1,8 +1,10 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { argumentsOf, calleeOf, callsIn, callsOf, methodOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { END, SHIFT, START } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitsOf, inLanguages } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
@@ -62,11 +64,36 @@ function tell(nodes: readonly SyntaxNode[], free: readonly string[]): Hit[] {
 
 function findInScript({ tree }: ParsedSource): SyntaxNode[] {
   const isText = (node: SyntaxNode | undefined | null): node is SyntaxNode => node != null && /^(?:string|template_string)$/.test(node.type);
-  const called = callsOf(tree, ['alert', 'confirm', 'prompt']).filter((call) => /^(?:window\.)?\w+$/.test(calleeOf(call))).map((call) => argumentsOf(call)[0]);
-  const set = tree.ofType('assignment_expression').filter((node) =>
-    /^(?:textContent|innerText|placeholder|alt|ariaLabel)$/.test(node.child('left')?.child('property')?.text ?? '')).map((node) => node.child('right'));
+  const called = callsOf(tree, ASKING).filter((call) => /^(?:window\.)?\w+$/.test(calleeOf(call))).map((call) => argumentsOf(call)[0]);
+  const set = membersSet(tree).map((node) => node.child('right'));
   const attributes = tree.ofType('jsx_attribute').filter((node) => SHOWN.has(node.firstPart?.text ?? '')).map((node) => node.childOfType('string'));
   return [...[...called, ...set, ...attributes].filter(isText), ...tree.ofType('jsx_text')];
+}
+
+/** Calls that show a text. */
+const ASKING = ['alert', 'confirm', 'prompt'];
+const ASSIGNMENT = ['assignment_expression'];
+const LEFT = ['left'];
+const PROPERTY = ['property'];
+/** Properties of elements that are shown. */
+const PROPERTIES = new Set(['textContent', 'innerText', 'placeholder', 'alt', 'ariaLabel']);
+const LENGTHS = new Set([...PROPERTIES].map(({ length }) => length));
+
+/** The assignments that set one of {@link PROPERTIES}. There are many others, so that their nodes and names are not made. */
+function membersSet(tree: SyntaxTree): SyntaxNode[] {
+  const { table } = tree;
+  const [lefts, properties] = [tree.rolesOf(LEFT), tree.rolesOf(PROPERTY)];
+  const found: SyntaxNode[] = [];
+  for (const kind of tree.kindsOf(ASSIGNMENT)) {
+    for (const index of tree.numbersOfKind(kind)) {
+      const left = tree.childInRoles(index, lefts);
+      const property = left < 0 ? -1 : tree.childInRoles(left, properties);
+      if (property < 0) continue;
+      const at = property << SHIFT;
+      if (LENGTHS.has((table[at + END] as number) - (table[at + START] as number)) && PROPERTIES.has(tree.textAt(property))) found.push(tree.nodeAt(index));
+    }
+  }
+  return found;
 }
 
 function findInJava({ tree }: ParsedSource): SyntaxNode[] {

@@ -54,7 +54,6 @@ function* findSecrets({ text: positioned }: Source, { free }: { readonly free: r
   }
   // Hardly any file has a value that looks so, and looking for one is faster than looking for the names.
   if (!BARE.has(language.id) && !QUOTED_SECRET.test(text)) return;
-  const isFree = nameTest(free);
   for (const match of text.matchAll(NAMED)) {
     const at = match.index + match[0].length;
     const line = positioned.lineAround(match.index);
@@ -62,7 +61,7 @@ function* findSecrets({ text: positioned }: Source, { free }: { readonly free: r
     const rest = line.text.slice(at - line.start);
     const quoted = QUOTED.exec(rest);
     const value = quoted?.[2] ?? (BARE.has(language.id) ? BARE_VALUE.exec(rest)?.[1] : undefined);
-    if (value === undefined || isFree(value) || !looksSecret(value)) continue;
+    if (value === undefined || !looksSecret(value) || nameTest(free)(value)) continue;
     const before = /[\w.-]*$/.exec(text.slice(Math.max(line.start, match.index - 40), match.index))?.[0] ?? '';
     const name = `${before}${/^[\w-]+/.exec(match[0])?.[0] ?? ''}`;
     yield { start: at, end: at + (quoted?.[0] ?? value).length, message: `a value for ${name} stands here` };

@@ -1,6 +1,8 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { functionHead, FUNCTIONS } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
+import { operatorTest } from '../../syntax/operators.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
@@ -43,10 +45,10 @@ const DECISIONS = [
 ];
 
 const JOINS = new Set(['&&', '||', '??', 'and', 'or', 'xor']);
+const BINARY = ['binary_expression'];
 
 /** Nodes that decide only in some forms. */
 const PERHAPS: Readonly<Record<string, (node: SyntaxNode) => boolean>> = {
-  binary_expression: (node) => JOINS.has(operatorOf(node)),
   list: (node) => JOINS.has(operatorOf(node)),
   case_statement: (node) => node.child('value') !== null && node.parent?.type !== 'program',
   switch_label: (node) => node.first?.type === 'case',
@@ -58,12 +60,18 @@ function operatorOf(node: SyntaxNode): string {
 }
 
 function findBranchy({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
+  const { table } = tree;
+  const isFunction = tree.kindFlags(FUNCTIONS);
   const counts = new Map<number, number>();
   const count = (node: number): void => {
-    const around = tree.closest(node, FUNCTIONS);
+    let around = table[(node << SHIFT) + PARENT] as number;
+    while (around >= 0 && isFunction[table[(around << SHIFT) + KIND] as number] !== 1) around = table[(around << SHIFT) + PARENT] as number;
     if (around >= 0) counts.set(around, (counts.get(around) ?? 1) + 1);
   };
-  for (const kind of tree.kindsOf(DECISIONS)) tree.numbersOfKind(kind).forEach(count);
+  for (const kind of tree.kindsOf(DECISIONS)) for (const node of tree.numbersOfKind(kind)) count(node);
+  const isJoint = operatorTest(tree, JOINS);
+  // There are many that join nothing, so that their nodes are not made.
+  for (const kind of tree.kindsOf(BINARY)) for (const node of tree.numbersOfKind(kind)) if (isJoint(node)) count(node);
   for (const [type, decides] of Object.entries(PERHAPS)) for (const node of tree.ofType(type)) if (decides(node)) count(node.index);
   const hits: Hit[] = [];
   for (const [node, ways] of counts) if (ways > max) hits.push({ ...spanOf(tree.nodeAt(node)), message: `${ways} ways through this function, ${ways - max} over ${max}` });

@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
+import { operatorTest } from '../../syntax/operators.js';
+import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
 import { whole } from '../options.js';
@@ -13,7 +14,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(4, 1, 100, 'lower', 'parts joined by and and or') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go', eachNode(['binary_expression', 'boolean_operator'], judge, joinsAt)) },
+  find: { languages: inLanguages('javascript typescript python java php cpp c go', eachNode(['binary_expression', 'boolean_operator'], judge, joinsIn)) },
   examples: [
     good('javascript', 'if (a && b === 1) sail();\nconst c = d ?? e ?? f;\n', { options: { max: 2 } }),
     bad('javascript', 'if (a && (b || !c)) sail();\n', '1:5', { options: { max: 2 } }),
@@ -38,16 +39,18 @@ function judge(node: SyntaxNode, { max }: { readonly max: number }): Hit | null 
   return terms > max ? hitAt(node, `${terms} parts in one condition, ${terms - max} over ${max}`) : null;
 }
 
-const OPERATOR = ['operator'];
-const JOINTS = new Set<string | null>(['&&', '||', 'and', 'or', 'xor']);
+const JOINTS = new Set(['&&', '||', 'and', 'or', 'xor']);
 
-function joinsAt(tree: SyntaxTree, index: number): boolean {
-  const type = tree.typeAt(index);
-  return type === 'boolean_operator' || (type === 'binary_expression' && JOINTS.has(tree.typeAt(tree.childInRoles(index, tree.rolesOf(OPERATOR)))));
+function joinsIn(tree: SyntaxTree): NumberTest {
+  const isJoint = operatorTest(tree, JOINTS);
+  return (index) => {
+    const type = tree.typeAt(index);
+    return type === 'binary_expression' ? isJoint(index) : type === 'boolean_operator';
+  };
 }
 
 function joins({ tree, index }: SyntaxNode): boolean {
-  return joinsAt(tree, index);
+  return joinsIn(tree)(index);
 }
 
 /** Nodes through which parts of a condition are joined. */

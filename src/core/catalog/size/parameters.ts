@@ -37,7 +37,8 @@ export default defineRule({
 function findLongLists({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
   return hitsOf(tree.ofTypes(FUNCTIONS), (node) => {
     const list = parametersOf(node);
-    if (list === null || (list.parent === node && node.child('body') === null && node.type === 'function_signature')) return [];
+    // Each parameter takes two signs at least, a name and what follows it.
+    if (list === null || list.end - list.start <= 2 * max || (list.parent === node && node.child('body') === null && node.type === 'function_signature')) return [];
     const count = passedParameters(list).length;
     return count > max ? [hitAt(list, `${count} parameters, ${count - max} over ${max}`)] : [];
   });

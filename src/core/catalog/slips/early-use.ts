@@ -4,7 +4,7 @@ import type { Binding, BindingKind, Reference } from '../../syntax/bindings/scop
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 export default defineRule({
   id: 'slips/early-use',
@@ -26,11 +26,20 @@ export default defineRule({
 function findEarlyUses({ tree, text }: ParsedSource): Hit[] {
   if (text.path.endsWith('.d.ts')) return [];
   return hitsOf(bindingsOf(tree).all, (binding) => {
-    if (!EARLY_KINDS.has(binding.kind)) return [];
-    const early = binding.references.filter((reference) => reference.start < binding.node.start && isEarly(binding, reference));
-    if (early.length === 0 || !mustBeFirst(binding)) return [];
+    if (!EARLY_KINDS.has(binding.kind)) return NO_HITS;
+    const early = earlyUses(binding);
+    if (early.length === 0 || !mustBeFirst(binding)) return NO_HITS;
     return early.map(({ node }) => hitAt(node, `${binding.name} is used before its declaration has run`));
   });
+}
+
+const NONE: readonly Reference[] = [];
+
+function earlyUses(binding: Binding): readonly Reference[] {
+  const { start } = binding.node;
+  let early: Reference[] | null = null;
+  for (const reference of binding.references) if (reference.start < start && isEarly(binding, reference)) (early ??= []).push(reference);
+  return early ?? NONE;
 }
 
 const AMBIENT = new Set(['ambient_declaration']);

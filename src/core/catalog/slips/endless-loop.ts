@@ -92,18 +92,33 @@ function comparedNames(condition: SyntaxNode): string[] | null {
   return names;
 }
 
+/** What may change a name that stands in it: a function written here, too. */
+const mayChange = rememberedByType((type) => FUNCTIONS.has(type) || /^(?:pointer_expression|yield|by_ref)$|assignment|update_expression|named_expression/.test(type));
+
 function changes(body: SyntaxNode, name: string): boolean {
   let changed = false;
   body.walk((node) => {
     if (changed) return false;
-    // What is handed to a call, or has its address taken, may be changed there; a function written here may change it too.
-    if (FUNCTIONS.has(node.type) || /^(?:pointer_expression|yield|by_ref)$/.test(node.type)) changed ||= node.text.includes(name);
-    if (/assignment|update_expression|named_expression/.test(node.type)) changed ||= node.text.includes(name);
-    if (node.type === 'unary_expression' || node.type === 'argument_list' || node.type === 'arguments') changed ||= /&|\$/.test(node.text) && node.text.includes(name);
-    if (/^(?:for_statement|foreach_statement)$/.test(node.type)) changed ||= (node.child('left')?.text ?? '').includes(name);
+    const { type } = node;
+    if (mayChange(type)) changed ||= node.text.includes(name);
+    // What is handed to a call, or has its address taken, may be changed there.
+    if (type === 'unary_expression' || type === 'argument_list' || type === 'arguments') changed ||= /&|\$/.test(node.text) && node.text.includes(name);
+    if (type === 'for_statement' || type === 'foreach_statement') changed ||= (node.child('left')?.text ?? '').includes(name);
     return true;
   });
   return changed;
+}
+
+const mayCall = rememberedByType((type) => /call|invocation/.test(type));
+
+/** Remembers what is asked of types of nodes: there are few of them, and very many nodes. */
+function rememberedByType(test: (type: string) => boolean): (type: string) => boolean {
+  const known = new Map<string, boolean>();
+  return (type) => {
+    let answer = known.get(type);
+    if (answer === undefined) known.set(type, (answer = test(type)));
+    return answer;
+  };
 }
 
 /** Whether something in the body can leave the loop. A `break` of a loop or choice inside leaves only that. */
@@ -112,7 +127,7 @@ function canLeave(body: SyntaxNode): boolean {
   body.walk((node) => {
     if (leaves || FUNCTIONS.has(node.type)) return false;
     if (ENDS.has(node.type)) leaves = true;
-    if (/call|invocation/.test(node.type) && ENDING_CALL.test(node.text.split('(', 1)[0] ?? '')) leaves = true;
+    if (mayCall(node.type) && ENDING_CALL.test(node.text.split('(', 1)[0] ?? '')) leaves = true;
     if (node.type === 'break_statement' || node.type === 'continue_statement') {
       leaves ||= node.parts.length > 0 || (node.type === 'break_statement' && !isWithinInner(node, body));
     }

@@ -1,7 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { AFTER, SHIFT } from '../../syntax/node-table.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
+import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
 
@@ -51,8 +51,8 @@ function worksInHead(holder: SyntaxNode): boolean {
 }
 
 /** Whether there is nothing in a block but its two braces. */
-function isBare({ table }: SyntaxTree, index: number): boolean {
-  return (table[(index << SHIFT) + AFTER] as number) <= index + 3;
+function isBare({ table }: SyntaxTree): NumberTest {
+  return (index) => (table[(index << SHIFT) + AFTER] as number) <= index + 3;
 }
 
 function judge(node: SyntaxNode): Hit | null {

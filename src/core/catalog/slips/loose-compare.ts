@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
+import { operatorTest } from '../../syntax/operators.js';
+import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
 
@@ -31,11 +32,10 @@ export default defineRule({
   ],
 });
 
-const OPERATOR = ['operator'];
-const LOOSE = new Set<string | null>(['==', '!=', '<>']);
+const LOOSE = new Set(['==', '!=', '<>']);
 
-function isLoose(tree: SyntaxTree, index: number): boolean {
-  return LOOSE.has(tree.typeAt(tree.childInRoles(index, tree.rolesOf(OPERATOR))));
+function isLoose(tree: SyntaxTree): NumberTest {
+  return operatorTest(tree, LOOSE);
 }
 
 function judge(node: SyntaxNode, except: string | null): Hit | null {

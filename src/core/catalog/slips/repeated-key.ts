@@ -1,7 +1,7 @@
 import { defineRule, type Hit, type TreeFinder } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 export default defineRule({
   id: 'slips/repeated-key',
@@ -38,14 +38,16 @@ export default defineRule({
 
 /** @param keyOf the key of an entry with the place to tell; null for an entry whose key is not known beforehand. */
 function eachHolder(types: readonly string[], keyOf: (part: SyntaxNode) => { readonly key: string; readonly at: SyntaxNode } | null): TreeFinder<unknown> {
-  return byTree(({ tree }) => hitsOf(tree.ofTypes(types), (holder): Hit[] => {
-    const first = new Map<string, SyntaxNode>();
-    return hitsOf(holder.parts, (part): Hit[] => {
+  return byTree(({ tree }) => hitsOf(tree.ofTypes(types), (holder): readonly Hit[] => {
+    const { parts } = holder;
+    if (parts.length < 2) return NO_HITS;
+    const first = new Set<string>();
+    return hitsOf(parts, (part): readonly Hit[] => {
       const known = keyOf(part);
-      if (known === null) return [];
+      if (known === null) return NO_HITS;
       if (!first.has(known.key)) {
-        first.set(known.key, known.at);
-        return [];
+        first.add(known.key);
+        return NO_HITS;
       }
       return [hitAt(known.at, `the key ${known.key.replace(/^[a-z]+ /, '')} stood here before; the last one holds`)];
     });
@@ -54,8 +56,9 @@ function eachHolder(types: readonly string[], keyOf: (part: SyntaxNode) => { rea
 
 function literalKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | null {
   if (node === null) return null;
-  if (/^(?:number|integer|float)$/.test(node.type)) return { key: node.text, at: node };
-  if (!/^(?:string|encapsed_string)$/.test(node.type)) return null;
+  const { type } = node;
+  if (type === 'number' || type === 'integer' || type === 'float') return { key: node.text, at: node };
+  if (type !== 'string' && type !== 'encapsed_string') return null;
   const text = node.text;
   // Python's texts of bytes are other keys than texts of characters.
   if (!/^["']/.test(text) || /[\\$]/.test(text)) return null;
@@ -64,10 +67,11 @@ function literalKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | 
 
 function scriptKey(part: SyntaxNode): { key: string; at: SyntaxNode } | null {
   const name = part.type === 'pair' ? part.child('key') : part.type === 'method_definition' ? part.child('name') : part.type === 'shorthand_property_identifier' ? part : null;
-  if (name === null || name.type === 'computed_property_name' || name.text === '__proto__') return null;
-  // A getter and a setter share their key.
-  const accessor = part.type === 'method_definition' ? part.children.find(({ type }) => type === 'get' || type === 'set')?.type : undefined;
+  if (name === null || name.type === 'computed_property_name') return null;
   const key = literalKey(name)?.key ?? name.text;
+  if (key === '__proto__' && name.text === key) return null;
+  // A getter and a setter share their key.
+  const accessor = part.type === 'method_definition' ? part.childOfType('get', 'set')?.type : undefined;
   return { key: accessor === undefined ? key : `${accessor} ${key}`, at: name };
 }
 

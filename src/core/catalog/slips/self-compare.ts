@@ -1,7 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { END, LAST, SHIFT, START } from '../../syntax/node-table.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
+import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
 import { isFilled } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
@@ -43,10 +43,12 @@ export default defineRule({
 });
 
 /** Whether the first and the last part are of one length. */
-function hasEqualEnds({ table }: SyntaxTree, index: number): boolean {
-  const first = (index + 1) << SHIFT;
-  const last = (table[(index << SHIFT) + LAST] as number) << SHIFT;
-  return last < 0 || (table[first + END] as number) - (table[first + START] as number) === (table[last + END] as number) - (table[last + START] as number);
+function hasEqualEnds({ table }: SyntaxTree): NumberTest {
+  return (index) => {
+    const first = (index + 1) << SHIFT;
+    const last = (table[(index << SHIFT) + LAST] as number) << SHIFT;
+    return last < 0 || (table[first + END] as number) - (table[first + START] as number) === (table[last + END] as number) - (table[last + START] as number);
+  };
 }
 
 function judge(node: SyntaxNode): Hit | null {

@@ -1,7 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { END, SHIFT } from '../../syntax/node-table.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
+import { END, KIND, SHIFT } from '../../syntax/node-table.js';
+import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
 import { calleeOf } from '../../syntax/calls.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
@@ -29,17 +29,22 @@ export default defineRule({
   ],
 });
 
-const MAKERS = new Set<string | null>(['new_expression', 'call', 'object_creation_expression', 'call_expression']);
+const MAKERS = new Set(['new_expression', 'call', 'object_creation_expression', 'call_expression']);
 const CALLEES = ['function', 'constructor', 'type'];
 
 /** Whether a statement begins with something that makes an object of such a name. */
-function mayMakeError(tree: SyntaxTree, statement: number): boolean {
-  const made = statement + 1;
-  if (!MAKERS.has(tree.typeAt(made))) return false;
-  const callee = tree.childInRoles(made, tree.rolesOf(CALLEES));
-  if (callee < 0) return true;
-  const end = tree.table[(callee << SHIFT) + END] as number;
-  return tree.text.startsWith('Error', end - 5) || tree.text.startsWith('Exception', end - 9);
+function mayMakeError(tree: SyntaxTree): NumberTest {
+  const { table, text } = tree;
+  const isMaker = tree.kindFlags(MAKERS);
+  const callees = tree.rolesOf(CALLEES);
+  return (statement) => {
+    const made = statement + 1;
+    if (isMaker[table[(made << SHIFT) + KIND] as number] !== 1) return false;
+    const callee = tree.childInRoles(made, callees);
+    if (callee < 0) return true;
+    const end = table[(callee << SHIFT) + END] as number;
+    return text.startsWith('Error', end - 5) || text.startsWith('Exception', end - 9);
+  };
 }
 
 function judge(statement: SyntaxNode): Hit | null {

@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { Source } from '../../syntax/source.js';
+import { isBlank } from '../blank.js';
 import { bad, good } from '../examples.js';
 import { whole } from '../options.js';
 
@@ -48,7 +49,10 @@ function findBlankRuns(source: Source, { max }: { readonly max: number }): Hit[]
 }
 
 function isEmpty(text: string, start: number, end: number): boolean {
+  let at = start;
+  while (at < end && isBlank(text.charCodeAt(at))) at += 1;
+  if (at === end) return true;
   // No sign above the blank in ASCII is white.
-  const first = text.charCodeAt(start);
-  return start === end || ((first <= 0x20 || first > 0x7e) && text.slice(start, end).trim() === '');
+  const first = text.charCodeAt(at);
+  return (first <= 0x20 || first > 0x7e) && text.slice(at, end).trim() === '';
 }

@@ -1,5 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { Source } from '../../syntax/source.js';
+import { anyOf } from '../any-of.js';
 import { bad, good } from '../examples.js';
 import { list } from '../options.js';
 
@@ -21,9 +22,12 @@ export default defineRule({
 
 /** A term stands for itself: not within a longer word, but within a name that joins words. */
 function* findAvoided({ text: { text } }: Source, { terms }: { readonly terms: readonly string[] }): Iterable<Hit> {
+  // What has none of the terms, as nearly all files, need not be copied in small letters.
+  const { words, instead } = insteadOf(terms);
+  if (words.length === 0 || !anyOf(words).test(text)) return;
   const small = text.toLowerCase();
   if (small.length !== text.length) return;
-  for (const [term, replacement] of insteadOf(terms)) {
+  for (const [term, replacement] of instead) {
     for (let at = small.indexOf(term); at >= 0; at = small.indexOf(term, at + term.length)) {
       const end = at + term.length;
       if (!isJoint(text[at - 1], text[at]) || !isJoint(text[end - 1], text[end])) continue;
@@ -33,19 +37,25 @@ function* findAvoided({ text: { text } }: Source, { terms }: { readonly terms: r
   }
 }
 
-const read = new WeakMap<readonly string[], ReadonlyMap<string, string>>();
+/** What to write instead of some words. */
+interface Instead {
+  readonly words: readonly string[];
+  readonly instead: ReadonlyMap<string, string>;
+}
+
+const read = new WeakMap<readonly string[], Instead>();
 
 /** What to write instead of each term, from entries like `term: instead`. */
-function insteadOf(terms: readonly string[]): ReadonlyMap<string, string> {
-  let instead = read.get(terms);
-  if (instead === undefined) {
-    instead = new Map(terms.map((entry): [string, string] => {
+function insteadOf(terms: readonly string[]): Instead {
+  let known = read.get(terms);
+  if (known === undefined) {
+    const instead = new Map(terms.map((entry): [string, string] => {
       const [term = '', ...rest] = entry.split(':');
       return [term.trim().toLowerCase(), rest.join(':').trim()];
     }).filter(([term]) => term !== ''));
-    read.set(terms, instead);
+    read.set(terms, (known = { words: [...instead.keys()], instead }));
   }
-  return instead;
+  return known;
 }
 
 /** Whether a word can end between two characters: no letters on one side, or a small letter before a capital. */

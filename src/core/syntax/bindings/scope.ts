@@ -1,6 +1,5 @@
-import type { GrammarNames } from '../grammar-names.js';
 import type { SyntaxNode } from '../node.js';
-import { KIND, PARENT, SHIFT, START } from '../node-table.js';
+import { AFTER, PARENT, SHIFT, START } from '../node-table.js';
 import type { SyntaxTree } from '../tree.js';
 
 /** How a name comes to stand for something. */
@@ -60,6 +59,11 @@ export class Scope {
     return this.kind === 'function' || this.kind === 'file' || this.parent === null ? this : this.parent.functionScope;
   }
 
+  /** Whether the node of a number lies in it, or makes it. */
+  isAround(index: number): boolean {
+    return this.node.isAround(index);
+  }
+
   /** What it itself declares by a name. */
   own(name: string): Binding | undefined {
     return this.bindings === NO_BINDINGS ? undefined : this.bindings.get(name);
@@ -102,15 +106,6 @@ export interface Bindings {
   readonly scopeAt: (node: SyntaxNode) => Scope;
 }
 
-const known = new WeakMap<GrammarNames, readonly (Scope['kind'] | undefined)[]>();
-
-/** What scopes the nodes of a grammar make; a grammar always comes with the same table. */
-function scopeKinds(names: GrammarNames, table: ReadonlyMap<string, Scope['kind']>): readonly (Scope['kind'] | undefined)[] {
-  let kinds = known.get(names);
-  if (kinds === undefined) known.set(names, (kinds = names.kinds.map((type) => table.get(type))));
-  return kinds;
-}
-
 /** Makes and finds the scopes of a file. */
 export class Scopes {
   readonly file: Scope;
@@ -128,20 +123,18 @@ export class Scopes {
     isOwn: (node: SyntaxNode) => boolean = () => true,
   ) {
     const { table, size } = tree;
-    const made = scopeKinds(tree.names, kinds);
     this.file = new Scope('file', tree.root, null);
     this.scopes = [this.file];
     this.places = new Uint32Array(size);
     const { scopes, places } = this;
-    // A node comes after the one around it.
-    for (let index = 1, at = 1 << SHIFT; index < size; index += 1, at += 1 << SHIFT) {
-      let place = places[table[at + PARENT] as number] as number;
-      const kind = made[table[at + KIND] as number];
-      if (kind !== undefined) {
-        const node = tree.nodeAt(index);
-        if (isOwn(node)) place = scopes.push(new Scope(kind, node, scopes[place] as Scope)) - 1;
-      }
-      places[index] = place;
+    // A node comes after the one around it, so that an inner scope is written over the outer one.
+    for (const index of tree.numbersInOrder(kinds)) {
+      const node = tree.nodeAt(index);
+      if (index === 0 || !isOwn(node)) continue;
+      const at = index << SHIFT;
+      const around = scopes[places[table[at + PARENT] as number] as number] as Scope;
+      const place = scopes.push(new Scope(kinds.get(node.type) as Scope['kind'], node, around)) - 1;
+      places.fill(place, index, table[at + AFTER]);
     }
   }
 

@@ -34,16 +34,18 @@ export function bindScript(tree: SyntaxTree): Bindings {
   declareParameters(tree, scopes, add);
   declareFunctionsAndTypes(tree, scopes, add);
   declareImports(tree, scopes, add);
-  const { unresolved, usesEval } = findReferences(tree, scopes, declared);
-  markExports(tree, scopes);
+  const all = bindingsIn(scopes);
+  const { unresolved, usesEval } = findReferences(tree, all, declared);
+  markExports(tree, scopes, all);
   const isOpen = usesEval || tree.ofType('with_statement').length > 0;
-  return { file: scopes.file, all: bindingsIn(scopes), unresolved, isOpen, scopeAt: (node) => scopes.at(node) };
+  return { file: scopes.file, all, unresolved, isOpen, scopeAt: (node) => scopes.at(node) };
 }
 
 /** Hands each use of a name to what the name stands for there. There are more of them than of anything else, so that their nodes are not made. */
-function findReferences(tree: SyntaxTree, scopes: Scopes, declared: Uint8Array): { readonly unresolved: Reference[]; readonly usesEval: boolean } {
+function findReferences(tree: SyntaxTree, all: readonly Binding[], declared: Uint8Array): { readonly unresolved: Reference[]; readonly usesEval: boolean } {
   const { table, text } = tree;
   const isUnusual = tree.kindFlags(UNUSUAL);
+  const known = byName(all);
   const unresolved: Reference[] = [];
   let usesEval = false;
   for (const kind of tree.kindsOf(NAMES)) {
@@ -54,8 +56,9 @@ function findReferences(tree: SyntaxTree, scopes: Scopes, declared: Uint8Array):
       const usage = isUnusual[around] === 1 ? usageOf(tree.nodeAt(index)) : READ;
       if (usage === null) continue;
       const reference = new Reference(tree, index, usage.reads, usage.writes);
-      const name = text.slice(table[at + START], table[at + END]);
-      const binding = lookUp(scopes.atIndex(index), name, table[at + START] as number);
+      const start = table[at + START] as number;
+      const name = text.slice(start, table[at + END]);
+      const binding = innermost(known.get(name), index, start);
       if (binding !== null) {
         binding.references.push(reference);
         continue;
@@ -67,11 +70,27 @@ function findReferences(tree: SyntaxTree, scopes: Scopes, declared: Uint8Array):
   return { unresolved, usesEval };
 }
 
-/** What stands in the list of parameters sees none of the names of the body: ECMA-262, section 10.2.11. */
-function lookUp(from: Scope, name: string, start: number): Binding | null {
-  for (let scope: Scope | null = from; scope !== null; scope = scope.parent) {
-    const binding = scope.own(name);
-    if (binding !== undefined && (scope.kind !== 'function' || isInSameHalf(start, binding.node, scope.node))) return binding;
+/** The bindings of each name, outer ones first. Most names are declared once, if at all, so that no scope has to be asked for them. */
+function byName(all: readonly Binding[]): ReadonlyMap<string, Binding[]> {
+  const known = new Map<string, Binding[]>();
+  for (const binding of all) {
+    const others = known.get(binding.name);
+    if (others === undefined) known.set(binding.name, [binding]);
+    else others.push(binding);
+  }
+  return known;
+}
+
+/**
+ * The innermost binding that holds where a name is used. What stands in the list of parameters sees none of the names of
+ * the body: ECMA-262, section 10.2.11.
+ */
+function innermost(bindings: readonly Binding[] | undefined, index: number, start: number): Binding | null {
+  if (bindings === undefined) return null;
+  for (let at = bindings.length - 1; at >= 0; at -= 1) {
+    const binding = bindings[at] as Binding;
+    const { scope } = binding;
+    if (scope.node.isAround(index) && (scope.kind !== 'function' || isInSameHalf(start, binding.node, scope.node))) return binding;
   }
   return null;
 }
@@ -93,25 +112,23 @@ function declareVariables(tree: SyntaxTree, scopes: Scopes, add: Add): void {
     const scope = scopes.around(statement);
     const kind = statement.type !== 'variable_declaration' && tree.typeAt(statement.index + 1) === 'const' ? 'constant' : 'variable';
     const target = statement.type === 'variable_declaration' ? scope.functionScope : scope;
-    for (const name of namesOfPattern(node.child('name'))) add(target, kind, name);
+    addNames(node.child('name'), target, kind, add);
   }
   for (const node of tree.ofType('for_in_statement')) {
     const word = node.child('kind');
     if (word === null) continue;
     const scope = scopes.at(node);
-    for (const name of namesOfPattern(node.child('left'))) add(word.text === 'var' ? scope.functionScope : scope, 'loop', name);
+    addNames(node.child('left'), word.text === 'var' ? scope.functionScope : scope, 'loop', add);
   }
-  for (const node of tree.ofType('catch_clause')) {
-    for (const name of namesOfPattern(node.child('parameter'))) add(scopes.at(node), 'caught', name);
-  }
+  for (const node of tree.ofType('catch_clause')) addNames(node.child('parameter'), scopes.at(node), 'caught', add);
 }
 
 function declareParameters(tree: SyntaxTree, scopes: Scopes, add: Add): void {
   for (const list of tree.ofType('formal_parameters')) {
+    const scope = scopes.around(list);
     for (const part of list.parts) {
       if (isComment(part)) continue;
-      const pattern = part.type.endsWith('_parameter') ? part.child('pattern') : part;
-      for (const name of namesOfPattern(pattern)) add(scopes.around(list), 'parameter', name);
+      addNames(part.type === 'required_parameter' || part.type === 'optional_parameter' ? part.child('pattern') : part, scope, 'parameter', add);
     }
   }
   for (const node of tree.ofType('arrow_function')) add(scopes.at(node), 'parameter', node.child('parameter'));
@@ -140,6 +157,11 @@ function declareImports(tree: SyntaxTree, scopes: Scopes, add: Add): void {
     for (const node of tree.ofType(type)) add(scopes.file, 'import', node.childOfType('identifier'));
   }
   for (const node of tree.ofType('import_specifier')) add(scopes.file, 'import', node.child('alias') ?? node.child('name'));
+}
+
+function addNames(pattern: SyntaxNode | null, scope: Scope, kind: BindingKind, add: Add): void {
+  if (pattern?.type === 'identifier') add(scope, kind, pattern);
+  else for (const name of namesOfPattern(pattern)) add(scope, kind, name);
 }
 
 /** The names that a pattern binds: ECMA-262, section 8.2.1. */
@@ -233,32 +255,36 @@ function standsAlone({ parent, field }: SyntaxNode): boolean {
   return parent?.type === 'expression_statement' || (parent?.type === 'for_statement' && field === 'increment');
 }
 
-function markExports(tree: SyntaxTree, scopes: Scopes): void {
-  const isModule = tree.ofTypes(MODULE_PARTS).length > 0;
+function markExports(tree: SyntaxTree, { file }: Scopes, all: readonly Binding[]): void {
+  const isModule = tree.hasAny(MODULE_PARTS);
   // Without imports and exports a file is a script, and others see its names.
   const isScript = !isModule && !usesRequire(tree);
-  for (const binding of scopes.file.bindings.values()) {
-    binding.isExported = binding.declarations.some((node) => isExported(node, isScript, binding.kind));
-  }
-  // What stands in a namespace and is exported there can be used from outside it.
-  for (const scope of scopes.all()) {
-    if (scope === scopes.file) continue;
-    for (const binding of scope.bindings.values()) if (isExported(binding.node, false, binding.kind)) binding.isExported = true;
+  if (!isScript && !tree.hasAny(EXPORTING)) return;
+  const isExporting = tree.kindFlags(EXPORTING);
+  const isHiding = tree.kindFlags(HIDING);
+  const { table } = tree;
+  const isSeen = ({ index }: SyntaxNode, isOpen: boolean): boolean => {
+    const parent = table[(index << SHIFT) + PARENT] as number;
+    for (let around = parent; around >= 0; around = table[(around << SHIFT) + PARENT] as number) {
+      const kind = table[(around << SHIFT) + KIND] as number;
+      if (isExporting[kind] === 1) return true;
+      if (isHiding[kind] === 1 && around !== parent) return false;
+    }
+    return isOpen;
+  };
+  for (const binding of all) {
+    const { scope, kind, node, declarations } = binding;
+    if (kind === 'import') continue;
+    // What stands in a namespace and is exported there can be used from outside it.
+    binding.isExported = scope === file ? declarations.some((own) => isSeen(own, isScript)) : isSeen(node, false);
   }
 }
+
+/** What others see a name through. */
+const EXPORTING = ['export_statement', 'ambient_declaration'];
 
 /** What stands in these cannot be seen from outside, unless it is exported itself. */
 const HIDING = new Set(['statement_block', 'class_body', 'arrow_function', 'function_declaration', 'function_expression', 'function_signature', 'function_type']);
-
-/** @param isOpen whether others see what nothing hides. */
-function isExported(name: SyntaxNode, isOpen: boolean, kind: BindingKind): boolean {
-  if (kind === 'import') return false;
-  for (let node = name.parent; node !== null; node = node.parent) {
-    if (node.type === 'export_statement' || node.type === 'ambient_declaration') return true;
-    if (HIDING.has(node.type) && node !== name.parent) return false;
-  }
-  return isOpen;
-}
 
 /** A script of Node's older module format keeps its names to itself. */
 function usesRequire({ root }: SyntaxTree): boolean {
