@@ -20,6 +20,10 @@ export function ownProcess(): void {
   isOurs = true;
   // Young objects get the room that they will have at once, not step by step.
   setFlagsFromString('--semi-space-growth-factor=16');
+  // V8 makes functions faster on threads of its own, and most of that time goes into what it copies into them. With less of
+  // it they are there sooner, and leave more of the machine to the run: a twelfth of its time, and of long runs nothing.
+  setFlagsFromString('--max-inlined-bytecode-size=100');
+  setFlagsFromString('--max-inlined-bytecode-size-cumulative=200');
 }
 
 /** 0 for a file that cannot be looked at: whoever reads it tells of that. */
