@@ -1,4 +1,5 @@
 import { CONCERNS } from '../../core/catalog/concerns.js';
+import { talliesOf } from '../../core/inspect/tally.js';
 import type { Totals } from '../../core/inspect/totals.js';
 import type { CheckReport } from '../../core/model/report.js';
 import type { Style } from '../terminal.js';
@@ -33,22 +34,9 @@ function orderOf(concern: string): number {
 /** How many findings that are not excused there are of each rule, and in each directory. */
 function countOpen({ files }: CheckReport): [Map<string, number>, Map<string, number>] {
   const [rules, directories] = [new Map<string, number>(), new Map<string, number>()];
-  for (const { path, findings } of files) {
-    let open = 0;
-    const ofFile = new Map<string, number>();
-    let latest: string | null = null;
-    let run = 0;
-    for (const { rule, excused } of findings) {
-      if (excused !== null) continue;
-      open += 1;
-      // Findings of one rule often follow each other.
-      if (rule !== latest && latest !== null) add(ofFile, latest, run);
-      run = rule === latest ? run + 1 : 1;
-      latest = rule;
-    }
-    if (latest !== null) add(ofFile, latest, run);
-    for (const [rule, number] of ofFile) add(rules, rule, number);
-    if (open > 0) add(directories, directoryOf(path), open);
+  for (const { file, rules: found, open } of talliesOf(files)) {
+    for (const { rule, findings } of found) add(rules, rule, findings.length);
+    if (open > 0) add(directories, directoryOf(file.path), open);
   }
   return [rules, directories];
 }

@@ -1,4 +1,5 @@
 import { statusOf } from '../../core/inspect/file-status.js';
+import { talliesOf } from '../../core/inspect/tally.js';
 import { totalsOf, type Totals } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
 import { LEVELS } from '../../core/model/level.js';
@@ -84,27 +85,23 @@ function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, style: S
 
 function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group> {
   const groups = new Map<string, Group>();
-  for (const { path, findings, rules } of files) {
-    const place = groupBy === 'file' ? path : directoryOf(path);
-    // Within a file, what a rule's findings have in common is looked up once.
-    const ofFile = new Map<string, Group>();
-    let latest: string | null = null;
-    let group: Group | undefined;
-    for (const finding of findings) {
-      if (finding.excused !== null) continue;
-      // Findings of one rule often follow each other.
-      if (finding.rule !== latest) group = ofFile.get(latest = finding.rule);
-      if (group === undefined) {
-        const key = groupBy === 'rule' ? `${finding.level} ${finding.rule}` : place;
-        group = groups.get(key) ?? { key, findings: [], deciders: new Set() };
-        groups.set(key, group);
-        ofFile.set(finding.rule, group);
-        const decision = rules.decisions.get(finding.rule);
-        const decider = decision?.trail[decision.by];
-        if (decider !== undefined) group.deciders.add(decider);
-      }
-      group.findings.push(finding);
+  const groupFor = (key: string): Group => {
+    const group = groups.get(key) ?? { key, findings: [], deciders: new Set() };
+    groups.set(key, group);
+    return group;
+  };
+  for (const { file: { path, findings, rules: { decisions } }, rules } of talliesOf(files)) {
+    for (const { rule, level, findings: own } of rules) {
+      const group = groupFor(groupBy === 'rule' ? `${level} ${rule}` : groupBy === 'file' ? path : directoryOf(path));
+      const decision = decisions.get(rule);
+      const decider = decision?.trail[decision.by];
+      if (decider !== undefined) group.deciders.add(decider);
+      if (groupBy === 'rule') for (const finding of own) group.findings.push(finding);
     }
+    // A place tells its findings in the order of the text.
+    if (groupBy === 'rule' || rules.length === 0) continue;
+    const group = groupFor(groupBy === 'file' ? path : directoryOf(path));
+    for (const finding of findings) if (finding.excused === null) group.findings.push(finding);
   }
   return groups;
 }

@@ -1,5 +1,6 @@
 import { compareLevels, type ActiveLevel } from '../model/level.js';
 import type { CheckReport } from '../model/report.js';
+import { talliesOf } from './tally.js';
 
 /** How many files and findings a check comes to. Excused findings count as `excused` alone. */
 export interface Totals {
@@ -15,32 +16,21 @@ export interface Totals {
   readonly byLedger: number;
 }
 
-const known = new WeakMap<CheckReport['files'], Totals>();
-
-/** Counts what a check found, once: several ask. */
+/** Counts what a check found. */
 export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
-  let totals = known.get(files);
-  if (totals === undefined) known.set(files, (totals = count(files)));
-  return totals;
-}
-
-function count(files: CheckReport['files']): Totals {
   const counts: Record<ActiveLevel, number> = { error: 0, warning: 0, note: 0 };
-  const totals = { files: files.length, clean: 0, fixable: 0, excused: 0, byLedger: 0 };
-  for (const { findings } of files) {
-    let open = 0;
-    for (const { level, fixable, excused } of findings) {
-      if (excused?.by === 'ledger') totals.byLedger += 1;
-      if (excused !== null) continue;
-      open += 1;
-      counts[level] += 1;
-      if (fixable) totals.fixable += 1;
+  const totals = { clean: 0, fixable: 0, excused: 0, byLedger: 0 };
+  for (const { file, rules, open, byLedger } of talliesOf(files)) {
+    for (const { level, findings, fixable } of rules) {
+      counts[level] += findings.length;
+      totals.fixable += fixable;
     }
     if (open === 0) totals.clean += 1;
-    totals.excused += findings.length - open;
+    totals.excused += file.findings.length - open;
+    totals.byLedger += byLedger;
   }
-  const { files: total, clean, fixable, excused, byLedger } = totals;
-  return { files: total, clean, ...counts, fixable, excused, byWaiver: excused - byLedger, byLedger };
+  const { clean, fixable, excused, byLedger } = totals;
+  return { files: files.length, clean, ...counts, fixable, excused, byWaiver: excused - byLedger, byLedger };
 }
 
 /** Whether the check fails: something not excused was found at or above the level agreed on. */

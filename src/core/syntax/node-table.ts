@@ -2,7 +2,7 @@ import type { EngineMemory } from './engine.js';
 import type { GrammarTables } from './grammar-tables.js';
 import { releaseNumbers, takeNumbers } from './number-pool.js';
 
-/** A row of the table has 1 << SHIFT numbers; these are their places. */
+/** A row of the table has 1 << SHIFT numbers, so that its beginning is found by shifting; these are the places of those in use. */
 export const SHIFT = 3;
 /** The kind of the node, of those that its grammar has. */
 export const KIND = 0;
@@ -13,8 +13,6 @@ export const END = 3;
 export const PARENT = 4;
 /** The row that follows those of the node and all below it. */
 export const AFTER = 5;
-export const LAST = 6;
-export const PREVIOUS = 7;
 
 /** A tree as a table: a row a node, in the order of the text, a node before what is below it. */
 export interface NodeTable {
@@ -142,9 +140,6 @@ export function readTable(address: number, { words }: EngineMemory, { aliases, f
       table[at + END] = ended >> 1;
       table[at + PARENT] = row;
       table[at + AFTER] = size + 1;
-      table[at + LAST] = -1;
-      table[at + PREVIOUS] = row < 0 ? -1 : table[(row << SHIFT) + LAST] as number;
-      if (row >= 0) table[(row << SHIFT) + LAST] = size;
       size += 1;
       if (depth > deepest) deepest = depth;
     }

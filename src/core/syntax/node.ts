@@ -1,4 +1,4 @@
-import { AFTER, END, FIELD, KIND, LAST, PARENT, PREVIOUS, SHIFT, START } from './node-table.js';
+import { AFTER, END, FIELD, KIND, PARENT, SHIFT, START } from './node-table.js';
 import type { SyntaxTree } from './tree.js';
 
 /**
@@ -50,9 +50,8 @@ export class SyntaxNode {
   }
 
   get last(): SyntaxNode | null {
-    const { tree } = this;
-    const index = tree.table[(this.index << SHIFT) + LAST] as number;
-    return index < 0 ? null : tree.nodeAt(index);
+    const index = this.tree.lastOf(this.index);
+    return index < 0 ? null : this.tree.nodeAt(index);
   }
 
   get next(): SyntaxNode | null {
@@ -64,9 +63,8 @@ export class SyntaxNode {
   }
 
   get previous(): SyntaxNode | null {
-    const { tree } = this;
-    const index = tree.table[(this.index << SHIFT) + PREVIOUS] as number;
-    return index < 0 ? null : tree.nodeAt(index);
+    const index = this.tree.previousOf(this.index);
+    return index < 0 ? null : this.tree.nodeAt(index);
   }
 
   /** The type of {@link parent}, without making that node. */

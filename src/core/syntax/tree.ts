@@ -6,7 +6,7 @@ import { grammarNames, kindFlags, kindsOf, kindsOfKeys, rolesOf, type GrammarNam
 import type { Memo } from './memo.js';
 import { SyntaxNode } from './node.js';
 import { releaseNumbers, takeNumbers } from './number-pool.js';
-import { AFTER, END, FIELD, KIND, LAST, PARENT, readTable, SHIFT, START } from './node-table.js';
+import { AFTER, END, FIELD, KIND, PARENT, readTable, SHIFT, START } from './node-table.js';
 
 const NONE: readonly SyntaxNode[] = [];
 const RELEASED = new Int32Array(0);
@@ -31,6 +31,7 @@ export class SyntaxTree {
   /** The nodes that somebody looked at, at their numbers. */
   readonly nodes: (SyntaxNode | undefined)[];
   private readonly byType: (readonly SyntaxNode[] | undefined)[];
+  private readonly numbersByKind: (Int32Array | undefined)[];
   /** By the list of types that was asked for: rules share these lists. */
   private readonly byTypes = new Map<Iterable<string>, readonly SyntaxNode[]>();
   readonly memo: Memo = new Map();
@@ -48,6 +49,7 @@ export class SyntaxTree {
     this.depth = depth;
     this.hasErrors = hasErrors;
     this.byType = new Array<readonly SyntaxNode[] | undefined>(this.names.kinds.length);
+    this.numbersByKind = new Array<Int32Array | undefined>(this.names.kinds.length);
     this.nodes = new Array<SyntaxNode | undefined>(size);
     this.root = this.nodeAt(0);
   }
@@ -116,7 +118,24 @@ export class SyntaxTree {
 
   /** The number of the last part of a node; below 0 where it has none. */
   lastOf(index: number): number {
-    return this.table[(index << SHIFT) + LAST] as number;
+    const { table } = this;
+    const end = table[(index << SHIFT) + AFTER] as number;
+    if (end === index + 1) return -1;
+    // The last row below it is its last part, or lies in that.
+    let last = end - 1;
+    for (let around = table[(last << SHIFT) + PARENT] as number; around !== index; around = table[(last << SHIFT) + PARENT] as number) last = around;
+    return last;
+  }
+
+  /** The number of the part before a node in the one around it; below 0 where there is none. */
+  previousOf(index: number): number {
+    const { table } = this;
+    const parent = table[(index << SHIFT) + PARENT] as number;
+    if (parent < 0 || parent === index - 1) return -1;
+    // The row before it is the part before it, or lies in that.
+    let previous = index - 1;
+    for (let around = table[(previous << SHIFT) + PARENT] as number; around !== parent; around = table[(previous << SHIFT) + PARENT] as number) previous = around;
+    return previous;
   }
 
   /** The number of the part that follows a node in the one around it; below 0 where none does. */
@@ -159,7 +178,7 @@ export class SyntaxTree {
   /** The numbers of all nodes of a kind, in the order of the text: for those who look at very many, and at few of them closely. */
   numbersOfKind(kind: number): Int32Array {
     const { numbers, ends } = this.byKind ?? this.sorted;
-    return ends[kind] === ends[kind + 1] ? NO_NUMBERS : numbers.subarray(ends[kind], ends[kind + 1]);
+    return ends[kind] === ends[kind + 1] ? NO_NUMBERS : this.numbersByKind[kind] ??= numbers.subarray(ends[kind], ends[kind + 1]);
   }
 
   /** The numbers of all nodes of some types, in the order of the text. @param types the keys of a table that is asked for again and again. */
@@ -191,6 +210,7 @@ export class SyntaxTree {
       releaseNumbers(this.byKind.ends);
     }
     this.byKind = null;
+    this.numbersByKind.length = 0;
     this.table = RELEASED;
   }
 

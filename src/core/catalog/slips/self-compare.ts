@@ -1,6 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { END, LAST, SHIFT, START } from '../../syntax/node-table.js';
+import { END, SHIFT, START } from '../../syntax/node-table.js';
 import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
 import { isFilled } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
@@ -43,10 +43,11 @@ export default defineRule({
 });
 
 /** Whether the first and the last part are of one length. */
-function hasEqualEnds({ table }: SyntaxTree): NumberTest {
+function hasEqualEnds(tree: SyntaxTree): NumberTest {
+  const { table } = tree;
   return (index) => {
     const first = (index + 1) << SHIFT;
-    const last = (table[(index << SHIFT) + LAST] as number) << SHIFT;
+    const last = tree.lastOf(index) << SHIFT;
     return last < 0 || (table[first + END] as number) - (table[first + START] as number) === (table[last + END] as number) - (table[last + START] as number);
   };
 }

@@ -1,0 +1,53 @@
+import type { Finding } from '../model/finding.js';
+import type { CheckedSource, CheckReport } from '../model/report.js';
+
+/** What one rule found in one file and nothing excuses, in the order of the text. */
+export interface OpenFindings {
+  readonly rule: Finding['rule'];
+  /** A rule has one level in a file. */
+  readonly level: Finding['level'];
+  readonly findings: Finding[];
+  /** How many of them can be repaired. */
+  fixable: number;
+}
+
+/** The findings of one file, put together by rule. */
+export interface FileTally {
+  readonly file: CheckedSource;
+  /** In the order in which their first findings stand in the text. */
+  readonly rules: readonly OpenFindings[];
+  readonly open: number;
+  readonly byLedger: number;
+}
+
+const known = new WeakMap<CheckReport['files'], readonly FileTally[]>();
+
+/** Puts the findings of each file together by rule, once: there may be some hundred thousand, and several ask. */
+export function talliesOf(files: CheckReport['files']): readonly FileTally[] {
+  let tallies = known.get(files);
+  if (tallies === undefined) known.set(files, (tallies = files.map(tallyOf)));
+  return tallies;
+}
+
+function tallyOf(file: CheckedSource): FileTally {
+  const rules: OpenFindings[] = [];
+  let open = 0;
+  let byLedger = 0;
+  let latest: OpenFindings | undefined;
+  for (const finding of file.findings) {
+    const { rule, excused } = finding;
+    if (excused !== null) {
+      if (excused.by === 'ledger') byLedger += 1;
+      continue;
+    }
+    open += 1;
+    // Findings of one rule often follow each other.
+    if (latest?.rule !== rule) {
+      latest = rules.find((other) => other.rule === rule);
+      if (latest === undefined) rules.push((latest = { rule, level: finding.level, findings: [], fixable: 0 }));
+    }
+    latest.findings.push(finding);
+    if (finding.fixable) latest.fixable += 1;
+  }
+  return { file, rules, open, byLedger };
+}
