@@ -123,8 +123,8 @@ test.each(['javascript', 'typescript'])('each use of a name in %s means what the
     const text = textOf(language, writer.write(program));
     const found = withSource(grammars, text, ({ tree }) => {
       const { all, unresolved } = bindingsOf(tree);
-      const resolved = all.flatMap(({ node, references }) => references.map((use) => [placeOf(text, use.node), placeOf(text, node)] as const));
-      return new Map<string, string | null>([...resolved, ...unresolved.map(({ node }) => [placeOf(text, node), null] as const)]);
+      const resolved = all.flatMap(({ node, references }) => references.all.map((use) => [placeOf(text, use.node), placeOf(text, node)] as const));
+      return new Map<string, string | null>([...resolved, ...unresolved.all.map(({ node }) => [placeOf(text, node), null] as const)]);
     });
     for (const [place, declared] of writer.uses) expect(found.get(place), `${text.text}\n${place}`).toBe(declared);
   }), { numRuns: 300 });

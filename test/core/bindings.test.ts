@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { GRAMMARS } from '../../src/core/model/language.js';
 import { bindingsOf } from '../../src/core/syntax/bindings/bindings.js';
-import type { Reference } from '../../src/core/syntax/bindings/scope.js';
+import type { Reference } from '../../src/core/syntax/bindings/references.js';
 import { builtGrammars } from '../support/grammars.js';
 import { placeOf, textOf, withSource } from '../support/sources.js';
 
@@ -15,9 +15,9 @@ function named(language: string, code: string): string[] {
     const use = ({ node, reads, writes }: Reference): string => `${writes ? (reads ? '±' : '=') : ''}${placeOf(text, node)}`;
     const { all, unresolved } = bindingsOf(tree);
     const bound = all.map(({ kind, name, node, declarations, references, isExported }) => [
-      `${isExported ? 'open ' : ''}${kind} ${name}`, declarations.map((declaration) => placeOf(text, declaration)).join('+'), ...references.map(use),
+      `${isExported ? 'open ' : ''}${kind} ${name}`, declarations.map((declaration) => placeOf(text, declaration)).join('+'), ...references.all.map(use),
     ].join(' ') + (declarations[0] === node ? '' : ' not at its first place'));
-    return [...bound.sort(), ...unresolved.map((reference) => `? ${reference.node.text} ${use(reference)}`)];
+    return [...bound.sort(), ...unresolved.all.map((reference) => `? ${reference.node.text} ${use(reference)}`)];
   });
 }
 

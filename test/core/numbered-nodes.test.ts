@@ -112,7 +112,11 @@ describe('scopes', () => {
     inEach((source, language) => {
       if (!/^(?:javascript|typescript|python|java|php)$/.test(language.id)) return;
       for (const { references, node } of bindingsOf(source.tree).all) {
-        for (const reference of references) {
+        expect(references.length).toBe(references.all.length);
+        expect(references.areRead).toBe(references.all.some(({ reads }) => reads));
+        expect(references.areWritten).toBe(references.all.some(({ writes }) => writes));
+        for (const offset of [0, node.start, node.end, Infinity]) expect(references.before(offset)).toEqual(references.all.filter(({ start }) => start < offset));
+        for (const reference of references.all) {
           expect(reference.start).toBe(reference.node.start);
           for (const outer of [node, ...around(reference.node)]) expect(reference.isWithin(outer)).toBe(outer === reference.node || [...around(reference.node)].includes(outer));
         }

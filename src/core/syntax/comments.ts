@@ -75,5 +75,5 @@ function bodyOf(comment: string, syntax: CommentSyntax): string {
 
 /** Whether a comment is written for documentation: two stars after its first mark, or three slashes. */
 export function isDocumentation(written: string): boolean {
-  return (written.startsWith('/**') && !written.startsWith('/**/')) || /^\/\/[/!]/.test(written) || written.startsWith('/*!');
+  return (written.startsWith('/**') && !written.startsWith('/**/')) || written.startsWith('///') || written.startsWith('//!') || written.startsWith('/*!');
 }

@@ -114,7 +114,7 @@ function scriptNames(bindings: readonly Binding[]): DeclaredName[] {
 function pythonName({ node, kind, scope, references, declarations }: Binding): DeclaredName[] {
   if (!/^(?:variable|parameter|loop|caught)$/.test(kind) || /^__\w+__$/.test(node.text)) return [];
   const value = node.parent?.type === 'assignment' ? node.parent.child('right') : null;
-  const isConstant = scope.kind === 'file' && declarations.length === 1 && value !== null && PLAIN_VALUES.has(value.type) && references.every(({ writes }) => !writes);
+  const isConstant = scope.kind === 'file' && declarations.length === 1 && value !== null && PLAIN_VALUES.has(value.type) && !references.areWritten;
   if (isConstant) return named(node, 'constant');
   // At the level of the file, types and objects made once have names of their own kinds.
   return scope.kind === 'file' ? [] : named(node, 'variable');

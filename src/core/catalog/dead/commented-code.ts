@@ -61,7 +61,7 @@ function* findCommentedCode(source: Source): Iterable<Hit> {
     const [first] = group as [Comment, ...Comment[]];
     const last = group.at(-1) as Comment;
     if (group.some(({ body }) => body.startsWith('elvar '))) continue;
-    const lines = group.flatMap(linesOf);
+    const lines = group.length === 1 ? linesOf(first) : group.flatMap(linesOf);
     const code = lines.filter((line) => look.test(line) && !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, '')) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b/i.test(line)).length;
     if (code === 0) continue;
     const other = lines.filter((line) => /^[\])}>;,]*$/.test(line)).length;
@@ -74,21 +74,23 @@ function* findCommentedCode(source: Source): Iterable<Hit> {
 
 /** What is written in the lines of a comment, without the stars before them. */
 function linesOf({ body }: Comment): string[] {
-  const lines = /[\r\n]/.test(body) ? body.split(/\r\n|\r|\n/) : [body];
-  return lines.map((line) => line.replace(/^\s*\*\s?/, '').trim()).filter((line) => line !== '');
+  // Most comments have one line, without blanks around it.
+  if (!/[\r\n]/.test(body) && !body.startsWith('*')) return [body];
+  return body.split(/\r\n|\r|\n/).map((line) => line.replace(/^\s*\*\s?/, '').trim()).filter((line) => line !== '');
 }
 
 /** Comments on lines of their own that follow each other directly, together. Those that document are left out. */
 function groupsOf(comments: readonly Comment[], text: string): Comment[][] {
   const groups: Comment[][] = [];
+  let before: Comment | null = null;
   for (const comment of comments) {
     if (isDocumentation(text.slice(comment.start, Math.min(comment.end, comment.start + 4)))) continue;
     const lineStart = text.lastIndexOf('\n', comment.start - 1) + 1;
     if (lineStart < comment.start && text.slice(lineStart, comment.start).trim() !== '') continue;
     if (comment.body === '') continue;
-    const before = groups.at(-1)?.at(-1);
-    if (before !== undefined && isNext(before, comment, text)) groups.at(-1)?.push(comment);
+    if (before !== null && isNext(before, comment, text)) (groups[groups.length - 1] as Comment[]).push(comment);
     else groups.push([comment]);
+    before = comment;
   }
   return groups;
 }

@@ -38,7 +38,7 @@ function findUncalled({ tree, text }: ParsedSource): Hit[] {
     // A name that an expression gives to itself is for those who read traces.
     if (body === null || (kind === 'function' && scope.node === body) || body.parent?.type === 'decorated_definition') return NO_HITS;
     // A function that only it itself calls is never called.
-    const isUsed = references.some((reference) => reference.reads && !reference.isWithin(body));
+    const isUsed = references.all.some((reference) => reference.reads && !reference.isWithin(body));
     return isUsed ? NO_HITS : [hitAt(node, `${name} is never called`)];
   });
 }

@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import type { Binding, Reference } from '../../syntax/bindings/scope.js';
+import type { Reference } from '../../syntax/bindings/references.js';
+import type { Binding } from '../../syntax/bindings/scope.js';
 import { bodyOf, CLASSES, FUNCTIONS, nameOf } from '../../syntax/functions.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
@@ -53,7 +54,7 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
     const unread = afterTheLastRead(parameters).filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node));
     if (unread.length === 0 || isBound(owner)) continue;
     declared ??= byDeclaration(all);
-    const isHandedOver = declared.get(nameOf(owner) ?? owner)?.references.some(isHandedOn) ?? false;
+    const isHandedOver = declared.get(nameOf(owner) ?? owner)?.references.all.some(isHandedOn) ?? false;
     if (!isHandedOver) hits.push(...unread.map(({ node, name }) => hitAt(node, `${name} is never read`)));
   }
   return hits;
@@ -70,14 +71,10 @@ function isHandedOn({ node, reads }: Reference): boolean {
   return reads && !(node.field === 'function' && /^call/.test(node.parent?.type ?? '')) && node.parent?.type !== 'export_specifier';
 }
 
-function isRead({ reads }: Reference): boolean {
-  return reads;
-}
-
 /** Those before one that is read must stay for the order's sake. */
 function afterTheLastRead(parameters: readonly Binding[]): Binding[] {
   let lastRead = -1;
-  for (const { node, references } of parameters) if (node.start > lastRead && references.some(isRead)) lastRead = node.start;
+  for (const { node, references } of parameters) if (node.start > lastRead && references.areRead) lastRead = node.start;
   return parameters.filter(({ node }) => node.start > lastRead);
 }
 

@@ -43,7 +43,7 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
 function isUnread(binding: Binding): boolean {
   const { kind, node, scope, isExported, references } = binding;
   if ((kind !== 'variable' && kind !== 'constant') || isExported || scope.kind === 'class') return false;
-  if (references.some(({ reads }) => reads) || isFunctionBinding(binding)) return false;
+  if (references.areRead || isFunctionBinding(binding)) return false;
   const { parent } = node;
   // Some of what is taken apart is there to be left out, or to keep the others in their places.
   if (/^(?:pattern_list|tuple_pattern|list_pattern|list_literal|array_element_initializer|array_pattern|as_pattern_target|resource)$/.test(parent?.type ?? '')) return false;

@@ -56,7 +56,7 @@ function canBeLet(name: SyntaxNode, declaration: SyntaxNode, bindings: Bindings,
   const around = functionAround(name);
   const loop = declaration.closest(LOOPS);
   const inLoop = declaration.type === 'for_in_statement' || (loop !== null && (around === null || loop.start > around.start));
-  return binding.references.every(({ node }) => node.isWithin(block) && node.start > name.start && (!inLoop || functionAround(node) === around))
+  return binding.references.all.every(({ node }) => node.isWithin(block) && node.start > name.start && (!inLoop || functionAround(node) === around))
     // What a loop keeps from one turn to the next must be set in each.
     && (!inLoop || declaration.type === 'for_in_statement' || declaration.parent?.type === 'for_statement' || name.parent?.child('value') != null)
     && ![...(bindings.scopeAt(block).bindings.values())].some((other) => other !== binding && other.name === name.text);

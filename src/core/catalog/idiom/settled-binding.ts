@@ -65,5 +65,5 @@ function groupsOf(declaration: SyntaxNode): SyntaxNode[][] {
 }
 
 function isSettled(binding: Binding | undefined): boolean {
-  return binding !== undefined && binding.declarations.length === 1 && binding.references.every(({ writes }) => !writes);
+  return binding !== undefined && binding.declarations.length === 1 && !binding.references.areWritten;
 }

@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
@@ -48,10 +48,10 @@ export default defineRule({
 
 function findPaths({ tree }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {
   const isFree = nameTest(free);
-  return hitsOf(textsOf(tree), (node): Hit[] => {
-    if (node.end - node.start < 6 || isFilled(node)) return [];
+  return hitsOf(textsOf(tree), (node): readonly Hit[] => {
+    if (node.end - node.start < 6) return NO_HITS;
     const { text } = contentOf(node);
-    if (!PATH.test(text) || isFree(text) || isAddress(text)) return [];
+    if (!PATH.test(text) || isFilled(node) || isFree(text) || isAddress(text)) return NO_HITS;
     return [hitAt(node, `${text} is a path of one machine`)];
   });
 }

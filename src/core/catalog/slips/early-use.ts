@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import type { Binding, BindingKind, Reference } from '../../syntax/bindings/scope.js';
+import type { Reference } from '../../syntax/bindings/references.js';
+import type { Binding, BindingKind } from '../../syntax/bindings/scope.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
@@ -27,19 +28,10 @@ function findEarlyUses({ tree, text }: ParsedSource): Hit[] {
   if (text.path.endsWith('.d.ts')) return [];
   return hitsOf(bindingsOf(tree).all, (binding) => {
     if (!EARLY_KINDS.has(binding.kind)) return NO_HITS;
-    const early = earlyUses(binding);
+    const early = binding.references.before(binding.node.start).filter((reference) => isEarly(binding, reference));
     if (early.length === 0 || !mustBeFirst(binding)) return NO_HITS;
     return early.map(({ node }) => hitAt(node, `${binding.name} is used before its declaration has run`));
   });
-}
-
-const NONE: readonly Reference[] = [];
-
-function earlyUses(binding: Binding): readonly Reference[] {
-  const { start } = binding.node;
-  let early: Reference[] | null = null;
-  for (const reference of binding.references) if (reference.start < start && isEarly(binding, reference)) (early ??= []).push(reference);
-  return early ?? NONE;
 }
 
 const AMBIENT = new Set(['ambient_declaration']);

@@ -35,7 +35,7 @@ function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly know
   const isKnown = nameTest(known);
   // A name that is asked for with typeof may be there or not, and the code knows it.
   const told = new Set(tree.ofType('unary_expression').filter((node) => node.first?.type === 'typeof').flatMap((node) => node.child('argument')?.text ?? []));
-  return hitsOf(bindingsOf(tree).unresolved, ({ node }): Hit[] => {
+  return hitsOf(bindingsOf(tree).unresolved.all, ({ node }): Hit[] => {
     const name = node.text;
     if (told.has(name) || node.type === 'type_identifier' || isKnownGlobal(name) || isKnown(name) || isInTypes(node)) return [];
     told.add(name);

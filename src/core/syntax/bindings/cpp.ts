@@ -1,6 +1,7 @@
 import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
 import { bindingsIn, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
+import { References } from './references.js';
 
 const PARAMETERS = ['parameter_declaration', 'optional_parameter_declaration'];
 
@@ -23,7 +24,7 @@ export function bindCpp(tree: SyntaxTree): Bindings {
     const holder = definitionOf(node);
     if (holder !== null) add(holder.type === 'catch_clause' ? 'caught' : 'parameter', holder, node.child('declarator'));
   }
-  return { file: scopes.file, all: bindingsIn(scopes), unresolved: [], isOpen: true, scopeAt: (node) => scopes.at(node) };
+  return { file: scopes.file, all: bindingsIn(scopes), unresolved: new References(tree), isOpen: true, scopeAt: (node) => scopes.at(node) };
 }
 
 /** What a parameter belongs to; null where a function is only declared. */

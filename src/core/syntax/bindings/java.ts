@@ -1,6 +1,7 @@
 import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
-import { bindingsIn, Reference, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
+import { bindingsIn, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
+import { References } from './references.js';
 
 const PATTERNS = ['type_pattern', 'record_pattern_component'];
 
@@ -37,14 +38,12 @@ export function bindJava(tree: SyntaxTree): Bindings {
   for (const node of tree.ofType('enhanced_for_statement')) add(scopes.at(node), 'loop', node.child('name'));
   for (const node of tree.ofType('instanceof_expression')) add(scopes.at(node), 'variable', node.child('name'));
   for (const node of tree.ofTypes(PATTERNS)) add(scopes.at(node), 'variable', node.last);
-  const unresolved: Reference[] = [];
+  const unresolved = new References(tree);
   for (const node of tree.ofType('identifier')) {
     if (declared.has(node) || !isReference(node)) continue;
     const { reads, writes } = usageOf(node);
-    const reference = new Reference(tree, node.index, reads, writes);
     const binding = scopes.at(node).lookUp(node.text);
-    if (binding === null) unresolved.push(reference);
-    else binding.references.push(reference);
+    (binding === null ? unresolved : binding.references).add(node.index, reads, writes);
   }
   return { file: scopes.file, all: bindingsIn(scopes), unresolved, isOpen: false, scopeAt: (node) => scopes.at(node) };
 }

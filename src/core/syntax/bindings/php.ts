@@ -1,6 +1,7 @@
 import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
-import { bindingsIn, Reference, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
+import { bindingsIn, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
+import { References } from './references.js';
 
 const PARAMETERS = new Set(['formal_parameters']);
 
@@ -26,21 +27,19 @@ export function bindPhp(tree: SyntaxTree): Bindings {
     scope.declare(kind, node).isExported ||= scope.kind === 'file' || isSharedOutside(node);
     declared.add(node);
   }
-  const unresolved: Reference[] = [];
+  const unresolved = new References(tree);
   for (const node of names) {
     const isWrite = declared.has(node);
     // What `use` hands into a function is read around it.
     const usesOuter = node.parent?.type === 'anonymous_function_use_clause' || node.parent?.parent?.type === 'anonymous_function_use_clause';
     if (isWrite && !usesOuter) {
       const binding = lookUp(scopes.at(node), node.text);
-      if (binding !== null && binding.node !== node) binding.references.push(new Reference(tree, node.index, false, true));
+      if (binding !== null && binding.node !== node) binding.references.add(node.index, false, true);
       continue;
     }
     const from = usesOuter ? scopes.around(scopes.at(node).node) : scopes.at(node);
-    const reference = new Reference(tree, node.index, !isCounted(node), isCounted(node));
     const binding = lookUp(from, node.text);
-    if (binding === null) unresolved.push(reference);
-    else binding.references.push(reference);
+    (binding === null ? unresolved : binding.references).add(node.index, !isCounted(node), isCounted(node));
   }
   const isOpen = tree.ofTypes(OPEN_SCOPES).length > 0
     || tree.ofType('function_call_expression').some((call) => /^(?:compact|extract|get_defined_vars|eval|parse_str)$/.test(call.child('function')?.text ?? ''));

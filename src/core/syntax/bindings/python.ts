@@ -1,6 +1,7 @@
 import type { SyntaxNode } from '../node.js';
 import type { SyntaxTree } from '../tree.js';
-import { bindingsIn, Reference, Scopes, type Binding, type BindingKind, type Bindings, type Scope } from './scope.js';
+import { bindingsIn, Scopes, type Binding, type BindingKind, type Bindings, type Scope } from './scope.js';
+import { References } from './references.js';
 
 const OUTER_NAMES = ['global_statement', 'nonlocal_statement'];
 const ASSIGNMENTS = ['assignment', 'augmented_assignment'];
@@ -29,23 +30,21 @@ export function bindPython(tree: SyntaxTree): Bindings {
   };
   declareAssigned(tree, scopes, add);
   declareDefined(tree, scopes, add);
-  const unresolved: Reference[] = [];
+  const unresolved = new References(tree);
   for (const node of tree.ofType('identifier')) {
     const usage = usageOf(node);
     if (usage === null) continue;
     const own = declared.get(node);
     if (own !== undefined) {
       // An assignment to a name that has a value already is a use that writes.
-      if (own.node !== node) own.references.push(new Reference(tree, node.index, false, true));
+      if (own.node !== node) own.references.add(node.index, false, true);
       continue;
     }
-    const reference = new Reference(tree, node.index, usage.reads, usage.writes);
     const binding = lookUp(scopes.at(node), node);
-    if (binding === null) unresolved.push(reference);
-    else binding.references.push(reference);
+    (binding === null ? unresolved : binding.references).add(node.index, usage.reads, usage.writes);
   }
   for (const binding of scopes.file.bindings.values()) binding.isExported = true;
-  const isOpen = unresolved.some(({ node }) => /^(?:eval|exec|locals|vars)$/.test(node.text));
+  const isOpen = unresolved.all.some(({ node }) => /^(?:eval|exec|locals|vars)$/.test(node.text));
   return { file: scopes.file, all: bindingsIn(scopes), unresolved, isOpen, scopeAt: (node) => scopes.at(node) };
 }
 

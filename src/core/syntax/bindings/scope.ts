@@ -1,6 +1,7 @@
 import type { SyntaxNode } from '../node.js';
-import { AFTER, PARENT, SHIFT, START } from '../node-table.js';
+import { AFTER, PARENT, SHIFT } from '../node-table.js';
 import type { SyntaxTree } from '../tree.js';
+import { References } from './references.js';
 
 /** How a name comes to stand for something. */
 export type BindingKind =
@@ -16,29 +17,9 @@ export interface Binding {
   readonly scope: Scope;
   /** All places that declare it: a name may be declared again. */
   readonly declarations: SyntaxNode[];
-  readonly references: Reference[];
+  readonly references: References;
   /** Whether code outside the file can use it. */
   isExported: boolean;
-}
-
-/** A place where a name is used. */
-export class Reference {
-  /** @param index the number of the node that stands there; most are only counted, so that it is made when one asks for it. */
-  constructor(private readonly tree: SyntaxTree, private readonly index: number, readonly reads: boolean, readonly writes: boolean) {}
-
-  get node(): SyntaxNode {
-    return this.tree.nodeAt(this.index);
-  }
-
-  /** Where the name begins. */
-  get start(): number {
-    return this.tree.table[(this.index << SHIFT) + START] as number;
-  }
-
-  /** The same as asking its node whether it lies in `other`. */
-  isWithin(other: SyntaxNode): boolean {
-    return other.isAround(this.index);
-  }
 }
 
 const NO_BINDINGS: ReadonlyMap<string, Binding> = new Map<string, Binding>();
@@ -82,7 +63,7 @@ export class Scope {
   declare(kind: BindingKind, node: SyntaxNode, name: string = node.text): Binding {
     let binding = this.own(name);
     if (binding === undefined) {
-      binding = { name, kind, node, scope: this, declarations: [], references: [], isExported: false };
+      binding = { name, kind, node, scope: this, declarations: [], references: new References(node.tree), isExported: false };
       if (this.bindings === NO_BINDINGS) this.bindings = new Map<string, Binding>();
       (this.bindings as Map<string, Binding>).set(name, binding);
     } else if (node.start < binding.node.start) {
@@ -99,7 +80,7 @@ export interface Bindings {
   readonly file: Scope;
   readonly all: readonly Binding[];
   /** Uses of names that nothing in the file declares. */
-  readonly unresolved: readonly Reference[];
+  readonly unresolved: References;
   /** Whether code is run that can use any name unseen: a name in a text, a call that runs text. */
   readonly isOpen: boolean;
   /** The innermost scope around a node. */

@@ -1,7 +1,8 @@
 import { isComment, type SyntaxNode } from '../node.js';
 import { END, KIND, PARENT, SHIFT, START } from '../node-table.js';
 import type { SyntaxTree } from '../tree.js';
-import { bindingsIn, Reference, Scopes, type Binding, type BindingKind, type Bindings, type Scope } from './scope.js';
+import { bindingsIn, Scopes, type Binding, type BindingKind, type Bindings, type Scope } from './scope.js';
+import { References } from './references.js';
 
 const MODULE_PARTS = ['export_statement', 'import_statement'];
 
@@ -42,11 +43,11 @@ export function bindScript(tree: SyntaxTree): Bindings {
 }
 
 /** Hands each use of a name to what the name stands for there. There are more of them than of anything else, so that their nodes are not made. */
-function findReferences(tree: SyntaxTree, all: readonly Binding[], declared: Uint8Array): { readonly unresolved: Reference[]; readonly usesEval: boolean } {
+function findReferences(tree: SyntaxTree, all: readonly Binding[], declared: Uint8Array): { readonly unresolved: References; readonly usesEval: boolean } {
   const { table, text } = tree;
   const isUnusual = tree.kindFlags(UNUSUAL);
   const known = byName(all);
-  const unresolved: Reference[] = [];
+  const unresolved = new References(tree);
   let usesEval = false;
   for (const kind of tree.kindsOf(NAMES)) {
     for (const index of tree.numbersOfKind(kind)) {
@@ -55,16 +56,11 @@ function findReferences(tree: SyntaxTree, all: readonly Binding[], declared: Uin
       const around = table[((table[at + PARENT] as number) << SHIFT) + KIND] as number;
       const usage = isUnusual[around] === 1 ? usageOf(tree.nodeAt(index)) : READ;
       if (usage === null) continue;
-      const reference = new Reference(tree, index, usage.reads, usage.writes);
       const start = table[at + START] as number;
       const name = text.slice(start, table[at + END]);
       const binding = innermost(known.get(name), index, start);
-      if (binding !== null) {
-        binding.references.push(reference);
-        continue;
-      }
-      unresolved.push(reference);
-      usesEval ||= name === 'eval';
+      if (binding === null) usesEval ||= name === 'eval';
+      (binding === null ? unresolved : binding.references).add(index, usage.reads, usage.writes);
     }
   }
   return { unresolved, usesEval };
