@@ -53,7 +53,7 @@ export async function inspectShare({ root, settings, sets, houseRules, files, te
       inspected.push({ index, outcome: reading });
       continue;
     }
-    const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark);
+    const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
     inspected.push({ index, outcome: inspectFile(source, sets[file.set] as RuleSet, tools) });
   }
   return inspected;

@@ -12,7 +12,15 @@ export type SkippedReading =
   | { readonly skipped: 'unreadable'; readonly why: string };
 
 /** A source file as it was read. */
-export type SourceReading = { readonly text: string; readonly hasByteOrderMark: boolean } | SkippedReading;
+export type SourceReading = ReadSource | SkippedReading;
+
+/** The text of a file. */
+export interface ReadSource {
+  readonly text: string;
+  readonly hasByteOrderMark: boolean;
+  /** Whether there is nothing in it but printable ASCII, blanks, tabs and line ends. */
+  readonly isPlain: boolean;
+}
 
 /** How much of a file is searched for NUL bytes. */
 const BINARY_WINDOW = 8 * 1024;
@@ -68,12 +76,28 @@ function failure(error: unknown): SourceReading {
 function judge(bytes: Buffer, generated: ScopeSettings['generated']): SourceReading {
   if (bytes.subarray(0, BINARY_WINDOW).includes(0)) return { skipped: 'binary' };
   // Of ASCII, as most files are, Latin-1 is read faster and is the same.
-  const isPlain = isAscii(bytes);
-  if (!isPlain && !isUtf8(bytes)) return { skipped: 'not-utf8' };
-  const whole = bytes.toString(isPlain ? 'latin1' : 'utf8');
+  const isAsciiOnly = isAscii(bytes);
+  if (!isAsciiOnly && !isUtf8(bytes)) return { skipped: 'not-utf8' };
+  const whole = bytes.toString(isAsciiOnly ? 'latin1' : 'utf8');
   const hasByteOrderMark = whole.startsWith('\uFEFF');
   const text = hasByteOrderMark ? whole.slice(1) : whole;
-  return generated === 'skip' && isMarkedGenerated(text) ? { skipped: 'generated' } : { text, hasByteOrderMark };
+  return generated === 'skip' && isMarkedGenerated(text) ? { skipped: 'generated' } : { text, hasByteOrderMark, isPlain: isAsciiOnly && hasOnlyPlainSigns(bytes) };
+}
+
+/** 1 for the bytes that stand for no printable sign of ASCII, blank, tab, line end or form feed. */
+const ODD = Uint8Array.from({ length: 256 }, (_, byte) => Number((byte < 0x20 || byte > 0x7e) && ![0x09, 0x0a, 0x0c, 0x0d].includes(byte)));
+
+/** Looks at four bytes of ASCII at a time: only where one of them is below the blank, or the last one, is it looked at alone. */
+function hasOnlyPlainSigns(bytes: Buffer): boolean {
+  const words = new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
+  for (let at = 0; at < words.length; at += 1) {
+    const word = words[at] as number;
+    // Of each byte the highest bit: set in the first term by a byte below 0x20, in the second by 0x7F.
+    if ((((word - 0x20202020) | (word + 0x01010101)) & 0x80808080) === 0) continue;
+    for (let byte = 4 * at; byte < 4 * at + 4; byte += 1) if (ODD[bytes[byte] as number] === 1) return false;
+  }
+  for (let byte = words.length * 4; byte < bytes.length; byte += 1) if (ODD[bytes[byte] as number] === 1) return false;
+  return true;
 }
 
 function isMarkedGenerated(text: string): boolean {

@@ -32,18 +32,33 @@ test('a file is read whole, whatever its size, and stays what it was when others
 });
 
 test.each<[string, Buffer | string, object]>([
-  ['nothing', '', { text: '', hasByteOrderMark: false }],
-  ['a byte-order mark alone', '\uFEFF', { text: '', hasByteOrderMark: true }],
+  ['nothing', '', { text: '', hasByteOrderMark: false, isPlain: true }],
+  ['a byte-order mark alone', '\uFEFF', { text: '', hasByteOrderMark: true, isPlain: false }],
   ['a NUL byte early', `a\0${'b'.repeat(9000)}`, { skipped: 'binary' }],
-  ['a NUL byte late', `${'b'.repeat(9000)}\0`, { text: `${'b'.repeat(9000)}\0`, hasByteOrderMark: false }],
+  ['a NUL byte late', `${'b'.repeat(9000)}\0`, { text: `${'b'.repeat(9000)}\0`, hasByteOrderMark: false, isPlain: false }],
   ['letters of Latin-1', Buffer.from('quay é', 'latin1'), { skipped: 'not-utf8' }],
   ['half a letter at its end', Buffer.from('é').subarray(0, 1), { skipped: 'not-utf8' }],
   ['more than the largest size', 'a'.repeat(2 * 1024 * 1024 + 1), { skipped: 'too-large' }],
-  ['just the largest size', 'a'.repeat(2 * 1024 * 1024), { text: 'a'.repeat(2 * 1024 * 1024), hasByteOrderMark: false }],
+  ['just the largest size', 'a'.repeat(2 * 1024 * 1024), { text: 'a'.repeat(2 * 1024 * 1024), hasByteOrderMark: false, isPlain: true }],
 ])('of a file with %s', (_, content, expected) => {
   const folder = makeFolder({ 'a.txt': content, 'b.txt': 'before' });
-  expect(readSource(path.join(folder, 'b.txt'), SETTINGS)).toEqual({ text: 'before', hasByteOrderMark: false });
+  expect(readSource(path.join(folder, 'b.txt'), SETTINGS)).toEqual({ text: 'before', hasByteOrderMark: false, isPlain: true });
   expect(JSON.stringify(readSource(path.join(folder, 'a.txt'), SETTINGS)) === JSON.stringify(expected)).toBe(true);
+});
+
+test('a file is plain when all in it is printable ASCII, a blank, a tab or a line end', () => {
+  const folder = makeFolder();
+  const file = path.join(folder, 'a.txt');
+  const sign = fc.oneof(fc.constantFrom('a', ' ', '~', '\t', '\n', '\r\n', '\f', 'quay('), fc.integer({ min: 1, max: 0x82 }).map((code) => String.fromCharCode(code)));
+  let plain = 0;
+  fc.assert(fc.property(fc.array(sign, { maxLength: 12 }), (signs) => {
+    const text = signs.join('');
+    writeFileSync(file, text);
+    const isPlain = !/[^\t\n\r\f\x20-\x7E]/.test(text);
+    if (isPlain) plain += 1;
+    expect(readSource(file, SETTINGS)).toMatchObject({ isPlain });
+  }), { numRuns: 600 });
+  expect(plain).toBeGreaterThan(50);
 });
 
 test('a directory and a file that is gone are told apart', () => {

@@ -26,6 +26,8 @@ export class SourceText {
     readonly text: string,
     /** Whether the file begins with a byte-order mark, which is not part of `text`. */
     readonly hasByteOrderMark = false,
+    /** Whether `text` is known to have nothing but what a typewriter has: printable ASCII, blanks, tabs and line ends. */
+    readonly isPlain = false,
   ) {
     [this.starts, this.ends] = text.includes('\r') ? splitAtAll(text) : splitAtFeeds(text);
   }

@@ -26,10 +26,18 @@ function findHeadless(source: Source, { text: wanted }: { readonly text: string 
   const { line, block } = language.comments;
   // What has no comments, or is prose from its first word, has no heading.
   if (line.length + block.length === 0 || text.trim() === '' || ['markdown', 'text', 'git-settings'].includes(language.id)) return [];
-  const first = /^(?:#![^\n]*\n|<\?php|<\?xml[^>]*>|<!doctype[^>]*>|@charset[^;]*;|["'][\w ]+["'];?|\s)*/i.exec(text)?.[0].length ?? 0;
-  if (hasHeading(source, first, wanted)) return [];
+  if (hasHeading(source, codeStart(text), wanted)) return [];
   const [end = 0] = ends;
   return [{ start: 0, end, message: wanted === '' ? 'no comment stands at the top of this file' : `the top of this file does not say: ${wanted}` }];
+}
+
+/** What may stand before a heading: what the system or the language wants to be first, and blanks. */
+const OPENING = /^(?:#![^\n]*\n|<\?php|<\?xml[^>]*>|<!doctype[^>]*>|@charset[^;]*;|["'][\w ]+["'];?|\s)*/i;
+
+function codeStart(text: string): number {
+  // Most files begin with none of these.
+  const begin = text.search(/\S/);
+  return '#<@"\''.includes(text[begin] as string) ? (OPENING.exec(text)?.[0].length ?? 0) : begin;
 }
 
 /** Whether something is written in comments before the first code, `wanted` in it. Python's documentation counts. */

@@ -39,7 +39,7 @@ function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: str
     if (index < comment.start || index < told) continue;
     const whole = /^[^\r\n]*/.exec(text.slice(index, comment.end))?.[0] ?? '';
     told = index + whole.length;
-    if (ticket !== '' && compiled(ticket).matcher(whole).find()) continue;
+    if (ticket !== '' && compiled(ticket).test(whole)) continue;
     yield { start: index, end: index + word.length, message: `this ${word} names no ticket` };
   }
 }

@@ -57,12 +57,12 @@ function findWideLines(
 /** The columns of a line, a character one, and the offset of the first character past `max`. */
 function measure(text: string, max: number, tabWidth: number): { columns: number; offset: number } {
   let columns = 0;
-  let offset = 0;
   let over = -1;
-  for (const character of text) {
-    columns += character === '\t' ? tabWidth - (columns % tabWidth) : 1;
+  for (let offset = 0; offset < text.length;) {
+    const code = text.codePointAt(offset) as number;
+    columns += code === TAB ? tabWidth - (columns % tabWidth) : 1;
     if (over < 0 && columns > max) over = offset;
-    offset += character.length;
+    offset += code > 0xffff ? 2 : 1;
   }
   return { columns, offset: over < 0 ? text.length : over };
 }

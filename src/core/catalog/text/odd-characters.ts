@@ -37,7 +37,7 @@ export default defineRule({
 });
 
 function* findOddCharacters({ text: source }: Source): Iterable<Hit> {
-  if (!/[^\t\n\r\f\x20-\x7E]/.test(source.text)) return;
+  if (source.isPlain || !/[^\t\n\r\f\x20-\x7E]/.test(source.text)) return;
   for (const { start, text: line } of source.lines) {
     if (!/[^\t\f\x20-\x7E]/.test(line)) continue;
     let offset = start;
