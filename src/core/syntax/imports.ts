@@ -6,13 +6,30 @@ import type { SyntaxTree } from './tree.js';
 const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
 /** Calls that load a module. */
 const LOADERS = ['require', 'import'];
-const SCRIPT_IMPORTS = ['import_statement', 'export_statement', 'import_require_clause'];
+const OTHER_SCRIPT_IMPORTS = ['export_statement', 'import_require_clause'];
 
 /** A place that imports something, and what, as it is written without quote marks. */
 export interface Import {
   readonly module: string;
   readonly node: SyntaxNode;
 }
+
+/** A statement of JavaScript or TypeScript that imports something. */
+export interface ImportStatement {
+  readonly node: SyntaxNode;
+  /** What it imports from, without quote marks; null for the form with `require`. */
+  readonly module: string | null;
+  /** Where in the text that stands. */
+  readonly source: SyntaxNode | null;
+  /** The names that it takes; null where it only loads the module. */
+  readonly clause: SyntaxNode | null;
+}
+
+/** The import statements of a script, in the order of the text. */
+export const importStatements = memoized((tree: SyntaxTree): readonly ImportStatement[] => tree.ofType('import_statement').map((node) => {
+  const source = node.child('source');
+  return { node, module: source === null ? null : source.text.slice(1, -1), source, clause: node.childOfType('import_clause') };
+}));
 
 /** All imports of a file, re-exports and calls of `require` and `import` among them. */
 export const importsOf = memoized((tree: SyntaxTree): readonly Import[] => findImports(tree));
@@ -44,7 +61,8 @@ function scriptImports(tree: SyntaxTree): Import[] {
   const add = (node: SyntaxNode | null | undefined): void => {
     if (node?.type === 'string') imports.push({ module: node.text.slice(1, -1), node });
   };
-  for (const statement of tree.ofTypes(SCRIPT_IMPORTS)) add(statement.child('source'));
+  for (const { source, module } of importStatements(tree)) if (source?.type === 'string' && module !== null) imports.push({ module, node: source });
+  for (const statement of tree.ofTypes(OTHER_SCRIPT_IMPORTS)) add(statement.child('source'));
   for (const call of callsOf(tree, LOADERS)) if (call.type === 'call_expression' && !calleeOf(call).includes('.')) add(argumentsOf(call)[0]);
   return imports;
 }

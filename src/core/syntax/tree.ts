@@ -138,6 +138,15 @@ export class SyntaxTree {
     return previous;
   }
 
+  /** The number of the one part between the first and the last of three, as in brackets; below 0 where there are more or fewer. */
+  onlyBetween(index: number): number {
+    const { table } = this;
+    const end = table[(index << SHIFT) + AFTER] as number;
+    const between = (table[((index + 1) << SHIFT) + AFTER] as number);
+    const last = between < end ? table[(between << SHIFT) + AFTER] as number : end;
+    return last < end && table[(last << SHIFT) + AFTER] === end ? between : -1;
+  }
+
   /** The number of the part that follows a node in the one around it; below 0 where none does. */
   nextOf(index: number): number {
     const { table } = this;

@@ -1,9 +1,11 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { END, KIND, SHIFT, START } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { unwrapped } from '../../syntax/statements.js';
+import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, inLanguages, NO_HITS } from '../hits.js';
 
 const CONDITIONALS = ['if_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'];
 
@@ -39,16 +41,38 @@ export default defineRule({
 
 function findDeadBranches({ tree, text: { text } }: ParsedSource): Hit[] {
   const hits: Hit[] = [];
-  for (const node of tree.ofTypes(CONDITIONALS)) {
-    const condition = conditionOf(node);
-    if (condition === null) continue;
-    if (condition.end - condition.start > LONGEST && !isDigit(text.charCodeAt(condition.start))) continue;
-    const written = condition.text;
-    if (NEVER.test(written)) hits.push(hitAt(condition, node.type === 'while_statement' ? 'the loop is never entered' : 'this is never true'));
-    else if (ALWAYS.test(written) && node.type !== 'while_statement') hits.push(hitAt(condition, 'this is always true'));
+  const mayBeSettled = settledTest(tree, text);
+  for (const kind of tree.kindsOf(CONDITIONALS)) {
+    for (const index of tree.numbersOfKind(kind)) if (mayBeSettled(index)) hits.push(...judge(tree.nodeAt(index)));
   }
   for (const node of tree.ofType('if_statement')) if (node.parentType !== 'else_clause' && node.field !== 'alternative') hits.push(...askedAgain(node));
   return hits;
+}
+
+const CONDITION = ['condition'];
+const BRACKETS = ['parenthesized_expression', 'condition_clause'];
+
+/** Whether a condition without the brackets around it is as short as what is always the same, or a number. Nearly all are neither, so that their nodes are not made. */
+function settledTest(tree: SyntaxTree, text: string): NumberTest {
+  const { table } = tree;
+  const roles = tree.rolesOf(CONDITION);
+  const isBracket = tree.kindFlags(BRACKETS);
+  return (index) => {
+    let condition = tree.childInRoles(index, roles);
+    // What is in brackets with something else beside it is looked at as a node.
+    while (condition >= 0 && isBracket[table[(condition << SHIFT) + KIND] as number] === 1) condition = tree.onlyBetween(condition);
+    if (condition < 0) return true;
+    const at = condition << SHIFT;
+    return (table[at + END] as number) - (table[at + START] as number) <= LONGEST || isDigit(text.charCodeAt(table[at + START] as number));
+  };
+}
+
+function judge(node: SyntaxNode): readonly Hit[] {
+  const condition = conditionOf(node);
+  if (condition === null) return NO_HITS;
+  const written = condition.text;
+  if (NEVER.test(written)) return [hitAt(condition, node.type === 'while_statement' ? 'the loop is never entered' : 'this is never true')];
+  return ALWAYS.test(written) && node.type !== 'while_statement' ? [hitAt(condition, 'this is always true')] : NO_HITS;
 }
 
 function isDigit(code: number): boolean {
@@ -62,12 +86,12 @@ function conditionOf(node: SyntaxNode): SyntaxNode | null {
 }
 
 /** Conditions of one chain of branches that were asked before in it. What calls something may answer differently. */
-function askedAgain(first: SyntaxNode): Hit[] {
-  if (first.child('alternative') === null) return [];
+function askedAgain(first: SyntaxNode): readonly Hit[] {
+  if (first.child('alternative') === null) return NO_HITS;
   const asked = new Set<string>();
   const hits: Hit[] = [];
   const conditions = conditionsOfChain(first);
-  if (conditions.length < 2) return [];
+  if (conditions.length < 2) return NO_HITS;
   for (const condition of conditions) {
     if (/[([]|\+\+|--|[^=!<>]=[^=]|\bawait\b/.test(condition.text)) continue;
     const key = condition.text.replace(/\s+/g, ' ');

@@ -1,11 +1,17 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { Repair } from '../../model/repair.js';
 import { functionAround } from '../../syntax/functions.js';
+import { importStatements } from '../../syntax/imports.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { removalOfStatement } from '../../syntax/removal.js';
 import type { ParsedSource } from '../../syntax/source.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+
+const SCRIPT_IMPORTS = ['import_statement'];
+const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
+const JAVA_IMPORTS = ['import_declaration'];
 
 export default defineRule({
   id: 'imports/repeated',
@@ -18,9 +24,9 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', byTree((source) => find(source, ['import_statement'], scriptKey, mergeScript), ['import_statement'])),
-      python: byTree((source) => find(source, ['import_statement', 'import_from_statement'], pythonKey, mergePython)),
-      java: byTree((source) => find(source, ['import_declaration'], (node) => node.text.replace(/\s+/g, ' '), (_first, second, text) => removalOfStatement(second, text))),
+      ...inLanguages('javascript typescript', byTree((source) => (namesOneTwice(source.tree) ? find(source, SCRIPT_IMPORTS, scriptKey, mergeScript) : NO_HITS), SCRIPT_IMPORTS)),
+      python: byTree((source) => find(source, PYTHON_IMPORTS, pythonKey, mergePython), PYTHON_IMPORTS),
+      java: byTree((source) => find(source, JAVA_IMPORTS, (node) => node.text.replace(/\s+/g, ' '), (_first, second, text) => removalOfStatement(second, text)), JAVA_IMPORTS),
     },
   },
   examples: [
@@ -52,6 +58,12 @@ function find({ tree, text: { text } }: ParsedSource, types: readonly string[], 
     }
     return [hitAt(node, 'this module has been imported before', node.parent === before.parent ? merge(before, node, text) : undefined)];
   });
+}
+
+/** Whether two imports of a script name one module: in nearly all files there is nothing more to look at. */
+function namesOneTwice(tree: SyntaxTree): boolean {
+  const statements = importStatements(tree);
+  return new Set(statements.map(({ module }) => module)).size < statements.length;
 }
 
 /** One of several ways to import the same, of which one is taken. */

@@ -1,10 +1,13 @@
 import type { Repair } from '../../model/repair.js';
 import { defineRule, type Hit } from '../../model/rule.js';
+import { importStatements, type ImportStatement } from '../../syntax/imports.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isBlank } from '../blank.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+
+const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
 
 export default defineRule({
   id: 'imports/sorted',
@@ -17,9 +20,9 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', byTree((source) => find(source, ['import_statement'], scriptKey), ['import_statement'])),
-      python: byTree((source) => find(source, ['import_statement', 'import_from_statement'], pythonKey)),
-      java: byTree((source) => find(source, ['import_declaration'], javaKey)),
+      ...inLanguages('javascript typescript', byTree((source) => find(source, importStatements(source.tree).map(scriptEntry)), ['import_statement'])),
+      python: byTree((source) => find(source, source.tree.ofTypes(PYTHON_IMPORTS).map(pythonEntry).sort((a, b) => a.node.start - b.node.start)), PYTHON_IMPORTS),
+      java: byTree((source) => find(source, source.tree.ofType('import_declaration').map(javaEntry)), ['import_declaration']),
     },
   },
   examples: [
@@ -34,17 +37,22 @@ export default defineRule({
   ],
 });
 
-/** An import with what it is sorted by: capitals and small letters alike, and as it is written where these are the same. */
-interface Keyed {
+/** An import, and what it is sorted by; null for one whose place matters, which ends the block. */
+interface Entry {
   readonly node: SyntaxNode;
+  readonly key: string | null;
+}
+
+/** An import with what it is sorted by: capitals and small letters alike, and as it is written where these are the same. */
+interface Keyed extends Entry {
   readonly key: string;
   readonly small: string;
 }
 
-/** @param keyOf what imports are sorted by; null for one whose place matters, which ends the block. */
-function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null): Hit[] {
-  const nodes = types.length === 1 ? tree.ofTypes(types) : tree.ofTypes(types).toSorted((a, b) => a.start - b.start);
-  return hitsOf(blocksOf(nodes, text, keyOf), (block) => {
+/** @param entries in the order of the text. */
+function find({ text: { text } }: ParsedSource, entries: readonly Entry[]): readonly Hit[] {
+  if (entries.length < 2) return NO_HITS;
+  return hitsOf(blocksOf(entries, text), (block) => {
     const wrong = block.findIndex((own, index) => index > 0 && compare(block[index - 1] as Keyed, own) > 0);
     if (wrong < 0) return NO_HITS;
     const isWhole = block.every(({ node }) => endsLine(text, node.end));
@@ -91,12 +99,11 @@ function wordOf(key: string): string {
   return key.replace(/^\d /, '');
 }
 
-/** Imports on lines that follow each other directly. @param nodes in the order of the text. */
-function blocksOf(nodes: readonly SyntaxNode[], text: string, keyOf: (node: SyntaxNode) => string | null): Keyed[][] {
+/** Imports on lines that follow each other directly. */
+function blocksOf(entries: readonly Entry[], text: string): Keyed[][] {
   const blocks: Keyed[][] = [];
   let before: SyntaxNode | null = null;
-  for (const node of nodes) {
-    const key = keyOf(node);
+  for (const { node, key } of entries) {
     if (key !== null) {
       const keyed = { node, key, small: key.toLowerCase() };
       const isNext: boolean = before !== null && before.parent === node.parent && areNext(text, before.end, node.start);
@@ -108,19 +115,18 @@ function blocksOf(nodes: readonly SyntaxNode[], text: string, keyOf: (node: Synt
   return blocks;
 }
 
-function scriptKey(node: SyntaxNode): string | null {
-  const source = node.child('source')?.text.slice(1, -1);
-  // A bare import is there for what it does when it is loaded, so that its place matters.
-  if (source === undefined || node.childOfType('import_clause') === null) return null;
-  return `${source.startsWith('..') ? 1 : source.startsWith('.') ? 2 : 0} ${source}`;
+/** A bare import is there for what it does when it is loaded, so that its place matters. */
+function scriptEntry({ node, module, clause }: ImportStatement): Entry {
+  if (module === null || clause === null) return { node, key: null };
+  return { node, key: `${module.startsWith('..') ? 1 : module.startsWith('.') ? 2 : 0} ${module}` };
 }
 
-function pythonKey(node: SyntaxNode): string | null {
+function pythonEntry(node: SyntaxNode): Entry {
   const module = node.type === 'import_statement' ? node.parts[0]?.text : node.child('module_name')?.text;
-  return module === undefined ? null : `${module.startsWith('.') ? 1 : 0} ${module}`;
+  return { node, key: module === undefined ? null : `${module.startsWith('.') ? 1 : 0} ${module}` };
 }
 
-function javaKey(node: SyntaxNode): string {
+function javaEntry(node: SyntaxNode): Entry {
   const path = node.text.replace(/^import\s+(?:static\s+)?|\s*;$/g, '');
-  return `${/^import\s+static\b/.test(node.text) ? 1 : 0} ${path}`;
+  return { node, key: `${/^import\s+static\b/.test(node.text) ? 1 : 0} ${path}` };
 }
