@@ -18,8 +18,11 @@ const LATE_PACKAGES = {
   '@inquirer/confirm': 'export default (...given) => load()(...given);',
 };
 
-/** Modules of Node that few runs need, and that take Node a while to load: they wait until something of them is asked for. */
+/** Modules of Node that few runs need, and that take Node a while to load: they wait until something of them is called. */
 const LATE_MODULES = ['node:child_process', 'node:crypto', 'node:worker_threads', 'assert'];
+
+/** What makes a `require` of one's own is called by packages that hardly ever use it. */
+const LATE_REQUIRE = 'export const createRequire = (from) => { let own; return (...given) => (own ??= require("node:module").createRequire(from))(...given); };';
 
 const late = {
   name: 'late',
@@ -40,12 +43,16 @@ const late = {
       resolveDir: path.dirname(file),
     }));
     onResolve({ filter: new RegExp(`^(?:${LATE_MODULES.join('|')})$`) }, ({ path: name, kind }) => (kind === 'import-statement' ? { path: name, namespace: 'late-module' } : undefined));
-    onLoad({ filter: /.*/, namespace: 'late-module' }, async ({ path: name }) => ({
-      contents: `let loaded;
-        for (const key of ${JSON.stringify(Object.keys(await import(name)))}) {
-          Object.defineProperty(exports, key, { enumerable: true, get: () => (loaded ??= require(${JSON.stringify(name)}))[key] });
-        }`,
-    }));
+    onLoad({ filter: /.*/, namespace: 'late-module' }, async ({ path: name }) => {
+      const functions = Object.entries(await import(name)).filter(([, value]) => typeof value === 'function').map(([key]) => key);
+      return {
+        contents: `let loaded;
+          const load = () => (loaded ??= require(${JSON.stringify(name)}));
+          for (const key of ${JSON.stringify(functions)}) exports[key] = function (...given) { return new.target ? new (load()[key])(...given) : load()[key](...given); };`,
+      };
+    });
+    onResolve({ filter: /^(?:node:)?module$/ }, ({ kind }) => (kind === 'import-statement' ? { path: 'module', namespace: 'late-require' } : undefined));
+    onLoad({ filter: /.*/, namespace: 'late-require' }, () => ({ contents: LATE_REQUIRE }));
   },
 };
 

@@ -2,10 +2,11 @@ import type { Language as Grammar } from 'web-tree-sitter';
 import * as z from 'zod';
 import { fillIn } from '../inspect/fill-in.js';
 import type { HouseOption, HouseRule } from '../model/house-rule.js';
-import type { OptionDeclaration, OptionValues } from '../model/option.js';
+import type { OptionDeclaration, OptionValue, OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
 import type { Example, Finder, Hit, Rule } from '../model/rule.js';
 import { compilePattern, HouseQuery, searchPattern, type Match } from './house-search.js';
+import { option } from './options.js';
 
 /** Makes a rule of a declaration. The declaration has been checked; its query has not been compiled yet. */
 export function makeHouseRule(declared: HouseRule): Rule {
@@ -29,10 +30,10 @@ export function makeHouseRule(declared: HouseRule): Rule {
   };
 }
 
-const SCHEMAS = { number: z.int(), boolean: z.boolean(), string: z.string(), list: z.array(z.string()) } as const;
+const SCHEMAS = { number: () => z.int(), boolean: () => z.boolean(), string: () => z.string(), list: () => z.array(z.string()) } as const;
 
 function declare({ type, default: standard, stricter, about }: HouseOption): OptionDeclaration {
-  return { schema: SCHEMAS[type], default: standard, stricter, about } as OptionDeclaration;
+  return option<z.ZodType<OptionValue>>(SCHEMAS[type], { default: standard, stricter, about });
 }
 
 function finderOf(declared: HouseRule): Finder<OptionValues> {

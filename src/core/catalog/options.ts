@@ -1,15 +1,30 @@
 import { RE2JS } from 're2js';
 import * as z from 'zod';
-import type { OptionDeclaration, StricterDirection } from '../model/option.js';
+import { lazily } from '../model/lazily.js';
+import type { OptionDeclaration, OptionValue, StricterDirection } from '../model/option.js';
+
+/** An option without its schema. */
+type Described<Schema extends z.ZodType<OptionValue>> = Omit<OptionDeclaration<Schema>, 'schema'>;
+
+/** An option whose schema is made when a layer file first sets it: making all of them takes a good part of the start. */
+export function option<Schema extends z.ZodType<OptionValue>>(schema: () => Schema, described: Described<Schema>): OptionDeclaration<Schema> {
+  const made = lazily(schema);
+  return {
+    get schema() {
+      return made();
+    },
+    ...described,
+  };
+}
 
 /** An option that is a whole number. */
 export function whole(standard: number, least: number, most: number, stricter: StricterDirection | null, about: string): OptionDeclaration<z.ZodInt> {
-  return { schema: z.int().min(least).max(most), default: standard, stricter, about };
+  return option(() => z.int().min(least).max(most), { default: standard, stricter, about });
 }
 
 /** An option that is on or off. */
 export function toggle(standard: boolean, stricter: 'true' | 'false' | null, about: string): OptionDeclaration<z.ZodBoolean> {
-  return { schema: z.boolean(), default: standard, stricter, about };
+  return option(() => z.boolean(), { default: standard, stricter, about });
 }
 
 /** An option that is one of a few words. */
@@ -18,17 +33,17 @@ export function choice<const Choices extends readonly [string, ...string[]]>(
   standard: Choices[number],
   about: string,
 ): OptionDeclaration<z.ZodEnum<{ [Name in Choices[number]]: Name }>> {
-  return { schema: z.enum(choices), default: standard, stricter: null, about } as never;
+  return option(() => z.enum(choices), { default: standard, stricter: null, about }) as never;
 }
 
 /** An option that is a text; it may be empty. */
 export function words(standard: string, about: string): OptionDeclaration<z.ZodString> {
-  return { schema: z.string(), default: standard, stricter: null, about };
+  return option(() => z.string(), { default: standard, stricter: null, about });
 }
 
 /** An option that is a list of texts. */
 export function list(standard: readonly string[], stricter: 'more' | 'fewer' | null, about: string): OptionDeclaration<z.ZodArray<z.ZodString>> {
-  return { schema: z.array(z.string().min(1)), default: [...standard], stricter, about };
+  return option(() => z.array(z.string().min(1)), { default: [...standard], stricter, about });
 }
 
 /** Whether a text is a regular expression of RE2, which is run in a time that grows with the text alone. */
@@ -43,12 +58,12 @@ function isPattern(text: string): boolean {
 
 /** An option that is a regular expression (RE2); empty for none. */
 export function pattern(standard: string, about: string): OptionDeclaration<z.ZodString> {
-  return { schema: z.string().refine(isPattern, 'a regular expression (RE2)'), default: standard, stricter: null, about };
+  return option(() => z.string().refine(isPattern, 'a regular expression (RE2)'), { default: standard, stricter: null, about });
 }
 
 /** An option that is a list of regular expressions (RE2), each for a whole name. */
 export function patterns(standard: readonly string[], stricter: 'more' | 'fewer' | null, about: string): OptionDeclaration<z.ZodArray<z.ZodString>> {
-  return { schema: z.array(z.string().min(1).refine(isPattern, 'a regular expression (RE2)')), default: [...standard], stricter, about };
+  return option(() => z.array(z.string().min(1).refine(isPattern, 'a regular expression (RE2)')), { default: [...standard], stricter, about });
 }
 
 /** The option that lets some names off, in every rule that has it. */

@@ -1,3 +1,5 @@
+import { lazily } from '../model/lazily.js';
+
 /** Words that people who write programs use and a dictionary of English does not have. */
 const WORDS = `
   gzipped glob globbing globbed adaptor adaptors implementor implementors infile outfile infiles normalizer normalizers natively bundler bundlers referer vibrance protoc highp mediump lowp lineno zeroth dunder megamorphic monomorphic polymorphic ncurses mipped decile deciles panner injective surjective bijective upsert upserts upserted ceiled cypher descendent descendents
@@ -38,7 +40,7 @@ const WORDS = `
 
 /** Whether a word is one of the trade. @param word in small letters. */
 export function isTradeWord(word: string): boolean {
-  return KNOWN.has(word);
+  return known().has(word);
 }
 
-const KNOWN: ReadonlySet<string> = new Set(WORDS.trim().split(/\s+/));
+const known = lazily((): ReadonlySet<string> => new Set(WORDS.trim().split(/\s+/)));

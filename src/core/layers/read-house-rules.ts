@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { CONCERNS } from '../catalog/concerns.js';
 import { LANGUAGES } from '../catalog/languages.js';
 import type { HouseExample, HouseOption, HouseRule, HouseSearch } from '../model/house-rule.js';
+import { lazily } from '../model/lazily.js';
 import { CONFIDENCES } from '../model/rule.js';
 import { fillPattern } from '../catalog/house-search.js';
 import { nearName } from './near-name.js';
@@ -10,33 +11,37 @@ import type { Reading } from './reading.js';
 import { describeValue, problemsOfIssues } from './schema-problems.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';
 
-const text = z.string().min(1);
-
-const optionSchema = z.strictObject({
-  default: z.union([z.number().int(), z.boolean(), z.string(), z.array(z.string())]),
-  stricter: z.enum(['lower', 'higher', 'more', 'fewer', 'true', 'false']).optional(),
-  about: text.optional(),
+/** A house rule as it is written, and one of its options. */
+const schemas = lazily(() => {
+  const text = z.string().min(1);
+  const option = z.strictObject({
+    default: z.union([z.number().int(), z.boolean(), z.string(), z.array(z.string())]),
+    stricter: z.enum(['lower', 'higher', 'more', 'fewer', 'true', 'false']).optional(),
+    about: text.optional(),
+  });
+  const example = z.union([z.string(), z.strictObject({ language: text.optional(), code: z.string() })]);
+  const rule = z.strictObject({
+    title: text,
+    about: text.optional(),
+    advice: text.optional(),
+    message: text,
+    tags: z.array(z.string().regex(/^[a-z][a-z0-9-]*$/, 'a tag in small letters')).optional(),
+    confidence: z.enum(CONFIDENCES).optional(),
+    languages: z.array(text).min(1),
+    query: text.optional(),
+    pattern: text.optional(),
+    replace: z.record(z.string(), z.string()).optional(),
+    options: z.record(z.string().regex(/^[a-z][a-z0-9-]*$/, 'a name in small letters'), option).optional(),
+    examples: z.strictObject({ good: z.array(example).optional(), bad: z.array(example).optional() }).optional(),
+  });
+  return { rule, option };
 });
 
-const exampleSchema = z.union([z.string(), z.strictObject({ language: text.optional(), code: z.string() })]);
+/** What these let through. */
+type RuleData = z.output<ReturnType<typeof schemas>['rule']>;
+type OptionData = z.output<ReturnType<typeof schemas>['option']>;
 
-/** A house rule as it is written. */
-export const houseRuleSchema = z.strictObject({
-  title: text,
-  about: text.optional(),
-  advice: text.optional(),
-  message: text,
-  tags: z.array(z.string().regex(/^[a-z][a-z0-9-]*$/, 'a tag in small letters')).optional(),
-  confidence: z.enum(CONFIDENCES).optional(),
-  languages: z.array(text).min(1),
-  query: text.optional(),
-  pattern: text.optional(),
-  replace: z.record(z.string(), z.string()).optional(),
-  options: z.record(z.string().regex(/^[a-z][a-z0-9-]*$/, 'a name in small letters'), optionSchema).optional(),
-  examples: z.strictObject({ good: z.array(exampleSchema).optional(), bad: z.array(exampleSchema).optional() }).optional(),
-});
-
-const KEYS = Object.keys(houseRuleSchema.shape);
+const keys = lazily(() => Object.keys(schemas().rule.shape));
 
 /** Reads the `rules` block of a layer file. What is wrong is reported; such a rule is left out. */
 export function readHouseRules(root: YamlNode, reading: Reading): HouseRule[] {
@@ -57,9 +62,9 @@ function readHouseRule(id: string, node: YamlNode, reading: Reading): HouseRule 
     return null;
   }
   if ((CONCERNS as readonly string[]).includes(concern)) reading.report(place, { code: 'own-concern', id, concern });
-  const read = houseRuleSchema.safeParse(node.value);
+  const read = schemas().rule.safeParse(node.value);
   if (!read.success) {
-    reading.problems.push(...problemsOfIssues(read.error.issues, node, KEYS));
+    reading.problems.push(...problemsOfIssues(read.error.issues, node, keys()));
     return null;
   }
   const { data } = read;
@@ -87,7 +92,7 @@ function readHouseRule(id: string, node: YamlNode, reading: Reading): HouseRule 
   };
 }
 
-function typeOf(value: z.output<typeof optionSchema>['default']): HouseOption['type'] {
+function typeOf(value: OptionData['default']): HouseOption['type'] {
   if (Array.isArray(value)) return 'list';
   return typeof value as 'number' | 'boolean' | 'string';
 }
@@ -106,7 +111,7 @@ function readLanguages(node: YamlNode, languages: readonly string[], reading: Re
   return isKnown ? languages : undefined;
 }
 
-function readSearch(node: YamlNode, data: z.output<typeof houseRuleSchema>, options: readonly HouseOption[], reading: Reading): HouseSearch | null {
+function readSearch(node: YamlNode, data: RuleData, options: readonly HouseOption[], reading: Reading): HouseSearch | null {
   if ((data.query === undefined) === (data.pattern === undefined)) {
     reading.report(node.keyPlace ?? node.place, { code: 'query-or-pattern', both: data.query !== undefined });
     return null;
@@ -123,7 +128,7 @@ function readSearch(node: YamlNode, data: z.output<typeof houseRuleSchema>, opti
   return { by: 'pattern', pattern, place };
 }
 
-function readExamples(node: YamlNode, { examples = {} }: z.output<typeof houseRuleSchema>, languages: HouseRule['languages']): HouseExample[] {
+function readExamples(node: YamlNode, { examples = {} }: RuleData, languages: HouseRule['languages']): HouseExample[] {
   return (['good', 'bad'] as const).flatMap((kind) => (examples[kind] ?? []).map((example, index): HouseExample => ({
     kind,
     language: (typeof example === 'string' ? undefined : example.language) ?? languages?.[0] ?? 'text',

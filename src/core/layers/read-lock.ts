@@ -1,5 +1,6 @@
 import { stringify } from 'yaml';
 import * as z from 'zod';
+import { lazily } from '../model/lazily.js';
 import { compareProblems, type Problem } from '../model/problem.js';
 import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';
 import { readYaml } from './yaml-text.js';
@@ -16,18 +17,18 @@ export interface Pin {
   readonly since: string | null;
 }
 
-const lockSchema = z.strictObject({
+const lockSchema = lazily(() => z.strictObject({
   presets: z.array(z.strictObject({
     reference: z.string().min(1), digest: z.string().regex(/^sha256-[0-9a-f]{64}$/, 'sha256- and 64 hexadecimal digits'), commit: z.string().regex(/^[0-9a-f]{40,64}$/, 'the name of a commit').optional(), since: z.string().optional(),
   })),
-});
+}));
 
 /** Reads the text of a lock file. @param file how it is named in places. */
 export function readLock(text: string, file: string): { readonly pins: readonly Pin[]; readonly problems: readonly Problem[] } {
   const { root, problems } = readYaml(text, file);
   if (root === null) return { pins: [], problems };
   if (typeof root.value !== 'object' || root.value === null || Array.isArray(root.value)) return { pins: [], problems: [...problems, problemAt(root.place, { code: 'not-a-mapping', found: describeValue(root.value) })] };
-  const read = lockSchema.safeParse(root.value);
+  const read = lockSchema().safeParse(root.value);
   if (!read.success) return { pins: [], problems: [...problems, ...problemsOfIssues(read.error.issues, root, ['presets', 'reference', 'digest', 'commit', 'since'])].sort(compareProblems) };
   return { pins: read.data.presets.map(({ reference, digest, commit, since }) => ({ reference, digest, commit: commit ?? null, since: since ?? null })), problems };
 }

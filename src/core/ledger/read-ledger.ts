@@ -2,27 +2,29 @@ import * as z from 'zod';
 import { isDate } from '../layers/date.js';
 import { describeValue, problemAt, problemsOfIssues } from '../layers/schema-problems.js';
 import { nodeAt, readYaml, type YamlNode } from '../layers/yaml-text.js';
+import { lazily } from '../model/lazily.js';
 import { LEDGER_STATUSES, type WrittenEntry } from '../model/ledger.js';
 import { compareProblems, type Problem } from '../model/problem.js';
 import { blocksOf, linesText, type Block } from './blocks.js';
 import { readScalar } from './scalar.js';
 
-const text = z.string().min(1);
-
 /** One entry as it is written. What a person need not write down is optional. */
-const entrySchema = z.strictObject({
-  path: text,
-  rule: text,
+const entrySchema = lazily(() => z.strictObject({
+  path: z.string().min(1),
+  rule: z.string().min(1),
   line: z.int().min(1).optional(),
   code: z.string().optional(),
   fingerprint: z.string().regex(/^[0-9a-f]{16}$/, 'sixteen hexadecimal digits'),
   status: z.enum(LEDGER_STATUSES).optional(),
-  because: text.optional(),
+  because: z.string().min(1).optional(),
   since: z.string().optional(),
   until: z.string().optional(),
-});
+}));
 
-const KEYS = Object.keys(entrySchema.shape);
+/** What {@link entrySchema} lets through. */
+type EntryData = z.output<ReturnType<typeof entrySchema>>;
+
+const keys = lazily(() => Object.keys(entrySchema().shape));
 
 /** The lines that git leaves around both sides of a conflict (git-merge, "How conflicts are presented"). */
 const CONFLICT = /^(?:<{7} |={7}$|>{7} )/m;
@@ -50,9 +52,9 @@ export function readLedger(text: string, file: string): { readonly entries: read
 }
 
 function readEntry(item: YamlNode, index: number, problems: Problem[]): WrittenEntry | null {
-  const read = entrySchema.safeParse(item.value);
+  const read = entrySchema().safeParse(item.value);
   if (!read.success) {
-    problems.push(...problemsOfIssues(read.error.issues, item, KEYS));
+    problems.push(...problemsOfIssues(read.error.issues, item, keys()));
     return null;
   }
   for (const key of ['since', 'until'] as const) {
@@ -62,7 +64,7 @@ function readEntry(item: YamlNode, index: number, problems: Problem[]): WrittenE
   return entryOf(read.data, { writtenIn: item.place.line, index });
 }
 
-function entryOf({ path, rule, line, code, fingerprint, status, because, since, until }: z.output<typeof entrySchema>, place: Pick<WrittenEntry, 'writtenIn' | 'index'>): WrittenEntry {
+function entryOf({ path, rule, line, code, fingerprint, status, because, since, until }: EntryData, place: Pick<WrittenEntry, 'writtenIn' | 'index'>): WrittenEntry {
   return {
     path, rule, line: line ?? null, code: code ?? null, fingerprint, status: status ?? 'accepted', because: because ?? null, since: since ?? null, until: until ?? null, ...place,
   };
@@ -96,11 +98,11 @@ function readBlock({ line, lines }: Block, index: number): WrittenEntry | null {
     if (key === undefined || value === null || key in parts) return null;
     parts[key] = value;
   }
-  const read = entrySchema.safeParse(parts);
+  const read = entrySchema().safeParse(parts);
   return read.success && areDays(read.data) ? entryOf(read.data, { writtenIn: line, index }) : null;
 }
 
-function areDays({ since, until }: z.output<typeof entrySchema>): boolean {
+function areDays({ since, until }: EntryData): boolean {
   return [since, until].every((day) => day === undefined || isDate(day));
 }
 

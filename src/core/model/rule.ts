@@ -129,8 +129,9 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
   const { find, examples } = declaration;
   for (const language of 'languages' in find ? Object.keys(find.languages) : [undefined]) {
     // C is read by the grammar of C++, and in the same way.
-    const own = examples.filter((example) => language === undefined || example.language === (language === 'c' ? 'cpp' : language));
-    if (!own.some(isGood) || own.every(isGood)) {
+    const read = language === 'c' ? 'cpp' : language;
+    const isShown = (wanted: boolean): boolean => examples.some((example) => (read === undefined || example.language === read) && isGood(example) === wanted);
+    if (!isShown(true) || !isShown(false)) {
       throw new Error(`rule ${declaration.id} needs a good and a bad example${language ? ` in ${language}` : ''}`);
     }
   }

@@ -1,3 +1,4 @@
+import { lazily } from '../../model/lazily.js';
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
@@ -11,14 +12,12 @@ const STRANGE_BLANK = /[\u00A0\u1680\u2000-\u200A\u202F\u205F\u3000]/;
 const JOINER = /[\u200C\u200D]/;
 
 /** Cyrillic and Greek letters that look like Latin ones: UTS #39, the table of confusable characters. */
-const LOOK_ALIKE: Readonly<Record<string, string>> = Object.fromEntries([
+const lookAlike = lazily((): Readonly<Record<string, string>> => Object.fromEntries([
   // elvar waive text/odd-characters because the table is made of them
   ...'аaеeоoрpсcуyхxіiјjѕsһhԁdԛqԝwАAВBЕEКKМMНHОOРPСCТTХXУYЅSІIЈJ'.match(/../gu) ?? [],
   // elvar waive text/odd-characters because the table is made of them
   ...'ΑAΒBΕEΖZΗHΙIΚKΜMΝNΟOΡPΤTΥYΧXοoνv'.match(/../gu) ?? [],
-].map((pair) => [...pair] as [string, string]));
-
-const WORD = /[\p{L}\p{M}\p{N}_]+/gu;
+].map((pair) => [...pair] as [string, string])));
 
 export default defineRule({
   id: 'text/odd-characters',
@@ -62,11 +61,11 @@ function judge(character: string, line: string, offset: number): string | null {
 }
 
 function* mixedWords(line: string, start: number): Iterable<Hit> {
-  for (const { 0: word, index } of line.matchAll(WORD)) {
+  for (const { 0: word, index } of line.matchAll(/[\p{L}\p{M}\p{N}_]+/gu)) {
     if (!/[A-Za-z]/.test(word) || !/[\u0370-\u052F]/.test(word)) continue;
-    const look = [...word].find((character) => LOOK_ALIKE[character] !== undefined);
+    const look = [...word].find((character) => lookAlike()[character] !== undefined);
     if (look === undefined) continue;
     const code = (look.codePointAt(0) as number).toString(16).toUpperCase().padStart(4, '0');
-    yield { start: start + index, end: start + index + word.length, message: `${word} has U+${code}, which looks like “${LOOK_ALIKE[look]}”` };
+    yield { start: start + index, end: start + index + word.length, message: `${word} has U+${code}, which looks like “${lookAlike()[look]}”` };
   }
 }

@@ -4,7 +4,7 @@ import { writtenBy, type Writing } from '../../syntax/readable.js';
 import type { Source } from '../../syntax/source.js';
 import { wordsOf } from '../../syntax/words.js';
 import { bad, good } from '../examples.js';
-import { list, toggle, whole } from '../options.js';
+import { list, option, toggle, whole } from '../options.js';
 import { isTradeWord } from '../trade-words.js';
 
 interface Options {
@@ -23,7 +23,7 @@ export default defineRule({
   confidence: 'possible',
   options: {
     known: list([], 'fewer', 'words of the house, in small letters'),
-    dictionaries: { schema: z.array(z.enum(['english', 'trade'])), default: ['english', 'trade'], stricter: 'fewer', about: 'built-in lists of words: english, trade (of programming)' },
+    dictionaries: option(() => z.array(z.enum(['english', 'trade'])), { default: ['english', 'trade'], stricter: 'fewer', about: 'built-in lists of words: english, trade (of programming)' }),
     shortest: whole(5, 2, 40, 'lower', 'letters of the shortest word that is looked at'),
     every: toggle(false, 'true', 'words that are like no word of the dictionaries too, not only those one slip away from one'),
   },
