@@ -96,7 +96,7 @@ function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group>
       const decision = decisions.get(rule);
       const decider = decision?.trail[decision.by];
       if (decider !== undefined) group.deciders.add(decider);
-      if (groupBy === 'rule') for (const finding of own) group.findings.push(finding);
+      if (groupBy === 'rule') for (let at = 0; at < own.length; at += 1) group.findings.push(own[at] as Finding);
     }
     // A place tells its findings in the order of the text.
     if (groupBy === 'rule' || rules.length === 0) continue;

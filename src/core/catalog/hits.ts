@@ -39,9 +39,12 @@ export function inLanguages<Options>(languages: string, finder: Finder<Options>)
 export const NO_HITS: readonly Hit[] = [];
 
 /** What is found at each of some places, as one list. V8's own flatMap takes several times as long for it, place by place. */
-export function hitsOf<Place>(places: Iterable<Place>, find: (place: Place) => readonly Hit[]): Hit[] {
+export function hitsOf<Place>(places: readonly Place[], find: (place: Place) => readonly Hit[]): Hit[] {
   const hits: Hit[] = [];
-  for (const place of places) for (const hit of find(place)) hits.push(hit);
+  for (let at = 0; at < places.length; at += 1) {
+    const own = find(places[at] as Place);
+    for (let index = 0; index < own.length; index += 1) hits.push(own[index] as Hit);
+  }
   return hits;
 }
 
@@ -58,11 +61,11 @@ export function eachNode<Options>(
     let hits: Hit[] | null = null;
     const { tree } = source;
     const test = mayBe === null ? null : mayBe(tree);
-    for (const kind of tree.kindsOf(types)) {
-      for (const index of tree.numbersOfKind(kind)) {
-        const hit = test === null || test(index) ? judge(tree.nodeAt(index), options, source) : null;
-        if (hit !== null) (hits ??= []).push(hit);
-      }
+    const numbers = tree.numbersOf(types);
+    for (let at = 0; at < numbers.length; at += 1) {
+      const index = numbers[at] as number;
+      const hit = test === null || test(index) ? judge(tree.nodeAt(index), options, source) : null;
+      if (hit !== null) (hits ??= []).push(hit);
     }
     return hits ?? NO_HITS;
   }, types);

@@ -1,6 +1,6 @@
 import type { Finders, Hit } from '../model/rule.js';
 import type { LanguageId } from '../model/language.js';
-import { namesByKind, type NameKind } from '../syntax/declared-names.js';
+import { namesByKind, type DeclaredName, type NameKind } from '../syntax/declared-names.js';
 import type { ParsedSource } from '../syntax/source.js';
 import { byTree, hitAt, inLanguages } from './hits.js';
 import { compiled } from './name-patterns.js';
@@ -66,7 +66,9 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
   const forms = form === 'usual' ? (USUAL[text.language.id]?.[kind] ?? []) : form === 'any' ? [] : [form];
   if (forms.length === 0 && wanted === '') return [];
   const hits: Hit[] = [];
-  for (const { node, name } of namesByKind(tree).get(kind) ?? []) {
+  const names = namesByKind(tree).get(kind) ?? [];
+  for (let at = 0; at < names.length; at += 1) {
+    const { node, name } = names[at] as DeclaredName;
     const message = judgeName(name, forms, wanted);
     if (message !== null) hits.push(hitAt(node, message));
   }

@@ -85,7 +85,8 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
       unfinished.push(planned.rule.id);
     }
   };
-  for (const planned of plan.text) run(planned, source);
+  // Loops by place, here and in what is run for each file: V8 does not make them fast in time, and `of` makes an object each turn.
+  for (let at = 0; at < plan.text.length; at += 1) run(plan.text[at] as RunnableRule<Source>, source);
   // Where rules of text alone are in force, nothing is parsed.
   if (source.grammar === null || (plan.tree.length === 0 && plan.combined === null)) return found;
   const parsed = source as ParsedSource;
@@ -94,7 +95,10 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
     return found;
   }
   const { tree } = parsed;
-  for (const planned of plan.tree) if (planned.needs === null || tree.hasKinds(planned.needs)) run(planned, parsed);
+  for (let at = 0; at < plan.tree.length; at += 1) {
+    const planned = plan.tree[at] as RunnableRule<ParsedSource>;
+    if (planned.needs === null || tree.hasKinds(planned.needs)) run(planned, parsed);
+  }
   const matches = plan.combined?.matches(parsed.root);
   for (const planned of plan.query) {
     const own = matches?.get(planned.rule.id);

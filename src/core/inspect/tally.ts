@@ -34,7 +34,9 @@ function tallyOf(file: CheckedSource): FileTally {
   let open = 0;
   let byLedger = 0;
   let latest: OpenFindings | undefined;
-  for (const finding of file.findings) {
+  const { findings } = file;
+  for (let at = 0; at < findings.length; at += 1) {
+    const finding = findings[at] as Finding;
     const { rule, excused } = finding;
     if (excused !== null) {
       if (excused.by === 'ledger') byLedger += 1;

@@ -22,12 +22,17 @@ export function inTextOrder(found: RuleHits[], visit: (hit: Hit, by: PlannedRule
   const keys = new Float64Array(count);
   let index = 0;
   for (const { planned, hits } of found) {
-    for (const hit of hits) {
+    for (let at = 0; at < hits.length; at += 1) {
+      const hit = hits[at] as Hit;
       rules[index] = planned;
       all[index] = hit;
       keys[index] = hit.start * count + index;
       index += 1;
     }
   }
-  for (const key of keys.sort()) visit(all[key % count] as Hit, rules[key % count] as PlannedRule<unknown>);
+  keys.sort();
+  for (let at = 0; at < count; at += 1) {
+    const place = (keys[at] as number) % count;
+    visit(all[place] as Hit, rules[place] as PlannedRule<unknown>);
+  }
 }

@@ -17,11 +17,11 @@ export function callsIn(tree: SyntaxTree): readonly SyntaxNode[] {
  * The calls of a file whose {@link methodOf} is one of some names, name by name: rules look for a few calls among very
  * many, so that names are read once for all of them.
  */
-export function callsOf(tree: SyntaxTree, names: Iterable<string>): SyntaxNode[] {
+export function callsOf(tree: SyntaxTree, names: readonly string[]): SyntaxNode[] {
   const calls = callsByMethod(tree);
   const found: SyntaxNode[] = [];
-  for (const name of names) {
-    const numbers = calls.get(name);
+  for (let at = 0; at < names.length; at += 1) {
+    const numbers = calls.get(names[at] as string);
     if (numbers !== undefined) for (const number of numbers) found.push(tree.nodeAt(number));
   }
   return found;
@@ -31,13 +31,13 @@ export function callsOf(tree: SyntaxTree, names: Iterable<string>): SyntaxNode[]
 const callsByMethod = memoized((tree: SyntaxTree): ReadonlyMap<string, readonly number[]> => {
   const calls = new Map<string, number[]>();
   const [callees, names, own] = [tree.rolesOf(CALLEES), tree.rolesOf(NAMES), tree.rolesOf(OWN_NAME)];
-  for (const kind of tree.kindsOf(CALLS)) {
-    for (const call of tree.numbersOfKind(kind)) {
-      const name = textOfMethod(tree, call, callees, names, own);
-      const others = calls.get(name);
-      if (others === undefined) calls.set(name, [call]);
-      else others.push(call);
-    }
+  const numbers = tree.numbersOf(CALLS);
+  for (let at = 0; at < numbers.length; at += 1) {
+    const call = numbers[at] as number;
+    const name = textOfMethod(tree, call, callees, names, own);
+    const others = calls.get(name);
+    if (others === undefined) calls.set(name, [call]);
+    else others.push(call);
   }
   return calls;
 });

@@ -37,11 +37,10 @@ function findComments(text: SourceText, tree: SyntaxTree | null): Comment[] {
     const comments: Comment[] = [];
     const { table } = tree;
     const kinds = tree.kindsOf(COMMENTS);
-    for (const kind of kinds) {
-      for (const index of tree.numbersOfKind(kind)) {
-        const at = index << SHIFT;
-        comments.push(new TreeComment(table[at + START] as number, table[at + END] as number, text));
-      }
+    const numbers = tree.numbersOf(COMMENTS);
+    for (let index = 0; index < numbers.length; index += 1) {
+      const at = (numbers[index] as number) << SHIFT;
+      comments.push(new TreeComment(table[at + START] as number, table[at + END] as number, text));
     }
     return kinds.length < 2 ? comments : comments.sort((a, b) => a.start - b.start);
   }

@@ -28,7 +28,9 @@ export const declaredNames = memoized((tree: SyntaxTree): readonly DeclaredName[
 /** The same by what the names stand for. */
 export const namesByKind = memoized((tree: SyntaxTree): ReadonlyMap<NameKind, readonly DeclaredName[]> => {
   const names = new Map<NameKind, DeclaredName[]>();
-  for (const declared of declaredNames(tree)) {
+  const all = declaredNames(tree);
+  for (let at = 0; at < all.length; at += 1) {
+    const declared = all[at] as DeclaredName;
     const others = names.get(declared.kind);
     if (others === undefined) names.set(declared.kind, [declared]);
     else others.push(declared);
@@ -46,7 +48,9 @@ const CONSTRUCTORS = new Set(['constructor_declaration', 'compact_constructor_de
 
 function functionNames(tree: SyntaxTree): DeclaredName[] {
   const names: DeclaredName[] = [];
-  for (const node of tree.ofTypes(FUNCTIONS)) {
+  const functions = tree.ofTypes(FUNCTIONS);
+  for (let at = 0; at < functions.length; at += 1) {
+    const node = functions[at] as SyntaxNode;
     const name = nameOf(node);
     // In Java a constructor has the name of its class; elsewhere operators and computed names are no choice.
     if (name === null || !NAMES.has(name.type) || CONSTRUCTORS.has(node.type) || isConstructor(node, name)) continue;
@@ -102,7 +106,8 @@ const SCRIPT_VALUES: ReadonlySet<BindingKind> = new Set<BindingKind>(['variable'
 
 function scriptNames(bindings: readonly Binding[]): DeclaredName[] {
   const names: DeclaredName[] = [];
-  for (const { node, name, kind, scope } of bindings) {
+  for (let at = 0; at < bindings.length; at += 1) {
+    const { node, name, kind, scope } = bindings[at] as Binding;
     // What is taken out of an object has the name that it has there.
     if (!SCRIPT_VALUES.has(kind) || node.type === 'shorthand_property_identifier_pattern') continue;
     const isConstant = kind === 'constant' && (scope.kind === 'file' || PLAIN_VALUES.has(node.parent?.child('value')?.type ?? ''));

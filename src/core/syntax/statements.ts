@@ -40,7 +40,8 @@ export function isExit(statement: SyntaxNode): boolean {
 
 /** Visits the numbers of the statements of a file that leave their block: those of {@link isExit}, kind by kind. */
 export function eachExit(tree: SyntaxTree, visit: (exit: number) => void): void {
-  for (const kind of tree.kindsOf(EXITS)) for (const exit of tree.numbersOfKind(kind)) visit(exit);
+  const exits = tree.numbersOf(EXITS);
+  for (let at = 0; at < exits.length; at += 1) visit(exits[at] as number);
   for (const inside of [tree.ofType('throw_expression'), callsOf(tree, LEAVING_NAMES)]) {
     for (const { parent } of inside) if (parent !== null && isExit(parent)) visit(parent.index);
   }

@@ -190,6 +190,20 @@ export class SyntaxTree {
     return ends[kind] === ends[kind + 1] ? NO_NUMBERS : this.numbersByKind[kind] ??= numbers.subarray(ends[kind], ends[kind + 1]);
   }
 
+  /**
+   * The same of all nodes of some types, type by type. Most of what asks runs too seldom for V8 to make it fast, and going
+   * through them by their places takes it a fifth of what `of` does. @param types a list that is asked for again and again.
+   */
+  numbersOf(types: Iterable<string>): Int32Array {
+    const kinds = this.kindsOf(types);
+    let found: Int32Array = NO_NUMBERS;
+    for (let at = 0; at < kinds.length; at += 1) {
+      const own = this.numbersOfKind(kinds[at] as number);
+      if (own.length > 0) found = found.length === 0 ? own : joined(found, own);
+    }
+    return found;
+  }
+
   /** The numbers of all nodes of some types, in the order of the text. @param types the keys of a table that is asked for again and again. */
   numbersInOrder(types: ReadonlyMap<string, unknown>): Int32Array {
     const kinds = kindsOfKeys(this.names, types);
@@ -246,6 +260,13 @@ interface SortedNumbers {
   readonly numbers: Int32Array;
   /** For each type where those of the types before it end; and at last where all end. */
   readonly ends: Int32Array;
+}
+
+function joined(first: Int32Array, second: Int32Array): Int32Array {
+  const all = new Int32Array(first.length + second.length);
+  all.set(first);
+  all.set(second, first.length);
+  return all;
 }
 
 function sortedByKind(table: Int32Array, size: number, kinds: number): SortedNumbers {

@@ -42,13 +42,25 @@ export default defineRule({
 function findDeadBranches({ tree, text: { text } }: ParsedSource): Hit[] {
   const hits: Hit[] = [];
   const mayBeSettled = settledTest(tree, text);
-  for (const kind of tree.kindsOf(CONDITIONALS)) {
-    for (const index of tree.numbersOfKind(kind)) if (mayBeSettled(index)) hits.push(...judge(tree.nodeAt(index)));
+  const numbers = tree.numbersOf(CONDITIONALS);
+  for (let at = 0; at < numbers.length; at += 1) {
+    const index = numbers[at] as number;
+    if (mayBeSettled(index)) hits.push(...judge(tree.nodeAt(index)));
   }
-  for (const node of tree.ofType('if_statement')) if (node.parentType !== 'else_clause' && node.field !== 'alternative') hits.push(...askedAgain(node));
+  const choices = tree.numbersOf(CHOICE);
+  const roles = tree.rolesOf(ALTERNATIVE);
+  for (let at = 0; at < choices.length; at += 1) {
+    const index = choices[at] as number;
+    // Most have one branch alone.
+    if (tree.childInRoles(index, roles) < 0) continue;
+    const node = tree.nodeAt(index);
+    if (node.parentType !== 'else_clause' && node.field !== 'alternative') hits.push(...askedAgain(node));
+  }
   return hits;
 }
 
+const CHOICE = ['if_statement'];
+const ALTERNATIVE = ['alternative'];
 const CONDITION = ['condition'];
 const BRACKETS = ['parenthesized_expression', 'condition_clause'];
 
@@ -87,7 +99,6 @@ function conditionOf(node: SyntaxNode): SyntaxNode | null {
 
 /** Conditions of one chain of branches that were asked before in it. What calls something may answer differently. */
 function askedAgain(first: SyntaxNode): readonly Hit[] {
-  if (first.child('alternative') === null) return NO_HITS;
   const asked = new Set<string>();
   const hits: Hit[] = [];
   const conditions = conditionsOfChain(first);

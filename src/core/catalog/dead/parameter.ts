@@ -41,7 +41,8 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
   if (isOpen) return [];
   const isFree = nameTest(free);
   const byFunction = new Map<SyntaxNode, Binding[]>();
-  for (const binding of all) {
+  for (let at = 0; at < all.length; at += 1) {
+    const binding = all[at] as Binding;
     const { kind, scope } = binding;
     if (kind !== 'parameter') continue;
     const others = byFunction.get(scope.node);

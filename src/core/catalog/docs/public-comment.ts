@@ -54,11 +54,11 @@ function candidates(tree: SyntaxTree, grammar: string): readonly SyntaxNode[] {
   const around = (index: number): number => (index < 0 ? -1 : table[(index << SHIFT) + PARENT] as number);
   const isHeld = (index: number): boolean => index >= 0 && isExport[table[(index << SHIFT) + KIND] as number] === 1;
   const found: SyntaxNode[] = [];
-  for (const kind of tree.kindsOf(TYPES)) {
-    for (const index of tree.numbersOfKind(kind)) {
-      const parent = around(index);
-      if (isHeld(parent) || isHeld(around(parent))) found.push(tree.nodeAt(index));
-    }
+  const numbers = tree.numbersOf(TYPES);
+  for (let place = 0; place < numbers.length; place += 1) {
+    const index = numbers[place] as number;
+    const parent = around(index);
+    if (isHeld(parent) || isHeld(around(parent))) found.push(tree.nodeAt(index));
   }
   return found;
 }

@@ -46,7 +46,7 @@ const AT_HOME: Readonly<Record<string, string>> = { print: 'python', pprint: 'py
 interface Calls {
   readonly names: ReadonlySet<string>;
   /** The names without their objects. */
-  readonly methods: ReadonlySet<string>;
+  readonly methods: readonly string[];
 }
 
 /** What is looked for, by the option that names it. */
@@ -54,7 +54,7 @@ const wanted = new WeakMap<readonly string[], Calls>();
 
 function callsFor(calls: readonly string[]): Calls {
   let own = wanted.get(calls);
-  if (own === undefined) wanted.set(calls, (own = { names: new Set(calls), methods: new Set(calls.map((name) => /[^.>:]+$/.exec(name)?.[0] ?? name)) }));
+  if (own === undefined) wanted.set(calls, (own = { names: new Set(calls), methods: [...new Set(calls.map((name) => /[^.>:]+$/.exec(name)?.[0] ?? name))] }));
   return own;
 }
 

@@ -55,8 +55,10 @@ function openOnes(tree: SyntaxTree, types: readonly string[]): SyntaxNode[] {
   const isSemicolon = tree.kindFlags(SEMICOLON);
   const isAt = (index: number): boolean => index >= 0 && isSemicolon[table[(index << SHIFT) + KIND] as number] === 1;
   const open: SyntaxNode[] = [];
-  for (const kind of tree.kindsOf(types)) {
-    for (const index of tree.numbersOfKind(kind)) if (!isAt(tree.lastOf(index)) && !isAt(tree.nextOf(index))) open.push(tree.nodeAt(index));
+  const numbers = tree.numbersOf(types);
+  for (let at = 0; at < numbers.length; at += 1) {
+    const index = numbers[at] as number;
+    if (!isAt(tree.lastOf(index)) && !isAt(tree.nextOf(index))) open.push(tree.nodeAt(index));
   }
   return open;
 }

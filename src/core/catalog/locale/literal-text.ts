@@ -84,14 +84,14 @@ function membersSet(tree: SyntaxTree): SyntaxNode[] {
   const { table } = tree;
   const [lefts, properties] = [tree.rolesOf(LEFT), tree.rolesOf(PROPERTY)];
   const found: SyntaxNode[] = [];
-  for (const kind of tree.kindsOf(ASSIGNMENT)) {
-    for (const index of tree.numbersOfKind(kind)) {
-      const left = tree.childInRoles(index, lefts);
-      const property = left < 0 ? -1 : tree.childInRoles(left, properties);
-      if (property < 0) continue;
-      const at = property << SHIFT;
-      if (LENGTHS.has((table[at + END] as number) - (table[at + START] as number)) && PROPERTIES.has(tree.textAt(property))) found.push(tree.nodeAt(index));
-    }
+  const numbers = tree.numbersOf(ASSIGNMENT);
+  for (let place = 0; place < numbers.length; place += 1) {
+    const index = numbers[place] as number;
+    const left = tree.childInRoles(index, lefts);
+    const property = left < 0 ? -1 : tree.childInRoles(left, properties);
+    if (property < 0) continue;
+    const at = property << SHIFT;
+    if (LENGTHS.has((table[at + END] as number) - (table[at + START] as number)) && PROPERTIES.has(tree.textAt(property))) found.push(tree.nodeAt(index));
   }
   return found;
 }

@@ -6,6 +6,20 @@ import { isFilled } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
+/** Calls that run a command, and their names without the objects. */
+interface Commands {
+  readonly names: readonly string[];
+  readonly methods: readonly string[];
+}
+
+function commands(...names: string[]): Commands {
+  return { names, methods: [...new Set(names.map((name) => name.slice(name.lastIndexOf('.') + 1)))] };
+}
+
+const IN_SCRIPT = commands('exec', 'execSync', 'child_process.exec', 'child_process.execSync', 'cp.exec', 'cp.execSync');
+const IN_PYTHON = commands('os.system', 'os.popen', 'subprocess.getoutput', 'subprocess.getstatusoutput', 'commands.getoutput');
+const IN_PHP = commands('exec', 'shell_exec', 'system', 'passthru', 'popen', 'proc_open', 'pcntl_exec');
+
 export default defineRule({
   id: 'safety/shell-text',
   title: 'No command of the shell is put together from values',
@@ -16,7 +30,7 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', byTree((source) => findCommands(source, ['exec', 'execSync', 'child_process.exec', 'child_process.execSync', 'cp.exec', 'cp.execSync'], isJoined))),
+      ...inLanguages('javascript typescript', byTree((source) => findCommands(source, IN_SCRIPT, isJoined))),
       python: byTree(findInPython),
       php: byTree(findInPhp),
     },
@@ -33,8 +47,7 @@ export default defineRule({
   ],
 });
 
-function findCommands({ tree }: ParsedSource, names: readonly string[], isMade: (text: SyntaxNode) => boolean): Hit[] {
-  const methods = new Set(names.map((name) => name.slice(name.lastIndexOf('.') + 1)));
+function findCommands({ tree }: ParsedSource, { names, methods }: Commands, isMade: (text: SyntaxNode) => boolean): Hit[] {
   return hitsOf(callsOf(tree, methods), (call): Hit[] => {
     const [text] = argumentsOf(call);
     const name = calleeOf(call);
@@ -56,7 +69,7 @@ function findInPython(source: ParsedSource): Hit[] {
     return text !== undefined && isJoined(text);
   });
   return [
-    ...findCommands(source, ['os.system', 'os.popen', 'subprocess.getoutput', 'subprocess.getstatusoutput', 'commands.getoutput'], isJoined),
+    ...findCommands(source, IN_PYTHON, isJoined),
     ...made.map((call) => hitAt(call, `${calleeOf(call)} runs a command that is put together from values`)),
   ];
 }
@@ -64,5 +77,5 @@ function findInPython(source: ParsedSource): Hit[] {
 function findInPhp(source: ParsedSource): Hit[] {
   const isOpen = (text: SyntaxNode): boolean => isJoined(text) && !/escapeshell(?:arg|cmd)\s*\(/.test(text.text);
   const marks = source.tree.ofType('shell_command_expression').filter(isFilled).map((node) => hitAt(node, 'these marks run a command that is put together from values'));
-  return [...findCommands(source, ['exec', 'shell_exec', 'system', 'passthru', 'popen', 'proc_open', 'pcntl_exec'], isOpen), ...marks];
+  return [...findCommands(source, IN_PHP, isOpen), ...marks];
 }

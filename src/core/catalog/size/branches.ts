@@ -68,10 +68,12 @@ function findBranchy({ tree }: ParsedSource, { max }: { readonly max: number }):
     while (around >= 0 && isFunction[table[(around << SHIFT) + KIND] as number] !== 1) around = table[(around << SHIFT) + PARENT] as number;
     if (around >= 0) counts.set(around, (counts.get(around) ?? 1) + 1);
   };
-  for (const kind of tree.kindsOf(DECISIONS)) for (const node of tree.numbersOfKind(kind)) count(node);
+  const decisions = tree.numbersOf(DECISIONS);
+  for (let at = 0; at < decisions.length; at += 1) count(decisions[at] as number);
   const isJoint = operatorTest(tree, JOINS);
   // There are many that join nothing, so that their nodes are not made.
-  for (const kind of tree.kindsOf(BINARY)) for (const node of tree.numbersOfKind(kind)) if (isJoint(node)) count(node);
+  const expressions = tree.numbersOf(BINARY);
+  for (let at = 0; at < expressions.length; at += 1) if (isJoint(expressions[at] as number)) count(expressions[at] as number);
   for (const [type, decides] of Object.entries(PERHAPS)) for (const node of tree.ofType(type)) if (decides(node)) count(node.index);
   const hits: Hit[] = [];
   for (const [node, ways] of counts) if (ways > max) hits.push({ ...spanOf(tree.nodeAt(node)), message: `${ways} ways through this function, ${ways - max} over ${max}` });

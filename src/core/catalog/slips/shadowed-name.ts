@@ -37,7 +37,9 @@ const TYPE_SCOPES = new Set(['function_type', 'constructor_type', 'call_signatur
 function findShadowed({ tree, grammar }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {
   const isFree = nameTest(free);
   const hits: Hit[] = [];
-  for (const binding of bindingsOf(tree).all) {
+  const { all } = bindingsOf(tree);
+  for (let at = 0; at < all.length; at += 1) {
+    const binding = all[at] as Binding;
     const { scope, name, node, kind } = binding;
     if (scope.parent === null || !HIDES.has(kind) || TYPE_SCOPES.has(scope.node.type) || isFree(name)) continue;
     const outer = scope.parent.lookUp(name);

@@ -61,7 +61,10 @@ export class References {
   before(offset: number): Reference[] {
     const { table } = this.tree;
     const found: Reference[] = [];
-    for (const use of this.uses) if ((table[(use >> BITS << SHIFT) + START] as number) < offset) found.push(this.made(use));
+    for (let at = 0; at < this.uses.length; at += 1) {
+      const use = this.uses[at] as number;
+      if ((table[(use >> BITS << SHIFT) + START] as number) < offset) found.push(this.made(use));
+    }
     return found;
   }
 

@@ -109,7 +109,9 @@ export class Scopes {
     this.places = new Uint32Array(size);
     const { scopes, places } = this;
     // A node comes after the one around it, so that an inner scope is written over the outer one.
-    for (const index of tree.numbersInOrder(kinds)) {
+    const numbers = tree.numbersInOrder(kinds);
+    for (let turn = 0; turn < numbers.length; turn += 1) {
+      const index = numbers[turn] as number;
       const node = tree.nodeAt(index);
       if (index === 0 || !isOwn(node)) continue;
       const at = index << SHIFT;
@@ -143,6 +145,6 @@ export class Scopes {
 /** All bindings of the scopes. */
 export function bindingsIn(scopes: Scopes): Binding[] {
   const all: Binding[] = [];
-  for (const { bindings } of scopes.all()) for (const binding of bindings.values()) all.push(binding);
+  for (const { bindings } of scopes.all()) if (bindings !== NO_BINDINGS) for (const binding of bindings.values()) all.push(binding);
   return all;
 }

@@ -49,19 +49,19 @@ function findReferences(tree: SyntaxTree, all: readonly Binding[], declared: Uin
   const known = byName(all);
   const unresolved = new References(tree);
   let usesEval = false;
-  for (const kind of tree.kindsOf(NAMES)) {
-    for (const index of tree.numbersOfKind(kind)) {
-      if (declared[index] === 1) continue;
-      const at = index << SHIFT;
-      const around = table[((table[at + PARENT] as number) << SHIFT) + KIND] as number;
-      const usage = isUnusual[around] === 1 ? usageOf(tree.nodeAt(index)) : READ;
-      if (usage === null) continue;
-      const start = table[at + START] as number;
-      const name = text.slice(start, table[at + END]);
-      const binding = innermost(known.get(name), index, start);
-      if (binding === null) usesEval ||= name === 'eval';
-      (binding === null ? unresolved : binding.references).add(index, usage.reads, usage.writes);
-    }
+  const numbers = tree.numbersOf(NAMES);
+  for (let place = 0; place < numbers.length; place += 1) {
+    const index = numbers[place] as number;
+    if (declared[index] === 1) continue;
+    const at = index << SHIFT;
+    const around = table[((table[at + PARENT] as number) << SHIFT) + KIND] as number;
+    const usage = isUnusual[around] === 1 ? usageOf(tree.nodeAt(index)) : READ;
+    if (usage === null) continue;
+    const start = table[at + START] as number;
+    const name = text.slice(start, table[at + END]);
+    const binding = innermost(known.get(name), index, start);
+    if (binding === null) usesEval ||= name === 'eval';
+    (binding === null ? unresolved : binding.references).add(index, usage.reads, usage.writes);
   }
   return { unresolved, usesEval };
 }
@@ -69,7 +69,8 @@ function findReferences(tree: SyntaxTree, all: readonly Binding[], declared: Uin
 /** The bindings of each name, outer ones first. Most names are declared once, if at all, so that no scope has to be asked for them. */
 function byName(all: readonly Binding[]): ReadonlyMap<string, Binding[]> {
   const known = new Map<string, Binding[]>();
-  for (const binding of all) {
+  for (let at = 0; at < all.length; at += 1) {
+    const binding = all[at] as Binding;
     const others = known.get(binding.name);
     if (others === undefined) known.set(binding.name, [binding]);
     else others.push(binding);
@@ -103,7 +104,9 @@ type Add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null) => void;
 const NAMES = ['identifier', 'type_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern'] as const;
 
 function declareVariables(tree: SyntaxTree, scopes: Scopes, add: Add): void {
-  for (const node of tree.ofType('variable_declarator')) {
+  const declarators = tree.ofType('variable_declarator');
+  for (let at = 0; at < declarators.length; at += 1) {
+    const node = declarators[at] as SyntaxNode;
     const statement = node.parent as SyntaxNode;
     const scope = scopes.around(statement);
     const kind = statement.type !== 'variable_declaration' && tree.typeAt(statement.index + 1) === 'const' ? 'constant' : 'variable';
@@ -120,7 +123,9 @@ function declareVariables(tree: SyntaxTree, scopes: Scopes, add: Add): void {
 }
 
 function declareParameters(tree: SyntaxTree, scopes: Scopes, add: Add): void {
-  for (const list of tree.ofType('formal_parameters')) {
+  const lists = tree.ofType('formal_parameters');
+  for (let at = 0; at < lists.length; at += 1) {
+    const list = lists[at] as SyntaxNode;
     const scope = scopes.around(list);
     for (const part of list.parts) {
       if (isComment(part)) continue;
@@ -268,7 +273,8 @@ function markExports(tree: SyntaxTree, { file }: Scopes, all: readonly Binding[]
     }
     return isOpen;
   };
-  for (const binding of all) {
+  for (let at = 0; at < all.length; at += 1) {
+    const binding = all[at] as Binding;
     const { scope, kind, node, declarations } = binding;
     if (kind === 'import') continue;
     // What stands in a namespace and is exported there can be used from outside it.
