@@ -60,7 +60,7 @@ function findIndents(source: Source, options: Options): Hit[] {
     const message = whatIsWrong(text, start, end, tabs, options);
     if (message === null) continue;
     isLayout ??= isRepairable(source) ? layoutTest(source) : () => false;
-    const isMendable = isLayout(start) && comesOut(text.slice(start, end), text[end] === '*', options);
+    const isMendable = isLayout(start) && comesOut(text, start, end, options);
     hits.push({ start, end, message, repair: isMendable ? mend : undefined });
   }
   return hits;
@@ -83,9 +83,10 @@ function whatIsWrong(text: string, start: number, end: number, tabs: number, opt
 }
 
 /** Whether an indentation comes out even in the agreed signs, and otherwise than it is. */
-function comesOut(indent: string, continuesComment: boolean, options: Options): boolean {
+function comesOut(text: string, start: number, end: number, options: Options): boolean {
   if (options.with === 'spaces' && options.width === 0) return true;
-  const { steps } = measured(indent, continuesComment, options);
+  const indent = text.slice(start, end);
+  const { steps } = measured(indent, text[end] === '*', options);
   return Number.isInteger(steps) && (options.with === 'tabs' || indent.includes('\t'));
 }
 
