@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { RE2JS } from 're2js';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { optionType } from '../../src/core/catalog/catalog.js';
 import { NAME_FORMS, type NameForm } from '../../src/core/catalog/name-forms.js';
@@ -105,6 +106,24 @@ test('names that are let off match as a whole', () => {
   const test = nameTest(['tide', 'low.*', '(?i)QUAY']);
   expect(['tide', 'tides', 'lowest', 'slow', 'quay', 'Quay'].map(test)).toEqual([true, false, true, false, true, true]);
   expect(nameTest([])('tide')).toBe(false);
+});
+
+test('patterns of words and gaps match what RE2 says they match', () => {
+  const word = fc.constantFrom('a', 'b', 'k', 'ab', 's-1', '_', 'K', '\u212A', '\u017F');
+  const part = fc.oneof(word.filter((own) => /^[\w-]+$/.test(own)), fc.constantFrom('.*', '.?', '(?:a|kb)', '(?:s|_-|b)', '[ab]', 'a+', '\\d'));
+  const pattern = fc.tuple(fc.constantFrom('', '(?i)'), fc.array(part, { minLength: 1, maxLength: 5 })).map(([flag, parts]) => flag + parts.join(''));
+  const sign = fc.oneof(word, fc.constantFrom('\n', '\r', '\u2028', '😀', '1', '.', 'B'));
+  const name = fc.oneof(fc.array(sign, { maxLength: 6 }).map((signs) => signs.join('')), fc.constantFrom('a'.repeat(199) + 'b', 'ab'.repeat(200)));
+  let matched = 0;
+  fc.assert(fc.property(fc.array(pattern, { minLength: 1, maxLength: 3 }), fc.array(name, { minLength: 1, maxLength: 8 }), (own, names) => {
+    const test = nameTest(own);
+    for (const one of names) {
+      const expected = own.some((single) => RE2JS.compile(single).matches(one));
+      if (expected) matched += 1;
+      expect(test(one), JSON.stringify([own, one])).toBe(expected);
+    }
+  }), { numRuns: 500 });
+  expect(matched).toBeGreaterThan(100);
 });
 
 describe('spelling', () => {
