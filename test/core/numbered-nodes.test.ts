@@ -9,6 +9,7 @@ import { Scopes, type Scope } from '../../src/core/syntax/bindings/scope.js';
 import { CLASSES, FUNCTIONS } from '../../src/core/syntax/functions.js';
 import { releaseNumbers, takeNumbers } from '../../src/core/syntax/number-pool.js';
 import type { SyntaxNode } from '../../src/core/syntax/node.js';
+import { operatorTest } from '../../src/core/syntax/operators.js';
 import type { ParsedSource } from '../../src/core/syntax/source.js';
 import { LOOPS } from '../../src/core/syntax/statements.js';
 import type { SyntaxTree } from '../../src/core/syntax/tree.js';
@@ -64,6 +65,33 @@ describe('a node by its number', () => {
       }
       expect(tree.hasAny(['no_such_node'])).toBe(false);
     });
+  });
+
+  test('is among those of some types, type by type or in the order of the text', () => {
+    inEach(({ tree }) => {
+      for (const types of [[...tree.types], [...FUNCTIONS], [...LOOPS, 'no_such_node'], ['if_statement'], []]) {
+        const numbers = tree.ofTypes(types).map(({ index }) => index);
+        expect([...tree.numbersOf(types)]).toEqual(numbers);
+        expect([...tree.numbersInOrder(new Map(types.map((type) => [type, true])))]).toEqual(numbers.toSorted((a, b) => a - b));
+      }
+    });
+  });
+
+  test('knows its only part between two others, and the operator of an expression', () => {
+    const signs = new Set(['&&', '+', 'and', '==', '-eq']);
+    let found = 0;
+    inEach(({ tree }) => {
+      const test = operatorTest(tree, signs);
+      for (const node of nodesOf(tree)) {
+        const { children } = node;
+        expect(tree.onlyBetween(node.index)).toBe(children.length === 3 ? children[1]?.index : -1);
+        expect(tree.previousOf(node.index)).toBe(node.parent?.children[node.parent.children.indexOf(node) - 1]?.index ?? -1);
+        const operator = node.child('operator');
+        if (test(node.index)) found += 1;
+        expect(test(node.index)).toBe(operator !== null && signs.has(operator.type));
+      }
+    });
+    expect(found).toBeGreaterThan(20);
   });
 
   test('has the parts in a role, and the nodes around it, that it has as a node', () => {

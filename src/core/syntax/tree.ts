@@ -5,7 +5,8 @@ import { grammarTables } from './grammar-tables.js';
 import { grammarNames, kindFlags, kindsOf, kindsOfKeys, rolesOf, type GrammarNames } from './grammar-names.js';
 import type { Memo } from './memo.js';
 import { SyntaxNode } from './node.js';
-import { releaseNumbers, takeNumbers } from './number-pool.js';
+import { releaseNumbers } from './number-pool.js';
+import { joined, sortedByKind, type SortedNumbers } from './sorted-numbers.js';
 import { AFTER, END, FIELD, KIND, PARENT, readTable, SHIFT, START } from './node-table.js';
 
 const NONE: readonly SyntaxNode[] = [];
@@ -253,31 +254,4 @@ export class SyntaxTree {
   private get sorted(): SortedNumbers {
     return this.byKind ??= sortedByKind(this.table, this.size, this.names.kinds.length);
   }
-}
-
-/** The numbers of nodes, those of one type together, and in the order of the text within a type. */
-interface SortedNumbers {
-  readonly numbers: Int32Array;
-  /** For each type where those of the types before it end; and at last where all end. */
-  readonly ends: Int32Array;
-}
-
-function joined(first: Int32Array, second: Int32Array): Int32Array {
-  const all = new Int32Array(first.length + second.length);
-  all.set(first);
-  all.set(second, first.length);
-  return all;
-}
-
-function sortedByKind(table: Int32Array, size: number, kinds: number): SortedNumbers {
-  const ends = takeNumbers(kinds + 1).fill(0, 0, kinds + 1);
-  const step = 1 << SHIFT;
-  for (let index = 0, at = KIND; index < size; index += 1, at += step) ends[(table[at] as number) + 1]! += 1;
-  for (let kind = 1; kind <= kinds; kind += 1) ends[kind]! += ends[kind - 1] as number;
-  const next = takeNumbers(kinds + 1);
-  for (let kind = 0; kind < kinds; kind += 1) next[kind] = ends[kind] as number;
-  const numbers = takeNumbers(size);
-  for (let index = 0, at = KIND; index < size; index += 1, at += step) numbers[next[table[at] as number]!++] = index;
-  releaseNumbers(next);
-  return { numbers, ends };
 }

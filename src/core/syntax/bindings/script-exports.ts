@@ -1,0 +1,44 @@
+import type { SyntaxNode } from '../node.js';
+import { KIND, PARENT, SHIFT } from '../node-table.js';
+import type { SyntaxTree } from '../tree.js';
+import type { Binding, Scopes } from './scope.js';
+
+const MODULE_PARTS = ['export_statement', 'import_statement'];
+
+/** Marks the names of a script that code outside the file can use. */
+export function markExports(tree: SyntaxTree, { file }: Scopes, all: readonly Binding[]): void {
+  const isModule = tree.hasAny(MODULE_PARTS);
+  // Without imports and exports a file is a script, and others see its names.
+  const isScript = !isModule && !usesRequire(tree);
+  if (!isScript && !tree.hasAny(EXPORTING)) return;
+  const isExporting = tree.kindFlags(EXPORTING);
+  const isHiding = tree.kindFlags(HIDING);
+  const { table } = tree;
+  const isSeen = ({ index }: SyntaxNode, isOpen: boolean): boolean => {
+    const parent = table[(index << SHIFT) + PARENT] as number;
+    for (let around = parent; around >= 0; around = table[(around << SHIFT) + PARENT] as number) {
+      const kind = table[(around << SHIFT) + KIND] as number;
+      if (isExporting[kind] === 1) return true;
+      if (isHiding[kind] === 1 && around !== parent) return false;
+    }
+    return isOpen;
+  };
+  for (let at = 0; at < all.length; at += 1) {
+    const binding = all[at] as Binding;
+    const { scope, kind, node, declarations } = binding;
+    if (kind === 'import') continue;
+    // What stands in a namespace and is exported there can be used from outside it.
+    binding.isExported = scope === file ? declarations.some((own) => isSeen(own, isScript)) : isSeen(node, false);
+  }
+}
+
+/** What others see a name through. */
+const EXPORTING = ['export_statement', 'ambient_declaration'];
+
+/** What stands in these cannot be seen from outside, unless it is exported itself. */
+const HIDING = new Set(['statement_block', 'class_body', 'arrow_function', 'function_declaration', 'function_expression', 'function_signature', 'function_type']);
+
+/** A script of Node's older module format keeps its names to itself. */
+function usesRequire({ root }: SyntaxTree): boolean {
+  return /\b(?:require\s*\(|module\.exports\b|exports\.)/.test(root.text);
+}
