@@ -1,17 +1,16 @@
 import type { Finding } from '../model/finding.js';
 import type { CheckedSource, CheckReport } from '../model/report.js';
 
-/** What one rule found in one file and nothing excuses, in the order of the text. */
+/** What one rule found at one level in one file and nothing excuses, in the order of the text. */
 export interface OpenFindings {
   readonly rule: Finding['rule'];
-  /** A rule has one level in a file. */
   readonly level: Finding['level'];
   readonly findings: Finding[];
   /** How many of them can be repaired. */
   fixable: number;
 }
 
-/** The findings of one file, put together by rule. */
+/** The findings of one file, put together by rule and level. */
 export interface FileTally {
   readonly file: CheckedSource;
   /** In the order in which their first findings stand in the text. */
@@ -37,16 +36,16 @@ function tallyOf(file: CheckedSource): FileTally {
   const { findings } = file;
   for (let at = 0; at < findings.length; at += 1) {
     const finding = findings[at] as Finding;
-    const { rule, excused } = finding;
+    const { rule, level, excused } = finding;
     if (excused !== null) {
       if (excused.by === 'ledger') byLedger += 1;
       continue;
     }
     open += 1;
     // Findings of one rule often follow each other.
-    if (latest?.rule !== rule) {
-      latest = rules.find((other) => other.rule === rule);
-      if (latest === undefined) rules.push((latest = { rule, level: finding.level, findings: [], fixable: 0 }));
+    if (latest?.rule !== rule || latest.level !== level) {
+      latest = rules.find((other) => other.rule === rule && other.level === level);
+      if (latest === undefined) rules.push((latest = { rule, level, findings: [], fixable: 0 }));
     }
     latest.findings.push(finding);
     if (finding.fixable) latest.fixable += 1;
