@@ -40,15 +40,16 @@ function makeTest(patterns: readonly string[]): NameTest {
 /** In longer names V8 might try the two gaps of a pattern in too many ways; RE2 takes a time that grows with the name alone. */
 const LONGEST_NATIVE = 200;
 
-/** Words, choices of words and at most two gaps: what nearly all patterns for names are made of. */
-const SIMPLE = /^(\(\?i\))?((?:[\w-]|\.\?|\(\?:[\w-]+(?:\|[\w-]+)*\))*(?:\.\*(?:[\w-]|\.\?|\(\?:[\w-]+(?:\|[\w-]+)*\))*){0,2})$/;
+/** Words, choices of words and gaps: what nearly all patterns for names are made of. */
+const SIMPLE = /^(\(\?i\))?((?:[\w-]|\.[*?]|\(\?:[\w-]+(?:\|[\w-]+)*\))*)$/;
 
-/**
- * The same pattern for V8, which needs a hundredth of the time that RE2 takes to compile it; null for any other.
- */
+/** How many there may be of each part that can be matched in several ways: V8 tries them all, and more would take it for ever. */
+const MOST = [[/\.\*/g, 2], [/\.\?/g, 1], [/\(/g, 1]] as const;
+
+/** The same pattern for V8, which needs a hundredth of the time that RE2 takes to compile it; null for any that is not {@link SIMPLE}. */
 function nativeOf(pattern: string): RegExp | null {
   const [whole, ignoresCase, body = ''] = SIMPLE.exec(pattern) ?? [];
-  if (whole === undefined) return null;
+  if (whole === undefined || MOST.some(([part, most]) => (body.match(part)?.length ?? 0) > most)) return null;
   // A dot of RE2 stands for all but a line feed.
   return new RegExp(`^(?:${body.replace(/\.(?=[*?])/g, '[^\\n]')})$`, ignoresCase === undefined ? 'u' : 'iu');
 }

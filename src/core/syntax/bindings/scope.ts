@@ -40,11 +40,6 @@ export class Scope {
     return this.kind === 'function' || this.kind === 'file' || this.parent === null ? this : this.parent.functionScope;
   }
 
-  /** Whether the node of a number lies in it, or makes it. */
-  isAround(index: number): boolean {
-    return this.node.isAround(index);
-  }
-
   /** What it itself declares by a name. */
   own(name: string): Binding | undefined {
     return this.bindings === NO_BINDINGS ? undefined : this.bindings.get(name);
