@@ -36,7 +36,7 @@ function findSettled({ tree }: ParsedSource): Hit[] {
   if (bindings.isOpen) return [];
   const roles = tree.rolesOf(WORD);
   let byNode: ReadonlyMap<SyntaxNode, Binding> | null = null;
-    return hitsOf(tree.ofTypes(DECLARATIONS), (declaration): readonly Hit[] => {
+  return hitsOf(tree.ofTypes(DECLARATIONS), (declaration): readonly Hit[] => {
     const own = tree.childInRoles(declaration.index, roles);
     const word = own < 0 ? declaration.index + 1 : own;
     if (tree.typeAt(word) !== 'let' || declaration.parentType === 'ambient_declaration') return NO_HITS;

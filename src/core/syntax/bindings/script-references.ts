@@ -1,13 +1,13 @@
 import type { SyntaxNode } from '../node.js';
 import { END, KIND, PARENT, SHIFT, START } from '../node-table.js';
 import type { SyntaxTree } from '../tree.js';
-import type { Binding } from './scope.js';
+import type { Binding, Scope, Scopes } from './scope.js';
 import { References } from './references.js';
 
 const NAMES = ['identifier', 'type_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern'] as const;
 
 /** Hands each use of a name to what the name stands for there. There are more of them than of anything else, so that their nodes are not made. */
-export function findReferences(tree: SyntaxTree, all: readonly Binding[], declared: Uint8Array): { readonly unresolved: References; readonly usesEval: boolean } {
+export function findReferences(tree: SyntaxTree, scopes: Scopes, all: readonly Binding[], declared: Uint8Array): { readonly unresolved: References; readonly usesEval: boolean } {
   const { table, text } = tree;
   const isUnusual = tree.kindFlags(UNUSUAL);
   const known = byName(all);
@@ -23,37 +23,39 @@ export function findReferences(tree: SyntaxTree, all: readonly Binding[], declar
     if (usage === null) continue;
     const start = table[at + START] as number;
     const name = text.slice(start, table[at + END]);
-    const binding = innermost(known.get(name), index, start);
+    const only = known.get(name);
+    const binding = only === undefined ? null : only === null ? lookUp(scopes.atIndex(index), name, index, start) : holds(only, index, start) ? only : null;
     if (binding === null) usesEval ||= name === 'eval';
     (binding === null ? unresolved : binding.references).add(index, usage.reads, usage.writes);
   }
   return { unresolved, usesEval };
 }
 
-/** The bindings of each name, outer ones first. Most names are declared once, if at all, so that no scope has to be asked for them. */
-function byName(all: readonly Binding[]): ReadonlyMap<string, Binding[]> {
-  const known = new Map<string, Binding[]>();
+/** The binding of each name that is declared once, as most are; null for one that several scopes declare. */
+function byName(all: readonly Binding[]): ReadonlyMap<string, Binding | null> {
+  const known = new Map<string, Binding | null>();
   for (let at = 0; at < all.length; at += 1) {
     const binding = all[at] as Binding;
-    const others = known.get(binding.name);
-    if (others === undefined) known.set(binding.name, [binding]);
-    else others.push(binding);
+    known.set(binding.name, known.has(binding.name) ? null : binding);
   }
   return known;
 }
 
-/**
- * The innermost binding that holds where a name is used. What stands in the list of parameters sees none of the names of
- * the body: ECMA-262, section 10.2.11.
- */
-function innermost(bindings: readonly Binding[] | undefined, index: number, start: number): Binding | null {
-  if (bindings === undefined) return null;
-  for (let at = bindings.length - 1; at >= 0; at -= 1) {
-    const binding = bindings[at] as Binding;
-    const { scope } = binding;
-    if (scope.node.isAround(index) && (scope.kind !== 'function' || isInSameHalf(start, binding.node, scope.node))) return binding;
+/** The innermost binding of a name that holds at a node, from the scope around it outwards. */
+function lookUp(from: Scope, name: string, index: number, start: number): Binding | null {
+  for (let scope: Scope | null = from; scope !== null; scope = scope.parent) {
+    const binding = scope.own(name);
+    if (binding !== undefined && holds(binding, index, start)) return binding;
   }
   return null;
+}
+
+/**
+ * Whether a binding holds where a name is used. What stands in the list of parameters sees none of the names of the body:
+ * ECMA-262, section 10.2.11.
+ */
+function holds({ scope, node }: Binding, index: number, start: number): boolean {
+  return scope.node.isAround(index) && (scope.kind !== 'function' || isInSameHalf(start, node, scope.node));
 }
 
 /** @param start where a use within `owner` begins. */

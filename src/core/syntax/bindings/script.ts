@@ -34,7 +34,7 @@ export function bindScript(tree: SyntaxTree): Bindings {
   declareFunctionsAndTypes(tree, scopes, add);
   declareImports(tree, scopes, add);
   const all = bindingsIn(scopes);
-  const { unresolved, usesEval } = findReferences(tree, all, declared);
+  const { unresolved, usesEval } = findReferences(tree, scopes, all, declared);
   markExports(tree, scopes, all);
   const isOpen = usesEval || tree.ofType('with_statement').length > 0;
   return { file: scopes.file, all, unresolved, isOpen, scopeAt: (node) => scopes.at(node) };
