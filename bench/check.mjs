@@ -15,7 +15,7 @@ const CASES = {
   'words/spelling alone': ['rulings: { words/spelling: note }', 3],
 };
 
-const program = path.join(import.meta.dirname, '..', 'dist', 'cli', 'main.js');
+const program = path.join(import.meta.dirname, '..', 'dist', 'cli', 'main.cjs');
 const folder = mkdtempSync(path.join(tmpdir(), 'elvar-bench-'));
 try {
   const tree = path.join(folder, 'tree');

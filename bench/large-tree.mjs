@@ -7,7 +7,7 @@ import path from 'node:path';
 import { generateTree } from './generate-tree.mjs';
 import { compare } from './measure.mjs';
 
-const program = path.join(import.meta.dirname, '..', 'dist', 'cli', 'main.js');
+const program = path.join(import.meta.dirname, '..', 'dist', 'cli', 'main.cjs');
 const folder = mkdtempSync(path.join(tmpdir(), 'elvar-bench-'));
 const tree = (name, size) => {
   const directory = path.join(folder, name);

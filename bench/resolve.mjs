@@ -6,7 +6,7 @@ import { generateTree } from './generate-tree.mjs';
 import { compare } from './measure.mjs';
 
 const LAYERS = 200;
-const program = path.join(import.meta.dirname, '..', 'dist', 'cli', 'main.js');
+const program = path.join(import.meta.dirname, '..', 'dist', 'cli', 'main.cjs');
 const folder = mkdtempSync(path.join(tmpdir(), 'elvar-bench-'));
 
 try {

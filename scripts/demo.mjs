@@ -4,7 +4,7 @@ import path from 'node:path';
 
 const here = path.join(import.meta.dirname, '..');
 const harbour = path.join(here, 'demo', 'harbour');
-const program = path.join(here, 'dist', 'cli', 'main.js');
+const program = path.join(here, 'dist', 'cli', 'main.cjs');
 const strong = process.stdout.isTTY && !process.env.NO_COLOR ? (text) => `\u001b[1m${text}\u001b[22m` : (text) => text;
 let failed = false;
 
@@ -52,7 +52,7 @@ say(
   '',
   strong('Try next'),
   '  cd demo/harbour',
-  '  alias elvar="node ../../dist/cli/main.js"',
+  '  alias elvar="node ../../dist/cli/main.cjs"',
   '  elvar check kiosk --excused --root .               one directory, with what waivers excuse',
   '  elvar explain kiosk/kiosk.js slips/loose-compare --root .',
   'Then change a level in demo/harbour/elvar.yaml, or misspell a rule there, and run elvar check again.',

@@ -42,7 +42,7 @@ const QUESTIONS = [
 
 function answerTo({ title, text, args, answer }) {
   const options = ['--root', '.', '--no-personal', '--no-color', '--quiet'];
-  const { stdout } = spawnSync(process.execPath, [path.join(here, 'dist', 'cli', 'main.js'), ...args, ...options], {
+  const { stdout } = spawnSync(process.execPath, [path.join(here, 'dist', 'cli', 'main.cjs'), ...args, ...options], {
     cwd: path.join(here, 'demo', 'harbour'), encoding: 'utf8',
   });
   return `## ${title}\n\n${text}\n\n\`\`\`\n$ elvar ${args.join(' ')}\n${stdout}\`\`\`\n\n${answer}\n`;

@@ -7,7 +7,7 @@ import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 
 const here = path.join(import.meta.dirname, '..');
-const program = path.join(here, 'dist', 'cli', 'main.js');
+const program = path.join(here, 'dist', 'cli', 'main.cjs');
 const target = path.join(here, 'docs', 'screenshots');
 const DISPLAY = ':97';
 const ROWS = 45;

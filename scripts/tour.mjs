@@ -88,7 +88,7 @@ function prepare() {
   mkdirSync(path.join(folder, 'pilots'));
   writeFileSync(path.join(folder, 'pilots', 'roster.py'), 'def next(pilots=[]):\n    return pilots[0]\n');
   mkdirSync(path.join(folder, 'bin'));
-  writeFileSync(path.join(folder, 'bin', 'elvar'), `#!/bin/sh\nexec "${process.execPath}" "${path.join(here, 'dist', 'cli', 'main.js')}" "$@"\n`);
+  writeFileSync(path.join(folder, 'bin', 'elvar'), `#!/bin/sh\nexec "${process.execPath}" "${path.join(here, 'dist', 'cli', 'main.cjs')}" "$@"\n`);
   chmodSync(path.join(folder, 'bin', 'elvar'), 0o755);
   run('git init -q -b main');
 }

@@ -87,14 +87,24 @@ function judge(bytes: Buffer, generated: ScopeSettings['generated']): SourceRead
 /** 1 for the bytes that stand for no printable sign of ASCII, blank, tab, line end or form feed. */
 const ODD = Uint8Array.from({ length: 256 }, (_, byte) => Number((byte < 0x20 || byte > 0x7e) && ![0x09, 0x0a, 0x0c, 0x0d].includes(byte)));
 
-/** Looks at four bytes of ASCII at a time: only where one of them is below the blank, or the last one, is it looked at alone. */
+/** The highest bit of each of the four bytes of a word; in ASCII it is free. */
+const HIGH = 0x80808080;
+/** One in each of the four bytes. */
+const ONES = 0x01010101;
+
+/** Looks at four bytes of ASCII at a time. */
 function hasOnlyPlainSigns(bytes: Buffer): boolean {
   const words = new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
   for (let at = 0; at < words.length; at += 1) {
     const word = words[at] as number;
-    // Of each byte the highest bit: set in the first term by a byte below 0x20, in the second by 0x7F.
-    if ((((word - 0x20202020) | (word + 0x01010101)) & 0x80808080) === 0) continue;
-    for (let byte = 4 * at; byte < 4 * at + 4; byte += 1) if (ODD[bytes[byte] as number] === 1) return false;
+    // With its highest bit set, no byte borrows from the next one, and the bit stays set where the byte is no less than what is taken away.
+    const high = word | HIGH;
+    const isControl = ~(high - 0x20 * ONES);
+    const isTabOrFurther = high - 0x09 * ONES;
+    const isReturnOrBefore = ~(high - 0x0e * ONES);
+    const isVerticalTab = ~((high ^ (0x0b * ONES)) - ONES);
+    const isDelete = word + ONES;
+    if ((((isControl & ~(isTabOrFurther & isReturnOrBefore)) | isVerticalTab | isDelete) & HIGH) !== 0) return false;
   }
   for (let byte = words.length * 4; byte < bytes.length; byte += 1) if (ODD[bytes[byte] as number] === 1) return false;
   return true;

@@ -3,7 +3,7 @@ import { RE2JS } from 're2js';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { optionType } from '../../src/core/catalog/catalog.js';
 import { NAME_FORMS, type NameForm } from '../../src/core/catalog/name-forms.js';
-import { nameTest } from '../../src/core/catalog/name-patterns.js';
+import { nameTest, textPattern } from '../../src/core/catalog/name-patterns.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
 import { Planner } from '../../src/core/inspect/plan.js';
@@ -129,6 +129,28 @@ test('patterns of words and gaps match what RE2 says they match', () => {
     }
   }), { numRuns: 500 });
   expect(matched).toBeGreaterThan(100);
+});
+
+test('patterns that rules come with match what RE2 says they match', () => {
+  const shipped = CATALOG.rules.flatMap(({ options }) => Object.values(options).filter(({ about }) => about.includes('regular expression')).flatMap(({ default: standard }) => standard as string | string[])).filter((pattern) => pattern !== '');
+  expect(shipped.length).toBeGreaterThan(20);
+  const signs = fc.constantFrom('\n', '\r', '\u2028', '\u212A', '\u017F', '😀', 'a', 'B', '7', '.', '/', '-', ' ');
+  for (const pattern of new Set(shipped)) {
+    const expression = RE2JS.compile(pattern);
+    const near = fc.stringMatching(new RegExp(`^(?:${pattern.replace('(?i)', '')})$`));
+    const text = fc.oneof(near, near.map((own) => own.toUpperCase()), fc.tuple(near, signs, fc.nat(40)).map(([own, sign, at]) => own.slice(0, at) + sign + own.slice(at)), fc.tuple(near, fc.nat(40)).map(([own, at]) => own.slice(0, at) + own.slice(at + 1)), fc.array(signs).map((own) => own.join('')), near.map((own) => own + 'x'.repeat(200)));
+    let matched = 0;
+    fc.assert(fc.property(fc.array(text, { minLength: 1, maxLength: 10 }), (texts) => {
+      const test = nameTest([pattern]);
+      for (const one of texts) {
+        if (expression.matches(one)) matched += 1;
+        expect(test(one), JSON.stringify([pattern, one])).toBe(expression.matches(one));
+        expect(textPattern(pattern).matches(one), JSON.stringify([pattern, one])).toBe(expression.matches(one));
+        expect(textPattern(pattern).test(one), JSON.stringify([pattern, one])).toBe(expression.test(one));
+      }
+    }), { numRuns: 30 });
+    expect(matched, pattern).toBeGreaterThan(5);
+  }
 });
 
 describe('spelling', () => {

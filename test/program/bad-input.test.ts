@@ -125,7 +125,7 @@ describe('source files', () => {
     chmodSync(folder, 0o755);
     // The superuser may read everything, so the run is another user's.
     const isRoot = process.getuid?.() === 0;
-    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
     const args = [program, 'check', '--no-personal', '--root', folder, folder];
     const { status, stderr, stdout } = isRoot
       ? spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', process.execPath, ...args], { encoding: 'utf8' })
@@ -137,7 +137,7 @@ describe('source files', () => {
   test('files that vanish during the run make the answer incomplete, and nothing worse', async () => {
     const names = Array.from({ length: 3000 }, (_, index) => `f${String(index).padStart(4, '0')}.py`);
     const folder = makeFolder(Object.fromEntries(names.map((name) => [name, `exec(a)\n${'x = 1\n'.repeat(300)}`])));
-    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
     const run = spawn(process.execPath, [program, 'check', '--format', 'json'], { cwd: folder, env: { PATH: process.env['PATH'] }, stdio: ['ignore', 'pipe', 'ignore'] });
     let out = '';
     run.stdout.on('data', (chunk: Buffer) => (out += chunk.toString()));

@@ -318,7 +318,7 @@ describe('the command line', () => {
 
   test('in a terminal that can do nothing, and in one without colours, there are none', () => {
     const folder = makeFolder({ 'a.py': 'exec(a)\n' });
-    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
     // script(1) of util-linux gives the program a terminal.
     const inTerminal = (env: Record<string, string>): string =>
       spawnSync('script', ['-qec', `${process.execPath} ${program} check`, '/dev/null'], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], ...env } }).stdout;
@@ -328,7 +328,7 @@ describe('the command line', () => {
   });
 
   test('a reader that goes away ends it quietly', () => {
-    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
     const { stdout, stderr } = spawnSync('sh', ['-c', `${process.execPath} ${program} resolve --format json | head -n 1`], { cwd: harbour(), encoding: 'utf8' });
     expect([stdout, stderr]).toEqual(['{\n', '']);
   });

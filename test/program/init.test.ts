@@ -61,7 +61,7 @@ describe('init', () => {
   const hasScript = spawnSync('script', ['--version']).status === 0;
   test.skipIf(!hasScript)('in a terminal asks, and takes the answers', () => {
     const folder = makeFolder(FILES);
-    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
     // Down one and select it beside the default; then yes, no, yes.
     const keys = "sleep 3; printf '\\033[B \\r'; sleep 1; printf 'y\\r'; sleep 1; printf 'n\\r'; sleep 1; printf 'y\\r'; sleep 2";
     spawnSync('sh', ['-c', `(${keys}) | script -qec '${process.execPath} ${program} init' /dev/null`], { cwd: folder, env: { PATH: process.env['PATH'], HOME: folder, TERM: 'xterm' } });

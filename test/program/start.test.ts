@@ -15,12 +15,12 @@ beforeEach(() => {
 });
 
 function run(...args: string[]): { readonly status: number | null; readonly stdout: string; readonly stderr: string } {
-  return spawnSync(process.execPath, [path.join(folder, 'dist', 'cli', 'main.js'), ...args], { cwd: folder, encoding: 'utf8' });
+  return spawnSync(process.execPath, [path.join(folder, 'dist', 'cli', 'main.cjs'), ...args], { cwd: folder, encoding: 'utf8' });
 }
 
 describe('what V8 made of the program when it was built', () => {
   const cache = (): string => path.join(folder, 'dist', 'cli', 'program.cache');
-  const asBuilt = spawnSync(process.execPath, [path.join(HERE, 'dist', 'cli', 'main.js'), '--help'], { encoding: 'utf8' }).stdout;
+  const asBuilt = spawnSync(process.execPath, [path.join(HERE, 'dist', 'cli', 'main.cjs'), '--help'], { encoding: 'utf8' }).stdout;
 
   test('is what Node takes, so that nothing is compiled anew', () => {
     const ask = "import('./dist/cli/load-program.js').then(({ loadProgram }) => console.log(loadProgram().script.cachedDataRejected))";

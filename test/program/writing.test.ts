@@ -186,7 +186,7 @@ test('where nothing may be written nothing is, and that is told', () => {
   const other = process.getuid?.() === 0 ? ['setpriv', '--reuid=65534', '--regid=65534', '--clear-groups'] : [];
   for (const name of ['.', 'f0001.js']) chmodSync(path.join(folder, name), 0o777);
   chmodSync(path.join(folder, 'shut'), 0o555);
-  const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+  const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
   const [command, ...args] = [...other, process.execPath, program, 'fix', '--no-personal'] as [string, ...string[]];
   const { status, stderr } = spawnSync(command, args, { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'] } });
   chmodSync(path.join(folder, 'shut'), 0o755);

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import path from 'node:path';
 import type { Run } from './project.js';
 
-const PROGRAM = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+const PROGRAM = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
 
 /** A run of the program that goes on while the test does other things. */
 export interface BackgroundRun {

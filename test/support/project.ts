@@ -5,7 +5,7 @@ import path from 'node:path';
 import { onTestFinished } from 'vitest';
 
 /** The program as the build has left it. */
-const PROGRAM = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.js');
+const PROGRAM = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
 
 /** What a run of the program came to. */
 export interface Run {

@@ -36,7 +36,10 @@ export interface CheckViewOptions {
 /** Findings that are shown together, with the statements that decided their levels. */
 interface Group {
   readonly key: string;
-  readonly findings: Finding[];
+  /** List by list as they are found, one for each file: few of some hundred thousand findings are shown. */
+  readonly lists: (readonly Finding[])[];
+  /** How many there are in the lists. */
+  count: number;
   readonly deciders: Set<TrailEntry>;
 }
 
@@ -86,7 +89,7 @@ function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, style: S
 function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group> {
   const groups = new Map<string, Group>();
   const groupFor = (key: string): Group => {
-    const group = groups.get(key) ?? { key, findings: [], deciders: new Set() };
+    const group = groups.get(key) ?? { key, lists: [], count: 0, deciders: new Set() };
     groups.set(key, group);
     return group;
   };
@@ -96,42 +99,51 @@ function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group>
       const decision = decisions.get(rule);
       const decider = decision?.trail[decision.by];
       if (decider !== undefined) group.deciders.add(decider);
-      if (groupBy === 'rule') for (let at = 0; at < own.length; at += 1) group.findings.push(own[at] as Finding);
+      if (groupBy === 'rule') addList(group, own);
     }
     // A place tells its findings in the order of the text.
     if (groupBy === 'rule' || rules.length === 0) continue;
-    const group = groupFor(groupBy === 'file' ? path : directoryOf(path));
-    for (const finding of findings) if (finding.excused === null) group.findings.push(finding);
+    addList(groupFor(groupBy === 'file' ? path : directoryOf(path)), findings.filter(({ excused }) => excused === null));
   }
   return groups;
 }
 
+function addList(group: Group, findings: readonly Finding[]): void {
+  group.lists.push(findings);
+  group.count += findings.length;
+}
+
+/** There is no group without a finding. */
+function firstOf({ lists }: Group): Finding {
+  return lists[0]?.[0] as Finding;
+}
+
 /** Rules come by their level, files and directories as they are met, unless only the busiest are wanted. */
 function sortGroups(groups: Group[], { groupBy, top }: CheckViewOptions): Group[] {
-  if (top !== null) return groups.sort((a, b) => b.findings.length - a.findings.length || (a.key < b.key ? -1 : 1));
+  if (top !== null) return groups.sort((a, b) => b.count - a.count || (a.key < b.key ? -1 : 1));
   return groupBy === 'rule' ? groups.sort(compareGroups) : groups;
 }
 
 function compareGroups(a: Group, b: Group): number {
-  const [first, second] = [a.findings[0] as Finding, b.findings[0] as Finding];
+  const [first, second] = [firstOf(a), firstOf(b)];
   return LEVELS.indexOf(first.level) - LEVELS.indexOf(second.level)
-    || b.findings.length - a.findings.length
+    || b.count - a.count
     || (first.rule < second.rule ? -1 : 1);
 }
 
 /** Most rows of one group when not all are asked for. */
 const MOST_ROWS = 8;
 
-function viewRule({ findings, deciders }: Group, { catalog }: CheckReport, { all, columns, lineText }: CheckViewOptions, style: Style): string[] {
-  const { rule, level } = findings[0] as Finding;
+function viewRule(group: Group, { catalog }: CheckReport, { all, columns, lineText }: CheckViewOptions, style: Style): string[] {
+  const { rule, level } = firstOf(group);
   const known = catalog.get(rule);
-  const since = [...new Set([...deciders].map(describeDecider))];
-  const shown = placeRows(findings, all ? Infinity : MOST_ROWS) as [Finding, ...Finding[]][];
-  const hidden = findings.length - shown.reduce((sum, row) => sum + row.length, 0);
+  const since = [...new Set([...group.deciders].map(describeDecider))];
+  const shown = placeRows(group.lists, all ? Infinity : MOST_ROWS) as [Finding, ...Finding[]][];
+  const hidden = group.count - shown.reduce((sum, row) => sum + row.length, 0);
   const origins = `since ${listed(since.slice(0, 3))}${since.length > 3 ? ` and ${since.length - 3} more` : ''}`;
   const places = table(shown.map((row) => placeCells(row, style)), '    ');
   return [
-    `${style.level(level)}  ${style.strong(rule)}  ${count(findings.length, 'finding')}  ${style.faint(origins)}`,
+    `${style.level(level)}  ${style.strong(rule)}  ${count(group.count, 'finding')}  ${style.faint(origins)}`,
     ...wrap(visible(`${known?.title}. ${known?.advice ?? ''}`.trim()), columns, '  ').map(style.faint),
     ...shown.flatMap(([first], index) => [places[index] as string, ...codeLine(first, lineText, columns, '      ', style)]),
     ...(hidden > 0 ? [`    ${style.faint(`and ${hidden} more; --all lists them`)}`] : []),
@@ -139,7 +151,8 @@ function viewRule({ findings, deciders }: Group, { catalog }: CheckReport, { all
 }
 
 /** A file or a directory: each finding with its rule, the code, and what to do about it. */
-function viewPlace({ key, findings }: Group, { catalog }: CheckReport, { all, columns, lineText, groupBy }: CheckViewOptions, style: Style): string[] {
+function viewPlace({ key, lists, count: total }: Group, { catalog }: CheckReport, { all, columns, lineText, groupBy }: CheckViewOptions, style: Style): string[] {
+  const findings = lists.flat();
   const shown = all ? findings : findings.slice(0, MOST_ROWS);
   const rows = shown.flatMap((finding) => {
     const { rule, level, path, span: { start }, message } = finding;
@@ -154,9 +167,9 @@ function viewPlace({ key, findings }: Group, { catalog }: CheckReport, { all, co
   const status = groupBy === 'file' ? statusOf(findings) : null;
   const label = status === null || status === 'excused' || status === 'clean' ? '' : `${style.level(status)}  `;
   return [
-    `${label}${style.strong(visible(title))}  ${count(findings.length, 'finding')}`,
+    `${label}${style.strong(visible(title))}  ${count(total, 'finding')}`,
     ...rows,
-    ...(findings.length > shown.length ? [`  ${style.faint(`and ${findings.length - shown.length} more; --all lists them`)}`] : []),
+    ...(total > shown.length ? [`  ${style.faint(`and ${total - shown.length} more; --all lists them`)}`] : []),
   ];
 }
 
@@ -167,25 +180,22 @@ function firstSentence(text: string): string {
 /** Most places in one row. */
 const MOST_PLACES = 4;
 
-/** The findings of one rule, those of one file with one message together, in the order of the first of each; no more than `most` rows. */
-function placeRows(findings: readonly Finding[], most: number): Finding[][] {
+/** The findings of one rule, list by list for each file, those with one message together, in the order of the first of each; no more than `most` rows. */
+function placeRows(lists: readonly (readonly Finding[])[], most: number): Finding[][] {
   const rows: Finding[][] = [];
-  let path: string | null = null;
-  let ofFile = new Map<string, Finding[]>();
-  for (const finding of findings) {
-    if (finding.path !== path) {
-      // The rows of a file may grow until its last finding.
-      if (rows.length >= most) break;
-      ofFile = new Map();
+  for (const findings of lists) {
+    // The rows of a file may grow until its last finding.
+    if (rows.length >= most) break;
+    const byMessage = new Map<string, Finding[]>();
+    for (const finding of findings) {
+      const row = byMessage.get(finding.message) ?? [];
+      if (row.length === 0) {
+        if (rows.length >= most) continue;
+        byMessage.set(finding.message, row);
+        rows.push(row);
+      }
+      row.push(finding);
     }
-    path = finding.path;
-    const row = ofFile.get(finding.message) ?? [];
-    if (row.length === 0) {
-      if (rows.length >= most) continue;
-      ofFile.set(finding.message, row);
-      rows.push(row);
-    }
-    row.push(finding);
   }
   return rows;
 }

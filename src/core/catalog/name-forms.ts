@@ -3,7 +3,7 @@ import type { LanguageId } from '../model/language.js';
 import { namesByKind, type DeclaredName, type NameKind } from '../syntax/declared-names.js';
 import type { ParsedSource } from '../syntax/source.js';
 import { byTree, hitAt, inLanguages } from './hits.js';
-import { compiled } from './name-patterns.js';
+import { textPattern } from './name-patterns.js';
 import { choice, pattern } from './options.js';
 
 /** How the words of a name are joined. */
@@ -76,7 +76,7 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
 }
 
 function judgeName(name: string, forms: readonly Form[], wanted: string): string | null {
-  if (wanted !== '' && !compiled(wanted).matches(name)) return `${name} does not match ${wanted}`;
+  if (wanted !== '' && !textPattern(wanted).matches(name)) return `${name} does not match ${wanted}`;
   if (forms.some((form) => SHAPES[form].test(name))) return null;
   // Signs at the ends tell something else than words, and letters beyond ASCII know no case everywhere.
   const bare = name.replace(/^[#$_]+|_+$/g, '');

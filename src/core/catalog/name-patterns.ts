@@ -37,7 +37,7 @@ function makeTest(patterns: readonly string[]): NameTest {
   };
 }
 
-/** In longer names V8 might try the two gaps of a pattern in too many ways; RE2 takes a time that grows with the name alone. */
+/** In longer texts V8 might try the two gaps of a pattern in too many ways; RE2 takes a time that grows with the name alone. */
 const LONGEST_NATIVE = 200;
 
 /** Words, choices of words and gaps: what nearly all patterns for names are made of. */
@@ -46,12 +46,32 @@ const SIMPLE = /^(\(\?i\))?((?:[\w-]|\.[*?]|\(\?:[\w-]+(?:\|[\w-]+)*\))*)$/;
 /** How many there may be of each part that can be matched in several ways: V8 tries them all, and more would take it for ever. */
 const MOST = [[/\.\*/g, 2], [/\.\?/g, 1], [/\(/g, 1]] as const;
 
-/** The same pattern for V8, which needs a hundredth of the time that RE2 takes to compile it; null for any that is not {@link SIMPLE}. */
+/** Patterns that Elvar's own rules have as defaults: their authors know what these take V8, and tests compare it with RE2. */
+const shipped = new Set<string>();
+
+/** Tells of patterns that come from no file. They are written with a leading (?i) or no other flag. */
+export function shipPatterns(patterns: readonly string[]): void {
+  for (const pattern of patterns) shipped.add(pattern);
+}
+
+/** The same pattern for V8, which needs a hundredth of the time that RE2 takes to compile it; null for one that might take V8 too long. */
 function nativeOf(pattern: string): RegExp | null {
-  const [whole, ignoresCase, body = ''] = SIMPLE.exec(pattern) ?? [];
-  if (whole === undefined || MOST.some(([part, most]) => (body.match(part)?.length ?? 0) > most)) return null;
+  return shipped.has(pattern) || isSimple(pattern) ? translated(pattern, (body) => `^(?:${body})$`) : null;
+}
+
+function isSimple(pattern: string): boolean {
+  const body = SIMPLE.exec(pattern)?.[2];
+  return body !== undefined && MOST.every(([part, most]) => (body.match(part)?.length ?? 0) <= most);
+}
+
+/** An escaped sign, a class of signs, or a dot. */
+const PARTS = /\\.|\[(?:\\.|[^\]\\])*\]|\./g;
+
+function translated(pattern: string, around: (body: string) => string = (body) => body): RegExp {
+  const ignoresCase = pattern.startsWith('(?i)');
   // A dot of RE2 stands for all but a line feed.
-  return new RegExp(`^(?:${body.replace(/\.(?=[*?])/g, '[^\\n]')})$`, ignoresCase === undefined ? 'u' : 'iu');
+  const body = pattern.slice(ignoresCase ? 4 : 0).replace(PARTS, (part) => (part === '.' ? '[^\\n]' : part));
+  return new RegExp(around(body), ignoresCase ? 'iu' : 'u');
 }
 
 /** The names that a plain word or a list of single letters matches; none for any other pattern. */
@@ -60,11 +80,28 @@ function plainNames(pattern: string): string[] {
   return /^\[\w+\]$/.test(pattern) ? [...pattern.slice(1, -1)] : [];
 }
 
-const searches = new Map<string, RE2JS>();
+/** A regular expression (RE2) that texts are searched for. */
+export interface TextPattern {
+  /** Whether it is found somewhere in a text. */
+  readonly test: (text: string) => boolean;
+  /** Whether it stands for a whole text. */
+  readonly matches: (text: string) => boolean;
+}
 
-/** The regular expression (RE2) of a text, compiled once. @throws RE2JSException when it is none. */
-export function compiled(pattern: string): RE2JS {
-  let expression = searches.get(pattern);
-  if (expression === undefined) searches.set(pattern, (expression = RE2JS.compile(pattern)));
-  return expression;
+const textPatterns = new Map<string, TextPattern>();
+
+/** The regular expression (RE2) of a text, made once. Its questions throw RE2JSException when it is none. */
+export function textPattern(pattern: string): TextPattern {
+  let made = textPatterns.get(pattern);
+  if (made === undefined) textPatterns.set(pattern, (made = makeTextPattern(pattern)));
+  return made;
+}
+
+function makeTextPattern(pattern: string): TextPattern {
+  const slow = lazily(() => RE2JS.compile(pattern));
+  const [search, whole] = [shipped.has(pattern) ? translated(pattern) : null, nativeOf(pattern)];
+  return {
+    test: (text) => (search === null || text.length > LONGEST_NATIVE ? slow().test(text) : search.test(text)),
+    matches: (text) => (whole === null || text.length > LONGEST_NATIVE ? slow().matches(text) : whole.test(text)),
+  };
 }

@@ -2,6 +2,7 @@ import { RE2JS } from 're2js';
 import * as z from 'zod';
 import { lazily } from '../model/lazily.js';
 import type { OptionDeclaration, OptionValue, StricterDirection } from '../model/option.js';
+import { shipPatterns } from './name-patterns.js';
 
 /** An option without its schema. */
 type Described<Schema extends z.ZodType<OptionValue>> = Omit<OptionDeclaration<Schema>, 'schema'>;
@@ -58,11 +59,13 @@ function isPattern(text: string): boolean {
 
 /** An option that is a regular expression (RE2); empty for none. */
 export function pattern(standard: string, about: string): OptionDeclaration<z.ZodString> {
+  shipPatterns([standard]);
   return option(() => z.string().refine(isPattern, 'a regular expression (RE2)'), { default: standard, stricter: null, about });
 }
 
 /** An option that is a list of regular expressions (RE2), each for a whole name. */
 export function patterns(standard: readonly string[], stricter: 'more' | 'fewer' | null, about: string): OptionDeclaration<z.ZodArray<z.ZodString>> {
+  shipPatterns(standard);
   return option(() => z.array(z.string().min(1).refine(isPattern, 'a regular expression (RE2)')), { default: [...standard], stricter, about });
 }
 

@@ -15,7 +15,7 @@ export class SourceText {
   /** For each line the offset of its line end. */
   readonly ends: readonly number[];
   /** What was worked out for the text. */
-  readonly memo = new Map<symbol, unknown>();
+  readonly memo: unknown[] = [];
   private split: readonly Line[] | null = null;
   /** Index of the line that was asked for last: most questions are about the same line or the next. */
   private latest = 0;

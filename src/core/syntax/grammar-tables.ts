@@ -9,12 +9,10 @@ import { grammarNames } from './grammar-names.js';
 export interface GrammarTables {
   /** The kind of each symbol, of those in {@link GrammarNames}. */
   readonly kindOf: Int32Array;
-  /** How many parts each production has room for in the two lists below. */
+  /** How many parts each production has room for in the list below. */
   readonly width: number;
-  /** For each production and part another symbol that it goes by there; 0 for none. */
-  readonly aliases: Uint16Array;
-  /** For each production and part its role; 0 for none. */
-  readonly fields: Uint16Array;
+  /** For each production and part its role, and above {@link ALIAS_SHIFT} bits another symbol that it goes by there; 0 for none. */
+  readonly parts: Int32Array;
 }
 
 /** Where the parts of `TSLanguage` are on a machine of 32 bits, in bytes (tree_sitter/parser.h, ABI 13 to 15). */
@@ -27,6 +25,10 @@ const FIELD_SLICES = 64;
 const FIELD_ENTRIES = 68;
 const PUBLIC_SYMBOLS = 76;
 const ALIAS_SEQUENCES = 84;
+
+/** Both a role and a symbol have 16 bits in the engine. */
+export const ALIAS_SHIFT = 16;
+export const ROLE_BITS = 0xffff;
 
 const known = new WeakMap<Grammar, GrammarTables>();
 
@@ -47,16 +49,18 @@ function readTables(language: Grammar, { bytes, shorts, words }: EngineMemory): 
   const longest = short(address + LONGEST_ALIASES);
   const entries = word(FIELDS) === 0 ? [] : fieldEntries(productions, word(FIELD_SLICES), word(FIELD_ENTRIES), { short, byte: (place) => bytes[place] as number });
   const width = Math.max(longest, ...entries.map(({ part }) => part + 1));
-  const aliases = new Uint16Array(productions * width);
+  const parts = new Int32Array(productions * width);
   // The first production stands for all that have no aliases, and its sequence is not to be read (ts_language_alias_at).
   for (let production = 1; production < productions; production += 1) {
-    for (let part = 0; part < longest; part += 1) aliases[production * width + part] = short(word(ALIAS_SEQUENCES) + 2 * (production * longest + part));
+    for (let part = 0; part < longest; part += 1) parts[production * width + part] = short(word(ALIAS_SEQUENCES) + 2 * (production * longest + part)) << ALIAS_SHIFT;
   }
-  const fields = new Uint16Array(productions * width);
   // Of several the first one counts (ts_tree_cursor_current_field_id).
-  for (const { production, part, field } of entries.reverse()) fields[production * width + part] = field;
+  for (const { production, part, field } of entries.reverse()) {
+    const place = production * width + part;
+    parts[place] = ((parts[place] as number) & ~ROLE_BITS) | field;
+  }
   const symbols = Int32Array.from({ length: word(SYMBOLS) + word(ALIASES) }, (_, symbol) => kindOf[short(word(PUBLIC_SYMBOLS) + 2 * symbol)] ?? errorKind);
-  return { kindOf: symbols, width, aliases, fields };
+  return { kindOf: symbols, width, parts };
 }
 
 interface FieldEntry {

@@ -1,5 +1,5 @@
 import type { EngineMemory } from './engine.js';
-import type { GrammarTables } from './grammar-tables.js';
+import { ALIAS_SHIFT, ROLE_BITS, type GrammarTables } from './grammar-tables.js';
 import { releaseNumbers, takeNumbers } from './number-pool.js';
 
 /** A row of the table has 1 << SHIFT numbers, so that its beginning is found by shifting; these are the places of those in use. */
@@ -21,8 +21,6 @@ export interface NodeTable {
   readonly size: number;
   /** How deep nodes are nested. */
   readonly depth: number;
-  /** Whether something does not follow the grammar. */
-  readonly hasErrors: boolean;
 }
 
 /** Where the parts of `SubtreeHeapData` are on a machine of 32 bits, in words of four bytes (tree-sitter's subtree.h, 0.27). */
@@ -33,15 +31,13 @@ const PARTS = 9;
 const SYMBOL = 10;
 const FLAGS = 11;
 const SEEN_PARTS = 12;
+const SEEN_BELOW = 14;
 const PRODUCTION = 16;
 
 /** Bits of `SubtreeInlineData`, which stands for small leaves in the place of an address; its flags are one bit further than elsewhere. */
 const INLINE = 1;
 const VISIBLE = 1;
 const EXTRA = 4;
-
-/** Room for most files. */
-const FIRST_LENGTH = 1 << 16;
 
 /** So many numbers are kept of a node while its parts are read. */
 const FRAME = 7;
@@ -56,8 +52,8 @@ let stack = new Int32Array(FRAME << 10);
  * @param address where the tree is; it begins with its root.
  */
 // elvar waive size/branches, size/function-lines because with a call or two for each of a million nodes it takes twice as long
-export function readTable(address: number, { words }: EngineMemory, { aliases, fields, width, kindOf }: GrammarTables, errorKind: number): NodeTable {
-  let table = takeNumbers(FIRST_LENGTH);
+export function readTable(address: number, { words }: EngineMemory, { parts: made, width, kindOf }: GrammarTables, errorKind: number): NodeTable {
+  let table = takeNumbers(room(address, words) << SHIFT);
   const kinds = kindOf.length;
   let size = 0;
   let depth = 0;
@@ -76,7 +72,7 @@ export function readTable(address: number, { words }: EngineMemory, { aliases, f
   let role = 0;
   for (;;) {
     if (left === 0) {
-      if (top === 0) return { table, size, depth: deepest, hasErrors: hasErrors(address, words) };
+      if (top === 0) return { table, size, depth: deepest };
       const inner = row;
       top -= FRAME;
       slot = stack[top] as number;
@@ -118,8 +114,9 @@ export function readTable(address: number, { words }: EngineMemory, { aliases, f
     let isSeen = (flags & VISIBLE) !== 0 || row < 0;
     if ((flags & EXTRA) === 0) {
       if (structural < width) {
-        own = fields[place + structural] as number;
-        const alias = aliases[place + structural] as number;
+        const part = made[place + structural] as number;
+        own = part & ROLE_BITS;
+        const alias = part >>> ALIAS_SHIFT;
         if (alias !== 0) {
           symbol = alias;
           isSeen = true;
@@ -166,10 +163,16 @@ export function readTable(address: number, { words }: EngineMemory, { aliases, f
   }
 }
 
-/** What the engine counts for a whole tree (`ts_subtree_error_cost`); a root that is a single leaf has no mistakes. */
-function hasErrors(address: number, words: Int32Array): boolean {
+/** Whether something in a tree does not follow the grammar (`ts_subtree_error_cost`); a root that is a single leaf has no mistakes. */
+export function hasErrors(address: number, { words }: EngineMemory): boolean {
   const head = words[address >> 2] as number;
   return (head & INLINE) === 0 && words[(head >> 2) + ERROR_COST] !== 0;
+}
+
+/** How many nodes there are to be seen in a tree, as the engine counts them (`ts_subtree_visible_descendant_count`). */
+function room(address: number, words: Int32Array): number {
+  const head = words[address >> 2] as number;
+  return 1 + ((head & INLINE) === 0 && words[(head >> 2) + PARTS] !== 0 ? words[(head >> 2) + SEEN_BELOW] as number : 0);
 }
 
 function grown(table: Int32Array): Int32Array {

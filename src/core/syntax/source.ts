@@ -42,7 +42,7 @@ export class Source {
     this.read?.dispose();
     this.read = null;
     // The text may live on with what was found in it.
-    this.memo.clear();
+    this.memo.length = 0;
   }
 
   private parse(grammar: GrammarId): Tree {

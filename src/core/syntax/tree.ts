@@ -7,7 +7,7 @@ import type { Memo } from './memo.js';
 import { SyntaxNode } from './node.js';
 import { releaseNumbers } from './number-pool.js';
 import { joined, sortedByKind, type SortedNumbers } from './sorted-numbers.js';
-import { AFTER, END, FIELD, KIND, PARENT, readTable, SHIFT, START } from './node-table.js';
+import { AFTER, END, FIELD, hasErrors, KIND, PARENT, readTable, SHIFT, START } from './node-table.js';
 
 const NONE: readonly SyntaxNode[] = [];
 const RELEASED = new Int32Array(0);
@@ -35,7 +35,7 @@ export class SyntaxTree {
   private readonly numbersByKind: (Int32Array | undefined)[];
   /** By the list of types that was asked for: rules share these lists. */
   private readonly byTypes = new Map<Iterable<string>, readonly SyntaxNode[]>();
-  readonly memo: Memo = new Map();
+  readonly memo: Memo = [];
   private byKind: SortedNumbers | null = null;
 
   /** @param tree what the parser made of `text`. */
@@ -44,11 +44,11 @@ export class SyntaxTree {
     // The address of the tree is what the package's own class keeps at 0.
     const address = (tree as unknown as readonly number[])[0] as number;
     const memory = engine.memory();
-    const { table, size, depth, hasErrors } = readTable(address, memory, grammarTables(language, memory), this.names.errorKind);
+    const { table, size, depth } = readTable(address, memory, grammarTables(language, memory), this.names.errorKind);
     this.table = table;
     this.size = size;
     this.depth = depth;
-    this.hasErrors = hasErrors;
+    this.hasErrors = hasErrors(address, memory);
     this.byType = new Array<readonly SyntaxNode[] | undefined>(this.names.kinds.length);
     this.numbersByKind = new Array<Int32Array | undefined>(this.names.kinds.length);
     this.nodes = new Array<SyntaxNode | undefined>(size);
@@ -227,7 +227,7 @@ export class SyntaxTree {
 
   /** Hands back the memory of it. Its nodes know nothing any more. */
   dispose(): void {
-    this.memo.clear();
+    this.memo.length = 0;
     releaseNumbers(this.table);
     if (this.byKind !== null) {
       releaseNumbers(this.byKind.numbers);

@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import { commentsOf, type Comment } from '../../syntax/comments.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { compiled } from '../name-patterns.js';
+import { textPattern } from '../name-patterns.js';
 import { pattern } from '../options.js';
 
 export default defineRule({
@@ -39,7 +39,7 @@ function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: str
     if (index < comment.start || index < told) continue;
     const whole = /^[^\r\n]*/.exec(text.slice(index, comment.end))?.[0] ?? '';
     told = index + whole.length;
-    if (ticket !== '' && compiled(ticket).test(whole)) continue;
+    if (ticket !== '' && textPattern(ticket).test(whole)) continue;
     yield { start: index, end: index + word.length, message: `this ${word} names no ticket` };
   }
 }
