@@ -2,9 +2,6 @@
 import './interrupt.js';
 import { loadProgram } from './load-program.js';
 
-// While the engine is compiled, nothing else would keep Node alive; it would then wait for all that V8 compiles on its other
-// threads, and once more when the run first lets signals through.
-setInterval(() => {}, 2 ** 30);
 const { program, script } = loadProgram();
 void program.start(script.cachedDataRejected === false).then(() => {
   // All has been written. Left to itself, Node would wait for all that V8 still has to compile on its other threads; so it

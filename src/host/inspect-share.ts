@@ -16,6 +16,7 @@ import { Spelling } from '../core/syntax/spelling.js';
 import { Breathing } from './breathing.js';
 import { dictionaryFiles } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
+import { keptAlive } from './kept-alive.js';
 import { readSource, type SkippedReading } from './source-file.js';
 
 /** Files to inspect. Plain data, so that it can be handed to another thread. */
@@ -62,7 +63,7 @@ export async function inspectShare({ root, settings, sets, houseRules, files, te
 /** What the files of a job are inspected with. */
 export async function makeTools({ files, terms }: Pick<InspectionJob, 'files' | 'terms'>, catalog: Catalog): Promise<Tools> {
   const grammars = SHIPPED_GRAMMARS;
-  await grammars.load(neededGrammars(files));
+  await keptAlive(grammars.load(neededGrammars(files)));
   return { ...terms, grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(dictionaryFiles) };
 }
 

@@ -6,12 +6,13 @@ import type { Problem } from '../core/model/problem.js';
 import type { Grammars } from '../core/syntax/grammars.js';
 import type { Rule } from '../core/model/rule.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
+import { keptAlive } from './kept-alive.js';
 
 /** What is wrong with the queries of house rules: each is tried on the grammars of its languages. */
 export async function queryProblems({ rules }: Catalog): Promise<Problem[]> {
   const asked = rules.filter(({ house }) => house?.search.by === 'query');
   const grammars = SHIPPED_GRAMMARS;
-  await grammars.load(asked.flatMap(grammarsOf));
+  await keptAlive(grammars.load(asked.flatMap(grammarsOf)));
   return asked.flatMap((rule) => problemOf(rule, grammars) ?? []);
 }
 
