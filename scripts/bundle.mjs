@@ -21,7 +21,7 @@ const LATE_PACKAGES = {
 /** Modules of Node that few runs need, and that take Node a while to load: they wait until something of them is called. */
 const LATE_MODULES = ['node:child_process', 'node:crypto', 'node:worker_threads', 'assert'];
 
-/** What two of their functions hold, which every run calls, needs no module where it holds. */
+/** Two of their functions are called in every run: as long as what they claim holds, no module is needed for it. */
 const HOLDS = { strictEqual: 'Object.is(given[0], given[1])', notStrictEqual: '!Object.is(given[0], given[1])' };
 
 /** What makes a `require` of one's own is called by packages that hardly ever use it. */
