@@ -8,8 +8,9 @@ import { decideRule, type OrderedStatement } from './decide-rule.js';
  * what is decided there is computed once.
  */
 export class DecisionTree {
-  private readonly heard = new Map<Statement, DecisionTree>();
-  private readonly cutOff = new Map<Statement, DecisionTree>();
+  /** The places after one more statement; null while there is none, as at most of some hundred thousand places. */
+  private heard: Map<Statement, DecisionTree> | null = null;
+  private cutOff: Map<Statement, DecisionTree> | null = null;
   private decision: Decision | null = null;
   /** The number of the setting that is decided here, among all settings; null while nobody has asked. */
   setting: number | null = null;
@@ -23,7 +24,7 @@ export class DecisionTree {
 
   /** The place after one more statement. */
   after(statement: Statement, isCutOff: boolean): DecisionTree {
-    const next = isCutOff ? this.cutOff : this.heard;
+    const next = isCutOff ? this.cutOff ??= new Map() : this.heard ??= new Map();
     let tree = next.get(statement);
     if (tree === undefined) next.set(statement, (tree = new DecisionTree(this.rule, this, { statement, isCutOff })));
     return tree;

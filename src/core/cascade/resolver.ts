@@ -7,6 +7,9 @@ import type { DecidedRules, RuleSet, RuleSetting } from '../model/rule-set.js';
 import type { Decision } from '../model/statement.js';
 import { DecisionTree } from './decision-tree.js';
 
+/** The prime of the hash FNV-1a of 32 bits (Fowler, Noll, Vo). */
+const FACTOR = 0x01000193;
+
 /** Decides rules. Each distinct set of statements is computed once, and rule sets with equal settings are one. */
 export class Resolver {
   private readonly numbers = new Map<ZoneCondition, number>();
@@ -14,7 +17,9 @@ export class Resolver {
   private readonly decided = new Map<Stack, Map<string, DecidedRules>>();
   /** Where each rule stands after a stack, by the zones that are active and whether it is cut off. */
   private readonly places = new Map<Stack, Map<string, readonly DecisionTree[]>>();
-  private readonly setsByContent = new Map<string, RuleSet>();
+  /** Rule sets by a hash of their settings' numbers, in the rules' order in the catalog. */
+  private readonly setsByHash = new Map<number, { readonly settings: Uint32Array; readonly set: RuleSet }[]>();
+  private setCount = 0;
   /** A number for each setting of a rule, by its content. */
   private readonly settings = new Map<string, number>();
   private readonly optionTexts = new Map<Decision['options'], string>();
@@ -82,14 +87,23 @@ export class Resolver {
   }
 
   private setOf(places: readonly DecisionTree[]): RuleSet {
-    const numbers = new Uint16Array(Uint32Array.from(places, (place) => place.setting ??= this.settingNumber(place.decide(this.today))).buffer);
-    const content = String.fromCharCode(...numbers);
-    let set = this.setsByContent.get(content);
-    if (set === undefined) {
-      const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision)]));
-      set = { id: `set-${this.setsByContent.size + 1}`, rules };
-      this.setsByContent.set(content, set);
+    // This is done for each directory with rules or zones of its own: a key of text for all settings would take ten times as long.
+    const settings = new Uint32Array(places.length);
+    let hash = 0;
+    for (let at = 0; at < places.length; at += 1) {
+      const place = places[at] as DecisionTree;
+      const setting = place.setting ??= this.settingNumber(place.decide(this.today));
+      settings[at] = setting;
+      hash = Math.imul(hash ^ setting, FACTOR) + at | 0;
     }
+    let alike = this.setsByHash.get(hash);
+    if (alike === undefined) this.setsByHash.set(hash, (alike = []));
+    const known = alike.find((one) => areEqual(one.settings, settings));
+    if (known !== undefined) return known.set;
+    const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision)]));
+    this.setCount += 1;
+    const set = { id: `set-${this.setCount}`, rules };
+    alike.push({ settings, set });
     return set;
   }
 
@@ -127,6 +141,11 @@ class DecidedPlaces implements DecidedRules {
   get decisions(): ReadonlyMap<RuleId, Decision> {
     return this.byRule ??= new Map(this.places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, decision]));
   }
+}
+
+function areEqual(a: Uint32Array, b: Uint32Array): boolean {
+  for (let at = 0; at < a.length; at += 1) if (a[at] !== b[at]) return false;
+  return true;
 }
 
 function settingOf({ level, options, waivers, fix }: Decision): RuleSetting {
