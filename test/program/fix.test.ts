@@ -29,6 +29,15 @@ describe('fix', () => {
     expect(elvar(folder, ['fix']).out.split('\n')[0]).toBe('Nothing to repair in 3 files.');
   });
 
+  test('speaks of one finding that is left as of one', () => {
+    const folder = makeFolder({ 'elvar.yaml': 'rulings: { idiom/quote-mark: warning, slips/loose-compare: warning }\n', 'a.js': 'sail(a.length == b, "tide");\n' });
+    const told = (...args: string[]): string => elvar(folder, ['fix', ...args]).out.replaceAll('\n', ' ');
+    expect(told('--rule', 'slips/*')).toContain('2 findings are left. 1 of them could be repaired by rules that were not asked. Look at them');
+    expect(told()).toContain('1 finding is left. Look at it with elvar check, mend it by hand, or excuse');
+    writeFileSync(path.join(folder, 'a.js'), 'sail("tide");\n');
+    expect(told('--rule', 'slips/*')).toContain('1 finding is left. It could be repaired by a rule that was not asked. Look at it');
+  });
+
   test('with --dry-run shows a patch that git applies, and changes nothing', () => {
     const folder = makeFolder({ 'elvar.yaml': LAYER, 'sub/a.js': 'sail("tide");  \nwait();\n' });
     const { out } = elvar(folder, ['fix', '--dry-run']);

@@ -50,8 +50,9 @@ function viewLeft({ files, written }: FixReport, columns: number): string[] {
   const left = files.flatMap(({ left: findings }) => findings);
   if (left.length === 0) return files.length === 0 ? [] : ['', 'No findings are left.'];
   const open = left.filter(({ fixable }) => fixable).length;
-  const verb = left.length === 1 ? 'is' : 'are';
-  const more = open > 0 && written ? ` ${open} of them could be repaired by rules that were not asked.` : '';
-  const text = `${count(left.length, 'finding')} ${verb} left${written ? '' : ' after that'}.${more} Look at them with elvar check, mend them by hand, or excuse what is meant: elvar waive FILE:LINE --because REASON.`;
+  const [verb, them] = left.length === 1 ? ['is', 'it'] : ['are', 'them'];
+  const could = left.length === 1 ? 'It could be repaired by a rule that was not asked.' : `${open} of them could be repaired by rules that were not asked.`;
+  const more = open > 0 && written ? ` ${could}` : '';
+  const text = `${count(left.length, 'finding')} ${verb} left${written ? '' : ' after that'}.${more} Look at ${them} with elvar check, mend ${them} by hand, or excuse what is meant: elvar waive FILE:LINE --because REASON.`;
   return ['', ...wrap(text, columns, '')];
 }
