@@ -48,7 +48,7 @@ describe('two files compared', () => {
           if (a.level !== 'off' && b.level !== 'off') {
             for (const name of Object.keys(rule.options)) {
               const [before, after] = [a.options[name], b.options[name]];
-              const isSame = Array.isArray(before) ? before.length === (after as unknown[]).length && before.every((item) => (after as unknown[]).includes(item)) : before === after;
+              const isSame = Array.isArray(before) ? [...new Set(before)].sort().join('\n') === [...new Set(after as string[])].sort().join('\n') : before === after;
               if (isSame) continue;
               const direction = rule.options[name]?.stricter ?? null;
               changed.push(name);

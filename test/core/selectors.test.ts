@@ -5,7 +5,7 @@ import { nearName } from '../../src/core/layers/near-name.js';
 import { parsePresetReference } from '../../src/core/layers/preset-reference.js';
 import { parseSize } from '../../src/core/layers/size.js';
 import { compareLevels, isLevel, LEVELS } from '../../src/core/model/level.js';
-import { sameOptionValue } from '../../src/core/model/option.js';
+import { alikeOptionValue, sameOptionValue } from '../../src/core/model/option.js';
 import { compareSelectorWidth, formatSelector, parseSelector, type Selector } from '../../src/core/model/selector.js';
 
 const name = fc.stringMatching(/^[a-z][a-z0-9]{0,5}(-[a-z0-9]{1,4}){0,2}$/);
@@ -83,6 +83,11 @@ test.each([
 test('option values are the same when their items are, in their order', () => {
   expect(sameOptionValue(['a', 'b'], ['a', 'b'])).toBe(true);
   expect(sameOptionValue(['a', 'b'], ['b', 'a'])).toBe(false);
+  expect(alikeOptionValue(['a', 'b'], ['b', 'a', 'b'])).toBe(true);
+  expect(alikeOptionValue(['a', 'b'], ['a'])).toBe(false);
+  expect(alikeOptionValue(['a'], ['a', 'b'])).toBe(false);
+  expect(alikeOptionValue(100, 100)).toBe(true);
+  expect(alikeOptionValue(100, 120)).toBe(false);
   expect(sameOptionValue(['a'], ['a', 'b'])).toBe(false);
   expect(sameOptionValue(1, 1)).toBe(true);
   expect(sameOptionValue(1, '1')).toBe(false);

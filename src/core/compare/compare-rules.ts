@@ -1,7 +1,7 @@
 import { isWeaker } from '../cascade/guards.js';
 import type { Catalog } from '../catalog/catalog.js';
 import { compareLevels } from '../model/level.js';
-import { sameOptionValue } from '../model/option.js';
+import { alikeOptionValue } from '../model/option.js';
 import type { Rule, RuleId } from '../model/rule.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import type { Decision } from '../model/statement.js';
@@ -15,7 +15,7 @@ export interface RuleDifference {
   readonly relation: Relation;
   readonly first: Decision;
   readonly second: Decision;
-  /** Options with unequal values. */
+  /** Options whose values ask for different things. */
   readonly options: readonly string[];
 }
 
@@ -43,7 +43,7 @@ function compareRule(rule: Rule, first: Decision | undefined, second: Decision |
 
 function optionStep(rule: Rule, name: string, first: Decision, second: Decision): Relation | null {
   const [before, after] = [first.options[name]?.value, second.options[name]?.value];
-  if (before === undefined || after === undefined || sameOptionValue(before, after)) return null;
+  if (before === undefined || after === undefined || alikeOptionValue(before, after)) return null;
   const direction = rule.options[name]?.stricter ?? null;
   const [loosened, tightened] = [isWeaker(after, before, direction), isWeaker(before, after, direction)];
   if (loosened === tightened) return 'different';

@@ -55,3 +55,9 @@ export function sameOptionValue(a: OptionValue, b: OptionValue): boolean {
   if (typeof a !== 'object' || typeof b !== 'object') return a === b;
   return a.length === b.length && a.every((item, index) => item === b[index]);
 }
+
+/** Whether two option values ask the same of the code: there the order of a list, and what stands in it twice, does not count. */
+export function alikeOptionValue(a: OptionValue, b: OptionValue): boolean {
+  if (typeof a !== 'object' || typeof b !== 'object') return a === b;
+  return a.every((item) => b.includes(item)) && b.every((item) => a.includes(item));
+}
