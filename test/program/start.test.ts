@@ -79,3 +79,30 @@ test('programs that use the library can write findings as JSON', () => {
     message: expect.stringContaining('converts') as string, fixable: false, excused: null, fingerprint: expect.stringMatching(/^[0-9a-f]{16}$/) as string,
   }]);
 });
+
+describe('how it is started', () => {
+  test('the script and the module say and do the same', () => {
+    const [script, module] = ['main.cjs', 'main.js'].map((file) => spawnSync(process.execPath, [path.join(folder, 'dist', 'cli', file), 'check', 'gate.js'], { cwd: folder, encoding: 'utf8' }));
+    expect(script?.stdout).toContain('slips/loose-compare');
+    expect([module?.status, module?.stdout, module?.stderr]).toEqual([1, script?.stdout, '']);
+    expect(script?.status).toBe(1);
+  });
+
+  test('a link to it, as npm makes one, finds all that belongs to it', () => {
+    symlinkSync(path.join(folder, 'dist', 'cli', 'main.cjs'), path.join(folder, 'elvar'));
+    const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(folder, 'elvar'), 'check', 'gate.js'], { cwd: folder, encoding: 'utf8' });
+    expect([status, stderr]).toEqual([1, '']);
+    expect(stdout).toContain('gate.js:1:33');
+  });
+});
+
+test('work that Node does not count is waited for', () => {
+  const run = (work: string): string => spawnSync(process.execPath, ['--input-type=module', '-e', `
+    const { keptAlive } = await import('./dist/host/kept-alive.js');
+    const work = new Promise((resolve) => setTimeout(() => resolve('tide'), 30).unref());
+    console.log(await ${work});`], { cwd: folder, encoding: 'utf8' }).stdout;
+  expect(run('work')).toBe('');
+  expect(run('keptAlive(work)')).toBe('tide\n');
+  // Afterwards, and where it fails, nothing holds Node any more.
+  expect(run("keptAlive(Promise.reject(new Error('ebb'))).catch(({ message }) => message)")).toBe('ebb\n');
+});

@@ -52,7 +52,7 @@ let stack = new Int32Array(FRAME << 10);
  * @param address where the tree is; it begins with its root.
  */
 // elvar waive size/branches, size/function-lines because with a call or two for each of a million nodes it takes twice as long
-export function readTable(address: number, { words }: EngineMemory, { parts: made, width, kindOf }: GrammarTables, errorKind: number): NodeTable {
+export function readTable(address: number, { words }: EngineMemory, { parts: productionParts, width, kindOf }: GrammarTables, errorKind: number): NodeTable {
   let table = takeNumbers(room(address, words) << SHIFT);
   const kinds = kindOf.length;
   let size = 0;
@@ -114,7 +114,7 @@ export function readTable(address: number, { words }: EngineMemory, { parts: mad
     let isSeen = (flags & VISIBLE) !== 0 || row < 0;
     if ((flags & EXTRA) === 0) {
       if (structural < width) {
-        const part = made[place + structural] as number;
+        const part = productionParts[place + structural] as number;
         own = part & ROLE_BITS;
         const alias = part >>> ALIAS_SHIFT;
         if (alias !== 0) {
