@@ -23,6 +23,21 @@ describe('compare', () => {
   const relations = (folder: string, first: string, second: string): string[] =>
     elvarJson<CompareDocument>(folder, ['compare', first, second]).rules.map(({ rule, relation }) => `${rule} ${relation}`);
 
+  test.each<[string, string, readonly string[]]>([
+    ['the same in another order', '[b, a]', []],
+    ['the same, one of them twice', '[a, b, a]', []],
+    ['one more', '[a, b, c]', ['idiom/debug-print stricter']],
+    ['one fewer', '[b]', ['idiom/debug-print looser']],
+    ['others', '[c]', ['idiom/debug-print different']],
+    ['taken out and put in again', '{ drop: [a], add: [a] }', []],
+  ])('of two lists tells %s by what stands in them', (_, calls, told) => {
+    const ruling = (list: string): string => `rulings:\n  idiom/debug-print: { level: warning, options: { calls: ${list} } }\n`;
+    const own = makeFolder({ 'elvar.yaml': ruling('[a, b]'), 'quay/elvar.yaml': ruling(calls), 'a.py': 'a(1)\n', 'quay/b.py': 'b(1)\n' });
+    expect(relations(own, 'a.py', 'quay/b.py')).toEqual(told);
+    // What is the same on both sides is no change for those who ask what a path has of its own.
+    expect(elvar(own, ['explain', 'quay/b.py']).out.includes('all as everywhere in the project')).toBe(told.length === 0);
+  });
+
   test('of two files tells what is stricter, looser or only different, with the origins', () => {
     const folder = harbour();
     expect(relations(folder, 'kiosk/kiosk.js', 'services/berths/src/plan.ts')).toEqual(expect.arrayContaining(['size/branches stricter', 'size/parameters stricter', 'text/indent different']));

@@ -1,5 +1,5 @@
 import { compareLevels } from '../model/level.js';
-import { sameOptionValue, type OptionValue, type StricterDirection } from '../model/option.js';
+import { isSubset, sameOptionValue, type OptionValue, type StricterDirection } from '../model/option.js';
 import type { Rule } from '../model/rule.js';
 import type { ActiveGuard } from '../model/statement.js';
 import type { RuleState, StatePart } from './rule-state.js';
@@ -45,8 +45,4 @@ export function isWeaker(value: OptionValue, than: OptionValue, stricter: Strict
     case 'fewer':
       return !isSubset(value, than);
   }
-}
-
-function isSubset(part: OptionValue, whole: OptionValue): boolean {
-  return Array.isArray(part) && Array.isArray(whole) && part.every((item) => whole.includes(item));
 }

@@ -58,6 +58,10 @@ export function sameOptionValue(a: OptionValue, b: OptionValue): boolean {
 
 /** Whether two option values ask the same of the code: there the order of a list, and what stands in it twice, does not count. */
 export function alikeOptionValue(a: OptionValue, b: OptionValue): boolean {
-  if (typeof a !== 'object' || typeof b !== 'object') return a === b;
-  return a.every((item) => b.includes(item)) && b.every((item) => a.includes(item));
+  return a === b || (isSubset(a, b) && isSubset(b, a));
+}
+
+/** Whether both are lists, and all that stands in the first stands in the second. */
+export function isSubset(part: OptionValue, whole: OptionValue): boolean {
+  return Array.isArray(part) && Array.isArray(whole) && part.every((item) => whole.includes(item));
 }
