@@ -30,6 +30,12 @@ describe('a search in the catalog', () => {
     expect(search({ term: rule.title.toUpperCase() })).toEqual(search({ term: rule.title }));
   });
 
+  test('forgives neighbouring letters that changed places', () => {
+    expect(search({ term: 'widht' })).toContain('text/line-width');
+    expect(search({ term: 'blnaks' })).toContain('text/trailing-blanks');
+    expect(search({ term: 'htidw' })).toEqual([]);
+  });
+
   test('forgives one slip in a longer word where nothing is written so', () => {
     expect(search({ term: 'indnet' })).toContain('text/indent');
     expect(search({ term: 'brakets expresion' })).toEqual([]);

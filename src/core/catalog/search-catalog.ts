@@ -59,7 +59,13 @@ function scoreOf(rule: Rule, words: readonly string[], tolerant: boolean): numbe
 
 function isIn(word: string, text: string, tolerant: boolean): boolean {
   if (!tolerant) return text.includes(word);
-  // One slip in a short word, two in a long one (letters that changed places count as two); shorter words are too much like each other.
+  // One slip in a short word, two in a long one; shorter words are too much like each other.
   const slips = word.length < 4 ? 0 : word.length < 6 ? 1 : 2;
-  return text.split(/[^\p{L}\p{N}]+/u).some((other) => Math.abs(other.length - word.length) <= slips && distance(other, word) <= slips);
+  return text.split(/[^\p{L}\p{N}]+/u).some((other) => Math.abs(other.length - word.length) <= slips && (distance(other, word) <= slips || (slips > 0 && isSwapped(word, other))));
+}
+
+/** Whether two neighbouring letters changed places, which is one slip of the fingers and two of the usual distance. */
+function isSwapped(word: string, other: string): boolean {
+  const at = [...word].findIndex((letter, index) => letter !== other[index]);
+  return at >= 0 && word.length === other.length && other === `${word.slice(0, at)}${word[at + 1] ?? ''}${word[at]}${word.slice(at + 2)}`;
 }
