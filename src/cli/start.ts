@@ -1,6 +1,6 @@
 import { fstatSync, statSync, writeSync } from 'node:fs';
 import { devNull } from 'node:os';
-import { EXIT } from './exit-code.js';
+import { EXIT, type ExitCode } from './exit-code.js';
 import { ownProcess } from '../host/engine-settings.js';
 import { runProgram } from './program.js';
 import type { Terminal } from './terminal.js';
@@ -40,19 +40,31 @@ function mayBeTerminal(): boolean {
 /** Runs the program for the arguments of the process. Its outcome is the exit code. @param isKnownV8 whether Node has the V8 of the build. */
 export async function start(isKnownV8: boolean): Promise<void> {
   if (isKnownV8) ownProcess();
+  process.exitCode = await runSafely(process.argv.slice(2), {
+    out: (text) => writeAll(1, text),
+    err: (text) => writeAll(2, text),
+    directory: process.cwd(),
+    env: process.env,
+    ...screen(),
+  });
+}
+
+/** Runs one command line. A fault in Elvar itself becomes a message too: users see its trace with `--verbose` alone. */
+export async function runSafely(args: readonly string[], terminal: Terminal): Promise<ExitCode> {
   try {
-    process.exitCode = await runProgram(process.argv.slice(2), {
-      out: (text) => writeAll(1, text),
-      err: (text) => writeAll(2, text),
-      directory: process.cwd(),
-      env: process.env,
-      ...screen(),
-    });
+    return await runProgram(args, terminal);
   } catch (error) {
-    // Only a mistake in Elvar itself comes here. Users get a message all the same, never a trace.
-    writeAll(2, `elvar: something went wrong that is not your fault: ${visible(error instanceof Error ? error.message : String(error))}\n`);
-    process.exitCode = EXIT.incomplete;
+    const message = error instanceof Error ? error.message : String(error);
+    terminal.err(`Elvar has a fault, and stopped because of it: ${visible(message)}\n`);
+    const trace = error instanceof Error ? error.stack : undefined;
+    if (trace === undefined || !isVerbose(args)) terminal.err('  Run the same command with --verbose to see where it happened.\n');
+    else terminal.err(`${trace.split('\n').map((line) => `  ${visible(line)}\n`).join('')}`);
+    return EXIT.incomplete;
   }
+}
+
+function isVerbose(args: readonly string[]): boolean {
+  return args.includes('--verbose') || args.includes('-v');
 }
 
 export { runProgram };

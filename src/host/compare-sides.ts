@@ -3,6 +3,7 @@ import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type { PresetReference } from '../core/model/layer.js';
 import type { ComparedSide, CompareReport } from '../core/model/report.js';
 import type { DecidedRules } from '../core/model/rule-set.js';
+import { needPossible } from './explain-path.js';
 import type { Location, Project } from './project.js';
 
 /** A side of a comparison as it was named. @param own its path relative to the root; null for a preset. */
@@ -11,8 +12,9 @@ export interface NamedSide {
   readonly own: string | null;
 }
 
-/** Compares two paths or presets. @param directory what the paths of presets start from. */
-export function compareSides(project: Project, sides: readonly [NamedSide, NamedSide], directory: string): CompareReport {
+/** Compares two paths or presets. @param directory what the paths of presets start from. @throws UsageError when there can be nothing at a path. */
+export function compareSides(project: Project, sides: readonly [NamedSide, NamedSide], directory: string, root: string): CompareReport {
+  for (const { name, own } of sides) if (own !== null) needPossible(own, root, name);
   const locations = sides.map(({ own }) => (own === null ? null : locate(project, own)));
   // A preset is looked at as if it stood at the root, for the path on the other side.
   const beside = locations.find((location) => location !== null) ?? null;
@@ -21,8 +23,8 @@ export function compareSides(project: Project, sides: readonly [NamedSide, Named
     return location === null ? rulesOfPreset(project, name, directory, beside) : rulesAt(location, project);
   });
   return {
-    first: describeSide(sides[0]),
-    second: describeSide(sides[1]),
+    first: describeSide(sides[0], locations[0] ?? null),
+    second: describeSide(sides[1], locations[1] ?? null),
     differences: first && second ? compareRules(first, second, project.catalog) : [],
     catalog: project.catalog,
     usesStarter: project.hasStarter,
@@ -31,8 +33,8 @@ export function compareSides(project: Project, sides: readonly [NamedSide, Named
   };
 }
 
-function describeSide({ name, own }: NamedSide): ComparedSide {
-  return { name, kind: own === null ? 'preset' : 'path' };
+function describeSide({ name, own }: NamedSide, location: Location | null): ComparedSide {
+  return { name, kind: own === null ? 'preset' : 'path', exists: own === null || own === '' || location?.kind !== undefined || location?.path.endsWith('/') === true };
 }
 
 /** A directory stands for a file in it whose name matches nothing but what matches all. */

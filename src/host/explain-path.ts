@@ -1,10 +1,12 @@
 import path from 'node:path';
 import { CATALOG_LAYER } from '../core/cascade/decide-rule.js';
+import { refusedSettings } from '../core/cascade/refused-settings.js';
 import { COMMAND_LINE_LAYER } from '../core/layers/command-line.js';
 import type { LanguageId } from '../core/model/language.js';
 import type { Explanation } from '../core/model/report.js';
 import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
 import { UsageError } from './errors.js';
+import { fileAbove } from './target-path.js';
 import type { Location, Project } from './project.js';
 import { noteSkipped } from './reading-notes.js';
 import { scriptLanguage } from './script-language.js';
@@ -12,6 +14,7 @@ import { readSource } from './source-file.js';
 
 /** Why it is so for a path, which need not exist. @param own relative to the root. @param typed as it was typed. @throws UsageError when it is a directory. */
 export function explainPath(project: Project, root: string, own: string, typed: string): Explanation {
+  needPossible(own, root, typed);
   const location = project.locate(own);
   if (own === '' || location.kind === 'directory') {
     throw new UsageError(`${typed}: this is a directory\nName a file in it, one that does not exist yet if you like, or run elvar resolve ${typed}`);
@@ -19,19 +22,27 @@ export function explainPath(project: Project, root: string, own: string, typed: 
   const incomplete = [...location.incomplete];
   const { directory, name } = location;
   const language = directory.languages.languageOf(name) ?? (location.kind === 'file' ? scriptLanguage(path.join(root, own)) : null);
+  const rules = directory.rules.rulesFor(name, language, project.resolver);
+  const refusals = project.commandLine.length === 0 ? [] : refusedSettings([{ language, rules }], project.catalog);
   return {
     path: own,
     exists: location.kind !== undefined,
     language,
     skipped: whySkipped(root, location, language, incomplete),
     layers: [CATALOG_LAYER, ...directory.rules.stack.layers, ...(project.commandLine.length > 0 ? [COMMAND_LINE_LAYER] : [])],
-    rules: directory.rules.rulesFor(name, language, project.resolver),
+    rules,
     everywhere: project.resolver.decide(project.rootRules().stack, []),
     catalog: project.catalog,
     usesStarter: project.hasStarter,
     incomplete,
-    notices: location.notices,
+    notices: [...location.notices, ...refusals.map((refusal) => ({ refusal }))],
   };
+}
+
+/** @throws UsageError when there can be nothing at a path. */
+export function needPossible(own: string, root: string, typed: string): void {
+  const above = fileAbove(own, root);
+  if (above !== null) throw new UsageError(`${typed}: nothing can be there, since ${above} is a file`);
 }
 
 function whySkipped(root: string, location: Location, language: LanguageId | null, incomplete: IncompletePath[]): SkippedPath | null {

@@ -1,4 +1,4 @@
-import { realpathSync } from 'node:fs';
+import { realpathSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { UsageError } from './errors.js';
 
@@ -14,6 +14,39 @@ export function relativeToRoot(target: string, directory: string, root: string):
     throw new UsageError(`${target}: this lies outside of the project root ${root}\nName a path below the root, or another root with --root`);
   }
   return relative;
+}
+
+/** A place in a file, as `check` prints it. */
+export interface FilePlace {
+  readonly file: string;
+  /** From 1. */
+  readonly line: number;
+  /** From 1; null where none is named. */
+  readonly column: number | null;
+}
+
+/** Reads FILE:LINE or FILE:LINE:COLUMN; null where the text is neither, or a file of that very name exists. */
+export function parseFilePlace(text: string, exists: (file: string) => boolean): FilePlace | null {
+  const [, file, line, column] = /^(.+?):(\d+)(?::(\d+))?$/.exec(text) ?? [];
+  if (file === undefined || line === undefined || exists(text)) return null;
+  return { file, line: Number(line), column: column === undefined ? null : Number(column) };
+}
+
+/** @param line from 1. @param lines how many the file has. @throws UsageError when it has no such line. */
+export function needLine(line: number, lines: number, file: string): void {
+  if (line < 1 || line > lines) throw new UsageError(`there is no line ${line} in ${file}\nIt has ${lines === 1 ? '1 line' : `${lines} lines`}.`);
+}
+
+/** The nearest ancestor of a path that is a file, so that nothing can be below it; null where there is none. */
+export function fileAbove(own: string, root: string): string | null {
+  const steps = own.split('/').slice(0, -1);
+  for (let depth = 1; depth <= steps.length; depth += 1) {
+    const above = steps.slice(0, depth).join('/');
+    const stats = statSync(path.join(root, above), { throwIfNoEntry: false });
+    if (stats === undefined) return null;
+    if (!stats.isDirectory()) return above;
+  }
+  return null;
 }
 
 function within(absolute: string, root: string): string | null {

@@ -14,11 +14,14 @@ import { UsageError } from './errors.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { selectedRules } from './selected-rules.js';
 import { readSource } from './source-file.js';
+import { needLine } from './target-path.js';
 import { writeSource } from './write-source.js';
 
 /** What is to be waived; without rules those that find something on the line. */
 export interface WaiveWish extends Omit<WaiverRequest, 'selectors'> {
   readonly rules: readonly string[];
+  /** Where no rule is named, only what is found at this column, from 1; null for all on the line. */
+  readonly column: number | null;
 }
 
 /**
@@ -35,7 +38,9 @@ export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveW
   const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
   const rules = job.sets[set] as RuleSet;
   const selectors = selectorsFor(wish, inspectFile(source, rules, tools).findings, rules, catalog, own);
-  const request: WaiverRequest = { ...wish, selectors };
+  const { line, reach, until, because } = wish;
+  if (reach !== 'throughout') needLine(line, source.starts.length, own);
+  const request: WaiverRequest = { line, reach, until, because, selectors };
   const written = writeWaiver(source, request, rules, tools);
   if (written === null) throw new UsageError(`${noPlace(source.language)} ${own}:${wish.line}\nWrite it by hand where a comment may stand, with below and elvar resume around the place, or waive it --throughout the file.`);
   const [before, after] = [source.whole, written.text.whole];
@@ -55,13 +60,14 @@ function checkWish({ because, until }: WaiveWish, today: string): void {
 }
 
 /** The rules that were named, or those that find something on the line; each must find something there, and may be waived. */
-function selectorsFor({ rules, line, reach }: WaiveWish, findings: readonly Finding[], set: RuleSet, catalog: Catalog, file: string): string[] {
+function selectorsFor({ rules, line, column, reach }: WaiveWish, findings: readonly Finding[], set: RuleSet, catalog: Catalog, file: string): string[] {
   const reached = findings.filter(({ span, rule }) => !rule.startsWith('waivers/') && (reach === 'throughout' || (reach === 'below' ? span.start.line >= line : span.start.line === line)));
   const open = reached.filter(({ excused }) => excused === null);
   const where = reach === 'throughout' ? file : `${file}:${line}`;
   selectedRules(rules, catalog);
   if (rules.length === 0 && reach !== 'line') throw new UsageError(`name the rules that are to be waived ${reach}`);
-  const named = rules.length > 0 ? [...rules] : [...new Set(open.map(({ rule }) => rule))];
+  const meant = open.filter(({ span }) => column === null || span.start.column === column);
+  const named = rules.length > 0 ? [...rules] : [...new Set((meant.length > 0 ? meant : open).map(({ rule }) => rule))];
   if (named.length === 0) throw new UsageError(reached.length > 0 ? `all that is found at ${where} is excused already` : `nothing is found at ${where}\nWhat is found: elvar check ${file}`);
   for (const name of named) {
     const selector = parseSelector(name);

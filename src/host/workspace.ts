@@ -1,6 +1,7 @@
 import { lstatSync, statSync } from 'node:fs';
 import path from 'node:path';
 import type { Catalog } from '../core/catalog/catalog.js';
+import { refusedSettings } from '../core/cascade/refused-settings.js';
 import { CATALOG } from '../core/catalog/registry.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type {
@@ -10,6 +11,7 @@ import type { RuleId } from '../core/model/rule.js';
 import { compareSides, type NamedSide } from './compare-sides.js';
 import { LayerError, UsageError } from './errors.js';
 import { excusesOf } from './excuses.js';
+import { explainLine } from '../core/waivers/explain-line.js';
 import { explainPath } from './explain-path.js';
 import type { InspectionJob } from './inspect-share.js';
 import { inspectionJob } from './inspection-job.js';
@@ -31,7 +33,7 @@ import { textsOf } from './query-texts.js';
 import { selectedRules } from './selected-rules.js';
 import { WaiverDesk } from './waiver-desk.js';
 import { whileWriting } from './writing-lock.js';
-import { relativeToRoot } from './target-path.js';
+import { needLine, relativeToRoot, type FilePlace } from './target-path.js';
 
 /** How a workspace is opened. */
 export interface WorkspaceOptions {
@@ -91,17 +93,13 @@ export class Workspace {
     return Project.read(this.root, CATALOG, this.run, (project) => explainPath(project, this.root, own, target), { names: rule === undefined ? [] : [rule] });
   }
 
-  /** Why is it so, on this line? @param line from 1. Throws a UsageError when there is no such file. */
-  async explainLine(target: string, line: number, rule?: RuleId): Promise<LineExplanation> {
+  /** Why is it so, on this line? Throws a UsageError when there is no such file, or no such line in it. */
+  async explainLine({ file: target, line, column }: FilePlace, rule?: RuleId): Promise<LineExplanation> {
     const explanation = this.explain(target, rule);
-    const { files } = await this.check([target]);
-    const [file] = files;
-    return {
-      explanation,
-      line,
-      findings: file?.findings.filter(({ span }) => span.start.line === line) ?? [],
-      waivers: file?.waivers.filter(({ covers }) => covers.some((lines) => lines !== null && lines.from <= line && line <= (lines.to ?? Infinity))) ?? [],
-    };
+    const { files, catalog } = await this.check([target]);
+    const lines = this.linesOf(explanation.path).length;
+    if (lines > 0) needLine(line, lines, explanation.path);
+    return explainLine(explanation, files[0], { line, column }, catalog);
   }
 
   /** What excuses findings of a rule in a file: its waivers, where it is checked, and what the ledger has about it. */
@@ -125,7 +123,7 @@ export class Workspace {
     const named = (name: string): NamedSide => ({ name, own: parsePresetReference(name) === null ? this.relative(name) : null });
     const sides = [named(first), named(second)] as const;
     const hasPath = sides.some(({ own }) => own !== null);
-    return Project.read(this.root, CATALOG, this.run, (project) => compareSides(project, sides, this.directory), { needsLayers: hasPath });
+    return Project.read(this.root, CATALOG, this.run, (project) => compareSides(project, sides, this.directory, this.root), { needsLayers: hasPath });
   }
 
   /** The rules there are: those that come with Elvar, and the house rules of the project. */
@@ -275,20 +273,27 @@ export class Workspace {
     const targets = paths.map((target) => this.relative(target));
     return Project.read(this.root, CATALOG, this.run, (project) => {
       const listing = project.list(targets, opens);
-      const { incomplete, notices } = listing;
+      const { incomplete } = listing;
+      const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
+      const notices = [...listing.notices, ...refusals.map((refusal) => ({ refusal }))];
       return { listing, base: { catalog: project.catalog, usesStarter: project.hasStarter, incomplete, notices } };
     }, { names });
   }
 
   /** Line `line` (from 1) of a file as it is now; null where it cannot be read. */
   lineText(file: string, line: number): string | null {
+    return this.linesOf(file)[line - 1] ?? null;
+  }
+
+  /** The lines of a file as it is now; none where it cannot be read as text. */
+  private linesOf(file: string): readonly string[] {
     let lines = this.texts.get(file);
     if (lines === undefined) {
       const reading = readSource(path.join(this.root, file), { largest: null, generated: 'check' });
       lines = 'skipped' in reading ? [] : reading.text.split(reading.text.includes('\r') ? /\r\n|\r|\n/ : '\n');
       this.texts.set(file, lines);
     }
-    return lines[line - 1] ?? null;
+    return lines;
   }
 
   /** A path as it is told: relative to the root. @throws UsageError when it lies outside. */

@@ -2,10 +2,14 @@ import { spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from 'node:worker_threads';
 import { onTestFinished } from 'vitest';
 
 /** The program as the build has left it. */
-const PROGRAM = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
+export const PROGRAM = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
+
+const LOADER = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'load-program.js');
+const WORKER = path.join(import.meta.dirname, 'program-worker.mjs');
 
 /** What a run of the program came to. */
 export interface Run {
@@ -35,15 +39,44 @@ export function makeFolder(files: Readonly<Record<string, string | Buffer>> = {}
   return folder;
 }
 
-/** Runs the built program in a folder. */
-export function elvar(folder: string, args: readonly string[], env: Readonly<Record<string, string>> = {}): Run {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [PROGRAM, ...args], {
-    cwd: folder,
-    encoding: 'utf8',
-    env: { PATH: process.env['PATH'], HOME: folder, ...env },
-    maxBuffer: 64 * 1024 * 1024,
-  });
+/** Runs the built program in a folder, as a process of its own. */
+export function elvarProcess(folder: string, args: readonly string[], env: Readonly<Record<string, string>> = {}): Run {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [PROGRAM, ...args], { cwd: folder, encoding: 'utf8', env: environment(folder, env), maxBuffer: 64 * 1024 * 1024 });
   return { code: status, out: stdout, err: stderr };
+}
+
+/** Runs the built program's own entry in a folder, in a thread of this process. */
+export function elvar(folder: string, args: readonly string[], env: Readonly<Record<string, string>> = {}): Run {
+  const { worker, answers, signal } = thread ??= startThread();
+  Atomics.store(signal, 0, 0);
+  worker.postMessage({ folder, args, env: environment(folder, env) });
+  if (Atomics.wait(signal, 0, 0, LONGEST) === 'timed-out') throw new Error(`elvar ${args.join(' ')} has not ended after ${LONGEST / 1000} s`);
+  return receiveMessageOnPort(answers)?.message as Run;
+}
+
+function environment(folder: string, env: Readonly<Record<string, string>>): Record<string, string> {
+  return { PATH: process.env['PATH'] ?? '', HOME: folder, ...env };
+}
+
+/** The longest that one command may take, in milliseconds. */
+const LONGEST = 120_000;
+
+/** The thread that runs the program, with where it answers and how it says that it has. */
+interface ProgramThread {
+  readonly worker: Worker;
+  readonly answers: MessagePort;
+  readonly signal: Int32Array;
+}
+
+let thread: ProgramThread | null = null;
+
+function startThread(): ProgramThread {
+  const { port1: answers, port2 } = new MessageChannel();
+  const signal = new Int32Array(new SharedArrayBuffer(4));
+  const worker = new Worker(WORKER, { workerData: { answers: port2, signal, loader: LOADER }, transferList: [port2] });
+  worker.unref();
+  answers.unref();
+  return { worker, answers, signal };
 }
 
 /** Runs a command with `--format json` and parses what it prints. */

@@ -1,5 +1,6 @@
 import type { Argv } from 'yargs';
 import type { Notice, ReportBase } from '../../core/model/report.js';
+import { refusedSettingText } from '../../formats/text/decision.js';
 import { describeProblem } from '../../formats/text/problem.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
@@ -61,6 +62,7 @@ export function tellAside({ options, workspace, terminal, style }: Context<unkno
 
 function noticeText(notice: Notice): string {
   if ('text' in notice) return notice.text;
+  if ('refusal' in notice) return refusedSettingText(notice.refusal);
   const { file, place, detail } = notice.problem;
   const { what, advice } = describeProblem(detail);
   return `${place === null ? file : `${file}:${place.line}:${place.column}`}: ${what}, so it is left aside. ${advice ?? ''}`.trimEnd();

@@ -7,7 +7,11 @@ import { viewExplainPath } from '../views/explain-path.js';
 import { viewExplainRule } from '../views/explain-rule.js';
 import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+import type { Catalog } from '../../core/catalog/catalog.js';
+import type { RuleId } from '../../core/model/rule.js';
 import { needRule } from '../../host/need-rule.js';
+import { selectedRules } from '../../host/selected-rules.js';
+import { parseFilePlace, type FilePlace } from '../../host/target-path.js';
 
 interface Options {
   readonly path: string;
@@ -20,38 +24,45 @@ export const EXPLAIN: Command<Options> = {
   about: 'Why is it so, for this file, this line or this rule?',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('path', { type: 'string', demandOption: true, describe: 'a file, one that does not exist yet if you like; FILE:LINE; or a directory' })
-    .positional('rule', { type: 'string', describe: 'the id of a rule, to see its whole trail' }),
+    .positional('path', { type: 'string', demandOption: true, describe: 'a file (it need not exist yet), FILE:LINE, or a directory' })
+    .positional('rule', { type: 'string', describe: 'a rule, to see every statement about it; or concern/* or tag:NAME' }),
   examples: [
     ['elvar explain services/berths/src/assign.ts:20', 'the findings on one line, and the trail of each rule concerned'],
     ['elvar explain services/berths/src/plan.ts text/line-width', 'every statement about one rule, and what became of it'],
+    ["elvar explain services/berths/src/plan.ts 'dead/*'", 'who decided each rule of one concern'],
   ],
   run: async (context) => {
     const { options: { path }, workspace } = context;
-    const [, file, line] = /^(.+):(\d+)$/.exec(path) ?? [];
-    if (file !== undefined && !workspace.exists(path)) return explainLine(context, file, Number(line));
+    const place = parseFilePlace(path, (file) => workspace.exists(file));
+    if (place !== null) return explainLine(context, place);
     return workspace.isDirectory(path) ? explainDirectory(context) : explainPath(context);
   },
 };
 
+/** The rules that the question is about: a whole rule, or all that a wider selector selects; null for every rule. */
+function wantedRules(rule: string | undefined, catalog: Catalog): Set<RuleId> | null {
+  if (rule === undefined) return null;
+  return rule.includes('*') || rule.startsWith('tag:') ? selectedRules([rule], catalog) : new Set([needRule(rule, catalog).id]);
+}
+
 async function explainPath(context: Context<Options>): Promise<ExitCode> {
   const { options, workspace, terminal, style } = context;
   const explanation = workspace.explain(options.path, options.rule);
-  if (options.rule !== undefined) needRule(options.rule, explanation.catalog);
+  const wanted = wantedRules(options.rule, explanation.catalog);
   const decision = options.rule === undefined ? undefined : explanation.rules.decisions.get(options.rule);
-  if (options.format === 'json') printJson(context, explainJson(explanation, options.rule));
-  else if (decision === undefined) terminal.out(viewExplainPath(explanation, style));
+  if (options.format === 'json') printJson(context, explainJson(explanation, wanted));
+  else if (decision === undefined) terminal.out(viewExplainPath(explanation, wanted === null ? null : { selector: options.rule ?? '', rules: wanted }, style));
   else terminal.out(viewExplainRule(explanation, decision, style, await workspace.excusesFor(options.path, decision.rule)));
   tellAside(context, explanation);
-  if (decision === undefined) hint(context, `The whole trail of one rule: elvar explain ${visible(explanation.path)} text/line-width`);
+  if (decision === undefined) hint(context, `Every statement about one rule: elvar explain ${visible(explanation.path)} ${[...wanted ?? ['text/line-width']][0]}`);
   return exitCode(EXIT.fine, explanation);
 }
 
-async function explainLine(context: Context<Options>, file: string, line: number): Promise<ExitCode> {
+async function explainLine(context: Context<Options>, place: FilePlace): Promise<ExitCode> {
   const { options, workspace, terminal, style } = context;
-  const explained = await workspace.explainLine(file, line, options.rule);
-  if (options.rule !== undefined) needRule(options.rule, explained.explanation.catalog);
-  const findings = explained.findings.filter(({ rule }) => options.rule === undefined || rule === options.rule);
+  const explained = await workspace.explainLine(place, options.rule);
+  const wanted = wantedRules(options.rule, explained.explanation.catalog);
+  const findings = explained.findings.filter(({ rule }) => wanted === null || wanted.has(rule));
   if (options.format === 'json') printJson(context, explainLineJson({ ...explained, findings }));
   else terminal.out(viewExplainLine({ ...explained, findings }, style));
   tellAside(context, explained.explanation);

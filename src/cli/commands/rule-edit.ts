@@ -43,7 +43,7 @@ export async function carryOut<Options extends EditOptions>(context: Context<Opt
 function editJson({ file, isNew, before, after, impact, outcome }: RuleEdit, written: boolean): object {
   const told = outcome === null ? null : {
     ...outcome,
-    hindrances: outcome.hindrances.map(({ kind, by, files }) => ({ kind, files, by: by?.place == null ? null : { layer: by.layer.id, file: by.place.file, line: by.place.line, zone: by.zone?.name ?? null } })),
+    hindrances: outcome.hindrances.map(({ kind, by, rules, files }) => ({ kind, rules, files, by: by?.place == null ? null : { layer: by.layer.id, file: by.place.file, line: by.place.line, zone: by.zone?.name ?? null } })),
   };
   return { format: 'elvar-edit/1', file, new: isNew, written, patch: patchOf(file, before, after), outcome: told, impact: impactJson(impact) };
 }

@@ -1,6 +1,7 @@
 import type { Reach } from '../../core/waivers/waiver.js';
 import { unwaivedJson, waiveJson, waiverListJson } from '../../formats/json/waive.js';
 import { UsageError } from '../../host/errors.js';
+import { parseFilePlace } from '../../host/target-path.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewRemoved, viewWaive, viewWaivers } from '../views/waive.js';
 import { visible } from '../../formats/text/visible.js';
@@ -50,9 +51,9 @@ async function waive(context: Context<Options>): Promise<ExitCode> {
   const { rule: rules, because, until = null, dryRun } = options;
   const reach = reachOf(options);
   if (options.place === undefined) throw new UsageError('name a place: FILE:LINE, as elvar check tells it\nOr ask for --list, or --remove-unused.');
-  const [file, line] = placeOf(options.place, reach, (path) => workspace.exists(path));
+  const { file, line, column } = placeOf(options.place, reach, (path) => workspace.exists(path));
   if (because === undefined) throw new UsageError('a waiver needs a reason\nSay why with --because, in a few words.');
-  const waived = await workspace.waivers().write(file, { rules, line, reach, until, because }, !dryRun);
+  const waived = await workspace.waivers().write(file, { rules, line, column, reach, until, because }, !dryRun);
   if (waived.failed !== null) terminal.err(`${visible(waived.path)} was not written: ${visible(waived.failed)}\n`);
   if (options.format === 'json') printJson(context, waiveJson(waived, { reach, until, because }, !dryRun && waived.failed === null));
   else if (waived.failed === null) terminal.out(viewWaive(waived, dryRun, style));
@@ -90,9 +91,9 @@ function reachOf({ below, throughout }: Options): Reach {
   return below ? 'below' : throughout ? 'throughout' : 'line';
 }
 
-function placeOf(place: string, reach: Reach, exists: (path: string) => boolean): [file: string, line: number] {
-  const [, file, line] = /^(.+):(\d+)(?::\d+)?$/.exec(place) ?? [];
-  if (file !== undefined && !exists(place)) return [file, Number(line)];
-  if (reach !== 'throughout') throw new UsageError(`${visible(place)} names no line\nWrite FILE:LINE, as elvar check tells it.`);
-  return [place, 1];
+function placeOf(place: string, reach: Reach, exists: (path: string) => boolean): { file: string; line: number; column: number | null } {
+  const parsed = parseFilePlace(place, exists);
+  if (parsed !== null) return parsed;
+  if (reach !== 'throughout') throw new UsageError(`${visible(place)} names no line\nWrite FILE:LINE, as elvar check prints it.`);
+  return { file: place, line: 1, column: null };
 }

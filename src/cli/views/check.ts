@@ -4,14 +4,14 @@ import { totalsOf, type Totals } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
 import { LEVELS } from '../../core/model/level.js';
 import type { CheckReport } from '../../core/model/report.js';
-import type { TrailEntry } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewCheckSummary } from './check-summary.js';
 import { codeLine } from './code-line.js';
 import { directoryOf } from './directory-of.js';
 import { viewQuietFiles } from './file-status.js';
-import { formatExcuse, formatOrigin, formatZone } from '../../formats/text/origin.js';
+import { deciderText } from '../../formats/text/decision.js';
+import { formatExcuse } from '../../formats/text/origin.js';
 import { count, listed, table, wrap } from './table.js';
 
 /** What findings can be put together by. */
@@ -33,14 +33,14 @@ export interface CheckViewOptions {
   readonly lineText: (file: string, line: number) => string | null;
 }
 
-/** Findings that are shown together, with the statements that decided their levels. */
+/** Findings that are shown together, with who decided their levels. */
 interface Group {
   readonly key: string;
   /** List by list as they are found, one for each file: few of some hundred thousand findings are shown. */
   readonly lists: (readonly Finding[])[];
   /** How many there are in the lists. */
   count: number;
-  readonly deciders: Set<TrailEntry>;
+  readonly deciders: Set<string>;
 }
 
 /** What the code violates: the answer in a line, then group by group, and at the end a summary, which is what stays on the screen. */
@@ -97,8 +97,7 @@ function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group>
     for (const { rule, level, findings: own } of rules) {
       const group = groupFor(groupBy === 'rule' ? `${level} ${rule}` : groupBy === 'file' ? path : directoryOf(path));
       const decision = decisions.get(rule);
-      const decider = decision?.trail[decision.by];
-      if (decider !== undefined) group.deciders.add(decider);
+      if (decision !== undefined) group.deciders.add(deciderText(decision));
       if (groupBy === 'rule') addList(group, own);
     }
     // A place tells its findings in the order of the text.
@@ -137,7 +136,7 @@ const MOST_ROWS = 8;
 function viewRule(group: Group, { catalog }: CheckReport, { all, columns, lineText }: CheckViewOptions, style: Style): string[] {
   const { rule, level } = firstOf(group);
   const known = catalog.get(rule);
-  const since = [...new Set([...group.deciders].map(describeDecider))];
+  const since = [...group.deciders];
   const shown = placeRows(group.lists, all ? Infinity : MOST_ROWS) as [Finding, ...Finding[]][];
   const hidden = group.count - shown.reduce((sum, row) => sum + row.length, 0);
   const origins = `since ${listed(since.slice(0, 3))}${since.length > 3 ? ` and ${since.length - 3} more` : ''}`;
@@ -207,11 +206,6 @@ function placeCells([first, ...others]: readonly [Finding, ...Finding[]], style:
   const rest = others.length - (MOST_PLACES - 1);
   const cell = `${style.name(visible(`${first.path}:${place(first)}`))}${style.faint(`${more}${rest > 0 ? ` and ${rest} more` : ''}`)}`;
   return [cell, visible(first.message)];
-}
-
-function describeDecider({ statement }: TrailEntry): string {
-  const zone = formatZone(statement.zone);
-  return `${formatOrigin(statement)}${zone === '' ? '' : ` (${zone})`}`;
 }
 
 function viewExcused({ files }: CheckReport, style: Style): string[] {

@@ -1,9 +1,11 @@
 import type { Relation, RuleDifference } from '../../core/compare/compare-rules.js';
+import { FREEDOMS } from '../../core/model/layer.js';
 import type { CompareReport } from '../../core/model/report.js';
-import type { Decision, TrailEntry } from '../../core/model/statement.js';
+import type { Decision } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
-import { formatOrigin, formatValue, formatZone } from '../../formats/text/origin.js';
+import { deciderText, sourceAt } from '../../formats/text/decision.js';
+import { formatValue } from '../../formats/text/origin.js';
 import { count, listed, table } from './table.js';
 
 const TITLES: Readonly<Record<Relation, string>> = { stricter: 'Stricter', looser: 'Looser', different: 'Only different' };
@@ -11,12 +13,14 @@ const TITLES: Readonly<Record<Relation, string>> = { stricter: 'Stricter', loose
 /** What is stricter, looser or only different on the second side, with the origins on both. */
 export function viewCompare({ first, second, differences }: CompareReport, style: Style): string {
   const [one, two] = [visible(first.name), visible(second.name)];
-  if (differences.length === 0) return `${style.good(`The same rules hold for ${one} and ${two}.`)}\n`;
+  const missing = [first, second].filter(({ exists }) => !exists).map(({ name }) => `${style.level('warning', `There is nothing at ${visible(name)} yet`)}: what would hold for a new file there is compared.`);
+  if (differences.length === 0) return `${[...missing, style.good(`The same rules hold for ${one} and ${two}.`)].join('\n')}\n`;
   const relations = (['stricter', 'looser', 'different'] as const)
     .map((relation) => ({ relation, own: differences.filter((difference) => difference.relation === relation) }))
     .filter(({ own }) => own.length > 0);
+  const verb = differences.length === 1 ? 'differs' : 'differ';
   const counts = relations.map(({ relation, own }) => `${own.length} ${relation === 'different' ? 'only different' : relation}`);
-  const lines = [style.strong(`${count(differences.length, 'rule')} differ for ${two}, against ${one}: ${listed(counts)}.`)];
+  const lines = [...missing, style.strong(`${count(differences.length, 'rule')} ${verb} for ${two}, against ${one}: ${listed(counts)}.`)];
   for (const { relation, own } of relations) {
     lines.push('', `${TITLES[relation]} for ${style.name(two)}`);
     for (const difference of own) lines.push(`  ${style.strong(difference.rule)}`, ...table(sideRows(difference, one, two, style), '    '));
@@ -28,18 +32,14 @@ function sideRows(difference: RuleDifference, one: string, two: string, style: S
   return [[one, difference.first] as const, [two, difference.second] as const].map(([name, decision]) => [
     style.level(decision.level),
     difference.options.map((option) => `${option} ${formatValue(decision.options[option]?.value ?? '')}`).join(' · '),
-    listed([decision.waivers === 'refuse' ? 'refuses waivers' : '', decision.fix === 'refuse' ? 'refuses repairs' : ''].filter((text) => text !== '')),
+    FREEDOMS.filter((freedom) => decision[freedom] === 'refuse').map((freedom) => `${freedom} refused`).join(' · '),
     style.name(name),
     style.faint(`since ${listed(originsOf(decision, difference.options))}`),
   ]);
 }
 
 /** Where the level and each option that differs were decided, each place once. */
-function originsOf({ by, options, trail }: Decision, names: readonly string[]): string[] {
-  const entries = [by, ...names.map((name) => options[name]?.by ?? 0)].map((index) => trail[index] as TrailEntry);
-  return [...new Set(entries.map(({ statement }) => {
-    const zone = formatZone(statement.zone);
-    if (statement.kind === 'catalog') return 'the catalog';
-    return `${formatOrigin(statement)}${zone === '' ? '' : ` (${zone})`}`;
-  }))];
+function originsOf(decision: Decision, names: readonly string[]): string[] {
+  const { options, trail } = decision;
+  return [...new Set([deciderText(decision), ...names.map((name) => sourceAt(trail, options[name]?.by ?? 0))])];
 }

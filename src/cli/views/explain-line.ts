@@ -3,20 +3,25 @@ import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewExplainRule } from './explain-rule.js';
 import { formatExcuse } from '../../formats/text/origin.js';
+import { whyNotChecked } from './skipped.js';
 import { count, listed } from './table.js';
 
-/** The findings on one line, the waivers that reach it, and the trail of each rule concerned. */
-export function viewExplainLine({ explanation, line, findings, waivers }: LineExplanation, style: Style): string {
-  const { path, rules } = explanation;
-  const lines = [style.strong(`${findings.length === 0 ? 'No finding' : count(findings.length, 'finding')} on line ${line} of ${visible(path)}.`)];
+/** The findings on one line, the waivers that cover it, and the trail of each rule concerned. */
+export function viewExplainLine({ explanation, line, findings, waivers, unknown }: LineExplanation, style: Style): string {
+  const { path, rules, skipped } = explanation;
+  const found = `${findings.length === 0 ? 'No finding' : count(findings.length, 'finding')} on line ${line} of ${visible(path)}`;
+  const lines = [style.strong(skipped === null ? `${found}.` : `${visible(path)} is not checked: ${whyNotChecked(skipped)}.`)];
   for (const { level, rule, span, message, excused } of findings) {
     const excuse = excused === null ? '' : style.faint(`  excused: ${formatExcuse(excused)}${excused.because === null || excused.by === 'waiver' ? '' : `, because ${visible(excused.because)}`}`);
     lines.push(`  ${style.level(level)}  ${rule}  column ${span.start.column}  ${visible(message)}${excuse}`);
   }
   for (const waiver of waivers) {
     const reason = waiver.because === null ? 'gives no reason' : `because ${visible(waiver.because)}`;
-    const until = waiver.until === null ? '' : waiver.isExpired ? ` It counted until ${waiver.until}, and excuses nothing any more.` : ` It counts until ${waiver.until}.`;
-    lines.push(`  A waiver in line ${waiver.line} for ${listed(waiver.selectors)} reaches it: ${reason}.${until}`);
+    const until = waiver.until === null ? '' : waiver.isExpired ? ` It expired after ${waiver.until} and no longer excuses anything.` : ` It counts until ${waiver.until}.`;
+    lines.push(`  A waiver in line ${waiver.line} for ${listed(waiver.selectors)} covers it: ${reason}.${until}`);
+  }
+  for (const { line: written, selector, near } of unknown) {
+    lines.push(style.level('warning', `  The waiver in line ${written} names ${visible(selector)}, which is no rule, so it excuses nothing.${near === null ? '' : ` Did you mean ${near}?`}`));
   }
   const trails = [...new Set(findings.map(({ rule }) => rule))].flatMap((rule) => {
     const decision = rules.decisions.get(rule);

@@ -5,25 +5,30 @@ import { compareRules } from '../../core/compare/compare-rules.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
-import { formatLayer, formatOptions, formatOrigin, formatZone } from '../../formats/text/origin.js';
-import { formatPattern } from './skipped.js';
+import { deciderText } from '../../formats/text/decision.js';
+import { formatLayer, formatOptions, formatZone } from '../../formats/text/origin.js';
+import { whyNotChecked } from './skipped.js';
+import type { RuleId } from '../../core/model/rule.js';
 import { count, listed, table } from './table.js';
 
-/** The rule set of a path: the rules in force with who decided each, after the layers that hold there. */
-export function viewExplainPath(explanation: Explanation, style: Style): string {
+/** A part of the rules that a question is about. */
+export interface RuleFamily {
+  /** As it was typed. */
+  readonly selector: string;
+  readonly rules: ReadonlySet<RuleId>;
+}
+
+/** The rule set of a path: the rules in force with who decided each, and the layers that hold there. @param family the rules asked for; null for all. */
+export function viewExplainPath(explanation: Explanation, family: RuleFamily | null, style: Style): string {
   const { layers, language, catalog, rules: { decisions } } = explanation;
-  const all = [...decisions.values()];
+  const all = [...decisions.values()].filter(({ rule }) => family === null || family.rules.has(rule));
   const inForce = all.filter((decision) => isInForce(decision, language, catalog)).sort(compareDecisions);
   const on = all.filter((decision) => decision.level !== 'off' && !inForce.includes(decision));
   const own = new Set(compareRules(explanation.everywhere, explanation.rules, catalog).map(({ rule }) => rule));
   const [ofItsOwn, shared] = [inForce.filter(({ rule }) => own.has(rule)), inForce.filter(({ rule }) => !own.has(rule))];
-  const ownness = ofItsOwn.length === 0 ? 'all as everywhere in the project' : `${ofItsOwn.length} of them not as everywhere`;
-  const lines = [
-    style.strong(`${count(inForce.length, 'rule')} in force for ${visible(explanation.path)}, ${ownness}.`),
-    stateOfPath(explanation),
-  ];
-  if (ofItsOwn.length > 0) lines.push('', 'Not as everywhere:', ...table(ofItsOwn.map((decision) => ruleRow(decision, style))));
-  if (shared.length > 0) lines.push('', 'As everywhere in the project:', ...table(shared.map((decision) => ruleRow(decision, style))));
+  const lines = [...headLines(explanation, inForce.length, ofItsOwn.length, family, style)];
+  if (ofItsOwn.length > 0) lines.push('', "Different from the root's rules:", ...table(ofItsOwn.map((decision) => ruleRow(decision, style))));
+  if (shared.length > 0) lines.push('', "The same as the root's rules, outside every zone:", ...table(shared.map((decision) => ruleRow(decision, style))));
   if (on.length > 0) {
     lines.push('', `On, but not for ${language ?? 'a file of no known language'}: ${listed(on.map(({ rule }) => rule))}.`);
   }
@@ -33,9 +38,21 @@ export function viewExplainPath(explanation: Explanation, style: Style): string 
     lines.push('', 'Turned off here:', ...table(turnedOff.map((decision) => ruleRow(decision, style))));
   }
   const never = off.length - turnedOff.length;
-  if (never > 0) lines.push('', `Off since no layer turns ${never === 1 ? 'it' : 'them'} on: ${count(never, 'more rule')} of the catalog.`);
-  lines.push('', 'Layers that hold here, the last has the last word:', ...layerRows(layers, all, style));
+  if (never > 0) lines.push('', `Off, since no layer turns ${never === 1 ? 'it' : 'them'} on: ${family === null ? count(never, 'more rule') : listed(off.filter((decision) => !turnedOff.includes(decision)).map(({ rule }) => rule))}.`);
+  lines.push('', 'Layers that hold here, lowest first:', ...layerRows(layers, all, style));
   return `${lines.join('\n')}\n`;
+}
+
+/** The answer in a line, and what is to be known of the path. */
+function headLines(explanation: Explanation, inForce: number, ofItsOwn: number, family: RuleFamily | null, style: Style): string[] {
+  const { language, skipped } = explanation;
+  const path = visible(explanation.path);
+  if (language === null) return [style.strong(`${path} is of no known language, so no rule is in force for it.`), stateOfPath(explanation)];
+  const rules = family === null ? count(inForce, 'rule') : `${inForce} of ${count(family.rules.size, 'rule')} in ${visible(family.selector)}`;
+  const verb = inForce === 1 ? 'is' : 'are';
+  const difference = inForce === 0 ? '' : ofItsOwn === 0 ? ", set as in the root's rules" : `; ${ofItsOwn} ${ofItsOwn === 1 ? 'differs' : 'differ'} from the root's rules`;
+  if (skipped !== null) return [style.strong(`${path} is not checked: ${whyNotChecked(skipped)}.`), `${language} · if it were checked, ${rules} would be in force${difference}.`];
+  return [style.strong(`${rules} ${verb} in force for ${path}${difference}.`), stateOfPath(explanation)];
 }
 
 /** The path, its language, and whether it is checked. */
@@ -45,8 +62,8 @@ export function explainedPath(explanation: Explanation, style: Style): string {
 
 function stateOfPath({ language, exists, skipped }: Explanation): string {
   const state = skipped !== null
-    ? `not checked: ${skipped.reason}${skipped.by === null ? '' : ` by ${formatPattern(skipped.by)}`}`
-    : exists ? 'checked' : 'does not exist yet; a file with this name would be checked';
+    ? `not checked: ${whyNotChecked(skipped)}`
+    : exists ? 'checked' : 'does not exist yet; a file of this name would be checked';
   return `${language ?? 'no known language'} · ${state}`;
 }
 
@@ -54,14 +71,14 @@ function compareDecisions(a: Decision, b: Decision): number {
   return LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level) || (a.rule < b.rule ? -1 : 1);
 }
 
-function ruleRow({ rule, level, by, options, trail }: Decision, style: Style): string[] {
+function ruleRow(decision: Decision, style: Style): string[] {
+  const { by, options, trail } = decision;
   const { statement } = trail[by] as TrailEntry;
-  const zone = formatZone(statement.zone);
   const values = Object.fromEntries(Object.entries(options).filter(([, option]) => option.by > 0).map(([name, { value }]) => [name, value]));
   return [
-    style.level(level),
-    rule,
-    statement.kind === 'catalog' ? 'cut off, so as the catalog has it' : `${formatOrigin(statement)}${zone === '' ? '' : `, ${zone}`}`,
+    style.level(decision.level),
+    decision.rule,
+    statement.kind === 'catalog' ? 'cut off, so as the catalog has it' : deciderText(decision),
     formatOptions(values),
     style.faint(visible(statement.because ?? statement.zone?.because ?? '')),
   ];

@@ -1,13 +1,15 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import type { Level } from '../../core/model/level.js';
+import { FREEDOMS } from '../../core/model/layer.js';
 import type { Explanation, RuleExcuses } from '../../core/model/report.js';
 import type { Decision, Statement, TrailEntry } from '../../core/model/statement.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { explainedPath } from './explain-path.js';
-import { formatChanges, formatOptions, formatOrigin, formatPlace, formatValue, formatZone } from '../../formats/text/origin.js';
-import { listed, table } from './table.js';
+import { whyNotChecked } from './skipped.js';
+import { guardText, levelOrigin, optionOrigin, refusalText, REFUSED_FREEDOMS, sourceAt } from '../../formats/text/decision.js';
+import { formatChanges, formatOptions, formatOrigin, formatSource, formatValue, formatZone } from '../../formats/text/origin.js';
+import { table } from './table.js';
 import type { WaiverRecord } from '../../core/waivers/account.js';
 import type { WrittenEntry } from '../../core/model/ledger.js';
 
@@ -18,15 +20,16 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
   const { rule, level } = decision;
   const options = Object.fromEntries(Object.entries(decision.options).map(([name, { value }]) => [name, value]));
   const lines = [
+    ...(explanation.language === null ? [style.strong(`${visible(explanation.path)} is of no known language, so no rule is in force for it.`), ''] : []),
     `${style.strong(rule)}   ${style.level(level)}   ${formatOptions(options)}`.trimEnd(),
     explainedPath(explanation, style),
     '',
     ...trailLines(decision, explanation.catalog, style),
     '',
-    `● ${conclusion(decision, style)}`,
+    ...verdict(decision, style),
   ];
   const caveat = whyNotInForce(explanation, decision);
-  lines.push(...whyNotHeard(decision).map((line) => `  ${line}`));
+  lines.push(...remarks(decision).map((line) => `  ${line}`));
   if (caveat !== null) lines.push(`  ${caveat}`);
   if (waivers.length + entries.length > 0) lines.push('', ...waiverLines(waivers, style), ...entryLines(entries, style));
   const known = explanation.catalog.get(rule);
@@ -61,8 +64,8 @@ function trailLines(decision: Decision, catalog: Catalog, style: Style): string[
   return decision.trail.flatMap((entry, index) => {
     const { because, zone } = entry.statement;
     const reason = because ?? zone?.because;
-    const remarks = [effectText(entry, decision), reason ? `because ${visible(reason)}` : ''];
-    return [rows[index] as string, ...remarks.filter((remark) => remark !== '').map((remark) => `       ${style.faint(remark)}`)];
+    const below = [effectText(entry, decision), reason ? `because ${visible(reason)}` : ''].filter((text) => text !== '');
+    return [rows[index] as string, ...below.map((text) => `       ${style.faint(text)}`)];
   });
 }
 
@@ -84,77 +87,58 @@ function trailRow({ statement, effect }: TrailEntry, index: number, decision: De
 }
 
 /** What a statement says besides level and options. */
-function protections({ waivers, fix, guard, until }: Statement): string {
-  const parts = [
-    waivers && `waivers ${waivers.value}`,
-    fix && `fix ${fix.value}`,
-    guard && `guard ${guard.value}`,
-    until && `until ${until}`,
-  ];
-  return parts.filter((part) => part !== null).join(' · ');
+function protections(statement: Statement): string {
+  const { guard, until } = statement;
+  const freedoms = FREEDOMS.map((freedom) => statement[freedom] && `${freedom} ${statement[freedom].value}`);
+  return [...freedoms, guard && `guard ${guard.value}`, until && `until ${until}`].filter((part) => part !== null).join(' · ');
 }
 
 /** What became of a statement; empty when it was simply applied. */
-function effectText({ statement, effect, refusedBy }: TrailEntry, { trail }: Decision): string {
-  const guard = refusedBy === null ? null : (trail[refusedBy] as TrailEntry).statement;
-  const by = guard === null ? '' : `: ${formatOrigin(guard)} guards it (${guard.guard?.value})`;
+function effectText(entry: TrailEntry, { trail }: Decision): string {
+  const { statement, effect } = entry;
   switch (effect) {
     case 'applied':
       return '';
     case 'cut-off':
       return 'cut off: a layer further in inherits nothing';
     case 'expired':
-      return `expired: it held until ${statement.until}`;
+      return `expired: its last day was ${statement.until}`;
     case 'capped':
-      return `capped: ${statement.level?.value} is the most here`;
+      return `lowers the rule: ${statement.level?.value} is the most here`;
+    case 'idle':
+      return 'idle: the rule is not above that level';
     case 'partly-refused':
-      return `partly refused${by}`;
     case 'refused':
-      return `refused${by}`;
+      return `refused: ${refusalText(entry, trail)}`;
   }
 }
 
-/** Who decided, in one sentence: the level first, then each option that is not at its default. */
-function conclusion({ level, by, options, trail }: Decision, style: Style): string {
-  const parts = [`${style.level(level)} ${since(trail[by] as TrailEntry)}${overruled(level, trail.slice(0, by))}`];
-  for (const [name, option] of Object.entries(options)) {
-    if (option.by === 0) continue;
-    const { statement } = trail[option.by] as TrailEntry;
-    const place = statement.options.find((setting) => setting.name === name)?.place;
-    parts.push(`${name} ${formatValue(option.value)} since ${statement.place === null || place === undefined ? formatOrigin(statement) : formatPlace(place)}`);
-  }
-  return `${listed(parts)}.`;
+/** Who decided: the level, and each option that is not left to the catalog. */
+function verdict(decision: Decision, style: Style): string[] {
+  const { level, options, trail } = decision;
+  const rows = Object.entries(options).filter(([, { by }]) => by > 0)
+    .map(([name, option]) => [`${name} ${formatValue(option.value)}`, optionOrigin(name, option, trail)]);
+  const [first, ...others] = table([[style.level(level), levelOrigin(decision)], ...rows], '').map((line) => `${line}.`);
+  return [`● ${first}`, ...others.map((line) => `  ${line}`)];
 }
 
-/** What else protects the rule, and which statements that came later were not heard. */
-function whyNotHeard({ trail, guards, waivers, fix }: Decision): string[] {
-  const lines: string[] = [];
-  if (waivers === 'refuse') lines.push('Waivers are refused.');
-  if (fix === 'refuse') lines.push('Repairs are refused.');
-  for (const { kind, by } of guards) lines.push(`Guarded (${kind}) by ${formatOrigin((trail[by] as TrailEntry).statement)}.`);
-  const unheard = trail.filter(({ effect }) => effect === 'refused' || effect === 'expired');
-  for (const { statement, effect } of unheard) lines.push(`${formatOrigin(statement)} did not take: it ${effect === 'expired' ? 'has expired' : 'was refused'}.`);
+/** What else protects the rule, and which statements did not get what they wanted. */
+function remarks(decision: Decision): string[] {
+  const { trail, guards, freedomsBy } = decision;
+  const lines = FREEDOMS.filter((freedom) => decision[freedom] === 'refuse').map((freedom) => `${REFUSED_FREEDOMS[freedom]}, by ${sourceAt(trail, freedomsBy[freedom])}.`);
+  for (const guard of guards) lines.push(guardText(guard, decision));
+  for (const entry of trail) {
+    const { statement, effect, refused } = entry;
+    if (effect === 'expired') lines.push(`${formatSource(statement)} no longer counts: it expired after ${statement.until}.`);
+    if (refused.length > 0) lines.push(`${formatSource(statement)} was ${effect === 'refused' ? 'refused' : 'partly refused'}: ${refusalText(entry, trail)}.`);
+  }
   return lines;
-}
-
-/** The latest statement that wanted another level and was heard, until it was overruled. */
-function overruled(level: Level, earlier: readonly TrailEntry[]): string {
-  const loser = earlier.findLast(({ statement, effect }) => effect === 'applied' && statement.level !== null);
-  if (loser?.statement.level == null || loser.statement.level.value === level) return '';
-  const zone = formatZone(loser.statement.zone);
-  return `, over ${loser.statement.level.value} of ${formatOrigin(loser.statement)}${zone === '' ? '' : ` (${zone})`}`;
-}
-
-function since({ statement }: TrailEntry): string {
-  if (statement.layer.kind === 'catalog') return 'since no layer says anything else than the catalog';
-  const zone = formatZone(statement.zone);
-  return `since ${formatOrigin(statement)}${zone === '' ? '' : ` (${zone})`}`;
 }
 
 function whyNotInForce({ language, skipped, catalog }: Explanation, decision: Decision): string | null {
   if (decision.level === 'off') return null;
   if (!isInForce(decision, language, catalog)) {
-    return `It is not in force for this file: the rule does not know ${language === null ? 'what language the file is in' : language}.`;
+    return language === null ? null : `It is not in force for this file: the rule does not support ${language}.`;
   }
-  return skipped === null ? null : `It finds nothing here all the same, as the file is not checked (${skipped.reason}).`;
+  return skipped === null ? null : `It reports nothing here all the same: the file is not checked (${whyNotChecked(skipped)}).`;
 }

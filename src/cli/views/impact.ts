@@ -3,7 +3,7 @@ import type { Relation } from '../../core/compare/compare-rules.js';
 import type { RuleChange } from '../../core/impact/rule-changes.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { ImpactReport } from '../../core/model/report.js';
-import { deciderOf, impactSentence, reasonOf, RELATIONS, wayText } from '../../formats/text/impact.js';
+import { deciderOf, impactSentence, reasonOf, RELATIONS, toldWays, wayText } from '../../formats/text/impact.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { countByDirectory, foldFiles } from './fold-files.js';
@@ -22,8 +22,8 @@ export function viewImpact(report: ImpactReport, all: boolean, style: Style): st
   const lines = [style.strong(impactSentence(report))];
   if (changes.rules.length + changes.entering.length + changes.leaving.length === 0) return `${lines[0]}\n`;
   lines.push(style.faint(`Rule sets: ${sets.before} before, ${sets.after} after.`));
-  for (const [verb, paths] of [['come into scope', changes.entering], ['leave the scope', changes.leaving]] as const) {
-    if (paths.length > 0) lines.push('', `${count(paths.length, 'file')} ${verb}`, ...placeLines(paths, [...inScope, ...changes.leaving], all, style).map((line) => `  ${line}`));
+  for (const [one, many, paths] of [['comes into scope', 'come into scope', changes.entering], ['leaves the scope', 'leave the scope', changes.leaving]] as const) {
+    if (paths.length > 0) lines.push('', `${count(paths.length, 'file')} ${paths.length === 1 ? one : many}`, ...placeLines(paths, [...inScope, ...changes.leaving], all, style).map((line) => `  ${line}`));
   }
   const byWeight = changes.rules.toSorted((a, b) => weightOf(findings.get(b.rule)) - weightOf(findings.get(a.rule)));
   for (const change of byWeight.filter(({ rule }) => findings.has(rule))) lines.push('', ...viewRule(change, findings.get(change.rule), { all, inScope }, style));
@@ -40,8 +40,8 @@ function weightOf(change: FindingChange | undefined): number {
 /** Rules whose change brings and takes no finding, a line each. */
 function viewQuietRules(changes: readonly RuleChange[], all: boolean, style: Style): string[] {
   if (changes.length === 0) return [];
-  const rows = changes.flatMap(({ rule, ways }) => ways.map((way) => [
-    relationText(way.relation, style), style.strong(rule), wayText(way, (level) => style.level(level)), count(way.files.length, 'file'), style.faint(`by ${deciderOf(way)}`),
+  const rows = changes.flatMap(({ rule, ways }) => toldWays(ways).map(({ way, files }) => [
+    relationText(way.relation, style), style.strong(rule), wayText(way, (level) => style.level(level)), count(files.length, 'file'), style.faint(`by ${deciderOf(way)}`),
   ]));
   const shown = all ? rows : rows.slice(0, MOST_QUIET);
   const more = rows.length - shown.length;
@@ -55,11 +55,11 @@ function relationText(relation: Relation, style: Style): string {
 function viewRule({ rule, relation, ways }: RuleChange, change: FindingChange | undefined, { all, inScope }: { readonly all: boolean; readonly inScope: readonly string[] }, style: Style): string[] {
   const files = ways.reduce((sum, way) => sum + way.files.length, 0);
   const lines = [`${relationText(relation, style)}  ${style.strong(rule)}  ${style.faint(count(files, 'file'))}`];
-  for (const way of ways) {
+  for (const { way, files: own } of toldWays(ways)) {
     lines.push(`  ${wayText(way, (level) => style.level(level))}  ${style.faint(`by ${deciderOf(way)}`)}`);
     const because = reasonOf(way.after);
     if (because !== null) lines.push(`    ${style.faint(`because ${visible(because)}`)}`);
-    lines.push(...placeLines(way.files, inScope, all, style).map((line) => `    ${line}`));
+    lines.push(...placeLines(own, inScope, all, style).map((line) => `    ${line}`));
   }
   return [...lines, ...(change === undefined ? [`  ${style.faint('no finding comes or goes')}`] : viewFindings(change, all, style))];
 }

@@ -1,9 +1,10 @@
 import type { ResolvedFile, ResolveReport } from '../../core/model/report.js';
-import type { Decision, TrailEntry } from '../../core/model/statement.js';
+import type { Decision } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { countByDirectory, foldFiles } from './fold-files.js';
-import { formatOptions, formatOrigin, formatZone } from '../../formats/text/origin.js';
+import { deciderText } from '../../formats/text/decision.js';
+import { formatOptions } from '../../formats/text/origin.js';
 import { count, listed } from './table.js';
 
 /** Files for which a rule is set the same, and who decided that. */
@@ -37,14 +38,12 @@ function settingsOf(files: readonly ResolvedFile[], rule: string): Setting[] {
   const settings = new Map<string, Setting>();
   for (const file of files) {
     const decision = file.rules.decisions.get(rule) as Decision;
-    const { level, options, waivers, fix, by, trail } = decision;
-    const key = JSON.stringify([level, Object.values(options).map(({ value }) => value), waivers, fix]);
+    const { level, options, waivers, fix, ledger, by } = decision;
+    const key = JSON.stringify([level, Object.values(options).map(({ value }) => value), waivers, fix, ledger]);
     let setting = settings.get(key);
     if (setting === undefined) settings.set(key, (setting = { decision, files: [], origins: new Set() }));
     setting.files.push(file);
-    const { statement } = trail[by] as TrailEntry;
-    const zone = formatZone(statement.zone);
-    setting.origins.add(statement.kind === 'catalog' ? 'no layer turns it on' : `${formatOrigin(statement)}${zone === '' ? '' : ` (${zone})`}`);
+    setting.origins.add(by === 0 ? 'no layer turns it on' : deciderText(decision));
   }
   return [...settings.values()].sort((a, b) => b.files.length - a.files.length);
 }

@@ -1,41 +1,62 @@
-import type { RuleEdit, RulingOutcome } from '../../core/model/report.js';
+import type { Hindrance, RuleEdit, RulingOutcome } from '../../core/model/report.js';
 import { findingSentence, impactSentence } from '../../formats/text/impact.js';
-import { formatOrigin, formatZone } from '../../formats/text/origin.js';
+import { formatSource } from '../../formats/text/origin.js';
 import type { Style } from '../terminal.js';
 import { viewPatch } from './patch.js';
-import { count } from './table.js';
+import { count, listed } from './table.js';
 
 /** What a change of a layer file does, before it is written: where the ruling decides, what keeps it from doing so, and the findings. */
 export function viewOutcome({ impact, outcome }: RuleEdit, style: Style): string[] {
-  const lines = outcome === null ? [] : outcomeLines(outcome, style);
-  lines.push(outcome === null ? impactSentence(impact) : findingText(impact));
-  const unsure = impact.changes.leaving.length + impact.changes.entering.length;
-  return unsure === 0 || outcome === null ? lines : [...lines, `${count(unsure, 'file')} come into scope or leave it.`];
+  if (outcome === null) return [impactSentence(impact)];
+  return [...outcomeLines(outcome, style), findingText(impact, outcome), ...scopeLines(impact.changes)];
 }
 
 /** What becomes of findings, with how many there are in the files concerned. */
-function findingText({ findings, counts: { before, after }, changes }: RuleEdit['impact']): string {
+function findingText({ findings, counts: { before, after }, changes: { touched } }: RuleEdit['impact'], { deciding }: RulingOutcome): string {
   const sentence = findingSentence([...findings.values()]);
-  return changes.touched.length === 0 ? `Findings: ${sentence}.` : `Findings in the ${changes.touched.length === 1 ? 'file' : `${changes.touched.length} files`} whose rules change: ${before} before, ${after} after; ${sentence}.`;
+  if (touched.length === 0) return `Findings: ${sentence}.`;
+  const files = touched.length === 1 ? 'file' : `${touched.length} files`;
+  // What stood in its place may have decided there, and no longer does.
+  const where = deciding === 0 ? `Rules change in ${count(touched.length, 'file')}, where the ruling it replaces decided. Findings there` : `Findings in the ${files} whose rules change`;
+  return `${where}: ${before} before, ${after} after; ${sentence}.`;
+}
+
+function scopeLines({ entering, leaving }: RuleEdit['impact']['changes']): string[] {
+  const lines = [];
+  if (entering.length > 0) lines.push(`${count(entering.length, 'file')} ${entering.length === 1 ? 'comes' : 'come'} into scope.`);
+  if (leaving.length > 0) lines.push(`${count(leaving.length, 'file')} ${leaving.length === 1 ? 'leaves' : 'leave'} the scope.`);
+  return lines;
 }
 
 function outcomeLines({ reached, deciding, inForce, hindrances }: RulingOutcome, style: Style): string[] {
-  if (reached === 0) return [style.level('warning', 'No checked file is reached by it.')];
-  const where = deciding === reached ? (reached === 1 ? 'the only file' : `all ${reached} files`) : `${deciding === 0 ? 'none' : deciding} of the ${count(reached, 'file')}`;
-  const lines = [`It decides in ${where} that it reaches${inForce === deciding ? '' : inForce === 0 ? ', and turns the rule off there' : `, and the rule is in force in ${inForce} of them`}.`];
-  for (const { kind, by, files } of hindrances) {
-    const origin = by === null ? '' : formatOrigin(by);
-    const zone = by === null ? '' : formatZone(by.zone);
-    const who = `${origin}${zone === '' ? '' : ` (${zone})`}`;
-    const why = {
-      refused: `refused: ${who} guards it (${by?.guard?.value})`,
-      overruled: `overruled by ${who}, which comes later`,
-      expired: 'expired: its day has passed',
-      'cut-off': 'cut off: a layer further in inherits nothing',
-    }[kind];
-    lines.push(style.level('warning', `In ${count(files, 'file')} it is ${why}.`));
+  if (reached === 0) return [style.level('warning', 'It reaches no checked file.')];
+  const where = reached === 1 ? 'the only file it reaches' : deciding === reached || deciding === 0 ? `all ${reached} files it reaches` : `${deciding} of the ${count(reached, 'file')} it reaches`;
+  const force = inForce === deciding ? '' : inForce === 0 ? ', and turns the rule off there' : `, and the rule is in force in ${inForce} of them`;
+  const lines = [deciding === 0 ? style.level('warning', reached === 1 ? 'It decides nothing in the only file it reaches.' : `It decides nothing in any of the ${reached} files it reaches.`) : `It decides in ${where}${force}.`];
+  const isAboutSeveral = new Set(hindrances.flatMap(({ rules }) => rules)).size > 1;
+  return [...lines, ...new Set(hindrances.map((hindrance) => style.level('warning', hindranceLine(hindrance, isAboutSeveral))))];
+}
+
+/** At most so many rules are named. */
+const MOST_RULES = 3;
+
+function hindranceLine({ kind, by, rules, files }: Hindrance, namesRules: boolean): string {
+  const more = rules.length - MOST_RULES;
+  const named = namesRules ? `for ${listed([...rules.slice(0, MOST_RULES), ...(more > 0 ? [`${more} more`] : [])])} ` : '';
+  const who = by === null ? '' : formatSource(by);
+  const where = `In ${count(files, 'file')} it is`;
+  switch (kind) {
+    case 'refused':
+      return `${where} refused ${named}by the ${by?.guard?.value} guard in ${who}.`;
+    case 'overruled':
+      return `${where} overruled ${named}by ${who}, which comes later.`;
+    case 'lowered':
+      return `${where} lowered ${named}to ${by?.level?.value} by the at-most in ${who}.`;
+    case 'expired':
+      return `${where} expired: its last day has passed.`;
+    case 'cut-off':
+      return `${where} cut off: a layer further in inherits nothing.`;
   }
-  return lines;
 }
 
 /** What was written, or would be. */

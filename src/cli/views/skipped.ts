@@ -22,6 +22,11 @@ export function formatPattern({ file, line, pattern }: PatternOrigin): string {
   return pattern === null ? place : `${place}  ${visible(pattern)}`;
 }
 
+/** Why a path is not checked, with the pattern that takes it out. */
+export function whyNotChecked({ reason, by }: SkippedPath): string {
+  return `${REASONS[reason]}${by === null ? '' : `, ${formatPattern(by)}`}`;
+}
+
 /** One path that is not checked, as a row. */
 export function skippedRow({ path, by }: SkippedPath, style: Style): string[] {
   return [visible(path), by === null ? '' : style.faint(formatPattern(by))];

@@ -1,8 +1,9 @@
 import { compareLevels } from '../model/level.js';
 import type { Rule } from '../model/rule.js';
-import type { ActiveGuard, Decision, Effect, LayerInstance, Statement, TrailEntry } from '../model/statement.js';
+import { NO_FREEDOM_SETTINGS } from '../model/layer.js';
+import type { ActiveGuard, Decision, Effect, LayerInstance, RefusedPart, Statement, TrailEntry } from '../model/statement.js';
 import { refuses, type Guard } from './guards.js';
-import { partsOf, stateOfCatalog, withParts, type RuleState, type StatePart } from './rule-state.js';
+import { partName, partsOf, stateOfCatalog, withParts, type RuleState, type StatePart } from './rule-state.js';
 
 /** The lowest layer: every rule `off`, with its default options. */
 export const CATALOG_LAYER: LayerInstance = { id: 'catalog', kind: 'catalog', title: null, file: null, through: [], exemptions: [] };
@@ -10,8 +11,11 @@ export const CATALOG_LAYER: LayerInstance = { id: 'catalog', kind: 'catalog', ti
 /** What the catalog itself says about every rule. */
 const CATALOG_STATEMENT: Statement = {
   kind: 'catalog', layer: CATALOG_LAYER, place: null, selector: null, zone: null, level: null, options: [],
-  waivers: null, fix: null, guard: null, because: null, until: null,
+  ...NO_FREEDOM_SETTINGS, guard: null, because: null, until: null,
 };
+
+/** Most statements are refused nothing: they share this. */
+const NONE_REFUSED: readonly RefusedPart[] = [];
 
 /** A statement in its place in the order, and whether an inner layer has refused to inherit it. */
 export interface OrderedStatement {
@@ -44,7 +48,7 @@ function survivesCut({ guard }: Statement): boolean {
 /** The course of one rule through the statements about it. */
 class Course {
   state: RuleState;
-  readonly trail: TrailEntry[] = [{ statement: CATALOG_STATEMENT, effect: 'applied', refusedBy: null }];
+  readonly trail: TrailEntry[] = [{ statement: CATALOG_STATEMENT, effect: 'applied', refused: NONE_REFUSED }];
   /** By the identity of the file that gave it: a file has one guard on a rule at a time. */
   private readonly guards = new Map<string, Guard>();
 
@@ -54,19 +58,17 @@ class Course {
 
   /** Notes a statement that does nothing. */
   passOver(statement: Statement, effect: Effect): void {
-    this.trail.push({ statement, effect, refusedBy: null });
+    this.trail.push({ statement, effect, refused: NONE_REFUSED });
   }
 
   hear(statement: Statement): void {
     const by = this.trail.length;
-    const isCap = statement.kind === 'at-most';
-    const lowers = statement.level !== null && compareLevels(this.state.level, statement.level.value) > 0;
-    const parts = isCap && !lowers ? [] : partsOf(statement, this.state);
+    const parts = isIdle(statement, this.state) ? [] : partsOf(statement, this.state);
     const judged = parts.map((part) => ({ part, refusedBy: this.refuserOf(part, statement) }));
     const heard = judged.filter(({ refusedBy }) => refusedBy === null).map(({ part }) => part);
-    const refusers = judged.flatMap(({ refusedBy }) => refusedBy ?? []);
+    const refused = judged.flatMap(({ part, refusedBy }) => (refusedBy === null ? [] : { part: partName(part), by: refusedBy }));
+    this.trail.push({ statement, effect: effectOf(statement, heard.length, refused.length), refused: refused.length === 0 ? NONE_REFUSED : refused });
     this.state = withParts(this.state, heard, by);
-    this.trail.push({ statement, effect: effectOf(heard.length, refusers.length, isCap), refusedBy: refusers[0] ?? null });
     this.noteGuards(statement, by);
   }
 
@@ -92,7 +94,13 @@ class Course {
   }
 }
 
-function effectOf(heard: number, refused: number, isCap: boolean): Effect {
+/** A cap decides nothing where no level stands above it. */
+function isIdle({ kind, level }: Statement, state: RuleState): boolean {
+  return kind === 'at-most' && level !== null && compareLevels(state.level, level.value) <= 0;
+}
+
+function effectOf({ kind }: Statement, heard: number, refused: number): Effect {
   if (refused > 0) return heard > 0 ? 'partly-refused' : 'refused';
-  return isCap && heard > 0 ? 'capped' : 'applied';
+  if (kind !== 'at-most') return 'applied';
+  return heard > 0 ? 'capped' : 'idle';
 }

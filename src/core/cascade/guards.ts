@@ -17,6 +17,7 @@ export function refuses({ kind, remembered }: Guard, part: StatePart, rule: Rule
       return kind === 'fixed' ? part.value !== remembered.level : compareLevels(part.value, remembered.level) < 0;
     case 'waivers':
     case 'fix':
+    case 'ledger':
       // To refuse is stricter than to allow.
       return kind === 'fixed' ? part.value !== remembered[part.name] : part.value === 'allow' && remembered[part.name] === 'refuse';
     case 'option': {

@@ -108,8 +108,8 @@ export class Resolver {
   }
 
   /** A number that is the same for decisions that come to the same setting, and only for them. */
-  private settingNumber({ level, options, waivers, fix }: Decision): number {
-    const content = `${level} ${waivers} ${fix} ${this.textOf(options)}`;
+  private settingNumber({ level, options, waivers, fix, ledger }: Decision): number {
+    const content = `${level} ${waivers} ${fix} ${ledger} ${this.textOf(options)}`;
     const number = this.settings.get(content) ?? this.settings.size;
     this.settings.set(content, number);
     return number;
@@ -148,8 +148,8 @@ function areEqual(a: Uint32Array, b: Uint32Array): boolean {
   return true;
 }
 
-function settingOf({ level, options, waivers, fix }: Decision): RuleSetting {
-  return { level, options: valuesOf(options), waivers, fix };
+function settingOf({ level, options, waivers, fix, ledger }: Decision): RuleSetting {
+  return { level, options: valuesOf(options), waivers, fix, ledger };
 }
 
 function valuesOf(options: Decision['options']): OptionValues {

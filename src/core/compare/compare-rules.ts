@@ -1,5 +1,6 @@
 import { isWeaker } from '../cascade/guards.js';
 import type { Catalog } from '../catalog/catalog.js';
+import { FREEDOMS } from '../model/layer.js';
 import { compareLevels } from '../model/level.js';
 import { alikeOptionValue } from '../model/option.js';
 import type { Rule, RuleId } from '../model/rule.js';
@@ -33,7 +34,7 @@ function compareRule(rule: Rule, first: Decision | undefined, second: Decision |
   const isOnOnBoth = first.level !== 'off' && second.level !== 'off';
   const options = isOnOnBoth ? Object.keys(first.options).filter((name) => optionStep(rule, name, first, second) !== null) : [];
   for (const name of options) steps.push(optionStep(rule, name, first, second) as Relation);
-  for (const part of ['waivers', 'fix'] as const) {
+  for (const part of FREEDOMS) {
     if (first[part] !== second[part]) steps.push(second[part] === 'refuse' ? 'stricter' : 'looser');
   }
   if (steps.length === 0) return null;

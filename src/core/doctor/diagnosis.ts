@@ -1,6 +1,7 @@
 import type { ProblemDetail } from '../model/problem.js';
 import type { Level } from '../model/level.js';
 import type { RuleId } from '../model/rule.js';
+import type { PartName } from '../model/statement.js';
 import type { ForeignKind } from '../scope/foreign-code.js';
 
 /** What can be wrong with a configuration that can be read. Plain data with a closed list of codes, put into words where it is shown. */
@@ -14,7 +15,7 @@ export type DiagnosisDetail =
   | { readonly code: 'adopted-twice'; readonly preset: string; readonly ways: readonly string[] }
   | { readonly code: 'language-lacking'; readonly selector: string; readonly languages: readonly string[] }
   | { readonly code: 'contradiction'; readonly rules: readonly [RuleId, RuleId]; readonly files: number; readonly example: string; readonly by: readonly [string, string] }
-  | { readonly code: 'refused'; readonly selector: string; readonly files: number; readonly by: string; readonly kind: string }
+  | { readonly code: 'refused'; readonly selector: string; readonly rules: readonly RuleId[]; readonly parts: readonly PartName[]; readonly files: number; readonly by: string; readonly kind: string }
   | { readonly code: 'expired'; readonly what: string; readonly until: string }
   | { readonly code: 'expires-soon'; readonly what: string; readonly until: string }
   | { readonly code: 'no-reason'; readonly what: string }

@@ -1,29 +1,51 @@
+import type { RuleId } from '../model/rule.js';
 import { finderFor } from '../model/rule.js';
+import type { PartName, Statement } from '../model/statement.js';
 import type { Diagnosis } from './diagnosis.js';
 import { placeKey, wayOf, type Examination } from './examination.js';
 
-/** Rulings of the project that a guard refuses today. */
+/** What one guard refuses of one ruling, over all files. */
+interface Refusal {
+  readonly statement: Statement;
+  readonly guard: Statement;
+  readonly rules: Set<RuleId>;
+  readonly parts: Set<PartName>;
+  readonly files: Set<string>;
+}
+
+/** Rulings of the project that a guard refuses today: for which rules, which of their parts, and in how many files. */
 export function refusedRulings({ files, layers, catalog }: Examination): Diagnosis[] {
   const own = new Set(layers.map(({ file }) => file));
-  const refused = new Map<string, { diagnosis: Diagnosis; files: Set<string> }>();
+  const refusals = new Map<string, Refusal>();
   for (const { path, rules, language } of files) {
     for (const { trail, rule: id } of rules.decisions.values()) {
       const rule = catalog.get(id);
-      for (const { statement, refusedBy } of trail) {
-        const guard = refusedBy === null ? undefined : trail[refusedBy]?.statement;
-        if (guard === undefined || statement.place === null || !own.has(statement.place.file) || rule === undefined || finderFor(rule, language) === null) continue;
-        const key = `${placeKey(statement)} ${placeKey(guard)}`;
-        let known = refused.get(key);
-        if (known === undefined) {
-          const selector = statement.kind === 'at-most' ? `at-most: ${statement.level?.value}` : statement.selector ?? '';
-          const diagnosis: Diagnosis = {
-            detail: { code: 'refused', selector, files: 0, by: wayOf(guard), kind: guard.guard?.value ?? '' }, file: statement.place.file, line: statement.place.line, weight: 'problem', mend: null,
-          };
-          refused.set(key, (known = { diagnosis, files: new Set() }));
+      if (rule === undefined || finderFor(rule, language) === null) continue;
+      for (const { statement, refused } of trail) {
+        if (statement.place === null || !own.has(statement.place.file)) continue;
+        for (const { part, by } of refused) {
+          const guard = trail[by]?.statement;
+          if (guard !== undefined) noteRefusal(refusals, { statement, guard, rule: id, part, path });
         }
-        known.files.add(path);
       }
     }
   }
-  return [...refused.values()].map(({ diagnosis, files: { size } }) => ({ ...diagnosis, detail: { ...diagnosis.detail, files: size } as Diagnosis['detail'] }));
+  return [...refusals.values()].map(diagnosisOf);
+}
+
+function noteRefusal(refusals: Map<string, Refusal>, { statement, guard, rule, part, path }: { statement: Statement; guard: Statement; rule: RuleId; part: PartName; path: string }): void {
+  const key = `${placeKey(statement)} ${placeKey(guard)}`;
+  let refusal = refusals.get(key);
+  if (refusal === undefined) refusals.set(key, (refusal = { statement, guard, rules: new Set(), parts: new Set(), files: new Set() }));
+  refusal.rules.add(rule);
+  refusal.parts.add(part);
+  refusal.files.add(path);
+}
+
+function diagnosisOf({ statement, guard, rules, parts, files }: Refusal): Diagnosis {
+  const selector = statement.kind === 'at-most' ? `at-most: ${statement.level?.value}` : statement.selector ?? '';
+  return {
+    detail: { code: 'refused', selector, rules: [...rules].sort(), parts: [...parts], files: files.size, by: wayOf(guard), kind: guard.guard?.value ?? '' },
+    file: statement.place?.file ?? '', line: statement.place?.line ?? null, weight: 'problem', mend: null,
+  };
 }

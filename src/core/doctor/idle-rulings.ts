@@ -61,11 +61,11 @@ function changesAnything(rule: Rule, decision: Decision, index: number, today: s
 }
 
 /** All of a decision that matters to files, and to layers that come later. */
-function contentOf({ level, options, waivers, fix, guards, trail }: Decision): string {
+function contentOf({ level, options, waivers, fix, ledger, guards, trail }: Decision): string {
   const values = Object.entries(options).map(([name, { value }]) => [name, value]);
   const bound = guards.map(({ kind, by }) => [kind, placeKey((trail[by] as TrailEntry).statement)]);
-  const refused = trail.filter(({ effect }) => effect === 'refused' || effect === 'partly-refused').map(({ statement }) => placeKey(statement));
-  return JSON.stringify([level, values, waivers, fix, bound, refused]);
+  const held = trail.filter(({ refused }) => refused.length > 0).map(({ statement }) => placeKey(statement));
+  return JSON.stringify([level, values, waivers, fix, ledger, bound, held]);
 }
 
 function diagnosesOf(layer: LayerFile, idle: readonly Use[]): Diagnosis[] {

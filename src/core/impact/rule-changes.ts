@@ -91,7 +91,7 @@ class Differences {
 }
 
 function offDecision(rule: RuleId): Decision {
-  return { rule, level: 'off', by: 0, options: {}, waivers: 'allow', fix: 'allow', guards: [], trail: [] };
+  return { rule, level: 'off', by: 0, over: null, options: {}, waivers: 'allow', fix: 'allow', ledger: 'allow', freedomsBy: { waivers: 0, fix: 0, ledger: 0 }, guards: [], trail: [] };
 }
 
 function knows(id: RuleId, language: ResolvedFile['language'], catalog: Catalog): boolean {
@@ -109,12 +109,12 @@ function noteWay({ rule, first, second, relation }: RuleDifference, path: string
 }
 
 /** What a decision comes to and who made it, as a text to compare. */
-function contentOf({ level, by, options, waivers, fix, trail }: Decision): string {
+function contentOf({ level, by, options, waivers, fix, ledger, trail }: Decision): string {
   const origin = (index: number): unknown => {
     const statement = trail[index]?.statement;
     return [statement?.layer.id, statement?.place?.line, statement?.place?.column, statement?.selector];
   };
-  return JSON.stringify([level, origin(by), Object.entries(options).map(([name, option]) => [name, option.value, origin(option.by)]), waivers, fix]);
+  return JSON.stringify([level, origin(by), Object.entries(options).map(([name, option]) => [name, option.value, origin(option.by)]), waivers, fix, ledger]);
 }
 
 function changeOf(rule: RuleId, ways: readonly WayOfChange[]): RuleChange {

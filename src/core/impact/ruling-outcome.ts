@@ -1,8 +1,11 @@
 import type { Catalog } from '../catalog/catalog.js';
 import { isInForce } from '../cascade/in-force.js';
 import { finderFor } from '../model/rule.js';
-import type { ResolvedFile, RulingOutcome } from '../model/report.js';
-import type { Decision, Statement, TrailEntry } from '../model/statement.js';
+import { turnedOnBy } from '../cascade/heard.js';
+import { FREEDOMS } from '../model/layer.js';
+import type { Hindrance, ResolvedFile, RulingOutcome } from '../model/report.js';
+import type { RuleId } from '../model/rule.js';
+import type { Decision, PartName, Statement, TrailEntry } from '../model/statement.js';
 
 /** What becomes of one ruling in the files it is about: whether it decides, and who is in its way. */
 export function rulingOutcome(files: readonly ResolvedFile[], file: string, { selector, zone }: { readonly selector: string; readonly zone: string | null }, catalog: Catalog): RulingOutcome {
@@ -11,7 +14,7 @@ export function rulingOutcome(files: readonly ResolvedFile[], file: string, { se
   const isMeant = (statement: Statement): boolean => statement.kind === 'ruling' && statement.layer.through.length === 0 && statement.place?.file === file
     && statement.selector === selector && isThere(statement.zone);
   const [deciding, inForce] = [new Set<string>(), new Set<string>()];
-  const hindrances = new Map<string, { kind: 'refused' | 'overruled' | 'expired' | 'cut-off'; by: Statement | null; files: Set<string> }>();
+  const hindrances = new Map<string, Pick<Hindrance, 'kind' | 'by'> & { readonly rules: Set<RuleId>; readonly files: Set<string> }>();
   let reached = 0;
   for (const { path, language, rules } of files) {
     let isReached = false;
@@ -20,36 +23,46 @@ export function rulingOutcome(files: readonly ResolvedFile[], file: string, { se
       const rule = catalog.get(decision.rule);
       if (index < 0 || rule === undefined || finderFor(rule, language) === null) continue;
       isReached = true;
-      const hindrance = hindranceOf(decision, index);
-      if (hindrance === null) {
+      if (decidesAnything(decision, index)) {
         deciding.add(path);
         if (isInForce(decision, language, catalog)) inForce.add(path);
-        continue;
       }
-      const key = `${hindrance.kind} ${hindrance.by?.layer.id} ${hindrance.by?.place?.line}`;
-      const known = hindrances.get(key);
-      if (known === undefined) hindrances.set(key, { ...hindrance, files: new Set([path]) });
-      else known.files.add(path);
+      for (const hindrance of hindrancesOf(decision, index)) {
+        const key = `${hindrance.kind} ${hindrance.by?.layer.id} ${hindrance.by?.place?.line}`;
+        const known = hindrances.get(key) ?? { ...hindrance, rules: new Set<RuleId>(), files: new Set<string>() };
+        hindrances.set(key, known);
+        known.rules.add(decision.rule);
+        known.files.add(path);
+      }
     }
     if (isReached) reached += 1;
   }
   return {
     reached, deciding: deciding.size, inForce: inForce.size,
-    hindrances: [...hindrances.values()].map(({ kind, by, files: own }) => ({ kind, by, files: own.size })).sort((a, b) => b.files - a.files),
+    hindrances: [...hindrances.values()].map(({ kind, by, rules, files: own }) => ({ kind, by, rules: [...rules].sort(), files: own.size })).sort((a, b) => b.files - a.files),
   };
 }
 
-type Hindrance = Pick<RulingOutcome['hindrances'][number], 'kind' | 'by'>;
+/** Whether a statement decides a part of a rule: its level (even if a cap lowers that), an option, a freedom, or a guard. */
+function decidesAnything(decision: Decision, index: number): boolean {
+  const { by, options, freedomsBy, guards } = decision;
+  return [by, turnedOnBy(decision), ...Object.values(options).map((option) => option.by), ...Object.values(freedomsBy), ...guards.map((guard) => guard.by)].includes(index);
+}
 
-/** Why a statement does not decide anything; null when it does. */
-function hindranceOf({ trail, by, options }: Decision, index: number): Hindrance | null {
-  const { effect, refusedBy, statement } = trail[index] as TrailEntry;
-  if (effect === 'expired') return { kind: 'expired', by: null };
-  const source = (at: number | null): Statement | null => (at === null ? null : trail[at]?.statement ?? null);
-  if (effect === 'cut-off') return { kind: 'cut-off', by: null };
-  if (effect === 'refused') return { kind: 'refused', by: source(refusedBy) };
-  const winners = [...(statement.level === null ? [] : [by]), ...statement.options.map(({ name }) => options[name]?.by ?? index)];
-  // What says neither a level nor an option tells of waivers, repairs or a guard, and nothing is known to overrule that.
-  if (winners.length === 0 || winners.includes(index)) return null;
-  return { kind: 'overruled', by: source(Math.max(...winners)) };
+/** What keeps a statement from deciding all that it speaks of. */
+function hindrancesOf(decision: Decision, index: number): Pick<Hindrance, 'kind' | 'by'>[] {
+  const { trail, by, options, freedomsBy } = decision;
+  const { effect, refused, statement } = trail[index] as TrailEntry;
+  if (effect === 'expired' || effect === 'cut-off') return [{ kind: effect, by: null }];
+  const source = (at: number): Statement | null => trail[at]?.statement ?? null;
+  const refusers = [...new Set(refused.map((one) => one.by))].map((at) => ({ kind: 'refused' as const, by: source(at) }));
+  const isHeard = (part: PartName): boolean => !refused.some((one) => one.part === part);
+  const winners = new Set([
+    ...(statement.level !== null && isHeard('level') ? [by] : []),
+    ...statement.options.filter(({ name }) => isHeard(`options.${name}`)).map(({ name }) => options[name]?.by ?? index),
+    ...FREEDOMS.filter((freedom) => statement[freedom] !== null && isHeard(freedom)).map((freedom) => freedomsBy[freedom]),
+  ]);
+  winners.delete(index);
+  const isLowered = turnedOnBy(decision) === index;
+  return [...refusers, ...[...winners].map((at) => ({ kind: at === by && isLowered ? 'lowered' as const : 'overruled' as const, by: source(at) }))];
 }

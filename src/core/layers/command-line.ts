@@ -1,5 +1,6 @@
 import { parseDocument } from 'yaml';
 import type { Catalog } from '../catalog/catalog.js';
+import { NO_FREEDOM_SETTINGS } from '../model/layer.js';
 import { isLevel, LEVELS, type Level } from '../model/level.js';
 import type { OptionChange } from '../model/option.js';
 import { formatSelector, parseSelector, type Selector } from '../model/selector.js';
@@ -78,8 +79,7 @@ function settingOf(selector: Selector, level: Level | null, option: { name: stri
     zone: null,
     level: level === null ? null : { value: level, place },
     options: option === null ? [] : [{ ...option, place }],
-    waivers: null,
-    fix: null,
+    ...NO_FREEDOM_SETTINGS,
     guard: null,
     because: null,
     until: null,

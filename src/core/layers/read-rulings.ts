@@ -4,7 +4,7 @@ import type { Located, Place } from '../model/place.js';
 import type { Problem } from '../model/problem.js';
 import { compareSelectorWidth, formatSelector, parseSelector, type Selector } from '../model/selector.js';
 import { isDate } from './date.js';
-import { nearName } from './near-name.js';
+import { nearSelector } from './near-selector.js';
 import { readOptions } from './read-options.js';
 import type { Reading } from './reading.js';
 import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';
@@ -47,6 +47,7 @@ function readRuling(key: string, node: YamlNode, reading: Reading): Ruling | nul
     options,
     waivers: located('waivers', long.waivers),
     fix: located('fix', long.fix),
+    ledger: located('ledger', long.ledger),
     guard: located('guard', long.guard),
     because: long.because ?? null,
     until: long.until ?? null,
@@ -58,8 +59,8 @@ function readRuling(key: string, node: YamlNode, reading: Reading): Ruling | nul
   return ruling;
 }
 
-function saysNothing({ level, options, waivers, fix, guard }: Ruling): boolean {
-  return options.length === 0 && [level, waivers, fix, guard].every((part) => part === null);
+function saysNothing({ level, options, waivers, fix, ledger, guard }: Ruling): boolean {
+  return options.length === 0 && [level, waivers, fix, ledger, guard].every((part) => part === null);
 }
 
 function readSelector(key: string, place: Place, reading: Reading): Selector | null {
@@ -77,19 +78,5 @@ function readSelector(key: string, place: Place, reading: Reading): Selector | n
 export function unknownSelector(selector: Selector, place: Place, catalog: Catalog): Problem | null {
   if (catalog.select(selector).length > 0) return null;
   const text = formatSelector(selector);
-  return problemAt(place, { code: 'unknown-rule', selector: text, near: nearName(text, namesLike(selector, catalog)) });
-}
-
-/** The existing selectors of the same kind as `selector`. */
-function namesLike(selector: Selector, catalog: Catalog): string[] {
-  switch (selector.kind) {
-    case 'all':
-      return [];
-    case 'concern':
-      return [...new Set(catalog.rules.map((rule) => `${rule.concern}/*`))];
-    case 'tag':
-      return [...new Set(catalog.rules.flatMap((rule) => rule.tags.map((tag) => `tag:${tag}`)))];
-    case 'rule':
-      return catalog.rules.map((rule) => rule.id);
-  }
+  return problemAt(place, { code: 'unknown-rule', selector: text, near: nearSelector(text, catalog) });
 }

@@ -15,6 +15,7 @@ export const rulingSchema = z.strictObject({
   guard: z.enum(['no-weaker', 'fixed', 'none']).optional(),
   waivers: z.enum(['allow', 'refuse']).optional(),
   fix: z.enum(['allow', 'refuse']).optional(),
+  ledger: z.enum(['allow', 'refuse']).optional(),
 });
 
 /** A ruling in its short form: just the level. */

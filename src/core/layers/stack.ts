@@ -1,4 +1,4 @@
-import type { Adoption, AdoptionFilter, LayerFile, Ruling, Zone } from '../model/layer.js';
+import { NO_FREEDOM_SETTINGS, type Adoption, type AdoptionFilter, type LayerFile, type Ruling, type Zone } from '../model/layer.js';
 import type { Level } from '../model/level.js';
 import type { Located, Place } from '../model/place.js';
 import { formatSelector, type Selector } from '../model/selector.js';
@@ -145,7 +145,7 @@ class StackBuilder {
   }
 
   private statementOf(ruling: Ruling, layer: LayerInstance, zone: StatementZone | null): Statement {
-    const { selector, place, level, options, waivers, fix, guard, because, until } = ruling;
+    const { selector, place, level, options, waivers, fix, ledger, guard, because, until } = ruling;
     return {
       kind: 'ruling',
       layer,
@@ -156,6 +156,7 @@ class StackBuilder {
       options,
       waivers,
       fix,
+      ledger,
       // No guard comes from the personal layer, not from the presets it adopts either.
       guard: this.isPersonal ? null : guard,
       because,
@@ -168,6 +169,6 @@ class StackBuilder {
 function capOf(atMost: Located<Level>, layer: LayerInstance, zone: StatementZone | null): Statement {
   return {
     kind: 'at-most', layer, place: atMost.place, selector: '*', zone, level: atMost, options: [],
-    waivers: null, fix: null, guard: null, because: null, until: null,
+    ...NO_FREEDOM_SETTINGS, guard: null, because: null, until: null,
   };
 }

@@ -8,8 +8,26 @@ import { selects, type SelectableRule, type Selector } from './selector.js';
 /** How strongly a ruling is protected against layers that come after it; `none` lifts an earlier protection. */
 export type GuardKind = 'no-weaker' | 'fixed' | 'none';
 
-/** Whether something is permitted: waivers for a rule's findings, or the repair of them. */
+/** Whether something is permitted; see {@link FREEDOMS}. */
 export type Permission = 'allow' | 'refuse';
+
+/**
+ * What a ruling can permit or refuse about a rule's findings: that waivers excuse them, that they are repaired, and that
+ * entries of the ledger excuse them. All three begin as `allow`.
+ */
+export const FREEDOMS = ['waivers', 'fix', 'ledger'] as const;
+
+/** One of {@link FREEDOMS}. */
+export type Freedom = (typeof FREEDOMS)[number];
+
+/** What stands for each freedom. */
+export type Freedoms = Readonly<Record<Freedom, Permission>>;
+
+/** What a ruling says of each freedom; null where it says nothing. */
+export type FreedomSettings = Readonly<Record<Freedom, Located<Permission> | null>>;
+
+/** Nothing said of any freedom. */
+export const NO_FREEDOM_SETTINGS: FreedomSettings = { waivers: null, fix: null, ledger: null };
 
 /** An option as a ruling sets it. */
 export interface OptionSetting {
@@ -19,14 +37,12 @@ export interface OptionSetting {
 }
 
 /** What one layer says about a rule or a group of rules. A null part is not said. */
-export interface Ruling {
+export interface Ruling extends FreedomSettings {
   readonly selector: Selector;
   /** Where its selector is written. */
   readonly place: Place;
   readonly level: Located<Level> | null;
   readonly options: readonly OptionSetting[];
-  readonly waivers: Located<Permission> | null;
-  readonly fix: Located<Permission> | null;
   readonly guard: Located<GuardKind> | null;
   readonly because: string | null;
   /** The last day on which it holds, as YYYY-MM-DD. */

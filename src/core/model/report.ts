@@ -1,4 +1,5 @@
 import type { Catalog } from '../catalog/catalog.js';
+import type { SettingRefusal } from '../cascade/refused-settings.js';
 import type { Finding } from './finding.js';
 import type { Level } from './level.js';
 import type { AccountedEntry, LedgerEntry, WrittenEntry } from './ledger.js';
@@ -29,8 +30,8 @@ export interface ReportBase {
   readonly notices: readonly Notice[];
 }
 
-/** What was left aside and may surprise: in words, or a problem that is none of the project's. */
-export type Notice = { readonly text: string } | { readonly problem: Problem };
+/** What may surprise: something that was left aside, in words or as a problem that is none of the project's; or a setting of the command line that did not take. */
+export type Notice = { readonly text: string } | { readonly problem: Problem } | { readonly refusal: SettingRefusal };
 
 /** Which files are checked, and why the others are not. Both lists are sorted by path. */
 export interface ScopeReport extends ReportBase {
@@ -96,8 +97,12 @@ export interface CheckedSource extends CheckedFile {
 export interface LineExplanation {
   readonly explanation: Explanation;
   readonly line: number;
+  /** Where a column is named, and something is found just there, nothing else. */
   readonly findings: readonly Finding[];
+  /** Each with its selectors that select a rule. */
   readonly waivers: readonly WaiverRecord[];
+  /** Selectors of waivers for this line that select no rule: they reach nothing. */
+  readonly unknown: readonly { readonly line: number; readonly selector: string; readonly near: string | null }[];
 }
 
 /** What a change of rules does to every file. */
@@ -117,12 +122,23 @@ export interface ImpactReport extends ReportBase {
 export interface RulingOutcome {
   /** Checked files for which it says something about a rule that knows their language. */
   readonly reached: number;
-  /** Those of them in which it decides a rule's level, or an option. */
+  /** Those of them in which it decides a rule's level, an option, a freedom or a guard. */
   readonly deciding: number;
   /** Those of them in which the rule is in force then. */
   readonly inForce: number;
-  /** What keeps it from deciding, most files first. `by` is the statement in its way, where there is one. */
-  readonly hindrances: readonly { readonly kind: 'refused' | 'overruled' | 'expired' | 'cut-off'; readonly by: Statement | null; readonly files: number }[];
+  /** What keeps it from deciding, most files first. */
+  readonly hindrances: readonly Hindrance[];
+}
+
+/** Something that keeps a ruling from deciding, or lowers what it decides. */
+export interface Hindrance {
+  /** `lowered`: it turns a rule on, and a cap lowers the level. */
+  readonly kind: 'refused' | 'overruled' | 'lowered' | 'expired' | 'cut-off';
+  /** The statement in its way, where there is one. */
+  readonly by: Statement | null;
+  /** The rules concerned, sorted. */
+  readonly rules: readonly RuleId[];
+  readonly files: number;
 }
 
 /** A change of a layer file, and what it does. */
@@ -165,6 +181,8 @@ export interface RuleExcuses {
 export interface ComparedSide {
   readonly name: string;
   readonly kind: 'path' | 'preset';
+  /** False for a path with nothing at it: it is compared as what would hold for a new file there. */
+  readonly exists: boolean;
 }
 
 /** How the rules of two sides differ. */

@@ -1,15 +1,13 @@
-import type { Permission } from './layer.js';
+import type { Freedoms } from './layer.js';
 import type { Level } from './level.js';
 import type { OptionValues } from './option.js';
 import type { RuleId } from './rule.js';
 import type { Decision } from './statement.js';
 
 /** A rule as a rule set holds it, without the way to the decision. */
-export interface RuleSetting {
+export interface RuleSetting extends Freedoms {
   readonly level: Level;
   readonly options: OptionValues;
-  readonly waivers: Permission;
-  readonly fix: Permission;
 }
 
 /** The decided rules for a file. Files with equal settings share one, however the settings came about. */

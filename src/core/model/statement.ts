@@ -1,4 +1,4 @@
-import type { GuardKind, OptionSetting, Permission } from './layer.js';
+import type { Freedom, Freedoms, FreedomSettings, GuardKind, OptionSetting } from './layer.js';
 import type { Level } from './level.js';
 import type { OptionValues } from './option.js';
 import type { Located, Place } from './place.js';
@@ -32,7 +32,7 @@ export interface StatementZone {
 }
 
 /** What one ruling, one `at-most` or one `--set` says about one rule for one file. A null part is not said. */
-export interface Statement {
+export interface Statement extends FreedomSettings {
   readonly kind: StatementKind;
   readonly layer: LayerInstance;
   /** Where it is written; null for the catalog's. */
@@ -43,27 +43,51 @@ export interface Statement {
   readonly zone: StatementZone | null;
   readonly level: Located<Level> | null;
   readonly options: readonly OptionSetting[];
-  readonly waivers: Located<Permission> | null;
-  readonly fix: Located<Permission> | null;
   readonly guard: Located<GuardKind> | null;
   readonly because: string | null;
   readonly until: string | null;
 }
 
-/** What became of a statement. */
-export type Effect = 'applied' | 'expired' | 'refused' | 'partly-refused' | 'capped' | 'cut-off';
+/** What became of a statement. An `at-most` is `capped` where it lowered the level, and `idle` where it did not. */
+export type Effect = 'applied' | 'expired' | 'refused' | 'partly-refused' | 'capped' | 'idle' | 'cut-off';
 
-/** A statement with what became of it. `refusedBy` is the index of the guarding statement in the trail. */
+/** A part of a rule's state: its level, one of its options, or a freedom. */
+export type PartName = 'level' | `options.${string}` | Freedom;
+
+/** A part of a statement that a guard refused. */
+export interface RefusedPart {
+  readonly part: PartName;
+  /** The index of the guarding statement in the trail: of several guards the earliest. */
+  readonly by: number;
+}
+
+/** A statement with what became of it. */
 export interface TrailEntry {
   readonly statement: Statement;
   readonly effect: Effect;
-  readonly refusedBy: number | null;
+  /** In the order level, options as they are written, freedoms. */
+  readonly refused: readonly RefusedPart[];
 }
 
-/** An option's value and the index of the trail entry that decided it. */
-export interface DecidedOption {
-  readonly value: OptionValues[string];
+/** Who decided a part of a rule's state, by indexes of trail entries. */
+export interface Origin {
+  /** The last statement that spoke of the part and was heard. */
   readonly by: number;
+  /** What `by` was just before that; null where nobody but the catalog has spoken. */
+  readonly over: number | null;
+}
+
+/** An item of a list, and the index of the trail entry that brought it in. */
+export interface DecidedItem {
+  readonly value: string;
+  readonly by: number;
+}
+
+/** An option's value and who decided it. */
+export interface DecidedOption extends Origin {
+  readonly value: OptionValues[string];
+  /** The items of a list one by one; null for what is no list. */
+  readonly items: readonly DecidedItem[] | null;
 }
 
 /** A guard that is in force, by the index of the trail entry that gave it. */
@@ -73,14 +97,13 @@ export interface ActiveGuard {
 }
 
 /** A rule as decided for a file, with the whole way to the decision. Entry 0 of the trail is the catalog. */
-export interface Decision {
+export interface Decision extends Origin, Freedoms {
   readonly rule: RuleId;
+  /** Its origin is that of the decision. */
   readonly level: Level;
-  /** The trail entry that decided the level. */
-  readonly by: number;
   readonly options: Readonly<Record<string, DecidedOption>>;
-  readonly waivers: Permission;
-  readonly fix: Permission;
+  /** The trail entry that decided each freedom. */
+  readonly freedomsBy: Readonly<Record<Freedom, number>>;
   readonly guards: readonly ActiveGuard[];
   readonly trail: readonly TrailEntry[];
 }

@@ -11,7 +11,7 @@ export function compareJson({ first, second, differences }: CompareReport): obje
   };
 }
 
-function sideJson({ level, by, options, waivers, fix, trail }: Decision): object {
+function sideJson({ level, by, options, waivers, fix, ledger, trail }: Decision): object {
   const placeOf = (index: number): object | null => {
     const { place } = (trail[index] as TrailEntry).statement;
     return place === null ? null : { file: place.file, line: place.line };
@@ -22,5 +22,6 @@ function sideJson({ level, by, options, waivers, fix, trail }: Decision): object
     options: Object.fromEntries(Object.entries(options).map(([name, option]) => [name, { value: option.value, by: placeOf(option.by) }])),
     waivers,
     fix,
+    ledger,
   };
 }

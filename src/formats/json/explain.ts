@@ -5,10 +5,10 @@ import type { Explanation, LineExplanation } from '../../core/model/report.js';
 import { findingJson } from './check.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 
-/** `elvar-explain/1`. @param rule the only rule wanted; undefined for all. */
-export function explainJson(explanation: Explanation, rule: string | undefined): object {
+/** `elvar-explain/1`. @param wanted the rules wanted; null for all. */
+export function explainJson(explanation: Explanation, wanted: ReadonlySet<string> | null): object {
   const { path, exists, language, skipped, layers, rules: { decisions } } = explanation;
-  const wanted = [...decisions.values()].filter((decision) => rule === undefined || decision.rule === rule);
+  const told = [...decisions.values()].filter(({ rule }) => wanted === null || wanted.has(rule));
   return {
     format: 'elvar-explain/1',
     path,
@@ -19,39 +19,40 @@ export function explainJson(explanation: Explanation, rule: string | undefined):
     layers: layers.map(({ id, kind, title, file, through }) => ({
       id, kind, title, file, through: through.map((place) => ({ file: place.file, line: place.line })),
     })),
-    rules: Object.fromEntries(wanted.map((decision) => [decision.rule, decisionJson(decision, language, explanation.catalog)])),
+    rules: Object.fromEntries(told.map((decision) => [decision.rule, decisionJson(decision, language, explanation.catalog)])),
   };
 }
 
 /** `elvar-explain/1` for one line: its findings, the waivers that reach it, and the rules concerned. */
-export function explainLineJson({ explanation, line, findings, waivers }: LineExplanation): object {
+export function explainLineJson({ explanation, line, findings, waivers, unknown }: LineExplanation): object {
   const concerned = new Set(findings.map(({ rule }) => rule));
-  const whole = explainJson(explanation, undefined) as { rules: Record<string, object> };
   return {
-    ...whole,
+    ...explainJson(explanation, concerned),
     line,
     findings: findings.map((finding) => findingJson(finding, explanation.catalog)),
     waivers: waivers.map(({ selectors, line: own, reach, until, because, isExpired }) => ({ selectors, line: own, reach, until, because, expired: isExpired })),
-    rules: Object.fromEntries(Object.entries(whole.rules).filter(([rule]) => concerned.has(rule))),
+    unknownSelectors: unknown,
   };
 }
 
 function decisionJson(decision: Decision, language: string | null, catalog: Catalog): object {
-  const { level, waivers, fix, guards, options, by, trail } = decision;
+  const { level, waivers, fix, ledger, guards, options, by, over, trail } = decision;
   return {
     level,
     inForce: isInForce(decision, language, catalog),
     waivers,
     fix,
+    ledger,
     guards,
     options,
     by,
+    over,
     trail: trail.map((entry) => entryJson(entry, catalog.get(decision.rule)?.defaults ?? {})),
   };
 }
 
-function entryJson({ statement, effect, refusedBy }: TrailEntry, defaults: OptionValues): object {
-  const { kind, layer, place, selector, zone, level, options, waivers, fix, guard, because, until } = statement;
+function entryJson({ statement, effect, refused }: TrailEntry, defaults: OptionValues): object {
+  const { kind, layer, place, selector, zone, level, options, waivers, fix, ledger, guard, because, until } = statement;
   const isCatalog = layer.kind === 'catalog';
   return {
     kind,
@@ -64,10 +65,12 @@ function entryJson({ statement, effect, refusedBy }: TrailEntry, defaults: Optio
     options: isCatalog ? defaults : Object.fromEntries(options.map(({ name, value }) => [name, value])),
     waivers: waivers?.value ?? null,
     fix: fix?.value ?? null,
+    ledger: ledger?.value ?? null,
     guard: guard?.value ?? null,
     because: because ?? zone?.because ?? null,
     until,
     effect,
-    refusedBy,
+    refused: refused.map(({ part }) => part),
+    refusedBy: refused[0]?.by ?? null,
   };
 }

@@ -28,10 +28,10 @@ function wayJson({ before, after, relation, files }: WayOfChange): object {
   return { relation, before: decisionJson(before), after: decisionJson(after), files };
 }
 
-function decisionJson({ level, options, waivers, fix, by, trail }: Decision): object {
+function decisionJson({ level, options, waivers, fix, ledger, by, trail }: Decision): object {
   const statement = trail[by]?.statement;
   return {
-    level, options: Object.fromEntries(Object.entries(options).map(([name, { value }]) => [name, value])), waivers, fix,
+    level, options: Object.fromEntries(Object.entries(options).map(([name, { value }]) => [name, value])), waivers, fix, ledger,
     by: statement?.place == null ? null : { layer: statement.layer.id, file: statement.place.file, line: statement.place.line, zone: statement.zone?.name ?? null, because: statement.because ?? statement.zone?.because ?? null },
   };
 }

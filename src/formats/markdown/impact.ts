@@ -2,7 +2,7 @@ import type { FindingChange } from '../../core/impact/finding-changes.js';
 import type { RuleChange } from '../../core/impact/rule-changes.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { ImpactReport } from '../../core/model/report.js';
-import { deciderOf, impactSentence, reasonOf, RELATIONS, wayText } from '../text/impact.js';
+import { deciderOf, impactSentence, reasonOf, RELATIONS, toldWays, wayText } from '../text/impact.js';
 import { visible } from '../text/visible.js';
 import { count } from '../text/words.js';
 
@@ -25,8 +25,8 @@ export function impactMarkdown(report: ImpactReport): string {
 }
 
 function rowsOf({ rule, ways }: RuleChange, change: FindingChange | undefined): string[] {
-  return ways.map((way, index) => {
-    const cells = [code(rule), RELATIONS[way.relation], escaped(visible(wayText(way))), String(way.files.length), index === 0 ? escaped(change === undefined ? 'no change' : findingWords(change)) : '', code(deciderOf(way))];
+  return toldWays(ways).map(({ way, files }, index) => {
+    const cells = [code(rule), RELATIONS[way.relation], escaped(visible(wayText(way))), String(files.length), index === 0 ? escaped(change === undefined ? 'no change' : findingWords(change)) : '', code(deciderOf(way))];
     return `| ${cells.join(' | ')} |`;
   });
 }

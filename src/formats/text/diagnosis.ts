@@ -33,7 +33,7 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
     case 'contradiction':
       return { what: `${listed(detail.rules)} want the opposite of each other, and both are in force for ${count(detail.files, 'file')}`, advice: `Such as ${detail.example}. They are on by ${listed(detail.by)}; turn one of them off.` };
     case 'refused':
-      return { what: `the ruling for ${detail.selector} is refused in ${count(detail.files, 'file')}`, advice: `${detail.by} guards it (${detail.kind}). Take the ruling out, or talk to whoever guards it.` };
+      return { what: `${detail.selector} is refused ${refusedParts(detail)} in ${count(detail.files, 'file')}`, advice: `The ${detail.kind} guard in ${detail.by} refuses it. Take the ruling out, or talk to whoever set the guard.` };
     case 'expired':
       return { what: `${detail.what} has expired: it held until ${detail.until}`, advice: 'Take it out, or give it another day.' };
     case 'expires-soon':
@@ -63,6 +63,17 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
     case 'unused-waiver':
       return { what: `the waiver for ${listed(detail.selectors)} excuses nothing`, advice: 'Take it out: elvar waive --remove-unused' };
   }
+}
+
+/** At most so many rules are named. */
+const MOST_RULES = 4;
+
+/** Which rules a guard protects, and which parts of the ruling it refuses. */
+function refusedParts({ selector, rules, parts }: DiagnosisDetail & { readonly code: 'refused' }): string {
+  const named = parts.map((part) => (part.startsWith('options.') ? part.slice('options.'.length) : part));
+  const more = rules.length - MOST_RULES;
+  const whom = rules.length === 1 && rules[0] === selector ? '' : ` for ${listed([...rules.slice(0, MOST_RULES), ...(more > 0 ? [`${more} more rules`] : [])])}`;
+  return `(its ${listed(named)})${whom}`;
 }
 
 function inZone(zone: string | null): string {

@@ -1,11 +1,13 @@
 import type { FindingChange } from '../../core/impact/finding-changes.js';
 import type { WayOfChange } from '../../core/impact/rule-changes.js';
 import type { Relation } from '../../core/compare/compare-rules.js';
+import { FREEDOMS } from '../../core/model/layer.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { Level } from '../../core/model/level.js';
 import type { ImpactReport } from '../../core/model/report.js';
 import type { Decision } from '../../core/model/statement.js';
-import { formatOrigin, formatValue, formatZone } from './origin.js';
+import { deciderText } from './decision.js';
+import { formatSource, formatValue } from './origin.js';
 import { count, listed } from './words.js';
 
 /** How a rule stands to before, in words. */
@@ -46,7 +48,7 @@ export function wayText({ before, after }: Pick<WayOfChange, 'before' | 'after'>
       if (JSON.stringify(old) !== JSON.stringify(value)) parts.push(`${name} ${old === undefined ? 'not set' : formatValue(old)} → ${formatValue(value)}`);
     }
   }
-  for (const part of ['waivers', 'fix'] as const) if (before[part] !== after[part]) parts.push(`${part} ${before[part]} → ${after[part]}`);
+  for (const part of FREEDOMS) if (before[part] !== after[part]) parts.push(`${part} ${before[part]} → ${after[part]}`);
   return parts.join(', ');
 }
 
@@ -59,16 +61,34 @@ export function deciderOf({ before, after }: Pick<WayOfChange, 'before' | 'after
   return deciders.every((decider) => decider === null) ? `nothing any more, after ${originOf(before, before.by) ?? 'the catalog'}` : listed(deciders.map((decider) => decider ?? 'the catalog'));
 }
 
-function originOf({ trail }: Decision, index: number, option: string | null = null): string | null {
-  const statement = trail[index]?.statement;
+function originOf(decision: Decision, index: number, option: string | null = null): string | null {
+  const statement = decision.trail[index]?.statement;
   if (statement === undefined || statement.kind === 'catalog') return null;
-  const zone = formatZone(statement.zone);
+  if (option === null) return index === decision.by ? deciderText(decision) : formatSource(statement);
   const place = statement.options.find(({ name }) => name === option)?.place ?? statement.place;
-  return `${formatOrigin(statement.place === null ? statement : { ...statement, place })}${zone === '' ? '' : ` (${zone})`}`;
+  return formatSource(statement.place === null ? statement : { ...statement, place });
 }
 
 /** Why it is so now, as the line that decides the level says it. */
 export function reasonOf({ trail, by }: Decision): string | null {
   const statement = trail[by]?.statement;
   return statement?.because ?? statement?.zone?.because ?? null;
+}
+
+/** A way of change as it is told, with all files for which the same words are true: rule sets may differ in what the words leave out. */
+export interface ToldWay {
+  readonly way: WayOfChange;
+  readonly files: readonly string[];
+}
+
+/** The ways in which a rule changes, each told once, most files first. */
+export function toldWays(ways: readonly WayOfChange[]): ToldWay[] {
+  const told = new Map<string, { way: WayOfChange; files: string[] }>();
+  for (const way of ways) {
+    const words = [RELATIONS[way.relation], wayText(way), deciderOf(way), reasonOf(way.after) ?? ''].join('\0');
+    const same = told.get(words);
+    if (same === undefined) told.set(words, { way, files: [...way.files] });
+    else same.files.push(...way.files);
+  }
+  return [...told.values()].map(({ way, files }) => ({ way, files: files.sort() })).sort((a, b) => b.files.length - a.files.length);
 }

@@ -16,6 +16,12 @@ export function formatOrigin({ layer, place }: Statement): string {
   return [...layer.through.map(formatPlace), formatPlace(place)].join(' → ');
 }
 
+/** Where a statement is written, with the zone around it. */
+export function formatSource(statement: Statement): string {
+  const zone = formatZone(statement.zone);
+  return `${formatOrigin(statement)}${zone === '' ? '' : ` (${zone})`}`;
+}
+
 /** A layer, after the adoptions by which it came. */
 export function formatLayer({ kind, file, through }: LayerInstance): string {
   return [...through.map(formatPlace), file === null ? kind : visible(file)].join(' → ');

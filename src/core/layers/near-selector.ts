@@ -1,0 +1,23 @@
+import type { Catalog } from '../catalog/catalog.js';
+import { parseSelector, type Selector } from '../model/selector.js';
+import { nearName } from './near-name.js';
+
+/** The existing selector that was probably meant by a text; null where none is near. */
+export function nearSelector(text: string, catalog: Catalog): string | null {
+  const selector = parseSelector(text);
+  return nearName(text, selector === null ? catalog.rules.map(({ id }) => id) : namesLike(selector, catalog));
+}
+
+/** The existing selectors of the same kind as `selector`. */
+function namesLike(selector: Selector, catalog: Catalog): string[] {
+  switch (selector.kind) {
+    case 'all':
+      return [];
+    case 'concern':
+      return [...new Set(catalog.rules.map((rule) => `${rule.concern}/*`))];
+    case 'tag':
+      return [...new Set(catalog.rules.flatMap((rule) => rule.tags.map((tag) => `tag:${tag}`)))];
+    case 'rule':
+      return catalog.rules.map((rule) => rule.id);
+  }
+}

@@ -1,0 +1,33 @@
+import type { Catalog } from '../catalog/catalog.js';
+import { nearSelector } from '../layers/near-selector.js';
+import { parseSelector } from '../model/selector.js';
+import type { CheckedSource, Explanation, LineExplanation } from '../model/report.js';
+import type { WaiverRecord } from './account.js';
+
+/** What is to be said of one line of a file. @param file undefined where it is not checked. @param place the line, and a column or null, from 1. */
+export function explainLine(explanation: Explanation, file: CheckedSource | undefined, { line, column }: { readonly line: number; readonly column: number | null }, catalog: Catalog): LineExplanation {
+  const onLine = file?.findings.filter(({ span }) => span.start.line === line) ?? [];
+  const atColumn = onLine.filter(({ span }) => span.start.column === column);
+  const covering = file?.waivers.flatMap((waiver) => coveringLine(waiver, line)) ?? [];
+  const isKnown = (selector: string): boolean => {
+    const parsed = parseSelector(selector);
+    return parsed !== null && catalog.select(parsed).length > 0;
+  };
+  return {
+    explanation,
+    line,
+    findings: atColumn.length > 0 ? atColumn : onLine,
+    waivers: covering.map((waiver) => ({ ...waiver, selectors: waiver.selectors.filter(isKnown) })).filter(({ selectors }) => selectors.length > 0),
+    unknown: covering.flatMap((waiver) => waiver.selectors.filter((selector) => !isKnown(selector))
+      .map((selector) => ({ line: waiver.line, selector, near: nearSelector(selector, catalog) }))),
+  };
+}
+
+/** A waiver with those of its selectors that cover a line; none where no selector does. */
+function coveringLine(waiver: WaiverRecord, line: number): WaiverRecord[] {
+  const selectors = waiver.selectors.filter((_, index) => {
+    const lines = waiver.covers[index];
+    return lines != null && lines.from <= line && line <= (lines.to ?? Infinity);
+  });
+  return selectors.length === 0 ? [] : [{ ...waiver, selectors }];
+}
