@@ -40,7 +40,7 @@ export async function checkFiles({ listing: whole, base, ledger, targets, since,
       noteSkipped(file.path, outcome, skipped, incomplete);
       continue;
     }
-    const findings = ledger.excuse(outcome.findings);
+    const findings = ledger.excuse(outcome.findings, file.rules.set);
     files.push({ ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(job.root, file.path)), waivers: outcome.waivers });
     if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: unfinishedText(outcome.unfinished) });
     misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));

@@ -63,11 +63,13 @@ export class LedgerDesk {
     const rules = selectedRules(choice.rules, report.catalog);
     const isWanted = (finding: Finding): boolean => finding.excused === null && finding.path !== LEDGER_FILE && !ledger.holds(finding)
       && (rules === null || rules.has(finding.rule)) && (level === null || compareLevels(finding.level, level) >= 0);
-    const added = report.files.flatMap(({ findings }) => findings.filter(isWanted)).map(({ path, rule, fingerprint, span: { start } }): LedgerEntry => {
+    const wanted = report.files.flatMap(({ findings, rules: { set } }) => findings.filter(isWanted).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
+    const refused = wanted.filter(({ isRefused }) => isRefused).map(({ finding }) => finding);
+    const added = wanted.filter(({ isRefused }) => !isRefused).map(({ finding }) => finding).map(({ path, rule, fingerprint, span: { start } }): LedgerEntry => {
       const code = shortCode(this.workspace.lineText(path, start.line) ?? '');
       return { path, rule, line: start.line, code: code === '' ? null : code, fingerprint, status, because: verdict.because, since: this.today, until };
     });
-    return this.write(reading, [...kept(reading, ledger), ...added.map((entry) => ({ added: entry }))], report, writes);
+    return this.write(reading, [...kept(reading, ledger), ...added.map((entry) => ({ added: entry }))], report, writes, refused);
   }
 
   /** Decides about entries that are chosen. @throws UsageError when none is, or the verdict says nothing. */
@@ -148,14 +150,14 @@ export class LedgerDesk {
     if (until < this.today) throw new UsageError(`${until} is past: the entries would excuse nothing`);
   }
 
-  private write(reading: LedgerReading, next: readonly NewEntry[], { catalog, usesStarter, incomplete, notices }: ReportBase, writes: boolean): LedgerChange {
+  private write(reading: LedgerReading, next: readonly NewEntry[], { catalog, usesStarter, incomplete, notices }: ReportBase, writes: boolean, refused: readonly Finding[] = []): LedgerChange {
     const staying = new Set(next.flatMap((entry) => ('kept' in entry ? [entry.kept] : [])));
     const changed = next.flatMap((entry) => ('kept' in entry && Object.keys(entry.changes).length > 0 ? [{ ...entry.kept, ...entry.changes }] : []));
     const added = next.flatMap((entry) => ('added' in entry ? [entry.added] : []));
     const dropped = reading.entries.filter((entry) => !staying.has(entry));
     const isIdle = changed.length + added.length + dropped.length === 0;
     const failed = writes && !isIdle ? writeLedgerFile(this.root, reading, next) : null;
-    return { catalog, usesStarter, incomplete, notices, added, changed, dropped, size: next.length, failed };
+    return { catalog, usesStarter, incomplete, notices, added, changed, dropped, refused, size: next.length, failed };
   }
 }
 

@@ -16,7 +16,7 @@ beforeAll(() => grammars.load(GRAMMARS));
 
 /** A rule set in which only `rule` is on; with a rule about waivers come two that waivers are written for, of which one refuses them. */
 function only(rule: Rule, options: Example['options']): RuleSet {
-  const setting = { level: 'warning', options: { ...rule.defaults, ...options }, waivers: 'allow', fix: 'allow' } as const;
+  const setting = { level: 'warning', options: { ...rule.defaults, ...options }, waivers: 'allow', fix: 'allow', ledger: 'allow' } as const;
   const others = rule.concern === 'waivers' ? [['slips/loose-compare', setting], ['safety/dynamic-code', { ...setting, waivers: 'refuse' }]] as const : [];
   return { id: rule.id, rules: new Map([[rule.id, setting], ...others]) };
 }
@@ -55,7 +55,7 @@ describe.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s', (_, r
 test('every grammar is used by a language and fits the queries of every rule', () => {
   const all: RuleSet = {
     id: 'all',
-    rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow' }])),
+    rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow', ledger: 'allow' }])),
   };
   const files = ['a.js', 'a.jsx', 'a.ts', 'a.tsx', 'a.py', 'a.css', 'a.java', 'a.php', 'a.cpp', 'a.html', 'a.sh', 'a.go', 'a.json', 'a.yaml'];
   const used = files.map((name) => {
@@ -71,7 +71,7 @@ test('every grammar is used by a language and fits the queries of every rule', (
 test('code that is nested deeper than calls can be, or is cut off, stops no rule', () => {
   const all: RuleSet = {
     id: 'all',
-    rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow' }])),
+    rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow', ledger: 'allow' }])),
   };
   const codesOf = (deep: number): [string, string][] => [
     ['a.js', `${'('.repeat(deep)}1\n`], ['a.js', `a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['a.ts', `const ${'['.repeat(deep)}a${']'.repeat(deep)} = b;\n`],

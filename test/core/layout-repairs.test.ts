@@ -24,7 +24,7 @@ const LAYOUT = ['text/trailing-blanks', 'text/final-newline', 'text/line-ending'
 
 function setOf(ids: readonly string[]): RuleSet {
   const rules = CATALOG.rules.filter(({ id }) => ids.includes(id));
-  return { id: ids.join(' '), rules: new Map(rules.map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers: 'allow' as const, fix: 'allow' as const }])) };
+  return { id: ids.join(' '), rules: new Map(rules.map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }])) };
 }
 
 /** What the signs of a file are: what stands in it without what is between them. Of comments only that they are there; how lines end within texts is one decision for the file. */

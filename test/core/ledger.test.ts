@@ -12,6 +12,8 @@ import { writeLedger } from '../../src/core/ledger/write-ledger.js';
 import type { Finding } from '../../src/core/model/finding.js';
 import { LEDGER_STATUSES, type LedgerEntry } from '../../src/core/model/ledger.js';
 
+const NO_RULES = { id: 'none', rules: new Map() };
+
 const word = fc.oneof(
   fc.string({ unit: 'grapheme', minLength: 1, maxLength: 12 }),
   fc.string({ unit: fc.constantFrom(...'ab1 :#-"\'\\{}[]&*!|>%@`,?~=.\t\n\u0085\u00a0\u2028\u3000\ufeff'), minLength: 1, maxLength: 10 }),
@@ -157,7 +159,7 @@ describe('the account', () => {
       const about = (found: Finding): typeof known => known.filter(({ path, rule, fingerprint }) => (isRenamed && path === 'old' ? 'b' : path) === found.path && rule === found.rule && fingerprint === found.fingerprint);
       for (const found of findings) {
         const counting = about(found).find(({ until }) => until !== '2026-11-22');
-        const [judged] = ledger.excuse([found]) as [Finding];
+        const [judged] = ledger.excuse([found], NO_RULES) as [Finding];
         expect(judged.excused?.line ?? null).toBe(counting?.writtenIn ?? null);
       }
       for (const { entry: one, state } of ledger.account({ saw: (path) => path !== 'b' })) {
@@ -171,7 +173,7 @@ describe('the account', () => {
   test('what a waiver excuses stays with the waiver, and is no reason to drop the entry', () => {
     const ledger = new Ledger(readLedger(`findings:\n- path: a\n  rule: slips/loose-compare\n  fingerprint: ${prints[0]}\n`, 'l').entries, '2026-11-23');
     const waived: Finding = { ...finding('a', prints[0] as string), excused: { by: 'waiver', line: 1, because: null, until: null, status: null } };
-    expect(ledger.excuse([waived])).toEqual([waived]);
+    expect(ledger.excuse([waived], NO_RULES)).toEqual([waived]);
     expect(ledger.account({ saw: () => true })[0]?.state).toBe('excuses');
   });
 });

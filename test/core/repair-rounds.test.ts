@@ -29,7 +29,7 @@ function replacing(name: string, expression: RegExp, text: string): Rule {
 function repaired(code: string, rules: readonly Rule[], wants: (rule: RuleId) => boolean = () => true): RepairedText {
   const grammars = builtGrammars();
   const tools: Tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(new Catalog(rules), grammars), spelling: new Spelling(builtDictionary) };
-  const set: RuleSet = { id: 'all', rules: new Map(rules.map((rule) => [rule.id, { level: 'note' as const, options: {}, waivers: 'allow' as const, fix: 'allow' as const }])) };
+  const set: RuleSet = { id: 'all', rules: new Map(rules.map((rule) => [rule.id, { level: 'note' as const, options: {}, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }])) };
   return repairFile(textOf('text', code), set, tools, wants);
 }
 

@@ -18,7 +18,7 @@ const tools: Tools = { today: '2026-11-23', needsReasons: false, grammars, plann
 beforeAll(() => grammars.load(GRAMMARS));
 
 function setOf(rules: readonly Rule[], options: Example['options'] = {}, fix: Permission = 'allow'): RuleSet {
-  const settings = rules.map((rule) => [rule.id, { level: 'warning' as const, options: { ...rule.defaults, ...options }, waivers: 'allow' as const, fix }] as const);
+  const settings = rules.map((rule) => [rule.id, { level: 'warning' as const, options: { ...rule.defaults, ...options }, waivers: 'allow' as const, fix, ledger: 'allow' as const }] as const);
   return { id: rules.map(({ id }) => id).join(' '), rules: new Map(settings) };
 }
 

@@ -23,7 +23,7 @@ beforeAll(() => grammars.load(GRAMMARS));
 function messages(rule: string, language: string, code: string, options: OptionValues = {}): string[] {
   const known = CATALOG.get(rule);
   if (known === undefined) throw new Error(`no rule ${rule}`);
-  const set: RuleSet = { id: rule, rules: new Map([[known.id, { level: 'note' as const, options: { ...known.defaults, ...options }, waivers: 'allow' as const, fix: 'allow' as const }]]) };
+  const set: RuleSet = { id: rule, rules: new Map([[known.id, { level: 'note' as const, options: { ...known.defaults, ...options }, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }]]) };
   return inspectFile(textOf(language, code), set, tools).findings.map(({ message }) => message);
 }
 

@@ -76,7 +76,7 @@ const tools: Tools = { today: TODAY, needsReasons: false, grammars, planner: new
 beforeAll(() => grammars.load(['javascript']));
 
 const ON = ['safety/dynamic-code', 'slips/loose-compare', 'waivers/expired', 'waivers/no-reason', 'waivers/malformed', 'waivers/unknown-rule', 'waivers/refused'];
-const set: RuleSet = { id: 'all', rules: new Map(CATALOG.rules.filter(({ id }) => ON.includes(id)).map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers: 'allow' as const, fix: 'allow' as const }])) };
+const set: RuleSet = { id: 'all', rules: new Map(CATALOG.rules.filter(({ id }) => ON.includes(id)).map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }])) };
 
 test('waivers excuse what the model says, and no more', () => {
   fc.assert(fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
@@ -97,7 +97,7 @@ test('waivers excuse what the model says, and no more', () => {
 test('a waiver counts as unused when the file without it has the same findings excused, and no other waiver covers them', () => {
   const unused = CATALOG.get('waivers/unused');
   if (unused === undefined) throw new Error('no rule waivers/unused');
-  const both: RuleSet = { id: 'both', rules: new Map([...set.rules, [unused.id, { level: 'note' as const, options: {}, waivers: 'refuse' as const, fix: 'allow' as const }]]) };
+  const both: RuleSet = { id: 'both', rules: new Map([...set.rules, [unused.id, { level: 'note' as const, options: {}, waivers: 'refuse' as const, fix: 'allow' as const, ledger: 'allow' as const }]]) };
   fc.assert(fc.property(fc.array(line, { maxLength: 10 }), (lines) => {
     const code = `${lines.map(written).join('\n')}\n`;
     const told = inspectFile(textOf('javascript', code), both, tools).findings.filter(({ rule, message }) => rule === 'waivers/unused' && message.startsWith('this waiver')).map(({ span }) => span.start.line);

@@ -18,7 +18,7 @@ beforeAll(() => grammars.load(GRAMMARS));
 const RULES = ['safety/dynamic-code', 'slips/loose-compare', 'slips/hollow-block', 'slips/syntax', 'text/trailing-blanks', 'text/final-newline'];
 
 function inspect(file: string, code: string, waivers: Permission = 'allow', terms: Partial<WaiverTerms> = {}): Inspection {
-  const rules = new Map(CATALOG.rules.filter(({ id }) => RULES.includes(id)).map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers, fix: 'allow' as const }]));
+  const rules = new Map(CATALOG.rules.filter(({ id }) => RULES.includes(id)).map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers, fix: 'allow' as const, ledger: 'allow' as const }]));
   const language = languageOfName(file) ?? (languageById('text') as Language);
   return inspectFile(new SourceText(file, language, code), { id: 'all', rules }, { ...tools, ...terms });
 }

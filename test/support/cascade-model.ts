@@ -102,6 +102,7 @@ interface State {
   level: string;
   waivers: string;
   fix: string;
+  ledger: string;
   options: Record<string, unknown>;
 }
 
@@ -121,7 +122,7 @@ function includesAll(whole: unknown, part: unknown): boolean {
 function isRefused({ kind, remembered }: ModelGuard, part: string, value: unknown, rule: Rule): boolean {
   const isOption = part.startsWith('option ');
   const name = part.slice('option '.length);
-  const before = isOption ? remembered.options[name] : remembered[part as 'level' | 'waivers' | 'fix'];
+  const before = isOption ? remembered.options[name] : remembered[part as 'level' | 'waivers' | 'fix' | 'ledger'];
   if (kind === 'fixed') return JSON.stringify(before) !== JSON.stringify(value);
   if (part === 'level') return LEVELS.indexOf(value as string) < LEVELS.indexOf(before as string);
   if (!isOption) return before === 'refuse' && value === 'allow';
@@ -144,23 +145,30 @@ function edited(list: unknown, change: unknown): unknown {
   return result;
 }
 
+/** Who decided, and who had before. */
+function originIn(setters: readonly number[]): { by: number; over: number | null } {
+  return { by: setters.at(-1) as number, over: setters.at(-2) ?? null };
+}
+
 /** What becomes of one rule: its setting, and every statement with its effect. */
 export function decide(rule: Rule, statements: readonly Said[]) {
-  const state: State = { level: 'off', waivers: 'allow', fix: 'allow', options: structuredClone(rule.defaults) as Record<string, unknown> };
-  const trail: [string | null, number | null, string, number | null][] = [[null, null, 'applied', null]];
+  const state: State = { level: 'off', waivers: 'allow', fix: 'allow', ledger: 'allow', options: structuredClone(rule.defaults) as Record<string, unknown> };
+  const trail: [string | null, number | null, string, string[], number | null][] = [[null, null, 'applied', [], null]];
   const guards = new Map<string, ModelGuard>();
-  let levelBy = 0;
-  const optionsBy = Object.fromEntries(Object.keys(rule.defaults).map((name) => [name, 0]));
+  // For each part who set it, the latest last: the level, and each option.
+  const setters: Record<string, number[]> = Object.fromEntries(['level', 'waivers', 'fix', 'ledger', ...Object.keys(rule.defaults).map((name) => `option ${name}`)].map((part) => [part, [0]]));
+  // For each item of a list who brought it.
+  const bringers: Record<string, [string, number][]> = Object.fromEntries(Object.entries(rule.defaults).filter(([, value]) => Array.isArray(value)).map(([name, value]) => [name, (value as string[]).map((item) => [item, 0])]));
   for (const { kind, file, line, chain, filters, ruling, cut } of statements) {
     if (!isAbout(ruling.selector, rule)) continue;
     if (!filters.every(({ only, except }) => (only?.some((selector) => isAbout(selector, rule)) ?? true) && !except?.some((selector) => isAbout(selector, rule)))) continue;
     const by = trail.length;
     if (cut && (ruling.guard === undefined || ruling.guard === 'none')) {
-      trail.push([file, line, 'cut-off', null]);
+      trail.push([file, line, 'cut-off', [], null]);
       continue;
     }
     if (ruling.until !== undefined && ruling.until < TODAY) {
-      trail.push([file, line, 'expired', null]);
+      trail.push([file, line, 'expired', [], null]);
       continue;
     }
     const lowersNothing = kind === 'at-most' && LEVELS.indexOf(state.level) <= LEVELS.indexOf(ruling.level as string);
@@ -169,33 +177,45 @@ export function decide(rule: Rule, statements: readonly Said[]) {
     for (const [name, change] of Object.entries(ruling.options ?? {})) wanted.push([`option ${name}`, edited(state.options[name], change)]);
     if (ruling.waivers !== undefined) wanted.push(['waivers', ruling.waivers]);
     if (ruling.fix !== undefined) wanted.push(['fix', ruling.fix]);
-    let refused = 0;
+    if (ruling.ledger !== undefined) wanted.push(['ledger', ruling.ledger]);
+    const refused: string[] = [];
     let refusedBy: number | null = null;
     for (const [part, value] of wanted) {
       const refusers = [...guards].filter(([owner, guard]) => !chain.includes(owner) && isRefused(guard, part, value, rule)).map(([, guard]) => guard.by);
       if (refusers.length > 0) {
-        refused += 1;
+        refused.push(part.replace('option ', 'options.'));
         refusedBy ??= Math.min(...refusers);
       } else if (part.startsWith('option ')) {
-        state.options[part.slice('option '.length)] = value;
-        optionsBy[part.slice('option '.length)] = by;
+        const name = part.slice('option '.length);
+        const change = ruling.options?.[name] as { add?: string[]; drop?: string[] } | string[];
+        if (Array.isArray(change)) bringers[name] = change.map((item) => [item, by]);
+        else if (typeof change === 'object') {
+          const own = (bringers[name] as [string, number][]).filter(([item]) => !change.drop?.includes(item));
+          for (const item of change.add ?? []) if (!own.some(([there]) => there === item)) own.push([item, by]);
+          bringers[name] = own;
+        }
+        state.options[name] = value;
+        setters[part]?.push(by);
       } else {
-        state[part as 'level' | 'waivers' | 'fix'] = value as string;
-        if (part === 'level') levelBy = by;
+        state[part as 'level' | 'waivers' | 'fix' | 'ledger'] = value as string;
+        setters[part]?.push(by);
       }
     }
-    const heardOf = refused === 0 ? 'applied' : refused < wanted.length ? 'partly-refused' : 'refused';
-    trail.push([file, line, kind === 'at-most' && !lowersNothing && refused === 0 ? 'capped' : heardOf, refusedBy]);
+    const heard = refused.length === 0 ? (kind !== 'at-most' ? 'applied' : lowersNothing ? 'idle' : 'capped') : refused.length < wanted.length ? 'partly-refused' : 'refused';
+    trail.push([file, line, heard, refused, refusedBy]);
     for (const [owner, guard] of guards) if (chain.includes(owner)) guard.remembered = structuredClone(state);
     const owner = chain.at(-1) as string;
     if (ruling.guard === 'none') guards.delete(owner);
     else if (ruling.guard !== undefined) guards.set(owner, { kind: ruling.guard, by, remembered: structuredClone(state) });
   }
   return {
-    setting: { level: state.level, options: state.options, waivers: state.waivers, fix: state.fix },
+    setting: { level: state.level, options: state.options, waivers: state.waivers, fix: state.fix, ledger: state.ledger },
     trail,
-    by: levelBy,
-    optionsBy,
+    level: originIn(setters['level'] as number[]),
+    // Whoever set the level, before caps lowered it.
+    turnedOnBy: (setters['level'] as number[]).findLast((index) => trail[index]?.[2] !== 'capped') ?? 0,
+    freedoms: ['waivers', 'fix', 'ledger'].map((freedom) => setters[freedom]?.at(-1) ?? 0),
+    options: Object.fromEntries(Object.keys(rule.defaults).map((name) => [name, { ...originIn(setters[`option ${name}`] as number[]), items: bringers[name] ?? null }])),
     guards: [...guards.values()].map(({ kind, by }) => ({ kind, by })).sort((a, b) => a.by - b.by),
   };
 }

@@ -31,12 +31,12 @@ const skipped = z.strictObject({ path: z.string(), reason: z.string(), by: patte
 
 const trailEntry = z.strictObject({
   kind: z.string(), layer: z.string(), file: z.string().nullable(), line: line.nullable(), selector: z.string().nullable(), zone: z.string().nullable(), level: level.nullable(),
-  options: z.record(z.string(), z.unknown()), waivers: permission.nullable(), fix: permission.nullable(), guard: z.string().nullable(), because: z.string().nullable(), until: day.nullable(),
-  effect: z.enum(['applied', 'refused', 'partly-refused', 'capped', 'cut-off', 'expired']), refusedBy: count.nullable(),
+  options: z.record(z.string(), z.unknown()), waivers: permission.nullable(), fix: permission.nullable(), ledger: permission.nullable(), guard: z.string().nullable(), because: z.string().nullable(), until: day.nullable(),
+  effect: z.enum(['applied', 'refused', 'partly-refused', 'capped', 'idle', 'cut-off', 'expired']), refused: z.array(z.string().regex(/^(?:level|waivers|fix|ledger|options\..+)$/)), refusedBy: count.nullable(),
 });
 const decision = z.strictObject({
-  level, inForce: z.boolean(), waivers: permission, fix: permission, guards: z.array(z.strictObject({ kind: z.string(), by: count })),
-  options: z.record(z.string(), z.strictObject({ value, by: count })), by: count, trail: z.array(trailEntry).min(1),
+  level, inForce: z.boolean(), waivers: permission, fix: permission, ledger: permission, guards: z.array(z.strictObject({ kind: z.string(), by: count })),
+  options: z.record(z.string(), z.strictObject({ value, by: count, over: count.nullable(), items: z.array(z.strictObject({ value: z.string(), by: count })).nullable() })), by: count, over: count.nullable(), trail: z.array(trailEntry).min(1),
 }).refine(({ by, trail }) => by < trail.length, 'the statement that decided stands in the trail');
 const explain = {
   format: z.literal('elvar-explain/1'), path: z.string(), exists: z.boolean(), language: z.string().nullable(), inScope: z.boolean(), skipped: skipped.nullable(),
@@ -46,12 +46,12 @@ const explain = {
 const waiver = { selectors: z.array(z.string()).min(1), line, reach, until: day.nullable(), because: z.string().nullable(), expired: z.boolean() };
 
 const side = z.strictObject({
-  level, by: place.nullable(), options: z.record(z.string(), z.strictObject({ value, by: place.nullable() })), waivers: permission, fix: permission,
+  level, by: place.nullable(), options: z.record(z.string(), z.strictObject({ value, by: place.nullable() })), waivers: permission, fix: permission, ledger: permission,
 });
-const compared = z.strictObject({ name: z.string(), kind: z.string() });
+const compared = z.strictObject({ name: z.string(), kind: z.string(), exists: z.boolean() });
 
 const decided = z.strictObject({
-  level, options: values, waivers: permission, fix: permission,
+  level, options: values, waivers: permission, fix: permission, ledger: permission,
   by: z.strictObject({ layer: z.string(), file: z.string(), line, zone: z.string().nullable(), because: z.string().nullable() }).nullable(),
 });
 const impact = z.strictObject({
@@ -81,7 +81,7 @@ export const DOCUMENTS = {
     files: z.array(z.strictObject({ path: z.string(), language: z.string(), status: z.enum(['error', 'warning', 'note', 'excused', 'clean']), findings: count, excused: count })).optional(),
     skipped: z.array(skipped).optional(),
   }),
-  'elvar-explain/1': z.union([z.strictObject(explain), z.strictObject({ ...explain, line, findings: z.array(finding), waivers: z.array(z.strictObject(waiver)) })]),
+  'elvar-explain/1': z.union([z.strictObject(explain), z.strictObject({ ...explain, line, findings: z.array(finding), waivers: z.array(z.strictObject(waiver)), unknownSelectors: z.array(z.strictObject({ line, selector: z.string(), near: z.string().nullable() })) })]),
   'elvar-resolve/1': z.strictObject({
     format: z.literal('elvar-resolve/1'),
     sets: z.array(z.strictObject({ id: z.string(), rules: z.record(z.string(), z.strictObject({ level: active, options: values })), files: z.array(z.strictObject({ path: z.string(), language: z.string() })).min(1) })),
@@ -96,7 +96,7 @@ export const DOCUMENTS = {
     format: z.literal('elvar-edit/1'), file: z.string(), new: z.boolean(), written: z.boolean(), patch: z.string(), impact,
     outcome: z.strictObject({
       reached: count, deciding: count, inForce: count,
-      hindrances: z.array(z.strictObject({ kind: z.enum(['refused', 'overruled', 'expired', 'cut-off']), files: count, by: z.strictObject({ layer: z.string(), file: z.string(), line, zone: z.string().nullable() }).nullable() })),
+      hindrances: z.array(z.strictObject({ kind: z.enum(['refused', 'overruled', 'lowered', 'expired', 'cut-off']), rules: z.array(z.string()).min(1), files: count, by: z.strictObject({ layer: z.string(), file: z.string(), line, zone: z.string().nullable() }).nullable() })),
     }).nullable(),
   }),
   'elvar-fix/1': z.strictObject({
@@ -106,7 +106,7 @@ export const DOCUMENTS = {
   }),
   'elvar-ledger/1': z.strictObject({
     format: z.literal('elvar-ledger/1'), incomplete,
-    entries: z.array(z.strictObject({ ...entry, writtenIn: line, state: z.enum(['excuses', 'due', 'gone', 'unknown']), found: z.strictObject({ path: z.string(), line, column: line }).nullable() })),
+    entries: z.array(z.strictObject({ ...entry, writtenIn: line, state: z.enum(['excuses', 'due', 'refused', 'gone', 'unknown']), found: z.strictObject({ path: z.string(), line, column: line }).nullable() })),
   }),
   'elvar-ledger-change/1': z.strictObject({
     format: z.literal('elvar-ledger-change/1'), written: z.boolean(), added: z.array(z.strictObject(entry)), changed: z.array(z.strictObject(entry)), dropped: z.array(z.strictObject(entry)), size: count, incomplete,

@@ -13,6 +13,7 @@ export interface Ruling {
   readonly guard?: string;
   readonly waivers?: string;
   readonly fix?: string;
+  readonly ledger?: string;
 }
 
 /** A preset by its number, and the part of it that is adopted. */
@@ -69,13 +70,13 @@ const narrow = fc.oneof(
   fc.tuple(fc.constant('text/indent'), fc.record({ with: fc.constantFrom('spaces', 'tabs') }, { requiredKeys: [] })),
 );
 
-const ruling: fc.Arbitrary<Ruling> = fc.tuple(fc.oneof({ weight: 2, arbitrary: wide }, { weight: 3, arbitrary: narrow }), maybe(level, 12), guard, permission, permission, until)
-  .map(([[selector, options], said, guards, waivers, fix, last]) => ({
+const ruling: fc.Arbitrary<Ruling> = fc.tuple(fc.oneof({ weight: 2, arbitrary: wide }, { weight: 3, arbitrary: narrow }), maybe(level, 12), guard, permission, permission, permission, until)
+  .map(([[selector, options], said, guards, waivers, fix, ledger, last]) => ({
     selector,
     // A ruling has to say something.
-    level: said ?? (Object.keys(options).length > 0 || guards !== undefined || waivers !== undefined || fix !== undefined ? undefined : 'note'),
+    level: said ?? (Object.keys(options).length > 0 || guards !== undefined || waivers !== undefined || fix !== undefined || ledger !== undefined ? undefined : 'note'),
     options: Object.keys(options).length > 0 ? options : undefined,
-    guard: guards, waivers, fix, until: last,
+    guard: guards, waivers, fix, ledger, until: last,
   })).map((parts) => Object.fromEntries(Object.entries(parts).filter(([, value]) => value !== undefined)) as unknown as Ruling);
 
 const rulings = fc.uniqueArray(ruling, { selector: ({ selector }) => selector, maxLength: 4 });

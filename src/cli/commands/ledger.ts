@@ -35,7 +35,7 @@ export const LEDGER: Command<Options> = {
     .positional('place', { type: 'string', array: true, default: [], describe: 'files and directories; for entries FILE:LINE and fingerprints too; everything where none is named' })
     .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'this rule, concern/* or tag:NAME alone; may be repeated' })
     .option('level', { choices: ['error', 'warning', 'note'], describe: 'take: findings of this level and above' })
-    .option('state', { choices: ['excuses', 'due', 'gone'], describe: 'list, set: entries that excuse a finding, are past their day, or have no finding any more' })
+    .option('state', { choices: ['excuses', 'due', 'refused', 'gone'], describe: 'list, set: entries that excuse a finding, are past their day, are refused by a ruling, or have no finding any more' })
     .option('status', { choices: LEDGER_STATUSES, describe: 'take, set: what is decided, accepted where nothing is said; list: entries of this status' })
     .option('because', { type: 'string', requiresArg: true, describe: 'take, set: the reason' })
     .option('until', { type: 'string', requiresArg: true, describe: 'take, set: the last day on which it may stay, YYYY-MM-DD, or never' })

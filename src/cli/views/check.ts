@@ -78,10 +78,12 @@ function newWord({ ledger }: CheckReport): string {
 function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, style: Style): string[] {
   const excused = [byWaiver > 0 ? `${byWaiver} by ${byWaiver === 1 ? 'a waiver' : 'waivers'}` : '', byLedger > 0 ? `${byLedger} by the ledger` : ''].filter((part) => part !== '');
   const due = report.ledger.filter(({ state }) => state === 'due').length;
+  const refused = report.ledger.filter(({ state }) => state === 'refused').length;
   const parts = [
     excused.length === 0 ? '' : `Excused: ${listed(excused)}.`,
     report.skipped.length === 0 ? '' : `Not checked: ${count(report.skipped.length, 'path')}.`,
-    due === 0 ? '' : style.wrong(`Past its day in the ledger, so that it counts again: ${due}.`),
+    due === 0 ? '' : style.wrong(`${count(due, 'ledger entry is', 'ledger entries are')} past ${due === 1 ? 'its' : 'their'} day and no longer ${due === 1 ? 'excuses' : 'excuse'} anything.`),
+    refused === 0 ? '' : style.wrong(`${count(refused, 'ledger entry excuses', 'ledger entries excuse')} nothing, because a ruling refuses it (ledger: refuse).`),
   ].filter((part) => part !== '');
   return parts.length === 0 ? [] : [style.faint(parts.join(' '))];
 }

@@ -1,3 +1,4 @@
+import type { Finding } from '../../core/model/finding.js';
 import type { AccountedEntry, EntryState, LedgerEntry } from '../../core/model/ledger.js';
 import type { LedgerChange, LedgerReport } from '../../core/model/report.js';
 import type { Style } from '../terminal.js';
@@ -11,6 +12,7 @@ const MOST_ROWS = 40;
 const STATES: Readonly<Record<EntryState, string>> = {
   excuses: 'excuses a finding',
   due: 'past its day: the finding counts again',
+  refused: 'a ruling refuses it: the finding counts',
   gone: 'no such finding any more',
   unknown: 'not looked at',
 };
@@ -28,7 +30,8 @@ export function viewLedger({ entries }: LedgerReport, { all, isChosen }: { reado
 function states(entries: readonly AccountedEntry[]): string {
   const words: Readonly<Record<EntryState, (number: number) => string>> = {
     excuses: (number) => `${number} ${number === 1 ? 'excuses a finding' : 'excuse findings'}`,
-    due: (number) => `${number} ${number === 1 ? 'is' : 'are'} past the day, so that the finding counts again`,
+    due: (number) => `${number} ${number === 1 ? 'is past its day, so its finding counts again' : 'are past their day, so their findings count again'}`,
+    refused: (number) => `${number} ${number === 1 ? 'is' : 'are'} refused by a ruling (ledger: refuse), so ${number === 1 ? 'its finding counts' : 'their findings count'}`,
     gone: (number) => `${number} ${number === 1 ? 'has' : 'have'} no finding any more`,
     unknown: (number) => `${number} could not be looked at`,
   };
@@ -49,13 +52,25 @@ function entryRow({ entry, state, path, finding }: AccountedEntry, style: Style)
 }
 
 /** What was done to the ledger, by rule; what it would be, with `isDry`. */
-export function viewLedgerChange({ added, changed, dropped, size }: LedgerChange, isDry: boolean, style: Style): string {
+export function viewLedgerChange({ added, changed, dropped, refused, size }: LedgerChange, isDry: boolean, style: Style): string {
   const parts = ([['added', added], ['changed', changed], ['dropped', dropped]] as const).filter(([, entries]) => entries.length > 0);
-  if (parts.length === 0) return `${style.strong('The ledger stays as it is.')} It has ${count(size, 'entry', 'entries')}.\n`;
+  const left = refusedLines(refused, style);
+  if (parts.length === 0) return `${[`${style.strong('The ledger stays as it is.')} It has ${count(size, 'entry', 'entries')}.`, ...left].join('\n')}\n`;
   const done = listed(parts.map(([verb, entries]) => `${count(entries.length, 'entry', 'entries')} ${isDry ? 'would be ' : ''}${verb}`));
   const lines = [`${style.strong(`${done}.`)} ${isDry ? 'Nothing has been changed.' : `elvar-ledger.yaml has ${count(size, 'entry', 'entries')} now.`}`];
   for (const [verb, entries] of parts) lines.push(...(parts.length > 1 ? ['', verb] : []), ...table(byRule(entries, style)));
-  return `${lines.join('\n')}\n`;
+  return `${[...lines, ...left].join('\n')}\n`;
+}
+
+/** What may not be written down, by rule. */
+function refusedLines(refused: readonly Finding[], style: Style): string[] {
+  if (refused.length === 0) return [];
+  const rules = new Map<string, number>();
+  for (const { rule } of refused) rules.set(rule, (rules.get(rule) ?? 0) + 1);
+  return [
+    '', `${count(refused.length, 'finding')} left out, because a ruling refuses that the ledger excuses ${refused.length === 1 ? 'it' : 'them'} (ledger: refuse):`,
+    ...table([...rules].map(([rule, number]) => [style.strong(visible(rule)), count(number, 'finding')])),
+  ];
 }
 
 function byRule(entries: readonly LedgerEntry[], style: Style): string[][] {

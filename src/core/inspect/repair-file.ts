@@ -42,7 +42,7 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
   for (let pass = 0; ; pass += 1) {
     const repairs = new Map<Finding, Repair>();
     const { findings } = inspectFile(current, set, tools, repairs);
-    const judged: readonly Finding[] = known === null ? ledger.excuse(findings) : known.excuse(findings, current);
+    const judged: readonly Finding[] = known === null ? ledger.excuse(findings, set) : known.excuse(findings, current);
     known ??= FollowedFindings.of(judged, current, (finding) => ledger.holds(finding));
     const left = judged.filter(({ excused }) => excused === null);
     const offered = left.flatMap((finding): Offer[] => {

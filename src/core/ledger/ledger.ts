@@ -1,4 +1,5 @@
 import type { Finding } from '../model/finding.js';
+import type { RuleSet } from '../model/rule-set.js';
 import type { AccountedEntry, WrittenEntry } from '../model/ledger.js';
 
 /** Which part of the tree was looked at, so that a finding that was not met is known to be gone. */
@@ -13,7 +14,7 @@ export class Ledger {
   static readonly NONE = new Ledger([], '');
 
   private readonly byKey = new Map<string, WrittenEntry[]>();
-  private readonly met = new Map<WrittenEntry, Finding>();
+  private readonly met = new Map<WrittenEntry, { readonly finding: Finding; readonly isRefused: boolean }>();
 
   /**
    * @param entries in the order of the file.
@@ -51,16 +52,20 @@ export class Ledger {
 
   /**
    * The findings of a file with those excused that the ledger knows. What a waiver excuses stays excused by the waiver.
-   * Of several entries about one finding the first that counts excuses.
+   * Of several entries about one finding the first that counts excuses. No entry excuses a finding of a rule whose
+   * freedom `ledger` is refused.
+   * @param rules the file's rule set.
    */
-  excuse(findings: readonly Finding[]): readonly Finding[] {
+  excuse(findings: readonly Finding[], rules: RuleSet): readonly Finding[] {
     if (this.entries.length === 0) return findings;
     let isTouched = false;
     const judged = findings.map((finding) => {
       const entries = this.entriesOf(finding);
-      for (const entry of entries) this.met.set(entry, finding);
+      if (entries.length === 0) return finding;
+      const isRefused = rules.rules.get(finding.rule)?.ledger === 'refuse';
+      for (const entry of entries) this.met.set(entry, { finding, isRefused });
       const entry = entries.find((one) => !this.isDue(one));
-      if (entry === undefined || finding.excused !== null) return finding;
+      if (entry === undefined || finding.excused !== null || isRefused) return finding;
       isTouched = true;
       return excusedBy(entry, finding);
     });
@@ -70,10 +75,10 @@ export class Ledger {
   /** What has become of each entry, once the findings of a run have all been shown to {@link excuse}. */
   account({ saw }: LookedAt): AccountedEntry[] {
     return this.entries.map((entry) => {
-      const finding = this.met.get(entry) ?? null;
+      const met = this.met.get(entry);
       const path = this.pathOf(entry);
-      const state = finding !== null ? (this.isDue(entry) ? 'due' : 'excuses') : saw(path) ? 'gone' : 'unknown';
-      return { entry, state, path, finding };
+      const state = met === undefined ? (saw(path) ? 'gone' : 'unknown') : met.isRefused ? 'refused' : this.isDue(entry) ? 'due' : 'excuses';
+      return { entry, state, path, finding: met?.finding ?? null };
     });
   }
 }

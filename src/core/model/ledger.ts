@@ -34,10 +34,11 @@ export interface WrittenEntry extends LedgerEntry {
 }
 
 /**
- * What has become of an entry: it `excuses` a finding; its day has passed and the finding counts again (`due`); there is
- * no such finding any more (`gone`); or that could not be found out (`unknown`).
+ * What has become of an entry: it `excuses` a finding; its day has passed and the finding counts again (`due`); a ruling
+ * refuses that the ledger excuses the rule (`refused`); there is no such finding any more (`gone`); or that could not be
+ * found out (`unknown`).
  */
-export type EntryState = 'excuses' | 'due' | 'gone' | 'unknown';
+export type EntryState = 'excuses' | 'due' | 'refused' | 'gone' | 'unknown';
 
 /** An entry with what has become of it. */
 export interface AccountedEntry {

@@ -235,6 +235,8 @@ export interface LedgerChange extends ReportBase {
   /** Entries as they are now. */
   readonly changed: readonly LedgerEntry[];
   readonly dropped: readonly LedgerEntry[];
+  /** Findings that were asked for and stay out, since a ruling refuses that the ledger excuses them. */
+  readonly refused: readonly Finding[];
   /** How many entries the ledger has then. */
   readonly size: number;
   /** Why the ledger was left as it is; null when it was written, or was not to be. */
