@@ -110,8 +110,8 @@ writeFileSync(path.join(target, 'LICENSES.txt'), notices.join(`\n${'-'.repeat(72
 
 // V8 compiles a function when it is first called, so the cache is made after work of the usual kinds, all of it on this thread.
 process.env.ELVAR_THREADS = '1';
-const { CACHE, loadProgram } = await import(path.join(target, 'load-program.js'));
-const { program, script } = loadProgram();
+const { loadProgram } = await import(path.join(target, 'load-program.js'));
+const { program, script, cacheName } = loadProgram();
 const demo = path.join(here, 'demo', 'harbour');
 const home = mkdtempSync(path.join(tmpdir(), 'elvar-build-'));
 const terminal = { out: () => {}, err: () => {}, env: { HOME: home }, isTerminal: false, columns: 100 };
@@ -125,4 +125,4 @@ for (const [root, ...command] of [[demo, 'check'], [demo, 'resolve'], [demo, 'ex
   if (code > 1) throw new Error(`elvar ${command.join(' ')} ended with ${code} on the demo`);
 }
 rmSync(home, { recursive: true });
-writeFileSync(CACHE, script.createCachedData());
+writeFileSync(path.join(target, cacheName), script.createCachedData());

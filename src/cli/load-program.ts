@@ -1,30 +1,86 @@
-import { readFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Script } from 'node:vm';
+import { cacheFolder } from '../host/cache-folder.js';
 import type * as Program from './start.js';
 
 /** The command line and all that it imports in one file, as the build makes it. */
 const FILE = fileURLToPath(new URL('program.cjs', import.meta.url));
 
-/** What V8 makes of that file, as the build found it: with it the program starts in about two thirds of the time. */
-export const CACHE = fileURLToPath(new URL('program.cache', import.meta.url));
+/** The program as it was loaded. */
+export interface LoadedProgram {
+  readonly program: typeof Program;
+  readonly script: Script;
+  /** The name of the file with what this V8 makes of just this program. */
+  readonly cacheName: string;
+  /** Which such file V8 has taken: that of the build, beside the program, or one of the user's; null where there is none. */
+  readonly cachedBy: 'build' | 'user' | null;
+}
 
-/** The program, and the script that it comes from. Another V8 than that of the build does not take the cache, and reads the file itself. */
-export function loadProgram(): { readonly program: typeof Program; readonly script: Script } {
+/**
+ * Loads the program. With what V8 once made of it the program starts in about two thirds of the time. V8 itself looks no further
+ * than at the length of the text, so the name of that file tells the text by its content, and the version of V8.
+ */
+export function loadProgram(): LoadedProgram {
+  const bytes = readFileSync(FILE);
+  const cacheName = `program-${digestOf(bytes)}-${process.versions.v8}.cache`;
+  const ofBuild = readCache(path.join(path.dirname(FILE), cacheName));
+  const cachedData = ofBuild ?? (isOwn(userCacheFolder()) ? readCache(path.join(userCacheFolder(), cacheName)) : undefined);
   // The file has nothing but ASCII in it.
-  const script = new Script(readFileSync(FILE, 'latin1'), { filename: FILE, cachedData: readCache() });
+  const script = new Script(bytes.toString('latin1'), { filename: FILE, cachedData });
   const module = { exports: {} };
   // All that it imports besides Node's own modules is in it.
   const run = script.runInThisContext() as (module: object, exports: object, require: (name: string) => unknown, file: string, folder: string, url: string) => void;
   run(module, module.exports, (name) => process.getBuiltinModule(name), FILE, path.dirname(FILE), import.meta.url);
-  return { program: module.exports as typeof Program, script };
+  return { program: module.exports as typeof Program, script, cacheName, cachedBy: script.cachedDataRejected !== false ? null : ofBuild === undefined ? 'user' : 'build' };
 }
 
-function readCache(): Buffer | undefined {
+/** Where the user's own caches of the program are: for a V8 that is not that of the build. */
+function userCacheFolder(): string {
+  return path.join(cacheFolder(), 'program');
+}
+
+/** Whether a folder is the user's, and nobody else can write into it: what lies there is run. */
+function isOwn(folder: string): boolean {
+  const stats = statSync(folder, { throwIfNoEntry: false });
+  return stats !== undefined && (process.getuid === undefined || (stats.uid === process.getuid() && (stats.mode & 0o022) === 0));
+}
+
+/** Keeps what V8 has made of the program for the next run; those of other programs and versions go. Where it cannot be kept, the next run does without. */
+export function keepCache({ script, cacheName }: LoadedProgram): void {
+  const folder = userCacheFolder();
+  const beside = path.join(folder, `${cacheName}.${process.pid}`);
   try {
-    return readFileSync(CACHE);
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
+    if (!isOwn(folder)) return;
+    for (const name of readdirSync(folder)) rmSync(path.join(folder, name), { force: true });
+    writeFileSync(beside, script.createCachedData());
+    renameSync(beside, path.join(folder, cacheName));
+  } catch {
+    rmSync(beside, { force: true });
+  }
+}
+
+function readCache(file: string): Buffer | undefined {
+  try {
+    return readFileSync(file);
   } catch {
     return undefined;
   }
+}
+
+/** The prime of the hash FNV-1a of 32 bits (Fowler, Noll, Vo). */
+const FACTOR = 0x01000193;
+
+/** A digest against mistakes, not against malice: whoever can write the program can write anything. Node's own would take longer to load than this takes. */
+function digestOf(bytes: Buffer): string {
+  const words = new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
+  let [first, second] = [0x811c9dc5, bytes.length];
+  for (let at = 0; at < words.length; at += 1) {
+    first = Math.imul(first ^ (words[at] as number), FACTOR);
+    second = Math.imul(second ^ first, FACTOR) + at | 0;
+  }
+  for (let at = words.length * 4; at < bytes.length; at += 1) first = Math.imul(first ^ (bytes[at] as number), FACTOR);
+  return [first, second].map((half) => (half >>> 0).toString(16).padStart(8, '0')).join('');
 }

@@ -18,6 +18,7 @@ import { WAIVE } from './commands/waive.js';
 import { SET } from './commands/set.js';
 import { SCOPE } from './commands/scope.js';
 import { EXIT, type ExitCode } from './exit-code.js';
+import { watched } from './progress.js';
 import { styleFor, type Style, type Terminal } from './terminal.js';
 import { VERSION } from './version.js';
 import { viewProblems } from './views/problems.js';
@@ -81,17 +82,23 @@ function checkOnce(options: Readonly<Record<string, unknown>>, declared: Argv): 
 }
 
 async function runCommand<Options>(command: Command<Options>, options: Options & GlobalOptions, terminal: Terminal, style: Style): Promise<ExitCode> {
-  const { set, personal, root, today, evenIgnored } = options;
+  const { set, personal, root, today, evenIgnored, quiet } = options;
+  const { terminal: own, watch, end } = watched(terminal, quiet);
   const workspace = openWorkspace({
     directory: terminal.directory,
     env: terminal.env,
+    watch,
     set,
     noPersonal: personal === false,
     evenIgnored,
     ...(root !== undefined && { root }),
     ...(today !== undefined && { today }),
   });
-  return command.run({ options, workspace, terminal, style });
+  try {
+    return await command.run({ options, workspace, terminal: own, style });
+  } finally {
+    end();
+  }
 }
 
 function globalOptions(program: Argv, columns: number, wantsHelp: boolean): Argv {

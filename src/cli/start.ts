@@ -22,14 +22,16 @@ function writeAll(descriptor: number, text: string): void {
 }
 
 /** What is known of where results go. Node loads a good part of itself for `process.stdout`, which only a terminal needs. */
-function screen(): Pick<Terminal, 'isTerminal' | 'columns'> {
-  const { stdout } = mayBeTerminal() ? process : { stdout: null };
-  return { isTerminal: stdout?.isTTY === true, columns: stdout?.columns ?? 100 };
+function screen(): Pick<Terminal, 'isTerminal' | 'showsProgress' | 'columns'> {
+  const { stdout } = mayBeTerminal(1) ? process : { stdout: null };
+  const { stderr } = mayBeTerminal(2) ? process : { stderr: null };
+  // A terminal of no known width says 0.
+  return { isTerminal: stdout?.isTTY === true, showsProgress: stderr?.isTTY === true, columns: stdout?.columns || stderr?.columns || 100 };
 }
 
-function mayBeTerminal(): boolean {
+function mayBeTerminal(descriptor: number): boolean {
   try {
-    const stats = fstatSync(1);
+    const stats = fstatSync(descriptor);
     return stats.isCharacterDevice() && stats.rdev !== statSync(devNull).rdev;
   } catch {
     // It is closed, or there is no such device here.

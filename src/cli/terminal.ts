@@ -11,6 +11,8 @@ export interface Terminal {
   readonly directory: string;
   readonly env: Readonly<Record<string, string | undefined>>;
   readonly isTerminal: boolean;
+  /** Whether standard error is a terminal, so that somebody can watch what a long run is at. */
+  readonly showsProgress?: boolean;
   /** Columns of the terminal, 100 where there is none. */
   readonly columns: number;
 }

@@ -143,8 +143,8 @@ export async function tryFiles(workspace: Workspace, root: string, files: readon
 }
 
 /** Writes new files, all of them or, where one fails, those before it. @returns why one could not be written; null when all were. */
-export function writeFiles(root: string, files: readonly NewFile[]): Promise<string | null> {
-  return whileWriting(root, 'wait', async () => {
+export function writeFiles({ root, watch }: Workspace, files: readonly NewFile[]): Promise<string | null> {
+  return whileWriting(root, 'wait', watch, async () => {
     for (const { file, text } of files) {
       const failed = writeNew(path.join(root, file), text);
       if (failed !== null) return `${file}: ${failed}`;

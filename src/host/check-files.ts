@@ -9,6 +9,7 @@ import { sortByPath } from './path-order.js';
 import type { ProjectListing } from './project.js';
 import { noteSkipped, unfinishedText } from './reading-notes.js';
 import type { ListedFile } from './walk.js';
+import type { Watch } from './watch.js';
 
 /** What is to be checked. */
 export interface CheckWish {
@@ -21,11 +22,12 @@ export interface CheckWish {
   readonly since: string | null;
   /** The files to look at; all where it is null. */
   readonly only: ReadonlySet<string> | null;
+  readonly watch: Watch;
   readonly jobOf: (listing: ProjectListing) => InspectionJob;
 }
 
 /** Inspects the files of a listing and judges what is found. @throws UsageError when git knows no such revision. */
-export async function checkFiles({ listing: whole, base, ledger, targets, since, only, jobOf }: CheckWish): Promise<CheckReport> {
+export async function checkFiles({ listing: whole, base, ledger, targets, since, only, watch, jobOf }: CheckWish): Promise<CheckReport> {
   const job = jobOf(whole);
   const changed = since === null ? null : changedSince(job.root, since);
   const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path));
@@ -34,7 +36,7 @@ export async function checkFiles({ listing: whole, base, ledger, targets, since,
   const skipped: SkippedPath[] = [...listing.skipped];
   const incomplete = [...base.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
-  for (const { index, outcome } of await inspectInParallel(listing === whole ? job : jobOf(listing))) {
+  for (const { index, outcome } of await inspectInParallel(listing === whole ? job : jobOf(listing), watch)) {
     const file = listing.files[index] as ListedFile;
     if ('skipped' in outcome) {
       noteSkipped(file.path, outcome, skipped, incomplete);

@@ -2,6 +2,7 @@ import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { prepareEngine } from './engine-settings.js';
 import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-share.js';
+import type { Watch } from './watch.js';
 import type { WorkerTask } from './inspect-worker.js';
 
 /** A worker takes a while to load; it pays from about this many files on. */
@@ -12,16 +13,18 @@ const MOST_WORKERS = 7;
 
 /**
  * Inspects the files of a job on as many threads as pay. Each thread takes the next file when it has done one.
+ * @param watch is told of all threads' progress.
  * @returns what came of each file, in the order of the job.
  */
-export async function inspectInParallel(job: InspectionJob): Promise<InspectedFile[]> {
+export async function inspectInParallel(job: InspectionJob, watch: Watch): Promise<InspectedFile[]> {
+  watch.begins('Checking', job.files.length);
   prepareEngine(job);
   const taken = new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT);
   const counter = new Int32Array(taken);
   const workers = Math.min(mostThreads() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));
   const others = Array.from({ length: workers }, () => runWorker({ job, taken }));
   // The main thread takes its share like the others; a worker that fails makes the whole fail.
-  const shares = await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1)), ...others]);
+  const shares = await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1), watch), ...others]);
   return shares.flat().sort((a, b) => a.index - b.index);
 }
 

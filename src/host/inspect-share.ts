@@ -18,6 +18,7 @@ import { dictionaryFiles } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
 import { readSource, type SkippedReading } from './source-file.js';
+import { NO_WATCH, type Watch } from './watch.js';
 
 /** Files to inspect. Plain data, so that it can be handed to another thread. */
 export interface InspectionJob {
@@ -42,13 +43,14 @@ export interface InspectedFile {
  * Inspects files of a job one after another.
  * @param take tells the index of the next file to inspect; past the last one there is none left.
  */
-export async function inspectShare({ root, settings, sets, houseRules, files, terms }: InspectionJob, take: () => number): Promise<InspectedFile[]> {
+export async function inspectShare({ root, settings, sets, houseRules, files, terms }: InspectionJob, take: () => number, watch: Watch = NO_WATCH): Promise<InspectedFile[]> {
   const tools = await makeTools({ files, terms }, CATALOG.with(houseRules.map(makeHouseRule)));
   const inspected: InspectedFile[] = [];
   const breathing = new Breathing();
   for (let index = take(); index < files.length; index = take()) {
     await breathing.pause();
     const file = files[index] as InspectionJob['files'][number];
+    watch.reaches(index, file.path);
     const reading = readSource(path.join(root, file.path), settings);
     if ('skipped' in reading) {
       inspected.push({ index, outcome: reading });

@@ -108,7 +108,7 @@ export class LedgerDesk {
   }
 
   private alone<Result>(writes: boolean, work: () => Promise<Result>): Promise<Result> {
-    return writes ? whileWriting(this.root, 'wait', work) : work();
+    return writes ? whileWriting(this.root, 'wait', this.workspace.watch, work) : work();
   }
 
   private async account({ places, rules, status, state }: EntryChoice): Promise<{ entries: AccountedEntry[]; base: ReportBase; reading: LedgerReading; ledger: Ledger }> {

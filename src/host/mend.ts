@@ -22,7 +22,7 @@ export async function mendAll(workspace: Workspace, root: string, { diagnoses }:
   // From the bottom up, so that the lines above stay where they are.
   for (const diagnosis of diagnoses.toReversed()) {
     if (diagnosis.mend === null) continue;
-    const why = diagnosis.mend.kind === 'prune-ledger' ? (await workspace.ledger().prune({ places: [], rules: [] }, true)).failed : await whileWriting(root, 'wait', () => mendOne(workspace, root, diagnosis));
+    const why = diagnosis.mend.kind === 'prune-ledger' ? (await workspace.ledger().prune({ places: [], rules: [] }, true)).failed : await whileWriting(root, 'wait', workspace.watch, () => mendOne(workspace, root, diagnosis));
     if (why === null) mended.push(diagnosis);
     else failed.push({ file: diagnosis.file, why });
   }

@@ -143,7 +143,7 @@ export class Project {
    * @param opens whether files may be opened to find out their language.
    */
   list(targets: readonly string[], opens: boolean): ProjectListing {
-    const walker = new TreeWalker(this.root, this.reader, this.resolver, opens);
+    const walker = new TreeWalker(this.root, this.reader, this.resolver, opens, this.run.watch);
     this.sawEverything = targets.length === 0 || targets.includes('');
     if (this.sawEverything) walker.walkRoot();
     else for (const target of targets) this.listTarget(target, walker);

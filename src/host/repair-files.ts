@@ -12,6 +12,7 @@ import { SourceText } from '../core/model/source-text.js';
 import { Breathing } from './breathing.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { readSource, type SkippedReading } from './source-file.js';
+import type { Watch } from './watch.js';
 import { writeSource } from './write-source.js';
 
 /** What came of repairing files. */
@@ -31,18 +32,21 @@ export interface RepairWish {
   readonly writes: boolean;
   /** What it excuses is left alone. */
   readonly ledger: Ledger;
+  readonly watch: Watch;
 }
 
 /** Repairs files one after another. */
-export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writes, ledger }: RepairWish): Promise<RepairedFiles> {
+export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writes, ledger, watch }: RepairWish): Promise<RepairedFiles> {
   const tools = await makeTools(job, catalog);
   const files: RepairedSource[] = [];
   const skipped: RepairedFiles['skipped'][number][] = [];
   const incomplete: IncompletePath[] = [];
   const reprinted: FollowedFinding[] = [];
   const breathing = new Breathing();
-  for (const { path: own, language, set } of job.files) {
+  watch.begins(writes ? 'Repairing' : 'Looking for repairs', job.files.length);
+  for (const [index, { path: own, language, set }] of job.files.entries()) {
     await breathing.pause();
+    watch.reaches(index, own);
     const file = path.join(job.root, own);
     const reading = readSource(file, job.settings);
     if ('skipped' in reading) {

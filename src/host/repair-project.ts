@@ -4,17 +4,18 @@ import type { IncompletePath } from '../core/model/scope.js';
 import type { InspectionJob } from './inspect-share.js';
 import { LEDGER_FILE, openLedger, readLedgerFile, reprintLedger } from './ledger-file.js';
 import { noteSkipped } from './reading-notes.js';
+import type { Watch } from './watch.js';
 import { repairFiles } from './repair-files.js';
 
 /**
  * Repairs the files of a job, and keeps the ledger in step with them.
  * @param wanted the rules that are to repair; null for all. @param writes whether the files are written; else the report tells what would be.
  */
-export async function repairProject(job: InspectionJob, base: ReportBase, wanted: ReadonlySet<RuleId> | null, writes: boolean): Promise<FixReport> {
+export async function repairProject(job: InspectionJob, base: ReportBase, wanted: ReadonlySet<RuleId> | null, writes: boolean, watch: Watch): Promise<FixReport> {
   const { root, terms: { today } } = job;
   const reading = readLedgerFile(root);
   const ledger = openLedger(root, today, reading);
-  const wish = { wants: (rule: RuleId) => wanted === null || wanted.has(rule), writes, ledger };
+  const wish = { wants: (rule: RuleId) => wanted === null || wanted.has(rule), writes, ledger, watch };
   const { files, skipped, incomplete, reprinted } = await repairFiles(job, base.catalog, wish);
   const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
   const failed = writes ? reprintLedger(root, reading, ledger, reprinted) : null;

@@ -108,7 +108,7 @@ export class RuleDesk {
     const outcome = ruling === null ? null : rulingOutcome(resolved.files, layer.file, ruling, resolved.catalog);
     const edit: RuleEdit = { file: layer.file, isNew: layer.isNew, before: layer.isNew ? '' : layer.text, after, impact, outcome, copy: copy === null ? null : { file: copy.file, text: copy.text } };
     const write = (): string | null => (copy === null ? null : writeNew(copy.absolute, copy.text)) ?? (layer.isNew ? writeNew(layer.absolute, after) : writeSource(layer.absolute, layer.text, after));
-    return { edit, write: () => whileWriting(this.root, 'wait', async () => write()) };
+    return { edit, write: () => whileWriting(this.root, 'wait', this.workspace.watch, async () => write()) };
   }
 
   private edited({ file, text }: LayerText, edit: (text: string) => string): string {

@@ -5,6 +5,7 @@ import type { SelectingStatement } from '../core/layers/stack.js';
 import { UsageError } from './errors.js';
 import { NO_OVERLAY, type Overlay } from './overlay.js';
 import { personalFile } from './personal-file.js';
+import { NO_WATCH, type Watch } from './watch.js';
 import type { WorkspaceOptions } from './workspace.js';
 
 /** What of a run is decided outside of the layer files. */
@@ -21,13 +22,15 @@ export interface RunSettings {
   readonly evenIgnored: boolean;
   /** Layer files and ignore files that are to be read as they are not on the disk. */
   readonly overlay: Overlay;
+  /** Who watches the run. */
+  readonly watch: Watch;
 }
 
 /** Reads the options of a workspace. @throws UsageError when a date is wrong. */
-export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env }: WorkspaceOptions): RunSettings {
+export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env, watch = NO_WATCH }: WorkspaceOptions): RunSettings {
   if (!isDate(today)) throw new UsageError(`${today} is no day of the calendar\nWrite it as YYYY-MM-DD`);
   const personal = personalFile(env, noPersonal);
-  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY };
+  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY, watch };
 }
 
 /** What the command line sets, as statements about the rules of `catalog`. @throws UsageError when a setting is wrong. */

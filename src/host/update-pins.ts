@@ -45,7 +45,7 @@ export async function updatePins(workspace: Workspace, root: string, today: stri
   return {
     update: { changes, unchanged: next.length - changes.filter(({ after }) => after !== null).length, impact },
     lock: text,
-    write: () => whileWriting(root, 'wait', async () => ('text' in reading ? writeSource(file, reading.text, text) : writeNew(file, text))),
+    write: () => whileWriting(root, 'wait', workspace.watch, async () => ('text' in reading ? writeSource(file, reading.text, text) : writeNew(file, text))),
   };
 }
 

@@ -32,7 +32,7 @@ export class WaiverDesk {
     const { waiveIn } = await import('./waive-file.js');
     const write = (): Promise<WaivedFile> => waiveIn(job, base.catalog, wish, writes);
     // Another run may move the line that is meant.
-    return writes ? whileWriting(this.root, 'refuse', write) : write();
+    return writes ? whileWriting(this.root, 'refuse', this.workspace.watch, write) : write();
   }
 
   /** Takes out the waivers that excuse nothing. @param writes whether the files are written; else the answer tells what would be. */
@@ -40,6 +40,6 @@ export class WaiverDesk {
     const { job, base } = await this.workspace.jobFor(paths);
     const { removeWaivers } = await import('./remove-waivers.js');
     const remove = (): Promise<UnwaivedFile[]> => removeWaivers(job, base.catalog, writes);
-    return writes ? whileWriting(this.root, 'wait', remove) : remove();
+    return writes ? whileWriting(this.root, 'wait', this.workspace.watch, remove) : remove();
   }
 }

@@ -7,6 +7,7 @@ import type { Directory, DirectoryReader, EntryKind } from './directory.js';
 import { describeSystemError } from './errors.js';
 import { oddNames, REPLACEMENT, textNames } from './odd-names.js';
 import { sortByPath } from './path-order.js';
+import type { Watch } from './watch.js';
 import { scriptLanguage } from './script-language.js';
 
 /** A file in scope as far as its path tells, with the directory that rules it. */
@@ -26,7 +27,9 @@ export class TreeWalker {
   readonly listing: Listing = { files: [], skipped: [], incomplete: [] };
 
   /** @param opens whether files whose names tell no language may be opened, to look for an interpreter in their first line. */
-  constructor(private readonly root: string, private readonly reader: DirectoryReader, private readonly resolver: Resolver, private readonly opens: boolean) {}
+  constructor(private readonly root: string, private readonly reader: DirectoryReader, private readonly resolver: Resolver, private readonly opens: boolean, private readonly watch: Watch) {
+    watch.begins('Listing files', null);
+  }
 
   /** Lists the whole tree. */
   walkRoot(): void {
@@ -44,6 +47,7 @@ export class TreeWalker {
   /** Adds a file of `directory`, to the files or to what is skipped. */
   addFile(directory: Directory, name: string, kind: EntryKind): void {
     const own = joined(directory, name);
+    this.watch.reaches(this.listing.files.length + this.listing.skipped.length, own);
     const reason = kind === 'symlink' ? 'symlink' : kind === 'special' ? 'not-a-file' : null;
     if (reason !== null) {
       this.listing.skipped.push({ path: own, reason, by: null });

@@ -32,6 +32,7 @@ import { runSettings, type RunSettings } from './run-settings.js';
 import { textsOf } from './query-texts.js';
 import { selectedRules } from './selected-rules.js';
 import { WaiverDesk } from './waiver-desk.js';
+import type { Watch } from './watch.js';
 import { whileWriting } from './writing-lock.js';
 import { needLine, relativeToRoot, type FilePlace } from './target-path.js';
 
@@ -51,6 +52,8 @@ export interface WorkspaceOptions {
   readonly evenIgnored?: boolean;
   /** Where the personal layer is looked for; by default the environment of the process. */
   readonly env?: Readonly<Record<string, string | undefined>>;
+  /** Who watches what a long run is at; by default nobody. */
+  readonly watch?: Watch;
 }
 
 /** Opens the project around a directory. @throws UsageError when the root is no directory, or an option is wrong. */
@@ -70,6 +73,11 @@ export class Workspace {
 
   /** @param root real and absolute. @param directory what relative paths start from. */
   constructor(readonly root: string, private readonly directory: string, private readonly run: RunSettings) {}
+
+  /** Who watches what a long run is at. */
+  get watch(): Watch {
+    return this.run.watch;
+  }
 
   /** Which files are checked, and why are the others not? Looks into the files. */
   scope(paths: readonly string[] = []): ScopeReport {
@@ -173,7 +181,7 @@ export class Workspace {
     // Only this question needs the parser and the grammars, which take a while to load.
     const { checkFiles } = await import('./check-files.js');
     const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base, ledger, targets, since, only, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog) });
+    return checkFiles({ listing, base, ledger, targets, since, only, watch: this.run.watch, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog) });
   }
 
   /** The same project with layer files and ignore files that are not on the disk (over those that this one has so), or with other settings. */
@@ -240,13 +248,13 @@ export class Workspace {
    * @throws UsageError when a selector selects no rule.
    */
   async fix(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
-    return writes ? whileWriting(this.root, 'wait', () => this.repair(paths, rules, true)) : this.repair(paths, rules, false);
+    return writes ? whileWriting(this.root, 'wait', this.run.watch, () => this.repair(paths, rules, true)) : this.repair(paths, rules, false);
   }
 
   private async repair(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
     const { job, base } = await this.jobFor(paths);
     const { repairProject } = await import('./repair-project.js');
-    return repairProject(job, base, selectedRules(rules, base.catalog), writes);
+    return repairProject(job, base, selectedRules(rules, base.catalog), writes, this.run.watch);
   }
 
   /** The waivers of the project: to look at them, to write them, and to take out what excuses nothing. */

@@ -1,24 +1,29 @@
 import { createHash } from 'node:crypto';
-import { closeSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
 import { tmpdir, userInfo } from 'node:os';
 import path from 'node:path';
-import { hasCode, UsageError } from './errors.js';
+import { describeSystemError, UsageError } from './errors.js';
+import { tryLock, type LockAttempt, type LockOwner } from './lock-file.js';
+import type { Watch } from './watch.js';
 
 /** What a run does when another one is writing in the same project. */
 export type WhenBusy = 'wait' | 'refuse';
 
-/** How long a run waits at most, in milliseconds; every file is compared before it is written in any case. */
+/** How long a run waits at most, in milliseconds. After that nothing is written. */
 const LONGEST_WAIT = 60_000;
+
+/** After how long it is said what is waited for, in milliseconds. */
+const SILENT_WAIT = 1000;
 
 /** How often it is looked whether the other run has ended, in milliseconds. */
 const PAUSE = 50;
 
 /**
  * Does something that writes files of a project while no other run of Elvar does so.
- * @throws UsageError when another one does, and this one is not to wait.
+ * @param watch is told once the wait takes over a second.
+ * @throws UsageError when another one does, and this one is not to wait or has waited too long; or when no lock can be made.
  */
-export async function whileWriting<Result>(root: string, whenBusy: WhenBusy, work: () => Promise<Result>): Promise<Result> {
-  const release = await lock(lockFile(root), whenBusy);
+export async function whileWriting<Result>(root: string, whenBusy: WhenBusy, watch: Watch, work: () => Promise<Result>): Promise<Result> {
+  const release = await lock(lockFile(root), whenBusy, watch);
   process.once('exit', release);
   try {
     return await work();
@@ -29,47 +34,40 @@ export async function whileWriting<Result>(root: string, whenBusy: WhenBusy, wor
 }
 
 /** One file a project and user, outside of the project: nothing of it should turn up there. */
-function lockFile(root: string): string {
+export function lockFile(root: string): string {
   const digest = createHash('sha256').update(`${userInfo().uid}\0${root}`).digest('hex').slice(0, 32);
   return path.join(tmpdir(), `elvar-${digest}.lock`);
 }
 
-async function lock(file: string, whenBusy: WhenBusy): Promise<() => void> {
-  for (let waited = 0; waited < LONGEST_WAIT; waited += PAUSE) {
-    const outcome = tryLock(file);
-    if (outcome === 'locked') return () => rmSync(file, { force: true });
-    if (outcome === 'impossible') break;
-    if (isAbandoned(file)) {
-      rmSync(file, { force: true });
-      continue;
+async function lock(file: string, whenBusy: WhenBusy, watch: Watch): Promise<() => void> {
+  const began = performance.now();
+  let isTold = false;
+  for (;;) {
+    const attempt = attemptAt(file);
+    if ('release' in attempt) return attempt.release;
+    const { owner } = attempt;
+    if (whenBusy === 'refuse') throw new UsageError(`another run of elvar${processText(owner)} is writing in this project\nTry again when it has ended.`);
+    const waited = performance.now() - began;
+    if (waited > LONGEST_WAIT) {
+      throw new UsageError(`another run of elvar${processText(owner)} has been writing in this project for ${LONGEST_WAIT / 1000} s, so nothing was written\nWait until it has ended. If no such run is left, remove ${file}`);
     }
-    if (whenBusy === 'refuse') throw new UsageError('another run of elvar is writing in this project\nTry again when it is done.');
+    if (waited > SILENT_WAIT && !isTold) {
+      watch.waiting({ process: owner?.process ?? null, file });
+      isTold = true;
+    }
     await new Promise((resolve) => setTimeout(resolve, PAUSE));
   }
-  return () => undefined;
 }
 
-function tryLock(file: string): 'locked' | 'busy' | 'impossible' {
+/** Without a lock nothing is written: two runs could write the same file. */
+function attemptAt(file: string): LockAttempt {
   try {
-    const descriptor = openSync(file, 'wx', 0o600);
-    writeSync(descriptor, String(process.pid));
-    closeSync(descriptor);
-    return 'locked';
+    return tryLock(file);
   } catch (error) {
-    // Where no lock can be written there is none; the comparison before each write still guards the files.
-    return hasCode(error, 'EEXIST') ? 'busy' : 'impossible';
+    throw new UsageError(`no lock can be made, so nothing was written: ${file}: ${describeSystemError(error)}\nElvar keeps its lock where temporary files go: TMPDIR names another directory.`);
   }
 }
 
-/** Whether the run that holds a lock is no more. */
-function isAbandoned(file: string): boolean {
-  try {
-    const owner = Number(readFileSync(file, 'utf8'));
-    // Between its creation and its first byte a lock is empty.
-    if (!Number.isInteger(owner) || owner <= 0) return false;
-    process.kill(owner, 0);
-    return false;
-  } catch (error) {
-    return hasCode(error, 'ESRCH');
-  }
+function processText(owner: LockOwner | null): string {
+  return owner === null ? '' : ` (process ${owner.process})`;
 }

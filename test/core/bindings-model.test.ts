@@ -3,6 +3,7 @@ import { beforeAll, expect, test } from 'vitest';
 import { bindingsOf } from '../../src/core/syntax/bindings/bindings.js';
 import { builtGrammars } from '../support/grammars.js';
 import { placeOf, textOf, withSource } from '../support/sources.js';
+import { runs } from '../support/runs.js';
 
 /**
  * An independent model: programs are made together with the answer. Each name that is used is written with a number of
@@ -127,5 +128,5 @@ test.each(['javascript', 'typescript'])('each use of a name in %s means what the
       return new Map<string, string | null>([...resolved, ...unresolved.all.map(({ node }) => [placeOf(text, node), null] as const)]);
     });
     for (const [place, declared] of writer.uses) expect(found.get(place), `${text.text}\n${place}`).toBe(declared);
-  }), { numRuns: 300 });
+  }), { numRuns: runs(300) });
 });

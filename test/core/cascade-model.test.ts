@@ -6,11 +6,12 @@ import { openWorkspace, type Workspace } from '../../src/host/workspace.js';
 import { decide, FILES, statementsFor } from '../support/cascade-model.js';
 import { inProject } from '../support/model-project.js';
 import { projects } from '../support/random-projects.js';
+import { runs } from '../support/runs.js';
 
 test('the cascade decides as a brute-force model of it, with the same trail', async () => {
   await fc.assert(fc.asyncProperty(projects, async (project) => {
     await inProject(project, ({ written, options }) => compareAll(openWorkspace(options), (file) => statementsFor(project, file, written)));
-  }), { numRuns: Number(process.env['ELVAR_MODEL_RUNS'] ?? 60) });
+  }), { numRuns: runs(60) });
 }, 600_000);
 
 /** Compares resolve, explain and the model on every file and rule. */

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { parse, stringify } from 'yaml';
 import { addAdoption, removeRuling, replaceAdoption, setRuling } from '../../src/core/layers/edit-layer.js';
 import { EditError, setYaml } from '../../src/core/layers/edit-yaml.js';
+import { runs } from '../support/runs.js';
 
 const FILE = `# Ours.
 title: Saltmarsh Harbour   # the port
@@ -108,7 +109,7 @@ describe('a layer file is edited', () => {
         const replaced = path.length === 1 ? JSON.stringify(data[path[0] as string] ?? null).length : 40;
         expect(lost.length).toBeLessThanOrEqual(replaced);
       }
-    }), { numRuns: 1500 });
+    }), { numRuns: runs(1500) });
     expect(done).toBeGreaterThan(700);
   });
 });

@@ -4,6 +4,7 @@ import { readEditorConfig } from '../../src/core/begin/editor-config.js';
 import { firstLayerText } from '../../src/core/begin/first-layer.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { readLayer } from '../../src/core/layers/read-layer.js';
+import { runs } from '../support/runs.js';
 
 function taken(text: string): string[] {
   return readEditorConfig(text).sections.flatMap(({ match, rulings }) => rulings.map(({ rule, level, options, lines }) => `${match?.join(' ') ?? 'all'}: ${rule} ${level} ${JSON.stringify(options)} ${lines.join(',')}`));
@@ -45,6 +46,6 @@ describe('.editorconfig', () => {
       const { problems, layer } = readLayer(text, { file: 'elvar.yaml', role: 'root' }, CATALOG);
       expect(problems).toEqual([]);
       expect(layer.rulings.length + layer.zones.reduce((sum, { rulings }) => sum + rulings.length, 0)).toBe(sections.reduce((sum, { rulings }) => sum + rulings.length, 0));
-    }), { numRuns: 300 });
+    }), { numRuns: runs(300) });
   });
 });

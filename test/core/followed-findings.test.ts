@@ -7,6 +7,7 @@ import type { Finding } from '../../src/core/model/finding.js';
 import type { Language } from '../../src/core/model/language.js';
 import type { Edit } from '../../src/core/model/repair.js';
 import { SourceText } from '../../src/core/model/source-text.js';
+import { runs } from '../support/runs.js';
 
 function source(text: string): SourceText {
   return new SourceText('a.js', languageById('javascript') as Language, text);
@@ -53,7 +54,7 @@ describe('known findings', () => {
       );
       for (const { now: one, code } of told) expect(code).toBe(after.lineText(one.span.start.line).trim());
       moved += told.length;
-    }), { numRuns: 600 });
+    }), { numRuns: runs(600) });
     expect(moved).toBeGreaterThan(100);
   });
 

@@ -4,6 +4,7 @@ import { languageOfScript } from '../../src/core/scope/interpreter.js';
 import { findForeignCode, foreignKind, type ForeignKind } from '../../src/core/scope/foreign-code.js';
 import { compilePatternFile } from '../../src/core/scope/pattern-lines.js';
 import { ScopeState } from '../../src/core/scope/scope-state.js';
+import { runs } from '../support/runs.js';
 
 describe('the language of a script', () => {
   test.each([
@@ -69,6 +70,6 @@ describe('code that nobody here wrote', () => {
       // A line end in a name can only be matched by any character, which may match another name too.
       if (list.some((path) => /[\n\r]/.test(path))) for (const path of out) expect(isOut(path), path).toBe(true);
       else expect(list.filter(isOut).sort()).toEqual(out);
-    }), { numRuns: 500 });
+    }), { numRuns: runs(500) });
   });
 });

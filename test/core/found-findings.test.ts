@@ -4,6 +4,7 @@ import { languageById } from '../../src/core/catalog/languages.js';
 import { FileFindings, plainFinding, type FoundFinding } from '../../src/core/inspect/found-finding.js';
 import type { Language } from '../../src/core/model/language.js';
 import { SourceText } from '../../src/core/model/source-text.js';
+import { runs } from '../support/runs.js';
 
 const kind = { rule: 'text/line-width', level: 'warning', path: 'a.js' } as const;
 const code = fc.array(fc.constantFrom('a', 'b', ' ', '\t', '\n', '\r\n', '\r', '😀', '\u2028'), { maxLength: 30 }).map((parts) => parts.join(''));
@@ -33,7 +34,7 @@ describe('a finding', () => {
         };
         expect(new FileFindings(own).add(kind, { start, end, message: 'wrong' }, false, null).span).toEqual({ start: position(start), end: position(end) });
       }
-    }), { numRuns: 500 });
+    }), { numRuns: runs(500) });
   });
 
   test('has a fingerprint that blanks do not change, and other lines only where they are equal', () => {

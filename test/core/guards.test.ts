@@ -5,6 +5,7 @@ import { isDate } from '../../src/core/layers/date.js';
 import { changeOption, type OptionValue, type StricterDirection } from '../../src/core/model/option.js';
 import { compileNamePattern, type NamePattern } from '../../src/core/scope/name-pattern.js';
 import { NameIndex } from '../../src/core/scope/name-index.js';
+import { runs } from '../support/runs.js';
 
 describe('an option is weaker than another', () => {
   test.each<[StricterDirection | null, OptionValue, OptionValue, boolean]>([
@@ -55,7 +56,7 @@ test('a text is a date exactly when the calendar has that day', () => {
     const date = new Date(Date.UTC(year, month - 1, day));
     const isReal = date.getUTCFullYear() === year && date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
     expect(isDate(`${year}-${two(month)}-${two(day)}`)).toBe(isReal);
-  }), { numRuns: 2000 });
+  }), { numRuns: runs(2000) });
   for (const text of ['', '2026-1-1', '2026-01-01 ', ' 2026-01-01', '20260101', '2026-01-01T00:00']) expect(isDate(text)).toBe(false);
 });
 

@@ -3,6 +3,7 @@ import { RE2JS } from 're2js';
 import { describe, expect, test } from 'vitest';
 import { fillPattern, searchPattern } from '../../src/core/catalog/house-search.js';
 import { fillIn } from '../../src/core/inspect/fill-in.js';
+import { runs } from '../support/runs.js';
 
 /** Regular expressions that mean the same to RE2 and to JavaScript. */
 const expression: fc.Arbitrary<string> = fc.letrec<{ node: string }>((tie) => ({
@@ -25,7 +26,7 @@ describe('a pattern of a house rule', () => {
       const theirs = [...code.matchAll(new RegExp(pattern, 'gmu'))].map(({ 0: whole, index }) => [index, index + whole.length]);
       expect(own).toEqual(theirs);
       found += own.length;
-    }), { numRuns: 1000 });
+    }), { numRuns: runs(1000) });
     expect(found).toBeGreaterThan(200);
   });
 

@@ -6,6 +6,7 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { compilePatternFile } from '../../src/core/scope/pattern-lines.js';
 import { ScopeState } from '../../src/core/scope/scope-state.js';
+import { runs } from '../support/runs.js';
 
 let folder: string;
 beforeAll(() => {
@@ -116,7 +117,7 @@ describe('ignore patterns', () => {
   test('decide as git does, by the same line, in any tree', () => {
     fc.assert(fc.property(trees, (tree) => {
       expect(askElvar(tree)).toEqual(askGit(tree));
-    }), { numRuns: Number(process.env['ELVAR_GIT_RUNS'] ?? 250) });
+    }), { numRuns: runs(250) });
   }, 120_000);
 
   test.each([

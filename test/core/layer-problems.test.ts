@@ -4,6 +4,7 @@ import { CATALOG } from '../../src/core/catalog/registry.js';
 import { readLayer } from '../../src/core/layers/read-layer.js';
 import type { LayerRole } from '../../src/core/model/layer.js';
 import { describeProblem } from '../../src/formats/text/problem.js';
+import { runs } from '../support/runs.js';
 
 /** Every problem of a text as `line:column code`. */
 function problemsOf(text: string, role: LayerRole = 'root'): string[] {
@@ -128,6 +129,6 @@ describe('hostile texts', () => {
         expect(describeProblem(detail).what).not.toBe('');
         if (place !== null) expect(place.line).toBeLessThanOrEqual(lines);
       }
-    }), { numRuns: 3000 });
+    }), { numRuns: runs(3000) });
   });
 });

@@ -12,6 +12,7 @@ import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { parsedExamples } from '../support/example-codes.js';
 import { textOf, withSource } from '../support/sources.js';
+import { runs } from '../support/runs.js';
 
 const grammars = builtGrammars();
 const tools: Tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
@@ -71,7 +72,7 @@ test('repairs of the layout change no sign of the code, and nothing when they ar
     expect(withdrawn).toEqual([]);
     expect(inspectFile(tidy, set, tools).findings.filter(({ fixable }) => fixable)).toEqual([]);
     expect(repairFile(tidy, set, tools, () => true).text.text).toBe(tidy.text);
-  }), { numRuns: 3000 });
+  }), { numRuns: runs(3000) });
 });
 
 test('all repairs together leave code that was made of many pieces no worse, and come to an end', () => {
@@ -89,5 +90,5 @@ test('all repairs together leave code that was made of many pieces no worse, and
     const again = repairFile(once.text, every, tools, () => true);
     // What went in circles was told as withdrawn; all else stays as it is.
     if (once.withdrawn.length === 0) expect(again.text.text, text.text).toBe(once.text.text);
-  }), { numRuns: 250 });
+  }), { numRuns: runs(250) });
 });

@@ -11,6 +11,7 @@ import { readScalar, writeScalar } from '../../src/core/ledger/scalar.js';
 import { writeLedger } from '../../src/core/ledger/write-ledger.js';
 import type { Finding } from '../../src/core/model/finding.js';
 import { LEDGER_STATUSES, type LedgerEntry } from '../../src/core/model/ledger.js';
+import { runs } from '../support/runs.js';
 
 const NO_RULES = { id: 'none', rules: new Map() };
 
@@ -57,7 +58,7 @@ describe('the text of a ledger', () => {
       expect(plain(read)).toEqual(plain(list));
       const lines = text.split('\n');
       for (const { writtenIn } of read) expect(lines[writtenIn - 1]).toMatch(/^- path:/);
-    }), { numRuns: 400 });
+    }), { numRuns: runs(400) });
   });
 
   test('is the same whatever the order of the entries, and whether they are written at once or later', () => {
@@ -75,11 +76,11 @@ describe('the text of a ledger', () => {
       const value = writeScalar(text);
       expect((parse(`key: ${value}\n`) as { key: unknown }).key).toBe(text);
       expect([null, text]).toContain(readScalar(value));
-    }), { numRuns: 2000 });
+    }), { numRuns: runs(2000) });
     fc.assert(fc.property(word, (text) => {
       const read = readScalar(text);
       if (read !== null) expect((parse(`key: ${text}\n`) as { key: unknown }).key).toBe(read);
-    }), { numRuns: 2000 });
+    }), { numRuns: runs(2000) });
   });
 
   const PEOPLE = `# ours
@@ -189,7 +190,7 @@ test('two branches that add entries merge without a conflict in nearly all cases
   let rounds = 0;
   let merged = 0;
   const few = fc.array(known, { minLength: 1, maxLength: 3 });
-  for (const [old, one, two] of fc.sample(fc.tuple(fc.array(known, { minLength: 60, maxLength: 60 }), few, few), { numRuns: 200, seed: 1 })) {
+  for (const [old, one, two] of fc.sample(fc.tuple(fc.array(known, { minLength: 60, maxLength: 60 }), few, few), { numRuns: runs(200), seed: 1 })) {
     writeFileSync(base, written(old));
     writeFileSync(ours, written([...old, ...one]));
     writeFileSync(theirs, written([...old, ...two]));

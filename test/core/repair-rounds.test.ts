@@ -11,6 +11,7 @@ import type { Source } from '../../src/core/syntax/source.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf } from '../support/sources.js';
+import { runs } from '../support/runs.js';
 
 /** A rule of these tests: it finds what `find` says in the text, and writes what that says. */
 function repairing(name: string, find: (text: string) => Iterable<Edit>): Rule {
@@ -78,6 +79,6 @@ describe('repairs of a file', () => {
       while (expected.includes(wanted)) expected = expected.replaceAll(wanted, text);
       expect(outcome.text.text).toBe(expected);
       expect(outcome.left).toEqual([]);
-    }), { numRuns: 200 });
+    }), { numRuns: runs(200) });
   });
 });

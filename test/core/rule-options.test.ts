@@ -13,6 +13,7 @@ import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf } from '../support/sources.js';
+import { runs } from '../support/runs.js';
 
 const grammars = builtGrammars();
 const spelling = new Spelling(builtDictionary);
@@ -67,7 +68,7 @@ describe('a limit', () => {
       const found = messages(rule, language, code(size), { [option]: max });
       expect(found.length > 0, `${size} against ${max}`).toBe(size > max);
       if (size > max) expect(found[0]).toMatch(new RegExp(`\\b${size}\\b`));
-    }), { numRuns: 25 });
+    }), { numRuns: runs(25) });
   });
 });
 
@@ -85,14 +86,14 @@ describe('the form of names', () => {
   test('is accepted when a name is written so, with signs at its ends or without', () => {
     fc.assert(fc.property(words, fc.constantFrom('', '_', '$'), fc.constantFrom('camel', 'pascal', 'snake', 'upper'), (parts, sign, form) => {
       expect(messages('names/variables', 'javascript', `let ${sign}${WRITTEN[form](parts)}2 = f();\n`, { form })).toEqual([]);
-    }), { numRuns: 100 });
+    }), { numRuns: runs(100) });
   });
 
   test('is told when a name of several words is written otherwise', () => {
     fc.assert(fc.property(words, fc.constantFrom('camel', 'pascal', 'snake', 'upper'), fc.constantFrom('camel', 'pascal', 'snake', 'upper'), (parts, written, form) => {
       fc.pre(parts.length > 1 && written !== form);
       expect(messages('names/variables', 'javascript', `let ${WRITTEN[written](parts)} = f();\n`, { form })).toHaveLength(1);
-    }), { numRuns: 100 });
+    }), { numRuns: runs(100) });
   });
 
   test('any lets all through, and a pattern is asked for besides', () => {
@@ -127,7 +128,7 @@ test('patterns of words and gaps match what RE2 says they match', () => {
       if (expected) matched += 1;
       expect(test(one), JSON.stringify([own, one])).toBe(expected);
     }
-  }), { numRuns: 500 });
+  }), { numRuns: runs(500) });
   expect(matched).toBeGreaterThan(100);
 });
 
@@ -157,7 +158,7 @@ test('patterns that rules come with match what RE2 says they match', () => {
         expect(textPattern(pattern).matches(one), JSON.stringify([pattern, one])).toBe(expression.matches(one));
         expect(textPattern(pattern).test(one), JSON.stringify([pattern, one])).toBe(expression.test(one));
       }
-    }), { numRuns: 30 });
+    }), { numRuns: runs(30) });
     expect(matched, pattern).toBeGreaterThan(5);
   }
 });
@@ -181,7 +182,7 @@ describe('spelling', () => {
       if (told.length > 0) expect(told[0]).toMatch(new RegExp(`^${wrong} is in no dictionary; \\w+ is$`));
       expect(messages('words/spelling', 'text', `The ${wrong} is in sight.\n`, { known: [wrong] })).toEqual([]);
       expect(messages('words/spelling', 'text', `The \`${wrong}\` is in sight.\n`)).toEqual([]);
-    }), { numRuns: 150 });
+    }), { numRuns: runs(150) });
   });
 
   test.each(['recieve', 'seperate', 'occured', 'adress', 'begining', 'wich is'])('%s is one', (word) => {

@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { readSource, type SourceReading } from '../../src/host/source-file.js';
 import { makeFolder } from '../support/project.js';
+import { runs } from '../support/runs.js';
 
 const SETTINGS = { largest: null, generated: 'check' } as const;
 
@@ -28,7 +29,7 @@ test('a file is read whole, whatever its size, and stays what it was when others
       expect('text' in own && own.text === (hasByteOrderMark ? written.slice(1) : written)).toBe(true);
       expect(own).toMatchObject({ hasByteOrderMark });
     });
-  }), { numRuns: 30 });
+  }), { numRuns: runs(30) });
 });
 
 test.each<[string, Buffer | string, object]>([
@@ -57,7 +58,7 @@ test('a file is plain when all in it is printable ASCII, a blank, a tab or a lin
     const isPlain = !/[^\t\n\r\f\x20-\x7E]/.test(text);
     if (isPlain) plain += 1;
     expect(readSource(file, SETTINGS)).toMatchObject({ isPlain });
-  }), { numRuns: 600 });
+  }), { numRuns: runs(600) });
   expect(plain).toBeGreaterThan(50);
 });
 

@@ -8,6 +8,7 @@ import { Spelling } from '../../src/core/syntax/spelling.js';
 import { removeUnused } from '../../src/core/waivers/remove-unused.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf } from '../support/sources.js';
+import { runs } from '../support/runs.js';
 
 /**
  * An independent model: a file is a list of lines, each with at most one finding and at most one comment about waivers.
@@ -91,7 +92,7 @@ test('waivers excuse what the model says, and no more', () => {
     // Of those about waivers, only the expired ones can be here.
     const expired = lines.flatMap((entry, index) => (entry.comment?.kind === 'waive' && entry.comment.until === '2026-11-22' ? [index + 1] : []));
     expect(findings.filter(({ rule }) => rule.startsWith('waivers/')).map(({ rule, span }) => `${rule} ${span.start.line}`), code).toEqual(expired.map((at) => `waivers/expired ${at}`));
-  }), { numRuns: 600 });
+  }), { numRuns: runs(600) });
 });
 
 test('a waiver counts as unused when the file without it has the same findings excused, and no other waiver covers them', () => {
@@ -110,7 +111,7 @@ test('a waiver counts as unused when the file without it has the same findings e
       expect(wholly.includes(at + 1), `${code}\nline ${at + 1}`).toBe(!isNeeded);
       if (!isNeeded) expect(told).toContain(at + 1);
     }
-  }), { numRuns: 400 });
+  }), { numRuns: runs(400) });
 });
 
 test('what excuses nothing is taken out, and all else stays as it is', () => {
@@ -126,5 +127,5 @@ test('what excuses nothing is taken out, and all else stays as it is', () => {
       const own = lines[at - 1]?.comment;
       for (const name of selectors) expect(own?.kind === 'waive' ? own.selectors : own === null || own === undefined ? [] : [own.selector]).toContain(name);
     }
-  }), { numRuns: 500 });
+  }), { numRuns: runs(500) });
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { formatSelector } from '../../src/core/model/selector.js';
 import { parseWaiverComment } from '../../src/core/waivers/parse-waiver.js';
+import { runs } from '../support/runs.js';
 
 /** What a comment says, in a line. */
 function told(body: string): string {
@@ -57,7 +58,7 @@ describe('the inside of a comment', () => {
       fc.option(fc.stringMatching(/^[a-z][a-z ,.]{0,20}[a-z]$/)), blank, fc.constantFrom(',', ' ,', ', ', ' , '), (selectors, reach, until, because, gap, comma) => {
         const parts = ['elvar', 'waive', selectors.join(comma), ...reach === 'line' ? [] : [reach], ...until === null ? [] : ['until', until], ...because === null ? [] : ['because', because]];
         expect(told(parts.join(gap))).toBe(`${selectors.join(' ')} | ${reach} | ${until} | ${because?.replace(/\s+/g, ' ').trim() ?? null}`);
-      }), { numRuns: 500 });
+      }), { numRuns: runs(500) });
   });
 
   test('is read in a time that grows with it alone', () => {

@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { git, commitAll } from '../support/git.js';
 import { makeFolder } from '../support/project.js';
+import { runs } from '../support/runs.js';
 
 interface Terminal {
   readonly out: (text: string) => void;
@@ -88,7 +89,7 @@ test('whatever is typed, there is an answer or a message, and a command that loo
     }
     if (args.includes('json') && args[args.indexOf('json') - 1] === '--format' && code < 2 && out !== '' && !/^--/.test(args[0] as string) && !args.includes('--help')) expect(() => JSON.parse(out) as unknown, told).not.toThrow();
     if (LOOKING.has(args[0] as string) || args.includes('--dry-run') || code === 2) expect(contentOf(folder), told).toEqual(before);
-  }), { numRuns: Number(process.env['ELVAR_MODEL_RUNS'] ?? 250) });
+  }), { numRuns: runs(250) });
   // All ways to end were met. About one line in thirty ends with 1, so that there is one among 250 but for one run in 5,000.
   expect([0, 1, 2].filter((code) => codes.has(code))).toEqual([0, 1, 2]);
 }, 600_000);

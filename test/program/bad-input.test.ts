@@ -2,7 +2,8 @@ import { spawn, spawnSync } from 'node:child_process';
 import { chmodSync, mkdirSync, rmSync, symlinkSync, truncateSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { elvar, elvarJson, makeFolder } from '../support/project.js';
+import { elvar, elvarJson, elvarProcess, makeFolder } from '../support/project.js';
+import { size } from '../support/runs.js';
 
 /** Runs every command on a project whose configuration is wrong: each says the same, and nothing else. */
 function complaint(files: Readonly<Record<string, string | Buffer>>): string {
@@ -53,11 +54,12 @@ describe('layer files', () => {
     expect(complaint(files)).toContain('this brings in more than 10000 presets');
   });
 
-  test('a thousand presets deep and 50,000 rulings in one file are fine', () => {
-    const files: Record<string, string> = { 'elvar.yaml': `presets: [./p0.yaml]\nzones:\n${'  - match: ["*.py"]\n    rulings: { text/*: note }\n'.repeat(25_000)}`, 'a.py': '' };
+  test('a thousand presets deep and very many rulings in one file are fine', () => {
+    const count = size(3_000, 25_000);
+    const files: Record<string, string> = { 'elvar.yaml': `presets: [./p0.yaml]\nzones:\n${'  - match: ["*.py"]\n    rulings: { text/*: note }\n'.repeat(count)}`, 'a.py': '' };
     for (let index = 0; index < 1000; index += 1) files[`p${index}.yaml`] = index === 999 ? 'rulings: { text/*: error }\n' : `presets: [./p${index + 1}.yaml]\n`;
     const { rules } = elvarJson<{ rules: Record<string, { level: string; trail: object[] }> }>(makeFolder(files), ['explain', 'a.py', 'text/indent']);
-    expect(rules['text/indent']?.trail).toHaveLength(25_002);
+    expect(rules['text/indent']?.trail).toHaveLength(count + 2);
   });
 
   test('a link in the place of a layer file is not followed in silence', () => {
@@ -100,16 +102,17 @@ describe('source files', () => {
     const folder = makeFolder({ 'elvar.yaml': 'scope: { largest: 4 GiB }\n', 'huge.py': '', '.gitignore': '' });
     truncateSync(path.join(folder, 'huge.py'), 1024 ** 3);
     truncateSync(path.join(folder, '.gitignore'), 1024 ** 3);
-    expect(elvar(folder, ['check'])).toMatchObject({ code: 3, err: expect.stringContaining('.gitignore: its patterns could not be read: it is too large') as string });
+    expect(elvarProcess(folder, ['check'])).toMatchObject({ code: 3, err: expect.stringContaining('.gitignore: its patterns could not be read: it is too large') as string });
     truncateSync(path.join(folder, 'elvar.yaml'), 3 * 1024 ** 3);
-    expect(elvar(folder, ['check'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('elvar.yaml cannot be read: it is too large') as string });
+    expect(elvarProcess(folder, ['check'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('elvar.yaml cannot be read: it is too large') as string });
   });
 
-  test('100,000 files in one directory', () => {
+  test('very many files in one directory', () => {
+    const count = size(10_000, 100_000);
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: error }\n', 'quay/': '' });
-    for (let index = 0; index < 100_000; index += 1) writeFileSync(path.join(folder, 'quay', `${index}.js`), index === 99_999 ? 'go(a == b);\n' : '');
-    expect(elvar(folder, ['check'])).toMatchObject({ code: 1, out: expect.stringMatching(/^1 finding in 1 of 100001 files: 1 error\.\n/) as string });
-    expect(elvar(folder, ['scope']).out).toMatch(/^100001 files are checked, 0 paths are not\.\n/);
+    for (let index = 0; index < count; index += 1) writeFileSync(path.join(folder, 'quay', `${index}.js`), index === count - 1 ? 'go(a == b);\n' : '');
+    expect(elvar(folder, ['check'])).toMatchObject({ code: 1, out: expect.stringMatching(/^1 finding in 1 of \d+ files: 1 error\.\n/) as string });
+    expect(elvar(folder, ['scope']).out).toContain(`${count + 1} files are checked, 0 paths are not.\n`);
   }, 120_000);
 
   test('a FIFO in the place of the personal file stops nobody', () => {
@@ -135,21 +138,21 @@ describe('source files', () => {
   });
 
   test('files that vanish during the run make the answer incomplete, and nothing worse', async () => {
-    const names = Array.from({ length: 3000 }, (_, index) => `f${String(index).padStart(4, '0')}.py`);
+    const names = Array.from({ length: 1500 }, (_, index) => `f${String(index).padStart(4, '0')}.py`);
     const folder = makeFolder(Object.fromEntries(names.map((name) => [name, `exec(a)\n${'x = 1\n'.repeat(300)}`])));
     const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
     const run = spawn(process.execPath, [program, 'check', '--format', 'json'], { cwd: folder, env: { PATH: process.env['PATH'] }, stdio: ['ignore', 'pipe', 'ignore'] });
     let out = '';
     run.stdout.on('data', (chunk: Buffer) => (out += chunk.toString()));
     // The last files go while the first are being checked: their names are long listed by then, or will never be.
-    const remover = setTimeout(() => names.slice(-1500).forEach((name) => rmSync(path.join(folder, name), { force: true })), 700);
+    const remover = setTimeout(() => names.slice(-700).forEach((name) => rmSync(path.join(folder, name), { force: true })), 700);
     const code = await new Promise<number | null>((resolve) => run.on('close', resolve));
     clearTimeout(remover);
     const { totals, incomplete } = JSON.parse(out) as { totals: { files: number }; incomplete: { path: string; reason: string }[] };
     expect(code).toBe(incomplete.length > 0 ? 3 : 1);
     expect(incomplete.every(({ reason }) => reason === 'it vanished during the run')).toBe(true);
-    expect(totals.files + incomplete.length).toBeLessThanOrEqual(3000);
-    expect(totals.files).toBeGreaterThanOrEqual(1500);
+    expect(totals.files + incomplete.length).toBeLessThanOrEqual(1500);
+    expect(totals.files).toBeGreaterThanOrEqual(800);
   });
 
   test('a file that is gone when it is read is told by name', () => {

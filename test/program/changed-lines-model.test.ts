@@ -5,6 +5,7 @@ import { expect, test } from 'vitest';
 import type * as Library from '../../src/index.js';
 import { commitAll, git } from '../support/git.js';
 import { makeFolder, writeFiles } from '../support/project.js';
+import { runs } from '../support/runs.js';
 
 const { openWorkspace } = await import('../../dist/index.js') as typeof Library;
 
@@ -127,6 +128,6 @@ test('a finding is on a changed line if, and only if, its line was not there at 
     }
     expect([...state.files.keys()]).toEqual(expect.arrayContaining(report.files.map(({ path: own }) => own)));
     rmSync(folder, { recursive: true });
-  }), { numRuns: Number(process.env['ELVAR_GIT_RUNS'] ?? 25) });
+  }), { numRuns: runs(25) });
   expect(Math.min(lines, files)).toBeGreaterThan(10);
 }, 600_000);

@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import type * as Library from '../../src/index.js';
 import { makeFolder } from '../support/project.js';
+import { runs } from '../support/runs.js';
 
 const { openWorkspace } = await import('../../dist/index.js') as typeof Library;
 
@@ -160,5 +161,5 @@ test('whatever is written, waived, written down and repaired, each finding is ex
       await project.take(one);
       await project.compare();
     }
-  }), { numRuns: Number(process.env['ELVAR_MODEL_RUNS'] ?? 20) });
+  }), { numRuns: runs(20) });
 }, 600_000);

@@ -6,6 +6,7 @@ import { describe, expect, test } from 'vitest';
 import { openWorkspace } from '../../src/host/workspace.js';
 import { git } from '../support/git.js';
 import { elvar, elvarJson, makeFolder, writeFiles } from '../support/project.js';
+import { runs } from '../support/runs.js';
 
 interface Json {
   readonly checked: readonly { path: string; language: string }[];
@@ -66,7 +67,7 @@ describe('scope', () => {
       const seen = [...checked.map((entry) => entry.path), ...skipped.filter(({ reason }) => reason === 'no-language').map((entry) => entry.path)].filter(isOwn).sort();
       const told = execFileSync('git', ['-C', judge, 'ls-files', '--others', '--exclude-per-directory=.gitignore', '-z'], { encoding: 'utf8' }).split('\0').filter((file) => file !== '' && isOwn(file)).sort();
       expect(seen).toEqual(told);
-    }), { numRuns: Number(process.env['ELVAR_GIT_RUNS'] ?? 60) });
+    }), { numRuns: runs(60) });
   }, 120_000);
 
   test('knows scripts by their first line, where files are opened', () => {

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { cpSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { chmodSync, cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { makeFolder } from '../support/project.js';
@@ -7,31 +7,52 @@ import { makeFolder } from '../support/project.js';
 const HERE = path.join(import.meta.dirname, '..', '..');
 let folder: string;
 
-/** The built program in a folder of its own, so that its files can be changed. */
+/** The built program in a folder of its own, so that its files can be changed: what is large and stays as it is is linked. */
 beforeEach(() => {
   folder = makeFolder({ 'elvar.yaml': 'rulings:\n  slips/loose-compare: error\n', 'gate.js': 'export const open = (a, b) => a == b;\n' });
-  cpSync(path.join(HERE, 'dist'), path.join(folder, 'dist'), { recursive: true });
+  for (const part of readdirSync(path.join(HERE, 'dist'))) {
+    if (part === 'grammars' || part === 'dictionaries') mkdirSync(path.join(folder, 'dist'), { recursive: true });
+    if (part === 'grammars' || part === 'dictionaries') symlinkSync(path.join(HERE, 'dist', part), path.join(folder, 'dist', part));
+    else cpSync(path.join(HERE, 'dist', part), path.join(folder, 'dist', part), { recursive: true });
+  }
   for (const part of ['package.json', 'presets', 'node_modules']) symlinkSync(path.join(HERE, part), path.join(folder, part));
 });
 
 function run(...args: string[]): { readonly status: number | null; readonly stdout: string; readonly stderr: string } {
-  return spawnSync(process.execPath, [path.join(folder, 'dist', 'cli', 'main.cjs'), ...args], { cwd: folder, encoding: 'utf8' });
+  return spawnSync(process.execPath, [path.join(folder, 'dist', 'cli', 'main.cjs'), ...args], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], HOME: folder } });
 }
 
-describe('what V8 made of the program when it was built', () => {
-  const cache = (): string => path.join(folder, 'dist', 'cli', 'program.cache');
-  const asBuilt = spawnSync(process.execPath, [path.join(HERE, 'dist', 'cli', 'main.cjs'), '--help'], { encoding: 'utf8' }).stdout;
+describe('what V8 makes of the program', () => {
+  const inBuild = (): string => path.join(folder, 'dist', 'cli');
+  const inHome = (): string => path.join(folder, '.cache', 'elvar', 'program');
+  const cachesIn = (place: string): string[] => (existsSync(place) ? readdirSync(place).filter((name) => name.endsWith('.cache')) : []);
+  const cache = (): string => path.join(inBuild(), cachesIn(inBuild())[0] as string);
+  const cachedBy = (): string => {
+    const ask = "import('./dist/cli/load-program.js').then(({ loadProgram }) => console.log(loadProgram().cachedBy))";
+    return spawnSync(process.execPath, ['-e', ask], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], HOME: folder } }).stdout.trim();
+  };
+  const works = (): void => {
+    const { status, stdout } = run('check', 'gate.js');
+    expect([status, stdout]).toEqual([1, expect.stringContaining('slips/loose-compare')]);
+  };
 
-  test('is what Node takes, so that nothing is compiled anew', () => {
-    const ask = "import('./dist/cli/load-program.js').then(({ loadProgram }) => console.log(loadProgram().script.cachedDataRejected))";
-    const rejected = (): string => spawnSync(process.execPath, ['-e', ask], { cwd: folder, encoding: 'utf8' }).stdout.trim();
-    expect(rejected()).toBe('false');
-    writeFileSync(cache(), 'not what V8 makes');
-    expect(rejected()).toBe('true');
+  test('comes with the build for its own V8, and is taken as it is', () => {
+    works();
+    expect([cachedBy(), cachesIn(inBuild()).length, cachesIn(inHome())]).toEqual(['build', 1, []]);
+  });
+
+  test('is never that of another program: what is changed in the program is run', () => {
+    const program = path.join(inBuild(), 'program.cjs');
+    const text = readFileSync(program, 'latin1');
+    // As long as before, which is all that V8 looks at.
+    writeFileSync(program, text.replace(/converts/g, 'CONVERTS'), 'latin1');
+    expect(run('check', 'gate.js').stdout).toContain('CONVERTS');
+    // From then on the changed program has one too, in the user's folder.
+    expect([cachedBy(), cachesIn(inHome()).length]).toEqual(['user', 1]);
+    expect(run('check', 'gate.js').stdout).toContain('CONVERTS');
   });
 
   test.each<[string, () => void]>([
-    ['is there', () => {}],
     ['is missing', () => rmSync(cache())],
     ['is empty', () => writeFileSync(cache(), '')],
     ['is of something else', () => writeFileSync(cache(), 'not what V8 makes')],
@@ -44,10 +65,18 @@ describe('what V8 made of the program when it was built', () => {
     }],
   ])('%s: the program does the same', (_, change) => {
     change();
-    expect(run('--help')).toMatchObject({ status: 0, stdout: asBuilt, stderr: '' });
-    const { status, stdout } = run('check', 'gate.js');
-    expect(status).toBe(1);
-    expect(stdout).toContain('slips/loose-compare');
+    works();
+  });
+
+  test('is written for the next run where the build has none, and only where nobody else could have written', () => {
+    rmSync(cache());
+    expect(cachedBy()).toBe('null');
+    works();
+    expect([cachedBy(), cachesIn(inHome()).length]).toEqual(['user', 1]);
+    works();
+    chmodSync(inHome(), 0o777);
+    expect(cachedBy()).toBe('null');
+    works();
   });
 });
 

@@ -30,7 +30,7 @@ export const INIT: Command<Options> = {
     const choices = options.yes ? defaultsOf(found) : await (await import('../questions.js')).ask(found);
     const files = beginning.filesFor(found, choices, workspace.root);
     const outcome = await beginning.tryFiles(workspace, workspace.root, files);
-    const failed = options.dryRun ? null : await beginning.writeFiles(workspace.root, files);
+    const failed = options.dryRun ? null : await beginning.writeFiles(workspace, files);
     if (failed !== null) terminal.err(`It could not be written: ${visible(failed)}\n`);
     if (!isText) printJson(context, initJson(found, files, outcome, !options.dryRun && failed === null));
     else if (failed === null) terminal.out(viewWritten(files, outcome, options.dryRun, style));

@@ -1,0 +1,86 @@
+import type { Watch } from '../host/watch.js';
+import { visible } from '../formats/text/visible.js';
+import type { Terminal } from './terminal.js';
+
+/** After how long progress is shown, in milliseconds: what is over sooner needs none. */
+const SILENT = 1000;
+
+/** How long a line of progress stays at least, in milliseconds. */
+const PAUSE = 100;
+
+/** Back to the first column, and clear the line (ECMA-48, EL). */
+const CLEAR = '\r\u001b[K';
+
+/** The columns below which only the count is shown. */
+const NARROW = 40;
+
+/** A terminal that clears the line of progress before it writes anything else, and who draws that line. */
+export interface WatchedTerminal {
+  readonly terminal: Terminal;
+  readonly watch: Watch;
+  /** Clears the line. */
+  readonly end: () => void;
+}
+
+/** Shows on standard error what a long run is at, where that is a terminal; nothing is shown in the first second, or with `isQuiet`. */
+export function watched(terminal: Terminal, isQuiet: boolean): WatchedTerminal {
+  const line = new ProgressLine(terminal);
+  const isShown = terminal.showsProgress === true && !isQuiet;
+  return {
+    terminal: { ...terminal, out: (text) => line.write(terminal.out, text), err: (text) => line.write(terminal.err, text) },
+    watch: {
+      begins: (what, total) => line.begin(what, total),
+      reaches: (step, at) => { if (isShown) line.reach(step, at); },
+      waiting: ({ process, file }) => line.write(terminal.err, `Waiting for another run of elvar${process === null ? '' : ` (process ${process})`}, which is writing in this project. Its lock: ${file}\n`),
+    },
+    end: () => line.clear(),
+  };
+}
+
+class ProgressLine {
+  private readonly began = performance.now();
+  private drawn = 0;
+  private isThere = false;
+  private what = '';
+  private total: number | null = null;
+
+  constructor(private readonly terminal: Terminal) {}
+
+  begin(what: string, total: number | null): void {
+    this.what = what;
+    this.total = total;
+    this.drawn = 0;
+  }
+
+  reach(step: number, at: string): void {
+    // The clock is asked for one step in eight only: there are very many.
+    if ((step & 7) !== 0) return;
+    const now = performance.now();
+    if (now - this.began < SILENT || now - this.drawn < PAUSE) return;
+    this.drawn = now;
+    this.isThere = true;
+    this.terminal.err(`${CLEAR}${this.text(step, at)}`);
+  }
+
+  private text(step: number, at: string): string {
+    const { total, what, terminal: { columns } } = this;
+    const share = total === null || total === 0 ? count(step) : `${count(Math.min(step, total))} of ${count(total)} (${Math.floor((100 * Math.min(step, total)) / total)} %)`;
+    const whole = columns < NARROW ? share : `${what}  ${share}  ${visible(at)}`;
+    // A line that is too long would wrap, and could not be cleared.
+    return whole.length < columns ? whole : `${whole.slice(0, Math.max(0, columns - 2))}…`;
+  }
+
+  write(to: (text: string) => void, text: string): void {
+    this.clear();
+    to(text);
+  }
+
+  clear(): void {
+    if (this.isThere) this.terminal.err(CLEAR);
+    this.isThere = false;
+  }
+}
+
+function count(number: number): string {
+  return number.toLocaleString('en');
+}

@@ -1,0 +1,19 @@
+import { cpSync } from 'node:fs';
+import path from 'node:path';
+import { expect, test } from 'vitest';
+import { elvar, elvarProcess, makeFolder } from '../support/project.js';
+
+const DEMO = path.join(import.meta.dirname, '..', '..', 'demo', 'harbour');
+
+/** A command line for each command. */
+const LINES: readonly (readonly [command: string, ...args: string[]])[] = [
+  ['init', '--yes', '--dry-run'], ['check', '--top', '3'], ['explain', 'kiosk/clock.js', 'text/line-width'], ['fix', '--dry-run', 'kiosk'],
+  ['waive', '--list'], ['ledger', 'list'], ['catalog', 'width'], ['resolve', 'kiosk'], ['compare', 'kiosk', 'legacy'], ['scope'], ['doctor'],
+  ['impact', '--set', 'text/*=error'], ['set', 'dead/*', 'error', '--dry-run'], ['adopt', 'elvar:tidy', '--dry-run'], ['presets', 'elvar:lean'], ['--help'], ['chekc'],
+];
+
+test.each(LINES)('elvar %s is as a process what it is when it is called', (...args) => {
+  const folder = makeFolder();
+  cpSync(DEMO, folder, { recursive: true });
+  expect(elvarProcess(folder, args)).toEqual(elvar(folder, args));
+});

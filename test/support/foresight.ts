@@ -1,0 +1,35 @@
+import { FILES } from './cascade-model.js';
+import type * as Library from '../../src/index.js';
+
+const SCRIPT = `export function pick(a: number): number {
+${[1, 2, 3, 4, 5, 6, 7].map((number) => `\tif (a === ${number}) return ${number};\n`).join('')}  console.log('${'a line that is rather wide '.repeat(2)}');
+  print('${'a line that is wider than most of them are '.repeat(2)}');
+  return dump('${'a line that is wider than any other one '.repeat(3)}');
+}
+`;
+const PYTHON = `def pick(a):\n${[1, 2, 3, 4, 5, 6, 7].map((number) => `    if a == ${number}:\n        return ${number}\n`).join('')}    print('${'a line that is wider than most of them are '.repeat(2)}')\n\tsay()\n`;
+/** What stands in the files of the random projects, so that rules find something. */
+export const CODES = Object.fromEntries(FILES.map((file) => [file, file.endsWith('.py') ? PYTHON : SCRIPT]));
+
+/** What two reports differ in, a line a difference. */
+export function differences(before: Library.CheckReport, after: Library.CheckReport): string[] {
+  const found = ({ files }: Library.CheckReport): Map<string, string> =>
+    new Map(files.flatMap(({ findings }) => findings).filter(({ excused }) => excused === null).map(({ path, rule, fingerprint, level }) => [`${path} ${rule} ${fingerprint}`, level]));
+  const [old, now] = [found(before), found(after)];
+  return [
+    ...[...now].flatMap(([key, level]) => (!old.has(key) ? [`+ ${key}`] : old.get(key) === level ? [] : [`~ ${key}`])),
+    ...[...old.keys()].flatMap((key) => (now.has(key) ? [] : [`- ${key}`])),
+  ].sort();
+}
+
+/** The same as an answer about a change tells it. */
+export function told({ findings }: Library.ImpactReport): string[] {
+  const keys = (sign: string, list: readonly Library.Finding[]): string[] => list.map(({ path, rule, fingerprint }) => `${sign} ${path} ${rule} ${fingerprint}`);
+  return [...findings.values()].flatMap(({ appearing, disappearing, relevelled }) => [...keys('+', appearing), ...keys('-', disappearing), ...keys('~', relevelled)]).sort();
+}
+
+/** What holds for each file. */
+export function settings({ files }: Library.ResolveReport): Map<string, unknown> {
+  return new Map(files.map(({ path, rules }) => [path, Object.fromEntries(rules.set.rules)]));
+}
+
