@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Ledger } from '../core/ledger/ledger.js';
-import type { CheckedSource, CheckReport, MisreadWaiver, ReportBase } from '../core/model/report.js';
+import type { CheckedSource, CheckReport, GuardedOut, MisreadWaiver, ReportBase } from '../core/model/report.js';
 import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
 import { changedSince, type ChangedLines } from './changed-lines.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
@@ -16,6 +16,7 @@ export interface CheckWish {
   readonly listing: ProjectListing;
   readonly base: ReportBase;
   readonly ledger: Ledger;
+  readonly guardedOut: readonly GuardedOut[];
   /** Paths relative to the root that were asked for; everything where there is none. */
   readonly targets: readonly string[];
   /** The revision of git since which lines must have changed to be told of. */
@@ -27,7 +28,7 @@ export interface CheckWish {
 }
 
 /** Inspects the files of a listing and judges what is found. @throws UsageError when git knows no such revision. */
-export async function checkFiles({ listing: whole, base, ledger, targets, since, only, watch, jobOf }: CheckWish): Promise<CheckReport> {
+export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, watch, jobOf }: CheckWish): Promise<CheckReport> {
   const job = jobOf(whole);
   const changed = since === null ? null : changedSince(job.root, since);
   const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path));
@@ -49,7 +50,7 @@ export async function checkFiles({ listing: whole, base, ledger, targets, since,
   }
   sortByPath(skipped, (entry) => entry.path);
   const account = ledger.account({ saw: (own) => changed === null && only === null && isWithin(own, targets) && !isUnread(own, incomplete) });
-  return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, ledger: account, since };
+  return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, confidence: listing.confidence, guardedOut, ledger: account, since };
 }
 
 function onChanged(findings: CheckedSource['findings'], changed: ChangedLines, file: string): CheckedSource['findings'] {

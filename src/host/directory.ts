@@ -1,10 +1,9 @@
 import { lstatSync } from 'node:fs';
 import path from 'node:path';
 import { DirectoryRules } from '../core/cascade/directory-rules.js';
-import type { LayerFile } from '../core/model/layer.js';
+import type { LayerFile, PatternLine } from '../core/model/layer.js';
 import type { IncompletePath } from '../core/model/scope.js';
-import type { Pattern } from '../core/scope/pattern.js';
-import { compilePatternFile, compilePatternLines } from '../core/scope/pattern-lines.js';
+import { compilePatternLines, patternLinesOf } from '../core/scope/pattern-lines.js';
 import { LanguageState } from '../core/scope/language-state.js';
 import { ScopeState } from '../core/scope/scope-state.js';
 import { describeSystemError } from './errors.js';
@@ -93,23 +92,35 @@ export class DirectoryReader {
       return trial === undefined ? onDisk(name) : trial === null ? undefined : 'file';
     };
     let { scope, languages, rules } = directory;
-    scope = scope.withIgnores(this.readPatternFile(directory.path, '.gitignore', entries));
+    scope = scope.withIgnores(compilePatternLines(this.readPatternFile(directory.path, '.gitignore', entries)));
     const layer = entries(LAYER_FILE) === undefined ? null : this.loader.loadDirectory(directory.path);
     if (layer !== null) {
       this.layerFiles += 1;
       rules = this.addLayer(rules, layer);
       languages = languages.with(layer.languages);
-      scope = scope.withIgnores(compilePatternLines(layer.scope.ignore));
+      const ignores = compilePatternLines(layer.scope.ignore);
+      scope = scope.withIgnores(ignores);
+      if (layer.role === 'directory') this.forbid(layer.scope.ignore);
       if (layer.role === 'root') {
         this.rootLayer = layer;
         if (layer.scope.include !== null) scope = scope.withInclude(layer.scope.include);
       }
     }
-    scope = scope.withIgnores(this.readPatternFile(directory.path, '.elvarignore', entries));
+    const ownIgnores = this.readPatternFile(directory.path, '.elvarignore', entries);
+    if (directory.path !== '') this.forbid(ownIgnores);
+    scope = scope.withIgnores(compilePatternLines(ownIgnores));
     return { ...directory, scope, languages, rules };
   }
 
-  private readPatternFile(directory: string, name: string, entries: EntryLookup): Pattern[] {
+  /** Reports patterns of an inner directory that take files out, where the root allows none. */
+  private forbid(lines: readonly PatternLine[]): void {
+    if (this.rootLayer?.scopeIsRoots !== true) return;
+    for (const { value, place } of lines) {
+      if (compilePatternLines([{ value, place }]).some(({ negated }) => !negated)) this.loader.report(place.file, place, { code: 'scope-is-roots', pattern: value });
+    }
+  }
+
+  private readPatternFile(directory: string, name: string, entries: EntryLookup): PatternLine[] {
     const kind = entries(name);
     if (kind === undefined) return [];
     const file = directory === '' ? name : `${directory}/${name}`;
@@ -118,7 +129,10 @@ export class DirectoryReader {
       return [];
     }
     const reading = readThrough(this.settings.overlay, path.join(this.root, file));
-    if ('text' in reading) return compilePatternFile(reading.text, file);
+    if ('text' in reading) {
+      this.loader.texts.set(file, reading.text.replace(/^\uFEFF/, ''));
+      return patternLinesOf(reading.text, file);
+    }
     const reason = reading.failed === 'not-utf8' ? 'it is not UTF-8' : describeSystemError(reading.error);
     this.incomplete.push({ path: file, reason: `its patterns could not be read: ${reason}` });
     return [];

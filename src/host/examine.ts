@@ -26,7 +26,7 @@ export async function examine(workspace: Workspace, root: string, today: string)
   const examination: Examination = {
     catalog: resolved.catalog, today, files: resolved.files, skipped: resolved.skipped, layers: resolved.layers,
     ignoreLines: ignoreLines(root, resolved), hidden: hiddenFiles(root, resolved.skipped), foreign: workspace.scope().foreign,
-    ledger: checked.ledger, waivers: waiversOf(checked), failedExamples: await failedExamples(resolved.catalog),
+    guardedOut: checked.guardedOut, ledger: checked.ledger, waivers: waiversOf(checked), failedExamples: await failedExamples(resolved.catalog),
     leftAside: resolved.notices.flatMap((notice) => ('problem' in notice ? [notice.problem] : [])),
   };
   const { catalog, usesStarter, notices } = resolved;

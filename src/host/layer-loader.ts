@@ -302,7 +302,8 @@ export class LayerLoader {
     else if (!sameHouseRule(first, rule)) this.report(rule.place.file, rule.place, { code: 'house-rule-twice', id: rule.id, first: first.place });
   }
 
-  private report(file: string, place: Place | null, detail: ProblemDetail): void {
+  /** Notes what is wrong with a file. */
+  report(file: string, place: Place | null, detail: ProblemDetail): void {
     this.problems.push({ file, place, detail });
   }
 }

@@ -126,7 +126,7 @@ export class LedgerDesk {
   /** Where nothing is written down nothing needs to be checked. */
   private async checkFor({ entries }: LedgerReading): Promise<CheckReport> {
     if (entries.length > 0) return this.workspace.check();
-    return { ...this.workspace.catalog(), files: [], skipped: [], misreadWaivers: [], failOn: 'never', ledger: [], since: null };
+    return { ...this.workspace.catalog(), files: [], skipped: [], misreadWaivers: [], failOn: 'never', confidence: null, guardedOut: [], ledger: [], since: null };
   }
 
   private placeTest(places: readonly string[]): (accounted: AccountedEntry) => boolean {

@@ -1,4 +1,3 @@
-import { lstatSync } from 'node:fs';
 import path from 'node:path';
 import { DirectoryRules } from '../core/cascade/directory-rules.js';
 import { Resolver } from '../core/cascade/resolver.js';
@@ -7,21 +6,24 @@ import { makeHouseRule } from '../core/catalog/house-rule.js';
 import type { SelectingStatement } from '../core/layers/stack.js';
 import type { HouseRule } from '../core/model/house-rule.js';
 import { NO_SCOPE_SETTINGS, type FailOn, type LayerFile, type PresetReference, type RemoteReference, type ScopeSettings } from '../core/model/layer.js';
-import type { Notice } from '../core/model/report.js';
-import type { RuleId } from '../core/model/rule.js';
+import type { GuardedOut, Notice } from '../core/model/report.js';
+import type { Confidence, RuleId } from '../core/model/rule.js';
 import type { IncompletePath } from '../core/model/scope.js';
 import type { PathExclusion } from '../core/scope/scope-state.js';
 import { DirectoryReader, type Directory, type EntryKind } from './directory.js';
 import { LayerError, UsageError } from './errors.js';
+import { guardedOut, type TakenOut } from './guarded-out.js';
 import { LayerLoader } from './layer-loader.js';
 import { sortByPath } from './path-order.js';
 import { commandLineStatements, type RunSettings } from './run-settings.js';
+import { linkStatsAt } from './stats.js';
 import { TreeWalker, type Listing } from './walk.js';
 
 /** A listing with what it was made from. */
 export interface ProjectListing extends Listing {
   readonly settings: ScopeSettings;
   readonly failOn: FailOn;
+  readonly confidence: Confidence | null;
   /** Whether a waiver without a reason excuses nothing. */
   readonly needsReasons: boolean;
   readonly layerFiles: number;
@@ -147,19 +149,26 @@ export class Project {
     this.sawEverything = targets.length === 0 || targets.includes('');
     if (this.sawEverything) walker.walkRoot();
     else for (const target of targets) this.listTarget(target, walker);
-    const { files, skipped, incomplete } = walker.listing;
+    const { files, skipped, incomplete, takenOut } = walker.listing;
     return {
       files: targets.length > 1 ? once(files) : files,
       skipped: targets.length > 1 ? once(skipped) : skipped,
       incomplete: [...incomplete, ...this.reader.incomplete],
       settings: this.reader.rootLayer?.scope ?? NO_SCOPE_SETTINGS,
+      takenOut,
       failOn: this.reader.rootLayer?.failOn ?? 'error',
+      confidence: this.reader.rootLayer?.confidence ?? null,
       needsReasons: this.reader.rootLayer?.needsReasons ?? false,
       layerFiles: this.reader.layerFiles,
       layers: this.loader.ownLayers(),
       remotes: [...this.loader.remotes.values()],
       notices: this.notices(),
     };
+  }
+
+  /** The patterns of inner directories that take out files for which a guard of an outer layer holds. */
+  guardedOut(taken: readonly TakenOut[]): GuardedOut[] {
+    return guardedOut(taken, { root: this.root, reader: this.reader, resolver: this.resolver, catalog: this.catalog });
   }
 
   /** The rules of the root directory. */
@@ -233,7 +242,7 @@ export class Project {
 }
 
 function kindAt(file: string): EntryKind | undefined {
-  const stats = lstatSync(file, { throwIfNoEntry: false });
+  const stats = linkStatsAt(file);
   if (stats === undefined) return undefined;
   return stats.isFile() ? 'file' : stats.isDirectory() ? 'directory' : stats.isSymbolicLink() ? 'symlink' : 'special';
 }

@@ -1,6 +1,7 @@
-import { realpathSync, statSync } from 'node:fs';
+import { realpathSync } from 'node:fs';
 import path from 'node:path';
 import { UsageError } from './errors.js';
+import { statsAt } from './stats.js';
 
 /**
  * A path as the user wrote it, relative to the project root with `/`; empty for the root itself. Nothing need be there.
@@ -32,8 +33,10 @@ export function parseFilePlace(text: string, exists: (file: string) => boolean):
   return { file, line: Number(line), column: column === undefined ? null : Number(column) };
 }
 
-/** @param line from 1. @param lines how many the file has. @throws UsageError when it has no such line. */
-export function needLine(line: number, lines: number, file: string): void {
+/** @param line from 1. @param texts the file's text, split at its line ends. @throws UsageError when it has no such line. */
+export function needLine(line: number, texts: readonly string[], file: string): void {
+  // After the last line end there is no line.
+  const lines = Math.max(1, texts.at(-1) === '' ? texts.length - 1 : texts.length);
   if (line < 1 || line > lines) throw new UsageError(`there is no line ${line} in ${file}\nIt has ${lines === 1 ? '1 line' : `${lines} lines`}.`);
 }
 
@@ -42,7 +45,7 @@ export function fileAbove(own: string, root: string): string | null {
   const steps = own.split('/').slice(0, -1);
   for (let depth = 1; depth <= steps.length; depth += 1) {
     const above = steps.slice(0, depth).join('/');
-    const stats = statSync(path.join(root, above), { throwIfNoEntry: false });
+    const stats = statsAt(path.join(root, above));
     if (stats === undefined) return null;
     if (!stats.isDirectory()) return above;
   }

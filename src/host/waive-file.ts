@@ -39,7 +39,7 @@ export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveW
   const rules = job.sets[set] as RuleSet;
   const selectors = selectorsFor(wish, inspectFile(source, rules, tools).findings, rules, catalog, own);
   const { line, reach, until, because } = wish;
-  if (reach !== 'throughout') needLine(line, source.starts.length, own);
+  if (reach !== 'throughout') needLine(line, source.text.split(/\r\n|\r|\n/), own);
   const request: WaiverRequest = { line, reach, until, because, selectors };
   const written = writeWaiver(source, request, rules, tools);
   if (written === null) throw new UsageError(`${noPlace(source.language)} ${own}:${wish.line}\nWrite it by hand where a comment may stand, with below and elvar resume around the place, or waive it --throughout the file.`);

@@ -3,6 +3,7 @@ import path from 'node:path';
 import type { DecidedRules } from '../core/model/rule-set.js';
 import type { CheckedFile, IncompletePath, SkippedPath } from '../core/model/scope.js';
 import type { Resolver } from '../core/cascade/resolver.js';
+import type { TakenOut } from './guarded-out.js';
 import type { Directory, DirectoryReader, EntryKind } from './directory.js';
 import { describeSystemError } from './errors.js';
 import { oddNames, REPLACEMENT, textNames } from './odd-names.js';
@@ -20,11 +21,13 @@ export interface Listing {
   readonly files: ListedFile[];
   readonly skipped: SkippedPath[];
   readonly incomplete: IncompletePath[];
+  /** What patterns take out, with where it lies. */
+  readonly takenOut: TakenOut[];
 }
 
 /** Lists files without opening them, with the rules that hold for each. */
 export class TreeWalker {
-  readonly listing: Listing = { files: [], skipped: [], incomplete: [] };
+  readonly listing: Listing = { files: [], skipped: [], incomplete: [], takenOut: [] };
 
   /** @param opens whether files whose names tell no language may be opened, to look for an interpreter in their first line. */
   constructor(private readonly root: string, private readonly reader: DirectoryReader, private readonly resolver: Resolver, private readonly opens: boolean, private readonly watch: Watch) {
@@ -64,8 +67,10 @@ export class TreeWalker {
       const kind = kindOf(entry);
       const exclusion = directory.scope.exclusionOf(name, kind === 'directory');
       const own = joined(directory, name);
-      if (exclusion !== null) this.listing.skipped.push({ path: kind === 'directory' ? `${own}/` : own, ...exclusion });
-      else if (kind === 'directory') this.walkChild(directory, name);
+      if (exclusion !== null) {
+        this.listing.skipped.push({ path: kind === 'directory' ? `${own}/` : own, ...exclusion });
+        if (exclusion.reason === 'ignored') this.listing.takenOut.push({ directory, name, isDirectory: kind === 'directory', by: exclusion.by });
+      } else if (kind === 'directory') this.walkChild(directory, name);
       else this.addFile(directory, name, kind);
     }
   }

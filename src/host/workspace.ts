@@ -1,11 +1,10 @@
-import { lstatSync, statSync } from 'node:fs';
 import path from 'node:path';
 import type { Catalog } from '../core/catalog/catalog.js';
 import { refusedSettings } from '../core/cascade/refused-settings.js';
 import { CATALOG } from '../core/catalog/registry.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type {
-  CheckReport, CompareReport, DoctorReport, Explanation, FixReport, ImpactReport, LineExplanation, PinUpdate, PresetReport, PresetSummary, RuleExcuses, ReportBase, ResolveReport, RulePage, ScopeReport,
+  CheckReport, CompareReport, DoctorReport, Explanation, FixReport, GuardedOut, ImpactReport, LineExplanation, PinUpdate, PresetReport, PresetSummary, RuleExcuses, ReportBase, ResolveReport, RulePage, ScopeReport,
 } from '../core/model/report.js';
 import type { RuleId } from '../core/model/rule.js';
 import { compareSides, type NamedSide } from './compare-sides.js';
@@ -30,6 +29,7 @@ import { scopeReport } from './scope-report.js';
 import { rulePage } from './rule-page.js';
 import { runSettings, type RunSettings } from './run-settings.js';
 import { textsOf } from './query-texts.js';
+import { linkStatsAt, statsAt } from './stats.js';
 import { selectedRules } from './selected-rules.js';
 import { WaiverDesk } from './waiver-desk.js';
 import type { Watch } from './watch.js';
@@ -54,6 +54,16 @@ export interface WorkspaceOptions {
   readonly env?: Readonly<Record<string, string | undefined>>;
   /** Who watches what a long run is at; by default nobody. */
   readonly watch?: Watch;
+}
+
+/** How a project is listed. */
+interface ListOptions {
+  /** Rules that the question names. */
+  readonly names?: readonly RuleId[];
+  /** Whether files may be opened, to know scripts by their first line. */
+  readonly opens?: boolean;
+  /** Whether it is looked for files that are out although a guard holds for them. */
+  readonly seeksGuards?: boolean;
 }
 
 /** Opens the project around a directory. @throws UsageError when the root is no directory, or an option is wrong. */
@@ -105,8 +115,8 @@ export class Workspace {
   async explainLine({ file: target, line, column }: FilePlace, rule?: RuleId): Promise<LineExplanation> {
     const explanation = this.explain(target, rule);
     const { files, catalog } = await this.check([target]);
-    const lines = this.linesOf(explanation.path).length;
-    if (lines > 0) needLine(line, lines, explanation.path);
+    const lines = this.linesOf(explanation.path);
+    if (lines.length > 0) needLine(line, lines, explanation.path);
     return explainLine(explanation, files[0], { line, column }, catalog);
   }
 
@@ -118,12 +128,12 @@ export class Workspace {
   /** Whether a path is that of a directory in the project. */
   isDirectory(target: string): boolean {
     const own = this.relative(target);
-    return statSync(path.join(this.root, own), { throwIfNoEntry: false })?.isDirectory() ?? false;
+    return statsAt(path.join(this.root, own))?.isDirectory() ?? false;
   }
 
   /** Whether there is anything at a path in the project. */
   exists(target: string): boolean {
-    return lstatSync(path.join(this.root, this.relative(target)), { throwIfNoEntry: false }) !== undefined;
+    return linkStatsAt(path.join(this.root, this.relative(target))) !== undefined;
   }
 
   /** How do the rules of two files, directories or presets differ? A preset is named as in a layer file; all else is a path. */
@@ -175,13 +185,13 @@ export class Workspace {
    * @throws LayerError when the ledger is wrong too; UsageError when git knows no such revision.
    */
   async check(paths: readonly string[] = [], since: string | null = null, only: ReadonlySet<string> | null = null): Promise<CheckReport> {
-    const { listing, base } = this.list(paths);
+    const { listing, base, hidden } = this.list(paths, { seeksGuards: true });
     const ledger = openLedger(this.root, this.run.today);
     await this.needQueries(base.catalog);
     // Only this question needs the parser and the grammars, which take a while to load.
     const { checkFiles } = await import('./check-files.js');
     const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base, ledger, targets, since, only, watch: this.run.watch, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog) });
+    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog) });
   }
 
   /** The same project with layer files and ignore files that are not on the disk (over those that this one has so), or with other settings. */
@@ -277,14 +287,15 @@ export class Workspace {
     if (problems.length > 0) throw new LayerError(problems, textsOf(this.root, problems));
   }
 
-  private list(paths: readonly string[], { names = [], opens = true }: { readonly names?: readonly RuleId[]; readonly opens?: boolean } = {}): { listing: ProjectListing; base: ReportBase } {
+  private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListOptions = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[] } {
     const targets = paths.map((target) => this.relative(target));
     return Project.read(this.root, CATALOG, this.run, (project) => {
       const listing = project.list(targets, opens);
       const { incomplete } = listing;
       const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
       const notices = [...listing.notices, ...refusals.map((refusal) => ({ refusal }))];
-      return { listing, base: { catalog: project.catalog, usesStarter: project.hasStarter, incomplete, notices } };
+      const hidden = seeksGuards ? project.guardedOut(listing.takenOut) : [];
+      return { listing, hidden, base: { catalog: project.catalog, usesStarter: project.hasStarter, incomplete, notices } };
     }, { names });
   }
 

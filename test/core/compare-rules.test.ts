@@ -56,7 +56,7 @@ describe('two files compared', () => {
               steps.push(asksMore(before, after, direction) ? 'stricter' : asksMore(after, before, direction) ? 'looser' : 'different');
             }
           }
-          for (const part of ['waivers', 'fix'] as const) if (a[part] !== b[part]) steps.push(b[part] === 'refuse' ? 'stricter' : 'looser');
+          for (const part of ['waivers', 'fix', 'ledger'] as const) if (a[part] !== b[part]) steps.push(b[part] === 'refuse' ? 'stricter' : 'looser');
           const expected = steps.length === 0 || (a.level === 'off' && b.level === 'off') ? undefined : steps.every((step) => step === steps[0]) ? steps[0] : 'different';
           expect([rule.id, told.get(rule.id)?.relation, told.get(rule.id)?.options]).toEqual([rule.id, expected, expected === undefined ? undefined : changed]);
           if (expected !== undefined) met.add(expected);

@@ -18,11 +18,11 @@ import { runs } from '../support/runs.js';
 function contentOf(workspace: Workspace): string {
   const { files, catalog } = workspace.resolve();
   return JSON.stringify(files.map(({ path: file, language, rules }) => [file, catalog.rules.filter((rule) => finderFor(rule, language) !== null).map(({ id }) => {
-    const { level, options, waivers, fix, guards, trail } = rules.decisions.get(id) as NonNullable<ReturnType<typeof rules.decisions.get>>;
+    const { level, options, waivers, fix, ledger, guards, trail } = rules.decisions.get(id) as NonNullable<ReturnType<typeof rules.decisions.get>>;
     const values = Object.entries(options).map(([name, { value }]) => [name, value]);
     const where = (index: number | null): unknown => (index === null ? null : [trail[index]?.statement.layer.id.replace(/:\d+:\d+/g, ''), trail[index]?.statement.selector]);
     const refused = trail.flatMap(({ effect, statement }) => (effect.endsWith('refused') ? [[statement.layer.file, statement.selector]] : []));
-    return [id, level, values, waivers, fix, guards.map(({ kind, by }) => [kind, where(by)]), refused];
+    return [id, level, values, waivers, fix, ledger, guards.map(({ kind, by }) => [kind, where(by)]), refused];
   })]));
 }
 
@@ -32,7 +32,7 @@ test('a ruling is called idle if, and only if, nothing is different without it',
     await inProject({ ...project, set: [] }, ({ root, options }) => {
       const workspace = openWorkspace(options);
       const { catalog, files, layers, skipped } = workspace.resolve();
-      const diagnoses = diagnose({ catalog, today: TODAY, files, layers, skipped, ignoreLines: [], hidden: [], foreign: [], ledger: [], waivers: [], failedExamples: [], leftAside: [] });
+      const diagnoses = diagnose({ catalog, today: TODAY, files, layers, skipped, ignoreLines: [], hidden: [], guardedOut: [], foreign: [], ledger: [], waivers: [], failedExamples: [], leftAside: [] });
       const before = contentOf(workspace);
       for (const directory of DIRECTORIES) {
         const file = directory === '' ? 'elvar.yaml' : `${directory}/elvar.yaml`;

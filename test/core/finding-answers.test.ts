@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { findingChanges } from '../../src/core/impact/finding-changes.js';
 import { statusOf } from '../../src/core/inspect/file-status.js';
-import { selectFindings } from '../../src/core/inspect/select-findings.js';
+import { narrowed, shown, trusted } from '../../src/core/inspect/select-findings.js';
 import { hasFailed, totalsOf } from '../../src/core/inspect/totals.js';
 import type { Finding } from '../../src/core/model/finding.js';
 import type { CheckReport } from '../../src/core/model/report.js';
@@ -45,7 +45,7 @@ describe('what was found', () => {
   test('fails for a finding at the level that was agreed on, or above it', () => {
     fc.assert(fc.property(report, (own) => {
       const level = LEVELS.findIndex((name) => name === own.failOn);
-      expect(hasFailed(own)).toBe(level >= 0 && openOf(own).some((one) => LEVELS.indexOf(one.level) >= level));
+      expect(hasFailed(own, own.failOn)).toBe(level >= 0 && openOf(own).some((one) => LEVELS.indexOf(one.level) >= level));
     }));
   });
 
@@ -62,7 +62,8 @@ describe('what was found', () => {
       rules: fc.option(fc.subarray(RULES).map((list) => new Set(list))), concerns: fc.option(fc.subarray(['text', 'slips', 'words']).map((list) => new Set(list))),
     });
     fc.assert(fc.property(report, filter, (own, wanted) => {
-      const selected = selectFindings(own, wanted as Parameters<typeof selectFindings>[1]);
+      const asked = narrowed(own, wanted as Parameters<typeof narrowed>[1]);
+      const { report: selected, notShown } = shown(asked, wanted as Parameters<typeof shown>[1]);
       expect(selected.files.map(({ path }) => path)).toEqual(own.files.map(({ path }) => path));
       const expected = own.files.flatMap((file) => file.findings).filter((one) => {
         const { concern, confidence } = CATALOG.get(one.rule) as Rule;
@@ -71,6 +72,10 @@ describe('what was found', () => {
         return (wanted.rules?.has(one.rule) ?? true) && (wanted.concerns?.has(concern) ?? true);
       });
       expect(selected.files.flatMap((file) => file.findings)).toEqual(expected);
+      // What is asked about and not shown is counted, each once.
+      expect(notShown.level + notShown.confidence).toBe(openOf(asked).length - openOf(selected).length);
+      const trustedEnough = trusted({ ...own, confidence: wanted.confidence as never });
+      expect(openOf(trustedEnough)).toEqual(openOf(shown(own, { level: null, confidence: wanted.confidence as never }).report));
     }));
   });
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { languageOfScript } from '../../src/core/scope/interpreter.js';
 import { findForeignCode, foreignKind, type ForeignKind } from '../../src/core/scope/foreign-code.js';
-import { compilePatternFile } from '../../src/core/scope/pattern-lines.js';
+import { compilePatternLines, patternLinesOf } from '../../src/core/scope/pattern-lines.js';
 import { ScopeState } from '../../src/core/scope/scope-state.js';
 import { runs } from '../support/runs.js';
 
@@ -57,7 +57,7 @@ describe('code that nobody here wrote', () => {
       const foreign = findForeignCode(files, known);
       const out = foreign.flatMap((group) => group.paths).sort();
       for (const path of known.keys()) expect(out).toContain(path);
-      const patterns = compilePatternFile(foreign.map(({ pattern }) => pattern).join('\n'), '.elvarignore');
+      const patterns = compilePatternLines(patternLinesOf(foreign.map(({ pattern }) => pattern).join('\n'), '.elvarignore'));
       const isOut = (path: string): boolean => {
         let scope = ScopeState.atRoot().withIgnores(patterns);
         const names = path.split('/');

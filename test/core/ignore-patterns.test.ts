@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { compilePatternFile } from '../../src/core/scope/pattern-lines.js';
+import { compilePatternLines, patternLinesOf } from '../../src/core/scope/pattern-lines.js';
 import { ScopeState } from '../../src/core/scope/scope-state.js';
 import { runs } from '../support/runs.js';
 
@@ -66,7 +66,7 @@ function askGit({ paths, ignoreFiles }: Tree): Map<string, Verdict> {
 function askElvar({ paths, ignoreFiles }: Tree): Map<string, Verdict> {
   const patternsOf = (directory: string) => {
     const text = ignoreFiles[directory];
-    return text === undefined ? [] : compilePatternFile(text, directory === '' ? '.gitignore' : `${directory}/.gitignore`);
+    return text === undefined ? [] : compilePatternLines(patternLinesOf(text, directory === '' ? '.gitignore' : `${directory}/.gitignore`));
   };
   return new Map(paths.map((file) => {
     let scope = ScopeState.atRoot().withIgnores(patternsOf(''));

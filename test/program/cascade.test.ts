@@ -46,11 +46,11 @@ describe('a guard', () => {
     const folder = guarded('no-weaker', 'note');
     const rule = explain(folder, 'a/b.py', 'text/line-width', '--set', 'text/*=off', '--set', 'text/line-width.max=70');
     expect(effects(rule)).toEqual(['applied', 'refused', 'refused', 'applied']);
-    expect(rule.options['max']).toEqual({ value: 70, by: 4 });
+    expect(rule.options['max']).toEqual({ value: 70, by: 4, over: 1, items: null });
     const { out } = elvar(folder, ['explain', 'a/b.py', 'text/line-width']);
-    expect(out).toContain('refused: elvar.yaml:2 guards it (no-weaker)');
-    expect(out).toContain('Guarded (no-weaker) by elvar.yaml:2.');
-    expect(out).toContain('a/elvar.yaml:2 did not take: it was refused.');
+    expect(out).toContain('note refused by the no-weaker guard in elvar.yaml:2');
+    expect(out).toContain('Guarded (no-weaker) by elvar.yaml:2: other files may make it stricter, never weaker.');
+    expect(out).toContain('a/elvar.yaml:2 wanted note, which the no-weaker guard in elvar.yaml:2 refuses.');
   });
 
   test('survives a layer that inherits nothing, with all its parts', () => {
@@ -115,7 +115,7 @@ describe('the command line', () => {
     expect([rule.level, rule.options['with']?.value, rule.trail.at(-1)?.kind]).toEqual(['note', 'tabs', 'set']);
     expect(elvar(folder, ['check', '--set', '*=off']).out).toBe('No findings in 2 files.\n');
     const { out } = elvar(folder, ['explain', 'a.py', 'text/indent', '--set', 'text/indent=off']);
-    expect(out).toContain('● off since command line, over error of elvar.yaml:1.');
+    expect(out).toContain('● off  set by the command line, overriding error from elvar.yaml:1.');
   });
 
   test('edits lists', () => {

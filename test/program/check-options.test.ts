@@ -68,7 +68,21 @@ describe('check filters', () => {
 
   test('and the exit code speaks of what was asked for', () => {
     expect(elvar(folder, ['check', '--rule', 'slips/*']).code).toBe(1);
-    expect(elvar(folder, ['check', '--rule', 'names/*', '--level', 'error']).code).toBe(0);
+    expect(elvar(folder, ['check', '--rule', 'names/*']).code).toBe(0);
+    // What is only not shown can fail all the same, and is counted.
+    expect(elvar(folder, ['check', '--rule', 'slips/*', '--confidence', 'certain']).out).toMatch(/\nNot shown: \d+ findings \(\d+ less certain than “certain”\)\.\n/);
+    const notes = elvar(folder, ['check', '--rule', 'text/*', '--level', 'error', '--fail-on', 'note']);
+    expect([notes.code, notes.out]).toEqual([1, expect.stringMatching(/^Nothing to show in 5 files\.\nNot shown: \d+ findings \(\d+ below error\)\.\n/)]);
+  });
+
+  test('--fail-on stands above the policy, and the policy counts what it does not trust', () => {
+    const own = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: warning, dead/parameter: error }\npolicy: { fail-on: warning, confidence: likely }\n', 'a.js': 'function go(tide, quay) { return 1 == tide; }\ngo();\n' });
+    const codes = (...args: string[]): number | null => elvar(own, ['check', ...args]).code;
+    expect([codes(), codes('--fail-on', 'error'), codes('--fail-on', 'never'), codes('--rule', 'dead/*'), codes('--rule', 'dead/*', '--fail-on', 'note')]).toEqual([1, 0, 0, 0, 0]);
+    const { out } = elvar(own, ['check']);
+    expect(out).toMatch(/^1 finding in 1 of 2 files: 1 warning\.\nNot shown: 1 finding \(1 less certain than “likely”\)\.\n/);
+    expect(out).not.toContain('dead/parameter');
+    expect(elvar(own, ['check', '--confidence', 'possible']).out).toMatch(/^2 findings in 1 of 2 files/);
   });
 
   test('refuses what there is not, and knows what was meant', () => {

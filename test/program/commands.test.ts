@@ -169,7 +169,7 @@ describe('resolve and explain', () => {
     expect(code).toBe(0);
     expect(out.split('\n')[0]).toMatch(/^idiom\/debug-print {3}warning/);
     expect(out).toMatch(/elvar\.yaml:27 +zone tests +off\n +because a test is read from top to bottom/);
-    expect(out).toContain('● warning since services/berths/elvar.yaml:5 → elvar:lean:7, over off of elvar.yaml:27 (zone tests).');
+    expect(out).toContain('● warning  set by services/berths/elvar.yaml:5 → elvar:lean:7, overriding off from elvar.yaml:27 (zone tests).');
   });
 
   test('explain gives each option an origin of its own', () => {
@@ -180,7 +180,7 @@ describe('resolve and explain', () => {
       'null:null', 'style/layout.yaml:5', 'style/layout.yaml:6', 'elvar.yaml:13', 'services/tides/elvar.yaml:5',
     ]);
     expect(by).toBe(4);
-    expect(options).toEqual({ max: { value: 88, by: 4 }, 'urls-free': { value: true, by: 0 }, 'tab-width': { value: 4, by: 0 } });
+    expect(options).toEqual({ max: { value: 88, by: 4, over: 3, items: null }, 'urls-free': { value: true, by: 0, over: null, items: null }, 'tab-width': { value: 4, by: 0, over: null, items: null } });
   });
 
   test('what a layer without inheritance cuts off stays in the trail, and what is guarded holds', () => {
@@ -195,7 +195,7 @@ describe('resolve and explain', () => {
     expect(inScope).toBe(false);
     expect(skipped).toMatchObject({ reason: 'ignored', by: { file: '.elvarignore', line: 2, pattern: '/kiosk/vendor/' } });
     expect(rules['safety/dynamic-code']?.level).toBe('error');
-    expect(elvar(folder, ['explain', 'kiosk/vendor/dayline.js']).out).toContain('not checked: ignored by .elvarignore:2');
+    expect(elvar(folder, ['explain', 'kiosk/vendor/dayline.js']).out).toContain('is not checked: taken out by a pattern, .elvarignore:2');
   });
 
   test('a rule that does not know the language is not in force', () => {

@@ -35,7 +35,7 @@ describe('compare', () => {
     const own = makeFolder({ 'elvar.yaml': ruling('[a, b]'), 'quay/elvar.yaml': ruling(calls), 'a.py': 'a(1)\n', 'quay/b.py': 'b(1)\n' });
     expect(relations(own, 'a.py', 'quay/b.py')).toEqual(told);
     // What is the same on both sides is no change for those who ask what a path has of its own.
-    expect(elvar(own, ['explain', 'quay/b.py']).out.includes('all as everywhere in the project')).toBe(told.length === 0);
+    expect(elvar(own, ['explain', 'quay/b.py']).out.includes("set as in the root's rules")).toBe(told.length === 0);
   });
 
   test('of two files tells what is stricter, looser or only different, with the origins', () => {
@@ -146,9 +146,9 @@ describe('explain', () => {
 
   test('of a file whose name looks like a line is of the file', () => {
     const folder = makeFolder({ 'elvar.yaml': '', 'a.py:7': '', 'a.py': 'exec(a)\n' });
-    expect(elvar(folder, ['explain', 'a.py:7']).out).toContain('for a.py:7');
+    expect(elvar(folder, ['explain', 'a.py:7']).out).toContain('a.py:7 is of no known language');
     expect(elvar(folder, ['explain', 'a.py:1']).out).toContain('on line 1 of a.py');
-    expect(elvar(folder, ['explain', 'b.py:1'])).toMatchObject({ code: 2, err: expect.stringContaining('b.py: there is no such file') });
+    expect(elvar(folder, ['explain', 'b.py:1'])).toMatchObject({ code: 2, err: expect.stringContaining('there is no such file') });
   });
 
   test('of a directory tells where in it the rule sets differ', () => {

@@ -41,7 +41,7 @@ describe('house rules', () => {
   test('are off until a ruling turns them on, obey every layer, and are explained', () => {
     const folder = makeFolder({ 'elvar.yaml': `rules:\n${LOG}zones:\n  - name: tests\n    match: [/test/]\n    rulings: { house/harbour-log: { level: error, options: { calls: { add: [pprint] } } } }\n`, 'a.py': 'print(1)\n', 'test/b.py': 'pprint(1)\nprint(1)\n' });
     expect(found(folder)).toEqual(['test/b.py:1:1 house/harbour-log call log.info, not pprint', 'test/b.py:2:1 house/harbour-log call log.info, not print']);
-    expect(elvar(folder, ['explain', 'test/b.py', 'house/harbour-log']).out).toContain('error since elvar.yaml');
+    expect(elvar(folder, ['explain', 'test/b.py', 'house/harbour-log']).out).toMatch(/● error +set by elvar\.yaml:\d+ \(zone tests\)\.\n {2}calls print, pprint {2}pprint from elvar\.yaml:\d+ \(zone tests\); 1 by default\./);
     expect(elvarJson<{ rules: object }>(folder, ['explain', 'a.py', 'house/harbour-log']).rules).toMatchObject({ 'house/harbour-log': { level: 'off', options: { calls: { value: ['print'] } } } });
   });
 
@@ -49,7 +49,7 @@ describe('house rules', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { "house/*": warning }\n', 'deep/down/elvar.yaml': `rules:\n${LOG}`, 'a.py': 'print(1)\n' });
     expect(found(folder)).toEqual(['a.py:1:1 house/harbour-log call log.info, not print']);
     expect(found(folder, 'a.py')).toHaveLength(1);
-    expect(elvar(folder, ['explain', 'a.py', 'house/harbour-log']).out).toContain('warning since elvar.yaml:1');
+    expect(elvar(folder, ['explain', 'a.py', 'house/harbour-log']).out).toContain('warning  set by elvar.yaml:1');
     expect(elvarJson<{ rules: Record<string, object> }>(folder, ['explain', 'a.py']).rules['house/harbour-log']).toMatchObject({ level: 'warning' });
     expect(elvarJson<{ sets: { rules: Record<string, object> }[] }>(folder, ['resolve', 'a.py']).sets[0]?.rules['house/harbour-log']).toBeDefined();
     expect(found(folder, '--set', 'house/harbour-log=off')).toEqual([]);

@@ -59,7 +59,7 @@ describe('impact', () => {
     ]);
     const { out } = elvar(folder, ['impact', '--set', 'slips/loose-compare=error']);
     expect(out.split('\n')[0]).toBe('1 rule is tightened, for 2 of 7 files: 1 finding appears and 1 gets another level.');
-    expect(out).toContain('  off → error  by command line\n    old/gate.js\n');
+    expect(out).toContain('  off → error  by the command line\n    old/gate.js\n');
     expect(elvar(folder, ['impact', '--set', 'safety/dynamic-code=note']).out).toBe('No rule changes for any of 7 files.\n');
   });
 
@@ -144,7 +144,7 @@ describe('set', () => {
   test('tells what a ruling does, and then writes it', () => {
     const { code, out } = elvar(folder, ['set', 'slips/loose-compare', 'error', '--because', 'it was repaired']);
     expect(code).toBe(0);
-    expect(out).toMatch(/^It decides in 1 of the 2 files that it reaches\.\nIn 1 file it is overruled by elvar\.yaml:11 \(zone old\), which comes later\.\nFindings in the file whose rules change: 5 before, 5 after; 1 finding gets another level\.\n\nelvar\.yaml is changed\.\n/);
+    expect(out).toMatch(/^It decides in 1 of the 2 files it reaches\.\nIn 1 file it is overruled by elvar\.yaml:11 \(zone old\), which comes later\.\nFindings in the file whose rules change: 5 before, 5 after; 1 finding gets another level\.\n\nelvar\.yaml is changed\.\n/);
     expect(root()).toBe(FILES['elvar.yaml'].replace('zones:', '  slips/loose-compare:\n    level: error\n    because: it was repaired\nzones:'));
     expect(elvar(folder, ['set', 'slips/loose-compare', 'error']).out).toBe('elvar.yaml says so already. Nothing has been changed.\n');
     elvar(folder, ['set', 'slips/loose-compare', '--remove']);

@@ -63,7 +63,7 @@ describe('init', () => {
     const folder = makeFolder(FILES);
     const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
     // Down one and select it beside the default; then yes, no, yes.
-    const keys = "sleep 3; printf '\\033[B \\r'; sleep 1; printf 'y\\r'; sleep 1; printf 'n\\r'; sleep 1; printf 'y\\r'; sleep 2";
+    const keys = "sleep 3; printf '\\033[B \\r'; sleep 0.5; printf 'y\\r'; sleep 0.5; printf 'n\\r'; sleep 0.5; printf 'y\\r'; sleep 1";
     spawnSync('sh', ['-c', `(${keys}) | script -qec '${process.execPath} ${program} init' /dev/null`], { cwd: folder, env: { PATH: process.env['PATH'], HOME: folder, TERM: 'xterm' } });
     expect(read(folder, 'elvar.yaml')).toMatch(/ {2}- elvar:starter\n {2}# .*\n {2}- elvar:hygiene\n/);
     expect(existsSync(path.join(folder, '.elvarignore'))).toBe(false);

@@ -87,6 +87,6 @@ describe('waivers in a project', () => {
     expect(elvar(folder, ['explain', 'a.js', 'slips/loose-compare', '--today', '2026-11-23']).out).toContain('waived  on lines 1 to 2  until 2027-01-31  by line 1: the quay is old');
     expect(elvar(folder, ['explain', 'a.js', 'slips/loose-compare', '--today', '2027-11-23']).out).toContain('was waived  on lines 1 to 2  until 2027-01-31, which is past');
     expect(elvar(folder, ['explain', 'a.js', 'safety/dynamic-code']).out).not.toContain('waived');
-    expect(elvar(folder, ['explain', 'a.js:2', '--today', '2026-11-23']).out).toContain('A waiver in line 1 for slips/* reaches it: because the quay is old. It counts until 2027-01-31.');
+    expect(elvar(folder, ['explain', 'a.js:2', '--today', '2026-11-23']).out).toContain('A waiver in line 1 for slips/* covers it: because the quay is old. It counts until 2027-01-31.');
   });
 });

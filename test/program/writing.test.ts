@@ -103,17 +103,17 @@ describe('two runs at once', () => {
   }, 120_000);
 
   test('waive does not write while another run does, whose lines may move', async () => {
-    const folder = project(500);
+    const folder = project(300);
     const fix = startElvar(folder, ['fix']);
     while (readFileSync(path.join(folder, 'f0002.js'), 'utf8') === BEFORE) await wait(10);
-    const { code, err } = elvar(folder, ['waive', 'f0499.js:41', '--because', 'x']);
+    const { code, err } = elvar(folder, ['waive', 'f0299.js:41', '--because', 'x']);
     expect([code, err]).toEqual([2, expect.stringMatching(/^another run of elvar \(process \d+\) is writing in this project\n {2}Try again when it has ended\.\n$/)]);
     expect((await fix.ended).code).toBe(0);
-    expect(elvar(folder, ['waive', 'f0499.js:41', '--because', 'x']).code).toBe(0);
+    expect(elvar(folder, ['waive', 'f0299.js:41', '--because', 'x']).code).toBe(0);
   }, 60_000);
 
   test('what a run that was killed has left behind hinders nobody', async () => {
-    const folder = project(500);
+    const folder = project(300);
     const fix = startElvar(folder, ['fix'], ['timeout', '-s', 'KILL', '0.7']);
     await fix.ended;
     expect(elvar(folder, ['fix'])).toMatchObject({ code: 0, err: '' });
@@ -164,13 +164,13 @@ describe('the lock that runs which write hold', () => {
 });
 
 test('a file that somebody changes while fix is running keeps the change', async () => {
-  const count = 600;
+  const count = 400;
   const folder = project(count);
   const fix = startElvar(folder, ['fix']);
   while (readFileSync(path.join(folder, 'f0001.js'), 'utf8') === BEFORE) await wait(5);
-  const last = names(count).slice(-150);
+  const last = names(count).slice(-100);
   for (const name of last) appendFileSync(path.join(folder, name), '// mine\n');
-  const gone = names(count).slice(-200, -150);
+  const gone = names(count).slice(-150, -100);
   for (const name of gone) rmSync(path.join(folder, name));
   const { code, err } = await fix.ended;
   for (const name of last) expect(readFileSync(path.join(folder, name), 'utf8')).toMatch(/\/\/ mine\n$/);
@@ -180,7 +180,7 @@ test('a file that somebody changes while fix is running keeps the change', async
 }, 60_000);
 
 test('a layer file that somebody changes while set is looking at the effect keeps the change', async () => {
-  const folder = project(800);
+  const folder = project(400);
   const run = startElvar(folder, ['set', 'slips/*', 'error']);
   await wait(500);
   appendFileSync(path.join(folder, 'elvar.yaml'), '# mine\n');

@@ -77,7 +77,7 @@ export const DOCUMENTS = {
   'elvar-findings/1': z.strictObject({
     format: z.literal('elvar-findings/1'), findings: z.array(finding),
     totals: z.strictObject({ files: count, clean: count, error: count, warning: count, note: count, fixable: count, excused: count, byWaiver: count, byLedger: count }),
-    incomplete, misreadWaivers: z.array(z.strictObject({ path: z.string(), line, text: z.string(), problem: z.string() })), since: z.string().optional(),
+    notShown: z.strictObject({ level: count, confidence: count }), incomplete, misreadWaivers: z.array(z.strictObject({ path: z.string(), line, text: z.string(), problem: z.string() })), guardedOut: z.array(z.strictObject({ file: z.string(), line, pattern: z.string(), files: count, guards: z.array(place) })), since: z.string().optional(),
     files: z.array(z.strictObject({ path: z.string(), language: z.string(), status: z.enum(['error', 'warning', 'note', 'excused', 'clean']), findings: count, excused: count })).optional(),
     skipped: z.array(skipped).optional(),
   }),

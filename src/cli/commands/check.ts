@@ -1,7 +1,8 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import { selectFindings, type FindingFilter } from '../../core/inspect/select-findings.js';
+import { narrowed, shown, trusted, type FindingQuestion } from '../../core/inspect/select-findings.js';
 import { hasFailed } from '../../core/inspect/totals.js';
 import { nearName } from '../../core/layers/near-name.js';
+import type { FailOn } from '../../core/model/layer.js';
 import type { ActiveLevel } from '../../core/model/level.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { CheckReport } from '../../core/model/report.js';
@@ -26,6 +27,7 @@ interface Options {
   readonly groupBy: Grouping;
   readonly top?: number | undefined;
   readonly since?: string | undefined;
+  readonly failOn?: FailOn | undefined;
 }
 
 /** `elvar check`. */
@@ -35,15 +37,16 @@ export const CHECK: Command<Options> = {
   formats: ['text', 'json'],
   declare: (args) => args
     .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' })
-    .option('level', { choices: ['error', 'warning', 'note'], describe: 'findings of this level and above, no others' })
-    .option('confidence', { choices: CONFIDENCES, describe: 'findings of rules that can be trusted so far, or further' })
-    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'findings of a rule, concern/* or tag:NAME alone; may be repeated' })
-    .option('concern', { type: 'string', array: true, nargs: 1, default: [], describe: 'findings of one concern alone, such as slips; may be repeated' })
-    .option('group-by', { choices: GROUPINGS, default: 'rule', describe: 'what findings are put together by' })
-    .option('since', { type: 'string', requiresArg: true, describe: 'findings on lines changed since a revision of git alone, such as main or HEAD' })
-    .option('top', { type: 'number', requiresArg: true, describe: 'only so many groups, those with the most findings' })
-    .option('all', { type: 'boolean', default: false, describe: 'list every place of a group, however many there are' })
-    .option('excused', { type: 'boolean', default: false, describe: 'list the excused findings too' }) as never,
+    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one rule, concern/* or tag:NAME; may be repeated', group: 'What is asked' })
+    .option('concern', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one concern, such as slips; may be repeated', group: 'What is asked' })
+    .option('since', { type: 'string', requiresArg: true, describe: 'ask about lines changed since a git revision, such as main or HEAD', group: 'What is asked' })
+    .option('fail-on', { choices: ['error', 'warning', 'note', 'never'], describe: 'the lowest level that makes the check fail; stands above policy.fail-on', group: 'What is asked' })
+    .option('level', { choices: ['error', 'warning', 'note'], describe: 'show this level and above; the rest is counted, and can still fail', group: 'What is shown' })
+    .option('confidence', { choices: CONFIDENCES, describe: 'show findings this trustworthy or more; stands above policy.confidence', group: 'What is shown' })
+    .option('group-by', { choices: GROUPINGS, default: 'rule', describe: 'how findings are grouped', group: 'What is shown' })
+    .option('top', { type: 'number', requiresArg: true, describe: 'show only this many groups, those with the most findings', group: 'What is shown' })
+    .option('all', { type: 'boolean', default: false, describe: 'show every place of a group, however many there are', group: 'What is shown' })
+    .option('excused', { type: 'boolean', default: false, describe: 'show excused findings too', group: 'What is shown' }) as never,
   examples: [
     ['elvar check', 'everything, rule by rule, with the line that turned each rule on'],
     ['elvar check services --excused', 'one directory, with the findings that waivers excuse'],
@@ -54,18 +57,20 @@ export const CHECK: Command<Options> = {
     const { options, workspace, terminal, style } = context;
     if (options.top !== undefined && !(Number.isInteger(options.top) && options.top > 0)) throw new UsageError('--top is a whole number from 1');
     const whole = await workspace.check(options.path, options.since ?? null);
-    const report = selectFindings(whole, filterOf(options, whole.catalog));
+    const asked = narrowed(whole, questionOf(options, whole.catalog));
+    const confidence = options.confidence ?? asked.confidence;
+    const { report, notShown } = shown(asked, { level: options.level ?? null, confidence });
     const view = {
       all: options.all, excused: options.excused, columns: terminal.columns, groupBy: options.groupBy, top: options.top ?? null,
-      lineText: (file: string, line: number) => workspace.lineText(file, line),
+      lineText: (file: string, line: number) => workspace.lineText(file, line), notShown, bounds: { level: options.level ?? null, confidence },
     };
-    if (options.format === 'json') printJson(context, checkJson(report, options.excused, options.groupBy === 'file'));
+    if (options.format === 'json') printJson(context, checkJson(report, notShown, { withExcused: options.excused, withFiles: options.groupBy === 'file' }));
     else terminal.out(viewCheck(report, view, style));
     tellAside(context, report);
     tellMisreadWaivers(context, report);
     const first = firstOpen(report);
     if (first !== null) hint(context, `Why is it so? elvar explain ${visible(first.path)} ${first.rule}`);
-    return exitCode(hasFailed(report) ? EXIT.findings : EXIT.fine, report);
+    return exitCode(hasFailed(trusted(asked), options.failOn ?? asked.failOn) ? EXIT.findings : EXIT.fine, report);
   },
 };
 
@@ -77,14 +82,14 @@ function firstOpen({ files }: CheckReport): Finding | null {
   return null;
 }
 
-function filterOf({ level, confidence, rule, concern }: Options, catalog: Catalog): FindingFilter {
+function questionOf({ rule, concern }: Options, catalog: Catalog): FindingQuestion {
   const known = [...new Set(catalog.rules.map((entry) => entry.concern))];
   const unknown = concern.find((name) => !known.includes(name));
   if (unknown !== undefined) {
     const near = nearName(unknown, known);
     throw new UsageError(`there is no concern ${unknown}\n${near === null ? `There are: ${known.join(', ')}` : `Did you mean ${near}?`}`);
   }
-  return { level: level ?? null, confidence: confidence ?? null, rules: selectedRules(rule, catalog), concerns: concern.length === 0 ? null : new Set(concern) };
+  return { rules: selectedRules(rule, catalog), concerns: concern.length === 0 ? null : new Set(concern) };
 }
 
 function tellMisreadWaivers({ options, terminal }: Context<Options>, { misreadWaivers }: CheckReport): void {

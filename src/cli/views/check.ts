@@ -1,5 +1,6 @@
 import { statusOf } from '../../core/inspect/file-status.js';
 import { talliesOf } from '../../core/inspect/tally.js';
+import type { FindingDisplay, NotShown } from '../../core/inspect/select-findings.js';
 import { totalsOf, type Totals } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
 import { LEVELS } from '../../core/model/level.js';
@@ -11,7 +12,7 @@ import { codeLine } from './code-line.js';
 import { directoryOf } from './directory-of.js';
 import { viewQuietFiles } from './file-status.js';
 import { deciderText } from '../../formats/text/decision.js';
-import { formatExcuse } from '../../formats/text/origin.js';
+import { formatExcuse, formatSource } from '../../formats/text/origin.js';
 import { count, listed, table, wrap } from './table.js';
 
 /** What findings can be put together by. */
@@ -31,6 +32,9 @@ export interface CheckViewOptions {
   readonly top: number | null;
   /** A line of a checked file; null where it cannot be read any more. */
   readonly lineText: (file: string, line: number) => string | null;
+  /** How many findings are left out, and by which bounds. */
+  readonly notShown: NotShown;
+  readonly bounds: FindingDisplay;
 }
 
 /** Findings that are shown together, with who decided their levels. */
@@ -46,7 +50,7 @@ interface Group {
 /** What the code violates: the answer in a line, then group by group, and at the end a summary, which is what stays on the screen. */
 export function viewCheck(report: CheckReport, options: CheckViewOptions, style: Style): string {
   const totals = totalsOf(report);
-  const lines = [headline(report, totals, style), ...viewApart(report, totals, style)];
+  const lines = [headline(report, totals, options, style), ...notShownLines(options, style), ...viewApart(report, totals, style)];
   const groups = sortGroups([...groupsOf(report, options.groupBy).values()], options);
   const shown = groups.slice(0, options.top ?? Infinity);
   for (const group of shown) lines.push('', ...(options.groupBy === 'rule' ? viewRule(group, report, options, style) : viewPlace(group, report, options, style)));
@@ -57,16 +61,26 @@ export function viewCheck(report: CheckReport, options: CheckViewOptions, style:
   return `${lines.join('\n')}\n`;
 }
 
-function headline(report: CheckReport, totals: Totals, style: Style): string {
+function headline(report: CheckReport, totals: Totals, { notShown }: CheckViewOptions, style: Style): string {
   const sum = totals.error + totals.warning + totals.note;
   const where = report.since === null ? '' : ` on lines changed since ${visible(report.since)}`;
   if (totals.files === 0) return report.since === null ? 'No file is checked here.' : `No checked file has changed since ${visible(report.since)}.`;
-  if (sum === 0) return style.good(`No ${newWord(report)}findings${where} in ${count(totals.files, 'file')}.`);
+  const hidden = notShown.level + notShown.confidence;
+  if (sum === 0) return hidden > 0 ? style.strong(`Nothing to show${where} in ${count(totals.files, 'file')}.`) : style.good(`No ${newWord(report)}findings${where} in ${count(totals.files, 'file')}.`);
   const byLevel = (['error', 'warning', 'note'] as const)
     .filter((level) => totals[level] > 0)
     .map((level) => style.level(level, count(totals[level], level)));
   // Bold colours come out too bright on some screens, so only the words before them are bold.
   return `${style.strong(`${sum} ${newWord(report)}${sum === 1 ? 'finding' : 'findings'}${where} in ${totals.files - totals.clean} of ${count(totals.files, 'file')}:`)} ${listed(byLevel)}.`;
+}
+
+/** What was found and is not shown. */
+function notShownLines({ notShown: { level, confidence }, bounds }: CheckViewOptions, style: Style): string[] {
+  const parts = [
+    level > 0 ? `${level} below ${bounds.level}` : '',
+    confidence > 0 ? `${confidence} less certain than “${bounds.confidence}”` : '',
+  ].filter((part) => part !== '');
+  return parts.length === 0 ? [] : [style.faint(`Not shown: ${count(level + confidence, 'finding')} (${listed(parts)}).`)];
 }
 
 /** Where there is a ledger of what is known, all else is new. */
@@ -83,9 +97,10 @@ function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, style: S
     excused.length === 0 ? '' : `Excused: ${listed(excused)}.`,
     report.skipped.length === 0 ? '' : `Not checked: ${count(report.skipped.length, 'path')}.`,
     due === 0 ? '' : style.wrong(`${count(due, 'ledger entry is', 'ledger entries are')} past ${due === 1 ? 'its' : 'their'} day and no longer ${due === 1 ? 'excuses' : 'excuse'} anything.`),
+    ...report.guardedOut.map(({ file, line, pattern, files, isAll, guards }) => style.wrong(`${visible(`${file}:${line} (${pattern})`)} takes out ${isAll ? '' : 'at least '}${count(files, 'file')} that ${guards.length === 1 ? 'a guard protects' : 'guards protect'} (${listed([...new Set(guards.map(formatSource))].slice(0, 3))}).`)),
     refused === 0 ? '' : style.wrong(`${count(refused, 'ledger entry excuses', 'ledger entries excuse')} nothing, because a ruling refuses it (ledger: refuse).`),
   ].filter((part) => part !== '');
-  return parts.length === 0 ? [] : [style.faint(parts.join(' '))];
+  return parts.map((part) => style.faint(part));
 }
 
 function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group> {

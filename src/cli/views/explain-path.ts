@@ -5,8 +5,8 @@ import { compareRules } from '../../core/compare/compare-rules.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
-import { deciderText } from '../../formats/text/decision.js';
-import { formatLayer, formatOptions, formatZone } from '../../formats/text/origin.js';
+import { deciderText, sourceAt } from '../../formats/text/decision.js';
+import { formatLayer, formatValue, formatZone } from '../../formats/text/origin.js';
 import { whyNotChecked } from './skipped.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { count, listed, table } from './table.js';
@@ -74,12 +74,14 @@ function compareDecisions(a: Decision, b: Decision): number {
 function ruleRow(decision: Decision, style: Style): string[] {
   const { by, options, trail } = decision;
   const { statement } = trail[by] as TrailEntry;
-  const values = Object.fromEntries(Object.entries(options).filter(([, option]) => option.by > 0).map(([name, { value }]) => [name, value]));
+  // An option that another line decided says so: the reason beside it is that of the level.
+  const values = Object.entries(options).filter(([, option]) => option.by > 0)
+    .map(([name, option]) => `${name} ${formatValue(option.value)}${option.by === by ? '' : ` (${sourceAt(trail, option.by)})`}`);
   return [
     style.level(decision.level),
     decision.rule,
     statement.kind === 'catalog' ? 'cut off, so as the catalog has it' : deciderText(decision),
-    formatOptions(values),
+    values.join(' · '),
     style.faint(visible(statement.because ?? statement.zone?.because ?? '')),
   ];
 }
@@ -92,7 +94,7 @@ function whatLayerDoes(layer: LayerInstance, decisions: readonly Decision[]): st
   if (layer.kind === 'catalog') return 'every rule off, with its default options';
   const ofLayer = (entry: TrailEntry | undefined): boolean => entry?.statement.layer === layer;
   const spoken = decisions.filter(({ trail }) => trail.some(ofLayer));
-  if (spoken.length === 0) return 'says nothing about this file';
+  if (spoken.length === 0) return 'says nothing about these rules here';
   const entries = spoken.flatMap(({ trail }) => trail.filter(ofLayer));
   if (entries.every(({ effect }) => effect === 'cut-off')) return 'cut off: a layer further in inherits nothing';
   const decided = spoken.filter(({ by, options, trail }) =>

@@ -109,7 +109,7 @@ function effectText(entry: TrailEntry, { trail }: Decision): string {
       return 'idle: the rule is not above that level';
     case 'partly-refused':
     case 'refused':
-      return `refused: ${refusalText(entry, trail)}`;
+      return refusalText(entry, trail, 'refused');
   }
 }
 
@@ -129,8 +129,9 @@ function remarks(decision: Decision): string[] {
   for (const guard of guards) lines.push(guardText(guard, decision));
   for (const entry of trail) {
     const { statement, effect, refused } = entry;
-    if (effect === 'expired') lines.push(`${formatSource(statement)} no longer counts: it expired after ${statement.until}.`);
-    if (refused.length > 0) lines.push(`${formatSource(statement)} was ${effect === 'refused' ? 'refused' : 'partly refused'}: ${refusalText(entry, trail)}.`);
+    const source = formatSource(statement).replace(/^the /, 'The ');
+    if (effect === 'expired') lines.push(`${source} no longer counts: it expired after ${statement.until}.`);
+    if (refused.length > 0) lines.push(`${source} wanted ${refusalText(entry, trail, 'which')}${effect === 'refused' ? '' : '; the rest of it counts'}.`);
   }
   return lines;
 }

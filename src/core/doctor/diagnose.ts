@@ -3,7 +3,7 @@ import { dates } from './dates.js';
 import type { Diagnosis } from './diagnosis.js';
 import type { Examination } from './examination.js';
 import { forgotten } from './forgotten.js';
-import { refusedRulings } from './guards.js';
+import { hiddenFromGuards, refusedRulings } from './guards.js';
 import { idleRulings } from './idle-rulings.js';
 import { unreached } from './reach.js';
 
@@ -13,6 +13,6 @@ export function diagnose(examination: Examination): Diagnosis[] {
   // What reaches no file says nothing either; the reason is the better answer.
   const explained = new Set(reached.map(({ file, line }) => `${file}:${line}`));
   const idle = idleRulings(examination).filter(({ file, line }) => !explained.has(`${file}:${line}`));
-  const all = [...contradictions(examination), ...refusedRulings(examination), ...idle, ...reached, ...dates(examination), ...forgotten(examination)];
+  const all = [...contradictions(examination), ...refusedRulings(examination), ...hiddenFromGuards(examination), ...idle, ...reached, ...dates(examination), ...forgotten(examination)];
   return all.sort((a, b) => Number(a.weight === 'advice') - Number(b.weight === 'advice') || (a.file < b.file ? -1 : a.file > b.file ? 1 : (a.line ?? 0) - (b.line ?? 0)));
 }

@@ -24,6 +24,7 @@ export type DiagnosisDetail =
   | { readonly code: 'ledger-unknown-rule'; readonly rule: string; readonly entries: number }
   | { readonly code: 'same-title'; readonly title: string; readonly other: string }
   | { readonly code: 'directory-unchecked'; readonly directory: string; readonly files: number }
+  | { readonly code: 'hides-guarded'; readonly pattern: string; readonly files: number; readonly isAll: boolean; readonly by: readonly string[] }
   | { readonly code: 'hides-own-code'; readonly pattern: string; readonly files: number; readonly example: string }
   | { readonly code: 'foreign-code'; readonly kind: ForeignKind; readonly pattern: string; readonly files: number }
   | { readonly code: 'left-aside'; readonly problem: ProblemDetail }

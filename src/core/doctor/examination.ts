@@ -1,7 +1,7 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { LayerFile, PatternLine } from '../model/layer.js';
 import type { AccountedEntry } from '../model/ledger.js';
-import type { ListedWaiver, ResolvedFile } from '../model/report.js';
+import type { GuardedOut, ListedWaiver, ResolvedFile } from '../model/report.js';
 import type { Problem } from '../model/problem.js';
 import type { RuleId } from '../model/rule.js';
 import type { SkippedPath } from '../model/scope.js';
@@ -22,6 +22,7 @@ export interface Examination {
   readonly ignoreLines: readonly PatternLine[];
   /** Tracked files that patterns take out, by the place of the pattern, where they do not look as if a program wrote them. */
   readonly hidden: readonly { readonly path: string; readonly file: string; readonly line: number; readonly pattern: string }[];
+  readonly guardedOut: readonly GuardedOut[];
   readonly foreign: readonly ForeignCode[];
   readonly ledger: readonly AccountedEntry[];
   readonly waivers: readonly ListedWaiver[];

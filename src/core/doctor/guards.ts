@@ -33,6 +33,13 @@ export function refusedRulings({ files, layers, catalog }: Examination): Diagnos
   return [...refusals.values()].map(diagnosisOf);
 }
 
+/** Patterns of inner directories that take out what a guard protects. */
+export function hiddenFromGuards({ guardedOut }: Examination): Diagnosis[] {
+  return guardedOut.map(({ file, line, pattern, guards, files, isAll }) => ({
+    detail: { code: 'hides-guarded', pattern, files, isAll, by: [...new Set(guards.map(wayOf))] }, file, line, weight: 'problem', mend: null,
+  }));
+}
+
 function noteRefusal(refusals: Map<string, Refusal>, { statement, guard, rule, part, path }: { statement: Statement; guard: Statement; rule: RuleId; part: PartName; path: string }): void {
   const key = `${placeKey(statement)} ${placeKey(guard)}`;
   let refusal = refusals.get(key);

@@ -4,30 +4,55 @@ import { compareLevels, type ActiveLevel } from '../model/level.js';
 import type { CheckReport } from '../model/report.js';
 import { CONFIDENCES, type Confidence, type RuleId } from '../model/rule.js';
 
-/** Which findings are wanted. A part that is null lets all through. */
-export interface FindingFilter {
-  /** This level and those above it. */
-  readonly level: ActiveLevel | null;
-  /** This confidence and those above it. */
-  readonly confidence: Confidence | null;
+/** What is asked about. A part that is null lets all through. */
+export interface FindingQuestion {
   readonly rules: ReadonlySet<RuleId> | null;
   readonly concerns: ReadonlySet<string> | null;
 }
 
-/** The report with the findings that a filter lets through. Files stay, so that those without a finding count as clean. */
-export function selectFindings(report: CheckReport, filter: FindingFilter): CheckReport {
-  if (Object.values(filter).every((part) => part === null)) return report;
-  const isWanted = filterFor(filter, report.catalog);
+/** What of the answer is shown. A part that is null lets all through. */
+export interface FindingDisplay {
+  /** This level and those above it. */
+  readonly level: ActiveLevel | null;
+  /** This confidence and those above it. */
+  readonly confidence: Confidence | null;
+}
+
+/** How many findings that are not excused are not shown, and why. One that is below both bounds counts for its level. */
+export interface NotShown {
+  readonly level: number;
+  readonly confidence: number;
+}
+
+/** The report with the findings that are asked about. Files stay, so that those without a finding count as clean. */
+export function narrowed(report: CheckReport, { rules, concerns }: FindingQuestion): CheckReport {
+  if (rules === null && concerns === null) return report;
+  return withFindings(report, ({ rule }) => (rules === null || rules.has(rule)) && (concerns === null || concerns.has(report.catalog.get(rule)?.concern ?? '')));
+}
+
+/** The report with the findings that may make it fail: those that the project trusts enough. */
+export function trusted(report: CheckReport): CheckReport {
+  const { confidence, catalog } = report;
+  return confidence === null ? report : withFindings(report, (finding) => isTrusted(finding, confidence, catalog));
+}
+
+/** The report with the findings that are shown, and how many are not. */
+export function shown(report: CheckReport, { level, confidence }: FindingDisplay): { readonly report: CheckReport; readonly notShown: NotShown } {
+  const notShown = { level: 0, confidence: 0 };
+  if (level === null && confidence === null) return { report, notShown };
+  const isShown = (finding: Finding): boolean => {
+    const reason = level !== null && compareLevels(finding.level, level) < 0 ? 'level' : confidence !== null && !isTrusted(finding, confidence, report.catalog) ? 'confidence' : null;
+    if (reason !== null && finding.excused === null) notShown[reason] += 1;
+    return reason === null;
+  };
+  return { report: withFindings(report, isShown), notShown };
+}
+
+function withFindings(report: CheckReport, isWanted: (finding: Finding) => boolean): CheckReport {
   return { ...report, files: report.files.map((file) => ({ ...file, findings: file.findings.filter(isWanted) })) };
 }
 
-function filterFor({ level, confidence, rules, concerns }: FindingFilter, catalog: Catalog): (finding: Finding) => boolean {
-  const trusted = confidence === null ? null : new Set(CONFIDENCES.slice(0, CONFIDENCES.indexOf(confidence) + 1));
-  return (finding) => {
-    const rule = catalog.get(finding.rule);
-    return (level === null || compareLevels(finding.level, level) >= 0)
-      && (rules === null || rules.has(finding.rule))
-      && (concerns === null || (rule !== undefined && concerns.has(rule.concern)))
-      && (trusted === null || (rule !== undefined && trusted.has(rule.confidence)));
-  };
+function isTrusted({ rule }: Finding, least: Confidence, catalog: Catalog): boolean {
+  const known = catalog.get(rule);
+  return known !== undefined && CONFIDENCES.indexOf(known.confidence) <= CONFIDENCES.indexOf(least);
 }

@@ -1,4 +1,5 @@
 import { compareLevels, type ActiveLevel } from '../model/level.js';
+import type { FailOn } from '../model/layer.js';
 import type { CheckReport } from '../model/report.js';
 import { talliesOf } from './tally.js';
 
@@ -33,8 +34,8 @@ export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
   return { files: files.length, clean, ...counts, fixable, excused, byWaiver: excused - byLedger, byLedger };
 }
 
-/** Whether the check fails: something not excused was found at or above the level agreed on. */
-export function hasFailed({ files, failOn }: Pick<CheckReport, 'files' | 'failOn'>): boolean {
+/** Whether the check fails: something not excused was found at or above a level. */
+export function hasFailed({ files }: Pick<CheckReport, 'files'>, failOn: FailOn): boolean {
   if (failOn === 'never') return false;
   const totals = totalsOf({ files });
   return (['error', 'warning', 'note'] as const).some((level) => totals[level] > 0 && compareLevels(level, failOn) >= 0);

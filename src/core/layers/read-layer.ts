@@ -40,7 +40,7 @@ export interface LayerReading {
 export function readLayer(text: string, { file, identity = file, role, isOutside = false }: LayerSource, catalog: Catalog): LayerReading {
   const { root, problems } = readYaml(text, file);
   const empty: LayerFile = {
-    file, identity, role, title: null, about: null, presets: [], inherit: true, scope: NO_SCOPE_SETTINGS, needsReasons: false, failOn: null,
+    file, identity, role, title: null, about: null, presets: [], inherit: true, scope: NO_SCOPE_SETTINGS, needsReasons: false, failOn: null, confidence: null, scopeIsRoots: false,
     languages: [], rulings: [], zones: [], atMost: null, houseRules: [],
   };
   if (root === null) return { layer: empty, problems, warnings: [] };
@@ -65,7 +65,7 @@ export function readLayer(text: string, { file, identity = file, role, isOutside
   return { layer, problems: problems.sort(compareProblems), warnings: reading.warnings };
 }
 
-function plainParts(data: LayerFileData, root: YamlNode): Pick<LayerFile, 'title' | 'about' | 'inherit' | 'needsReasons' | 'failOn' | 'atMost'> {
+function plainParts(data: LayerFileData, root: YamlNode): Pick<LayerFile, 'title' | 'about' | 'inherit' | 'needsReasons' | 'failOn' | 'confidence' | 'scopeIsRoots' | 'atMost'> {
   const atMost = data['at-most'];
   return {
     title: data.title ?? null,
@@ -73,6 +73,8 @@ function plainParts(data: LayerFileData, root: YamlNode): Pick<LayerFile, 'title
     inherit: data.inherit ?? true,
     needsReasons: data.policy?.reasons === 'required',
     failOn: data.policy?.['fail-on'] ?? null,
+    confidence: data.policy?.confidence ?? null,
+    scopeIsRoots: data.policy?.scope === 'root',
     atMost: atMost === undefined ? null : { value: atMost, place: keyPlaceOf(root, 'at-most') },
   };
 }

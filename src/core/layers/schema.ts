@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { LEVELS } from '../model/level.js';
+import { CONFIDENCES } from '../model/rule.js';
 import type { LayerRole } from '../model/layer.js';
 
 const text = z.string().min(1);
@@ -50,6 +51,8 @@ const scopeSchema = z.strictObject({
 const policySchema = z.strictObject({
   reasons: z.enum(['required', 'optional']).optional(),
   'fail-on': z.enum(['error', 'warning', 'note', 'never']).optional(),
+  confidence: z.enum(CONFIDENCES).optional(),
+  scope: z.enum(['root', 'anywhere']).optional(),
 });
 
 /** Every key of a layer file. Rulings, zones and rules are read entry by entry, so that one mistake does not hide another. */

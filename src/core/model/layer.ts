@@ -3,6 +3,7 @@ import type { ActiveLevel, Level } from './level.js';
 import type { LanguageId } from './language.js';
 import type { OptionChange } from './option.js';
 import type { Located, Place } from './place.js';
+import type { Confidence } from './rule.js';
 import { selects, type SelectableRule, type Selector } from './selector.js';
 
 /** How strongly a ruling is protected against layers that come after it; `none` lifts an earlier protection. */
@@ -144,6 +145,10 @@ export interface LayerFile {
   /** Whether the project's own rulings and zones must give a reason. */
   readonly needsReasons: boolean;
   readonly failOn: FailOn | null;
+  /** Findings that are trusted less are only counted, and fail nothing; null where all count. */
+  readonly confidence: Confidence | null;
+  /** Whether only the root's files, and git's own ignore files, may take files out. */
+  readonly scopeIsRoots: boolean;
   /** More file patterns for languages, in the order of the file. */
   readonly languages: readonly LanguagePatterns[];
   readonly rulings: readonly Ruling[];

@@ -24,6 +24,7 @@ export type ProblemDetail =
   | { readonly code: 'bad-date'; readonly found: string }
   | { readonly code: 'reason-missing'; readonly what: 'ruling' | 'zone'; readonly name: string | null }
   | { readonly code: 'personal-guard' }
+  | { readonly code: 'scope-is-roots'; readonly pattern: string }
   | { readonly code: 'unknown-language'; readonly language: string; readonly near: string | null }
   | { readonly code: 'package-missing'; readonly reference: string; readonly name: string }
   | { readonly code: 'leaves-package'; readonly reference: string; readonly name: string }

@@ -3,7 +3,7 @@ import type { SettingRefusal } from '../cascade/refused-settings.js';
 import type { Finding } from './finding.js';
 import type { Level } from './level.js';
 import type { AccountedEntry, LedgerEntry, WrittenEntry } from './ledger.js';
-import type { Rule, RuleId } from './rule.js';
+import type { Confidence, Rule, RuleId } from './rule.js';
 import type { FailOn, LayerFile, RemoteReference, ScopeSettings, Zone } from './layer.js';
 import type { Problem } from './problem.js';
 import type { LanguageId } from './language.js';
@@ -209,14 +209,30 @@ export interface PresetReport extends PresetSummary, ReportBase {
   readonly zones: readonly { readonly zone: Zone; readonly layer: LayerInstance; readonly statements: readonly Statement[] }[];
 }
 
+/** A pattern of an inner directory that takes out files for which a guard of an outer layer holds. */
+export interface GuardedOut {
+  readonly file: string;
+  /** From 1. */
+  readonly line: number;
+  readonly pattern: string;
+  /** The statements with those guards. */
+  readonly guards: readonly Statement[];
+  readonly files: number;
+  /** False where there are more than were counted. */
+  readonly isAll: boolean;
+}
+
 /** What the code violates. */
 export interface CheckReport extends ReportBase {
   /** Sorted by path. */
   readonly files: readonly CheckedSource[];
   readonly skipped: readonly SkippedPath[];
   readonly misreadWaivers: readonly MisreadWaiver[];
-  /** The lowest level at which findings make the check fail. */
+  /** The lowest level at which findings make the check fail, as the layer files have it. */
   readonly failOn: FailOn;
+  /** Findings that are trusted less are only counted, and fail nothing; null where all count. */
+  readonly confidence: Confidence | null;
+  readonly guardedOut: readonly GuardedOut[];
   /** The known findings, and what has become of each. */
   readonly ledger: readonly AccountedEntry[];
   /** The revision of git since which lines must have changed to be told of; null where all lines are. */

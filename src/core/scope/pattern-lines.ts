@@ -2,13 +2,13 @@ import type { PatternLine } from '../model/layer.js';
 import { compilePattern, type Pattern } from './pattern.js';
 
 /**
- * Compiles the text of an ignore file as git reads it: a byte-order mark is dropped, CR before LF too, and a last
- * line without line end counts.
+ * The lines of an ignore file as git reads it: a byte-order mark is dropped, CR before LF too, and a last line without line
+ * end counts.
  * @param file how the file is named in origins.
  */
-export function compilePatternFile(text: string, file: string): Pattern[] {
-  const lines = text.replace(/^\uFEFF/, '').split('\n');
-  return lines.flatMap((line, index) => compilePattern(line.replace(/\r$/, ''), { file, line: index + 1 }) ?? []);
+export function patternLinesOf(text: string, file: string): PatternLine[] {
+  const lines = text.replace(/^\uFEFF/, '').split('\n').map((line) => line.replace(/\r$/, ''));
+  return lines.map((value, index) => ({ value, place: { file, line: index + 1, column: 1, length: Math.max(1, value.length) } }));
 }
 
 /** Compiles the patterns of a layer file. */

@@ -3,20 +3,24 @@ import type { Rule } from '../../core/model/rule.js';
 import type { CheckedSource, CheckReport } from '../../core/model/report.js';
 import type { Finding } from '../../core/model/finding.js';
 import { statusOf } from '../../core/inspect/file-status.js';
+import type { NotShown } from '../../core/inspect/select-findings.js';
 import { totalsOf } from '../../core/inspect/totals.js';
 
 /**
  * `elvar-findings/1`.
- * @param withExcused whether excused findings are listed too. @param withFiles whether each file is told with its status.
+ * @param notShown how many findings the report leaves out.
+ * @param withExcused whether excused findings are listed too. @param withFiles whether each file is listed with its status.
  */
-export function checkJson(report: CheckReport, withExcused: boolean, withFiles: boolean): object {
+export function checkJson(report: CheckReport, notShown: NotShown, { withExcused, withFiles }: { readonly withExcused: boolean; readonly withFiles: boolean }): object {
   const findings = report.files.flatMap((file) => file.findings).filter(({ excused }) => withExcused || excused === null);
   return {
     format: 'elvar-findings/1',
     findings: findings.map((finding) => findingJson(finding, report.catalog)),
     totals: totalsOf(report),
+    notShown,
     incomplete: report.incomplete,
     misreadWaivers: report.misreadWaivers,
+    guardedOut: report.guardedOut.map(({ file, line, pattern, files, guards }) => ({ file, line, pattern, files, guards: guards.flatMap(({ place }) => (place === null ? [] : { file: place.file, line: place.line })) })),
     ...(report.since !== null && { since: report.since }),
     ...(withFiles && { files: report.files.map(fileJson), skipped: report.skipped }),
   };

@@ -105,13 +105,18 @@ export function wantedText(statement: Statement, part: PartName): string {
   return setting === undefined ? name : formatChanges([setting]);
 }
 
-/** What guards refused of a statement: `max 110, by elvar.yaml:11 (no-weaker)`. */
-export function refusalText({ statement, refused }: TrailEntry, trail: readonly TrailEntry[]): string {
+/**
+ * What guards refused of a statement.
+ * @param form `refused` for a remark (`max 110 refused by the no-weaker guard in elvar.yaml:11`), `which` for what follows
+ * "wanted" (`max 110, which the no-weaker guard in elvar.yaml:11 refuses`).
+ */
+export function refusalText({ statement, refused }: TrailEntry, trail: readonly TrailEntry[], form: 'refused' | 'which'): string {
   const guards = [...new Set(refused.map(({ by }) => by))];
   return guards.map((by) => {
     const wanted = refused.filter((one) => one.by === by).map(({ part }) => wantedText(statement, part));
     const guard = (trail[by] as TrailEntry).statement;
-    return `${listed(wanted)}, by the ${guard.guard?.value} guard in ${formatSource(guard)}`;
+    const who = `the ${guard.guard?.value} guard in ${formatSource(guard)}`;
+    return form === 'refused' ? `${listed(wanted)} refused by ${who}` : `${listed(wanted)}, which ${who} refuses`;
   }).join('; ');
 }
 

@@ -52,6 +52,8 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
       return { what: `two layers have the title “${detail.title}”`, advice: `The other is ${detail.other}. Explanations name layers by their titles; make them tell apart.` };
     case 'directory-unchecked':
       return { what: `no rule is in force for any of the ${count(detail.files, 'file')} in ${detail.directory}`, advice: `Who decided that: elvar explain ${detail.directory}. If that is meant, take the directory out of scope.` };
+    case 'hides-guarded':
+      return { what: `${detail.pattern} takes out ${detail.isAll ? '' : 'at least '}${count(detail.files, 'file')} that ${detail.by.length === 1 ? 'a guard protects' : 'guards protect'}`, advice: `The ${detail.by.length === 1 ? 'guard is' : 'guards are'} in ${listed(detail.by.slice(0, 3))}. Take the pattern out, or have the files taken out at the root. With policy.scope: root, patterns further in are mistakes.` };
     case 'hides-own-code':
       return { what: `${detail.pattern} takes out ${count(detail.files, 'file')} that git knows and that look written by hand`, advice: `Such as ${detail.example}. Take them back in with a line that begins with !, or give the directory another name.` };
     case 'foreign-code':

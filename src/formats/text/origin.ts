@@ -19,12 +19,13 @@ export function formatOrigin({ layer, place }: Statement): string {
 /** Where a statement is written, with the zone around it. */
 export function formatSource(statement: Statement): string {
   const zone = formatZone(statement.zone);
-  return `${formatOrigin(statement)}${zone === '' ? '' : ` (${zone})`}`;
+  const origin = statement.kind === 'set' ? 'the command line' : formatOrigin(statement);
+  return `${origin}${zone === '' ? '' : ` (${zone})`}`;
 }
 
 /** A layer, after the adoptions by which it came. */
 export function formatLayer({ kind, file, through }: LayerInstance): string {
-  return [...through.map(formatPlace), file === null ? kind : visible(file)].join(' → ');
+  return [...through.map(formatPlace), file === null ? kind.replace('-', ' ') : visible(file)].join(' → ');
 }
 
 /** A zone by its name, or by its line where it has none. */

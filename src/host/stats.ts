@@ -1,0 +1,22 @@
+import { lstatSync, statSync, type Stats } from 'node:fs';
+import { hasCode } from './errors.js';
+
+/** What is at a path, links followed; undefined when there is nothing, or can be nothing because a file stands in the way. */
+export function statsAt(file: string): Stats | undefined {
+  return orNothing(() => statSync(file, { throwIfNoEntry: false }));
+}
+
+/** The same, of a link itself. */
+export function linkStatsAt(file: string): Stats | undefined {
+  return orNothing(() => lstatSync(file, { throwIfNoEntry: false }));
+}
+
+function orNothing(look: () => Stats | undefined): Stats | undefined {
+  try {
+    return look();
+  } catch (error) {
+    // A step of the path is a file, or its links form a circle.
+    if (hasCode(error, 'ENOTDIR', 'ELOOP', 'ENAMETOOLONG')) return undefined;
+    throw error;
+  }
+}
