@@ -1,5 +1,5 @@
 import yargs, { type Argv } from 'yargs';
-import { LayerError, UsageError } from '../host/errors.js';
+import { LayerError, UsageError, WishError } from '../host/errors.js';
 import { openWorkspace } from '../host/workspace.js';
 import { CATALOG_COMMAND } from './commands/catalog.js';
 import { CHECK } from './commands/check.js';
@@ -21,12 +21,25 @@ import { EXIT, type ExitCode } from './exit-code.js';
 import { watched } from './progress.js';
 import { styleFor, type Style, type Terminal } from './terminal.js';
 import { VERSION } from './version.js';
-import { viewProblems } from './views/problems.js';
+import { describeUsageMistake } from './usage-mistakes.js';
+import { viewProblems, viewWrongWish } from './views/problems.js';
 import { visible } from '../formats/text/visible.js';
 
-const ABOUT = `elvar: composes layered rules for code, explains which hold for every file and who decided that, and checks the code.
+const ABOUT = 'elvar: composes layered rules for code, explains which rules hold for every file and who decided that, and checks the code.';
 
-Usage: elvar <command>`;
+/** The options of every command, in one short block below those of its own. */
+const EVERYWHERE = `Everywhere:
+  --root DIR             the project root; otherwise found by .git, else by the topmost elvar.yaml
+  --set RULE=LEVEL       a setting above all layers; also RULE.OPTION=VALUE; may be repeated
+  --no-personal          leave your personal layer out
+  --today YYYY-MM-DD     the day that decides what has expired
+  --even-ignored         include files that patterns take out
+  --color, --no-color    always or never use colour
+  -q, --quiet            the answer only, without hints and progress
+  -v, --verbose          more about the run, and a trace if Elvar itself fails
+  -h, --help             this text; each command has its own`;
+
+const COMMANDS: readonly Command<never>[] = [INIT, CHECK, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ADOPT, PRESETS] as never;
 
 /** Runs one command line. Never throws for what users do; everything they see goes through `terminal`. */
 export async function runProgram(args: readonly string[], terminal: Terminal): Promise<ExitCode> {
@@ -34,33 +47,19 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
   let run: () => Promise<ExitCode> = async () => EXIT.fine;
   const color = colorWanted(args);
   const style = styleFor(terminal, color);
-  const add = <Options>(program: Argv, command: Command<Options>): Argv => program.command(
+  const add = (program: Argv, command: Command<never>): Argv => program.command(
     command.usage,
     command.about,
     (own) => {
-      const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'how the answer is written' });
+      const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'how the answer is written', ...(command.formatGroup !== undefined && { group: command.formatGroup }) });
       const described = command.examples.reduce((rest, [line, tells]) => rest.example(line, tells), declared as Argv);
-      return described.check((options) => checkOnce(options, described)) as Argv<Options & GlobalOptions>;
+      return described.check((options) => checkOnce(options, described)) as Argv<GlobalOptions>;
     },
     (options) => {
-      run = () => runCommand(command, options as unknown as Options & GlobalOptions, terminal, style);
+      run = () => runCommand(command, options as unknown as never, terminal, style);
     },
   );
-  let program = add(globalOptions(yargs(), terminal.columns, args.includes('--help')), INIT);
-  program = add(program, CHECK);
-  program = add(program, EXPLAIN);
-  program = add(program, FIX);
-  program = add(program, WAIVE);
-  program = add(program, LEDGER);
-  program = add(program, CATALOG_COMMAND);
-  program = add(program, RESOLVE);
-  program = add(program, COMPARE);
-  program = add(program, SCOPE);
-  program = add(program, DOCTOR);
-  program = add(program, IMPACT);
-  program = add(program, SET);
-  program = add(program, ADOPT);
-  program = add(program, PRESETS);
+  const program = COMMANDS.reduce(add, globalOptions(yargs(), terminal.columns, args));
   try {
     let printed = '';
     await program.parse([...args], {}, (_error: unknown, _parsed: unknown, output: string) => {
@@ -81,7 +80,7 @@ function checkOnce(options: Readonly<Record<string, unknown>>, declared: Argv): 
   return true;
 }
 
-async function runCommand<Options>(command: Command<Options>, options: Options & GlobalOptions, terminal: Terminal, style: Style): Promise<ExitCode> {
+async function runCommand(command: Command<never>, options: GlobalOptions, terminal: Terminal, style: Style): Promise<ExitCode> {
   const { set, personal, root, today, evenIgnored, quiet } = options;
   const { terminal: own, watch, end } = watched(terminal, quiet);
   const workspace = openWorkspace({
@@ -95,41 +94,55 @@ async function runCommand<Options>(command: Command<Options>, options: Options &
     ...(today !== undefined && { today }),
   });
   try {
-    return await command.run({ options, workspace, terminal: own, style });
+    return await command.run({ options: options as never, workspace, terminal: own, style });
   } finally {
     end();
   }
 }
 
-function globalOptions(program: Argv, columns: number, wantsHelp: boolean): Argv {
+/** The narrowest help that is laid out; narrower terminals wrap it themselves. */
+const NARROWEST = 40;
+
+function globalOptions(program: Argv, columns: number, args: readonly string[]): Argv {
+  const wantsHelp = args.includes('--help') || args.includes('-h');
   return program
     .scriptName('elvar')
     .locale('en')
-    .usage(ABOUT)
-    .option('root', { type: 'string', requiresArg: true, describe: 'the project root; else the nearest directory with .git, else the topmost with elvar.yaml' })
-    .option('set', {
-      type: 'string', array: true, nargs: 1, default: [],
-      describe: "a setting above all layers, 'SELECTOR=LEVEL' or 'RULE.OPTION=VALUE'; may be repeated",
-    })
-    .option('personal', { type: 'boolean', describe: 'read the personal layer; --no-personal leaves it out' })
-    .option('today', { type: 'string', requiresArg: true, describe: 'the day on which rulings expire or not, YYYY-MM-DD' })
-    .option('even-ignored', { type: 'boolean', default: false, describe: 'look at files too that ignore patterns or scope.include leave out' })
-    .option('color', { type: 'boolean', describe: 'colours, whatever the output goes to; --no-color for none' })
-    .option('quiet', { type: 'boolean', default: false, describe: 'results only, no hints' })
-    .option('verbose', { type: 'boolean', default: false, describe: 'tell the project root too' })
+    .usage(`${ABOUT}\n\nUsage: elvar <command>`)
+    // They stand in a block of their own, below what each command has.
+    .option('root', { type: 'string', requiresArg: true, hidden: true })
+    .option('set', { type: 'string', array: true, nargs: 1, default: [], hidden: true })
+    .option('personal', { type: 'boolean', hidden: true })
+    .option('today', { type: 'string', requiresArg: true, hidden: true })
+    .option('even-ignored', { type: 'boolean', default: false, hidden: true })
+    .option('color', { type: 'boolean', hidden: true })
+    .option('quiet', { type: 'boolean', alias: 'q', default: false, hidden: true })
+    .option('verbose', { type: 'boolean', alias: 'v', default: false, hidden: true })
     .version(VERSION)
     .help()
+    .alias('help', 'h')
+    .hide('help')
+    .hide('version')
+    .epilogue(EVERYWHERE)
     .strict()
     .demandCommand(1, 'Name a command.')
-    .recommendCommands()
     .exitProcess(false)
     // Yargs lays its help out for every command; wrapping is the dear part of that, and is left out where nobody reads it.
-    .wrap(wantsHelp ? Math.min(columns, 110) : null)
-    .fail((message: string | null, error: Error | undefined) => {
+    .wrap(wantsHelp ? Math.max(NARROWEST, Math.min(columns, 110)) : null)
+    .fail((message: string | null, error: Error | undefined, own: Argv) => {
       // What yargs itself finds wrong comes with an error of its own kind; all other errors are the program's.
       if (error !== undefined && error.name !== 'YError') throw error;
-      throw new UsageError(`${message ?? error?.message}\nRun elvar --help, or elvar check --help, to see what there is.`);
+      throw new UsageError(usageMistake(message ?? error?.message ?? '', own, args));
     });
+}
+
+/** What is wrong with the command line, and where to read on. */
+function usageMistake(complaint: string, own: Argv, args: readonly string[]): string {
+  const names = COMMANDS.map(({ usage }) => usage.split(' ')[0] as string);
+  const named = names.find((name) => args.includes(name));
+  const { key } = (own as unknown as { getOptions: () => { readonly key: Readonly<Record<string, unknown>> } }).getOptions();
+  const what = describeUsageMistake(complaint, { commands: named === undefined ? names : [], options: Object.keys(key).filter((name) => name.length > 1) });
+  return `${what}\nSee elvar ${named === undefined ? '' : `${named} `}--help.`;
 }
 
 /** Colours are needed before the command line is parsed, for what is wrong with it. */
@@ -141,6 +154,10 @@ function colorWanted(args: readonly string[]): boolean | undefined {
 function tellError(error: unknown, terminal: Terminal, style: Style): ExitCode {
   if (error instanceof LayerError) {
     terminal.err(viewProblems(error.problems, error.texts, style));
+    return EXIT.wrong;
+  }
+  if (error instanceof WishError) {
+    terminal.err(viewWrongWish(error.problems, style));
     return EXIT.wrong;
   }
   if (error instanceof UsageError) {

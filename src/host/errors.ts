@@ -5,6 +5,16 @@ export class UsageError extends Error {
   override readonly name = 'UsageError';
 }
 
+/** What was asked to be written into a layer file would be wrong there; nothing was done. */
+export class WishError extends Error {
+  override readonly name = 'WishError';
+
+  /** @param problems those that the file would have, as of a text that nobody has written. */
+  constructor(readonly problems: readonly Problem[]) {
+    super(`${problems.length} problems in what was asked`);
+  }
+}
+
 /** Layer files are wrong; nothing was done. Holds every problem of every file that was read. */
 export class LayerError extends Error {
   override readonly name = 'LayerError';

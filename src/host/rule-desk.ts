@@ -3,10 +3,11 @@ import path from 'node:path';
 import { rulingOutcome } from '../core/impact/ruling-outcome.js';
 import { addAdoption, adoptedIn, removeRuling, replaceAdoption, setRuling, type NewAdoption, type RulingChange } from '../core/layers/edit-layer.js';
 import { EditError, setYaml } from '../core/layers/edit-yaml.js';
-import type { RuleEdit } from '../core/model/report.js';
-import { parsePresetReference } from '../core/layers/preset-reference.js';
+import type { ImpactReport, RuleEdit } from '../core/model/report.js';
+import { nearSelector } from '../core/layers/near-selector.js';
+import { nearReference, parsePresetReference } from '../core/layers/preset-reference.js';
 import { parseSelector } from '../core/model/selector.js';
-import { UsageError } from './errors.js';
+import { LayerError, UsageError, WishError } from './errors.js';
 import { NO_OVERLAY, overlayOf } from './overlay.js';
 import { LOCK_FILE, Pins } from './pins.js';
 import { LAYER_FILE } from './project-root.js';
@@ -51,7 +52,7 @@ export class RuleDesk {
   /** Tries a ruling. */
   async set({ selector, change, zone }: RulingWish, target: LayerTarget): Promise<PlannedEdit> {
     const before = this.workspace.catalog();
-    if (parseSelector(selector) === null) throw new UsageError(`${selector} is no selector\nWrite *, concern/*, tag:NAME or concern/name`);
+    if (parseSelector(selector) === null) throw new UsageError(`${selector} is no selector\n${nearAdvice(nearSelector(selector, before.catalog)) ?? 'Write *, concern/*, tag:NAME or concern/name'}`);
     if (change !== 'remove') selectedRules([selector], before.catalog);
     const layer = this.layerAt(target, before.usesStarter);
     const after = this.edited(layer, (text) => (change === 'remove' ? removeRuling(text, zone, selector) : setRuling(text, zone, selector, change)));
@@ -61,8 +62,10 @@ export class RuleDesk {
   /** Tries an adoption. A preset from git or a web server is fetched and pinned with it. */
   async adopt(adoption: NewAdoption, zone: string | null, target: LayerTarget): Promise<PlannedEdit> {
     const layer = this.layerAt(target, this.workspace.catalog().usesStarter);
+    const reference = parsePresetReference(adoption.use);
+    if (reference === null) throw new UsageError(`${adoption.use} names no preset\n${nearAdvice(nearReference(adoption.use)) ?? 'Write elvar:NAME, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION or an https: address.'}`);
     const after = this.edited(layer, (text) => addAdoption(text, zone, adoption));
-    const kind = parsePresetReference(adoption.use)?.kind;
+    const { kind } = reference;
     if (kind !== 'git' && kind !== 'web') return this.plan(layer, after, null);
     const { updatePins } = await import('./update-pins.js');
     const adopting = this.workspace.trial({ overlay: overlayOf(new Map([[layer.absolute, after]])) });
@@ -103,7 +106,7 @@ export class RuleDesk {
   private async plan(layer: LayerText, after: string, ruling: { readonly selector: string; readonly zone: string | null } | null, copy: { readonly file: string; readonly absolute: string; readonly text: string } | null = null, lock: string | null = null): Promise<PlannedEdit> {
     const texts = new Map([[layer.absolute, after], ...(copy === null ? [] : [[copy.absolute, copy.text] as const]), ...(lock === null ? [] : [[path.join(this.root, LOCK_FILE), lock] as const])]);
     const trial = this.workspace.trial({ overlay: overlayOf(texts) });
-    const impact = await this.workspace.impact(trial);
+    const impact = await this.impactOf(trial, layer.file);
     const resolved = trial.resolve([], undefined, true);
     const outcome = ruling === null ? null : rulingOutcome(resolved.files, layer.file, ruling, resolved.catalog);
     const edit: RuleEdit = { file: layer.file, isNew: layer.isNew, before: layer.isNew ? '' : layer.text, after, impact, outcome, copy: copy === null ? null : { file: copy.file, text: copy.text } };
@@ -111,12 +114,21 @@ export class RuleDesk {
     return { edit, write: () => whileWriting(this.root, 'wait', this.workspace.watch, async () => write()) };
   }
 
+  /** Since the file was right before, what is wrong with it now is what was asked to be written. */
+  private async impactOf(trial: Workspace, file: string): Promise<ImpactReport> {
+    try {
+      return await this.workspace.impact(trial);
+    } catch (error) {
+      throw error instanceof LayerError && error.problems.every((problem) => problem.file === file) ? new WishError(error.problems) : error;
+    }
+  }
+
   private edited({ file, text }: LayerText, edit: (text: string) => string): string {
     try {
       return edit(text);
     } catch (error) {
       if (!(error instanceof EditError)) throw error;
-      throw new UsageError(`${file} was not changed: ${error.message}\nEdit it by hand, and look at the effect with elvar impact --against HEAD.`);
+      throw new UsageError(`${file} was not changed: ${error.message}\n${error.advice ?? 'Edit it by hand, and look at the effect with elvar impact.'}`);
     }
   }
 
@@ -144,4 +156,8 @@ export class RuleDesk {
     if (!this.workspace.isDirectory(directory)) throw new UsageError(`${directory} is no directory\nA layer file holds for a directory; for some files of it there are zones: --zone NAME.`);
     return [own === '' ? LAYER_FILE : `${own}/${LAYER_FILE}`, path.join(this.root, own, LAYER_FILE)];
   }
+}
+
+function nearAdvice(near: string | null): string | null {
+  return near === null ? null : `Did you mean ${near}?`;
 }

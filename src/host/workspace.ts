@@ -2,7 +2,7 @@ import path from 'node:path';
 import type { Catalog } from '../core/catalog/catalog.js';
 import { refusedSettings } from '../core/cascade/refused-settings.js';
 import { CATALOG } from '../core/catalog/registry.js';
-import { parsePresetReference } from '../core/layers/preset-reference.js';
+import { nearReference, parsePresetReference } from '../core/layers/preset-reference.js';
 import type {
   CheckReport, CompareReport, DoctorReport, Explanation, FixReport, GuardedOut, ImpactReport, LineExplanation, PinUpdate, PresetReport, PresetSummary, RuleExcuses, ReportBase, ResolveReport, RulePage, ScopeReport,
 } from '../core/model/report.js';
@@ -64,6 +64,11 @@ interface ListOptions {
   readonly opens?: boolean;
   /** Whether it is looked for files that are out although a guard holds for them. */
   readonly seeksGuards?: boolean;
+}
+
+function noPreset(name: string): string {
+  const near = nearReference(name);
+  return `${name} names no preset\n${near === null ? 'Write elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE' : `Did you mean ${near}?`}`;
 }
 
 /** Opens the project around a directory. @throws UsageError when the root is no directory, or an option is wrong. */
@@ -174,7 +179,7 @@ export class Workspace {
   /** What is in this preset, once everything it adopts is merged? */
   preset(name: string): PresetReport {
     const reference = parsePresetReference(name);
-    if (reference === null) throw new UsageError(`${name} names no preset\nWrite elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE`);
+    if (reference === null) throw new UsageError(noPreset(name));
     return Project.read(this.root, CATALOG, this.run, (project) => reportPreset(project, reference, this.directory), { needsLayers: false });
   }
 

@@ -36,6 +36,8 @@ export interface Command<Options> {
   /** The question it answers. */
   readonly about: string;
   readonly formats: readonly string[];
+  /** The group of options that --format belongs to, where its own are in groups. */
+  readonly formatGroup?: string;
   /** Declares its own arguments and options. */
   readonly declare: (args: Argv) => Argv<Options>;
   /** Command lines that work in a project like the demo, and what each tells. */

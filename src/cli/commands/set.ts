@@ -1,7 +1,7 @@
 import { parseDocument } from 'yaml';
 import type { GuardKind, Permission } from '../../core/model/layer.js';
 import { isLevel, LEVELS } from '../../core/model/level.js';
-import { nearName } from '../../core/layers/near-name.js';
+import { nearLevel } from '../../core/layers/near-name.js';
 import type { RulingChange } from '../../core/layers/edit-layer.js';
 import { UsageError } from '../../host/errors.js';
 import type { Command } from './command.js';
@@ -56,7 +56,7 @@ export const SET: Command<Options> = {
 
 function changeOf({ level, option, guard, waivers, fix, because, until }: Options): RulingChange {
   if (level !== undefined && !isLevel(level)) {
-    const near = nearName(level, LEVELS);
+    const near = nearLevel(level);
     throw new UsageError(`${level} is no level\n${near === null ? `There are: ${LEVELS.join(', ')}` : `Did you mean ${near}?`}`);
   }
   const values = option.map(readOption);

@@ -88,14 +88,14 @@ function newWord({ ledger }: CheckReport): string {
   return ledger.length > 0 ? 'new ' : '';
 }
 
-/** What does not count, and why: in a line below the answer. */
+/** What does not count, and why: below the answer, in one line what is usual, and in a line each what somebody should look at. */
 function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, style: Style): string[] {
   const excused = [byWaiver > 0 ? `${byWaiver} by ${byWaiver === 1 ? 'a waiver' : 'waivers'}` : '', byLedger > 0 ? `${byLedger} by the ledger` : ''].filter((part) => part !== '');
   const due = report.ledger.filter(({ state }) => state === 'due').length;
   const refused = report.ledger.filter(({ state }) => state === 'refused').length;
+  const usual = [excused.length === 0 ? '' : `Excused: ${listed(excused)}.`, report.skipped.length === 0 ? '' : `Not checked: ${count(report.skipped.length, 'path')}.`].filter((part) => part !== '');
   const parts = [
-    excused.length === 0 ? '' : `Excused: ${listed(excused)}.`,
-    report.skipped.length === 0 ? '' : `Not checked: ${count(report.skipped.length, 'path')}.`,
+    usual.join(' '),
     due === 0 ? '' : style.wrong(`${count(due, 'ledger entry is', 'ledger entries are')} past ${due === 1 ? 'its' : 'their'} day and no longer ${due === 1 ? 'excuses' : 'excuse'} anything.`),
     ...report.guardedOut.map(({ file, line, pattern, files, isAll, guards }) => style.wrong(`${visible(`${file}:${line} (${pattern})`)} takes out ${isAll ? '' : 'at least '}${count(files, 'file')} that ${guards.length === 1 ? 'a guard protects' : 'guards protect'} (${listed([...new Set(guards.map(formatSource))].slice(0, 3))}).`)),
     refused === 0 ? '' : style.wrong(`${count(refused, 'ledger entry excuses', 'ledger entries excuse')} nothing, because a ruling refuses it (ledger: refuse).`),

@@ -13,6 +13,15 @@ export function viewProblems(problems: readonly Problem[], texts: ReadonlyMap<st
   return `${lines.join('\n')}\n`;
 }
 
+/** What would be wrong in a layer file if it were written as it was asked for. It has no lines yet: the command line is to blame. */
+export function viewWrongWish(problems: readonly Problem[], style: Style): string {
+  const lines = problems.flatMap(({ detail }) => {
+    const { what, advice } = describeProblem(detail);
+    return [style.wrong(visible(what)), ...(advice === null ? [] : [`  ${visible(advice)}`])];
+  });
+  return `${[...new Set([...lines, '  Nothing was written.'])].join('\n')}\n`;
+}
+
 function viewProblem({ file, place, detail }: Problem, text: string | undefined, style: Style): string[] {
   const { what, advice } = describeProblem(detail);
   const at = place === null ? file : `${file}:${place.line}:${place.column}`;

@@ -30,7 +30,7 @@ function scopeLines({ entering, leaving }: RuleEdit['impact']['changes']): strin
 
 function outcomeLines({ reached, deciding, inForce, hindrances }: RulingOutcome, style: Style): string[] {
   if (reached === 0) return [style.level('warning', 'It reaches no checked file.')];
-  const where = reached === 1 ? 'the only file it reaches' : deciding === reached || deciding === 0 ? `all ${reached} files it reaches` : `${deciding} of the ${count(reached, 'file')} it reaches`;
+  const where = reached === 1 ? 'the only file it reaches' : deciding === reached ? `${reached === 2 ? 'both files' : `all ${reached} files`} it reaches` : `${deciding} of the ${count(reached, 'file')} it reaches`;
   const force = inForce === deciding ? '' : inForce === 0 ? ', and turns the rule off there' : `, and the rule is in force in ${inForce} of them`;
   const lines = [deciding === 0 ? style.level('warning', reached === 1 ? 'It decides nothing in the only file it reaches.' : `It decides nothing in any of the ${reached} files it reaches.`) : `It decides in ${where}${force}.`];
   const isAboutSeveral = new Set(hindrances.flatMap(({ rules }) => rules)).size > 1;

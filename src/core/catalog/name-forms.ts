@@ -54,7 +54,7 @@ interface NameOptions {
 /** The options of every rule about the form of names. */
 export const NAME_OPTIONS = {
   form: choice(NAME_FORMS, 'usual', 'how words are joined; usual: as the language has it'),
-  pattern: pattern('', 'a regular expression (RE2) that whole names must match as well'),
+  pattern: pattern('', 'a regular expression (RE2) that names must match as well: the whole name, unless the pattern begins with ^ or ends with $'),
 } as const;
 
 /** Finds names of a kind that have not the agreed form, or do not match the agreed pattern. @param languages their ids, with blanks between them. */

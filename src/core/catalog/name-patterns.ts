@@ -1,7 +1,7 @@
 import { RE2JS } from 're2js';
 import { lazily } from '../model/lazily.js';
 
-/** Answers whether a whole name matches one of some patterns. */
+/** Answers whether a name matches one of some patterns: as a whole, unless the pattern says itself where a name begins or ends. */
 export type NameTest = (name: string) => boolean;
 
 const tests = new WeakMap<readonly string[], NameTest>();
@@ -16,7 +16,16 @@ export function nameTest(patterns: readonly string[]): NameTest {
   return test;
 }
 
-function makeTest(patterns: readonly string[]): NameTest {
+/**
+ * A pattern for whole names. One that says itself where a name begins or ends is taken at its word: `^(C|GC)_` is for names that
+ * begin so, whatever comes after.
+ */
+function wholePattern(pattern: string): string {
+  return /^\^|(?:^|[^\\])(?:\\\\)*\$$/.test(pattern) ? `(?s:.*)(?:${pattern})(?s:.*)` : pattern;
+}
+
+function makeTest(written: readonly string[]): NameTest {
+  const patterns = written.map(wholePattern);
   const plain = new Set(patterns.flatMap(plainNames));
   const others = patterns.filter((pattern) => plainNames(pattern).length === 0);
   if (others.length === 0) return (name) => plain.has(name);
@@ -84,7 +93,7 @@ function plainNames(pattern: string): string[] {
 export interface TextPattern {
   /** Whether it is found somewhere in a text. */
   readonly test: (text: string) => boolean;
-  /** Whether it stands for a whole text. */
+  /** Whether it stands for a whole text, or says itself where that begins or ends. */
   readonly matches: (text: string) => boolean;
 }
 
@@ -99,9 +108,10 @@ export function textPattern(pattern: string): TextPattern {
 
 function makeTextPattern(pattern: string): TextPattern {
   const slow = lazily(() => RE2JS.compile(pattern));
-  const [search, whole] = [shipped.has(pattern) ? translated(pattern) : null, nativeOf(pattern)];
+  const wholeName = lazily(() => RE2JS.compile(wholePattern(pattern)));
+  const [search, whole] = [shipped.has(pattern) ? translated(pattern) : null, wholePattern(pattern) === pattern ? nativeOf(pattern) : null];
   return {
     test: (text) => (search === null || text.length > LONGEST_NATIVE ? slow().test(text) : search.test(text)),
-    matches: (text) => (whole === null || text.length > LONGEST_NATIVE ? slow().matches(text) : whole.test(text)),
+    matches: (text) => (whole === null || text.length > LONGEST_NATIVE ? wholeName().matches(text) : whole.test(text)),
   };
 }

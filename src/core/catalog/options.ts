@@ -71,5 +71,5 @@ export function patterns(standard: readonly string[], stricter: 'more' | 'fewer'
 
 /** The option that lets some names off, in every rule that has it. */
 export function freeNames(standard: readonly string[] = []): OptionDeclaration<z.ZodArray<z.ZodString>> {
-  return patterns(standard, 'fewer', 'regular expressions (RE2) for whole names that are let off');
+  return patterns(standard, 'fewer', 'regular expressions (RE2) for names that are exempt: for whole names, unless a pattern begins with ^ or ends with $');
 }

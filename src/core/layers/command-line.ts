@@ -5,7 +5,7 @@ import { isLevel, LEVELS, type Level } from '../model/level.js';
 import type { OptionChange } from '../model/option.js';
 import { formatSelector, parseSelector, type Selector } from '../model/selector.js';
 import type { LayerInstance, Statement } from '../model/statement.js';
-import { nearName } from './near-name.js';
+import { nearLevel, nearName } from './near-name.js';
 import { parseOption } from './read-options.js';
 import type { SelectingStatement } from './stack.js';
 
@@ -39,7 +39,7 @@ export function readSetting(text: string, catalog: Catalog): SelectingStatement 
 function readLevelSetting(selector: Selector, level: string, catalog: Catalog): SelectingStatement | SettingMistake {
   if (catalog.select(selector).length === 0) return unknownRule(formatSelector(selector), catalog);
   if (isLevel(level)) return settingOf(selector, level, null);
-  return { wrong: `${level} is none of ${LEVELS.join(', ')}`, advice: meant(nearName(level, LEVELS)) };
+  return { wrong: `${level} is none of ${LEVELS.join(', ')}`, advice: meant(nearLevel(level)) };
 }
 
 function readOptionSetting(left: string, right: string, catalog: Catalog): SelectingStatement | SettingMistake {

@@ -1,6 +1,7 @@
 import { isMap, isScalar, isSeq, parseDocument } from 'yaml';
 import type { GuardKind, Permission } from '../model/layer.js';
 import type { Level } from '../model/level.js';
+import { nearName } from './near-name.js';
 import { appendYaml, deleteYaml, EditError, setYaml, type YamlPath } from './edit-yaml.js';
 
 /** What a ruling is to say; what is not said stays as it is. */
@@ -98,7 +99,11 @@ function zonePath(text: string, zone: string | null): YamlPath {
   if (zone === null) return [];
   const zones = parseDocument(text, { logLevel: 'silent' }).get('zones', true);
   const index = isSeq(zones) ? zones.items.findIndex((item) => isMap(item) && item.get('name') === zone) : -1;
-  if (index < 0) throw new EditError(`it has no zone ${zone}`);
+  if (index < 0) {
+    const names = isSeq(zones) ? zones.items.flatMap((item) => (isMap(item) && typeof item.get('name') === 'string' ? [item.get('name') as string] : [])) : [];
+    const near = nearName(zone, names);
+    throw new EditError(`it has no zone ${zone}`, near === null ? (names.length === 0 ? 'None of its zones has a name.' : `It has: ${names.join(', ')}.`) : `Did you mean ${near}?`);
+  }
   return ['zones', index];
 }
 

@@ -6,6 +6,11 @@ export type YamlPath = readonly (string | number)[];
 /** A text that cannot be edited so that only what is meant changes; the message says why. */
 export class EditError extends Error {
   override readonly name = 'EditError';
+
+  /** @param advice what to do instead; null where the file is to be edited by hand. */
+  constructor(message: string, readonly advice: string | null = null) {
+    super(message);
+  }
 }
 
 /**

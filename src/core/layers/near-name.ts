@@ -1,18 +1,37 @@
 import { distance } from 'fastest-levenshtein';
+import { LEVELS, type Level } from '../model/level.js';
+
+/** Letters from which on the beginning of a name is enough to know it. */
+const LEAST_BEGINNING = 3;
 
 /**
- * The known name that was probably meant by `name`.
- * @returns null when none is near: more than a third of the letters differ.
+ * The known name that was probably meant by `name`: one that begins with it, or differs in at most a third of its letters.
+ * @returns null when none is near.
  */
 export function nearName(name: string, known: Iterable<string>): string | null {
+  const wanted = name.toLowerCase();
   let best: string | null = null;
   let least = Math.max(1, Math.floor(name.length / 3)) + 1;
+  let longer: string | null = null;
   for (const candidate of known) {
-    const steps = distance(name.toLowerCase(), candidate.toLowerCase());
+    const own = candidate.toLowerCase();
+    const steps = distance(wanted, own);
     if (steps < least) {
       best = candidate;
       least = steps;
     }
+    if (longer === null && wanted.length >= LEAST_BEGINNING && own.startsWith(wanted)) longer = candidate;
   }
-  return best;
+  return best ?? longer;
+}
+
+/** Words that people use for a level, and which one that is here. */
+const LEVEL_WORDS: Readonly<Record<string, Level>> = {
+  err: 'error', fatal: 'error', critical: 'error', severe: 'error', high: 'error', on: 'warning', medium: 'warning', minor: 'note', low: 'note', info: 'note', information: 'note', hint: 'note',
+  advice: 'note', none: 'off', no: 'off', never: 'off', disable: 'off', disabled: 'off', ignore: 'off', false: 'off', true: 'warning',
+};
+
+/** The level that was probably meant by a word; null when none is near. */
+export function nearLevel(word: string): Level | null {
+  return LEVEL_WORDS[word.toLowerCase()] ?? nearName(word, LEVELS) as Level | null;
 }

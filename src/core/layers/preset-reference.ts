@@ -18,6 +18,12 @@ export function parsePresetReference(text: string): PresetReference | null {
   return /^\.{1,2}\/./.test(text) ? { kind: 'file', path: text, text } : remoteReference(text);
 }
 
+/** What was probably meant by a text that is no reference: a path without its beginning, or the bare name of a built-in preset. */
+export function nearReference(text: string): string | null {
+  if (/^[\w.@-][^:]*\.ya?ml$/.test(text)) return `./${text}`;
+  return /^[a-z][a-z-]*$/.test(text) ? `elvar:${text}` : null;
+}
+
 /** `git:URL#REVISION[:PATH]`: git allows neither `#` at the end of a URL that it reads, nor `:` in a revision. */
 const GIT = /^git:([^#\s-][^#\s]*)#([^:#\s-][^:#\s]*)(?::([^:]+))?$/;
 

@@ -1,6 +1,6 @@
 import { letsThrough, type Adoption, type AdoptionFilter } from '../model/layer.js';
 import { parseSelector, type Selector } from '../model/selector.js';
-import { parsePresetReference } from './preset-reference.js';
+import { nearReference, parsePresetReference } from './preset-reference.js';
 import { unknownSelector } from './read-rulings.js';
 import type { Reading } from './reading.js';
 import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';
@@ -33,7 +33,7 @@ function readAdoption(item: YamlNode, reading: Reading): Adoption | null {
 function readReference(use: YamlNode, filter: AdoptionFilter, reading: Reading): Adoption | null {
   const reference = typeof use.value === 'string' ? parsePresetReference(use.value) : null;
   if (reference === null) {
-    reading.report(use.place, { code: 'bad-preset-reference', reference: describeValue(use.value) });
+    reading.report(use.place, { code: 'bad-preset-reference', reference: describeValue(use.value), near: typeof use.value === 'string' ? nearReference(use.value) : null });
     return null;
   }
   const isNothing = filter.only !== null && !reading.catalog.rules.some((rule) => letsThrough(filter, rule));

@@ -34,10 +34,24 @@ function readOption(name: string, rule: Rule, node: YamlNode, reading: Reading):
   if (node.value === undefined) return null;
   const value = parseOption(declaration, node.value);
   if (value !== null) return { name, value, place };
+  if (reportWrongEdit(declaration, node, reading)) return null;
   const expected = reading.catalog.describeOption(declaration);
   reading.report(node.place, { code: 'bad-option', rule: rule.id, option: name, expected, found: describeValue(node.value) });
   return null;
 }
+
+/** Reports the keys of a mapping for a list option that are not those of an edit. @returns whether there were any. */
+function reportWrongEdit({ default: standard }: OptionDeclaration, node: YamlNode, reading: Reading): boolean {
+  if (!Array.isArray(standard) || typeof node.value !== 'object' || node.value === null || Array.isArray(node.value)) return false;
+  const unknown = [...node.parts].filter(([key]) => !EDIT_KEYS.includes(String(key)));
+  for (const [key, part] of unknown) {
+    reading.report(part.keyPlace ?? part.place, { code: 'unknown-key', key: String(key), near: nearName(String(key), EDIT_KEYS), known: EDIT_KEYS });
+  }
+  return unknown.length > 0;
+}
+
+/** The keys of an edit of a list. */
+const EDIT_KEYS = ['add', 'drop'];
 
 /** A value as a change of an option: the value itself, or for a list an edit of it. Null when the option does not take it. */
 export function parseOption(declaration: OptionDeclaration, value: unknown): OptionChange | null {

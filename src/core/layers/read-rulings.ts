@@ -35,6 +35,8 @@ function readRuling(key: string, node: YamlNode, reading: Reading): Ruling | nul
   const read = (isShort ? shortRulingSchema : rulingSchema).safeParse(node.value);
   if (!read.success) reading.problems.push(...problemsOfIssues(read.error.issues, node, RULING_KEYS));
   const options = selector === null ? [] : readOptions(selector, node, reading);
+  const until = nodeAt(node, ['until']);
+  if (until.whole && typeof until.node.value === 'string' && !isDate(until.node.value)) reading.report(until.node.place, { code: 'bad-date', found: describeValue(until.node.value) });
   if (selector === null || !read.success) return null;
 
   const long = typeof read.data === 'string' ? { level: read.data } : read.data;
@@ -52,9 +54,6 @@ function readRuling(key: string, node: YamlNode, reading: Reading): Ruling | nul
     because: long.because ?? null,
     until: long.until ?? null,
   };
-  if (ruling.until !== null && !isDate(ruling.until)) {
-    reading.report(nodeAt(node, ['until']).node.place, { code: 'bad-date', found: describeValue(ruling.until) });
-  }
   if (saysNothing(ruling) && !nodeAt(node, ['options']).whole) reading.report(place, { code: 'says-nothing', selector: key });
   return ruling;
 }

@@ -1,7 +1,8 @@
 import type * as z from 'zod';
 import type { Place } from '../model/place.js';
 import type { Problem, ProblemDetail } from '../model/problem.js';
-import { nearName } from './near-name.js';
+import { LEVELS } from '../model/level.js';
+import { nearLevel, nearName } from './near-name.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';
 
 /**
@@ -27,6 +28,12 @@ export function problemsOfIssues(issues: readonly z.core.$ZodIssue[], node: Yaml
   });
 }
 
+/** The level that was probably meant, where that is one of those that are known here. */
+function nearLevelOf(word: string, known: readonly string[]): string | null {
+  const level = nearLevel(word);
+  return level !== null && known.includes(level) ? level : nearName(word, known);
+}
+
 /** A problem at a place. */
 export function problemAt(place: Place, detail: ProblemDetail): Problem {
   return { file: place.file, place, detail };
@@ -36,7 +43,8 @@ function detailOfIssue(issue: z.core.$ZodIssue, value: unknown): ProblemDetail {
   switch (issue.code) {
     case 'invalid_value': {
       const known = issue.values.map(String);
-      const near = typeof value === 'string' ? nearName(value, known) : null;
+      const isLevels = LEVELS.some((level) => known.includes(level));
+      const near = typeof value === 'string' || typeof value === 'boolean' ? (isLevels ? nearLevelOf(String(value), known) : nearName(String(value), known)) : null;
       return { code: 'bad-value', found: describeValue(value), near, known };
     }
     case 'invalid_type':

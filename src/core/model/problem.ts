@@ -36,7 +36,7 @@ export type ProblemDetail =
   | { readonly code: 'options-need-rule'; readonly selector: string }
   | { readonly code: 'says-nothing'; readonly selector: string }
   | { readonly code: 'same-zone-name'; readonly name: string; readonly first: Place }
-  | { readonly code: 'bad-preset-reference'; readonly reference: string }
+  | { readonly code: 'bad-preset-reference'; readonly reference: string; readonly near: string | null }
   | { readonly code: 'adopts-nothing'; readonly reference: string }
   | { readonly code: 'unknown-preset'; readonly reference: string; readonly near: string | null; readonly known: readonly string[] }
   | { readonly code: 'preset-missing'; readonly reference: string; readonly path: string }

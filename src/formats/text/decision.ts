@@ -45,8 +45,10 @@ export function optionOrigin(name: string, option: DecidedOption, trail: readonl
   const { statement } = trail[by] as TrailEntry;
   const setting = statement.options.find((one) => one.name === name);
   if (setting !== undefined && isListEdit(setting.value)) return `edited by ${source}`;
-  const before = over === null || over === 0 ? null : optionSource(name, over, trail);
-  return `set by ${source}${before === null ? '' : `, overriding ${before}`}`;
+  const before = over === null || over === 0 ? null : trail[over]?.statement.options.find((one) => one.name === name)?.value;
+  if (over === null || before == null) return `set by ${source}`;
+  const old = typeof before === 'object' ? 'the list' : formatValue(before);
+  return `set by ${source}, ${typeof before === 'object' ? 'replacing' : 'overriding'} ${old} from ${optionSource(name, over, trail)}`;
 }
 
 /** At most so many items of one origin are named. */

@@ -73,7 +73,7 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
     case 'same-zone-name':
       return say(`a zone named ${quote(detail.name)} is already in line ${detail.first.line}`, 'Give each zone of a file a name of its own.');
     case 'bad-preset-reference':
-      return say(`${detail.reference} names no preset`, 'Write elvar:NAME for a built-in one, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION[:PATH], or an https: address.');
+      return say(`${detail.reference} names no preset`, meant(detail.near) ?? 'Write elvar:NAME for a built-in one, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION[:PATH], or an https: address.');
     case 'adopts-nothing':
       return say(`this adoption of ${detail.reference} lets no rule through`, 'Look at its only and except.');
     case 'unknown-preset':
