@@ -9,6 +9,7 @@ import { DOCTOR } from './commands/doctor.js';
 import { EXPLAIN } from './commands/explain.js';
 import { FIX } from './commands/fix.js';
 import { PRESETS } from './commands/presets.js';
+import { ACCEPT } from './commands/accept.js';
 import { ADOPT } from './commands/adopt.js';
 import { IMPACT } from './commands/impact.js';
 import { INIT } from './commands/init.js';
@@ -21,6 +22,7 @@ import { EXIT, type ExitCode } from './exit-code.js';
 import { watched } from './progress.js';
 import { styleFor, type Style, type Terminal } from './terminal.js';
 import { VERSION } from './version.js';
+import { tidyHelp } from './tidy-help.js';
 import { describeUsageMistake } from './usage-mistakes.js';
 import { viewProblems, viewWrongWish } from './views/problems.js';
 import { visible } from '../formats/text/visible.js';
@@ -39,7 +41,7 @@ const EVERYWHERE = `Everywhere:
   -v, --verbose          more about the run, and a trace if Elvar itself fails
   -h, --help             this text; each command has its own`;
 
-const COMMANDS: readonly Command<never>[] = [INIT, CHECK, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ADOPT, PRESETS] as never;
+const COMMANDS: readonly Command<never>[] = [INIT, CHECK, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ACCEPT, ADOPT, PRESETS] as never;
 
 /** Runs one command line. Never throws for what users do; everything they see goes through `terminal`. */
 export async function runProgram(args: readonly string[], terminal: Terminal): Promise<ExitCode> {
@@ -53,7 +55,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
     (own) => {
       const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'how the answer is written', ...(command.formatGroup !== undefined && { group: command.formatGroup }) });
       const described = command.examples.reduce((rest, [line, tells]) => rest.example(line, tells), declared as Argv);
-      return described.check((options) => checkOnce(options, described)) as Argv<GlobalOptions>;
+      return described.epilogue(EVERYWHERE).check((options) => checkOnce(options, described)) as Argv<GlobalOptions>;
     },
     (options) => {
       run = () => runCommand(command, options as unknown as never, terminal, style);
@@ -65,7 +67,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
     await program.parse([...args], {}, (_error: unknown, _parsed: unknown, output: string) => {
       printed += output;
     });
-    if (printed !== '') terminal.out(`${printed}\n`);
+    if (printed !== '') terminal.out(`${tidyHelp(printed)}\n`);
     return await run();
   } catch (error) {
     return tellError(error, terminal, style);
@@ -94,13 +96,14 @@ async function runCommand(command: Command<never>, options: GlobalOptions, termi
     ...(today !== undefined && { today }),
   });
   try {
-    return await command.run({ options: options as never, workspace, terminal: own, style });
+    // On a narrower screen the terminal itself breaks lines better than a layout for so few columns would.
+    return await command.run({ options: options as never, workspace, terminal: { ...own, columns: Math.max(NARROWEST, own.columns || 100) }, style });
   } finally {
     end();
   }
 }
 
-/** The narrowest help that is laid out; narrower terminals wrap it themselves. */
+/** The narrowest screen that answers and help are laid out for. */
 const NARROWEST = 40;
 
 function globalOptions(program: Argv, columns: number, args: readonly string[]): Argv {
@@ -123,16 +126,17 @@ function globalOptions(program: Argv, columns: number, args: readonly string[]):
     .alias('help', 'h')
     .hide('help')
     .hide('version')
+    .updateStrings({ 'Positionals:': 'Arguments:' })
     .epilogue(EVERYWHERE)
     .strict()
     .demandCommand(1, 'Name a command.')
     .exitProcess(false)
     // Yargs lays its help out for every command; wrapping is the dear part of that, and is left out where nobody reads it.
     .wrap(wantsHelp ? Math.max(NARROWEST, Math.min(columns, 110)) : null)
-    .fail((message: string | null, error: Error | undefined, own: Argv) => {
+    .fail((message: string | null, error: Error | undefined) => {
       // What yargs itself finds wrong comes with an error of its own kind; all other errors are the program's.
       if (error !== undefined && error.name !== 'YError') throw error;
-      throw new UsageError(usageMistake(message ?? error?.message ?? '', own, args));
+      throw new UsageError(usageMistake(message ?? error?.message ?? '', program, args));
     });
 }
 
@@ -140,8 +144,12 @@ function globalOptions(program: Argv, columns: number, args: readonly string[]):
 function usageMistake(complaint: string, own: Argv, args: readonly string[]): string {
   const names = COMMANDS.map(({ usage }) => usage.split(' ')[0] as string);
   const named = names.find((name) => args.includes(name));
+  const usage = COMMANDS.find((command) => command.usage.split(' ')[0] === named)?.usage ?? null;
   const { key } = (own as unknown as { getOptions: () => { readonly key: Readonly<Record<string, unknown>> } }).getOptions();
-  const what = describeUsageMistake(complaint, { commands: named === undefined ? names : [], options: Object.keys(key).filter((name) => name.length > 1) });
+  // The parser counts what stands without dashes among the options.
+  const places = [...(usage ?? '').matchAll(/[<[](\w+)/g)].map(([, name]) => name);
+  const options = Object.keys(key).filter((name) => name.length > 1 && !places.includes(name));
+  const what = describeUsageMistake(complaint, { commands: named === undefined ? names : [], options, usage, args });
   return `${what}\nSee elvar ${named === undefined ? '' : `${named} `}--help.`;
 }
 

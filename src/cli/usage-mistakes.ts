@@ -6,6 +6,10 @@ export interface KnownWords {
   readonly commands: readonly string[];
   /** Of the command that was named, and those that every command has. */
   readonly options: readonly string[];
+  /** How the command that was named is used; null where none was. */
+  readonly usage: string | null;
+  /** What was typed. */
+  readonly args: readonly string[];
 }
 
 /** Words that people use for what a command does, and which one that is here. */
@@ -17,14 +21,14 @@ const COMMAND_WORDS: Readonly<Record<string, string>> = {
 };
 
 /** What the parser of the command line complains about, in Elvar's words: what is wrong, and in a second line what to do. */
-export function describeUsageMistake(complaint: string, { commands, options }: KnownWords): string {
+export function describeUsageMistake(complaint: string, { commands, options, usage, args }: KnownWords): string {
   const choice = /Argument: ([\w-]+), Given: "(.*?)", Choices: (.*)$/m.exec(complaint);
   if (choice !== null) return badChoice(choice[1] as string, choice[2] as string, choice[3] as string, options);
   const unknown = /^Unknown (?:argument|command)s?: (.*)$/m.exec(complaint)?.[1]?.split(', ');
-  if (unknown !== undefined) return unknown.map((word) => unknownWord(word, commands, options)).join('\n');
+  if (unknown !== undefined) return unknown.map((word) => unknownWord(word, commands, options, args)).join('\n');
   const lacking = /^(?:Missing required arguments?|Not enough arguments following): (.*)$/m.exec(complaint);
   if (lacking !== null) return complaint.startsWith('Not') ? `--${lacking[1]} needs a value` : `${lacking[1]} is missing`;
-  if (/^Not enough non-option arguments/.test(complaint)) return 'something is missing behind the command';
+  if (/^Not enough non-option arguments/.test(complaint)) return `${/<(\w+)>/.exec(usage ?? '')?.[1] ?? 'something'} is missing: elvar ${usage ?? 'COMMAND'}`;
   if (/^Name a command/.test(complaint)) return 'name a command';
   const near = /^Did you mean (\S+)\?$/.exec(complaint)?.[1];
   return near === undefined ? complaint : `there is no such command\nDid you mean ${near}?`;
@@ -39,9 +43,10 @@ function badChoice(argument: string, given: string, choices: string, options: re
 }
 
 /** The parser names an option without its dashes. */
-function unknownWord(word: string, commands: readonly string[], options: readonly string[]): string {
+function unknownWord(word: string, commands: readonly string[], options: readonly string[], args: readonly string[]): string {
   const option = nearName(word, options);
-  if (commands.length === 0) return option === null ? `${word} is not understood here` : `there is no option --${word}\nDid you mean --${option}?`;
+  const isOption = args.some((arg) => /^--?/.test(arg) && arg.replace(/^--?|=.*$/g, '') === word);
+  if (isOption || commands.length === 0) return `${isOption ? `there is no option --${word}` : `${word} is not understood here`}${option === null ? '' : `\nDid you mean --${option}?`}`;
   const command = COMMAND_WORDS[word.toLowerCase()] ?? nearName(word, commands);
   return `there is no command ${word}${command === null ? '' : `\nDid you mean elvar ${command}?`}`;
 }

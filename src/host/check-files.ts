@@ -44,7 +44,7 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
       continue;
     }
     const findings = ledger.excuse(outcome.findings, file.rules.set);
-    files.push({ ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(job.root, file.path)), waivers: outcome.waivers });
+    files.push({ ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(job.root, file.path)), waivers: outcome.waivers, lines: outcome.lines });
     if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: unfinishedText(outcome.unfinished) });
     misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
   }

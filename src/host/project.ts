@@ -149,12 +149,13 @@ export class Project {
     this.sawEverything = targets.length === 0 || targets.includes('');
     if (this.sawEverything) walker.walkRoot();
     else for (const target of targets) this.listTarget(target, walker);
-    const { files, skipped, incomplete, takenOut } = walker.listing;
+    const { files, skipped, incomplete, own, takenOut } = walker.listing;
     return {
       files: targets.length > 1 ? once(files) : files,
       skipped: targets.length > 1 ? once(skipped) : skipped,
       incomplete: [...incomplete, ...this.reader.incomplete],
       settings: this.reader.rootLayer?.scope ?? NO_SCOPE_SETTINGS,
+      own,
       takenOut,
       failOn: this.reader.rootLayer?.failOn ?? 'error',
       confidence: this.reader.rootLayer?.confidence ?? null,

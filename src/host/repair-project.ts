@@ -11,7 +11,7 @@ import { repairFiles } from './repair-files.js';
  * Repairs the files of a job, and keeps the ledger in step with them.
  * @param wanted the rules that are to repair; null for all. @param writes whether the files are written; else the report tells what would be.
  */
-export async function repairProject(job: InspectionJob, base: ReportBase, wanted: ReadonlySet<RuleId> | null, writes: boolean, watch: Watch): Promise<FixReport> {
+export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, wanted: ReadonlySet<RuleId> | null, writes: boolean, watch: Watch): Promise<FixReport> {
   const { root, terms: { today } } = job;
   const reading = readLedgerFile(root);
   const ledger = openLedger(root, today, reading);

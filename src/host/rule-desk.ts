@@ -1,11 +1,12 @@
 import { existsSync, lstatSync } from 'node:fs';
 import path from 'node:path';
 import { rulingOutcome } from '../core/impact/ruling-outcome.js';
-import { addAdoption, adoptedIn, removeRuling, replaceAdoption, setRuling, type NewAdoption, type RulingChange } from '../core/layers/edit-layer.js';
+import { addAdoption, adoptedIn, optionIn, removeRuling, replaceAdoption, setRuling, type NewAdoption, type RulingChange } from '../core/layers/edit-layer.js';
 import { EditError, setYaml } from '../core/layers/edit-yaml.js';
 import type { ImpactReport, RuleEdit } from '../core/model/report.js';
 import { nearSelector } from '../core/layers/near-selector.js';
 import { nearReference, parsePresetReference } from '../core/layers/preset-reference.js';
+import type { RuleId } from '../core/model/rule.js';
 import { parseSelector } from '../core/model/selector.js';
 import { LayerError, UsageError, WishError } from './errors.js';
 import { NO_OVERLAY, overlayOf } from './overlay.js';
@@ -57,6 +58,17 @@ export class RuleDesk {
     const layer = this.layerAt(target, before.usesStarter);
     const after = this.edited(layer, (text) => (change === 'remove' ? removeRuling(text, zone, selector) : setRuling(text, zone, selector, change)));
     return this.plan(layer, after, change === 'remove' ? null : { selector, zone });
+  }
+
+  /** What the ruling for a rule in a layer file says of an option, as it is written; undefined where it says nothing. */
+  optionAt(target: LayerTarget, zone: string | null, rule: RuleId, option: string): unknown {
+    const layer = this.layerAt(target, this.workspace.catalog().usesStarter);
+    let value: unknown;
+    this.edited(layer, (text) => {
+      value = optionIn(text, zone, rule, option);
+      return text;
+    });
+    return value;
   }
 
   /** Tries an adoption. A preset from git or a web server is fetched and pinned with it. */

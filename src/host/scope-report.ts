@@ -7,14 +7,17 @@ import type { ProjectListing } from './project.js';
 import { workTreeAround } from './project-root.js';
 import { noteSkipped } from './reading-notes.js';
 import { readSource } from './source-file.js';
+import type { Watch } from './watch.js';
 
 /** Which files of a listing are checked, and why the others are not. Looks into the files. */
-export function scopeReport(root: string, listing: ProjectListing, base: ReportBase): ScopeReport {
+export function scopeReport(root: string, listing: ProjectListing, base: ReportBase, watch: Watch): ScopeReport {
   const checked: CheckedFile[] = [];
   const kinds = new Map<string, ForeignKind>();
   const skipped: SkippedPath[] = [...listing.skipped];
   const incomplete = [...base.incomplete];
-  for (const { path: file, language } of listing.files) {
+  watch.begins('Reading', listing.files.length);
+  for (const [index, { path: file, language }] of listing.files.entries()) {
+    watch.reaches(index, file);
     const reading = readSource(path.join(root, file), listing.settings);
     if ('skipped' in reading) {
       noteSkipped(file, reading, skipped, incomplete);
@@ -22,8 +25,8 @@ export function scopeReport(root: string, listing: ProjectListing, base: ReportB
     }
     checked.push({ path: file, language });
     const kind = foreignKind({ path: file, language }, reading.text);
-    if (kind !== null) kinds.set(file, kind);
+    if (kind !== null && !listing.own.has(file)) kinds.set(file, kind);
   }
   sortByPath(skipped, (entry) => entry.path);
-  return { ...base, incomplete, checked, skipped, foreign: findForeignCode(checked, kinds), workTree: workTreeAround(root) };
+  return { ...base, incomplete, checked, skipped, foreign: findForeignCode(checked.filter((file) => !listing.own.has(file.path)), kinds), workTree: workTreeAround(root) };
 }

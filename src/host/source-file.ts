@@ -25,8 +25,8 @@ export interface ReadSource {
 /** How much of a file is searched for NUL bytes. */
 const BINARY_WINDOW = 8 * 1024;
 
-/** A program's own word that nobody writes this file by hand. */
-const GENERATED_MARK = /(?:^|[^\w])@generated\b|\bCode generated\b.*\bDO NOT EDIT\b/;
+/** A program's own word that nobody writes this file by hand: the first words of a comment, not part of a sentence. */
+const GENERATED_MARK = /^[^\w\n@]*@generated\b|^[^\w\n]*Code generated\b.*\bDO NOT EDIT\b/m;
 
 /** Reads a source file, unless its size or its contents take it out of scope. */
 export function readSource(file: string, settings: Pick<ScopeSettings, 'largest' | 'generated'>): SourceReading {

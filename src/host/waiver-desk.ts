@@ -28,7 +28,7 @@ export class WaiverDesk {
     if (!this.workspace.exists(target) || this.workspace.isDirectory(target)) throw new UsageError(`there is no file ${target}`);
     const { job, listing, base } = await this.workspace.jobFor([target]);
     const [skipped] = listing.skipped;
-    if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${skipped.reason}`}\nWhy not: elvar scope ${target}`);
+    if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${skipped.by?.file == null ? skipped.reason : `${skipped.by.file}:${skipped.by.line} takes it out${skipped.by.pattern === null ? '' : ` (${skipped.by.pattern})`}`}`}\nMore about it: elvar scope ${target}`);
     const { waiveIn } = await import('./waive-file.js');
     const write = (): Promise<WaivedFile> => waiveIn(job, base.catalog, wish, writes);
     // Another run may move the line that is meant.

@@ -21,13 +21,15 @@ export interface Listing {
   readonly files: ListedFile[];
   readonly skipped: SkippedPath[];
   readonly incomplete: IncompletePath[];
+  /** Paths of files that a pattern with `!` takes back in. */
+  readonly own: Set<string>;
   /** What patterns take out, with where it lies. */
   readonly takenOut: TakenOut[];
 }
 
 /** Lists files without opening them, with the rules that hold for each. */
 export class TreeWalker {
-  readonly listing: Listing = { files: [], skipped: [], incomplete: [], takenOut: [] };
+  readonly listing: Listing = { files: [], skipped: [], incomplete: [], own: new Set(), takenOut: [] };
 
   /** @param opens whether files whose names tell no language may be opened, to look for an interpreter in their first line. */
   constructor(private readonly root: string, private readonly reader: DirectoryReader, private readonly resolver: Resolver, private readonly opens: boolean, private readonly watch: Watch) {
@@ -58,7 +60,10 @@ export class TreeWalker {
     }
     const language = directory.languages.languageOf(name) ?? (this.opens ? scriptLanguage(path.join(this.root, own)) : null);
     if (language === null) this.listing.skipped.push({ path: own, reason: 'no-language', by: null });
-    else this.listing.files.push({ path: own, language, rules: directory.rules.rulesFor(name, language, this.resolver) });
+    else {
+      if (directory.scope.isOwn(name)) this.listing.own.add(own);
+      this.listing.files.push({ path: own, language, rules: directory.rules.rulesFor(name, language, this.resolver) });
+    }
   }
 
   private walkEntries(directory: Directory, entries: readonly Dirent[]): void {

@@ -97,7 +97,7 @@ export class Workspace {
   /** Which files are checked, and why are the others not? Looks into the files. */
   scope(paths: readonly string[] = []): ScopeReport {
     const { listing, base } = this.list(paths);
-    return scopeReport(this.root, listing, base);
+    return scopeReport(this.root, listing, base, this.run.watch);
   }
 
   /**
@@ -267,9 +267,9 @@ export class Workspace {
   }
 
   private async repair(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
-    const { job, base } = await this.jobFor(paths);
+    const { job, base, listing: { skipped } } = await this.jobFor(paths);
     const { repairProject } = await import('./repair-project.js');
-    return repairProject(job, base, selectedRules(rules, base.catalog), writes, this.run.watch);
+    return repairProject(job, { ...base, skipped }, selectedRules(rules, base.catalog), writes, this.run.watch);
   }
 
   /** The waivers of the project: to look at them, to write them, and to take out what excuses nothing. */

@@ -75,8 +75,9 @@ test('a ruling that is set does what the model of the cascade says, and what was
         outcome.deciding += Number(won.length > 0);
         outcome.inForce += Number(won.some(({ decided }) => decided.setting.level !== 'off'));
       }
-      const { hindrances, ...counts } = edit.outcome as NonNullable<typeof edit.outcome>;
+      const { hindrances, level: said, ...counts } = edit.outcome as NonNullable<typeof edit.outcome>;
       expect(counts).toEqual(outcome);
+      if (outcome.reached > 0) expect(said).toBe(ruling.level ?? null);
       expect(hindrances.length > 0).toBe(hindrances.some(({ files }) => files > 0));
       deciding += outcome.deciding;
     }, CODES);

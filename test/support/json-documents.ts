@@ -95,7 +95,7 @@ export const DOCUMENTS = {
   'elvar-edit/1': z.strictObject({
     format: z.literal('elvar-edit/1'), file: z.string(), new: z.boolean(), written: z.boolean(), patch: z.string(), impact,
     outcome: z.strictObject({
-      reached: count, deciding: count, inForce: count,
+      level: level.nullable(), reached: count, deciding: count, inForce: count,
       hindrances: z.array(z.strictObject({ kind: z.enum(['refused', 'overruled', 'lowered', 'expired', 'cut-off']), rules: z.array(z.string()).min(1), files: count, by: z.strictObject({ layer: z.string(), file: z.string(), line, zone: z.string().nullable() }).nullable() })),
     }).nullable(),
   }),

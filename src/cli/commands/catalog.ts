@@ -37,7 +37,8 @@ export const CATALOG_COMMAND: Command<Options> = {
     .option('in-force', { type: 'string', requiresArg: true, describe: 'rules in force for a file, with their levels' }) as never,
   examples: [
     ['elvar catalog', 'every rule, concern by concern'],
-    ['elvar catalog unused', 'the rules that speak of something'],
+    ['elvar catalog unused', 'rules about something, in your own words'],
+    ["elvar catalog 'names/*'", 'one concern; tag:security works too'],
     ['elvar catalog text/line-width', 'one rule: what it wants, its options, and where it is in force by whose decision'],
     ['elvar catalog --in-force kiosk/kiosk.js', 'what holds for one file'],
   ],
@@ -47,7 +48,7 @@ export const CATALOG_COMMAND: Command<Options> = {
     // What is written like a rule's id is meant as one, even where there is none.
     if (term !== undefined && more.length === 0 && parseSelector(term)?.kind === 'rule') return showRule(context, term);
     const report = workspace.catalog();
-    const filter = filterOf(options, report.catalog);
+    const filter = filterOf({ ...options, ...selectorFilter(options.term) }, report.catalog);
     const levels = options.inForce === undefined ? null : levelsAt(context, options.inForce);
     const rules = searchCatalog(report.catalog, filter).filter(({ id }) => levels === null || levels.has(id));
     if (options.format === 'json') printJson(context, catalogJson(rules));
@@ -66,6 +67,21 @@ async function showRule(context: Context<Options>, id: string): Promise<ExitCode
   else terminal.out(viewRulePage(page, terminal.columns, style));
   tellAside(context, page);
   return exitCode(EXIT.fine, page);
+}
+
+/** A selector in the place of words: `names/*` and `tag:security` are filters. */
+function selectorFilter(term: readonly string[]): Partial<Options> {
+  const selector = term.length === 1 ? parseSelector(term[0] as string) : null;
+  switch (selector?.kind) {
+    case 'concern':
+      return { term: [], concern: selector.concern };
+    case 'tag':
+      return { term: [], tag: selector.tag };
+    case 'all':
+      return { term: [] };
+    default:
+      return {};
+  }
 }
 
 function levelsAt({ workspace }: Context<Options>, path: string): RuleLevels {

@@ -63,7 +63,7 @@ export const CHECK: Command<Options> = {
     const { report, notShown } = shown(asked, { level: options.level ?? null, confidence });
     const view = {
       all: options.all, excused: options.excused, columns: terminal.columns, groupBy: options.groupBy, top: options.top ?? null,
-      lineText: (file: string, line: number) => workspace.lineText(file, line), notShown, bounds: { level: options.level ?? null, confidence },
+      lineText: (file: string, line: number) => workspace.lineText(file, line), notShown, bounds: { level: options.level ?? null, confidence }, named: options.path.map((path) => workspace.relative(path)),
     };
     if (options.format === 'json') printJson(context, checkJson(report, notShown, { withExcused: options.excused, withFiles: options.groupBy === 'file' }));
     else terminal.out(viewCheck(report, view, style));

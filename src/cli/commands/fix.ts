@@ -26,7 +26,7 @@ export const FIX: Command<Options> = {
     const { options, workspace, terminal, style } = context;
     const report = await workspace.fix(options.path, options.rule, !options.dryRun);
     if (options.format === 'json') printJson(context, fixJson(report));
-    else terminal.out(viewFix(report, terminal.columns, style));
+    else terminal.out(viewFix(report, { columns: terminal.columns, named: options.path.map((path) => workspace.relative(path)) }, style));
     tellAside(context, report);
     if (options.dryRun && report.files.some(({ before, after }) => before !== after)) hint(context, 'The same without --dry-run changes the files.');
     else if (report.files.some(({ left }) => left.length > 0)) hint(context, 'What is left, rule by rule: elvar check');

@@ -18,13 +18,14 @@ export const IMPACT: Command<Options> = {
   about: 'What would this change of rules do to every file?',
   formats: ['text', 'json', 'markdown'],
   declare: (args) => args
-    .option('against', { type: 'string', requiresArg: true, describe: 'the layer files as they are now, against those of a revision of git, such as main or HEAD' })
+    .option('against', { type: 'string', requiresArg: true, describe: 'compare the layer files with those of a git revision, such as main; HEAD where nothing is named' })
     .option('preset', { type: 'string', requiresArg: true, describe: 'a preset, as if the root adopted it too' })
     .option('all', { type: 'boolean', default: false, describe: 'every place and finding, however many there are' }) as never,
   examples: [
     ["elvar impact --set 'slips/*=error'", 'a setting on trial: which rules it tightens, where, and the findings it brings'],
     ['elvar impact --preset elvar:sound', 'a preset on trial'],
-    ['elvar impact --against HEAD --format markdown', 'what has been changed in the layer files since, as text for a review'],
+    ['elvar impact', 'what the uncommitted changes of layer files do'],
+    ['elvar impact --against main --format markdown', 'what a branch changes, as text for a review'],
   ],
   run: async (context) => {
     const { options, terminal, style } = context;
@@ -39,9 +40,8 @@ export const IMPACT: Command<Options> = {
 
 function measured({ options: { set, against, preset }, workspace }: Context<Options>): Promise<ImpactReport> {
   const trials = [set.length > 0 ? '--set' : '', against === undefined ? '' : '--against', preset === undefined ? '' : '--preset'].filter((trial) => trial !== '');
-  if (trials.length === 0) throw new UsageError("say what is to be changed: --set 'SELECTOR=LEVEL', --preset REF, or --against REVISION\nExamples: elvar impact --help");
   if (trials.length > 1) throw new UsageError(`${trials.join(' and ')} exclude each other`);
-  if (against !== undefined) return workspace.impactSince(against);
   if (preset !== undefined) return workspace.impactOfPreset(preset);
+  if (set.length === 0) return workspace.impactSince(against ?? 'HEAD');
   return workspace.trial({ set: [] }).impact(workspace);
 }

@@ -15,6 +15,7 @@ interface Options extends EditOptions {
   readonly guard?: GuardKind | undefined;
   readonly waivers?: Permission | undefined;
   readonly fix?: Permission | undefined;
+  readonly ledger?: Permission | undefined;
   readonly because?: string | undefined;
   readonly until?: string | undefined;
 }
@@ -35,6 +36,7 @@ export const SET: Command<Options> = {
     .option('guard', { choices: ['no-weaker', 'fixed', 'none'], describe: 'whether later layers may make it weaker, or change it at all' })
     .option('waivers', { choices: ['allow', 'refuse'], describe: 'whether comments may excuse what it finds' })
     .option('fix', { choices: ['allow', 'refuse'], describe: 'whether what it finds is repaired' })
+    .option('ledger', { choices: ['allow', 'refuse'], describe: 'whether entries of the ledger may excuse what it finds' })
     .option('because', { type: 'string', requiresArg: true, describe: 'the reason, for whoever reads the file' })
     .option('until', { type: 'string', requiresArg: true, describe: 'the last day on which it holds, YYYY-MM-DD' })
     .option('dry-run', { type: 'boolean', default: false, describe: 'tell what would change, and change nothing' }) as never,
@@ -54,7 +56,7 @@ export const SET: Command<Options> = {
   },
 };
 
-function changeOf({ level, option, guard, waivers, fix, because, until }: Options): RulingChange {
+function changeOf({ level, option, guard, waivers, fix, ledger, because, until }: Options): RulingChange {
   if (level !== undefined && !isLevel(level)) {
     const near = nearLevel(level);
     throw new UsageError(`${level} is no level\n${near === null ? `There are: ${LEVELS.join(', ')}` : `Did you mean ${near}?`}`);
@@ -62,7 +64,7 @@ function changeOf({ level, option, guard, waivers, fix, because, until }: Option
   const values = option.map(readOption);
   return {
     ...(level !== undefined && isLevel(level) && { level }), ...(values.length > 0 && { options: Object.fromEntries(values) }),
-    ...(guard !== undefined && { guard }), ...(waivers !== undefined && { waivers }), ...(fix !== undefined && { fix }), ...(because !== undefined && { because }), ...(until !== undefined && { until }),
+    ...(guard !== undefined && { guard }), ...(waivers !== undefined && { waivers }), ...(fix !== undefined && { fix }), ...(ledger !== undefined && { ledger }), ...(because !== undefined && { because }), ...(until !== undefined && { until }),
   };
 }
 

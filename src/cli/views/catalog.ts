@@ -39,6 +39,9 @@ function concernsOf(rules: readonly Rule[]): string[] {
   return [...known, ...met.filter((concern) => !known.includes(concern)).sort()];
 }
 
+/** On a narrower screen a title stands below its rule. */
+const NARROW = 80;
+
 /** More languages than this are told by their number. */
 const MOST_LANGUAGES = 4;
 
@@ -49,6 +52,7 @@ function ruleRow(rule: Rule, width: number, levels: RuleLevels | null, columns: 
   const level = levels?.get(id);
   const head = `  ${level === undefined ? '' : `${padEnd(style.level(level), 8)}`}${style.name(padEnd(id, width))} ${repairs ? '*' : ' '} `;
   const indent = ' '.repeat(width + 5 + (level === undefined ? 0 : 8));
+  if (columns < NARROW) return [head.trimEnd(), ...wrap(visible(title), columns, '      ')];
   const text = wrap(visible(title), columns - 26, indent);
   const [first = '', ...rest] = text;
   const room = Math.max(30, columns - 26 - indent.length);

@@ -16,9 +16,14 @@ export function viewCheckSummary(report: CheckReport, { fixable, error, warning,
   const concerns = new Map<string, number>();
   for (const [rule, number] of rules) add(concerns, report.catalog.get(rule)?.concern ?? rule, number);
   const levels = Object.entries({ error, warning, note }).filter(([, number]) => number > 0);
+  const lines = report.files.reduce((sum, file) => sum + file.lines, 0);
+  const rate = (number: number): string => (1000 * number / Math.max(1, lines)).toFixed(1);
+  const sorted = [...concerns].sort(([a], [b]) => orderOf(a) - orderOf(b));
   const rows = [
+    ['checked', `${count(report.files.length, 'file')}, ${count(lines, 'line')}`],
     ['by level', levels.map(([level, number]) => `${level} ${number}`).join('  ')],
-    ['by concern', [...concerns].sort(([a], [b]) => orderOf(a) - orderOf(b)).map(([name, number]) => `${name} ${number}`).join('  ')],
+    ['by concern', sorted.map(([name, number]) => `${name} ${number}`).join('  ')],
+    ['per 1,000 lines', `${rate(error + warning + note)} in all:  ${sorted.map(([name, number]) => `${name} ${rate(number)}`).join('  ')}`],
     ['repairable', fixable === 0 ? 'none of them' : `${fixable} of ${count(error + warning + note, 'finding')}: elvar fix --dry-run shows how`],
     ['busiest rules', busiest([...rules])],
     ['busiest directories', busiest([...directories])],

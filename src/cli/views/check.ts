@@ -5,6 +5,7 @@ import { totalsOf, type Totals } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
 import { LEVELS } from '../../core/model/level.js';
 import type { CheckReport } from '../../core/model/report.js';
+import type { RuleId } from '../../core/model/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewCheckSummary } from './check-summary.js';
@@ -13,6 +14,7 @@ import { directoryOf } from './directory-of.js';
 import { viewQuietFiles } from './file-status.js';
 import { deciderText } from '../../formats/text/decision.js';
 import { formatExcuse, formatSource } from '../../formats/text/origin.js';
+import { namedSkips } from './skipped.js';
 import { count, listed, table, wrap } from './table.js';
 
 /** What findings can be put together by. */
@@ -35,6 +37,8 @@ export interface CheckViewOptions {
   /** How many findings are left out, and by which bounds. */
   readonly notShown: NotShown;
   readonly bounds: FindingDisplay;
+  /** The paths that were named, relative to the root: of these it is told why one is not checked. */
+  readonly named: readonly string[];
 }
 
 /** Findings that are shown together, with who decided their levels. */
@@ -50,10 +54,11 @@ interface Group {
 /** What the code violates: the answer in a line, then group by group, and at the end a summary, which is what stays on the screen. */
 export function viewCheck(report: CheckReport, options: CheckViewOptions, style: Style): string {
   const totals = totalsOf(report);
-  const lines = [headline(report, totals, options, style), ...notShownLines(options, style), ...viewApart(report, totals, style)];
+  const lines = [headline(report, totals, options, style), ...notShownLines(options, style), ...namedSkips(report.skipped, options.named, style), ...viewApart(report, totals, options, style)];
   const groups = sortGroups([...groupsOf(report, options.groupBy).values()], options);
   const shown = groups.slice(0, options.top ?? Infinity);
-  for (const group of shown) lines.push('', ...(options.groupBy === 'rule' ? viewRule(group, report, options, style) : viewPlace(group, report, options, style)));
+  const advised = new Set<RuleId>();
+  for (const group of shown) lines.push('', ...(options.groupBy === 'rule' ? viewRule(group, report, options, style) : viewPlace(group, report, options, advised, style)));
   if (shown.length < groups.length) lines.push('', style.faint(`and ${count(groups.length - shown.length, `more ${options.groupBy}`, options.groupBy === 'directory' ? 'more directories' : `more ${options.groupBy}s`)}; --top shows more`));
   if (options.groupBy === 'file' && options.top === null) lines.push(...viewQuietFiles(report, options.all, style));
   if (options.excused) lines.push(...viewExcused(report, style));
@@ -89,11 +94,12 @@ function newWord({ ledger }: CheckReport): string {
 }
 
 /** What does not count, and why: below the answer, in one line what is usual, and in a line each what somebody should look at. */
-function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, style: Style): string[] {
+function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, { named }: CheckViewOptions, style: Style): string[] {
+  const namedOut = report.skipped.filter((one) => named.includes(one.path.replace(/\/$/, ''))).length;
   const excused = [byWaiver > 0 ? `${byWaiver} by ${byWaiver === 1 ? 'a waiver' : 'waivers'}` : '', byLedger > 0 ? `${byLedger} by the ledger` : ''].filter((part) => part !== '');
   const due = report.ledger.filter(({ state }) => state === 'due').length;
   const refused = report.ledger.filter(({ state }) => state === 'refused').length;
-  const usual = [excused.length === 0 ? '' : `Excused: ${listed(excused)}.`, report.skipped.length === 0 ? '' : `Not checked: ${count(report.skipped.length, 'path')}.`].filter((part) => part !== '');
+  const usual = [excused.length === 0 ? '' : `Excused: ${listed(excused)}.`, report.skipped.length === 0 || report.skipped.length === namedOut ? '' : `Not checked: ${count(report.skipped.length, 'path')}.`].filter((part) => part !== '');
   const parts = [
     usual.join(' '),
     due === 0 ? '' : style.wrong(`${count(due, 'ledger entry is', 'ledger entries are')} past ${due === 1 ? 'its' : 'their'} day and no longer ${due === 1 ? 'excuses' : 'excuse'} anything.`),
@@ -166,17 +172,19 @@ function viewRule(group: Group, { catalog }: CheckReport, { all, columns, lineTe
   ];
 }
 
-/** A file or a directory: each finding with its rule, the code, and what to do about it. */
-function viewPlace({ key, lists, count: total }: Group, { catalog }: CheckReport, { all, columns, lineText, groupBy }: CheckViewOptions, style: Style): string[] {
+/** A file or a directory: each finding with its rule, the code, and what to do about it. @param advised the rules of which that has been said. */
+function viewPlace({ key, lists, count: total }: Group, { catalog }: CheckReport, { all, columns, lineText, groupBy }: CheckViewOptions, advised: Set<RuleId>, style: Style): string[] {
   const findings = lists.flat();
   const shown = all ? findings : findings.slice(0, MOST_ROWS);
   const rows = shown.flatMap((finding) => {
     const { rule, level, path, span: { start }, message } = finding;
+    const advice = advised.has(rule) ? '' : firstSentence(catalog.get(rule)?.advice ?? '');
+    advised.add(rule);
     const place = groupBy === 'file' ? `${start.line}:${start.column}` : `${path.slice(key === '.' ? 0 : key.length + 1)}:${start.line}:${start.column}`;
     return [
       `  ${style.level(level)}  ${style.name(visible(place))}  ${visible(message)}  ${style.faint(rule)}`,
       ...codeLine(finding, lineText, columns, '      ', style),
-      ...wrap(visible(firstSentence(catalog.get(rule)?.advice ?? '')), columns, '      ').filter((line) => line.trim() !== '').map(style.faint),
+      ...wrap(visible(advice), columns, '      ').filter((line) => line.trim() !== '').map(style.faint),
     ];
   });
   const title = groupBy === 'file' ? key : key === '.' ? 'the root' : `${key}/`;

@@ -1,4 +1,5 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
+import type { OptionValue } from '../../core/model/option.js';
 import { FREEDOMS } from '../../core/model/layer.js';
 import type { Explanation, RuleExcuses } from '../../core/model/report.js';
 import type { Decision, Statement, TrailEntry } from '../../core/model/statement.js';
@@ -18,7 +19,8 @@ const NO_EXCUSES: RuleExcuses = { waivers: [], entries: [] };
 /** Why one rule is as it is for a path: the answer, the whole trail, and the answer's reasons in a sentence. */
 export function viewExplainRule(explanation: Explanation, decision: Decision, style: Style, { waivers, entries }: RuleExcuses = NO_EXCUSES): string {
   const { rule, level } = decision;
-  const options = Object.fromEntries(Object.entries(decision.options).map(([name, { value }]) => [name, value]));
+  // What tunes a rule is named with it, but for regular expressions, which tell a reader nothing at first sight.
+  const options = Object.fromEntries(Object.entries(decision.options).filter(([, { value }]) => !isExpression(value)).map(([name, { value }]) => [name, value]));
   const lines = [
     ...(explanation.language === null ? [style.strong(`${visible(explanation.path)} is of no known language, so no rule is in force for it.`), ''] : []),
     `${style.strong(rule)}   ${style.level(level)}   ${formatOptions(options)}`.trimEnd(),
@@ -35,6 +37,11 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
   const known = explanation.catalog.get(rule);
   lines.push('', style.faint(`${visible(known?.title ?? '')}.`), style.faint(`All there is to know about the rule: elvar catalog ${rule}`));
   return `${lines.join('\n')}\n`;
+}
+
+/** Whether a value is, or holds, a regular expression that is more than a word. */
+function isExpression(value: OptionValue): boolean {
+  return typeof value === 'object' ? value.some(isExpression) : typeof value === 'string' && /[\\^$*+?()[\]{}|]/.test(value);
 }
 
 /** What the ledger excuses in the file. */

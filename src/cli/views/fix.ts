@@ -2,14 +2,15 @@ import type { FixReport, RepairedSource } from '../../core/model/report.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewPatch } from './patch.js';
+import { namedSkips } from './skipped.js';
 import { count, table, wrap } from './table.js';
 
-/** What was repaired, rule by rule, and what is left; a diff where nothing was written. */
-export function viewFix(report: FixReport, columns: number, style: Style): string {
+/** What was repaired, rule by rule, and what is left; a diff where nothing was written. @param named the paths that were named, relative to the root. */
+export function viewFix(report: FixReport, { columns, named }: { readonly columns: number; readonly named: readonly string[] }, style: Style): string {
   const changed = report.files.filter(({ before, after }) => before !== after);
   const lines: string[] = [];
   if (!report.written) for (const file of changed) lines.push(...viewPatch(file, style), '');
-  lines.push(headline(report, changed, style));
+  lines.push(headline(report, changed, style), ...namedSkips(report.skipped, named, style));
   const byRule = repairedByRule(report.files);
   lines.push(...table(byRule.map(({ rule, repaired, files }) => [style.strong(rule), count(repaired, 'repair'), style.faint(`in ${count(files, 'file')}`)])));
   lines.push(...viewWithdrawn(report.files, style), ...viewLeft(report, columns));
@@ -18,6 +19,7 @@ export function viewFix(report: FixReport, columns: number, style: Style): strin
 
 function headline({ written, files }: FixReport, changed: readonly RepairedSource[], style: Style): string {
   const repaired = changed.reduce((sum, file) => sum + total(file), 0);
+  if (files.length === 0) return style.strong('No file is checked here, so there is nothing to repair.');
   if (repaired === 0) return style.strong(`Nothing to repair in ${count(files.length, 'file')}.`);
   const where = `in ${changed.length} of ${count(files.length, 'file')}`;
   return style.strong(written ? `Repaired ${count(repaired, 'finding')} ${where}.` : `${count(repaired, 'finding')} ${where} can be repaired. Nothing has been changed.`);

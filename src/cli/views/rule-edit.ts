@@ -28,10 +28,10 @@ function scopeLines({ entering, leaving }: RuleEdit['impact']['changes']): strin
   return lines;
 }
 
-function outcomeLines({ reached, deciding, inForce, hindrances }: RulingOutcome, style: Style): string[] {
+function outcomeLines({ level, reached, deciding, inForce, hindrances }: RulingOutcome, style: Style): string[] {
   if (reached === 0) return [style.level('warning', 'It reaches no checked file.')];
   const where = reached === 1 ? 'the only file it reaches' : deciding === reached ? `${reached === 2 ? 'both files' : `all ${reached} files`} it reaches` : `${deciding} of the ${count(reached, 'file')} it reaches`;
-  const force = inForce === deciding ? '' : inForce === 0 ? ', and turns the rule off there' : `, and the rule is in force in ${inForce} of them`;
+  const force = inForce === deciding ? '' : inForce === 0 ? (level === 'off' ? ', and turns the rule off there' : ', where the rule is off') : `, and the rule is in force in ${inForce} of them`;
   const lines = [deciding === 0 ? style.level('warning', reached === 1 ? 'It decides nothing in the only file it reaches.' : `It decides nothing in any of the ${reached} files it reaches.`) : `It decides in ${where}${force}.`];
   const isAboutSeveral = new Set(hindrances.flatMap(({ rules }) => rules)).size > 1;
   return [...lines, ...new Set(hindrances.map((hindrance) => style.level('warning', hindranceLine(hindrance, isAboutSeveral))))];

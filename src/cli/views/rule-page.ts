@@ -1,4 +1,5 @@
 import { optionType } from '../../core/catalog/catalog.js';
+import type { Level } from '../../core/model/level.js';
 import type { OptionDeclaration, OptionValue } from '../../core/model/option.js';
 import type { RulePage, RulePlaces } from '../../core/model/report.js';
 import type { Example, Rule } from '../../core/model/rule.js';
@@ -24,7 +25,7 @@ export function viewRulePage(page: RulePage, columns: number, style: Style): str
     ...exampleLines(rule, style),
     ...optionLines(rule, style),
     ...presetLines(page, wide, style),
-    ...settingLines(rule, style),
+    ...nextLines(page, style),
   ];
   return `${lines.join('\n')}\n`;
 }
@@ -117,16 +118,26 @@ function presetLines({ presets, rule }: RulePage, columns: number, style: Style)
   return [...wrap(presets.length === 0 ? 'No preset that comes with Elvar speaks of it.' : `In presets: ${listed(told)}.`, columns, ''), ''];
 }
 
-/** What to type to try it, and what to write to keep it. */
-function settingLines({ id, options }: Rule, style: Style): string[] {
-  const [first] = Object.entries(options);
-  const trial = first === undefined ? '' : ` --set '${id}.${first[0]}=${yamlValue(first[1].default)}'`;
-  const option = first === undefined ? '' : ` --option '${first[0]}=${yamlValue(first[1].default)}'`;
+/** The level that most files have it at; off where nothing turns it on. */
+function usualLevel({ places }: RulePage): Level {
+  const counts = new Map<Level, number>();
+  for (const { level, files } of places) counts.set(level, (counts.get(level) ?? 0) + files.length);
+  return [...counts].sort(([, a], [, b]) => b - a)[0]?.[0] ?? 'off';
+}
+
+/** What a lead would want next: to turn it on, to tighten it, or to see that it stays. */
+function nextLines(page: RulePage, style: Style): string[] {
+  const { rule: { id, options } } = page;
+  const level = usualLevel(page);
+  const next = { off: 'warning', note: 'warning', warning: 'error', error: null }[level];
+  const [tuned] = Object.entries(options).filter(([, option]) => typeof option.default !== 'object');
+  const option = tuned === undefined ? [] : [`    elvar impact --set '${id}.${tuned[0]}=${yamlValue(tuned[1].default)}'   ${style.faint(`with another ${tuned[0]}`)}`];
+  if (next === null) {
+    return ['It is an error already. What another setting would do', `    elvar impact --set '${id}=warning'`, ...option, 'See that no other file makes it weaker', `    elvar set ${id} error --guard no-weaker --because '…'`];
+  }
   return [
-    'Try it: which findings it brings, and where',
-    `    elvar impact --set '${id}=warning'${style.faint(trial)}`,
-    'Keep it, in elvar.yaml',
-    `    elvar set ${id} warning${style.faint(option)} --because '…'`,
+    level === 'off' ? 'Try it: what it would find, and where' : `Tighten it: what ${next} would do`, `    elvar impact --set '${id}=${next}'`, ...option,
+    'Keep it, in elvar.yaml', `    elvar set ${id} ${next} --because '…'`,
   ];
 }
 

@@ -27,6 +27,12 @@ export function whyNotChecked({ reason, by }: SkippedPath): string {
   return `${REASONS[reason]}${by === null ? '' : `, ${formatPattern(by)}`}`;
 }
 
+/** Why paths that were named are not checked, a line each. @param named relative to the root. */
+export function namedSkips(skipped: readonly SkippedPath[], named: readonly string[], style: Style): string[] {
+  return named.flatMap((path) => skipped.filter((one) => one.path === path || one.path === `${path}/`))
+    .map((one) => style.level('warning', `${visible(one.path)} is not checked: ${whyNotChecked(one)}.`));
+}
+
 /** One path that is not checked, as a row. */
 export function skippedRow({ path, by }: SkippedPath, style: Style): string[] {
   return [visible(path), by === null ? '' : style.faint(formatPattern(by))];

@@ -2,6 +2,7 @@ import { distance } from 'fastest-levenshtein';
 import type { LanguageId } from '../model/language.js';
 import { finderFor, type Confidence, type Rule } from '../model/rule.js';
 import type { Catalog } from './catalog.js';
+import { SEARCH_WORDS } from './search-words.js';
 
 /** Which rules are wanted. A part that is null lets all through. */
 export interface CatalogFilter {
@@ -22,10 +23,10 @@ export function searchCatalog({ rules }: Catalog, filter: CatalogFilter): Rule[]
   const passed = rules.filter((rule) => passes(rule, filter));
   const words = (filter.term ?? '').toLowerCase().split(/[^\p{L}\p{N}]+/u).filter((word) => word !== '');
   if (words.length === 0) return passed;
-  const scored = passed.map((rule) => ({ rule, score: scoreOf(rule, words, false) }));
-  const exact = scored.filter(({ score }) => score > 0);
+  const foundBy = (meanings: readonly (readonly string[])[], tolerant: boolean) => passed.map((rule) => ({ rule, score: scoreOf(rule, meanings, tolerant) })).filter(({ score }) => score > 0);
+  const exact = foundBy(words.map((word) => [word, ...SEARCH_WORDS[word] ?? []]), false);
   // Only where nothing is written so are words that are nearly the same looked for.
-  const found = exact.length > 0 ? exact : passed.map((rule) => ({ rule, score: scoreOf(rule, words, true) })).filter(({ score }) => score > 0);
+  const found = exact.length > 0 ? exact : foundBy(words.map((word) => [word]), true);
   return found.sort((a, b) => b.score - a.score || (a.rule.id < b.rule.id ? -1 : 1)).map(({ rule }) => rule);
 }
 
@@ -37,8 +38,8 @@ function passes(rule: Rule, { concern, language, tag, confidence, repairable }: 
     && (!repairable || rule.repairs);
 }
 
-/** Every word must be somewhere; 0 where one is nowhere. */
-function scoreOf(rule: Rule, words: readonly string[], tolerant: boolean): number {
+/** Every word must be somewhere, itself or in another word of the same meaning; 0 where one is nowhere. */
+function scoreOf(rule: Rule, meanings: readonly (readonly string[])[], tolerant: boolean): number {
   const parts: Record<keyof typeof WEIGHTS, string> = {
     id: rule.id,
     title: rule.title,
@@ -48,9 +49,13 @@ function scoreOf(rule: Rule, words: readonly string[], tolerant: boolean): numbe
     about: rule.about,
   };
   let sum = 0;
-  for (const word of words) {
+  for (const words of meanings) {
     let best = 0;
-    for (const [part, text] of Object.entries(parts)) best += isIn(word, text.toLowerCase(), tolerant) ? WEIGHTS[part as keyof typeof WEIGHTS] : 0;
+    for (const [at, word] of words.entries()) {
+      // Words of the same meaning are parts of names, and texts are not searched for them.
+      const looked = Object.entries(parts).filter(([part]) => at === 0 || part === 'id' || part === 'tags');
+      best = Math.max(best, looked.reduce((weight, [part, text]) => weight + (isIn(word, text.toLowerCase(), tolerant) ? WEIGHTS[part as keyof typeof WEIGHTS] : 0), 0));
+    }
     if (best === 0) return 0;
     sum += best;
   }

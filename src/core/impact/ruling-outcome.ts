@@ -2,6 +2,7 @@ import type { Catalog } from '../catalog/catalog.js';
 import { isInForce } from '../cascade/in-force.js';
 import { finderFor } from '../model/rule.js';
 import { turnedOnBy } from '../cascade/heard.js';
+import type { Level } from '../model/level.js';
 import { FREEDOMS } from '../model/layer.js';
 import type { Hindrance, ResolvedFile, RulingOutcome } from '../model/report.js';
 import type { RuleId } from '../model/rule.js';
@@ -16,6 +17,7 @@ export function rulingOutcome(files: readonly ResolvedFile[], file: string, { se
   const [deciding, inForce] = [new Set<string>(), new Set<string>()];
   const hindrances = new Map<string, Pick<Hindrance, 'kind' | 'by'> & { readonly rules: Set<RuleId>; readonly files: Set<string> }>();
   let reached = 0;
+  let level: Level | null = null;
   for (const { path, language, rules } of files) {
     let isReached = false;
     for (const decision of rules.decisions.values()) {
@@ -23,6 +25,7 @@ export function rulingOutcome(files: readonly ResolvedFile[], file: string, { se
       const rule = catalog.get(decision.rule);
       if (index < 0 || rule === undefined || finderFor(rule, language) === null) continue;
       isReached = true;
+      level = decision.trail[index]?.statement.level?.value ?? null;
       if (decidesAnything(decision, index)) {
         deciding.add(path);
         if (isInForce(decision, language, catalog)) inForce.add(path);
@@ -38,7 +41,7 @@ export function rulingOutcome(files: readonly ResolvedFile[], file: string, { se
     if (isReached) reached += 1;
   }
   return {
-    reached, deciding: deciding.size, inForce: inForce.size,
+    level, reached, deciding: deciding.size, inForce: inForce.size,
     hindrances: [...hindrances.values()].map(({ kind, by, rules, files: own }) => ({ kind, by, rules: [...rules].sort(), files: own.size })).sort((a, b) => b.files - a.files),
   };
 }

@@ -20,6 +20,8 @@ import { inTextOrder, type RuleHits } from './text-order.js';
 
 /** What was found in one file. */
 export interface Inspection {
+  /** How many lines the file has; one that is empty has none. */
+  readonly lines: number;
   /** Sorted by position, then rule; the excused ones among them. */
   readonly findings: readonly Finding[];
   /** The waivers of the file, and what they excused. */
@@ -65,7 +67,8 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   }
   if (!account.isEmpty) findings.all.sort(compareFindings);
   const isTold = waivers.some(({ rule }) => rule.id === 'waivers/malformed');
-  return { inspection: { findings: findings.all, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished }, account };
+  const lines = text.starts.length - (text.ends.at(-1) === text.starts.at(-1) ? 1 : 0);
+  return { inspection: { lines, findings: findings.all, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished }, account };
 }
 
 /** Rules climb from a node to those around it; in code nested deeper than this, which nobody writes, that would take for ever. */

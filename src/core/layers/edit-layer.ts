@@ -12,6 +12,7 @@ export interface RulingChange {
   readonly guard?: GuardKind;
   readonly waivers?: Permission;
   readonly fix?: Permission;
+  readonly ledger?: Permission;
   readonly because?: string;
   readonly until?: string;
 }
@@ -31,8 +32,8 @@ export interface NewAdoption {
 export function setRuling(text: string, zone: string | null, selector: string, change: RulingChange): string {
   const path = rulingPath(text, zone, selector);
   const existing = valueAt(text, path);
-  const { level, options, guard, waivers, fix, because, until } = change;
-  const parts = Object.entries({ guard, waivers, fix, because, until }).filter(([, value]) => value !== undefined);
+  const { level, options, guard, waivers, fix, ledger, because, until } = change;
+  const parts = Object.entries({ guard, waivers, fix, ledger, because, until }).filter(([, value]) => value !== undefined);
   if (!isMapping(existing)) {
     const whole = { ...(typeof existing === 'string' && { level: existing }), ...(level !== undefined && { level }), ...(options !== undefined && { options }), ...Object.fromEntries(parts) };
     return setYaml(text, path, Object.keys(whole).length === 1 && whole.level !== undefined ? whole.level : whole);
@@ -42,6 +43,11 @@ export function setRuling(text: string, zone: string | null, selector: string, c
   for (const [key, value] of parts) edited = setYaml(edited, [...path, key], value);
   for (const [name, value] of Object.entries(options ?? {})) edited = setYaml(edited, [...path, 'options', name], value);
   return edited;
+}
+
+/** What the ruling for a rule says of an option, as it is written; undefined where it says nothing. @throws EditError when the file has no such zone. */
+export function optionIn(text: string, zone: string | null, rule: string, option: string): unknown {
+  return valueAt(text, [...rulingPath(text, zone, rule), 'options', option]);
 }
 
 /** Takes a ruling out of the text of a layer file. @throws EditError when there is none, or the file cannot be edited without harm. */

@@ -15,7 +15,8 @@ export function nearName(name: string, known: Iterable<string>): string | null {
   let longer: string | null = null;
   for (const candidate of known) {
     const own = candidate.toLowerCase();
-    const steps = distance(wanted, own);
+    // Letters that changed places are one slip.
+    const steps = isSwapped(wanted, own) ? 1 : distance(wanted, own);
     if (steps < least) {
       best = candidate;
       least = steps;
@@ -23,6 +24,13 @@ export function nearName(name: string, known: Iterable<string>): string | null {
     if (longer === null && wanted.length >= LEAST_BEGINNING && own.startsWith(wanted)) longer = candidate;
   }
   return best ?? longer;
+}
+
+/** Whether two words differ in two neighbouring letters that changed places. */
+function isSwapped(a: string, b: string): boolean {
+  if (a.length !== b.length) return false;
+  const at = [...a].findIndex((letter, index) => letter !== b[index]);
+  return at >= 0 && a[at] === b[at + 1] && a[at + 1] === b[at] && a.slice(at + 2) === b.slice(at + 2);
 }
 
 /** Words that people use for a level, and which one that is here. */

@@ -91,6 +91,7 @@ export interface CheckedSource extends CheckedFile {
   readonly rules: DecidedRules;
   readonly findings: readonly Finding[];
   readonly waivers: readonly WaiverRecord[];
+  readonly lines: number;
 }
 
 /** What is to be said of one line of a file: its findings, the excused ones too, and the waivers that reach it. */
@@ -120,6 +121,8 @@ export interface ImpactReport extends ReportBase {
 
 /** What becomes of one ruling. */
 export interface RulingOutcome {
+  /** The level that it sets; null where it says nothing of that, or reaches no file. */
+  readonly level: Level | null;
   /** Checked files for which it says something about a rule that knows their language. */
   readonly reached: number;
   /** Those of them in which it decides a rule's level, an option, a freedom or a guard. */
@@ -335,6 +338,8 @@ export interface ListedWaiver extends WaiverRecord {
 
 /** What was repaired, or would be. */
 export interface FixReport extends ReportBase {
+  /** What was met and is not checked, as far as paths tell. */
+  readonly skipped: readonly SkippedPath[];
   /** Sorted by path. */
   readonly files: readonly RepairedSource[];
   /** Whether the files were written. */

@@ -30,6 +30,13 @@ export class PatternView {
     return this.candidates.some(({ pattern }) => !pattern.negated);
   }
 
+  /** Whether some pattern with `!` may still take something back in. */
+  get canTakeBack(): boolean {
+    return this.takesBack ??= this.candidates.some(({ pattern }) => pattern.negated);
+  }
+
+  private takesBack: boolean | null = null;
+
   /** Whether a directory leaves the view as it is when none of {@link steps} matches its name. */
   get isStable(): boolean {
     return this.candidates.every((candidate) => candidate.isStable);

@@ -22,6 +22,8 @@ export class ScopeState {
     private readonly includedBy: PatternOrigin | null,
     /** Whether patterns put nothing out: whoever asks wants to see all there is. */
     private readonly isLifted: boolean,
+    /** Whether a pattern with `!` has taken a directory around this one back in. */
+    private readonly isTakenBack: boolean = false,
   ) {}
 
   /** The state at the project root before any of its files is read. @param isLifted whether patterns put nothing out. */
@@ -31,13 +33,13 @@ export class ScopeState {
 
   /** The state with the ignore patterns of this directory; later ones have the last word. */
   withIgnores(patterns: readonly Pattern[]): ScopeState {
-    return new ScopeState(this.ignores.with(patterns), this.included, this.includedBy, this.isLifted);
+    return new ScopeState(this.ignores.with(patterns), this.included, this.includedBy, this.isLifted, this.isTakenBack);
   }
 
   /** The state with the root's list of what is checked. */
   withInclude({ patterns, place }: IncludeList): ScopeState {
     const by = { file: place.file, line: place.line, pattern: null };
-    return new ScopeState(this.ignores, PatternList.of(compilePatternLines(patterns)), by, this.isLifted);
+    return new ScopeState(this.ignores, PatternList.of(compilePatternLines(patterns)), by, this.isLifted, this.isTakenBack);
   }
 
   /** Why the entry `name` of this directory is out; null when it is in as far as patterns tell. */
@@ -51,11 +53,17 @@ export class ScopeState {
     return isIn ? null : { reason: 'not-included', by: this.includedBy };
   }
 
+  /** Whether somebody has said of the file `name`, or of a directory around it, by a pattern with `!` that it belongs here. */
+  isOwn(name: string): boolean {
+    return this.isTakenBack || (this.ignores.canTakeBack && this.ignores.decide(name, false)?.negated === true);
+  }
+
   /** The state in the directory `name` of this one, before its own files are read. */
   descend(name: string): ScopeState {
     const ignores = this.ignores.descend(name);
     const included = this.included?.descend(name) ?? null;
-    if (ignores === this.ignores && included === this.included) return this;
-    return new ScopeState(ignores, included, this.includedBy, this.isLifted);
+    const isTakenBack = this.isTakenBack || (this.ignores.canTakeBack && this.ignores.decide(name, true)?.negated === true);
+    if (ignores === this.ignores && included === this.included && isTakenBack === this.isTakenBack) return this;
+    return new ScopeState(ignores, included, this.includedBy, this.isLifted, isTakenBack);
   }
 }

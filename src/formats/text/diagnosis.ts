@@ -57,7 +57,7 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
     case 'hides-own-code':
       return { what: `${detail.pattern} takes out ${count(detail.files, 'file')} that git knows and that look written by hand`, advice: `Such as ${detail.example}. Take them back in with a line that begins with !, or give the directory another name.` };
     case 'foreign-code':
-      return { what: `${count(detail.files, 'checked file looks', 'checked files look')} as if nobody here wrote ${detail.files === 1 ? 'it' : 'them'} (${detail.kind})`, advice: `To take ${detail.files === 1 ? 'it' : 'them'} out, write into .elvarignore at the root: ${detail.pattern}` };
+      return { what: `${count(detail.files, 'checked file looks', 'checked files look')} as if nobody here wrote ${detail.files === 1 ? 'it' : 'them'} (${detail.kind})`, advice: `To take ${detail.files === 1 ? 'it' : 'them'} out, write into .elvarignore at the root: ${detail.pattern} If ${detail.files === 1 ? 'it is' : 'they are'} yours, say so there once: !${detail.pattern}` };
     case 'left-aside': {
       const { what, advice } = describeProblem(detail.problem);
       return { what: `${what}, so it is left aside`, advice: advice ?? 'It may be newer than this Elvar, or retired.' };

@@ -1,0 +1,71 @@
+import type { OptionValue } from '../../core/model/option.js';
+import { UsageError } from '../../host/errors.js';
+import { needRule } from '../../host/need-rule.js';
+import type { Command, Context } from './command.js';
+import { carryOut, targetOf, type EditOptions } from './rule-edit.js';
+
+interface Options extends EditOptions {
+  readonly word: readonly string[];
+  readonly to: string;
+  readonly drop: boolean;
+  readonly personal?: boolean | undefined;
+  readonly because?: string | undefined;
+}
+
+/** The list that words go to where none is named. */
+const USUAL_LIST = 'words/spelling.known';
+
+/** `elvar accept`. */
+export const ACCEPT: Command<Options> = {
+  usage: 'accept <word..>',
+  about: 'Accept a word, or add to and drop from any list option of a rule.',
+  formats: ['text', 'json'],
+  declare: (args) => args
+    .positional('word', { type: 'string', array: true, demandOption: true, describe: 'words that the spelling rule should know, or items of the list that --to names' })
+    .option('to', { type: 'string', requiresArg: true, default: USUAL_LIST, describe: 'another list: RULE.OPTION, such as idiom/debug-print.calls' })
+    .option('drop', { type: 'boolean', default: false, describe: 'drop the items from the list instead' })
+    .option('personal', { type: 'boolean', describe: 'for yourself alone: write it into your personal layer file' })
+    .option('at', { type: 'string', requiresArg: true, describe: 'the directory whose layer file is changed; the root by default' })
+    .option('zone', { type: 'string', requiresArg: true, describe: 'a zone of that file' })
+    .option('because', { type: 'string', requiresArg: true, describe: 'the reason, for whoever reads the file' })
+    .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
+  examples: [
+    ['elvar accept berth quay --dry-run', 'the spelling rule knows two more words, in the whole project'],
+    ['elvar accept console.log --to idiom/debug-print.calls --drop --at scripts --dry-run', 'an item leaves a list, for one directory'],
+  ],
+  run: async (context) => {
+    const { options, workspace } = context;
+    const { word: words, zone = null, because } = options;
+    const { rule, option } = listOf(context);
+    const value = changeOf(rule, option, context);
+    const target = targetOf(options, options.personal === true, workspace.root);
+    const change = { options: { [option]: value }, ...(because !== undefined && { because }) };
+    if (words.some((word) => word.trim() === '')) throw new UsageError('a word is empty');
+    return carryOut(context, await workspace.rules().set({ selector: rule, change, zone }, target));
+  },
+};
+
+/** The list that is meant. @throws UsageError where there is none of that name. */
+function listOf({ options: { to }, workspace }: Context<Options>): { readonly rule: string; readonly option: string } {
+  const dot = to.lastIndexOf('.');
+  const { catalog } = workspace.catalog();
+  const rule = needRule(dot < 0 ? to : to.slice(0, dot), catalog);
+  const lists = Object.entries(rule.options).filter(([, declaration]) => Array.isArray(declaration.default)).map(([name]) => name);
+  const option = dot < 0 ? lists[0] : to.slice(dot + 1);
+  if (option === undefined || !lists.includes(option) || (dot < 0 && lists.length > 1)) {
+    throw new UsageError(`${to} is no list\n${lists.length === 0 ? `${rule.id} has no list.` : `${rule.id} has: ${lists.map((name) => `${rule.id}.${name}`).join(', ')}.`}`);
+  }
+  return { rule: rule.id, option };
+}
+
+/** The edit of the list, together with what the file's own ruling says of it already. */
+function changeOf(rule: string, option: string, { options, workspace }: Context<Options>): unknown {
+  const { word: words, drop, zone, personal } = options;
+  const written = workspace.rules().optionAt(targetOf(options, personal === true, workspace.root), zone ?? null, rule, option) as OptionValue | { readonly add?: readonly string[]; readonly drop?: readonly string[] } | undefined;
+  const items = [...new Set(words)];
+  const without = (list: readonly string[] | undefined): string[] => (list ?? []).filter((item) => !items.includes(item));
+  if (Array.isArray(written)) return drop ? without(written) : [...without(written), ...items];
+  const edit = (typeof written === 'object' ? written : {}) as { readonly add?: readonly string[]; readonly drop?: readonly string[] };
+  const [added, dropped] = drop ? [without(edit.add), [...without(edit.drop), ...items]] : [[...without(edit.add), ...items], without(edit.drop)];
+  return { ...(added.length > 0 && { add: added }), ...(dropped.length > 0 && { drop: dropped }) };
+}
