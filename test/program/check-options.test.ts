@@ -91,8 +91,8 @@ describe('check filters', () => {
       [['--rule', 'slips/loose-compar'], /Did you mean slips\/loose-compare/],
       [['--top', '0'], /--top is a whole number from 1/],
       [['--top', 'many'], /--top is a whole number from 1/],
-      [['--level', 'fatal'], /Choices: "error", "warning", "note"/],
-      [['--group-by', 'team'], /Choices: "rule", "file", "directory"/],
+      [['--level', 'fatal'], /--level fatal is none of error, warning, note\n\s+Did you mean error\?/],
+      [['--group-by', 'team'], /--group-by team is none of rule, file, directory/],
     ];
     for (const [args, message] of wrong) {
       const { code, out, err } = elvar(folder, ['check', ...args]);

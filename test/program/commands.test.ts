@@ -276,11 +276,17 @@ describe('the command line', () => {
   });
 
   test.each([
-    [['chekc'], 'Did you mean check?'],
-    [[], 'Name a command.'],
-    [['check', '--formt', 'json'], 'Unknown argument: formt'],
-    [['check', '--format', 'xml'], 'xml'],
-    [['explain'], 'Not enough non-option arguments'],
+    [['chekc'], 'there is no command chekc\n  Did you mean elvar check?\n  See elvar --help.\n'],
+    [['lint'], 'Did you mean elvar check?'],
+    [['baseline'], 'Did you mean elvar ledger?'],
+    [[], 'name a command'],
+    [['check', '--formt', 'json'], 'there is no option --formt\n  Did you mean --format?\n  See elvar check --help.\n'],
+    [['check', '--format', 'xml'], '--format xml is none of text, json'],
+    [['check', '--level', 'warn'], '--level warn is none of error, warning, note\n  Did you mean warning?'],
+    [['check', '--set', 'text/*=warn'], 'Did you mean warning?'],
+    [['ledger', 'taek'], 'taek is none of list, take, set, prune\n  Did you mean take?'],
+    [['check', '--root'], '--root needs a value'],
+    [['explain'], 'path is missing: elvar explain <path> [rule]'],
     [['explain', 'a.py', 'text/indnet'], 'Did you mean text/indent?'],
     [['check', 'nix.py'], 'nix.py: there is no such file or directory'],
     [['check', '../x.py'], 'lies outside of the project root'],

@@ -133,7 +133,7 @@ describe('check', () => {
   test('ends with the summary', () => {
     const { out } = elvar(mixed(), ['check']);
     const lines = out.slice(out.lastIndexOf('Summary')).split('\n').map((line) => line.trim().replace(/ {2,}/g, '  '));
-    expect(lines).toEqual(['Summary', 'by level  error 2  warning 2  note 1', 'by concern  text 1  dead 1  slips 1  safety 2', 'repairable  1 of 5 findings: elvar fix --dry-run shows how',
+    expect(lines).toEqual(['Summary', expect.stringMatching(/^checked  \d files, \d+ lines$/), 'by level  error 2  warning 2  note 1', 'by concern  text 1  dead 1  slips 1  safety 2', expect.stringMatching(/^per 1,000 lines  [\d.]+ in all:  text [\d.]+  dead [\d.]+  slips [\d.]+  safety [\d.]+$/), 'repairable  1 of 5 findings: elvar fix --dry-run shows how',
       'busiest rules  safety/dynamic-code 2  dead/commented-code 1  slips/loose-compare 1', 'busiest directories  a 4  . 1', '']);
   });
 

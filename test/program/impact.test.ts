@@ -120,9 +120,18 @@ describe('impact', () => {
     expect(elvarJson<Impact>(folder, ['impact', '--against', 'HEAD'])).toEqual(impact);
   });
 
+  test('without a trial compares with the last commit', () => {
+    git(folder, 'init', '-q', '-b', 'main');
+    commitAll(folder);
+    expect(elvar(folder, ['impact']).out).toMatch(/^No rule changes for/);
+    writeFiles(folder, { 'elvar.yaml': FILES['elvar.yaml'].replace('rulings:', 'rulings:\n  dead/*: error') });
+    expect(elvar(folder, ['impact']).out).toBe(elvar(folder, ['impact', '--against', 'HEAD']).out);
+    expect(elvar(folder, ['impact']).out).toMatch(/tightened/);
+  });
+
   test('asks for one trial, and says what is wrong', () => {
     for (const [args, message] of [
-      [[], /say what is to be changed/],
+      [[], /there is no last commit to compare with/],
       [['--set', 'a/b=error'], /there is no rule a\/b/],
       [['--set', 'slips/*=error', '--against', 'HEAD'], /--set and --against exclude each other/],
       [['--against', 'HEAD'], /--against needs git/],
@@ -192,9 +201,11 @@ describe('set', () => {
       [['slips/*', 'error', '--zone', 'new'], /it has no zone new/],
       [['slips/*', 'error', '--at', 'nowhere'], /there is no directory nowhere/],
       [['slips/*', 'error', '--at', 'crane.py'], /crane\.py is no directory/],
-      [['text/line-width', '--option', 'max=wide'], /elvar\.yaml:4:\d+/],
+      [['text/line-width', '--option', 'max=wide'], /^“max” of text\/line-width is a whole number from 20 to 1000, not “wide”\n {2}Nothing was written\.\n$/],
       [['text/line-width', '--option', 'max'], /--option max sets nothing/],
-      [['slips/*', 'error', '--until', 'soon'], /elvar\.yaml:3:\d+/],
+      [['slips/*', 'error', '--until', 'soon'], /^“soon” is no day of the calendar\n/],
+      [['slips/*', 'warn'], /Did you mean warning/],
+      [['slips/*', 'error', '--zone', 'ol'], /Did you mean old\?/],
       [['slips/*', 'error', '--personal', '--at', '.'], /exclude each other/],
     ] as const) {
       const { code, err, out } = elvar(folder, ['set', ...args]);

@@ -194,7 +194,7 @@ describe('ledger set', () => {
       [['take', 'none.js'], /there is no such file/],
       [['list', '--until', '2027-01-31'], /ledger list has no option --until/],
       [['prune', '--status', 'planned'], /ledger prune has no option --status/],
-      [['sell'], /Invalid values|Choices/],
+      [['sell'], /sell is none of list, take, set, prune/],
     ];
     for (const [args, message] of wrong) {
       const { code, err, out } = elvar(folder, ['ledger', ...args]);

@@ -2,6 +2,7 @@ import type { ImpactReport } from '../../core/model/report.js';
 import { impactJson } from '../../formats/json/impact.js';
 import { impactMarkdown } from '../../formats/markdown/impact.js';
 import { UsageError } from '../../host/errors.js';
+import type { Workspace } from '../../host/workspace.js';
 import { EXIT } from '../exit-code.js';
 import { viewImpact } from '../views/impact.js';
 import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
@@ -38,10 +39,20 @@ export const IMPACT: Command<Options> = {
   },
 };
 
+/** What the layer files as they are do, against those of the last commit. */
+async function sinceHead(workspace: Workspace): Promise<ImpactReport> {
+  try {
+    return await workspace.impactSince('HEAD');
+  } catch (error) {
+    if (!(error instanceof UsageError)) throw error;
+    throw new UsageError(`there is no last commit to compare with: ${error.message.split('\n')[0]}\nTry a change instead: elvar impact --set 'SELECTOR=LEVEL', or --preset REF.`);
+  }
+}
+
 function measured({ options: { set, against, preset }, workspace }: Context<Options>): Promise<ImpactReport> {
   const trials = [set.length > 0 ? '--set' : '', against === undefined ? '' : '--against', preset === undefined ? '' : '--preset'].filter((trial) => trial !== '');
   if (trials.length > 1) throw new UsageError(`${trials.join(' and ')} exclude each other`);
   if (preset !== undefined) return workspace.impactOfPreset(preset);
-  if (set.length === 0) return workspace.impactSince(against ?? 'HEAD');
+  if (set.length === 0) return against === undefined ? sinceHead(workspace) : workspace.impactSince(against);
   return workspace.trial({ set: [] }).impact(workspace);
 }
