@@ -7,7 +7,7 @@ const INTERRUPTED = 130;
 // Signals are seen between two files alone, never while one is written.
 process.on('SIGINT', () => {
   try {
-    writeSync(2, 'Stopped before the end. Every file is whole: as it was, or as it should be.\n');
+    writeSync(2, 'Stopped. Every file is complete: unchanged, or fully repaired.\n');
   } catch {
     // Nobody may be reading any more.
   }

@@ -27,7 +27,7 @@ import { describeUsageMistake } from './usage-mistakes.js';
 import { viewProblems, viewWrongWish } from './views/problems.js';
 import { visible } from '../formats/text/visible.js';
 
-const ABOUT = 'elvar: composes layered rules for code, explains which rules hold for every file and who decided that, and checks the code.';
+const ABOUT = 'Elvar composes layered rules for code, explains which rules apply to each file and who decided that, and checks the code.';
 
 /** The options of every command, in one short block below those of its own. */
 const EVERYWHERE = `Everywhere:
@@ -78,7 +78,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
 function checkOnce(options: Readonly<Record<string, unknown>>, declared: Argv): true {
   const { array: lists } = (declared as unknown as { getOptions: () => { readonly array: readonly string[] } }).getOptions();
   const twice = Object.entries(options).find(([name, value]) => name !== '_' && name !== '--' && Array.isArray(value) && !lists.includes(name));
-  if (twice !== undefined) throw new UsageError(`--${twice[0]} is given more than once\nSay it once.`);
+  if (twice !== undefined) throw new UsageError(`--${twice[0]} is given more than once\nGive it only once.`);
   return true;
 }
 

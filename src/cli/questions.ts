@@ -11,8 +11,8 @@ export async function ask({ presets, tests, foreign, editorConfig, hasIgnoreFile
   const yes = (message: string): Promise<boolean> => confirm({ message, default: true });
   return {
     presets: chosen,
-    tests: tests.length > 0 && await yes(`Set tests apart (${tests.join(', ')})?`),
-    foreign: foreign.length > 0 && !hasIgnoreFile && await yes(`Leave out what nobody here wrote (${foreign.map(({ pattern }) => pattern).join(', ')})?`),
-    editorConfig: (editorConfig?.sections.length ?? 0) > 0 && await yes('Take over what .editorconfig says?'),
+    tests: tests.length > 0 && await yes(`Treat tests separately (${tests.join(', ')})?`),
+    foreign: foreign.length > 0 && !hasIgnoreFile && await yes(`Leave out code that is not your own (${foreign.map(({ pattern }) => pattern).join(', ')})?`),
+    editorConfig: (editorConfig?.sections.length ?? 0) > 0 && await yes('Adopt the settings of .editorconfig?'),
   };
 }

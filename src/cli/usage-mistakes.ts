@@ -39,7 +39,7 @@ function badChoice(argument: string, given: string, choices: string, options: re
   const level = known.includes('warning') ? nearLevel(given) : null;
   const near = level !== null && known.includes(level) ? level : nearName(given, known);
   const name = options.includes(argument) ? `--${argument} ${given}` : given;
-  return `${name} is none of ${known.join(', ')}${near === null ? '' : `\nDid you mean ${near}?`}`;
+  return `${name} is not one of ${known.join(', ')}${near === null ? '' : `\nDid you mean ${near}?`}`;
 }
 
 /** The parser names an option without its dashes. */

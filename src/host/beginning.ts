@@ -64,7 +64,7 @@ const TESTS: readonly (readonly [pattern: string, stands: RegExp])[] = [
 
 /** Looks at a project that has no layer file at its root yet. @throws UsageError when it has one. */
 export async function survey(workspace: Workspace, root: string): Promise<Survey> {
-  if (existsSync(path.join(root, LAYER_FILE))) throw new UsageError(`there is an ${LAYER_FILE} here already, and init overwrites nothing\nChange it with elvar set and elvar adopt, or look it over with elvar doctor.`);
+  if (existsSync(path.join(root, LAYER_FILE))) throw new UsageError(`${LAYER_FILE} exists already, and init does not overwrite it\nChange it with elvar set and elvar adopt, or check it with elvar doctor.`);
   const scope = workspace.scope();
   const counts = new Map<string, number>();
   for (const { language } of scope.checked) counts.set(language, (counts.get(language) ?? 0) + 1);
@@ -121,7 +121,7 @@ export function filesFor({ editorConfig, tests, foreign, hasIgnoreFile, presets 
 
 function ignoreText(foreign: readonly ForeignCode[]): string {
   const kinds = [...new Set(foreign.map(({ kind }) => kind))];
-  return `# Nobody here wrote these; patterns as in .gitignore.\n${kinds.map((kind) => `# ${kind}\n${foreign.filter((one) => one.kind === kind).map(({ pattern }) => `${pattern}\n`).join('')}`).join('')}`;
+  return `# Not our own code. Patterns as in .gitignore.\n${kinds.map((kind) => `# ${kind}\n${foreign.filter((one) => one.kind === kind).map(({ pattern }) => `${pattern}\n`).join('')}`).join('')}`;
 }
 
 /** The name of a project: that of its package, else of its directory. */

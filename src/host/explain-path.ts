@@ -17,7 +17,7 @@ export function explainPath(project: Project, root: string, own: string, typed: 
   needPossible(own, root, typed);
   const location = project.locate(own);
   if (own === '' || location.kind === 'directory') {
-    throw new UsageError(`${typed}: this is a directory\nName a file in it, one that does not exist yet if you like, or run elvar resolve ${typed}`);
+    throw new UsageError(`${typed}: this is a directory\nName a file in it (it need not exist yet), or run elvar resolve ${typed}`);
   }
   const incomplete = [...location.incomplete];
   const { directory, name } = location;

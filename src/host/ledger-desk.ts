@@ -56,7 +56,7 @@ export class LedgerDesk {
     const status = verdict.status ?? 'accepted';
     this.checkVerdict(verdict);
     const until = verdict.until === 'never' ? null : verdict.until;
-    if (status === 'planned' && until === null) throw new UsageError('what is planned needs a day\nName the last day on which it may stay with --until YYYY-MM-DD.');
+    if (status === 'planned' && until === null) throw new UsageError('a planned repair needs a date\nGive the last day on which the finding may stay with --until YYYY-MM-DD.');
     const reading = readLedgerFile(this.root);
     const ledger = openLedger(this.root, this.today, reading);
     const report = await this.workspace.check(choice.places);
@@ -79,14 +79,14 @@ export class LedgerDesk {
 
   private async setNow(choice: EntryChoice, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
     this.checkVerdict(verdict);
-    if (verdict.status === null && verdict.because === null && verdict.until === null) throw new UsageError('say what is to be set: --status, --because or --until');
+    if (verdict.status === null && verdict.because === null && verdict.until === null) throw new UsageError('say what to change: --status, --because or --until');
     const { entries, base, reading, ledger } = await this.account(choice);
-    if (entries.length === 0) throw new UsageError('no entry of the ledger is meant by that\nWhich there are: elvar ledger list');
+    if (entries.length === 0) throw new UsageError('no ledger entry matches\nTo see them all: elvar ledger list');
     const chosen = new Set(entries.map(({ entry }) => entry));
     const changes = changesOf(verdict);
     const next = kept(reading, ledger).map((entry) => (chosen.has(entry.kept) ? { kept: entry.kept, changes: realChanges(entry.kept, { ...entry.changes, ...changes }) } : entry));
     const undated = next.find(({ kept: entry, changes: own }) => chosen.has(entry) && ({ ...entry, ...own }).status === 'planned' && ({ ...entry, ...own }).until === null);
-    if (undated !== undefined) throw new UsageError(`what is planned needs a day, and ${undated.kept.path} ${undated.kept.rule} has none\nName the last day on which it may stay with --until YYYY-MM-DD.`);
+    if (undated !== undefined) throw new UsageError(`a planned repair needs a date, but ${undated.kept.path} ${undated.kept.rule} has none\nGive the last day on which the finding may stay with --until YYYY-MM-DD.`);
     return this.write(reading, next, base, writes);
   }
 
@@ -143,10 +143,10 @@ export class LedgerDesk {
   }
 
   private checkVerdict({ because, until }: Verdict): void {
-    if (because !== null && because.trim() === '') throw new UsageError('the reason is empty\nSay why with --because, in a few words.');
-    if (because !== null && /[\0-\x1f\x7f]/.test(because)) throw new UsageError('the reason has control characters in it');
+    if (because !== null && because.trim() === '') throw new UsageError('the reason is empty\nGive one with --because, in a few words.');
+    if (because !== null && /[\0-\x1f\x7f]/.test(because)) throw new UsageError('the reason contains control characters');
     if (until === null || until === 'never') return;
-    if (!isDate(until)) throw new UsageError(`${until} is no day of the calendar\nWrite it as YYYY-MM-DD, or never`);
+    if (!isDate(until)) throw new UsageError(`${until} is not a date\nWrite it as YYYY-MM-DD, or never`);
     if (until < this.today) throw new UsageError(`${until} is past: the entries would excuse nothing`);
   }
 

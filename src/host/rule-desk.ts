@@ -53,7 +53,7 @@ export class RuleDesk {
   /** Tries a ruling. */
   async set({ selector, change, zone }: RulingWish, target: LayerTarget): Promise<PlannedEdit> {
     const before = this.workspace.catalog();
-    if (parseSelector(selector) === null) throw new UsageError(`${selector} is no selector\n${nearAdvice(nearSelector(selector, before.catalog)) ?? 'Write *, concern/*, tag:NAME or concern/name'}`);
+    if (parseSelector(selector) === null) throw new UsageError(`${selector} is not a selector\n${nearAdvice(nearSelector(selector, before.catalog)) ?? 'Write *, concern/*, tag:NAME or concern/name'}`);
     if (change !== 'remove') selectedRules([selector], before.catalog);
     const layer = this.layerAt(target, before.usesStarter);
     const after = this.edited(layer, (text) => (change === 'remove' ? removeRuling(text, zone, selector) : setRuling(text, zone, selector, change)));
@@ -75,7 +75,7 @@ export class RuleDesk {
   async adopt(adoption: NewAdoption, zone: string | null, target: LayerTarget): Promise<PlannedEdit> {
     const layer = this.layerAt(target, this.workspace.catalog().usesStarter);
     const reference = parsePresetReference(adoption.use);
-    if (reference === null) throw new UsageError(`${adoption.use} names no preset\n${nearAdvice(nearReference(adoption.use)) ?? 'Write elvar:NAME, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION or an https: address.'}`);
+    if (reference === null) throw new UsageError(`${adoption.use} is not a preset\n${nearAdvice(nearReference(adoption.use)) ?? 'Write elvar:NAME, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION or an https: address.'}`);
     const after = this.edited(layer, (text) => addAdoption(text, zone, adoption));
     const { kind } = reference;
     if (kind !== 'git' && kind !== 'web') return this.plan(layer, after, null);
@@ -93,8 +93,8 @@ export class RuleDesk {
   async copy(use: string, to: string, words: { readonly title: string | null; readonly about: string | null; readonly origin: string }, target: LayerTarget): Promise<PlannedEdit> {
     const own = this.workspace.relative(to);
     const absolute = path.join(this.root, own);
-    if (existsSync(absolute)) throw new UsageError(`there is a ${own} already, and a copy overwrites nothing`);
-    if (!own.endsWith('.yaml')) throw new UsageError(`${own} should end in .yaml`);
+    if (existsSync(absolute)) throw new UsageError(`${own} exists already, and is not overwritten`);
+    if (!own.endsWith('.yaml')) throw new UsageError(`${own} must end in .yaml`);
     const text = this.copyOf(use, words);
     const layer = this.layerAt(target, this.workspace.catalog().usesStarter);
     const relative = path.posix.relative(path.posix.dirname(layer.file), own);
@@ -146,14 +146,14 @@ export class RuleDesk {
 
   /** @param usesStarter whether the project has no layer file yet; what stood in its place is kept then. */
   private layerAt(target: LayerTarget, usesStarter: boolean): LayerText {
-    if (target.kind === 'personal' && this.personal === null) throw new UsageError('the personal layer is left out here\nIt is, in CI and with --no-personal.');
+    if (target.kind === 'personal' && this.personal === null) throw new UsageError('the personal layer is not used here\nIt is left out in CI and with --no-personal.');
     const [file, absolute] = target.kind === 'personal' && this.personal !== null
       ? [this.personal.name, this.personal.file]
       : this.directoryFile((target as { directory: string }).directory);
     const stats = lstatSync(absolute, { throwIfNoEntry: false });
     if (stats === undefined && usesStarter && target.kind === 'directory' && file !== LAYER_FILE) {
       // Any layer file ends what stands in the place of all.
-      throw new UsageError('this project has no layer file at its root, and elvar:starter holds only while there is none at all\nBegin with elvar init, or with elvar set at the root.');
+      throw new UsageError('this project has no layer file at its root, and elvar:starter applies only while there is none anywhere\nStart with elvar init, or with elvar set at the root.');
     }
     if (stats === undefined) return { file, absolute, text: usesStarter && file === LAYER_FILE ? 'presets:\n  - elvar:starter\n' : '', isNew: true };
     // What is no file is not opened: a FIFO would wait for ever.
@@ -165,7 +165,7 @@ export class RuleDesk {
   private directoryFile(directory: string): [file: string, absolute: string] {
     const own = this.workspace.relative(directory);
     if (!existsSync(path.join(this.root, own))) throw new UsageError(`there is no directory ${directory}`);
-    if (!this.workspace.isDirectory(directory)) throw new UsageError(`${directory} is no directory\nA layer file holds for a directory; for some files of it there are zones: --zone NAME.`);
+    if (!this.workspace.isDirectory(directory)) throw new UsageError(`${directory} is not a directory\nA layer file applies to a directory; for some of its files use a zone: --zone NAME.`);
     return [own === '' ? LAYER_FILE : `${own}/${LAYER_FILE}`, path.join(this.root, own, LAYER_FILE)];
   }
 }

@@ -28,7 +28,7 @@ export interface RunSettings {
 
 /** Reads the options of a workspace. @throws UsageError when a date is wrong. */
 export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env, watch = NO_WATCH }: WorkspaceOptions): RunSettings {
-  if (!isDate(today)) throw new UsageError(`${today} is no day of the calendar\nWrite it as YYYY-MM-DD`);
+  if (!isDate(today)) throw new UsageError(`${today} is not a date\nWrite it as YYYY-MM-DD`);
   const personal = personalFile(env, noPersonal);
   return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY, watch };
 }

@@ -8,11 +8,11 @@ import { statsAt } from './stats.js';
  * @throws UsageError when it lies outside of the root.
  */
 export function relativeToRoot(target: string, directory: string, root: string): string {
-  if (target.includes('\0')) throw new UsageError('a path cannot hold a NUL character');
+  if (target.includes('\0')) throw new UsageError('a path cannot contain a NUL character');
   const absolute = path.resolve(directory, target);
   const relative = within(absolute, root) ?? within(throughLinks(absolute), root);
   if (relative === null) {
-    throw new UsageError(`${target}: this lies outside of the project root ${root}\nName a path below the root, or another root with --root`);
+    throw new UsageError(`${target}: this is outside the project root ${root}\nName a path inside it, or another root with --root`);
   }
   return relative;
 }

@@ -34,7 +34,7 @@ export async function updatePins(workspace: Workspace, root: string, today: stri
     return true;
   });
   const stranger = references.find((reference) => !used.has(reference));
-  if (stranger !== undefined) throw new UsageError(`${stranger} is adopted nowhere here, or is not fetched\nAdopt it first, in the presets of a layer file.`);
+  if (stranger !== undefined) throw new UsageError(`${stranger} is not adopted here, or is not a fetched preset\nAdopt it first, in the presets of a layer file.`);
   const next = [...pins.values()].filter(({ reference }) => used.has(reference));
   const text = writeLock(next);
   const names = [...new Set([...old.keys(), ...next.map(({ reference }) => reference)])].sort();
@@ -55,7 +55,7 @@ async function follow(workspace: Workspace, file: string, pins: ReadonlyMap<stri
     const met = remotesOf(workspace.trial({ overlay: overlayOf(new Map([[file, writeLock([...pins.values()])]])) }));
     if (!met.remotes.map(want).some((isNew) => isNew) && met.isWhole) return new Set(met.remotes.map(({ text }) => text));
   }
-  throw new UsageError('presets adopt each other without an end');
+  throw new UsageError('presets adopt each other endlessly');
 }
 
 /** The fetched presets that a project adopts, as far as they are pinned; where one is not, that is all there is to know. */

@@ -52,10 +52,10 @@ function noPlace({ id, comments }: Language): string {
 }
 
 function checkWish({ because, until }: WaiveWish, today: string): void {
-  if (because.trim() === '') throw new UsageError('a waiver needs a reason\nSay why with --because, in a few words.');
-  if (/[\0-\x08\x0b-\x1f]/.test(because)) throw new UsageError('the reason has control characters in it');
+  if (because.trim() === '') throw new UsageError('a waiver needs a reason\nGive one with --because, in a few words.');
+  if (/[\0-\x08\x0b-\x1f]/.test(because)) throw new UsageError('the reason contains control characters');
   if (until === null) return;
-  if (!isDate(until)) throw new UsageError(`${until} is no day of the calendar\nWrite it as YYYY-MM-DD`);
+  if (!isDate(until)) throw new UsageError(`${until} is not a date\nWrite it as YYYY-MM-DD`);
   if (until < today) throw new UsageError(`${until} is past: the waiver would excuse nothing`);
 }
 
@@ -65,16 +65,16 @@ function selectorsFor({ rules, line, column, reach }: WaiveWish, findings: reado
   const open = reached.filter(({ excused }) => excused === null);
   const where = reach === 'throughout' ? file : `${file}:${line}`;
   selectedRules(rules, catalog);
-  if (rules.length === 0 && reach !== 'line') throw new UsageError(`name the rules that are to be waived ${reach}`);
+  if (rules.length === 0 && reach !== 'line') throw new UsageError(`name the rules to waive ${reach === 'below' ? 'below this line' : 'throughout the file'}`);
   const meant = open.filter(({ span }) => column === null || span.start.column === column);
   const named = rules.length > 0 ? [...rules] : [...new Set((meant.length > 0 ? meant : open).map(({ rule }) => rule))];
-  if (named.length === 0) throw new UsageError(reached.length > 0 ? `all that is found at ${where} is excused already` : `nothing is found at ${where}\nWhat is found: elvar check ${file}`);
+  if (named.length === 0) throw new UsageError(reached.length > 0 ? `everything found at ${where} is excused already` : `nothing is found at ${where}\nTo see the findings: elvar check ${file}`);
   for (const name of named) {
     const selector = parseSelector(name);
     const about = open.filter(({ rule }) => selector !== null && selects(selector, catalog.get(rule) ?? { id: rule, concern: '', tags: [] }));
-    if (about.length === 0) throw new UsageError(`${name} finds nothing at ${where} that is not excused already\nWhat is found: elvar check ${file}`);
+    if (about.length === 0) throw new UsageError(`${name} finds nothing at ${where} that is not excused already\nTo see the findings: elvar check ${file}`);
     const refused = about.find(({ rule }) => set.rules.get(rule)?.waivers === 'refuse');
-    if (refused !== undefined) throw new UsageError(`${refused.rule} may not be waived here\nWho decided that: elvar explain ${file} ${refused.rule}`);
+    if (refused !== undefined) throw new UsageError(`${refused.rule} may not be waived here\nTo see who decided that: elvar explain ${file} ${refused.rule}`);
   }
   return named;
 }

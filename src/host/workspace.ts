@@ -68,7 +68,7 @@ interface ListOptions {
 
 function noPreset(name: string): string {
   const near = nearReference(name);
-  return `${name} names no preset\n${near === null ? 'Write elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE' : `Did you mean ${near}?`}`;
+  return `${name} is not a preset\n${near === null ? 'Write elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE' : `Did you mean ${near}?`}`;
 }
 
 /** Opens the project around a directory. @throws UsageError when the root is no directory, or an option is wrong. */

@@ -64,7 +64,7 @@ function attemptAt(file: string): LockAttempt {
   try {
     return tryLock(file);
   } catch (error) {
-    throw new UsageError(`no lock can be made, so nothing was written: ${file}: ${describeSystemError(error)}\nElvar keeps its lock where temporary files go: TMPDIR names another directory.`);
+    throw new UsageError(`no lock could be created, so nothing was written: ${file}: ${describeSystemError(error)}\nElvar keeps its lock where temporary files go: TMPDIR names another directory.`);
   }
 }
 

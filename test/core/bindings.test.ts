@@ -8,7 +8,7 @@ import { placeOf, textOf, withSource } from '../support/sources.js';
 const grammars = builtGrammars();
 beforeAll(() => grammars.load(GRAMMARS));
 
-/** Each name as `kind name place, place…`, uses that write with `=`, and those that do both with `±`; then what is declared nowhere. */
+/** Each name as `kind name place, place…`, uses that write with `=`, and those that do both with `±`; then what is not declared anywhere. */
 function named(language: string, code: string): string[] {
   const text = textOf(language, code);
   return withSource(grammars, text, ({ tree }) => {

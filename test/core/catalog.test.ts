@@ -57,7 +57,7 @@ describe('the type of an option', () => {
     expect(words).toContain('text/line-width.max a whole number from 20 to 1000');
     expect(words).toContain('text/line-width.urls-free true or false');
     expect(words).toContain('text/indent.with one of spaces, tabs');
-    expect(words).toContain('idiom/debug-print.calls a list of texts, or an edit of it: { add: […], drop: […] }');
+    expect(words).toContain('idiom/debug-print.calls a list, or an edit of one: { add: […], drop: […] }');
   });
 });
 

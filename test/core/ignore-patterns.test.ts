@@ -80,7 +80,7 @@ function askElvar({ paths, ignoreFiles }: Tree): Map<string, Verdict> {
   }));
 }
 
-/** In ASCII: beyond it git's program matches bytes, where its manual speaks of characters. */
+/** In ASCII: beyond it git's program matches bytes, where its manual sets characters. */
 const NAMES = ['a', 'b', 'ab', 'a.b', 'abc', 'b c', '#a', '!b', '[a]', 'A', 'a-b', ' a', 'a ', 'x]', 'a\\b', '*a'];
 const name = fc.constantFrom(...NAMES);
 const paths = fc.uniqueArray(fc.array(name, { minLength: 1, maxLength: 4 }).map((names) => names.join('/')), { minLength: 1, maxLength: 12 })

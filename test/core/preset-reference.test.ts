@@ -49,7 +49,7 @@ describe('a path in a preset from elsewhere', () => {
     if (beside?.kind === 'git') expect([beside.url, beside.revision]).toEqual(['../port', 'v1']);
   });
 
-  test('never leads out of what was fetched', () => {
+  test('never points outside what was fetched', () => {
     const path = fc.array(fc.constantFrom('..', '.', 'a', 'b.yaml', ''), { minLength: 1, maxLength: 8 }).map((steps) => `./${steps.join('/')}`);
     fc.assert(fc.property(path, (own) => {
       const beside = besideRemote(from, own);

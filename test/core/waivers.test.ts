@@ -46,7 +46,7 @@ describe('a waiver', () => {
     ['in a language without a grammar', 'a.sql', '-- elvar waive text/trailing-blanks because x\nselect 1; \n', ['2 text/trailing-blanks excused in 1: x']],
     ['in Markdown', 'a.md', '<!-- elvar waive text/trailing-blanks because x -->\n\na \n', ['3 text/trailing-blanks excused in 1: x']],
     ['in a text is none', 'a.js', 'const a = "// elvar waive safety/*"; eval(a);\n', ['1 safety/dynamic-code']],
-    ['that a comment only speaks of is none', 'a.js', '// write elvar waive safety/* here\neval(a);\n', ['2 safety/dynamic-code']],
+    ['that a comment only sets is none', 'a.js', '// write elvar waive safety/* here\neval(a);\n', ['2 safety/dynamic-code']],
   ])('%s', (_, file, code, expected) => {
     const sorted = findings(file, code);
     expect(sorted).toEqual(expect.arrayContaining(expected));

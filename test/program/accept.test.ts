@@ -33,7 +33,7 @@ test('items come to and leave any list, whatever form the ruling has', () => {
   elvar(folder, ['accept', 'print', '--to', 'idiom/debug-print', '--at', '.', '--dry-run']);
 });
 
-test('what is no list is refused, with the lists there are', () => {
+test('what is not a list is refused, with the lists there are', () => {
   const folder = makeFolder({ 'elvar.yaml': '' });
   for (const [to, message] of [['text/line-width.max', 'text/line-width has no list.'], ['idiom/debug-print.cals', 'idiom/debug-print has: idiom/debug-print.calls.'], ['words/speling.known', 'Did you mean words/spelling?']] as const) {
     expect(elvar(folder, ['accept', 'x', '--to', to])).toMatchObject({ code: 2, out: '', err: expect.stringContaining(message) as string });

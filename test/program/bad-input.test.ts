@@ -20,10 +20,10 @@ function complaint(files: Readonly<Record<string, string | Buffer>>): string {
 describe('layer files', () => {
   test.each<[string, Record<string, string | Buffer>, string]>([
     ['not YAML', { 'elvar.yaml': 'title: "a\nb: c\n' }, 'elvar.yaml:3:1  not YAML: Missing closing "quote'],
-    ['a list', { 'elvar.yaml': '- a\n' }, 'elvar.yaml:1:1  a layer file is a mapping of keys, this is a list'],
-    ['not UTF-8', { 'elvar.yaml': Buffer.from([0x74, 0xff, 0xfe]) }, 'elvar.yaml  not a UTF-8 text'],
-    ['a directory', { 'elvar.yaml/x': '' }, 'elvar.yaml  elvar.yaml is a directory, and is not read'],
-    ['an alias bomb', { 'elvar.yaml': `a: &a [${'x,'.repeat(200)}]\nb: &b [${'*a,'.repeat(200)}]\ntitle: [*b]\n` }, 'aliases stand for more than 10000 values'],
+    ['a list', { 'elvar.yaml': '- a\n' }, 'elvar.yaml:1:1  a layer file is a mapping of keys, but this is a list'],
+    ['not UTF-8', { 'elvar.yaml': Buffer.from([0x74, 0xff, 0xfe]) }, 'elvar.yaml  not UTF-8 text'],
+    ['a directory', { 'elvar.yaml/x': '' }, 'elvar.yaml  elvar.yaml is a directory and is not read'],
+    ['an alias bomb', { 'elvar.yaml': `a: &a [${'x,'.repeat(200)}]\nb: &b [${'*a,'.repeat(200)}]\ntitle: [*b]\n` }, 'aliases expand to more than 10000 values'],
     ['a preset that is missing', { 'elvar.yaml': 'presets: [./style/nix.yaml]\n' }, 'there is no preset at style/nix.yaml'],
     ['a preset that is a directory', { 'elvar.yaml': 'presets: [./style]\n', 'style/x': '' }, 'style is a directory'],
     ['a preset that is wrong itself', { 'elvar.yaml': 'presets: [./p.yaml]\n', 'p.yaml': 'rulings:\n  text/indent: fatal\n' }, 'p.yaml:2:16  “fatal” is none of'],
@@ -119,7 +119,7 @@ describe('source files', () => {
     const folder = makeFolder({ 'a.py': '', 'conf/elvar/': '' });
     spawnSync('mkfifo', [path.join(folder, 'conf/elvar/elvar.yaml')]);
     const { code, err } = elvar(folder, ['check', 'a.py'], { XDG_CONFIG_HOME: path.join(folder, 'conf') });
-    expect([code, err]).toEqual([2, expect.stringContaining('is a special file, and is not read')]);
+    expect([code, err]).toEqual([2, expect.stringContaining('is a special file and is not read')]);
   });
 
   test('a file without permission makes the answer incomplete', () => {
@@ -133,7 +133,7 @@ describe('source files', () => {
     const { status, stderr, stdout } = isRoot
       ? spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', process.execPath, ...args], { encoding: 'utf8' })
       : spawnSync(process.execPath, args, { encoding: 'utf8' });
-    expect(stderr).toBe('The answer is incomplete because of 1 path:\n  shut.py: permission denied\n');
+    expect(stderr).toBe('The answer is incomplete: 1 path:\n  shut.py: permission denied\n');
     expect([status, stdout]).toEqual([3, 'No findings in 2 files.\nNot checked: 1 path.\n']);
   });
 

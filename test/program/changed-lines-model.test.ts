@@ -74,7 +74,7 @@ function take(folder: string, state: State, one: Step): void {
       mkdirSync(path.dirname(path.join(folder, to)), { recursive: true });
       renameSync(path.join(folder, file), path.join(folder, to));
       state.files.set(to, lines);
-      // Git finds renames of files that it knows.
+      // Git finds renames of files in languages it supports.
       git(folder, 'add', '-A');
     }
     for (const { places } of state.commits) {

@@ -66,7 +66,7 @@ describe('check filters', () => {
     }
   });
 
-  test('and the exit code speaks of what was asked for', () => {
+  test('and the exit code sets what was asked for', () => {
     expect(elvar(folder, ['check', '--rule', 'slips/*']).code).toBe(1);
     expect(elvar(folder, ['check', '--rule', 'names/*']).code).toBe(0);
     // What is only not shown can fail all the same, and is counted.
@@ -89,10 +89,10 @@ describe('check filters', () => {
     const wrong: [string[], RegExp][] = [
       [['--concern', 'slip'], /there is no concern slip\n\s+Did you mean slips\?/],
       [['--rule', 'slips/loose-compar'], /Did you mean slips\/loose-compare/],
-      [['--top', '0'], /--top is a whole number from 1/],
-      [['--top', 'many'], /--top is a whole number from 1/],
-      [['--level', 'fatal'], /--level fatal is none of error, warning, note\n\s+Did you mean error\?/],
-      [['--group-by', 'team'], /--group-by team is none of rule, file, directory/],
+      [['--top', '0'], /--top must be a whole number of at least 1/],
+      [['--top', 'many'], /--top must be a whole number of at least 1/],
+      [['--level', 'fatal'], /--level fatal is not one of error, warning, note\n\s+Did you mean error\?/],
+      [['--group-by', 'team'], /--group-by team is not one of rule, file, directory/],
     ];
     for (const [args, message] of wrong) {
       const { code, out, err } = elvar(folder, ['check', ...args]);

@@ -86,7 +86,7 @@ describe('check', () => {
     const { code, out, err } = elvar(makeFolder({ 'a.py': 'exec(a)\n' }), ['check']);
     expect(code).toBe(1);
     expect(out).toContain('since elvar:starter:');
-    expect(err).toBe('There is no elvar.yaml in this project: the preset elvar:starter stands in its place.\n');
+    expect(err).toBe('There is no elvar.yaml in this project, so the preset elvar:starter is used.\n');
   });
 
   test('with a layer file anywhere, the starter stands back', () => {
@@ -108,7 +108,7 @@ describe('check', () => {
   });
 
   test('with nothing to check says so', () => {
-    expect(elvar(makeFolder(), ['check'])).toMatchObject({ code: 0, out: 'No file is checked here.\n' });
+    expect(elvar(makeFolder(), ['check'])).toMatchObject({ code: 0, out: 'No files are checked here.\n' });
   });
 
   test('says when all is well', () => {
@@ -281,10 +281,10 @@ describe('the command line', () => {
     [['baseline'], 'Did you mean elvar ledger?'],
     [[], 'name a command'],
     [['check', '--formt', 'json'], 'there is no option --formt\n  Did you mean --format?\n  See elvar check --help.\n'],
-    [['check', '--format', 'xml'], '--format xml is none of text, json'],
-    [['check', '--level', 'warn'], '--level warn is none of error, warning, note\n  Did you mean warning?'],
+    [['check', '--format', 'xml'], '--format xml is not one of text, json'],
+    [['check', '--level', 'warn'], '--level warn is not one of error, warning, note\n  Did you mean warning?'],
     [['check', '--set', 'text/*=warn'], 'Did you mean warning?'],
-    [['ledger', 'taek'], 'taek is none of list, take, set, prune\n  Did you mean take?'],
+    [['ledger', 'taek'], 'taek is not one of list, take, set, prune\n  Did you mean take?'],
     [['check', '--root'], '--root needs a value'],
     [['explain'], 'path is missing: elvar explain <path> [rule]'],
     [['explain', 'a.py', 'text/indnet'], 'Did you mean text/indent?'],
@@ -303,7 +303,7 @@ describe('the command line', () => {
     ['--format', ['check', '--format', 'json', '--format', 'text']], ['--level', ['check', '--level', 'note', '--level', 'error']], ['--today', ['resolve', '--today', '2026-01-01', '--today', '2026-01-02']],
     ['--because', ['waive', 'a.js:1', '--because', 'old', '--because', 'new']], ['--at', ['set', 'dead/*', 'off', '--at', '.', '--at', '.']], ['--against', ['impact', '--against', 'HEAD', '--against', 'HEAD']],
   ])('%s is said once', (option, args) => {
-    expect(elvar(makeFolder({ 'a.js': '' }), args)).toMatchObject({ code: 2, out: '', err: `${option} is given more than once\n  Say it once.\n` });
+    expect(elvar(makeFolder({ 'a.js': '' }), args)).toMatchObject({ code: 2, out: '', err: `${option} is given more than once\n  Give it only once.\n` });
   });
 
   test('what may be repeated may be, and a switch may be too', () => {

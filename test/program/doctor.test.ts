@@ -20,7 +20,7 @@ function told(files: Readonly<Record<string, string>>, prepare: (folder: string)
 describe('doctor', () => {
   test('finds nothing where nothing is wrong', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings:\n  slips/*: error\n', 'a.js': '' });
-    expect(elvar(folder, ['doctor'])).toMatchObject({ code: 0, out: 'Nothing is wrong with the configuration. 1 layer file for 2 files looked over.\n' });
+    expect(elvar(folder, ['doctor'])).toMatchObject({ code: 0, out: 'No problems in the configuration. 1 layer file for 2 files checked.\n' });
   });
 
   test.each<[string, Record<string, string>, string[]]>([
@@ -63,7 +63,7 @@ describe('doctor', () => {
     });
     const { code, out } = elvar(folder, ['doctor']);
     expect(code).toBe(1);
-    expect(out).toMatch(/^1 problem and 3 things to tidy up\. 2 layer files for \d files looked over\.\n\nproblem {2}b\/elvar\.yaml:2\n/);
+    expect(out).toMatch(/^1 problem and 3 things to tidy up\. 2 layer files for \d files checked\.\n\nproblem {2}b\/elvar\.yaml:2\n/);
     expect(out.replace(/\s+/g, ' ')).toMatch(/safety\/\* is refused \(its level\) for safety\/dynamic-code, safety\/fixed-path, safety\/plain-http, safety\/raw-html and \d more rules in 2 files The no-weaker guard in elvar\.yaml:5 refuses it\./);
     const sets = elvarJson<object>(folder, ['resolve', 'a.js', 'b/c.js']);
     const mended = elvar(folder, ['doctor', '--mend']);

@@ -58,7 +58,7 @@ describe('a path', () => {
   });
 
   test('that is not there is compared as a new file, and that is said', () => {
-    expect(elvar(folder(), ['compare', 'a', 'quay/nowhere.js']).out).toMatch(/^There is nothing at quay\/nowhere\.js yet: what would hold for a new file there is compared\.\n/);
+    expect(elvar(folder(), ['compare', 'a', 'quay/nowhere.js']).out).toMatch(/^There is nothing at quay\/nowhere\.js yet: compared are the rules for a new file there\.\n/);
   });
 
   test('takes a line and a column wherever it takes a line, and no line beyond its end', () => {
@@ -84,7 +84,7 @@ describe('a path', () => {
 
 test('a waiver for a rule that there is not excuses nothing, and a near name is told', () => {
   const out = explain({ 'elvar.yaml': 'rulings: { slips/*: error }\n', 'a/b.js': '// elvar waive slips/loose-compar because old\ngo(a == b);\n' }, 'a/b.js:2');
-  expect(out).toContain('The waiver in line 1 names slips/loose-compar, which is no rule, so it excuses nothing. Did you mean slips/loose-compare?');
+  expect(out).toContain('The waiver on line 1 names slips/loose-compar, which is not a rule, so it excuses nothing. Did you mean slips/loose-compare?');
   expect(out).not.toContain('covers it');
 });
 
@@ -109,7 +109,7 @@ describe('what a change does', () => {
     expect(out).toMatch(/^It decides in the only file it reaches\.\nIn 1 file it is lowered to note by the at-most in elvar\.yaml:1\.\n/);
   });
 
-  test('says no line twice, and speaks of one file as of one', () => {
+  test('says no line twice, and sets one file as of one', () => {
     const folder = makeFolder({
       'elvar.yaml': 'rulings: { slips/loose-compare: note }\n', 'a/elvar.yaml': 'rulings: { text/line-width: note }\n', 'a/x.js': '', 'b/elvar.yaml': 'rulings: { text/line-width: { level: off, options: { max: 70 } } }\n', 'b/x.js': '',
     });

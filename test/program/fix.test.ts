@@ -29,20 +29,20 @@ describe('fix', () => {
     expect(elvar(folder, ['fix']).out.split('\n')[0]).toBe('Nothing to repair in 3 files.');
   });
 
-  test('speaks of one finding that is left as of one', () => {
+  test('sets one finding that is left as of one', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { idiom/quote-mark: warning, slips/loose-compare: warning }\n', 'a.js': 'sail(a.length == b, "tide");\n' });
     const told = (...args: string[]): string => elvar(folder, ['fix', ...args]).out.replaceAll('\n', ' ');
-    expect(told('--rule', 'slips/*')).toContain('2 findings are left. 1 of them could be repaired by rules that were not asked. Look at them');
+    expect(told('--rule', 'slips/*')).toContain('2 findings are left. 1 of them could be repaired by other rules. Look at them');
     expect(told()).toContain('1 finding is left. Look at it with elvar check, mend it by hand, or excuse');
     writeFileSync(path.join(folder, 'a.js'), 'sail("tide");\n');
-    expect(told('--rule', 'slips/*')).toContain('1 finding is left. It could be repaired by a rule that was not asked. Look at it');
+    expect(told('--rule', 'slips/*')).toContain('1 finding is left. It could be repaired by another rule. Look at it');
   });
 
   test('with --dry-run shows a patch that git applies, and changes nothing', () => {
     const folder = makeFolder({ 'elvar.yaml': LAYER, 'sub/a.js': 'sail("tide");  \nwait();\n' });
     const { out } = elvar(folder, ['fix', '--dry-run']);
     expect(out).toContain('-sail("tide");··\n+sail(\'tide\');\n');
-    expect(out).toContain('2 findings in 1 of 2 files can be repaired. Nothing has been changed.');
+    expect(out).toContain('2 findings in 1 of 2 files can be repaired. Nothing was changed.');
     expect(read(folder, 'sub/a.js')).toBe('sail("tide");  \nwait();\n');
     const { files, written } = elvarJson<FixDocument>(folder, ['fix', '--dry-run']);
     expect([written, files[0]?.repaired]).toEqual([false, { 'idiom/quote-mark': 1, 'text/trailing-blanks': 1 }]);

@@ -53,14 +53,14 @@ describe('house rules', () => {
     expect(elvarJson<{ rules: Record<string, object> }>(folder, ['explain', 'a.py']).rules['house/harbour-log']).toMatchObject({ level: 'warning' });
     expect(elvarJson<{ sets: { rules: Record<string, object> }[] }>(folder, ['resolve', 'a.py']).sets[0]?.rules['house/harbour-log']).toBeDefined();
     expect(found(folder, '--set', 'house/harbour-log=off')).toEqual([]);
-    expect(elvar(folder, ['catalog', 'house/harbour-log']).out).toContain('In this project it is in force for all 1 file that it knows.');
+    expect(elvar(folder, ['catalog', 'house/harbour-log']).out).toContain('In this project it is in force for all 1 file in languages it supports.');
   });
 
   test('come with presets too, and the same rule may be declared twice', () => {
     const folder = makeFolder({ 'elvar.yaml': `presets: [./p.yaml]\nrules:\n${LOG}`, 'p.yaml': `rulings: { house/harbour-log: note }\nrules:\n${LOG}`, 'a.py': 'print(1)\n' });
     expect(found(folder)).toHaveLength(1);
     const other = makeFolder({ 'elvar.yaml': `rules:\n${LOG}`, 'sub/elvar.yaml': `rules:\n${LOG.replace('log.info, not', 'the log, not')}`, 'a.py': '' });
-    expect(elvar(other, ['check'])).toMatchObject({ code: 2, err: expect.stringMatching(/sub\/elvar\.yaml:2:3 {2}house\/harbour-log is declared here with other contents/) });
+    expect(elvar(other, ['check'])).toMatchObject({ code: 2, err: expect.stringMatching(/sub\/elvar\.yaml:2:3 {2}house\/harbour-log is declared twice, with different contents/) });
   });
 
   test('are repaired by fix', () => {
@@ -70,15 +70,15 @@ describe('house rules', () => {
   });
 
   test.each<[string, string, string]>([
-    ['a query that no grammar has', LOG.replace('identifier', 'identifer'), 'elvar.yaml:6:12  the query does not fit python: the grammar has no node “identifer”'],
+    ['a query that no grammar has', LOG.replace('identifier', 'identifer'), 'elvar.yaml:6:12  the query does not fit the grammar of the grammar of the grammar of python: the grammar has no node “identifer”'],
     ['a query without a finding', LOG.replace('@finding', '@found'), 'it names no @finding'],
     ['a query for every language', LOG.replace('[python]', '["*"]'), 'a query is written for the grammar of a language'],
     ['a query for a language without a grammar', LOG.replace('[python]', '[sql]'), 'Elvar has no grammar for it'],
     ['an unknown language', LOG.replace('[python]', '[pyton]'), 'Did you mean python?'],
     ['a pattern with a look-around', TODO.replace('TODO', '(?=TODO)'), 'no regular expression'],
-    ['a pattern and a query', `${TODO}    query: '(a)'\n`, 'this rule has a query and a pattern'],
-    ['nothing to look for', TODO.replace(/ {4}pattern.*\n/, ''), 'this rule looks for nothing'],
-    ['a concern of Elvar', TODO.replace('house/', 'text/'), 'text/ holds the rules that come with Elvar'],
+    ['a pattern and a query', `${TODO}    query: '(a)'\n`, 'this rule has both a query and a pattern'],
+    ['nothing to look for', TODO.replace(/ {4}pattern.*\n/, ''), 'this rule has neither a query nor a pattern'],
+    ['a concern of Elvar', TODO.replace('house/', 'text/'), 'text/ is reserved for the rules that come with Elvar'],
     ['a name that is none', TODO.replace('house/ticket', 'house-ticket'), 'is no name for a rule'],
     ['no message', TODO.replace(/ {4}message.*\n/, ''), '“message” is missing here'],
     ['an unknown key', `${TODO}    mesage: x\n`, 'Did you mean “message”?'],
@@ -126,7 +126,7 @@ describe('catalog', () => {
     expect(ids('improts').slice(0, 12)).toContain('imports/sorted');
     expect(ids('unused', 'import')).toEqual(ids('import', 'unused'));
     expect(ids('xyzzyx')).toEqual([]);
-    expect(elvar(makeFolder(), ['catalog', 'xyzzyx']).out).toBe('No rule speaks of “xyzzyx”.\n');
+    expect(elvar(makeFolder(), ['catalog', 'xyzzyx']).out).toBe('No rule is about “xyzzyx”.\n');
   });
 
   test.each<[string[], (rule: CatalogDocument['rules'][number]) => boolean]>([
@@ -150,7 +150,7 @@ describe('catalog', () => {
   test('a rule has a page: what it wants, where it holds by whose decision, and how to set it', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/*: note }\nzones:\n  - name: old\n    match: [/old/]\n    rulings: { slips/embedded-constant: off }\n', 'A.java': '', 'old/B.java': '' });
     const { out } = elvar(folder, ['catalog', 'slips/embedded-constant']);
-    for (const part of ['It wants the opposite of slips/settable-constant, and both are in force for 1 file', 'In this project it is in force for 1 of 2 files', 'since elvar.yaml:1', 'since elvar.yaml:5 (zone old)',
+    for (const part of ['It contradicts slips/settable-constant, and both are in force for 1 file', 'In this project it is in force for 1 of 2 files', 'since elvar.yaml:1', 'since elvar.yaml:5 (zone old)',
       'Good java', 'Bad java', 'elvar:sound off', "--set 'slips/embedded-constant=warning'", 'JLS, section 13.4.9']) expect(out).toContain(part);
     expect(elvar(folder, ['catalog', 'slips/embeded-constant'])).toMatchObject({ code: 2, err: expect.stringContaining('Did you mean slips/embedded-constant?') });
     expect(elvar(folder, ['catalog', '--language', 'phyton'])).toMatchObject({ code: 2, err: expect.stringContaining('Did you mean python?') });

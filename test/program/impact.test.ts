@@ -58,9 +58,9 @@ describe('impact', () => {
       'slips/loose-compare stricter off→error old/gate.js; note→error quay/moor.js',
     ]);
     const { out } = elvar(folder, ['impact', '--set', 'slips/loose-compare=error']);
-    expect(out.split('\n')[0]).toBe('1 rule is tightened, for 2 of 7 files: 1 finding appears and 1 gets another level.');
+    expect(out.split('\n')[0]).toBe('1 rule is tightened, for 2 of 7 files: 1 finding appears and 1 changes level.');
     expect(out).toContain('  off → error  by the command line\n    old/gate.js\n');
-    expect(elvar(folder, ['impact', '--set', 'safety/dynamic-code=note']).out).toBe('No rule changes for any of 7 files.\n');
+    expect(elvar(folder, ['impact', '--set', 'safety/dynamic-code=note']).out).toBe('Nothing changes for any of 7 files.\n');
   });
 
   test('of the layer files since a revision of git, presets and ignore files too; nothing is checked out', () => {
@@ -77,7 +77,7 @@ describe('impact', () => {
     ]);
     expect(impact.rules['idiom/debug-print']?.ways[0]?.after.by).toMatchObject({ file: 'style.yaml', line: 3, because: 'the log is full' });
     const { out } = elvar(folder, ['impact', '--against', 'HEAD', '--format', 'markdown']);
-    expect(out.split('\n')[0]).toBe('**2 rules are tightened and 1 file leaves the scope, for 4 of 8 files: 1 finding disappears and 3 get another level.**');
+    expect(out.split('\n')[0]).toBe('**2 rules are tightened and 1 file leaves the scope, for 4 of 8 files: 1 finding disappears and 3 change level.**');
     expect(out).toContain('| `idiom/debug-print` | tightened | warning → error | 3 | 2 at another level | `elvar.yaml:1 → style.yaml:3` |');
     expect(out).toContain('- `idiom/debug-print`: the log is full\n');
     expect(readFileSync(path.join(folder, 'quay/moor.js'), 'utf8')).toMatch(/^\/\/ edited/);
@@ -133,7 +133,7 @@ describe('impact', () => {
     for (const [args, message] of [
       [[], /there is no last commit to compare with/],
       [['--set', 'a/b=error'], /there is no rule a\/b/],
-      [['--set', 'slips/*=error', '--against', 'HEAD'], /--set and --against exclude each other/],
+      [['--set', 'slips/*=error', '--against', 'HEAD'], /--set and --against cannot be combined/],
       [['--against', 'HEAD'], /--against needs git/],
       [['--preset', 'elvar:nix'], /there is no built-in preset/],
       [['--preset', './nix.yaml'], /there is no preset at nix\.yaml/],
@@ -153,9 +153,9 @@ describe('set', () => {
   test('tells what a ruling does, and then writes it', () => {
     const { code, out } = elvar(folder, ['set', 'slips/loose-compare', 'error', '--because', 'it was repaired']);
     expect(code).toBe(0);
-    expect(out).toMatch(/^It decides in 1 of the 2 files it reaches\.\nIn 1 file it is overruled by elvar\.yaml:11 \(zone old\), which comes later\.\nFindings in the file whose rules change: 5 before, 5 after; 1 finding gets another level\.\n\nelvar\.yaml is changed\.\n/);
+    expect(out).toMatch(/^It decides in 1 of the 2 files it reaches\.\nIn 1 file it is overridden by elvar\.yaml:11 \(zone old\), which comes later\.\nFindings in the file whose rules change: 5 before, 5 after; 1 finding changes level\.\n\nelvar\.yaml is changed\.\n/);
     expect(root()).toBe(FILES['elvar.yaml'].replace('zones:', '  slips/loose-compare:\n    level: error\n    because: it was repaired\nzones:'));
-    expect(elvar(folder, ['set', 'slips/loose-compare', 'error']).out).toBe('elvar.yaml says so already. Nothing has been changed.\n');
+    expect(elvar(folder, ['set', 'slips/loose-compare', 'error']).out).toBe('elvar.yaml already says so. Nothing was changed.\n');
     elvar(folder, ['set', 'slips/loose-compare', '--remove']);
     expect(root()).toBe(FILES['elvar.yaml']);
   });
@@ -199,14 +199,14 @@ describe('set', () => {
       [['slips/*', 'error', '--remove'], /--remove takes the ruling out/],
       [['dead/*', '--remove'], /it has no ruling for dead\/\*/],
       [['slips/*', 'error', '--zone', 'new'], /it has no zone new/],
-      [['slips/*', 'error', '--at', 'nowhere'], /there is no directory nowhere/],
-      [['slips/*', 'error', '--at', 'crane.py'], /crane\.py is no directory/],
+      [['slips/*', 'error', '--at', 'nowhere'], /there is not a directory nowhere/],
+      [['slips/*', 'error', '--at', 'crane.py'], /crane\.py is not a directory/],
       [['text/line-width', '--option', 'max=wide'], /^“max” of text\/line-width is a whole number from 20 to 1000, not “wide”\n {2}Nothing was written\.\n$/],
       [['text/line-width', '--option', 'max'], /--option max sets nothing/],
-      [['slips/*', 'error', '--until', 'soon'], /^“soon” is no day of the calendar\n/],
+      [['slips/*', 'error', '--until', 'soon'], /^“soon” is not a date\n/],
       [['slips/*', 'warn'], /Did you mean warning/],
       [['slips/*', 'error', '--zone', 'ol'], /Did you mean old\?/],
-      [['slips/*', 'error', '--personal', '--at', '.'], /exclude each other/],
+      [['slips/*', 'error', '--personal', '--at', '.'], /cannot be combined/],
     ] as const) {
       const { code, err, out } = elvar(folder, ['set', ...args]);
       expect([code, out], args.join(' ')).toEqual([2, '']);
@@ -228,7 +228,7 @@ describe('adopt', () => {
   test('tells what a preset does, and adopts it', () => {
     const { code, out } = elvar(folder, ['adopt', 'elvar:sound', '--except', 'dead/*']);
     expect(code).toBe(0);
-    expect(out).toMatch(/^1 rule is tightened, for 3 of 7 files: no finding comes or goes\.\n/);
+    expect(out).toMatch(/^1 rule is tightened, for 3 of 7 files: no findings appear or disappear\.\n/);
     expect(readFileSync(path.join(folder, 'elvar.yaml'), 'utf8').split('\n')[0]).toBe('presets: [./style.yaml, { use: elvar:sound, except: [ dead/* ] }]');
     expect(elvar(path.join(folder, 'old'), ['adopt', '../style.yaml', '--at', '../quay', '--dry-run']).out).toContain('+  - ../style.yaml');
     expect(elvar(path.join(folder, 'quay'), ['adopt', '../style.yaml', '--dry-run']).out).toContain('+presets: [./style.yaml, { use: elvar:sound, except: [ dead/* ] }, ./style.yaml]');
@@ -242,7 +242,7 @@ describe('adopt --copy', () => {
     const before = elvarJson<object>(folder, ['resolve', 'quay/moor.js']);
     const { code, out } = elvar(folder, ['adopt', 'elvar:starter', '--copy', 'style/ours.yaml', '--title', 'Ours: all', '--about', 'Grown here.']);
     expect(code).toBe(0);
-    expect(out).toMatch(/^No rule changes for any of \d files\.\n\nstyle\/ours\.yaml is new: \d+ lines that are yours to change\.\n/);
+    expect(out).toMatch(/^Nothing changes for any of \d files\.\n\nstyle\/ours\.yaml is new: \d+ lines, yours to change\.\n/);
     expect(readFileSync(path.join(folder, 'elvar.yaml'), 'utf8')).toBe('presets:\n  - use: ./style/ours.yaml\n    except: [dead/*]\n  - ./style.yaml\n');
     const text = readFileSync(path.join(folder, 'style/ours.yaml'), 'utf8');
     expect(text).toMatch(/^# Taken over from elvar:starter \(Elvar \d/);

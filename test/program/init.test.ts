@@ -23,11 +23,11 @@ describe('init', () => {
     expect(out).toMatch(/ {2}● elvar:starter +3 findings +1 repairable/);
     expect(read(folder, 'elvar.yaml')).toContain('title: "@saltmarsh/port"\n');
     expect(read(folder, 'elvar.yaml')).toContain('    text/indent: { options: { width: 4 }, because: .editorconfig says so in line 5 }\n');
-    expect(read(folder, '.elvarignore')).toBe('# Nobody here wrote these; patterns as in .gitignore.\n# vendored\n/vendor/\n');
+    expect(read(folder, '.elvarignore')).toBe('# Not our own code. Patterns as in .gitignore.\n# vendored\n/vendor/\n');
     // What it said of the preset is what check finds with it alone; the tests were set apart.
     const { totals } = elvarJson<{ totals: Record<string, number> }>(folder, ['check', '--rule', 'slips/*', '--rule', 'dead/*']);
     expect(totals).toMatchObject({ warning: 2 });
-    expect(out).toMatch(/With that, check finds 2 things in \d files, of which 1 can be repaired\.\n$/);
+    expect(out).toMatch(/With that, check reports 2 things in \d files, of which 1 can be repaired\.\n$/);
     expect(elvarJson<{ diagnoses: { code: string }[] }>(folder, ['doctor']).diagnoses.map(({ code: found }) => found)).toEqual(['zone-matches-nothing']);
   });
 

@@ -184,17 +184,17 @@ describe('ledger set', () => {
     const before = ledger();
     const wrong: [string[], RegExp][] = [
       [['set', 'quay'], /say what is to be set/],
-      [['set', '--status', 'planned'], /what is planned needs a day/],
+      [['set', '--status', 'planned'], /a planned repair needs a date/],
       [['set', '--until', '2001-01-31'], /2001-01-31 is past/],
       [['set', '--until', 'soon'], /soon is no day/],
       [['set', 'none.js', '--because', 'x'], /no entry of the ledger is meant/],
       [['set', '--because', 'a\u001bb'], /control characters/],
       [['set', '--rule', 'slips/loose-compar', '--because', 'x'], /Did you mean slips\/loose-compare/],
-      [['take', '--status', 'planned'], /what is planned needs a day/],
+      [['take', '--status', 'planned'], /a planned repair needs a date/],
       [['take', 'none.js'], /there is no such file/],
       [['list', '--until', '2027-01-31'], /ledger list has no option --until/],
       [['prune', '--status', 'planned'], /ledger prune has no option --status/],
-      [['sell'], /sell is none of list, take, set, prune/],
+      [['sell'], /sell is not one of list, take, set, prune/],
     ];
     for (const [args, message] of wrong) {
       const { code, err, out } = elvar(folder, ['ledger', ...args]);
@@ -219,7 +219,7 @@ describe('a ledger that is wrong', () => {
 
   test('half merged, a link, a directory, unreadable', () => {
     writeFiles(folder, { 'elvar-ledger.yaml': 'findings:\n<<<<<<< HEAD\n=======\n>>>>>>> b\n' });
-    expect(elvar(folder, ['check']).err).toMatch(/elvar-ledger\.yaml:2:1 {2}git has left both sides of a merge here/);
+    expect(elvar(folder, ['check']).err).toMatch(/elvar-ledger\.yaml:2:1 {2}git left both sides of a merge here/);
     rmSync(path.join(folder, 'elvar-ledger.yaml'));
     symlinkSync('/dev/null', path.join(folder, 'elvar-ledger.yaml'));
     expect(elvar(folder, ['check'])).toMatchObject({ code: 2, err: expect.stringContaining('is a link') as string });

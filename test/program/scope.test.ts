@@ -120,7 +120,7 @@ describe('scope', () => {
     const folder = makeFolder({ '.gitignore': '*.js\n', 'port/elvar.yaml': '', 'port/a.js': '' });
     git(folder, 'init', '-q');
     const { out } = elvar(folder, ['scope', '--root', 'port']);
-    expect(out).toContain(`The root is a part of the git work tree ${folder}; ignore files above the root do not count.\n`);
+    expect(out).toContain(`The root is part of the git work tree ${folder}; ignore files above the root are not used.\n`);
     expect(out).toContain('2 files are checked');
     expect(elvar(folder, ['scope']).out).not.toContain('is a part of');
   });

@@ -52,15 +52,15 @@ describe('waive', () => {
 
   test('refuses with a reason, and changes nothing', () => {
     const wrong: [string[], RegExp][] = [
-      [['quay/moor.js:3', '--because', 'x'], /safety\/dynamic-code may not be waived here\n\s+Who decided that: elvar explain quay\/moor\.js safety\/dynamic-code/],
+      [['quay/moor.js:3', '--because', 'x'], /safety\/dynamic-code may not be waived here\n\s+To see who decided that: elvar explain quay\/moor\.js safety\/dynamic-code/],
       [['quay/moor.js:1', '--because', 'x'], /nothing is found at quay\/moor\.js:1/],
       [['quay/moor.js:99', '--because', 'x'], /nothing is found at quay\/moor\.js:99/],
       [['quay/moor.js:2'], /needs a reason/],
       [['quay/moor.js:2', '--because', '  '], /needs a reason/],
       [['quay/moor.js:2', '--because', 'a\u001bb'], /control characters/],
-      [['quay/moor.js:2', '--because', 'x', '--until', '2027-02-30'], /2027-02-30 is no day of the calendar/],
+      [['quay/moor.js:2', '--because', 'x', '--until', '2027-02-30'], /2027-02-30 is not a date/],
       [['quay/moor.js:2', '--because', 'x', '--until', '2001-01-31'], /2001-01-31 is past/],
-      [['quay/moor.js:2', '--because', 'x', '--below', '--throughout'], /exclude each other/],
+      [['quay/moor.js:2', '--because', 'x', '--below', '--throughout'], /cannot be combined/],
       [['quay/moor.js:2', '--because', 'x', '--below'], /name the rules/],
       [['quay/moor.js:2', 'slips/fall-through', '--because', 'x'], /slips\/fall-through finds nothing at quay\/moor\.js:2/],
       [['quay/moor.js:2', 'slips/loose-compar', '--because', 'x'], /Did you mean slips\/loose-compare/],
@@ -80,7 +80,7 @@ describe('waive', () => {
 
   test('what is excused already is not waived again', () => {
     expect(elvar(folder, ['waive', 'quay/moor.js:5', '--because', 'x']).code).toBe(0);
-    expect(elvar(folder, ['waive', 'quay/moor.js:6', '--because', 'x']).err).toMatch(/all that is found at quay\/moor\.js:6 is excused already/);
+    expect(elvar(folder, ['waive', 'quay/moor.js:6', '--because', 'x']).err).toMatch(/everything found at quay\/moor\.js:6 is excused already/);
   });
 
   test('follows no link', () => {
@@ -113,9 +113,9 @@ describe('waivers in the whole tree', () => {
       { path: 'quay/moor.js', line: 7, selectors: ['slips/loose-compare'], reach: 'line', until: '2001-12-31', because: 'it was', expired: true, excuses: [0], since: '2026-03-04' },
     ]);
     const { out } = elvar(old, ['waive', '--list', 'quay']);
-    expect(out).toMatch(/^4 waivers, 4 of them not needed, or not wholly\.\n/);
+    expect(out).toMatch(/^4 waivers, 4 of them not needed, or not entirely\.\n/);
     expect(out).toMatch(/quay\/moor\.js:6 .* since 2026-03-04 {2}until 2999-12-31 {2}excuses nothing\n {4}no reason given/);
-    expect(elvar(old, ['waive', '--list', 'b.py']).out).toBe('There is no waiver here.\n');
+    expect(elvar(old, ['waive', '--list', 'b.py']).out).toBe('There are no waivers here.\n');
   });
 
   test('lose what excuses nothing, and nothing else', () => {
@@ -123,14 +123,14 @@ describe('waivers in the whole tree', () => {
     const file = path.join(tree, 'quay/moor.js');
     const dry = elvar(tree, ['waive', '--remove-unused', '--dry-run']);
     expect([dry.code, readFileSync(file, 'utf8')]).toEqual([0, MOOR]);
-    expect(dry.out).toContain('3 waivers in 1 file would be taken out, or a part of it.');
+    expect(dry.out).toContain('3 waivers in 1 file would be removed, at least in part of it.');
     const { code: exit, out } = elvar(tree, ['waive', '--remove-unused']);
     expect(exit).toBe(0);
-    expect(out).toContain('3 waivers in 1 file taken out, or a part of it.');
+    expect(out).toContain('3 waivers in 1 file removed, at least in part of it.');
     expect(readFileSync(file, 'utf8')).toBe([
       '// elvar waive slips/loose-compare because the gate sends text', 'go(a == b);', 'go();', 'go(c);', 'go(a == d); // elvar waive slips/loose-compare until 2001-12-31 because it was', '',
     ].join('\n'));
-    expect(elvar(tree, ['waive', '--remove-unused']).out).toBe('No waiver here excuses nothing.\n');
+    expect(elvar(tree, ['waive', '--remove-unused']).out).toBe('Every waiver here is needed.\n');
   });
 
   test('in a tree without git have no age', () => {

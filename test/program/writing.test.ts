@@ -46,7 +46,7 @@ describe('Ctrl-C', () => {
       const { code, err } = await run.ended;
       // Before the program has begun, the system itself ends it; after its end nothing is left to stop.
       expect([130, null, 0]).toContain(code);
-      if (code === 130) expect(err).toBe('Stopped before the end. Every file is whole: as it was, or as it should be.\n');
+      if (code === 130) expect(err).toBe('Stopped. Every file is complete: unchanged, or fully repaired.\n');
       seen.push(whole(folder, count));
     }
     expect(seen).toEqual(seen.toSorted((a, b) => a - b));
@@ -150,7 +150,7 @@ describe('the lock that runs which write hold', () => {
   test('where none can be made nothing is written', () => {
     const folder = project(1);
     const { code, err } = elvarProcess(folder, ['fix'], { TMPDIR: path.join(folder, 'nowhere') });
-    expect([code, err]).toEqual([2, expect.stringContaining('no lock can be made, so nothing was written')]);
+    expect([code, err]).toEqual([2, expect.stringContaining('no lock could be created, so nothing was written')]);
     expect(whole(folder, 1)).toBe(0);
   });
 

@@ -25,22 +25,22 @@ interface Options {
 /** `elvar catalog`. */
 export const CATALOG_COMMAND: Command<Options> = {
   usage: 'catalog [term..]',
-  about: 'Which rules are there, what does this one want, where is it in force?',
+  about: 'Which rules are there, what does one require, and where is it in force?',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('term', { type: 'string', array: true, default: [], describe: 'the id of a rule, for its page; or words to look for' })
+    .positional('term', { type: 'string', array: true, default: [], describe: 'a rule, to see all about it; or words to search for; or concern/*, tag:NAME' })
     .option('concern', { type: 'string', requiresArg: true, describe: 'rules of one concern, such as slips' })
-    .option('language', { type: 'string', requiresArg: true, describe: 'rules that know a language, such as python' })
+    .option('language', { type: 'string', requiresArg: true, describe: 'rules that support a language, such as python' })
     .option('tag', { type: 'string', requiresArg: true, describe: 'rules with a tag, such as security' })
-    .option('confidence', { choices: CONFIDENCES, describe: 'rules whose findings can be trusted so far' })
-    .option('repairable', { type: 'boolean', default: false, describe: 'rules that can repair what they find' })
+    .option('confidence', { choices: CONFIDENCES, describe: 'rules of one confidence' })
+    .option('repairable', { type: 'boolean', default: false, describe: 'rules that can repair findings' })
     .option('in-force', { type: 'string', requiresArg: true, describe: 'rules in force for a file, with their levels' }) as never,
   examples: [
-    ['elvar catalog', 'every rule, concern by concern'],
+    ['elvar catalog', 'all rules, by concern'],
     ['elvar catalog unused', 'rules about something, in your own words'],
     ["elvar catalog 'names/*'", 'one concern; tag:security works too'],
-    ['elvar catalog text/line-width', 'one rule: what it wants, its options, and where it is in force by whose decision'],
-    ['elvar catalog --in-force kiosk/kiosk.js', 'what holds for one file'],
+    ['elvar catalog text/line-width', 'one rule: what it requires, its options, and who turned it on where'],
+    ['elvar catalog --in-force kiosk/kiosk.js', 'the rules of one file'],
   ],
   run: async (context) => {
     const { options, workspace } = context;
@@ -55,7 +55,7 @@ export const CATALOG_COMMAND: Command<Options> = {
     else context.terminal.out(viewCatalog(rules, filter, levels, report.catalog, context.terminal.columns, context.style));
     tellAside(context, report);
     const first = rules[0];
-    if (first !== undefined) hint(context, `All there is to know about one: elvar catalog ${first.id}`);
+    if (first !== undefined) hint(context, `More about one rule: elvar catalog ${first.id}`);
     return exitCode(EXIT.fine, report);
   },
 };

@@ -37,7 +37,7 @@ export const CHECK: Command<Options> = {
   formats: ['text', 'json'],
   formatGroup: 'What is shown:',
   declare: (args) => args
-    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' })
+    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; by default everything' })
     .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one rule, concern/* or tag:NAME; may be repeated', group: 'What is asked:' })
     .option('concern', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one concern, such as slips; may be repeated', group: 'What is asked:' })
     .option('since', { type: 'string', requiresArg: true, describe: 'ask about lines changed since a git revision, such as main or HEAD', group: 'What is asked:' })
@@ -49,14 +49,14 @@ export const CHECK: Command<Options> = {
     .option('all', { type: 'boolean', default: false, describe: 'show every place of a group, however many there are', group: 'What is shown:' })
     .option('excused', { type: 'boolean', default: false, describe: 'show excused findings too', group: 'What is shown:' }) as never,
   examples: [
-    ['elvar check', 'everything, rule by rule, with the line that turned each rule on'],
-    ['elvar check services --excused', 'one directory, with the findings that waivers excuse'],
-    ['elvar check --group-by file', 'every file: the highest level found, excused, clean, or not checked and why'],
-    ['elvar check --confidence certain --group-by directory --top 3', 'where the findings are that need no second look'],
+    ['elvar check', 'everything, by rule, with the line that turned each rule on'],
+    ['elvar check services --excused', 'one directory, including excused findings'],
+    ['elvar check --group-by file', 'every file: what was found, or why it is not checked'],
+    ['elvar check --confidence certain --group-by directory --top 3', 'where the most certain findings are'],
   ],
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
-    if (options.top !== undefined && !(Number.isInteger(options.top) && options.top > 0)) throw new UsageError('--top is a whole number from 1');
+    if (options.top !== undefined && !(Number.isInteger(options.top) && options.top > 0)) throw new UsageError('--top must be a whole number of at least 1');
     const whole = await workspace.check(options.path, options.since ?? null);
     const asked = narrowed(whole, questionOf(options, whole.catalog));
     const confidence = options.confidence ?? asked.confidence;
@@ -98,5 +98,5 @@ function tellMisreadWaivers({ options, terminal }: Context<Options>, { misreadWa
   const verb = misreadWaivers.length === 1 ? 'excuses' : 'excuse';
   terminal.err(`${count(misreadWaivers.length, 'waiver')} cannot be understood and ${verb} nothing:\n`);
   for (const { path, line, text, problem } of misreadWaivers) terminal.err(`  ${visible(`${path}:${line}`)}  ${visible(text)}\n    ${visible(problem)}\n`);
-  terminal.err('  Write: elvar waive RULE because REASON. The rule waivers/malformed tells of these as findings.\n');
+  terminal.err('  Write: elvar waive RULE because REASON. The rule waivers/malformed reports these as findings.\n');
 }

@@ -54,11 +54,11 @@ export function printJson({ terminal }: Context<unknown>, document: object): voi
 export function tellAside({ options, workspace, terminal, style }: Context<unknown>, { usesStarter, incomplete, notices }: ReportBase): void {
   if (options.verbose) terminal.err(`Project root: ${visible(workspace.root)}\n`);
   if (usesStarter && !options.quiet) {
-    terminal.err(`There is no elvar.yaml in this project: the preset elvar:starter stands in its place.\n`);
+    terminal.err(`There is no elvar.yaml in this project, so the preset elvar:starter is used.\n`);
   }
   if (!options.quiet) for (const notice of notices) terminal.err(`${visible(noticeText(notice))}\n`);
   if (incomplete.length === 0) return;
-  terminal.err(`${style.wrong(`The answer is incomplete because of ${count(incomplete.length, 'path')}:`)}\n`);
+  terminal.err(`${style.wrong(`The answer is incomplete: ${count(incomplete.length, 'path')} could not be read.`)}\n`);
   for (const { path, reason } of incomplete) terminal.err(`  ${visible(path)}: ${visible(reason)}\n`);
 }
 
@@ -67,7 +67,7 @@ function noticeText(notice: Notice): string {
   if ('refusal' in notice) return refusedSettingText(notice.refusal);
   const { file, place, detail } = notice.problem;
   const { what, advice } = describeProblem(detail);
-  return `${place === null ? file : `${file}:${place.line}:${place.column}`}: ${what}, so it is left aside. ${advice ?? ''}`.trimEnd();
+  return `${place === null ? file : `${file}:${place.line}:${place.column}`}: ${what}, so it is ignored. ${advice ?? ''}`.trimEnd();
 }
 
 /** A hint at what to do next, on standard error and for people alone. */

@@ -11,14 +11,14 @@ interface Options {
 /** `elvar compare`. */
 export const COMPARE: Command<Options> = {
   usage: 'compare <first> <second>',
-  about: 'How do the rule sets of two files, directories or presets differ?',
+  about: 'How do the rules of two files, directories or presets differ?',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('first', { type: 'string', demandOption: true, describe: 'a file, a directory, or a preset as layer files name it (elvar:NAME, ./FILE.yaml, npm:PACKAGE)' })
-    .positional('second', { type: 'string', demandOption: true, describe: 'what the first is compared with' }),
+    .positional('first', { type: 'string', demandOption: true, describe: 'a file, a directory, or a preset (elvar:NAME, ./FILE.yaml, npm:PACKAGE)' })
+    .positional('second', { type: 'string', demandOption: true, describe: 'what to compare it with' }),
   examples: [
-    ['elvar compare services/berths services/tides', 'what is stricter, looser or only different in the second directory'],
-    ['elvar compare elvar:starter ./style/harbour.yaml', 'what one preset has that another has not'],
+    ['elvar compare services/berths services/tides', 'what is stricter, looser or just different in the second directory'],
+    ['elvar compare elvar:starter ./style/harbour.yaml', 'what one preset has that the other lacks'],
   ],
   run: (context) => {
     const { options, workspace, terminal, style } = context;

@@ -14,9 +14,9 @@ export const DOCTOR: Command<Options> = {
   usage: 'doctor',
   about: 'What is wrong with the configuration itself?',
   formats: ['text', 'json'],
-  declare: (args) => args.option('mend', { type: 'boolean', default: false, describe: 'make the edits that change nothing that is checked' }) as never,
+  declare: (args) => args.option('mend', { type: 'boolean', default: false, describe: 'make the edits that do not change any result' }) as never,
   examples: [
-    ['elvar doctor', 'what is dead, doubled, contradictory or forgotten, and how to mend it'],
+    ['elvar doctor', 'what is unused, doubled, contradictory or forgotten, and how to correct it'],
   ],
   run: async (context) => {
     const { options, workspace, terminal, style } = context;

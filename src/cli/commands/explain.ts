@@ -21,7 +21,7 @@ interface Options {
 /** `elvar explain`. */
 export const EXPLAIN: Command<Options> = {
   usage: 'explain <path> [rule]',
-  about: 'Why is it so, for this file, this line or this rule?',
+  about: 'Why does this rule apply to this file or line, and who decided that?',
   formats: ['text', 'json'],
   declare: (args) => args
     .positional('path', { type: 'string', demandOption: true, describe: 'a file (it need not exist yet), FILE:LINE, or a directory' })

@@ -15,8 +15,8 @@ export const FIX: Command<Options> = {
   about: 'Repair what can be repaired safely.',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' })
-    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'repair for these rules alone: a rule, concern/* or tag:NAME; may be repeated' })
+    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; by default everything' })
+    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'repair only findings of this rule, concern/* or tag:NAME; may be repeated' })
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
   examples: [
     ['elvar fix --dry-run', 'what would change, as a diff'],
@@ -28,8 +28,8 @@ export const FIX: Command<Options> = {
     if (options.format === 'json') printJson(context, fixJson(report));
     else terminal.out(viewFix(report, { columns: terminal.columns, named: options.path.map((path) => workspace.relative(path)) }, style));
     tellAside(context, report);
-    if (options.dryRun && report.files.some(({ before, after }) => before !== after)) hint(context, 'The same without --dry-run changes the files.');
-    else if (report.files.some(({ left }) => left.length > 0)) hint(context, 'What is left, rule by rule: elvar check');
+    if (options.dryRun && report.files.some(({ before, after }) => before !== after)) hint(context, 'Run it without --dry-run to change the files.');
+    else if (report.files.some(({ left }) => left.length > 0)) hint(context, 'To see what is left: elvar check');
     return exitCode(EXIT.fine, report);
   },
 };

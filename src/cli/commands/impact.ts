@@ -20,11 +20,11 @@ export const IMPACT: Command<Options> = {
   formats: ['text', 'json', 'markdown'],
   declare: (args) => args
     .option('against', { type: 'string', requiresArg: true, describe: 'compare the layer files with those of a git revision, such as main; HEAD where nothing is named' })
-    .option('preset', { type: 'string', requiresArg: true, describe: 'a preset, as if the root adopted it too' })
-    .option('all', { type: 'boolean', default: false, describe: 'every place and finding, however many there are' }) as never,
+    .option('preset', { type: 'string', requiresArg: true, describe: 'try a preset, as if the root adopted it too' })
+    .option('all', { type: 'boolean', default: false, describe: 'show every place and finding, however many there are' }) as never,
   examples: [
-    ["elvar impact --set 'slips/*=error'", 'a setting on trial: which rules it tightens, where, and the findings it brings'],
-    ['elvar impact --preset elvar:sound', 'a preset on trial'],
+    ["elvar impact --set 'slips/*=error'", 'try a setting: which rules it tightens, where, and what would be found'],
+    ['elvar impact --preset elvar:sound', 'try a preset'],
     ['elvar impact', 'what the uncommitted changes of layer files do'],
     ['elvar impact --against main --format markdown', 'what a branch changes, as text for a review'],
   ],
@@ -34,7 +34,7 @@ export const IMPACT: Command<Options> = {
     if (options.format === 'json') printJson(context, impactJson(report));
     else terminal.out(options.format === 'markdown' ? impactMarkdown(report) : viewImpact(report, options.all, style));
     tellAside(context, report);
-    if (options.set.length > 0 && report.changes.rules.length > 0) hint(context, 'Write it into a layer file: elvar set SELECTOR LEVEL --because REASON');
+    if (options.set.length > 0 && report.changes.rules.length > 0) hint(context, 'To keep it: elvar set SELECTOR LEVEL --because REASON');
     return exitCode(EXIT.fine, report);
   },
 };
@@ -51,7 +51,7 @@ async function sinceHead(workspace: Workspace): Promise<ImpactReport> {
 
 function measured({ options: { set, against, preset }, workspace }: Context<Options>): Promise<ImpactReport> {
   const trials = [set.length > 0 ? '--set' : '', against === undefined ? '' : '--against', preset === undefined ? '' : '--preset'].filter((trial) => trial !== '');
-  if (trials.length > 1) throw new UsageError(`${trials.join(' and ')} exclude each other`);
+  if (trials.length > 1) throw new UsageError(`${trials.join(' and ')} cannot be combined`);
   if (preset !== undefined) return workspace.impactOfPreset(preset);
   if (set.length === 0) return against === undefined ? sinceHead(workspace) : workspace.impactSince(against);
   return workspace.trial({ set: [] }).impact(workspace);

@@ -13,15 +13,15 @@ interface Options {
 /** `elvar init`. */
 export const INIT: Command<Options> = {
   usage: 'init',
-  about: 'How do I start? Looks at the tree, asks what is wanted, and writes elvar.yaml.',
+  about: 'How do I start? Looks at the project, asks a few questions, and writes elvar.yaml.',
   formats: ['text', 'json'],
   declare: (args) => args
-    .option('yes', { type: 'boolean', default: false, describe: 'take every default, and ask nothing' })
+    .option('yes', { type: 'boolean', default: false, describe: 'accept every default without asking' })
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would be written, and write nothing' }) as never,
-  examples: [['elvar init --yes', 'begin with what nearly every team wants']],
+  examples: [['elvar init --yes', 'start with what nearly every team wants']],
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
-    if (!options.yes && !terminal.isTerminal) throw new UsageError('init asks questions, and there is no terminal to ask them in\nTake every default with --yes.');
+    if (!options.yes && !terminal.isTerminal) throw new UsageError('init asks questions, but this is not a terminal\nUse --yes to accept every default.');
     const beginning = await import('../../host/beginning.js');
     const found = await beginning.survey(workspace, workspace.root);
     const isText = options.format !== 'json';
@@ -31,10 +31,10 @@ export const INIT: Command<Options> = {
     const files = beginning.filesFor(found, choices, workspace.root);
     const outcome = await beginning.tryFiles(workspace, workspace.root, files);
     const failed = options.dryRun ? null : await beginning.writeFiles(workspace, files);
-    if (failed !== null) terminal.err(`It could not be written: ${visible(failed)}\n`);
+    if (failed !== null) terminal.err(`Not written: ${visible(failed)}\n`);
     if (!isText) printJson(context, initJson(found, files, outcome, !options.dryRun && failed === null));
     else if (failed === null) terminal.out(viewWritten(files, outcome, options.dryRun, style));
-    hint(context, outcome.findings > 0 ? 'Look at what is found: elvar check. Take in what is old: elvar ledger take' : 'What there is to check: elvar catalog');
+    hint(context, outcome.findings > 0 ? 'See the findings: elvar check. Excuse what is old: elvar ledger take' : 'See all rules: elvar catalog');
     return failed === null ? EXIT.fine : EXIT.incomplete;
   },
 };

@@ -28,24 +28,24 @@ interface Options {
 /** `elvar ledger`. */
 export const LEDGER: Command<Options> = {
   usage: 'ledger [action] [place..]',
-  about: 'Excuse known findings without touching the code: in elvar-ledger.yaml, with a status, a reason and a day.',
+  about: 'Excuse known findings without touching the code, each with a status, a reason and a date.',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('action', { choices: ACTIONS, default: 'list', describe: 'look at the entries; write down what is found now; decide about entries; drop those without a finding' })
-    .positional('place', { type: 'string', array: true, default: [], describe: 'files and directories; for entries FILE:LINE and fingerprints too; everything where none is named' })
-    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'this rule, concern/* or tag:NAME alone; may be repeated' })
+    .positional('action', { choices: ACTIONS, default: 'list', describe: 'list entries; take in current findings; change entries; remove entries without a finding' })
+    .positional('place', { type: 'string', array: true, default: [], describe: 'files and directories; for entries also FILE:LINE and fingerprints; by default everything' })
+    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'only this rule, concern/* or tag:NAME; may be repeated' })
     .option('level', { choices: ['error', 'warning', 'note'], describe: 'take: findings of this level and above' })
     .option('state', { choices: ['excuses', 'due', 'refused', 'gone'], describe: 'list, set: entries that excuse a finding, are past their day, are refused by a ruling, or have no finding any more' })
-    .option('status', { choices: LEDGER_STATUSES, describe: 'take, set: what is decided, accepted where nothing is said; list: entries of this status' })
+    .option('status', { choices: LEDGER_STATUSES, describe: 'take, set: the decision, accepted by default; list: entries of this status' })
     .option('because', { type: 'string', requiresArg: true, describe: 'take, set: the reason' })
-    .option('until', { type: 'string', requiresArg: true, describe: 'take, set: the last day on which it may stay, YYYY-MM-DD, or never' })
-    .option('all', { type: 'boolean', default: false, describe: 'list: every entry, however many there are' })
-    .option('dry-run', { type: 'boolean', default: false, describe: 'tell what would change, and change nothing' }) as never,
+    .option('until', { type: 'string', requiresArg: true, describe: 'take, set: the last day on which it excuses anything, YYYY-MM-DD, or never' })
+    .option('all', { type: 'boolean', default: false, describe: 'list: all entries, however many there are' })
+    .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
   examples: [
-    ["elvar ledger take --dry-run --because 'was there before the rules'", 'what would be written down, so that only new findings count'],
-    ['elvar ledger take kiosk --status planned --until 2999-12-31 --dry-run', 'one directory, to be repaired until a day'],
-    ['elvar ledger list --state due', 'what was promised and not kept'],
-    ['elvar ledger prune --dry-run', 'what has been repaired since'],
+    ["elvar ledger take --dry-run --because 'was there before the rules'", 'take in what is there, so that only new findings count'],
+    ['elvar ledger take kiosk --status planned --until 2999-12-31 --dry-run', 'one directory, to be repaired by a date'],
+    ['elvar ledger list --state due', 'what should have been repaired by now'],
+    ['elvar ledger prune --dry-run', 'remove what has been repaired'],
   ],
   run: (context) => {
     checkOptions(context.options);
@@ -53,7 +53,7 @@ export const LEDGER: Command<Options> = {
       case 'list':
         return list(context);
       case 'take':
-        return change(context, 'The code keeps its findings; check counts those that are new.');
+        return change(context, 'From now on, check counts only new findings.');
       case 'set':
       case 'prune':
         return change(context, null);
@@ -84,7 +84,7 @@ async function list(context: Context<Options>): Promise<ExitCode> {
   if (options.format === 'json') printJson(context, ledgerJson(report));
   else terminal.out(viewLedger(report, { all, isChosen }, style));
   tellAside(context, report);
-  if (report.entries.some((entry) => entry.state === 'gone')) hint(context, 'Drop what has no finding any more: elvar ledger prune --dry-run');
+  if (report.entries.some((entry) => entry.state === 'gone')) hint(context, 'Remove entries without a finding: elvar ledger prune --dry-run');
   return exitCode(EXIT.fine, report);
 }
 
@@ -95,7 +95,7 @@ async function change(context: Context<Options>, next: string | null): Promise<E
   if (options.format === 'json') printJson(context, ledgerChangeJson(report, !options.dryRun));
   else if (report.failed === null) terminal.out(viewLedgerChange(report, options.dryRun, style));
   tellAside(context, report);
-  if (options.dryRun) hint(context, 'The same without --dry-run changes the ledger.');
+  if (options.dryRun) hint(context, 'Run it without --dry-run to change the ledger.');
   else if (next !== null) hint(context, next);
   return report.failed === null ? exitCode(EXIT.fine, report) : EXIT.incomplete;
 }

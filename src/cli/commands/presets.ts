@@ -16,25 +16,25 @@ interface Options {
 /** `elvar presets`. */
 export const PRESETS: Command<Options> = {
   usage: 'presets [reference]',
-  about: 'What is in this preset, once everything it adopts is merged?',
+  about: 'What is in a preset, with everything it adopts?',
   formats: ['text', 'json'],
   declare: (args) => args
     .positional('reference', { type: 'string', describe: 'elvar:NAME, ./FILE.yaml, npm:PACKAGE, git:URL#REVISION[:PATH] or an https: address; without one, the built-in presets are listed' })
-    .option('update', { type: 'boolean', default: false, describe: 'fetch what comes from git or a web server anew, and pin it in elvar-lock.yaml' })
-    .option('dry-run', { type: 'boolean', default: false, describe: 'with --update: tell what would change, and change nothing' }) as never,
+    .option('update', { type: 'boolean', default: false, describe: 'fetch presets from git and web servers again, and pin them in elvar-lock.yaml' })
+    .option('dry-run', { type: 'boolean', default: false, describe: 'with --update: show what would change, and change nothing' }) as never,
   examples: [
-    ['elvar presets', 'the presets that come with Elvar, and what each is for'],
-    ['elvar presets ./style/harbour.yaml', 'one preset flattened, with the line that decided each rule'],
+    ['elvar presets', 'the built-in presets, and what each is for'],
+    ['elvar presets ./style/harbour.yaml', 'one preset, with the line that decided each rule'],
   ],
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
     if (options.update) return update(context);
-    if (options.dryRun) throw new UsageError('--dry-run goes with --update');
+    if (options.dryRun) throw new UsageError('--dry-run needs --update');
     if (options.reference === undefined) {
       const presets = workspace.presets();
       if (options.format === 'json') printJson(context, presetsJson(presets));
       else terminal.out(viewPresets(presets, style));
-      hint(context, 'What is in one of them: elvar presets elvar:starter');
+      hint(context, 'To see what is in one: elvar presets elvar:starter');
       return EXIT.fine;
     }
     const report = workspace.preset(options.reference);

@@ -17,13 +17,13 @@ const PIECE = 65_536;
 /** `elvar resolve`. */
 export const RESOLVE: Command<Options> = {
   usage: 'resolve [path..]',
-  about: 'What is the effective rule set of every file?',
+  about: 'What are the effective rules of every file?',
   formats: ['text', 'json', 'ndjson'],
   declare: (args) => args
-    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' })
+    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; by default everything' })
     .option('rule', { type: 'string', requiresArg: true, describe: 'only this rule: its level and options across the tree' }),
   examples: [
-    ['elvar resolve', 'how many rule sets there are, who shares each, and how they differ'],
+    ['elvar resolve', 'how many different rule sets there are, which files share them, and how they differ'],
     ['elvar resolve --rule text/line-width', 'one rule across the whole tree, by directory'],
   ],
   run: (context) => {
@@ -35,7 +35,7 @@ export const RESOLVE: Command<Options> = {
     else terminal.out(options.rule === undefined ? viewResolve(report, style) : viewResolveRule(report, options.rule, style));
     tellAside(context, report);
     const first = report.files[0];
-    if (first !== undefined) hint(context, `One file, rule by rule: elvar explain ${visible(first.path)}`);
+    if (first !== undefined) hint(context, `The rules of one file: elvar explain ${visible(first.path)}`);
     return exitCode(EXIT.fine, report);
   },
 };

@@ -17,8 +17,8 @@ export interface EditOptions {
 
 /** The file that is to be changed: that of a directory, by default of the root, or the personal one. */
 export function targetOf({ at, zone }: EditOptions, isPersonal: boolean, root: string): LayerTarget {
-  if (isPersonal && at !== undefined) throw new UsageError('--at and --personal exclude each other');
-  if (at === '' || zone === '') throw new UsageError('--at names a directory, --zone a zone');
+  if (isPersonal && at !== undefined) throw new UsageError('--at and --personal cannot be combined');
+  if (at === '' || zone === '') throw new UsageError('--at needs a directory, --zone the name of a zone');
   return isPersonal ? { kind: 'personal' } : { kind: 'directory', directory: at ?? root };
 }
 
@@ -35,7 +35,7 @@ export async function carryOut<Options extends EditOptions>(context: Context<Opt
   if (!isText) printJson(context, editJson(edit, !options.dryRun && !isIdle && failed === null));
   else if (failed === null) terminal.out(viewRuleEdit(edit, options.dryRun, style));
   tellAside(context, edit.impact);
-  if (!isIdle) hint(context, options.dryRun ? 'The same without --dry-run changes the file.' : 'What it does, file by file: elvar impact --against HEAD');
+  if (!isIdle) hint(context, options.dryRun ? 'Run it without --dry-run to change the file.' : 'See what it does in detail: elvar impact');
   return failed === null ? exitCode(EXIT.fine, edit.impact) : EXIT.incomplete;
 }
 

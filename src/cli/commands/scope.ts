@@ -14,13 +14,13 @@ interface Options {
 /** `elvar scope`. */
 export const SCOPE: Command<Options> = {
   usage: 'scope [path..]',
-  about: 'Which files are checked, and why is this one not?',
+  about: 'Which files are checked, and why are others not?',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; everything where none is named' })
-    .option('all', { type: 'boolean', default: false, describe: 'every path that is not checked, however many there are' }),
+    .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; by default everything' })
+    .option('all', { type: 'boolean', default: false, describe: 'list every path that is not checked, however many there are' }),
   examples: [
-    ['elvar scope', 'what is checked by language and directory, and what is not and by which line'],
+    ['elvar scope', 'what is checked, by language and directory; what is not, and which line decides that'],
     ['elvar scope kiosk/vendor/dayline.js', 'why one file is not checked'],
   ],
   run: (context) => {

@@ -23,23 +23,23 @@ interface Options extends EditOptions {
 /** `elvar set`. */
 export const SET: Command<Options> = {
   usage: 'set <selector> [level]',
-  about: 'Write a ruling into the right layer file, after telling what it does.',
+  about: 'Change a rule in the right layer file, after showing what that does.',
   formats: ['text', 'json'],
   declare: (args) => args
     .positional('selector', { type: 'string', demandOption: true, describe: 'a rule, concern/*, tag:NAME or *' })
     .positional('level', { type: 'string', describe: `one of ${LEVELS.join(', ')}` })
-    .option('option', { type: 'string', array: true, nargs: 1, default: [], describe: 'NAME=VALUE, a YAML flow value; may be repeated' })
-    .option('remove', { type: 'boolean', default: false, describe: 'take the ruling out' })
-    .option('at', { type: 'string', requiresArg: true, describe: 'the directory whose layer file is meant; the root where none is named' })
-    .option('zone', { type: 'string', requiresArg: true, describe: 'the zone of that file it is for' })
-    .option('personal', { type: 'boolean', describe: 'in the personal layer file; --no-personal leaves that out of all that is told' })
-    .option('guard', { choices: ['no-weaker', 'fixed', 'none'], describe: 'whether later layers may make it weaker, or change it at all' })
+    .option('option', { type: 'string', array: true, nargs: 1, default: [], describe: 'NAME=VALUE; lists as [a, b] or { add: [a] }; may be repeated' })
+    .option('remove', { type: 'boolean', default: false, describe: 'remove the ruling' })
+    .option('at', { type: 'string', requiresArg: true, describe: 'the directory whose layer file is changed; the root by default' })
+    .option('zone', { type: 'string', requiresArg: true, describe: 'a zone of that file' })
+    .option('personal', { type: 'boolean', describe: 'change your personal layer file instead' })
+    .option('guard', { choices: ['no-weaker', 'fixed', 'none'], describe: 'whether other files may weaken it, or change it at all' })
     .option('waivers', { choices: ['allow', 'refuse'], describe: 'whether comments may excuse what it finds' })
     .option('fix', { choices: ['allow', 'refuse'], describe: 'whether what it finds is repaired' })
     .option('ledger', { choices: ['allow', 'refuse'], describe: 'whether entries of the ledger may excuse what it finds' })
     .option('because', { type: 'string', requiresArg: true, describe: 'the reason, for whoever reads the file' })
-    .option('until', { type: 'string', requiresArg: true, describe: 'the last day on which it holds, YYYY-MM-DD' })
-    .option('dry-run', { type: 'boolean', default: false, describe: 'tell what would change, and change nothing' }) as never,
+    .option('until', { type: 'string', requiresArg: true, describe: 'the last day on which it applies, YYYY-MM-DD' })
+    .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
   examples: [
     ["elvar set slips/* error --because 'they were repaired in autumn' --dry-run", 'a concern, for the whole project'],
     ["elvar set text/line-width --option max=100 --at services/tides --because 'the team wants it' --dry-run", 'an option, for one directory'],
@@ -49,8 +49,8 @@ export const SET: Command<Options> = {
     const { options, workspace } = context;
     const { selector, zone = null, remove } = options;
     const change = changeOf(options);
-    if (remove && Object.keys(change).length > 0) throw new UsageError('--remove takes the ruling out, and goes with nothing else');
-    if (!remove && Object.keys(change).length === 0) throw new UsageError(`say what ${selector} is to be: a level, or --option NAME=VALUE`);
+    if (remove && Object.keys(change).length > 0) throw new UsageError('--remove removes the ruling, and cannot be combined with other changes');
+    if (!remove && Object.keys(change).length === 0) throw new UsageError(`say how to set ${selector}: a level, or --option NAME=VALUE`);
     const target = targetOf(options, options.personal === true, workspace.root);
     return carryOut(context, await workspace.rules().set({ selector, change: remove ? 'remove' : change, zone }, target));
   },
@@ -59,7 +59,7 @@ export const SET: Command<Options> = {
 function changeOf({ level, option, guard, waivers, fix, ledger, because, until }: Options): RulingChange {
   if (level !== undefined && !isLevel(level)) {
     const near = nearLevel(level);
-    throw new UsageError(`${level} is no level\n${near === null ? `There are: ${LEVELS.join(', ')}` : `Did you mean ${near}?`}`);
+    throw new UsageError(`${level} is not a level\n${near === null ? `There are: ${LEVELS.join(', ')}` : `Did you mean ${near}?`}`);
   }
   const values = option.map(readOption);
   return {

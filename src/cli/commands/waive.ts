@@ -22,17 +22,17 @@ interface Options {
 /** `elvar waive`. */
 export const WAIVE: Command<Options> = {
   usage: 'waive [place] [rule..]',
-  about: 'Excuse what is found on a line, by a comment with a reason; or look after such comments.',
+  about: 'Excuse findings with a comment in the code; list and clean up such comments.',
   formats: ['text', 'json'],
   declare: (args) => args
-    .positional('place', { type: 'string', describe: 'FILE:LINE; with --throughout FILE alone; with --list and --remove-unused a file or a directory' })
-    .positional('rule', { type: 'string', array: true, default: [], describe: 'rules, concern/* or tag:NAME; those that find something on the line where none is named' })
-    .option('because', { type: 'string', requiresArg: true, describe: 'the reason, for whoever meets the waiver later' })
-    .option('until', { type: 'string', requiresArg: true, describe: 'the last day on which it counts, YYYY-MM-DD' })
-    .option('below', { type: 'boolean', default: false, describe: 'for all that follows too' })
+    .positional('place', { type: 'string', describe: 'FILE:LINE; FILE with --throughout; files and directories with --list and --remove-unused' })
+    .positional('rule', { type: 'string', array: true, default: [], describe: 'rules, concern/* or tag:NAME; by default the rules with findings on the line' })
+    .option('because', { type: 'string', requiresArg: true, describe: 'the reason, for whoever reads the waiver later' })
+    .option('until', { type: 'string', requiresArg: true, describe: 'the last day on which it excuses anything, YYYY-MM-DD' })
+    .option('below', { type: 'boolean', default: false, describe: 'for everything below, too' })
     .option('throughout', { type: 'boolean', default: false, describe: 'for the whole file' })
-    .option('list', { type: 'boolean', default: false, describe: 'tell every waiver there is, and whether it is still needed' })
-    .option('remove-unused', { type: 'boolean', default: false, describe: 'take out what excuses nothing' })
+    .option('list', { type: 'boolean', default: false, describe: 'list all waivers, and whether each is still needed' })
+    .option('remove-unused', { type: 'boolean', default: false, describe: 'remove waivers that excuse nothing' })
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
   examples: [
     ['elvar waive --list', 'every waiver, with its age and whether it is still needed'],
@@ -41,7 +41,7 @@ export const WAIVE: Command<Options> = {
   ],
   run: async (context) => {
     const { list, removeUnused } = context.options;
-    if (list && removeUnused) throw new UsageError('--list and --remove-unused exclude each other');
+    if (list && removeUnused) throw new UsageError('--list and --remove-unused cannot be combined');
     return list ? listWaivers(context) : removeUnused ? remove(context) : waive(context);
   },
 };
@@ -50,14 +50,14 @@ async function waive(context: Context<Options>): Promise<ExitCode> {
   const { options, workspace, terminal, style } = context;
   const { rule: rules, because, until = null, dryRun } = options;
   const reach = reachOf(options);
-  if (options.place === undefined) throw new UsageError('name a place: FILE:LINE, as elvar check tells it\nOr ask for --list, or --remove-unused.');
+  if (options.place === undefined) throw new UsageError('name a place: FILE:LINE, as elvar check prints it\nOr use --list or --remove-unused.');
   const { file, line, column } = placeOf(options.place, reach, (path) => workspace.exists(path));
-  if (because === undefined) throw new UsageError('a waiver needs a reason\nSay why with --because, in a few words.');
+  if (because === undefined) throw new UsageError('a waiver needs a reason\nGive one with --because, in a few words.');
   const waived = await workspace.waivers().write(file, { rules, line, column, reach, until, because }, !dryRun);
   if (waived.failed !== null) terminal.err(`${visible(waived.path)} was not written: ${visible(waived.failed)}\n`);
   if (options.format === 'json') printJson(context, waiveJson(waived, { reach, until, because }, !dryRun && waived.failed === null));
   else if (waived.failed === null) terminal.out(viewWaive(waived, dryRun, style));
-  if (dryRun) hint(context, 'The same without --dry-run changes the file.');
+  if (dryRun) hint(context, 'Run it without --dry-run to change the file.');
   return waived.failed === null ? EXIT.fine : EXIT.incomplete;
 }
 
@@ -72,7 +72,7 @@ async function listWaivers(context: Context<Options>): Promise<ExitCode> {
   if (options.format === 'json') printJson(context, waiverListJson(report));
   else terminal.out(viewWaivers(report, terminal.columns, style));
   tellAside(context, report);
-  if (report.waivers.some(({ excused, isExpired }) => !isExpired && excused.includes(0))) hint(context, 'Take out what excuses nothing: elvar waive --remove-unused --dry-run');
+  if (report.waivers.some(({ excused, isExpired }) => !isExpired && excused.includes(0))) hint(context, 'Remove waivers that excuse nothing: elvar waive --remove-unused --dry-run');
   return exitCode(EXIT.fine, report);
 }
 
@@ -82,12 +82,12 @@ async function remove(context: Context<Options>): Promise<ExitCode> {
   for (const { path, failed } of files) if (failed !== null) terminal.err(`${visible(path)} was not written: ${visible(failed)}\n`);
   if (options.format === 'json') printJson(context, unwaivedJson(files, !options.dryRun));
   else terminal.out(viewRemoved(files, options.dryRun, style));
-  if (options.dryRun && files.length > 0) hint(context, 'The same without --dry-run changes the files.');
+  if (options.dryRun && files.length > 0) hint(context, 'Run it without --dry-run to change the files.');
   return files.every(({ failed }) => failed === null) ? EXIT.fine : EXIT.incomplete;
 }
 
 function reachOf({ below, throughout }: Options): Reach {
-  if (below && throughout) throw new UsageError('--below and --throughout exclude each other');
+  if (below && throughout) throw new UsageError('--below and --throughout cannot be combined');
   return below ? 'below' : throughout ? 'throughout' : 'line';
 }
 

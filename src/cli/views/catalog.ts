@@ -20,16 +20,16 @@ export function viewCatalog(rules: readonly Rule[], filter: CatalogFilter, level
   if (rules.length === 0) return `${lines.join('\n')}\n`;
   if (filter.term !== null) lines.push('', ...rows(rules));
   else for (const concern of concernsOf(rules)) lines.push('', `${style.strong(concern)}  ${style.faint(CONCERN_TITLES[concern] ?? 'house rules')}`, ...rows(rules.filter((rule) => rule.concern === concern)));
-  lines.push('', style.faint('* repairs what it finds, some of it at least.   certain, likely, possible: how far its findings can be trusted.'));
+  lines.push('', style.faint('* can repair findings.   certain, likely, possible: how reliable its findings are.'));
   return `${lines.join('\n')}\n`;
 }
 
 function headline(rules: readonly Rule[], { term }: CatalogFilter, levels: RuleLevels | null, catalog: Catalog): string {
-  if (rules.length === 0) return term === null ? 'No rule is so.' : `No rule speaks of “${visible(term)}”.`;
+  if (rules.length === 0) return term === null ? 'No rule matches.' : `No rule is about “${visible(term)}”.`;
   const house = catalog.rules.filter((rule) => rule.house !== null).length;
   if (levels !== null) return `${count(rules.length, 'rule')} in force there${rules.length === levels.size ? '' : `, of ${levels.size}`}.`;
-  if (rules.length < catalog.rules.length) return `${rules.length} of ${count(catalog.rules.length, 'rule')}${term === null ? '' : ` speak of “${visible(term)}”`}.`;
-  return `${count(rules.length, 'rule')}${house === 0 ? '' : `, ${count(house, 'house rule')} among them`}.`;
+  if (rules.length < catalog.rules.length) return `${rules.length} of ${count(catalog.rules.length, 'rule')}${term === null ? '' : ` are about “${visible(term)}”`}.`;
+  return `${count(rules.length, 'rule')}${house === 0 ? '' : `; ${house} of them ${house === 1 ? 'is a house rule' : 'are house rules'}`}.`;
 }
 
 /** The built-in concerns in their order, then those of house rules. */

@@ -69,7 +69,7 @@ export function viewCheck(report: CheckReport, options: CheckViewOptions, style:
 function headline(report: CheckReport, totals: Totals, { notShown }: CheckViewOptions, style: Style): string {
   const sum = totals.error + totals.warning + totals.note;
   const where = report.since === null ? '' : ` on lines changed since ${visible(report.since)}`;
-  if (totals.files === 0) return report.since === null ? 'No file is checked here.' : `No checked file has changed since ${visible(report.since)}.`;
+  if (totals.files === 0) return report.since === null ? 'No files are checked here.' : `No checked file has changed since ${visible(report.since)}.`;
   const hidden = notShown.level + notShown.confidence;
   if (sum === 0) return hidden > 0 ? style.strong(`Nothing to show${where} in ${count(totals.files, 'file')}.`) : style.good(`No ${newWord(report)}findings${where} in ${count(totals.files, 'file')}.`);
   const byLevel = (['error', 'warning', 'note'] as const)
@@ -102,7 +102,7 @@ function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, { named 
   const usual = [excused.length === 0 ? '' : `Excused: ${listed(excused)}.`, report.skipped.length === 0 || report.skipped.length === namedOut ? '' : `Not checked: ${count(report.skipped.length, 'path')}.`].filter((part) => part !== '');
   const parts = [
     usual.join(' '),
-    due === 0 ? '' : style.wrong(`${count(due, 'ledger entry is', 'ledger entries are')} past ${due === 1 ? 'its' : 'their'} day and no longer ${due === 1 ? 'excuses' : 'excuse'} anything.`),
+    due === 0 ? '' : style.wrong(`${count(due, 'ledger entry is', 'ledger entries are')} past ${due === 1 ? 'its' : 'their'} date and no longer ${due === 1 ? 'excuses' : 'excuse'} anything.`),
     ...report.guardedOut.map(({ file, line, pattern, files, isAll, guards }) => style.wrong(`${visible(`${file}:${line} (${pattern})`)} takes out ${isAll ? '' : 'at least '}${count(files, 'file')} that ${guards.length === 1 ? 'a guard protects' : 'guards protect'} (${listed([...new Set(guards.map(formatSource))].slice(0, 3))}).`)),
     refused === 0 ? '' : style.wrong(`${count(refused, 'ledger entry excuses', 'ledger entries excuse')} nothing, because a ruling refuses it (ledger: refuse).`),
   ].filter((part) => part !== '');

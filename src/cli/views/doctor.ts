@@ -6,10 +6,10 @@ import { count, listed, wrap } from './table.js';
 
 /** What is wrong with the configuration: how much, then each with its place, what it is and what to do. */
 export function viewDoctor({ diagnoses, files, layerFiles }: DoctorReport, columns: number, style: Style): string {
-  const looked = `${count(layerFiles, 'layer file')} for ${count(files, 'file')} looked over`;
+  const looked = `${count(layerFiles, 'layer file')} for ${count(files, 'file')} checked`;
   const problems = diagnoses.filter(({ weight }) => weight === 'problem').length;
   const advice = diagnoses.length - problems;
-  if (diagnoses.length === 0) return `${style.good('Nothing is wrong with the configuration.')} ${looked}.\n`;
+  if (diagnoses.length === 0) return `${style.good('No problems in the configuration.')} ${looked}.\n`;
   const parts = [problems > 0 ? style.level('error', count(problems, 'problem')) : '', advice > 0 ? style.level('note', `${advice} ${advice === 1 ? 'thing' : 'things'} to tidy up`) : ''].filter((part) => part !== '');
   const lines = [`${style.strong(`${listed(parts)}.`)} ${style.faint(`${looked}.`)}`];
   for (const { detail, file, line, weight, mend } of diagnoses) {

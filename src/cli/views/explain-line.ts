@@ -17,11 +17,11 @@ export function viewExplainLine({ explanation, line, findings, waivers, unknown 
   }
   for (const waiver of waivers) {
     const reason = waiver.because === null ? 'gives no reason' : `because ${visible(waiver.because)}`;
-    const until = waiver.until === null ? '' : waiver.isExpired ? ` It expired after ${waiver.until} and no longer excuses anything.` : ` It counts until ${waiver.until}.`;
-    lines.push(`  A waiver in line ${waiver.line} for ${listed(waiver.selectors)} covers it: ${reason}.${until}`);
+    const until = waiver.until === null ? '' : waiver.isExpired ? ` It expired after ${waiver.until} and no longer excuses anything.` : ` It expires after ${waiver.until}.`;
+    lines.push(`  The waiver on line ${waiver.line} for ${listed(waiver.selectors)} covers it: ${reason}.${until}`);
   }
   for (const { line: written, selector, near } of unknown) {
-    lines.push(style.level('warning', `  The waiver in line ${written} names ${visible(selector)}, which is no rule, so it excuses nothing.${near === null ? '' : ` Did you mean ${near}?`}`));
+    lines.push(style.level('warning', `  The waiver on line ${written} names ${visible(selector)}, which is not a rule, so it excuses nothing.${near === null ? '' : ` Did you mean ${near}?`}`));
   }
   const trails = [...new Set(findings.map(({ rule }) => rule))].flatMap((rule) => {
     const decision = rules.decisions.get(rule);

@@ -80,7 +80,7 @@ function ruleRow(decision: Decision, style: Style): string[] {
   return [
     style.level(decision.level),
     decision.rule,
-    statement.kind === 'catalog' ? 'cut off, so as the catalog has it' : deciderText(decision),
+    statement.kind === 'catalog' ? 'cut off, so the default applies' : deciderText(decision),
     values.join(' · '),
     style.faint(visible(statement.because ?? statement.zone?.because ?? '')),
   ];
@@ -91,15 +91,15 @@ function layerRows(layers: Explanation['layers'], decisions: readonly Decision[]
 }
 
 function whatLayerDoes(layer: LayerInstance, decisions: readonly Decision[]): string {
-  if (layer.kind === 'catalog') return 'every rule off, with its default options';
+  if (layer.kind === 'catalog') return 'every rule off, with default options';
   const ofLayer = (entry: TrailEntry | undefined): boolean => entry?.statement.layer === layer;
   const spoken = decisions.filter(({ trail }) => trail.some(ofLayer));
   if (spoken.length === 0) return 'says nothing about these rules here';
   const entries = spoken.flatMap(({ trail }) => trail.filter(ofLayer));
-  if (entries.every(({ effect }) => effect === 'cut-off')) return 'cut off: a layer further in inherits nothing';
+  if (entries.every(({ effect }) => effect === 'cut-off')) return 'cut off: an inner layer does not inherit';
   const decided = spoken.filter(({ by, options, trail }) =>
     [by, ...Object.values(options).map((option) => option.by)].some((index) => ofLayer(trail[index])));
   const zones = [...new Set(entries.map(({ statement }) => formatZone(statement.zone)))].filter((zone) => zone !== '');
   const inZones = zones.length === 0 ? '' : ` (${listed(zones)})`;
-  return `speaks of ${count(spoken.length, 'rule')}${inZones}, decides ${decided.length === 0 ? 'none' : decided.length}`;
+  return `sets ${count(spoken.length, 'rule')}${inZones}, ${decided.length === 0 ? 'all overridden' : decided.length === spoken.length ? 'decides all' : `decides ${decided.length}`}`;
 }

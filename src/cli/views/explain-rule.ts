@@ -35,7 +35,7 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
   if (caveat !== null) lines.push(`  ${caveat}`);
   if (waivers.length + entries.length > 0) lines.push('', ...waiverLines(waivers, style), ...entryLines(entries, style));
   const known = explanation.catalog.get(rule);
-  lines.push('', style.faint(`${visible(known?.title ?? '')}.`), style.faint(`All there is to know about the rule: elvar catalog ${rule}`));
+  lines.push('', style.faint(`${visible(known?.title ?? '')}.`), style.faint(`More about this rule: elvar catalog ${rule}`));
   return `${lines.join('\n')}\n`;
 }
 
@@ -107,7 +107,7 @@ function effectText(entry: TrailEntry, { trail }: Decision): string {
     case 'applied':
       return '';
     case 'cut-off':
-      return 'cut off: a layer further in inherits nothing';
+      return 'cut off: an inner layer does not inherit';
     case 'expired':
       return `expired: its last day was ${statement.until}`;
     case 'capped':

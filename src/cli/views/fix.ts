@@ -19,10 +19,10 @@ export function viewFix(report: FixReport, { columns, named }: { readonly column
 
 function headline({ written, files }: FixReport, changed: readonly RepairedSource[], style: Style): string {
   const repaired = changed.reduce((sum, file) => sum + total(file), 0);
-  if (files.length === 0) return style.strong('No file is checked here, so there is nothing to repair.');
+  if (files.length === 0) return style.strong('No files are checked here, so there is nothing to repair.');
   if (repaired === 0) return style.strong(`Nothing to repair in ${count(files.length, 'file')}.`);
   const where = `in ${changed.length} of ${count(files.length, 'file')}`;
-  return style.strong(written ? `Repaired ${count(repaired, 'finding')} ${where}.` : `${count(repaired, 'finding')} ${where} can be repaired. Nothing has been changed.`);
+  return style.strong(written ? `Repaired ${count(repaired, 'finding')} ${where}.` : `${count(repaired, 'finding')} ${where} can be repaired. Nothing was changed.`);
 }
 
 function total({ repaired }: RepairedSource): number {
@@ -44,7 +44,7 @@ function viewWithdrawn(files: readonly RepairedSource[], style: Style): string[]
   const rows = files.flatMap(({ path, withdrawn }) => withdrawn.map(({ rule, span, message }) =>
     [style.name(visible(`${path}:${span.start.line}:${span.start.column}`)), rule, visible(message)]));
   if (rows.length === 0) return [];
-  return ['', `${count(rows.length, 'repair')} ${rows.length === 1 ? 'was' : 'were'} taken back: the file would not parse after it, or another repair undoes it.`, ...table(rows)];
+  return ['', `${count(rows.length, 'repair')} ${rows.length === 1 ? 'was' : 'were'} not made: the file would no longer parse, or another repair would undo it.`, ...table(rows)];
 }
 
 /** What is found afterwards, and what to do with it. */
@@ -53,8 +53,8 @@ function viewLeft({ files, written }: FixReport, columns: number): string[] {
   if (left.length === 0) return files.length === 0 ? [] : ['', 'No findings are left.'];
   const open = left.filter(({ fixable }) => fixable).length;
   const [verb, them] = left.length === 1 ? ['is', 'it'] : ['are', 'them'];
-  const could = left.length === 1 ? 'It could be repaired by a rule that was not asked.' : `${open} of them could be repaired by rules that were not asked.`;
+  const could = left.length === 1 ? 'It could be repaired by another rule.' : `${open} of them could be repaired by other rules.`;
   const more = open > 0 && written ? ` ${could}` : '';
-  const text = `${count(left.length, 'finding')} ${verb} left${written ? '' : ' after that'}.${more} Look at ${them} with elvar check, mend ${them} by hand, or excuse what is meant: elvar waive FILE:LINE --because REASON.`;
+  const text = `${count(left.length, 'finding')} ${verb} left${written ? '' : ' after that'}.${more} To see ${them}: elvar check. To excuse what is intended: elvar waive FILE:LINE --because REASON.`;
   return ['', ...wrap(text, columns, '')];
 }

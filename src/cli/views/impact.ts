@@ -45,7 +45,7 @@ function viewQuietRules(changes: readonly RuleChange[], all: boolean, style: Sty
   ]));
   const shown = all ? rows : rows.slice(0, MOST_QUIET);
   const more = rows.length - shown.length;
-  return ['', `Without a finding that comes or goes: ${count(changes.length, 'rule')}`, ...table(shown), ...(more > 0 ? [`  ${style.faint(`and ${more} more; --all lists them`)}`] : [])];
+  return ['', `Without any effect on findings: ${count(changes.length, 'rule')}`, ...table(shown), ...(more > 0 ? [`  ${style.faint(`and ${more} more; --all lists them`)}`] : [])];
 }
 
 function relationText(relation: Relation, style: Style): string {
@@ -61,7 +61,7 @@ function viewRule({ rule, relation, ways }: RuleChange, change: FindingChange | 
     if (because !== null) lines.push(`    ${style.faint(`because ${visible(because)}`)}`);
     lines.push(...placeLines(own, inScope, all, style).map((line) => `    ${line}`));
   }
-  return [...lines, ...(change === undefined ? [`  ${style.faint('no finding comes or goes')}`] : viewFindings(change, all, style))];
+  return [...lines, ...(change === undefined ? [`  ${style.faint('no findings appear or disappear')}`] : viewFindings(change, all, style))];
 }
 
 /** Directories stand for their files where all files that change lie in them. */
@@ -84,6 +84,6 @@ function viewFindings({ appearing, disappearing, relevelled }: FindingChange, al
   return [
     ...section('+', appearing, appearing.length === 1 ? 'appears' : 'appear'),
     ...section('−', disappearing, disappearing.length === 1 ? 'disappears' : 'disappear'),
-    ...section('~', relevelled, relevelled.length === 1 ? 'gets another level' : 'get another level'),
+    ...section('~', relevelled, relevelled.length === 1 ? 'changes level' : 'change level'),
   ];
 }

@@ -14,9 +14,9 @@ export function viewSurvey({ scope, languages, bytes, largest, tests, foreign, e
     style.strong(`${count(scope.checked.length, 'file')} to check: ${listed([...named, ...(rest > 0 ? [`${count(rest, 'language')} more`] : [])]) || 'nothing yet'}.`),
     ...(largest === null ? [] : [`${sizeText(bytes)} in all; the largest is ${style.name(visible(largest.path))} with ${sizeText(largest.bytes)}.`]),
     ...(tests.length > 0 ? [`Tests: ${tests.join(', ')}`] : []),
-    ...(foreign.length > 0 ? [`Looks as if nobody here wrote it: ${visible(foreign.map(({ pattern }) => pattern).join(', '))}`] : []),
-    ...(editorConfig === null ? [] : [`.editorconfig: ${count(editorConfig.sections.length, 'section')} can be taken over${editorConfig.left.length > 0 ? `, ${editorConfig.left.length} cannot (${visible(editorConfig.left.map(({ glob, line }) => `${glob} in line ${line}`).join(', '))})` : ''}`]),
-    '', 'What each preset would report today, without what nobody here wrote',
+    ...(foreign.length > 0 ? [`Not your own code, it seems: ${visible(foreign.map(({ pattern }) => pattern).join(', '))}`] : []),
+    ...(editorConfig === null ? [] : [`.editorconfig: ${count(editorConfig.sections.length, 'section')} can be adopted${editorConfig.left.length > 0 ? `, ${editorConfig.left.length} cannot (${visible(editorConfig.left.map(({ glob, line }) => `${glob} in line ${line}`).join(', '))})` : ''}`]),
+    '', 'What each preset would find in your code today',
     ...table(presets.map(({ reference, findings, fixable, about, isUsual }) => [`${isUsual ? '●' : ' '} ${style.name(reference)}`, count(findings, 'finding'), `${fixable} repairable`, style.faint(about)])),
   ];
   return `${lines.join('\n')}\n\n`;
@@ -30,7 +30,7 @@ function sizeText(bytes: number): string {
 
 /** What was written, with its text, and what it reports. */
 export function viewWritten(files: readonly NewFile[], { findings, fixable, files: checked }: { readonly findings: number; readonly fixable: number; readonly files: number }, isDry: boolean, style: Style): string {
-  const lines = files.flatMap(({ file, text }) => [style.strong(isDry ? `${file} would be written:` : `${file} is written:`), '', ...text.trimEnd().split('\n').map((line) => `  ${visible(line)}`), '']);
+  const lines = files.flatMap(({ file, text }) => [style.strong(isDry ? `${file} would be created:` : `${file} was created:`), '', ...text.trimEnd().split('\n').map((line) => `  ${visible(line)}`), '']);
   const repair = fixable > 0 ? `, of which ${fixable} can be repaired` : '';
-  return `${[...lines, `With that, check finds ${count(findings, 'thing')} in ${count(checked, 'file')}${repair}.`].join('\n')}\n`;
+  return `${[...lines, `With that, check reports ${count(findings, 'finding')} in ${count(checked, 'file')}${repair}.`].join('\n')}\n`;
 }

@@ -11,15 +11,15 @@ const MOST_ROWS = 40;
 /** What became of an entry, in words. */
 const STATES: Readonly<Record<EntryState, string>> = {
   excuses: 'excuses a finding',
-  due: 'past its day: the finding counts again',
+  due: 'past its date: the finding counts again',
   refused: 'a ruling refuses it: the finding counts',
-  gone: 'no such finding any more',
-  unknown: 'not looked at',
+  gone: 'its finding is gone',
+  unknown: 'not checked',
 };
 
 /** The entries of the ledger: how they stand, and each with its place, its finding and its reason. */
 export function viewLedger({ entries }: LedgerReport, { all, isChosen }: { readonly all: boolean; readonly isChosen: boolean }, style: Style): string {
-  if (entries.length === 0) return isChosen ? 'No entry of the ledger is like that.\n' : 'The ledger has no entries. Write down what is found now: elvar ledger take --dry-run\n';
+  if (entries.length === 0) return isChosen ? 'No ledger entry matches.\n' : 'The ledger has no entries. To take in current findings: elvar ledger take --dry-run\n';
   const shown = all ? entries : entries.slice(0, MOST_ROWS);
   const rows = table(shown.map((accounted) => entryRow(accounted, style)));
   const lines = shown.flatMap(({ entry: { because, code } }, index) => [rows[index] as string, ...(code === null ? [] : [`    ${visible(code)}`]), ...(because === null ? [] : [`    ${style.faint(`because ${visible(because)}`)}`])]);
@@ -30,10 +30,10 @@ export function viewLedger({ entries }: LedgerReport, { all, isChosen }: { reado
 function states(entries: readonly AccountedEntry[]): string {
   const words: Readonly<Record<EntryState, (number: number) => string>> = {
     excuses: (number) => `${number} ${number === 1 ? 'excuses a finding' : 'excuse findings'}`,
-    due: (number) => `${number} ${number === 1 ? 'is past its day, so its finding counts again' : 'are past their day, so their findings count again'}`,
+    due: (number) => `${number} ${number === 1 ? 'is past its date, so its finding counts again' : 'are past their date, so their findings count again'}`,
     refused: (number) => `${number} ${number === 1 ? 'is' : 'are'} refused by a ruling (ledger: refuse), so ${number === 1 ? 'its finding counts' : 'their findings count'}`,
-    gone: (number) => `${number} ${number === 1 ? 'has' : 'have'} no finding any more`,
-    unknown: (number) => `${number} could not be looked at`,
+    gone: (number) => `${number} ${number === 1 ? 'no longer has a finding' : 'no longer have a finding'}`,
+    unknown: (number) => `${number} could not be checked`,
   };
   if (entries.every(({ state }) => state === 'excuses')) return entries.length === 1 ? 'it excuses a finding' : 'each excuses a finding';
   return listed((Object.keys(words) as EntryState[]).flatMap((state) => {

@@ -8,7 +8,7 @@ import { count, table } from './table.js';
 /** The presets that come with Elvar, and what each is for. */
 export function viewPresets(presets: readonly PresetSummary[], style: Style): string {
   const rows = presets.map(({ reference, about }) => [style.name(reference), about ?? '']);
-  return `${[style.strong(`${count(presets.length, 'preset')} come with Elvar.`), '', ...table(rows)].join('\n')}\n`;
+  return `${[style.strong(`${count(presets.length, 'preset')} are built in.`), '', ...table(rows)].join('\n')}\n`;
 }
 
 /** One preset with everything it adopts merged, and the line that decided each rule. */

@@ -49,21 +49,21 @@ function hindranceLine({ kind, by, rules, files }: Hindrance, namesRules: boolea
     case 'refused':
       return `${where} refused ${named}by the ${by?.guard?.value} guard in ${who}.`;
     case 'overruled':
-      return `${where} overruled ${named}by ${who}, which comes later.`;
+      return `${where} overridden ${named}by ${who}, which comes later.`;
     case 'lowered':
       return `${where} lowered ${named}to ${by?.level?.value} by the at-most in ${who}.`;
     case 'expired':
       return `${where} expired: its last day has passed.`;
     case 'cut-off':
-      return `${where} cut off: a layer further in inherits nothing.`;
+      return `${where} cut off: an inner layer does not inherit.`;
   }
 }
 
 /** What was written, or would be. */
 export function viewRuleEdit(edit: RuleEdit, isDry: boolean, style: Style): string {
   const { file, isNew, before, after, copy } = edit;
-  if (before === after) return `${style.strong(`${file} says so already. Nothing has been changed.`)}\n`;
-  const head = isDry ? `${file} would be ${isNew ? 'made' : 'changed'}. Nothing has been changed.` : `${file} is ${isNew ? 'new' : 'changed'}.`;
-  const made = copy === null ? [] : [style.strong(`${copy.file} ${isDry ? 'would be made' : 'is new'}: ${count(copy.text.split('\n').length - 1, 'line')} that are yours to change.`)];
+  if (before === after) return `${style.strong(`${file} already says so. Nothing was changed.`)}\n`;
+  const head = isDry ? `${file} would be ${isNew ? 'created' : 'changed'}. Nothing was changed.` : `${file} was ${isNew ? 'created' : 'changed'}.`;
+  const made = copy === null ? [] : [style.strong(`${copy.file} ${isDry ? 'would be created' : 'was created'}: ${count(copy.text.split('\n').length - 1, 'line')}, yours to change.`)];
   return `${[...made, style.strong(head), '', ...viewPatch({ path: file, before, after }, style)].join('\n')}\n`;
 }

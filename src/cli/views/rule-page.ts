@@ -18,7 +18,7 @@ export function viewRulePage(page: RulePage, columns: number, style: Style): str
     style.faint(facts(rule)),
     '',
     ...(rule.about === rule.title ? [] : wrap(visible(rule.about), wide, '  ')),
-    ...(rule.advice === '' ? [] : wrap(visible(`To mend it: ${rule.advice}`), wide, '  ')),
+    ...(rule.advice === '' ? [] : wrap(visible(`What to do: ${rule.advice}`), wide, '  ')),
     '',
     ...placesLines(page, style),
     ...clashLines(page, style),
@@ -33,8 +33,8 @@ export function viewRulePage(page: RulePage, columns: number, style: Style): str
 function facts(rule: Rule): string {
   const languages = languagesOf(rule);
   const parts = [
-    `${rule.confidence} (how far its findings can be trusted)`,
-    rule.repairs ? 'repairs what it can' : 'repaired by hand',
+    `${rule.confidence} confidence`,
+    rule.repairs ? 'can repair findings' : 'repaired by hand',
     languages[0] === '*' ? 'every language' : languages.join(' '),
     rule.tags.map((tag) => `tag:${tag}`).join(' '),
   ];
@@ -46,24 +46,24 @@ function facts(rule: Rule): string {
 function placesLines({ places, known }: RulePage, style: Style): string[] {
   const on = places.filter(({ level }) => level !== 'off');
   const files = on.reduce((sum, place) => sum + place.files.length, 0);
-  const head = known === 0 ? 'In this project there is no file that it knows.'
-    : files === 0 ? `In this project it is off for all ${count(known, 'file')} that it knows.`
-      : `In this project it is in force for ${files === known ? 'all' : `${files} of`} ${count(known, 'file')} that it knows.`;
+  const head = known === 0 ? 'This project has no file in a language that it supports.'
+    : files === 0 ? `In this project it is off for all ${count(known, 'file')} in languages it supports.`
+      : `In this project it is in force for ${files === known ? 'all' : `${files} of`} ${count(known, 'file')} in languages it supports.`;
   const silent = known - places.reduce((sum, place) => sum + place.files.length, 0);
-  const rest = silent > 0 && places.length > 0 ? [[style.level('off'), count(silent, 'file'), 'since no layer there turns it on']] : [];
+  const rest = silent > 0 && places.length > 0 ? [[style.level('off'), count(silent, 'file'), 'no layer turns it on']] : [];
   return [style.strong(head), ...table([...places.map((place) => placeRow(place, style)), ...rest], '  '), ''];
 }
 
 function placeRow({ level, by, because, files }: RulePlaces, style: Style): string[] {
   const first = visible(files[0] ?? '');
-  return [style.level(level), count(files.length, 'file'), `since ${style.name(visible(by))}`, style.faint(because === null ? `such as ${first}` : `because ${visible(because)}`)];
+  return [style.level(level), count(files.length, 'file'), `since ${style.name(visible(by))}`, style.faint(because === null ? `for example ${first}` : `because ${visible(because)}`)];
 }
 
 function clashLines({ clashes }: RulePage, style: Style): string[] {
   if (clashes.length === 0) return [];
   return [...clashes.map(({ rule, files }) => (files === 0
-    ? `It wants the opposite of ${style.name(rule)}: turn on one of the two.`
-    : style.wrong(`It wants the opposite of ${rule}, and both are in force for ${count(files, 'file')}: turn one of them off.`))), ''];
+    ? `It contradicts ${style.name(rule)}: turn on only one of the two.`
+    : style.wrong(`It contradicts ${rule}, and both are in force for ${count(files, 'file')}: turn one of them off.`))), ''];
 }
 
 function exampleLines({ examples }: Rule, style: Style): string[] {
@@ -94,7 +94,7 @@ function optionLines({ options }: Rule, style: Style): string[] {
   const entries = Object.entries(options);
   if (entries.length === 0) return [];
   const rows = entries.map(([name, option]) => [style.name(name), valueText(option.default), typeText(option), style.faint(visible(option.about))]);
-  return ['Options, with what they are when nothing is set', ...table(rows), ''];
+  return ['Options and their defaults', ...table(rows), ''];
 }
 
 function valueText(value: OptionValue): string {
@@ -108,14 +108,14 @@ const DIRECTIONS: Readonly<Record<string, string>> = {
 function typeText(option: OptionDeclaration): string {
   const { type, choices, least, most } = optionType(option);
   const range = least !== undefined && most !== undefined ? `${least} to ${most}` : '';
-  const kind = { number: range === '' ? 'a whole number' : range, boolean: 'yes or no', string: 'a text', choice: (choices ?? []).join(' or '), list: 'a list' }[type];
+  const kind = { number: range === '' ? 'a whole number' : range, boolean: 'yes or no', string: 'text', choice: (choices ?? []).join(' or '), list: 'a list' }[type];
   return [kind, option.stricter === null ? '' : DIRECTIONS[option.stricter]].filter((part) => part !== '').join(', ');
 }
 
 function presetLines({ presets, rule }: RulePage, columns: number, style: Style): string[] {
   if (rule.house !== null) return [];
   const told = presets.map(({ reference, level, zone }) => `${reference} ${style.level(level)}${zone === null ? '' : ` (zone ${zone})`}`);
-  return [...wrap(presets.length === 0 ? 'No preset that comes with Elvar speaks of it.' : `In presets: ${listed(told)}.`, columns, ''), ''];
+  return [...wrap(presets.length === 0 ? 'No built-in preset sets it.' : `Built-in presets that set it: ${listed(told)}.`, columns, ''), ''];
 }
 
 /** The level that most files have it at; off where nothing turns it on. */

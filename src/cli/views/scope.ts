@@ -13,7 +13,7 @@ const MOST_ROWS = 12;
 /** What is checked, by language and directory; what looks as if nobody here wrote it; what is not checked, by reason and line. */
 export function viewScope({ checked, skipped, foreign, workTree }: ScopeReport, all: boolean, style: Style): string {
   const lines = [style.strong(`${count(checked.length, 'file is', 'files are')} checked, ${count(skipped.length, 'path is', 'paths are')} not.`)];
-  if (workTree !== null) lines.push(`The root is a part of the git work tree ${visible(workTree)}; ignore files above the root do not count.`);
+  if (workTree !== null) lines.push(`The root is part of the git work tree ${visible(workTree)}; ignore files above the root are not used.`);
   if (foreign.length > 0) lines.push('', ...viewForeign(foreign, all, style));
   if (checked.length > 0) {
     lines.push('', 'By language', ...countRows(checked.map(({ language }) => language), all, style));
@@ -42,17 +42,17 @@ function viewForeign(foreign: readonly ForeignCode[], all: boolean, style: Style
   const sum = foreign.reduce((files, { paths }) => files + paths.length, 0);
   const rows = shown.map(({ kind, pattern, paths }) => [style.name(visible(pattern)), KINDS[kind], count(paths.length, 'file')]);
   return [
-    `${style.level('warning', `${count(sum, 'checked file looks', 'checked files look')} as if nobody here wrote ${sum === 1 ? 'it' : 'them'}.`)} To take ${sum === 1 ? 'it' : 'them'} out, write into .elvarignore at the root:`,
+    `${style.level('warning', `${count(sum, 'checked file does', 'checked files do')} not look like your own code.`)} To take ${sum === 1 ? 'it' : 'them'} out, add to .elvarignore at the root:`,
     ...table(rows),
     ...(shown.length < foreign.length ? [`  ${style.faint(`and ${foreign.length - shown.length} more; --all lists them`)}`] : []),
   ];
 }
 
 const KINDS: Readonly<Record<ForeignKind, string>> = {
-  vendored: 'vendored: the code of others, by the name of its directory',
+  vendored: "vendored: someone else's code, by the name of its directory",
   generated: 'generated: written by a program',
-  minified: 'minified: lines longer than people write',
-  huge: 'huge: more than people write',
+  minified: 'minified: very long lines',
+  huge: 'huge: more than anyone writes by hand',
 };
 
 /** Every path that was asked for: checked, or why not. */

@@ -5,15 +5,15 @@ import { visible } from '../../formats/text/visible.js';
 /** What each reason means, for people. */
 export const REASONS: Readonly<Record<SkipReason, string>> = {
   ignored: 'taken out by a pattern',
-  'not-included': 'matched by no pattern of scope.include',
-  symlink: 'links are never followed',
-  'not-a-file': 'no ordinary file',
-  'no-language': 'of no language that Elvar knows',
+  'not-included': 'not matched by scope.include',
+  symlink: 'a symbolic link, which is not followed',
+  'not-a-file': 'not a regular file',
+  'no-language': 'in no language that Elvar knows',
   unreadable: 'could not be read',
   'too-large': 'larger than scope.largest',
-  binary: 'not a text',
-  'not-utf8': 'not a UTF-8 text',
-  generated: 'says itself that it is generated',
+  binary: 'a binary file',
+  'not-utf8': 'not UTF-8 text',
+  generated: 'marked as generated',
 };
 
 /** The pattern that decided, with its line. */

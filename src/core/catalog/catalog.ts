@@ -59,7 +59,7 @@ export class Catalog {
       case 'choice':
         return `one of ${(choices ?? []).join(', ')}`;
       case 'list':
-        return 'a list of texts, or an edit of it: { add: […], drop: […] }';
+        return 'a list, or an edit of one: { add: […], drop: […] }';
     }
   }
 }

@@ -3,16 +3,16 @@ export const CONCERNS = ['text', 'idiom', 'names', 'dead', 'slips', 'size', 'saf
 
 /** What each concern is about, in a few words. */
 export const CONCERN_TITLES: Readonly<Record<string, string>> = {
-  text: 'bytes, blanks, width',
-  idiom: 'ways of writing',
+  text: 'characters, spacing, line width',
+  idiom: 'how things are written',
   names: 'what things are called',
-  dead: 'code nobody uses',
+  dead: 'code that nobody uses',
   slips: 'likely mistakes',
   size: 'complexity and length',
-  safety: 'what others could misuse',
-  docs: 'comments and descriptions',
-  locale: 'what differs between languages and places',
-  words: 'spelling and house terms',
-  imports: 'what files take from each other',
+  safety: 'what attackers could exploit',
+  docs: 'comments and documentation',
+  locale: 'what differs between languages and countries',
+  words: 'spelling and agreed terms',
+  imports: 'what files import from each other',
   waivers: 'comments that excuse findings',
 };

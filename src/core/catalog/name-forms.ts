@@ -53,7 +53,7 @@ interface NameOptions {
 
 /** The options of every rule about the form of names. */
 export const NAME_OPTIONS = {
-  form: choice(NAME_FORMS, 'usual', 'how words are joined; usual: as the language has it'),
+  form: choice(NAME_FORMS, 'usual', 'how words are joined; usual means the convention of the language'),
   pattern: pattern('', 'a regular expression (RE2) that names must match as well: the whole name, unless the pattern begins with ^ or ends with $'),
 } as const;
 

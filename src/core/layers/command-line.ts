@@ -39,7 +39,7 @@ export function readSetting(text: string, catalog: Catalog): SelectingStatement 
 function readLevelSetting(selector: Selector, level: string, catalog: Catalog): SelectingStatement | SettingMistake {
   if (catalog.select(selector).length === 0) return unknownRule(formatSelector(selector), catalog);
   if (isLevel(level)) return settingOf(selector, level, null);
-  return { wrong: `${level} is none of ${LEVELS.join(', ')}`, advice: meant(nearLevel(level)) };
+  return { wrong: `${level} is not one of ${LEVELS.join(', ')}`, advice: meant(nearLevel(level)) };
 }
 
 function readOptionSetting(left: string, right: string, catalog: Catalog): SelectingStatement | SettingMistake {
@@ -54,7 +54,7 @@ function readOptionSetting(left: string, right: string, catalog: Catalog): Selec
     return { wrong: `${rule.id} has no option ${option}`, advice: meant(nearName(option, known)) || `It has: ${known.join(', ')}.` };
   }
   const value = parseOption(declaration, flowValue(right));
-  if (value === null) return { wrong: `${option} of ${rule.id} is ${catalog.describeOption(declaration)}, not ${right}`, advice: '' };
+  if (value === null) return { wrong: `${option} of ${rule.id} must be ${catalog.describeOption(declaration)}, not ${right}`, advice: '' };
   return settingOf(selector, null, { name: option, value });
 }
 

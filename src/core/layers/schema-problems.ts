@@ -53,7 +53,7 @@ function detailOfIssue(issue: z.core.$ZodIssue, value: unknown): ProblemDetail {
       return { code: 'wrong-type', expected: unionTypes(issue), found: describeValue(value) };
     case 'too_small':
       return value === ''
-        ? { code: 'wrong-type', expected: 'some text', found: 'an empty one' }
+        ? { code: 'wrong-type', expected: 'text', found: 'empty' }
         : { code: 'wrong-type', expected: `at least ${issue.minimum}`, found: describeValue(value) };
     case 'too_big':
       return { code: 'wrong-type', expected: `at most ${issue.maximum}`, found: describeValue(value) };

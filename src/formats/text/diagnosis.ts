@@ -13,57 +13,57 @@ export interface DiagnosisText {
 export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
   switch (detail.code) {
     case 'idle-ruling':
-      return { what: `the ruling for ${detail.selector}${inZone(detail.zone)} never decides anything: ${idle(detail)}`, advice: 'Take it out, or move it to where it counts.' };
+      return { what: `the ruling for ${detail.selector}${inZone(detail.zone)} never decides anything: ${idle(detail)}`, advice: 'Delete it, or move it to where it has an effect.' };
     case 'idle-zone':
-      return { what: `the zone ${detail.zone} never decides anything: ${idle(detail)}`, advice: 'Take it out, or put it after the zones that overrule it.' };
+      return { what: `the zone ${detail.zone} never decides anything: ${idle(detail)}`, advice: 'Delete it, or move it below the zones that override it.' };
     case 'idle-cap':
-      return { what: `at-most: ${detail.level} lowers nothing`, advice: 'No rule stands above that level here. Take it out, if it is not there for later.' };
+      return { what: `at-most: ${detail.level} lowers nothing`, advice: 'No rule is above that level here. Delete it, unless it is meant for later.' };
     case 'repeats-outer':
-      return { what: `all ${count(detail.rulings, 'ruling')} of this file say what holds without them`, advice: 'Take the file out, or what it repeats.' };
+      return { what: `all ${count(detail.rulings, 'ruling')} in this file only repeat what is set already`, advice: 'Delete the file, or the rulings that repeat.' };
     case 'zone-matches-nothing':
-      return { what: `the zone ${detail.zone} matches no file`, advice: 'Patterns are relative to the directory of the file that holds them. What is meant? elvar scope' };
+      return { what: `the zone ${detail.zone} matches no file`, advice: 'Patterns are relative to the directory of the file they are in. To see the files there are: elvar scope' };
     case 'pattern-matches-nothing':
       return detail.where === 'ignore'
-        ? { what: `the pattern ${detail.pattern} takes nothing out`, advice: 'Nothing is there that it matches, or a later line decides. Take it out, if it is not there for later.' }
-        : { what: `the pattern ${detail.pattern} matches no file`, advice: 'Patterns are relative to the directory of the file that holds them. Mend it, or take it out.' };
+        ? { what: `the pattern ${detail.pattern} takes nothing out`, advice: 'It matches nothing, or a later line decides. Delete it, unless it is meant for later.' }
+        : { what: `the pattern ${detail.pattern} matches no file`, advice: 'Patterns are relative to the directory of the file they are in. Correct it, or delete it.' };
     case 'adopted-twice':
-      return { what: `${detail.preset} is adopted a second time`, advice: `It comes by ${listed(detail.ways)}. The last one has the last word; keep one.` };
+      return { what: `${detail.preset} is adopted twice`, advice: `It is adopted in ${listed(detail.ways)}. The last one wins; keep one of them.` };
     case 'language-lacking':
-      return { what: `${detail.selector} is turned on, and no file here is of a language that it knows`, advice: `It knows ${listed(detail.languages)}. Take the ruling out, if no such file will come.` };
+      return { what: `${detail.selector} is turned on, but no file here is in a language it supports`, advice: `It supports ${listed(detail.languages)}. Delete the ruling, unless such files will be added.` };
     case 'contradiction':
-      return { what: `${listed(detail.rules)} want the opposite of each other, and both are in force for ${count(detail.files, 'file')}`, advice: `Such as ${detail.example}. They are on by ${listed(detail.by)}; turn one of them off.` };
+      return { what: `${listed(detail.rules)} contradict each other, and both are in force for ${count(detail.files, 'file')}`, advice: `For example ${detail.example}. They are turned on in ${listed(detail.by)}; turn one of them off.` };
     case 'refused':
-      return { what: `${detail.selector} is refused ${refusedParts(detail)} in ${count(detail.files, 'file')}`, advice: `The ${detail.kind} guard in ${detail.by} refuses it. Take the ruling out, or talk to whoever set the guard.` };
+      return { what: `${detail.selector} is refused ${refusedParts(detail)} in ${count(detail.files, 'file')}`, advice: `The ${detail.kind} guard in ${detail.by} refuses it. Delete the ruling, or talk to whoever set the guard.` };
     case 'expired':
-      return { what: `${detail.what} has expired: it held until ${detail.until}`, advice: 'Take it out, or give it another day.' };
+      return { what: `${detail.what} expired after ${detail.until}`, advice: 'Delete it, or set another day.' };
     case 'expires-soon':
-      return { what: `${detail.what} holds until ${detail.until}`, advice: 'Decide before that day what is to hold after it.' };
+      return { what: `${detail.what} expires after ${detail.until}`, advice: 'Decide before that day what should apply afterwards.' };
     case 'no-reason':
-      return { what: `${detail.what} gives no reason`, advice: 'Somebody will ask. Say why with because.' };
+      return { what: `${detail.what} gives no reason`, advice: 'Someone will ask. Give the reason with because.' };
     case 'example-fails':
       return detail.kind === 'bad'
-        ? { what: `${detail.rule} finds nothing in its own bad example`, advice: 'Mend the rule, or the example.' }
-        : { what: `${detail.rule} finds something in its own good example`, advice: 'Mend the rule, or the example.' };
+        ? { what: `${detail.rule} finds nothing in its own bad example`, advice: 'Correct the rule, or the example.' }
+        : { what: `${detail.rule} finds something in its own good example`, advice: 'Correct the rule, or the example.' };
     case 'ledger-gone':
-      return { what: `${count(detail.entries, 'entry of the ledger has', 'entries of the ledger have')} no finding any more`, advice: 'Drop what is gone: elvar ledger prune' };
+      return { what: `${count(detail.entries, 'ledger entry no longer has a finding', 'ledger entries no longer have a finding')}`, advice: 'Remove what is gone: elvar ledger prune' };
     case 'ledger-unknown-rule':
-      return { what: `the ledger speaks of ${detail.rule} in ${count(detail.entries, 'entry', 'entries')}, and there is no such rule`, advice: 'It may have been renamed, or a house rule that is gone.' };
+      return { what: `${count(detail.entries, 'ledger entry names', 'ledger entries name')} the rule ${detail.rule}, which does not exist`, advice: 'The rule may have been renamed, or it was a house rule that has been deleted.' };
     case 'same-title':
-      return { what: `two layers have the title “${detail.title}”`, advice: `The other is ${detail.other}. Explanations name layers by their titles; make them tell apart.` };
+      return { what: `two layers have the title “${detail.title}”`, advice: `The other one is ${detail.other}. Explanations show these titles; make them different.` };
     case 'directory-unchecked':
-      return { what: `no rule is in force for any of the ${count(detail.files, 'file')} in ${detail.directory}`, advice: `Who decided that: elvar explain ${detail.directory}. If that is meant, take the directory out of scope.` };
+      return { what: `no rule is in force for any of the ${count(detail.files, 'file')} in ${detail.directory}`, advice: `To see who decided that: elvar explain ${detail.directory}. If it is intended, take the directory out of scope.` };
     case 'hides-guarded':
-      return { what: `${detail.pattern} takes out ${detail.isAll ? '' : 'at least '}${count(detail.files, 'file')} that ${detail.by.length === 1 ? 'a guard protects' : 'guards protect'}`, advice: `The ${detail.by.length === 1 ? 'guard is' : 'guards are'} in ${listed(detail.by.slice(0, 3))}. Take the pattern out, or have the files taken out at the root. With policy.scope: root, patterns further in are mistakes.` };
+      return { what: `${detail.pattern} takes out ${detail.isAll ? '' : 'at least '}${count(detail.files, 'file')} that ${detail.by.length === 1 ? 'a guard protects' : 'guards protect'}`, advice: `The ${detail.by.length === 1 ? 'guard is' : 'guards are'} in ${listed(detail.by.slice(0, 3))}. Delete the pattern, or have the files taken out at the root. With policy.scope: root, such patterns are mistakes.` };
     case 'hides-own-code':
-      return { what: `${detail.pattern} takes out ${count(detail.files, 'file')} that git knows and that look written by hand`, advice: `Such as ${detail.example}. Take them back in with a line that begins with !, or give the directory another name.` };
+      return { what: `${detail.pattern} takes out ${count(detail.files, 'file')} that git tracks and that look handwritten`, advice: `For example ${detail.example}. Take them back in with a line that begins with !, or rename the directory.` };
     case 'foreign-code':
-      return { what: `${count(detail.files, 'checked file looks', 'checked files look')} as if nobody here wrote ${detail.files === 1 ? 'it' : 'them'} (${detail.kind})`, advice: `To take ${detail.files === 1 ? 'it' : 'them'} out, write into .elvarignore at the root: ${detail.pattern} If ${detail.files === 1 ? 'it is' : 'they are'} yours, say so there once: !${detail.pattern}` };
+      return { what: `${count(detail.files, 'checked file does', 'checked files do')} not look like your own code (${detail.kind})`, advice: `To take ${detail.files === 1 ? 'it' : 'them'} out, add this line to .elvarignore at the root: ${detail.pattern} If ${detail.files === 1 ? 'it is' : 'they are'} yours, add this one: !${detail.pattern}` };
     case 'left-aside': {
       const { what, advice } = describeProblem(detail.problem);
-      return { what: `${what}, so it is left aside`, advice: advice ?? 'It may be newer than this Elvar, or retired.' };
+      return { what: `${what}, so it is ignored`, advice: advice ?? 'It may belong to a newer version of Elvar, or no longer exist.' };
     }
     case 'unused-waiver':
-      return { what: `the waiver for ${listed(detail.selectors)} excuses nothing`, advice: 'Take it out: elvar waive --remove-unused' };
+      return { what: `the waiver for ${listed(detail.selectors)} excuses nothing`, advice: 'Remove it: elvar waive --remove-unused' };
   }
 }
 
@@ -83,5 +83,5 @@ function inZone(zone: string | null): string {
 }
 
 function idle({ why, by }: { readonly why: 'overruled' | 'equal'; readonly by: string | null }): string {
-  return why === 'overruled' ? `it is always overruled${by === null ? '' : ` (by ${by})`}` : 'without it all would be as it is';
+  return why === 'overruled' ? `it is always overridden${by === null ? '' : ` (by ${by})`}` : 'without it everything would be the same';
 }

@@ -16,7 +16,7 @@ export const RELATIONS: Readonly<Record<Relation, string>> = { stricter: 'tighte
 /** What a change of rules does, in one sentence. */
 export function impactSentence({ changes, findings, inScope: { length: files } }: ImpactReport): string {
   const { rules, touched, entering, leaving } = changes;
-  if (rules.length + entering.length + leaving.length === 0) return files === 1 ? 'No rule changes for the only file.' : `No rule changes for any of ${count(files, 'file')}.`;
+  if (rules.length + entering.length + leaving.length === 0) return files === 1 ? 'Nothing changes for the only file.' : `Nothing changes for any of ${count(files, 'file')}.`;
   const byRelation = (['stricter', 'looser', 'different'] as const).flatMap((relation) => {
     const number = rules.filter((rule) => rule.relation === relation).length;
     return number === 0 ? [] : [`${count(number, 'rule')} ${number === 1 ? 'is' : 'are'} ${RELATIONS[relation]}`];
@@ -34,9 +34,9 @@ export function findingSentence(changes: readonly FindingChange[]): string {
   const parts = [
     appearing.length > 0 ? `${count(appearing.length, 'finding')} ${appearing.length === 1 ? 'appears' : 'appear'}${fixable > 0 ? ` (${fixable} can be repaired)` : ''}` : '',
     disappearing.length > 0 ? `${appearing.length > 0 ? disappearing.length : count(disappearing.length, 'finding')} ${disappearing.length === 1 ? 'disappears' : 'disappear'}` : '',
-    relevelled.length > 0 ? `${appearing.length + disappearing.length > 0 ? relevelled.length : count(relevelled.length, 'finding')} ${relevelled.length === 1 ? 'gets' : 'get'} another level` : '',
+    relevelled.length > 0 ? `${appearing.length + disappearing.length > 0 ? relevelled.length : count(relevelled.length, 'finding')} ${relevelled.length === 1 ? 'changes' : 'change'} level` : '',
   ].filter((part) => part !== '');
-  return parts.length === 0 ? 'no finding comes or goes' : listed(parts);
+  return parts.length === 0 ? 'no findings appear or disappear' : listed(parts);
 }
 
 /** What a rule was and what it is to be. */
@@ -58,7 +58,7 @@ export function deciderOf({ before, after }: Pick<WayOfChange, 'before' | 'after
   const changed = Object.entries(after.options).filter(([name, { value }]) => JSON.stringify(before.options[name]?.value) !== JSON.stringify(value));
   const all = [...levels, ...changed.map(([name, { by }]) => originOf(after, by, name))];
   const deciders = [...new Set(all.length === 0 ? [originOf(after, after.by)] : all)];
-  return deciders.every((decider) => decider === null) ? `nothing any more, after ${originOf(before, before.by) ?? 'the catalog'}` : listed(deciders.map((decider) => decider ?? 'the catalog'));
+  return deciders.every((decider) => decider === null) ? `no line any more; before, ${originOf(before, before.by) ?? 'the catalog'}` : listed(deciders.map((decider) => decider ?? 'the catalog'));
 }
 
 function originOf(decision: Decision, index: number, option: string | null = null): string | null {

@@ -31,7 +31,7 @@ export function formatLayer({ kind, file, through }: LayerInstance): string {
 /** A zone by its name, or by its line where it has none. */
 export function formatZone(zone: StatementZone | null): string {
   if (zone === null) return '';
-  return `zone ${zone.name === null ? `in line ${zone.place.line}` : visible(zone.name)}`;
+  return `zone ${zone.name === null ? `on line ${zone.place.line}` : visible(zone.name)}`;
 }
 
 /** What a statement says of options, as it says it: an edit of a list stays an edit. */
@@ -59,5 +59,5 @@ export function formatOptions(options: OptionValues): string {
 
 /** What excuses a finding, and where that is written. */
 export function formatExcuse({ by, line, status }: Excuse): string {
-  return by === 'waiver' ? `waiver in line ${line}` : `${status} in elvar-ledger.yaml:${line}`;
+  return by === 'waiver' ? `waiver on line ${line}` : `${status} in elvar-ledger.yaml:${line}`;
 }

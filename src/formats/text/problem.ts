@@ -13,41 +13,41 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
     case 'yaml-syntax':
       return say(`not YAML: ${detail.detail}`);
     case 'yaml-alias-bomb':
-      return say(`aliases stand for more than ${detail.limit} values`, 'Write out what is meant; a layer file needs no aliases.');
+      return say(`aliases expand to more than ${detail.limit} values`, 'Write the values out; a layer file needs no aliases.');
     case 'yaml-alias-circle':
-      return say(`the alias *${detail.anchor} stands inside of what it stands for`, 'Write out what is meant.');
+      return say(`the alias *${detail.anchor} is used inside its own definition`, 'Write the value out.');
     case 'yaml-too-deep':
-      return say('nested too deep to be a layer file');
+      return say('nested too deeply for a layer file');
     case 'several-documents':
-      return say('a second YAML document begins here', 'Keep one document a file; drop the line ---.');
+      return say('a second YAML document begins here', 'A layer file is a single document; delete the line ---.');
     case 'needs-quotes':
-      return say(`${detail.written} is ${detail.as === 'tag' ? 'a tag' : 'an alias'} to YAML, not a text`, `Write it in quotes: "${detail.written}"`);
+      return say(`${detail.written} is ${detail.as === 'tag' ? 'a tag' : 'an alias'} to YAML, not text`, `Write it in quotes: "${detail.written}"`);
     case 'merge-conflict':
-      return say('git has left both sides of a merge here', 'Keep the entries of both, and drop the three lines of marks.');
+      return say('git left both sides of a merge here', 'Keep the entries of both sides, and delete the three marker lines.');
     case 'key-twice':
-      return say(`${quote(detail.key)} stands here a second time`, `It is already in line ${detail.first.line}. Keep one of them.`);
+      return say(`${quote(detail.key)} appears twice`, `It is already on line ${detail.first.line}. Keep one of them.`);
     case 'not-utf8':
-      return say('not a UTF-8 text', 'Save it as UTF-8.');
+      return say('not UTF-8 text', 'Save it as UTF-8.');
     case 'not-a-mapping':
-      return say(`a layer file is a mapping of keys, this is ${detail.found}`, 'Begin with a key, such as rulings:');
+      return say(`a layer file is a mapping of keys, but this is ${detail.found}`, 'Start with a key, such as rulings:');
     case 'unknown-key':
       return say(`unknown key ${quote(detail.key)}`, meant(detail.near) ?? `Known here: ${detail.known.join(', ')}.`);
     case 'key-not-here':
-      return say(`${quote(detail.key)} has no place in this file`, `It belongs in ${detail.belongs}.`);
+      return say(`${quote(detail.key)} is not allowed in this file`, `It belongs in ${detail.belongs}.`);
     case 'wrong-type':
-      return say(`${detail.expected} is needed here, this is ${detail.found}`);
+      return say(`this should be ${detail.expected}, but it is ${detail.found}`);
     case 'bad-value':
-      return say(`${detail.found} is none of ${detail.known.join(', ')}`, meant(detail.near));
+      return say(`${detail.found} is not one of ${detail.known.join(', ')}`, meant(detail.near));
     case 'missing-key':
       return say(`${quote(detail.key)} is missing here`);
     case 'bad-size':
-      return say(`${detail.found} is no size`, 'Write a number with a unit: 500 KiB, 2 MiB.');
+      return say(`${detail.found} is not a size`, 'Write a number with a unit: 500 KiB, 2 MiB.');
     case 'bad-date':
-      return say(`${detail.found} is no day of the calendar`, 'Write it as YYYY-MM-DD; the ruling holds through that day.');
+      return say(`${detail.found} is not a date`, 'Write it as YYYY-MM-DD; the ruling applies through that day.');
     case 'reason-missing':
-      return say(`the ${detail.what}${detail.name === null ? '' : ` ${quote(detail.name)}`} gives no reason`, 'The policy of this project asks for one. Add because: …');
+      return say(`the ${detail.what}${detail.name === null ? '' : ` ${quote(detail.name)}`} gives no reason`, 'The policy of this project requires one. Add because: …');
     case 'personal-guard':
-      return say('a personal file guards nothing', 'Drop the guard, or move the ruling into a layer file of the project.');
+      return say('a personal file cannot guard anything', 'Delete the guard, or move the ruling into a layer file of the project.');
     case 'scope-is-roots':
       return say(`only the files at the project root may take files out of scope, and ${quote(detail.pattern)} would`, 'The root says so (policy.scope: root). Move the pattern there, or drop it.');
     case 'unknown-language':
@@ -55,61 +55,61 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
     case 'package-missing':
       return say(`the package ${detail.name} is not installed`, `Install it: npm install --save-dev ${detail.name}`);
     case 'leaves-package':
-      return say(`${detail.reference} leaves the package ${detail.name}`, 'A preset of a package lies in that package.');
+      return say(`${detail.reference} points outside the package ${detail.name}`, 'A preset of a package must be inside that package.');
     case 'bad-pattern':
       return describePattern(detail.why);
     case 'bad-selector':
-      return say(`${quote(detail.selector)} selects nothing`, 'Write *, concern/*, tag:NAME or concern/name.');
+      return say(`${quote(detail.selector)} is not a selector`, 'Write *, concern/*, tag:NAME or concern/name.');
     case 'unknown-rule':
       return say(`there is no rule ${quote(detail.selector)}`, meant(detail.near));
     case 'unknown-option':
       return say(`${detail.rule} has no option ${quote(detail.option)}`, meant(detail.near) ?? optionsOf(detail.rule, detail.known));
     case 'bad-option':
-      return say(`${quote(detail.option)} of ${detail.rule} is ${detail.expected}, not ${detail.found}`);
+      return say(`${quote(detail.option)} of ${detail.rule} must be ${detail.expected}, not ${detail.found}`);
     case 'options-need-rule':
-      return say(`options go with one rule, and ${quote(detail.selector)} may select several`, 'Give each rule that is meant a ruling of its own.');
+      return say(`options belong to one rule, but ${quote(detail.selector)} can select several`, 'Write a separate ruling for each rule.');
     case 'says-nothing':
-      return say(`the ruling for ${quote(detail.selector)} says nothing`, 'Give it a level or options, or drop it.');
+      return say(`the ruling for ${quote(detail.selector)} says nothing`, 'Give it a level or options, or delete it.');
     case 'same-zone-name':
-      return say(`a zone named ${quote(detail.name)} is already in line ${detail.first.line}`, 'Give each zone of a file a name of its own.');
+      return say(`there is already a zone named ${quote(detail.name)} on line ${detail.first.line}`, 'Give each zone of a file its own name.');
     case 'bad-preset-reference':
-      return say(`${detail.reference} names no preset`, meant(detail.near) ?? 'Write elvar:NAME for a built-in one, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION[:PATH], or an https: address.');
+      return say(`${detail.reference} is not a preset`, meant(detail.near) ?? 'Write elvar:NAME for a built-in preset, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION[:PATH], or an https: address.');
     case 'adopts-nothing':
-      return say(`this adoption of ${detail.reference} lets no rule through`, 'Look at its only and except.');
+      return say(`this takes no rule from ${detail.reference}`, 'Check its only and except.');
     case 'unknown-preset':
       return say(`there is no built-in preset ${quote(detail.reference)}`, meant(detail.near) ?? `There are: ${detail.known.join(', ')}.`);
     case 'preset-missing':
-      return say(`there is no preset at ${detail.path}`, `${detail.reference} is looked for from the file that adopts it.`);
+      return say(`there is no preset at ${detail.path}`, `${detail.reference} is relative to the file that adopts it.`);
     case 'preset-not-pinned':
-      return say(`${detail.reference} is not pinned yet, so that nobody knows what it would say`, 'Fetch it and pin it in elvar-lock.yaml: elvar presets --update');
+      return say(`${detail.reference} is not pinned yet`, 'Fetch it and pin it in elvar-lock.yaml: elvar presets --update');
     case 'preset-not-fetched':
-      return say(`${detail.reference} could not be fetched: ${detail.why}`, 'What is pinned is kept once it has been fetched; until then it must be in reach.');
+      return say(`${detail.reference} could not be fetched: ${detail.why}`, 'A pinned preset is kept once it has been fetched; until then it must be reachable.');
     case 'digest-mismatch':
-      return say(`${detail.reference} is not what is pinned in elvar-lock.yaml`, `Pinned is ${detail.pinned}, found was ${detail.found}. If the newer one is wanted: elvar presets --update shows what it changes.`);
+      return say(`${detail.reference} is not what is pinned in elvar-lock.yaml`, `Pinned: ${detail.pinned}. Found: ${detail.found}. If you want the new one, elvar presets --update shows what it changes.`);
     case 'leaves-remote':
-      return say(`${detail.path} leads out of ${detail.reference}`, 'A preset that is fetched adopts files beside it, or presets by whole references.');
+      return say(`${detail.path} points outside ${detail.reference}`, 'A fetched preset can adopt files next to it, or other presets by their full references.');
     case 'file-unreadable':
       return say(`${detail.path} cannot be read: ${detail.why}`);
     case 'not-a-file':
-      return say(`${detail.path} is ${detail.what}, and is not read`, 'A layer file is an ordinary file. Rename this or put a file in its place.');
+      return say(`${detail.path} is ${detail.what} and is not read`, 'A layer file must be a regular file.');
     case 'too-many-presets':
-      return say(`this brings in more than ${detail.limit} presets`, 'Presets that adopt others twice double with every level. Adopt each once.');
+      return say(`this brings in more than ${detail.limit} presets`, 'Presets that adopt others twice double at every level. Adopt each one once.');
     case 'bad-house-id':
-      return say(`${quote(detail.id)} is no name for a rule`, 'Write concern/name in small letters, such as house/harbour-log.');
+      return say(`${quote(detail.id)} is not a rule id`, 'Write concern/name in lower case, such as house/harbour-log.');
     case 'own-concern':
-      return say(`${detail.concern}/ holds the rules that come with Elvar`, `Choose another concern, such as house/${detail.id.split('/')[1]}.`);
+      return say(`${detail.concern}/ is reserved for the rules that come with Elvar`, `Choose another concern, such as house/${detail.id.split('/')[1]}.`);
     case 'query-needs-languages':
-      return say('a query is written for the grammar of a language, and "*" is all of them', 'Name the languages, or write a pattern.');
+      return say('a query needs the grammar of a language, but "*" means all of them', 'Name the languages, or use a pattern.');
     case 'query-or-pattern':
-      return say(detail.both ? 'this rule has a query and a pattern' : 'this rule looks for nothing', 'Give it a query or a pattern, one of the two.');
+      return say(detail.both ? 'this rule has both a query and a pattern' : 'this rule has neither a query nor a pattern', 'Give it exactly one of the two.');
     case 'bad-expression':
-      return say(`no regular expression: ${detail.detail}`, 'RE2 has no look-around and no references back: https://github.com/google/re2/wiki/Syntax');
+      return say(`not a regular expression: ${detail.detail}`, 'RE2 has no look-around and no back-references: https://github.com/google/re2/wiki/Syntax');
     case 'bad-query':
-      return say(`the query does not fit ${detail.grammar}: ${detail.detail}${detail.near === null ? '' : `, at ${quote(detail.near)}`}`, 'Queries are written as at https://tree-sitter.github.io/tree-sitter/using-parsers/queries/');
+      return say(`the query does not fit the grammar of ${detail.grammar}: ${detail.detail}${detail.near === null ? '' : `, at ${quote(detail.near)}`}`, 'How to write queries: https://tree-sitter.github.io/tree-sitter/using-parsers/queries/');
     case 'house-rule-twice':
-      return say(`${detail.id} is declared here with other contents`, `It is declared in ${detail.first.file}:${detail.first.line} too. Keep one of them; a house rule holds in the whole project.`);
+      return say(`${detail.id} is declared twice, with different contents`, `It is also declared in ${detail.first.file}:${detail.first.line}. Keep one of them; a house rule applies to the whole project.`);
     case 'preset-circle':
-      return say(`presets adopt each other in a circle: ${detail.circle.join(' → ')}`, 'Drop one of these adoptions.');
+      return say(`presets adopt each other in a circle: ${detail.circle.join(' → ')}`, 'Delete one of these adoptions.');
   }
 }
 
@@ -130,17 +130,17 @@ function quote(text: string): string {
 }
 
 function describePattern(why: (ProblemDetail & { code: 'bad-pattern' })['why']): ProblemText {
-  const quotes = 'Write a pattern that YAML takes for something else in quotes: "!keep.ts", "*.log", "#x".';
+  const quotes = 'Put patterns that mean something else to YAML in quotes: "!keep.ts", "*.log", "#x".';
   switch (why) {
     case 'no-text':
-      return say('a pattern is a text, and this is none', quotes);
+      return say('a pattern must be text', quotes);
     case 'empty':
-      return say('an empty pattern matches nothing', 'Drop it, or write what is meant.');
+      return say('an empty pattern matches nothing', 'Delete it, or write the pattern you mean.');
     case 'tag':
-      return say('a pattern has no tag', quotes);
+      return say('a pattern cannot have a tag', quotes);
     case 'alias':
-      return say('a pattern is written out, not an alias', quotes);
+      return say('a pattern cannot be an alias', quotes);
     case 'line-break':
-      return say('a pattern holds no line break', 'Write one pattern an item.');
+      return say('a pattern cannot contain a line break', 'Write one pattern per item.');
   }
 }

@@ -16,9 +16,9 @@ const HOLDS_ANYWHERE = new Set([
 
 export default defineRule({
   id: 'dead/after-exit',
-  title: 'Nothing follows what leaves a block',
-  about: 'Code after a return, a throw or a jump is never run, though it reads as if it were.',
-  advice: 'Drop what follows, or move the jump to where it was meant.',
+  title: 'No code after a statement that leaves the block',
+  about: 'Code after a return, a throw or a jump never runs, although it looks as if it did.',
+  advice: 'Delete the code that follows, or move the jump to where it belongs.',
   tags: ['leftover', 'correctness'],
   confidence: 'certain',
   options: {},
@@ -52,7 +52,7 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
     if (after.some(({ type }) => type === 'ERROR' || type.startsWith('preproc'))) continue;
     const first = after.find((statement) => !HOLDS_ANYWHERE.has(statement.type) && !isBareDeclaration(statement));
     if (first === undefined || isLabelled(after, first) || isHabit(statements[exit] as SyntaxNode, first, grammar)) continue;
-    hits.push({ start: first.start, end: first.end, message: `never run: ${wordOf(statements[exit] as SyntaxNode)} before it leaves the block` });
+    hits.push({ start: first.start, end: first.end, message: `never runs: ${wordOf(statements[exit] as SyntaxNode)} above leaves the block` });
   }
   return hits;
 }

@@ -16,9 +16,9 @@ const ALWAYS = /^(?:true|True|TRUE|[1-9]\d*)$/;
 
 export default defineRule({
   id: 'dead/branch',
-  title: 'Every branch can be taken',
-  about: 'A branch whose condition is always the same, or was asked before, is never taken or always; one of the two was not meant.',
-  advice: 'Drop the branch that is never taken, or ask what was meant to be asked.',
+  title: 'Every branch can be reached',
+  about: 'If a condition always has the same result, or has been tested before, one of its branches never runs. Usually one of the two conditions is wrong.',
+  advice: 'Delete the branch that never runs, or correct the condition.',
   tags: ['leftover', 'correctness'],
   confidence: 'likely',
   options: {},
@@ -83,7 +83,7 @@ function judge(node: SyntaxNode): readonly Hit[] {
   const condition = conditionOf(node);
   if (condition === null) return NO_HITS;
   const written = condition.text;
-  if (NEVER.test(written)) return [hitAt(condition, node.type === 'while_statement' ? 'the loop is never entered' : 'this is never true')];
+  if (NEVER.test(written)) return [hitAt(condition, node.type === 'while_statement' ? 'this loop never runs' : 'this is never true')];
   return ALWAYS.test(written) && node.type !== 'while_statement' ? [hitAt(condition, 'this is always true')] : NO_HITS;
 }
 
@@ -106,7 +106,7 @@ function askedAgain(first: SyntaxNode): readonly Hit[] {
   for (const condition of conditions) {
     if (/[([]|\+\+|--|[^=!<>]=[^=]|\bawait\b/.test(condition.text)) continue;
     const key = condition.text.replace(/\s+/g, ' ');
-    if (asked.has(key)) hits.push(hitAt(condition, 'this was asked before in the same chain, so the branch is never taken'));
+    if (asked.has(key)) hits.push(hitAt(condition, 'the same condition is tested above, so this branch never runs'));
     asked.add(key);
   }
   return hits;

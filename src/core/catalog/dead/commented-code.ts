@@ -5,9 +5,9 @@ import { bad, good } from '../examples.js';
 
 export default defineRule({
   id: 'dead/commented-code',
-  title: 'No code in comments',
-  about: 'Code in a comment is not compiled, not tested and soon wrong; the history has it anyway.',
-  advice: 'Drop it. Where it shows how something is used, put it into the documentation.',
+  title: 'No commented-out code',
+  about: 'Code in a comment is neither compiled nor tested, and soon out of date. The version history keeps it anyway.',
+  advice: 'Delete it. If it shows how something is used, move it into the documentation.',
   tags: ['leftover'],
   confidence: 'possible',
   options: {},

@@ -8,9 +8,9 @@ import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 export default defineRule({
   id: 'dead/function',
-  title: 'Every function is called or handed on',
-  about: 'A function that nobody uses is read, tested and changed along with the others for nothing.',
-  advice: 'Drop it; the history keeps it. Export it if others are meant to use it.',
+  title: 'Every function is used',
+  about: 'A function that nobody uses still has to be read, tested and changed along with the rest.',
+  advice: 'Delete it; the version history keeps it. If others should use it, export it.',
   tags: ['leftover'],
   confidence: 'likely',
   options: {},
@@ -37,8 +37,8 @@ function findUncalled({ tree, text }: ParsedSource): Hit[] {
     const body = functionOf(binding);
     // A name that an expression gives to itself is for those who read traces.
     if (body === null || (kind === 'function' && scope.node === body) || body.parent?.type === 'decorated_definition') return NO_HITS;
-    // A function that only it itself calls is never called.
+    // A function that only it itself calls is never used.
     const isUsed = references.all.some((reference) => reference.reads && !reference.isWithin(body));
-    return isUsed ? NO_HITS : [hitAt(node, `${name} is never called`)];
+    return isUsed ? NO_HITS : [hitAt(node, `${name} is never used`)];
   });
 }

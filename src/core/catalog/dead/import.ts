@@ -76,9 +76,9 @@ const PHP: Importing = {
 
 export default defineRule({
   id: 'dead/import',
-  title: 'Everything imported is used',
-  about: 'An import that nobody uses misleads about what the file depends on, and may load code for nothing.',
-  advice: 'Drop the name from the import. Keep a bare import where loading the module is the point.',
+  title: 'Every import is used',
+  about: 'An unused import suggests a dependency that is not there, and may load code for nothing.',
+  advice: 'Remove the name from the import. If the module is loaded for its side effects, import it without names.',
   tags: ['leftover', 'starter'],
   confidence: 'likely',
   repairs: true,

@@ -13,9 +13,9 @@ import { freeNames } from '../options.js';
 
 export default defineRule({
   id: 'dead/parameter',
-  title: 'Every parameter is read',
-  about: 'Callers compute and pass a value that makes no difference, and readers look for the difference it makes.',
-  advice: 'Drop it here and at the callers. Where the order of the others needs it, give it a free name.',
+  title: 'Every parameter is used',
+  about: 'Callers compute and pass a value that makes no difference, and readers search for the difference it makes.',
+  advice: 'Remove it here and from the calls. If later parameters depend on its position, give it an exempt name.',
   tags: ['leftover'],
   confidence: 'possible',
   options: { free: freeNames(['_.*', '(?i)(?:unused|ignored).*']) },

@@ -26,8 +26,8 @@ const CALLED_BY_JAVA = new Set(['serialVersionUID', 'serialPersistentFields', 'r
 export default defineRule({
   id: 'dead/private-member',
   title: 'Every private member is used',
-  about: 'Nobody outside can use it, and nobody inside does.',
-  advice: 'Drop it; the history keeps it.',
+  about: 'Nobody outside the class can use it, and nobody inside does.',
+  advice: 'Delete it; the version history keeps it.',
   tags: ['leftover'],
   confidence: 'likely',
   options: {},

@@ -11,8 +11,8 @@ import { freeNames } from '../options.js';
 export default defineRule({
   id: 'dead/variable',
   title: 'Every variable is read',
-  about: 'A variable that is set and never read is a leftover, or the place where something was forgotten.',
-  advice: 'Drop it, or use it where it was meant. Where the value must be taken but is not needed, give it a free name.',
+  about: 'A variable that is set but never read is either left over or a sign that something was forgotten.',
+  advice: 'Delete it, or use it where it was meant to be used. If a value has to be received but is not needed, give it an exempt name.',
   tags: ['leftover', 'correctness'],
   confidence: 'likely',
   options: { free: freeNames(['_.*']) },
@@ -37,7 +37,7 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
   if (isOpen) return [];
   const isFree = nameTest(free);
   return all.filter((binding) => isUnread(binding) && !isFree(binding.name.replace(/^\$/, ''))).map(({ node, name, references }) =>
-    hitAt(node, references.length === 0 ? `${name} is never used` : `${name} is set and never read`));
+    hitAt(node, references.length === 0 ? `${name} is never used` : `${name} is set but never read`));
 }
 
 function isUnread(binding: Binding): boolean {

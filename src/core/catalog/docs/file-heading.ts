@@ -6,12 +6,12 @@ import { words } from '../options.js';
 
 export default defineRule({
   id: 'docs/file-heading',
-  title: 'A file begins with the agreed words',
-  about: 'Who opens a file sees at once whose it is, or what it is for.',
-  advice: 'Write the agreed words as a comment at the top of the file.',
+  title: 'Every file begins with the agreed comment',
+  about: 'A comment at the top shows at once who owns the file, or what it is for.',
+  advice: 'Add the agreed comment at the top of the file.',
   tags: ['documentation'],
   confidence: 'certain',
-  options: { text: words('', 'words that the first comment must hold; empty: any comment will do') },
+  options: { text: words('', 'words that the first comment must contain; if empty, any comment will do') },
   find: { everywhere: { by: 'text', find: findHeadless } },
   examples: [
     good('javascript', '#!/usr/bin/env node\n// The quay of the harbour.\nsail();\n'),
@@ -28,7 +28,7 @@ function findHeadless(source: Source, { text: wanted }: { readonly text: string 
   if (line.length + block.length === 0 || text.trim() === '' || ['markdown', 'text', 'git-settings'].includes(language.id)) return [];
   if (hasHeading(source, codeStart(text), wanted)) return [];
   const [end = 0] = ends;
-  return [{ start: 0, end, message: wanted === '' ? 'no comment stands at the top of this file' : `the top of this file does not say: ${wanted}` }];
+  return [{ start: 0, end, message: wanted === '' ? 'there is no comment at the top of this file' : `the comment at the top of this file lacks: ${wanted}` }];
 }
 
 /** What may stand before a heading: what the system or the language wants to be first, and blanks. */

@@ -11,9 +11,9 @@ const TYPES = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_dec
 
 export default defineRule({
   id: 'docs/public-comment',
-  title: 'What others use is described',
-  about: 'Who calls a function should not have to read it first.',
-  advice: 'Say before it what it does, what goes in and what comes out.',
+  title: 'Everything public is documented',
+  about: 'Nobody should have to read a function before calling it.',
+  advice: 'Add a comment that says what it does, what it takes and what it returns.',
   tags: ['documentation'],
   confidence: 'certain',
   options: {},
@@ -39,7 +39,7 @@ function findUndescribed({ tree, grammar }: ParsedSource): Hit[] {
   return hitsOf(candidates(tree, grammar), (node): readonly Hit[] => {
     if (!isPublic(node, grammar) || isDescribed(node, grammar)) return NO_HITS;
     const name = nameOf(node);
-    return name === null ? [] : [hitAt(name, `${name.text} is open to others and not described`)];
+    return name === null ? [] : [hitAt(name, `${name.text} is public but not documented`)];
   });
 }
 

@@ -11,8 +11,8 @@ const COMMENT_TYPES = ['comment', 'block_comment'];
 
 export default defineRule({
   id: 'docs/sentence',
-  title: 'A description is a sentence',
-  about: 'What begins with a capital letter and ends with a full stop can be read on its own, in lists and in pages made from it.',
+  title: 'Descriptions are whole sentences',
+  about: 'A description that begins with a capital letter and ends with a full stop can stand alone in lists and generated pages.',
   advice: 'Begin with a capital letter and end with a full stop.',
   tags: ['documentation'],
   confidence: 'likely',

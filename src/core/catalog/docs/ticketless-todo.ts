@@ -7,9 +7,9 @@ import { pattern } from '../options.js';
 
 export default defineRule({
   id: 'docs/ticketless-todo',
-  title: 'A to-do names its ticket',
-  about: 'A to-do without a ticket is on nobody\'s list, and stays.',
-  advice: 'Open a ticket and name it in the comment, or do it now.',
+  title: 'Every to-do names its ticket',
+  about: "A to-do without a ticket is on nobody's list, so it stays.",
+  advice: 'Open a ticket and name it in the comment, or do the work now.',
   tags: ['documentation', 'leftover'],
   confidence: 'certain',
   options: { pattern: pattern('[A-Z][A-Z0-9]+-[0-9]+|#[0-9]+|[0-9]{5,}', 'a regular expression (RE2) that finds the name of a ticket') },

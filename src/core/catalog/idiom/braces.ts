@@ -9,9 +9,9 @@ const HOLDERS = ['if_statement', 'else_clause', 'else_if_clause', 'for_statement
 
 export default defineRule({
   id: 'idiom/braces',
-  title: 'Every branch and every loop has braces',
-  about: 'A second statement added under a bare branch looks as if it belonged to it, and does not.',
-  advice: 'Put braces around what the branch or the loop does.',
+  title: 'Branches and loops have braces',
+  about: 'A second statement added below a branch without braces looks as if it belonged to the branch, but it does not.',
+  advice: 'Put braces around the body of the branch or loop.',
   tags: ['layout', 'readability'],
   confidence: 'certain',
   repairs: true,

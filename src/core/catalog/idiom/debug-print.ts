@@ -7,9 +7,9 @@ import { list } from '../options.js';
 
 export default defineRule({
   id: 'idiom/debug-print',
-  title: 'Nothing is printed past the log',
-  about: 'What is printed by hand, mostly to look into something, has no level and no time, fills the output, and now and then tells strangers what it should not.',
-  advice: 'Drop what is left over from a search for a mistake; write the rest to the log that the team reads.',
+  title: 'No output that bypasses the log',
+  about: 'Output printed by hand has no level and no time, clutters the console, and sometimes reveals what strangers should not see.',
+  advice: 'Delete what is left from debugging, and send the rest to the log that the team reads.',
   tags: ['leftover', 'starter'],
   confidence: 'likely',
   options: {
@@ -18,7 +18,7 @@ export default defineRule({
       'print', 'pprint', 'pprint.pprint', 'breakpoint',
       'System.out.print', 'System.out.println', 'System.err.print', 'System.err.println',
       'var_dump', 'print_r', 'var_export', 'std::cout', 'std::cerr', 'fmt.Print', 'fmt.Println', 'fmt.Printf', 'println',
-    ], 'more', 'names of what is called, with the object before the dot'),
+    ], 'more', 'functions that print, with the object before the dot'),
   },
   find: { languages: inLanguages('javascript typescript python java php cpp go', byTree(findPrints)) },
   examples: [
@@ -65,12 +65,12 @@ function findPrints({ tree, grammar }: ParsedSource, { calls }: { readonly calls
     const called = calleeOf(call);
     // With a second argument, these of PHP's functions return what they would print.
     const returns = (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;
-    if (names.has(called) && !returns && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} prints past the log`));
+    if (names.has(called) && !returns && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} bypasses the log`));
   }
   if (names.has('debugger')) for (const node of tree.ofType('debugger_statement')) hits.push(hitAt(node, 'debugger stops the program here'));
   // C++ writes to a stream with an operator; the stream is the innermost part on the left.
   for (const node of tree.ofType('qualified_identifier')) {
-    if (names.has(node.text) && node.parent?.type === 'binary_expression' && node.field === 'left') hits.push(hitAt(node, `${node.text} prints past the log`));
+    if (names.has(node.text) && node.parent?.type === 'binary_expression' && node.field === 'left') hits.push(hitAt(node, `${node.text} bypasses the log`));
   }
   return hits;
 }

@@ -8,9 +8,9 @@ const HERITAGE = ['base_clause', 'superclass', 'super_interfaces'];
 
 export default defineRule({
   id: 'idiom/final-class',
-  title: 'A class is made to be extended, or final',
-  about: 'A class that anybody may extend must keep working under whatever its heirs change.',
-  advice: 'Declare the class final, or abstract where it is made to be extended.',
+  title: 'Classes are final unless they are meant to be extended',
+  about: 'A class that anyone may extend has to keep working whatever its subclasses change.',
+  advice: 'Declare the class final, or abstract if it is meant to be extended.',
   tags: ['correctness'],
   confidence: 'certain',
   repairs: true,

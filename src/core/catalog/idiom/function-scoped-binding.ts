@@ -13,9 +13,9 @@ const MODULE_PARTS = ['import_statement', 'export_statement'];
 
 export default defineRule({
   id: 'idiom/function-scoped-binding',
-  title: 'A name holds in its block',
-  about: 'var holds in the whole function, before its line too; let and const hold from their line to the end of their block.',
-  advice: 'Write let, or const where the value stays.',
+  title: 'Variables are limited to their block',
+  about: 'var is visible in the whole function, even before its own line; let and const are visible from their line to the end of the block.',
+  advice: 'Use let, or const if the value never changes.',
   tags: ['readability', 'correctness'],
   confidence: 'certain',
   repairs: true,
@@ -41,7 +41,7 @@ function findVar({ tree }: ParsedSource): Hit[] {
       ? node.parts.flatMap((part) => (part.type === 'variable_declarator' ? namesOfPattern(part.child('name')) : []))
       : namesOfPattern(node.child('left'));
     const isSafe = !bindings.isOpen && names.every((name) => canBeLet(name, node, bindings, isModule));
-    return hitAt(word, `var holds in the whole function: ${names.map(({ text }) => text).join(', ')}`, isSafe ? [{ start: word.start, end: word.end, text: 'let' }] : undefined);
+    return hitAt(word, `visible in the whole function: ${names.map(({ text }) => text).join(', ')}`, isSafe ? [{ start: word.start, end: word.end, text: 'let' }] : undefined);
   });
 }
 

@@ -4,7 +4,7 @@ import { bad, good } from '../examples.js';
 export default defineRule({
   id: 'idiom/id-selector',
   title: 'Styles do not select by id',
-  about: 'An id is stronger than any number of classes (Selectors Level 4, section 17), and can be used once on a page.',
+  about: 'An id outweighs any number of classes (Selectors Level 4, section 17), and can be used only once on a page.',
   advice: 'Select by a class.',
   tags: ['readability'],
   confidence: 'certain',

@@ -4,15 +4,15 @@ import { byTree, hitAt } from '../hits.js';
 
 export default defineRule({
   id: 'idiom/loose-type',
-  title: 'A type says what a value is',
-  about: 'The compiler checks nothing about a value of the type any, nor about what is made from it.',
-  advice: 'Write the type; unknown where it is not known yet, and ask before using it.',
+  title: 'Types say what a value is',
+  about: 'The compiler checks nothing about a value of type any, nor about anything derived from it.',
+  advice: 'Write the actual type. If it is not known yet, use unknown and narrow it before use.',
   tags: ['correctness'],
   confidence: 'certain',
   options: {},
   find: {
     languages: {
-      typescript: byTree(({ tree }) => tree.ofType('predefined_type').filter(({ text }) => text === 'any').map((node) => hitAt(node, 'any lets every mistake through')), ['predefined_type']),
+      typescript: byTree(({ tree }) => tree.ofType('predefined_type').filter(({ text }) => text === 'any').map((node) => hitAt(node, 'any turns type checking off for this value')), ['predefined_type']),
     },
   },
   examples: [

@@ -5,9 +5,9 @@ import { eachNode, hitAt, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'idiom/nested-choice',
-  title: 'A choice in an expression holds no other',
-  about: 'Which of the values is taken when can only be told by counting question marks.',
-  advice: 'Write branches, or give the inner choice a name.',
+  title: 'No conditional expression inside another',
+  about: 'Which value is chosen when can only be worked out by counting question marks.',
+  advice: 'Use if and else, or give the inner expression a name.',
   tags: ['readability'],
   confidence: 'certain',
   options: {},
@@ -34,5 +34,5 @@ const CHOICES = new Set(['ternary_expression', 'conditional_expression']);
 function judge(node: SyntaxNode): Hit | null {
   let around = node.parent;
   while (around?.type === 'parenthesized_expression') around = around.parent;
-  return around !== null && CHOICES.has(around.type) ? hitAt(node, 'a choice within a choice') : null;
+  return around !== null && CHOICES.has(around.type) ? hitAt(node, 'a conditional expression inside another one') : null;
 }

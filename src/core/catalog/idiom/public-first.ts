@@ -5,8 +5,8 @@ import { eachNode, hitAt, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'idiom/public-first',
-  title: 'Public methods stand before private ones',
-  about: 'Who reads a class wants to know what it offers before how it does it.',
+  title: 'Public methods come before private ones',
+  about: 'Readers of a class want to know what it offers before how it works.',
   advice: 'Move the public method above the private ones.',
   tags: ['readability'],
   confidence: 'certain',
@@ -31,7 +31,7 @@ function judge(body: SyntaxNode): Hit | null {
     if (access === 'private') hasPrivate = true;
     else if (access === 'public' && hasPrivate) {
       const name = member.child('name') ?? member;
-      return hitAt(name, `${name.text} is public and stands after a private method`);
+      return hitAt(name, `${name.text} is public but comes after a private method`);
     }
   }
   return null;

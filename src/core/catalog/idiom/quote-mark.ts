@@ -13,13 +13,13 @@ const MARKS = { single: "'", double: '"' } as const;
 
 export default defineRule({
   id: 'idiom/quote-mark',
-  title: 'Texts stand in one kind of quote marks',
-  about: 'Two kinds without a difference make searching harder and changes longer.',
-  advice: 'Write texts with the agreed mark; a text that holds that mark itself may have the other.',
+  title: 'Strings use one kind of quotation mark',
+  about: 'Two kinds without a difference make searching harder and changes larger.',
+  advice: 'Use the agreed mark. A string that contains the agreed mark may use the other one.',
   tags: ['layout'],
   confidence: 'certain',
   repairs: true,
-  options: { style: choice(['single', 'double'], 'single', 'the quote mark of plain texts') },
+  options: { style: choice(['single', 'double'], 'single', 'the quotation mark of plain strings') },
   find: { languages: inLanguages('javascript typescript python php', byTree(findMarks, QUOTED)) },
   examples: [
     good('javascript', "sail('tide', \"pilot's\", `quay`);\n"),
@@ -49,7 +49,7 @@ function findMarks({ tree, grammar, text: { text } }: ParsedSource, { style }: {
     // Python's documentation has three marks; a text in an f-text may need the other mark.
     if (content.startsWith(other) || (grammar === 'python' && (isFilled(node) || standsAlone(node) || node.closest(IN_TEXT) !== null))) return [];
     if (content.includes(wanted) || (grammar === 'php' && /[\\$]/.test(content))) return [];
-    return [hitAt(node, `this text stands in ${style === 'single' ? 'double' : 'single'} quote marks`, repair(node, prefix, content, wanted, other))];
+    return [hitAt(node, `this string is in ${style === 'single' ? 'double' : 'single'} quotation marks`, repair(node, prefix, content, wanted, other))];
   });
 }
 

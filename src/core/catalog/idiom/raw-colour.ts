@@ -9,7 +9,7 @@ const DECLARATION = new Set(['declaration']);
 export default defineRule({
   id: 'idiom/raw-colour',
   title: 'Colours have names',
-  about: 'A colour written out in many places is changed in most of them.',
+  about: 'When a colour is written out in many places, a change usually misses some of them.',
   advice: 'Define it once as a custom property, and use that.',
   tags: ['readability'],
   confidence: 'certain',

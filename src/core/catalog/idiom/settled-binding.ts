@@ -11,9 +11,9 @@ const DECLARATIONS = ['lexical_declaration', 'for_in_statement'];
 
 export default defineRule({
   id: 'idiom/settled-binding',
-  title: 'A name that is never set again is declared const',
-  about: 'const tells the reader that the value stays, so that there is nothing to look for further down.',
-  advice: 'Write const instead of let.',
+  title: 'Variables that never change are const',
+  about: 'const tells readers that the value stays the same, so they need not look for changes further down.',
+  advice: 'Use const instead of let.',
   tags: ['readability'],
   confidence: 'certain',
   repairs: true,
@@ -47,7 +47,7 @@ function findSettled({ tree }: ParsedSource): Hit[] {
     const settled = groups.map((names) => names.length > 0 && names.every((name) => isSettled(known.get(name))));
     const { start, end } = tree.nodeAt(word);
     const repair = settled.every(Boolean) ? [{ start, end, text: 'const' }] : undefined;
-    return groups.flatMap((names, index) => (settled[index] && names[0] !== undefined ? [hitAt(names[0], `${names.map(({ text }) => text).join(', ')} is never set again`, repair)] : []));
+    return groups.flatMap((names, index) => (settled[index] && names[0] !== undefined ? [hitAt(names[0], `${names.map(({ text }) => text).join(', ')} never changes`, repair)] : []));
   });
 }
 

@@ -5,9 +5,9 @@ import { eachNode, hitAt, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'idiom/short-arrow',
-  title: 'An arrow function that only returns is written short',
-  about: 'A block with nothing but a return is noise around one expression.',
-  advice: 'Write the expression after the arrow.',
+  title: 'Arrow functions that only return a value have no braces',
+  about: 'Braces and a return around a single expression are noise.',
+  advice: 'Write the expression directly after the arrow.',
   tags: ['readability'],
   confidence: 'certain',
   repairs: true,

@@ -9,9 +9,9 @@ import { choice } from '../options.js';
 
 export default defineRule({
   id: 'idiom/statement-end',
-  title: 'Statements end in one way',
-  about: 'JavaScript adds semicolons by rules of its own (ECMA-262, section 12.10); where some are written and some are not, nobody knows which were meant.',
-  advice: 'End every statement with a semicolon, or none but where the next line needs it.',
+  title: 'Statements end consistently',
+  about: 'JavaScript inserts semicolons by rules of its own (ECMA-262, section 12.10). If some are written and some are not, nobody can tell which were left out on purpose.',
+  advice: 'End every statement with a semicolon, or use none except where the next line requires it.',
   tags: ['layout'],
   confidence: 'certain',
   repairs: true,

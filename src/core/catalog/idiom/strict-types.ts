@@ -6,9 +6,9 @@ import { lineEndOf } from '../line-ends.js';
 
 export default defineRule({
   id: 'idiom/strict-types',
-  title: 'A file asks for strict types',
-  about: 'Without the declaration PHP converts what is passed to the type that is asked for: PHP manual, "Strict typing".',
-  advice: 'Write declare(strict_types=1); as the first statement, and run the tests.',
+  title: 'Every file declares strict types',
+  about: 'Without the declaration, PHP converts arguments to the declared type: PHP manual, "Strict typing".',
+  advice: 'Add declare(strict_types=1); as the first statement, and run the tests.',
   tags: ['correctness'],
   confidence: 'certain',
   repairs: true,
@@ -33,7 +33,7 @@ function findMissing({ tree, text: { text } }: ParsedSource): Hit[] {
   return [{
     start: tag.start,
     end: tag.end,
-    message: 'types are not strict in this file',
+    message: 'this file does not declare strict types',
     repair: isFree ? [{ start: tag.start + 5, end: tag.start + 5, text: `${end}${end}declare(strict_types=1);` }] : undefined,
   }];
 }

@@ -9,9 +9,9 @@ const COMMENT = new Set(['comment']);
 
 export default defineRule({
   id: 'idiom/text-joining',
-  title: 'Values are filled into a text, not joined to it',
-  about: 'Between plus signs and quote marks the text is hard to read, and a blank is soon forgotten.',
-  advice: 'Write a template with the values in it.',
+  title: 'Strings are filled in, not joined together',
+  about: 'Between plus signs and quotation marks the text is hard to read, and a space is easily forgotten.',
+  advice: 'Use a template literal.',
   tags: ['readability'],
   confidence: 'certain',
   repairs: true,
@@ -43,7 +43,7 @@ function judge(node: SyntaxNode): Hit | null {
   const parts = partsOf(node);
   const texts = parts.filter(({ type }) => type === 'string' || type === 'template_string');
   if (texts.length === 0 || texts.length === parts.length || !parts.some(({ type }) => type === 'string')) return null;
-  return hitAt(node, 'values are joined to a text with plus signs', repairOf(node, parts));
+  return hitAt(node, 'values are joined to a string with +', repairOf(node, parts));
 }
 
 function isJoin(node: SyntaxNode): boolean {

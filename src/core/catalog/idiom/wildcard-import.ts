@@ -4,15 +4,15 @@ import { bad, good } from '../examples.js';
 export default defineRule({
   id: 'idiom/wildcard-import',
   title: 'Imports name what they take',
-  about: 'After an import of everything nobody sees where a name comes from, and a new name in the library can take the place of an old one.',
+  about: 'After a wildcard import nobody can see where a name comes from, and a new name in the library can replace an existing one.',
   advice: 'Name what the file uses.',
   tags: ['readability'],
   confidence: 'certain',
   options: {},
   find: {
     languages: {
-      python: { by: 'query', query: '(import_from_statement module_name: (_) @module (wildcard_import) @finding)', message: 'everything of {module} is imported' },
-      java: { by: 'query', query: '(import_declaration (_) @module (asterisk) @finding)', message: 'everything of {module} is imported' },
+      python: { by: 'query', query: '(import_from_statement module_name: (_) @module (wildcard_import) @finding)', message: 'everything in {module} is imported' },
+      java: { by: 'query', query: '(import_declaration (_) @module (asterisk) @finding)', message: 'everything in {module} is imported' },
     },
   },
   examples: [

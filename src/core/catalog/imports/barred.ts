@@ -7,12 +7,12 @@ import { list } from '../options.js';
 
 export default defineRule({
   id: 'imports/barred',
-  title: 'Nothing barred is imported',
-  about: 'The team has decided against some modules, each for a reason; here the decision is kept.',
-  advice: 'Take what the reason names instead.',
+  title: 'No imports that the team has ruled out',
+  about: 'The team has decided against some modules, each for a reason.',
+  advice: 'Use what the reason recommends instead.',
   tags: ['dependencies'],
   confidence: 'certain',
-  options: { modules: list([], 'more', 'modules nobody may import, each as NAME or NAME: REASON') },
+  options: { modules: list([], 'more', 'modules that may not be imported, each as NAME or NAME: REASON') },
   find: { languages: inLanguages('javascript typescript python java php', byTree(findBarred)) },
   examples: [
     good('javascript', "import a from 'tides';\nimport b from 'tide-tables';\n", { options: { modules: ['tide'] } }),

@@ -7,12 +7,12 @@ import { whole } from '../options.js';
 
 export default defineRule({
   id: 'imports/climb',
-  title: 'Imports do not climb far up',
-  about: 'A path that climbs through many folders ties a file to a place far away, and breaks when either moves.',
-  advice: 'Move what is shared nearer, or give it a name that can be imported from anywhere.',
+  title: 'Imports do not climb far up the tree',
+  about: 'A path that climbs through many folders ties a file to a distant place, and breaks when either of them moves.',
+  advice: 'Move what is shared closer, or give it a name that can be imported from anywhere.',
   tags: ['dependencies', 'readability'],
   confidence: 'certain',
-  options: { max: whole(2, 0, 50, 'lower', 'folders that an import may climb') },
+  options: { max: whole(2, 0, 50, 'lower', 'how many folders an import may climb') },
   find: { languages: inLanguages('javascript typescript', byTree(findClimbs)) },
   examples: [
     good('javascript', "import a from '../../tide.js';\nimport b from 'tide';\n"),

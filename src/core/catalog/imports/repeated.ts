@@ -15,9 +15,9 @@ const JAVA_IMPORTS = ['import_declaration'];
 
 export default defineRule({
   id: 'imports/repeated',
-  title: 'A module is imported once',
-  about: 'Two imports of one module hide from each other what is taken already.',
-  advice: 'Put the names together into one import.',
+  title: 'Every module is imported once',
+  about: 'Two imports of one module make it hard to see what is taken from it.',
+  advice: 'Combine the names in one import.',
   tags: ['dependencies', 'layout'],
   confidence: 'certain',
   repairs: true,
@@ -56,7 +56,7 @@ function find({ tree, text: { text } }: ParsedSource, types: readonly string[], 
       first.set(own, node);
       return NO_HITS;
     }
-    return [hitAt(node, 'this module has been imported before', node.parent === before.parent ? merge(before, node, text) : undefined)];
+    return [hitAt(node, 'this module is imported above already', node.parent === before.parent ? merge(before, node, text) : undefined)];
   });
 }
 

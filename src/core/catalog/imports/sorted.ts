@@ -11,9 +11,9 @@ const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
 
 export default defineRule({
   id: 'imports/sorted',
-  title: 'Imports stand in the order of their names',
-  about: 'In order, an import is found at once, and two branches that add one do not meet at the end of the list.',
-  advice: 'Sort the imports of each block by what they import: packages first, then what lies further up, then what is near.',
+  title: 'Imports are sorted',
+  about: 'In a sorted list an import is found at once, and two branches that each add one rarely conflict.',
+  advice: 'Sort the imports of each block: packages first, then parent folders, then neighbours.',
   tags: ['layout', 'dependencies'],
   confidence: 'certain',
   repairs: true,

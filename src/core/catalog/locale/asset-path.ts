@@ -8,12 +8,12 @@ import { list } from '../options.js';
 
 export default defineRule({
   id: 'locale/asset-path',
-  title: 'Pictures and sounds are named in one place',
-  about: 'A picture with words in it, or a recorded voice, differs from language to language; one named in the code is shown to all.',
-  advice: 'Look it up by a key, as a text is looked up.',
+  title: 'Images and sounds are looked up, not named in the code',
+  about: 'An image with words in it, or a recorded voice, differs from language to language. One that is named in the code is shown to everyone.',
+  advice: 'Look it up by a key, as you would a translated text.',
   tags: ['translation'],
   confidence: 'certain',
-  options: { endings: list(['.png', '.jpg', '.jpeg', '.gif', '.webp', '.svg', '.mp3', '.ogg', '.wav', '.mp4', '.webm', '.pdf'], 'more', 'endings of files that may differ between languages') },
+  options: { endings: list(['.png', '.jpg', '.jpeg', '.gif', '.webp', '.svg', '.mp3', '.ogg', '.wav', '.mp4', '.webm', '.pdf'], 'more', 'extensions of files that may differ between languages') },
   find: { languages: inLanguages('javascript typescript python php java cpp c css html shell go json yaml', byTree(findAssets)) },
   examples: [
     good('shell', 'out="${base}.pdf"\n'),

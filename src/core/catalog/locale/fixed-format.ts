@@ -15,9 +15,9 @@ const PHP = /^(?:[djDl][./ ,-]+[mnMF][./ ,-]+[yY]|[mn][./-][dj][./-][yY]|[FM] [d
 
 export default defineRule({
   id: 'locale/fixed-format',
-  title: 'Dates and numbers are written as the reader writes them',
-  about: '03/04 is in March for some and in April for others: where people read it, the format belongs to their language.',
-  advice: 'Format with the language of the reader; for machines write ISO 8601, from the year down.',
+  title: "Dates and numbers follow the reader's language",
+  about: '03/04 is in March for some readers and in April for others.',
+  advice: "Format values with the reader's language. For machines, use ISO 8601: year, month, day.",
   tags: ['translation'],
   confidence: 'likely',
   options: {},
@@ -53,7 +53,7 @@ function shortTexts(tree: SyntaxTree): SyntaxNode[] {
 }
 
 function tell(node: SyntaxNode): Hit {
-  return hitAt(node, `${node.text} is the format of one country`);
+  return hitAt(node, `${node.text} is a format that only some countries use`);
 }
 
 function findInPhp({ tree }: ParsedSource): Hit[] {

@@ -19,9 +19,9 @@ const SHOWN = new Set(['title', 'alt', 'placeholder', 'label', 'aria-label', 'ar
 
 export default defineRule({
   id: 'locale/literal-text',
-  title: 'Text for people comes from the translations',
-  about: 'A text in the code can be shown in one language alone, and translators do not find it.',
-  advice: 'Move the text to where the translations are, and name its key here.',
+  title: 'Text for people comes from translations',
+  about: 'Text in the code can be shown in one language only, and translators do not find it.',
+  advice: 'Move the text into the translations, and use its key here.',
   tags: ['translation'],
   confidence: 'likely',
   options: { free: freeNames() },
@@ -58,7 +58,7 @@ function tell(nodes: readonly SyntaxNode[], free: readonly string[]): Hit[] {
     const lead = raw.length - raw.trimStart().length;
     const start = TEXTS.has(node.type) ? node.start : node.start + lead;
     const end = TEXTS.has(node.type) ? node.end : node.start + lead + (text.split('\n', 1)[0]?.trimEnd().length ?? 0);
-    return [{ start, end, message: 'this text can be shown in one language alone' }];
+    return [{ start, end, message: 'this text can be shown in one language only' }];
   });
 }
 

@@ -12,9 +12,9 @@ const IN_PYTHON = ['setlocale', 'strftime'];
 
 export default defineRule({
   id: 'locale/sensitive-call',
-  title: 'A call says for which language it works',
-  about: 'Without a locale these calls take that of the machine: in Turkish a small I has no dot, and a report comes out different on each server.',
-  advice: 'Pass the locale: that of the user, or a fixed one for what machines read.',
+  title: 'Calls that depend on a language say which one',
+  about: 'Without a locale these calls use that of the machine. In Turkish, for example, a lower-case I has no dot, and a report differs from server to server.',
+  advice: "Pass the locale: the user's, or a fixed one if machines read the result.",
   tags: ['translation', 'portability', 'correctness'],
   confidence: 'likely',
   options: {},
@@ -39,7 +39,7 @@ export default defineRule({
 
 /** @param names the methods among which those are that `isSensitive` knows. */
 function find({ tree }: ParsedSource, names: readonly string[], isSensitive: (call: SyntaxNode) => boolean): Hit[] {
-  return callsOf(tree, names).filter(isSensitive).map((call) => hitAt(call, `${methodOf(call)} works by the language of the machine here`));
+  return callsOf(tree, names).filter(isSensitive).map((call) => hitAt(call, `${methodOf(call)} uses the language of the machine here`));
 }
 
 function isSensitiveInScript(call: SyntaxNode): boolean {

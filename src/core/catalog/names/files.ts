@@ -21,12 +21,12 @@ const EXAMPLES: Readonly<Record<Exclude<FileForm, 'any'>, string>> = { usual: 'l
 
 export default defineRule({
   id: 'names/files',
-  title: 'Files are named in one form',
-  about: 'Names with blanks and signs break scripts and addresses, and names that differ in case alone break checkouts on other systems.',
-  advice: 'Rename the file, and whatever names it.',
+  title: 'Files follow one naming style',
+  about: 'Names with spaces and symbols break scripts and URLs. Names that differ only in case break checkouts on some systems.',
+  advice: 'Rename the file, and update whatever refers to it.',
   tags: ['naming', 'portability'],
   confidence: 'certain',
-  options: { form: choice(FORMS, 'usual', 'how words are joined; usual: any way, without blanks and signs') },
+  options: { form: choice(FORMS, 'usual', 'how words are joined; usual means any way without spaces and symbols') },
   find: { everywhere: { by: 'text', find: findMisnamed } },
   examples: [
     good('toml', '', { file: 'low-tide.toml' }),

@@ -13,13 +13,13 @@ interface Options {
 
 export default defineRule({
   id: 'names/length',
-  title: 'Names are long enough to say something',
-  about: 'A name of one letter has to be remembered; a word can be read.',
-  advice: 'Write out what it is. Where the habit of the trade has one letter, let that letter off.',
+  title: 'Names are long enough to mean something',
+  about: 'A one-letter name has to be remembered; a word can be read.',
+  advice: 'Write the word out. If a single letter is the convention, make it exempt.',
   tags: ['naming', 'readability'],
   confidence: 'certain',
   options: {
-    min: whole(2, 1, 40, 'higher', 'characters of a name'),
+    min: whole(2, 1, 40, 'higher', 'the shortest name allowed, in characters'),
     free: freeNames(['[_ijknxyzeabTKVPE]']),
   },
   find: { languages: inLanguages('javascript typescript python java php cpp c go shell css', byTree(findShort)) },
@@ -48,5 +48,5 @@ export default defineRule({
 function findShort({ tree }: ParsedSource, { min, free }: Options): Hit[] {
   const isFree = nameTest(free);
   return declaredNames(tree).filter(({ name }) => name.length < min && !isFree(name)).map(({ node, name }) =>
-    hitAt(node, `${name} has ${name.length} of at least ${min} characters`));
+    hitAt(node, `${name} has ${name.length === 1 ? '1 character' : `${name.length} characters`}; at least ${min} are required`));
 }

@@ -4,9 +4,9 @@ import { misshapen, NAME_OPTIONS } from '../name-forms.js';
 
 export default defineRule({
   id: 'names/variables',
-  title: 'Variables and parameters are named in one form',
-  about: 'A name of the usual form tells at a glance what kind of thing it is; every exception is read twice.',
-  advice: 'Write the name in the agreed form, everywhere it is used.',
+  title: 'Variables and parameters follow one naming style',
+  about: 'A name in the usual style shows at a glance what kind of thing it is.',
+  advice: 'Rename it in the agreed style, wherever it is used.',
   tags: ['naming', 'readability'],
   confidence: 'likely',
   options: NAME_OPTIONS,

@@ -8,8 +8,8 @@ import { byTree, hitAt, inLanguages } from '../hits.js';
 export default defineRule({
   id: 'safety/dynamic-code',
   title: 'No text is run as code',
-  about: 'Whoever can change the text can run what he likes: CWE-95 of MITRE, "Eval Injection".',
-  advice: 'Look values up in a table, parse data with a parser, and pass functions instead of their text.',
+  about: 'Whoever can change the text can run any code: CWE-95 (MITRE), "Eval Injection".',
+  advice: 'Look values up in a table, parse data with a parser, and pass functions instead of source text.',
   tags: ['security', 'starter'],
   confidence: 'likely',
   options: {},

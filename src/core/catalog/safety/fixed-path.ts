@@ -11,9 +11,9 @@ const PATH = /^(?:\/(?:home|Users|root|opt|usr|var|etc|tmp|mnt|media|srv|private
 
 export default defineRule({
   id: 'safety/fixed-path',
-  title: 'No path of one machine stands in the code',
-  about: 'The path is another one on the next machine, and whoever may write there decides what the program reads.',
-  advice: 'Read it from the settings or the environment, or ask the system for its folder.',
+  title: 'No paths that exist on one machine only',
+  about: 'On the next machine the path is different, and whoever can write there decides what the program reads.',
+  advice: 'Read it from the settings or the environment, or ask the system for the folder.',
   tags: ['portability', 'security'],
   confidence: 'likely',
   options: { free: freeNames(['/dev/null', '/etc/(?:passwd|hosts|resolv\\.conf)', '/usr/bin/env.*', '/bin/.*']) },
@@ -52,7 +52,7 @@ function findPaths({ tree }: ParsedSource, { free }: { readonly free: readonly s
     if (node.end - node.start < 6) return NO_HITS;
     const { text } = contentOf(node);
     if (!PATH.test(text) || isFilled(node) || isFree(text) || isAddress(text)) return NO_HITS;
-    return [hitAt(node, `${text} is a path of one machine`)];
+    return [hitAt(node, `${text} exists on one machine only`)];
   });
 }
 

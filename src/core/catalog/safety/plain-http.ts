@@ -10,9 +10,9 @@ const FREE = ['(?i)http://(?:[\\w-]+\\.)*(?:localhost|w3\\.org|xmlsoap\\.org|ope
 
 export default defineRule({
   id: 'safety/plain-http',
-  title: 'Addresses are opened with encryption',
-  about: 'What goes over plain HTTP can be read and changed on its way: CWE-319 of MITRE, "Cleartext Transmission of Sensitive Information".',
-  advice: 'Write https, and try whether the other side has it.',
+  title: 'Addresses use encryption',
+  about: 'Anything sent over plain HTTP can be read and changed on its way: CWE-319 (MITRE), "Cleartext Transmission of Sensitive Information".',
+  advice: 'Use https, and check that the other side supports it.',
   tags: ['security'],
   confidence: 'likely',
   repairs: true,

@@ -8,9 +8,9 @@ import { byTree, hitAt, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'safety/raw-html',
-  title: 'No value is put into a page as markup',
-  about: 'A value with markup in it can bring a script of somebody else into the page: CWE-79 of MITRE, "Cross-site Scripting".',
-  advice: 'Set the text of the element, or clean the markup with what the team trusts.',
+  title: 'No value is inserted into a page as markup',
+  about: 'A value that contains markup can bring someone else\'s script into the page: CWE-79 (MITRE), "Cross-site Scripting".',
+  advice: 'Set the text of the element, or clean the markup with a library that the team trusts.',
   tags: ['security', 'starter'],
   confidence: 'likely',
   options: {},
@@ -41,7 +41,7 @@ function findRawHtml({ tree, text: { text } }: ParsedSource): Hit[] {
     return argumentsOf(call).slice(name === 'insertAdjacentHTML' ? 1 : 0).some((text) => !isFixed(text));
   });
   const attributes = !hasWord ? [] : tree.ofType('jsx_attribute').filter((node) => node.firstPart?.text === 'dangerouslySetInnerHTML');
-  return [...set, ...written, ...attributes].map((node) => hitAt(node, 'a value goes into the page as markup'));
+  return [...set, ...written, ...attributes].map((node) => hitAt(node, 'a value is inserted into the page as markup'));
 }
 
 function isFixed(node: SyntaxNode): boolean {

@@ -9,9 +9,9 @@ const PLACEHOLDERS = ['example', 'sample', 'dummy', 'placeholder', 'change.?me',
 
 export default defineRule({
   id: 'safety/secret-literal',
-  title: 'No secret stands in a file',
-  about: 'Who can read the file, or any older state of it, has the secret: CWE-798 of MITRE, "Use of Hard-coded Credentials".',
-  advice: 'Read it from the environment or a store of secrets, and change it now: it counts as known.',
+  title: 'No secrets in files',
+  about: 'Whoever can read the file, or any earlier version of it, has the secret: CWE-798 (MITRE), "Use of Hard-coded Credentials".',
+  advice: 'Read it from the environment or a secret store, and replace it now: it has to be considered known.',
   tags: ['security', 'starter'],
   confidence: 'possible',
   options: { free: freeNames(PLACEHOLDERS.map((word) => `(?i).*${word}.*`)) },
@@ -50,7 +50,7 @@ const LONGEST = 2000;
 function* findSecrets({ text: positioned }: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
   const { text, language } = positioned;
   for (const match of text.includes('PRIVATE KEY') ? text.matchAll(KEY) : []) {
-    yield { start: match.index, end: match.index + match[0].length, message: 'a private key stands here' };
+    yield { start: match.index, end: match.index + match[0].length, message: 'a private key is written here' };
   }
   // Hardly any file has a value that looks so, and looking for one is faster than looking for the names.
   if (!BARE.has(language.id) && !QUOTED_SECRET.test(text)) return;
@@ -64,7 +64,7 @@ function* findSecrets({ text: positioned }: Source, { free }: { readonly free: r
     if (value === undefined || !looksSecret(value) || nameTest(free)(value)) continue;
     const before = /[\w.-]*$/.exec(text.slice(Math.max(line.start, match.index - 40), match.index))?.[0] ?? '';
     const name = `${before}${/^[\w-]+/.exec(match[0])?.[0] ?? ''}`;
-    yield { start: at, end: at + (quoted?.[0] ?? value).length, message: `a value for ${name} stands here` };
+    yield { start: at, end: at + (quoted?.[0] ?? value).length, message: `the value of ${name} is written here` };
   }
 }
 

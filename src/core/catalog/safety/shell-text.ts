@@ -22,9 +22,9 @@ const IN_PHP = commands('exec', 'shell_exec', 'system', 'passthru', 'popen', 'pr
 
 export default defineRule({
   id: 'safety/shell-text',
-  title: 'No command of the shell is put together from values',
-  about: 'A value with a semicolon or a quote mark in it ends the command that was meant and begins another: CWE-78 of MITRE, "OS Command Injection".',
-  advice: 'Call the program itself and hand it its arguments as a list.',
+  title: 'No shell commands built from values',
+  about: 'A value that contains a semicolon or a quotation mark ends the intended command and starts another: CWE-78 (MITRE), "OS Command Injection".',
+  advice: 'Call the program directly and pass its arguments as a list.',
   tags: ['security', 'starter'],
   confidence: 'likely',
   options: {},
@@ -51,7 +51,7 @@ function findCommands({ tree }: ParsedSource, { names, methods }: Commands, isMa
   return hitsOf(callsOf(tree, methods), (call): Hit[] => {
     const [text] = argumentsOf(call);
     const name = calleeOf(call);
-    return names.includes(name) && text !== undefined && isMade(text) ? [hitAt(call, `${name} runs a command that is put together from values`)] : [];
+    return names.includes(name) && text !== undefined && isMade(text) ? [hitAt(call, `${name} runs a command built from values`)] : [];
   });
 }
 
@@ -70,12 +70,12 @@ function findInPython(source: ParsedSource): Hit[] {
   });
   return [
     ...findCommands(source, IN_PYTHON, isJoined),
-    ...made.map((call) => hitAt(call, `${calleeOf(call)} runs a command that is put together from values`)),
+    ...made.map((call) => hitAt(call, `${calleeOf(call)} runs a command built from values`)),
   ];
 }
 
 function findInPhp(source: ParsedSource): Hit[] {
   const isOpen = (text: SyntaxNode): boolean => isJoined(text) && !/escapeshell(?:arg|cmd)\s*\(/.test(text.text);
-  const marks = source.tree.ofType('shell_command_expression').filter(isFilled).map((node) => hitAt(node, 'these marks run a command that is put together from values'));
+  const marks = source.tree.ofType('shell_command_expression').filter(isFilled).map((node) => hitAt(node, 'the backticks run a command built from values'));
   return [...findCommands(source, IN_PHP, isOpen), ...marks];
 }

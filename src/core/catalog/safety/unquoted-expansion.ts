@@ -8,9 +8,9 @@ const TEST = new Set(['test_command']);
 
 export default defineRule({
   id: 'safety/unquoted-expansion',
-  title: 'A value stays one argument',
-  about: 'Outside quote marks the shell splits a value at blanks and takes * in it for file names: POSIX.1-2017, Shell Command Language, section 2.6.5.',
-  advice: 'Put double quote marks around it.',
+  title: 'Expansions are quoted',
+  about: 'Without quotation marks the shell splits a value at spaces and expands * in it to file names: POSIX.1-2017, Shell Command Language, section 2.6.5.',
+  advice: 'Put double quotation marks around it.',
   tags: ['security', 'correctness', 'starter'],
   confidence: 'likely',
   options: {},
@@ -38,7 +38,7 @@ function judge(node: SyntaxNode, _options: unknown, { text: { text } }: ParsedSo
   if (/^\$(?:[#?$!-]|\{#)/.test(node.text) || /^\$\{?\w*(?:OPT|OPTS|FLAGS|ARGS|OPTIONS|ARGUMENTS)\b/i.test(node.text)) return null;
   if (/^\$\{\w+(?:\[@\])?[:+-]?[+]/.test(node.text)) return null;
   const command = holder.type === 'command' ? holder.child('name')?.text : undefined;
-  return /^(?:local|export|declare|readonly|typeset|let|\[\[)$/.test(command ?? '') || HANDED_ON.test(text) ? null : hitAt(node, `${shorten(node.text)} is split at blanks`);
+  return /^(?:local|export|declare|readonly|typeset|let|\[\[)$/.test(command ?? '') || HANDED_ON.test(text) ? null : hitAt(node, `${shorten(node.text)} is split at spaces`);
 }
 
 const QUOTED = new Set(['string', 'heredoc_body', 'arithmetic_expansion']);

@@ -14,9 +14,9 @@ const WEAK = /^(?:md[245]|sha-?1)$/i;
 
 export default defineRule({
   id: 'safety/weak-digest',
-  title: 'Digests hold against those who want to forge them',
-  about: 'For MD5 and SHA-1 two texts with one digest can be made (RFC 6151; RFC 6194): they protect nothing any more.',
-  advice: 'Take SHA-256 or better; for passwords a function made for them.',
+  title: 'Digests cannot be forged',
+  about: 'For MD5 and SHA-1, two texts with the same digest can be made (RFC 6151, RFC 6194), so they no longer protect anything.',
+  advice: 'Use SHA-256 or better; for passwords, use a function made for passwords.',
   tags: ['security'],
   confidence: 'likely',
   options: {},

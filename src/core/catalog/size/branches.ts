@@ -11,12 +11,12 @@ import { whole } from '../options.js';
 
 export default defineRule({
   id: 'size/branches',
-  title: 'A function has few ways through it',
+  title: 'Functions have few paths',
   about: 'Each decision is one more path to understand and to test. Counted as by T. J. McCabe, "A Complexity Measure", IEEE Transactions on Software Engineering SE-2 (4), 1976: decisions plus one, each part of a compound condition a decision of its own; 10 is his own limit.',
-  advice: 'Split off a part that can be named, or put the cases into a table.',
+  advice: 'Extract a part that can be named, or put the cases into a table.',
   tags: ['readability', 'starter'],
   confidence: 'certain',
-  options: { max: whole(10, 1, 1000, 'lower', 'ways through a function') },
+  options: { max: whole(10, 1, 1000, 'lower', 'the most paths through a function') },
   find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findBranchy, FUNCTIONS)) },
   examples: [
     good('javascript', 'function moor(a) {\n  if (a) sail();\n  return [1].map((x) => x ? 1 : 2);\n}\n', { options: { max: 2 } }),
@@ -76,7 +76,7 @@ function findBranchy({ tree }: ParsedSource, { max }: { readonly max: number }):
   for (let at = 0; at < expressions.length; at += 1) if (isJoint(expressions[at] as number)) count(expressions[at] as number);
   for (const [type, decides] of Object.entries(PERHAPS)) for (const node of tree.ofType(type)) if (decides(node)) count(node.index);
   const hits: Hit[] = [];
-  for (const [node, ways] of counts) if (ways > max) hits.push({ ...spanOf(tree.nodeAt(node)), message: `${ways} ways through this function, ${ways - max} over ${max}` });
+  for (const [node, ways] of counts) if (ways > max) hits.push({ ...spanOf(tree.nodeAt(node)), message: `${ways} paths through this function, ${ways - max} over ${max}` });
   return hits;
 }
 

@@ -6,12 +6,12 @@ import { whole } from '../options.js';
 
 export default defineRule({
   id: 'size/class-members',
-  title: 'A class has few members',
+  title: 'Classes have few members',
   about: 'A class with many members does many things, and every method can reach every field.',
   advice: 'Move the members that use each other into a class of their own.',
   tags: ['readability'],
   confidence: 'certain',
-  options: { max: whole(20, 1, 1000, 'lower', 'fields and methods of a class') },
+  options: { max: whole(20, 1, 1000, 'lower', 'the most fields and methods of a class') },
   find: { languages: inLanguages('javascript typescript python java php cpp', eachNode(['class', 'class_declaration', 'abstract_class_declaration', 'class_definition', 'class_specifier', 'struct_specifier', 'trait_declaration'], judge)) },
   examples: [
     good('javascript', 'class Quay { a = 1; moor() {} }\n', { options: { max: 2 } }),

@@ -8,12 +8,12 @@ import { whole } from '../options.js';
 
 export default defineRule({
   id: 'size/condition-terms',
-  title: 'A condition asks few things',
-  about: 'A condition of many parts has to be read with all their combinations.',
+  title: 'Conditions have few parts',
+  about: 'A condition with many parts has to be read in all their combinations.',
   advice: 'Give a part a name: a variable or a function that says what it means.',
   tags: ['readability'],
   confidence: 'certain',
-  options: { max: whole(4, 1, 100, 'lower', 'parts joined by and and or') },
+  options: { max: whole(4, 1, 100, 'lower', 'the most parts joined by and or or') },
   find: { languages: inLanguages('javascript typescript python java php cpp c go', eachNode(['binary_expression', 'boolean_operator'], judge, joinsIn)) },
   examples: [
     good('javascript', 'if (a && b === 1) sail();\nconst c = d ?? e ?? f;\n', { options: { max: 2 } }),

@@ -5,12 +5,12 @@ import { whole } from '../options.js';
 
 export default defineRule({
   id: 'size/file-lines',
-  title: 'A file is about one thing',
-  about: 'A long file holds several things, and everybody changes it at the same time.',
+  title: 'Files are short',
+  about: 'A long file holds several things, and everyone changes it at the same time.',
   advice: 'Move what belongs together into a file of its own.',
   tags: ['readability'],
   confidence: 'certain',
-  options: { max: whole(500, 1, 100_000, 'lower', 'lines of a file') },
+  options: { max: whole(500, 1, 100_000, 'lower', 'the most lines of a file') },
   find: { everywhere: { by: 'text', find: findLongFile } },
   examples: [
     good('toml', 'a = 1\nb = 2\n', { options: { max: 2 } }),

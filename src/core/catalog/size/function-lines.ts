@@ -7,12 +7,12 @@ import { whole } from '../options.js';
 
 export default defineRule({
   id: 'size/function-lines',
-  title: 'A function can be seen whole',
-  about: 'What does not fit the window is understood in parts and changed without seeing the rest.',
-  advice: 'Give the parts that do one thing each a function and a name.',
+  title: 'Functions are short',
+  about: 'A function that does not fit on the screen is understood in pieces, and changed without seeing the rest.',
+  advice: 'Extract the parts that each do one thing, and name them.',
   tags: ['readability'],
   confidence: 'certain',
-  options: { max: whole(60, 1, 10_000, 'lower', 'lines of a function, from its head to its end') },
+  options: { max: whole(60, 1, 10_000, 'lower', 'the most lines of a function, from its head to its end') },
   find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findLong, FUNCTIONS)) },
   examples: [
     good('javascript', 'function moor() {\n  sail();\n}\n', { options: { max: 3 } }),

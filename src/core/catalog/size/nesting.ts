@@ -13,12 +13,12 @@ const LEVELS = new Set([...LOOPS, 'if_statement', 'switch_statement', 'switch_ex
 
 export default defineRule({
   id: 'size/nesting',
-  title: 'Branches and loops do not nest deep',
-  about: 'Each level is one more condition to keep in mind for every line in it.',
-  advice: 'Turn a condition round and leave early, or give the inner part a name of its own.',
+  title: 'Branches and loops are not deeply nested',
+  about: 'Every level is one more condition to keep in mind for each line inside it.',
+  advice: 'Invert a condition and return early, or extract the inner part.',
   tags: ['readability'],
   confidence: 'certain',
-  options: { max: whole(4, 1, 100, 'lower', 'branches and loops in each other') },
+  options: { max: whole(4, 1, 100, 'lower', 'how deep branches and loops may be nested') },
   find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findDeep, LEVELS)) },
   examples: [
     good('javascript', 'if (a) {\n  for (const b of c) sail(() => { if (d) wait(); });\n} else if (e) {\n  if (f) moor();\n}\n', { options: { max: 2 } }),
@@ -53,7 +53,7 @@ function findDeep({ tree }: ParsedSource, { max }: { readonly max: number }): Hi
     if (depths.isChained(index) || depths.of(index) !== max + 1) continue;
     const node = tree.nodeAt(index);
     const first = node.text.split('\n', 1)[0] ?? '';
-    hits.push({ start: node.start, end: node.start + first.trimEnd().length, message: `level ${max + 1} of branches and loops in each other, ${max} are allowed` });
+    hits.push({ start: node.start, end: node.start + first.trimEnd().length, message: `nested ${max + 1} levels deep, ${max} allowed` });
   }
   return hits;
 }

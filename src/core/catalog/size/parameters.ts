@@ -7,12 +7,12 @@ import { whole } from '../options.js';
 
 export default defineRule({
   id: 'size/parameters',
-  title: 'A function takes few parameters',
-  about: 'With many parameters in a row nobody sees at the call which value is which, and two of one type change places unnoticed.',
-  advice: 'Put what belongs together into one object with named parts, or split the function.',
+  title: 'Functions have few parameters',
+  about: 'With many parameters nobody can see at the call which value is which, and two of the same type are easily swapped.',
+  advice: 'Combine what belongs together in one object with named parts, or split the function.',
   tags: ['readability', 'starter'],
   confidence: 'certain',
-  options: { max: whole(5, 0, 100, 'lower', 'parameters of a function') },
+  options: { max: whole(5, 0, 100, 'lower', 'the most parameters of a function') },
   find: { languages: inLanguages('javascript typescript python java php cpp c go', byTree(findLongLists, FUNCTIONS)) },
   examples: [
     good('javascript', 'function moor(berth, { quay, tide, draught }) {}\n', { options: { max: 2 } }),

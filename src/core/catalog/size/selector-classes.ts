@@ -6,12 +6,12 @@ import { whole } from '../options.js';
 
 export default defineRule({
   id: 'size/selector-classes',
-  title: 'A selector names few classes',
-  about: 'Each class makes a selector stronger, and whoever wants to set something else has to name more still.',
+  title: 'Selectors use few classes',
+  about: 'Every class makes a selector more specific, and whoever wants to override it has to name even more.',
   advice: 'Give the element a class of its own and select by that.',
   tags: ['readability'],
   confidence: 'certain',
-  options: { max: whole(3, 0, 100, 'lower', 'classes in one selector') },
+  options: { max: whole(3, 0, 100, 'lower', 'the most classes in one selector') },
   find: { languages: { css: eachNode(['selectors'], (list, { max }: { readonly max: number }) => judgeList(list, max)) } },
   examples: [
     good('css', '.quay .berth, .pier .berth { top: 0; }\n', { options: { max: 2 } }),

@@ -7,12 +7,12 @@ import { whole } from '../options.js';
 
 export default defineRule({
   id: 'size/selector-depth',
-  title: 'A selector goes few steps down the page',
-  about: 'A selector of many steps breaks when one element on the way changes its place.',
+  title: 'Selectors are not deep',
+  about: 'A selector with many steps breaks when one of the elements on the way moves.',
   advice: 'Give the element a class of its own and select by that.',
   tags: ['readability', 'performance'],
   confidence: 'certain',
-  options: { max: whole(4, 1, 100, 'lower', 'steps of one selector') },
+  options: { max: whole(4, 1, 100, 'lower', 'the most steps of one selector') },
   find: { languages: { css: byTree(findDeepSelectors) } },
   examples: [
     good('css', 'main > p, .quay .berth:hover { top: 0; }\n', { options: { max: 2 } }),

@@ -5,9 +5,9 @@ import { eachNode, hitAt, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'slips/assign-in-test',
-  title: 'A condition asks and does not set',
-  about: 'One = too few turns a comparison into an assignment, and the branch is taken or not whatever the value was.',
-  advice: 'Compare with == or ===; where the assignment is meant, put it before the test or into brackets of its own.',
+  title: 'Conditions test and do not assign',
+  about: 'With one = too few, a comparison becomes an assignment, and the branch no longer depends on the old value.',
+  advice: 'Compare with == or ===. If the assignment is intended, move it before the condition or put it in parentheses of its own.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
@@ -36,5 +36,5 @@ function judge(node: SyntaxNode): Hit | null {
   if (operator !== '=') return null;
   // A loop over what a call gives next is a habit of C and PHP.
   if (node.type === 'while_statement' && /call/.test(condition.child('right')?.type ?? '')) return null;
-  return hitAt(condition, 'this sets a value where a test is expected');
+  return hitAt(condition, 'this assigns a value where a test is expected');
 }

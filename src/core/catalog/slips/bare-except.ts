@@ -6,9 +6,9 @@ const RAISE = new Set(['raise_statement']);
 
 export default defineRule({
   id: 'slips/bare-except',
-  title: 'A handler says what it handles',
-  about: 'A bare except catches all there is, the request to end the program among it: language reference, section 8.4.',
-  advice: 'Name the errors that are expected; Exception where it must be any.',
+  title: 'Exception handlers say what they handle',
+  about: 'A bare except catches everything, including the request to end the program: Python language reference, section 8.4.',
+  advice: 'Name the exceptions you expect, or Exception if it has to be any of them.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},

@@ -4,9 +4,9 @@ import { byTree, hitAt } from '../hits.js';
 
 export default defineRule({
   id: 'slips/caller-access',
-  title: 'A function does not look at its caller',
-  about: 'arguments.callee and arguments.caller throw in strict code (ECMA-262, section 10.4.4.6), and keep engines from making calls fast.',
-  advice: 'Give the function a name and call it by that; pass what is needed from the caller.',
+  title: 'Functions do not inspect their caller',
+  about: 'arguments.callee and arguments.caller throw in strict code (ECMA-262, section 10.4.4.6), and prevent engines from optimizing calls.',
+  advice: 'Give the function a name and call it by that name. Pass what it needs from its caller as an argument.',
   tags: ['correctness', 'performance'],
   confidence: 'certain',
   options: {},
@@ -15,7 +15,7 @@ export default defineRule({
       // A query would match every member of every object.
       javascript: byTree(({ tree, text: { text } }) => (!text.includes('arguments') ? [] : tree.ofType('member_expression')
         .filter((node) => /^arguments\s*\.\s*(?:callee|caller)$/.test(node.text))
-        .map((node) => hitAt(node, `${node.text} is forbidden in strict code`)))),
+        .map((node) => hitAt(node, `${node.text} throws in strict code`)))),
     },
   },
   examples: [

@@ -9,8 +9,8 @@ import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 export default defineRule({
   id: 'slips/early-use',
-  title: 'Nothing is used before it is there',
-  about: 'Before its line has run, a let, const or class has no value and reading it throws (ECMA-262, section 9.1.1.1.6); a var is undefined.',
+  title: 'Nothing is used before its declaration has run',
+  about: 'Before its line has run, reading a let, const or class throws (ECMA-262, section 9.1.1.1.6), and a var is undefined.',
   advice: 'Move the declaration up, or the use down.',
   tags: ['correctness', 'starter'],
   confidence: 'certain',

@@ -5,9 +5,9 @@ import { eachNode, hitAt } from '../hits.js';
 
 export default defineRule({
   id: 'slips/embedded-constant',
-  title: 'A public constant is not copied into other classes',
-  about: 'The compiler copies the value of a public constant into every class that uses it; those keep the old value until they are compiled again: JLS, section 13.4.9.',
-  advice: 'Offer the value by a method, or set the field in a static block, so that it is read when it is needed.',
+  title: 'Public constants are not copied into other classes',
+  about: 'The compiler copies the value of a public constant into every class that uses it. Those classes keep the old value until they are recompiled: JLS, section 13.4.9.',
+  advice: 'Return the value from a method, or set the field in a static block, so that it is read at run time.',
   tags: ['correctness', 'portability'],
   confidence: 'certain',
   conflicts: ['slips/settable-constant'],

@@ -11,8 +11,8 @@ import { eachNode, inLanguages } from '../hits.js';
 export default defineRule({
   id: 'slips/endless-loop',
   title: 'Every loop can end',
-  about: 'A loop that nothing ends takes the program with it.',
-  advice: 'Change in the loop what its condition asks for, or leave it where the work is done.',
+  about: 'A loop that never ends stops the whole program.',
+  advice: 'Change in the loop what its condition tests, or leave the loop when the work is done.',
   tags: ['correctness', 'performance'],
   confidence: 'possible',
   options: {},

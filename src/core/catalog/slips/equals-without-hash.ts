@@ -6,9 +6,9 @@ import { eachNode, hitAt } from '../hits.js';
 
 export default defineRule({
   id: 'slips/equals-without-hash',
-  title: 'What says when it is equal also gives its hash',
+  title: 'Classes that define equality also define the hash',
   about: 'Equal objects must have equal hashes, or sets and maps lose them: java.lang.Object, hashCode.',
-  advice: 'Write the other method too, over the same fields.',
+  advice: 'Write the other method too, based on the same fields.',
   tags: ['correctness', 'starter'],
   confidence: 'certain',
   options: {},

@@ -11,9 +11,9 @@ const CASES = ['switch_case', 'switch_default', 'case_statement', 'default_state
 
 export default defineRule({
   id: 'slips/fall-through',
-  title: 'A case ends where it ends',
-  about: 'Without a break the next case runs too. Mostly it was forgotten.',
-  advice: 'End the case with a break or a return; where it is meant to go on, say so in a comment: falls through.',
+  title: 'Every case ends explicitly',
+  about: 'Without a break, the next case runs as well. Usually the break was forgotten.',
+  advice: 'End the case with a break or a return. If it is meant to continue, say so in a comment: falls through.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
@@ -41,7 +41,7 @@ function findFallThrough({ tree, text: { text } }: ParsedSource): Hit[] {
     // A comment may stand at the end of the case, or between the two in the tree.
     if (/fall(?:s|ing)?[ -]?thr|fallthrough|no break/i.test(text.slice(last.end, endOfLine(text, next.start))) || /\[\[fallthrough\]\]|fall(?:s|ing)?[ -]?thr/i.test(lastLines(part))) return [];
     const head = /^[^:\n]*:?/.exec(text.slice(next.start, next.end))?.[0] ?? '';
-    return [{ start: next.start, end: next.start + Math.max(1, head.length), message: 'the case before goes on into this one' }];
+    return [{ start: next.start, end: next.start + Math.max(1, head.length), message: 'the case above continues into this one' }];
   });
 }
 

@@ -13,9 +13,9 @@ const AROUND = new Set([
 
 export default defineRule({
   id: 'slips/hollow-block',
-  title: 'Every block does something',
-  about: 'An empty block is something forgotten, or something left out on purpose without a word why.',
-  advice: 'Write what belongs there, drop the block, or put the reason into it as a comment.',
+  title: 'No empty blocks',
+  about: 'In an empty block something was either forgotten, or left out on purpose without saying why.',
+  advice: 'Write the missing code, delete the block, or explain in a comment why it is empty.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
@@ -24,7 +24,7 @@ export default defineRule({
       ...inLanguages('javascript typescript', eachNode(['statement_block', 'switch_body'], judge, isBare)),
       java: eachNode(['block'], judge, isBare),
       ...inLanguages('php cpp c', eachNode(['compound_statement'], judge, isBare)),
-      css: eachNode(['block'], (node) => (node.parts.length === 0 ? hitAt(node, 'this rule sets nothing') : null)),
+      css: eachNode(['block'], (node) => (node.parts.length === 0 ? hitAt(node, 'this rule is empty') : null)),
     },
   },
   examples: [
@@ -58,5 +58,5 @@ function isBare({ table }: SyntaxTree): NumberTest {
 function judge(node: SyntaxNode): Hit | null {
   const { parent } = node;
   if (node.parts.length > 0 || parent === null || !AROUND.has(parent.type) || worksInHead(parent)) return null;
-  return hitAt(node, 'this block does nothing');
+  return hitAt(node, 'this block is empty');
 }

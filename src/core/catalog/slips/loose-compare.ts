@@ -7,9 +7,9 @@ import { eachNode, hitAt, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'slips/loose-compare',
-  title: 'Values are compared without converting them',
-  about: 'A comparison that converts its sides first finds "0" and 0, or "" and false, equal: ECMA-262, section 7.2.14; PHP manual, "Comparison Operators".',
-  advice: 'Compare with === or !==, and convert on purpose where the types differ. Comparing with null this way may stay: it converts nothing else.',
+  title: 'Comparisons do not convert their operands',
+  about: 'A comparison that converts its operands first considers "0" and 0, or "" and false, equal: ECMA-262, section 7.2.14; PHP manual, "Comparison Operators".',
+  advice: 'Use === or !==, and convert explicitly if the types differ. Comparisons with null are exempt.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   repairs: true,
@@ -46,7 +46,7 @@ function judge(node: SyntaxNode, except: string | null): Hit | null {
   const strict = operator.type === '==' ? '===' : '!==';
   // Only where both sides are texts for sure does nothing change.
   const isSafe = (isText(left) && isText(right));
-  return hitAt(operator, `${operator.type} converts its sides before it compares; ${strict} does not`, isSafe ? [{ start: operator.start, end: operator.end, text: strict }] : undefined);
+  return hitAt(operator, `${operator.type} converts its operands before comparing; ${strict} does not`, isSafe ? [{ start: operator.start, end: operator.end, text: strict }] : undefined);
 }
 
 function isText(side: SyntaxNode | null): boolean {

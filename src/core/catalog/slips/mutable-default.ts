@@ -5,9 +5,9 @@ import { eachNode, hitAt } from '../hits.js';
 
 export default defineRule({
   id: 'slips/mutable-default',
-  title: 'A default value is not changed by calls',
-  about: 'Python makes a default once, when the function is defined; what one call puts into it, the next one finds there: language reference, section 8.7.',
-  advice: 'Write None as the default, and make the list or dictionary in the function.',
+  title: 'Default values are not shared between calls',
+  about: 'Python creates a default once, when the function is defined. What one call puts into it is still there in the next: Python language reference, section 8.7.',
+  advice: 'Use None as the default, and create the list or dictionary inside the function.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
@@ -24,5 +24,5 @@ function judge(parameter: SyntaxNode): Hit | null {
   const value = parameter.child('value');
   if (value === null || parameter.parent?.type === 'lambda_parameters') return null;
   const isMade = value.type === 'call' && /^(?:list|dict|set|bytearray|(?:collections\.)?(?:defaultdict|OrderedDict|Counter|deque))$/.test(value.child('function')?.text ?? '');
-  return MUTABLE.test(value.type) || isMade ? hitAt(value, 'this default is made once and shared by all calls') : null;
+  return MUTABLE.test(value.type) || isMade ? hitAt(value, 'this default is created once and shared by all calls') : null;
 }

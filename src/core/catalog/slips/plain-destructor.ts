@@ -8,9 +8,9 @@ const BODY = new Set(['compound_statement']);
 
 export default defineRule({
   id: 'slips/plain-destructor',
-  title: 'A class with virtual functions has a virtual destructor',
-  about: 'Deleting an object through a pointer to its base is undefined where the destructor is not virtual: ISO C++, [expr.delete].',
-  advice: 'Declare the destructor virtual, or protected where nobody may delete through the base.',
+  title: 'Classes with virtual functions have a virtual destructor',
+  about: 'Deleting an object through a pointer to its base is undefined unless the destructor is virtual: ISO C++, [expr.delete].',
+  advice: 'Make the destructor virtual, or protected if nobody should delete through the base.',
   tags: ['correctness'],
   confidence: 'likely',
   options: {},
@@ -34,7 +34,7 @@ function judge(node: SyntaxNode): Hit | null {
       if (/^\s*virtual\b|\boverride\b/.test(text) || access !== 'public') return null;
     } else if (/^(?:field_declaration|function_definition|declaration)$/.test(member.type) && /^virtual\b/.test(text)) hasVirtual = true;
   }
-  return hasVirtual ? hitAt(name, `${name.text} has virtual functions and no virtual destructor`) : null;
+  return hasVirtual ? hitAt(name, `${name.text} has virtual functions but no virtual destructor`) : null;
 }
 
 function isDestructor(member: SyntaxNode): boolean {

@@ -8,9 +8,9 @@ const CHOICES = new Set(['switch_statement', 'switch_expression', 'expression_sw
 
 export default defineRule({
   id: 'slips/repeated-case',
-  title: 'A choice lists each case once',
-  about: 'The second of two equal cases is never reached; mostly it was copied and its value forgotten.',
-  advice: 'Give the case the value that was meant, or drop it.',
+  title: 'Every case appears once',
+  about: 'The second of two equal cases is never reached. Usually it was copied and its value not changed.',
+  advice: 'Give the case the intended value, or delete it.',
   tags: ['correctness', 'starter'],
   confidence: 'certain',
   options: {},
@@ -40,7 +40,7 @@ function findRepeatedCases({ tree }: ParsedSource): Hit[] {
       if (/\(/.test(key)) return [];
       const isAgain = seen.has(key);
       seen.add(key);
-      return isAgain ? [hitAt(value, `the case ${key} stood here before; this one is never reached`)] : [];
+      return isAgain ? [hitAt(value, `the case ${key} appears above already; this one is never reached`)] : [];
     });
   });
 }

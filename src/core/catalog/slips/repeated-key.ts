@@ -5,9 +5,9 @@ import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 export default defineRule({
   id: 'slips/repeated-key',
-  title: 'A key stands once in its list',
-  about: 'Of two entries with one key only the last holds; RFC 8259, section 4, leaves open which, and YAML 1.2.2, section 3.2.1.1, forbids it.',
-  advice: 'Drop the entry that is not meant, or give it the key that was meant.',
+  title: 'Every key appears once',
+  about: 'If a key appears twice, only the last value counts. RFC 8259, section 4, leaves open which one counts; YAML 1.2.2, section 3.2.1.1, forbids it.',
+  advice: 'Delete the wrong entry, or correct its key.',
   tags: ['correctness', 'starter'],
   confidence: 'certain',
   options: {},
@@ -49,7 +49,7 @@ function eachHolder(types: readonly string[], keyOf: (part: SyntaxNode) => { rea
         first.add(known.key);
         return NO_HITS;
       }
-      return [hitAt(known.at, `the key ${known.key.replace(/^[a-z]+ /, '')} stood here before; the last one holds`)];
+      return [hitAt(known.at, `the key ${known.key.replace(/^[a-z]+ /, '')} appears twice; only the last value counts`)];
     });
   }), types);
 }

@@ -6,9 +6,9 @@ import { byTree, hitAt } from '../hits.js';
 
 export default defineRule({
   id: 'slips/repeated-property',
-  title: 'A rule sets a property once',
-  about: 'Only the last of two settings holds; the first misleads who reads it.',
-  advice: 'Drop the setting that does not hold. A fallback for older browsers may stand just before the newer form.',
+  title: 'Every property is set once per rule',
+  about: 'Only the last of two values counts; the first misleads readers.',
+  advice: 'Delete the value that does not count. A fallback for older browsers may come directly before the newer form.',
   tags: ['correctness'],
   confidence: 'likely',
   options: {},
@@ -27,7 +27,7 @@ function findRepeatedProperties({ tree }: ParsedSource): Hit[] {
       const before = latest.get(name);
       latest.set(name, { node, index });
       if (before === undefined || isFallback(before, { node, index })) return [];
-      return [hitAt(before.node, `${name} is set again further down, and that holds`)];
+      return [hitAt(before.node, `${name} is set again below, and only that counts`)];
     });
   });
 }

@@ -11,8 +11,8 @@ const COMPARES = /^(?:===?|!==?|<>|<=|>=|<|>|=|-eq|-ne|-lt|-gt|-le|-ge|&&|\|\||a
 export default defineRule({
   id: 'slips/self-compare',
   title: 'Nothing is compared with itself',
-  about: 'The result is known before; mostly one of the two names was meant to be another.',
-  advice: 'Compare with what was meant. To ask for not-a-number, call what the language has for it.',
+  about: 'The result is known in advance. Usually one of the two names is wrong.',
+  advice: 'Compare with the intended value. To test for not-a-number, use the function that the language has for it.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
@@ -61,5 +61,5 @@ function judge(node: SyntaxNode): Hit | null {
   if (written !== right.text || /[(`]|\+\+|--/.test(written) || (/literal|number|^(?:integer|float|true|false|string)$/.test(left.type) && !isFilled(left))) return null;
   // The one value that differs from itself is not-a-number, and that is how it is asked for.
   if (/^!==?$/.test(operator) && /^[\w$.]+$/.test(written)) return null;
-  return hitAt(node, `${written} stands on both sides of ${operator}`);
+  return hitAt(node, `${written} is on both sides of ${operator}`);
 }

@@ -5,9 +5,9 @@ import { eachNode, hitAt } from '../hits.js';
 
 export default defineRule({
   id: 'slips/settable-constant',
-  title: 'A public constant has its value where it is declared',
-  about: 'A public static field that is not final, or is set in a block, can change under those who use it, and the compiler cannot count on its value.',
-  advice: 'Declare it static final with its value beside it.',
+  title: 'Public constants are set where they are declared',
+  about: 'A public static field that is not final, or is set in a block, can change unnoticed, and the compiler cannot rely on its value.',
+  advice: 'Declare it static final, and set its value there.',
   tags: ['correctness', 'performance'],
   confidence: 'likely',
   conflicts: ['slips/embedded-constant'],
@@ -25,7 +25,7 @@ function judge(field: SyntaxNode): Hit | null {
   const declarator = field.child('declarator');
   const name = declarator?.child('name') ?? null;
   if (!has('public') || !has('static') || has('volatile') || name === null) return null;
-  if (!has('final')) return hitAt(name, `${name.text} can be set by anyone`);
+  if (!has('final')) return hitAt(name, `${name.text} can be changed by anyone`);
   const type = field.child('type');
   const isPlain = type !== null && (/^(?:integral_type|floating_point_type|boolean_type)$/.test(type.type) || type.text === 'String');
   return isPlain && declarator?.child('value') === null ? hitAt(name, `the value of ${name.text} is set elsewhere`) : null;

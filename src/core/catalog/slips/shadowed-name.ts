@@ -10,8 +10,8 @@ import { freeNames } from '../options.js';
 
 export default defineRule({
   id: 'slips/shadowed-name',
-  title: 'A name means one thing at a time',
-  about: 'An inner name hides the outer one: what reads like the one is the other, and a change to the wrong one goes unnoticed.',
+  title: 'No name hides an outer one',
+  about: 'An inner name that hides an outer one invites changes to the wrong variable.',
   advice: 'Give the inner one a name of its own.',
   tags: ['readability'],
   confidence: 'likely',
@@ -44,7 +44,7 @@ function findShadowed({ tree, grammar }: ParsedSource, { free }: { readonly free
     if (scope.parent === null || !HIDES.has(kind) || TYPE_SCOPES.has(scope.node.type) || isFree(name)) continue;
     const outer = scope.parent.lookUp(name);
     if (outer === null || !isHidden(binding, outer, grammar)) continue;
-    hits.push(hitAt(node, `${name} hides another ${wordFor(outer.kind)} of that name further out`));
+    hits.push(hitAt(node, `${name} hides the outer ${wordFor(outer.kind)} of that name`));
   }
   return hits;
 }

@@ -5,9 +5,9 @@ import { eachNode, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'slips/swallowed-error',
-  title: 'No error vanishes without a word',
-  about: 'An error that is caught and dropped shows up later somewhere else, where nobody can tell what went wrong.',
-  advice: 'Deal with it, pass it on, or write in a comment why it does not matter.',
+  title: 'No error is silently ignored',
+  about: 'An error that is caught and ignored shows up later somewhere else, where nobody can tell what went wrong.',
+  advice: 'Handle it, pass it on, or explain in a comment why it does not matter.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
@@ -39,7 +39,7 @@ function judge(node: SyntaxNode): Hit | null {
   // In Python a comment may stand between the colon and the block.
   if (node.parts.some(({ type }) => type === 'comment') || isExplained(node, body)) return null;
   const head = node.text.slice(0, body.start - node.start).split('\n', 1)[0]?.trimEnd() ?? '';
-  return { start: node.start, end: node.start + Math.max(1, head.length), message: 'what is caught here is dropped' };
+  return { start: node.start, end: node.start + Math.max(1, head.length), message: 'the error caught here is ignored' };
 }
 
 function isEllipsis(part: SyntaxNode): boolean {

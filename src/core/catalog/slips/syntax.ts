@@ -8,8 +8,8 @@ import { byTree, hitAt, hitAtCapture, inLanguages } from '../hits.js';
 export default defineRule({
   id: 'slips/syntax',
   title: 'The file follows the grammar of its language',
-  about: 'Code that does not parse does not run, and other rules see only the parts around it.',
-  advice: 'Look just before the place: often a bracket, a quote mark or a separator is missing there.',
+  about: 'Code with a syntax error does not run, and other rules see only the parts around it.',
+  advice: 'Look just before this place: often a bracket, a quotation mark or a separator is missing there.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
@@ -59,7 +59,7 @@ function findSyntaxErrors(source: ParsedSource): Hit[] {
   const { grammar, tree } = source;
   if (grammar !== 'html' && !tree.hasErrors) return [];
   const { root } = source;
-  if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} closes nothing`));
+  if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} has no opening tag`));
   // What the preprocessor makes of a file, only the compiler knows; plain C is left out for that.
   if (/^(?:typescript|tsx)$/.test(grammar) && BARE_SIGNATURES.test(root.text)) return [];
   if (grammar === 'cpp' && /^\s*#\s*(?:if|define)\b/m.test(root.text)) return [];
@@ -102,7 +102,7 @@ function errorAt(node: Node, tree: SyntaxTree): Hit | null {
   const unclosed = unclosedIn(node, tree);
   if (unclosed !== null) return hitAtCapture(unclosed, `“${unclosed.type}” is never closed`);
   const first = node.text.split('\n', 1)[0] ?? '';
-  return { start: node.startIndex, end: node.startIndex + first.length, message: `does not fit here: “${shorten(first.trim())}”` };
+  return { start: node.startIndex, end: node.startIndex + first.length, message: `is not expected here: “${shorten(first.trim())}”` };
 }
 
 const CLOSING: Readonly<Record<string, string>> = { '(': ')', '[': ']', '{': '}' };

@@ -5,9 +5,9 @@ import { eachNode, hitAt } from '../hits.js';
 
 export default defineRule({
   id: 'slips/text-identity',
-  title: 'Texts and numbers are compared by value',
-  about: 'Whether two equal texts are one object depends on how Python happens to keep them: language reference, section 6.10.3.',
-  advice: 'Compare with == or !=.',
+  title: 'Strings and numbers are compared by value',
+  about: 'Whether two equal strings are the same object depends on how Python happens to store them: Python language reference, section 6.10.3.',
+  advice: 'Use == or !=.',
   tags: ['correctness', 'portability', 'starter'],
   confidence: 'certain',
   options: {},
@@ -21,5 +21,5 @@ export default defineRule({
 function judge(node: SyntaxNode): Hit | null {
   const operator = node.children.find(({ type }) => type === 'is' || type === 'is not')?.type;
   if (operator === undefined || !node.parts.some(({ type }) => /^(?:string|integer|float|concatenated_string|tuple|list|dictionary)$/.test(type))) return null;
-  return hitAt(node, `${operator} asks for the same object, not for the same value`);
+  return hitAt(node, `${operator} tests for the same object, not for an equal value`);
 }

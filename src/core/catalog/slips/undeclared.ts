@@ -13,8 +13,8 @@ const TYPE_PLACES = new Set(['type_annotation', 'type_query', 'nested_type_ident
 export default defineRule({
   id: 'slips/undeclared',
   title: 'Every name is declared',
-  about: 'Reading a name that nothing declares throws; setting one makes a name for the whole page.',
-  advice: 'Declare or import it, or correct its spelling. Names that other scripts bring along can be made known.',
+  about: 'Reading a name that is not declared throws; assigning to one creates a global variable.',
+  advice: 'Declare or import it, or correct its spelling. Names that other scripts provide can be listed in the option known.',
   tags: ['correctness'],
   confidence: 'likely',
   options: { known: patterns([], 'fewer', 'regular expressions (RE2) for whole names that come from elsewhere') },
@@ -39,7 +39,7 @@ function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly know
     const name = node.text;
     if (told.has(name) || node.type === 'type_identifier' || isKnownGlobal(name) || isKnown(name) || isInTypes(node)) return [];
     told.add(name);
-    return [hitAt(node, `${name} is declared nowhere`)];
+    return [hitAt(node, `${name} is not declared anywhere`)];
   });
 }
 

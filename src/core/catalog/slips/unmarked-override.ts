@@ -9,9 +9,9 @@ const CLASSES = ['class_specifier', 'struct_specifier'];
 
 export default defineRule({
   id: 'slips/unmarked-override',
-  title: 'What overrides says so',
-  about: 'With override the compiler tells when the base changes and nothing is overridden any more: ISO C++, [class.virtual].',
-  advice: 'Write override after the parameters.',
+  title: 'Overriding functions are marked',
+  about: 'With override, the compiler reports when the base changes and nothing is overridden any more: ISO C++, [class.virtual].',
+  advice: 'Add override after the parameters.',
   tags: ['correctness', 'readability'],
   confidence: 'likely',
   repairs: true,
@@ -34,7 +34,7 @@ function findUnmarked({ tree }: ParsedSource): Hit[] {
     const inherited = new Set(bases.flatMap((base) => [...(virtuals.get(base) ?? [])]));
     return methodsOf(node).filter((method) => inherited.has(signature(method)) && !/\b(?:override|final)\b/.test(headOf(method))).map((method) => {
       const declarator = declaratorOf(method) as SyntaxNode;
-      return hitAt(declarator.child('declarator') ?? declarator, `${nameOf(method)?.text} overrides and does not say so`, [{ start: declarator.end, end: declarator.end, text: ' override' }]);
+      return hitAt(declarator.child('declarator') ?? declarator, `${nameOf(method)?.text} overrides a function but is not marked override`, [{ start: declarator.end, end: declarator.end, text: ' override' }]);
     });
   });
 }

@@ -8,9 +8,9 @@ import { eachNode, hitAt, inLanguages } from '../hits.js';
 
 export default defineRule({
   id: 'slips/unthrown-error',
-  title: 'An error that is made is thrown',
-  about: 'An error that is only made changes nothing: the code goes on as if all were well.',
-  advice: 'Throw it, or drop it.',
+  title: 'Every error that is created is thrown',
+  about: 'An error that is only created changes nothing: the code continues as if all were well.',
+  advice: 'Throw it, or delete it.',
   tags: ['correctness', 'starter'],
   confidence: 'certain',
   options: {},
@@ -55,5 +55,5 @@ function judge(statement: SyntaxNode): Hit | null {
   const name = calleeOf(made);
   // Without `new`, only Python makes an object; elsewhere any function may be called so.
   if (made.type === 'call_expression' ? !/^(?:Range|Type|Syntax|Reference|Eval|URI)?Error$/.test(name) : !/^[\w.\\]*(?:Error|Exception)$/.test(name) || !/(?:^|[.\\])[A-Z]\w*$/.test(name)) return null;
-  return hitAt(made, `${name} is made here and not thrown`);
+  return hitAt(made, `${name} is created here but not thrown`);
 }

@@ -8,12 +8,12 @@ import { whole } from '../options.js';
 export default defineRule({
   id: 'text/blank-runs',
   title: 'Few empty lines in a row',
-  about: 'Wide gaps push code out of the window and tell nothing that one gap would not.',
-  advice: 'Leave as many empty lines as agreed between two parts, and drop the others.',
+  about: 'Wide gaps push code off the screen and say no more than a single empty line.',
+  advice: 'Leave as many empty lines as agreed, and delete the rest.',
   tags: ['layout', 'readability'],
   confidence: 'certain',
   repairs: true,
-  options: { max: whole(2, 0, 20, 'lower', 'empty lines in a row') },
+  options: { max: whole(2, 0, 20, 'lower', 'the most empty lines in a row') },
   find: { everywhere: { by: 'text', find: findBlankRuns } },
   examples: [
     good('python', 'tide = 1\n\n\nquay = 2\n'),

@@ -4,9 +4,9 @@ import { bad, good } from '../examples.js';
 
 export default defineRule({
   id: 'text/byte-order-mark',
-  title: 'No byte-order mark before the text',
-  about: 'UTF-8 has no byte order, so the mark says nothing (RFC 3629, section 6); programs that do not expect it stumble over the first line.',
-  advice: 'Save the file as UTF-8 without a mark.',
+  title: 'No byte-order mark',
+  about: 'UTF-8 has no byte order, so the mark means nothing (RFC 3629, section 6), and programs that do not expect it fail on the first line.',
+  advice: 'Save the file as UTF-8 without a byte-order mark.',
   tags: ['layout', 'portability'],
   confidence: 'certain',
   repairs: true,
@@ -19,5 +19,5 @@ export default defineRule({
 });
 
 function findByteOrderMark({ text: { hasByteOrderMark } }: Source): Hit[] {
-  return hasByteOrderMark ? [{ start: 0, end: 0, message: 'a byte-order mark stands before the text', repair: 'drop-byte-order-mark' }] : [];
+  return hasByteOrderMark ? [{ start: 0, end: 0, message: 'the file begins with a byte-order mark', repair: 'drop-byte-order-mark' }] : [];
 }

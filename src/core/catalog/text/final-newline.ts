@@ -6,9 +6,9 @@ import { lineEndOf } from '../line-ends.js';
 
 export default defineRule({
   id: 'text/final-newline',
-  title: 'A text ends with exactly one line end',
-  about: 'POSIX.1-2017, section 3.206, has every line end with a newline. Without the last one, files run together and a new last line changes two.',
-  advice: 'End the last line with one line end, and drop empty lines after it.',
+  title: 'Files end with exactly one newline',
+  about: 'In POSIX.1-2017, section 3.206, every line ends with a newline. Without the last one, files run together, and adding a line changes two.',
+  advice: 'End the last line with one newline, and delete empty lines after it.',
   tags: ['layout', 'starter'],
   confidence: 'certain',
   repairs: true,
@@ -31,7 +31,7 @@ function* findFinalNewline(source: Source): Iterable<Hit> {
   // A YAML text that keeps its last line ends (|+ or >+) would change.
   const isFree = language.id !== 'yaml' || !/[|>]\d?\+/.test(text);
   if (!/[\r\n]/.test(text.slice(-1))) {
-    yield { start: end, end, message: 'the last line has no line end', repair: source.tree === null || layoutTest(source)(end) ? [{ start: end, end, text: lineEndOf(text) }] : undefined };
+    yield { start: end, end, message: 'the last line has no newline', repair: source.tree === null || layoutTest(source)(end) ? [{ start: end, end, text: lineEndOf(text) }] : undefined };
     return;
   }
   let firstEmpty = starts.length - 1;

@@ -19,15 +19,15 @@ const MEANINGFUL = new Set(['python', 'yaml', 'makefile', 'haskell', 'markdown']
 
 export default defineRule({
   id: 'text/indent',
-  title: 'Lines are indented in one way',
-  about: 'Tabs and blanks in one file look different in every editor, and the shape of the code no longer tells its structure.',
-  advice: 'Indent with what the team has agreed on, everywhere in the file.',
+  title: 'Lines are indented consistently',
+  about: 'Tabs and spaces in the same file look different in every editor, and the indentation no longer shows the structure.',
+  advice: 'Indent with what the team has agreed on, throughout the file.',
   tags: ['layout'],
   confidence: 'certain',
   repairs: true,
   options: {
     with: choice(['spaces', 'tabs'], 'spaces', 'what lines are indented with'),
-    width: whole(0, 0, 16, null, 'blanks of one step; 0: any number'),
+    width: whole(0, 0, 16, null, 'spaces per step; 0 means any number'),
   },
   find: { everywhere: { by: 'text', find: findIndents } },
   examples: [
@@ -73,13 +73,13 @@ function isRepairable({ text: { text, language } }: Source): boolean {
 /** @param tabs how many tabs there are in the indentation from `start` to `end`. */
 function whatIsWrong(text: string, start: number, end: number, tabs: number, options: Options): string | null {
   if (options.with === 'spaces') {
-    if (tabs > 0) return 'indented with tabs, not blanks';
+    if (tabs > 0) return 'indented with tabs, not spaces';
     const isOdd = options.width > 0 && (end - start) % options.width !== 0;
     return isOdd && text[end] !== '*' ? `indented by ${end - start}, not by a multiple of ${options.width}` : null;
   }
   // One blank may stand before the star of a comment that runs over several lines.
   const allowed = text[end] === '*' && text[end - 1] === ' ' ? 1 : 0;
-  return end - start - tabs > allowed ? 'indented with blanks, not tabs' : null;
+  return end - start - tabs > allowed ? 'indented with spaces, not tabs' : null;
 }
 
 /** Whether an indentation comes out even in the agreed signs, and otherwise than it is. */

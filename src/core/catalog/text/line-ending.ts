@@ -9,9 +9,9 @@ const NAMES: Readonly<Record<string, string>> = { '\n': 'LF', '\r\n': 'CR LF', '
 
 export default defineRule({
   id: 'text/line-ending',
-  title: 'All lines end in the same way',
-  about: 'Line ends of two kinds make every line look changed in a review, and break scripts on systems that know only one of them.',
-  advice: 'Save the file with the agreed line ends, and have git and the editors keep them.',
+  title: 'All lines end with the same characters',
+  about: 'Mixed line endings make every line look changed in a review, and break scripts on systems that expect only one kind.',
+  advice: 'Save the file with the agreed line endings, and configure git and the editors to keep them.',
   tags: ['layout', 'portability'],
   confidence: 'certain',
   repairs: true,

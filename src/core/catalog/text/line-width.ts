@@ -7,13 +7,13 @@ import { toggle, whole } from '../options.js';
 export default defineRule({
   id: 'text/line-width',
   title: 'Lines fit the agreed width',
-  about: 'A line that runs out of the window hides its end in reviews and in two files side by side.',
-  advice: 'Break the line at the outermost bracket or operator, or name a part of it.',
+  about: 'A line that runs off the screen hides its end in reviews and when two files are open side by side.',
+  advice: 'Break the line at the outermost bracket or operator, or give a part of it a name.',
   tags: ['layout', 'starter'],
   confidence: 'certain',
   options: {
-    max: whole(100, 20, 1000, 'lower', 'columns a line may have'),
-    'urls-free': toggle(true, 'false', 'a line may be longer when an address without blanks makes it so'),
+    max: whole(100, 20, 1000, 'lower', 'the most columns of a line'),
+    'urls-free': toggle(true, 'false', 'a line may be longer if an address without spaces makes it so'),
     'tab-width': whole(4, 1, 16, null, 'columns from one tab stop to the next'),
   },
   find: { everywhere: { by: 'text', find: findWideLines } },

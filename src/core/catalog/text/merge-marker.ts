@@ -4,9 +4,9 @@ import { bad, good } from '../examples.js';
 
 export default defineRule({
   id: 'text/merge-marker',
-  title: 'No marks of an unfinished merge',
-  about: 'Git writes these marks where two branches changed the same lines. Left in, both versions are in the file, and it hardly ever works.',
-  advice: 'Decide which of the two versions holds, and drop the other one with the marks.',
+  title: 'No conflict markers left from a merge',
+  about: 'Git writes these markers where two branches changed the same lines. If they are left in, the file contains both versions and hardly ever works.',
+  advice: 'Decide which version is right, and delete the other one and the markers.',
   tags: ['leftover', 'correctness', 'starter'],
   confidence: 'certain',
   options: {},

@@ -21,9 +21,9 @@ const lookAlike = lazily((): Readonly<Record<string, string>> => Object.fromEntr
 
 export default defineRule({
   id: 'text/odd-characters',
-  title: 'No characters that are not seen or look like others',
-  about: 'Invisible, direction-changing and look-alike characters let code do something else than what a reader sees: Unicode UTS #39, UAX #9.',
-  advice: 'Type the character that is meant, or write it as an escape where the text needs it.',
+  title: 'No invisible or misleading characters',
+  about: 'Invisible, direction-changing and look-alike characters can make code do something other than what readers see: Unicode UTS #39, UAX #9.',
+  advice: 'Type the intended character, or write it as an escape sequence if the text needs it.',
   tags: ['security', 'correctness', 'starter'],
   confidence: 'likely',
   options: {},
@@ -52,12 +52,12 @@ function* findOddCharacters({ text: source }: Source): Iterable<Hit> {
 function judge(character: string, line: string, offset: number): string | null {
   if (character === '\t' || character === '\f') return null;
   const code = `U+${(character.codePointAt(0) as number).toString(16).toUpperCase().padStart(4, '0')}`;
-  if (BIDIRECTIONAL.test(character)) return `${code} changes the direction in which text is shown`;
-  if (INVISIBLE.test(character)) return `${code} is not seen`;
-  if (STRANGE_BLANK.test(character)) return `${code} looks like a blank and is another character`;
+  if (BIDIRECTIONAL.test(character)) return `${code} changes the direction of the text`;
+  if (INVISIBLE.test(character)) return `${code} is invisible`;
+  if (STRANGE_BLANK.test(character)) return `${code} looks like a space but is another character`;
   // Joiners belong into pictures made of several, and into scripts whose letters join.
   const isBetweenLatin = /[\x20-\x7E]/.test(line[offset - 1] ?? ' ') && /[\x20-\x7E]/.test(line[offset + 1] ?? ' ');
-  return JOINER.test(character) && isBetweenLatin ? `${code} is not seen` : null;
+  return JOINER.test(character) && isBetweenLatin ? `${code} is invisible` : null;
 }
 
 function* mixedWords(line: string, start: number): Iterable<Hit> {
@@ -66,6 +66,6 @@ function* mixedWords(line: string, start: number): Iterable<Hit> {
     const look = [...word].find((character) => lookAlike()[character] !== undefined);
     if (look === undefined) continue;
     const code = (look.codePointAt(0) as number).toString(16).toUpperCase().padStart(4, '0');
-    yield { start: start + index, end: start + index + word.length, message: `${word} has U+${code}, which looks like “${lookAlike()[look]}”` };
+    yield { start: start + index, end: start + index + word.length, message: `${word} contains U+${code}, which looks like “${lookAlike()[look]}”` };
   }
 }

@@ -6,9 +6,9 @@ import { bad, good } from '../examples.js';
 
 export default defineRule({
   id: 'text/trailing-blanks',
-  title: 'No blanks at the end of a line',
-  about: 'Blanks that nobody sees make changes that nobody meant, and quarrels when branches are merged.',
-  advice: 'Delete the blanks. In Markdown, write a backslash at the end of a line for a line break.',
+  title: 'No spaces at the end of a line',
+  about: 'Invisible spaces cause changes that nobody intended, and conflicts when branches are merged.',
+  advice: 'Delete the spaces. In Markdown, use a backslash at the end of a line for a line break.',
   tags: ['layout', 'starter'],
   confidence: 'certain',
   repairs: true,
@@ -35,7 +35,7 @@ function findTrailingBlanks(source: Source): Hit[] {
     hits.push({
       start,
       end,
-      message: `${end - start} ${end - start === 1 ? 'blank' : 'blanks'} at the end of the line`,
+      message: `${end - start} ${end - start === 1 ? 'space or tab' : 'spaces or tabs'} at the end of the line`,
       repair: layoutTest(source)(start) && layoutTest(source)(end) ? [{ start, end, text: '' }] : undefined,
     });
   }

@@ -4,9 +4,9 @@ import { bad, good } from '../examples.js';
 
 export default defineRule({
   id: 'waivers/expired',
-  title: 'A waiver past its day goes',
-  about: 'The day said until when the finding was to be mended; since then the waiver excuses nothing.',
-  advice: 'Mend what it excused and drop the waiver, or decide anew and set another day.',
+  title: 'Expired waivers are removed',
+  about: 'The waiver was meant to hold until a certain day. Since then it has excused nothing.',
+  advice: 'Repair what it excused and delete the waiver, or decide again and set another day.',
   tags: ['waivers'],
   confidence: 'certain',
   options: {},
@@ -18,5 +18,5 @@ export default defineRule({
 });
 
 function findExpired({ waivers }: WaiverAccount): Hit[] {
-  return waivers.filter(({ isExpired }) => isExpired).map(({ waiver: { start, end, until } }) => ({ start, end, message: `this waiver counted until ${until}` }));
+  return waivers.filter(({ isExpired }) => isExpired).map(({ waiver: { start, end, until } }) => ({ start, end, message: `this waiver expired after ${until}` }));
 }

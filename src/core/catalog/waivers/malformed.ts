@@ -4,9 +4,9 @@ import { bad, good } from '../examples.js';
 
 export default defineRule({
   id: 'waivers/malformed',
-  title: 'A waiver can be understood',
-  about: 'A comment that begins like a waiver and is none excuses nothing, though whoever wrote it thinks so.',
-  advice: 'Write: elvar waive RULE because REASON. Several rules have commas between them; below or throughout, and until YYYY-MM-DD, stand before because.',
+  title: 'Waivers can be understood',
+  about: 'A comment that looks like a waiver but is not one excuses nothing, although its author thinks it does.',
+  advice: 'Write: elvar waive RULE because REASON. Separate several rules by commas; put below or throughout, and until YYYY-MM-DD, before because.',
   tags: ['waivers'],
   confidence: 'certain',
   options: {},

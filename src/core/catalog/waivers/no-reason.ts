@@ -4,8 +4,8 @@ import { bad, good } from '../examples.js';
 
 export default defineRule({
   id: 'waivers/no-reason',
-  title: 'A waiver says why',
-  about: 'Whoever meets a waiver later cannot tell whether it still holds when nobody wrote down what it was for.',
+  title: 'Every waiver gives a reason',
+  about: 'Without a reason nobody can tell later whether the waiver is still needed.',
   advice: 'Add because and the reason, in a few words.',
   tags: ['waivers'],
   confidence: 'certain',
@@ -20,5 +20,5 @@ export default defineRule({
 
 function findUnreasoned({ waivers }: WaiverAccount): Hit[] {
   return waivers.filter(({ waiver }) => waiver.because === null).map(({ waiver: { start, end }, isReasoned }) =>
-    ({ start, end, message: isReasoned ? 'this waiver gives no reason' : 'this waiver gives no reason, and so excuses nothing here' }));
+    ({ start, end, message: isReasoned ? 'this waiver gives no reason' : 'this waiver gives no reason, so it excuses nothing here' }));
 }

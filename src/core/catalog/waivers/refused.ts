@@ -5,9 +5,9 @@ import { bad, good } from '../examples.js';
 
 export default defineRule({
   id: 'waivers/refused',
-  title: 'A waiver is for rules that may be waived',
-  about: 'Where a layer refuses waivers for a rule its findings stay, whatever a comment says.',
-  advice: 'Mend the finding, or ask those who own the layer: elvar explain tells which one it is.',
+  title: 'Waivers are used only for rules that allow them',
+  about: 'If a layer refuses waivers for a rule, its findings stay, whatever a comment says.',
+  advice: 'Repair the finding, or ask the owner of the layer; elvar explain shows which one it is.',
   tags: ['waivers'],
   confidence: 'certain',
   options: {},
@@ -23,6 +23,6 @@ function findRefused({ waivers }: WaiverAccount): Hit[] {
     const selector = selectors[index];
     if (rule === null || selector === undefined) return [];
     const written = formatSelector(selector);
-    return [{ start, end, message: `${rule} may not be waived here${written === rule ? '' : `, by ${written} neither`}` }];
+    return [{ start, end, message: `${rule} may not be waived here${written === rule ? '' : `, not by ${written} either`}` }];
   }));
 }

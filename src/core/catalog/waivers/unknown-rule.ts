@@ -7,9 +7,9 @@ import { bad, good } from '../examples.js';
 
 export default defineRule({
   id: 'waivers/unknown-rule',
-  title: 'A waiver names rules that there are',
-  about: 'A waiver for a rule that nobody knows excuses nothing: the name is wrong, or the rule is gone.',
-  advice: 'Write the name as elvar catalog has it, or drop the waiver.',
+  title: 'Waivers name existing rules',
+  about: 'A waiver for an unknown rule excuses nothing: the name is wrong, or the rule no longer exists.',
+  advice: 'Correct the name (elvar catalog lists them), or delete the waiver.',
   tags: ['waivers'],
   confidence: 'certain',
   options: {},
@@ -26,6 +26,6 @@ function findUnknown({ waivers, stray }: WaiverAccount, catalog: Catalog): Hit[]
   return named.flatMap(({ start, end, selectors }) => selectors.filter((selector) => catalog.select(selector).length === 0).map((selector) => {
     const written = formatSelector(selector);
     const near = nearName(written, catalog.rules.flatMap(({ id, concern, tags }) => [id, `${concern}/*`, ...tags.map((tag) => `tag:${tag}`)]));
-    return { start, end, message: `there is no rule for ${written}${near === null ? '' : `; did you mean ${near}?`}` };
+    return { start, end, message: `there is no rule ${written}${near === null ? '' : `; did you mean ${near}?`}` };
   }));
 }

@@ -7,9 +7,9 @@ import { bad, good } from '../examples.js';
 
 export default defineRule({
   id: 'waivers/unused',
-  title: 'A waiver excuses something',
-  about: 'A waiver that nothing needs any more hides the next mistake that somebody makes there.',
-  advice: 'Drop the waiver, or the rules in it that are told.',
+  title: 'Every waiver is needed',
+  about: 'A waiver that is no longer needed hides the next mistake made there.',
+  advice: 'Delete the waiver, or the rules in it that are named here.',
   tags: ['waivers', 'leftover'],
   confidence: 'certain',
   options: {},
@@ -27,8 +27,8 @@ function findUnused(account: WaiverAccount, catalog: Catalog): Hit[] {
     const { waiver: { start, end, selectors } } = entry;
     const idle = idleSelectors(entry, catalog);
     if (idle.length === 0) return [];
-    return [{ start, end, message: idle.length === selectors.length ? 'this waiver excuses nothing' : `this waiver excuses nothing of ${named(idle)}` }];
+    return [{ start, end, message: idle.length === selectors.length ? 'this waiver excuses nothing' : `this waiver excuses no finding of ${named(idle)}` }];
   });
-  const useless = uselessResumes(account, catalog).map(({ start, end, selectors }) => ({ start, end, message: `nothing above waives ${named(selectors)}` }));
+  const useless = uselessResumes(account, catalog).map(({ start, end, selectors }) => ({ start, end, message: `no waiver above for ${named(selectors)}` }));
   return [...unused, ...useless];
 }

@@ -6,9 +6,9 @@ import { list } from '../options.js';
 
 export default defineRule({
   id: 'words/avoid',
-  title: 'The team writes its own words',
-  about: 'One thing under two names is taken for two things, and some words say more than was meant.',
-  advice: 'Write what the team has agreed on instead.',
+  title: 'Agreed terms are used',
+  about: 'If one thing has two names, readers take it for two things; and some words say more than intended.',
+  advice: 'Use the term that the team has agreed on.',
   tags: ['spelling', 'readability'],
   confidence: 'certain',
   options: { terms: list(['blacklist: blocklist', 'whitelist: allowlist'], 'more', 'what to write instead, each as WORD: INSTEAD') },
@@ -32,7 +32,7 @@ function* findAvoided({ text: { text } }: Source, { terms }: { readonly terms: r
       const end = at + term.length;
       if (!isJoint(text[at - 1], text[at]) || !isJoint(text[end - 1], text[end])) continue;
       const word = text.slice(at, end);
-      yield { start: at, end, message: replacement === '' ? `${word} is not written here` : `${word} is called ${replacement} here` };
+      yield { start: at, end, message: replacement === '' ? `${word} is a word that the team avoids` : `${word}: the team says ${replacement}` };
     }
   }
 }

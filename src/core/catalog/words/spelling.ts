@@ -16,16 +16,16 @@ interface Options {
 
 export default defineRule({
   id: 'words/spelling',
-  title: 'Words are spelt right',
-  about: 'A name that is misspelt once is misspelt by everybody who uses it, and a search for it finds half of its places.',
-  advice: 'Correct it, with every place that uses the name; make words of the house known.',
+  title: 'Words are spelled correctly',
+  about: 'Everyone who uses a misspelled name has to misspell it too, and a search for the right spelling misses it.',
+  advice: 'Correct it wherever it is used. If the word is right, accept it: elvar accept WORD.',
   tags: ['spelling', 'readability'],
   confidence: 'possible',
   options: {
-    known: list([], 'fewer', 'words of the house, in small letters'),
-    dictionaries: option(() => z.array(z.enum(['english', 'trade'])), { default: ['english', 'trade'], stricter: 'fewer', about: 'built-in lists of words: english, trade (of programming)' }),
-    shortest: whole(5, 2, 40, 'lower', 'letters of the shortest word that is looked at'),
-    every: toggle(false, 'true', 'words that are like no word of the dictionaries too, not only those one slip away from one'),
+    known: list([], 'fewer', 'words of your own, in lower case'),
+    dictionaries: option(() => z.array(z.enum(['english', 'trade'])), { default: ['english', 'trade'], stricter: 'fewer', about: 'built-in word lists: english, trade (programming terms)' }),
+    shortest: whole(5, 2, 40, 'lower', 'letters of the shortest word that is checked'),
+    every: toggle(false, 'true', 'report unknown words even if no dictionary word resembles them'),
   },
   find: { everywhere: { by: 'text', find: findMisspelt } },
   examples: [
@@ -75,7 +75,7 @@ function findMisspelt(source: Source, { known, dictionaries, shortest, every }: 
     const near = source.spelling?.nearTo(word.toLowerCase().replace(/['’]s$/, '')) ?? null;
     if (!every && (near === null || isMade(word.toLowerCase(), dictionaries, source))) return [];
     const times = count > 1 ? ` (${count} times in this file)` : '';
-    return [{ ...hit, message: `${word} is in no dictionary${near === null ? '' : `; ${near} is`}${times}` }];
+    return [{ ...hit, message: `${word} is not in any dictionary${near === null ? '' : `, but ${near} is`}${times}` }];
   });
 }
 
