@@ -74,6 +74,7 @@ function noPreset(name: string): string {
 /** Opens the project around a directory. @throws UsageError when the root is no directory, or an option is wrong. */
 export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
   const directory = path.resolve(options.directory ?? '.');
+  if (statsAt(directory)?.isDirectory() !== true) throw new UsageError(`there is no directory ${options.directory ?? directory}`);
   return new Workspace(findProjectRoot(directory, options.root), directory, runSettings(options));
 }
 

@@ -12,7 +12,7 @@ import { overlayOf } from '../../src/host/overlay.js';
 import { openWorkspace, type Workspace } from '../../src/host/workspace.js';
 import { inProject } from '../support/model-project.js';
 import { DIRECTORIES, projects, TODAY } from '../support/random-projects.js';
-import { runs } from '../support/runs.js';
+import { PATIENT, runs } from '../support/runs.js';
 
 /** All that holds for every file and may matter later, without the lines in which it is written. */
 function contentOf(workspace: Workspace): string {
@@ -59,7 +59,7 @@ test('a ruling is called idle if, and only if, nothing is different without it',
         }
       }
     });
-  }), { numRuns: runs(25) });
+  }), { numRuns: runs(25), ...PATIENT });
   expect(Math.min(idle, useful)).toBeGreaterThan(5);
 }, 600_000);
 

@@ -89,18 +89,18 @@ describe('the words for a mistake', () => {
   test.each([
     ['rulings:\n  idiom/debug-prnt: note\n', 'there is no rule “idiom/debug-prnt” Did you mean idiom/debug-print?'],
     ['rulings:\n  text/line-width:\n    options: { maxx: 80 }\n', 'text/line-width has no option “maxx” Did you mean max?'],
-    ['rulings:\n  text/line-width:\n    options: { max: 5 }\n', '“max” of text/line-width is a whole number from 20 to 1000, not 5'],
+    ['rulings:\n  text/line-width:\n    options: { max: 5 }\n', '“max” of text/line-width must be a whole number from 20 to 1000, not 5'],
     ['rulings:\n  text/indent: fatal\n', '“fatal” is not one of error, warning, note, off Did you mean error?'],
     ['rulings:\n  text/indent: warn\n', '“warn” is not one of error, warning, note, off Did you mean warning?'],
     ['rulings:\n  text/indent: false\n', 'false is not one of error, warning, note, off Did you mean off?'],
     ['rulings:\n  idiom/debug-print: { options: { calls: { ad: [x] } } }\n', 'unknown key “ad” Did you mean add?'],
-    ['rulings:\n  idiom/debug-print: { options: { calls: 7 } }\n', '“calls” of idiom/debug-print is a list, or an edit of one: { add: […], drop: […] }, not 7'],
+    ['rulings:\n  idiom/debug-print: { options: { calls: 7 } }\n', '“calls” of idiom/debug-print must be a list, or an edit of one: { add: […], drop: […] }, not 7'],
     ['presets: [style/harbour.yaml]\n', '“style/harbour.yaml” is not a preset Did you mean ./style/harbour.yaml?'],
     ['presets: [starter]\n', '“starter” is not a preset Did you mean elvar:starter?'],
     ['rulings:\n  text/indent: warnning\n', '“warnning” is not one of error, warning, note, off Did you mean warning?'],
     ['rulngs: {}\n', 'unknown key “rulngs” Did you mean rulings?'],
     ['scope: { ignore: [*.log] }\n', '*.log is an alias to YAML, not text Write it in quotes: "*.log"'],
-    ['inherit: no\n', 'true or false, but it is “no”'],
+    ['inherit: no\n', 'this should be true or false, but it is “no”'],
   ])('%j', (text, words) => {
     expect(wordsFor(text)).toBe(words);
   });

@@ -40,10 +40,10 @@ describe('the inside of a comment', () => {
   });
 
   test.each([
-    ['elvar waive', /names no rule/], ['elvar resume', /names no rule/], ['elvar waive Slips/x', /Slips\/x is no rule/], ['elvar waive slips', /slips is no rule/],
+    ['elvar waive', /names no rule/], ['elvar resume', /names no rule/], ['elvar waive Slips/x', /Slips\/x is neither a rule/], ['elvar waive slips', /slips is neither a rule/],
     ['elvar waive slips/x,', /in this order/], ['elvar waive slips/x, because y', /in this order/], ['elvar waive slips/x below throughout', /in this order/], ['elvar waive slips/x until', /in this order/],
-    ['elvar waive slips/x until 2027-02-29', /2027-02-29 is no day/], ['elvar waive slips/x until tomorrow', /tomorrow is no day/], ['elvar waive slips/x because', /in this order/],
-    ['elvar waive slips/x until 2027-01-31 below', /in this order/], ['elvar waive slips/x dead/y', /in this order/], ['elvar resume slips/x because y', /come rules alone/], ['elvar waiv slips/x', /write elvar waive/], ['elvar resum slips/x', /write elvar resume/],
+    ['elvar waive slips/x until 2027-02-29', /2027-02-29 is not a date/], ['elvar waive slips/x until tomorrow', /tomorrow is not a date/], ['elvar waive slips/x because', /in this order/],
+    ['elvar waive slips/x until 2027-01-31 below', /in this order/], ['elvar waive slips/x dead/y', /in this order/], ['elvar resume slips/x because y', /takes only rules/], ['elvar waiv slips/x', /write elvar waive/], ['elvar resum slips/x', /write elvar resume/],
   ])('%j is malformed', (body, problem) => {
     expect(told(body)).toMatch(/^malformed: /);
     expect(told(body)).toMatch(problem);

@@ -19,7 +19,7 @@ test('a word is accepted for the project, and for oneself alone', () => {
   // A second word joins the first.
   elvar(folder, ['accept', 'slipwey']);
   expect(layer(folder)).toContain('add: [ harbuor, slipwey ]');
-  expect(elvar(folder, ['accept', 'slipwey']).out).toContain('says so already');
+  expect(elvar(folder, ['accept', 'slipwey']).out).toContain('already says so');
   elvar(folder, ['accept', 'slipwey', '--drop']);
   expect(layer(folder)).toMatch(/add: \[ harbuor \], drop: \[ slipwey \]/);
 });

@@ -26,7 +26,7 @@ describe('layer files', () => {
     ['an alias bomb', { 'elvar.yaml': `a: &a [${'x,'.repeat(200)}]\nb: &b [${'*a,'.repeat(200)}]\ntitle: [*b]\n` }, 'aliases expand to more than 10000 values'],
     ['a preset that is missing', { 'elvar.yaml': 'presets: [./style/nix.yaml]\n' }, 'there is no preset at style/nix.yaml'],
     ['a preset that is a directory', { 'elvar.yaml': 'presets: [./style]\n', 'style/x': '' }, 'style is a directory'],
-    ['a preset that is wrong itself', { 'elvar.yaml': 'presets: [./p.yaml]\n', 'p.yaml': 'rulings:\n  text/indent: fatal\n' }, 'p.yaml:2:16  “fatal” is none of'],
+    ['a preset that is wrong itself', { 'elvar.yaml': 'presets: [./p.yaml]\n', 'p.yaml': 'rulings:\n  text/indent: fatal\n' }, 'p.yaml:2:16  “fatal” is not one of'],
     ['a built-in preset that there is not', { 'elvar.yaml': 'presets: [elvar:startr]\n' }, 'Did you mean elvar:starter?'],
     ['a preset in a circle with itself', { 'elvar.yaml': 'presets: [./p.yaml]\n', 'p.yaml': 'presets: [./p.yaml]\n' }, 'in a circle: p.yaml → p.yaml'],
     ['presets in a circle', { 'elvar.yaml': 'presets: [./p.yaml]\n', 'p.yaml': 'presets: [./s/q.yaml]\n', 's/q.yaml': 'presets: [../r.yaml]\n', 'r.yaml': 'presets: [./p.yaml]\n' }, 'in a circle: p.yaml → s/q.yaml → r.yaml → p.yaml'],
@@ -133,7 +133,7 @@ describe('source files', () => {
     const { status, stderr, stdout } = isRoot
       ? spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', process.execPath, ...args], { encoding: 'utf8' })
       : spawnSync(process.execPath, args, { encoding: 'utf8' });
-    expect(stderr).toBe('The answer is incomplete: 1 path:\n  shut.py: permission denied\n');
+    expect(stderr).toBe('The answer is incomplete: 1 path could not be read.\n  shut.py: permission denied\n');
     expect([status, stdout]).toEqual([3, 'No findings in 2 files.\nNot checked: 1 path.\n']);
   });
 

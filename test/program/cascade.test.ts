@@ -100,7 +100,7 @@ describe('a ruling with a date', () => {
 
 describe('the command line', () => {
   test.each([
-    ['=note', 'sets nothing'], ['text/indent', 'sets nothing'], ['text/indent=', 'sets nothing'], ['text/indnet=note', 'Did you mean text/indent?'], ['text/indent=fatal', 'is none of'],
+    ['=note', 'sets nothing'], ['text/indent', 'sets nothing'], ['text/indent=', 'sets nothing'], ['text/indnet=note', 'Did you mean text/indent?'], ['text/indent=fatal', 'is not one of'],
     ['nix/*=note', 'there is no rule nix/*'], ['text/indent.wth=tabs', 'Did you mean with?'], ['text/indent.with=both', 'one of spaces, tabs'], ['text/*.max=3', 'neither a selector nor an option'],
     ['text/line-width.max=[', 'a whole number'], ['Text=note', 'neither a selector nor an option'],
   ])('--set %s is refused', (setting, message) => {
@@ -177,15 +177,15 @@ describe('presets of packages', () => {
     const { code, err, out } = elvar(folder, ['explain', 'a/b.py', 'text/line-width']);
     expect(code).toBe(0);
     expect(out).toContain('max 90');
-    expect(err).toContain('p.yaml:2:3: there is no rule “text/future”, so it is left aside.');
-    expect(err).toContain('text/line-width has no option “future”, so it is left aside.');
+    expect(err).toContain('p.yaml:2:3: there is no rule “text/future”, so it is ignored.');
+    expect(err).toContain('text/line-width has no option “future”, so it is ignored.');
   });
 
   test.each([
     ['presets: [npm:nix]\n', {}, 'the package nix is not installed\n'],
     ['presets: [npm:nix]\n', {}, 'Install it: npm install --save-dev nix'],
-    ['presets: ["npm:@saltmarsh/style/../../../elvar.yaml"]\n', { 'x.yaml': '' }, 'leaves the package'],
-    ['presets: ["npm:@saltmarsh/style"]\n', { 'elvar-preset.yaml': 'presets: [../../../p.yaml]\n' }, 'leaves the package'],
+    ['presets: ["npm:@saltmarsh/style/../../../elvar.yaml"]\n', { 'x.yaml': '' }, 'points outside the package'],
+    ['presets: ["npm:@saltmarsh/style"]\n', { 'elvar-preset.yaml': 'presets: [../../../p.yaml]\n' }, 'points outside the package'],
     ['presets: ["npm:@saltmarsh/style"]\n', { 'x.yaml': '' }, 'there is no preset at node_modules/@saltmarsh/style/elvar-preset.yaml'],
   ])('%j with %j: %s', (root, files, message) => {
     const folder = packaged(files, root);
@@ -217,9 +217,9 @@ describe('partial adoption', () => {
     ['use: ./p.yaml\n    onyl: [text/*]', 'unknown key “onyl”'],
     ['only: [text/*]', '“use” is missing here'],
     ['use: ./p.yaml\n    only: [nix/*]', 'there is no rule “nix/*”'],
-    ['use: ./p.yaml\n    except: [7]', 'selects nothing'],
-    ['use: p.yaml', 'names no preset'],
-    ['use: [./p.yaml]', 'text is needed here'],
+    ['use: ./p.yaml\n    except: [7]', 'is not a selector'],
+    ['use: p.yaml', 'is not a preset'],
+    ['use: [./p.yaml]', 'this should be text'],
   ])('that is wrong is told: %j', (adoption, message) => {
     const folder = makeFolder({ 'elvar.yaml': `presets:\n  - ${adoption}\n`, 'p.yaml': '' });
     expect(elvar(folder, ['check'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining(message) });
@@ -230,7 +230,7 @@ describe('partial adoption', () => {
     const { code, err } = elvar(folder, ['check']);
     expect(code).toBe(0);
     expect(err).toContain('elvar.yaml:2');
-    expect(err).toContain('lets no rule through');
+    expect(err).toContain('this takes no rule from elvar:tidy');
   });
 });
 

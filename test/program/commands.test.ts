@@ -289,8 +289,8 @@ describe('the command line', () => {
     [['explain'], 'path is missing: elvar explain <path> [rule]'],
     [['explain', 'a.py', 'text/indnet'], 'Did you mean text/indent?'],
     [['check', 'nix.py'], 'nix.py: there is no such file or directory'],
-    [['check', '../x.py'], 'lies outside of the project root'],
-    [['scope', '/etc/passwd'], 'lies outside of the project root'],
+    [['check', '../x.py'], 'this is outside the project root'],
+    [['scope', '/etc/passwd'], 'this is outside the project root'],
     [['check', '--root', 'nix'], '--root nix: there is no such directory'],
   ])('%j ends with 2 and one clear message', (args, message) => {
     const { code, out, err } = elvar(makeFolder({ 'elvar.yaml': '', 'a.py': '', 'd/b.py': '' }), args);

@@ -59,7 +59,7 @@ describe('compare', () => {
     expect(relations(folder, 'elvar:starter', 'elvar:starter')).toEqual([]);
     expect(relations(folder, 'elvar:hygiene', 'elvar:tidy')).toEqual(expect.arrayContaining(['text/indent stricter', 'text/line-width stricter', 'text/merge-marker looser']));
     expect(relations(folder, 'services/berths/src/plan.ts', './style/layout.yaml')).toContain('size/branches looser');
-    expect(elvar(folder, ['compare', 'kiosk/kiosk.js', 'kiosk/clock.js']).out).toBe('kiosk/kiosk.js and kiosk/clock.js.\n');
+    expect(elvar(folder, ['compare', 'kiosk/kiosk.js', 'kiosk/clock.js']).out).toBe('kiosk/kiosk.js and kiosk/clock.js have the same rules.\n');
   });
 
   test('of two directories tells what holds for all of each', () => {
@@ -106,7 +106,7 @@ describe('presets', () => {
     expect(zones).toMatchObject([{ name: 'tests', rulings: [{ kind: 'ruling', line: 5 }, { kind: 'at-most', line: 6 }] }]);
   });
 
-  test.each([['elvar:nix', 'there is no built-in preset'], ['nix', 'names no preset'], ['./nix.yaml', 'there is no preset at nix.yaml'], ['npm:nix', 'npm install --save-dev nix']])('%s is refused', (name, message) => {
+  test.each([['elvar:nix', 'there is no built-in preset'], ['nix', 'nix is not a preset'], ['./nix.yaml', 'there is no preset at nix.yaml'], ['npm:nix', 'npm install --save-dev nix']])('%s is refused', (name, message) => {
     const { code, out, err } = elvar(makeFolder({ 'elvar.yaml': '' }), ['presets', name]);
     expect([code, out]).toEqual([2, '']);
     expect(err).toContain(message);

@@ -34,7 +34,7 @@ describe('who decided', () => {
 
   test('says of a guard that it does not bind its own file, where that decided', () => {
     const out = explain({ 'elvar.yaml': 'rulings: { safety/*: { level: error, guard: no-weaker } }\nzones:\n- match: [/a/]\n  rulings: { safety/raw-html: off }\n' }, 'a/b.js', 'safety/raw-html');
-    expect(out).toContain('Guarded (no-weaker) by elvar.yaml:1: other files may make it stricter, never weaker. A guard does not bind its own file or the presets that file adopts, so elvar.yaml:4 (zone in line 3) counts.');
+    expect(out).toContain('Guarded (no-weaker) by elvar.yaml:1: other files may make it stricter, never weaker. A guard does not bind its own file or the presets that file adopts, so elvar.yaml:4 (zone on line 3) counts.');
   });
 
   test('says who refused waivers, repairs and the ledger', () => {

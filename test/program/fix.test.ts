@@ -32,10 +32,10 @@ describe('fix', () => {
   test('sets one finding that is left as of one', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { idiom/quote-mark: warning, slips/loose-compare: warning }\n', 'a.js': 'sail(a.length == b, "tide");\n' });
     const told = (...args: string[]): string => elvar(folder, ['fix', ...args]).out.replaceAll('\n', ' ');
-    expect(told('--rule', 'slips/*')).toContain('2 findings are left. 1 of them could be repaired by other rules. Look at them');
-    expect(told()).toContain('1 finding is left. Look at it with elvar check, mend it by hand, or excuse');
+    expect(told('--rule', 'slips/*')).toContain('2 findings are left. 1 of them could be repaired by other rules. To see them: elvar check.');
+    expect(told()).toContain('1 finding is left. To see it: elvar check. To excuse');
     writeFileSync(path.join(folder, 'a.js'), 'sail("tide");\n');
-    expect(told('--rule', 'slips/*')).toContain('1 finding is left. It could be repaired by another rule. Look at it');
+    expect(told('--rule', 'slips/*')).toContain('1 finding is left. It could be repaired by another rule. To see it: elvar check.');
   });
 
   test('with --dry-run shows a patch that git applies, and changes nothing', () => {

@@ -2,17 +2,18 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { finderFor } from '../../src/core/model/rule.js';
-import type * as Library from '../../src/index.js';
+import type { ResolveReport } from '../../src/core/model/report.js';
+import type * as Library from '../../src/host/workspace.js';
 import { FILES, languageOf } from '../support/cascade-model.js';
 import { CODES, differences, settings, told } from '../support/foresight.js';
 import { inProject } from '../support/model-project.js';
 import { projects } from '../support/random-projects.js';
-import { runs } from '../support/runs.js';
+import { PATIENT, runs } from '../support/runs.js';
 
 // Only the built library knows where its grammars are.
-const { openWorkspace } = await import('../../dist/index.js') as typeof Library;
+const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 
-const many = { numRuns: runs(12) };
+const many = { numRuns: runs(8), ...PATIENT };
 
 test('what a setting would do is what two checks differ in', async () => {
   let changed = 0;
@@ -33,7 +34,7 @@ test('what a setting would do is what two checks differ in', async () => {
 }, 600_000);
 
 /** What holds of the rules that know the language of each file. */
-function meant(report: Library.ResolveReport): unknown[] {
+function meant(report: ResolveReport): unknown[] {
   return [...settings(report)].map(([file, rules]) => [file, Object.entries(rules as object).filter(([id]) => finderFor(CATALOG.get(id) as NonNullable<ReturnType<typeof CATALOG.get>>, languageOf(file)) !== null)]);
 }
 

@@ -70,16 +70,16 @@ describe('house rules', () => {
   });
 
   test.each<[string, string, string]>([
-    ['a query that no grammar has', LOG.replace('identifier', 'identifer'), 'elvar.yaml:6:12  the query does not fit the grammar of the grammar of the grammar of python: the grammar has no node “identifer”'],
+    ['a query that no grammar has', LOG.replace('identifier', 'identifer'), 'elvar.yaml:6:12  the query does not fit python: the grammar has no node “identifer”'],
     ['a query without a finding', LOG.replace('@finding', '@found'), 'it names no @finding'],
-    ['a query for every language', LOG.replace('[python]', '["*"]'), 'a query is written for the grammar of a language'],
+    ['a query for every language', LOG.replace('[python]', '["*"]'), 'a query needs the grammar of a language'],
     ['a query for a language without a grammar', LOG.replace('[python]', '[sql]'), 'Elvar has no grammar for it'],
     ['an unknown language', LOG.replace('[python]', '[pyton]'), 'Did you mean python?'],
-    ['a pattern with a look-around', TODO.replace('TODO', '(?=TODO)'), 'no regular expression'],
+    ['a pattern with a look-around', TODO.replace('TODO', '(?=TODO)'), 'not a regular expression'],
     ['a pattern and a query', `${TODO}    query: '(a)'\n`, 'this rule has both a query and a pattern'],
     ['nothing to look for', TODO.replace(/ {4}pattern.*\n/, ''), 'this rule has neither a query nor a pattern'],
     ['a concern of Elvar', TODO.replace('house/', 'text/'), 'text/ is reserved for the rules that come with Elvar'],
-    ['a name that is none', TODO.replace('house/ticket', 'house-ticket'), 'is no name for a rule'],
+    ['a name that is none', TODO.replace('house/ticket', 'house-ticket'), 'is not a rule id'],
     ['no message', TODO.replace(/ {4}message.*\n/, ''), '“message” is missing here'],
     ['an unknown key', `${TODO}    mesage: x\n`, 'Did you mean “message”?'],
   ])('%s is a mistake with its place', (_, rule, message) => {

@@ -82,7 +82,7 @@ describe('impact', () => {
     expect(out).toContain('- `idiom/debug-print`: the log is full\n');
     expect(readFileSync(path.join(folder, 'quay/moor.js'), 'utf8')).toMatch(/^\/\/ edited/);
     commitAll(folder);
-    expect(elvar(folder, ['impact', '--against', 'HEAD']).out).toMatch(/^No rule changes/);
+    expect(elvar(folder, ['impact', '--against', 'HEAD']).out).toMatch(/^Nothing changes/);
   });
 
   test('of a house rule that comes, and of layer files that were wrong then', () => {
@@ -123,7 +123,7 @@ describe('impact', () => {
   test('without a trial compares with the last commit', () => {
     git(folder, 'init', '-q', '-b', 'main');
     commitAll(folder);
-    expect(elvar(folder, ['impact']).out).toMatch(/^No rule changes for/);
+    expect(elvar(folder, ['impact']).out).toMatch(/^Nothing changes for/);
     writeFiles(folder, { 'elvar.yaml': FILES['elvar.yaml'].replace('rulings:', 'rulings:\n  dead/*: error') });
     expect(elvar(folder, ['impact']).out).toBe(elvar(folder, ['impact', '--against', 'HEAD']).out);
     expect(elvar(folder, ['impact']).out).toMatch(/tightened/);
@@ -153,7 +153,7 @@ describe('set', () => {
   test('tells what a ruling does, and then writes it', () => {
     const { code, out } = elvar(folder, ['set', 'slips/loose-compare', 'error', '--because', 'it was repaired']);
     expect(code).toBe(0);
-    expect(out).toMatch(/^It decides in 1 of the 2 files it reaches\.\nIn 1 file it is overridden by elvar\.yaml:11 \(zone old\), which comes later\.\nFindings in the file whose rules change: 5 before, 5 after; 1 finding changes level\.\n\nelvar\.yaml is changed\.\n/);
+    expect(out).toMatch(/^It decides in 1 of the 2 files it reaches\.\nIn 1 file it is overridden by elvar\.yaml:11 \(zone old\), which comes later\.\nFindings in the file whose rules change: 5 before, 5 after; 1 finding changes level\.\n\nelvar\.yaml was changed\.\n/);
     expect(root()).toBe(FILES['elvar.yaml'].replace('zones:', '  slips/loose-compare:\n    level: error\n    because: it was repaired\nzones:'));
     expect(elvar(folder, ['set', 'slips/loose-compare', 'error']).out).toBe('elvar.yaml already says so. Nothing was changed.\n');
     elvar(folder, ['set', 'slips/loose-compare', '--remove']);
@@ -180,14 +180,14 @@ describe('set', () => {
     elvar(folder, ['set', 'size/*', 'note', '--zone', 'old']);
     expect(root()).toContain('  rulings: { slips/loose-compare: off, size/*: note }\n');
     writeFiles(folder, { 'pier/a.js': '' });
-    expect(elvar(folder, ['set', 'text/line-width', '--option', 'max=90', '--at', 'pier']).out).toContain('pier/elvar.yaml is new.');
+    expect(elvar(folder, ['set', 'text/line-width', '--option', 'max=90', '--at', 'pier']).out).toContain('pier/elvar.yaml was created.');
     expect(readFileSync(path.join(folder, 'pier/elvar.yaml'), 'utf8')).toBe('rulings:\n  text/line-width:\n    options: { max: 90 }\n');
     elvar(folder, ['set', 'text/indent', 'note', '--personal']);
-    expect(elvar(folder, ['set', 'text/indent', 'note', '--personal']).out).toContain('~/.config/elvar/elvar.yaml says so already');
+    expect(elvar(folder, ['set', 'text/indent', 'note', '--personal']).out).toContain('~/.config/elvar/elvar.yaml already says so');
     expect(readFileSync(path.join(folder, '.config/elvar/elvar.yaml'), 'utf8')).toBe('rulings:\n  text/indent: note\n');
     const bare = makeFolder({ 'a.js': '' });
     elvar(bare, ['set', 'slips/*', 'error']);
-    expect(elvar(makeFolder({ 'b/a.js': '' }), ['set', 'slips/*', 'error', '--at', 'b'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('elvar:starter holds only while there is none at all') as string });
+    expect(elvar(makeFolder({ 'b/a.js': '' }), ['set', 'slips/*', 'error', '--at', 'b'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('elvar:starter applies only while there is none anywhere') as string });
     expect(readFileSync(path.join(bare, 'elvar.yaml'), 'utf8')).toBe('presets:\n  - elvar:starter\nrulings:\n  slips/*: error\n');
   });
 
@@ -195,11 +195,11 @@ describe('set', () => {
     for (const [args, message] of [
       [['slips/loose-compar', 'error'], /Did you mean slips\/loose-compare/],
       [['slips/*', 'eror'], /Did you mean error/],
-      [['slips/*'], /say what slips\/\* is to be/],
-      [['slips/*', 'error', '--remove'], /--remove takes the ruling out/],
+      [['slips/*'], /say how to set slips\/\*/],
+      [['slips/*', 'error', '--remove'], /--remove removes the ruling/],
       [['dead/*', '--remove'], /it has no ruling for dead\/\*/],
       [['slips/*', 'error', '--zone', 'new'], /it has no zone new/],
-      [['slips/*', 'error', '--at', 'nowhere'], /there is not a directory nowhere/],
+      [['slips/*', 'error', '--at', 'nowhere'], /there is no directory nowhere/],
       [['slips/*', 'error', '--at', 'crane.py'], /crane\.py is not a directory/],
       [['text/line-width', '--option', 'max=wide'], /^“max” of text\/line-width is a whole number from 20 to 1000, not “wide”\n {2}Nothing was written\.\n$/],
       [['text/line-width', '--option', 'max'], /--option max sets nothing/],
@@ -242,17 +242,17 @@ describe('adopt --copy', () => {
     const before = elvarJson<object>(folder, ['resolve', 'quay/moor.js']);
     const { code, out } = elvar(folder, ['adopt', 'elvar:starter', '--copy', 'style/ours.yaml', '--title', 'Ours: all', '--about', 'Grown here.']);
     expect(code).toBe(0);
-    expect(out).toMatch(/^Nothing changes for any of \d files\.\n\nstyle\/ours\.yaml is new: \d+ lines, yours to change\.\n/);
+    expect(out).toMatch(/^Nothing changes for any of \d files\.\n\nstyle\/ours\.yaml was created: \d+ lines, yours to change\.\n/);
     expect(readFileSync(path.join(folder, 'elvar.yaml'), 'utf8')).toBe('presets:\n  - use: ./style/ours.yaml\n    except: [dead/*]\n  - ./style.yaml\n');
     const text = readFileSync(path.join(folder, 'style/ours.yaml'), 'utf8');
     expect(text).toMatch(/^# Taken over from elvar:starter \(Elvar \d/);
     expect(text).toContain('title: "Ours: all"\nabout: Grown here.\n');
     expect(elvarJson<object>(folder, ['resolve', 'quay/moor.js'])).toEqual(before);
     for (const [args, message] of [
-      [['elvar:starter', '--copy', 'style/ours.yaml'], /overwrites nothing/],
-      [['elvar:starter', '--copy', 'style/ours.txt'], /should end in \.yaml/],
-      [['elvar:starter', '--title', 'x'], /go with --copy/],
-      [['elvar:starter', '--copy', 'x.yaml', '--only', 'dead/*'], /takes all of a preset over/],
+      [['elvar:starter', '--copy', 'style/ours.yaml'], /exists already/],
+      [['elvar:starter', '--copy', 'style/ours.txt'], /must end in \.yaml/],
+      [['elvar:starter', '--title', 'x'], /need --copy/],
+      [['elvar:starter', '--copy', 'x.yaml', '--only', 'dead/*'], /copies the whole preset/],
       [['./elvar.yaml', '--copy', 'x.yaml'], /./],
     ] as const) expect(elvar(folder, ['adopt', ...args]), args.join(' ')).toMatchObject({ code: 2, out: '', err: expect.stringMatching(message) as string });
   });

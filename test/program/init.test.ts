@@ -27,23 +27,23 @@ describe('init', () => {
     // What it said of the preset is what check finds with it alone; the tests were set apart.
     const { totals } = elvarJson<{ totals: Record<string, number> }>(folder, ['check', '--rule', 'slips/*', '--rule', 'dead/*']);
     expect(totals).toMatchObject({ warning: 2 });
-    expect(out).toMatch(/With that, check reports 2 things in \d files, of which 1 can be repaired\.\n$/);
+    expect(out).toMatch(/With that, check reports 2 findings in \d files, of which 1 can be repaired\.\n$/);
     expect(elvarJson<{ diagnoses: { code: string }[] }>(folder, ['doctor']).diagnoses.map(({ code: found }) => found)).toEqual(['zone-matches-nothing']);
   });
 
   test('overwrites nothing', () => {
     const folder = makeFolder({ ...FILES, '.elvarignore': '# mine\n' });
-    expect(elvar(folder, ['init', '--yes', '--dry-run']).out).toContain('elvar.yaml would be written:');
+    expect(elvar(folder, ['init', '--yes', '--dry-run']).out).toContain('elvar.yaml would be created:');
     expect(existsSync(path.join(folder, 'elvar.yaml'))).toBe(false);
     expect(elvar(folder, ['init', '--yes']).code).toBe(0);
     expect(read(folder, '.elvarignore')).toBe('# mine\n');
     const before = read(folder, 'elvar.yaml');
-    expect(elvar(folder, ['init', '--yes'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('overwrites nothing') as string });
+    expect(elvar(folder, ['init', '--yes'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('elvar.yaml exists already') as string });
     expect(read(folder, 'elvar.yaml')).toBe(before);
   });
 
   test('asks nothing without a terminal', () => {
-    expect(elvar(makeFolder(FILES), ['init'])).toMatchObject({ code: 2, err: expect.stringContaining('Take every default with --yes') as string });
+    expect(elvar(makeFolder(FILES), ['init'])).toMatchObject({ code: 2, err: expect.stringContaining('Use --yes to accept every default') as string });
   });
 
   test('in an empty directory', () => {

@@ -183,11 +183,11 @@ describe('ledger set', () => {
   test('refuses what makes no sense, and changes nothing', () => {
     const before = ledger();
     const wrong: [string[], RegExp][] = [
-      [['set', 'quay'], /say what is to be set/],
+      [['set', 'quay'], /say what to change/],
       [['set', '--status', 'planned'], /a planned repair needs a date/],
       [['set', '--until', '2001-01-31'], /2001-01-31 is past/],
-      [['set', '--until', 'soon'], /soon is no day/],
-      [['set', 'none.js', '--because', 'x'], /no entry of the ledger is meant/],
+      [['set', '--until', 'soon'], /soon is not a date/],
+      [['set', 'none.js', '--because', 'x'], /no ledger entry matches/],
       [['set', '--because', 'a\u001bb'], /control characters/],
       [['set', '--rule', 'slips/loose-compar', '--because', 'x'], /Did you mean slips\/loose-compare/],
       [['take', '--status', 'planned'], /a planned repair needs a date/],

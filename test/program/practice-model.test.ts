@@ -2,11 +2,11 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import type * as Library from '../../src/index.js';
+import type * as Library from '../../src/host/workspace.js';
 import { makeFolder } from '../support/project.js';
 import { runs } from '../support/runs.js';
 
-const { openWorkspace } = await import('../../dist/index.js') as typeof Library;
+const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 
 const COMPARE = 'slips/loose-compare';
 const BLANKS = 'text/trailing-blanks';

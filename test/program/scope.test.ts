@@ -98,7 +98,7 @@ describe('scope', () => {
       { kind: 'minified', pattern: '*.min.js', paths: ['public/one.min.js', 'public/two.min.js'] },
       { kind: 'huge', pattern: '/data/big.csv', paths: ['data/big.csv'] },
     ]);
-    expect(elvar(folder, ['scope']).out).toMatch(/5 checked files look as if nobody here wrote them\. To take them out, write into \.elvarignore at the root:\n {2}\/src\/third_party\/ +vendored/);
+    expect(elvar(folder, ['scope']).out).toMatch(/5 checked files do not look like your own code\. To take them out, add to \.elvarignore at the root:\n {2}\/src\/third_party\/ +vendored/);
     writeFileSync(path.join(folder, '.elvarignore'), foreign.map(({ pattern }) => `${pattern}\n`).join(''));
     const after = elvarJson<Json>(folder, ['scope']);
     expect(after.foreign).toEqual([]);

@@ -93,19 +93,6 @@ describe('how the engine is set', () => {
 
 });
 
-test('programs that use the library can write findings as JSON', () => {
-  const ask = `import('./dist/index.js').then(async ({ openWorkspace }) => {
-    const { files } = await openWorkspace({ directory: '.', env: {} }).check(['gate.js']);
-    console.log(JSON.stringify(files[0].findings));
-  })`;
-  const { stdout, stderr } = spawnSync(process.execPath, ['-e', ask], { cwd: folder, encoding: 'utf8' });
-  expect(stderr).toBe('');
-  expect(JSON.parse(stdout)).toEqual([{
-    rule: 'slips/loose-compare', level: 'error', path: 'gate.js', span: { start: { line: 1, column: 33 }, end: { line: 1, column: 35 } },
-    message: expect.stringContaining('converts') as string, fixable: false, excused: null, fingerprint: expect.stringMatching(/^[0-9a-f]{16}$/) as string,
-  }]);
-});
-
 describe('how it is started', () => {
   test('the script and the module say and do the same', () => {
     const [script, module] = ['main.cjs', 'main.js'].map((file) => spawnSync(process.execPath, [path.join(folder, 'dist', 'cli', file), 'check', 'gate.js'], { cwd: folder, encoding: 'utf8' }));

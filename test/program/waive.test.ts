@@ -123,7 +123,7 @@ describe('waivers in the whole tree', () => {
     const file = path.join(tree, 'quay/moor.js');
     const dry = elvar(tree, ['waive', '--remove-unused', '--dry-run']);
     expect([dry.code, readFileSync(file, 'utf8')]).toEqual([0, MOOR]);
-    expect(dry.out).toContain('3 waivers in 1 file would be removed, at least in part of it.');
+    expect(dry.out).toContain('3 waivers in 1 file would be removed, at least in part.');
     const { code: exit, out } = elvar(tree, ['waive', '--remove-unused']);
     expect(exit).toBe(0);
     expect(out).toContain('3 waivers in 1 file removed, at least in part of it.');

@@ -66,7 +66,7 @@ describe('waivers in a project', () => {
   test('that cannot be understood are told beside the findings where no rule tells of them', () => {
     const file = { 'a.js': '// elvar waive slips/loose-compare until tomorrow\ngo(a == b);\n' };
     const quiet = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', ...file });
-    expect(elvarJson<CheckDocument>(quiet, ['check']).misreadWaivers).toEqual([{ path: 'a.js', line: 1, text: 'elvar waive slips/loose-compare until tomorrow', problem: 'tomorrow is not a date; write YYYY-MM-DD' }]);
+    expect(elvarJson<CheckDocument>(quiet, ['check']).misreadWaivers).toEqual([{ path: 'a.js', line: 1, text: 'elvar waive slips/loose-compare until tomorrow', problem: 'tomorrow is not a date; write it as YYYY-MM-DD' }]);
     expect(elvar(quiet, ['check']).err).toContain('tomorrow is not a date');
     const loud = makeFolder({ 'elvar.yaml': LAYER, ...file });
     expect(elvarJson<CheckDocument>(loud, ['check']).misreadWaivers).toEqual([]);

@@ -1,5 +1,6 @@
 import { FILES } from './cascade-model.js';
-import type * as Library from '../../src/index.js';
+import type { CheckReport, ImpactReport, ResolveReport } from '../../src/core/model/report.js';
+import type { Finding } from '../../src/core/model/finding.js';
 
 const SCRIPT = `export function pick(a: number): number {
 ${[1, 2, 3, 4, 5, 6, 7].map((number) => `\tif (a === ${number}) return ${number};\n`).join('')}  console.log('${'a line that is rather wide '.repeat(2)}');
@@ -12,8 +13,8 @@ const PYTHON = `def pick(a):\n${[1, 2, 3, 4, 5, 6, 7].map((number) => `    if a 
 export const CODES = Object.fromEntries(FILES.map((file) => [file, file.endsWith('.py') ? PYTHON : SCRIPT]));
 
 /** What two reports differ in, a line a difference. */
-export function differences(before: Library.CheckReport, after: Library.CheckReport): string[] {
-  const found = ({ files }: Library.CheckReport): Map<string, string> =>
+export function differences(before: CheckReport, after: CheckReport): string[] {
+  const found = ({ files }: CheckReport): Map<string, string> =>
     new Map(files.flatMap(({ findings }) => findings).filter(({ excused }) => excused === null).map(({ path, rule, fingerprint, level }) => [`${path} ${rule} ${fingerprint}`, level]));
   const [old, now] = [found(before), found(after)];
   return [
@@ -23,13 +24,13 @@ export function differences(before: Library.CheckReport, after: Library.CheckRep
 }
 
 /** The same as an answer about a change tells it. */
-export function told({ findings }: Library.ImpactReport): string[] {
-  const keys = (sign: string, list: readonly Library.Finding[]): string[] => list.map(({ path, rule, fingerprint }) => `${sign} ${path} ${rule} ${fingerprint}`);
+export function told({ findings }: ImpactReport): string[] {
+  const keys = (sign: string, list: readonly Finding[]): string[] => list.map(({ path, rule, fingerprint }) => `${sign} ${path} ${rule} ${fingerprint}`);
   return [...findings.values()].flatMap(({ appearing, disappearing, relevelled }) => [...keys('+', appearing), ...keys('-', disappearing), ...keys('~', relevelled)]).sort();
 }
 
 /** What holds for each file. */
-export function settings({ files }: Library.ResolveReport): Map<string, unknown> {
+export function settings({ files }: ResolveReport): Map<string, unknown> {
   return new Map(files.map(({ path, rules }) => [path, Object.fromEntries(rules.set.rules)]));
 }
 

@@ -17,3 +17,6 @@ export function runs(usual: number): number {
 export function size(usual: number, deep: number): number {
   return FACTOR > 1 ? deep : usual;
 }
+
+/** For a property that is costly to try and has to be tried often enough to meet all its cases. */
+export const PATIENT = { interruptAfterTimeLimit: LONGEST * 8 } as const;

@@ -1,4 +1,4 @@
-import type { DoctorReport } from '../../core/model/report.js';
+import { doctorJson } from '../../formats/json/doctor.js';
 import { describeDiagnosis } from '../../formats/text/diagnosis.js';
 import { visible } from '../../formats/text/visible.js';
 import { EXIT } from '../exit-code.js';
@@ -34,12 +34,3 @@ export const DOCTOR: Command<Options> = {
     return exitCode(report.diagnoses.some(({ weight }) => weight === 'problem') ? EXIT.findings : EXIT.fine, report);
   },
 };
-
-/** `elvar-doctor/1`. */
-function doctorJson({ diagnoses, files, layerFiles, incomplete }: DoctorReport): object {
-  return {
-    format: 'elvar-doctor/1',
-    diagnoses: diagnoses.map(({ detail, file, line, weight, mend }) => ({ ...detail, ...describeDiagnosis(detail), file, line, weight, mendable: mend !== null })),
-    files, layerFiles, incomplete,
-  };
-}

@@ -26,7 +26,7 @@ export function parseWaiverComment(body: string): ParsedComment | null {
   const meant = VERBS.find((known) => known === verb);
   if (meant === undefined) {
     const near = VERBS.find((known) => distance(known, verb) <= 2);
-    return near === undefined ? null : malformed(`there is no ${verb}; write elvar ${near}`);
+    return near === undefined ? null : malformed(`${verb} is not understood; write elvar ${near}`);
   }
   const words = rest.trim();
   return meant === 'waive' ? parseWaive(words) : parseResume(words);
@@ -36,17 +36,17 @@ const PARTS = /^(?<list>[^\s,]+(?:\s*,\s*[^\s,]+)*)(?:\s+(?<reach>below|througho
 
 function parseWaive(words: string): ParsedComment {
   const { list, reach, until, because } = PARTS.exec(words)?.groups ?? {};
-  if (list === undefined) return malformed(words === '' ? 'it names no rule' : 'after the rules come below or throughout, until and a day, because and a reason, in this order');
+  if (list === undefined) return malformed(words === '' ? 'it names no rule' : 'after the rules come below or throughout, until and a date, because and a reason, in this order');
   const selectors = parseList(list);
   if (typeof selectors === 'string') return malformed(selectors);
-  if (until !== undefined && !isDate(until)) return malformed(`${until} is no day of the calendar; write YYYY-MM-DD`);
+  if (until !== undefined && !isDate(until)) return malformed(`${until} is not a date; write it as YYYY-MM-DD`);
   const place = reach === 'below' || reach === 'throughout' ? reach : 'line';
   return { kind: 'waive', waiver: { selectors, reach: place, until: until ?? null, because: because?.replace(/\s+/g, ' ').trim() ?? null } };
 }
 
 function parseResume(words: string): ParsedComment {
   if (words === '') return malformed('it names no rule');
-  const selectors = /^[^\s,]+(?:\s*,\s*[^\s,]+)*$/.test(words) ? parseList(words) : 'after elvar resume come rules alone, with commas between them';
+  const selectors = /^[^\s,]+(?:\s*,\s*[^\s,]+)*$/.test(words) ? parseList(words) : 'elvar resume takes only rules, separated by commas';
   return typeof selectors === 'string' ? malformed(selectors) : { kind: 'resume', selectors };
 }
 
@@ -55,7 +55,7 @@ function parseList(list: string): Selector[] | string {
   const selectors: Selector[] = [];
   for (const text of list.split(/\s*,\s*/)) {
     const selector = parseSelector(text);
-    if (selector === null) return `${text} is no rule and no group of rules`;
+    if (selector === null) return `${text} is neither a rule nor a group of rules`;
     selectors.push(selector);
   }
   return selectors;

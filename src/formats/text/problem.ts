@@ -105,7 +105,7 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
     case 'bad-expression':
       return say(`not a regular expression: ${detail.detail}`, 'RE2 has no look-around and no back-references: https://github.com/google/re2/wiki/Syntax');
     case 'bad-query':
-      return say(`the query does not fit the grammar of ${detail.grammar}: ${detail.detail}${detail.near === null ? '' : `, at ${quote(detail.near)}`}`, 'How to write queries: https://tree-sitter.github.io/tree-sitter/using-parsers/queries/');
+      return say(`the query does not fit ${detail.grammar}: ${detail.detail}${detail.near === null ? '' : `, at ${quote(detail.near)}`}`, 'How to write queries: https://tree-sitter.github.io/tree-sitter/using-parsers/queries/');
     case 'house-rule-twice':
       return say(`${detail.id} is declared twice, with different contents`, `It is also declared in ${detail.first.file}:${detail.first.line}. Keep one of them; a house rule applies to the whole project.`);
     case 'preset-circle':

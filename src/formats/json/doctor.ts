@@ -1,0 +1,11 @@
+import type { DoctorReport } from '../../core/model/report.js';
+import { describeDiagnosis } from '../text/diagnosis.js';
+
+/** `elvar-doctor/1`. */
+export function doctorJson({ diagnoses, files, layerFiles, incomplete }: DoctorReport): object {
+  return {
+    format: 'elvar-doctor/1',
+    diagnoses: diagnoses.map(({ detail, file, line, weight, mend }) => ({ ...detail, ...describeDiagnosis(detail), file, line, weight, mendable: mend !== null })),
+    files, layerFiles, incomplete,
+  };
+}

@@ -1,0 +1,228 @@
+/*
+ * The documents that programs get: plain data, the same as `--format json` prints. Within a version keys may be added, and none
+ * changes. Lines and columns count from 1, columns in UTF-16 code units; paths are relative to the root, with `/`.
+ */
+
+/** How strictly a rule is held. */
+export type Level = 'error' | 'warning' | 'note' | 'off';
+
+/** How reliable a rule's findings are. */
+export type Confidence = 'certain' | 'likely' | 'possible';
+
+/** Whether something is permitted for a rule's findings. */
+export type Permission = 'allow' | 'refuse';
+
+/** What an option can hold. */
+export type OptionValue = number | boolean | string | readonly string[];
+
+/** What could not be read, so that the answer lacks it. */
+export interface IncompletePath {
+  readonly path: string;
+  readonly reason: string;
+}
+
+/** A line of a layer file. */
+export interface LinePlace {
+  readonly file: string;
+  readonly line: number;
+}
+
+/** One place where a rule is not met. */
+export interface FindingData {
+  readonly rule: string;
+  readonly level: Exclude<Level, 'off'>;
+  readonly path: string;
+  readonly line: number;
+  readonly column: number;
+  readonly endLine: number;
+  readonly endColumn: number;
+  readonly message: string;
+  readonly advice: string;
+  readonly confidence: Confidence;
+  readonly fixable: boolean;
+  readonly fingerprint: string;
+  readonly excused: { readonly by: 'waiver' | 'ledger'; readonly line: number; readonly because: string | null; readonly until: string | null; readonly status: string | null } | null;
+}
+
+/** What the code violates. */
+export interface FindingsDocument {
+  readonly format: 'elvar-findings/1';
+  readonly findings: readonly FindingData[];
+  readonly totals: Readonly<Record<'files' | 'clean' | 'error' | 'warning' | 'note' | 'fixable' | 'excused' | 'byWaiver' | 'byLedger', number>>;
+  readonly notShown: { readonly level: number; readonly confidence: number };
+  readonly incomplete: readonly IncompletePath[];
+  readonly misreadWaivers: readonly { readonly path: string; readonly line: number; readonly text: string; readonly problem: string }[];
+  readonly guardedOut: readonly { readonly file: string; readonly line: number; readonly pattern: string; readonly files: number; readonly guards: readonly LinePlace[] }[];
+  readonly since?: string;
+}
+
+/** A file, or a directory (its path ends in `/`), that is not checked. */
+export interface SkippedData {
+  readonly path: string;
+  readonly reason: string;
+  readonly by: { readonly file: string | null; readonly line: number | null; readonly pattern: string | null } | null;
+}
+
+/** Which files are checked, and why the others are not. */
+export interface ScopeDocument {
+  readonly format: 'elvar-scope/1';
+  readonly checked: readonly { readonly path: string; readonly language: string }[];
+  readonly skipped: readonly SkippedData[];
+  readonly foreign: readonly { readonly kind: string; readonly pattern: string; readonly paths: readonly string[] }[];
+  readonly workTree: string | null;
+  readonly incomplete: readonly IncompletePath[];
+}
+
+/** The rule sets of files. */
+export interface ResolveDocument {
+  readonly format: 'elvar-resolve/1';
+  readonly sets: readonly {
+    readonly id: string;
+    readonly rules: Readonly<Record<string, { readonly level: Exclude<Level, 'off'>; readonly options: Readonly<Record<string, OptionValue>> }>>;
+    readonly files: readonly { readonly path: string; readonly language: string }[];
+  }[];
+}
+
+/** What one statement said about a rule, and what became of it. */
+export interface TrailData {
+  readonly kind: string;
+  readonly layer: string;
+  readonly file: string | null;
+  readonly line: number | null;
+  readonly selector: string | null;
+  readonly zone: string | null;
+  readonly level: Level | null;
+  readonly options: Readonly<Record<string, unknown>>;
+  readonly waivers: Permission | null;
+  readonly fix: Permission | null;
+  readonly ledger: Permission | null;
+  readonly guard: string | null;
+  readonly because: string | null;
+  readonly until: string | null;
+  readonly effect: 'applied' | 'expired' | 'refused' | 'partly-refused' | 'capped' | 'idle' | 'cut-off';
+  /** The refused parts: `level`, `options.NAME`, `waivers`, `fix`, `ledger`. */
+  readonly refused: readonly string[];
+  /** An index into the trail. */
+  readonly refusedBy: number | null;
+}
+
+/** A rule as decided for a path; `by` and `over` are indexes into the trail, whose entry 0 is the catalog. */
+export interface DecisionData {
+  readonly level: Level;
+  readonly inForce: boolean;
+  readonly waivers: Permission;
+  readonly fix: Permission;
+  readonly ledger: Permission;
+  readonly guards: readonly { readonly kind: string; readonly by: number }[];
+  readonly options: Readonly<Record<string, {
+    readonly value: OptionValue;
+    readonly by: number;
+    readonly over: number | null;
+    readonly items: readonly { readonly value: string; readonly by: number }[] | null;
+  }>>;
+  readonly by: number;
+  readonly over: number | null;
+  readonly trail: readonly TrailData[];
+}
+
+/** All that decides about one path. */
+export interface ExplainDocument {
+  readonly format: 'elvar-explain/1';
+  readonly path: string;
+  readonly exists: boolean;
+  readonly language: string | null;
+  readonly inScope: boolean;
+  readonly skipped: SkippedData | null;
+  readonly layers: readonly { readonly id: string; readonly kind: string; readonly title: string | null; readonly file: string | null; readonly through: readonly LinePlace[] }[];
+  readonly rules: Readonly<Record<string, DecisionData>>;
+}
+
+/** The same for one line. */
+export interface ExplainLineDocument extends ExplainDocument {
+  readonly line: number;
+  readonly findings: readonly FindingData[];
+  readonly waivers: readonly WaiverData[];
+  readonly unknownSelectors: readonly { readonly line: number; readonly selector: string; readonly near: string | null }[];
+}
+
+/** A comment that excuses findings. */
+export interface WaiverData {
+  readonly selectors: readonly string[];
+  readonly line: number;
+  readonly reach: 'line' | 'below' | 'throughout';
+  readonly until: string | null;
+  readonly because: string | null;
+  readonly expired: boolean;
+}
+
+/** One side of a difference. */
+export interface SideData {
+  readonly level: Level;
+  readonly by: LinePlace | null;
+  readonly options: Readonly<Record<string, { readonly value: OptionValue; readonly by: LinePlace | null }>>;
+  readonly waivers: Permission;
+  readonly fix: Permission;
+  readonly ledger: Permission;
+}
+
+/** How the rules of two sides differ. */
+export interface CompareDocument {
+  readonly format: 'elvar-compare/1';
+  readonly first: { readonly name: string; readonly kind: string; readonly exists: boolean };
+  readonly second: { readonly name: string; readonly kind: string; readonly exists: boolean };
+  readonly rules: readonly { readonly rule: string; readonly relation: 'stricter' | 'looser' | 'different'; readonly first: SideData; readonly second: SideData }[];
+}
+
+/** What a change of rules does to every file. */
+export interface ImpactDocument {
+  readonly format: 'elvar-impact/1';
+  readonly files: number;
+  readonly sets: { readonly before: number; readonly after: number };
+  readonly findings: { readonly before: number; readonly after: number };
+  readonly touched: readonly string[];
+  readonly entering: readonly string[];
+  readonly leaving: readonly string[];
+  readonly rules: Readonly<Record<string, {
+    readonly relation: 'stricter' | 'looser' | 'different' | null;
+    readonly ways: readonly { readonly relation: string; readonly before: object; readonly after: object; readonly files: readonly string[] }[];
+    readonly appearing: readonly FindingData[];
+    readonly disappearing: readonly FindingData[];
+    readonly relevelled: readonly FindingData[];
+  }>>;
+  readonly incomplete: readonly IncompletePath[];
+}
+
+/** What is wrong with the configuration itself. */
+export interface DoctorDocument {
+  readonly format: 'elvar-doctor/1';
+  readonly diagnoses: readonly { readonly code: string; readonly what: string; readonly advice: string; readonly file: string; readonly line: number | null; readonly weight: 'problem' | 'advice'; readonly mendable: boolean }[];
+  readonly files: number;
+  readonly layerFiles: number;
+  readonly incomplete: readonly IncompletePath[];
+}
+
+/** The rules there are. */
+export interface CatalogDocument {
+  readonly format: 'elvar-catalog/1';
+  readonly rules: readonly {
+    readonly id: string;
+    readonly concern: string;
+    readonly title: string;
+    readonly about: string;
+    readonly advice: string;
+    readonly tags: readonly string[];
+    readonly languages: readonly string[];
+    readonly confidence: Confidence;
+    readonly fixable: boolean;
+    readonly options: readonly { readonly name: string; readonly type: string; readonly default: OptionValue; readonly stricter: string | null; readonly choices?: readonly string[]; readonly least?: number; readonly most?: number }[];
+  }[];
+}
+
+/** What was repaired, or would be; each change as a unified diff. */
+export interface FixDocument {
+  readonly format: 'elvar-fix/1';
+  readonly written: boolean;
+  readonly files: readonly { readonly path: string; readonly patch: string; readonly repaired: Readonly<Record<string, number>>; readonly withdrawn: readonly { readonly rule: string; readonly line: number; readonly column: number; readonly message: string }[] }[];
+  readonly totals: Readonly<Record<'files' | 'repaired' | 'withdrawn' | 'left', number>>;
+  readonly incomplete: readonly IncompletePath[];
+}

@@ -1,0 +1,1 @@
+export { LayerError, UsageError } from '../host/errors.js';

@@ -1,0 +1,134 @@
+import { explainJson, explainLineJson } from '../formats/json/explain.js';
+import { catalogJson } from '../formats/json/catalog.js';
+import { checkJson } from '../formats/json/check.js';
+import { compareJson } from '../formats/json/compare.js';
+import { doctorJson } from '../formats/json/doctor.js';
+import { fixJson } from '../formats/json/fix.js';
+import { impactJson } from '../formats/json/impact.js';
+import { resolveJson } from '../formats/json/resolve.js';
+import { scopeJson } from '../formats/json/scope.js';
+import { narrowed } from '../core/inspect/select-findings.js';
+import { UsageError } from '../host/errors.js';
+import { needRule } from '../host/need-rule.js';
+import { selectedRules } from '../host/selected-rules.js';
+import { openWorkspace as openHost, type Workspace as HostWorkspace } from '../host/workspace.js';
+import type {
+  CatalogDocument, CompareDocument, DoctorDocument, ExplainDocument, ExplainLineDocument, FindingsDocument, FixDocument, ImpactDocument, ResolveDocument, ScopeDocument,
+} from './documents.js';
+
+/** How a workspace is opened. Every part may be left out. */
+export interface WorkspaceOptions {
+  /** The directory that paths are relative to; by default the current one. */
+  readonly directory?: string | undefined;
+  /** The project root, relative to `directory`; by default it is found by `.git`, else by the topmost `elvar.yaml`. */
+  readonly root?: string | undefined;
+  /** The day that decides what has expired, as YYYY-MM-DD; by default the local date. */
+  readonly today?: string | undefined;
+  /** Whether the personal layer is left out; by default it is read, but not in CI. */
+  readonly noPersonal?: boolean | undefined;
+  /** Settings above all layers, in their order: `SELECTOR=LEVEL` or `RULE.OPTION=VALUE`. */
+  readonly set?: readonly string[] | undefined;
+  /** Whether files that patterns take out are looked at too. */
+  readonly evenIgnored?: boolean | undefined;
+  /** The environment; by default that of the process. */
+  readonly env?: Readonly<Record<string, string | undefined>> | undefined;
+}
+
+/** What a question is about. */
+export interface PathsQuestion {
+  /** Files and directories; by default everything. */
+  readonly paths?: readonly string[] | undefined;
+}
+
+/** What a check is about. */
+export interface CheckQuestion extends PathsQuestion {
+  /** A revision of git: only findings on lines changed since then. */
+  readonly since?: string | undefined;
+  /** Selectors of rules: only their findings. */
+  readonly rules?: readonly string[] | undefined;
+  /** Whether excused findings are listed too; false by default. */
+  readonly excused?: boolean | undefined;
+}
+
+/** What a repair is about. */
+export interface FixQuestion extends PathsQuestion {
+  /** Selectors of the rules that may repair; by default all. */
+  readonly rules?: readonly string[] | undefined;
+  /** Whether the files are written; false by default: the answer tells what would be. */
+  readonly write?: boolean | undefined;
+}
+
+/** A change of rules to try: one of the three; without any, the layer files as they are are compared with the last commit. */
+export interface ImpactQuestion {
+  /** Settings, as in {@link WorkspaceOptions.set}. */
+  readonly set?: readonly string[] | undefined;
+  /** A preset that the root would adopt too. */
+  readonly preset?: string | undefined;
+  /** A revision of git whose layer files are compared with those of today. */
+  readonly against?: string | undefined;
+}
+
+/**
+ * A project that questions can be asked about. Each answer is plain data, the document that the command of that name prints with
+ * `--format json`. Nothing is kept between questions: each reads the project anew.
+ * Every method throws a LayerError when a layer file is wrong, and a UsageError when what is asked makes no sense.
+ */
+export interface Workspace {
+  /** The project root, absolute. */
+  readonly root: string;
+  /** What does the code violate? */
+  readonly check: (question?: CheckQuestion) => Promise<FindingsDocument>;
+  /** Which files are checked, and why are others not? */
+  readonly scope: (question?: PathsQuestion) => ScopeDocument;
+  /** What are the effective rules of every file? */
+  readonly resolve: (question?: PathsQuestion) => ResolveDocument;
+  /** Why is it so, for this path? It need not exist. @param question `rule`: only this rule. */
+  readonly explain: (path: string, question?: { readonly rule?: string | undefined }) => ExplainDocument;
+  /** Why is it so, on this line (from 1) and column (from 1)? */
+  readonly explainLine: (place: { readonly path: string; readonly line: number; readonly column?: number | undefined }) => Promise<ExplainLineDocument>;
+  /** How do the rules of two files, directories or presets differ? */
+  readonly compare: (first: string, second: string) => CompareDocument;
+  /** What would a change of rules do? */
+  readonly impact: (question?: ImpactQuestion) => Promise<ImpactDocument>;
+  /** What is wrong with the configuration itself? */
+  readonly doctor: () => Promise<DoctorDocument>;
+  /** Which rules are there, the project's house rules among them? */
+  readonly catalog: () => CatalogDocument;
+  /** Repairs what can be repaired safely. */
+  readonly fix: (question?: FixQuestion) => Promise<FixDocument>;
+}
+
+/** Opens the project around a directory. @throws UsageError when the directory or the root is none, or an option is wrong. */
+export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
+  const given = Object.fromEntries(Object.entries(options).filter(([, value]) => value !== undefined));
+  const host = openHost(given);
+  return {
+    root: host.root,
+    check: (question = {}) => check(host, question),
+    scope: ({ paths = [] } = {}) => scopeJson(host.scope(paths)) as ScopeDocument,
+    resolve: ({ paths = [] } = {}) => resolveJson(host.resolve(paths)) as ResolveDocument,
+    explain: (path, { rule } = {}) => {
+      const explanation = host.explain(path, rule);
+      return explainJson(explanation, rule === undefined ? null : new Set([needRule(rule, explanation.catalog).id])) as ExplainDocument;
+    },
+    explainLine: async ({ path, line, column }) => explainLineJson(await host.explainLine({ file: path, line, column: column ?? null })) as ExplainLineDocument,
+    compare: (first, second) => compareJson(host.compare(first, second)) as CompareDocument,
+    impact: (question = {}) => impact(host, given, question),
+    doctor: async () => doctorJson(await host.doctor()) as DoctorDocument,
+    catalog: () => catalogJson(host.catalog().catalog.rules) as CatalogDocument,
+    fix: async ({ paths = [], rules = [], write = false } = {}) => fixJson(await host.fix(paths, rules, write)) as FixDocument,
+  };
+}
+
+async function check(host: HostWorkspace, { paths = [], since, rules = [], excused = false }: CheckQuestion): Promise<FindingsDocument> {
+  const report = await host.check(paths, since ?? null);
+  const asked = narrowed(report, { rules: selectedRules(rules, report.catalog), concerns: null });
+  return checkJson(asked, { level: 0, confidence: 0 }, { withExcused: excused, withFiles: false }) as FindingsDocument;
+}
+
+async function impact(host: HostWorkspace, options: WorkspaceOptions, { set, preset, against }: ImpactQuestion): Promise<ImpactDocument> {
+  if ([set, preset, against].filter((one) => one !== undefined).length > 1) throw new UsageError('set, preset and against cannot be combined');
+  if (preset !== undefined) return impactJson(await host.impactOfPreset(preset)) as ImpactDocument;
+  if (set !== undefined) return impactJson(await host.impact(host.trial({ set: [...options.set ?? [], ...set] }))) as ImpactDocument;
+  return impactJson(await host.impactSince(against ?? 'HEAD')) as ImpactDocument;
+}
