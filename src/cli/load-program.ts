@@ -43,8 +43,13 @@ function userCacheFolder(): string {
 
 /** Whether a folder is the user's, and nobody else can write into it: what lies there is run. */
 function isOwn(folder: string): boolean {
-  const stats = statSync(folder, { throwIfNoEntry: false });
-  return stats !== undefined && (process.getuid === undefined || (stats.uid === process.getuid() && (stats.mode & 0o022) === 0));
+  try {
+    const stats = statSync(folder);
+    return process.getuid === undefined || (stats.uid === process.getuid() && (stats.mode & 0o022) === 0);
+  } catch {
+    // There is none, or it may not be looked at.
+    return false;
+  }
 }
 
 /** Keeps what V8 has made of the program for the next run; those of other programs and versions go. Where it cannot be kept, the next run does without. */

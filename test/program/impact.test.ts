@@ -201,7 +201,7 @@ describe('set', () => {
       [['slips/*', 'error', '--zone', 'new'], /it has no zone new/],
       [['slips/*', 'error', '--at', 'nowhere'], /there is no directory nowhere/],
       [['slips/*', 'error', '--at', 'crane.py'], /crane\.py is not a directory/],
-      [['text/line-width', '--option', 'max=wide'], /^“max” of text\/line-width is a whole number from 20 to 1000, not “wide”\n {2}Nothing was written\.\n$/],
+      [['text/line-width', '--option', 'max=wide'], /^“max” of text\/line-width must be a whole number from 20 to 1000, not “wide”\n {2}Nothing was written\.\n$/],
       [['text/line-width', '--option', 'max'], /--option max sets nothing/],
       [['slips/*', 'error', '--until', 'soon'], /^“soon” is not a date\n/],
       [['slips/*', 'warn'], /Did you mean warning/],

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { tmpdir, userInfo } from 'node:os';
 import path from 'node:path';
 import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from 'node:worker_threads';
 import { onTestFinished } from 'vitest';
@@ -55,8 +55,11 @@ export function elvar(folder: string, args: readonly string[], env: Readonly<Rec
 }
 
 function environment(folder: string, env: Readonly<Record<string, string>>): Record<string, string> {
-  return { PATH: process.env['PATH'] ?? '', HOME: folder, ...env };
+  return { PATH: process.env['PATH'] ?? '', HOME: folder, XDG_CACHE_HOME: CACHES, ...env };
 }
+
+/** What the program keeps for itself, outside of the folders that tests look at. */
+export const CACHES = path.join(tmpdir(), `elvar-test-caches-${userInfo().uid}`);
 
 /** The longest that one command may take, in milliseconds. */
 const LONGEST = 120_000;

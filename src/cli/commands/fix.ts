@@ -20,7 +20,7 @@ export const FIX: Command<Options> = {
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
   examples: [
     ['elvar fix --dry-run', 'what would change, as a diff'],
-    ["elvar fix services --rule 'text/*'", 'one directory, and only blanks, line ends and the like'],
+    ["elvar fix services --rule 'text/*'", 'one directory, and only spacing, line endings and the like'],
   ],
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
