@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
@@ -5,12 +6,13 @@ export default defineConfig({
     setupFiles: ['test/support/runs.ts'],
     // A test may drive the built program many times.
     testTimeout: 60_000,
-    // Files share nothing, so each core takes one.
-    maxWorkers: '100%',
+    // Files share nothing, so each core takes one, and one more works while others wait for a process or a clock.
+    maxWorkers: availableParallelism() + 1,
     projects: [
-      // What one file of these has loaded, all the rules for one, serves the next.
+      // What one file has loaded, all the rules for one or the program itself, serves the next. Two projects, since the
+      // engine of the grammars is started once in a process: by the sources, or by the built program.
       { extends: true, test: { name: 'core', include: ['test/core/**/*.test.ts'], isolate: false } },
-      { extends: true, test: { name: 'program', include: ['test/{program,docs}/**/*.test.ts'] } },
+      { extends: true, test: { name: 'program', include: ['test/{program,docs}/**/*.test.ts'], isolate: false } },
     ],
   },
 });

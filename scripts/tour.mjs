@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { chmodSync, cpSync, mkdirSync, mkdtempSync, readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { loadProgram } from '../dist/cli/load-program.js';
 
 const here = path.join(import.meta.dirname, '..');
 const page = path.join(here, 'docs', 'tour.md');
@@ -80,6 +81,11 @@ const STEPS = [
 
 const folder = realpathSync(mkdtempSync(path.join(tmpdir(), 'elvar-tour-')));
 
+const environment = {
+  GIT_AUTHOR_NAME: 'Harbour', GIT_AUTHOR_EMAIL: 'harbour@saltmarsh.example', GIT_COMMITTER_NAME: 'Harbour', GIT_COMMITTER_EMAIL: 'harbour@saltmarsh.example',
+  PATH: `${path.join(folder, 'bin')}:${process.env.PATH}`, HOME: folder, GIT_CONFIG_NOSYSTEM: '1',
+};
+
 function prepare() {
   const harbour = path.join(folder, 'harbour');
   cpSync(path.join(here, 'demo', 'harbour'), harbour, { recursive: true });
@@ -90,24 +96,35 @@ function prepare() {
   mkdirSync(path.join(folder, 'bin'));
   writeFileSync(path.join(folder, 'bin', 'elvar'), `#!/bin/sh\nexec "${process.execPath}" "${path.join(here, 'dist', 'cli', 'main.cjs')}" "$@"\n`);
   chmodSync(path.join(folder, 'bin', 'elvar'), 0o755);
-  run('git init -q -b main');
+  runInShell('git init -q -b main');
 }
 
-function run(command) {
-  const identity = { GIT_AUTHOR_NAME: 'Harbour', GIT_AUTHOR_EMAIL: 'harbour@saltmarsh.example', GIT_COMMITTER_NAME: 'Harbour', GIT_COMMITTER_EMAIL: 'harbour@saltmarsh.example' };
-  const { stdout, stderr } = spawnSync('sh', ['-c', command], {
-    cwd: path.join(folder, 'harbour'), encoding: 'utf8',
-    env: { ...identity, PATH: `${path.join(folder, 'bin')}:${process.env.PATH}`, HOME: folder, GIT_CONFIG_NOSYSTEM: '1' },
-  });
+/** A plain command of the program, with what is shown of its output; all others need a shell. */
+const PLAIN = /^elvar ((?:[^|&'"]|'[^']*'|"[^"]*")*?)(?: \| (head|tail) -n (\d+))?$/;
+
+async function run(command) {
+  const [isPlain, args, part, lines] = PLAIN.exec(command) ?? [];
+  if (isPlain === undefined) return runInShell(command);
+  let output = '';
+  const write = (text) => { output += text; };
+  const words = args.match(/(?:[^\s'"]|'[^']*'|"[^"]*")+/g).map((word) => word.replace(/['"]/g, ''));
+  // As in the shell, a part of the output is a part of standard output; nothing is written to standard error there.
+  await loadProgram().program.runSafely(words, { out: write, err: write, directory: path.join(folder, 'harbour'), env: environment, isTerminal: false, columns: 100 });
+  const all = output.trimEnd().split('\n');
+  return (part === undefined ? all : part === 'head' ? all.slice(0, Number(lines)) : all.slice(-Number(lines))).join('\n').trimEnd();
+}
+
+function runInShell(command) {
+  const { stdout, stderr } = spawnSync('sh', ['-c', command], { cwd: path.join(folder, 'harbour'), encoding: 'utf8', env: environment });
   return `${stdout}${stderr}`.trimEnd();
 }
 
-function text() {
+async function text() {
   const parts = ['# A first week', 'How a lead would begin with Elvar, on the [demo](../demo/harbour) without its rules. Each command is run, and this page holds what it prints (`npm run tour`).'];
   for (const { title, text: words, commands } of STEPS) {
     parts.push(`## ${title}`, words);
     for (const command of commands) {
-      const output = run(command);
+      const output = await run(command);
       parts.push(`\`\`\`\n$ ${command}\n${output}${output === '' ? '' : '\n'}\`\`\``);
     }
   }
@@ -116,7 +133,7 @@ function text() {
 
 try {
   prepare();
-  const written = text();
+  const written = await text();
   if (!process.argv.includes('--check')) writeFileSync(page, written);
   else if (readFileSync(page, 'utf8') !== written) {
     const [now, then] = [written.split('\n'), readFileSync(page, 'utf8').split('\n')];

@@ -12,7 +12,7 @@ import type { IncompletePath } from '../core/model/scope.js';
 import type { PathExclusion } from '../core/scope/scope-state.js';
 import { DirectoryReader, type Directory, type EntryKind } from './directory.js';
 import { LayerError, UsageError } from './errors.js';
-import { guardedOut, type TakenOut } from './guarded-out.js';
+import { guardedOut } from './guarded-out.js';
 import { LayerLoader } from './layer-loader.js';
 import { sortByPath } from './path-order.js';
 import { commandLineStatements, type RunSettings } from './run-settings.js';
@@ -20,7 +20,9 @@ import { linkStatsAt } from './stats.js';
 import { TreeWalker, type Listing } from './walk.js';
 
 /** A listing with what it was made from. */
-export interface ProjectListing extends Listing {
+export interface ProjectListing extends Omit<Listing, 'takenOut'> {
+  /** Finds the patterns of inner directories that take out files for which a guard of an outer layer holds. */
+  readonly guardedOut: () => GuardedOut[];
   readonly settings: ScopeSettings;
   readonly failOn: FailOn;
   readonly confidence: Confidence | null;
@@ -156,7 +158,7 @@ export class Project {
       incomplete: [...incomplete, ...this.reader.incomplete],
       settings: this.reader.rootLayer?.scope ?? NO_SCOPE_SETTINGS,
       own,
-      takenOut,
+      guardedOut: () => guardedOut(takenOut, { root: this.root, reader: this.reader, resolver: this.resolver, catalog: this.catalog }),
       failOn: this.reader.rootLayer?.failOn ?? 'error',
       confidence: this.reader.rootLayer?.confidence ?? null,
       needsReasons: this.reader.rootLayer?.needsReasons ?? false,
@@ -165,11 +167,6 @@ export class Project {
       remotes: [...this.loader.remotes.values()],
       notices: this.notices(),
     };
-  }
-
-  /** The patterns of inner directories that take out files for which a guard of an outer layer holds. */
-  guardedOut(taken: readonly TakenOut[]): GuardedOut[] {
-    return guardedOut(taken, { root: this.root, reader: this.reader, resolver: this.resolver, catalog: this.catalog });
   }
 
   /** The rules of the root directory. */

@@ -40,7 +40,7 @@ function uncommittedRenames(root: string): Rename[] {
   return renamesOf(root, ['diff', ...RENAMES, 'HEAD']);
 }
 
-/** git-diff(1): renames alone, however many, by their paths below the directory, divided by NUL. */
+/** As git-diff(1) has it: renames alone, however many, by their paths below the directory, divided by NUL. */
 const RENAMES = ['--relative', '--no-ext-diff', '--no-textconv', '--find-renames', '-l0', '--diff-filter=R', '--name-status', '-z'];
 
 function renamesOf(root: string, args: readonly string[]): Rename[] {

@@ -300,7 +300,7 @@ export class Workspace {
       const { incomplete } = listing;
       const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
       const notices = [...listing.notices, ...refusals.map((refusal) => ({ refusal }))];
-      const hidden = seeksGuards ? project.guardedOut(listing.takenOut) : [];
+      const hidden = seeksGuards ? listing.guardedOut() : [];
       return { listing, hidden, base: { catalog: project.catalog, usesStarter: project.hasStarter, incomplete, notices } };
     }, { names });
   }

@@ -88,10 +88,11 @@ describe('a layer file is edited', () => {
   const styles = fc.record({ indent: fc.constantFrom(2, 4), collectionStyle: fc.constantFrom<('any' | 'flow' | 'block')[]>('any', 'flow', 'block'), indentSeq: fc.boolean() });
 
   test('in any form: what comes out is what is meant, or nothing does', () => {
-    let done = 0;
+    let [done, tried] = [0, 0];
     fc.assert(fc.property(fc.dictionary(word, value, { maxKeys: 4 }), styles, fc.array(word, { minLength: 1, maxLength: 3 }), fc.oneof(word, reason, fc.record({ level: word, because: reason, options: fc.record({ max: fc.integer() }) })), fc.boolean(), (data, style, path, next, isWindows) => {
       const written = stringify(data, style).replace(/^(?=\S)/m, '# first\n').replaceAll('\n', isWindows ? '\r\n' : '\n');
       let edited: string;
+      tried += 1;
       try {
         edited = setYaml(written, path, next);
       } catch (error) {
@@ -110,6 +111,6 @@ describe('a layer file is edited', () => {
         expect(lost.length).toBeLessThanOrEqual(replaced);
       }
     }), { numRuns: runs(1500) });
-    expect(done).toBeGreaterThan(700);
+    expect(done / tried).toBeGreaterThan(0.4);
   });
 });

@@ -3,6 +3,8 @@ import { GRAMMARS } from '../../src/core/model/language.js';
 import { isComment, type SyntaxNode } from '../../src/core/syntax/node.js';
 import { builtGrammars } from '../support/grammars.js';
 import { parsedExamples } from '../support/example-codes.js';
+import { size } from '../support/runs.js';
+import { same } from '../support/same.js';
 import { textOf, withSource } from '../support/sources.js';
 
 const grammars = builtGrammars();
@@ -37,21 +39,21 @@ test('the nodes of a type are those that a walk meets', () => {
       const all = nodes.filter((node) => node.type === type);
       // Words of the language count only where nothing else has their name; in this file it may be missing.
       const found = root.tree.ofType(type);
-      expect(all.some(({ named }) => named) ? found : found.length === 0 ? all : found).toEqual(all.some(({ named }) => named) ? all.filter(({ named }) => named) : all);
+      same(all.some(({ named }) => named) ? found : found.length === 0 ? all : found, all.some(({ named }) => named) ? all.filter(({ named }) => named) : all);
       expect(new Set(found.map(({ named }) => named)).size).toBeLessThan(2);
     }
-    expect([...root.tree.types].sort()).toEqual([...types].sort());
-    expect(root.tree.ofTypes(types.slice(0, 3))).toEqual(types.slice(0, 3).flatMap((type) => root.tree.ofType(type)));
-    expect(root.tree.ofType('no such type')).toEqual([]);
-    expect(root.tree.size).toBe(nodes.length);
+    same([...root.tree.types].sort(), [...types].sort());
+    same(root.tree.ofTypes(types.slice(0, 3)), types.slice(0, 3).flatMap((type) => root.tree.ofType(type)));
+    same(root.tree.ofType('no such type'), []);
+    same(root.tree.size, nodes.length);
   });
 });
 
 test('the same place is always the same object', () => {
   eachTree((nodes, root) => {
     expect(new Set(nodes).size).toBe(nodes.length);
-    expect(allBelow(root).every((node, index) => node === nodes[index])).toBe(true);
-    nodes.forEach((node, index) => expect(node.index).toBe(index));
+    same(allBelow(root).every((node, index) => node === nodes[index]), true);
+    nodes.forEach((node, index) => same(node.index, index));
   });
 });
 
@@ -59,7 +61,7 @@ test('a walk meets all in the order of the text, and leaves out what it is told 
   eachTree((nodes, root) => {
     const met: SyntaxNode[] = [];
     root.walk((node) => void met.push(node));
-    expect(met.every((node, index) => node === nodes[index])).toBe(true);
+    same(met.every((node, index) => node === nodes[index]), true);
     expect(met).toHaveLength(nodes.length);
     const inner = nodes.find((node) => node !== root && node.children.length > 0);
     if (inner === undefined) return;
@@ -69,7 +71,7 @@ test('a walk meets all in the order of the text, and leaves out what it is told 
       return node !== inner;
     });
     const below = new Set(allBelow(inner));
-    expect(around).toEqual(nodes.filter((node) => node === inner || !below.has(node)));
+    same(around, nodes.filter((node) => node === inner || !below.has(node)));
   });
 });
 
@@ -77,17 +79,17 @@ test('parts, roles and neighbours agree with the children', () => {
   eachTree((nodes) => {
     for (const node of nodes) {
       const { children } = node;
-      expect(node.parts).toEqual(children.filter(({ named }) => named));
-      expect(node.firstPart).toBe(children.find((child) => child.named && !isComment(child)) ?? null);
+      same(node.parts, children.filter(({ named }) => named));
+      same(node.firstPart, children.find((child) => child.named && !isComment(child)) ?? null);
       for (const field of new Set(children.map((child) => child.field ?? 'none'))) {
-        expect(node.child(field)).toBe(children.find((child) => child.field === field) ?? null);
-        expect(node.childrenOf(field)).toEqual(children.filter((child) => child.field === field));
+        same(node.child(field), children.find((child) => child.field === field) ?? null);
+        same(node.childrenOf(field), children.filter((child) => child.field === field));
       }
-      for (const { type } of children) expect(node.childOfType('nothing', type)).toBe(children.find((child) => child.type === type));
+      for (const { type } of children) same(node.childOfType('nothing', type), children.find((child) => child.type === type));
       children.forEach((child, index) => {
-        expect(child.next).toBe(children[index + 1] ?? null);
-        expect(child.parent).toBe(node);
-        expect(child.isWithin(node)).toBe(true);
+        same(child.next, children[index + 1] ?? null);
+        same(child.parent, node);
+        same(child.isWithin(node), true);
       });
     }
   });
@@ -96,15 +98,15 @@ test('parts, roles and neighbours agree with the children', () => {
 test('what lies around and below is found by its type', () => {
   eachTree((nodes) => {
     const types = [...new Set(nodes.map(({ type }) => type))];
-    for (const node of nodes.filter((_, index) => index % 5 === 0)) {
+    for (const node of nodes.filter((_, index) => index % size(20, 3) === 0)) {
       const above = ancestors(node);
       for (const type of types.slice(0, 8)) {
         const wanted = new Set([type]);
-        expect(node.closest(wanted)).toBe(above.find((other) => other.type === type) ?? null);
-        expect(node.contains(wanted)).toBe(allBelow(node).some((other) => other.type === type));
+        same(node.closest(wanted), above.find((other) => other.type === type) ?? null);
+        same(node.contains(wanted), allBelow(node).some((other) => other.type === type));
         const barred = new Set(['arguments', 'block', 'statement_block']);
         const open = (other: SyntaxNode): boolean => other === node || (other.parent !== null && open(other.parent) && (other.parent === node || !barred.has(other.parent.type)));
-        expect(node.contains(wanted, barred)).toBe(allBelow(node).some((other) => other.type === type && open(other)));
+        same(node.contains(wanted, barred), allBelow(node).some((other) => other.type === type && open(other)));
       }
     }
   });

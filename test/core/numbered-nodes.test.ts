@@ -15,6 +15,7 @@ import { LOOPS } from '../../src/core/syntax/statements.js';
 import type { SyntaxTree } from '../../src/core/syntax/tree.js';
 import { parsedExamples } from '../support/example-codes.js';
 import { builtGrammars } from '../support/grammars.js';
+import { same } from '../support/same.js';
 import { textOf, withSource } from '../support/sources.js';
 
 const grammars = builtGrammars();
@@ -44,11 +45,11 @@ describe('a node by its number', () => {
   test('has the neighbours that it has as a node', () => {
     inEach(({ tree }) => {
       for (const node of nodesOf(tree)) {
-        expect(tree.nodeAt(node.index)).toBe(node);
-        expect(tree.typeAt(node.index)).toBe(node.type);
-        expect(tree.textAt(node.index)).toBe(node.text);
-        expect([node.parentType, node.lastType, node.nextType]).toEqual([node.parent?.type ?? null, node.last?.type ?? null, node.next?.type ?? null]);
-        expect([tree.lastOf(node.index), tree.nextOf(node.index)]).toEqual([node.last?.index ?? -1, node.next?.index ?? -1]);
+        same(tree.nodeAt(node.index), node);
+        same(tree.typeAt(node.index), node.type);
+        same(tree.textAt(node.index), node.text);
+        same([node.parentType, node.lastType, node.nextType], [node.parent?.type ?? null, node.last?.type ?? null, node.next?.type ?? null]);
+        same([tree.lastOf(node.index), tree.nextOf(node.index)], [node.last?.index ?? -1, node.next?.index ?? -1]);
       }
       expect(tree.typeAt(-1)).toBeNull();
     });
@@ -60,10 +61,10 @@ describe('a node by its number', () => {
       for (const type of tree.types) {
         const kinds = tree.names.kinds.flatMap((name, kind) => (name === type ? [kind] : []));
         const numbers = kinds.flatMap((kind) => [...tree.numbersOfKind(kind)]).sort((a, b) => a - b);
-        expect(numbers).toEqual(nodes.filter((node) => node.type === type).map(({ index }) => index));
-        expect(tree.hasAny([type])).toBe(tree.ofType(type).length > 0);
+        same(numbers, nodes.filter((node) => node.type === type).map(({ index }) => index));
+        same(tree.hasAny([type]), tree.ofType(type).length > 0);
       }
-      expect(tree.hasAny(['no_such_node'])).toBe(false);
+      same(tree.hasAny(['no_such_node']), false);
     });
   });
 
@@ -71,8 +72,8 @@ describe('a node by its number', () => {
     inEach(({ tree }) => {
       for (const types of [[...tree.types], [...FUNCTIONS], [...LOOPS, 'no_such_node'], ['if_statement'], []]) {
         const numbers = tree.ofTypes(types).map(({ index }) => index);
-        expect([...tree.numbersOf(types)]).toEqual(numbers);
-        expect([...tree.numbersInOrder(new Map(types.map((type) => [type, true])))]).toEqual(numbers.toSorted((a, b) => a - b));
+        same([...tree.numbersOf(types)], numbers);
+        same([...tree.numbersInOrder(new Map(types.map((type) => [type, true])))], numbers.toSorted((a, b) => a - b));
       }
     });
   });
@@ -84,11 +85,11 @@ describe('a node by its number', () => {
       const test = operatorTest(tree, signs);
       for (const node of nodesOf(tree)) {
         const { children } = node;
-        expect(tree.onlyBetween(node.index)).toBe(children.length === 3 ? children[1]?.index : -1);
-        expect(tree.previousOf(node.index)).toBe(node.parent?.children[node.parent.children.indexOf(node) - 1]?.index ?? -1);
+        same(tree.onlyBetween(node.index), children.length === 3 ? children[1]?.index : -1);
+        same(tree.previousOf(node.index), node.parent?.children[node.parent.children.indexOf(node) - 1]?.index ?? -1);
         const operator = node.child('operator');
         if (test(node.index)) found += 1;
-        expect(test(node.index)).toBe(operator !== null && signs.has(operator.type));
+        same(test(node.index), operator !== null && signs.has(operator.type));
       }
     });
     expect(found).toBeGreaterThan(20);
@@ -99,10 +100,10 @@ describe('a node by its number', () => {
     inEach(({ tree }) => {
       for (const node of nodesOf(tree)) {
         for (const [first, second] of [['body', 'name'], ['name', 'body'], ['left', 'operator'], ['no-such-role', 'parameters']] as const) {
-          expect(tree.childInRoles(node.index, tree.rolesOf([first, second]))).toBe((node.child(first) ?? node.child(second))?.index ?? -1);
+          same(tree.childInRoles(node.index, tree.rolesOf([first, second])), (node.child(first) ?? node.child(second))?.index ?? -1);
         }
-        expect(tree.closest(node.index, types)).toBe([...around(node)].find(({ type }) => types.has(type))?.index ?? -1);
-        expect(node.closest(types)).toBe([...around(node)].find(({ type }) => types.has(type)) ?? null);
+        same(tree.closest(node.index, types), [...around(node)].find(({ type }) => types.has(type))?.index ?? -1);
+        same(node.closest(types), [...around(node)].find(({ type }) => types.has(type)) ?? null);
       }
     });
   });
@@ -112,7 +113,7 @@ describe('a node by its number', () => {
       const nodes = nodesOf(tree).slice(0, 30);
       for (const inner of nodes) {
         const outer = new Set([inner, ...around(inner)]);
-        expect(nodes.filter((node) => node.isAround(inner.index)).map(({ index }) => index)).toEqual(nodes.filter((node) => outer.has(node)).map(({ index }) => index));
+        same(nodes.filter((node) => node.isAround(inner.index)).map(({ index }) => index), nodes.filter((node) => outer.has(node)).map(({ index }) => index));
       }
     });
   });
@@ -129,8 +130,8 @@ describe('scopes', () => {
       const makes = (node: SyntaxNode): boolean => kinds.has(node.type) && isOwn(node);
       for (const node of nodesOf(tree)) {
         const outer = [...around(node)].find(makes) ?? tree.root;
-        expect(scopes.around(node).node).toBe(outer);
-        expect(scopes.at(node).node).toBe(makes(node) ? node : outer);
+        same(scopes.around(node).node, outer);
+        same(scopes.at(node).node, makes(node) ? node : outer);
       }
       for (const scope of scopes.all()) if (scope !== scopes.file) expect(scopes.all().indexOf(scope.parent as Scope)).toBeLessThan(scopes.all().indexOf(scope));
     });
@@ -140,13 +141,13 @@ describe('scopes', () => {
     inEach((source, language) => {
       if (!/^(?:javascript|typescript|python|java|php)$/.test(language.id)) return;
       for (const { references, node } of bindingsOf(source.tree).all) {
-        expect(references.length).toBe(references.all.length);
-        expect(references.areRead).toBe(references.all.some(({ reads }) => reads));
-        expect(references.areWritten).toBe(references.all.some(({ writes }) => writes));
-        for (const offset of [0, node.start, node.end, Infinity]) expect(references.before(offset)).toEqual(references.all.filter(({ start }) => start < offset));
+        same(references.length, references.all.length);
+        same(references.areRead, references.all.some(({ reads }) => reads));
+        same(references.areWritten, references.all.some(({ writes }) => writes));
+        for (const offset of [0, node.start, node.end, Infinity]) same(references.before(offset), references.all.filter(({ start }) => start < offset));
         for (const reference of references.all) {
-          expect(reference.start).toBe(reference.node.start);
-          for (const outer of [node, ...around(reference.node)]) expect(reference.isWithin(outer)).toBe(outer === reference.node || [...around(reference.node)].includes(outer));
+          same(reference.start, reference.node.start);
+          for (const outer of [node, ...around(reference.node)]) same(reference.isWithin(outer), outer === reference.node || [...around(reference.node)].includes(outer));
         }
       }
     });

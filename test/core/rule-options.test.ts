@@ -129,7 +129,7 @@ test('patterns of words and gaps match what RE2 says they match', () => {
       expect(test(one), JSON.stringify([own, one])).toBe(expected);
     }
   }), { numRuns: runs(500) });
-  expect(matched).toBeGreaterThan(100);
+  expect(matched).toBeGreaterThan(20);
 });
 
 test('patterns that rules come with match what RE2 says they match', () => {

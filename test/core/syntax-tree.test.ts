@@ -6,6 +6,7 @@ import { GRAMMARS, type GrammarId, type Language } from '../../src/core/model/la
 import type { SyntaxNode } from '../../src/core/syntax/node.js';
 import { Grammars } from '../../src/core/syntax/grammars.js';
 import { builtGrammarFiles, builtGrammars } from '../support/grammars.js';
+import { same } from '../support/same.js';
 
 const grammars = builtGrammars();
 beforeAll(() => grammars.load(GRAMMARS));
@@ -43,9 +44,9 @@ function linked(root: SyntaxNode): string[] {
     depths.set(node, depth);
     lines.push(`${depth} ${described(node)}`);
     const children = node.children;
-    expect(children.at(0) ?? null).toBe(node.first);
-    expect(children.at(-1) ?? null).toBe(node.last);
-    children.forEach((child, index) => expect(child.previous).toBe(children[index - 1] ?? null));
+    same(children.at(0) ?? null, node.first);
+    same(children.at(-1) ?? null, node.last);
+    children.forEach((child, index) => same(child.previous, children[index - 1] ?? null));
   });
   return lines;
 }

@@ -1,12 +1,10 @@
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { spawnSync } from 'node:child_process';
 import { describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { readLedger } from '../../src/core/ledger/read-ledger.js';
 import { readLayer } from '../../src/core/layers/read-layer.js';
-import type { Rule } from '../../src/core/model/rule.js';
 import { elvar, makeFolder } from '../support/project.js';
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
@@ -54,29 +52,6 @@ describe('pages', () => {
     const { out } = elvar(path.join(ROOT, 'demo', 'harbour'), ['explain', 'services/berths/tests/plan.test.ts', 'idiom/debug-print', '--root', '.']);
     const squeeze = (text: string): string[] => text.split('\n').map((line) => line.trim().replace(/\s+/g, ' '));
     expect(squeeze(out)).toEqual(expect.arrayContaining(squeeze(shown as string).slice(1)));
-  });
-
-  test("the rule on the contributor's page can be declared and is right about its examples", async () => {
-    const [code] = blocksOf('CONTRIBUTING.md', 'ts');
-    // Beside the sources, so that its import is found.
-    const folder = mkdtempSync(path.join(ROOT, 'dist', 'core', 'catalog', 'page-'));
-    try {
-      writeFileSync(path.join(folder, 'rule.js'), code as string);
-      const { default: rule } = await import(pathToFileURL(path.join(folder, 'rule.js')).href) as { default: Rule };
-      expect(rule.concern).toBe('slips');
-      const { builtGrammars } = await import('../support/grammars.js');
-      const grammars = builtGrammars();
-      await grammars.load(['python']);
-      const { CombinedQuery } = await import('../../src/core/inspect/combined-query.js');
-      for (const { code: example, finds } of rule.examples) {
-        const finder = 'languages' in rule.find ? rule.find.languages['python'] : undefined;
-        const query = new CombinedQuery(grammars.get('python'), [{ rule: rule.id, query: finder?.by === 'query' ? finder.query : '' }]);
-        const nodes = query.matches(grammars.parse(example, 'python').rootNode).get(rule.id)?.flatMap((match) => match.captures.map(({ node }) => node)) ?? [];
-        expect(nodes.map(({ startPosition: { row, column } }) => `${row + 1}:${column + 1}`)).toEqual(finds);
-      }
-    } finally {
-      rmSync(folder, { recursive: true, force: true });
-    }
   });
 
   test('no page and no source file names a place on a machine or a registry', () => {

@@ -4,7 +4,7 @@ import { CATALOG } from '../../src/core/catalog/registry.js';
 import { finderFor } from '../../src/core/model/rule.js';
 import type { WorkspaceOptions } from '../../src/host/workspace.js';
 import type * as Library from '../../src/host/workspace.js';
-import { decide, FILES, languageOf, statementsFor } from '../support/cascade-model.js';
+import { decide, languageOf, statementsFor } from '../support/cascade-model.js';
 import { inProject } from '../support/model-project.js';
 import { DIRECTORIES, projects, type Layer, type Project, type Ruling, type Written } from '../support/random-projects.js';
 import { CODES, differences, settings, told } from '../support/foresight.js';
@@ -13,7 +13,7 @@ import { PATIENT, runs } from '../support/runs.js';
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 
-const many = { numRuns: runs(8), ...PATIENT };
+const many = { numRuns: runs(5), ...PATIENT };
 
 const level = fc.constantFrom('error', 'warning', 'note', 'off');
 const wish = fc.record({

@@ -33,4 +33,3 @@ export function told({ findings }: ImpactReport): string[] {
 export function settings({ files }: ResolveReport): Map<string, unknown> {
   return new Map(files.map(({ path, rules }) => [path, Object.fromEntries(rules.set.rules)]));
 }
-

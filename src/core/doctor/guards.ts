@@ -21,12 +21,10 @@ export function refusedRulings({ files, layers, catalog }: Examination): Diagnos
     for (const { trail, rule: id } of rules.decisions.values()) {
       const rule = catalog.get(id);
       if (rule === undefined || finderFor(rule, language) === null) continue;
-      for (const { statement, refused } of trail) {
-        if (statement.place === null || !own.has(statement.place.file)) continue;
-        for (const { part, by } of refused) {
-          const guard = trail[by]?.statement;
-          if (guard !== undefined) noteRefusal(refusals, { statement, guard, rule: id, part, path });
-        }
+      const refused = trail.filter(({ statement }) => statement.place !== null && own.has(statement.place.file)).flatMap(({ statement, refused }) => refused.map((one) => ({ statement, ...one })));
+      for (const { statement, part, by } of refused) {
+        const guard = trail[by]?.statement;
+        if (guard !== undefined) noteRefusal(refusals, { statement, guard, rule: id, part, path });
       }
     }
   }
