@@ -63,7 +63,15 @@ export function keepCache({ script, cacheName }: LoadedProgram): void {
     writeFileSync(beside, script.createCachedData());
     renameSync(beside, path.join(folder, cacheName));
   } catch {
-    rmSync(beside, { force: true });
+    dropQuietly(beside);
+  }
+}
+
+function dropQuietly(file: string): void {
+  try {
+    rmSync(file, { force: true });
+  } catch {
+    // Where nothing may be looked at, nothing was written.
   }
 }
 

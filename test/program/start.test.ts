@@ -34,9 +34,10 @@ describe('what V8 makes of the program', () => {
     expect([status, stdout]).toEqual([1, expect.stringContaining('slips/loose-compare')]);
   };
 
-  test('comes with the build for its own V8, and is taken as it is', () => {
+  test('comes with the build for its own V8, and is taken as it is; any other V8 has one of its own', () => {
     works();
-    expect([cachedBy(), cachesIn(inBuild()).length, cachesIn(inHome())]).toEqual(['build', 1, []]);
+    const isOfBuild = cache().includes(process.versions.v8);
+    expect([cachedBy(), cachesIn(inBuild()).length, cachesIn(inHome()).length]).toEqual(isOfBuild ? ['build', 1, 0] : ['user', 1, 1]);
   });
 
   test('is never that of another program: what is changed in the program is run', () => {
