@@ -54,6 +54,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
     command.about,
     (own) => {
       const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'how the answer is written', ...(command.formatGroup !== undefined && { group: command.formatGroup }) });
+      showOwn(declared as Argv, command.redeclares ?? []);
       const described = command.examples.reduce((rest, [line, tells]) => rest.example(line, tells), declared as Argv);
       return described.epilogue(EVERYWHERE).check((options) => checkOnce(options, described)) as Argv<GlobalOptions>;
     },
@@ -72,6 +73,12 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
   } catch (error) {
     return tellError(error, terminal, style);
   }
+}
+
+/** An option that is hidden since it stands in the block for all commands stays hidden, for yargs, where a command has it in a meaning of its own. */
+function showOwn(declared: Argv, names: readonly string[]): void {
+  const { hiddenOptions } = (declared as unknown as { getOptions: () => { readonly hiddenOptions: string[] } }).getOptions();
+  for (const name of names) hiddenOptions.splice(hiddenOptions.indexOf(name), 1);
 }
 
 /** Yargs makes a list of what is given twice, whatever it is. */

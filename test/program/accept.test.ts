@@ -24,6 +24,11 @@ test('a word is accepted for the project, and for oneself alone', () => {
   expect(layer(folder)).toMatch(/add: \[ harbuor \], drop: \[ slipwey \]/);
 });
 
+test('the help of a command that can change the personal file says so', () => {
+  for (const command of ['set', 'accept']) expect(elvar(makeFolder(), [command, '--help']).out).toMatch(/^ {2}--personal +\S/m);
+  expect(elvar(makeFolder(), ['check', '--help']).out).not.toMatch(/^ {2}--personal/m);
+});
+
 test('items come to and leave any list, whatever form the ruling has', () => {
   const folder = makeFolder({ 'elvar.yaml': 'rulings:\n  idiom/debug-print: { options: { calls: [print, dump] } }\n', 'a.py': 'print(1)\n' });
   elvar(folder, ['accept', 'say', '--to', 'idiom/debug-print.calls']);

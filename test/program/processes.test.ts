@@ -9,7 +9,7 @@ const DEMO = path.join(import.meta.dirname, '..', '..', 'demo', 'harbour');
 const LINES: readonly (readonly [command: string, ...args: string[]])[] = [
   ['init', '--yes', '--dry-run'], ['check', '--top', '3'], ['explain', 'kiosk/clock.js', 'text/line-width'], ['fix', '--dry-run', 'kiosk'],
   ['waive', '--list'], ['ledger', 'list'], ['catalog', 'width'], ['resolve', 'kiosk'], ['compare', 'kiosk', 'legacy'], ['scope'], ['doctor'],
-  ['impact', '--set', 'text/*=error'], ['set', 'dead/*', 'error', '--dry-run'], ['adopt', 'elvar:tidy', '--dry-run'], ['presets', 'elvar:lean'], ['--help'], ['chekc'],
+  ['impact', '--set', 'text/*=error'], ['set', 'dead/*', 'error', '--dry-run'], ['accept', 'berth', '--dry-run'], ['adopt', 'elvar:tidy', '--dry-run'], ['presets', 'elvar:lean'], ['--help'], ['chekc'],
 ];
 
 test.each(LINES)('elvar %s is as a process what it is when it is called', (...args) => {

@@ -20,6 +20,7 @@ export const ACCEPT: Command<Options> = {
   usage: 'accept <word..>',
   about: 'Accept a word, or add to and drop from any list option of a rule.',
   formats: ['text', 'json'],
+  redeclares: ['personal'],
   declare: (args) => args
     .positional('word', { type: 'string', array: true, demandOption: true, describe: 'words to accept, or items for the list that --to names' })
     .option('to', { type: 'string', requiresArg: true, default: USUAL_LIST, describe: 'another list: RULE.OPTION, such as idiom/debug-print.calls' })

@@ -38,6 +38,8 @@ export interface Command<Options> {
   readonly formats: readonly string[];
   /** The group of options that --format belongs to, where its own are in groups. */
   readonly formatGroup?: string;
+  /** Options of all commands that this one declares again, in a meaning of its own. */
+  readonly redeclares?: readonly string[];
   /** Declares its own arguments and options. */
   readonly declare: (args: Argv) => Argv<Options>;
   /** Command lines that work in a project like the demo, and what each tells. */

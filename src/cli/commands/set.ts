@@ -25,6 +25,7 @@ export const SET: Command<Options> = {
   usage: 'set <selector> [level]',
   about: 'Change a rule in the right layer file, after showing what that does.',
   formats: ['text', 'json'],
+  redeclares: ['personal'],
   declare: (args) => args
     .positional('selector', { type: 'string', demandOption: true, describe: 'a rule, concern/*, tag:NAME or *' })
     .positional('level', { type: 'string', describe: `one of ${LEVELS.join(', ')}` })
