@@ -16,13 +16,13 @@ const QUESTIONS = [
   },
   {
     title: 'Who turned it off?',
-    text: 'Nobody hears of long lines in the notes.',
+    text: 'Nothing is reported about long lines in the notes.',
     args: ['explain', 'notes/pilots.md', 'text/line-width'],
     answer: 'The zone `prose` did, and it says why.',
   },
   {
     title: 'Why did my ruling not take?',
-    text: 'The old office wanted `safety/*` as a warning, and has it as an error.',
+    text: 'The old office wanted `safety/*` to be warnings, and got errors.',
     args: ['explain', 'legacy/dues.js', 'safety/dynamic-code'],
     answer: 'The root guards it: no layer after it may make it weaker, not even one that inherits nothing.',
   },

@@ -17,27 +17,27 @@ const STEPS = [
   },
   {
     title: 'Look',
-    text: 'What is found, and who decided that it is looked for? The summary is what a lead reads first.',
+    text: 'What is found, and who decided that it matters? The summary is what a lead reads first.',
     commands: ['elvar check | head -n 12', 'elvar check | tail -n 6', 'elvar explain kiosk/kiosk.js slips/loose-compare'],
   },
   {
     title: 'Tuesday: cut the noise',
-    text: 'Scripts talk to the person who runs them, so printing is fine there. `set` tells what a ruling does before it writes it.',
+    text: 'Scripts talk to the person who runs them, so printing is fine there. `set` shows what a ruling does before it writes it.',
     commands: ["elvar set idiom/debug-print off --at scripts --because 'a script talks to the person who runs it'"],
   },
   {
     title: 'Choose rules',
-    text: 'A rule is looked up by a word. A preset can be tried before it is adopted, and a part of it may be enough.',
+    text: 'You find a rule by a word. You can try a preset before you adopt it, and adopt only a part of it.',
     commands: ['elvar catalog parameters | head -n 8', "elvar adopt elvar:lean --only 'size/*' --at services/berths"],
   },
   {
     title: 'Wednesday: tune',
-    text: 'The team has agreed on a width. Not in the notes, which are written one paragraph a line.',
-    commands: ["elvar set text/line-width warning --option max=110 --because 'two files fit side by side'", "elvar set text/line-width off --at notes --because 'notes are written one paragraph a line'"],
+    text: 'The team has agreed on a width. The notes are exempt: they have one line for each paragraph.',
+    commands: ["elvar set text/line-width warning --option max=110 --because 'two files fit side by side'", "elvar set text/line-width off --at notes --because 'notes have one line for each paragraph'"],
   },
   {
     title: 'Tests apart',
-    text: '`init` has set tests apart. Why then is this rule on for a test? A directory\'s file comes after the whole file of the root, its zones too.',
+    text: '`init` has given tests a zone of their own. So why is this rule on for a test? A directory\'s file comes after the whole of the root\'s file, including its zones.',
     commands: ['elvar explain services/berths/tests/plan.test.ts size/function-lines', 'elvar adopt elvar:test-code --at services/berths/tests'],
   },
   {
@@ -51,7 +51,7 @@ const STEPS = [
   },
   {
     title: 'Guard',
-    text: 'The kiosk stands in the open. Nobody may make the safety rules weaker, and whoever tries is told.',
+    text: 'The kiosk stands in a public place. Nobody may weaken the safety rules, and Elvar tells whoever tries.',
     commands: ["elvar set 'safety/*' error --guard no-weaker --because 'the kiosk stands in the open'", "elvar set 'safety/*' off --at legacy --dry-run"],
   },
   {
@@ -74,7 +74,7 @@ const STEPS = [
   },
   {
     title: 'And look it over',
-    text: 'At the end of the week: is anything in the configuration itself dead, doubled or forgotten?',
+    text: 'At the end of the week: is anything in the configuration itself dead, duplicated or forgotten?',
     commands: ['elvar doctor'],
   },
 ];

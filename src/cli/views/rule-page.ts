@@ -133,7 +133,7 @@ function nextLines(page: RulePage, style: Style): string[] {
   const [tuned] = Object.entries(options).filter(([, option]) => typeof option.default !== 'object');
   const option = tuned === undefined ? [] : [`    elvar impact --set '${id}.${tuned[0]}=${yamlValue(tuned[1].default)}'   ${style.faint(`with another ${tuned[0]}`)}`];
   if (next === null) {
-    return ['It is an error already. What another setting would do', `    elvar impact --set '${id}=warning'`, ...option, 'See that no other file makes it weaker', `    elvar set ${id} error --guard no-weaker --because '…'`];
+    return ['It is an error already. To see what another level would do', `    elvar impact --set '${id}=warning'`, ...option, 'To stop other files from weakening it', `    elvar set ${id} error --guard no-weaker --because '…'`];
   }
   return [
     level === 'off' ? 'Try it: what it would find, and where' : `Tighten it: what ${next} would do`, `    elvar impact --set '${id}=${next}'`, ...option,

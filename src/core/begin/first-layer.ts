@@ -16,13 +16,13 @@ export function firstLayerText({ title, presets, tests, editorConfig }: FirstLay
   const everywhere = editorConfig.filter(({ match }) => match === null).flatMap(({ rulings }) => rulings);
   const zones = editorConfig.filter(({ match }) => match !== null);
   const parts = [
-    `# How the code of this project is checked. What holds for a file, and why: elvar explain FILE\ntitle: ${scalar(title)}\n`,
-    presets.length === 0 ? '' : `# Lowest first: a later one has the last word.\npresets:\n${presets.map(({ reference, about }) => `  # ${about}\n  - ${reference}\n`).join('')}`,
+    `# How this project's code is checked. Which rules apply to a file, and why: elvar explain FILE\ntitle: ${scalar(title)}\n`,
+    presets.length === 0 ? '' : `# Lowest first: later presets override earlier ones.\npresets:\n${presets.map(({ reference, about }) => `  # ${about}\n  - ${reference}\n`).join('')}`,
     everywhere.length === 0
-      ? '# What this project decides for itself, over the presets. What there is: elvar catalog\nrulings: {}\n'
-      : `# What this project decides for itself, over the presets. What there is: elvar catalog\nrulings:\n${everywhere.map((ruling) => rulingLine(ruling, 2)).join('')}`,
+      ? "# The project's own rulings, which override the presets. All rules: elvar catalog\nrulings: {}\n"
+      : `# The project's own rulings, which override the presets. All rules: elvar catalog\nrulings:\n${everywhere.map((ruling) => rulingLine(ruling, 2)).join('')}`,
     tests.length + zones.length === 0 ? '' : `zones:\n${[...zones.map(zoneText), ...(tests.length === 0 ? [] : [testZone(tests)])].join('')}`,
-    '# At which level check fails: error, warning, note or never.\npolicy:\n  fail-on: error\n',
+    '# The lowest level at which a check fails: error, warning, note or never.\npolicy:\n  fail-on: error\n',
   ];
   return parts.filter((part) => part !== '').join('\n');
 }
