@@ -51,7 +51,7 @@ async function explainPath(context: Context<Options>): Promise<ExitCode> {
   const wanted = wantedRules(options.rule, explanation.catalog);
   const decision = options.rule === undefined ? undefined : explanation.rules.decisions.get(options.rule);
   if (options.format === 'json') printJson(context, explainJson(explanation, wanted));
-  else if (decision === undefined) terminal.out(viewExplainPath(explanation, wanted === null ? null : { selector: options.rule ?? '', rules: wanted }, style));
+  else if (decision === undefined) terminal.out(viewExplainPath(explanation, wanted === null ? null : { selector: options.rule ?? '', rules: wanted }, terminal.columns, style));
   else terminal.out(viewExplainRule(explanation, decision, style, await workspace.excusesFor(options.path, decision.rule)));
   tellAside(context, explanation);
   if (decision === undefined) hint(context, `Every statement about one rule: elvar explain ${visible(explanation.path)} ${[...wanted ?? ['text/line-width']][0]}`);

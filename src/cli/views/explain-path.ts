@@ -9,7 +9,7 @@ import { deciderText, sourceAt } from '../../formats/text/decision.js';
 import { formatLayer, formatValue, formatZone } from '../../formats/text/origin.js';
 import { whyNotChecked } from './skipped.js';
 import type { RuleId } from '../../core/model/rule.js';
-import { count, listed, table } from './table.js';
+import { count, listed, table, wrap } from './table.js';
 
 /** A part of the rules that a question is about. */
 export interface RuleFamily {
@@ -19,7 +19,7 @@ export interface RuleFamily {
 }
 
 /** The rule set of a path: the rules in force with who decided each, and the layers that hold there. @param family the rules asked for; null for all. */
-export function viewExplainPath(explanation: Explanation, family: RuleFamily | null, style: Style): string {
+export function viewExplainPath(explanation: Explanation, family: RuleFamily | null, columns: number, style: Style): string {
   const { layers, language, catalog, rules: { decisions } } = explanation;
   const all = [...decisions.values()].filter(({ rule }) => family === null || family.rules.has(rule));
   const inForce = all.filter((decision) => isInForce(decision, language, catalog)).sort(compareDecisions);
@@ -30,7 +30,7 @@ export function viewExplainPath(explanation: Explanation, family: RuleFamily | n
   if (ofItsOwn.length > 0) lines.push('', "Different from the root's rules:", ...table(ofItsOwn.map((decision) => ruleRow(decision, style))));
   if (shared.length > 0) lines.push('', "The same as the root's rules, outside every zone:", ...table(shared.map((decision) => ruleRow(decision, style))));
   if (on.length > 0) {
-    lines.push('', `On, but not for ${language ?? 'a file of no known language'}: ${listed(on.map(({ rule }) => rule))}.`);
+    lines.push('', ...wrap(`Turned on, but not applicable to ${language ?? 'a file in no known language'}: ${listed(on.map(({ rule }) => rule))}.`, columns, ''));
   }
   const off = all.filter(({ level }) => level === 'off');
   const turnedOff = off.filter(({ by, rule }) => by > 0 || own.has(rule));
