@@ -18,6 +18,12 @@ describe('who decided', () => {
     expect(elvar(makeFolder({ ...files, 'a/b.js': 'go(a == b);\n' }), ['check']).out).toContain('since elvar.yaml:1, lowered by the at-most in elvar.yaml:5 (zone old)');
   });
 
+  test('is told layer by layer, and a cap that lowers nothing sets nothing', () => {
+    const files = { 'elvar.yaml': 'rulings: { slips/*: { level: warning, guard: no-weaker } }\nat-most: warning\n', 'a/elvar.yaml': 'rulings: { slips/*: off, text/line-width: note }\n' };
+    expect(explain(files, 'a/b.js', 'text/*')).toMatch(/^ {2}elvar\.yaml +its at-most lowers no rule here$\n^ {2}a\/elvar\.yaml +sets 1 rule, decides all$/m);
+    expect(explain(files, 'a/b.js', 'slips/*')).toMatch(/^ {2}a\/elvar\.yaml +sets \d+ rules, all refused$/m);
+  });
+
   test('is told item by item for a list that was edited', () => {
     const out = explain({ 'elvar.yaml': 'rulings: { words/spelling: { level: note, options: { known: [berth, quay] } } }\n', 'a/elvar.yaml': 'rulings: { words/spelling: { options: { known: { add: [pier] } } } }\n' }, 'a/b.js', 'words/spelling');
     expect(out).toMatch(/known berth, quay, pier +pier from a\/elvar\.yaml:1; berth, quay from elvar\.yaml:1\./);

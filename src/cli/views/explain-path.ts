@@ -93,13 +93,21 @@ function layerRows(layers: Explanation['layers'], decisions: readonly Decision[]
 function whatLayerDoes(layer: LayerInstance, decisions: readonly Decision[]): string {
   if (layer.kind === 'catalog') return 'every rule off, with default options';
   const ofLayer = (entry: TrailEntry | undefined): boolean => entry?.statement.layer === layer;
-  const spoken = decisions.filter(({ trail }) => trail.some(ofLayer));
-  if (spoken.length === 0) return 'says nothing about these rules here';
-  const entries = spoken.flatMap(({ trail }) => trail.filter(ofLayer));
+  if (!decisions.some(({ trail }) => trail.some(ofLayer))) return 'says nothing about these rules here';
+  const spoken = decisions.filter(({ trail }) => trail.some((entry) => ofLayer(entry) && entry.effect !== 'idle'));
+  if (spoken.length === 0) return 'its at-most lowers no rule here';
+  const entries = spoken.flatMap(({ trail }) => trail.filter((entry) => ofLayer(entry) && entry.effect !== 'idle'));
   if (entries.every(({ effect }) => effect === 'cut-off')) return 'cut off: an inner layer does not inherit';
-  const decided = spoken.filter(({ by, options, trail }) =>
-    [by, ...Object.values(options).map((option) => option.by)].some((index) => ofLayer(trail[index])));
+  const decided = spoken.filter(({ by, options, freedomsBy, trail }) =>
+    [by, ...Object.values(options).map((option) => option.by), ...Object.values(freedomsBy)].some((index) => index !== null && ofLayer(trail[index])));
   const zones = [...new Set(entries.map(({ statement }) => formatZone(statement.zone)))].filter((zone) => zone !== '');
   const inZones = zones.length === 0 ? '' : ` (${listed(zones)})`;
-  return `sets ${count(spoken.length, 'rule')}${inZones}, ${decided.length === 0 ? 'all overridden' : decided.length === spoken.length ? 'decides all' : `decides ${decided.length}`}`;
+  return `sets ${count(spoken.length, 'rule')}${inZones}, ${decided.length === 0 ? fateOf(entries) : decided.length === spoken.length ? 'decides all' : `decides ${decided.length}`}`;
+}
+
+/** What has become of statements none of which decides. */
+function fateOf(entries: readonly TrailEntry[]): string {
+  const effects = new Set(entries.map(({ effect }) => effect));
+  if (effects.size > 1) return 'decides none';
+  return effects.has('refused') ? 'all refused' : effects.has('expired') ? 'all expired' : 'all overridden';
 }
