@@ -28,7 +28,7 @@ function headline(rules: readonly Rule[], { term }: CatalogFilter, levels: RuleL
   if (rules.length === 0) return term === null ? 'No rule matches.' : `No rule is about “${visible(term)}”.`;
   const house = catalog.rules.filter((rule) => rule.house !== null).length;
   if (levels !== null) return `${count(rules.length, 'rule')} in force there${rules.length === levels.size ? '' : `, of ${levels.size}`}.`;
-  if (rules.length < catalog.rules.length) return `${rules.length} of ${count(catalog.rules.length, 'rule')}${term === null ? '' : ` are about “${visible(term)}”`}.`;
+  if (rules.length < catalog.rules.length) return `${rules.length} of ${count(catalog.rules.length, 'rule')}${term === null ? '' : ` ${rules.length === 1 ? 'is' : 'are'} about “${visible(term)}”`}.`;
   return `${count(rules.length, 'rule')}${house === 0 ? '' : `; ${house} of them ${house === 1 ? 'is a house rule' : 'are house rules'}`}.`;
 }
 

@@ -21,7 +21,7 @@ export function table(all: readonly (readonly string[])[], indent = '  ', gap = 
 const SGR = /\u001b\[[0-9;]*m/g;
 
 /** Signs that take one column each: ASCII, and those that Elvar itself puts between words. */
-const PLAIN = /^[\x20-\x7e\u00b7\u2026\u2192\u2500\u25cf]*$/;
+const PLAIN = /^[\x20-\x7e\u00b7\u00d7\u2013\u2014\u2018\u2019\u201c\u201d\u2026\u2192\u2500\u25b8\u25cf]*$/;
 
 /** The columns a text takes. Nearly all texts are plain; for these the long way, which is one of tables of Unicode, is far too long. */
 function widthOf(text: string): number {
