@@ -1,4 +1,3 @@
-import { availableParallelism } from 'node:os';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
@@ -6,8 +5,8 @@ export default defineConfig({
     setupFiles: ['test/support/runs.ts'],
     // A test may drive the built program many times.
     testTimeout: 60_000,
-    // Files share nothing, so each core takes one, and one more works while others wait for a process or a clock.
-    maxWorkers: availableParallelism() + 1,
+    // Files share nothing, so each core takes one.
+    maxWorkers: '100%',
     projects: [
       // What one file has loaded, all the rules for one or the program itself, serves the next. Two projects, since the
       // engine of the grammars is started once in a process: by the sources, or by the built program.

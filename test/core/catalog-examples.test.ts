@@ -9,6 +9,7 @@ import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { SourceText } from '../../src/core/model/source-text.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
+import { size } from '../support/runs.js';
 
 const grammars = builtGrammars();
 const tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
@@ -82,7 +83,7 @@ test('code that is nested deeper than calls can be, or is cut off, stops no rule
     ['a.yaml', `a: ${'['.repeat(5000)}${']'.repeat(5000)}\n`], ['a.html', `${'<p>'.repeat(deep)}\n`], ['a.go', `package a\n\nvar a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.sh', `${'('.repeat(5000)}a\n`],
   ];
   // Just below the depth from which on only the text is looked at, and far beyond it.
-  for (const [name, code] of [...codesOf(800), ...codesOf(20_000)]) {
+  for (const [name, code] of [...codesOf(800), ...codesOf(size(6_000, 20_000))]) {
     const language = languageOfName(name) as Language;
     expect(() => inspectFile(new SourceText(name, language, code), all, tools), `${name}: ${code.slice(0, 30)}`).not.toThrow();
   }

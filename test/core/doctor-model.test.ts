@@ -59,7 +59,7 @@ test('a ruling is called idle if, and only if, nothing is different without it',
         }
       }
     });
-  }), { numRuns: runs(15), ...PATIENT });
+  }), { numRuns: runs(8), ...PATIENT });
   expect(useful).toBeGreaterThan(0);
   // Few rulings are idle, and of a few projects perhaps none.
   if (idle + useful > 100) expect(idle).toBeGreaterThan(0);

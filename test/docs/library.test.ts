@@ -11,14 +11,17 @@ const { LayerError, openWorkspace, UsageError } = await import('../../dist/index
 
 const examples = [...readFileSync(path.join(ROOT, 'docs', 'library.md'), 'utf8').matchAll(/```ts\n(.*?)```/gs)].map(([, code]) => code as string);
 
+/** All that the examples need of Node. */
+const CONSOLE = 'declare const console: { log(...all: unknown[]): void };\n';
+
 test('the examples on the page about the library run, and their types hold for a strict program', () => {
   const files = examples.map((_, index) => `example${index}.ts`);
-  const folder = makeFolder({ ...Object.fromEntries(files.map((name, index) => [name, examples[index] as string])), 'package.json': '{ "type": "module" }', 'node_modules/': '' });
+  const folder = makeFolder({ ...Object.fromEntries(files.map((name, index) => [name, examples[index] as string])), 'package.json': '{ "type": "module" }', 'node_modules/': '', 'console.d.ts': CONSOLE });
   symlinkSync(ROOT, path.join(folder, 'node_modules', 'elvar'));
   symlinkSync(path.join(ROOT, 'demo'), path.join(folder, 'demo'));
   writeFiles(folder, {
     'tsconfig.json': JSON.stringify({
-      compilerOptions: { strict: true, exactOptionalPropertyTypes: true, noUncheckedIndexedAccess: true, skipLibCheck: false, module: 'nodenext', target: 'es2022', lib: ['es2022', 'dom'], types: [], outDir: 'out' }, files,
+      compilerOptions: { strict: true, exactOptionalPropertyTypes: true, noUncheckedIndexedAccess: true, skipLibCheck: false, module: 'nodenext', target: 'es2022', lib: ['es2022'], types: [], outDir: 'out' }, files: [...files, 'console.d.ts'],
     }),
   });
   const compiled = spawnSync(process.execPath, [path.join(ROOT, 'node_modules', 'typescript', 'bin', 'tsc'), '-p', folder], { encoding: 'utf8' });

@@ -6,6 +6,7 @@ import { CATALOG } from '../../src/core/catalog/registry.js';
 import { readLedger } from '../../src/core/ledger/read-ledger.js';
 import { readLayer } from '../../src/core/layers/read-layer.js';
 import { elvar, makeFolder } from '../support/project.js';
+import { HAS_TIME } from '../support/runs.js';
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
 const read = (file: string): string => readFileSync(path.join(ROOT, file), 'utf8');
@@ -37,7 +38,7 @@ describe('pages', () => {
     expect([status, stderr]).toEqual([0, '']);
   });
 
-  test('the tour is what its commands print', () => {
+  test.runIf(HAS_TIME)('the tour is what its commands print', () => {
     const { status, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'tour.mjs'), '--check'], { encoding: 'utf8' });
     expect([status, stderr]).toEqual([0, '']);
   }, 60_000);

@@ -128,6 +128,6 @@ test('a finding is on a changed line if, and only if, its line was not there at 
     }
     expect([...state.files.keys()]).toEqual(expect.arrayContaining(report.files.map(({ path: own }) => own)));
     rmSync(folder, { recursive: true });
-  }), { numRuns: runs(10), ...PATIENT });
+  }), { numRuns: runs(8), ...PATIENT });
   expect(Math.min(lines, files)).toBeGreaterThan(3);
 }, 600_000);

@@ -8,6 +8,9 @@ const LONGEST = FACTOR > 1 ? 60_000 : 2_500;
 
 fc.configureGlobal({ ...fc.readConfigureGlobal(), interruptAfterTimeLimit: LONGEST });
 
+/** Whether there is time for what takes long and seldom changes. */
+export const HAS_TIME = FACTOR > 1;
+
 /** How often a property is tried, at most. @param usual in `npm test`. */
 export function runs(usual: number): number {
   return usual * FACTOR;
