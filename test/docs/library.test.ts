@@ -5,6 +5,7 @@ import { describe, expect, test } from 'vitest';
 import type * as Library from '../../src/index.js';
 import { DOCUMENTS } from '../support/json-documents.js';
 import { makeFolder, writeFiles } from '../support/project.js';
+import { HAS_TIME } from '../support/runs.js';
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
 const { LayerError, openWorkspace, UsageError } = await import('../../dist/index.js') as typeof Library;
@@ -14,7 +15,7 @@ const examples = [...readFileSync(path.join(ROOT, 'docs', 'library.md'), 'utf8')
 /** All that the examples need of Node. */
 const CONSOLE = 'declare const console: { log(...all: unknown[]): void };\n';
 
-test('the examples on the page about the library run, and their types hold for a strict program', () => {
+test.runIf(HAS_TIME)('the examples on the page about the library run, and their types hold for a strict program', () => {
   const files = examples.map((_, index) => `example${index}.ts`);
   const folder = makeFolder({ ...Object.fromEntries(files.map((name, index) => [name, examples[index] as string])), 'package.json': '{ "type": "module" }', 'node_modules/': '', 'console.d.ts': CONSOLE });
   symlinkSync(ROOT, path.join(folder, 'node_modules', 'elvar'));
