@@ -75,7 +75,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
   }
 }
 
-/** An option that is hidden since it stands in the block for all commands stays hidden, for yargs, where a command has it in a meaning of its own. */
+/** Shows options that a command declares again: for yargs they would stay hidden, as they are for all commands, whose options have a block of their own. */
 function showOwn(declared: Argv, names: readonly string[]): void {
   const { hiddenOptions } = (declared as unknown as { getOptions: () => { readonly hiddenOptions: string[] } }).getOptions();
   for (const name of names) hiddenOptions.splice(hiddenOptions.indexOf(name), 1);

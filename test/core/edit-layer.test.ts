@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { parse, stringify } from 'yaml';
 import { addAdoption, removeRuling, replaceAdoption, setRuling } from '../../src/core/layers/edit-layer.js';
 import { EditError, setYaml } from '../../src/core/layers/edit-yaml.js';
-import { runs } from '../support/runs.js';
+import { runs, size } from '../support/runs.js';
 
 const FILE = `# Ours.
 title: Saltmarsh Harbour   # the port
@@ -111,6 +111,6 @@ describe('a layer file is edited', () => {
         expect(lost.length).toBeLessThanOrEqual(replaced);
       }
     }), { numRuns: runs(1500) });
-    expect(done / tried).toBeGreaterThan(0.4);
+    expect(done / tried).toBeGreaterThan(size(0.4, 0.46));
   });
 });

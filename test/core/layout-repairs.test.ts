@@ -63,7 +63,7 @@ const untidy = fc.record({
   return textOf(example.language, lines.join(lineEnd), example.file);
 });
 
-test('repairs of the layout change no sign of the code, and nothing when they are made again', () => {
+test('layout repairs change nothing but whitespace, and nothing when they run again', () => {
   const set = setOf(LAYOUT);
   fc.assert(fc.property(untidy, (text) => {
     fc.pre(parses(text));

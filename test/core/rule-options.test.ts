@@ -13,7 +13,7 @@ import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf } from '../support/sources.js';
-import { runs } from '../support/runs.js';
+import { runs, size } from '../support/runs.js';
 
 const grammars = builtGrammars();
 const spelling = new Spelling(builtDictionary);
@@ -129,7 +129,7 @@ test('patterns of words and gaps match what RE2 says they match', () => {
       expect(test(one), JSON.stringify([own, one])).toBe(expected);
     }
   }), { numRuns: runs(500) });
-  expect(matched).toBeGreaterThan(20);
+  expect(matched).toBeGreaterThan(size(20, 100));
 });
 
 test('patterns that rules come with match what RE2 says they match', () => {

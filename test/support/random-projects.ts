@@ -122,6 +122,17 @@ export const projects: fc.Arbitrary<Project> = fc.record({
   set: fc.array(set, { maxLength: 2 }),
 });
 
+/** A project with a ruling that decides and one that is idle, for tests that have to meet both however few projects they try. */
+export const WITH_IDLE_RULING: Project = {
+  layers: {
+    '': {
+      presets: [], inherit: true, zones: [], atMost: null,
+      rulings: [{ selector: 'text/line-width', level: 'off' }, { selector: 'size/branches', level: 'error' }],
+    },
+  },
+  personal: null, presets: [], set: [],
+};
+
 /** How a layer is named in places, and the lines on which its rulings and caps stand. */
 export interface Written {
   readonly name: string;
