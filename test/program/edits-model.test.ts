@@ -13,7 +13,7 @@ import { PATIENT, runs } from '../support/runs.js';
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 
-const many = { numRuns: runs(4), ...PATIENT };
+const many = { numRuns: runs(3), ...PATIENT };
 
 const level = fc.constantFrom('error', 'warning', 'note', 'off');
 const wish = fc.record({

@@ -13,7 +13,7 @@ import { PATIENT, runs } from '../support/runs.js';
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 
-const many = { numRuns: runs(4), ...PATIENT };
+const many = { numRuns: runs(3), ...PATIENT };
 
 test('what a setting would do is what two checks differ in', async () => {
   let changed = 0;

@@ -1,6 +1,7 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { describe, expect, test } from 'vitest';
 import { elvar, elvarJson, makeFolder } from '../support/project.js';
 
@@ -27,7 +28,7 @@ describe('init', () => {
     // What it said of the preset is what check finds with it alone; the tests were set apart.
     const { totals } = elvarJson<{ totals: Record<string, number> }>(folder, ['check', '--rule', 'slips/*', '--rule', 'dead/*']);
     expect(totals).toMatchObject({ warning: 2 });
-    expect(out).toMatch(/With that, check reports 2 findings in \d files, of which 1 can be repaired\.\n$/);
+    expect(out).toMatch(/With that, check looks at \d files and reports 2 findings, 1 of which can be repaired\.\n$/);
     expect(elvarJson<{ diagnoses: { code: string }[] }>(folder, ['doctor']).diagnoses.map(({ code: found }) => found)).toEqual(['zone-matches-nothing']);
   });
 
@@ -59,12 +60,24 @@ describe('init', () => {
   });
 
   const hasScript = spawnSync('script', ['--version']).status === 0;
-  test.skipIf(!hasScript)('in a terminal asks, and takes the answers', () => {
+  test.skipIf(!hasScript)('in a terminal asks, and takes the answers', async () => {
     const folder = makeFolder(FILES);
     const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
-    // Down one and select it beside the default; then yes, no, yes.
-    const keys = "sleep 3; printf '\\033[B \\r'; sleep 0.5; printf 'y\\r'; sleep 0.5; printf 'n\\r'; sleep 0.5; printf 'y\\r'; sleep 1";
-    spawnSync('sh', ['-c', `(${keys}) | script -qec '${process.execPath} ${program} init' /dev/null`], { cwd: folder, env: { PATH: process.env['PATH'], HOME: folder, TERM: 'xterm' } });
+    const terminal = spawn('script', ['-qec', `${process.execPath} ${program} init`, '/dev/null'], { cwd: folder, env: { PATH: process.env['PATH'], HOME: folder, TERM: 'xterm' } });
+    // Down one and select it beside the default; then yes, no, yes. Each answer waits for its question.
+    const dialogue = [['Which presets?', '\u001b[B \r'], ['Treat tests separately', 'y\r'], ['Leave out code', 'n\r'], ['.editorconfig?', 'y\r']] as const;
+    let [shown, answered] = ['', 0];
+    terminal.stdout.on('data', (chunk: Buffer) => {
+      shown += chunk.toString();
+      const next = dialogue[answered];
+      if (next === undefined || !shown.includes(next[0])) return;
+      answered += 1;
+      terminal.stdin.write(next[1]);
+    });
+    await new Promise((resolve) => terminal.on('close', resolve));
+    expect(answered).toBe(dialogue.length);
+    expect(stripVTControlCharacters(shown)).toContain('elvar:tidy  1 finding today, 1 repairable');
+    expect(stripVTControlCharacters(shown)).toContain('✔ Which presets? elvar:starter, elvar:hygiene');
     expect(read(folder, 'elvar.yaml')).toMatch(/ {2}- elvar:starter\n {2}# .*\n {2}- elvar:hygiene\n/);
     expect(existsSync(path.join(folder, '.elvarignore'))).toBe(false);
     expect(read(folder, 'elvar.yaml')).toContain('text/indent');

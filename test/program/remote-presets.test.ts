@@ -146,9 +146,9 @@ describe('a preset from a web server', () => {
     return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   }
 
-  async function update(url: string): Promise<Run> {
-    writeFiles(folder, { 'elvar.yaml': `presets: [${JSON.stringify(url)}]\n` });
-    return startElvar(folder, ['presets', '--update', '--root', '.'], ['env', `XDG_CACHE_HOME=${home}/cache`, 'ELVAR_FETCH_TIMEOUT=1500']).ended;
+  async function update(url: string, project = folder): Promise<Run> {
+    writeFiles(project, { 'elvar.yaml': `presets: [${JSON.stringify(url)}]\n` });
+    return startElvar(project, ['presets', '--update', '--root', '.'], ['env', `XDG_CACHE_HOME=${home}/cache`, 'ELVAR_FETCH_TIMEOUT=1500']).ended;
   }
 
   test('is pinned, and not asked for again', async () => {
@@ -192,15 +192,17 @@ describe('a preset from a web server', () => {
         default: return void response.writeHead(404).end();
       }
     });
-    for (const [name, message] of [
+    const wrong = [
       ['page', 'it is a page for people'], ['large', 'it is larger than 1024 KiB'], ['slow', 'it took too long'], ['broken', 'the connection broke off'], ['circle', 'it was sent on more than 5 times'],
       ['elsewhere', 'it was sent on to http://style.example, which is not encrypted'], ['bytes', 'it is not UTF-8'], ['none', 'the server answered 404'], ['wrong', 'rulngs'],
-    ] as const) {
-      const { code, out, err } = await update(`${server}/${name}`);
+    ] as const;
+    await Promise.all(wrong.map(async ([name, message]) => {
+      const project = makeFolder();
+      const { code, out, err } = await update(`${server}/${name}`, project);
       expect([code, out], name).toEqual([2, '']);
       expect(err, name).toContain(message);
-      expect(existsSync(path.join(folder, 'elvar-lock.yaml')), name).toBe(false);
-    }
+      expect(existsSync(path.join(project, 'elvar-lock.yaml')), name).toBe(false);
+    }));
     const closed = createServer();
     await new Promise<void>((resolve) => closed.listen(0, '127.0.0.1', resolve));
     const { port } = closed.address() as AddressInfo;

@@ -7,6 +7,10 @@ const PROGRAM = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.
 /** A run of the program that goes on while the test does other things. */
 export interface BackgroundRun {
   readonly interrupt: () => void;
+  /** Ends it at once, so that it cannot tidy up. */
+  readonly kill: () => void;
+  /** What it has printed so far. */
+  readonly said: () => { readonly out: string; readonly err: string };
   /** What it came to; `code` is null where a signal ended it. */
   readonly ended: Promise<Run>;
 }
@@ -20,6 +24,8 @@ export function startElvar(folder: string, args: readonly string[], before: read
   child.stderr.on('data', (chunk: Buffer) => (output.err += chunk.toString()));
   return {
     interrupt: () => child.kill('SIGINT'),
+    kill: () => child.kill('SIGKILL'),
+    said: () => output,
     ended: new Promise((resolve) => child.on('close', (code) => resolve({ code, ...output }))),
   };
 }

@@ -13,7 +13,7 @@ export function viewSurvey({ scope, languages, bytes, largest, tests, foreign, e
   const lines = [
     style.strong(`${count(scope.checked.length, 'file')} to check: ${listed([...named, ...(rest > 0 ? [`${count(rest, 'language')} more`] : [])]) || 'nothing yet'}.`),
     ...(largest === null ? [] : [`${sizeText(bytes)} in all; the largest is ${style.name(visible(largest.path))} with ${sizeText(largest.bytes)}.`]),
-    ...(tests.length > 0 ? [`Tests: ${tests.join(', ')}`] : []),
+    ...(tests.length > 0 ? [`Tests: ${visible(tests.join(', '))}`] : []),
     ...(foreign.length > 0 ? [`Not your own code, it seems: ${visible(foreign.map(({ pattern }) => pattern).join(', '))}`] : []),
     ...(editorConfig === null ? [] : [`.editorconfig: ${count(editorConfig.sections.length, 'section')} can be adopted${editorConfig.left.length > 0 ? `, ${editorConfig.left.length} cannot (${visible(editorConfig.left.map(({ glob, line }) => `${glob} in line ${line}`).join(', '))})` : ''}`]),
     '', 'What each preset would find in your code today',
@@ -31,6 +31,6 @@ function sizeText(bytes: number): string {
 /** What was written, with its text, and what it reports. */
 export function viewWritten(files: readonly NewFile[], { findings, fixable, files: checked }: { readonly findings: number; readonly fixable: number; readonly files: number }, isDry: boolean, style: Style): string {
   const lines = files.flatMap(({ file, text }) => [style.strong(isDry ? `${file} would be created:` : `${file} was created:`), '', ...text.trimEnd().split('\n').map((line) => `  ${visible(line)}`), '']);
-  const repair = fixable > 0 ? `, of which ${fixable} can be repaired` : '';
-  return `${[...lines, `With that, check reports ${count(findings, 'finding')} in ${count(checked, 'file')}${repair}.`].join('\n')}\n`;
+  const repair = fixable > 0 ? `, ${fixable} of which can be repaired` : '';
+  return `${[...lines, `With that, check looks at ${count(checked, 'file')} and reports ${count(findings, 'finding')}${repair}.`].join('\n')}\n`;
 }
