@@ -1,15 +1,15 @@
-// Imported before all else, so that Ctrl-C is answered in the same way while the program is still being loaded.
+// Imported first, so that Ctrl-C is handled the same way while the program is still loading.
 import { writeSync } from 'node:fs';
 
-/** 128 and the number of the signal, as shells have it. */
+/** 128 plus the signal number, the convention of shells. */
 const INTERRUPTED = 130;
 
-// Signals are seen between two files alone, never while one is written.
+// Signals are handled only between two files, never while one is being written.
 process.on('SIGINT', () => {
   try {
     writeSync(2, 'Stopped. Every file is complete: unchanged, or fully repaired.\n');
   } catch {
-    // Nobody may be reading any more.
+    // The reader may be gone.
   }
   process.exit(INTERRUPTED);
 });

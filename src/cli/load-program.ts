@@ -5,54 +5,54 @@ import { Script } from 'node:vm';
 import { cacheFolder } from '../host/cache-folder.js';
 import type * as Program from './start.js';
 
-/** The command line and all that it imports in one file, as the build makes it. */
+/** The bundle that the build makes: the command line and all that it imports. */
 const FILE = fileURLToPath(new URL('program.cjs', import.meta.url));
 
-/** The program as it was loaded. */
+/** The loaded program. */
 export interface LoadedProgram {
   readonly program: typeof Program;
   readonly script: Script;
-  /** The name of the file with what this V8 makes of just this program. */
+  /** The name of this program's code cache for this V8. */
   readonly cacheName: string;
-  /** Which such file V8 has taken: that of the build, beside the program, or one of the user's; null where there is none. */
+  /** Which code cache V8 accepted: the build's, beside the program, or one of the user's; null for none. */
   readonly cachedBy: 'build' | 'user' | null;
 }
 
 /**
- * Loads the program. With what V8 once made of it the program starts in about two thirds of the time. V8 itself compares
- * only the length of the source, so the file's name holds a digest of the source and the version of V8.
+ * Loads the program. With V8's code cache it starts in about two thirds of the time. V8 itself compares only the length
+ * of the source, so the name of the cache file holds a digest of the source and the version of V8.
  */
 export function loadProgram(): LoadedProgram {
   const bytes = readFileSync(FILE);
   const cacheName = `program-${digestOf(bytes)}-${process.versions.v8}.cache`;
   const ofBuild = readCache(path.join(path.dirname(FILE), cacheName));
   const cachedData = ofBuild ?? (isOwn(userCacheFolder()) ? readCache(path.join(userCacheFolder(), cacheName)) : undefined);
-  // The file has nothing but ASCII in it.
+  // The file is pure ASCII.
   const script = new Script(bytes.toString('latin1'), { filename: FILE, cachedData });
   const module = { exports: {} };
-  // All that it imports besides Node's own modules is in it.
+  // It contains all that it imports except Node's own modules.
   const run = script.runInThisContext() as (module: object, exports: object, require: (name: string) => unknown, file: string, folder: string, url: string) => void;
   run(module, module.exports, (name) => process.getBuiltinModule(name), FILE, path.dirname(FILE), import.meta.url);
   return { program: module.exports as typeof Program, script, cacheName, cachedBy: script.cachedDataRejected !== false ? null : ofBuild === undefined ? 'user' : 'build' };
 }
 
-/** Where the user's own caches of the program are: for a V8 that is not that of the build. */
+/** Where the user's own code caches are kept, for a V8 other than the build's. */
 function userCacheFolder(): string {
   return path.join(cacheFolder(), 'program');
 }
 
-/** Whether a folder is the user's, and nobody else can write into it: what lies there is run. */
+/** Whether the folder belongs to the user and nobody else can write to it: what lies there gets executed. */
 function isOwn(folder: string): boolean {
   try {
     const stats = statSync(folder);
     return process.getuid === undefined || (stats.uid === process.getuid() && (stats.mode & 0o022) === 0);
   } catch {
-    // There is none, or it may not be looked at.
+    // It does not exist or is not accessible.
     return false;
   }
 }
 
-/** Keeps what V8 has made of the program for the next run; those of other programs and versions go. Where it cannot be kept, the next run does without. */
+/** Stores V8's code cache for the next run and removes those of other programs and versions. If it cannot be stored, the next run goes without. */
 export function keepCache({ script, cacheName }: LoadedProgram): void {
   const folder = userCacheFolder();
   const beside = path.join(folder, `${cacheName}.${process.pid}`);
@@ -71,7 +71,7 @@ function dropQuietly(file: string): void {
   try {
     rmSync(file, { force: true });
   } catch {
-    // Where nothing may be looked at, nothing was written.
+    // If the folder is not accessible, nothing was written to it either.
   }
 }
 
@@ -86,7 +86,7 @@ function readCache(file: string): Buffer | undefined {
 /** The prime of the hash FNV-1a of 32 bits (Fowler, Noll, Vo). */
 const FACTOR = 0x01000193;
 
-/** A digest against mistakes, not against malice: whoever can write the program can write anything. Node's own would take longer to load than this takes. */
+/** A digest against mistakes, not against malice: anyone who can write the program can write anything. Loading Node's crypto module would take longer than this. */
 function digestOf(bytes: Buffer): string {
   const words = new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
   let [first, second] = [0x811c9dc5, bytes.length];

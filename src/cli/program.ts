@@ -29,7 +29,7 @@ import { visible } from '../formats/text/visible.js';
 
 const ABOUT = 'Elvar composes layered rules for code, explains which rules apply to each file and who decided that, and checks the code.';
 
-/** The options of every command, in one short block below those of its own. */
+/** The global options, shown in one short block below a command's own. */
 const EVERYWHERE = `Everywhere:
   --root DIR             the project root; otherwise found by .git, else by the topmost elvar.yaml
   --set RULE=LEVEL       a setting above all layers; also RULE.OPTION=VALUE; may be repeated
@@ -45,7 +45,7 @@ const COMMANDS: readonly Command<never>[] = [INIT, CHECK, EXPLAIN, FIX, WAIVE, L
 
 /** Runs one command line. Never throws for what users do; everything they see goes through `terminal`. */
 export async function runProgram(args: readonly string[], terminal: Terminal): Promise<ExitCode> {
-  // What is to be run is run after the command line has been parsed: while a command runs, yargs would make its help text.
+  // The command runs after the command line has been parsed: otherwise yargs would build its help text first.
   let run: () => Promise<ExitCode> = async () => EXIT.fine;
   const color = colorWanted(args);
   const style = styleFor(terminal, color);
@@ -75,13 +75,13 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
   }
 }
 
-/** Shows options that a command declares again: for yargs they would stay hidden, as they are for all commands, whose options have a block of their own. */
+/** Shows the global options that a command redefines: yargs would keep them hidden, as it does for all commands, since global options have a block of their own. */
 function showOwn(declared: Argv, names: readonly string[]): void {
   const { hiddenOptions } = (declared as unknown as { getOptions: () => { readonly hiddenOptions: string[] } }).getOptions();
   for (const name of names) hiddenOptions.splice(hiddenOptions.indexOf(name), 1);
 }
 
-/** Yargs makes a list of what is given twice, whatever it is. */
+/** Yargs makes a list of any option given twice. */
 function checkOnce(options: Readonly<Record<string, unknown>>, declared: Argv): true {
   const { array: lists } = (declared as unknown as { getOptions: () => { readonly array: readonly string[] } }).getOptions();
   const twice = Object.entries(options).find(([name, value]) => name !== '_' && name !== '--' && Array.isArray(value) && !lists.includes(name));
@@ -103,7 +103,7 @@ async function runCommand(command: Command<never>, options: GlobalOptions, termi
     ...(today !== undefined && { today }),
   });
   try {
-    // On a narrower screen the terminal itself breaks lines better than a layout for so few columns would.
+    // On a narrower screen, the terminal wraps lines better than a layout for so few columns would.
     return await command.run({ options: options as never, workspace, terminal: { ...own, columns: Math.max(NARROWEST, own.columns || 100) }, style });
   } finally {
     end();
@@ -119,7 +119,7 @@ function globalOptions(program: Argv, columns: number, args: readonly string[]):
     .scriptName('elvar')
     .locale('en')
     .usage(`${ABOUT}\n\nUsage: elvar <command>`)
-    // They stand in a block of their own, below what each command has.
+    // Global options have a block of their own, below the command's.
     .option('root', { type: 'string', requiresArg: true, hidden: true })
     .option('set', { type: 'string', array: true, nargs: 1, default: [], hidden: true })
     .option('personal', { type: 'boolean', hidden: true })
@@ -138,29 +138,29 @@ function globalOptions(program: Argv, columns: number, args: readonly string[]):
     .strict()
     .demandCommand(1, 'Name a command.')
     .exitProcess(false)
-    // Yargs lays its help out for every command; wrapping is the dear part of that, and is left out where nobody reads it.
+    // Yargs lays out its help in every run; wrapping is the expensive part, and is skipped when nobody will read it.
     .wrap(wantsHelp ? Math.max(NARROWEST, Math.min(columns, 110)) : null)
     .fail((message: string | null, error: Error | undefined) => {
-      // What yargs itself finds wrong comes with an error of its own kind; all other errors are the program's.
+      // Yargs reports its own complaints with its own kind of error; all other errors are the program's.
       if (error !== undefined && error.name !== 'YError') throw error;
       throw new UsageError(usageMistake(message ?? error?.message ?? '', program, args));
     });
 }
 
-/** What is wrong with the command line, and where to read on. */
+/** What is wrong with the command line, and where to read more. */
 function usageMistake(complaint: string, own: Argv, args: readonly string[]): string {
   const names = COMMANDS.map(({ usage }) => usage.split(' ')[0] as string);
   const named = names.find((name) => args.includes(name));
   const usage = COMMANDS.find((command) => command.usage.split(' ')[0] === named)?.usage ?? null;
   const { key } = (own as unknown as { getOptions: () => { readonly key: Readonly<Record<string, unknown>> } }).getOptions();
-  // The parser counts what stands without dashes among the options.
+  // The parser lists positional arguments among the options.
   const places = [...(usage ?? '').matchAll(/[<[](\w+)/g)].map(([, name]) => name);
   const options = Object.keys(key).filter((name) => name.length > 1 && !places.includes(name));
   const what = describeUsageMistake(complaint, { commands: named === undefined ? names : [], options, usage, args });
   return `${what}\nSee elvar ${named === undefined ? '' : `${named} `}--help.`;
 }
 
-/** Colours are needed before the command line is parsed, for what is wrong with it. */
+/** Colours are needed before the command line is parsed, to report mistakes in it. */
 function colorWanted(args: readonly string[]): boolean | undefined {
   const last = args.findLast((arg) => arg === '--color' || arg === '--no-color');
   return last === undefined ? undefined : last === '--color';

@@ -2,19 +2,19 @@ import type { Watch } from '../host/watch.js';
 import { visible } from '../formats/text/visible.js';
 import type { Terminal } from './terminal.js';
 
-/** After how long progress is shown, in milliseconds: what is over sooner needs none. */
+/** How long a run lasts before progress is shown, in milliseconds. */
 const SILENT = 1000;
 
-/** How long a line of progress stays at least, in milliseconds. */
+/** How long a progress line stays at least, in milliseconds. */
 const PAUSE = 100;
 
 /** Back to the first column, and clear the line (ECMA-48, EL). */
 const CLEAR = '\r\u001b[K';
 
-/** The columns below which only the count is shown. */
+/** With fewer columns than this only the count is shown. */
 const NARROW = 40;
 
-/** A terminal that clears the line of progress before it writes anything else, and who draws that line. */
+/** A terminal that clears the progress line before it writes anything else, and the watch that draws that line. */
 export interface WatchedTerminal {
   readonly terminal: Terminal;
   readonly watch: Watch;
@@ -22,7 +22,7 @@ export interface WatchedTerminal {
   readonly end: () => void;
 }
 
-/** Shows on standard error what a long run is at, where that is a terminal; nothing is shown in the first second, or with `isQuiet`. */
+/** Shows on standard error what a long run is doing, if that is a terminal; nothing in the first second or with `isQuiet`. */
 export function watched(terminal: Terminal, isQuiet: boolean): WatchedTerminal {
   const line = new ProgressLine(terminal);
   const isShown = terminal.showsProgress === true && !isQuiet;
@@ -53,7 +53,7 @@ class ProgressLine {
   }
 
   reach(step: number, at: string): void {
-    // The clock is asked for one step in eight only: there are very many.
+    // Read the clock only every eighth step: there are very many.
     if ((step & 7) !== 0) return;
     const now = performance.now();
     if (now - this.began < SILENT || now - this.drawn < PAUSE) return;
@@ -66,7 +66,7 @@ class ProgressLine {
     const { total, what, terminal: { columns } } = this;
     const share = total === null || total === 0 ? count(step) : `${count(Math.min(step, total))} of ${count(total)} (${Math.floor((100 * Math.min(step, total)) / total)} %)`;
     const whole = columns < NARROW ? share : `${what}  ${share}  ${visible(at)}`;
-    // A line that is too long would wrap, and could not be cleared.
+    // A line that wraps could not be cleared.
     return whole.length < columns ? whole : `${whole.slice(0, Math.max(0, columns - 2))}…`;
   }
 

@@ -4,7 +4,7 @@ import { visible } from '../formats/text/visible.js';
 import type { Choices, Survey } from '../host/beginning.js';
 import { count } from './views/table.js';
 
-/** Asks what to begin with, in the terminal. Each question has an answer already. */
+/** Asks in the terminal what to start with. Each question has a default answer. */
 export async function ask({ presets, tests, foreign, editorConfig, hasIgnoreFile }: Survey): Promise<Choices> {
   const chosen = await checkbox({
     message: 'Which presets?',

@@ -6,7 +6,7 @@ import { runProgram } from './program.js';
 import type { Terminal } from './terminal.js';
 import { visible } from '../formats/text/visible.js';
 
-/** Writes all of a text. A pipe that takes no more for now is tried again; one that nobody reads ends the program. */
+/** Writes a whole text. If a pipe is full, tries again; if nobody reads it any more, ends the program. */
 function writeAll(descriptor: number, text: string): void {
   const bytes = Buffer.from(text);
   for (let offset = 0; offset < bytes.length;) {
@@ -21,11 +21,11 @@ function writeAll(descriptor: number, text: string): void {
   }
 }
 
-/** What is known of where results go. Node loads a good part of itself for `process.stdout`, which only a terminal needs. */
+/** What is known about the output. Node loads a good part of itself for `process.stdout`, which only a terminal needs. */
 function screen(): Pick<Terminal, 'isTerminal' | 'showsProgress' | 'columns'> {
   const { stdout } = mayBeTerminal(1) ? process : { stdout: null };
   const { stderr } = mayBeTerminal(2) ? process : { stderr: null };
-  // A terminal of no known width says 0.
+  // A terminal of unknown width reports 0.
   return { isTerminal: stdout?.isTTY === true, showsProgress: stderr?.isTTY === true, columns: stdout?.columns || stderr?.columns || 100 };
 }
 
@@ -34,7 +34,7 @@ function mayBeTerminal(descriptor: number): boolean {
     const stats = fstatSync(descriptor);
     return stats.isCharacterDevice() && stats.rdev !== statSync(devNull).rdev;
   } catch {
-    // It is closed, or there is no such device here.
+    // It is closed, or this system has no such device.
     return true;
   }
 }
@@ -51,7 +51,7 @@ export async function start(isKnownV8: boolean): Promise<void> {
   });
 }
 
-/** Runs one command line. A fault in Elvar itself becomes a message too: users see its trace with `--verbose` alone. */
+/** Runs one command line. A bug in Elvar becomes a message too: users see its trace only with `--verbose`. */
 export async function runSafely(args: readonly string[], terminal: Terminal): Promise<ExitCode> {
   try {
     return await runProgram(args, terminal);

@@ -1,7 +1,7 @@
 import pc from 'picocolors';
 import type { Level } from '../core/model/level.js';
 
-/** Where a run of the program writes and what it may know of its surroundings; handed in, so that it can be anything. */
+/** Where a run writes its output and what it knows of its surroundings; passed in, so that tests and libraries can replace it. */
 export interface Terminal {
   /** Results. */
   readonly out: (text: string) => void;
@@ -11,21 +11,21 @@ export interface Terminal {
   readonly directory: string;
   readonly env: Readonly<Record<string, string | undefined>>;
   readonly isTerminal: boolean;
-  /** Whether standard error is a terminal, so that somebody can watch what a long run is at. */
+  /** Whether standard error is a terminal, so that somebody can watch the progress of a long run. */
   readonly showsProgress?: boolean;
   /** Columns of the terminal, 100 where there is none. */
   readonly columns: number;
 }
 
-/** How text is set off. Without colour every function returns its text as it is. */
+/** How text is highlighted. Without colour, each function returns its text unchanged. */
 export interface Style {
-  /** A path, a rule, a name: what one would type again. */
+  /** A path, a rule or a name: something the user might type. */
   readonly name: (text: string) => string;
   readonly strong: (text: string) => string;
   readonly faint: (text: string) => string;
   readonly good: (text: string) => string;
   readonly level: (level: Level, text?: string) => string;
-  /** What a mistake is marked with. */
+  /** The mark below a mistake. */
   readonly wrong: (text: string) => string;
 }
 
@@ -33,7 +33,7 @@ const unchanged = (text: string): string => text;
 
 const PLAIN: Style = { name: unchanged, strong: unchanged, faint: unchanged, good: unchanged, wrong: unchanged, level: (level, text = level) => text };
 
-/** @param wanted what `--color` or `--no-color` said; undefined when neither was there. */
+/** @param wanted the value of `--color` or `--no-color`; undefined if neither was given. */
 export function styleFor({ env, isTerminal }: Terminal, wanted: boolean | undefined): Style {
   // https://no-color.org: any value but the empty one.
   const isColourful = wanted ?? (isTerminal && !env['NO_COLOR'] && env['TERM'] !== 'dumb');

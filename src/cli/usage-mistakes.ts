@@ -1,18 +1,18 @@
 import { nearLevel, nearName } from '../core/layers/near-name.js';
 
-/** What there is on the command line, so that a near word can be offered. */
+/** The words that the command line knows, to suggest a near one. */
 export interface KnownWords {
-  /** None where one was named already. */
+  /** Empty if the command line already names one. */
   readonly commands: readonly string[];
-  /** Of the command that was named, and those that every command has. */
+  /** Those of the named command and the global ones. */
   readonly options: readonly string[];
-  /** How the command that was named is used; null where none was. */
+  /** The usage of the named command; null if none is named. */
   readonly usage: string | null;
   /** What was typed. */
   readonly args: readonly string[];
 }
 
-/** Words that people use for what a command does, and which one that is here. */
+/** Words that people try for what a command does, with the command's name. */
 const COMMAND_WORDS: Readonly<Record<string, string>> = {
   lint: 'check', run: 'check', test: 'check', scan: 'check', analyse: 'check', analyze: 'check', inspect: 'check', find: 'check', start: 'init', setup: 'init', new: 'init', create: 'init', begin: 'init',
   why: 'explain', show: 'explain', who: 'explain', repair: 'fix', correct: 'fix', autofix: 'fix', format: 'fix', mend: 'fix', ignore: 'waive', suppress: 'waive', excuse: 'waive', disable: 'waive', baseline: 'ledger', known: 'ledger', accept: 'ledger',
@@ -20,7 +20,7 @@ const COMMAND_WORDS: Readonly<Record<string, string>> = {
   configure: 'set', change: 'set', turn: 'set', use: 'adopt', extend: 'adopt', install: 'adopt', add: 'adopt', preset: 'presets',
 };
 
-/** What the parser of the command line complains about, in Elvar's words: what is wrong, and in a second line what to do. */
+/** The parser's complaint in Elvar's words: what is wrong and, in a second line, what to do. */
 export function describeUsageMistake(complaint: string, { commands, options, usage, args }: KnownWords): string {
   const choice = /Argument: ([\w-]+), Given: "(.*?)", Choices: (.*)$/m.exec(complaint);
   if (choice !== null) return badChoice(choice[1] as string, choice[2] as string, choice[3] as string, options);
@@ -42,7 +42,7 @@ function badChoice(argument: string, given: string, choices: string, options: re
   return `${name} is not one of ${known.join(', ')}${near === null ? '' : `\nDid you mean ${near}?`}`;
 }
 
-/** The parser names an option without its dashes. */
+/** The parser reports an option without its dashes. */
 function unknownWord(word: string, commands: readonly string[], options: readonly string[], args: readonly string[]): string {
   const option = nearName(word, options);
   const isOption = args.some((arg) => /^--?/.test(arg) && arg.replace(/^--?|=.*$/g, '') === word);

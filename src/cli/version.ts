@@ -1,4 +1,4 @@
 import { readFileSync } from 'node:fs';
 
-/** The version of Elvar, as its package has it. */
+/** Elvar's version, from its package.json. */
 export const VERSION = (JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as { readonly version: string }).version;

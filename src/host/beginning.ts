@@ -13,10 +13,10 @@ import type { Workspace } from './workspace.js';
 import { writeNew } from './write-source.js';
 import { whileWriting } from './writing-lock.js';
 
-/** Presets that are proposed, in the order in which they are adopted; the first is what a team wants that says nothing. */
+/** The presets to propose, in the order of adoption; the first is the default. */
 const PROPOSED = ['elvar:starter', 'elvar:hygiene', 'elvar:sound', 'elvar:lean', 'elvar:guarded', 'elvar:tidy', 'elvar:worldwide'] as const;
 
-/** A preset with what it would report in this project today. */
+/** A preset, with what it would report in this project today. */
 export interface ProposedPreset {
   readonly reference: string;
   readonly about: string;
@@ -25,16 +25,16 @@ export interface ProposedPreset {
   readonly isUsual: boolean;
 }
 
-/** What is met in a project that has no layer file yet. */
+/** What a project without a layer file contains. */
 export interface Survey {
   readonly scope: ScopeReport;
-  /** Languages with their numbers of files, most first. */
+  /** The number of files per language, most first. */
   readonly languages: readonly { readonly language: string; readonly files: number }[];
-  /** Bytes of all files that are checked. */
+  /** The total size of all checked files, in bytes. */
   readonly bytes: number;
-  /** Null where there is no file. */
+  /** Null if there are no files. */
   readonly largest: { readonly path: string; readonly bytes: number } | null;
-  /** Patterns of test code that match something here. */
+  /** The patterns of test code that match something here. */
   readonly tests: readonly string[];
   readonly foreign: readonly ForeignCode[];
   readonly editorConfig: { readonly sections: readonly TakenSection[]; readonly left: readonly LeftSection[] } | null;
@@ -42,7 +42,7 @@ export interface Survey {
   readonly presets: readonly ProposedPreset[];
 }
 
-/** What was chosen of what a survey proposes. */
+/** What was chosen from a survey's proposals. */
 export interface Choices {
   readonly presets: readonly string[];
   readonly tests: boolean;
@@ -50,19 +50,19 @@ export interface Choices {
   readonly editorConfig: boolean;
 }
 
-/** A file that is to be written. */
+/** A file to write. */
 export interface NewFile {
   readonly file: string;
   readonly text: string;
 }
 
-/** Patterns of test code by custom, and the paths that each stands for. */
+/** Usual patterns of test code, each with a test for the paths that it matches. */
 const TESTS: readonly (readonly [pattern: string, stands: RegExp])[] = [
   ['*.test.*', /(?:^|\/)[^/]*\.test\.[^/]*$/], ['*_test.*', /(?:^|\/)[^/]*_test\.[^/]*$/], ['test_*.py', /(?:^|\/)test_[^/]*\.py$/],
   ['tests/', /(?:^|\/)tests\//], ['test/', /(?:^|\/)test\//],
 ];
 
-/** Looks at a project that has no layer file at its root yet. @throws UsageError when it has one. */
+/** Surveys a project without a layer file at its root. @throws UsageError if it has one. */
 export async function survey(workspace: Workspace, root: string): Promise<Survey> {
   if (existsSync(path.join(root, LAYER_FILE))) throw new UsageError(`${LAYER_FILE} exists already, and init does not overwrite it\nChange it with elvar set and elvar adopt, or check it with elvar doctor.`);
   const scope = workspace.scope();
@@ -108,7 +108,7 @@ function editorConfigOf(root: string): Survey['editorConfig'] {
   return 'text' in reading ? readEditorConfig(reading.text) : null;
 }
 
-/** The files that choices come to. An `.elvarignore` that is there already is left as it is. */
+/** The files that the choices result in. An existing `.elvarignore` stays as it is. */
 export function filesFor({ editorConfig, tests, foreign, hasIgnoreFile, presets }: Survey, choices: Choices, root: string): NewFile[] {
   const text = firstLayerText({
     title: titleOf(root),
@@ -124,25 +124,25 @@ function ignoreText(foreign: readonly ForeignCode[]): string {
   return `# Not our own code. Patterns as in .gitignore.\n${kinds.map((kind) => `# ${kind}\n${foreign.filter((one) => one.kind === kind).map(({ pattern }) => `${pattern}\n`).join('')}`).join('')}`;
 }
 
-/** The name of a project: that of its package, else of its directory. */
+/** The name of a project: its package's, else its directory's. */
 function titleOf(root: string): string {
   try {
     const { name } = JSON.parse(readFileSync(path.join(root, 'package.json'), 'utf8')) as { name?: unknown };
     if (typeof name === 'string' && name !== '') return name;
   } catch {
-    // Then its directory names it.
+    // Use the directory's name.
   }
   return path.basename(root) || 'This project';
 }
 
-/** What the chosen files would report. */
+/** What a check with the chosen files would report. */
 export async function tryFiles(workspace: Workspace, root: string, files: readonly NewFile[]): Promise<{ readonly findings: number; readonly fixable: number; readonly files: number }> {
   const trial = workspace.trial({ overlay: overlayOf(new Map(files.map(({ file, text }) => [path.join(root, file), text]))) });
   const { error, warning, note, fixable, files: number } = totalsOf(await trial.check());
   return { findings: error + warning + note, fixable, files: number };
 }
 
-/** Writes new files, all of them or, where one fails, those before it. @returns why one could not be written; null when all were. */
+/** Writes new files in order, up to the first that fails. @returns why it could not be written; null if all were. */
 export function writeFiles({ root, watch }: Workspace, files: readonly NewFile[]): Promise<string | null> {
   return whileWriting(root, 'wait', watch, async () => {
     for (const { file, text } of files) {

@@ -1,9 +1,9 @@
 import { spawnSync } from 'node:child_process';
 
 /**
- * Asks git on which day lines of a file were last changed.
+ * Asks git for the day on which lines of a file last changed.
  * @param lines from 1.
- * @returns for each line the day as YYYY-MM-DD; nothing where there is no git, the file is not in it, or the line is new.
+ * @returns the day of each line as YYYY-MM-DD; empty without git or for an untracked file, and without new lines.
  */
 export function blameDays(root: string, file: string, lines: readonly number[]): ReadonlyMap<number, string> {
   const ranges = lines.flatMap((line) => ['-L', `${line},${line}`]);

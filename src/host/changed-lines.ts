@@ -4,14 +4,14 @@ import { askGit } from './git.js';
 import { needCommit } from './revision.js';
 import { readSource } from './source-file.js';
 
-/** Lines from one to another, both counted in, from 1. */
+/** A range of lines, inclusive, from 1. */
 type Lines = readonly [from: number, to: number];
 
 /** Which lines have changed since a revision of git. */
 export class ChangedLines {
   /**
-   * @param files for each file that git tells of its changed lines.
-   * @param tracked the files that git knows; all others are new from end to end.
+   * @param files the changed lines of each file in the diff.
+   * @param tracked the files that git tracks; all others are new from beginning to end.
    */
   constructor(private readonly files: ReadonlyMap<string, readonly Lines[]>, private readonly tracked: ReadonlySet<string>) {}
 
@@ -20,24 +20,24 @@ export class ChangedLines {
     return !this.tracked.has(path) || (this.files.get(path) ?? []).length > 0;
   }
 
-  /** Those findings of one file that reach into changed lines. @param file where it is on the disk. */
+  /** The findings of one file that touch changed lines. @param file its path on disk. */
   among(findings: readonly Finding[], file: string): readonly Finding[] {
     const [{ path }] = findings as readonly [Finding];
     if (!this.tracked.has(path)) return findings;
     const changed = this.files.get(path) ?? [];
     const lineOfGit = linesOfGit(file);
     return findings.filter(({ span: { start, end } }) => {
-      // What ends before the first column of a line does not reach into it.
+      // A finding that ends before the first column of a line does not touch it.
       const last = end.column === 1 && end.line > start.line ? end.line - 1 : end.line;
       return changed.some(([from, to]) => lineOfGit(start.line) <= to && from <= lineOfGit(last));
     });
   }
 }
 
-/** Asks git which lines have changed between a revision and the work tree. @throws UsageError when it cannot say. */
+/** Asks git which lines have changed between a revision and the work tree. @throws UsageError if it cannot tell. */
 export function changedSince(root: string, revision: string): ChangedLines {
   const commit = needCommit(root, revision, '--since');
-  // git-diff(1): against the work tree, no lines around the changes, whatever the user's settings say of prefixes and colours.
+  // git-diff(1): against the work tree, without context lines, and whatever the user's settings for prefixes and colours are.
   const diff = askGit(root, [
     'diff', '--relative', '--unified=0', '--no-color', '--no-ext-diff', '--no-textconv', '--text', '--find-renames', '--ignore-submodules', '--src-prefix=a/', '--dst-prefix=b/',
     commit, '--',
@@ -70,7 +70,7 @@ function readDiff(diff: string): Map<string, Lines[]> {
   return files;
 }
 
-/** The path of a header: git quotes those with special characters as C does, and ends those with blanks with a tab. */
+/** The path in a header: git quotes paths with special characters as C does, and ends those with blanks with a tab. */
 function pathIn(header: string): string {
   const written = header.endsWith('\t') ? header.slice(0, -1) : header;
   if (!written.startsWith('"')) return written.slice(2);
@@ -91,7 +91,7 @@ function pathIn(header: string): string {
 
 const ESCAPES: Readonly<Record<string, string>> = { a: '\x07', b: '\b', t: '\t', n: '\n', v: '\v', f: '\f', r: '\r' };
 
-/** Git ends a line with LF alone, Elvar with CR too: tells for a line of Elvar's which one of git's it is in. */
+/** Git ends lines only with LF, Elvar with CR too: maps a line of Elvar's to git's. */
 function linesOfGit(file: string): (line: number) => number {
   const reading = readSource(file, { largest: null, generated: 'check' });
   if ('skipped' in reading || !/\r(?!\n)/.test(reading.text)) return (line) => line;

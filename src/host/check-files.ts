@@ -11,23 +11,23 @@ import { noteSkipped, unfinishedText } from './reading-notes.js';
 import type { ListedFile } from './walk.js';
 import type { Watch } from './watch.js';
 
-/** What is to be checked. */
+/** What to check. */
 export interface CheckWish {
   readonly listing: ProjectListing;
   readonly base: ReportBase;
   readonly ledger: Ledger;
   readonly guardedOut: readonly GuardedOut[];
-  /** Paths relative to the root that were asked for; everything where there is none. */
+  /** The requested paths, relative to the root; everything if empty. */
   readonly targets: readonly string[];
-  /** The revision of git since which lines must have changed to be told of. */
+  /** The git revision since which a line must have changed to be reported. */
   readonly since: string | null;
-  /** The files to look at; all where it is null. */
+  /** The files to check; null for all. */
   readonly only: ReadonlySet<string> | null;
   readonly watch: Watch;
   readonly jobOf: (listing: ProjectListing) => InspectionJob;
 }
 
-/** Inspects the files of a listing and judges what is found. @throws UsageError when git knows no such revision. */
+/** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
 export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, watch, jobOf }: CheckWish): Promise<CheckReport> {
   const job = jobOf(whole);
   const changed = since === null ? null : changedSince(job.root, since);

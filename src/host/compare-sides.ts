@@ -6,17 +6,17 @@ import type { DecidedRules } from '../core/model/rule-set.js';
 import { needPossible } from './explain-path.js';
 import type { Location, Project } from './project.js';
 
-/** A side of a comparison as it was named. @param own its path relative to the root; null for a preset. */
+/** A side of a comparison, as named. @param own its path relative to the root; null for a preset. */
 export interface NamedSide {
   readonly name: string;
   readonly own: string | null;
 }
 
-/** Compares two paths or presets. @param directory what the paths of presets start from. @throws UsageError when there can be nothing at a path. */
+/** Compares two paths or presets. @param directory the directory that preset paths are relative to. @throws UsageError if a path cannot exist. */
 export function compareSides(project: Project, sides: readonly [NamedSide, NamedSide], directory: string, root: string): CompareReport {
   for (const { name, own } of sides) if (own !== null) needPossible(own, root, name);
   const locations = sides.map(({ own }) => (own === null ? null : locate(project, own)));
-  // A preset is looked at as if it stood at the root, for the path on the other side.
+  // A preset is decided as if the root adopted it, for the path on the other side.
   const beside = locations.find((location) => location !== null) ?? null;
   const [first, second] = sides.map(({ name }, index) => {
     const location = locations[index] ?? null;
@@ -37,7 +37,7 @@ function describeSide({ name, own }: NamedSide, location: Location | null): Comp
   return { name, kind: own === null ? 'preset' : 'path', exists: own === null || own === '' || location?.kind !== undefined || location?.path.endsWith('/') === true };
 }
 
-/** A directory stands for a file in it whose name matches nothing but what matches all. */
+/** A directory stands for a file in it whose name matches only patterns that match everything. */
 function locate(project: Project, own: string): Location {
   if (own === '') return project.locate('');
   const location = project.locate(own);

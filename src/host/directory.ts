@@ -12,33 +12,33 @@ import { LAYER_FILE } from './project-root.js';
 import type { RunSettings } from './run-settings.js';
 import { readThrough } from './overlay.js';
 
-/** What holds in one directory of the tree. */
+/** The state of one directory of the tree. */
 export interface Directory {
-  /** Relative to the root, empty for the root itself. */
+  /** Relative to the root; empty for the root itself. */
   readonly path: string;
   readonly scope: ScopeState;
   readonly languages: LanguageState;
   readonly rules: DirectoryRules;
-  /** Whether it lies in a directory that is out; then none of its own files was read. */
+  /** Whether it is excluded or inside an excluded directory; then none of its own files was read. */
   readonly isOut: boolean;
 }
 
 /** The kinds of entry that matter here. */
 export type EntryKind = 'file' | 'directory' | 'symlink' | 'special';
 
-/** Tells what an entry of a directory is; undefined when there is none of that name. */
+/** The kind of an entry of a directory; undefined if there is none of that name. */
 export type EntryLookup = (name: string) => EntryKind | undefined;
 
 /** Reads the layer file and the ignore files of directories, from the root down. */
 export class DirectoryReader {
   readonly incomplete: IncompletePath[] = [];
-  /** What was left aside and may surprise, in words. */
+  /** What was ignored and may surprise, in words. */
   readonly notices: string[] = [];
   layerFiles = 0;
-  /** The layer file at the root; null when there is none. */
+  /** The layer file at the root; null if there is none. */
   rootLayer: LayerFile | null = null;
 
-  /** @param hasStarter whether a preset stands in the root file's place. */
+  /** @param hasStarter whether a preset takes the place of the root's file. */
   constructor(
     private readonly root: string,
     private readonly loader: LayerLoader,
@@ -59,11 +59,11 @@ export class DirectoryReader {
   }
 
   private addLayer(rules: DirectoryRules, layer: LayerFile | null): DirectoryRules {
-    // With problems nothing is decided any more, and presets may stand in a circle.
+    // With problems, nothing is decided any more, and presets may form a circle.
     return layer === null || this.loader.problems.length > 0 ? rules : rules.with(layer, this.loader.lookup);
   }
 
-  /** The directory `name` in `parent`. @param isOut whether it is out of scope, so that nothing in it is read. */
+  /** The directory `name` in `parent`. @param isOut whether it is excluded, so that nothing in it is read. */
   readChild(parent: Directory, name: string, isOut: boolean, entries?: EntryLookup): Directory {
     const own = parent.path === '' ? name : `${parent.path}/${name}`;
     const child = {
@@ -76,7 +76,7 @@ export class DirectoryReader {
     return child.isOut ? child : this.addOwnFiles(child, entries ?? this.lookIn(own));
   }
 
-  /** Looks entries of a directory up one by one, without reading the whole directory. */
+  /** Looks up entries of a directory one by one, without listing it. */
   private lookIn(directory: string): EntryLookup {
     return (name) => {
       const stats = lstatSync(path.join(this.root, directory, name), { throwIfNoEntry: false });
@@ -112,7 +112,7 @@ export class DirectoryReader {
     return { ...directory, scope, languages, rules };
   }
 
-  /** Reports patterns of an inner directory that take files out, where the root allows none. */
+  /** Reports patterns of an inner directory that exclude files if the root allows none. */
   private forbid(lines: readonly PatternLine[]): void {
     if (this.rootLayer?.scopeIsRoots !== true) return;
     for (const { value, place } of lines) {

@@ -1,28 +1,28 @@
 import { compareProblems, type Problem } from '../core/model/problem.js';
 
-/** The command line or the call is wrong; nothing was done. The message is for the user, with an advice after a line break. */
+/** The command line or the call is wrong; nothing was done. The message is for the user, with advice after a line break. */
 export class UsageError extends Error {
   override readonly name = 'UsageError';
 }
 
-/** What was asked to be written into a layer file would be wrong there; nothing was done. */
+/** The requested change would make a layer file wrong; nothing was done. */
 export class WishError extends Error {
   override readonly name = 'WishError';
 
-  /** @param problems those that the file would have, as of a text that nobody has written. */
+  /** @param problems the problems that the file would have; its text exists nowhere. */
   constructor(readonly problems: readonly Problem[]) {
     super(`${problems.length} problems in what was asked`);
   }
 }
 
-/** Layer files are wrong; nothing was done. Holds every problem of every file that was read. */
+/** Layer files are wrong; nothing was done. Contains every problem of every file that was read. */
 export class LayerError extends Error {
   override readonly name = 'LayerError';
 
   /** File by file, each from top to bottom. */
   readonly problems: readonly Problem[];
 
-  /** @param texts the texts of the files with problems, by the name that places use. */
+  /** @param texts the texts of the files with problems, keyed by the name in places. */
   constructor(problems: readonly Problem[], readonly texts: ReadonlyMap<string, string>) {
     super(`${problems.length} problems in layer files`);
     const files = [...new Set(problems.map(({ file }) => file))];
@@ -30,7 +30,7 @@ export class LayerError extends Error {
   }
 }
 
-/** Whether `error` comes from the operating system with one of these codes. */
+/** Whether `error` is an operating-system error with one of these codes. */
 export function hasCode(error: unknown, ...codes: readonly string[]): boolean {
   return error instanceof Error && 'code' in error && codes.includes(error.code as string);
 }

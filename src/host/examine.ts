@@ -19,7 +19,7 @@ import { readSource } from './source-file.js';
 import { readTextFile } from './text-file.js';
 import type { Workspace } from './workspace.js';
 
-/** Looks over the configuration of a project. @param today as YYYY-MM-DD. */
+/** Examines the configuration of a project. @param today as YYYY-MM-DD. */
 export async function examine(workspace: Workspace, root: string, today: string): Promise<DoctorReport> {
   const resolved = workspace.resolve([], undefined, true);
   const checked = await workspace.check();
@@ -37,7 +37,7 @@ function waiversOf({ files }: CheckReport): Examination['waivers'] {
   return files.flatMap(({ path: own, waivers }) => waivers.map((waiver) => ({ ...waiver, path: own, since: null })));
 }
 
-/** The lines of every `.elvarignore` beside a checked file or above one. */
+/** The lines of every `.elvarignore` in the directory of a checked file or above. */
 function ignoreLines(root: string, { files }: ResolveReport): PatternLine[] {
   const directories = new Set(['']);
   for (const { path: own } of files) for (let slash = own.indexOf('/'); slash >= 0; slash = own.indexOf('/', slash + 1)) directories.add(own.slice(0, slash + 1));
@@ -50,10 +50,10 @@ function ignoreLines(root: string, { files }: ResolveReport): PatternLine[] {
   });
 }
 
-/** Files looked into of one directory that is out: enough to see what is in it. */
+/** How many files of an excluded directory are examined: enough to see what it contains. */
 const MOST_SAMPLES = 20;
 
-/** Files that git knows and a pattern takes out, where they are code that no program seems to have written. */
+/** Tracked files that a pattern excludes although they do not look generated. */
 function hiddenFiles(root: string, skipped: readonly SkippedPath[]): Examination['hidden'] {
   const tracked = askGit(root, ['ls-files', '-z']);
   if ('failed' in tracked) return [];
@@ -73,7 +73,7 @@ function isOwnCode(root: string, own: string): boolean {
   return 'text' in reading && foreignKind({ path: own, language: language.id }, reading.text) === null;
 }
 
-/** Runs the examples of house rules: good code must not be found, bad code must. */
+/** Runs the examples of house rules: good code must have no findings, bad code must have some. */
 async function failedExamples(catalog: Catalog): Promise<Examination['failedExamples']> {
   const house = catalog.rules.flatMap((rule) => rule.house ?? []).filter(({ examples }) => examples.length > 0);
   if (house.length === 0) return [];

@@ -7,7 +7,7 @@ import type { WaiverRecord } from '../core/waivers/account.js';
 import { readSource } from './source-file.js';
 import type { Workspace } from './workspace.js';
 
-/** What excuses findings of a rule in a file: its waivers, where it is checked, and what the ledger has about it. */
+/** What excuses findings of a rule in a file: its waivers, if it is checked, and its ledger entries. */
 export async function excusesOf(workspace: Workspace, rule: RuleId, target: string, ledger: Ledger): Promise<RuleExcuses> {
   const own = workspace.relative(target);
   return { waivers: await waiversOf(workspace, rule, target, own), entries: ledger.entries.filter((entry) => entry.rule === rule && ledger.pathOf(entry) === own) };
@@ -15,7 +15,7 @@ export async function excusesOf(workspace: Workspace, rule: RuleId, target: stri
 
 async function waiversOf(workspace: Workspace, rule: RuleId, target: string, own: string): Promise<readonly WaiverRecord[]> {
   const reading = readSource(path.join(workspace.root, own), { largest: null, generated: 'check' });
-  // Most files have none, and only reading the comments takes the parser.
+  // Most files have none, and only reading the comments needs the parser.
   if ('skipped' in reading || !/\belvar\s+waive\b/.test(reading.text)) return [];
   const { files, catalog } = await workspace.check([target]);
   const about = catalog.get(rule);

@@ -12,7 +12,7 @@ import { noteSkipped } from './reading-notes.js';
 import { scriptLanguage } from './script-language.js';
 import { readSource } from './source-file.js';
 
-/** Why it is so for a path, which need not exist. @param own relative to the root. @param typed as it was typed. @throws UsageError when it is a directory. */
+/** Explains a path, which need not exist. @param own relative to the root. @param typed as typed. @throws UsageError if it is a directory. */
 export function explainPath(project: Project, root: string, own: string, typed: string): Explanation {
   needPossible(own, root, typed);
   const location = project.locate(own);
@@ -39,7 +39,7 @@ export function explainPath(project: Project, root: string, own: string, typed: 
   };
 }
 
-/** @throws UsageError when there can be nothing at a path. */
+/** @throws UsageError if the path cannot exist. */
 export function needPossible(own: string, root: string, typed: string): void {
   const above = fileAbove(own, root);
   if (above !== null) throw new UsageError(`${typed}: nothing can be there, since ${above} is a file`);

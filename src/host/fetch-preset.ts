@@ -7,10 +7,10 @@ import { isUtf8 } from 'node:buffer';
 import type { RemoteReference } from '../core/model/layer.js';
 import { cacheFolder } from './cache-folder.js';
 
-/** A preset as it was fetched; `commit` is null for one from a web server. */
+/** A fetched preset; `commit` is null for one from a web server. */
 export type Fetched = { readonly bytes: Buffer; readonly commit: string | null } | { readonly failed: string };
 
-/** Largest preset that is taken, in bytes: layer files are written by people. */
+/** The largest preset accepted, in bytes: layer files are written by people. */
 export const LARGEST_PRESET = 1024 * 1024;
 
 /** How long a fetch may take, in milliseconds. */
@@ -18,7 +18,7 @@ const LONGEST = Number(process.env['ELVAR_FETCH_TIMEOUT'] ?? 30_000);
 
 /**
  * Fetches a preset. Nothing of it is run.
- * @param commit the commit that is wanted; null for whatever the revision names now.
+ * @param commit the commit to fetch; null for whatever the revision names now.
  */
 export function fetchPreset(reference: RemoteReference, commit: string | null): Fetched {
   const fetched = reference.kind === 'git' ? fromGit(reference, commit) : fromWeb(reference.url);
@@ -26,7 +26,7 @@ export function fetchPreset(reference: RemoteReference, commit: string | null): 
   return isUtf8(fetched.bytes) ? fetched : { failed: 'it is not UTF-8' };
 }
 
-/** The script that asks a web server: that takes waiting, and layer files are read without. */
+/** The script that asks a web server: fetching is asynchronous, but layer files are read synchronously. */
 const WEB_SCRIPT = fileURLToPath(new URL('../host/fetch-web.js', import.meta.url));
 
 function fromWeb(url: string): Fetched {
@@ -37,7 +37,7 @@ function fromWeb(url: string): Fetched {
 
 type GitReference = Extract<RemoteReference, { kind: 'git' }>;
 
-/** Each repository has a bare one of its own that is fetched into. */
+/** Each remote repository has a bare local one to fetch into. */
 function fromGit({ url, revision, path: file }: GitReference, commit: string | null): Fetched {
   const folder = path.join(cacheFolder(), 'git', createHash('sha256').update(url).digest('hex').slice(0, 32));
   if (!existsSync(path.join(folder, 'HEAD'))) {
@@ -53,7 +53,7 @@ function fromGit({ url, revision, path: file }: GitReference, commit: string | n
   const wanted = commit ?? revision;
   if (!has) {
     const fetched = git(folder, ['fetch', '--quiet', '--depth=1', '--no-tags', '--end-of-options', url, wanted]);
-    // Not every server gives a commit that no branch points at; the revision may still be it.
+    // Not every server serves a commit that no branch points to; the revision may still be that commit.
     const again = 'failed' in fetched && commit !== null ? git(folder, ['fetch', '--quiet', '--depth=1', '--no-tags', '--end-of-options', url, revision]) : fetched;
     if ('failed' in again) return again;
   }
@@ -70,14 +70,14 @@ function fromGit({ url, revision, path: file }: GitReference, commit: string | n
 function git(folder: string, args: readonly string[]): { readonly out: Buffer } | { readonly failed: string } {
   const { status, stdout, stderr, error } = spawnSync('git', ['-C', folder, ...args], {
     maxBuffer: LARGEST_PRESET * 4, timeout: LONGEST, stdio: ['ignore', 'pipe', 'pipe'],
-    // git(1): no questions, and no transport that runs a program of the URL's choice.
+    // git(1): no prompts, and no transport that lets the URL choose a program to run.
     env: { ...process.env, GIT_TERMINAL_PROMPT: '0', GIT_ALLOW_PROTOCOL: 'file:git:http:https:ssh', GIT_DIR: folder, LC_ALL: 'C' },
   });
   if (error !== undefined) return { failed: 'code' in error && error.code === 'ENOENT' ? 'there is no git on this machine' : 'it took too long' };
   return status === 0 ? { out: stdout } : { failed: complaintOf(stderr.toString('utf8')) };
 }
 
-/** The first line in which git complains; it often goes on with advice. */
+/** The first line of git's complaint; advice often follows it. */
 function complaintOf(output: string): string {
   const lines = output.trim().split('\n');
   return (lines.find((line) => /^(?:fatal|error): /.test(line)) ?? lines.at(-1) ?? '').replace(/^(?:fatal|error): /, '') || 'git does not say why';

@@ -1,8 +1,8 @@
-// Run as a program of its own: fetches the address it is given to standard output, or says on standard error why not.
+// Runs as a separate program: fetches its argument to standard output, or says on standard error why it cannot.
 import { writeSync } from 'node:fs';
 import { isSafeUrl } from '../core/layers/preset-reference.js';
 
-/** Redirections that are followed (RFC 9110, section 15.4, leaves the number open). */
+/** The most redirections followed (RFC 9110, section 15.4, leaves the number open). */
 const MOST_REDIRECTIONS = 5;
 
 const [address = '', largest = '0', longest = '0'] = process.argv.slice(2);

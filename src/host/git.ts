@@ -1,26 +1,26 @@
 import { spawnSync } from 'node:child_process';
 
-/** Most that git may answer, in bytes. */
+/** The longest answer accepted from git, in bytes. */
 const MOST = 256 * 1024 * 1024;
 
-/** What a run of git came to: its output, or what it complained about. */
+/** The result of running git: its output or its complaint. */
 export type GitAnswer = { readonly out: string } | { readonly failed: string };
 
 /**
  * Asks git about the work tree that a directory lies in.
- * The user's own settings of what a diff looks like have no say.
+ * The user's settings for diffs have no effect.
  */
 export function askGit(directory: string, args: readonly string[]): GitAnswer {
   const { status, stdout, stderr, error } = spawnSync('git', ['-C', directory, '-c', 'core.quotePath=false', ...args], {
     encoding: 'utf8', maxBuffer: MOST, stdio: ['ignore', 'pipe', 'pipe'],
-    // git(1): with these, git takes no locks for what is only looked at, and speaks English.
+    // git(1): with these, git takes no locks for reading, and speaks English.
     env: { ...process.env, GIT_OPTIONAL_LOCKS: '0', LC_ALL: 'C' },
   });
   if (error !== undefined) return { failed: 'code' in error && error.code === 'ENOENT' ? 'there is no git on this machine' : error.message };
   return status === 0 ? { out: stdout } : { failed: stderr.trim().split('\n')[0]?.replace(/^fatal: /, '') ?? '' };
 }
 
-/** The texts of blobs of a repository, by their names. */
+/** The texts of blobs of a repository, by object name. */
 export function gitBlobs(directory: string, names: readonly string[]): ReadonlyMap<string, string> {
   const texts = new Map<string, string>();
   if (names.length === 0) return texts;

@@ -11,7 +11,7 @@ import type { Statement } from '../core/model/statement.js';
 import type { Directory, DirectoryReader } from './directory.js';
 import { askGit } from './git.js';
 
-/** Something that a pattern takes out, with the directory that it lies in. */
+/** Something that a pattern excludes, with its directory. */
 export interface TakenOut {
   readonly directory: Directory;
   readonly name: string;
@@ -22,7 +22,7 @@ export interface TakenOut {
 /** More files than this are not counted. */
 const MOST_FILES = 10_000;
 
-/** What it takes to look at what is out. */
+/** What is needed to examine excluded files. */
 interface Search {
   readonly root: string;
   readonly reader: DirectoryReader;
@@ -31,8 +31,8 @@ interface Search {
 }
 
 /**
- * The patterns of inner directories that take out files for which a guard of an outer layer holds. What a `.gitignore` takes out
- * counts only where git knows the file all the same: all else is no part of the project.
+ * The patterns of inner directories that exclude files which a guard of an outer layer protects. What a `.gitignore` excludes
+ * counts only if git tracks the file anyway: everything else is not part of the project.
  */
 export function guardedOut(taken: readonly TakenOut[], search: Search): GuardedOut[] {
   const inner = taken.filter(({ by }) => by.file !== null && by.line !== null && by.file.includes('/'));
@@ -59,7 +59,7 @@ class GuardFinder {
 
   constructor(private readonly to: Search) {}
 
-  /** The guards that hold for what is out, and for how many files. @param file the file with the pattern. */
+  /** The guards on excluded files, and for how many files. @param file the file with the pattern. */
   search(directory: Directory, name: string, isDirectory: boolean, file: string): { readonly guards: ReadonlySet<Statement>; readonly files: number } {
     const guards = new Set<Statement>();
     let files = 0;
@@ -88,7 +88,7 @@ class GuardFinder {
     try {
       return readdirSync(path.join(this.to.root, own), { withFileTypes: true });
     } catch {
-      // What is out need not be readable.
+      // Excluded directories may be unreadable.
       return [];
     }
   }
@@ -101,7 +101,7 @@ class GuardFinder {
     return this.tracked === null || this.tracked.has(own);
   }
 
-  /** The guards, of rules that know the language, that were given further out than the file with the pattern stands. */
+  /** The guards on rules that know the language, from directories further out than the file with the pattern. */
   private outerGuards(rules: DecidedRules, language: LanguageId, file: string): readonly Statement[] {
     const key = `${language} ${file}`;
     let ofRules = this.known.get(rules);
@@ -124,7 +124,7 @@ function isFurtherOut({ layer }: Statement, file: string): boolean {
   return outer !== inner && inner.startsWith(outer);
 }
 
-/** With a `/` at its end; empty for the root. */
+/** With a trailing `/`; empty for the root. */
 function directoryOf(file: string): string {
   return file.slice(0, file.lastIndexOf('/') + 1);
 }

@@ -5,16 +5,16 @@ import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-
 import type { Watch } from './watch.js';
 import type { WorkerTask } from './inspect-worker.js';
 
-/** A worker takes a while to load; it pays from about this many files on. */
+/** A worker takes a while to load; it pays off from about this many files on. */
 const FILES_A_WORKER = 250;
 
-/** More threads than this wait for the disk and for each other's memory. */
+/** More threads than this only wait for the disk and for memory. */
 const MOST_WORKERS = 7;
 
 /**
- * Inspects the files of a job on as many threads as pay. Each thread takes the next file when it has done one.
- * @param watch is told of all threads' progress.
- * @returns what came of each file, in the order of the job.
+ * Inspects the files of a job on as many threads as pay off. Each thread takes the next file when it has finished one.
+ * @param watch receives the progress of all threads.
+ * @returns the result of each file, in job order.
  */
 export async function inspectInParallel(job: InspectionJob, watch: Watch): Promise<InspectedFile[]> {
   watch.begins('Checking', job.files.length);
@@ -23,12 +23,12 @@ export async function inspectInParallel(job: InspectionJob, watch: Watch): Promi
   const counter = new Int32Array(taken);
   const workers = Math.min(mostThreads() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));
   const others = Array.from({ length: workers }, () => runWorker({ job, taken }));
-  // The main thread takes its share like the others; a worker that fails makes the whole fail.
+  // The main thread takes its share like the others; if a worker fails, the whole job fails.
   const shares = await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1), watch), ...others]);
   return shares.flat().sort((a, b) => a.index - b.index);
 }
 
-/** As many threads as the machine has, or as the environment allows: a machine that does other work too may want fewer. */
+/** As many threads as the machine has or the environment allows: a busy machine may want fewer. */
 function mostThreads(): number {
   const allowed = Number(process.env['ELVAR_THREADS'] ?? Infinity);
   return Math.min(availableParallelism(), Number.isInteger(allowed) && allowed > 0 ? allowed : Infinity);

@@ -20,20 +20,20 @@ import { keptAlive } from './kept-alive.js';
 import { readSource, type SkippedReading } from './source-file.js';
 import { NO_WATCH, type Watch } from './watch.js';
 
-/** Files to inspect. Plain data, so that it can be handed to another thread. */
+/** The files to inspect. Plain data, so that it can be passed to another thread. */
 export interface InspectionJob {
   readonly root: string;
   readonly settings: Pick<ScopeSettings, 'largest' | 'generated'>;
   readonly sets: readonly RuleSet[];
   /** What counts for waivers. */
   readonly terms: WaiverTerms;
-  /** The house rules of the project, as they were declared. */
+  /** The house rules of the project, as declared. */
   readonly houseRules: readonly HouseRule[];
   /** `set` is an index into `sets`. */
   readonly files: readonly (CheckedFile & { readonly set: number })[];
 }
 
-/** What came of one file; `index` counts the files of the job. */
+/** The result of one file; `index` counts the files of the job. */
 export interface InspectedFile {
   readonly index: number;
   readonly outcome: Inspection | SkippedReading;
@@ -41,7 +41,7 @@ export interface InspectedFile {
 
 /**
  * Inspects files of a job one after another.
- * @param take tells the index of the next file to inspect; past the last one there is none left.
+ * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
 export async function inspectShare({ root, settings, sets, houseRules, files, terms }: InspectionJob, take: () => number, watch: Watch = NO_WATCH): Promise<InspectedFile[]> {
   const tools = await makeTools({ files, terms }, CATALOG.with(houseRules.map(makeHouseRule)));
@@ -62,7 +62,7 @@ export async function inspectShare({ root, settings, sets, houseRules, files, te
   return inspected;
 }
 
-/** What the files of a job are inspected with. */
+/** The tools for inspecting the files of a job. */
 export async function makeTools({ files, terms }: Pick<InspectionJob, 'files' | 'terms'>, catalog: Catalog): Promise<Tools> {
   const grammars = SHIPPED_GRAMMARS;
   await keptAlive(grammars.load(neededGrammars(files)));

@@ -2,7 +2,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { plainFinding } from '../core/inspect/found-finding.js';
 import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-share.js';
 
-/** What the main thread hands to a worker: the whole job, and the count of files taken that all threads share. */
+/** What the main thread passes to a worker: the whole job, and the count of files taken, shared by all threads. */
 export interface WorkerTask {
   readonly job: InspectionJob;
   readonly taken: SharedArrayBuffer;

@@ -2,7 +2,7 @@ import type { Catalog } from '../core/catalog/catalog.js';
 import type { InspectionJob } from './inspect-share.js';
 import type { ProjectListing } from './project.js';
 
-/** What is to be inspected of a listing. @param today as YYYY-MM-DD. */
+/** The inspection job for a listing. @param today as YYYY-MM-DD. */
 export function inspectionJob(root: string, today: string, { files, settings, needsReasons }: ProjectListing, { rules }: Catalog): InspectionJob {
   const sets = [...new Set(files.map((file) => file.rules.set))];
   const numbers = new Map(sets.map((set, index) => [set, index]));

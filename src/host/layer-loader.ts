@@ -22,35 +22,35 @@ import { readThrough, type Overlay } from './overlay.js';
 /** Where the built-in presets are in the package. */
 const PRESET_FOLDER = fileURLToPath(new URL('../../presets', import.meta.url));
 
-/** Adoptions that one layer file may bring in, those of its presets counted each time. */
+/** The most adoptions that one layer file may bring in, counting those of its presets each time. */
 const MOST_PRESETS = 10_000;
 
-/** A layer file as it was read, and the package that it belongs to. */
+/** A layer file, and the package that it belongs to. */
 interface LoadedLayer {
   readonly layer: LayerFile;
-  /** Null for a file of the project or of the user. */
+  /** Null for a file of the project or the user. */
   readonly packageFolder: string | null;
-  /** Where it was fetched from; null for a file of this machine. */
+  /** Where it was fetched from; null for a local file. */
   readonly remote: RemoteReference | null;
 }
 
-/** Reads layer files and, with each, the presets it adopts. Problems are gathered, never thrown. */
+/** Reads layer files and the presets that they adopt. Problems are collected, never thrown. */
 // elvar waive size/class-members because reading a file and what it adopts is one thing
 export class LayerLoader {
   readonly problems: Problem[] = [];
-  /** What was left aside in files from outside of the project. */
+  /** What was ignored in files from outside the project. */
   readonly warnings: Problem[] = [];
-  /** The house rules of all files read, by their ids. */
+  /** The house rules of all files read, by id. */
   readonly houseRules = new Map<RuleId, HouseRule>();
-  /** Whether a file from outside of the package has a selector that may select a house rule which has not been read. */
+  /** Whether a file from outside the project has a selector that may select a house rule not read yet. */
   hasWideSelector = false;
-  /** The text of every file read, by the name that places use. */
+  /** The text of every file read, keyed by the name in places. */
   readonly texts = new Map<string, string>();
   private readonly directories = new Map<string, LayerFile | null>();
   private readonly presets = new Map<string, LoadedLayer>();
   private readonly adopted = new Map<Adoption, LayerFile>();
   private readonly pins: Pins;
-  /** Presets met that are fetched, by how they are named. */
+  /** The fetched presets in use, by reference. */
   readonly remotes = new Map<string, RemoteReference>();
 
   /** Whether the root's policy asks for reasons; the root's file is read before all others. */
@@ -60,10 +60,10 @@ export class LayerLoader {
     this.pins = new Pins(root, overlay);
   }
 
-  /** The layer file that an adoption brings in; undefined when it could not be read, which is among the problems. */
+  /** The layer file that an adoption brings in; undefined if it could not be read, which is among the problems. */
   readonly lookup = (adoption: Adoption): LayerFile | undefined => this.adopted.get(adoption);
 
-  /** The layer files of the project that were read: those of directories, and presets that lie in it. */
+  /** The project's own layer files that were read: those of directories, and presets inside the project. */
   ownLayers(): LayerFile[] {
     const presets = [...this.presets.values()].filter(({ layer, packageFolder }) => packageFolder === null && liesIn(layer.identity, this.root)).map(({ layer }) => layer);
     return [...[...this.directories.values()].flatMap((layer) => layer ?? []), ...presets];
@@ -91,7 +91,7 @@ export class LayerLoader {
     return null;
   }
 
-  /** Reads the personal layer file, through links: it is the user's own. @returns null when there is none. */
+  /** Reads the personal layer file, following links: it is the user's own. @returns null if there is none. */
   loadPersonal(absolute: string, name: string): LayerFile | null {
     if (typeof this.overlay.textAt(absolute) === 'string') return this.readWhole(absolute, name, 'personal');
     let realPath: string;
@@ -99,7 +99,7 @@ export class LayerLoader {
       realPath = realpathSync(absolute);
     } catch (error) {
       if (!hasCode(error, 'ENOENT', 'ENOTDIR')) {
-        // It may be that there is none: a directory that cannot be entered does not tell.
+        // There may be none: a directory that cannot be entered does not say.
         this.warnings.push({ file: name, place: null, detail: { code: 'file-unreadable', path: name, why: describeSystemError(error) } });
       }
       return null;
@@ -112,7 +112,7 @@ export class LayerLoader {
     return this.readWhole(realPath, name, 'personal');
   }
 
-  /** Presets that adopt others twice each double with every level; no screen could show what comes of that. */
+  /** Presets that each adopt others twice double at every level; no screen could show the result. */
   private limitPresets(layer: LayerFile): void {
     const heaviest = adoptionsOf(layer).find((adoption) => this.presetCount(adoption, new Map()) > MOST_PRESETS);
     if (this.problems.length === 0 && heaviest !== undefined) {
@@ -120,7 +120,7 @@ export class LayerLoader {
     }
   }
 
-  /** How many presets an adoption brings in, each counted as often as it comes. Only for adoptions without a circle. */
+  /** How many presets an adoption brings in, each counted as often as it occurs. Only for adoptions without circles. */
   private presetCount(adoption: Adoption, counts: Map<LayerFile, number>): number {
     const preset = this.adopted.get(adoption);
     if (preset === undefined || this.problems.length > 0) return 0;
@@ -132,9 +132,9 @@ export class LayerLoader {
   }
 
   /**
-   * Reads a preset that the command line names, with all that it adopts.
-   * @param directory what a relative path starts from.
-   * @returns null when it could not be read, which is among the problems.
+   * Reads a preset named on the command line, with all that it adopts.
+   * @param directory the directory that a relative path starts from.
+   * @returns null if it could not be read, which is among the problems.
    */
   loadReference(reference: PresetReference, directory: string): LayerFile | null {
     const adoption: Adoption = { reference, place: { file: 'command line', line: 1, column: 1, length: 1 }, filter: { only: null, except: [] } };
@@ -146,7 +146,7 @@ export class LayerLoader {
     return preset.layer;
   }
 
-  /** The preset that stands in the root file's place when a project has no layer file at all. */
+  /** The preset that takes the place of the root's file if a project has no layer file at all. */
   loadStarter(): LayerFile {
     const absolute = path.join(PRESET_FOLDER, 'starter.yaml');
     const layer = this.read(absolute, { file: 'elvar:starter', identity: absolute, role: 'preset', isOutside: true }, null);
@@ -155,7 +155,7 @@ export class LayerLoader {
     return layer;
   }
 
-  /** @param chain the presets that are being read, outermost first. */
+  /** @param chain the presets being read, outermost first. */
   private loadPresets(adopter: LoadedLayer, chain: readonly LoadedLayer[]): void {
     for (const adoption of adoptionsOf(adopter.layer)) {
       const preset = this.loadPreset(adoption, adopter);
@@ -203,7 +203,7 @@ export class LayerLoader {
     }
   }
 
-  /** A preset that was fetched, by what the lock file pins. */
+  /** A fetched preset, as pinned in the lock file. */
   private loadRemote(reference: RemoteReference, place: Place): LoadedLayer | null {
     const known = this.presets.get(reference.text);
     if (known !== undefined) return known;
@@ -219,7 +219,7 @@ export class LayerLoader {
     return preset;
   }
 
-  /** @param packageFolder the package that the preset has to lie in; null when it belongs to none. */
+  /** @param packageFolder the package that must contain the preset; null if it belongs to none. */
   private loadPresetFile(absolute: string, reference: string, place: Place, packageFolder: string | null): LoadedLayer | null {
     const isBuiltIn = packageFolder === PRESET_FOLDER;
     const file = isBuiltIn ? `elvar:${path.basename(absolute, '.yaml')}` : path.relative(this.root, absolute).split(path.sep).join('/');
@@ -245,10 +245,10 @@ export class LayerLoader {
     return preset;
   }
 
-  /** The real path of a preset; null where there is none, which is reported. @param trial its text where it is not to be read from the disk. */
+  /** The real path of a preset; null if it does not exist, which is reported. @param trial its text if it should not be read from disk. */
   private presetPath(absolute: string, trial: string | null | undefined, { file, reference, place }: { readonly file: string; readonly reference: string; readonly place: Place }): string | null {
     try {
-      // A link stays what it is, whatever its text is to be.
+      // A link stays a link, whatever its text should be.
       if (trial !== null) return trial === undefined || existsSync(absolute) ? realpathSync(absolute) : absolute;
     } catch (error) {
       if (!hasCode(error, 'ENOENT', 'ENOTDIR')) {
@@ -280,7 +280,7 @@ export class LayerLoader {
     return this.take(reading.text, source);
   }
 
-  /** Reads the text of a layer file, and gathers what is in it. */
+  /** Reads the text of a layer file, and collects its contents. */
   private take(written: string, source: LayerSource): LayerFile {
     const { file, isOutside = false } = source;
     const text = written.replace(/^\uFEFF/, '');
@@ -295,20 +295,20 @@ export class LayerLoader {
     return layer;
   }
 
-  /** A house rule belongs to the whole project; declared twice in the same words it is one. */
+  /** A house rule belongs to the whole project; declared twice in the same words, it is one. */
   private addHouseRule(rule: HouseRule): void {
     const first = this.houseRules.get(rule.id);
     if (first === undefined) this.houseRules.set(rule.id, rule);
     else if (!sameHouseRule(first, rule)) this.report(rule.place.file, rule.place, { code: 'house-rule-twice', id: rule.id, first: first.place });
   }
 
-  /** Notes what is wrong with a file. */
+  /** Records a problem with a file. */
   report(file: string, place: Place | null, detail: ProblemDetail): void {
     this.problems.push({ file, place, detail });
   }
 }
 
-/** Whether a selector may select rules that nobody has named yet. */
+/** Whether a selector may select rules not declared yet. */
 function isWide(selector: Selector): boolean {
   return selector.kind === 'all' || selector.kind === 'tag' || (selector.kind === 'concern' && !(CONCERNS as readonly string[]).includes(selector.concern));
 }
@@ -318,12 +318,12 @@ function sameHouseRule(a: HouseRule, b: HouseRule): boolean {
   return contents(a) === contents(b);
 }
 
-/** All presets that a layer file adopts, those of its zones too. */
+/** All presets that a layer file adopts, including those of its zones. */
 function adoptionsOf({ presets, zones }: LayerFile): Adoption[] {
   return [...presets, ...zones.flatMap((zone) => zone.presets)];
 }
 
-/** References of the presets that come with Elvar, sorted. */
+/** The references of the built-in presets, sorted. */
 export function builtInPresets(): string[] {
   return readdirSync(PRESET_FOLDER).filter((name) => name.endsWith('.yaml')).map((name) => `elvar:${name.slice(0, -5)}`).sort();
 }

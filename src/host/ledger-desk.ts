@@ -11,42 +11,42 @@ import { selectedRules } from './selected-rules.js';
 import { whileWriting } from './writing-lock.js';
 import type { Workspace } from './workspace.js';
 
-/** Which entries, or findings, are meant. */
+/** Which entries or findings to act on. */
 export interface LedgerChoice {
-  /** Files, directories, FILE:LINE, or fingerprints; all where there is none. */
+  /** Files, directories, FILE:LINE, or fingerprints; all if empty. */
   readonly places: readonly string[];
-  /** Selectors of rules; all where there is none. */
+  /** Selectors of rules; all if empty. */
   readonly rules: readonly string[];
 }
 
-/** Which entries are meant. */
+/** Which entries to act on. */
 export interface EntryChoice extends LedgerChoice {
   readonly status: LedgerStatus | null;
   readonly state: EntryState | null;
 }
 
-/** What is decided about findings. */
+/** The decision about findings. */
 export interface Verdict {
   readonly status: LedgerStatus | null;
   readonly because: string | null;
-  /** A day as YYYY-MM-DD, `never` for none, null where nothing is said. */
+  /** A day as YYYY-MM-DD; `never` for none; null to leave it unchanged. */
   readonly until: string | null;
 }
 
-/** Where the ledger is looked at and changed. Every method throws a LayerError when the ledger or a layer file is wrong. */
+/** Shows and changes the ledger. Every method throws a LayerError if the ledger or a layer file is wrong. */
 export class LedgerDesk {
   constructor(private readonly workspace: Workspace, private readonly root: string, private readonly today: string) {}
 
-  /** The entries there are, and what has become of each. @throws UsageError when a rule is unknown. */
+  /** The entries, each with its state. @throws UsageError if a rule is unknown. */
   async list(choice: EntryChoice): Promise<LedgerReport> {
     const { entries, base } = await this.account(choice);
     return { ...base, entries };
   }
 
   /**
-   * Writes down what is found now, and is not written down yet.
+   * Adds entries for findings that have none yet.
    * @param level findings of this level and above.
-   * @param writes whether the ledger is written; else the answer tells what would be.
+   * @param writes whether to write the ledger; if not, the answer says what would be written.
    */
   take(choice: LedgerChoice, level: ActiveLevel | null, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
     return this.alone(writes, () => this.takeNow(choice, level, verdict, writes));
@@ -72,7 +72,7 @@ export class LedgerDesk {
     return this.write(reading, [...kept(reading, ledger), ...added.map((entry) => ({ added: entry }))], report, writes, refused);
   }
 
-  /** Decides about entries that are chosen. @throws UsageError when none is, or the verdict says nothing. */
+  /** Changes the chosen entries. @throws UsageError if none is chosen or the verdict is empty. */
   set(choice: EntryChoice, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
     return this.alone(writes, () => this.setNow(choice, verdict, writes));
   }
@@ -90,7 +90,7 @@ export class LedgerDesk {
     return this.write(reading, next, base, writes);
   }
 
-  /** Drops the entries whose findings are gone, and those that say again what another says. */
+  /** Drops entries whose findings are gone, and duplicate entries. */
   prune(choice: LedgerChoice, writes: boolean): Promise<LedgerChange> {
     return this.alone(writes, () => this.pruneNow(choice, writes));
   }
@@ -119,11 +119,11 @@ export class LedgerDesk {
     const isMeant = this.placeTest(places);
     const entries = report.ledger.filter((accounted) => isMeant(accounted)
       && (selected === null || selected.has(accounted.entry.rule)) && (status === null || accounted.entry.status === status) && (state === null || accounted.state === state));
-    // The report has read the ledger for itself.
+    // The report has read the ledger itself.
     return { entries: entries.map((accounted) => ({ ...accounted, entry: reading.entries[accounted.entry.index] ?? accounted.entry })), base: report, reading, ledger };
   }
 
-  /** Where nothing is written down nothing needs to be checked. */
+  /** Without entries there is nothing to check. */
   private async checkFor({ entries }: LedgerReading): Promise<CheckReport> {
     if (entries.length > 0) return this.workspace.check();
     return { ...this.workspace.catalog(), files: [], skipped: [], misreadWaivers: [], failOn: 'never', confidence: null, guardedOut: [], ledger: [], since: null };
@@ -161,7 +161,7 @@ export class LedgerDesk {
   }
 }
 
-/** The entries there are; those whose files git has renamed get their new paths. */
+/** The entries; those whose files git has renamed get their new paths. */
 function kept({ entries }: LedgerReading, ledger: Ledger): KeptEntry[] {
   return entries.map((entry) => ({ kept: entry, changes: ledger.pathOf(entry) === entry.path ? {} : { path: ledger.pathOf(entry) } }));
 }

@@ -11,16 +11,16 @@ import { renamedFiles } from './renamed-files.js';
 import { readTextFile } from './text-file.js';
 import { writeNew, writeSource, type WriteOutcome } from './write-source.js';
 
-/** The name of the ledger; it stands at the project root. */
+/** The name of the ledger file, at the project root. */
 export const LEDGER_FILE = 'elvar-ledger.yaml';
 
-/** A ledger as it was read; `text` is null where there is none. */
+/** A ledger as read; `text` is null if there is none. */
 export interface LedgerReading {
   readonly text: string | null;
   readonly entries: readonly WrittenEntry[];
 }
 
-/** Reads the ledger of a project. @throws LayerError when it is wrong, or cannot be read. */
+/** Reads the ledger of a project. @throws LayerError if it is wrong or cannot be read. */
 export function readLedgerFile(root: string): LedgerReading {
   const file = path.join(root, LEDGER_FILE);
   const stats = lstatSync(file, { throwIfNoEntry: false });
@@ -36,7 +36,7 @@ export function readLedgerFile(root: string): LedgerReading {
   return { text: reading.text, entries };
 }
 
-/** The ledger of a project, with the files found that git has renamed. @param today as YYYY-MM-DD. */
+/** The ledger of a project, following files that git has renamed. @param today as YYYY-MM-DD. */
 export function openLedger(root: string, today: string, reading: LedgerReading = readLedgerFile(root)): Ledger {
   return new Ledger(reading.entries, today, renamedFiles(root, reading.entries));
 }
@@ -49,16 +49,16 @@ export function writeLedgerFile(root: string, { text }: LedgerReading, entries: 
   return text === null ? writeNew(file, after) : writeSource(file, text, after);
 }
 
-/** Writes down that repairs have given findings of the ledger other fingerprints. */
+/** Updates the fingerprints of known findings that repairs have changed. */
 export function reprintLedger(root: string, reading: LedgerReading, ledger: Ledger, reprinted: readonly FollowedFinding[]): WriteOutcome {
   const changes = new Map(reprinted.flatMap(({ was, now, code }) => ledger.entriesOf(was).map((entry) => [entry, { fingerprint: now.fingerprint, code: shortCode(code) }] as const)));
   return changes.size === 0 ? null : writeLedgerFile(root, reading, reading.entries.map((kept) => ({ kept, changes: changes.get(kept) ?? {} })));
 }
 
-/** Longest text of a line that is written down. */
+/** The longest line text stored in the ledger. */
 const LONGEST_CODE = 120;
 
-/** The text of a line as it is written down. */
+/** The text of a line in the form stored in the ledger. */
 export function shortCode(text: string): string {
   const trimmed = text.trim();
   return trimmed.length <= LONGEST_CODE ? trimmed : `${trimmed.slice(0, LONGEST_CODE - 1).replace(/[\uD800-\uDBFF]$/, '')}…`;

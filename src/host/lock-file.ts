@@ -2,20 +2,20 @@ import { createHash, randomUUID } from 'node:crypto';
 import { closeSync, linkSync, openSync, readFileSync, renameSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import { hasCode } from './errors.js';
 
-/** Who holds a lock: a process, known by its number and, where the system tells it, by when it began. */
+/** The holder of a lock: a process, identified by its number and, if the system tells it, its start time. */
 export interface LockOwner {
   readonly process: number;
-  /** In clock ticks since the system started, as Linux has it (proc(5), `/proc/[pid]/stat`, field 22); null elsewhere. */
+  /** In clock ticks since boot, from Linux (proc(5), `/proc/[pid]/stat`, field 22); null elsewhere. */
   readonly began: string | null;
 }
 
-/** What came of trying to get a lock. `owner` is null where what the file says cannot be understood. */
+/** The result of trying to take a lock. `owner` is null if the file's content cannot be understood. */
 export type LockAttempt = { readonly release: () => void } | { readonly owner: LockOwner | null };
 
 /**
- * Tries once to get a lock. Its file holds its owner from the moment it exists, so an empty or half-written one is what a
- * crash has left, and is taken over like that of a process which has ended.
- * @throws the system's error when a lock cannot be made here at all.
+ * Tries once to take a lock. Its file names the owner from the moment it exists, so an empty or half-written one was left by
+ * a crash, and is taken over like that of a process which has ended.
+ * @throws the system's error if a lock cannot be created here at all.
  */
 export function tryLock(file: string): LockAttempt {
   const own = `${process.pid} ${beganOf(process.pid) ?? '-'} ${randomUUID()}\n`;
@@ -23,7 +23,7 @@ export function tryLock(file: string): LockAttempt {
   return attempt ?? { release: () => releaseLock(file, own) };
 }
 
-/** Puts a complete file in its place in one step. @returns false when there is one already. */
+/** Creates a complete file in one step. @returns false if it already exists. */
 function create(file: string, own: string): boolean {
   const beside = `${file}.${randomUUID()}`;
   try {
@@ -32,7 +32,7 @@ function create(file: string, own: string): boolean {
     return true;
   } catch (error) {
     if (hasCode(error, 'EEXIST')) return false;
-    // Some file systems know no links.
+    // Some file systems have no links.
     if (hasCode(error, 'EPERM', 'ENOTSUP', 'ENOSYS', 'EOPNOTSUPP')) return createWithoutLink(file, own);
     throw error;
   } finally {
@@ -53,9 +53,9 @@ function createWithoutLink(file: string, own: string): boolean {
 }
 
 /**
- * Takes the place of a lock whose owner is no more. Of several runs that want to, only the one does that gets a lock on just this
- * leftover; it looks once more whether the leftover is still there.
- * @returns null when the lock is taken, else who has it.
+ * Replaces a lock whose owner is gone. Of several runs that try, only the one succeeds that gets a lock on this very
+ * leftover; it then checks again that the leftover is still there.
+ * @returns null if the lock was taken, else its holder.
  */
 function takeOver(file: string, own: string): { readonly owner: LockOwner | null } | null {
   const left = contentOf(file);
@@ -79,7 +79,7 @@ function releaseLock(file: string, own: string): void {
   if (contentOf(file) === own) rmSync(file, { force: true });
 }
 
-/** Null when there is no file any more, or it is none that may be read. */
+/** Null if the file no longer exists or is not readable. */
 function contentOf(file: string): string | null {
   try {
     return readFileSync(file, 'utf8');
@@ -97,11 +97,11 @@ function isRunning({ process: number, began }: LockOwner): boolean {
   try {
     process.kill(number, 0);
   } catch (error) {
-    // A process of somebody else may not be signalled, and runs all the same.
+    // Another user's process cannot be signalled, but is running.
     if (hasCode(error, 'ESRCH')) return false;
   }
   const now = processState(number);
-  // One that has ended and that nobody has asked about yet is no more; and its number may have gone to another process since.
+  // A zombie process counts as ended; and its number may belong to another process by now.
   return now === null || (!now.isOver && (began === null || began === now.began));
 }
 
@@ -109,11 +109,11 @@ function beganOf(number: number): string | null {
   return processState(number)?.began ?? null;
 }
 
-/** What Linux tells of a process (proc(5), `/proc/[pid]/stat`, fields 3 and 22); null elsewhere, or where there is none. */
+/** What Linux says about a process (proc(5), `/proc/[pid]/stat`, fields 3 and 22); null elsewhere, or if there is none. */
 function processState(number: number): { readonly isOver: boolean; readonly began: string | null } | null {
   const stat = contentOf(`/proc/${number}/stat`);
   if (stat === null) return null;
-  // The second field is the name of the program in brackets, with blanks or brackets of its own.
+  // The second field is the program's name in parentheses, which may itself contain blanks and parentheses.
   const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
   return { isOver: fields[0] === 'Z' || fields[0] === 'X', began: fields[19] ?? null };
 }

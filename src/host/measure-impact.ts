@@ -8,18 +8,18 @@ import type { Finding } from '../core/model/finding.js';
 import { LayerError } from './errors.js';
 import type { Workspace } from './workspace.js';
 
-/** Says of what is wrong with earlier layer files that it was wrong then. */
+/** Says that mistakes in earlier layer files were mistakes at that time. */
 type Renaming = (problem: Problem) => Problem;
 
-/** Names the files of problems as git names those of a revision. */
+/** Names the files of problems as git names files of a revision. */
 export function ofRevision(revision: string): Renaming {
   return ({ file, place, detail }) => ({ file: `${revision}:${file}`, place: place === null ? null : { ...place, file: `${revision}:${place.file}` }, detail });
 }
 
 /**
- * What the rules of one workspace do to every file that those of another did not. Only files whose rules change are
- * looked into.
- * @throws LayerError when layer files are wrong, on either side.
+ * What the rules of one workspace do to every file, compared with those of another. Only files whose rules change are
+ * inspected.
+ * @throws LayerError if layer files are wrong on either side.
  */
 export async function measureImpact(before: Workspace, after: Workspace, renaming: Renaming = (problem) => problem): Promise<ImpactReport> {
   const earlier = readEarlier(before, renaming);
@@ -50,14 +50,14 @@ function readEarlier(before: Workspace, renaming: Renaming): ReturnType<Workspac
   }
 }
 
-/** The files of one side. Where the sides read files by other settings of the scope, it has to be looked into them. */
+/** The files of one side. If the sides have different scope settings for contents, the files must be opened. */
 function listed(side: Workspace, own: ResolveReport, other: ResolveReport): readonly ResolvedFile[] {
   if (own.settings.largest === other.settings.largest && own.settings.generated === other.settings.generated) return own.files;
   const checked = new Set(side.scope().checked.map(({ path }) => path));
   return own.files.filter(({ path }) => checked.has(path));
 }
 
-/** House rules of both sides that were declared in other words. */
+/** House rules declared differently on the two sides. */
 function redeclared(later: Catalog, earlier: Catalog): RuleId[] {
   const content = (rule: Rule | undefined): string => JSON.stringify(rule?.house, (key, value: unknown) => (key === 'place' || key === 'examples' ? undefined : value));
   return later.rules.filter((rule) => rule.house !== null && earlier.get(rule.id) !== undefined && content(rule) !== content(earlier.get(rule.id))).map(({ id }) => id);
@@ -71,7 +71,7 @@ function findingsOf({ files }: CheckReport): Finding[] {
   return files.flatMap(({ findings }) => findings);
 }
 
-/** The rules of both sides: a house rule may have come or gone. */
+/** The rules of both sides: house rules may have been added or removed. */
 function bothCatalogs(later: Catalog, earlier: Catalog): Catalog {
   const lost = earlier.rules.filter(({ id }) => later.get(id) === undefined);
   return lost.length === 0 ? later : later.with(lost);

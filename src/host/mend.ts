@@ -9,17 +9,17 @@ import type { Workspace } from './workspace.js';
 import { writeSource } from './write-source.js';
 import { whileWriting } from './writing-lock.js';
 
-/** What was mended, and what was left because it could not be. */
+/** What was mended, and what could not be. */
 export interface MendReport {
   readonly mended: readonly Diagnosis[];
   readonly failed: readonly { readonly file: string; readonly why: string }[];
 }
 
-/** Makes the edits that mend a configuration. Each is tried first: where anything that is checked would change, it is not made. */
+/** Makes the edits that mend a configuration. Each is tried first: if it would change anything that is checked, it is not made. */
 export async function mendAll(workspace: Workspace, root: string, { diagnoses }: Pick<DoctorReport, 'diagnoses'>): Promise<MendReport> {
   const mended: Diagnosis[] = [];
   const failed: MendReport['failed'][number][] = [];
-  // From the bottom up, so that the lines above stay where they are.
+  // From the bottom up, so that the lines above keep their numbers.
   for (const diagnosis of diagnoses.toReversed()) {
     if (diagnosis.mend === null) continue;
     const why = diagnosis.mend.kind === 'prune-ledger' ? (await workspace.ledger().prune({ places: [], rules: [] }, true)).failed : await whileWriting(root, 'wait', workspace.watch, () => mendOne(workspace, root, diagnosis));

@@ -3,7 +3,7 @@ import { nearName } from '../core/layers/near-name.js';
 import type { Rule } from '../core/model/rule.js';
 import { UsageError } from './errors.js';
 
-/** The rule that a question names. @throws UsageError with the name that may have been meant. */
+/** The rule that a question names. @throws UsageError that suggests a near name. */
 export function needRule(rule: string, catalog: Catalog): Rule {
   const known = catalog.get(rule);
   if (known !== undefined) return known;

@@ -1,7 +1,7 @@
 import { isUtf8 } from 'node:buffer';
 import { readdirSync } from 'node:fs';
 
-/** What stands in a name for bytes that are no UTF-8; a name may also have it by itself. */
+/** The replacement for bytes in a name that are not UTF-8; a name may also contain it itself. */
 export const REPLACEMENT = '\uFFFD';
 
 /** The names in a directory that are not UTF-8, each such byte as `\xNN`. */
@@ -14,7 +14,7 @@ export function textNames(directory: string): string[] {
   return readdirSync(directory, { encoding: 'buffer' }).filter((name) => isUtf8(name)).map((name) => name.toString('utf8'));
 }
 
-/** Bytes as text: what is UTF-8 as it is, all else escaped. */
+/** Bytes as text: UTF-8 as it is, everything else escaped. */
 function escaped(name: Buffer): string {
   let text = '';
   for (let at = 0; at < name.length;) {

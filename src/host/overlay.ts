@@ -1,12 +1,12 @@
 import { readTextFile, type TextReading } from './text-file.js';
 
-/** Layer files and ignore files as they are not on the disk: a trial of other texts, or those of another time. */
+/** Layer files and ignore files that differ from those on disk: a trial of other texts, or those of another time. */
 export interface Overlay {
-  /** The text of a file by its absolute path; null where there is to be none, undefined where the disk has the word. */
+  /** The text of a file by its absolute path; null if it should not exist, undefined if the disk decides. */
   readonly textAt: (absolute: string) => string | null | undefined;
 }
 
-/** The overlay in which every file is as on the disk. */
+/** The overlay that changes nothing. */
 export const NO_OVERLAY: Overlay = { textAt: () => undefined };
 
 /** An overlay of some files. @param texts by absolute path. */
@@ -14,7 +14,7 @@ export function overlayOf(texts: ReadonlyMap<string, string | null>): Overlay {
   return { textAt: (absolute) => texts.get(absolute) };
 }
 
-/** One overlay over another: what the upper one says counts. */
+/** One overlay over another: the upper one has the last word. */
 export function stacked(upper: Overlay, lower: Overlay): Overlay {
   return {
     textAt: (absolute) => {

@@ -1,7 +1,7 @@
 import { existsSync, realpathSync, statSync } from 'node:fs';
 import path from 'node:path';
 
-/** Where an installed package is; null when it is not installed. Looked for as Node does, from a directory upwards. */
+/** The folder of an installed package; null if it is not installed. Searches as Node does, from a directory upwards. */
 export function findPackage(name: string, from: string): string | null {
   for (let directory = from; ; directory = path.dirname(directory)) {
     const candidate = path.join(directory, 'node_modules', name);
@@ -10,7 +10,7 @@ export function findPackage(name: string, from: string): string | null {
   }
 }
 
-/** Whether a real path lies in a directory. */
+/** Whether a real path is inside a directory. */
 export function liesIn(file: string, directory: string): boolean {
   const relative = path.relative(directory, file);
   return relative !== '..' && !relative.startsWith(`..${path.sep}`) && !path.isAbsolute(relative);

@@ -3,7 +3,7 @@ const SURROGATE = /[\uD800-\uDFFF]/;
 /** Sorts items by their paths compared as UTF-8 bytes. Returns the same array. */
 export function sortByPath<Item>(items: Item[], pathOf: (item: Item) => string): Item[] {
   const keyed = items.map((item) => ({ item, key: pathOf(item) }));
-  // The order of bytes is that of code points; the order of UTF-16 code units differs only where there are surrogates.
+  // Byte order equals code-point order; the order of UTF-16 code units differs only for surrogates.
   const compare = keyed.some(({ key }) => SURROGATE.test(key))
     ? (a: string, b: string) => Buffer.compare(Buffer.from(a), Buffer.from(b))
     : (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);

@@ -10,25 +10,25 @@ import { fetchPreset } from './fetch-preset.js';
 import { readThrough, type Overlay } from './overlay.js';
 import { writeNew } from './write-source.js';
 
-/** The name of the lock file; it stands at the project root. */
+/** The name of the lock file, at the project root. */
 export const LOCK_FILE = 'elvar-lock.yaml';
 
-/** The text of a preset that is pinned, or why there is none. */
+/** The text of a pinned preset, or why there is none. */
 export type PinnedText = { readonly text: string } | { readonly problem: ProblemDetail };
 
-/** What the lock file of a project pins. It is read when the first preset asks for it. */
+/** The pins in a project's lock file, which is read when the first preset needs it. */
 export class Pins {
   private known: ReadonlyMap<string, Pin> | null = null;
 
   constructor(private readonly root: string, private readonly overlay: Overlay) {}
 
-  /** Every pin there is. @throws LayerError when the lock file is wrong. */
+  /** All pins. @throws LayerError if the lock file is wrong. */
   all(): ReadonlyMap<string, Pin> {
     this.known ??= this.read();
     return this.known;
   }
 
-  /** The text of a preset as it is pinned: kept from an earlier run, or fetched. It is the pinned one or none. */
+  /** The text of a pinned preset: kept from an earlier run, or fetched. It is exactly the pinned one, or none. */
   textOf(reference: RemoteReference): PinnedText {
     const pin = this.all().get(reference.text);
     if (pin === undefined) return { problem: { code: 'preset-not-pinned', reference: reference.text } };
@@ -54,7 +54,7 @@ export class Pins {
   }
 }
 
-/** The digest of a preset as the lock file has it. */
+/** The digest of a preset, in the form of the lock file. */
 export function digestOf(bytes: Buffer): string {
   return `sha256-${createHash('sha256').update(bytes).digest('hex')}`;
 }
@@ -63,7 +63,7 @@ function keptFile(digest: string): string {
   return path.join(cacheFolder(), 'presets', `${digest}.yaml`);
 }
 
-/** What is kept under a digest; null where nothing is, or what is has been tampered with. */
+/** The text kept under a digest; null if there is none, or it has been tampered with. */
 function readKept(digest: string): Buffer | null {
   try {
     const bytes = readFileSync(keptFile(digest));
@@ -73,7 +73,7 @@ function readKept(digest: string): Buffer | null {
   }
 }
 
-/** Keeps a preset for later runs; where that cannot be, it is fetched again. */
+/** Keeps a preset for later runs; if that fails, it will be fetched again. */
 export function keep(bytes: Buffer): void {
   writeNew(keptFile(digestOf(bytes)), bytes.toString('utf8'));
 }

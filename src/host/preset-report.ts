@@ -3,7 +3,7 @@ import type { PresetReference } from '../core/model/layer.js';
 import type { PresetReport } from '../core/model/report.js';
 import type { Project } from './project.js';
 
-/** A preset with everything it adopts merged. @param directory what a relative path starts from. */
+/** A preset with everything it adopts merged. @param directory the directory that a relative path starts from. */
 export function reportPreset(project: Project, reference: PresetReference, directory: string): PresetReport {
   const read = project.readPreset(reference, directory);
   const { stack } = read?.rules ?? { stack: EMPTY_STACK };

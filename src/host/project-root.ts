@@ -6,9 +6,9 @@ import { UsageError } from './errors.js';
 export const LAYER_FILE = 'elvar.yaml';
 
 /**
- * The project root: what is given, else the nearest directory at or above `start` with `.git`, else the topmost one
+ * The project root: the given one, else the nearest directory at or above `start` with `.git`, else the topmost one
  * with a layer file, else `start` itself. Always a real, absolute path.
- * @throws UsageError when the given root is no directory.
+ * @throws UsageError if the given root is not a directory.
  */
 export function findProjectRoot(start: string, given: string | undefined): string {
   if (given !== undefined) {
@@ -24,13 +24,13 @@ export function findProjectRoot(start: string, given: string | undefined): strin
     ?? realpathSync(start);
 }
 
-/** The git work tree that a root is a part of; null where the root is none, or has its own. */
+/** The git work tree that contains a root; null if there is none or the root has its own. */
 export function workTreeAround(root: string): string | null {
   const around = ancestorsOf(root).find((directory) => existsSync(path.join(directory, '.git')));
   return around === undefined || around === root ? null : around;
 }
 
-/** A directory and all above it, nearest first. */
+/** A directory and its ancestors, nearest first. */
 function ancestorsOf(directory: string): string[] {
   const parent = path.dirname(directory);
   return parent === directory ? [directory] : [directory, ...ancestorsOf(parent)];

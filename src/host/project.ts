@@ -19,9 +19,9 @@ import { commandLineStatements, type RunSettings } from './run-settings.js';
 import { linkStatsAt } from './stats.js';
 import { TreeWalker, type Listing } from './walk.js';
 
-/** A listing with what it was made from. */
+/** A listing, with what it was made from. */
 export interface ProjectListing extends Omit<Listing, 'takenOut'> {
-  /** Finds the patterns of inner directories that take out files for which a guard of an outer layer holds. */
+  /** Finds the patterns of inner directories that exclude files protected by a guard of an outer layer. */
   readonly guardedOut: () => GuardedOut[];
   readonly settings: ScopeSettings;
   readonly failOn: FailOn;
@@ -31,17 +31,17 @@ export interface ProjectListing extends Omit<Listing, 'takenOut'> {
   readonly layerFiles: number;
   /** The layer files of the project that were read. */
   readonly layers: readonly LayerFile[];
-  /** The presets met that are fetched. */
+  /** The fetched presets that are in use. */
   readonly remotes: readonly RemoteReference[];
   readonly notices: readonly Notice[];
 }
 
-/** Where a path stands in the project: the directory that holds it, and whether a pattern takes it out. */
+/** A path's situation in the project: its directory, and whether a pattern excludes it. */
 export interface Location {
   /** Relative to the root. */
   readonly path: string;
   readonly name: string;
-  /** Undefined when there is nothing at the path. */
+  /** Undefined if there is nothing at the path. */
   readonly kind: EntryKind | undefined;
   readonly directory: Directory;
   readonly exclusion: PathExclusion | null;
@@ -51,7 +51,7 @@ export interface Location {
 }
 
 interface ReadOptions {
-  /** Whether the answer hangs on the project's layer files at all. */
+  /** Whether the answer depends on the project's layer files at all. */
   readonly needsLayers?: boolean;
   readonly names?: readonly RuleId[];
 }
@@ -61,7 +61,7 @@ interface Visit<Answer> {
   readonly answer: Answer;
 }
 
-/** One reading of a project: its layer files, and what of its tree was asked for. */
+/** One reading of a project: its layer files, and the parts of its tree that were asked for. */
 export class Project {
   private readonly loader: LayerLoader;
   private readonly reader: DirectoryReader;
@@ -86,10 +86,10 @@ export class Project {
   }
 
   /**
-   * Reads what is needed for `visit` and hands on its answer. Where the project has no layer file at all, it is read
-   * once more with a built-in preset in the root file's place; where it has house rules, once more with these.
-   * @param names rules that the question names; one that is unknown may be a house rule.
-   * @throws LayerError when a layer file that was met is wrong; UsageError when a setting of the command line is.
+   * Reads what `visit` needs and returns its answer. If the project has no layer file at all, it is read
+   * again with a built-in preset in place of the root's file; if it has house rules, again with these.
+   * @param names rules that the question names; an unknown one may be a house rule.
+   * @throws LayerError if a layer file that was read is wrong; UsageError if a command-line setting is.
    */
   static read<Answer>(root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer, { needsLayers = true, names = [] }: ReadOptions = {}): Answer {
     const whole = names.every((name) => catalog.get(name) !== undefined) ? Project.attempt(root, catalog, run, visit) : null;
@@ -101,7 +101,7 @@ export class Project {
     return Project.finish({ project, answer: visit(project) }, root, all, run, visit, needsLayers);
   }
 
-  /** Null when the command line names a rule that is unknown so far. */
+  /** Null if the command line names a rule that is still unknown. */
   private static attempt<Answer>(root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer): Visit<Answer> | null {
     let project: Project;
     try {
@@ -113,7 +113,7 @@ export class Project {
     return { project, answer: visit(project) };
   }
 
-  // elvar waive size/parameters because they are what a reading is made of
+  // elvar waive size/parameters because a reading consists of these
   private static finish<Answer>(
     { project, answer }: Visit<Answer>, root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer, needsLayers: boolean,
   ): Answer {
@@ -122,14 +122,14 @@ export class Project {
     return !needsLayers || project.hasLayerFile() ? answer : visit(new Project(root, catalog, run, true));
   }
 
-  /** Whether house rules could change the answer: some were met, a rule is unknown, or a selector is wide enough to take in any. */
+  /** Whether house rules could change the answer: some were declared, a rule is unknown, or a selector could select some. */
   private mayHaveHouseRules(): boolean {
     const { houseRules, problems, hasWideSelector } = this.loader;
     if (houseRules.size > 0 || problems.some(({ detail }) => detail.code === 'unknown-rule')) return true;
     return !this.sawEverything && (hasWideSelector || this.commandLine.some(({ selector }) => selector.kind !== 'rule'));
   }
 
-  /** The house rules of the whole tree. @param seen a project that may have read it already. */
+  /** The house rules of the whole tree. @param seen a project that may have read them already. */
   private static houseRulesOf(root: string, catalog: Catalog, run: RunSettings, seen: Project | null): HouseRule[] {
     let project = seen;
     if (project === null || !project.sawEverything) {
@@ -143,8 +143,8 @@ export class Project {
   }
 
   /**
-   * Lists `targets` (paths relative to the root), or everything when there are none.
-   * @param opens whether files may be opened to find out their language.
+   * Lists `targets` (paths relative to the root), or everything if there are none.
+   * @param opens whether files may be opened to determine their language.
    */
   list(targets: readonly string[], opens: boolean): ProjectListing {
     const walker = new TreeWalker(this.root, this.reader, this.resolver, opens, this.run.watch);
@@ -174,7 +174,7 @@ export class Project {
     return this.directoryAt('', null, '', false).rules;
   }
 
-  /** Finds out where a path stands, whether there is something at it or not. */
+  /** Determines a path's situation, whether or not it exists. */
   locate(target: string): Location {
     const names = target.split('/');
     const name = names.pop() as string;
@@ -198,14 +198,14 @@ export class Project {
     };
   }
 
-  /** What was left aside so far. */
+  /** What was ignored so far. */
   notices(): Notice[] {
     return [...this.reader.notices.map((text) => ({ text })), ...this.loader.warnings.map((problem) => ({ problem }))];
   }
 
   /**
-   * What a preset decides by itself, in the root's place. @param directory what a relative path starts from.
-   * @returns null when it could not be read.
+   * What a preset decides by itself, in the root's place. @param directory the directory that a relative path starts from.
+   * @returns null if it could not be read.
    */
   readPreset(reference: PresetReference, directory: string): { layer: LayerFile; rules: DirectoryRules } | null {
     const layer = this.loader.loadReference(reference, directory);

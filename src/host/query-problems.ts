@@ -8,7 +8,7 @@ import type { Rule } from '../core/model/rule.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
 
-/** What is wrong with the queries of house rules: each is tried on the grammars of its languages. */
+/** The problems with the queries of house rules: each is compiled for the grammars of its languages. */
 export async function queryProblems({ rules }: Catalog): Promise<Problem[]> {
   const asked = rules.filter(({ house }) => house?.search.by === 'query');
   const grammars = SHIPPED_GRAMMARS;

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Problem } from '../core/model/problem.js';
 
-/** The texts of the files that problems are in, for the lines around them; a file that is gone has none. */
+/** The texts of the files with problems, to show the lines around them; a file that is gone has none. */
 export function textsOf(root: string, problems: readonly Problem[]): Map<string, string> {
   const texts = new Map<string, string>();
   for (const { file } of problems) {
@@ -10,7 +10,7 @@ export function textsOf(root: string, problems: readonly Problem[]): Map<string,
     try {
       texts.set(file, readFileSync(path.resolve(root, file), 'utf8').replace(/^\uFEFF/, ''));
     } catch {
-      // The problem is told without the lines around it.
+      // The problem is shown without the lines around it.
     }
   }
   return texts;

@@ -2,12 +2,12 @@ import type { RuleId } from '../core/model/rule.js';
 import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
 import type { SkippedReading } from './source-file.js';
 
-/** Why not all rules looked at a file. */
+/** Why not all rules examined a file. */
 export function unfinishedText([first, ...more]: readonly RuleId[]): string {
   return `nested too deeply, or too much to search, for ${first}${more.length === 0 ? '' : ` and ${more.length} more`}`;
 }
 
-/** Tells that a file in scope by its path is not checked; one that could not be read makes the answer incomplete. */
+/** Records that a file in scope by its path is not checked; one that could not be read makes the answer incomplete. */
 export function noteSkipped(file: string, reading: SkippedReading, skipped: SkippedPath[], incomplete: IncompletePath[]): void {
   if (reading.skipped === 'gone') {
     incomplete.push({ path: file, reason: 'it vanished during the run' });

@@ -11,7 +11,7 @@ import { makeTools, type InspectionJob } from './inspect-share.js';
 import { readSource } from './source-file.js';
 import { writeSource } from './write-source.js';
 
-/** Takes the waivers that excuse nothing out of the files of a job. @returns the files that had one, in their order. */
+/** Removes the waivers that excuse nothing from the files of a job. @returns the files that had one, in order. */
 export async function removeWaivers(job: InspectionJob, catalog: Catalog, writes: boolean): Promise<UnwaivedFile[]> {
   const tools = await makeTools(job, catalog);
   const files: UnwaivedFile[] = [];

@@ -5,8 +5,8 @@ import type { LedgerEntry } from '../core/model/ledger.js';
 import { askGit } from './git.js';
 
 /**
- * Asks git where files of the ledger are now that are no longer in their places.
- * @returns for each path that is gone, and that git has renamed since it was written down, where its file is now.
+ * Asks git for the new paths of files in the ledger that have moved.
+ * @returns the new path for each old one that is gone and that git has renamed since the entry was written.
  */
 export function renamedFiles(root: string, entries: readonly LedgerEntry[]): ReadonlyMap<string, string> {
   const lost = new Map<string, string>();
@@ -30,17 +30,17 @@ function isThere(root: string, own: string): boolean {
 
 type Rename = readonly [from: string, to: string];
 
-/** Renames in the history since a day, oldest first. The day is that of the writer's clock, so one more is looked at. */
+/** Renames in the history since a day, oldest first. The day comes from the writer's clock, so one more day is included. */
 function committedRenames(root: string, since: string): Rename[] {
   return renamesOf(root, ['log', '--reverse', '--topo-order', `--since=${daysAfter(since, -1)}T00:00:00Z`, '--format=', '-m', ...RENAMES]);
 }
 
-/** Renames that stand in the index, or the work tree where git knows of them. */
+/** Renames in the index or, if git knows of them, in the work tree. */
 function uncommittedRenames(root: string): Rename[] {
   return renamesOf(root, ['diff', ...RENAMES, 'HEAD']);
 }
 
-/** As git-diff(1) has it: renames alone, however many, by their paths below the directory, divided by NUL. */
+/** Calls git-diff(1): only renames, however many, by their paths below the directory, separated by NUL. */
 const RENAMES = ['--relative', '--no-ext-diff', '--no-textconv', '--find-renames', '-l0', '--diff-filter=R', '--name-status', '-z'];
 
 function renamesOf(root: string, args: readonly string[]): Rename[] {

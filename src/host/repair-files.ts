@@ -15,22 +15,22 @@ import { readSource, type SkippedReading } from './source-file.js';
 import type { Watch } from './watch.js';
 import { writeSource } from './write-source.js';
 
-/** What came of repairing files. */
+/** The result of repairing files. */
 export interface RepairedFiles {
   readonly files: readonly RepairedSource[];
   readonly skipped: readonly { readonly path: string; readonly reading: SkippedReading }[];
   readonly incomplete: readonly IncompletePath[];
-  /** Findings of the ledger whose fingerprints have changed with the files. */
+  /** Known findings whose fingerprints have changed with the files. */
   readonly reprinted: readonly FollowedFinding[];
 }
 
-/** How files are to be repaired. */
+/** How to repair files. */
 export interface RepairWish {
-  /** Which rules are to repair. */
+  /** Which rules may repair. */
   readonly wants: (rule: RuleId) => boolean;
-  /** Whether the repaired files are written; else nothing on disk changes. */
+  /** Whether to write the repaired files; if not, nothing on disk changes. */
   readonly writes: boolean;
-  /** What it excuses is left alone. */
+  /** Findings that it excuses are not repaired. */
   readonly ledger: Ledger;
   readonly watch: Watch;
 }

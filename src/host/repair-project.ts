@@ -8,8 +8,8 @@ import type { Watch } from './watch.js';
 import { repairFiles } from './repair-files.js';
 
 /**
- * Repairs the files of a job, and keeps the ledger in step with them.
- * @param wanted the rules that are to repair; null for all. @param writes whether the files are written; else the report tells what would be.
+ * Repairs the files of a job, and updates the ledger accordingly.
+ * @param wanted the rules that may repair; null for all. @param writes whether to write the files; if not, the report says what would be written.
  */
 export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, wanted: ReadonlySet<RuleId> | null, writes: boolean, watch: Watch): Promise<FixReport> {
   const { root, terms: { today } } = job;

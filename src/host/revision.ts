@@ -5,12 +5,12 @@ import { liesIn } from './package-preset.js';
 import { LAYER_FILE } from './project-root.js';
 import type { Overlay } from './overlay.js';
 
-/** Files that decide wherever they stand; other layer files are presets, which are read when they are adopted. */
+/** Files that have an effect wherever they are; other layer files are presets, read when adopted. */
 const DECIDING = new Set([LAYER_FILE, '.gitignore', '.elvarignore']);
 
 /**
- * The commit that a revision of git names.
- * @param option the option that asks for it, for the message. @throws UsageError when there is no such commit, or no git.
+ * The commit that a git revision names.
+ * @param option the option that names it, for the message. @throws UsageError if there is no such commit, or no git.
  */
 export function needCommit(root: string, revision: string, option: string): string {
   const commit = askGit(root, ['rev-parse', '--verify', '--end-of-options', `${revision}^{commit}`]);
@@ -22,18 +22,18 @@ export function needCommit(root: string, revision: string, option: string): stri
 }
 
 /**
- * The layer files and ignore files of a project as a revision of git has them; nothing is checked out.
- * @throws UsageError when git cannot tell.
+ * The layer files and ignore files of a project at a git revision; nothing is checked out.
+ * @throws UsageError if git cannot tell.
  */
 export function overlayOfRevision(root: string, revision: string): Overlay {
   const commit = needCommit(root, revision, '--against');
-  // git-ls-tree(1): below the directory it is run in, by paths relative to it.
+  // git-ls-tree(1): everything below the current directory, by relative path.
   const tree = askGit(root, ['ls-tree', '-r', '-z', commit]);
   const tracked = askGit(root, ['ls-files', '-z']);
   if ('failed' in tree || 'failed' in tracked) throw new UsageError(`git does not tell what ${revision} holds: ${'failed' in tree ? tree.failed : ''}`);
   const blobs = new Map(tree.out.split('\0').flatMap((entry) => {
     const [, mode, blob, file] = /^(\d+) blob ([0-9a-f]+)\t([^]+)$/.exec(entry) ?? [];
-    // What is a link there has no text of its own.
+    // A link in the tree has no text of its own.
     return file === undefined || blob === undefined || mode === '120000' ? [] : [[file, blob] as const];
   }));
   const now = new Set(tracked.out.split('\0'));
@@ -43,7 +43,7 @@ export function overlayOfRevision(root: string, revision: string): Overlay {
       if (!liesIn(absolute, root)) return undefined;
       const own = path.relative(root, absolute).split(path.sep).join('/');
       const blob = blobs.get(own);
-      // A file that git does not know was there then, too, for all that can be told.
+      // An untracked file may have existed then too; nothing says otherwise.
       if (blob === undefined) return DECIDING.has(path.posix.basename(own)) || now.has(own) ? null : undefined;
       return texts.get(blob) ?? gitBlobs(root, [blob]).get(blob);
     },

@@ -18,10 +18,10 @@ import type { Workspace } from './workspace.js';
 import { writeNew, writeSource } from './write-source.js';
 import { whileWriting } from './writing-lock.js';
 
-/** Which layer file is to be changed. */
+/** Which layer file to change. */
 export type LayerTarget = { readonly kind: 'directory'; readonly directory: string } | { readonly kind: 'personal' };
 
-/** A ruling that is to be written, changed or taken out. */
+/** A ruling to add, change or remove. */
 export interface RulingWish {
   readonly selector: string;
   readonly change: RulingChange | 'remove';
@@ -30,24 +30,24 @@ export interface RulingWish {
 
 /** A layer file, existing or not. */
 interface LayerText {
-  /** Relative to the root; the personal file by the name it is told by. */
+  /** Relative to the root; the personal file by its display name. */
   readonly file: string;
   readonly absolute: string;
-  /** What it says, or is to begin with where there is none yet. */
+  /** Its text, or the initial text of a new one. */
   readonly text: string;
   readonly isNew: boolean;
 }
 
-/** An edit that was tried and not yet written. */
+/** An edit that was tried but not yet written. */
 export interface PlannedEdit {
   readonly edit: RuleEdit;
-  /** Writes it. @returns why the file was left as it is; null when it is written. */
+  /** Writes it. @returns why the file was not written; null if it was. */
   readonly write: () => Promise<string | null>;
 }
 
-/** Where layer files are changed: each change is tried before it is written. Every method throws a UsageError or a LayerError where it would make no sense. */
+/** Changes layer files: each change is tried before it is written. Every method throws a UsageError or a LayerError if the change makes no sense. */
 export class RuleDesk {
-  /** @param today as YYYY-MM-DD. @param personal the personal layer file; null where it is left out. */
+  /** @param today as YYYY-MM-DD. @param personal the personal layer file; null if it is left out. */
   constructor(private readonly workspace: Workspace, private readonly root: string, private readonly today: string, private readonly personal: { readonly file: string; readonly name: string } | null) {}
 
   /** Tries a ruling. */
@@ -60,7 +60,7 @@ export class RuleDesk {
     return this.plan(layer, after, change === 'remove' ? null : { selector, zone });
   }
 
-  /** What the ruling for a rule in a layer file says of an option, as it is written; undefined where it says nothing. */
+  /** The value of an option in a rule's ruling in a layer file, as written; undefined if it has none. */
   optionAt(target: LayerTarget, zone: string | null, rule: RuleId, option: string): unknown {
     const layer = this.layerAt(target, this.workspace.catalog().usesStarter);
     let value: unknown;
@@ -71,7 +71,7 @@ export class RuleDesk {
     return value;
   }
 
-  /** Tries an adoption. A preset from git or a web server is fetched and pinned with it. */
+  /** Tries an adoption. A preset from git or a web server is fetched and pinned along with it. */
   async adopt(adoption: NewAdoption, zone: string | null, target: LayerTarget): Promise<PlannedEdit> {
     const layer = this.layerAt(target, this.workspace.catalog().usesStarter);
     const reference = parsePresetReference(adoption.use);
@@ -87,8 +87,8 @@ export class RuleDesk {
   }
 
   /**
-   * Tries to make a preset a file of the project's own, and to adopt that in its place.
-   * @param to where the copy goes, as it was typed. @param origin how the copy tells where it came from.
+   * Tries to copy a preset into the project and adopt the copy instead.
+   * @param to the path of the copy, as typed. @param origin the text in the copy that says where it came from.
    */
   async copy(use: string, to: string, words: { readonly title: string | null; readonly about: string | null; readonly origin: string }, target: LayerTarget): Promise<PlannedEdit> {
     const own = this.workspace.relative(to);
@@ -126,7 +126,7 @@ export class RuleDesk {
     return { edit, write: () => whileWriting(this.root, 'wait', this.workspace.watch, async () => write()) };
   }
 
-  /** Since the file was right before, what is wrong with it now is what was asked to be written. */
+  /** The file was correct before, so the requested change is the mistake. */
   private async impactOf(trial: Workspace, file: string): Promise<ImpactReport> {
     try {
       return await this.workspace.impact(trial);
@@ -144,7 +144,7 @@ export class RuleDesk {
     }
   }
 
-  /** @param usesStarter whether the project has no layer file yet; what stood in its place is kept then. */
+  /** @param usesStarter whether the project has no layer file yet; then the preset in its place is kept. */
   private layerAt(target: LayerTarget, usesStarter: boolean): LayerText {
     if (target.kind === 'personal' && this.personal === null) throw new UsageError('the personal layer is not used here\nIt is left out in CI and with --no-personal.');
     const [file, absolute] = target.kind === 'personal' && this.personal !== null
@@ -152,11 +152,11 @@ export class RuleDesk {
       : this.directoryFile((target as { directory: string }).directory);
     const stats = lstatSync(absolute, { throwIfNoEntry: false });
     if (stats === undefined && usesStarter && target.kind === 'directory' && file !== LAYER_FILE) {
-      // Any layer file ends what stands in the place of all.
+      // The first layer file ends the use of the default preset.
       throw new UsageError('this project has no layer file at its root, and elvar:starter applies only while there is none anywhere\nStart with elvar init, or with elvar set at the root.');
     }
     if (stats === undefined) return { file, absolute, text: usesStarter && file === LAYER_FILE ? 'presets:\n  - elvar:starter\n' : '', isNew: true };
-    // What is no file is not opened: a FIFO would wait for ever.
+    // Open only regular files: a FIFO would block forever.
     const reading = stats.isFile() ? readTextFile(absolute) : null;
     if (reading === null || 'failed' in reading) throw new UsageError(`${file} cannot be read`);
     return { file, absolute, text: reading.text, isNew: false };

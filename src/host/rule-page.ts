@@ -4,7 +4,7 @@ import type { PresetReport, ResolvedFile, ResolveReport, RulePage, RulePlaces } 
 import { finderFor, type Rule, type RuleId } from '../core/model/rule.js';
 import type { Decision, Statement } from '../core/model/statement.js';
 
-/** The page of a rule. @param presets every preset that comes with Elvar. */
+/** The page of a rule. @param presets all built-in presets. */
 export function rulePage(rule: Rule, report: ResolveReport, presets: readonly PresetReport[]): RulePage {
   const known = report.files.filter(({ language }) => finderFor(rule, language) !== null);
   const { catalog, usesStarter, incomplete, notices } = report;
@@ -51,7 +51,7 @@ function placesOf(rule: RuleId, files: readonly ResolvedFile[]): RulePlaces[] {
   return [...places.values()].sort((a, b) => b.files.length - a.files.length || (a.by < b.by ? -1 : 1));
 }
 
-/** The way by which a statement came: the adoptions that brought it in, its line, its zone. */
+/** The origin of a statement: its chain of adoptions, its line, its zone. */
 function describe({ layer, place, zone, kind }: Statement): string {
   const line = ({ file, line: number }: Place): string => `${file}:${number}`;
   const way = [...layer.through.map(line), kind === 'set' || place === null ? layer.id : line(place)].join(' → ');

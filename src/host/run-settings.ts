@@ -8,32 +8,32 @@ import { personalFile } from './personal-file.js';
 import { NO_WATCH, type Watch } from './watch.js';
 import type { WorkspaceOptions } from './workspace.js';
 
-/** What of a run is decided outside of the layer files. */
+/** The settings of a run that come from outside the layer files. */
 export interface RunSettings {
-  /** The day on which rulings expire or not, as YYYY-MM-DD. */
+  /** The day that decides what has expired, as YYYY-MM-DD. */
   readonly today: string;
-  /** The personal layer file, absolute; null when it is left out. */
+  /** The personal layer file, absolute; null if it is left out. */
   readonly personalFile: string | null;
-  /** How the personal file is named. */
+  /** The display name of the personal file. */
   readonly personalName: string;
-  /** What the command line sets, in its order, as it is written. */
+  /** The settings on the command line, in order, as typed. */
   readonly set: readonly string[];
-  /** Whether what patterns leave out is looked at all the same. */
+  /** Whether files that patterns exclude are included anyway. */
   readonly evenIgnored: boolean;
-  /** Layer files and ignore files that are to be read as they are not on the disk. */
+  /** Texts that replace layer files and ignore files on disk. */
   readonly overlay: Overlay;
-  /** Who watches the run. */
+  /** The observer of the run. */
   readonly watch: Watch;
 }
 
-/** Reads the options of a workspace. @throws UsageError when a date is wrong. */
+/** Reads the options of a workspace. @throws UsageError if a date is wrong. */
 export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env, watch = NO_WATCH }: WorkspaceOptions): RunSettings {
   if (!isDate(today)) throw new UsageError(`${today} is not a date\nWrite it as YYYY-MM-DD`);
   const personal = personalFile(env, noPersonal);
   return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY, watch };
 }
 
-/** What the command line sets, as statements about the rules of `catalog`. @throws UsageError when a setting is wrong. */
+/** The command line's settings as statements about the rules of `catalog`. @throws UsageError if a setting is wrong. */
 export function commandLineStatements({ set }: RunSettings, catalog: Catalog): SelectingStatement[] {
   return set.map((text) => {
     const setting = readSetting(text, catalog);

@@ -9,7 +9,7 @@ import { noteSkipped } from './reading-notes.js';
 import { readSource } from './source-file.js';
 import type { Watch } from './watch.js';
 
-/** Which files of a listing are checked, and why the others are not. Looks into the files. */
+/** Which files of a listing are checked, and why the others are not. Opens the files. */
 export function scopeReport(root: string, listing: ProjectListing, base: ReportBase, watch: Watch): ScopeReport {
   const checked: CheckedFile[] = [];
   const kinds = new Map<string, ForeignKind>();

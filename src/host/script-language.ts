@@ -2,7 +2,7 @@ import { closeSync, constants, fstatSync, openSync, readSync } from 'node:fs';
 import type { LanguageId } from '../core/model/language.js';
 import { INTERPRETER_WINDOW, languageOfScript } from '../core/scope/interpreter.js';
 
-/** The language of a file by its first line; null where it names no interpreter, or cannot be read. */
+/** The language of a file by its first line; null if that names no interpreter or cannot be read. */
 export function scriptLanguage(file: string): LanguageId | null {
   let descriptor: number;
   try {

@@ -5,8 +5,8 @@ import { parseSelector } from '../core/model/selector.js';
 import { UsageError } from './errors.js';
 
 /**
- * The rules that selectors of the command line select; null where there is no selector, which is for all.
- * @throws UsageError when one is none, or selects nothing, with the name that may have been meant.
+ * The rules that selectors on the command line select; null without selectors, which means all.
+ * @throws UsageError if one is invalid or selects nothing, with a near name.
  */
 export function selectedRules(selectors: readonly string[], catalog: Catalog): Set<RuleId> | null {
   if (selectors.length === 0) return null;

@@ -3,36 +3,36 @@ import { closeSync, constants, fstatSync, openSync, readSync } from 'node:fs';
 import type { ScopeSettings } from '../core/model/layer.js';
 import { describeSystemError, hasCode } from './errors.js';
 
-/** Largest size of a checked file where the configuration names none. */
+/** The default largest size of a checked file. */
 export const LARGEST = 2 * 1024 * 1024;
 
-/** Why a file is not checked; `gone` when it vanished after it was listed. */
+/** Why a file is not checked; `gone` if it vanished after it was listed. */
 export type SkippedReading =
   | { readonly skipped: 'too-large' | 'binary' | 'not-utf8' | 'generated' | 'not-a-file' | 'gone' }
   | { readonly skipped: 'unreadable'; readonly why: string };
 
-/** A source file as it was read. */
+/** The contents of a source file. */
 export type SourceReading = ReadSource | SkippedReading;
 
 /** The text of a file. */
 export interface ReadSource {
   readonly text: string;
   readonly hasByteOrderMark: boolean;
-  /** Whether there is nothing in it but printable ASCII, blanks, tabs and line ends. */
+  /** Whether it contains only printable ASCII, blanks, tabs and line ends. */
   readonly isPlain: boolean;
 }
 
 /** How much of a file is searched for NUL bytes. */
 const BINARY_WINDOW = 8 * 1024;
 
-/** A program's own word that nobody writes this file by hand: the first words of a comment, not part of a sentence. */
+/** A generated-code marker: the first words of a comment, not part of a sentence. */
 const GENERATED_MARK = /^[^\w\n@]*@generated\b|^[^\w\n]*Code generated\b.*\bDO NOT EDIT\b/m;
 
-/** Reads a source file, unless its size or its contents take it out of scope. */
+/** Reads a source file, unless its size or contents exclude it. */
 export function readSource(file: string, settings: Pick<ScopeSettings, 'largest' | 'generated'>): SourceReading {
   let descriptor: number;
   try {
-    // Without O_NONBLOCK, opening what has become a FIFO since it was listed would wait for ever.
+    // Without O_NONBLOCK, opening what has become a FIFO since it was listed would block forever.
     descriptor = openSync(file, constants.O_RDONLY | constants.O_NONBLOCK | constants.O_NOFOLLOW);
   } catch (error) {
     return failure(error);
@@ -49,10 +49,10 @@ export function readSource(file: string, settings: Pick<ScopeSettings, 'largest'
   }
 }
 
-/** What was read last; making room for each file keeps the garbage collector busy. */
+/** The buffer for reading, reused because allocating one per file keeps the garbage collector busy. */
 let room = Buffer.allocUnsafe(256 * 1024);
 
-/** @returns the bytes of a file, which stand there until the next one is read. @param size how many there were a moment ago. */
+/** @returns the bytes of a file, valid until the next one is read. @param size the number of bytes a moment ago. */
 function readWhole(descriptor: number, size: number): Buffer {
   if (room.length <= size) room = Buffer.allocUnsafe(size * 2);
   let length = 0;
@@ -61,7 +61,7 @@ function readWhole(descriptor: number, size: number): Buffer {
     length += count;
     if (count === 0 || length === size) return room.subarray(0, length);
     if (length < room.length) continue;
-    // It has grown meanwhile.
+    // It has grown in the meantime.
     const more = Buffer.allocUnsafe(room.length * 2);
     room.copy(more);
     room = more;
@@ -75,7 +75,7 @@ function failure(error: unknown): SourceReading {
 
 function judge(bytes: Buffer, generated: ScopeSettings['generated']): SourceReading {
   if (bytes.subarray(0, BINARY_WINDOW).includes(0)) return { skipped: 'binary' };
-  // Of ASCII, as most files are, Latin-1 is read faster and is the same.
+  // Most files are ASCII, which can be decoded as Latin-1, faster and with the same result.
   const isAsciiOnly = isAscii(bytes);
   if (!isAsciiOnly && !isUtf8(bytes)) return { skipped: 'not-utf8' };
   const whole = bytes.toString(isAsciiOnly ? 'latin1' : 'utf8');
@@ -84,20 +84,20 @@ function judge(bytes: Buffer, generated: ScopeSettings['generated']): SourceRead
   return generated === 'skip' && isMarkedGenerated(text) ? { skipped: 'generated' } : { text, hasByteOrderMark, isPlain: isAsciiOnly && hasOnlyPlainSigns(bytes) };
 }
 
-/** 1 for the bytes that stand for no printable sign of ASCII, blank, tab, line end or form feed. */
+/** 1 for bytes other than printable ASCII, blank, tab, line end and form feed. */
 const ODD = Uint8Array.from({ length: 256 }, (_, byte) => Number((byte < 0x20 || byte > 0x7e) && ![0x09, 0x0a, 0x0c, 0x0d].includes(byte)));
 
-/** The highest bit of each of the four bytes of a word; in ASCII it is free. */
+/** The highest bit of each of the four bytes of a word; unused in ASCII. */
 const HIGH = 0x80808080;
 /** One in each of the four bytes. */
 const ONES = 0x01010101;
 
-/** Looks at four bytes of ASCII at a time. */
+/** Looks at four ASCII bytes at a time. */
 function hasOnlyPlainSigns(bytes: Buffer): boolean {
   const words = new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
   for (let at = 0; at < words.length; at += 1) {
     const word = words[at] as number;
-    // With its highest bit set, no byte borrows from the next one, and the bit stays set where the byte is no less than what is taken away.
+    // With its highest bit set, no byte borrows from the next, and the bit stays set if the byte is not less than the subtrahend.
     const high = word | HIGH;
     const isControl = ~(high - 0x20 * ONES);
     const isTabOrFurther = high - 0x09 * ONES;

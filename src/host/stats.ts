@@ -1,12 +1,12 @@
 import { lstatSync, statSync, type Stats } from 'node:fs';
 import { hasCode } from './errors.js';
 
-/** What is at a path, links followed; undefined when there is nothing, or can be nothing because a file stands in the way. */
+/** What is at a path, following links; undefined if there is nothing, or a file is in the way. */
 export function statsAt(file: string): Stats | undefined {
   return orNothing(() => statSync(file, { throwIfNoEntry: false }));
 }
 
-/** The same, of a link itself. */
+/** The same, without following links. */
 export function linkStatsAt(file: string): Stats | undefined {
   return orNothing(() => lstatSync(file, { throwIfNoEntry: false }));
 }

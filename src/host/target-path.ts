@@ -4,8 +4,8 @@ import { UsageError } from './errors.js';
 import { statsAt } from './stats.js';
 
 /**
- * A path as the user wrote it, relative to the project root with `/`; empty for the root itself. Nothing need be there.
- * @throws UsageError when it lies outside of the root.
+ * A path as typed, relative to the project root with `/`; empty for the root itself. It need not exist.
+ * @throws UsageError if it is outside the root.
  */
 export function relativeToRoot(target: string, directory: string, root: string): string {
   if (target.includes('\0')) throw new UsageError('a path cannot contain a NUL character');
@@ -22,25 +22,25 @@ export interface FilePlace {
   readonly file: string;
   /** From 1. */
   readonly line: number;
-  /** From 1; null where none is named. */
+  /** From 1; null if none is given. */
   readonly column: number | null;
 }
 
-/** Reads FILE:LINE or FILE:LINE:COLUMN; null where the text is neither, or a file of that very name exists. */
+/** Reads FILE:LINE or FILE:LINE:COLUMN; null if the text is neither, or a file of that exact name exists. */
 export function parseFilePlace(text: string, exists: (file: string) => boolean): FilePlace | null {
   const [, file, line, column] = /^(.+?):(\d+)(?::(\d+))?$/.exec(text) ?? [];
   if (file === undefined || line === undefined || exists(text)) return null;
   return { file, line: Number(line), column: column === undefined ? null : Number(column) };
 }
 
-/** @param line from 1. @param texts the file's text, split at its line ends. @throws UsageError when it has no such line. */
+/** @param line from 1. @param texts the file's text, split at its line ends. @throws UsageError if it has no such line. */
 export function needLine(line: number, texts: readonly string[], file: string): void {
-  // After the last line end there is no line.
+  // No line follows the last line end.
   const lines = Math.max(1, texts.at(-1) === '' ? texts.length - 1 : texts.length);
   if (line < 1 || line > lines) throw new UsageError(`there is no line ${line} in ${file}\nIt has ${lines === 1 ? '1 line' : `${lines} lines`}.`);
 }
 
-/** The nearest ancestor of a path that is a file, so that nothing can be below it; null where there is none. */
+/** The nearest ancestor of a path that is a file, so the path cannot exist; null if there is none. */
 export function fileAbove(own: string, root: string): string | null {
   const steps = own.split('/').slice(0, -1);
   for (let depth = 1; depth <= steps.length; depth += 1) {

@@ -1,7 +1,7 @@
 import { isUtf8 } from 'node:buffer';
 import { readFileSync } from 'node:fs';
 
-/** The text of a file, or why it could not be read. */
+/** The text of a file, or why it cannot be read. */
 export type TextReading = { readonly text: string } | { readonly failed: 'not-utf8' } | { readonly failed: 'system'; readonly error: unknown };
 
 /** Reads a small text file as UTF-8. A byte-order mark stays. */

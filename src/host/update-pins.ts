@@ -12,14 +12,14 @@ import type { Workspace } from './workspace.js';
 import { writeNew, writeSource } from './write-source.js';
 import { whileWriting } from './writing-lock.js';
 
-/** Presets of presets that are followed: more than anybody has. */
+/** The most rounds of presets adopting presets: more than anybody has. */
 const MOST_ROUNDS = 50;
 
 /**
- * Fetches presets anew, with those that they adopt.
- * @param references those that are meant; all where there is none. @param today as YYYY-MM-DD.
- * @returns what would change, the text of the lock file that says so, and a way to write it.
- * @throws UsageError when one cannot be fetched, or is not adopted; LayerError when layer files are wrong otherwise.
+ * Fetches presets again, with those that they adopt.
+ * @param references the presets to fetch; all if empty. @param today as YYYY-MM-DD.
+ * @returns what would change, the new text of the lock file, and a way to write it.
+ * @throws UsageError if one cannot be fetched or is not adopted; LayerError if layer files are wrong otherwise.
  */
 export async function updatePins(workspace: Workspace, root: string, today: string, references: readonly string[]): Promise<{ readonly update: PinUpdate; readonly lock: string; readonly write: () => Promise<string | null> }> {
   const file = path.join(root, LOCK_FILE);
@@ -49,7 +49,7 @@ export async function updatePins(workspace: Workspace, root: string, today: stri
   };
 }
 
-/** Reads the project again and again with more pins, until nothing more is wanted. @returns the references in use. */
+/** Reads the project repeatedly, with more pins each time, until none are missing. @returns the references in use. */
 async function follow(workspace: Workspace, file: string, pins: ReadonlyMap<string, Pin>, want: (reference: RemoteReference) => boolean): Promise<ReadonlySet<string>> {
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const met = remotesOf(workspace.trial({ overlay: overlayOf(new Map([[file, writeLock([...pins.values()])]])) }));
@@ -58,7 +58,7 @@ async function follow(workspace: Workspace, file: string, pins: ReadonlyMap<stri
   throw new UsageError('presets adopt each other endlessly');
 }
 
-/** The fetched presets that a project adopts, as far as they are pinned; where one is not, that is all there is to know. */
+/** The fetched presets that a project adopts; once one is not pinned, the rest is unknown. */
 function remotesOf(workspace: Workspace): { readonly remotes: readonly RemoteReference[]; readonly isWhole: boolean } {
   try {
     return { remotes: workspace.resolve().remotes, isWhole: true };
@@ -66,13 +66,13 @@ function remotesOf(workspace: Workspace): { readonly remotes: readonly RemoteRef
     if (!(error instanceof LayerError)) throw error;
     const missing = error.problems.map(({ detail }) => (detail.code === 'preset-not-pinned' || detail.code === 'digest-mismatch' || detail.code === 'preset-not-fetched' ? parsePresetReference(detail.reference) : null));
     const remotes = missing.flatMap((reference) => (reference !== null && (reference.kind === 'git' || reference.kind === 'web') ? [reference] : []));
-    // Other mistakes hide what is adopted, and have to be mended first.
+    // Other mistakes hide what is adopted and must be mended first.
     if (remotes.length < error.problems.length) throw error;
     return { remotes, isWhole: false };
   }
 }
 
-/** What a reference names now. Where that is what it was, the pin stays as it is. */
+/** What a reference names now. If nothing changed, the pin stays as it is. */
 function pinOf(reference: RemoteReference, today: string, before: Pin | null): Pin {
   const fetched = fetchPreset(reference, null);
   if ('failed' in fetched) throw new UsageError(`${reference.text} could not be fetched: ${fetched.failed}\nNothing has been pinned.`);

@@ -17,16 +17,16 @@ import { readSource } from './source-file.js';
 import { needLine } from './target-path.js';
 import { writeSource } from './write-source.js';
 
-/** What is to be waived; without rules those that find something on the line. */
+/** What to waive; without rules, those with findings on the line. */
 export interface WaiveWish extends Omit<WaiverRequest, 'selectors'> {
   readonly rules: readonly string[];
-  /** Where no rule is named, only what is found at this column, from 1; null for all on the line. */
+  /** Without rules, only findings at this column, from 1; null for all on the line. */
   readonly column: number | null;
 }
 
 /**
- * Writes a waiver into the only file of a job.
- * @throws UsageError when there is nothing to waive, it may not be waived, or no comment can say it there.
+ * Adds a waiver to the only file of a job.
+ * @throws UsageError if there is nothing to waive, it may not be waived, or no comment fits there.
  */
 export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveWish, writes: boolean): Promise<WaivedFile> {
   const [{ path: own, language, set }] = job.files as [InspectionJob['files'][number]];
@@ -59,7 +59,7 @@ function checkWish({ because, until }: WaiveWish, today: string): void {
   if (until < today) throw new UsageError(`${until} is past: the waiver would excuse nothing`);
 }
 
-/** The rules that were named, or those that find something on the line; each must find something there, and may be waived. */
+/** The named rules, or those with findings on the line; each must have a finding there and allow waivers. */
 function selectorsFor({ rules, line, column, reach }: WaiveWish, findings: readonly Finding[], set: RuleSet, catalog: Catalog, file: string): string[] {
   const reached = findings.filter(({ span, rule }) => !rule.startsWith('waivers/') && (reach === 'throughout' || (reach === 'below' ? span.start.line >= line : span.start.line === line)));
   const open = reached.filter(({ excused }) => excused === null);

@@ -4,11 +4,11 @@ import type { WaiveWish } from './waive-file.js';
 import type { Workspace } from './workspace.js';
 import { whileWriting } from './writing-lock.js';
 
-/** Where the waivers of a project are looked at, written and taken out. Every method throws a LayerError when a layer file is wrong. */
+/** Shows, adds and removes the waivers of a project. Every method throws a LayerError if a layer file is wrong. */
 export class WaiverDesk {
   constructor(private readonly workspace: Workspace, private readonly root: string) {}
 
-  /** All waivers of files and directories; everything where none is named. */
+  /** All waivers in files and directories; everywhere if none is named. */
   async list(paths: readonly string[] = []): Promise<WaiverList> {
     const { files, ...base } = await this.workspace.check(paths);
     const { blameDays } = await import('./blame.js');
@@ -20,9 +20,9 @@ export class WaiverDesk {
   }
 
   /**
-   * Writes a waiver for what is found in a file.
-   * @param writes whether the file is written; else the answer tells what would be.
-   * @throws UsageError when there is no such file, nothing to waive, or nothing may be waived there.
+   * Adds a waiver for findings in a file.
+   * @param writes whether to write the file; if not, the answer says what would be written.
+   * @throws UsageError if there is no such file, nothing to waive, or waiving is not allowed there.
    */
   async write(target: string, wish: WaiveWish, writes: boolean): Promise<WaivedFile> {
     if (!this.workspace.exists(target) || this.workspace.isDirectory(target)) throw new UsageError(`there is no file ${target}`);
@@ -31,11 +31,11 @@ export class WaiverDesk {
     if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${skipped.by?.file == null ? skipped.reason : `${skipped.by.file}:${skipped.by.line} takes it out${skipped.by.pattern === null ? '' : ` (${skipped.by.pattern})`}`}`}\nMore about it: elvar scope ${target}`);
     const { waiveIn } = await import('./waive-file.js');
     const write = (): Promise<WaivedFile> => waiveIn(job, base.catalog, wish, writes);
-    // Another run may move the line that is meant.
+    // Another run may move the line.
     return writes ? whileWriting(this.root, 'refuse', this.workspace.watch, write) : write();
   }
 
-  /** Takes out the waivers that excuse nothing. @param writes whether the files are written; else the answer tells what would be. */
+  /** Removes the waivers that excuse nothing. @param writes whether to write the files; if not, the answer says what would be written. */
   async removeUnused(paths: readonly string[], writes: boolean): Promise<readonly UnwaivedFile[]> {
     const { job, base } = await this.workspace.jobFor(paths);
     const { removeWaivers } = await import('./remove-waivers.js');

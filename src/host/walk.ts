@@ -11,27 +11,27 @@ import { sortByPath } from './path-order.js';
 import type { Watch } from './watch.js';
 import { scriptLanguage } from './script-language.js';
 
-/** A file in scope as far as its path tells, with the directory that rules it. */
+/** A file in scope according to its path, with its directory. */
 export interface ListedFile extends CheckedFile {
   readonly rules: DecidedRules;
 }
 
-/** What was met in the tree, in the order of the paths' bytes. */
+/** The contents of the tree, in the order of the paths' bytes. */
 export interface Listing {
   readonly files: ListedFile[];
   readonly skipped: SkippedPath[];
   readonly incomplete: IncompletePath[];
-  /** Paths of files that a pattern with `!` takes back in. */
+  /** Paths of files that a negated pattern re-includes. */
   readonly own: Set<string>;
-  /** What patterns take out, with where it lies. */
+  /** What patterns exclude, with its directory. */
   readonly takenOut: TakenOut[];
 }
 
-/** Lists files without opening them, with the rules that hold for each. */
+/** Lists files without opening them, with the rules for each. */
 export class TreeWalker {
   readonly listing: Listing = { files: [], skipped: [], incomplete: [], own: new Set(), takenOut: [] };
 
-  /** @param opens whether files whose names tell no language may be opened, to look for an interpreter in their first line. */
+  /** @param opens whether files without a language by name may be opened, to look for an interpreter line. */
   constructor(private readonly root: string, private readonly reader: DirectoryReader, private readonly resolver: Resolver, private readonly opens: boolean, private readonly watch: Watch) {
     watch.begins('Listing files', null);
   }
@@ -91,7 +91,7 @@ export class TreeWalker {
     }
   }
 
-  /** Entries whose names are texts; the others can be named to nobody, and make the answer incomplete. */
+  /** Entries whose names are valid text; the others cannot be named and make the answer incomplete. */
   private withoutOddNames(directory: string, entries: Dirent[]): Dirent[] {
     if (!entries.some(({ name }) => name.includes(REPLACEMENT))) return entries;
     for (const name of oddNames(path.join(this.root, directory))) {

@@ -1,12 +1,12 @@
-/** Who watches a run while it goes on. Nothing of it is part of the answer. */
+/** Observes a run while it goes on. None of it is part of the answer. */
 export interface Watch {
-  /** A part of the work begins. @param what in a few words. @param total how many steps it has; null where that is not known. */
+  /** A part of the work begins. @param what in a few words. @param total the number of steps; null if unknown. */
   readonly begins: (what: string, total: number | null) => void;
-  /** So many steps of that part have been reached. @param at what it is at, such as a path. */
+  /** Progress within that part. @param at the current item, such as a path. */
   readonly reaches: (step: number, at: string) => void;
-  /** Another run is in the way. @param blocker its process, where that is known, and its lock file. */
+  /** Another run holds the lock. @param blocker its process, if known, and its lock file. */
   readonly waiting: (blocker: { readonly process: number | null; readonly file: string }) => void;
 }
 
-/** Nobody watches. */
+/** No observer. */
 export const NO_WATCH: Watch = { begins: () => {}, reaches: () => {}, waiting: () => {} };

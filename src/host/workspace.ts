@@ -36,33 +36,33 @@ import type { Watch } from './watch.js';
 import { whileWriting } from './writing-lock.js';
 import { needLine, relativeToRoot, type FilePlace } from './target-path.js';
 
-/** How a workspace is opened. */
+/** The options of a workspace. */
 export interface WorkspaceOptions {
   /** The directory that paths are relative to; by default the current one. */
   readonly directory?: string;
-  /** The project root; by default it is looked for from `directory` up. */
+  /** The project root; by default, found from `directory` upwards. */
   readonly root?: string;
-  /** The day on which rulings expire or not, as YYYY-MM-DD; by default the local date. */
+  /** The day that decides what has expired, as YYYY-MM-DD; by default the local date. */
   readonly today?: string;
-  /** Whether the personal layer is left out; by default it is read, but not in CI. */
+  /** Whether to leave out the personal layer; by default it is read, except in CI. */
   readonly noPersonal?: boolean;
   /** Settings above all layers, in their order: `SELECTOR=LEVEL` or `RULE.OPTION=VALUE`. */
   readonly set?: readonly string[];
-  /** Whether files that ignore patterns or `scope.include` leave out are looked at all the same. */
+  /** Whether to include files that ignore patterns or `scope.include` exclude. */
   readonly evenIgnored?: boolean;
-  /** Where the personal layer is looked for; by default the environment of the process. */
+  /** The environment that locates the personal layer; by default that of the process. */
   readonly env?: Readonly<Record<string, string | undefined>>;
-  /** Who watches what a long run is at; by default nobody. */
+  /** An observer of long runs; by default none. */
   readonly watch?: Watch;
 }
 
 /** How a project is listed. */
 interface ListOptions {
-  /** Rules that the question names. */
+  /** The rules that the question names. */
   readonly names?: readonly RuleId[];
-  /** Whether files may be opened, to know scripts by their first line. */
+  /** Whether files may be opened to recognise scripts by their first line. */
   readonly opens?: boolean;
-  /** Whether it is looked for files that are out although a guard holds for them. */
+  /** Whether to look for excluded files that a guard protects. */
   readonly seeksGuards?: boolean;
 }
 
@@ -71,7 +71,7 @@ function noPreset(name: string): string {
   return `${name} is not a preset\n${near === null ? 'Write elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE' : `Did you mean ${near}?`}`;
 }
 
-/** Opens the project around a directory. @throws UsageError when the root is no directory, or an option is wrong. */
+/** Opens the project around a directory. @throws UsageError if the root is not a directory or an option is wrong. */
 export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
   const directory = path.resolve(options.directory ?? '.');
   if (statsAt(directory)?.isDirectory() !== true) throw new UsageError(`there is no directory ${options.directory ?? directory}`);
@@ -79,23 +79,23 @@ export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
 }
 
 /**
- * A project that questions can be asked about. Nothing is kept between questions: each reads the tree anew.
- * Every method throws a LayerError when a layer file it meets is wrong, and a UsageError when a path is.
+ * A project to ask questions about. Nothing is kept between questions: each reads the tree again.
+ * Every method throws a LayerError if a layer file it reads is wrong, and a UsageError if a path is.
  */
 // elvar waive size/class-members because each question of the library is a method
 export class Workspace {
-  /** Lines of files that were shown. */
+  /** The lines of files already shown. */
   private readonly texts = new Map<string, readonly string[]>();
 
-  /** @param root real and absolute. @param directory what relative paths start from. */
+  /** @param root real and absolute. @param directory the directory that relative paths start from. */
   constructor(readonly root: string, private readonly directory: string, private readonly run: RunSettings) {}
 
-  /** Who watches what a long run is at. */
+  /** The observer of long runs. */
   get watch(): Watch {
     return this.run.watch;
   }
 
-  /** Which files are checked, and why are the others not? Looks into the files. */
+  /** Which files are checked, and why are the others not? Opens the files. */
   scope(paths: readonly string[] = []): ScopeReport {
     const { listing, base } = this.list(paths);
     return scopeReport(this.root, listing, base, this.run.watch);
@@ -103,21 +103,21 @@ export class Workspace {
 
   /**
    * What is the effective rule set of every file? Opens no source file.
-   * @param rule a rule that the question is about, if it is about one.
-   * @param opens whether files may be opened all the same, to know scripts by their first line.
+   * @param rule the rule in question, if there is one.
+   * @param opens whether files may be opened anyway, to recognise scripts by their first line.
    */
   resolve(paths: readonly string[] = [], rule?: RuleId, opens = false): ResolveReport {
     const { listing, base } = this.list(paths, { names: rule === undefined ? [] : [rule], opens });
     return { ...base, files: listing.files, layerFiles: listing.layerFiles, layers: listing.layers, remotes: listing.remotes, settings: listing.settings, skipped: listing.skipped };
   }
 
-  /** Why is it so, for this path? The path need not exist. @param rule a rule that the question is about, if it is about one. */
+  /** Why is it so for this path? The path need not exist. @param rule the rule in question, if there is one. */
   explain(target: string, rule?: RuleId): Explanation {
     const own = this.relative(target);
     return Project.read(this.root, CATALOG, this.run, (project) => explainPath(project, this.root, own, target), { names: rule === undefined ? [] : [rule] });
   }
 
-  /** Why is it so, on this line? Throws a UsageError when there is no such file, or no such line in it. */
+  /** Why is it so on this line? Throws a UsageError if there is no such file or line. */
   async explainLine({ file: target, line, column }: FilePlace, rule?: RuleId): Promise<LineExplanation> {
     const explanation = this.explain(target, rule);
     const { files, catalog } = await this.check([target]);
@@ -126,23 +126,23 @@ export class Workspace {
     return explainLine(explanation, files[0], { line, column }, catalog);
   }
 
-  /** What excuses findings of a rule in a file: its waivers, where it is checked, and what the ledger has about it. */
+  /** What excuses findings of a rule in a file: its waivers, if it is checked, and its ledger entries. */
   async excusesFor(target: string, rule: RuleId): Promise<RuleExcuses> {
     return excusesOf(this, rule, target, openLedger(this.root, this.run.today));
   }
 
-  /** Whether a path is that of a directory in the project. */
+  /** Whether a path is a directory in the project. */
   isDirectory(target: string): boolean {
     const own = this.relative(target);
     return statsAt(path.join(this.root, own))?.isDirectory() ?? false;
   }
 
-  /** Whether there is anything at a path in the project. */
+  /** Whether a path exists in the project. */
   exists(target: string): boolean {
     return linkStatsAt(path.join(this.root, this.relative(target))) !== undefined;
   }
 
-  /** How do the rules of two files, directories or presets differ? A preset is named as in a layer file; all else is a path. */
+  /** How do the rules of two files, directories or presets differ? Presets are named as in layer files; anything else is a path. */
   compare(first: string, second: string): CompareReport {
     const named = (name: string): NamedSide => ({ name, own: parsePresetReference(name) === null ? this.relative(name) : null });
     const sides = [named(first), named(second)] as const;
@@ -150,12 +150,12 @@ export class Workspace {
     return Project.read(this.root, CATALOG, this.run, (project) => compareSides(project, sides, this.directory, this.root), { needsLayers: hasPath });
   }
 
-  /** The rules there are: those that come with Elvar, and the house rules of the project. */
+  /** All rules: Elvar's own and the project's house rules. */
   catalog(): ReportBase {
     return this.list([], { opens: false }).base;
   }
 
-  /** All there is to know about a rule, and where it holds in this project. @throws UsageError when there is no such rule. */
+  /** Everything about a rule, and where it is in force in this project. @throws UsageError when there is no such rule. */
   async rulePage(id: RuleId): Promise<RulePage> {
     const report = this.resolve([], id);
     const rule = needRule(id, report.catalog);
@@ -163,7 +163,7 @@ export class Workspace {
     return rulePage(rule, report, rule.house === null ? this.builtInReports() : []);
   }
 
-  /** What the presets that come with Elvar say by themselves, whatever the command line sets. */
+  /** What the built-in presets say by themselves, whatever the command line sets. */
   private builtInReports(): PresetReport[] {
     const plain = new Workspace(this.root, this.directory, { ...this.run, set: [] });
     return builtInPresets().map((reference) => plain.preset(reference));
@@ -186,21 +186,21 @@ export class Workspace {
 
   /**
    * What does the code violate?
-   * @param since a revision of git: only what is found on lines that have changed since is told.
-   * @param only the files to look at, by their paths; all where it is null.
-   * @throws LayerError when the ledger is wrong too; UsageError when git knows no such revision.
+   * @param since a git revision: only findings on lines changed since then are reported.
+   * @param only the paths of the files to check; null for all.
+   * @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision.
    */
   async check(paths: readonly string[] = [], since: string | null = null, only: ReadonlySet<string> | null = null): Promise<CheckReport> {
     const { listing, base, hidden } = this.list(paths, { seeksGuards: true });
     const ledger = openLedger(this.root, this.run.today);
     await this.needQueries(base.catalog);
-    // Only this question needs the parser and the grammars, which take a while to load.
+    // Load the parser and the grammars only for this question: it takes a while.
     const { checkFiles } = await import('./check-files.js');
     const targets = paths.map((target) => this.relative(target));
     return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog) });
   }
 
-  /** The same project with layer files and ignore files that are not on the disk (over those that this one has so), or with other settings. */
+  /** The same project with other texts of layer files and ignore files (on top of this one's), or with other settings. */
   trial({ overlay, set = this.run.set }: Partial<Pick<RunSettings, 'overlay' | 'set'>>): Workspace {
     return new Workspace(this.root, this.directory, { ...this.run, set, overlay: overlay === undefined ? this.run.overlay : stacked(overlay, this.run.overlay) });
   }
@@ -211,16 +211,16 @@ export class Workspace {
     return measureImpact(this, after);
   }
 
-  /** What would it do if the root adopted a preset too? @throws UsageError when the root's file cannot be edited. */
+  /** What would happen if the root adopted a preset too? @throws UsageError if the root's file cannot be edited. */
   async impactOfPreset(reference: string): Promise<ImpactReport> {
     const { edit } = await this.rules().adopt({ use: reference, only: [], except: [] }, null, { kind: 'directory', directory: this.root });
     return edit.impact;
   }
 
   /**
-   * Fetches the presets anew that come from git or a web server.
-   * @param references those that are meant; all where there is none.
-   * @returns what would change, and a way to pin it. @throws UsageError when one cannot be fetched, or is not adopted here.
+   * Fetches the presets from git or web servers again.
+   * @param references the presets to fetch; all if empty.
+   * @returns what would change, and a way to pin it. @throws UsageError if one cannot be fetched or is not adopted here.
    */
   async updatePins(references: readonly string[]): Promise<{ readonly update: PinUpdate; readonly write: () => Promise<string | null> }> {
     const { updatePins } = await import('./update-pins.js');
@@ -233,35 +233,35 @@ export class Workspace {
     return examine(this.trial({ set: [] }), this.root, this.run.today);
   }
 
-  /** Makes the edits that a look at the configuration has proposed, where they change nothing that is checked. */
+  /** Makes the edits that `doctor` proposes, unless they would change what is checked. */
   async mend(report: DoctorReport): Promise<MendReport> {
     const { mendAll } = await import('./mend.js');
     return mendAll(this.trial({ set: [] }), this.root, report);
   }
 
-  /** The layer files of the project, to change them. */
+  /** Changes the layer files of the project. */
   rules(): RuleDesk {
     const { personalFile: file, personalName: name } = this.run;
     return new RuleDesk(this, this.root, this.run.today, file === null ? null : { file, name });
   }
 
-  /** What did the layer files do since a revision of git? @throws UsageError when git knows no such revision. */
+  /** What has changed in the layer files since a git revision? @throws UsageError if git knows no such revision. */
   async impactSince(revision: string): Promise<ImpactReport> {
     const { overlayOfRevision } = await import('./revision.js');
     const { measureImpact, ofRevision } = await import('./measure-impact.js');
     return measureImpact(this.trial({ overlay: overlayOfRevision(this.root, revision) }), this, ofRevision(revision));
   }
 
-  /** The known findings of the project: to look at them, and to decide about them. Nobody's personal layer has a say in it. */
+  /** The known findings of the project, to show and decide about. The personal layer has no effect on it. */
   ledger(): LedgerDesk {
     return new LedgerDesk(new Workspace(this.root, this.directory, { ...this.run, personalFile: null }), this.root, this.run.today);
   }
 
   /**
    * Repairs what can be repaired safely.
-   * @param rules selectors of the rules that are to repair; all where there is none.
-   * @param writes whether the files are written; else the report tells what would be.
-   * @throws UsageError when a selector selects no rule.
+   * @param rules selectors of the rules that may repair; all if empty.
+   * @param writes whether to write the files; if not, the report says what would be written.
+   * @throws UsageError if a selector selects no rule.
    */
   async fix(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
     return writes ? whileWriting(this.root, 'wait', this.run.watch, () => this.repair(paths, rules, true)) : this.repair(paths, rules, false);
@@ -273,19 +273,19 @@ export class Workspace {
     return repairProject(job, { ...base, skipped }, selectedRules(rules, base.catalog), writes, this.run.watch);
   }
 
-  /** The waivers of the project: to look at them, to write them, and to take out what excuses nothing. */
+  /** The waivers of the project: to show, add and clean up. */
   waivers(): WaiverDesk {
     return new WaiverDesk(this, this.root);
   }
 
-  /** What is to be inspected of files and directories, with all that belongs to it. @throws LayerError when a query of a house rule is wrong. */
+  /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */
   async jobFor(paths: readonly string[]): Promise<{ readonly job: InspectionJob; readonly listing: ProjectListing; readonly base: ReportBase }> {
     const { listing, base } = this.list(paths);
     await this.needQueries(base.catalog);
     return { job: inspectionJob(this.root, this.run.today, listing, base.catalog), listing, base };
   }
 
-  /** Makes sure that the queries of house rules fit their grammars. @throws LayerError when one does not. */
+  /** Makes sure that the queries of house rules fit their grammars. @throws LayerError if one does not. */
   private async needQueries(catalog: Catalog): Promise<void> {
     if (!catalog.rules.some(({ house }) => house?.search.by === 'query')) return;
     const { queryProblems } = await import('./query-problems.js');
@@ -305,12 +305,12 @@ export class Workspace {
     }, { names });
   }
 
-  /** Line `line` (from 1) of a file as it is now; null where it cannot be read. */
+  /** Line `line` (from 1) of a file as it is now; null if it cannot be read. */
   lineText(file: string, line: number): string | null {
     return this.linesOf(file)[line - 1] ?? null;
   }
 
-  /** The lines of a file as it is now; none where it cannot be read as text. */
+  /** The lines of a file as it is now; empty if it cannot be read as text. */
   private linesOf(file: string): readonly string[] {
     let lines = this.texts.get(file);
     if (lines === undefined) {
@@ -321,7 +321,7 @@ export class Workspace {
     return lines;
   }
 
-  /** A path as it is told: relative to the root. @throws UsageError when it lies outside. */
+  /** A path for display: relative to the root. @throws UsageError if it is outside. */
   relative(target: string): string {
     return relativeToRoot(target, this.directory, this.root);
   }

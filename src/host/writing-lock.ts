@@ -5,22 +5,22 @@ import { describeSystemError, UsageError } from './errors.js';
 import { tryLock, type LockAttempt, type LockOwner } from './lock-file.js';
 import type { Watch } from './watch.js';
 
-/** What a run does when another one is writing in the same project. */
+/** What a run does if another one is writing in the same project. */
 export type WhenBusy = 'wait' | 'refuse';
 
-/** How long a run waits at most, in milliseconds. After that nothing is written. */
+/** How long a run waits at most, in milliseconds. After that, nothing is written. */
 const LONGEST_WAIT = 60_000;
 
-/** After how long it is said what is waited for, in milliseconds. */
+/** After how long a run says what it is waiting for, in milliseconds. */
 const SILENT_WAIT = 1000;
 
-/** How often it is looked whether the other run has ended, in milliseconds. */
+/** How often a run checks whether the other one has ended, in milliseconds. */
 const PAUSE = 50;
 
 /**
- * Does something that writes files of a project while no other run of Elvar does so.
- * @param watch is told once the wait takes over a second.
- * @throws UsageError when another one does, and this one is not to wait or has waited too long; or when no lock can be made.
+ * Runs an action that writes files of a project while no other run of Elvar does.
+ * @param watch is notified once the wait takes over a second.
+ * @throws UsageError if another run is writing and this one may not wait or has waited too long, or if no lock can be created.
  */
 export async function whileWriting<Result>(root: string, whenBusy: WhenBusy, watch: Watch, work: () => Promise<Result>): Promise<Result> {
   const release = await lock(lockFile(root), whenBusy, watch);
@@ -33,7 +33,7 @@ export async function whileWriting<Result>(root: string, whenBusy: WhenBusy, wat
   }
 }
 
-/** One file a project and user, outside of the project: nothing of it should turn up there. */
+/** One file per project and user, outside the project, where it would be in the way. */
 export function lockFile(root: string): string {
   const digest = createHash('sha256').update(`${userInfo().uid}\0${root}`).digest('hex').slice(0, 32);
   return path.join(tmpdir(), `elvar-${digest}.lock`);

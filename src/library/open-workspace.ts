@@ -16,7 +16,7 @@ import type {
   CatalogDocument, CompareDocument, DoctorDocument, ExplainDocument, ExplainLineDocument, FindingsDocument, FixDocument, ImpactDocument, ResolveDocument, ScopeDocument,
 } from './documents.js';
 
-/** How a workspace is opened. Every part may be left out. */
+/** The options of a workspace. Every part may be left out. */
 export interface WorkspaceOptions {
   /** The directory that paths are relative to; by default the current one. */
   readonly directory?: string | undefined;
@@ -24,7 +24,7 @@ export interface WorkspaceOptions {
   readonly root?: string | undefined;
   /** The day that decides what has expired, as YYYY-MM-DD; by default the local date. */
   readonly today?: string | undefined;
-  /** Whether the personal layer is left out; by default it is read, but not in CI. */
+  /** Whether to leave out the personal layer; by default it is read, except in CI. */
   readonly noPersonal?: boolean | undefined;
   /** Settings above all layers, in their order: `SELECTOR=LEVEL` or `RULE.OPTION=VALUE`. */
   readonly set?: readonly string[] | undefined;

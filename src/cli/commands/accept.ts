@@ -12,7 +12,7 @@ interface Options extends EditOptions {
   readonly because?: string | undefined;
 }
 
-/** The list that words go to where none is named. */
+/** The list that a word goes to when the command line names none. */
 const USUAL_LIST = 'words/spelling.known';
 
 /** `elvar accept`. */
@@ -46,7 +46,7 @@ export const ACCEPT: Command<Options> = {
   },
 };
 
-/** The list that is meant. @throws UsageError where there is none of that name. */
+/** The list option that the command line names. @throws UsageError if there is no such option. */
 function listOf({ options: { to }, workspace }: Context<Options>): { readonly rule: string; readonly option: string } {
   const dot = to.lastIndexOf('.');
   const { catalog } = workspace.catalog();
@@ -59,7 +59,7 @@ function listOf({ options: { to }, workspace }: Context<Options>): { readonly ru
   return { rule: rule.id, option };
 }
 
-/** The edit of the list, together with what the file's own ruling says of it already. */
+/** The edit of the list, merged with the edit that the file's own ruling already makes. */
 function changeOf(rule: string, option: string, { options, workspace }: Context<Options>): unknown {
   const { word: words, drop, zone, personal } = options;
   const written = workspace.rules().optionAt(targetOf(options, personal === true, workspace.root), zone ?? null, rule, option) as OptionValue | { readonly add?: readonly string[]; readonly drop?: readonly string[] } | undefined;

@@ -39,7 +39,7 @@ export const ADOPT: Command<Options> = {
     if (copy === undefined && (title !== null || about !== null)) throw new UsageError('--title and --about need --copy');
     if (copy !== undefined && (zone !== null || only.length + except.length > 0)) throw new UsageError('--copy copies the whole preset, and cannot be combined with --zone, --only or --except');
     const target = targetOf(options, false, workspace.root);
-    // A path is written as seen from the file that adopts it, whatever directory it was typed in.
+    // The layer file needs a path relative to itself, whatever directory it was typed in.
     const file = /^\.{1,2}\//.test(preset) ? path.relative(path.resolve(terminal.directory, at ?? workspace.root), path.resolve(terminal.directory, preset)).split(path.sep).join('/') : null;
     const use = file === null ? preset : file.startsWith('../') ? file : `./${file}`;
     if (copy !== undefined) return carryOut(context, await workspace.rules().copy(use, copy, { title, about, origin: `Elvar ${VERSION}` }, target));

@@ -45,7 +45,7 @@ export const CATALOG_COMMAND: Command<Options> = {
   run: async (context) => {
     const { options, workspace } = context;
     const [term, ...more] = options.term;
-    // What is written like a rule's id is meant as one, even where there is none.
+    // A term in the form of a rule id is treated as one, even if no such rule exists.
     if (term !== undefined && more.length === 0 && parseSelector(term)?.kind === 'rule') return showRule(context, term);
     const report = workspace.catalog();
     const filter = filterOf({ ...options, ...selectorFilter(options.term) }, report.catalog);
@@ -69,7 +69,7 @@ async function showRule(context: Context<Options>, id: string): Promise<ExitCode
   return exitCode(EXIT.fine, page);
 }
 
-/** A selector in the place of words: `names/*` and `tag:security` are filters. */
+/** A selector used as a search term: `names/*` and `tag:security` act as filters. */
 function selectorFilter(term: readonly string[]): Partial<Options> {
   const selector = term.length === 1 ? parseSelector(term[0] as string) : null;
   switch (selector?.kind) {
@@ -100,7 +100,7 @@ function filterOf({ term, concern, language, tag, confidence, repairable }: Opti
   };
 }
 
-/** A name that must be one of some. @throws UsageError with the one that may have been meant. */
+/** Checks a name against the known ones. @throws UsageError that suggests the nearest. */
 function known(what: string, name: string | undefined, all: readonly string[]): string | null {
   if (name === undefined) return null;
   const names = [...new Set(all)].sort();

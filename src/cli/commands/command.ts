@@ -14,14 +14,14 @@ export interface GlobalOptions {
   readonly set: readonly string[];
   readonly today?: string | undefined;
   readonly evenIgnored: boolean;
-  /** False after `--no-personal`; undefined where nothing was said. */
+  /** False after `--no-personal`; undefined if the option is absent. */
   readonly personal?: boolean | undefined;
   readonly format: string;
   readonly quiet: boolean;
   readonly verbose: boolean;
 }
 
-/** What a command runs with. */
+/** What a command is given to run with. */
 export interface Context<Options> {
   readonly options: Options & GlobalOptions;
   readonly workspace: Workspace;
@@ -33,16 +33,16 @@ export interface Context<Options> {
 export interface Command<Options> {
   /** The verb and its arguments, as yargs reads them. */
   readonly usage: string;
-  /** The question it answers. */
+  /** The question that the command answers. */
   readonly about: string;
   readonly formats: readonly string[];
-  /** The group of options that --format belongs to, where its own are in groups. */
+  /** The group of options that --format belongs to, if the command groups its own. */
   readonly formatGroup?: string;
-  /** Options of all commands that this one declares again, in a meaning of its own. */
+  /** Global options that this command redefines. */
   readonly redeclares?: readonly string[];
-  /** Declares its own arguments and options. */
+  /** Declares the command's own arguments and options. */
   readonly declare: (args: Argv) => Argv<Options>;
-  /** Command lines that work in a project like the demo, and what each tells. */
+  /** Command lines that work in a project like the demo, and what each shows. */
   readonly examples: readonly (readonly [line: string, tells: string])[];
   readonly run: (context: Context<Options>) => Promise<ExitCode> | ExitCode;
 }
@@ -52,7 +52,7 @@ export function printJson({ terminal }: Context<unknown>, document: object): voi
   terminal.out(`${JSON.stringify(document, null, 2)}\n`);
 }
 
-/** Tells on standard error what every answer may have to tell besides itself. */
+/** Prints to standard error the notices that can accompany any answer. */
 export function tellAside({ options, workspace, terminal, style }: Context<unknown>, { usesStarter, incomplete, notices }: ReportBase): void {
   if (options.verbose) terminal.err(`Project root: ${visible(workspace.root)}\n`);
   if (usesStarter && !options.quiet) {
@@ -72,12 +72,12 @@ function noticeText(notice: Notice): string {
   return `${place === null ? file : `${file}:${place.line}:${place.column}`}: ${what}, so it is ignored. ${advice ?? ''}`.trimEnd();
 }
 
-/** A hint at what to do next, on standard error and for people alone. */
+/** A hint at the next step, printed to standard error and only for people. */
 export function hint({ options, terminal, style }: Context<unknown>, text: string): void {
   if (!options.quiet && options.format === 'text' && terminal.isTerminal) terminal.err(`\n${style.faint(text)}\n`);
 }
 
-/** `code`, unless the answer is incomplete. */
+/** The exit code: `code`, unless the answer is incomplete. */
 export function exitCode(code: ExitCode, { incomplete }: ReportBase): ExitCode {
   return incomplete.length > 0 ? EXIT.incomplete : code;
 }

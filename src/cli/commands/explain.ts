@@ -39,7 +39,7 @@ export const EXPLAIN: Command<Options> = {
   },
 };
 
-/** The rules that the question is about: a whole rule, or all that a wider selector selects; null for every rule. */
+/** The rules in question: one rule, or those that a wider selector selects; null for all. */
 function wantedRules(rule: string | undefined, catalog: Catalog): Set<RuleId> | null {
   if (rule === undefined) return null;
   return rule.includes('*') || rule.startsWith('tag:') ? selectedRules([rule], catalog) : new Set([needRule(rule, catalog).id]);
@@ -69,7 +69,7 @@ async function explainLine(context: Context<Options>, place: FilePlace): Promise
   return exitCode(EXIT.fine, explained.explanation);
 }
 
-/** Where in a directory the rule sets differ. */
+/** The places in a directory where the rule sets differ. */
 function explainDirectory(context: Context<Options>): ExitCode {
   const { options, workspace, terminal, style } = context;
   const report = workspace.resolve([options.path], options.rule);

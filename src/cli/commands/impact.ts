@@ -39,7 +39,7 @@ export const IMPACT: Command<Options> = {
   },
 };
 
-/** What the layer files as they are do, against those of the last commit. */
+/** What the layer files do now, compared with those of the last commit. */
 async function sinceHead(workspace: Workspace): Promise<ImpactReport> {
   try {
     return await workspace.impactSince('HEAD');

@@ -26,7 +26,7 @@ export const INIT: Command<Options> = {
     const found = await beginning.survey(workspace, workspace.root);
     const isText = options.format !== 'json';
     if (isText) terminal.out(viewSurvey(found, style));
-    // Only who is asked needs the package that asks.
+    // Load the prompt package only if there is something to ask.
     const choices = options.yes ? defaultsOf(found) : await (await import('../questions.js')).ask(found);
     const files = beginning.filesFor(found, choices, workspace.root);
     const outcome = await beginning.tryFiles(workspace, workspace.root, files);

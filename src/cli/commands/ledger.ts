@@ -61,7 +61,7 @@ export const LEDGER: Command<Options> = {
   },
 };
 
-/** Which options each action understands, besides those of every action. */
+/** The options that each action accepts, besides the common ones. */
 const UNDERSTOOD: Readonly<Record<Options['action'], readonly (keyof Options)[]>> = {
   list: ['state', 'status', 'all'],
   take: ['level', 'status', 'because', 'until', 'dryRun'],

@@ -45,12 +45,12 @@ export const PRESETS: Command<Options> = {
   },
 };
 
-/** Tells what newer versions of fetched presets do, and then pins them. */
+/** Shows what newer versions of fetched presets would do, then pins them. */
 async function update(context: Context<Options>): Promise<ExitCode> {
   const { options, workspace, terminal, style } = context;
   const { update: found, write } = await workspace.updatePins(options.reference === undefined ? [] : [options.reference]);
   const isText = options.format !== 'json';
-  // What changes is told before anything is pinned.
+  // Show what changes before pinning anything.
   if (isText) terminal.out(viewPinUpdate(found, options.dryRun, style));
   const failed = options.dryRun || found.changes.length === 0 ? null : await write();
   if (failed !== null) terminal.err(`elvar-lock.yaml was not written: ${visible(failed)}\n`);

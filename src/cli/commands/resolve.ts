@@ -11,7 +11,7 @@ interface Options {
   readonly rule?: string | undefined;
 }
 
-/** Lines are handed on in pieces of about this many characters: one write a line is slow. */
+/** Output is written in chunks of about this many characters: one write per line is slow. */
 const PIECE = 65_536;
 
 /** `elvar resolve`. */

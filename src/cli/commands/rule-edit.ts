@@ -8,25 +8,25 @@ import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewOutcome, viewRuleEdit } from '../views/rule-edit.js';
 import { exitCode, hint, printJson, tellAside, type Context } from './command.js';
 
-/** Options of every command that changes a layer file. */
+/** The options shared by the commands that change a layer file. */
 export interface EditOptions {
   readonly at?: string | undefined;
   readonly zone?: string | undefined;
   readonly dryRun: boolean;
 }
 
-/** The file that is to be changed: that of a directory, by default of the root, or the personal one. */
+/** The file to change: a directory's (by default the root's) or the personal one. */
 export function targetOf({ at, zone }: EditOptions, isPersonal: boolean, root: string): LayerTarget {
   if (isPersonal && at !== undefined) throw new UsageError('--at and --personal cannot be combined');
   if (at === '' || zone === '') throw new UsageError('--at needs a directory, --zone the name of a zone');
   return isPersonal ? { kind: 'personal' } : { kind: 'directory', directory: at ?? root };
 }
 
-/** Tells what a planned edit does, and then writes it, unless it is a dry run. */
+/** Shows what a planned edit does, then writes it unless this is a dry run. */
 export async function carryOut<Options extends EditOptions>(context: Context<Options>, { edit, write }: PlannedEdit): Promise<ExitCode> {
   const { options, terminal, style } = context;
   const isIdle = edit.before === edit.after;
-  // What keeps the change from working is told before anything is written.
+  // Say what keeps the change from taking effect before writing anything.
   const outcome = viewOutcome(edit, style).join('\n');
   const isText = options.format !== 'json';
   if (isText && !isIdle) terminal.out(`${outcome}\n\n`);

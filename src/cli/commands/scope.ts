@@ -3,7 +3,7 @@ import { EXIT } from '../exit-code.js';
 import { viewScope, viewScopeOfPaths } from '../views/scope.js';
 import { exitCode, printJson, tellAside, type Command } from './command.js';
 
-/** More paths than this are told folded, even where they were asked for. */
+/** More paths than this are shown folded, even if each was named. */
 const MOST_PATHS = 30;
 
 interface Options {

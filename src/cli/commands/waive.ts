@@ -61,7 +61,7 @@ async function waive(context: Context<Options>): Promise<ExitCode> {
   return waived.failed === null ? EXIT.fine : EXIT.incomplete;
 }
 
-/** The places of `--list` and `--remove-unused`: the first may have been taken for a place, the others for rules. */
+/** The paths given to `--list` and `--remove-unused`: yargs puts the first into the place argument and the rest into the rules. */
 function pathsOf({ place, rule }: Options): string[] {
   return place === undefined ? [] : [place, ...rule];
 }

@@ -11,8 +11,8 @@ import { count, padEnd, wrap } from './table.js';
 /** The levels of the rules in force for one file. */
 export type RuleLevels = ReadonlyMap<RuleId, Level>;
 
-/** The rules that were asked for: concern by concern, or the best first where words were looked for. */
-// elvar waive size/parameters because each is told in one place of the view
+/** The rules asked for: grouped by concern or, for a search, the best match first. */
+// elvar waive size/parameters because the view shows each in one place
 export function viewCatalog(rules: readonly Rule[], filter: CatalogFilter, levels: RuleLevels | null, catalog: Catalog, columns: number, style: Style): string {
   const lines = [style.strong(headline(rules, filter, levels, catalog))];
   const width = Math.max(0, ...rules.map(({ id }) => id.length));
@@ -39,10 +39,10 @@ function concernsOf(rules: readonly Rule[]): string[] {
   return [...known, ...met.filter((concern) => !known.includes(concern)).sort()];
 }
 
-/** On a narrower screen a title stands below its rule. */
+/** On a narrower screen, titles go below their rules. */
 const NARROW = 80;
 
-/** More languages than this are told by their number. */
+/** If a rule knows more languages than this, only their number is shown. */
 const MOST_LANGUAGES = 4;
 
 function ruleRow(rule: Rule, width: number, levels: RuleLevels | null, columns: number, style: Style): string[] {

@@ -7,10 +7,10 @@ import { visible } from '../../formats/text/visible.js';
 import { directoryOf } from './directory-of.js';
 import { count, table } from './table.js';
 
-/** How many of the busiest rules and directories are told. */
+/** How many of the busiest rules and directories are shown. */
 const BUSIEST = 3;
 
-/** What a lead reads first: by level, by concern, what can be repaired, and where most of it is. */
+/** What a lead reads first: findings by level and concern, how many can be repaired, and where most of them are. */
 export function viewCheckSummary(report: CheckReport, { fixable, error, warning, note }: Totals, columns: number, style: Style): string[] {
   const [rules, directories] = countOpen(report);
   const concerns = new Map<string, number>();
@@ -36,7 +36,7 @@ function orderOf(concern: string): number {
   return index < 0 ? CONCERNS.length : index;
 }
 
-/** How many findings that are not excused there are of each rule, and in each directory. */
+/** The number of findings, without excused ones, per rule and per directory. */
 function countOpen({ files }: CheckReport): [Map<string, number>, Map<string, number>] {
   const [rules, directories] = [new Map<string, number>(), new Map<string, number>()];
   for (const { file, rules: found, open } of talliesOf(files)) {

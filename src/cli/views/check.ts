@@ -17,7 +17,7 @@ import { formatExcuse, formatSource } from '../../formats/text/origin.js';
 import { namedSkips } from './skipped.js';
 import { count, listed, table, wrap } from './table.js';
 
-/** What findings can be put together by. */
+/** The ways to group findings. */
 export const GROUPINGS = ['rule', 'file', 'directory'] as const;
 
 /** One of {@link GROUPINGS}. */
@@ -25,33 +25,33 @@ export type Grouping = (typeof GROUPINGS)[number];
 
 /** How the findings are shown. */
 export interface CheckViewOptions {
-  /** Whether every place is listed, however many there are. */
+  /** Whether to list every place, however many there are. */
   readonly all: boolean;
   readonly excused: boolean;
   readonly columns: number;
   readonly groupBy: Grouping;
-  /** How many groups are shown, those with the most findings; null for all. */
+  /** How many groups to show, starting with the busiest; null for all. */
   readonly top: number | null;
-  /** A line of a checked file; null where it cannot be read any more. */
+  /** A line of a checked file; null if it can no longer be read. */
   readonly lineText: (file: string, line: number) => string | null;
-  /** How many findings are left out, and by which bounds. */
+  /** How many findings are not shown, and which bounds hide them. */
   readonly notShown: NotShown;
   readonly bounds: FindingDisplay;
-  /** The paths that were named, relative to the root: of these it is told why one is not checked. */
+  /** The named paths, relative to the root: if one of them is not checked, the answer says why. */
   readonly named: readonly string[];
 }
 
-/** Findings that are shown together, with who decided their levels. */
+/** Findings that are shown together, with the decision behind their levels. */
 interface Group {
   readonly key: string;
-  /** List by list as they are found, one for each file: few of some hundred thousand findings are shown. */
+  /** One list per file, as found: of hundreds of thousands of findings only a few are shown. */
   readonly lists: (readonly Finding[])[];
-  /** How many there are in the lists. */
+  /** How many findings the lists hold in all. */
   count: number;
   readonly deciders: Set<string>;
 }
 
-/** What the code violates: the answer in a line, then group by group, and at the end a summary, which is what stays on the screen. */
+/** What the code violates: the answer in one line, then group by group, with a summary last, because the end is what stays on the screen. */
 export function viewCheck(report: CheckReport, options: CheckViewOptions, style: Style): string {
   const totals = totalsOf(report);
   const lines = [headline(report, totals, options, style), ...notShownLines(options, style), ...namedSkips(report.skipped, options.named, style), ...viewApart(report, totals, options, style)];
@@ -75,11 +75,11 @@ function headline(report: CheckReport, totals: Totals, { notShown }: CheckViewOp
   const byLevel = (['error', 'warning', 'note'] as const)
     .filter((level) => totals[level] > 0)
     .map((level) => style.level(level, count(totals[level], level)));
-  // Bold colours come out too bright on some screens, so only the words before them are bold.
+  // Some screens show bold colours too bright, so only the words before them are bold.
   return `${style.strong(`${sum} ${newWord(report)}${sum === 1 ? 'finding' : 'findings'}${where} in ${totals.files - totals.clean} of ${count(totals.files, 'file')}:`)} ${listed(byLevel)}.`;
 }
 
-/** What was found and is not shown. */
+/** The findings that are not shown. */
 function notShownLines({ notShown: { level, confidence }, bounds }: CheckViewOptions, style: Style): string[] {
   const parts = [
     level > 0 ? `${level} below ${bounds.level}` : '',
@@ -88,12 +88,12 @@ function notShownLines({ notShown: { level, confidence }, bounds }: CheckViewOpt
   return parts.length === 0 ? [] : [style.faint(`Not shown: ${count(level + confidence, 'finding')} (${listed(parts)}).`)];
 }
 
-/** Where there is a ledger of what is known, all else is new. */
+/** If there is a ledger, whatever is not in it is new. */
 function newWord({ ledger }: CheckReport): string {
   return ledger.length > 0 ? 'new ' : '';
 }
 
-/** What does not count, and why: below the answer, in one line what is usual, and in a line each what somebody should look at. */
+/** What does not count, and why: the usual in one line below the answer, and a line each for what somebody should look at. */
 function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, { named }: CheckViewOptions, style: Style): string[] {
   const namedOut = report.skipped.filter((one) => named.includes(one.path.replace(/\/$/, ''))).length;
   const excused = [byWaiver > 0 ? `${byWaiver} by ${byWaiver === 1 ? 'a waiver' : 'waivers'}` : '', byLedger > 0 ? `${byLedger} by the ledger` : ''].filter((part) => part !== '');
@@ -123,7 +123,7 @@ function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group>
       if (decision !== undefined) group.deciders.add(deciderText(decision));
       if (groupBy === 'rule') addList(group, own);
     }
-    // A place tells its findings in the order of the text.
+    // The findings of a place keep the order of the text.
     if (groupBy === 'rule' || rules.length === 0) continue;
     addList(groupFor(groupBy === 'file' ? path : directoryOf(path)), findings.filter(({ excused }) => excused === null));
   }
@@ -135,12 +135,12 @@ function addList(group: Group, findings: readonly Finding[]): void {
   group.count += findings.length;
 }
 
-/** There is no group without a finding. */
+/** Every group has a finding. */
 function firstOf({ lists }: Group): Finding {
   return lists[0]?.[0] as Finding;
 }
 
-/** Rules come by their level, files and directories as they are met, unless only the busiest are wanted. */
+/** Rules are ordered by level; files and directories as encountered, unless only the busiest are wanted. */
 function sortGroups(groups: Group[], { groupBy, top }: CheckViewOptions): Group[] {
   if (top !== null) return groups.sort((a, b) => b.count - a.count || (a.key < b.key ? -1 : 1));
   return groupBy === 'rule' ? groups.sort(compareGroups) : groups;
@@ -153,7 +153,7 @@ function compareGroups(a: Group, b: Group): number {
     || (first.rule < second.rule ? -1 : 1);
 }
 
-/** Most rows of one group when not all are asked for. */
+/** The most rows shown per group, unless all are asked for. */
 const MOST_ROWS = 8;
 
 function viewRule(group: Group, { catalog }: CheckReport, { all, columns, lineText }: CheckViewOptions, style: Style): string[] {
@@ -172,7 +172,7 @@ function viewRule(group: Group, { catalog }: CheckReport, { all, columns, lineTe
   ];
 }
 
-/** A file or a directory: each finding with its rule, the code, and what to do about it. @param advised the rules of which that has been said. */
+/** A file or a directory: each finding with its rule, the code and the advice. @param advised the rules whose advice has been shown. */
 function viewPlace({ key, lists, count: total }: Group, { catalog }: CheckReport, { all, columns, lineText, groupBy }: CheckViewOptions, advised: Set<RuleId>, style: Style): string[] {
   const findings = lists.flat();
   const shown = all ? findings : findings.slice(0, MOST_ROWS);
@@ -201,14 +201,14 @@ function firstSentence(text: string): string {
   return /^.*?\.(?=\s|$)/.exec(text)?.[0] ?? text;
 }
 
-/** Most places in one row. */
+/** The most places in one row. */
 const MOST_PLACES = 4;
 
-/** The findings of one rule, list by list for each file, those with one message together, in the order of the first of each; no more than `most` rows. */
+/** The findings of one rule, file by file: those with the same message share a row, ordered by the first of each; at most `most` rows. */
 function placeRows(lists: readonly (readonly Finding[])[], most: number): Finding[][] {
   const rows: Finding[][] = [];
   for (const findings of lists) {
-    // The rows of a file may grow until its last finding.
+    // Rows of a file can grow until its last finding.
     if (rows.length >= most) break;
     const byMessage = new Map<string, Finding[]>();
     for (const finding of findings) {
@@ -224,7 +224,7 @@ function placeRows(lists: readonly (readonly Finding[])[], most: number): Findin
   return rows;
 }
 
-/** The first place as a whole, so that it can be copied, where else in the file, and the message. */
+/** The first place in full, so that it can be copied, the other places in the file, and the message. */
 function placeCells([first, ...others]: readonly [Finding, ...Finding[]], style: Style): string[] {
   const place = ({ span: { start } }: Finding): string => `${start.line}:${start.column}`;
   const more = others.slice(0, MOST_PLACES - 1).map((finding) => `, ${place(finding)}`).join('');

@@ -2,14 +2,14 @@ import type { Finding } from '../../core/model/finding.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 
-/** The line of code that a finding starts on, without its indentation, what is meant set off. No line where there is nothing to see. */
+/** The line of code that a finding starts on, without its indentation and with the finding highlighted. Nothing if the line is empty. */
 export function codeLine({ path, span: { start, end } }: Finding, lineText: (file: string, line: number) => string | null, columns: number, indent: string, style: Style): string[] {
   const line = lineText(path, start.line);
   if (line === null || line.trim() === '') return [];
   const from = start.column - 1;
   const to = end.line === start.line ? end.column - 1 : line.length;
   const room = Math.max(20, columns - indent.length);
-  // A long line is shown around what is meant.
+  // Of a long line, show the part around the finding.
   const lead = line.length - line.trimStart().length;
   const begin = from - lead > room - 20 ? Math.max(lead, from - 20) : Math.min(lead, from);
   const stop = Math.min(line.trimEnd().length < from ? line.length : Math.max(line.trimEnd().length, to), begin + room - 2);

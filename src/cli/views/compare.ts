@@ -10,7 +10,7 @@ import { count, listed, table } from './table.js';
 
 const TITLES: Readonly<Record<Relation, string>> = { stricter: 'Stricter', looser: 'Looser', different: 'Different' };
 
-/** What is stricter, looser or only different on the second side, with the origins on both. */
+/** What is stricter, looser or just different on the second side, with the origins on both. */
 export function viewCompare({ first, second, differences }: CompareReport, style: Style): string {
   const [one, two] = [visible(first.name), visible(second.name)];
   const missing = [first, second].filter(({ exists }) => !exists).map(({ name }) => `${style.level('warning', `There is nothing at ${visible(name)} yet`)}: compared are the rules for a new file there.`);
@@ -38,7 +38,7 @@ function sideRows(difference: RuleDifference, one: string, two: string, style: S
   ]);
 }
 
-/** Where the level and each option that differs were decided, each place once. */
+/** The places that decided the level and each differing option, each once. */
 function originsOf(decision: Decision, names: readonly string[]): string[] {
   const { options, trail } = decision;
   return [...new Set([deciderText(decision), ...names.map((name) => sourceAt(trail, options[name]?.by ?? 0))])];

@@ -4,7 +4,7 @@ import { visible } from '../../formats/text/visible.js';
 import type { Style } from '../terminal.js';
 import { count, listed, wrap } from './table.js';
 
-/** What is wrong with the configuration: how much, then each with its place, what it is and what to do. */
+/** What is wrong with the configuration: how much in all, then each problem with its place and what to do. */
 export function viewDoctor({ diagnoses, files, layerFiles }: DoctorReport, columns: number, style: Style): string {
   const looked = `${count(layerFiles, 'layer file')} for ${count(files, 'file')} checked`;
   const problems = diagnoses.filter(({ weight }) => weight === 'problem').length;

@@ -18,7 +18,7 @@ export interface RuleFamily {
   readonly rules: ReadonlySet<RuleId>;
 }
 
-/** The rule set of a path: the rules in force with who decided each, and the layers that hold there. @param family the rules asked for; null for all. */
+/** The rule set of a path: the rules in force with the decision behind each, and the layers that apply. @param family the rules asked for; null for all. */
 export function viewExplainPath(explanation: Explanation, family: RuleFamily | null, columns: number, style: Style): string {
   const { layers, language, catalog, rules: { decisions } } = explanation;
   const all = [...decisions.values()].filter(({ rule }) => family === null || family.rules.has(rule));
@@ -43,7 +43,7 @@ export function viewExplainPath(explanation: Explanation, family: RuleFamily | n
   return `${lines.join('\n')}\n`;
 }
 
-/** The answer in a line, and what is to be known of the path. */
+/** The answer in one line, and facts about the path. */
 function headLines(explanation: Explanation, inForce: number, ofItsOwn: number, family: RuleFamily | null, style: Style): string[] {
   const { language, skipped } = explanation;
   const path = visible(explanation.path);
@@ -74,7 +74,7 @@ function compareDecisions(a: Decision, b: Decision): number {
 function ruleRow(decision: Decision, style: Style): string[] {
   const { by, options, trail } = decision;
   const { statement } = trail[by] as TrailEntry;
-  // An option that another line decided says so: the reason beside it is that of the level.
+  // Say so if another line decided an option: the reason beside it belongs to the level.
   const values = Object.entries(options).filter(([, option]) => option.by > 0)
     .map(([name, option]) => `${name} ${formatValue(option.value)}${option.by === by ? '' : ` (${sourceAt(trail, option.by)})`}`);
   return [
@@ -105,7 +105,7 @@ function whatLayerDoes(layer: LayerInstance, decisions: readonly Decision[]): st
   return `sets ${count(spoken.length, 'rule')}${inZones}, ${decided.length === 0 ? fateOf(entries) : decided.length === spoken.length ? 'decides all' : `decides ${decided.length}`}`;
 }
 
-/** What has become of statements none of which decides. */
+/** What became of the statements, none of which decides. */
 function fateOf(entries: readonly TrailEntry[]): string {
   const effects = new Set(entries.map(({ effect }) => effect));
   if (effects.size > 1) return 'decides none';

@@ -16,10 +16,10 @@ import type { WrittenEntry } from '../../core/model/ledger.js';
 
 const NO_EXCUSES: RuleExcuses = { waivers: [], entries: [] };
 
-/** Why one rule is as it is for a path: the answer, the whole trail, and the answer's reasons in a sentence. */
+/** Why one rule is as it is for a path: the answer, the whole trail, and the reasons in a sentence. */
 export function viewExplainRule(explanation: Explanation, decision: Decision, style: Style, { waivers, entries }: RuleExcuses = NO_EXCUSES): string {
   const { rule, level } = decision;
-  // What tunes a rule is named with it, but for regular expressions, which tell a reader nothing at first sight.
+  // The headline names the options too, except regular expressions, which mean nothing at first sight.
   const options = Object.fromEntries(Object.entries(decision.options).filter(([, { value }]) => !isExpression(value)).map(([name, { value }]) => [name, value]));
   const lines = [
     ...(explanation.language === null ? [style.strong(`${visible(explanation.path)} is of no known language, so no rule is in force for it.`), ''] : []),
@@ -39,7 +39,7 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
   return `${lines.join('\n')}\n`;
 }
 
-/** Whether a value is, or holds, a regular expression that is more than a word. */
+/** Whether a value is or contains a regular expression that is more than a word. */
 function isExpression(value: OptionValue): boolean {
   return typeof value === 'object' ? value.some(isExpression) : typeof value === 'string' && /[\\^$*+?()[\]{}|]/.test(value);
 }
@@ -52,7 +52,7 @@ function entryLines(entries: readonly WrittenEntry[], style: Style): string[] {
   ]), '  ');
 }
 
-/** Where comments of the file excuse findings of the rule. */
+/** Where waivers in the file excuse findings of the rule. */
 function waiverLines(waivers: readonly WaiverRecord[], style: Style): string[] {
   return table(waivers.map(({ line, reach, covers, until, because, isExpired }) => {
     const lines = covers.find((cover) => cover !== null) ?? null;
@@ -65,7 +65,7 @@ function waiverLines(waivers: readonly WaiverRecord[], style: Style): string[] {
   }), '  ');
 }
 
-/** A row for each statement, and below it the reason it gives and what became of it. */
+/** A row per statement and, below it, its reason and what became of it. */
 function trailLines(decision: Decision, catalog: Catalog, style: Style): string[] {
   const rows = table(decision.trail.map((entry, index) => trailRow(entry, index, decision, catalog, style)));
   return decision.trail.flatMap((entry, index) => {
@@ -93,14 +93,14 @@ function trailRow({ statement, effect }: TrailEntry, index: number, decision: De
   ];
 }
 
-/** What a statement says besides level and options. */
+/** What a statement says apart from level and options. */
 function protections(statement: Statement): string {
   const { guard, until } = statement;
   const freedoms = FREEDOMS.map((freedom) => statement[freedom] && `${freedom} ${statement[freedom].value}`);
   return [...freedoms, guard && `guard ${guard.value}`, until && `until ${until}`].filter((part) => part !== null).join(' · ');
 }
 
-/** What became of a statement; empty when it was simply applied. */
+/** What became of a statement; empty if it was simply applied. */
 function effectText(entry: TrailEntry, { trail }: Decision): string {
   const { statement, effect } = entry;
   switch (effect) {
@@ -120,7 +120,7 @@ function effectText(entry: TrailEntry, { trail }: Decision): string {
   }
 }
 
-/** Who decided: the level, and each option that is not left to the catalog. */
+/** What decided the level and each option that is not the catalog's default. */
 function verdict(decision: Decision, style: Style): string[] {
   const { level, options, trail } = decision;
   const rows = Object.entries(options).filter(([, { by }]) => by > 0)
@@ -129,7 +129,7 @@ function verdict(decision: Decision, style: Style): string[] {
   return [`● ${first}`, ...others.map((line) => `  ${line}`)];
 }
 
-/** What else protects the rule, and which statements did not get what they wanted. */
+/** What protects the rule, and which statements were refused something. */
 function remarks(decision: Decision): string[] {
   const { trail, guards, freedomsBy } = decision;
   const lines = FREEDOMS.filter((freedom) => decision[freedom] === 'refuse').map((freedom) => `${REFUSED_FREEDOMS[freedom]}, by ${sourceAt(trail, freedomsBy[freedom])}.`);

@@ -7,10 +7,10 @@ import { foldSkipped } from './fold-skipped.js';
 import { formatPattern, REASONS } from './skipped.js';
 import { count, table } from './table.js';
 
-/** Rows of one kind when not all are asked for. */
+/** The most rows of one kind, unless all are asked for. */
 const MOST_ROWS = 8;
 
-/** The files in which nothing counts: all that is found is excused, nothing is found, or they are not checked and why. */
+/** The files without open findings: everything in them is excused, nothing was found, or they are not checked, and why. */
 export function viewQuietFiles({ files, skipped }: Pick<CheckReport, 'files' | 'skipped'>, all: boolean, style: Style): string[] {
   const byStatus = (wanted: string): CheckReport['files'] => files.filter(({ findings }) => statusOf(findings) === wanted);
   const excused = byStatus('excused').map(({ path, findings }) => [style.name(visible(path)), style.faint(`${findings.length} excused`)]);

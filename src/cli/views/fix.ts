@@ -5,7 +5,7 @@ import { viewPatch } from './patch.js';
 import { namedSkips } from './skipped.js';
 import { count, table, wrap } from './table.js';
 
-/** What was repaired, rule by rule, and what is left; a diff where nothing was written. @param named the paths that were named, relative to the root. */
+/** What was repaired, rule by rule, and what is left; a diff if nothing was written. @param named the named paths, relative to the root. */
 export function viewFix(report: FixReport, { columns, named }: { readonly columns: number; readonly named: readonly string[] }, style: Style): string {
   const changed = report.files.filter(({ before, after }) => before !== after);
   const lines: string[] = [];
@@ -47,7 +47,7 @@ function viewWithdrawn(files: readonly RepairedSource[], style: Style): string[]
   return ['', `${count(rows.length, 'repair')} ${rows.length === 1 ? 'was' : 'were'} not made: the file would no longer parse, or another repair would undo it.`, ...table(rows)];
 }
 
-/** What is found afterwards, and what to do with it. */
+/** The findings that remain, and what to do about them. */
 function viewLeft({ files, written }: FixReport, columns: number): string[] {
   const left = files.flatMap(({ left: findings }) => findings);
   if (left.length === 0) return files.length === 0 ? [] : ['', 'No findings are left.'];

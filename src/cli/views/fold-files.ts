@@ -1,10 +1,10 @@
-/** A file, or a directory (its path ends in `/`) with how many of the files are in it. */
+/** A file, or a directory (its path ends in `/`) with the number of the files in it. */
 export interface Folded {
   readonly path: string;
   readonly files: number;
 }
 
-/** How many of some paths lie in each directory, at any depth. */
+/** How many of the paths lie in each directory, at any depth. */
 export function countByDirectory(paths: readonly string[]): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();
   for (const path of paths) {
@@ -14,15 +14,15 @@ export function countByDirectory(paths: readonly string[]): ReadonlyMap<string, 
 }
 
 /**
- * Names files shortly: a directory stands for its files where all of them are among `own`.
- * @param own some of the files. @param total how many files there are in each directory.
+ * Names files briefly: a directory stands for its files if all of them are in `own`.
+ * @param own some of the files. @param total the number of files in each directory.
  */
 export function foldFiles(own: readonly string[], total: ReadonlyMap<string, number>): Folded[] {
   const owned = countByDirectory(own);
   const folded = new Map<string, number>();
   for (const path of own) {
     const whole = directoriesOf(path).find((directory) => owned.get(directory) === total.get(directory));
-    // One file in a directory is told best by its own name.
+    // A single file in a directory is best shown by its own name.
     const name = whole === undefined || owned.get(whole) === 1 ? path : whole === '' ? './' : whole;
     folded.set(name, (folded.get(name) ?? 0) + 1);
   }

@@ -1,14 +1,14 @@
 import type { PatternOrigin, SkippedPath, SkipReason } from '../../core/model/scope.js';
 import { formatPattern } from './skipped.js';
 
-/** Paths that one line, or one reason, takes out. */
+/** Paths excluded by one line, or for one reason. */
 export interface FoldedSkips {
   readonly reason: SkipReason;
   readonly by: PatternOrigin | null;
   readonly paths: readonly string[];
 }
 
-/** Puts together what is out by the same line, or for the same reason where no line decided; in the order of the first path of each. */
+/** Groups what the same line excludes or, if no line decided, what is excluded for the same reason; in the order of the first path of each. */
 export function foldSkipped(skipped: readonly SkippedPath[]): FoldedSkips[] {
   const folded = new Map<string, { reason: SkipReason; by: PatternOrigin | null; paths: string[] }>();
   for (const { path, reason, by } of skipped) {

@@ -9,11 +9,11 @@ import { visible } from '../../formats/text/visible.js';
 import { countByDirectory, foldFiles } from './fold-files.js';
 import { count, table } from './table.js';
 
-/** Samples of findings, and places, that are shown of one rule when not all are asked for. */
+/** How many findings and places are shown per rule, unless all are asked for. */
 const MOST_SAMPLES = 3;
 const MOST_PLACES = 4;
 
-/** Rows of rules that bring no finding. */
+/** The most rows of rules without a finding. */
 const MOST_QUIET = 12;
 
 /** What a change of rules does: the answer in a sentence, then rule by rule. */
@@ -37,7 +37,7 @@ function weightOf(change: FindingChange | undefined): number {
   return change === undefined ? 0 : change.appearing.length + change.disappearing.length + change.relevelled.length;
 }
 
-/** Rules whose change brings and takes no finding, a line each. */
+/** Rules whose change adds and removes no finding, one line each. */
 function viewQuietRules(changes: readonly RuleChange[], all: boolean, style: Style): string[] {
   if (changes.length === 0) return [];
   const rows = changes.flatMap(({ rule, ways }) => toldWays(ways).map(({ way, files }) => [
@@ -64,7 +64,7 @@ function viewRule({ rule, relation, ways }: RuleChange, change: FindingChange | 
   return [...lines, ...(change === undefined ? [`  ${style.faint('no findings appear or disappear')}`] : viewFindings(change, all, style))];
 }
 
-/** Directories stand for their files where all files that change lie in them. */
+/** A directory stands for its files if it holds all that change. */
 function placeLines(files: readonly string[], inScope: readonly string[], all: boolean, style: Style): string[] {
   const folded = foldFiles(files, countByDirectory(inScope));
   const shown = all ? folded : folded.slice(0, MOST_PLACES);

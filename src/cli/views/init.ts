@@ -3,10 +3,10 @@ import { visible } from '../../formats/text/visible.js';
 import type { Style } from '../terminal.js';
 import { count, listed, table } from './table.js';
 
-/** Languages that are named; the others are counted. */
+/** The most languages named; the rest are counted. */
 const MOST_LANGUAGES = 6;
 
-/** What was met in the tree, and what each preset would report in it. */
+/** What is in the tree, and what each preset would report in it. */
 export function viewSurvey({ scope, languages, bytes, largest, tests, foreign, editorConfig, presets }: Survey, style: Style): string {
   const named = languages.slice(0, MOST_LANGUAGES).map(({ language, files }) => `${language} ${files}`);
   const rest = languages.length - named.length;
@@ -28,7 +28,7 @@ function sizeText(bytes: number): string {
   return bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} KiB` : `${(bytes / 1024 / 1024).toFixed(1)} MiB`;
 }
 
-/** What was written, with its text, and what it reports. */
+/** The files written, with their text, and what they report. */
 export function viewWritten(files: readonly NewFile[], { findings, fixable, files: checked }: { readonly findings: number; readonly fixable: number; readonly files: number }, isDry: boolean, style: Style): string {
   const lines = files.flatMap(({ file, text }) => [style.strong(isDry ? `${file} would be created:` : `${file} was created:`), '', ...text.trimEnd().split('\n').map((line) => `  ${visible(line)}`), '']);
   const repair = fixable > 0 ? `, ${fixable} of which can be repaired` : '';

@@ -5,7 +5,7 @@ import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { count, listed, table } from './table.js';
 
-/** Most entries that are shown when not all are asked for. */
+/** The most entries shown, unless all are asked for. */
 const MOST_ROWS = 40;
 
 /** What became of an entry, in words. */
@@ -17,7 +17,7 @@ const STATES: Readonly<Record<EntryState, string>> = {
   unknown: 'not checked',
 };
 
-/** The entries of the ledger: how they stand, and each with its place, its finding and its reason. */
+/** The entries of the ledger: a summary, then each with its place, finding and reason. */
 export function viewLedger({ entries }: LedgerReport, { all, isChosen }: { readonly all: boolean; readonly isChosen: boolean }, style: Style): string {
   if (entries.length === 0) return isChosen ? 'No ledger entry matches.\n' : 'The ledger has no entries. To take in current findings: elvar ledger take --dry-run\n';
   const shown = all ? entries : entries.slice(0, MOST_ROWS);
@@ -51,7 +51,7 @@ function entryRow({ entry, state, path, finding }: AccountedEntry, style: Style)
   ];
 }
 
-/** What was done to the ledger, by rule; what it would be, with `isDry`. */
+/** What was done to the ledger, by rule, or with `isDry` what would be. */
 export function viewLedgerChange({ added, changed, dropped, refused, size }: LedgerChange, isDry: boolean, style: Style): string {
   const parts = ([['added', added], ['changed', changed], ['dropped', dropped]] as const).filter(([, entries]) => entries.length > 0);
   const left = refusedLines(refused, style);
@@ -62,7 +62,7 @@ export function viewLedgerChange({ added, changed, dropped, refused, size }: Led
   return `${[...lines, ...left].join('\n')}\n`;
 }
 
-/** What may not be written down, by rule. */
+/** The findings that may not enter the ledger, by rule. */
 function refusedLines(refused: readonly Finding[], style: Style): string[] {
   if (refused.length === 0) return [];
   const rules = new Map<string, number>();

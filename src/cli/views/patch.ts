@@ -5,7 +5,7 @@ import { visible } from '../../formats/text/visible.js';
 /** The change of a file line by line, for a terminal. */
 export function viewPatch({ path, before, after }: { readonly path: string; readonly before: string; readonly after: string }, style: Style): string[] {
   return patchOf(path, before, after).trimEnd().split('\n').map((line) => {
-    // A tab is nothing that could drive the terminal; here it, and blanks at the end, are often what changes.
+    // A tab cannot drive the terminal, and tabs and trailing blanks are often just what changes here.
     const shown = line.split('\t').map(visible).join('→   ').replace(/(?<=^[+-].*?) +$/, (blanks) => '·'.repeat(blanks.length));
     if (/^(?:---|\+\+\+) /.test(line)) return style.strong(shown);
     if (line.startsWith('@@')) return style.faint(shown);

@@ -4,10 +4,10 @@ import type { Style } from '../terminal.js';
 import { viewImpact } from './impact.js';
 import { count, table } from './table.js';
 
-/** Digits of a digest or a commit that tell it apart from others. */
+/** How many digits of a digest or commit are shown. */
 const SHORT = 12;
 
-/** What was fetched anew, and what it does to the files of the project. */
+/** The newly fetched presets, and what they do to the project's files. */
 export function viewPinUpdate({ changes, unchanged, impact }: PinUpdate, isDry: boolean, style: Style): string {
   if (changes.length === 0) return unchanged === 0 ? 'No preset here comes from git or a web server.\n' : `${style.good(`${count(unchanged, 'fetched preset')}: nothing changed.`)}\n`;
   const short = (pin: PinUpdate['changes'][number]['after']): string => (pin === null ? 'none' : (pin.commit ?? pin.digest.slice('sha256-'.length)).slice(0, SHORT));

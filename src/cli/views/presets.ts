@@ -5,7 +5,7 @@ import { visible } from '../../formats/text/visible.js';
 import { formatChanges, formatLayer, formatOptions, formatOrigin } from '../../formats/text/origin.js';
 import { count, table } from './table.js';
 
-/** The presets that come with Elvar, and what each is for. */
+/** The built-in presets, and what each is for. */
 export function viewPresets(presets: readonly PresetSummary[], style: Style): string {
   const rows = presets.map(({ reference, about }) => [style.name(reference), about ?? '']);
   return `${[style.strong(`${count(presets.length, 'preset')} are built in.`), '', ...table(rows)].join('\n')}\n`;

@@ -4,7 +4,7 @@ import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { count, listed } from './table.js';
 
-/** All that is wrong with the layer files, each mistake with the lines around it. */
+/** All mistakes in the layer files, each with the lines around it. */
 export function viewProblems(problems: readonly Problem[], texts: ReadonlyMap<string, string>, style: Style): string {
   const files = [...new Set(problems.map(({ file }) => file))];
   const mistakes = `${count(problems.length, 'mistake')} in ${files.length > 3 ? count(files.length, 'layer file') : listed(files.map(visible))}`;
@@ -13,7 +13,7 @@ export function viewProblems(problems: readonly Problem[], texts: ReadonlyMap<st
   return `${lines.join('\n')}\n`;
 }
 
-/** What would be wrong in a layer file if it were written as it was asked for. It has no lines yet: the command line is to blame. */
+/** The mistakes that a layer file would have if the command line were carried out. They are not in any file yet, so they have no lines. */
 export function viewWrongWish(problems: readonly Problem[], style: Style): string {
   const lines = problems.flatMap(({ detail }) => {
     const { what, advice } = describeProblem(detail);
@@ -31,15 +31,15 @@ function viewProblem({ file, place, detail }: Problem, text: string | undefined,
   return lines;
 }
 
-/** Longest part of a source line that is shown. */
+/** The longest part of a source line to show. */
 const LONGEST = 100;
 
-/** The line of a place and the one before it, with a mark below what is meant. */
+/** The line of a place and the one before it, with a mark below the mistake. */
 function codeFrame(text: string, { line, column, length }: { line: number; column: number; length: number }, style: Style): string[] {
   const source = text.split(/\r\n|\r|\n/);
   const width = String(line).length;
   const rows = [line - 1, line].filter((number) => number >= 1 && source[number - 1] !== undefined);
-  // Only a window of a long line is shown, so that the mark is on the screen.
+  // Of a long line, show only a window, so that the mark is visible.
   const from = Math.max(0, column + Math.min(length, 20) - LONGEST);
   const show = (part: string): string => visible(part.replaceAll('\t', ' '));
   const lines = rows.map((number) => {

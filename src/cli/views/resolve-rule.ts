@@ -7,14 +7,14 @@ import { deciderText } from '../../formats/text/decision.js';
 import { formatOptions } from '../../formats/text/origin.js';
 import { count, listed } from './table.js';
 
-/** Files for which a rule is set the same, and who decided that. */
+/** Files for which a rule has the same setting, and what decided it. */
 interface Setting {
   readonly decision: Decision;
   readonly files: ResolvedFile[];
   readonly origins: Set<string>;
 }
 
-/** One rule across the whole tree: its levels and options, each with the directories where they hold. */
+/** One rule across the whole tree: its settings, each with the directories where it holds. */
 export function viewResolveRule({ files }: ResolveReport, rule: string, style: Style): string {
   const settings = settingsOf(files, rule);
   const total = countByDirectory(files.map(({ path }) => path));
@@ -33,7 +33,7 @@ export function viewResolveRule({ files }: ResolveReport, rule: string, style: S
   return `${lines.join('\n')}\n`;
 }
 
-/** The settings of a rule, that of most files first. */
+/** The settings of a rule, the most common first. */
 function settingsOf(files: readonly ResolvedFile[], rule: string): Setting[] {
   const settings = new Map<string, Setting>();
   for (const file of files) {

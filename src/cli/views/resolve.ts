@@ -7,7 +7,7 @@ import { countByDirectory, foldFiles } from './fold-files.js';
 import { formatOptions, formatValue } from '../../formats/text/origin.js';
 import { count, table } from './table.js';
 
-/** The rule set that most files share in full, and of every other what differs from it. */
+/** The most common rule set in full and, for every other, what differs from it. */
 export function viewResolve({ files, layerFiles }: ResolveReport, style: Style): string {
   const sets = [...filesBySet(files)].sort(([, a], [, b]) => b.length - a.length);
   const layers = layerFiles === 0 ? 'no layer file' : count(layerFiles, 'layer file');

@@ -5,18 +5,18 @@ import type { Style } from '../terminal.js';
 import { viewPatch } from './patch.js';
 import { count, listed } from './table.js';
 
-/** What a change of a layer file does, before it is written: where the ruling decides, what keeps it from doing so, and the findings. */
+/** What a change of a layer file will do: where the ruling decides, what keeps it from deciding, and the findings. */
 export function viewOutcome({ impact, outcome }: RuleEdit, style: Style): string[] {
   if (outcome === null) return [impactSentence(impact)];
   return [...outcomeLines(outcome, style), findingText(impact, outcome), ...scopeLines(impact.changes)];
 }
 
-/** What becomes of findings, with how many there are in the files concerned. */
+/** What becomes of the findings, and how many there are in the files concerned. */
 function findingText({ findings, counts: { before, after }, changes: { touched } }: RuleEdit['impact'], { deciding }: RulingOutcome): string {
   const sentence = findingSentence([...findings.values()]);
   if (touched.length === 0) return `Findings: ${sentence}.`;
   const files = touched.length === 1 ? 'file' : `${touched.length} files`;
-  // What stood in its place may have decided there, and no longer does.
+  // The ruling that it replaces may have decided there, and no longer does.
   const where = deciding === 0 ? `Rules change in ${count(touched.length, 'file')}, where the ruling it replaces decided. Findings there` : `Findings in the ${files} whose rules change`;
   return `${where}: ${before} before, ${after} after; ${sentence}.`;
 }
@@ -37,7 +37,7 @@ function outcomeLines({ level, reached, deciding, inForce, hindrances }: RulingO
   return [...lines, ...new Set(hindrances.map((hindrance) => style.level('warning', hindranceLine(hindrance, isAboutSeveral))))];
 }
 
-/** At most so many rules are named. */
+/** The most rules named. */
 const MOST_RULES = 3;
 
 function hindranceLine({ kind, by, rules, files }: Hindrance, namesRules: boolean): string {
@@ -59,7 +59,7 @@ function hindranceLine({ kind, by, rules, files }: Hindrance, namesRules: boolea
   }
 }
 
-/** What was written, or would be. */
+/** What was written or would be. */
 export function viewRuleEdit(edit: RuleEdit, isDry: boolean, style: Style): string {
   const { file, isNew, before, after, copy } = edit;
   if (before === after) return `${style.strong(`${file} already says so. Nothing was changed.`)}\n`;

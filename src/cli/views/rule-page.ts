@@ -9,7 +9,7 @@ import { visible } from '../../formats/text/visible.js';
 import { formatValue } from '../../formats/text/origin.js';
 import { count, listed, table, wrap } from './table.js';
 
-/** All there is to know about a rule: what it wants and why, examples, options, and where it holds by whose decision. */
+/** The page of a rule: what it wants and why, examples, options, where it is in force and which line decided that. */
 export function viewRulePage(page: RulePage, columns: number, style: Style): string {
   const { rule } = page;
   const wide = Math.min(columns, 100);
@@ -42,7 +42,7 @@ function facts(rule: Rule): string {
   return [...parts, ...declared].filter((part) => part !== '').join(' · ');
 }
 
-/** Where it holds in this project comes first: it is what the page is opened for. */
+/** The state in this project comes first: people open the page for it. */
 function placesLines({ places, known }: RulePage, style: Style): string[] {
   const on = places.filter(({ level }) => level !== 'off');
   const files = on.reduce((sum, place) => sum + place.files.length, 0);
@@ -118,14 +118,14 @@ function presetLines({ presets, rule }: RulePage, columns: number, style: Style)
   return [...wrap(presets.length === 0 ? 'No built-in preset sets it.' : `Built-in presets that set it: ${listed(told)}.`, columns, ''), ''];
 }
 
-/** The level that most files have it at; off where nothing turns it on. */
+/** Its level in most files; off if nothing turns it on. */
 function usualLevel({ places }: RulePage): Level {
   const counts = new Map<Level, number>();
   for (const { level, files } of places) counts.set(level, (counts.get(level) ?? 0) + files.length);
   return [...counts].sort(([, a], [, b]) => b - a)[0]?.[0] ?? 'off';
 }
 
-/** What a lead would want next: to turn it on, to tighten it, or to see that it stays. */
+/** The likely next step: turn the rule on, tighten it, or keep it as it is. */
 function nextLines(page: RulePage, style: Style): string[] {
   const { rule: { id, options } } = page;
   const level = usualLevel(page);

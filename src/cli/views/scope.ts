@@ -7,10 +7,10 @@ import { foldSkipped } from './fold-skipped.js';
 import { formatPattern, REASONS, skippedRow } from './skipped.js';
 import { count, table } from './table.js';
 
-/** Rows of one kind when not all are asked for. */
+/** The most rows of one kind, unless all are asked for. */
 const MOST_ROWS = 12;
 
-/** What is checked, by language and directory; what looks as if nobody here wrote it; what is not checked, by reason and line. */
+/** What is checked, by language and directory; what does not look like the team's own code; what is not checked, by reason and line. */
 export function viewScope({ checked, skipped, foreign, workTree }: ScopeReport, all: boolean, style: Style): string {
   const lines = [style.strong(`${count(checked.length, 'file is', 'files are')} checked, ${count(skipped.length, 'path is', 'paths are')} not.`)];
   if (workTree !== null) lines.push(`The root is part of the git work tree ${visible(workTree)}; ignore files above the root are not used.`);
@@ -26,7 +26,7 @@ export function viewScope({ checked, skipped, foreign, workTree }: ScopeReport, 
   return `${lines.join('\n')}\n`;
 }
 
-/** Paths that are out: one by one where they are few, else by the line that takes them out. */
+/** Excluded paths: one by one if there are few, else grouped by the line that excludes them. */
 function skippedRows(skipped: readonly SkippedPath[], all: boolean, style: Style): string[] {
   if (all || skipped.length <= MOST_ROWS) return table(skipped.map((entry) => skippedRow(entry, style)));
   const groups = foldSkipped(skipped).sort((a, b) => b.paths.length - a.paths.length);
@@ -36,7 +36,7 @@ function skippedRows(skipped: readonly SkippedPath[], all: boolean, style: Style
   return [...table(rows.slice(0, MOST_ROWS)), ...(rows.length > MOST_ROWS ? [`  ${style.faint(`and ${count(rows.length - MOST_ROWS, 'more line')}`)}`] : []), `  ${style.faint('--all lists every path')}`];
 }
 
-/** What looks as if nobody here wrote it, with the patterns that take it out. */
+/** What does not look like the team's own code, with patterns to exclude it. */
 function viewForeign(foreign: readonly ForeignCode[], all: boolean, style: Style): string[] {
   const shown = all ? foreign : foreign.slice(0, MOST_ROWS);
   const sum = foreign.reduce((files, { paths }) => files + paths.length, 0);
@@ -55,7 +55,7 @@ const KINDS: Readonly<Record<ForeignKind, string>> = {
   huge: 'huge: more than anyone writes by hand',
 };
 
-/** Every path that was asked for: checked, or why not. */
+/** Every path asked for: checked, or why not. */
 export function viewScopeOfPaths({ checked, skipped }: ScopeReport, style: Style): string {
   const rows = [
     ...checked.map(({ path, language }) => [style.good('checked'), visible(path), language]),
@@ -75,7 +75,7 @@ function countRows(keys: readonly string[], all: boolean, style: Style): string[
   for (const key of keys) counts.set(key, (counts.get(key) ?? 0) + 1);
   const most = Math.max(...counts.values());
   const sorted = [...counts].sort(([a, many], [b, more]) => more - many || (a < b ? -1 : 1));
-  // Where hardly any are left, a line about them takes as much room as they do.
+  // If hardly any are left, a line about them takes as much room as they do.
   const shown = all || sorted.length <= MOST_ROWS + 2 ? sorted : sorted.slice(0, MOST_ROWS);
   const more = sorted.length - shown.length;
   const rows = table(shown.map(([key, number]) => [key, String(number).padStart(String(most).length), style.faint('▪'.repeat(Math.ceil((number / most) * 30)))]));

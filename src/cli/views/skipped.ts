@@ -2,7 +2,7 @@ import type { PatternOrigin, SkippedPath, SkipReason } from '../../core/model/sc
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 
-/** What each reason means, for people. */
+/** Each reason in words. */
 export const REASONS: Readonly<Record<SkipReason, string>> = {
   ignored: 'taken out by a pattern',
   'not-included': 'not matched by scope.include',
@@ -22,12 +22,12 @@ export function formatPattern({ file, line, pattern }: PatternOrigin): string {
   return pattern === null ? place : `${place}  ${visible(pattern)}`;
 }
 
-/** Why a path is not checked, with the pattern that takes it out. */
+/** Why a path is not checked, with the pattern that excludes it. */
 export function whyNotChecked({ reason, by }: SkippedPath): string {
   return `${REASONS[reason]}${by === null ? '' : `, ${formatPattern(by)}`}`;
 }
 
-/** Why paths that were named are not checked, a line each. @param named relative to the root. */
+/** Why named paths are not checked, one line each. @param named relative to the root. */
 export function namedSkips(skipped: readonly SkippedPath[], named: readonly string[], style: Style): string[] {
   return named.flatMap((path) => skipped.filter((one) => one.path === path || one.path === `${path}/`))
     .map((one) => style.level('warning', `${visible(one.path)} is not checked: ${whyNotChecked(one)}.`));

@@ -4,7 +4,7 @@ import { visible } from '../../formats/text/visible.js';
 import { viewPatch } from './patch.js';
 import { count, listed, table } from './table.js';
 
-/** What a waiver was written for and where; with `isDry` the change as a patch. */
+/** What a waiver was written for, and where; with `isDry`, the change as a patch. */
 export function viewWaive(waived: WaivedFile, isDry: boolean, style: Style): string {
   const { path, line, selectors, after } = waived;
   const place = style.name(visible(`${path}:${line}`));
@@ -13,7 +13,7 @@ export function viewWaive(waived: WaivedFile, isDry: boolean, style: Style): str
   return `${style.strong(`Waived ${listed(selectors)}.`)}\n  ${place}  ${visible(written.trim())}\n`;
 }
 
-/** Every waiver: what it excuses, where, since when and until when, and why. */
+/** Every waiver: what it excuses and where, since when and until when, and why. */
 export function viewWaivers({ waivers }: WaiverList, columns: number, style: Style): string {
   if (waivers.length === 0) return 'There are no waivers here.\n';
   const unneeded = waivers.filter((waiver) => stateOf(waiver) !== 'needed').length;
@@ -40,7 +40,7 @@ function excuses({ excused }: ListedWaiver): string {
   return sum === 0 ? 'excuses nothing' : `excuses ${sum}`;
 }
 
-/** What was taken out, file by file; with `isDry` as a patch. */
+/** What was removed, file by file; with `isDry`, as a patch. */
 export function viewRemoved(files: readonly UnwaivedFile[], isDry: boolean, style: Style): string {
   const done = files.filter(({ failed }) => failed === null);
   const number = done.reduce((sum, { removed }) => sum + removed.length, 0);

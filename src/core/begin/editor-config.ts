@@ -1,9 +1,9 @@
 import type { Level } from '../model/level.js';
 
-/** A ruling that a section of an `.editorconfig` stands for. */
+/** A ruling equivalent to a part of an `.editorconfig` section. */
 export interface TakenRuling {
   readonly rule: string;
-  /** Null where an earlier section has said it. */
+  /** Null if an earlier section says so. */
   readonly level: Level | null;
   readonly options: Readonly<Record<string, unknown>>;
   /** The lines that say so, from 1. */
@@ -17,7 +17,7 @@ export interface TakenSection {
   readonly rulings: readonly TakenRuling[];
 }
 
-/** A section that could not be taken over, and why. */
+/** A section that could not be converted, and why. */
 export interface LeftSection {
   readonly line: number;
   readonly glob: string;
@@ -29,12 +29,12 @@ interface Property {
   readonly line: number;
 }
 
-/** Patterns that one glob may stand for at most: `{a,b}{c,d}…` doubles with every brace. */
+/** The most patterns that one glob may expand to: `{a,b}{c,d}…` doubles with every brace. */
 const MOST_PATTERNS = 64;
 
 /**
- * Takes an `.editorconfig` over (editorconfig.org, specification 0.17): later sections have the last word, as later zones do.
- * A section whose glob no pattern of git can say is left.
+ * Converts an `.editorconfig` (editorconfig.org, specification 0.17): later sections have the last word, as later zones do.
+ * A section whose glob git's patterns cannot express is left out.
  */
 export function readEditorConfig(text: string): { readonly sections: readonly TakenSection[]; readonly left: readonly LeftSection[] } {
   const sections: TakenSection[] = [];
@@ -60,7 +60,7 @@ function sectionsOf(text: string): { glob: string; line: number; properties: Map
       return;
     }
     const equals = line.indexOf('=');
-    // What stands above the first section is about the file itself.
+    // Lines above the first section are about the `.editorconfig` itself.
     if (equals > 0) sections.at(-1)?.properties.set(line.slice(0, equals).trim().toLowerCase(), { value: line.slice(equals + 1).trim().toLowerCase(), line: index + 1 });
   });
   return sections;
@@ -103,7 +103,7 @@ function takeIndent(properties: ReadonlyMap<string, Property>, take: (rule: stri
   else if (style === undefined && 'width' in blanks) take('text/indent', null, blanks, width);
 }
 
-/** A glob as patterns of git; empty where these cannot say it. */
+/** A glob as git patterns; empty if they cannot express it. */
 function patternsFor(glob: string): string[] {
   return [...new Set(expanded(glob) ?? [])].map((one) => {
     // Without a slash both match a name at any depth; with one, both start at the directory of their file.
@@ -112,7 +112,7 @@ function patternsFor(glob: string): string[] {
   });
 }
 
-/** A glob without braces, as several; null where it has numbers in braces, or too many. */
+/** A glob expanded to globs without braces; null if it has number ranges or too many braces. */
 function expanded(glob: string): string[] | null {
   const [whole, inside] = /(?<!\\)\{([^{}]*)\}/.exec(glob) ?? [];
   if (whole === undefined || inside === undefined) return /(?<!\\)[{}]/.test(glob) ? null : [glob];

@@ -1,17 +1,17 @@
 import { Document, isScalar, stringify } from 'yaml';
 import type { TakenRuling, TakenSection } from './editor-config.js';
 
-/** What a first layer file is to say. */
+/** What a first layer file should say. */
 export interface FirstLayer {
   readonly title: string;
-  /** References with what they are for, in their order. */
+  /** References of presets with their purposes, in order. */
   readonly presets: readonly { readonly reference: string; readonly about: string }[];
-  /** Patterns of test code; empty where tests are not set apart. */
+  /** Patterns of test code; empty if tests get no zone. */
   readonly tests: readonly string[];
   readonly editorConfig: readonly TakenSection[];
 }
 
-/** The text of a first `elvar.yaml`: short, with a comment wherever somebody might ask. */
+/** The text of a first `elvar.yaml`: short, with a comment wherever a reader might have a question. */
 export function firstLayerText({ title, presets, tests, editorConfig }: FirstLayer): string {
   const everywhere = editorConfig.filter(({ match }) => match === null).flatMap(({ rulings }) => rulings);
   const zones = editorConfig.filter(({ match }) => match !== null);

@@ -8,23 +8,23 @@ import { partName, partsOf, stateOfCatalog, withParts, type RuleState, type Stat
 /** The lowest layer: every rule `off`, with its default options. */
 export const CATALOG_LAYER: LayerInstance = { id: 'catalog', kind: 'catalog', title: null, file: null, through: [], exemptions: [] };
 
-/** What the catalog itself says about every rule. */
+/** The catalog's statement about every rule. */
 const CATALOG_STATEMENT: Statement = {
   kind: 'catalog', layer: CATALOG_LAYER, place: null, selector: null, zone: null, level: null, options: [],
   ...NO_FREEDOM_SETTINGS, guard: null, because: null, until: null,
 };
 
-/** Most statements are refused nothing: they share this. */
+/** Shared by the statements that are refused nothing, which is most of them. */
 const NONE_REFUSED: readonly RefusedPart[] = [];
 
-/** A statement in its place in the order, and whether an inner layer has refused to inherit it. */
+/** A statement in cascade order, and whether an inner layer refuses to inherit it. */
 export interface OrderedStatement {
   readonly statement: Statement;
   readonly isCutOff: boolean;
 }
 
 /**
- * Applies the statements about one rule, lowest first. The last word wins, but for what has expired, is cut off, or
+ * Applies the statements about one rule, lowest first. The last word wins, except for what has expired, is cut off, or
  * is refused by a guard.
  * @param today the day on which statements expire or not, as YYYY-MM-DD.
  * @returns the decision with its whole trail, the catalog's entry first.
@@ -40,23 +40,23 @@ export function decideRule(rule: Rule, statements: readonly OrderedStatement[], 
   return { rule: rule.id, ...state, guards: course.activeGuards(), trail };
 }
 
-/** Guarded rulings reach through a layer that inherits nothing. */
+/** Guarded rulings survive a layer that inherits nothing. */
 function survivesCut({ guard }: Statement): boolean {
   return guard !== null && guard.value !== 'none';
 }
 
-/** The course of one rule through the statements about it. */
+/** The state of one rule while the statements about it are applied. */
 class Course {
   state: RuleState;
   readonly trail: TrailEntry[] = [{ statement: CATALOG_STATEMENT, effect: 'applied', refused: NONE_REFUSED }];
-  /** By the identity of the file that gave it: a file has one guard on a rule at a time. */
+  /** Keyed by the identity of the guarding file: a file has at most one guard on a rule at a time. */
   private readonly guards = new Map<string, Guard>();
 
   constructor(private readonly rule: Rule) {
     this.state = stateOfCatalog(rule);
   }
 
-  /** Notes a statement that does nothing. */
+  /** Records a statement that has no effect. */
   passOver(statement: Statement, effect: Effect): void {
     this.trail.push({ statement, effect, refused: NONE_REFUSED });
   }
@@ -76,13 +76,13 @@ class Course {
     return [...this.guards.values()].map(({ kind, by }) => ({ kind, by })).sort((a, b) => a.by - b.by);
   }
 
-  /** The trail entry whose guard refuses a part, the earliest of several; null when none does. */
+  /** The earliest trail entry whose guard refuses a part; null if none does. */
   private refuserOf(part: StatePart, { layer }: Statement): number | null {
     const refusers = [...this.guards.values()].filter((guard) => !layer.exemptions.includes(guard.owner) && refuses(guard, part, this.rule));
     return refusers.length === 0 ? null : Math.min(...refusers.map(({ by }) => by));
   }
 
-  /** Guards remember the state as the latest statement that they do not bind left it; then comes the statement's own guard. */
+  /** Each guard remembers the state after the latest statement that it does not bind; then the statement's own guard takes effect. */
   private noteGuards({ layer, guard }: Statement, by: number): void {
     for (const [owner, standing] of this.guards) {
       if (layer.exemptions.includes(owner)) this.guards.set(owner, { ...standing, remembered: this.state });
@@ -94,7 +94,7 @@ class Course {
   }
 }
 
-/** A cap decides nothing where no level stands above it. */
+/** A cap decides nothing if the level is not above it. */
 function isIdle({ kind, level }: Statement, state: RuleState): boolean {
   return kind === 'at-most' && level !== null && compareLevels(state.level, level.value) <= 0;
 }

@@ -3,26 +3,26 @@ import type { Decision, Statement } from '../model/statement.js';
 import { decideRule, type OrderedStatement } from './decide-rule.js';
 
 /**
- * All that has been said of one rule anywhere, as a tree: each way from the root down is a list of statements that
- * some files share. Layers mostly speak of a few rules, so for most rules most stacks come to the same place, and
- * what is decided there is computed once.
+ * All statements about one rule as a tree: each path from the root down is a list of statements that some
+ * files share. Most layers concern few rules, so for most rules most stacks lead to the same node, and
+ * its decision is computed once.
  */
 export class DecisionTree {
-  /** The places after one more statement; null while there is none, as at most of some hundred thousand places. */
+  /** The nodes one statement further on; null while there are none, as at most of some hundred thousand nodes. */
   private heard: Map<Statement, DecisionTree> | null = null;
   private cutOff: Map<Statement, DecisionTree> | null = null;
   private decision: Decision | null = null;
-  /** The number of the setting that is decided here, among all settings; null while nobody has asked. */
+  /** The number of the setting decided here, among all settings; null until first asked for. */
   setting: number | null = null;
 
   private constructor(private readonly rule: Rule, private readonly parent: DecisionTree | null, private readonly last: OrderedStatement | null) {}
 
-  /** The place where nothing has been said of a rule. */
+  /** The node for a rule without statements. */
   static of(rule: Rule): DecisionTree {
     return new DecisionTree(rule, null, null);
   }
 
-  /** The place after one more statement. */
+  /** The node after one more statement. */
   after(statement: Statement, isCutOff: boolean): DecisionTree {
     const next = isCutOff ? this.cutOff ??= new Map() : this.heard ??= new Map();
     let tree = next.get(statement);
@@ -30,7 +30,7 @@ export class DecisionTree {
     return tree;
   }
 
-  /** What is decided here. */
+  /** The decision at this node. */
   decide(today: string): Decision {
     this.decision ??= decideRule(this.rule, this.statements(), today);
     return this.decision;

@@ -5,7 +5,7 @@ import type { DecidedRules } from '../model/rule-set.js';
 import type { Resolver } from './resolver.js';
 import { ZoneGroup } from './zone-group.js';
 
-/** What is said for the files of one directory: its stack, and what is left of the patterns of the zones around it. */
+/** What applies to the files of one directory: its stack, and what the zones' patterns have left to match. */
 export class DirectoryRules {
   private constructor(readonly stack: Stack, private readonly groups: readonly ZoneGroup[]) {}
 
@@ -26,7 +26,7 @@ export class DirectoryRules {
     return isSame ? this : new DirectoryRules(this.stack, groups.filter((group) => !group.isEmpty));
   }
 
-  /** The decided rules for the file `name` of this directory. @param language its language; null when it is of none that is known. */
+  /** The decided rules for the file `name` of this directory. @param language its language; null if it has none that Elvar knows. */
   rulesFor(name: string, language: LanguageId | null, resolver: Resolver): DecidedRules {
     const active: ZoneCondition[] = [];
     for (const group of this.groups) active.push(...group.active(name, language));

@@ -10,7 +10,7 @@ export interface Guard extends ActiveGuard {
   readonly remembered: RuleState;
 }
 
-/** Whether `guard` refuses that a part of the rule's state takes a new value. */
+/** Whether `guard` refuses to let a part of the rule's state take a new value. */
 export function refuses({ kind, remembered }: Guard, part: StatePart, rule: Rule): boolean {
   switch (part.name) {
     case 'level':
@@ -18,7 +18,7 @@ export function refuses({ kind, remembered }: Guard, part: StatePart, rule: Rule
     case 'waivers':
     case 'fix':
     case 'ledger':
-      // To refuse is stricter than to allow.
+      // Refusing is stricter than allowing.
       return kind === 'fixed' ? part.value !== remembered[part.name] : part.value === 'allow' && remembered[part.name] === 'refuse';
     case 'option': {
       const before = remembered.options[part.option]?.value as OptionValue;

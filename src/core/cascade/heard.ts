@@ -1,6 +1,6 @@
 import type { Decision, PartName, Statement, TrailEntry } from '../model/statement.js';
 
-/** The indexes of the statements that set a part of a rule's state, in their order. The catalog, which sets every part, is not among them. */
+/** The indexes of the statements that set a part of a rule's state, in order, without the catalog, which sets every part. */
 export function heardOf(trail: readonly TrailEntry[], part: PartName): number[] {
   return trail.flatMap(({ statement, effect, refused }, index) => {
     const isHeard = (effect === 'applied' || effect === 'capped' || effect === 'partly-refused') && !refused.some((one) => one.part === part);
@@ -9,7 +9,7 @@ export function heardOf(trail: readonly TrailEntry[], part: PartName): number[] 
 }
 
 /**
- * The entry that turned a rule on, as far as its level still comes from there: the last one that set the level and was no
+ * The entry that turned a rule on, if its level still comes from there: the last one that set the level and was no
  * cap. A cap only lowers what another statement turned on.
  */
 export function turnedOnBy({ trail, by }: Decision): number {

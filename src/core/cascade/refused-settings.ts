@@ -7,11 +7,11 @@ import type { Statement } from '../model/statement.js';
 /** A setting of the command line that guards refuse. */
 export interface SettingRefusal {
   readonly setting: Statement;
-  /** The statements whose guards refuse it. */
+  /** The statements whose guards refuse the setting. */
   readonly guards: readonly Statement[];
-  /** The rules for which it is refused, sorted. */
+  /** The rules for which the setting is refused, sorted. */
   readonly rules: readonly RuleId[];
-  /** Whether it took for other rules, or for the same ones in other files. */
+  /** Whether the setting took effect for other rules, or for the same ones in other files. */
   readonly tookElsewhere: boolean;
   readonly files: number;
 }
@@ -43,7 +43,7 @@ export function refusedSettings(files: Iterable<{ readonly language: LanguageId 
     .map(([setting, { guards, rules, tookElsewhere, files: number }]) => ({ setting, guards: [...guards], rules: [...rules].sort(), tookElsewhere, files: number }));
 }
 
-/** Files with the same decisions and language once, with how many they are. */
+/** Files with the same decisions and language, once, with their number. */
 function distinct<File extends { readonly language: LanguageId | null; readonly rules: DecidedRules }>(files: Iterable<File>): Map<File, number> {
   const firsts = new Map<DecidedRules, Map<LanguageId | null, File>>();
   const counts = new Map<File, number>();

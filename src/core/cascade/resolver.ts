@@ -13,17 +13,17 @@ const FACTOR = 0x01000193;
 /** Decides rules. Each distinct set of statements is computed once, and rule sets with equal settings are one. */
 export class Resolver {
   private readonly numbers = new Map<ZoneCondition, number>();
-  /** By the stack, then by the zones that are active. */
+  /** Keyed by the stack, then by the active zones. */
   private readonly decided = new Map<Stack, Map<string, DecidedRules>>();
-  /** Where each rule stands after a stack, by the zones that are active and whether it is cut off. */
+  /** The node of each rule after a stack, keyed by the active zones and whether the stack is cut off. */
   private readonly places = new Map<Stack, Map<string, readonly DecisionTree[]>>();
-  /** Rule sets by a hash of their settings' numbers, in the rules' order in the catalog. */
+  /** Rule sets, keyed by a hash of their settings' numbers in catalog order. */
   private readonly setsByHash = new Map<number, { readonly settings: Uint32Array; readonly set: RuleSet }[]>();
   private setCount = 0;
   /** A number for each setting of a rule, by its content. */
   private readonly settings = new Map<string, number>();
   private readonly optionTexts = new Map<Decision['options'], string>();
-  /** By the rules' order in the catalog. */
+  /** In catalog order. */
   private readonly trees: readonly DecisionTree[];
   private readonly indexes: ReadonlyMap<RuleId, number>;
 
@@ -53,8 +53,8 @@ export class Resolver {
   }
 
   /**
-   * Where each rule stands after a stack, by the rules' order in the catalog. Stacks of many directories extend one:
-   * what the outer one came to is kept for each set of its zones.
+   * The node of each rule after a stack, in catalog order. Stacks of many directories extend the same one:
+   * the result for the outer one is kept for each set of its zones.
    */
   private placesAfter(stack: Stack, active: readonly ZoneCondition[], isCutOff: boolean): readonly DecisionTree[] {
     if (stack.parent === null) return this.trees;
@@ -75,7 +75,7 @@ export class Resolver {
     return { kept, key: `${isCutOff} ${active.map((zone) => this.numberOf(zone)).join(' ')}` };
   }
 
-  /** Gives each rule the statements about it that all filters let through. @param places by the rules' order in the catalog. */
+  /** Gives each rule the statements about it that pass all filters. @param places in catalog order. */
   private distribute(own: readonly SelectingStatement[], filters: readonly AdoptionFilter[], isCutOff: boolean, places: DecisionTree[]): void {
     for (const { selector, statement } of own) {
       for (const rule of this.catalog.select(selector)) {
@@ -87,7 +87,7 @@ export class Resolver {
   }
 
   private setOf(places: readonly DecisionTree[]): RuleSet {
-    // This is done for each directory with rules or zones of its own: a key of text for all settings would take ten times as long.
+    // This runs for each directory with rules or zones of its own: building a text key of all settings would take ten times as long.
     const settings = new Uint32Array(places.length);
     let hash = 0;
     for (let at = 0; at < places.length; at += 1) {
@@ -107,7 +107,7 @@ export class Resolver {
     return set;
   }
 
-  /** A number that is the same for decisions that come to the same setting, and only for them. */
+  /** A number that is equal for decisions with the same setting, and only for them. */
   private settingNumber({ level, options, waivers, fix, ledger }: Decision): number {
     const content = `${level} ${waivers} ${fix} ${ledger} ${this.textOf(options)}`;
     const number = this.settings.get(content) ?? this.settings.size;
@@ -115,7 +115,7 @@ export class Resolver {
     return number;
   }
 
-  /** The values of options as text. Most decisions share the options of the catalog. */
+  /** The option values as text. Most decisions share the catalog's options. */
   private textOf(options: Decision['options']): string {
     let text = this.optionTexts.get(options);
     if (text === undefined) this.optionTexts.set(options, (text = JSON.stringify(valuesOf(options))));
@@ -132,7 +132,7 @@ export class Resolver {
   }
 }
 
-/** What was decided where the rules came to these places. The decisions are put together when one asks for them. */
+/** The decisions at these nodes. They are gathered when first asked for. */
 class DecidedPlaces implements DecidedRules {
   private byRule: ReadonlyMap<RuleId, Decision> | null = null;
 

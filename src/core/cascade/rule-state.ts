@@ -11,7 +11,7 @@ export interface RuleState extends Origin, Freedoms {
   readonly freedomsBy: Readonly<Record<Freedom, number>>;
 }
 
-/** A part of a rule's state with the value that a statement wants for it. */
+/** A part of a rule's state with the value that a statement asks for. */
 export type StatePart =
   | { readonly name: 'level'; readonly value: Level }
   | { readonly name: Freedom; readonly value: Permission }
@@ -19,7 +19,7 @@ export type StatePart =
 
 const catalogStates = new WeakMap<Rule, RuleState>();
 
-/** The state in which the catalog leaves a rule: one object, so that rules whose options nobody touches share theirs. */
+/** The state in which the catalog leaves a rule: a single object, so that rules with untouched options share theirs. */
 export function stateOfCatalog(rule: Rule): RuleState {
   let state = catalogStates.get(rule);
   if (state === undefined) {
@@ -32,7 +32,7 @@ export function stateOfCatalog(rule: Rule): RuleState {
   return state;
 }
 
-/** The parts that a statement speaks of, with what each would become: an edit of a list is judged by its result. */
+/** The parts that a statement sets, with the value that each would get: a list edit is judged by its result. */
 export function partsOf(statement: Statement, state: RuleState): StatePart[] {
   const parts: StatePart[] = [];
   if (statement.level !== null) parts.push({ name: 'level', value: statement.level.value });
@@ -46,7 +46,7 @@ export function partsOf(statement: Statement, state: RuleState): StatePart[] {
   return parts;
 }
 
-/** How a part is named in a trail. */
+/** The name of a part in a trail. */
 export function partName(part: StatePart): PartName {
   return part.name === 'option' ? `options.${part.option}` : part.name;
 }
@@ -63,7 +63,7 @@ export function withParts(state: RuleState, parts: readonly StatePart[], by: num
 }
 
 function decidedOption({ value, change }: StatePart & { readonly name: 'option' }, before: DecidedOption | undefined, by: number): DecidedOption {
-  // An edit keeps items in their order and adds its own behind them; what it drops and adds again is its own.
+  // An edit keeps items in order and appends its own; an item that it drops and adds again is its own.
   const kept = isListEdit(change) ? before?.items?.filter((item) => !change.drop.includes(item.value)) ?? [] : [];
   const items = typeof value === 'object' ? [...kept, ...itemsOf(value.slice(kept.length), by) ?? []] : null;
   return { value, by, over: before?.by ?? null, items };

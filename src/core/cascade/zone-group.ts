@@ -12,8 +12,8 @@ interface ZoneState {
 }
 
 /**
- * The zones of one layer, as seen from one directory. Most names concern none of them: an index finds those that a
- * name may concern, so that hundreds of zones do not cost hundreds of tests a file.
+ * The zones of one layer, as seen from one directory. Most names match none of them: an index finds the candidates
+ * for a name, so that hundreds of zones do not cost hundreds of tests per file.
  */
 export class ZoneGroup {
   private fileIndex: NameIndex<number> | null = null;
@@ -34,7 +34,7 @@ export class ZoneGroup {
     return this.zones.length === 0;
   }
 
-  /** The zones in the directory `name` of this one. Those that have ended are dropped; without a change it is the same group. */
+  /** The zones as seen from the subdirectory `name`. Zones that can no longer match are dropped; if nothing changes, it is the same group. */
   descend(name: string): ZoneGroup {
     this.directoryIndex ??= this.indexDirectories();
     const concerned = new Set(this.directoryIndex.find(name));

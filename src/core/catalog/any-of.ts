@@ -1,8 +1,8 @@
 const searches = new WeakMap<readonly string[], RegExp>();
 
 /**
- * Finds any of some words, in capitals or not: for texts of which hardly any has one, so that it pays to look at the
- * whole before its parts. @param words a list that is asked for again and again; without any, everything has one.
+ * Searches for any of the given words, ignoring case: for texts that hardly ever have one, where it pays to look at the
+ * whole before its parts. @param words a list that callers reuse; if it is empty, every text matches.
  */
 export function anyOf(words: readonly string[]): RegExp {
   let search = searches.get(words);

@@ -16,7 +16,7 @@ export class Catalog {
   /** Sorted by id. */
   readonly rules: readonly Rule[];
   private readonly byId: ReadonlyMap<RuleId, Rule>;
-  /** By the selector itself: each ruling has one, and asks again for every rule set that it is part of. */
+  /** Keyed by the selector object: each ruling has one, and looks it up for every rule set that it is part of. */
   private readonly selections = new WeakMap<Selector, readonly Rule[]>();
 
   /** @throws Error when two rules have one id. */

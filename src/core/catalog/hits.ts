@@ -5,7 +5,7 @@ import type { SyntaxNode } from '../syntax/node.js';
 import type { ParsedSource } from '../syntax/source.js';
 import type { NumberTest, SyntaxTree } from '../syntax/tree.js';
 
-/** The captures of one match by name; of a name captured several times, the last. */
+/** The captures of one match by name; the last, if a name was captured several times. */
 export type Captures = Readonly<Record<string, Node | undefined>>;
 
 /** The captures of a match by name. */
@@ -25,7 +25,7 @@ export function hitAtCapture(node: Node, message: string): Hit {
   return { start: node.startIndex, end: node.endIndex, message };
 }
 
-/** Finds by looking at the syntax. @param needs types of nodes without any of which there is nothing to be found; most files have few of them. */
+/** Finds by looking at the syntax. @param needs node types of which at least one must occur for anything to be found; most files have few of them. */
 export function byTree<Options>(find: (source: ParsedSource, options: Options) => Iterable<Hit>, needs: Iterable<string> | null = null): TreeFinder<Options> {
   return { by: 'tree', needs: needs === null ? null : [...needs], find };
 }
@@ -35,10 +35,10 @@ export function inLanguages<Options>(languages: string, finder: Finder<Options>)
   return Object.fromEntries(languages.split(' ').map((language) => [language, finder]));
 }
 
-/** Where nothing is found. */
+/** Finds nothing. */
 export const NO_HITS: readonly Hit[] = [];
 
-/** What is found at each of some places, as one list. V8's own flatMap takes several times as long for it, place by place. */
+/** The hits at each of the places as one list. V8's own flatMap takes several times as long. */
 export function hitsOf<Place>(places: readonly Place[], find: (place: Place) => readonly Hit[]): Hit[] {
   const hits: Hit[] = [];
   for (let at = 0; at < places.length; at += 1) {
@@ -49,8 +49,8 @@ export function hitsOf<Place>(places: readonly Place[], find: (place: Place) => 
 }
 
 /**
- * Judges each node of some types by itself; null from `judge` is no finding.
- * @param mayBe for a tree the test that leaves out nodes by their numbers where there are very many, before they are made.
+ * Judges each node of the given types by itself; null from `judge` means no finding.
+ * @param mayBe makes, for a tree, the test that rules out nodes by number before they are made; for types with very many nodes.
  */
 export function eachNode<Options>(
   types: readonly string[],

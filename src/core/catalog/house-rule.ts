@@ -8,7 +8,7 @@ import type { Example, Finder, Hit, Rule } from '../model/rule.js';
 import { compilePattern, HouseQuery, searchPattern, type Match } from './house-search.js';
 import { option } from './options.js';
 
-/** Makes a rule of a declaration. The declaration has been checked; its query has not been compiled yet. */
+/** Makes a rule from a declaration, which has been checked; its query has not been compiled yet. */
 export function makeHouseRule(declared: HouseRule): Rule {
   const { id, title, about, advice, tags, confidence, languages, replace, options, examples } = declared;
   const finder = finderOf(declared);
@@ -69,7 +69,7 @@ function hitOf({ start, end, captures }: Match, { message, replace }: HouseRule,
   return { start, end, message: fillIn(message, valueOf), repair: replace === null ? undefined : repairOf({ start, end, captures }, replace, valueOf) };
 }
 
-/** Nothing is repaired where a capture is missing, or where two of them overlap. */
+/** Nothing is repaired if a capture is missing or two of them overlap. */
 function repairOf({ start, end, captures }: Match, replace: Readonly<Record<string, string>>, valueOf: (name: string) => string | undefined): Repair | undefined {
   const edits = Object.entries(replace).map(([name, text]) => {
     const stretch = name === 'finding' ? { start, end } : captures.get(name);

@@ -3,25 +3,25 @@ import { Query, type Language as Grammar, type QueryCapture, type QueryMatch } f
 import { fillIn } from '../inspect/fill-in.js';
 import type { OptionValue, OptionValues } from '../model/option.js';
 
-/** A house rule's search that was stopped: it took too long, or too many of its matches were open at a time. */
+/** Thrown when a house rule's search is stopped: it took too long, or had too many matches in progress. */
 export class SearchStopped extends Error {
   override readonly name = 'SearchStopped';
 }
 
-/** A stretch that a search found, with the parts that it names. */
+/** A stretch that a search found, with its named captures. */
 export interface Match {
   readonly start: number;
   readonly end: number;
   readonly captures: ReadonlyMap<string, { readonly start: number; readonly end: number; readonly text: string }>;
 }
 
-/** Matches that may be open at a time; more than this only a query that fits nearly everything with nearly everything needs. */
+/** The most matches in progress at a time; only a query that combines nearly everything with nearly everything needs more. */
 const MOST_OPEN = 4096;
 
 /** Milliseconds that one query may take in one file. */
 const LONGEST = 2000;
 
-/** Puts option values into a regular expression: texts are meant literally, a list is any of its items. */
+/** Inserts option values into a regular expression: texts literally, a list as a choice of its items. */
 export function fillPattern(pattern: string, options: OptionValues): string {
   return fillIn(pattern, (name) => {
     const value = options[name];
@@ -30,7 +30,7 @@ export function fillPattern(pattern: string, options: OptionValues): string {
   });
 }
 
-/** Puts option values into a query: texts in quote marks, a list as several. */
+/** Inserts option values into a query: texts in quote marks, a list as several texts. */
 function fillQuery(query: string, options: OptionValues): string {
   const quoted = (value: OptionValue): string => JSON.stringify(String(value));
   return fillIn(query, (name) => {
@@ -40,7 +40,7 @@ function fillQuery(query: string, options: OptionValues): string {
   });
 }
 
-/** Finds all places of a regular expression (RE2, `^` and `$` at line ends). The time it takes grows with the text alone. */
+/** Finds all matches of a regular expression (RE2, `^` and `$` match at line ends) in time linear in the text. */
 export function searchPattern(pattern: RE2JS, text: string): Match[] {
   const matches: Match[] = [];
   const names = Object.keys(pattern.namedGroups());
@@ -58,7 +58,7 @@ export function searchPattern(pattern: RE2JS, text: string): Match[] {
   return matches;
 }
 
-/** The regular expression of a house rule with its options in it. @throws RE2JSException when it is none. */
+/** The regular expression of a house rule with its options inserted. @throws RE2JSException if it is not valid. */
 export function compilePattern(pattern: string, options: OptionValues): RE2JS {
   return RE2JS.compile(fillPattern(pattern, options), RE2JS.MULTILINE);
 }
@@ -66,19 +66,19 @@ export function compilePattern(pattern: string, options: OptionValues): RE2JS {
 /** What is wrong with a query. */
 export interface QueryMistake {
   readonly what: string;
-  /** What stands where it is wrong; null where the whole is meant. */
+  /** The text at the error; null if the error concerns the whole. */
   readonly near: string | null;
 }
 
 /**
- * A query of a house rule. Predicates with regular expressions are not left to the package, which runs them with an
- * engine that can take for ever: they get names that it does not know, and are judged here.
+ * A query of a house rule. Predicates with regular expressions are not left to the package, whose engine can take
+ * forever: they are renamed so that it ignores them, and are evaluated here.
  */
 export class HouseQuery {
   private readonly query: Query;
   private readonly expressions = new Map<string, RE2JS>();
 
-  /** @throws QueryError or Error when the query does not fit the grammar. */
+  /** @throws QueryError or Error if the query does not fit the grammar. */
   constructor(grammar: Grammar, query: string, options: OptionValues) {
     this.query = new Query(grammar, fillQuery(query, options).replace(/#(not-|any-not-|any-)?match\?/g, (_, kind: string | undefined) => `#${kind ?? ''}like?`));
     if (!this.query.captureNames.includes('finding')) throw new Error('it names no @finding');
@@ -92,7 +92,7 @@ export class HouseQuery {
     }
   }
 
-  /** All places of the query in a tree. @throws SearchStopped when it takes too long. */
+  /** All matches of the query in a tree. @throws SearchStopped if it takes too long. */
   search(root: Parameters<Query['matches']>[0]): Match[] {
     const start = performance.now();
     let isLate = false;
@@ -121,7 +121,7 @@ function foundBy({ captures }: QueryMatch): Match[] {
   return captures.filter(({ name }) => name === 'finding').map(({ node }) => ({ start: node.startIndex, end: node.endIndex, captures: named }));
 }
 
-/** What is wrong with a query for a grammar; null when it fits. */
+/** What is wrong with a query for a grammar; null if it fits. */
 export function queryMistake(grammar: Grammar, query: string, options: OptionValues): QueryMistake | null {
   try {
     new HouseQuery(grammar, query, options);

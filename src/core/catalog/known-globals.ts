@@ -1,4 +1,4 @@
-/** Names that are there without being declared, by where they come from. */
+/** Names that exist without a declaration, by origin. */
 const LANGUAGE = `
   AggregateError Array ArrayBuffer AsyncDisposableStack Atomics BigInt BigInt64Array BigUint64Array Boolean DataView Date DisposableStack Error
   EvalError FinalizationRegistry Float16Array Float32Array Float64Array Function Infinity Int16Array Int32Array Int8Array Intl Iterator JSON Map Math
@@ -118,7 +118,7 @@ const PAGE = `
   visualViewport webkitURL window
 `;
 
-/** Whether a name is there without being declared: by the language (ECMA-262, clause 19), in Node.js, in a page or in a worker. */
+/** Whether a name exists without a declaration: in the language (ECMA-262, clause 19), in Node.js, in a page or in a worker. */
 export function isKnownGlobal(name: string): boolean {
   // The interfaces of WebGPU and WebXR have names of their own kind.
   return KNOWN.has(name) || /^(?:GPU|XR)[A-Z]\w*$/.test(name);

@@ -5,7 +5,7 @@ const HASH: CommentSyntax = { line: ['#'], block: [] };
 const MARKUP: CommentSyntax = { line: [], block: [['<!--', '-->']] };
 const NONE: CommentSyntax = { line: [], block: [] };
 
-/** The languages Elvar knows by the names of their files. Those without a grammar get the rules that need only text. */
+/** The languages that Elvar recognises by file name. Those without a grammar get the rules that need only text. */
 export const LANGUAGES: readonly Language[] = [
   language('javascript', '.js .mjs .cjs .jsx', C_LIKE, { grammar: 'javascript' }),
   language('typescript', '.ts .mts .cts .tsx', C_LIKE, { grammar: { '.tsx': 'tsx', '': 'typescript' } }),
@@ -82,7 +82,7 @@ export function languageById(id: LanguageId): Language | undefined {
   return BY_ID.get(id);
 }
 
-/** The language of a file, by its name alone; undefined when it is of none that Elvar knows. */
+/** The language of a file by its name alone; undefined if Elvar knows none. */
 export function languageOfName(name: string): Language | undefined {
   return BY_NAME.get(name) ?? BY_ENDING.get(endingOf(name));
 }

@@ -1,4 +1,4 @@
-/** How the first line of a text ends; LF where it has one line only. */
+/** The line end of a text's first line; LF if it has only one line. */
 export function lineEndOf(text: string): string {
   return /\r\n|\r|\n/.exec(text)?.[0] ?? '\n';
 }

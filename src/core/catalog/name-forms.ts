@@ -29,7 +29,7 @@ type Usual = Readonly<Record<NameKind, readonly Form[]>>;
 const SCRIPT: Usual = { variable: ['camel', 'pascal'], constant: ['camel', 'pascal', 'upper'], function: ['camel', 'pascal'], type: ['pascal'] };
 const CPP: Usual = { variable: ['snake', 'camel'], constant: ['upper', 'camel', 'pascal', 'snake'], function: ['snake', 'camel', 'pascal'], type: ['pascal', 'snake'] };
 
-/** What is usual in each language, where its own documents or its libraries agree on something. */
+/** The usual form in each language, where its documents or libraries agree on one. */
 const USUAL: Readonly<Record<LanguageId, Usual>> = {
   javascript: SCRIPT,
   typescript: SCRIPT,
@@ -57,7 +57,7 @@ export const NAME_OPTIONS = {
   pattern: pattern('', 'a regular expression (RE2) that names must match as well: the whole name, unless the pattern begins with ^ or ends with $'),
 } as const;
 
-/** Finds names of a kind that have not the agreed form, or do not match the agreed pattern. @param languages their ids, with blanks between them. */
+/** Finds names of a kind that do not have the agreed form or match the agreed pattern. @param languages ids, separated by blanks. */
 export function misshapen(kind: NameKind, languages: string): Finders<NameOptions> {
   return { languages: inLanguages(languages, byTree((source, options: NameOptions) => misshapenNames(source, kind, options))) };
 }
@@ -78,7 +78,7 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
 function judgeName(name: string, forms: readonly Form[], wanted: string): string | null {
   if (wanted !== '' && !textPattern(wanted).matches(name)) return `${name} does not match ${wanted}`;
   if (forms.some((form) => SHAPES[form].test(name))) return null;
-  // Signs at the ends tell something else than words, and letters beyond ASCII know no case everywhere.
+  // Underscores and the like at the ends are not part of the words, and letters beyond ASCII do not always have case.
   const bare = name.replace(/^[#$_]+|_+$/g, '');
   if (forms.length === 0 || bare === '' || /[^\x21-\x7E]/.test(bare) || forms.some((form) => SHAPES[form].test(bare))) return null;
   return `${name} is not written like ${forms.map((form) => EXAMPLES[form]).join(' or ')}`;

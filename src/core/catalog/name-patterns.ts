@@ -1,14 +1,14 @@
 import { RE2JS } from 're2js';
 import { lazily } from '../model/lazily.js';
 
-/** Answers whether a name matches one of some patterns: as a whole, unless the pattern says itself where a name begins or ends. */
+/** Tests whether a name matches one of the patterns: as a whole, unless the pattern itself marks where a name begins or ends. */
 export type NameTest = (name: string) => boolean;
 
 const tests = new WeakMap<readonly string[], NameTest>();
 
 /**
- * The test of a list of regular expressions (RE2). Names come up again and again, so each is matched once.
- * Its test throws RE2JSException when one of them is none; option values have been checked for that.
+ * The test for a list of regular expressions (RE2). Names recur, so each is matched once.
+ * The test throws RE2JSException if one of them is not valid; option values have been checked for that.
  */
 export function nameTest(patterns: readonly string[]): NameTest {
   let test = tests.get(patterns);
@@ -17,8 +17,8 @@ export function nameTest(patterns: readonly string[]): NameTest {
 }
 
 /**
- * A pattern for whole names. One that says itself where a name begins or ends is taken at its word: `^(C|GC)_` is for names that
- * begin so, whatever comes after.
+ * A pattern for whole names. One that itself marks where a name begins or ends is taken literally: `^(C|GC)_` matches names that
+ * begin so, whatever follows.
  */
 function wholePattern(pattern: string): string {
   return /^\^|(?:^|[^\\])(?:\\\\)*\$$/.test(pattern) ? `(?s:.*)(?:${pattern})(?s:.*)` : pattern;
@@ -31,7 +31,7 @@ function makeTest(written: readonly string[]): NameTest {
   if (others.length === 0) return (name) => plain.has(name);
   const natives = others.flatMap((pattern) => nativeOf(pattern) ?? []);
   const foreign = others.filter((pattern) => nativeOf(pattern) === null);
-  // Compiling takes longer than most files, and most projects have no name that it is asked about.
+  // Compiling takes longer than checking most files, and most projects have no name to test.
   const [all, rest] = [others, foreign].map((own) => lazily(() => RE2JS.compile(own.map((pattern) => `(?:${pattern})`).join('|')))) as [() => RE2JS, () => RE2JS];
   const isMatched = (name: string): boolean => {
     if (name.length > LONGEST_NATIVE) return all().matches(name);
@@ -49,21 +49,21 @@ function makeTest(written: readonly string[]): NameTest {
 /** In longer texts V8 might try the two gaps of a pattern in too many ways; RE2 takes a time that grows with the name alone. */
 const LONGEST_NATIVE = 200;
 
-/** Words, choices of words and gaps: what nearly all patterns for names are made of. */
+/** Words, alternatives and gaps: nearly all patterns for names consist of these. */
 const SIMPLE = /^(\(\?i\))?((?:[\w-]|\.[*?]|\(\?:[\w-]+(?:\|[\w-]+)*\))*)$/;
 
-/** How many there may be of each part that can be matched in several ways: V8 tries them all, and more would take it for ever. */
+/** The most ambiguous parts allowed of each kind: V8 tries all ways to match them, and with more it would take forever. */
 const MOST = [[/\.\*/g, 2], [/\.\?/g, 1], [/\(/g, 1]] as const;
 
-/** Patterns that Elvar's own rules have as defaults: their authors know what these take V8, and tests compare it with RE2. */
+/** The default patterns of Elvar's own rules: their cost in V8 is known, and tests compare the results with RE2. */
 const shipped = new Set<string>();
 
-/** Tells of patterns that come from no file. They are written with a leading (?i) or no other flag. */
+/** Registers patterns that come from no file. They start with (?i) or have no flag. */
 export function shipPatterns(patterns: readonly string[]): void {
   for (const pattern of patterns) shipped.add(pattern);
 }
 
-/** The same pattern for V8, which needs a hundredth of the time that RE2 takes to compile it; null for one that might take V8 too long. */
+/** The same pattern for V8, which compiles it a hundred times faster than RE2; null if matching might take V8 too long. */
 function nativeOf(pattern: string): RegExp | null {
   return shipped.has(pattern) || isSimple(pattern) ? translated(pattern, (body) => `^(?:${body})$`) : null;
 }
@@ -73,33 +73,33 @@ function isSimple(pattern: string): boolean {
   return body !== undefined && MOST.every(([part, most]) => (body.match(part)?.length ?? 0) <= most);
 }
 
-/** An escaped sign, a class of signs, or a dot. */
+/** An escaped character, a character class, or a dot. */
 const PARTS = /\\.|\[(?:\\.|[^\]\\])*\]|\./g;
 
 function translated(pattern: string, around: (body: string) => string = (body) => body): RegExp {
   const ignoresCase = pattern.startsWith('(?i)');
-  // A dot of RE2 stands for all but a line feed.
+  // A dot in RE2 matches everything except a line feed.
   const body = pattern.slice(ignoresCase ? 4 : 0).replace(PARTS, (part) => (part === '.' ? '[^\\n]' : part));
   return new RegExp(around(body), ignoresCase ? 'iu' : 'u');
 }
 
-/** The names that a plain word or a list of single letters matches; none for any other pattern. */
+/** The names that a plain word or a class of single letters matches; empty for any other pattern. */
 function plainNames(pattern: string): string[] {
   if (/^\w+$/.test(pattern)) return [pattern];
   return /^\[\w+\]$/.test(pattern) ? [...pattern.slice(1, -1)] : [];
 }
 
-/** A regular expression (RE2) that texts are searched for. */
+/** A regular expression (RE2) to search texts with. */
 export interface TextPattern {
-  /** Whether it is found somewhere in a text. */
+  /** Whether it matches anywhere in a text. */
   readonly test: (text: string) => boolean;
-  /** Whether it stands for a whole text, or says itself where that begins or ends. */
+  /** Whether it matches a whole text, or itself marks where the text begins or ends. */
   readonly matches: (text: string) => boolean;
 }
 
 const textPatterns = new Map<string, TextPattern>();
 
-/** The regular expression (RE2) of a text, made once. Its questions throw RE2JSException when it is none. */
+/** The regular expression (RE2) for a text, compiled once. Its methods throw RE2JSException if it is not valid. */
 export function textPattern(pattern: string): TextPattern {
   let made = textPatterns.get(pattern);
   if (made === undefined) textPatterns.set(pattern, (made = makeTextPattern(pattern)));

@@ -7,7 +7,7 @@ import { shipPatterns } from './name-patterns.js';
 /** An option without its schema. */
 type Described<Schema extends z.ZodType<OptionValue>> = Omit<OptionDeclaration<Schema>, 'schema'>;
 
-/** An option whose schema is made when a layer file first sets it: making all of them takes a good part of the start. */
+/** An option whose schema is made when a layer file first sets it: making all of them would slow down every start. */
 export function option<Schema extends z.ZodType<OptionValue>>(schema: () => Schema, described: Described<Schema>): OptionDeclaration<Schema> {
   const made = lazily(schema);
   return {
@@ -23,7 +23,7 @@ export function whole(standard: number, least: number, most: number, stricter: S
   return option(() => z.int().min(least).max(most), { default: standard, stricter, about });
 }
 
-/** An option that is on or off. */
+/** An option that is true or false. */
 export function toggle(standard: boolean, stricter: 'true' | 'false' | null, about: string): OptionDeclaration<z.ZodBoolean> {
   return option(() => z.boolean(), { default: standard, stricter, about });
 }
@@ -47,7 +47,7 @@ export function list(standard: readonly string[], stricter: 'more' | 'fewer' | n
   return option(() => z.array(z.string().min(1)), { default: [...standard], stricter, about });
 }
 
-/** Whether a text is a regular expression of RE2, which is run in a time that grows with the text alone. */
+/** Whether a text is a valid regular expression of RE2, which runs in linear time. */
 function isPattern(text: string): boolean {
   try {
     RE2JS.compile(text);
@@ -69,7 +69,7 @@ export function patterns(standard: readonly string[], stricter: 'more' | 'fewer'
   return option(() => z.array(z.string().min(1).refine(isPattern, 'a regular expression (RE2)')), { default: [...standard], stricter, about });
 }
 
-/** The option that lets some names off, in every rule that has it. */
+/** The option that exempts some names, in every rule that has it. */
 export function freeNames(standard: readonly string[] = []): OptionDeclaration<z.ZodArray<z.ZodString>> {
   return patterns(standard, 'fewer', 'regular expressions (RE2) for names that are exempt: for whole names, unless a pattern begins with ^ or ends with $');
 }

@@ -1,5 +1,5 @@
 /**
- * Words that people look for, and words that rules use for the same thing. A word is found where it stands itself, or where one of
+ * Words that people search for, and words that rules use for the same thing. A word matches where it occurs itself or where one of
  * these does.
  */
 export const SEARCH_WORDS: Readonly<Record<string, readonly string[]>> = {

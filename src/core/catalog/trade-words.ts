@@ -1,6 +1,6 @@
 import { lazily } from '../model/lazily.js';
 
-/** Words that people who write programs use and a dictionary of English does not have. */
+/** Words that programmers use and a dictionary of English lacks. */
 const WORDS = `
   gzipped glob globbing globbed adaptor adaptors implementor implementors infile outfile infiles normalizer normalizers natively bundler bundlers referer vibrance protoc highp mediump lowp lineno zeroth dunder megamorphic monomorphic polymorphic ncurses mipped decile deciles panner injective surjective bijective upsert upserts upserted ceiled cypher descendent descendents
   rvalue lvalue rvalues lvalues passwd venv venvs egrep fgrep recurse recurses recursing truthy nothrow noexcept unsubscription chgrp umask libvirt addr argv getopt autoconf
@@ -38,7 +38,7 @@ const WORDS = `
   workarounds workflow workflows worker workers workspace workspaces wrapper wrappers writable xhr xml xor xpath xsd xss yaml yml zip zlib zoom
 `;
 
-/** Whether a word is one of the trade. @param word in small letters. */
+/** Whether a word is a term of the trade. @param word in lower case. */
 export function isTradeWord(word: string): boolean {
   return known().has(word);
 }

@@ -7,7 +7,7 @@ import type { Rule, RuleId } from '../model/rule.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import type { Decision } from '../model/statement.js';
 
-/** How the second side's setting of a rule stands to the first's. */
+/** How the second side's setting of a rule relates to the first's. */
 export type Relation = 'stricter' | 'looser' | 'different';
 
 /** A rule that is set differently on two sides. */
@@ -16,11 +16,11 @@ export interface RuleDifference {
   readonly relation: Relation;
   readonly first: Decision;
   readonly second: Decision;
-  /** Options whose values ask for different things. */
+  /** The options whose values mean something different. */
   readonly options: readonly string[];
 }
 
-/** The rules that two sides set differently, sorted by id. A rule that is off on both sides is the same. */
+/** The rules that two sides set differently, sorted by id. A rule that is off on both sides counts as equal. */
 export function compareRules(first: DecidedRules, second: DecidedRules, catalog: Catalog): RuleDifference[] {
   return catalog.rules.flatMap((rule) => compareRule(rule, first.decisions.get(rule.id), second.decisions.get(rule.id)) ?? []);
 }
@@ -30,7 +30,7 @@ function compareRule(rule: Rule, first: Decision | undefined, second: Decision |
   const steps: Relation[] = [];
   const level = compareLevels(second.level, first.level);
   if (level !== 0) steps.push(level > 0 ? 'stricter' : 'looser');
-  // What an option is at a level of off has no effect to compare.
+  // Options have no effect on a side where the rule is off.
   const isOnOnBoth = first.level !== 'off' && second.level !== 'off';
   const options = isOnOnBoth ? Object.keys(first.options).filter((name) => optionStep(rule, name, first, second) !== null) : [];
   for (const name of options) steps.push(optionStep(rule, name, first, second) as Relation);

@@ -3,7 +3,7 @@ import type { RuleId } from '../model/rule.js';
 import type { Diagnosis } from './diagnosis.js';
 import { wayOf, type Examination } from './examination.js';
 
-/** Rules that want the opposite of each other, and are in force for the same file. */
+/** Rules that contradict each other and are in force for the same file. */
 export function contradictions({ files, catalog }: Examination): Diagnosis[] {
   const pairs = catalog.rules.flatMap(({ id, conflicts }) => conflicts.filter((other) => id < other || !catalog.get(other)?.conflicts.includes(id)).map((other) => [id, other] as const));
   return pairs.flatMap(([one, other]): Diagnosis[] => {

@@ -3,10 +3,10 @@ import { formatSelector } from '../model/selector.js';
 import type { Diagnosis } from './diagnosis.js';
 import type { Examination } from './examination.js';
 
-/** Days before the end of something on which it is told that it ends soon. */
+/** The number of days beforehand that an expiry is announced. */
 const SOON = 30;
 
-/** Rulings, waivers and entries of the ledger whose day has passed, or will soon. */
+/** Rulings, waivers and ledger entries that have expired or soon will. */
 export function dates({ layers, waivers, ledger, today }: Examination): Diagnosis[] {
   const soon = daysAfter(today, SOON);
   const judge = (what: string, until: string | null, file: string, line: number): Diagnosis[] => {

@@ -7,10 +7,10 @@ import { hiddenFromGuards, refusedRulings } from './guards.js';
 import { idleRulings } from './idle-rulings.js';
 import { unreached } from './reach.js';
 
-/** All that is wrong with a configuration: problems first, then file by file from top to bottom. */
+/** Everything wrong with a configuration: problems first, then file by file from top to bottom. */
 export function diagnose(examination: Examination): Diagnosis[] {
   const reached = unreached(examination);
-  // What reaches no file says nothing either; the reason is the better answer.
+  // A ruling that reaches no file is idle too; that it reaches none is the better answer.
   const explained = new Set(reached.map(({ file, line }) => `${file}:${line}`));
   const idle = idleRulings(examination).filter(({ file, line }) => !explained.has(`${file}:${line}`));
   const all = [...contradictions(examination), ...refusedRulings(examination), ...hiddenFromGuards(examination), ...idle, ...reached, ...dates(examination), ...forgotten(examination)];

@@ -4,7 +4,7 @@ import type { RuleId } from '../model/rule.js';
 import type { PartName } from '../model/statement.js';
 import type { ForeignKind } from '../scope/foreign-code.js';
 
-/** What can be wrong with a configuration that can be read. Plain data with a closed list of codes, put into words where it is shown. */
+/** What can be wrong with a readable configuration: plain data with a closed list of codes, put into words when shown. */
 export type DiagnosisDetail =
   | { readonly code: 'idle-ruling'; readonly selector: string; readonly zone: string | null; readonly why: 'overruled' | 'equal'; readonly by: string | null }
   | { readonly code: 'idle-zone'; readonly zone: string; readonly why: 'overruled' | 'equal'; readonly by: string | null }
@@ -30,20 +30,20 @@ export type DiagnosisDetail =
   | { readonly code: 'left-aside'; readonly problem: ProblemDetail }
   | { readonly code: 'unused-waiver'; readonly selectors: readonly string[] };
 
-/** An edit that mends what is wrong, and changes nothing that is checked. */
+/** An edit that solves the problem without changing what is checked. */
 export type Mend =
   | { readonly kind: 'remove-ruling'; readonly zone: string | null; readonly selector: string }
   | { readonly kind: 'drop-line' }
   | { readonly kind: 'prune-ledger' };
 
-/** Something that is wrong with the configuration. */
+/** Something wrong with the configuration. */
 export interface Diagnosis {
   readonly detail: DiagnosisDetail;
   readonly file: string;
   /** From 1; null where the file as a whole is meant. */
   readonly line: number | null;
-  /** Whether it makes answers differ from what the lead may think (a problem), or is only in the way. */
+  /** Whether it makes answers differ from what the lead may think (a problem) or is only clutter. */
   readonly weight: 'problem' | 'advice';
-  /** Null where somebody has to decide. */
+  /** Null if somebody has to decide. */
   readonly mend: Mend | null;
 }

@@ -8,7 +8,7 @@ import type { SkippedPath } from '../model/scope.js';
 import type { Statement } from '../model/statement.js';
 import type { ForeignCode } from '../scope/foreign-code.js';
 
-/** All that is known of a project when its configuration is looked over. */
+/** All that is known of a project when its configuration is examined. */
 export interface Examination {
   readonly catalog: Catalog;
   /** As YYYY-MM-DD. */
@@ -20,24 +20,24 @@ export interface Examination {
   readonly layers: readonly LayerFile[];
   /** The lines of every `.elvarignore`. */
   readonly ignoreLines: readonly PatternLine[];
-  /** Tracked files that patterns take out, by the place of the pattern, where they do not look as if a program wrote them. */
+  /** Tracked files that patterns exclude although they do not look generated, keyed by the place of the pattern. */
   readonly hidden: readonly { readonly path: string; readonly file: string; readonly line: number; readonly pattern: string }[];
   readonly guardedOut: readonly GuardedOut[];
   readonly foreign: readonly ForeignCode[];
   readonly ledger: readonly AccountedEntry[];
   readonly waivers: readonly ListedWaiver[];
-  /** What presets from elsewhere say and Elvar does not know, such as rules that are newer or retired. */
+  /** What presets from outside say that Elvar does not know, such as newer or retired rules. */
   readonly leftAside: readonly Problem[];
-  /** Examples of house rules that find something else than they should. */
+  /** Examples of house rules with other findings than expected. */
   readonly failedExamples: readonly { readonly rule: RuleId; readonly kind: 'good' | 'bad'; readonly file: string; readonly line: number }[];
 }
 
-/** Where a statement is written, as a text to compare. */
+/** The place of a statement as a text to compare. */
 export function placeKey({ place }: Statement): string {
   return place === null ? '' : `${place.file}:${place.line}:${place.column}`;
 }
 
-/** A statement as it is told: the adoptions by which it came, and its line. */
+/** A statement in words: its chain of adoptions and its line. */
 export function wayOf({ layer, place }: Statement): string {
   if (place === null) return layer.id;
   return [...layer.through, place].map(({ file, line }) => `${file}:${line}`).join(' → ');

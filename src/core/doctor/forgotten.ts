@@ -4,12 +4,12 @@ import type { Decision, Statement } from '../model/statement.js';
 import type { Diagnosis, DiagnosisDetail } from './diagnosis.js';
 import { placeKey, type Examination } from './examination.js';
 
-/** What was forgotten: reasons, entries and waivers without a finding, titles used twice, presets adopted twice, examples that fail. */
+/** Leftovers: missing reasons, entries and waivers without a finding, titles used twice, presets adopted twice, failing examples. */
 export function forgotten(examination: Examination): Diagnosis[] {
   return [...missingReasons(examination), ...idleLedger(examination), ...unusedWaivers(examination), ...sameTitles(examination), ...adoptedTwice(examination), ...failedExamples(examination), ...hiddenCode(examination), ...leftAside(examination)];
 }
 
-/** What is turned off, capped or guarded wants a reason most: others will ask. */
+/** Turning off, capping and guarding need a reason most: others will ask. */
 function missingReasons({ layers, waivers }: Examination): Diagnosis[] {
   const ofRulings = layers.flatMap((layer) => [
     ...layer.rulings.map((ruling) => ({ ruling, around: null as string | null })),
@@ -48,8 +48,8 @@ function sameTitles({ layers }: Examination): Diagnosis[] {
 }
 
 /**
- * A preset that one file brings in twice, by itself or through others: the second time says all of it again, over
- * whatever came between. In zones, and for other rules each time, it may be meant.
+ * A preset that one file brings in twice, directly or through others: the second time repeats all of it over
+ * whatever came in between. In zones, or for different rules each time, it may be intended.
  */
 function adoptedTwice({ layers, files }: Examination): Diagnosis[] {
   const own = new Set(layers.map(({ file }) => file));
@@ -88,10 +88,10 @@ function failedExamples({ failedExamples: examples }: Examination): Diagnosis[] 
   return examples.map(({ rule, kind, file, line }) => ({ ...advice({ code: 'example-fails', rule, kind }, file, line), weight: 'problem' as const }));
 }
 
-/** Files that git knows and a pattern takes out, which a lead may not expect; and checked files that nobody here wrote. */
+/** Files that git tracks and a pattern excludes, which a lead may not expect; and checked files that are not the team's own. */
 function hiddenCode({ hidden, foreign }: Examination): Diagnosis[] {
   const byPattern = new Map<string, typeof hidden[number][]>();
-  // Who names one directory by its whole path has looked into it.
+  // Whoever wrote the full path of a directory knows what is in it.
   for (const one of hidden.filter(({ pattern }) => !pattern.slice(0, -1).includes('/'))) byPattern.set(`${one.file}:${one.line}`, [...(byPattern.get(`${one.file}:${one.line}`) ?? []), one]);
   return [
     ...[...byPattern.values()].map(([first, ...others]): Diagnosis => {

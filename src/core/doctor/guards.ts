@@ -4,7 +4,7 @@ import type { PartName, Statement } from '../model/statement.js';
 import type { Diagnosis } from './diagnosis.js';
 import { placeKey, wayOf, type Examination } from './examination.js';
 
-/** What one guard refuses of one ruling, over all files. */
+/** What one guard refuses of one ruling, across all files. */
 interface Refusal {
   readonly statement: Statement;
   readonly guard: Statement;
@@ -13,7 +13,7 @@ interface Refusal {
   readonly files: Set<string>;
 }
 
-/** Rulings of the project that a guard refuses today: for which rules, which of their parts, and in how many files. */
+/** Rulings of the project that a guard refuses today: for which rules, which parts, and in how many files. */
 export function refusedRulings({ files, layers, catalog }: Examination): Diagnosis[] {
   const own = new Set(layers.map(({ file }) => file));
   const refusals = new Map<string, Refusal>();
@@ -31,7 +31,7 @@ export function refusedRulings({ files, layers, catalog }: Examination): Diagnos
   return [...refusals.values()].map(diagnosisOf);
 }
 
-/** Patterns of inner directories that take out what a guard protects. */
+/** Patterns of inner directories that exclude files that a guard protects. */
 export function hiddenFromGuards({ guardedOut }: Examination): Diagnosis[] {
   return guardedOut.map(({ file, line, pattern, guards, files, isAll }) => ({
     detail: { code: 'hides-guarded', pattern, files, isAll, by: [...new Set(guards.map(wayOf))] }, file, line, weight: 'problem', mend: null,

@@ -5,21 +5,21 @@ import type { Decision, Statement, TrailEntry } from '../model/statement.js';
 import type { Diagnosis } from './diagnosis.js';
 import { placeKey, wayOf, type Examination } from './examination.js';
 
-/** What is known of one ruling, or `at-most`, of the project after all files have been looked at. */
+/** What is known of one ruling, or `at-most`, of the project after all files have been examined. */
 interface Use {
   readonly statement: Statement;
   isUseful: boolean;
-  /** Whether it was ever the last word, and changed nothing by that. */
+  /** Whether it ever had the last word without changing anything. */
   isEqual: boolean;
   readonly overruledBy: Set<string>;
 }
 
 /**
- * Rulings and caps that decide nothing for any file: without them every rule would be as it is. What a guard refuses
- * and what has expired is told elsewhere; so is what a rule of another language would have to look at.
+ * Rulings and caps that decide nothing for any file: without them, every rule would be the same. What a guard refuses
+ * or has expired is reported elsewhere, and so are rulings for languages that do not occur.
  */
 export function idleRulings({ files, layers, catalog, today }: Examination): Diagnosis[] {
-  // A preset is made to be shared: what is idle here may decide elsewhere.
+  // A preset is made to be shared: a ruling that is idle here may decide elsewhere.
   const own = new Map(layers.filter(({ role }) => role !== 'preset').map((layer) => [layer.file, layer]));
   const uses = new Map<string, Use>();
   const seen = new Set<Decision>();
@@ -54,13 +54,13 @@ function noteUse(rule: Rule, decision: Decision, index: number, today: string, u
   else use.overruledBy.add(wayOf(winner));
 }
 
-/** Whether a rule would be another without one of the statements about it. */
+/** Whether a rule's state would differ without one of the statements about it. */
 function changesAnything(rule: Rule, decision: Decision, index: number, today: string): boolean {
   const others = decision.trail.slice(1).filter((_, place) => place !== index - 1).map(({ statement, effect }) => ({ statement, isCutOff: effect === 'cut-off' }));
   return contentOf(decideRule(rule, others, today)) !== contentOf(decision);
 }
 
-/** All of a decision that matters to files, and to layers that come later. */
+/** The parts of a decision that matter to files and to later layers. */
 function contentOf({ level, options, waivers, fix, ledger, guards, trail }: Decision): string {
   const values = Object.entries(options).map(([name, { value }]) => [name, value]);
   const bound = guards.map(({ kind, by }) => [kind, placeKey((trail[by] as TrailEntry).statement)]);
@@ -86,7 +86,7 @@ function diagnosesOf(layer: LayerFile, idle: readonly Use[]): Diagnosis[] {
     if (statement.kind === 'at-most') return { ...place, detail: { code: 'idle-cap', level: statement.level?.value ?? 'off' }, mend: null };
     const zone = statement.zone?.name ?? null;
     const selector = statement.selector ?? '';
-    // A zone without a name cannot be named to whoever is to mend it.
+    // A zone without a name cannot be referred to.
     const canMend = statement.zone === null || zone !== null;
     const told = statement.zone === null ? null : zone ?? `line ${statement.zone.place.line}`;
     return { ...place, detail: { code: 'idle-ruling', selector, zone: told, ...reasonOf([use]) }, mend: canMend ? { kind: 'remove-ruling', zone, selector } : null };

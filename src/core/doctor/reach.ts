@@ -19,7 +19,7 @@ function emptyZones({ layers, files }: Examination): Diagnosis[] {
     .map(({ place, name }) => diagnosis({ code: 'zone-matches-nothing', zone: name ?? `line ${place.line}` }, layer.file, place.line)));
 }
 
-/** Each pattern that takes something in or out is to match a file by itself; one that takes back (`!`) is left alone. Zones that match nothing at all are told as such. */
+/** Each pattern should match some file by itself; negated patterns (`!`) are exempt. Zones that match nothing at all are reported as a whole. */
 function emptyPatterns({ layers, files, skipped, ignoreLines }: Examination, emptyZoneLines: ReadonlySet<string>): Diagnosis[] {
   const paths = files.map(({ path }) => path);
   const deciding = new Set(skipped.flatMap(({ by }) => (by === null ? [] : [`${by.file}:${by.line} ${by.pattern}`])));
@@ -56,7 +56,7 @@ function matchesAny(line: PatternLine, directory: string, paths: readonly string
   });
 }
 
-/** Rulings that turn a rule on which knows none of the languages there are. */
+/** Rulings that turn on a rule that knows none of the project's languages. */
 function lackingLanguages({ layers, files, catalog }: Examination): Diagnosis[] {
   const present = [...new Set(files.map(({ language }) => language))];
   return layers.flatMap((layer) => [...layer.rulings, ...layer.zones.flatMap(({ rulings }) => rulings)].flatMap(({ selector, level, place }) => {
@@ -67,7 +67,7 @@ function lackingLanguages({ layers, files, catalog }: Examination): Diagnosis[] 
   }));
 }
 
-/** The outermost directories with several files of parsed languages for none of which any rule is in force. */
+/** The outermost directories with several files of parsed languages in which no rule is in force. */
 function uncheckedDirectories({ files, catalog }: Examination): Diagnosis[] {
   const counts = new Map<string, { files: number; checked: boolean }>();
   const known = new Map<string, boolean>();

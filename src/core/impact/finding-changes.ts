@@ -1,15 +1,15 @@
 import type { Finding } from '../model/finding.js';
 import type { RuleId } from '../model/rule.js';
 
-/** What becomes of the findings of one rule. None of these is excused. */
+/** What becomes of the open findings of one rule. */
 export interface FindingChange {
   readonly appearing: readonly Finding[];
   readonly disappearing: readonly Finding[];
-  /** Findings that are there before and after, at another level; as they are after. */
+  /** Findings whose level changes, as they are afterwards. */
   readonly relevelled: readonly Finding[];
 }
 
-/** What becomes of findings, by rule: those of the same files under the rules before and after. */
+/** What becomes of findings, by rule: the same files under the rules before and after. */
 export function findingChanges(before: readonly Finding[], after: readonly Finding[]): ReadonlyMap<RuleId, FindingChange> {
   const earlier = byKey(before);
   const later = byKey(after);
@@ -28,7 +28,7 @@ export function findingChanges(before: readonly Finding[], after: readonly Findi
   return changes;
 }
 
-/** Open findings, each by its rule, its file and its fingerprint, of which a file has no two for one rule. */
+/** Open findings, keyed by rule, file and fingerprint, which is unique for a rule in a file. */
 function byKey(findings: readonly Finding[]): Map<string, Finding> {
   return new Map(findings.filter(({ excused }) => excused === null).map((finding) => [`${finding.path}\0${finding.rule}\0${finding.fingerprint}`, finding]));
 }

@@ -6,7 +6,7 @@ import type { ResolvedFile } from '../model/report.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import type { Decision } from '../model/statement.js';
 
-/** One way in which a change of rules sets a rule anew, and the files for which it does. */
+/** One way in which a rule's setting changes, and the files for which it does. */
 export interface WayOfChange {
   readonly before: Decision;
   readonly after: Decision;
@@ -18,17 +18,17 @@ export interface WayOfChange {
 /** What a change of rules does to one rule. */
 export interface RuleChange {
   readonly rule: RuleId;
-  /** How it stands to before; `different` too where it is stricter for some files and looser for others. */
+  /** How it relates to the setting before; `different` also if it is stricter for some files and looser for others. */
   readonly relation: Relation;
   /** Most files first. */
   readonly ways: readonly WayOfChange[];
 }
 
-/** What a change of rules does to the files of a project, as far as it can be told without looking into them. */
+/** What a change of rules does to the files of a project, as far as is known without reading them. */
 export interface RuleChanges {
   /** Sorted by rule. */
   readonly rules: readonly RuleChange[];
-  /** Files that are checked by other rules than before. Sorted. */
+  /** Files whose rules change. Sorted. */
   readonly touched: readonly string[];
   /** Files that come into scope, and files that leave it. Sorted. */
   readonly entering: readonly string[];
@@ -36,8 +36,8 @@ export interface RuleChanges {
 }
 
 /**
- * Compares what held for each file with what is to hold. Both lists are sorted by path.
- * @param redeclared house rules that look for something else than before: where such a rule is in force it counts as changed.
+ * Compares each file's rules before and after. Both lists are sorted by path.
+ * @param redeclared house rules with a changed declaration: wherever such a rule is in force, it counts as changed.
  */
 export function ruleChanges(before: readonly ResolvedFile[], after: readonly ResolvedFile[], catalog: Catalog, redeclared: readonly RuleId[] = []): RuleChanges {
   const earlier = new Map(before.map((file) => [file.path, file]));
@@ -61,14 +61,14 @@ export function ruleChanges(before: readonly ResolvedFile[], after: readonly Res
   };
 }
 
-/** The change of a house rule that is in force before and after in the same way, and looks for something else. */
+/** The change of a house rule whose setting stays the same but whose declaration changed. */
 function sameButRedeclared(rule: RuleId, { rules: before, language }: ResolvedFile, { rules: after }: ResolvedFile, found: readonly RuleDifference[], catalog: Catalog): RuleDifference[] {
   const [first, second] = [before.decisions.get(rule), after.decisions.get(rule)];
   if (first === undefined || second === undefined || second.level === 'off' || found.some((one) => one.rule === rule) || !knows(rule, language, catalog)) return [];
   return [{ rule, relation: 'different', first, second, options: [] }];
 }
 
-/** The differences of rule sets, each pair compared once: many files share theirs. */
+/** The differences between rule sets. Each pair is compared once, as many files share theirs. */
 class Differences {
   private readonly known = new Map<DecidedRules, Map<DecidedRules, readonly RuleDifference[]>>();
 
@@ -82,7 +82,7 @@ class Differences {
     return found;
   }
 
-  /** The rules of one side with those that only the other side knows, which are off. */
+  /** The rules of one side, plus those that only the other side knows, as off. */
   private whole(rules: DecidedRules): DecidedRules {
     const missing = this.catalog.rules.filter(({ id }) => !rules.decisions.has(id));
     if (missing.length === 0) return rules;
@@ -108,7 +108,7 @@ function noteWay({ rule, first, second, relation }: RuleDifference, path: string
   else way.files.push(path);
 }
 
-/** What a decision comes to and who made it, as a text to compare. */
+/** A decision's result and its deciding statements, as a text to compare. */
 function contentOf({ level, by, options, waivers, fix, ledger, trail }: Decision): string {
   const origin = (index: number): unknown => {
     const statement = trail[index]?.statement;

@@ -8,9 +8,9 @@ import type { Hindrance, ResolvedFile, RulingOutcome } from '../model/report.js'
 import type { RuleId } from '../model/rule.js';
 import type { Decision, PartName, Statement, TrailEntry } from '../model/statement.js';
 
-/** What becomes of one ruling in the files it is about: whether it decides, and who is in its way. */
+/** What becomes of one ruling in the files that it reaches: whether it decides, and what stops it. */
 export function rulingOutcome(files: readonly ResolvedFile[], file: string, { selector, zone }: { readonly selector: string; readonly zone: string | null }, catalog: Catalog): RulingOutcome {
-  // A zone may have no name, and is not the file as a whole all the same.
+  // A zone without a name must not be confused with the file as a whole.
   const isThere = (own: Statement['zone']): boolean => (zone === null ? own === null : own?.name === zone);
   const isMeant = (statement: Statement): boolean => statement.kind === 'ruling' && statement.layer.through.length === 0 && statement.place?.file === file
     && statement.selector === selector && isThere(statement.zone);
@@ -46,13 +46,13 @@ export function rulingOutcome(files: readonly ResolvedFile[], file: string, { se
   };
 }
 
-/** Whether a statement decides a part of a rule: its level (even if a cap lowers that), an option, a freedom, or a guard. */
+/** Whether a statement decides any part of a rule: its level (even if a cap lowers it), an option, a freedom, or a guard. */
 function decidesAnything(decision: Decision, index: number): boolean {
   const { by, options, freedomsBy, guards } = decision;
   return [by, turnedOnBy(decision), ...Object.values(options).map((option) => option.by), ...Object.values(freedomsBy), ...guards.map((guard) => guard.by)].includes(index);
 }
 
-/** What keeps a statement from deciding all that it speaks of. */
+/** What keeps a statement from deciding all that it sets. */
 function hindrancesOf(decision: Decision, index: number): Pick<Hindrance, 'kind' | 'by'>[] {
   const { trail, by, options, freedomsBy } = decision;
   const { effect, refused, statement } = trail[index] as TrailEntry;

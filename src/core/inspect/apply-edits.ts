@@ -1,7 +1,7 @@
 import type { Edit } from '../model/repair.js';
 import { SourceText } from '../model/source-text.js';
 
-/** A text with some edits made. They do not overlap; their order does not matter. @param dropsMark whether the byte-order mark goes. */
+/** Applies edits to a text. They must not overlap; their order does not matter. @param dropsMark whether to drop the byte-order mark. */
 export function applyEdits(text: SourceText, edits: readonly Edit[], dropsMark = false): SourceText {
   let result = '';
   let end = 0;

@@ -1,13 +1,13 @@
 import { Query, type Language as Grammar, type Node, type QueryMatch } from 'web-tree-sitter';
 import type { RuleId } from '../model/rule.js';
 
-/** The queries of several rules, compiled into one that is run once per file. */
+/** The queries of several rules, compiled into one that runs once per file. */
 export class CombinedQuery {
   private readonly query: Query;
   /** The rule of each pattern, by the pattern's index. */
   private readonly owners: readonly RuleId[];
 
-  /** @throws Error when a query does not fit the grammar. */
+  /** @throws Error if a query does not fit the grammar. */
   constructor(grammar: Grammar, queries: readonly { readonly rule: RuleId; readonly query: string }[]) {
     const ends: { rule: RuleId; end: number }[] = [];
     let source = '';

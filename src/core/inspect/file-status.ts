@@ -1,10 +1,10 @@
 import type { Finding } from '../model/finding.js';
 import { compareLevels, type ActiveLevel } from '../model/level.js';
 
-/** How a checked file stands: the highest level found, all that is found excused, or nothing found. */
+/** The status of a checked file: the highest level found, only excused findings, or nothing found. */
 export type FileStatus = ActiveLevel | 'excused' | 'clean';
 
-/** How a file with these findings stands. */
+/** The status of a file with these findings. */
 export function statusOf(findings: readonly Finding[]): FileStatus {
   let highest: ActiveLevel | null = null;
   for (const { level, excused } of findings) {

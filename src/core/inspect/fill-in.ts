@@ -1,5 +1,5 @@
 /**
- * Puts texts in the place of names in braces.
+ * Replaces names in braces with texts.
  * @param valueOf the text of a name; undefined leaves the braces as they are.
  */
 export function fillIn(template: string, valueOf: (name: string) => string | undefined): string {

@@ -1,6 +1,6 @@
 import type { SourceText } from '../model/source-text.js';
 
-/** What of a finding its fingerprint is made of. */
+/** The parts of a finding that its fingerprint depends on. */
 interface Printed {
   readonly rule: string;
   /** The 1-based line that it starts on. */
@@ -8,14 +8,14 @@ interface Printed {
 }
 
 /**
- * The fingerprints of all findings of a file: of each its rule, the text of its line without the blanks, and, where a file
- * has equal ones, their number in the order of the file. It stays the same when lines or files move.
+ * The fingerprints of a file's findings, each from its rule, the text of its line without blanks and, if the file has
+ * equal ones, its number among them. A fingerprint stays the same when lines or files move.
  */
 export function fingerprintsOf(findings: readonly Printed[], text: SourceText): string[] {
   const seen = new Map<number, number>();
   return findings.map(({ rule, line }) => {
     const { high, low } = printOf(rule, text, line);
-    // A number holds 53 bits without loss: all of one half and most of the other.
+    // A number is exact to 53 bits: all of one half and most of the other.
     const key = (high >>> 0) * 0x200000 + (low >>> 11);
     const number = (seen.get(key) ?? 0) + 1;
     seen.set(key, number);
@@ -29,10 +29,10 @@ interface Print {
   readonly low: number;
 }
 
-/** The offset basis of FNV-1a with 32 bits (Fowler, Noll and Vo), and another start for the second half. */
+/** The 32-bit offset basis of FNV-1a (Fowler, Noll and Vo), and another start value for the second half. */
 const STARTS = [0x811c9dc5, 0x6b43a9b5] as const;
 
-/** What the hashes are once they have gone over the name of a rule. */
+/** The hashes after the id of a rule. */
 const rulePrints = new Map<string, Print>();
 
 function rulePrint(rule: string): Print {

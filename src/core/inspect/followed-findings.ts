@@ -13,7 +13,7 @@ export interface FollowedFinding {
 interface Followed {
   readonly was: Finding;
   readonly excuse: Finding['excused'];
-  /** Where it may start by now: an insertion in its place may have gone before it or behind it. */
+  /** Where it may start now: text inserted at its place may come before or after it. */
   offsets: readonly number[];
 }
 
@@ -21,12 +21,12 @@ interface Followed {
 export class FollowedFindings {
   private constructor(private readonly followed: readonly Followed[]) {}
 
-  /** Begins with what is found before the first repair. @param isKnown whether a finding is to be followed. */
+  /** Starts with the findings before the first repair. @param isKnown whether to follow a finding. */
   static of(findings: readonly Finding[], text: SourceText, isKnown: (finding: Finding) => boolean): FollowedFindings {
     return new FollowedFindings(findings.filter(isKnown).map((was) => ({ was, excuse: was.excused?.by === 'ledger' ? was.excused : null, offsets: [startOf(was, text)] })));
   }
 
-  /** The findings after some repairs, those excused that were. */
+  /** The findings after some repairs, with those excused that were before. */
   excuse(findings: readonly Finding[], text: SourceText): readonly Finding[] {
     if (this.followed.length === 0) return findings;
     return findings.map((finding) => {
@@ -37,12 +37,12 @@ export class FollowedFindings {
     });
   }
 
-  /** Notes that a text has been edited. */
+  /** Records that the text has been edited. */
   follow(edits: readonly Edit[]): void {
     for (const known of this.followed) known.offsets = [...new Set(known.offsets.flatMap((offset) => movedOffsets(offset, edits)))];
   }
 
-  /** Those that are still found, with other fingerprints than before. */
+  /** The findings that remain, with a changed fingerprint. */
   changed(findings: readonly Finding[], text: SourceText): FollowedFinding[] {
     if (this.followed.length === 0) return [];
     return findings.flatMap((now) => {

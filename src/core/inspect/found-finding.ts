@@ -3,28 +3,28 @@ import type { Hit } from '../model/rule.js';
 import type { SourceText } from '../model/source-text.js';
 import { fingerprintsOf } from './fingerprint.js';
 
-/** What the findings of one rule under one rule set have in common. */
+/** What all findings of one rule under one rule set have in common. */
 export interface FindingKind {
   readonly rule: Finding['rule'];
   readonly level: Finding['level'];
 }
 
-/** The findings of one file, and what it takes to tell where they are. */
+/** The findings of one file, with what is needed to locate them. */
 export class FileFindings {
-  /** In the order of the text once all have been found. */
+  /** In text order once all are found. */
   readonly all: FoundFinding[] = [];
   private prints: ReadonlyMap<FoundFinding, string> | null = null;
 
   constructor(readonly text: SourceText) {}
 
-  /** Adds what was found. */
+  /** Adds findings. */
   add(kind: FindingKind, hit: Hit, fixable: boolean, excused: Finding['excused']): FoundFinding {
     const finding = new FoundFinding(this, kind, hit, fixable, excused);
     this.all.push(finding);
     return finding;
   }
 
-  /** The fingerprint of one of them. They are all made when the first is asked for: equal ones are told by their number in the file. */
+  /** The fingerprint of one of them. All are computed when the first is needed: equal ones differ by their number in the file. */
   fingerprintOf(finding: FoundFinding): string {
     if (this.prints === null) {
       const prints = fingerprintsOf(this.all, this.text);
@@ -35,8 +35,8 @@ export class FileFindings {
 }
 
 /**
- * A finding as offsets into the text: its line, its column and its fingerprint are made when one asks for them, and most runs
- * ask for few of some hundred thousand.
+ * A finding as offsets into the text. Its line, column and fingerprint are computed on demand, and most runs need them for
+ * only a few of hundreds of thousands.
  */
 export class FoundFinding implements Finding {
   /** Offset of the first character. */
@@ -83,13 +83,13 @@ export class FoundFinding implements Finding {
     return this.file.fingerprintOf(this);
   }
 
-  /** What programs that use the library write down of it. */
+  /** What programs that use the library serialize. */
   toJSON(): Finding {
     return plainFinding(this);
   }
 }
 
-/** A finding as plain data, so that it can be handed to another thread. */
+/** A finding as plain data, so that it can be passed to another thread. */
 export function plainFinding({ rule, level, path, span, message, fixable, excused, fingerprint }: Finding): Finding {
   return { rule, level, path, span, message, fixable, excused, fingerprint };
 }

@@ -20,15 +20,15 @@ import { inTextOrder, type RuleHits } from './text-order.js';
 
 /** What was found in one file. */
 export interface Inspection {
-  /** How many lines the file has; one that is empty has none. */
+  /** The number of lines; 0 for an empty file. */
   readonly lines: number;
-  /** Sorted by position, then rule; the excused ones among them. */
+  /** Sorted by position, then rule; includes excused ones. */
   readonly findings: readonly Finding[];
   /** The waivers of the file, and what they excused. */
   readonly waivers: readonly WaiverRecord[];
-  /** Comments that begin like a waiver and are none, where no rule tells of them. */
+  /** Comments that begin like a waiver but are none, if no rule reports them. */
   readonly misread: readonly MalformedWaiver[];
-  /** Rules that could not look at all of the file: its code is nested too deeply for them, or they took too long. */
+  /** Rules that could not examine the whole file: its code is nested too deeply, or they took too long. */
   readonly unfinished: readonly RuleId[];
 }
 
@@ -41,7 +41,7 @@ export interface Tools extends WaiverTerms {
 
 /**
  * Runs the rules of `set` on a file. The grammar of the file must have been loaded.
- * @param repairs where what would mend a finding is put, if it is wanted; a ruling that refuses repairs is kept to.
+ * @param repairs collects repairs, if given; rulings that refuse repairs are respected.
  */
 export function inspectFile(text: SourceText, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): Inspection {
   const source = new Source(text, tools.grammars, tools.spelling);
@@ -52,7 +52,7 @@ export function inspectFile(text: SourceText, set: RuleSet, tools: Tools, repair
   }
 }
 
-/** The same as {@link inspectFile} for a source that somebody else disposes of, with the account of its waivers. */
+/** The same as {@link inspectFile} for a source that the caller disposes of, with the account of its waivers. */
 export function inspectSource(source: Source, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): { readonly inspection: Inspection; readonly account: WaiverAccount } {
   const { text } = source;
   const unfinished: RuleId[] = [];
@@ -71,7 +71,7 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   return { inspection: { lines, findings: findings.all, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished }, account };
 }
 
-/** Rules climb from a node to those around it; in code nested deeper than this, which nobody writes, that would take for ever. */
+/** Rules climb from a node to its ancestors; in code nested deeper than this, which nobody writes by hand, that would take forever. */
 const DEEPEST = 1000;
 
 function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[]): RuleHits[] {
@@ -82,15 +82,15 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
       const hits = listOf(planned.run(seen));
       if (hits.length > 0) found.push({ planned, hits });
     } catch (error) {
-      // V8 ends calls that go too deep with this error; no hand-written code is nested so far.
-      // A house rule's search that takes too long is stopped.
+      // V8 throws this error when calls nest too deeply; no hand-written code gets that far.
+      // A house rule's search took too long.
       if (!(error instanceof RangeError || error instanceof SearchStopped)) throw error;
       unfinished.push(planned.rule.id);
     }
   };
-  // Loops by place, here and in what is run for each file: V8 does not make them fast in time, and `of` makes an object each turn.
+  // Indexed loops, here and in all code that runs per file: V8 optimizes too late for them, and `of` allocates an object per iteration.
   for (let at = 0; at < plan.text.length; at += 1) run(plan.text[at] as RunnableRule<Source>, source);
-  // Where rules of text alone are in force, nothing is parsed.
+  // If only text rules are in force, nothing is parsed.
   if (source.grammar === null || (plan.tree.length === 0 && plan.combined === null)) return found;
   const parsed = source as ParsedSource;
   if (parsed.tree.depth > DEEPEST) {
@@ -110,7 +110,7 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
   return found;
 }
 
-/** Hits as a list. Most finders that yield them yield none. */
+/** Hits as a list. Most generators yield none. */
 function listOf(hits: Iterable<Hit>): readonly Hit[] {
   if (Array.isArray(hits)) return hits as readonly Hit[];
   let list: Hit[] | null = null;
@@ -132,7 +132,7 @@ function judge(
   });
 }
 
-/** Adds findings in the order of the text. */
+/** Adds findings in text order. */
 function addFindings(findings: FileFindings, found: RuleHits[], set: RuleSet, account: WaiverAccount, repairs: Map<Finding, Repair> | null): void {
   const { text } = findings;
   const hasWaivers = account.waivers.length > 0;

@@ -9,39 +9,39 @@ import { grammarNames, kindsOf } from '../syntax/grammar-names.js';
 import type { Grammars } from '../syntax/grammars.js';
 import type { ParsedSource, Source } from '../syntax/source.js';
 
-/** A rule in force, with how it finds. */
+/** A rule in force, with its finder. */
 export interface PlannedRule<Finder> {
   readonly rule: Rule;
   /** Its place among all rules by their ids. */
   readonly order: number;
   readonly kind: FindingKind;
-  /** Whether rulings let its findings be repaired. */
+  /** Whether rulings allow its findings to be repaired. */
   readonly mayRepair: boolean;
   readonly options: OptionValues;
   readonly finder: Finder;
 }
 
-/** A rule in force that looks at a file by itself. */
+/** A rule in force that examines each file by itself. */
 export interface RunnableRule<Seen> extends PlannedRule<unknown> {
-  /** Kinds of nodes without any of which there is nothing to be found; null where that cannot be said. */
+  /** Node types of which at least one must occur for anything to be found; null if unknown. */
   readonly needs: readonly number[] | null;
   readonly run: (source: Seen) => Iterable<Hit>;
 }
 
-/** What is done with the files of one grammar (or of a language without one) under one rule set. */
+/** How to inspect the files of one grammar (or of a language without one) under one rule set. */
 export interface Plan {
   readonly text: readonly RunnableRule<Source>[];
   readonly tree: readonly RunnableRule<ParsedSource>[];
   readonly query: readonly PlannedRule<SyntaxFinder<OptionValues>>[];
-  /** Rules about waivers, that about unused ones last: the others may be waived, which is a use. */
+  /** Rules about waivers, the one about unused waivers last: the others can be waived, which is a use. */
   readonly waivers: readonly PlannedRule<WaiverFinder>[];
-  /** The queries of `query` in one; null when there are none. */
+  /** The combined query of the query rules; null if there are none. */
   readonly combined: CombinedQuery | null;
 }
 
 const UNUSED = 'waivers/unused';
 
-/** Makes plans, each once. */
+/** Makes each plan once. */
 export class Planner {
   private readonly plans = new Map<RuleSet, Map<string, Plan>>();
   private readonly queries = new Map<string, CombinedQuery>();
@@ -79,7 +79,7 @@ export class Planner {
     return { text, tree, query, waivers, combined: grammar === null ? null : this.combine(query, grammar) };
   }
 
-  /** Rule sets that differ in levels and options alone share their query. */
+  /** Rule sets that differ only in levels and options share their query. */
   private combine(planned: readonly PlannedRule<SyntaxFinder<OptionValues>>[], grammar: GrammarId): CombinedQuery | null {
     if (planned.length === 0) return null;
     const key = [grammar, ...planned.map(({ rule }) => rule.id)].join(' ');

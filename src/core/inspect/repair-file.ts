@@ -9,32 +9,32 @@ import { applyEdits } from './apply-edits.js';
 import { FollowedFindings, type FollowedFinding } from './followed-findings.js';
 import { inspectFile, type Tools } from './inspect-file.js';
 
-/** Repairs of one repair may make room for another; more rounds than this mean that two of them undo each other. */
+/** One repair may make another possible; more rounds than this mean that two of them undo each other. */
 const MOST_PASSES = 12;
 
 /** What came of repairing one file. */
 export interface RepairedText {
   readonly text: SourceText;
-  /** How many findings were repaired, by rule. */
+  /** The number of repaired findings, by rule. */
   readonly repaired: ReadonlyMap<RuleId, number>;
-  /** Findings whose repair would have broken the file, or never came to an end. The code stays as it was there. */
+  /** Findings whose repair would have broken the file or did not settle. The code there stays as it was. */
   readonly withdrawn: readonly Finding[];
-  /** What is found afterwards, without what is excused. */
+  /** The open findings that remain. */
   readonly left: readonly Finding[];
   /** Findings of the ledger that are still there, with other fingerprints than before. */
   readonly reprinted: readonly FollowedFinding[];
 }
 
 /**
- * Repairs a file in memory: round by round, so that repairs which overlap, or make room for each other, all get their turn.
+ * Repairs a file in memory, round by round, so that repairs which overlap or enable each other all get their turn.
  * A repair after which the file parses worse than before is withdrawn.
  * @param wants which rules are to repair.
- * @param ledger the known findings: what it excuses is left alone.
+ * @param ledger the known findings: those that it excuses are not repaired.
  */
 export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: (rule: RuleId) => boolean, ledger: Ledger = Ledger.NONE): RepairedText {
   const repaired = new Map<RuleId, number>();
   const withdrawn: Finding[] = [];
-  /** Repairs that are not tried again, by their rule and what they would write. */
+  /** Repairs not to try again, keyed by rule and replacement text. */
   const refused = new Set<string>();
   const seen = new Set<string>();
   let current = text;
@@ -51,7 +51,7 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
     });
     const reprinted = known.changed(findings, current);
     if (offered.length === 0) return { text: current, repaired, withdrawn, left, reprinted };
-    // Two rules that undo each other would go on for ever: the state before is as good as any.
+    // Two rules that undo each other would go on forever: the state before is as good as any.
     const isCircle = pass >= MOST_PASSES || seen.has(current.text);
     if (isCircle) return { text: current, repaired, withdrawn: [...withdrawn, ...offered.map(({ finding }) => finding)], left, reprinted };
     seen.add(current.text);
@@ -66,12 +66,12 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
   }
 }
 
-/** A finding is the same in the next round when its rule, its message and its line are. */
+/** A finding is the same in the next round if its rule, message and line are. */
 function keyOf({ rule, message, span }: Finding, text: SourceText): string {
   return `${rule}\0${message}\0${text.lineText(span.start.line).trim()}`;
 }
 
-/** A finding with what would mend it. */
+/** A finding with its repair. */
 interface Offer {
   readonly finding: Finding;
   readonly repair: Repair;
@@ -83,7 +83,7 @@ interface Round {
   readonly broken: readonly Offer[];
 }
 
-/** Applies as many repairs as fit side by side; where the file would parse worse for it, those that do not are found one by one. */
+/** Applies as many repairs as fit side by side; if the file would parse worse, tries them one by one to find the culprits. */
 function applyRound(text: SourceText, offered: readonly Offer[], tools: Tools): Round {
   const chosen = withoutOverlaps(offered);
   const before = errorsIn(text, tools);
@@ -95,9 +95,9 @@ function applyRound(text: SourceText, offered: readonly Offer[], tools: Tools): 
   return { next: applied(text, kept), applied: kept, broken };
 }
 
-/** The first of several repairs that touch each other; the others come in the next round. */
+/** Of repairs that touch each other, the first; the others follow in the next round. */
 function withoutOverlaps(offered: readonly Offer[]): Offer[] {
-  /** Sorted; none touches another. */
+  /** Sorted; no two touch. */
   const taken: Edit[] = [];
   return offered.filter(({ repair }) => {
     const edits = editsOf(repair);
@@ -107,7 +107,7 @@ function withoutOverlaps(offered: readonly Offer[]): Offer[] {
   });
 }
 
-/** The index of the first edit that ends where another begins, or further on. */
+/** The index of the first edit that ends at or after the start of another. */
 function placeFor({ start }: Edit, taken: readonly Edit[]): number {
   let [low, high] = [0, taken.length];
   while (low < high) {
@@ -118,7 +118,7 @@ function placeFor({ start }: Edit, taken: readonly Edit[]): number {
   return low;
 }
 
-/** A byte-order mark stands before all offsets, so that its going touches nothing. */
+/** A byte-order mark comes before all offsets, so removing it touches nothing. */
 function editsOf(repair: Repair): readonly Edit[] {
   return repair === 'drop-byte-order-mark' ? [] : repair;
 }
@@ -127,7 +127,7 @@ function applied(text: SourceText, chosen: readonly Offer[]): SourceText {
   return applyEdits(text, chosen.flatMap(({ repair }) => editsOf(repair)), chosen.some(({ repair }) => repair === 'drop-byte-order-mark'));
 }
 
-/** How many places of a text do not follow the grammar of its language. */
+/** The number of places in a text that do not follow the grammar of its language. */
 function errorsIn(text: SourceText, { grammars }: Tools): number {
   const source = new Source(text, grammars);
   try {
@@ -139,7 +139,7 @@ function errorsIn(text: SourceText, { grammars }: Tools): number {
   }
 }
 
-/** Nodes that the parser made up because they were missing have no text. */
+/** Nodes that the parser inserted because they were missing have no text. */
 function missingIn({ tree }: Source): number {
   let missing = 0;
   tree?.root.walk((node) => {

@@ -4,13 +4,13 @@ import { compareLevels, type ActiveLevel } from '../model/level.js';
 import type { CheckReport } from '../model/report.js';
 import { CONFIDENCES, type Confidence, type RuleId } from '../model/rule.js';
 
-/** What is asked about. A part that is null lets all through. */
+/** What is asked about. A null part is no restriction. */
 export interface FindingQuestion {
   readonly rules: ReadonlySet<RuleId> | null;
   readonly concerns: ReadonlySet<string> | null;
 }
 
-/** What of the answer is shown. A part that is null lets all through. */
+/** What part of the answer is shown. A null part is no restriction. */
 export interface FindingDisplay {
   /** This level and those above it. */
   readonly level: ActiveLevel | null;
@@ -18,25 +18,25 @@ export interface FindingDisplay {
   readonly confidence: Confidence | null;
 }
 
-/** How many findings that are not excused are not shown, and why. One that is below both bounds counts for its level. */
+/** How many open findings are not shown, and why. One below both bounds counts under its level. */
 export interface NotShown {
   readonly level: number;
   readonly confidence: number;
 }
 
-/** The report with the findings that are asked about. Files stay, so that those without a finding count as clean. */
+/** The report with the findings asked about. All files stay, so that those without a finding count as clean. */
 export function narrowed(report: CheckReport, { rules, concerns }: FindingQuestion): CheckReport {
   if (rules === null && concerns === null) return report;
   return withFindings(report, ({ rule }) => (rules === null || rules.has(rule)) && (concerns === null || concerns.has(report.catalog.get(rule)?.concern ?? '')));
 }
 
-/** The report with the findings that may make it fail: those that the project trusts enough. */
+/** The report with the findings that may make the check fail: those with enough confidence for the project. */
 export function trusted(report: CheckReport): CheckReport {
   const { confidence, catalog } = report;
   return confidence === null ? report : withFindings(report, (finding) => isTrusted(finding, confidence, catalog));
 }
 
-/** The report with the findings that are shown, and how many are not. */
+/** The report with the findings to show, and the number not shown. */
 export function shown(report: CheckReport, { level, confidence }: FindingDisplay): { readonly report: CheckReport; readonly notShown: NotShown } {
   const notShown = { level: 0, confidence: 0 };
   if (level === null && confidence === null) return { report, notShown };

@@ -1,7 +1,7 @@
 import type { Finding } from '../model/finding.js';
 import type { CheckedSource, CheckReport } from '../model/report.js';
 
-/** What one rule found at one level in one file and nothing excuses, in the order of the text. */
+/** The open findings of one rule at one level in one file, in text order. */
 export interface OpenFindings {
   readonly rule: Finding['rule'];
   readonly level: Finding['level'];
@@ -10,10 +10,10 @@ export interface OpenFindings {
   fixable: number;
 }
 
-/** The findings of one file, put together by rule and level. */
+/** The findings of one file, grouped by rule and level. */
 export interface FileTally {
   readonly file: CheckedSource;
-  /** In the order in which their first findings stand in the text. */
+  /** In the order of their first findings. */
   readonly rules: readonly OpenFindings[];
   readonly open: number;
   readonly byLedger: number;
@@ -21,7 +21,7 @@ export interface FileTally {
 
 const known = new WeakMap<CheckReport['files'], readonly FileTally[]>();
 
-/** Puts the findings of each file together by rule, once: there may be some hundred thousand, and several ask. */
+/** Groups the findings of each file by rule, once: there may be hundreds of thousands, and several views need them. */
 export function talliesOf(files: CheckReport['files']): readonly FileTally[] {
   let tallies = known.get(files);
   if (tallies === undefined) known.set(files, (tallies = files.map(tallyOf)));
@@ -42,7 +42,7 @@ function tallyOf(file: CheckedSource): FileTally {
       continue;
     }
     open += 1;
-    // Findings of one rule often follow each other.
+    // Findings of one rule often come in a row.
     if (latest?.rule !== rule || latest.level !== level) {
       latest = rules.find((other) => other.rule === rule && other.level === level);
       if (latest === undefined) rules.push((latest = { rule, level, findings: [], fixable: 0 }));

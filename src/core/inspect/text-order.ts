@@ -8,8 +8,8 @@ export interface RuleHits {
 }
 
 /**
- * Goes through the hits of several rules in the order of the text; at one place in the order of the rules' ids, and of
- * one rule's in its own order.
+ * Visits the hits of several rules in text order; at the same place in the order of rule ids and, within
+ * a rule, in its own order.
  */
 export function inTextOrder(found: RuleHits[], visit: (hit: Hit, by: PlannedRule<unknown>) => void): void {
   found.sort((a, b) => a.planned.order - b.planned.order);

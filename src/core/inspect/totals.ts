@@ -3,10 +3,10 @@ import type { FailOn } from '../model/layer.js';
 import type { CheckReport } from '../model/report.js';
 import { talliesOf } from './tally.js';
 
-/** How many files and findings a check comes to. Excused findings count as `excused` alone. */
+/** The numbers of files and findings in a check. Excused findings count only as `excused`. */
 export interface Totals {
   readonly files: number;
-  /** Files without a finding that is not excused. */
+  /** Files without open findings. */
   readonly clean: number;
   readonly error: number;
   readonly warning: number;
@@ -17,7 +17,7 @@ export interface Totals {
   readonly byLedger: number;
 }
 
-/** Counts what a check found. */
+/** Counts the findings of a check. */
 export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
   const counts: Record<ActiveLevel, number> = { error: 0, warning: 0, note: 0 };
   const totals = { clean: 0, fixable: 0, excused: 0, byLedger: 0 };
@@ -34,7 +34,7 @@ export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
   return { files: files.length, clean, ...counts, fixable, excused, byWaiver: excused - byLedger, byLedger };
 }
 
-/** Whether the check fails: something not excused was found at or above a level. */
+/** Whether the check fails: there is an open finding at or above a level. */
 export function hasFailed({ files }: Pick<CheckReport, 'files'>, failOn: FailOn): boolean {
   if (failOn === 'never') return false;
   const totals = totalsOf({ files });

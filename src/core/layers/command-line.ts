@@ -16,7 +16,7 @@ export const COMMAND_LINE_LAYER: LayerInstance = {
 
 const FORM = "Write 'SELECTOR=LEVEL' or 'RULE.OPTION=VALUE', such as 'text/line-width.max=80'.";
 
-/** What is wrong with a setting, and the name that may have been meant. */
+/** What is wrong with a setting, and the name that was probably meant. */
 export interface SettingMistake {
   readonly wrong: string;
   readonly advice: string;
@@ -24,7 +24,7 @@ export interface SettingMistake {
 
 /**
  * Reads one setting of the command line: `SELECTOR=LEVEL`, or `RULE.OPTION=VALUE` with a YAML flow value.
- * @returns the statement, or what is wrong.
+ * @returns the statement or what is wrong with the setting.
  */
 export function readSetting(text: string, catalog: Catalog): SelectingStatement | SettingMistake {
   const equals = text.indexOf('=');
@@ -58,7 +58,7 @@ function readOptionSetting(left: string, right: string, catalog: Catalog): Selec
   return settingOf(selector, null, { name: option, value });
 }
 
-/** A YAML flow value as data; undefined when it is none. */
+/** A YAML flow value as data; undefined if it is not one. */
 function flowValue(text: string): unknown {
   const document = parseDocument(text, { logLevel: 'silent' });
   if (document.errors.length > 0 || document.warnings.length > 0) return undefined;

@@ -9,7 +9,7 @@ export function isDate(text: string): boolean {
   return day >= 1 && day <= days;
 }
 
-/** A day so many days after another, by the proleptic Gregorian calendar (ISO 8601-1). */
+/** The day a number of days after another, in the proleptic Gregorian calendar (ISO 8601-1). */
 export function daysAfter(day: string, days: number): string {
   return dayOf(numberOf(day) + days);
 }

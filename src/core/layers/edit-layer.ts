@@ -4,10 +4,10 @@ import type { Level } from '../model/level.js';
 import { nearName } from './near-name.js';
 import { appendYaml, deleteYaml, EditError, setYaml, type YamlPath } from './edit-yaml.js';
 
-/** What a ruling is to say; what is not said stays as it is. */
+/** What a ruling should say; parts left out stay as they are. */
 export interface RulingChange {
   readonly level?: Level;
-  /** Values as they are written, edits of lists too. */
+  /** Values as written in the file, list edits included. */
   readonly options?: Readonly<Record<string, unknown>>;
   readonly guard?: GuardKind;
   readonly waivers?: Permission;
@@ -17,7 +17,7 @@ export interface RulingChange {
   readonly until?: string;
 }
 
-/** An adoption as it is to be written. */
+/** An adoption to write. */
 export interface NewAdoption {
   readonly use: string;
   readonly only: readonly string[];
@@ -25,9 +25,9 @@ export interface NewAdoption {
 }
 
 /**
- * Writes a ruling into the text of a layer file, or changes the one that is there.
- * @param zone the name of the zone that it is for; null for the file as a whole.
- * @throws EditError when the file has no such zone, or cannot be edited without harm.
+ * Adds a ruling to the text of a layer file, or changes the existing one.
+ * @param zone the name of the zone to put it in; null for the file as a whole.
+ * @throws EditError if the file has no such zone or cannot be edited safely.
  */
 export function setRuling(text: string, zone: string | null, selector: string, change: RulingChange): string {
   const path = rulingPath(text, zone, selector);
@@ -45,26 +45,26 @@ export function setRuling(text: string, zone: string | null, selector: string, c
   return edited;
 }
 
-/** What the ruling for a rule says of an option, as it is written; undefined where it says nothing. @throws EditError when the file has no such zone. */
+/** The value that a rule's ruling has for an option, as written; undefined if it has none. @throws EditError if the file has no such zone. */
 export function optionIn(text: string, zone: string | null, rule: string, option: string): unknown {
   return valueAt(text, [...rulingPath(text, zone, rule), 'options', option]);
 }
 
-/** Takes a ruling out of the text of a layer file. @throws EditError when there is none, or the file cannot be edited without harm. */
+/** Removes a ruling from the text of a layer file. @throws EditError if there is none or the file cannot be edited safely. */
 export function removeRuling(text: string, zone: string | null, selector: string): string {
   const path = rulingPath(text, zone, selector);
   if (valueAt(text, path) === undefined) throw new EditError(`it has no ruling for ${selector}${zone === null ? '' : ` in the zone ${zone}`}`);
   return deleteYaml(text, path);
 }
 
-/** Adds an adoption behind those that a layer file, or a zone of it, has. @throws EditError as {@link setRuling}. */
+/** Adds an adoption after the existing ones of a layer file or of one of its zones. @throws EditError as {@link setRuling}. */
 export function addAdoption(text: string, zone: string | null, { use, only, except }: NewAdoption): string {
   const path = [...zonePath(text, zone), 'presets'];
   const item = only.length + except.length === 0 ? use : { use, ...(only.length > 0 && { only }), ...(except.length > 0 && { except }) };
   return valueAt(text, path) === undefined && zone === null ? atTop(text, item) : appendYaml(text, path, item);
 }
 
-/** Lets a layer file adopt another preset in the place of one. @throws EditError when it does not adopt that. */
+/** Replaces an adopted preset with another. @throws EditError if the file does not adopt it. */
 export function replaceAdoption(text: string, from: string, to: string): string {
   const list = valueAt(text, ['presets']);
   const index = Array.isArray(list) ? list.findIndex((item) => item === from || (isMapping(item) && item['use'] === from)) : -1;
@@ -72,13 +72,13 @@ export function replaceAdoption(text: string, from: string, to: string): string 
   return setYaml(text, isMapping((list as unknown[])[index]) ? ['presets', index, 'use'] : ['presets', index], to);
 }
 
-/** The references of the presets that a text of a layer file adopts at its top. */
+/** The presets that the text of a layer file adopts at its top level. */
 export function adoptedIn(text: string): string[] {
   const list = valueAt(text, ['presets']);
   return Array.isArray(list) ? list.flatMap((item: unknown) => (typeof item === 'string' ? item : isMapping(item) && typeof item['use'] === 'string' ? item['use'] : [])) : [];
 }
 
-/** Presets are read first, so they stand first: behind what a file says of itself. */
+/** Presets come right after the title and the like, since they take effect first. */
 function atTop(text: string, item: unknown): string {
   const document = parseDocument(text, { logLevel: 'silent' });
   const pairs = isMap(document.contents) && document.contents.flow !== true ? document.contents.items : [];

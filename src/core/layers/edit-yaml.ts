@@ -1,35 +1,35 @@
 import { Document, isCollection, isMap, isScalar, isSeq, Lexer, parseDocument, stringify, visit, type Node, type Pair, type YAMLMap, type YAMLSeq } from 'yaml';
 
-/** Where a value stands in a YAML document: keys of mappings, indexes of lists. */
+/** The path to a value in a YAML document: keys of mappings, indexes of lists. */
 export type YamlPath = readonly (string | number)[];
 
-/** A text that cannot be edited so that only what is meant changes; the message says why. */
+/** Thrown if a text cannot be edited without changing something else; the message says why. */
 export class EditError extends Error {
   override readonly name = 'EditError';
 
-  /** @param advice what to do instead; null where the file is to be edited by hand. */
+  /** @param advice what to do instead; null if only editing by hand helps. */
   constructor(message: string, readonly advice: string | null = null) {
     super(message);
   }
 }
 
 /**
- * Sets a value in a YAML text. Everything else keeps its lines to the letter: comments, order, quotes and line ends.
- * @param path mappings that are missing on the way are made.
- * @throws EditError where something else would change with it, as below an anchor.
+ * Sets a value in a YAML text. Everything else stays exactly as it is: comments, order, quotes and line ends.
+ * @param path missing mappings on the way are created.
+ * @throws EditError if something else would change with it, as below an anchor.
  */
 export function setYaml(text: string, path: YamlPath, value: unknown): string {
   return checked(text, spliced(text, (document, source) => setAt(document, source, path, value)), (data) => setData(data, path, value));
 }
 
-/** Adds an item at the end of a list, which is made where it is missing. @throws EditError as {@link setYaml}. */
+/** Appends an item to a list, which is created if missing. @throws EditError as {@link setYaml}. */
 export function appendYaml(text: string, path: YamlPath, value: unknown): string {
   const list = parse(text).getIn(path, true);
   if (!isSeq(list) || list.items.length === 0) return setYaml(text, path, [value]);
   return checked(text, spliced(text, (_document, source) => appendTo(list, source, value)), (data) => setData(data, [...path, list.items.length], value));
 }
 
-/** Takes a value out, and the mappings that are left empty by that. @throws EditError as {@link setYaml}. */
+/** Removes a value, and the mappings that become empty by that. @throws EditError as {@link setYaml}. */
 export function deleteYaml(text: string, path: YamlPath): string {
   const document = parse(text);
   let own = path;
@@ -41,7 +41,7 @@ export function deleteYaml(text: string, path: YamlPath): string {
   return checked(text, spliced(text, (parsed, source) => deleteAt(parsed, source, own)), (data) => deleteData(data, own), true);
 }
 
-/** One change of a text: what stands from `start` up to `end` gives way. */
+/** One change of a text: replaces what is between `start` and `end`. */
 interface Splice {
   readonly start: number;
   readonly end: number;
@@ -60,7 +60,7 @@ function spliced(text: string, find: (document: Document.Parsed, source: string)
   return text.slice(0, start) + written.replaceAll('\n', lineEnd) + text.slice(end);
 }
 
-/** What comes out must be what is meant and nothing else, with every comment still there. */
+/** The result must be exactly what is meant, with every comment still there. */
 function checked(before: string, after: string, change: (data: unknown) => unknown, mayLoseComments = false): string {
   const document = parseDocument(after, { logLevel: 'silent' });
   const expected = change(parse(before).toJS({ maxAliasCount: 10_000 }) ?? {});
@@ -82,7 +82,7 @@ function setAt(document: Document.Parsed, text: string, path: YamlPath, value: u
     if (around === undefined && depth > 0) continue;
     if (isMap(around) && around.items.length > 0) return addedTo(around, text, String(path[depth]), nested(path.slice(depth + 1), value));
     if (!isEmpty(around)) break;
-    // A key without a value, or with an empty mapping, gets one below it; a file without any gets one at its end.
+    // A key without a value, or with an empty mapping, gets the new mapping below it; a file without the key gets it at the end.
     if (depth > 0) return setAt(document, text, path.slice(0, depth), nested(path.slice(depth), value));
     if (!isMap(around)) return { start: text.length, end: text.length, text: `${endsOpen(text) ? '\n' : ''}${blockOf(nested(path, value), 0)}` };
   }
@@ -97,7 +97,7 @@ function isEmpty(node: Node | null | undefined): boolean {
   return node == null || (isMap(node) && node.items.length === 0) || (isScalar(node) && node.value === null);
 }
 
-/** A value in the place of another. */
+/** Replaces a value. */
 function replaced(node: Node, text: string, value: unknown): Splice {
   const [start, end] = node.range as [number, number, number];
   const isShort = value === null || typeof value !== 'object';
@@ -108,12 +108,12 @@ function replaced(node: Node, text: string, value: unknown): Splice {
   const flow = flowOf(value);
   if (isScalar(node) && node.value !== null && flow.length <= LONGEST_FLOW) return { start, end: trimmedEnd(text, start, end), text: flow };
   if (isFlow && Object.keys(value).length > 0 && (node as YAMLMap).items.length > 0) return { start, end, text: flow };
-  // The key stands on its own line, so that the block goes below it.
+  // The key is alone on its line, so the block goes below it.
   const before = withoutEnd(text.slice(0, start)).length;
   return { start: before, end: trimmedEnd(text, start, end), text: `\n${withoutEnd(blockOf(value, indent + 2))}` };
 }
 
-/** Most columns of a mapping that is written in one line. */
+/** The most columns of a mapping written on one line. */
 const LONGEST_FLOW = 80;
 
 function addedTo(around: YAMLMap, text: string, key: string, value: unknown): Splice {
@@ -137,9 +137,9 @@ function appendTo(list: YAMLSeq, text: string, value: unknown): Splice {
   return below(text, end, lines);
 }
 
-/** Lines behind the line in which a value ends. */
+/** Lines inserted after the line in which a value ends. */
 function below(text: string, end: number, lines: string): Splice {
-  // A block text ends with its last line end.
+  // A block scalar ends with its last line end.
   if (text[end - 1] === '\n') return { start: end, end, text: lines };
   const lineEnd = text.indexOf('\n', end);
   return lineEnd < 0 ? { start: text.length, end: text.length, text: `\n${withoutEnd(lines)}` } : { start: lineEnd + 1, end: lineEnd + 1, text: lines };
@@ -165,20 +165,20 @@ function deleteAt(document: Document.Parsed, text: string, path: YamlPath): Spli
   return { start: lineStart, end: lineEnd < 0 ? text.length : lineEnd + 1, text: '' };
 }
 
-/** The end of a value without the blanks, comments and line ends behind it. */
+/** The end of a value, without the blanks, comments and line ends after it. */
 function trimmedEnd(text: string, start: number, end: number): number {
   return start + withoutEnd(text.slice(start, end)).length;
 }
 
-/** A text without the blanks and line ends of YAML behind it (YAML 1.2.2, sections 5.4 and 5.5); other white space belongs to a value. */
+/** A text without trailing blanks and line ends of YAML (YAML 1.2.2, sections 5.4 and 5.5); other white space belongs to a value. */
 function withoutEnd(text: string): string {
   return text.replace(/[ \t\r\n]+$/, '');
 }
 
-/** Texts on one line each, so that they can stand at any depth. */
+/** Writes scalars on one line, so that they fit at any depth. */
 const STYLE = { lineWidth: 0, blockQuote: false, doubleQuotedAsJSON: true } as const;
 
-/** Keys whose values read best in one line. */
+/** Keys whose values read best on one line. */
 const IN_ONE_LINE = new Set(['options', 'only', 'except', 'match', 'languages', 'add', 'drop']);
 
 function endsOpen(text: string): boolean {
@@ -189,12 +189,12 @@ function scalarOf(value: unknown): string {
   return withoutEnd(stringify(value, STYLE));
 }
 
-/** A value in one line. */
+/** A value on one line. */
 function flowOf(value: unknown): string {
   return withoutEnd(stringify(value, { ...STYLE, collectionStyle: 'flow', flowCollectionPadding: true }));
 }
 
-/** A value in lines of its own; what is short enough stands in one. */
+/** A value as a block; short parts go on one line. */
 function blockOf(value: unknown, indent: number): string {
   const document = new Document(value);
   visit(document, {

@@ -3,7 +3,7 @@ import type { Problem } from '../model/problem.js';
 import { formatSelector } from '../model/selector.js';
 import { problemAt } from './schema-problems.js';
 
-/** The rulings and zones of a file that give no reason, for a project whose policy asks for one. */
+/** The rulings and zones of a file without a reason, for a project whose policy requires one. */
 export function missingReasons({ rulings, zones }: LayerFile): Problem[] {
   const ofRulings = (list: readonly Ruling[]): Problem[] => list
     .filter(({ because }) => because === null)

@@ -1,12 +1,12 @@
 import { distance } from 'fastest-levenshtein';
 import { LEVELS, type Level } from '../model/level.js';
 
-/** Letters from which on the beginning of a name is enough to know it. */
+/** From this many letters on, the beginning of a name identifies it. */
 const LEAST_BEGINNING = 3;
 
 /**
- * The known name that was probably meant by `name`: one that begins with it, or differs in at most a third of its letters.
- * @returns null when none is near.
+ * The known name that `name` probably meant: one that begins with it or differs in at most a third of its letters.
+ * @returns null if none is near.
  */
 export function nearName(name: string, known: Iterable<string>): string | null {
   const wanted = name.toLowerCase();
@@ -15,7 +15,7 @@ export function nearName(name: string, known: Iterable<string>): string | null {
   let longer: string | null = null;
   for (const candidate of known) {
     const own = candidate.toLowerCase();
-    // Letters that changed places are one slip.
+    // Swapped letters are one typo.
     const steps = isSwapped(wanted, own) ? 1 : distance(wanted, own);
     if (steps < least) {
       best = candidate;
@@ -33,13 +33,13 @@ function isSwapped(a: string, b: string): boolean {
   return at >= 0 && a[at] === b[at + 1] && a[at + 1] === b[at] && a.slice(at + 2) === b.slice(at + 2);
 }
 
-/** Words that people use for a level, and which one that is here. */
+/** Other words for levels, with the level. */
 const LEVEL_WORDS: Readonly<Record<string, Level>> = {
   err: 'error', fatal: 'error', critical: 'error', severe: 'error', high: 'error', on: 'warning', medium: 'warning', minor: 'note', low: 'note', info: 'note', information: 'note', hint: 'note',
   advice: 'note', none: 'off', no: 'off', never: 'off', disable: 'off', disabled: 'off', ignore: 'off', false: 'off', true: 'warning',
 };
 
-/** The level that was probably meant by a word; null when none is near. */
+/** The level that a word probably meant; null if none is near. */
 export function nearLevel(word: string): Level | null {
   return LEVEL_WORDS[word.toLowerCase()] ?? nearName(word, LEVELS) as Level | null;
 }

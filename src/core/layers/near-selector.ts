@@ -2,7 +2,7 @@ import type { Catalog } from '../catalog/catalog.js';
 import { parseSelector, type Selector } from '../model/selector.js';
 import { nearName } from './near-name.js';
 
-/** The existing selector that was probably meant by a text; null where none is near. */
+/** The existing selector that a text probably meant; null if none is near. */
 export function nearSelector(text: string, catalog: Catalog): string | null {
   const selector = parseSelector(text);
   return nearName(text, selector === null ? catalog.rules.map(({ id }) => id) : namesLike(selector, catalog));

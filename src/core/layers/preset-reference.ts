@@ -5,10 +5,10 @@ const BUILT_IN = /^elvar:([a-z][a-z-]*)$/;
 /** A package's name as npm allows it, with its scope, and a path in the package. */
 const PACKAGE = /^npm:((?:@[a-z0-9~-][a-z0-9._~-]*\/)?[a-z0-9~-][a-z0-9._~-]*)(?:\/(.+))?$/;
 
-/** The preset of a package where no other is named. */
+/** The preset of a package, unless the reference names another file. */
 const PACKAGE_PRESET = 'elvar-preset.yaml';
 
-/** Reads how a preset is named; null when the text is no preset reference. */
+/** Reads a preset reference; null if the text is not one. */
 export function parsePresetReference(text: string): PresetReference | null {
   if (text.includes('\0')) return null;
   const builtIn = BUILT_IN.exec(text)?.[1];
@@ -18,7 +18,7 @@ export function parsePresetReference(text: string): PresetReference | null {
   return /^\.{1,2}\/./.test(text) ? { kind: 'file', path: text, text } : remoteReference(text);
 }
 
-/** What was probably meant by a text that is no reference: a path without its beginning, or the bare name of a built-in preset. */
+/** The reference that an invalid text probably meant: a path without `./`, or a built-in preset without its prefix. */
 export function nearReference(text: string): string | null {
   if (/^[\w.@-][^:]*\.ya?ml$/.test(text)) return `./${text}`;
   return /^[a-z][a-z-]*$/.test(text) ? `elvar:${text}` : null;
@@ -27,7 +27,7 @@ export function nearReference(text: string): string | null {
 /** `git:URL#REVISION[:PATH]`: git allows neither `#` at the end of a URL that it reads, nor `:` in a revision. */
 const GIT = /^git:([^#\s-][^#\s]*)#([^:#\s-][^:#\s]*)(?::([^:]+))?$/;
 
-/** Servers of this machine alone (RFC 6761, section 6.3; RFC 1122, section 3.2.1.3): nothing that is not encrypted comes from elsewhere. */
+/** Servers on this machine (RFC 6761, section 6.3; RFC 1122, section 3.2.1.3), the only ones from which plain HTTP is accepted. */
 const LOOPBACK = /^(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])$/;
 
 function remoteReference(text: string): RemoteReference | null {
@@ -37,15 +37,15 @@ function remoteReference(text: string): RemoteReference | null {
   return isSafeUrl(text) ? { kind: 'web', url: text, text } : null;
 }
 
-/** Whether a preset may be fetched from an address: encrypted, or from this machine. */
+/** Whether a preset may be fetched from an address: it is encrypted or on this machine. */
 export function isSafeUrl(text: string): boolean {
   const { protocol, hostname, username, password } = new URL(text);
   return username + password === '' && (protocol === 'https:' || (protocol === 'http:' && LOOPBACK.test(hostname)));
 }
 
 /**
- * What a path means that a remote preset adopts: a file beside it, at the same revision.
- * @returns null where the path leads out of what is fetched.
+ * Resolves a path that a remote preset adopts: a file relative to it, at the same revision.
+ * @returns null if the path leads outside of what is fetched.
  */
 export function besideRemote(remote: RemoteReference, path: string): RemoteReference | null {
   if (remote.kind === 'web') return remoteReference(new URL(path, remote.url).href);

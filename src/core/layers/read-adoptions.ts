@@ -26,7 +26,7 @@ function readAdoption(item: YamlNode, reading: Reading): Adoption | null {
   const only = nodeAt(item, ['only']).whole ? readSelectors(item, 'only', reading) : null;
   const filter = { only, except: readSelectors(item, 'except', reading) };
   const use = nodeAt(item, ['use']);
-  // What is no text has been reported by the schema.
+  // The schema has already reported what is not a string.
   return use.whole && typeof use.node.value === 'string' ? readReference(use.node, filter, reading) : null;
 }
 

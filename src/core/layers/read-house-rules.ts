@@ -11,7 +11,7 @@ import type { Reading } from './reading.js';
 import { describeValue, problemsOfIssues } from './schema-problems.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';
 
-/** A house rule as it is written, and one of its options. */
+/** The schemas of a house rule and of one of its options. */
 const schemas = lazily(() => {
   const text = z.string().min(1);
   const option = z.strictObject({
@@ -37,13 +37,13 @@ const schemas = lazily(() => {
   return { rule, option };
 });
 
-/** What these let through. */
+/** What the schemas let through. */
 type RuleData = z.output<ReturnType<typeof schemas>['rule']>;
 type OptionData = z.output<ReturnType<typeof schemas>['option']>;
 
 const keys = lazily(() => Object.keys(schemas().rule.shape));
 
-/** Reads the `rules` block of a layer file. What is wrong is reported; such a rule is left out. */
+/** Reads the `rules` block of a layer file. Mistakes are reported; a rule with one is left out. */
 export function readHouseRules(root: YamlNode, reading: Reading): HouseRule[] {
   const { node: block, whole } = nodeAt(root, ['rules']);
   if (!whole || block.value === undefined) return [];
@@ -97,7 +97,7 @@ function typeOf(value: OptionData['default']): HouseOption['type'] {
   return typeof value as 'number' | 'boolean' | 'string';
 }
 
-/** Null for all languages; undefined when one is unknown, which has been reported. */
+/** Null for all languages; undefined if one is unknown, which has been reported. */
 function readLanguages(node: YamlNode, languages: readonly string[], reading: Reading): HouseRule['languages'] | undefined {
   if (languages.includes('*')) return null;
   const known = LANGUAGES.map(({ id }) => id);

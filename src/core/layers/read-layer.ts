@@ -20,19 +20,19 @@ const POLICY_KEYS = Object.keys(layerFileSchema.shape.policy.unwrap().shape);
 export interface LayerSource {
   /** How the file is named: relative to the project root, or a built-in preset's reference. */
   readonly file: string;
-  /** By which it is known however it was reached; the same as `file` where nothing else is given. */
+  /** Its identity, however it was reached; by default the same as `file`. */
   readonly identity?: string;
-  /** Where it stands, which decides the keys it may have. */
+  /** Its role, which decides the keys it may have. */
   readonly role: LayerRole;
-  /** Whether it comes from outside of the project. */
+  /** Whether it comes from outside the project. */
   readonly isOutside?: boolean;
 }
 
-/** A layer file that was read, and all that is wrong with it. With problems, the layer holds what could be read. */
+/** A layer file and all its mistakes. If there are any, the layer holds what could be read. */
 export interface LayerReading {
   readonly layer: LayerFile;
   readonly problems: readonly Problem[];
-  /** What is told and left aside. */
+  /** Problems that are reported as warnings and otherwise ignored. */
   readonly warnings: readonly Problem[];
 }
 
@@ -86,7 +86,7 @@ function keysFor(role: LayerRole, block: '' | 'scope'): string[] {
   return Object.keys(shape).filter((key) => KEYS_BY_ROLE[prefix + key]?.includes(role) ?? true);
 }
 
-/** Blocks whose items are read one by one, with problems of their own, and how deep their schema still speaks. */
+/** Blocks whose items are read one by one, with problems of their own, and the depth down to which the schema's problems count. */
 const READ_BY_ITEM: Readonly<Record<string, number>> = { presets: 1, scope: 2, languages: 2 };
 
 function fileProblems(issues: Parameters<typeof problemsOfIssues>[0], root: YamlNode, role: LayerRole): Problem[] {
@@ -102,7 +102,7 @@ function misplacedKeys(root: YamlNode, role: LayerRole): Problem[] {
   return Object.entries(KEYS_BY_ROLE).flatMap(([key, roles]) => {
     const { node, whole } = nodeAt(root, key.split('.'));
     if (!whole || roles.includes(role)) return [];
-    // A file that may not have the whole block needs no word about its parts.
+    // If the file may not have the block at all, its parts need no message.
     const block = KEYS_BY_ROLE[key.split('.')[0] as string];
     if (key.includes('.') && block !== undefined && !block.includes(role)) return [];
     const belongs = roles.includes('directory') ? 'the layer files of the project' : 'the layer file at the project root';
@@ -110,7 +110,7 @@ function misplacedKeys(root: YamlNode, role: LayerRole): Problem[] {
   });
 }
 
-/** A guard binds a team, and nobody's own file does that. */
+/** A guard binds the team, so a personal file may not have one. */
 function personalGuards({ rulings, zones }: LayerFile): Problem[] {
   const all = [...rulings, ...zones.flatMap((zone) => zone.rulings)];
   return all.flatMap(({ guard }) => (guard === null ? [] : [problemAt(guard.place, { code: 'personal-guard' })]));

@@ -7,11 +7,11 @@ import { readYaml } from './yaml-text.js';
 
 /** A preset that was fetched, and what it was then. */
 export interface Pin {
-  /** As layer files name it. */
+  /** The reference in layer files. */
   readonly reference: string;
   /** `sha256-` and the digest of its bytes in hexadecimal digits (FIPS 180-4). */
   readonly digest: string;
-  /** The commit it was taken from; null where it came from a web server. */
+  /** Its commit; null if it came from a web server. */
   readonly commit: string | null;
   /** The day on which it was fetched, as YYYY-MM-DD. */
   readonly since: string | null;
@@ -23,7 +23,7 @@ const lockSchema = lazily(() => z.strictObject({
   })),
 }));
 
-/** Reads the text of a lock file. @param file how it is named in places. */
+/** Reads the text of a lock file. @param file its name in places. */
 export function readLock(text: string, file: string): { readonly pins: readonly Pin[]; readonly problems: readonly Problem[] } {
   const { root, problems } = readYaml(text, file);
   if (root === null) return { pins: [], problems };
@@ -33,7 +33,7 @@ export function readLock(text: string, file: string): { readonly pins: readonly 
   return { pins: read.data.presets.map(({ reference, digest, commit, since }) => ({ reference, digest, commit: commit ?? null, since: since ?? null })), problems };
 }
 
-/** The text of a lock file, sorted by reference, so that branches merge. */
+/** The text of a lock file, sorted by reference so that branches merge. */
 export function writeLock(pins: readonly Pin[]): string {
   const sorted = pins.toSorted((a, b) => (a.reference < b.reference ? -1 : 1));
   const presets = sorted.map(({ reference, digest, commit, since }) => ({ reference, ...(commit !== null && { commit }), digest, ...(since !== null && { since }) }));

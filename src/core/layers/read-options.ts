@@ -10,7 +10,7 @@ import { nodeAt, type YamlNode } from './yaml-text.js';
 
 const listEditSchema = z.strictObject({ add: z.array(z.string()).optional(), drop: z.array(z.string()).optional() });
 
-/** Reads the options of a ruling; they go only with a whole rule id. */
+/** Reads the options of a ruling; only a full rule id may have options. */
 export function readOptions(selector: Selector, ruling: YamlNode, reading: Reading): OptionSetting[] {
   const { node: block, whole } = nodeAt(ruling, ['options']);
   if (!whole || block.parts.size === 0) return [];
@@ -40,7 +40,7 @@ function readOption(name: string, rule: Rule, node: YamlNode, reading: Reading):
   return null;
 }
 
-/** Reports the keys of a mapping for a list option that are not those of an edit. @returns whether there were any. */
+/** Reports the keys of a list edit other than `add` and `drop`. @returns whether there were any. */
 function reportWrongEdit({ default: standard }: OptionDeclaration, node: YamlNode, reading: Reading): boolean {
   if (!Array.isArray(standard) || typeof node.value !== 'object' || node.value === null || Array.isArray(node.value)) return false;
   const unknown = [...node.parts].filter(([key]) => !EDIT_KEYS.includes(String(key)));
@@ -53,7 +53,7 @@ function reportWrongEdit({ default: standard }: OptionDeclaration, node: YamlNod
 /** The keys of an edit of a list. */
 const EDIT_KEYS = ['add', 'drop'];
 
-/** A value as a change of an option: the value itself, or for a list an edit of it. Null when the option does not take it. */
+/** A value as a change of an option: the value itself or, for a list, an edit. Null if the option does not accept it. */
 export function parseOption(declaration: OptionDeclaration, value: unknown): OptionChange | null {
   const whole = declaration.schema.safeParse(value);
   if (whole.success) return whole.data as OptionValue;
@@ -61,6 +61,6 @@ export function parseOption(declaration: OptionDeclaration, value: unknown): Opt
   const edit = listEditSchema.safeParse(value);
   if (!edit.success) return null;
   const { add = [], drop = [] } = edit.data;
-  // What is added must be fit for the list; what is dropped only has to be a text.
+  // Added items must be valid for the list; dropped ones only have to be strings.
   return declaration.schema.safeParse(add).success ? { add, drop } : null;
 }

@@ -5,7 +5,7 @@ import { nodeAt, type YamlNode } from './yaml-text.js';
 
 /**
  * Reads a list of patterns below `node`. YAML swallows some patterns that are not in quotes (a leading `!`, `*` or
- * `#` has a meaning of its own there), so whatever is not plainly a text is a problem.
+ * `#` has a meaning of its own there), so whatever is not plainly a string is a mistake.
  */
 export function readPatterns(node: YamlNode, path: readonly string[], problems: Problem[]): PatternLine[] {
   const { node: list, whole } = nodeAt(node, path);

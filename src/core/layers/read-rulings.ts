@@ -15,7 +15,7 @@ const RULING_KEYS = Object.keys(rulingSchema.shape);
 
 /**
  * Reads the `rulings` block of a layer file or a zone.
- * @returns the rulings in the order in which they hold: the wider selector first, equals as they are written.
+ * @returns the rulings in cascade order: the wider selector first, equals as written.
  */
 export function readRulings(node: YamlNode, reading: Reading): Ruling[] {
   const { node: block, whole } = nodeAt(node, ['rulings']);
@@ -73,7 +73,7 @@ function readSelector(key: string, place: Place, reading: Reading): Selector | n
   return selector;
 }
 
-/** The problem with a selector that selects no rule; null when it selects some. */
+/** The problem with a selector that selects no rule; null if it selects any. */
 export function unknownSelector(selector: Selector, place: Place, catalog: Catalog): Problem | null {
   if (catalog.select(selector).length > 0) return null;
   const text = formatSelector(selector);

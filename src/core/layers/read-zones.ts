@@ -26,7 +26,7 @@ export function readZones(root: YamlNode, reading: Reading): Zone[] {
 
 function readZone(item: YamlNode, reading: Reading): Zone {
   const read = zoneSchema.safeParse(item.value);
-  // The items of lists are read one by one, with problems of their own.
+  // List items are read one by one, with problems of their own.
   if (!read.success) reading.problems.push(...problemsOfIssues(read.error.issues.filter(({ path }) => path.length < 2), item, ZONE_KEYS));
   const atMost = read.data?.['at-most'];
   return {
@@ -42,7 +42,7 @@ function readZone(item: YamlNode, reading: Reading): Zone {
   };
 }
 
-/** Where a key of a mapping stands. */
+/** The place of a key in a mapping. */
 export function keyPlaceOf(node: YamlNode, key: string): Place {
   const { node: part } = nodeAt(node, [key]);
   return part.keyPlace ?? part.place;

@@ -2,21 +2,21 @@ import type { Catalog } from '../catalog/catalog.js';
 import type { Place } from '../model/place.js';
 import type { Problem, ProblemDetail } from '../model/problem.js';
 
-/** What is gathered while a layer file is read. */
+/** Collects problems while a layer file is read. */
 export class Reading {
-  /** What stops the run. */
+  /** Problems that stop the run. */
   readonly problems: Problem[] = [];
-  /** What is told and left aside. */
+  /** Problems that are reported as warnings and otherwise ignored. */
   readonly warnings: Problem[] = [];
 
-  /** @param isOutside whether the file is from outside of the project: there, a rule that is unknown may be newer than Elvar. */
+  /** @param isOutside whether the file is from outside the project: there, an unknown rule may be newer than Elvar. */
   constructor(readonly catalog: Catalog, private readonly isOutside: boolean) {}
 
   report(place: Place, detail: ProblemDetail): void {
     this.problems.push({ file: place.file, place, detail });
   }
 
-  /** Reports something unknown: from outside it is left aside with a warning. */
+  /** Reports something unknown; in a file from outside it is ignored with a warning. */
   reportUnknown(place: Place, detail: ProblemDetail): void {
     (this.isOutside ? this.warnings : this.problems).push({ file: place.file, place, detail });
   }

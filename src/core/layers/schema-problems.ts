@@ -6,13 +6,13 @@ import { nearLevel, nearName } from './near-name.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';
 
 /**
- * Turns what a Zod schema found wrong with the value of `node` into problems with places.
- * A missing key has no node: its problem stands at the value around it. An unknown key stands at the key itself.
+ * Turns the issues that a Zod schema found with the value of `node` into problems with places.
+ * A missing key has no node: its problem is placed at the enclosing value. An unknown key is reported at the key itself.
  */
 export function problemsOfIssues(issues: readonly z.core.$ZodIssue[], node: YamlNode, known: readonly string[]): Problem[] {
   return issues.flatMap((issue) => {
     const found = nodeAt(node, issue.path);
-    // What could not be read at all has been reported already.
+    // What could not be read has already been reported.
     if (found.whole && found.node.value === undefined) return [];
     if (issue.code === 'unrecognized_keys') {
       return issue.keys.map((key) => {
@@ -28,7 +28,7 @@ export function problemsOfIssues(issues: readonly z.core.$ZodIssue[], node: Yaml
   });
 }
 
-/** The level that was probably meant, where that is one of those that are known here. */
+/** The level that was probably meant, if it is allowed here. */
 function nearLevelOf(word: string, known: readonly string[]): string | null {
   const level = nearLevel(word);
   return level !== null && known.includes(level) ? level : nearName(word, known);

@@ -7,7 +7,7 @@ const text = z.string().min(1);
 const patterns = z.array(z.string());
 const level = z.enum(LEVELS);
 
-/** A ruling in its long form. Options and dates are checked elsewhere. */
+/** A ruling in long form. Options and dates are checked elsewhere. */
 export const rulingSchema = z.strictObject({
   level: level.optional(),
   options: z.record(z.string(), z.unknown()).optional(),
@@ -19,17 +19,17 @@ export const rulingSchema = z.strictObject({
   ledger: z.enum(['allow', 'refuse']).optional(),
 });
 
-/** A ruling in its short form: just the level. */
+/** A ruling in short form: just the level. */
 export const shortRulingSchema = level;
 
-/** The adoption of a part of a preset. Its selectors are read one by one, elsewhere. */
+/** The adoption of a part of a preset. Its selectors are read elsewhere, one by one. */
 export const adoptionSchema = z.strictObject({
   use: z.string(),
   only: z.array(z.string()).optional(),
   except: z.array(z.string()).optional(),
 });
 
-/** One zone; its presets and rulings are read one by one, elsewhere. */
+/** One zone; its presets and rulings are read elsewhere, one by one. */
 export const zoneSchema = z.strictObject({
   name: text.optional(),
   match: patterns.optional(),
@@ -70,10 +70,10 @@ export const layerFileSchema = z.strictObject({
   rules: z.unknown().optional(),
 });
 
-/** A layer file as {@link layerFileSchema} lets it through. */
+/** A layer file that passed {@link layerFileSchema}. */
 export type LayerFileData = z.output<typeof layerFileSchema>;
 
-/** Keys that only some layer files may have; `scope` keys are named with a dot. */
+/** Keys that only some layer files may have; keys in `scope` are written with a dot. */
 export const KEYS_BY_ROLE: Readonly<Record<string, readonly LayerRole[]>> = {
   inherit: ['root', 'directory'],
   scope: ['root', 'directory'],

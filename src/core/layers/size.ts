@@ -1,6 +1,6 @@
 const UNITS: Readonly<Record<string, number>> = { B: 1, KiB: 1024, MiB: 1024 ** 2, GiB: 1024 ** 3 };
 
-/** Reads a size such as `2 MiB` (IEC 80000-13 units) or a plain number of bytes; null when the text is none. */
+/** Reads a size such as `2 MiB` (IEC 80000-13 units) or a plain number of bytes; null if the text is neither. */
 export function parseSize(text: string): number | null {
   const [, amount, unit] = /^(\d+(?:\.\d+)?)\s*(B|KiB|MiB|GiB)?$/.exec(text.trim()) ?? [];
   if (amount === undefined) return null;

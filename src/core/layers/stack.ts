@@ -4,7 +4,7 @@ import type { Located, Place } from '../model/place.js';
 import { formatSelector, type Selector } from '../model/selector.js';
 import type { LayerInstance, Statement, StatementZone } from '../model/statement.js';
 
-/** A zone as it stands in a stack. Its patterns are relative to the directory of the stack it was added in. */
+/** A zone in a stack. Its patterns are relative to the directory of the stack that added it. */
 export interface ZoneCondition {
   readonly zone: Zone;
 }
@@ -15,7 +15,7 @@ export interface SelectingStatement {
   readonly statement: Statement;
 }
 
-/** Statements that stand together: they hold for a file when all zones around them do, and for rules that all filters let through. */
+/** Statements that belong together: they hold for files in all zones around them, and for rules that pass all filters. */
 export interface Block {
   readonly layer: LayerInstance;
   readonly zones: readonly ZoneCondition[];
@@ -26,19 +26,19 @@ export interface Block {
 /** What one layer file adds to a stack. */
 export interface Segment {
   readonly blocks: readonly Block[];
-  /** Indexes of the blocks that stand in no zone. */
+  /** Indexes of the blocks outside zones. */
   readonly unconditional: readonly number[];
-  /** Indexes of the blocks in a zone, by their innermost. */
+  /** Indexes of the blocks in zones, keyed by the innermost zone. */
   readonly byZone: ReadonlyMap<ZoneCondition, readonly number[]>;
 }
 
-/** Everything that is said for the files of a directory, lowest first. Directories that add nothing share their parent's. */
+/** All blocks that apply to the files of a directory, lowest first. Directories that add nothing share their parent's. */
 export interface Stack {
   /** Lowest first; without the catalog and the command line. */
   readonly layers: readonly LayerInstance[];
-  /** The stack that this one extends; null for the one in which nothing is said. */
+  /** The stack that this one extends; null for the empty one. */
   readonly parent: Stack | null;
-  /** Whether everything in `parent` is inherited; else only what is guarded. */
+  /** Whether everything in `parent` is inherited; if not, only guarded rulings are. */
   readonly inherits: boolean;
   /** What this stack adds. */
   readonly own: Segment;
@@ -46,11 +46,11 @@ export interface Stack {
 
 const NO_SEGMENT: Segment = { blocks: [], unconditional: [], byZone: new Map() };
 
-/** The stack in which nothing is said. */
+/** The empty stack. */
 export const EMPTY_STACK: Stack = { layers: [], parent: null, inherits: true, own: NO_SEGMENT };
 
 /**
- * The blocks of a segment that hold for a file, in their order. Of hundreds of zones a file lies in few, so the
+ * The blocks of a segment that hold for a file, in order. A file lies in few of possibly hundreds of zones, so the
  * others are not looked at.
  */
 export function activeBlocks({ blocks, unconditional, byZone }: Segment, active: readonly ZoneCondition[]): readonly Block[] {
@@ -64,12 +64,12 @@ export function activeBlocks({ blocks, unconditional, byZone }: Segment, active:
   return indexes.map((index) => blocks[index] as Block);
 }
 
-/** Finds the layer file that an adoption brings in; undefined when it could not be read, which has been reported. */
+/** Finds the layer file that an adoption brings in; undefined if it could not be read, which has been reported. */
 export type AdoptionLookup = (adoption: Adoption) => LayerFile | undefined;
 
 /**
  * The stack of a directory: its parent's, then the layer file of the directory itself.
- * @param conditions filled with the zones that the layer adds, in their order.
+ * @param conditions receives the zones that the layer adds, in order.
  */
 export function extendStack(parent: Stack, layer: LayerFile, lookup: AdoptionLookup, conditions: ZoneCondition[]): Stack {
   const builder = new StackBuilder(lookup, conditions, layer.role === 'personal');
@@ -157,7 +157,7 @@ class StackBuilder {
       waivers,
       fix,
       ledger,
-      // No guard comes from the personal layer, not from the presets it adopts either.
+      // The personal layer gives no guards, and neither do the presets it adopts.
       guard: this.isPersonal ? null : guard,
       because,
       until,

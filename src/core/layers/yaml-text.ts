@@ -4,22 +4,22 @@ import {
 import type { Place } from '../model/place.js';
 import type { Problem, ProblemDetail } from '../model/problem.js';
 
-/** A value of a YAML text with where it stands; the places of its parts hang below it. */
+/** A value of a YAML text with its place; its parts are below it. */
 export interface YamlNode {
-  /** The value as plain data; undefined where it could not be read, which has then been reported. */
+  /** The value as plain data; undefined if it could not be read, which has been reported. */
   readonly value: unknown;
   readonly place: Place;
-  /** Where the key stands under which the value is; null for list items and the whole document. */
+  /** The place of the value's key; null for list items and the document. */
   readonly keyPlace: Place | null;
   /** Whether the value was written with a tag or through an alias. */
   readonly written: 'plain' | 'tag' | 'alias';
   readonly parts: ReadonlyMap<string | number, YamlNode>;
 }
 
-/** How many values aliases may stand for in one file: enough for people, too few for a bomb. */
+/** The most values that aliases may expand to in one file: enough for people, too few for a bomb. */
 const MOST_ALIASED_VALUES = 10_000;
 
-/** Deepest nesting that is read; a layer file needs six. */
+/** The deepest nesting allowed; a layer file needs six levels. */
 const DEEPEST = 100;
 
 class ReadingStopped extends Error {
@@ -30,8 +30,8 @@ class ReadingStopped extends Error {
 
 /**
  * Reads a YAML 1.2 text (yaml.org/spec/1.2.2). Warnings of the parser count as errors.
- * @param file how the file is named in places.
- * @returns the root value (null for an empty text) and every problem met.
+ * @param file the file's name in places.
+ * @returns the root value (null for an empty text) and every problem.
  */
 export function readYaml(text: string, file: string): { root: YamlNode | null; problems: Problem[] } {
   const lines = new LineCounter();
@@ -45,7 +45,7 @@ export function readYaml(text: string, file: string): { root: YamlNode | null; p
 
   let documents: Document.Parsed[];
   try {
-    // A file with nothing but comments is an empty list here, a document with null contents is not.
+    // The parser returns no document for a file with only comments, and one for an explicit null.
     documents = parseAllDocuments(text, { lineCounter: lines, prettyErrors: false, logLevel: 'silent', uniqueKeys: false }) as Document.Parsed[];
   } catch (error) {
     if (error instanceof RangeError) return failed({ code: 'yaml-too-deep' }, null);
@@ -74,7 +74,7 @@ export function readYaml(text: string, file: string): { root: YamlNode | null; p
   }
 }
 
-/** A stretch of the text whose place is worked out when it is asked for: few places ever are. */
+/** A stretch of the text whose place is computed on demand: few places are ever needed. */
 class Spot {
   private known: Place | null = null;
 
@@ -106,7 +106,7 @@ class ReadNode implements YamlNode {
   }
 }
 
-/** Turns the nodes of a document into plain values that keep their places. */
+/** Converts the nodes of a document to plain values that keep their places. */
 class NodeReader {
   private aliasedValues = 0;
   private depth = 0;
@@ -118,7 +118,7 @@ class NodeReader {
     private readonly problems: Problem[],
   ) {}
 
-  /** @param usedAt where the alias stands through which `node` is read; null when it is read in its own place. */
+  /** @param usedAt the place of the alias through which `node` is read; null if it is read in its own place. */
   read(node: Node, keySpot: Spot | null, usedAt: Spot | null = null): ReadNode {
     const spot = usedAt ?? this.spotOf(node);
     if (usedAt !== null && ++this.aliasedValues > MOST_ALIASED_VALUES) {
@@ -145,7 +145,7 @@ class NodeReader {
 
   private readValue(node: Node, spot: Spot, keySpot: Spot | null, usedAt: Spot | null): ReadNode {
     const written = node.tag === undefined ? 'plain' : 'tag';
-    // A tag that means nothing has been reported with the parser's warnings.
+    // An unknown tag has been reported with the parser's warnings.
     if (node.tag !== undefined && !node.tag.startsWith('tag:yaml.org,2002:')) return new ReadNode(undefined, spot, keySpot, written);
     if (isScalar(node)) return new ReadNode(node.value, spot, keySpot, written);
     this.openAnchors.add(node);
@@ -194,8 +194,8 @@ class NodeReader {
 }
 
 /**
- * The node at `path` below `node`, or, for a part that is missing, the nearest one above it.
- * @returns the node and whether the whole path was there.
+ * The node at `path` below `node` or, if a part is missing, the nearest one above it.
+ * @returns the node, and whether the whole path exists.
  */
 export function nodeAt(node: YamlNode, path: readonly PropertyKey[]): { node: YamlNode; whole: boolean } {
   let current = node;

@@ -1,10 +1,10 @@
 /** The parts of a ledger as text. */
 export interface Blocks {
-  /** What stands before the list, its key left out. */
+  /** The text before the list, without its key. */
   readonly head: string;
-  /** What stands before the dash of each entry. */
+  /** The indentation of each entry's dash. */
   readonly indent: string;
-  /** The entries in their order. */
+  /** The entries, in order. */
   readonly entries: readonly Block[];
   /** Comments after the last entry. */
   readonly tail: string;
@@ -20,8 +20,8 @@ export interface Block {
 }
 
 /**
- * Takes a ledger apart into its entries.
- * @returns null where it is not written as a block an entry, below the key `findings`.
+ * Splits a ledger into its entries.
+ * @returns null unless it is written as one block per entry below the key `findings`.
  */
 export function blocksOf(text: string): Blocks | null {
   const lines = text.replace(/^\uFEFF/, '').split(/\r?\n/);
@@ -52,7 +52,7 @@ function isAside(line: string): boolean {
   return /^[ \t]*(?:#|$)/.test(line);
 }
 
-/** Lines as a text, each with a line end. */
+/** Joins lines, each with a line end. */
 export function linesText(lines: readonly string[]): string {
   return lines.map((line) => `${line}\n`).join('');
 }

@@ -2,24 +2,24 @@ import type { Finding } from '../model/finding.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { AccountedEntry, WrittenEntry } from '../model/ledger.js';
 
-/** Which part of the tree was looked at, so that a finding that was not met is known to be gone. */
+/** Which part of the tree was checked, so that a known finding that did not turn up there is known to be gone. */
 export interface LookedAt {
-  /** Whether a run has looked at the file of this path, or there is none any more. */
+  /** Whether a run has checked the file at this path, or it no longer exists. */
   readonly saw: (path: string) => boolean;
 }
 
-/** The known findings of a project, and the account of which were met. */
+/** The known findings of a project, and an account of which turned up. */
 export class Ledger {
-  /** The ledger of a project that has none. */
+  /** The empty ledger. */
   static readonly NONE = new Ledger([], '');
 
   private readonly byKey = new Map<string, WrittenEntry[]>();
   private readonly met = new Map<WrittenEntry, { readonly finding: Finding; readonly isRefused: boolean }>();
 
   /**
-   * @param entries in the order of the file.
+   * @param entries in file order.
    * @param today the day on which entries have expired or not, as YYYY-MM-DD.
-   * @param renamed for paths that are gone, where their files are now.
+   * @param renamed for paths that are gone, the new paths of their files.
    */
   constructor(readonly entries: readonly WrittenEntry[], private readonly today: string, private readonly renamed: ReadonlyMap<string, string> = new Map()) {
     for (const entry of entries) {
@@ -30,28 +30,28 @@ export class Ledger {
     }
   }
 
-  /** Where the file of an entry is now. */
+  /** The current path of an entry's file. */
   pathOf({ path }: WrittenEntry): string {
     return this.renamed.get(path) ?? path;
   }
 
-  /** Whether an entry has lost its power, because its last day has passed. */
+  /** Whether an entry has expired. */
   isDue({ until }: WrittenEntry): boolean {
     return until !== null && until < this.today;
   }
 
-  /** What is written down about a finding, whatever became of it. */
+  /** The entry for a finding, whatever its state. */
   entriesOf({ path, rule, fingerprint }: Finding): readonly WrittenEntry[] {
     return this.byKey.get(keyOf(path, rule, fingerprint)) ?? [];
   }
 
-  /** Whether a finding is written down. */
+  /** Whether a finding has an entry. */
   holds(finding: Finding): boolean {
     return this.entriesOf(finding).length > 0;
   }
 
   /**
-   * The findings of a file with those excused that the ledger knows. What a waiver excuses stays excused by the waiver.
+   * The findings of a file, with those excused that the ledger knows. What a waiver excuses stays excused by the waiver.
    * Of several entries about one finding the first that counts excuses. No entry excuses a finding of a rule whose
    * freedom `ledger` is refused.
    * @param rules the file's rule set.
@@ -72,7 +72,7 @@ export class Ledger {
     return isTouched ? judged : findings;
   }
 
-  /** What has become of each entry, once the findings of a run have all been shown to {@link excuse}. */
+  /** The state of each entry, once all findings of a run have gone through {@link excuse}. */
   account({ saw }: LookedAt): AccountedEntry[] {
     return this.entries.map((entry) => {
       const met = this.met.get(entry);

@@ -8,7 +8,7 @@ import { compareProblems, type Problem } from '../model/problem.js';
 import { blocksOf, linesText, type Block } from './blocks.js';
 import { readScalar } from './scalar.js';
 
-/** One entry as it is written. What a person need not write down is optional. */
+/** One entry as written. What people need not write is optional. */
 const entrySchema = lazily(() => z.strictObject({
   path: z.string().min(1),
   rule: z.string().min(1),
@@ -29,7 +29,7 @@ const keys = lazily(() => Object.keys(entrySchema().shape));
 /** The lines that git leaves around both sides of a conflict (git-merge, "How conflicts are presented"). */
 const CONFLICT = /^(?:<{7} |={7}$|>{7} )/m;
 
-/** Reads the text of a ledger. @param file how it is named in places. @returns the entries in their order, and all that is wrong. */
+/** Reads the text of a ledger. @param file its name in places. @returns the entries in order, and all mistakes. */
 export function readLedger(text: string, file: string): { readonly entries: readonly WrittenEntry[]; readonly problems: readonly Problem[] } {
   const conflict = CONFLICT.exec(text);
   if (conflict !== null) {
@@ -71,9 +71,9 @@ function entryOf({ path, rule, line, code, fingerprint, status, because, since, 
 }
 
 /**
- * Reads a ledger as it is written mostly. The YAML parser takes seconds for some ten thousand entries, so it gets only
- * those that are not written simply.
- * @returns null where the text is not one block an entry, or anything is wrong in it: then the parser tells what.
+ * Reads a ledger in its usual form. The YAML parser takes seconds for some ten thousand entries, so it gets only
+ * those in another form.
+ * @returns null if the text is not one block per entry or contains a mistake, which the parser then reports.
  */
 function readSimply(text: string, file: string): WrittenEntry[] | null {
   const entries: WrittenEntry[] = [];
@@ -85,7 +85,7 @@ function readSimply(text: string, file: string): WrittenEntry[] | null {
   return entries;
 }
 
-/** A key and its value on a line of their own. */
+/** A key and its value on one line. */
 const PART = /^( *(?:- )?)([a-z]+): ([^ \t].*)$/;
 
 function readBlock({ line, lines }: Block, index: number): WrittenEntry | null {

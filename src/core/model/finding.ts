@@ -11,7 +11,7 @@ export interface Excuse {
   readonly status: string | null;
 }
 
-/** One place where a rule is not met. What goes for all findings of a rule stands in the catalog. */
+/** One place where a rule is not met. What is true of all findings of a rule is in the catalog. */
 export interface Finding {
   readonly rule: RuleId;
   readonly level: ActiveLevel;
@@ -19,7 +19,7 @@ export interface Finding {
   readonly span: Span;
   readonly message: string;
   readonly fixable: boolean;
-  /** Stays the same when lines above it come and go, or when blanks on its line change. */
+  /** Stays the same when lines above it are added or removed, or blanks on its line change. */
   readonly fingerprint: string;
   readonly excused: Excuse | null;
 }

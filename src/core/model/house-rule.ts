@@ -3,7 +3,7 @@ import type { OptionValue, StricterDirection } from './option.js';
 import type { Place } from './place.js';
 import type { Confidence, RuleId } from './rule.js';
 
-/** An option of a house rule, as it was declared. */
+/** An option of a house rule, as declared. */
 export interface HouseOption {
   readonly name: string;
   readonly type: 'number' | 'boolean' | 'string' | 'list';
@@ -12,7 +12,7 @@ export interface HouseOption {
   readonly about: string;
 }
 
-/** Code that a house rule finds something in, or nothing. */
+/** Example code for a house rule, with or without findings. */
 export interface HouseExample {
   readonly kind: 'good' | 'bad';
   readonly language: LanguageId;
@@ -25,10 +25,10 @@ export type HouseSearch =
   | { readonly by: 'query'; readonly query: string; readonly place: Place }
   | { readonly by: 'pattern'; readonly pattern: string; readonly place: Place };
 
-/** A rule that a layer file declares. Plain data, so that it can be compared and handed to another thread. */
+/** A rule declared in a layer file. Plain data, so that it can be compared and passed to another thread. */
 export interface HouseRule {
   readonly id: RuleId;
-  /** Where it is declared first. */
+  /** Its first declaration. */
   readonly place: Place;
   readonly title: string;
   readonly about: string;
@@ -36,10 +36,10 @@ export interface HouseRule {
   readonly message: string;
   readonly tags: readonly string[];
   readonly confidence: Confidence;
-  /** Languages by their ids; null for all. */
+  /** Language ids; null for all languages. */
   readonly languages: readonly LanguageId[] | null;
   readonly search: HouseSearch;
-  /** What is written in the place of captures, by their names; `finding` is the whole. Null for no repair. */
+  /** Replacement texts by capture name; `finding` is the whole. Null for no repair. */
   readonly replace: Readonly<Record<string, string>> | null;
   readonly options: readonly HouseOption[];
   readonly examples: readonly HouseExample[];

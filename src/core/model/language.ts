@@ -1,7 +1,7 @@
 /** The name of a language, such as `typescript`. */
 export type LanguageId = string;
 
-/** Grammars that Elvar brings along; a language may have one for each form it is written in. */
+/** The grammars that come with Elvar; a language may have one for each of its forms. */
 export const GRAMMARS = [
   'javascript', 'typescript', 'tsx', 'python', 'php', 'java', 'cpp', 'css', 'html', 'bash', 'go', 'json', 'yaml',
 ] as const;
@@ -9,20 +9,20 @@ export const GRAMMARS = [
 /** One of {@link GRAMMARS}. */
 export type GrammarId = (typeof GRAMMARS)[number];
 
-/** How comments are written: from a marker to the end of the line, or between two markers. */
+/** Comment syntax: from a marker to the end of the line, or between two markers. */
 export interface CommentSyntax {
   readonly line: readonly string[];
   readonly block: readonly (readonly [open: string, close: string])[];
 }
 
-/** A language that Elvar knows by the names of its files. */
+/** A language that Elvar recognises by file name. */
 export interface Language {
   readonly id: LanguageId;
-  /** File endings with their dot, such as `.ts`. */
+  /** File extensions with their dot, such as `.ts`. */
   readonly endings: readonly string[];
   /** Whole file names, such as `Dockerfile`. */
   readonly names: readonly string[];
-  /** The grammar, by ending where forms of the language differ; null: the text is checked, not its syntax. */
+  /** The grammar, by extension if forms of the language differ; null if only the text is checked, not the syntax. */
   readonly grammar: GrammarId | Readonly<Record<string, GrammarId>> | null;
   readonly comments: CommentSyntax;
   /** Whether indentation with tabs is part of the language. */

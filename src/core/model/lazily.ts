@@ -1,4 +1,4 @@
-/** What gives a value that is made when somebody first asks for it: a run needs few of all that there is. */
+/** Returns a function that computes its value on the first call: a run needs only few of such values. */
 export function lazily<Value>(make: () => Value): () => Value {
   let made: { readonly value: Value } | null = null;
   return () => (made ??= { value: make() }).value;

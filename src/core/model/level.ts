@@ -1,6 +1,6 @@
 /**
- * How strictly a rule is held: the levels of SARIF 2.1.0 (OASIS, section 3.27.10, property `level`),
- * with `off` in the place of its "none". In falling order.
+ * How strictly a rule is applied: the levels of SARIF 2.1.0 (OASIS, section 3.27.10, property `level`),
+ * with `off` instead of its "none". In falling order.
  */
 export const LEVELS = ['error', 'warning', 'note', 'off'] as const;
 

@@ -1,23 +1,23 @@
 import type * as z from 'zod';
 
-/** What an option can hold. No option is ever null. */
+/** An option's value. No option is ever null. */
 export type OptionValue = number | boolean | string | readonly string[];
 
-/** An edit of the list that stands: what is dropped goes first, then what is added comes at its end. */
+/** An edit of the current list: first drops items, then appends the added ones. */
 export interface ListEdit {
   readonly add: readonly string[];
   readonly drop: readonly string[];
 }
 
-/** What a ruling can say of an option: its new value, or an edit of the list that stands. */
+/** What a ruling can say about an option: its new value, or an edit of the current list. */
 export type OptionChange = OptionValue | ListEdit;
 
-/** Whether a change edits a list; else it replaces the value. */
+/** Whether a change edits a list instead of replacing the value. */
 export function isListEdit(change: OptionChange): change is ListEdit {
   return typeof change === 'object' && !Array.isArray(change);
 }
 
-/** The value that a change makes of the one that stands. An item that is there already is not added again. */
+/** The result of a change to the current value. An item already in the list is not added again. */
 export function changeOption(current: OptionValue, change: OptionChange): OptionValue {
   if (!isListEdit(change)) return change;
   const kept = (Array.isArray(current) ? (current as readonly string[]) : []).filter((item) => !change.drop.includes(item));
@@ -33,12 +33,12 @@ export type OptionValues = Readonly<Record<string, OptionValue>>;
  */
 export type StricterDirection = 'lower' | 'higher' | 'more' | 'fewer' | 'true' | 'false';
 
-/** One option of a rule, declared once: what it accepts, its default and its strict direction. */
+/** The declaration of an option: what it accepts, its default and its strict direction. */
 export interface OptionDeclaration<Schema extends z.ZodType<OptionValue> = z.ZodType<OptionValue>> {
   readonly schema: Schema;
   readonly default: z.output<Schema>;
   readonly stricter: StricterDirection | null;
-  /** What it tunes, in a few words. */
+  /** What it controls, in a few words. */
   readonly about: string;
 }
 
@@ -56,12 +56,12 @@ export function sameOptionValue(a: OptionValue, b: OptionValue): boolean {
   return a.length === b.length && a.every((item, index) => item === b[index]);
 }
 
-/** Whether two option values ask the same of the code: there the order of a list, and what stands in it twice, does not count. */
+/** Whether two option values ask the same of the code: the order of a list and duplicates in it do not count. */
 export function alikeOptionValue(a: OptionValue, b: OptionValue): boolean {
   return a === b || (isSubset(a, b) && isSubset(b, a));
 }
 
-/** Whether both are lists, and all that stands in the first stands in the second. */
+/** Whether both are lists, and the second contains every item of the first. */
 export function isSubset(part: OptionValue, whole: OptionValue): boolean {
   return Array.isArray(part) && Array.isArray(whole) && part.every((item) => whole.includes(item));
 }

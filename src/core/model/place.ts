@@ -11,18 +11,18 @@ export interface Span {
 }
 
 /**
- * Where something was written: the origin that a value keeps from the parser to the screen.
+ * The place where something was written: the origin that a value keeps from the parser to the screen.
  * `file` is relative to the project root with `/`, or a built-in preset's reference such as `elvar:starter`.
  */
 export interface Place {
   readonly file: string;
   readonly line: number;
   readonly column: number;
-  /** How many UTF-16 code units of the line belong to it, at least 1. */
+  /** The number of UTF-16 code units on the line that belong to it, at least 1. */
   readonly length: number;
 }
 
-/** A value together with where it was written. */
+/** A value with its place. */
 export interface Located<Value> {
   readonly value: Value;
   readonly place: Place;

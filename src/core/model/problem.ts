@@ -1,8 +1,8 @@
 import type { Place } from './place.js';
 
 /**
- * What can be wrong with a layer file. Plain data with a closed list of codes: the words come late, where a problem
- * is shown. `near` is an existing name that may have been meant.
+ * What can be wrong with a layer file: plain data with a closed list of codes, put into words when a problem
+ * is shown. `near` is an existing name that was probably meant.
  */
 export type ProblemDetail =
   | { readonly code: 'yaml-syntax'; readonly detail: string }
@@ -56,14 +56,14 @@ export type ProblemDetail =
   | { readonly code: 'house-rule-twice'; readonly id: string; readonly first: Place }
   | { readonly code: 'preset-circle'; readonly circle: readonly string[] };
 
-/** A {@link ProblemDetail} with where it is; `place` is null when the file as a whole is meant. */
+/** A {@link ProblemDetail} with its place; `place` is null for the file as a whole. */
 export interface Problem {
   readonly file: string;
   readonly place: Place | null;
   readonly detail: ProblemDetail;
 }
 
-/** Orders the problems of one file from top to bottom; what is wrong with the file as a whole comes first. */
+/** Orders the problems of one file from top to bottom, those of the whole file first. */
 export function compareProblems({ place: a }: Problem, { place: b }: Problem): number {
   if (a === null || b === null) return Number(a !== null) - Number(b !== null);
   return a.line - b.line || a.column - b.column;

@@ -1,9 +1,9 @@
-/** One change of a text: what stands between two offsets (`end` is exclusive) gives way to `text`. */
+/** One change of a text: replaces what is between two offsets (`end` is exclusive) with `text`. */
 export interface Edit {
   readonly start: number;
   readonly end: number;
   readonly text: string;
 }
 
-/** What mends a finding: changes of the text that belong together, or the byte-order mark in front of it goes. */
+/** The repair of a finding: edits that belong together, or the removal of the byte-order mark. */
 export type Repair = readonly Edit[] | 'drop-byte-order-mark';

@@ -19,27 +19,27 @@ import type { WaiverRecord } from '../waivers/account.js';
 import type { RemovedWaiver } from '../waivers/remove-unused.js';
 import type { LayerInstance, Statement } from './statement.js';
 
-/** What every answer tells besides itself. */
+/** What accompanies every answer. */
 export interface ReportBase {
-  /** The rules there are in this project: those that come with Elvar, and its house rules. */
+  /** The rules in this project: Elvar's own and the house rules. */
   readonly catalog: Catalog;
-  /** Whether `elvar:starter` stands in the place of layer files, of which there are none. */
+  /** Whether `elvar:starter` is used because there are no layer files. */
   readonly usesStarter: boolean;
-  /** What could not be read; the answer lacks it. */
+  /** What could not be read and is missing from the answer. */
   readonly incomplete: readonly IncompletePath[];
   readonly notices: readonly Notice[];
 }
 
-/** What may surprise: something that was left aside, in words or as a problem that is none of the project's; or a setting of the command line that did not take. */
+/** What may surprise: something ignored, in words or as a problem outside the project, or a command-line setting without effect. */
 export type Notice = { readonly text: string } | { readonly problem: Problem } | { readonly refusal: SettingRefusal };
 
 /** Which files are checked, and why the others are not. Both lists are sorted by path. */
 export interface ScopeReport extends ReportBase {
   readonly checked: readonly CheckedFile[];
   readonly skipped: readonly SkippedPath[];
-  /** Checked files that look as if nobody here wrote them. */
+  /** Checked files that do not look like the team's own. */
   readonly foreign: readonly ForeignCode[];
-  /** The git work tree that the root is a part of, absolute; null where it is none, or is the root itself. Nothing outside of the root counts. */
+  /** The git work tree around the root, absolute; null if there is none or it is the root itself. Nothing outside the root counts. */
   readonly workTree: string | null;
 }
 
@@ -52,13 +52,13 @@ export interface ResolvedFile extends CheckedFile {
 export interface ResolveReport extends ReportBase {
   readonly files: readonly ResolvedFile[];
   readonly layerFiles: number;
-  /** The layer files of the project that were read: those of directories, and presets in it. */
+  /** The project's own layer files that were read: those of directories, and presets inside the project. */
   readonly layers: readonly LayerFile[];
-  /** How files are read, as far as the root's file says so. */
+  /** What the root's file says about reading files. */
   readonly settings: ScopeSettings;
-  /** The presets met that are fetched. */
+  /** The fetched presets that are in use. */
   readonly remotes: readonly RemoteReference[];
-  /** What is out, as far as it can be told without looking into files. */
+  /** What is excluded, as far as is known without opening files. */
   readonly skipped: readonly SkippedPath[];
 }
 
@@ -66,18 +66,18 @@ export interface ResolveReport extends ReportBase {
 export interface Explanation extends ReportBase {
   readonly path: string;
   readonly exists: boolean;
-  /** Null when the path's name is of no known language. */
+  /** Null if the path's name belongs to no known language. */
   readonly language: LanguageId | null;
-  /** Why it is not checked; null when it is, or would be if it existed. */
+  /** Why it is not checked; null if it is, or would be if it existed. */
   readonly skipped: SkippedPath | null;
   /** Lowest first; the catalog is the first. */
   readonly layers: readonly LayerInstance[];
   readonly rules: DecidedRules;
-  /** What holds for every file of the project that no zone and no inner layer speaks of. */
+  /** The rules of the project's files that no zone and no inner layer concerns. */
   readonly everywhere: DecidedRules;
 }
 
-/** A comment that begins like a waiver and excuses nothing. */
+/** A comment that begins like a waiver but excuses nothing. */
 export interface MisreadWaiver {
   readonly path: string;
   readonly line: number;
@@ -94,15 +94,15 @@ export interface CheckedSource extends CheckedFile {
   readonly lines: number;
 }
 
-/** What is to be said of one line of a file: its findings, the excused ones too, and the waivers that reach it. */
+/** The answer about one line of a file: its findings, the excused ones too, and the waivers that cover it. */
 export interface LineExplanation {
   readonly explanation: Explanation;
   readonly line: number;
-  /** Where a column is named, and something is found just there, nothing else. */
+  /** If a column is given and there are findings just there, only those. */
   readonly findings: readonly Finding[];
-  /** Each with its selectors that select a rule. */
+  /** Each with those of its selectors that select a rule. */
   readonly waivers: readonly WaiverRecord[];
-  /** Selectors of waivers for this line that select no rule: they reach nothing. */
+  /** Selectors in waivers for this line that select no rule and so cover nothing. */
   readonly unknown: readonly { readonly line: number; readonly selector: string; readonly near: string | null }[];
 }
 
@@ -111,25 +111,25 @@ export interface ImpactReport extends ReportBase {
   readonly changes: RuleChanges;
   /** What becomes of findings, by rule. */
   readonly findings: ReadonlyMap<RuleId, FindingChange>;
-  /** Findings that are not excused, of all rules in the files whose rules change, before and after. */
+  /** The open findings of all rules in the files whose rules change, before and after. */
   readonly counts: { readonly before: number; readonly after: number };
   /** The files in scope after the change, sorted. */
   readonly inScope: readonly string[];
-  /** How many rule sets there are before and after. */
+  /** The numbers of rule sets before and after. */
   readonly sets: { readonly before: number; readonly after: number };
 }
 
 /** What becomes of one ruling. */
 export interface RulingOutcome {
-  /** The level that it sets; null where it says nothing of that, or reaches no file. */
+  /** The level that it sets; null if it sets none or reaches no file. */
   readonly level: Level | null;
-  /** Checked files for which it says something about a rule that knows their language. */
+  /** The number of checked files it applies to, with a rule that knows their language. */
   readonly reached: number;
-  /** Those of them in which it decides a rule's level, an option, a freedom or a guard. */
+  /** The number of those in which it decides a rule's level, an option, a freedom or a guard. */
   readonly deciding: number;
-  /** Those of them in which the rule is in force then. */
+  /** The number of those in which the rule is then in force. */
   readonly inForce: number;
-  /** What keeps it from deciding, most files first. */
+  /** What keeps it from deciding, the most files first. */
   readonly hindrances: readonly Hindrance[];
 }
 
@@ -137,7 +137,7 @@ export interface RulingOutcome {
 export interface Hindrance {
   /** `lowered`: it turns a rule on, and a cap lowers the level. */
   readonly kind: 'refused' | 'overruled' | 'lowered' | 'expired' | 'cut-off';
-  /** The statement in its way, where there is one. */
+  /** The statement in its way, if there is one. */
   readonly by: Statement | null;
   /** The rules concerned, sorted. */
   readonly rules: readonly RuleId[];
@@ -151,9 +151,9 @@ export interface RuleEdit {
   readonly before: string;
   readonly after: string;
   readonly impact: ImpactReport;
-  /** Null where the change is no single ruling, or takes one out. */
+  /** Null if the change is not a single ruling, or removes one. */
   readonly outcome: RulingOutcome | null;
-  /** A preset that becomes a file of the project's own with the change; null where none does. */
+  /** A preset that the change copies into the project; null if none. */
   readonly copy: { readonly file: string; readonly text: string } | null;
 }
 
@@ -165,12 +165,12 @@ export interface DoctorReport extends ReportBase {
   readonly layerFiles: number;
 }
 
-/** What was fetched anew, and what that does. */
+/** The newly fetched presets, and what they do. */
 export interface PinUpdate {
-  /** Presets with what was pinned and what is to be; `before` is null for one that was not pinned, `after` for one that is no longer adopted. */
+  /** Presets with their old and new pins; `before` is null for one not pinned yet, `after` for one no longer adopted. */
   readonly changes: readonly { readonly reference: string; readonly before: Pin | null; readonly after: Pin | null }[];
   readonly unchanged: number;
-  /** Null where there is nothing to compare with: something was not pinned before. */
+  /** Null if there is nothing to compare with, because something was not pinned before. */
   readonly impact: ImpactReport | null;
 }
 
@@ -184,7 +184,7 @@ export interface RuleExcuses {
 export interface ComparedSide {
   readonly name: string;
   readonly kind: 'path' | 'preset';
-  /** False for a path with nothing at it: it is compared as what would hold for a new file there. */
+  /** False for a path that does not exist: its side shows what would apply to a new file there. */
   readonly exists: boolean;
 }
 
@@ -202,26 +202,26 @@ export interface PresetSummary {
   readonly about: string | null;
 }
 
-/** A preset with everything that it adopts merged. */
+/** A preset merged with everything that it adopts. */
 export interface PresetReport extends PresetSummary, ReportBase {
   /** The preset and what it adopts, lowest first. */
   readonly layers: readonly LayerInstance[];
-  /** What it decides for a file in none of its zones. */
+  /** Its decisions for a file in none of its zones. */
   readonly rules: DecidedRules;
-  /** Its zones and those of what it adopts, in their order. */
+  /** Its zones and those of the presets that it adopts, in order. */
   readonly zones: readonly { readonly zone: Zone; readonly layer: LayerInstance; readonly statements: readonly Statement[] }[];
 }
 
-/** A pattern of an inner directory that takes out files for which a guard of an outer layer holds. */
+/** A pattern of an inner directory that excludes files which a guard of an outer layer protects. */
 export interface GuardedOut {
   readonly file: string;
   /** From 1. */
   readonly line: number;
   readonly pattern: string;
-  /** The statements with those guards. */
+  /** The guarding statements. */
   readonly guards: readonly Statement[];
   readonly files: number;
-  /** False where there are more than were counted. */
+  /** False if there are more than were counted. */
   readonly isAll: boolean;
 }
 
@@ -231,95 +231,95 @@ export interface CheckReport extends ReportBase {
   readonly files: readonly CheckedSource[];
   readonly skipped: readonly SkippedPath[];
   readonly misreadWaivers: readonly MisreadWaiver[];
-  /** The lowest level at which findings make the check fail, as the layer files have it. */
+  /** The lowest level at which findings make the check fail, according to the layer files. */
   readonly failOn: FailOn;
-  /** Findings that are trusted less are only counted, and fail nothing; null where all count. */
+  /** Findings with less confidence are only counted and never fail the check; null if all count. */
   readonly confidence: Confidence | null;
   readonly guardedOut: readonly GuardedOut[];
-  /** The known findings, and what has become of each. */
+  /** The known findings, with the state of each. */
   readonly ledger: readonly AccountedEntry[];
-  /** The revision of git since which lines must have changed to be told of; null where all lines are. */
+  /** The git revision since which a line must have changed to be reported; null if all lines are. */
   readonly since: string | null;
 }
 
-/** The ledger, and what has become of each entry. */
+/** The ledger, with the state of each entry. */
 export interface LedgerReport extends ReportBase {
-  /** In the order of the file. */
+  /** In file order. */
   readonly entries: readonly AccountedEntry[];
 }
 
 /** What was changed in the ledger, or would be. */
 export interface LedgerChange extends ReportBase {
   readonly added: readonly LedgerEntry[];
-  /** Entries as they are now. */
+  /** The entries in their new form. */
   readonly changed: readonly LedgerEntry[];
   readonly dropped: readonly LedgerEntry[];
-  /** Findings that were asked for and stay out, since a ruling refuses that the ledger excuses them. */
+  /** Findings that were asked for but left out, since a ruling does not let the ledger excuse them. */
   readonly refused: readonly Finding[];
-  /** How many entries the ledger has then. */
+  /** The number of entries in the ledger afterwards. */
   readonly size: number;
-  /** Why the ledger was left as it is; null when it was written, or was not to be. */
+  /** Why the ledger was not written; null if it was, or was not supposed to be. */
   readonly failed: string | null;
 }
 
-/** Where a rule has one level by one decision. */
+/** The files for which one decision gives a rule its level. */
 export interface RulePlaces {
   readonly level: Level;
-  /** Who decided: the way to the statement, and its zone. */
+  /** What decided: the chain of adoptions to the statement, and its zone. */
   readonly by: string;
   readonly because: string | null;
   /** Paths of the files, sorted. */
   readonly files: readonly string[];
 }
 
-/** All there is to know about a rule, and where it holds in this project. */
+/** Everything about a rule, and where it is in force in this project. */
 export interface RulePage extends ReportBase {
   readonly rule: Rule;
-  /** The presets that come with Elvar and speak of it. `zone` is set where only a zone of the preset does. */
+  /** The built-in presets that concern it. `zone` is set if only a zone of the preset does. */
   readonly presets: readonly { readonly reference: string; readonly level: Level; readonly zone: string | null }[];
-  /** By whose decision it holds, or was turned off, for files of the languages it knows. Most files first. */
+  /** The decisions that turned it on or off, for files of the languages it knows. Most files first. */
   readonly places: readonly RulePlaces[];
-  /** Checked files of a language that the rule knows. */
+  /** The number of checked files in a language that the rule knows. */
   readonly known: number;
-  /** Rules that want the opposite and are in force for some of the same files. */
+  /** Contradicting rules that are in force for some of the same files. */
   readonly clashes: readonly { readonly rule: RuleId; readonly files: number }[];
 }
 
-/** A file as repairs left it, or would leave it. */
+/** A file after its repairs, real or planned. */
 export interface RepairedSource {
   readonly path: string;
-  /** The whole text, with a byte-order mark where there is one. */
+  /** The whole text, with its byte-order mark if it has one. */
   readonly before: string;
   readonly after: string;
-  /** How many findings were repaired, by rule. */
+  /** The number of repaired findings, by rule. */
   readonly repaired: ReadonlyMap<RuleId, number>;
-  /** Findings whose repair would have broken the file, so that it was not made. */
+  /** Findings not repaired because that would have broken the file. */
   readonly withdrawn: readonly Finding[];
-  /** What is found afterwards, without what is excused. */
+  /** The open findings that remain. */
   readonly left: readonly Finding[];
 }
 
-/** A waiver that was written, or would be. */
+/** A waiver that was, or would be, written. */
 export interface WaivedFile {
   readonly path: string;
   /** The line of the comment, from 1. */
   readonly line: number;
   readonly selectors: readonly string[];
-  /** The whole text, with a byte-order mark where there is one. */
+  /** The whole text, with its byte-order mark if it has one. */
   readonly before: string;
   readonly after: string;
-  /** Why the file was left as it is; null when it was written, or was not to be. */
+  /** Why the file was not written; null if it was, or was not supposed to be. */
   readonly failed: string | null;
 }
 
-/** A file without the waivers that excused nothing. */
+/** A file with its useless waivers removed. */
 export interface UnwaivedFile {
   readonly path: string;
-  /** The whole text, with a byte-order mark where there is one. */
+  /** The whole text, with its byte-order mark if it has one. */
   readonly before: string;
   readonly after: string;
   readonly removed: readonly RemovedWaiver[];
-  /** Why the file was left as it is; null when it was written, or was not to be. */
+  /** Why the file was not written; null if it was, or was not supposed to be. */
   readonly failed: string | null;
 }
 
@@ -332,21 +332,21 @@ export interface WaiverList extends ReportBase {
 /** A waiver with where it stands. */
 export interface ListedWaiver extends WaiverRecord {
   readonly path: string;
-  /** The day on which its line was last changed, as YYYY-MM-DD; null where git does not know. */
+  /** The day on which its line last changed, as YYYY-MM-DD; null if git does not know. */
   readonly since: string | null;
 }
 
 /** What was repaired, or would be. */
 export interface FixReport extends ReportBase {
-  /** What was met and is not checked, as far as paths tell. */
+  /** What is not checked, as far as is known from paths. */
   readonly skipped: readonly SkippedPath[];
   /** Sorted by path. */
   readonly files: readonly RepairedSource[];
-  /** Whether the files were written. */
+  /** Whether files were written. */
   readonly written: boolean;
 }
 
-/** The rule sets of a listing with their files, in the order of their first files. */
+/** The rule sets of a listing with their files, ordered by first file. */
 export function filesBySet(files: readonly ResolvedFile[]): Map<RuleSet, ResolvedFile[]> {
   const bySet = new Map<RuleSet, ResolvedFile[]>();
   for (const file of files) {

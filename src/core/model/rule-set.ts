@@ -4,13 +4,13 @@ import type { OptionValues } from './option.js';
 import type { RuleId } from './rule.js';
 import type { Decision } from './statement.js';
 
-/** A rule as a rule set holds it, without the way to the decision. */
+/** A rule in a rule set, without its trail. */
 export interface RuleSetting extends Freedoms {
   readonly level: Level;
   readonly options: OptionValues;
 }
 
-/** The decided rules for a file. Files with equal settings share one, however the settings came about. */
+/** The decided rules for a file. Files with equal settings share one, however they came about. */
 export interface RuleSet {
   /** Equal for rule sets with equal settings, and only for them. */
   readonly id: string;
@@ -18,7 +18,7 @@ export interface RuleSet {
   readonly rules: ReadonlyMap<RuleId, RuleSetting>;
 }
 
-/** A rule set together with one way in which it came about. */
+/** A rule set with one way in which it came about. */
 export interface DecidedRules {
   readonly set: RuleSet;
   /** Every rule of the catalog, sorted by id. */

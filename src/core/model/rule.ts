@@ -16,16 +16,16 @@ export const CONFIDENCES = ['certain', 'likely', 'possible'] as const;
 /** One of {@link CONFIDENCES}. */
 export type Confidence = (typeof CONFIDENCES)[number];
 
-/** What a rule reports: a stretch of the text as UTF-16 offsets (`end` is exclusive) and what is wrong with it. */
+/** What a rule reports: a stretch of text as UTF-16 offsets (`end` is exclusive), and what is wrong with it. */
 export interface Hit {
   readonly start: number;
   readonly end: number;
   readonly message: string;
-  /** What would mend it safely, or what works that out when somebody wants it; left out where nothing would. */
+  /** A safe repair, or a function that works one out on demand; absent if there is none. */
   readonly repair?: Repair | RepairMaker | undefined;
 }
 
-/** Works out the repair of a hit: most runs want to know only that there is one. */
+/** Works out the repair of a hit: most runs only need to know that there is one. */
 export type RepairMaker = (hit: Hit) => Repair;
 
 /** Finds in any file, whatever its language. */
@@ -49,12 +49,12 @@ export type SyntaxFinder<Options> =
 /** Finds by looking at the syntax, where a query cannot say it. */
 export interface TreeFinder<Options> {
   readonly by: 'tree';
-  /** Types of nodes without any of which a file has nothing to be found; null where that cannot be said. */
+  /** Node types of which a file needs at least one for anything to be found; null if unknown. */
   readonly needs: readonly string[] | null;
   find(source: ParsedSource, options: Options): Iterable<Hit>;
 }
 
-/** Finds by what became of a file's waivers, after all other rules have looked at the file. */
+/** Finds by the state of a file's waivers, after all other rules have run. */
 export interface WaiverFinder {
   readonly by: 'waivers';
   find(account: WaiverAccount, catalog: Catalog): Iterable<Hit>;
@@ -63,25 +63,25 @@ export interface WaiverFinder {
 /** How a rule finds in one language. */
 export type Finder<Options> = TextFinder<Options> | SyntaxFinder<Options> | TreeFinder<Options> | WaiverFinder;
 
-/** How a rule finds: the same way in every text, or in a way of its own for each language it knows. */
+/** How a rule finds: the same way in every text, or separately for each language it knows. */
 export type Finders<Options> =
   | { readonly everywhere: TextFinder<Options> | WaiverFinder }
   | { readonly languages: Readonly<Partial<Record<LanguageId, Finder<Options>>>> };
 
-/** Code that meets the rule, or code that does not and where that is found. Run as a test. */
+/** Code that meets the rule, or code that does not, with the places found. Run as a test. */
 export interface Example {
   readonly language: LanguageId;
-  /** Name of the example's file, where its ending matters. */
+  /** The name of the example's file, if its extension matters. */
   readonly file?: string;
   readonly options?: OptionValues;
   readonly code: string;
-  /** Where findings start, as `line:column`; empty for good code. */
+  /** The starts of the findings, as `line:column`; empty for good code. */
   readonly finds: readonly string[];
-  /** The code after all repairs, where the rule has any. */
+  /** The code after all repairs, if the rule has any. */
   readonly repaired?: string;
 }
 
-/** All there is to know about a rule, as it is written in its file. */
+/** Everything about a rule, as written in its file. */
 export interface RuleDeclaration<Options extends OptionDeclarations> {
   readonly id: RuleId;
   readonly title: string;
@@ -91,16 +91,16 @@ export interface RuleDeclaration<Options extends OptionDeclarations> {
   readonly advice: string;
   readonly tags: readonly string[];
   readonly confidence: Confidence;
-  /** Whether it can repair what it finds, some of it at least; not where left out. */
+  /** Whether it can repair at least some of its findings; false if absent. */
   readonly repairs?: boolean;
-  /** Rules that want the opposite: where both are in force, nobody can meet both. */
+  /** Rules that contradict it: no code can meet both. */
   readonly conflicts?: readonly RuleId[];
   readonly options: Options;
   readonly find: Finders<ValuesOf<Options>>;
   readonly examples: readonly Example[];
 }
 
-/** A rule of the catalog, whatever its options are. */
+/** A rule of the catalog, with any options. */
 export interface Rule {
   readonly id: RuleId;
   readonly concern: string;
@@ -128,7 +128,7 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
   if (concern === undefined) throw new Error(`rule id ${declaration.id} is not concern/name`);
   const { find, examples } = declaration;
   for (const language of 'languages' in find ? Object.keys(find.languages) : [undefined]) {
-    // C is read by the grammar of C++, and in the same way.
+    // C is parsed with the grammar of C++, and rules treat it the same way.
     const read = language === 'c' ? 'cpp' : language;
     const isShown = (wanted: boolean): boolean => examples.some((example) => (read === undefined || example.language === read) && isGood(example) === wanted);
     if (!isShown(true) || !isShown(false)) {
@@ -142,7 +142,7 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
     repairs: declaration.repairs ?? false,
     conflicts: declaration.conflicts ?? [],
     house: null,
-    // The option values of a rule are validated against these very declarations before a finder sees them.
+    // A rule's option values are validated against its declarations before a finder sees them.
     find: find as Finders<OptionValues>,
     defaults: Object.fromEntries(defaults),
   };
@@ -152,7 +152,7 @@ function isGood(example: Example): boolean {
   return example.finds.length === 0;
 }
 
-/** The way `rule` finds in `language`; null when it does not know the language. */
+/** The finder of `rule` for `language`; null if the rule does not know the language. */
 export function finderFor(rule: Rule, language: LanguageId): Finder<OptionValues> | null {
   if ('everywhere' in rule.find) return rule.find.everywhere;
   return rule.find.languages[language] ?? null;

@@ -1,6 +1,6 @@
 import type { LanguageId } from './language.js';
 
-/** Why a file is not checked, in the order in which the reasons are tried. */
+/** The reasons why a file is not checked, in the order in which they are tested. */
 export const SKIP_REASONS = [
   'ignored',
   'not-included',
@@ -18,8 +18,8 @@ export const SKIP_REASONS = [
 export type SkipReason = (typeof SKIP_REASONS)[number];
 
 /**
- * The pattern that decided; `file` and `line` are null for the built-in list. `pattern` is null where a path is out
- * because no pattern of an include list matches it: then file and line are those of the list.
+ * The pattern that decided; `file` and `line` are null for the built-in list. `pattern` is null if a path is excluded
+ * because no pattern of an include list matches it; then file and line are those of the list.
  */
 export interface PatternOrigin {
   readonly file: string | null;
@@ -37,11 +37,11 @@ export interface CheckedFile {
 export interface SkippedPath {
   readonly path: string;
   readonly reason: SkipReason;
-  /** Null but for `ignored` and `not-included`. */
+  /** Null except for `ignored` and `not-included`. */
   readonly by: PatternOrigin | null;
 }
 
-/** Something that should have been read and could not: the answer is incomplete. */
+/** Something that should have been read but could not, so the answer is incomplete. */
 export interface IncompletePath {
   readonly path: string;
   readonly reason: string;

@@ -1,6 +1,6 @@
 import type { RuleId } from './rule.js';
 
-/** What a ruling is about: every rule, a concern, the rules with a tag, or one rule. */
+/** What a ruling applies to: every rule, a concern, the rules with a tag, or one rule. */
 export type Selector =
   | { readonly kind: 'all' }
   | { readonly kind: 'concern'; readonly concern: string }
@@ -12,7 +12,7 @@ const CONCERN = new RegExp(`^(${NAME})/\\*$`);
 const TAG = new RegExp(`^tag:(${NAME})$`);
 const RULE = new RegExp(`^${NAME}/${NAME}$`);
 
-/** Reads a selector as it is written in a layer file or a waiver; null when the text is none. */
+/** Reads a selector from a layer file or a waiver; null if the text is not one. */
 export function parseSelector(text: string): Selector | null {
   if (text === '*') return { kind: 'all' };
   const concern = CONCERN.exec(text)?.[1];
@@ -36,14 +36,14 @@ export function formatSelector(selector: Selector): string {
   }
 }
 
-/** What a selector needs to know of a rule. */
+/** What a selector needs to know about a rule. */
 export interface SelectableRule {
   readonly id: RuleId;
   readonly concern: string;
   readonly tags: readonly string[];
 }
 
-/** Whether `selector` is about `rule`. */
+/** Whether `selector` selects `rule`. */
 export function selects(selector: Selector, rule: SelectableRule): boolean {
   switch (selector.kind) {
     case 'all':

@@ -8,36 +8,36 @@ export interface Line {
   readonly text: string;
 }
 
-/** The text of a source file, split into lines once. A line ends with LF, CR LF or CR. */
+/** The text of a source file, split into lines once. Lines end with LF, CR LF or CR. */
 export class SourceText {
-  /** For each line the offset of its first character. */
+  /** The offset of each line's first character. */
   readonly starts: readonly number[];
-  /** For each line the offset of its line end. */
+  /** The offset of each line's end. */
   readonly ends: readonly number[];
-  /** What was worked out for the text. */
+  /** Results computed for the text. */
   readonly memo: unknown[] = [];
   private split: readonly Line[] | null = null;
-  /** Index of the line that was asked for last: most questions are about the same line or the next. */
+  /** Index of the line last asked for: most questions are about the same line or the next. */
   private latest = 0;
 
   constructor(
     readonly path: string,
     readonly language: Language,
     readonly text: string,
-    /** Whether the file begins with a byte-order mark, which is not part of `text`. */
+    /** Whether the file begins with a byte-order mark; it is not part of `text`. */
     readonly hasByteOrderMark = false,
-    /** Whether `text` is known to have nothing but what a typewriter has: printable ASCII, blanks, tabs and line ends. */
+    /** Whether `text` is known to contain only printable ASCII, blanks, tabs and line ends. */
     readonly isPlain = false,
   ) {
     [this.starts, this.ends] = text.includes('\r') ? splitAtAll(text) : splitAtFeeds(text);
   }
 
-  /** The text as it stands in its file, with the byte-order mark where there is one. */
+  /** The text as it is in the file, with the byte-order mark if there is one. */
   get whole(): string {
     return `${this.hasByteOrderMark ? '\uFEFF' : ''}${this.text}`;
   }
 
-  /** Where only places are needed, `starts` and `ends` are cheaper. */
+  /** If only places are needed, `starts` and `ends` are cheaper. */
   get lines(): readonly Line[] {
     return this.split ??= this.starts.map((start, index) => ({ start, text: this.text.slice(start, this.ends[index]) }));
   }
@@ -59,13 +59,13 @@ export class SourceText {
     return offset - (this.starts[line - 1] as number) + 1;
   }
 
-  /** The line that an offset is in. */
+  /** The line containing an offset. */
   lineAround(offset: number): Line {
     const line = this.lineAt(offset);
     return { start: this.starts[line - 1] as number, text: this.lineText(line) };
   }
 
-  /** The text of a 1-based line; empty when there is no such line. */
+  /** The text of a 1-based line; empty if there is no such line. */
   lineText(line: number): string {
     const start = this.starts[line - 1];
     return start === undefined ? '' : this.text.slice(start, this.ends[line - 1]);
@@ -102,7 +102,7 @@ function splitAtAll(text: string): Split {
   return [starts, ends];
 }
 
-/** The lines of a text without carriage returns, as nearly all are. */
+/** The lines of a text without carriage returns; nearly all texts have none. */
 function splitAtFeeds(text: string): Split {
   const [starts, ends]: Split = [[0], []];
   for (let end = text.indexOf('\n'); end >= 0; end = text.indexOf('\n', end + 1)) {

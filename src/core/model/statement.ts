@@ -10,34 +10,34 @@ export type LayerKind = 'catalog' | 'preset' | 'personal' | 'project' | 'command
 /** What a statement is made by. */
 export type StatementKind = 'catalog' | 'ruling' | 'at-most' | 'set';
 
-/** One source of rulings as it stands in the stack of a directory. A preset adopted twice is two of these. */
+/** One source of rulings in a stack. A preset adopted twice is two layers. */
 export interface LayerInstance {
-  /** Unique in a stack: the file, after the adoptions by which it came. */
+  /** Unique in a stack: the chain of adoptions, then the file. */
   readonly id: string;
   readonly kind: LayerKind;
   readonly title: string | null;
   /** Null for the catalog and the command line. */
   readonly file: string | null;
-  /** The adoptions by which it came, outermost first; empty for what was not adopted. */
+  /** The chain of adoptions, outermost first; empty if it was not adopted. */
   readonly through: readonly Place[];
-  /** Identities of the files that brought it in, outermost first, its own the last: their guards do not bind it. */
+  /** The identities of the files that brought it in, outermost first, its own last: their guards do not bind it. */
   readonly exemptions: readonly string[];
 }
 
-/** The zone a statement was made in. */
+/** The zone that a statement was made in. */
 export interface StatementZone {
   readonly name: string | null;
   readonly place: Place;
   readonly because: string | null;
 }
 
-/** What one ruling, one `at-most` or one `--set` says about one rule for one file. A null part is not said. */
+/** What one ruling, one `at-most` or one `--set` says about one rule for one file. Null parts are absent. */
 export interface Statement extends FreedomSettings {
   readonly kind: StatementKind;
   readonly layer: LayerInstance;
-  /** Where it is written; null for the catalog's. */
+  /** Its place; null for the catalog's. */
   readonly place: Place | null;
-  /** The selector as it is written; null for the catalog's. */
+  /** The selector as written; null for the catalog's. */
   readonly selector: string | null;
   /** The innermost zone around it. */
   readonly zone: StatementZone | null;
@@ -48,7 +48,7 @@ export interface Statement extends FreedomSettings {
   readonly until: string | null;
 }
 
-/** What became of a statement. An `at-most` is `capped` where it lowered the level, and `idle` where it did not. */
+/** What became of a statement. An `at-most` is `capped` if it lowered the level, else `idle`. */
 export type Effect = 'applied' | 'expired' | 'refused' | 'partly-refused' | 'capped' | 'idle' | 'cut-off';
 
 /** A part of a rule's state: its level, one of its options, or a freedom. */
@@ -57,7 +57,7 @@ export type PartName = 'level' | `options.${string}` | Freedom;
 /** A part of a statement that a guard refused. */
 export interface RefusedPart {
   readonly part: PartName;
-  /** The index of the guarding statement in the trail: of several guards the earliest. */
+  /** The trail index of the guarding statement, the earliest of several. */
   readonly by: number;
 }
 
@@ -65,41 +65,41 @@ export interface RefusedPart {
 export interface TrailEntry {
   readonly statement: Statement;
   readonly effect: Effect;
-  /** In the order level, options as they are written, freedoms. */
+  /** In the order level, options as written, freedoms. */
   readonly refused: readonly RefusedPart[];
 }
 
-/** Who decided a part of a rule's state, by indexes of trail entries. */
+/** What decided a part of a rule's state, as trail indexes. */
 export interface Origin {
-  /** The last statement that spoke of the part and was heard. */
+  /** The last effective statement that set the part. */
   readonly by: number;
-  /** What `by` was just before that; null where nobody but the catalog has spoken. */
+  /** What `by` was just before that; null if only the catalog has set it. */
   readonly over: number | null;
 }
 
-/** An item of a list, and the index of the trail entry that brought it in. */
+/** An item of a list, and the trail index of the statement that added it. */
 export interface DecidedItem {
   readonly value: string;
   readonly by: number;
 }
 
-/** An option's value and who decided it. */
+/** An option's value and what decided it. */
 export interface DecidedOption extends Origin {
   readonly value: OptionValues[string];
-  /** The items of a list one by one; null for what is no list. */
+  /** The items of a list one by one; null if the value is not a list. */
   readonly items: readonly DecidedItem[] | null;
 }
 
-/** A guard that is in force, by the index of the trail entry that gave it. */
+/** A guard in force, with the trail index of its statement. */
 export interface ActiveGuard {
   readonly kind: Exclude<GuardKind, 'none'>;
   readonly by: number;
 }
 
-/** A rule as decided for a file, with the whole way to the decision. Entry 0 of the trail is the catalog. */
+/** A rule as decided for a file, with its trail. Entry 0 of the trail is the catalog. */
 export interface Decision extends Origin, Freedoms {
   readonly rule: RuleId;
-  /** Its origin is that of the decision. */
+  /** `by` and `over` are the origin of the level. */
   readonly level: Level;
   readonly options: Readonly<Record<string, DecidedOption>>;
   /** The trail entry that decided each freedom. */

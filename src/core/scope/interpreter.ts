@@ -1,6 +1,6 @@
 import type { LanguageId } from '../model/language.js';
 
-/** Programs that run scripts, and the language of these. Numbers of versions at the end of a name do not count. */
+/** Interpreters and their languages. Version numbers at the end of a name are ignored. */
 const LANGUAGE_OF: Readonly<Record<string, LanguageId>> = {
   ...ofAll('shell', 'sh bash dash ash ksh mksh zsh'),
   ...ofAll('python', 'python pypy'),
@@ -24,12 +24,12 @@ function ofAll(language: LanguageId, programs: string): Record<string, LanguageI
   return Object.fromEntries(programs.split(' ').map((program) => [program, language]));
 }
 
-/** How much of a file is enough to know its interpreter, in bytes; Linux reads 256 (execve(2), "Interpreter scripts"). */
+/** How many bytes of a file are enough to find its interpreter; Linux reads 256 (execve(2), "Interpreter scripts"). */
 export const INTERPRETER_WINDOW = 256;
 
 /**
- * The language of a script by the line that names its interpreter (`#!`), through env(1) too.
- * @param start the first bytes of a file as text. @returns null when there is no such line, or the program is not known.
+ * The language of a script by its interpreter line (`#!`), through env(1) too.
+ * @param start the first bytes of a file as text. @returns null if there is no such line or the interpreter is unknown.
  */
 export function languageOfScript(start: string): LanguageId | null {
   const words = /^\uFEFF?#![ \t]*([^\r\n]*)/.exec(start)?.[1]?.split(/[ \t]+/) ?? [];
@@ -38,7 +38,7 @@ export function languageOfScript(start: string): LanguageId | null {
   return LANGUAGE_OF[name] ?? LANGUAGE_OF[name.replace(/[\d.]+$/, '')] ?? null;
 }
 
-/** The program among the arguments of env: after its options and the settings of variables. */
+/** The program in the arguments of env: after its options and variable assignments. */
 function programOfEnv(words: readonly string[]): string {
   let [isValue, isDone] = [false, false];
   for (const word of words) {

@@ -1,30 +1,30 @@
 import type { NamePattern } from './name-pattern.js';
 
-/** Finds, among many things that wait for names, those that a name may concern, without asking each of them. */
+/** Finds, among many items with name patterns, those that a name may match, without testing each. */
 export class NameIndex<Item> {
   private readonly byLiteral = new Map<string, Item[]>();
-  /** By an ending that begins with a dot, as in `*.test.ts`. */
+  /** Keyed by an ending that begins with a dot, as in `*.test.ts`. */
   private readonly byEnding = new Map<string, Item[]>();
-  /** Those that have to be asked for every name. */
+  /** Items to test for every name. */
   private readonly others: Item[] = [];
 
-  /** Notes that `item` waits for names that match `pattern`. */
+  /** Registers `item` for names that match `pattern`. */
   add(pattern: NamePattern, item: Item): void {
     if (pattern.literal !== null) push(this.byLiteral, pattern.literal, item);
     else if (pattern.ending?.startsWith('.')) push(this.byEnding, pattern.ending, item);
     else this.addForAll(item);
   }
 
-  /** Notes that `item` waits for every name. */
+  /** Registers `item` for every name. */
   addForAll(item: Item): void {
     this.others.push(item);
   }
 
-  /** The items that `name` may concern; an item may come more than once. */
+  /** The items that `name` may match; an item may occur more than once. */
   find(name: string): readonly Item[] {
     let found: readonly Item[] = this.others;
     const add = (items: readonly Item[] | undefined): void => {
-      // This is asked for every file, and mostly nothing is added.
+      // This runs for every file, and usually nothing is added.
       if (items !== undefined) found = found.length === 0 ? items : [...found, ...items];
     };
     add(this.byLiteral.get(name));

@@ -3,9 +3,9 @@
  * and POSIX.1-2017, section 2.13 of the Shell Command Language. Case counts; `?` and classes take whole characters.
  */
 export interface NamePattern {
-  /** The name itself, when the pattern has no wildcard. */
+  /** The name itself, if the pattern has no wildcard. */
   readonly literal: string | null;
-  /** What names have to end in, when the pattern is `*` and then no wildcard; else null. Empty for `*` alone. */
+  /** The required ending of names, if the pattern is `*` followed by no wildcard; else null. Empty for a bare `*`. */
   readonly ending: string | null;
   /** Whether a name matches. */
   matches(name: string): boolean;
@@ -17,7 +17,7 @@ type Token =
   | { readonly kind: 'any-text' }
   | { readonly kind: 'class'; readonly negated: boolean; readonly has: (character: string) => boolean };
 
-/** Compiles the pattern for one name; null when it is invalid and so never matches. */
+/** Compiles the pattern for one name; null if it is invalid and so never matches. */
 export function compileNamePattern(text: string): NamePattern | null {
   const tokens = tokenize([...text]);
   if (tokens === null) return null;
@@ -69,12 +69,12 @@ interface ClassPart {
   readonly next: number;
 }
 
-/** Reads a class from after its `[`; `last` is the index of its `]`. Null when it is not closed or has an unknown name in it. */
+/** Reads a class from after its `[`; `last` is the index of its `]`. Null if it is not closed or contains an unknown name. */
 function readClass(characters: readonly string[], start: number): { token: Token; last: number } | null {
   const parts: ClassPart[] = [];
   const negated = characters[start] === '!' || characters[start] === '^';
   let index = negated ? start + 1 : start;
-  // A `]` that comes first is a member.
+  // A leading `]` is a member.
   for (let isFirst = true; isFirst || characters[index] !== ']'; isFirst = false) {
     const part = opensNamedClass(characters, index) ? readNamedClass(characters, index) : readRange(characters, index);
     if (part === null) return null;
@@ -84,7 +84,7 @@ function readClass(characters: readonly string[], start: number): { token: Token
   return { token: { kind: 'class', negated, has: (character) => parts.some((part) => part.has(character)) }, last: index };
 }
 
-/** Whether `[:` begins here and the next `]` comes right after a colon; else the `[` is a member like any other. */
+/** Whether `[:` starts here and the next `]` follows a colon; if not, the `[` is an ordinary member. */
 function opensNamedClass(characters: readonly string[], index: number): boolean {
   if (characters[index] !== '[' || characters[index + 1] !== ':') return false;
   const close = characters.indexOf(']', index + 2);
@@ -97,7 +97,7 @@ function readNamedClass(characters: readonly string[], index: number): ClassPart
   return named === undefined ? null : { has: (character) => named.test(character), next: close + 1 };
 }
 
-/** Reads a member, or a range of them. */
+/** Reads a member or a range. */
 function readRange(characters: readonly string[], index: number): ClassPart | null {
   const low = readMember(characters, index);
   if (low === null) return null;
@@ -107,11 +107,11 @@ function readRange(characters: readonly string[], index: number): ClassPart | nu
   const high = readMember(characters, low.next + 1);
   if (high === null) return null;
   const [from, to] = [codeOf(low.character), codeOf(high.character)];
-  // The low end counts by itself too, so that a range the wrong way round still has it, as in git.
+  // The low end is also a member by itself, so a reversed range still contains it, as in git.
   return { has: (character) => isLow(character) || (codeOf(character) >= from && codeOf(character) <= to), next: high.next };
 }
 
-/** The index after the class that begins at `start`; null when it is not closed. */
+/** The index after the class that begins at `start`; null if it is not closed. */
 export function endOfClass(characters: readonly string[], start: number): number | null {
   const read = readClass(characters, start + 1);
   return read === null ? null : read.last + 1;
@@ -127,7 +127,7 @@ function codeOf(character: string): number {
   return character.codePointAt(0) as number;
 }
 
-/** Matches with one point to return to, the latest `*`: at most tokens × characters steps. */
+/** Matches with a single point to backtrack to, the latest `*`: at most tokens × characters steps. */
 function matchTokens(tokens: readonly Token[], name: string): boolean {
   const characters = [...name];
   let token = 0;

@@ -2,9 +2,9 @@ import type { PatternLine } from '../model/layer.js';
 import { compilePattern, type Pattern } from './pattern.js';
 
 /**
- * The lines of an ignore file as git reads it: a byte-order mark is dropped, CR before LF too, and a last line without line
+ * The lines of an ignore file as git reads it: a byte-order mark and any CR before LF are dropped, and a last line without line
  * end counts.
- * @param file how the file is named in origins.
+ * @param file the file's name in origins.
  */
 export function patternLinesOf(text: string, file: string): PatternLine[] {
   const lines = text.replace(/^\uFEFF/, '').split('\n').map((line) => line.replace(/\r$/, ''));
@@ -16,5 +16,5 @@ export function compilePatternLines(lines: readonly PatternLine[]): Pattern[] {
   return lines.flatMap(({ value, place }) => compilePattern(value, place) ?? []);
 }
 
-/** Patterns that hold at the root of every project. */
+/** The built-in patterns at the root of every project. */
 export const BUILT_IN_PATTERNS: readonly Pattern[] = ['.git/', 'node_modules/'].flatMap((text) => compilePattern(text, null) ?? []);

@@ -3,8 +3,8 @@ import type { Pattern } from './pattern.js';
 import { PatternView } from './pattern-view.js';
 
 /**
- * A list of patterns read as one ignore file, seen from one directory, for the question "is this file in it?":
- * a file is when git would ignore it, so all that is below a directory that matched is.
+ * A list of patterns read as one ignore file, as seen from one directory, for the question "is this file in it?":
+ * a file is in the list if git would ignore it, so everything below a matching directory is.
  */
 export class PatternList {
   private constructor(private readonly view: PatternView, private readonly holdsAll: boolean) {}
@@ -18,17 +18,17 @@ export class PatternList {
     return this.holdsAll;
   }
 
-  /** Whether no file below can be in the list. */
+  /** Whether no file below can be in the list any more. */
   get isDead(): boolean {
     return !this.holdsAll && !this.view.canMatch;
   }
 
-  /** Whether a directory leaves the list as it is when none of {@link steps} matches its name. */
+  /** Whether a directory leaves the list unchanged if none of {@link steps} matches its name. */
   get isStable(): boolean {
     return this.holdsAll || this.view.isStable;
   }
 
-  /** The steps that names in this directory may take. */
+  /** The steps that names in this directory may match. */
   steps(): NamePattern[] {
     return this.view.steps();
   }
@@ -40,7 +40,7 @@ export class PatternList {
     return pattern !== null && !pattern.negated;
   }
 
-  /** The list as seen from the directory `name` of this one. */
+  /** The list as seen from the subdirectory `name`. */
   descend(name: string): PatternList {
     if (this.holdsAll) return this;
     const pattern = this.view.decide(name, true);

@@ -1,48 +1,48 @@
 import type { NamePattern } from './name-pattern.js';
 import type { Pattern, PatternStep } from './pattern.js';
 
-/** A pattern as it stands in some directory: `positions` are the steps that a name in that directory may take. */
+/** A pattern as seen from some directory: `positions` are the steps that a name in that directory may match. */
 interface Candidate {
   readonly pattern: Pattern;
   readonly positions: readonly number[];
-  /** Whether a directory whose name matches no step leaves it as it is; else it loses positions there. */
+  /** Whether a directory whose name matches no step leaves it unchanged; if not, it loses positions there. */
   readonly isStable: boolean;
 }
 
 /**
- * A list of patterns as seen from one directory: of each pattern, what is left to match below. Going down step by
- * step keeps the work at a name small and drops patterns that cannot match any more.
+ * A list of patterns as seen from one directory: for each pattern, what is left to match below. Going down step by
+ * step keeps the work per name small and drops patterns that can no longer match.
  */
 export class PatternView {
   static readonly EMPTY = new PatternView([]);
 
   private constructor(private readonly candidates: readonly Candidate[]) {}
 
-  /** The view from the directory that `patterns` are relative to, below the patterns that hold there already. */
+  /** The view from the directory that `patterns` are relative to, on top of the patterns already there. */
   with(patterns: readonly Pattern[]): PatternView {
     if (patterns.length === 0) return this;
     const added = patterns.map((pattern) => candidateAt(pattern, withSkips([0], pattern.steps)));
     return new PatternView([...this.candidates, ...added]);
   }
 
-  /** Whether some pattern that is not negated may still match below. */
+  /** Whether a pattern that is not negated may still match below. */
   get canMatch(): boolean {
     return this.candidates.some(({ pattern }) => !pattern.negated);
   }
 
-  /** Whether some pattern with `!` may still take something back in. */
+  /** Whether a negated pattern may still re-include something. */
   get canTakeBack(): boolean {
     return this.takesBack ??= this.candidates.some(({ pattern }) => pattern.negated);
   }
 
   private takesBack: boolean | null = null;
 
-  /** Whether a directory leaves the view as it is when none of {@link steps} matches its name. */
+  /** Whether a directory leaves the view unchanged if none of {@link steps} matches its name. */
   get isStable(): boolean {
     return this.candidates.every((candidate) => candidate.isStable);
   }
 
-  /** The steps that names in this directory may take. */
+  /** The steps that names in this directory may match. */
   steps(): NamePattern[] {
     const steps: NamePattern[] = [];
     for (const { pattern, positions } of this.candidates) {
@@ -67,7 +67,7 @@ export class PatternView {
     return null;
   }
 
-  /** The view from the directory `name` in this one. */
+  /** The view from the subdirectory `name`. */
   descend(name: string): PatternView {
     const candidates: Candidate[] = [];
     for (const candidate of this.candidates) {
@@ -76,7 +76,7 @@ export class PatternView {
       else if (positions.length > 0) candidates.push(candidateAt(candidate.pattern, positions));
     }
     if (candidates.length === 0) return PatternView.EMPTY;
-    // Most directories change nothing for any pattern: they share their view.
+    // Most directories change nothing for any pattern and share their view.
     const isSame = candidates.length === this.candidates.length && candidates.every((candidate, index) => candidate === this.candidates[index]);
     return isSame ? this : new PatternView(candidates);
   }
@@ -99,7 +99,7 @@ function advance({ pattern: { steps }, positions }: Candidate, name: string): re
   return isSame ? positions : reached;
 }
 
-/** Adds the steps that are reached because `**` may stand for no directory at all. Sorted, each once. */
+/** Adds the steps reachable because `**` may match no directory at all. Sorted, without duplicates. */
 function withSkips(positions: readonly number[], steps: readonly PatternStep[]): number[] {
   const reached = new Set<number>();
   for (const position of positions) {

@@ -4,13 +4,13 @@ import type { PatternOrigin } from '../model/scope.js';
 /** One step of a pattern: a name, or any number of directories (`**`). */
 export type PatternStep = NamePattern | 'any-depth';
 
-/** One line of an ignore file, compiled. Source of its meaning: gitignore(5), "PATTERN FORMAT". */
+/** One compiled line of an ignore file. Its meaning: gitignore(5), "PATTERN FORMAT". */
 export interface Pattern {
   readonly origin: PatternOrigin;
   /** Whether it re-includes (`!`). */
   readonly negated: boolean;
   readonly directoriesOnly: boolean;
-  /** The steps from the directory of the pattern's file down. */
+  /** The steps, starting from the directory of the pattern's file. */
   readonly steps: readonly PatternStep[];
 }
 
@@ -19,7 +19,7 @@ const ANY_NAME: NamePattern = { literal: null, ending: '', matches: () => true }
 /**
  * Compiles one pattern.
  * @param text the line without its line end.
- * @param place where it is written, null for the built-in list.
+ * @param place its place; null for the built-in list.
  * @returns null for a blank line, a comment, and a pattern that can never match.
  */
 export function compilePattern(text: string, place: { file: string; line: number } | null): Pattern | null {
@@ -48,7 +48,7 @@ function compileSteps(body: string): PatternStep[] | null {
   for (const [index, { name, isEscaped }] of parts.entries()) {
     if (isTied && /^\*{2,}$/.test(name)) {
       if (steps.at(-1) !== 'any-depth') steps.push('any-depth');
-      // At the end it stands for everything inside, so for at least one name; so it does, in git, before an escaped slash.
+      // At the end it stands for everything inside, so for at least one name; in git also before an escaped slash.
       if (index === parts.length - 1 || isEscaped) steps.push(ANY_NAME);
       continue;
     }
@@ -59,14 +59,14 @@ function compileSteps(body: string): PatternStep[] | null {
   return steps;
 }
 
-/** What stands between two slashes of a pattern. */
+/** The part between two slashes of a pattern. */
 interface Part {
   name: string;
-  /** Whether the slash after it is written with a backslash. */
+  /** Whether the slash after it is escaped. */
   isEscaped: boolean;
 }
 
-/** Splits at each `/` that stands outside of classes; null when a class is not closed. An escaped slash is a slash. */
+/** Splits at each `/` outside classes; null if a class is not closed. An escaped slash is a slash. */
 function splitAtSlashes(body: string): Part[] | null {
   if (!/[[\\]/.test(body)) return body.split('/').map((name) => ({ name, isEscaped: false }));
   const characters = [...body];
@@ -94,7 +94,7 @@ function splitAtSlashes(body: string): Part[] | null {
   return parts;
 }
 
-/** Drops blanks at the end, unless a backslash makes the first of them count. */
+/** Drops trailing blanks, unless the first of them is escaped. */
 function withoutTrailingBlanks(line: string): string {
   let end = line.length;
   while (end > 0 && line[end - 1] === ' ') end -= 1;

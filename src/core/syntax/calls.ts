@@ -14,8 +14,8 @@ export function callsIn(tree: SyntaxTree): readonly SyntaxNode[] {
 }
 
 /**
- * The calls of a file whose {@link methodOf} is one of some names, name by name: rules look for a few calls among very
- * many, so that names are read once for all of them.
+ * The calls of a file whose {@link methodOf} is one of the given names, name by name: rules look for a few calls among very
+ * many, so names are read once for all of them.
  */
 export function callsOf(tree: SyntaxTree, names: readonly string[]): SyntaxNode[] {
   const calls = callsByMethod(tree);
@@ -27,7 +27,7 @@ export function callsOf(tree: SyntaxTree, names: readonly string[]): SyntaxNode[
   return found;
 }
 
-/** The numbers of the calls of each name: nearly all are never looked at. */
+/** The numbers of the calls by name: nearly all are never looked at. */
 const callsByMethod = memoized((tree: SyntaxTree): ReadonlyMap<string, readonly number[]> => {
   const calls = new Map<string, number[]>();
   const [callees, names, own] = [tree.rolesOf(CALLEES), tree.rolesOf(NAMES), tree.rolesOf(OWN_NAME)];
@@ -42,7 +42,7 @@ const callsByMethod = memoized((tree: SyntaxTree): ReadonlyMap<string, readonly 
   return calls;
 });
 
-/** Roles of what is called in a call, of a name in what is called, and of a name right in a call. */
+/** Fields of the callee in a call, of a name in the callee, and of a name directly in a call. */
 const CALLEES = ['function', 'constructor', 'type'];
 const NAMES = ['property', 'attribute', 'field', 'name'];
 const OWN_NAME = ['name'];
@@ -55,7 +55,7 @@ function textOfMethod(tree: SyntaxTree, call: number, callees: readonly number[]
   return name < 0 ? '' : tree.textAt(name);
 }
 
-/** What is called, as it is written, with its object before a dot (in PHP and C++ as these write it). */
+/** The callee as written, with its object before a dot (in PHP and C++ with their own operators). */
 export function calleeOf(call: SyntaxNode): string {
   const named = call.child('function') ?? call.child('constructor') ?? call.child('type');
   if (named !== null) return named.text;
@@ -65,18 +65,18 @@ export function calleeOf(call: SyntaxNode): string {
   return object === null ? name.text : call.text.slice(object.start - call.start, name.end - call.start);
 }
 
-/** What is called, without the object it belongs to. */
+/** The callee without the object it belongs to. */
 export function methodOf({ tree, index }: SyntaxNode): string {
   return textOfMethod(tree, index, tree.rolesOf(CALLEES), tree.rolesOf(NAMES), tree.rolesOf(OWN_NAME));
 }
 
-/** What a method is called on; null for a bare function. */
+/** The object that a method is called on; null for a plain function. */
 export function objectOf(call: SyntaxNode): SyntaxNode | null {
   const named = call.child('function');
   return named?.child('object') ?? named?.child('operand') ?? named?.child('argument') ?? call.child('object') ?? call.child('scope');
 }
 
-/** What is passed, in order. PHP wraps each in a node of its own, which is taken off. */
+/** The arguments, in order. PHP's grammar wraps each in a node, which is removed. */
 export function argumentsOf(call: SyntaxNode): SyntaxNode[] {
   const list = call.child('arguments') ?? call.childOfType('arguments', 'argument_list');
   if (list === null) return [];

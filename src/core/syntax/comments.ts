@@ -6,7 +6,7 @@ import { END, SHIFT, START } from './node-table.js';
 import type { Source } from './source.js';
 import type { SyntaxTree } from './tree.js';
 
-/** A comment: where it stands in the text, and what is written between its markers. */
+/** A comment: its place in the text, and what is between its markers. */
 export interface Comment {
   readonly start: number;
   /** Exclusive. */
@@ -14,7 +14,7 @@ export interface Comment {
   readonly body: string;
 }
 
-/** A comment of a file with a grammar. What is written in it few ask for, so that it waits until somebody does. */
+/** A comment of a file with a grammar. Its text is rarely needed, so it is read on demand. */
 class TreeComment implements Comment {
   private written: string | null = null;
 
@@ -26,8 +26,8 @@ class TreeComment implements Comment {
 }
 
 /**
- * The comments of a file in the order of the text. In a language without a grammar, lines are searched for comment
- * markers, and a marker in a text is taken for a comment.
+ * The comments of a file in text order. In a language without a grammar, lines are searched for comment
+ * markers, and a marker inside a string is taken for a comment.
  */
 export const commentsOf = memoized(({ text, tree }: Pick<Source, 'text' | 'tree' | 'memo'>): readonly Comment[] => findComments(text, tree));
 
@@ -72,7 +72,7 @@ function bodyOf(comment: string, syntax: CommentSyntax): string {
   return comment.slice(marker.length).trim();
 }
 
-/** Whether a comment is written for documentation: two stars after its first mark, or three slashes. */
+/** Whether a comment is documentation: it begins with two stars or three slashes. */
 export function isDocumentation(written: string): boolean {
   return (written.startsWith('/**') && !written.startsWith('/**/')) || written.startsWith('///') || written.startsWith('//!') || written.startsWith('/*!');
 }

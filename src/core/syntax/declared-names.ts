@@ -11,21 +11,21 @@ const DECLARATION = new Set(['declaration']);
 const GO_DECLARATIONS = ['var_spec', 'parameter_declaration', 'variadic_parameter_declaration', 'field_declaration'];
 const GO_SHORT_DECLARATIONS = ['short_var_declaration', 'range_clause'];
 
-/** What a name that is declared stands for. */
+/** What a declared name stands for. */
 export type NameKind = 'variable' | 'constant' | 'function' | 'type';
 
-/** A name where it is declared. */
+/** A name at its declaration. */
 export interface DeclaredName {
   readonly node: SyntaxNode;
-  /** As it is written, without the sign that PHP puts before it. */
+  /** As written, without PHP's dollar sign. */
   readonly name: string;
   readonly kind: NameKind;
 }
 
-/** The names that a file declares, each where it is first declared. */
+/** The names that a file declares, each at its first declaration. */
 export const declaredNames = memoized((tree: SyntaxTree): readonly DeclaredName[] => functionNames(tree).concat(typeNames(tree), valueNames(tree)));
 
-/** The same by what the names stand for. */
+/** The same, grouped by what the names stand for. */
 export const namesByKind = memoized((tree: SyntaxTree): ReadonlyMap<NameKind, readonly DeclaredName[]> => {
   const names = new Map<NameKind, DeclaredName[]>();
   const all = declaredNames(tree);
@@ -52,7 +52,7 @@ function functionNames(tree: SyntaxTree): DeclaredName[] {
   for (let at = 0; at < functions.length; at += 1) {
     const node = functions[at] as SyntaxNode;
     const name = nameOf(node);
-    // In Java a constructor has the name of its class; elsewhere operators and computed names are no choice.
+    // A Java constructor has the name of its class; operators and computed names are not the author's choice.
     if (name === null || !NAMES.has(name.type) || CONSTRUCTORS.has(node.type) || isConstructor(node, name)) continue;
     names.push({ node: name, name: name.text, kind: 'function' });
   }
@@ -63,7 +63,7 @@ function isConstructor(node: SyntaxNode, name: SyntaxNode): boolean {
   return name.type === 'identifier' && node.type === 'function_definition' && node.closest(CLASSES)?.child('name')?.text === name.text;
 }
 
-/** In C++ a template for certain types has the name of the general one. */
+/** A C++ template specialization has the name of the primary template. */
 function isSpecialized(node: SyntaxNode): boolean {
   return node.child('name')?.type === 'template_type';
 }
@@ -83,7 +83,7 @@ function valueNames(tree: SyntaxTree): DeclaredName[] {
     case 'python':
       return bindingsOf(tree).all.flatMap((binding) => pythonName(binding));
     case 'java':
-      // Java's serialization finds its fields by their names.
+      // Java's serialization finds these fields by name.
       return bindingsOf(tree).all.filter(({ name }) => !/^serial(?:VersionUID|PersistentFields)$/.test(name)).flatMap(({ node }) => named(node, isJavaConstant(node) ? 'constant' : 'variable'));
     case 'php':
       return [...bindingsOf(tree).all.flatMap(({ node }) => named(node.childOfType('name'), 'variable')), ...phpMembers(tree)];
@@ -108,7 +108,7 @@ function scriptNames(bindings: readonly Binding[]): DeclaredName[] {
   const names: DeclaredName[] = [];
   for (let at = 0; at < bindings.length; at += 1) {
     const { node, name, kind, scope } = bindings[at] as Binding;
-    // What is taken out of an object has the name that it has there.
+    // A destructured property has the name that it has in the object.
     if (!SCRIPT_VALUES.has(kind) || node.type === 'shorthand_property_identifier_pattern') continue;
     const isConstant = kind === 'constant' && (scope.kind === 'file' || PLAIN_VALUES.has(node.parent?.child('value')?.type ?? ''));
     names.push({ node, name, kind: isConstant ? 'constant' : 'variable' });
@@ -121,7 +121,7 @@ function pythonName({ node, kind, scope, references, declarations }: Binding): D
   const value = node.parent?.type === 'assignment' ? node.parent.child('right') : null;
   const isConstant = scope.kind === 'file' && declarations.length === 1 && value !== null && PLAIN_VALUES.has(value.type) && !references.areWritten;
   if (isConstant) return named(node, 'constant');
-  // At the level of the file, types and objects made once have names of their own kinds.
+  // At file level, types and singletons have naming conventions of their own.
   return scope.kind === 'file' ? [] : named(node, 'variable');
 }
 

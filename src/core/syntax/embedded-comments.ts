@@ -3,15 +3,15 @@ import { memoized } from './memo.js';
 import type { Source } from './source.js';
 
 /**
- * The comments of a file, and those of the languages inside of it, in the order of the text: scripts and styles in HTML,
- * and HTML around PHP, of which the grammars around them know nothing.
+ * The comments of a file and of the languages embedded in it, in text order: scripts and styles in HTML,
+ * and HTML around PHP, about which the outer grammars know nothing.
  */
 export const allComments = memoized((source: Source): readonly Comment[] => {
   const embedded = embeddedComments(source);
   return embedded.length === 0 ? commentsOf(source) : [...commentsOf(source), ...embedded].sort((a, b) => a.start - b.start);
 });
 
-/** The comments of languages inside of another. */
+/** The comments of embedded languages. */
 export const embeddedComments = memoized(({ text, tree }: Source): readonly Comment[] => {
   if (tree === null) return [];
   if (text.language.id === 'html') {
@@ -21,7 +21,7 @@ export const embeddedComments = memoized(({ text, tree }: Source): readonly Comm
   return tree.ofType('text').flatMap((node) => markupComments(node.text, node.start));
 });
 
-/** Comments with what could be taken for one: texts in quotes, which are passed over. */
+/** Comments and strings; the strings are skipped, as a comment marker may be inside one. */
 const SCRIPT = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|`(?:[^`\\]|\\[^])*`|\/\/(?<line>[^\r\n]*)|\/\*(?<block>[^]*?)\*\//g;
 const STYLE = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|\/\*(?<block>[^]*?)\*\//g;
 const MARKUP = /<!--(?<block>[^]*?)-->|<(?<element>script|style)\b[^>]*>(?<content>[^]*?)<\/\k<element>/gi;

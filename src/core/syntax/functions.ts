@@ -13,12 +13,12 @@ export const CLASSES: ReadonlySet<string> = new Set([
   'enum_declaration', 'interface_declaration', 'record_declaration', 'trait_declaration', 'annotation_type_declaration',
 ]);
 
-/** What a function runs; null where it is only declared. */
+/** The body of a function; null if it is only declared. */
 export function bodyOf(node: SyntaxNode): SyntaxNode | null {
   return node.child('body');
 }
 
-/** The name of a function, where it has one of its own. In C++ it stands deep in the declarator. */
+/** The name of a function, if it has its own. In C++ it is deep inside the declarator. */
 export function nameOf(node: SyntaxNode): SyntaxNode | null {
   const named = node.child('name');
   if (named !== null) return named;
@@ -27,7 +27,7 @@ export function nameOf(node: SyntaxNode): SyntaxNode | null {
   return declarator?.child('declarator') ?? null;
 }
 
-/** The list of a function's parameters; of an arrow function with one bare parameter, that one. */
+/** The parameter list of a function; for an arrow function with one bare parameter, that parameter. */
 export function parametersOf(node: SyntaxNode): SyntaxNode | null {
   const own = node.child('parameters') ?? node.child('parameter');
   if (own !== null) return own;
@@ -42,7 +42,7 @@ export function parametersOf(node: SyntaxNode): SyntaxNode | null {
 
 const NO_PARAMETERS = new Set(['keyword_separator', 'positional_separator', 'receiver_parameter', 'this']);
 
-/** The parameters that a caller passes: without Python's `self`, Java's receiver and TypeScript's `this`. */
+/** The parameters that a caller supplies: without Python's `self`, Java's receiver and TypeScript's `this`. */
 export function passedParameters(list: SyntaxNode): SyntaxNode[] {
   if (list.type === 'identifier') return [list];
   const passed: SyntaxNode[] = [];
@@ -54,7 +54,7 @@ export function passedParameters(list: SyntaxNode): SyntaxNode[] {
     if (isOwn) continue;
     if (part.type !== 'parameter_declaration') passed.push(part);
     else if (part.text !== 'void') {
-      // In Go, names that share a type stand in one declaration.
+      // In Go, parameters that share a type are in one declaration.
       const names = part.childrenOf('name');
       passed.push(...(names.length > 1 ? names : [part]));
     }
@@ -67,7 +67,7 @@ function isReceiver(part: SyntaxNode): boolean {
   return part.type === 'required_parameter' && part.child('pattern')?.type === 'this';
 }
 
-/** The stretch that stands for a function: its name, or its first line up to its body where it has none. */
+/** The stretch to report for a function: its name or, without one, its first line up to the body. */
 export function functionHead(node: SyntaxNode): { readonly start: number; readonly end: number } {
   const name = nameOf(node);
   if (name !== null) return name;
@@ -76,7 +76,7 @@ export function functionHead(node: SyntaxNode): { readonly start: number; readon
   return { start: node.start, end: node.start + Math.max(1, head.trimEnd().length) };
 }
 
-/** What a function is called where it is told of. */
+/** How messages refer to a function. */
 export function functionTitle(node: SyntaxNode): string {
   const name = nameOf(node)?.text;
   return name === undefined ? 'this function' : name;

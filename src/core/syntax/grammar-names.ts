@@ -1,26 +1,26 @@
 import type { Language as Grammar } from 'web-tree-sitter';
 
-/** What a grammar calls its nodes, for tables of numbers. A kind of node is a name, and whether nodes of it are named. */
+/** A grammar's names for its nodes, as tables of numbers. A kind is a name together with whether its nodes are named. */
 export interface GrammarNames {
-  /** The name of each kind. A word of the language and a node may have one name, as `string` in TypeScript: these are two kinds. */
+  /** The name of each kind. A keyword and a node may share a name, as `string` in TypeScript: these are two kinds. */
   readonly kinds: readonly string[];
-  /** 1 for each kind that is more than a sign or a word of the language. */
+  /** 1 for each kind that is more than punctuation or a keyword. */
   readonly named: Uint8Array;
-  /** The kind that a name stands for: that of named nodes where there is one. */
+  /** The kind for a name: that of named nodes if there is one. */
   readonly kindByName: ReadonlyMap<string, number>;
-  /** The kind for each number that the parser has for a type. */
+  /** The kind for each of the parser's symbol numbers. */
   readonly kindOf: Int32Array;
-  /** For a number that is beyond those: of what does not follow the grammar. */
+  /** For a number beyond those: an error node. */
   readonly errorKind: number;
-  /** The names of roles; none at 0. */
+  /** The names of fields; none at 0. */
   readonly fields: readonly (string | null)[];
-  /** The number of each role. */
+  /** The number of each field. */
   readonly fieldByName: ReadonlyMap<string, number>;
-  /** The kinds of lists of names that were asked for. */
+  /** The kinds for lists of names, once computed. */
   readonly lists: WeakMap<object, readonly number[]>;
-  /** The same as flags. */
+  /** The same as a table of flags. */
   readonly flags: WeakMap<Iterable<string>, Uint8Array>;
-  /** The numbers of lists of roles that were asked for. */
+  /** The numbers for lists of fields, once computed. */
   readonly roles: WeakMap<readonly string[], readonly number[]>;
 }
 
@@ -33,14 +33,14 @@ export function grammarNames(language: Grammar): GrammarNames {
   return names;
 }
 
-/** The kinds that a grammar has of some names. Rules ask for the same few lists in every file. */
+/** The kinds of a grammar with the given names. Rules use the same few lists in every file. */
 export function kindsOf(names: GrammarNames, types: Iterable<string>): readonly number[] {
   let kinds = names.lists.get(types);
   if (kinds === undefined) names.lists.set(types, (kinds = kindsOfNames(names, types)));
   return kinds;
 }
 
-/** The same of the keys of a table. */
+/** The same for the keys of a table. */
 export function kindsOfKeys(names: GrammarNames, table: ReadonlyMap<string, unknown>): readonly number[] {
   let kinds = names.lists.get(table);
   if (kinds === undefined) names.lists.set(table, (kinds = kindsOfNames(names, table.keys())));
@@ -51,7 +51,7 @@ function kindsOfNames({ kindByName }: GrammarNames, types: Iterable<string>): nu
   return [...new Set(types)].flatMap((type) => kindByName.get(type) ?? []);
 }
 
-/** For each kind that a grammar has 1 where its name is one of some names, signs and words of the language among them. */
+/** A flag for each kind of a grammar: 1 if its name is in the list, punctuation and keywords included. */
 export function kindFlags(names: GrammarNames, types: Iterable<string>): Uint8Array {
   let flags = names.flags.get(types);
   if (flags === undefined) {
@@ -61,7 +61,7 @@ export function kindFlags(names: GrammarNames, types: Iterable<string>): Uint8Ar
   return flags;
 }
 
-/** The numbers of some roles, in the order of the list; a grammar does not have all of them. */
+/** The numbers of the given fields, in order; a grammar may lack some of them. */
 export function rolesOf(names: GrammarNames, fields: readonly string[]): readonly number[] {
   let roles = names.roles.get(fields);
   if (roles === undefined) names.roles.set(fields, (roles = fields.flatMap((field) => names.fieldByName.get(field) ?? [])));

@@ -3,19 +3,19 @@ import type { EngineMemory } from './engine.js';
 import { grammarNames } from './grammar-names.js';
 
 /**
- * What a grammar says of the parts of its nodes. A production is a way to make a node of parts; extra nodes, such as
- * comments, are none of its parts.
+ * What a grammar says about the children of its nodes. A production is one way to build a node; extra nodes, such as
+ * comments, are not part of it.
  */
 export interface GrammarTables {
-  /** The kind of each symbol, of those in {@link GrammarNames}. */
+  /** The kind of each symbol, as in {@link GrammarNames}. */
   readonly kindOf: Int32Array;
-  /** How many parts each production has room for in the list below. */
+  /** The number of slots for each production in the list below. */
   readonly width: number;
-  /** For each production and part its role, and above {@link ALIAS_SHIFT} bits another symbol that it goes by there; 0 for none. */
+  /** For each production and child its field and, shifted by {@link ALIAS_SHIFT} bits, the symbol that it is aliased to; 0 for none. */
   readonly parts: Int32Array;
 }
 
-/** Where the parts of `TSLanguage` are on a machine of 32 bits, in bytes (tree_sitter/parser.h, ABI 13 to 15). */
+/** The byte offsets of the fields of `TSLanguage` on a 32-bit machine (tree_sitter/parser.h, ABI 13 to 15). */
 const SYMBOLS = 4;
 const ALIASES = 8;
 const PRODUCTIONS = 28;
@@ -26,7 +26,7 @@ const FIELD_ENTRIES = 68;
 const PUBLIC_SYMBOLS = 76;
 const ALIAS_SEQUENCES = 84;
 
-/** Both a role and a symbol have 16 bits in the engine. */
+/** A field and a symbol each have 16 bits in the engine. */
 export const ALIAS_SHIFT = 16;
 export const ROLE_BITS = 0xffff;
 
@@ -40,7 +40,7 @@ export function grammarTables(language: Grammar, memory: EngineMemory): GrammarT
 }
 
 function readTables(language: Grammar, { bytes, shorts, words }: EngineMemory): GrammarTables {
-  // The address of the language is what the package's own class keeps at 0.
+  // The package's class keeps the address of the language at 0.
   const address = (language as unknown as readonly number[])[0] as number;
   const word = (offset: number): number => words[(address + offset) >> 2] as number;
   const short = (place: number): number => shorts[place >> 1] as number;
@@ -50,11 +50,11 @@ function readTables(language: Grammar, { bytes, shorts, words }: EngineMemory): 
   const entries = word(FIELDS) === 0 ? [] : fieldEntries(productions, word(FIELD_SLICES), word(FIELD_ENTRIES), { short, byte: (place) => bytes[place] as number });
   const width = Math.max(longest, ...entries.map(({ part }) => part + 1));
   const parts = new Int32Array(productions * width);
-  // The first production stands for all that have no aliases, and its sequence is not to be read (ts_language_alias_at).
+  // The first production stands for all without aliases, and its sequence must not be read (ts_language_alias_at).
   for (let production = 1; production < productions; production += 1) {
     for (let part = 0; part < longest; part += 1) parts[production * width + part] = short(word(ALIAS_SEQUENCES) + 2 * (production * longest + part)) << ALIAS_SHIFT;
   }
-  // Of several the first one counts (ts_tree_cursor_current_field_id).
+  // The first of several counts (ts_tree_cursor_current_field_id).
   for (const { production, part, field } of entries.reverse()) {
     const place = production * width + part;
     parts[place] = ((parts[place] as number) & ~ROLE_BITS) | field;
@@ -69,7 +69,7 @@ interface FieldEntry {
   readonly field: number;
 }
 
-/** The roles that productions give to their own parts. What they inherit from parts that are not seen is found there. */
+/** The fields that productions give to their own children. Inherited fields are found at the hidden children. */
 function fieldEntries(productions: number, slices: number, entries: number, { short, byte }: { readonly short: (place: number) => number; readonly byte: (place: number) => number }): FieldEntry[] {
   const found: FieldEntry[] = [];
   for (let production = 0; production < productions; production += 1) {

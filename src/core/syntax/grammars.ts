@@ -3,7 +3,7 @@ import type { GrammarId } from '../model/language.js';
 import { startEngine, type Engine } from './engine.js';
 import { SyntaxTree } from './tree.js';
 
-/** Hands in compiled grammars, so that the core reads no disk. */
+/** Supplies compiled grammars, so that the core reads no disk. */
 export interface GrammarSource {
   /** The WebAssembly of tree-sitter itself. */
   readonly engine: () => Uint8Array;
@@ -11,7 +11,7 @@ export interface GrammarSource {
   readonly grammar: (id: GrammarId) => Uint8Array;
 }
 
-/** The grammars in use, each loaded once. One parser serves them all. */
+/** The grammars in use, each loaded once, with one parser for all. */
 export class Grammars {
   private readonly loaded = new Map<GrammarId, Grammar>();
   private readonly loading = new Map<GrammarId, Promise<void>>();
@@ -20,15 +20,15 @@ export class Grammars {
 
   constructor(private readonly source: GrammarSource) {}
 
-  /** Loads grammars that {@link parse} will be asked for. */
+  /** Loads grammars for {@link parse}. */
   async load(ids: Iterable<GrammarId>): Promise<void> {
     this.engine = await startEngine(() => this.source.engine());
     this.parser ??= new Parser();
-    // V8 compiles them on threads of its own, several at a time.
+    // V8 compiles several at a time on its own threads.
     await Promise.all([...new Set(ids)].map((id) => this.loadOne(id)));
   }
 
-  /** Whoever asks while a grammar is being loaded waits for the same one. */
+  /** Concurrent requests for a grammar wait for the same load. */
   private loadOne(id: GrammarId): Promise<void> {
     let loading = this.loading.get(id);
     if (loading === undefined) {
@@ -38,7 +38,7 @@ export class Grammars {
     return loading;
   }
 
-  /** @throws Error when the grammar has not been loaded. */
+  /** @throws Error if the grammar has not been loaded. */
   get(id: GrammarId): Grammar {
     const grammar = this.loaded.get(id);
     if (grammar === undefined) throw new Error(`the grammar ${id} has not been loaded`);
@@ -46,8 +46,8 @@ export class Grammars {
   }
 
   /**
-   * Parses a text. The tree lives in WebAssembly memory: who asked for it calls its `delete`.
-   * @throws Error when the grammar has not been loaded.
+   * Parses a text. The tree lives in WebAssembly memory: the caller must call its `delete`.
+   * @throws Error if the grammar has not been loaded.
    */
   parse(text: string, id: GrammarId): Tree {
     const grammar = this.get(id);
@@ -63,7 +63,7 @@ export class Grammars {
     }
   }
 
-  /** Reads what the parser made of a text. @throws Error when the grammar has not been loaded. */
+  /** Reads the parser's tree of a text. @throws Error if the grammar has not been loaded. */
   read(text: string, id: GrammarId, tree: Tree): SyntaxTree {
     if (this.engine === null) throw new Error('no grammar has been loaded');
     return new SyntaxTree(text, id, tree, this.get(id), this.engine);

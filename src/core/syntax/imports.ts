@@ -8,7 +8,7 @@ const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
 const LOADERS = ['require', 'import'];
 const OTHER_SCRIPT_IMPORTS = ['export_statement', 'import_require_clause'];
 
-/** A place that imports something, and what, as it is written without quote marks. */
+/** A place that imports something, and what it imports, as written but without quote marks. */
 export interface Import {
   readonly module: string;
   readonly node: SyntaxNode;
@@ -17,21 +17,21 @@ export interface Import {
 /** A statement of JavaScript or TypeScript that imports something. */
 export interface ImportStatement {
   readonly node: SyntaxNode;
-  /** What it imports from, without quote marks; null for the form with `require`. */
+  /** The module it imports from, without quote marks; null for the form with `require`. */
   readonly module: string | null;
-  /** Where in the text that stands. */
+  /** The place of the module name in the text. */
   readonly source: SyntaxNode | null;
-  /** The names that it takes; null where it only loads the module. */
+  /** The names that it imports; null if it only loads the module. */
   readonly clause: SyntaxNode | null;
 }
 
-/** The import statements of a script, in the order of the text. */
+/** The import statements of a file, in text order. */
 export const importStatements = memoized((tree: SyntaxTree): readonly ImportStatement[] => tree.ofType('import_statement').map((node) => {
   const source = node.child('source');
   return { node, module: source === null ? null : source.text.slice(1, -1), source, clause: node.childOfType('import_clause') };
 }));
 
-/** All imports of a file, re-exports and calls of `require` and `import` among them. */
+/** All imports of a file, including re-exports and calls of `require` and `import`. */
 export const importsOf = memoized((tree: SyntaxTree): readonly Import[] => findImports(tree));
 
 function findImports(tree: SyntaxTree): Import[] {

@@ -2,28 +2,28 @@ import type { EngineMemory } from './engine.js';
 import { ALIAS_SHIFT, ROLE_BITS, type GrammarTables } from './grammar-tables.js';
 import { releaseNumbers, takeNumbers } from './number-pool.js';
 
-/** A row of the table has 1 << SHIFT numbers, so that its beginning is found by shifting; these are the places of those in use. */
+/** A row of the table has 1 << SHIFT numbers, so that shifting finds its start; these are the columns in use. */
 export const SHIFT = 3;
-/** The kind of the node, of those that its grammar has. */
+/** The kind of the node in its grammar. */
 export const KIND = 0;
 export const FIELD = 1;
 export const START = 2;
 export const END = 3;
-/** Of nodes, the numbers of rows stand in the table; -1 where there is none. */
+/** Nodes are stored as row numbers; -1 for none. */
 export const PARENT = 4;
-/** The row that follows those of the node and all below it. */
+/** The row after the node and all its descendants. */
 export const AFTER = 5;
 
-/** A tree as a table: a row a node, in the order of the text, a node before what is below it. */
+/** A tree as a table: one row per node, in text order, parents before children. */
 export interface NodeTable {
-  /** It may be longer than its `size` rows. */
+  /** The array may be longer than its `size` rows. */
   readonly table: Int32Array;
   readonly size: number;
   /** How deep nodes are nested. */
   readonly depth: number;
 }
 
-/** Where the parts of `SubtreeHeapData` are on a machine of 32 bits, in words of four bytes (tree-sitter's subtree.h, 0.27). */
+/** The offsets of the fields of `SubtreeHeapData` on a 32-bit machine, in words of four bytes (tree-sitter's subtree.h, 0.27). */
 const PADDING = 1;
 const SIZE = 4;
 const ERROR_COST = 8;
@@ -34,24 +34,24 @@ const SEEN_PARTS = 12;
 const SEEN_BELOW = 14;
 const PRODUCTION = 16;
 
-/** Bits of `SubtreeInlineData`, which stands for small leaves in the place of an address; its flags are one bit further than elsewhere. */
+/** The bits of `SubtreeInlineData`, which represents small leaves instead of an address; its flags are shifted by one bit. */
 const INLINE = 1;
 const VISIBLE = 1;
 const EXTRA = 4;
 
-/** So many numbers are kept of a node while its parts are read. */
+/** The numbers kept per node while its children are read. */
 const FRAME = 7;
 
-/** Of the nodes around the one that is read; never full at the start of a turn of {@link readTable}. */
+/** The state of the ancestors of the node being read; never full at the start of an iteration of {@link readTable}. */
 let stack = new Int32Array(FRAME << 10);
 
 /**
- * Reads a tree as the engine has it in its memory, in the way of its own cursor (tree_cursor.c): nodes that the grammar
- * hides are left out, and what they consist of counts as parts of the node around them. The package's cursor finds the
- * same, but with seven calls a node, which takes a third of the time of parsing.
- * @param address where the tree is; it begins with its root.
+ * Reads a tree directly from the engine's memory, as its own cursor does (tree_cursor.c): nodes that the grammar
+ * hides are left out, and their children count as children of the node around them. The package's cursor gives the
+ * same result with seven calls per node, which takes a third of the parsing time.
+ * @param address the address of the tree, which begins with its root.
  */
-// elvar waive size/branches, size/function-lines because with a call or two for each of a million nodes it takes twice as long
+// elvar waive size/branches, size/function-lines because a call or two for each of a million nodes would double the time
 export function readTable(address: number, { words }: EngineMemory, { parts: productionParts, width, kindOf }: GrammarTables, errorKind: number): NodeTable {
   let table = takeNumbers(room(address, words) << SHIFT);
   const kinds = kindOf.length;
@@ -59,15 +59,15 @@ export function readTable(address: number, { words }: EngineMemory, { parts: pro
   let depth = 0;
   let deepest = 0;
   let top = 0;
-  // Where the next part is, how many are left, and how many there were but for extras, such as comments.
+  // The address of the next child, how many are left, and how many there were apart from extras such as comments.
   let slot = address >> 2;
   let left = 1;
   let structural = 0;
-  // Where the tables tell of the production that made the node.
+  // The offset in the tables of the production that made the node.
   let place = 0;
-  // Where the part before ended, in bytes.
+  // The end of the previous child, in bytes.
   let ended = 0;
-  // The row that the parts are below, -1 above the root; and the role that they have from a node that is not seen, 0 for none.
+  // The parent row of the children, -1 above the root; and the field that they inherit from a hidden node, 0 for none.
   let row = -1;
   let role = 0;
   for (;;) {
@@ -140,7 +140,7 @@ export function readTable(address: number, { words }: EngineMemory, { parts: pro
       size += 1;
       if (depth > deepest) deepest = depth;
     }
-    // Nothing is read below a node of which nothing is seen.
+    // Skip a subtree without visible nodes.
     if (parts === 0 || (!isSeen && words[node + SEEN_PARTS] === 0)) continue;
     if (top + FRAME > stack.length) stack = enlarged(stack);
     stack[top] = slot;
@@ -152,7 +152,7 @@ export function readTable(address: number, { words }: EngineMemory, { parts: pro
     stack[top + 6] = role;
     top += FRAME;
     if (isSeen) depth += 1;
-    // Parts stand right before the node itself.
+    // Children are stored right before the node itself.
     slot = node - 2 * parts;
     left = parts;
     structural = 0;
@@ -169,7 +169,7 @@ export function hasErrors(address: number, { words }: EngineMemory): boolean {
   return (head & INLINE) === 0 && words[(head >> 2) + ERROR_COST] !== 0;
 }
 
-/** How many nodes there are to be seen in a tree, as the engine counts them (`ts_subtree_visible_descendant_count`). */
+/** The number of visible nodes in a tree, as the engine counts them (`ts_subtree_visible_descendant_count`). */
 function room(address: number, words: Int32Array): number {
   const head = words[address >> 2] as number;
   return 1 + ((head & INLINE) === 0 && words[(head >> 2) + PARTS] !== 0 ? words[(head >> 2) + SEEN_BELOW] as number : 0);

@@ -2,27 +2,27 @@ import { AFTER, END, FIELD, KIND, PARENT, SHIFT, START } from './node-table.js';
 import type { SyntaxTree } from './tree.js';
 
 /**
- * A node of a syntax tree. It is a place in the tree's table and is made when a rule first looks at it; the same place
- * always gives the same object, so nodes can be compared and be keys. Offsets count UTF-16 code units.
- * It reads the table itself: a call more for each of some million questions takes longer than most rules.
+ * A node of a syntax tree. It refers to a row of the tree's table and is made when a rule first needs it; the same row
+ * always gives the same object, so nodes can be compared and used as keys. Offsets count UTF-16 code units.
+ * It reads the table directly: one more call for each of millions of questions would take longer than most rules.
  */
-// elvar waive size/class-members because rules ask a node all there is to ask, and read it here in one place
+// elvar waive size/class-members because it is the one interface through which rules read a node
 export class SyntaxNode {
-  /** The grammar's name for it; `ERROR` where the text does not follow the grammar. */
+  /** The grammar's name for it; `ERROR` if the text does not follow the grammar. */
   readonly type: string;
 
-  /** @param index its number in the order of the text, in which a node comes before what is below it. */
+  /** @param index its number in text order, parents before children. */
   constructor(readonly tree: SyntaxTree, readonly index: number) {
     this.type = tree.names.kinds[tree.table[(index << SHIFT) + KIND] as number] as string;
   }
 
-  /** Whether it is more than a sign or a word of the grammar. */
+  /** Whether it is more than punctuation or a keyword. */
   get named(): boolean {
     const { names, table } = this.tree;
     return names.named[table[(this.index << SHIFT) + KIND] as number] === 1;
   }
 
-  /** The role it plays in its parent, where the grammar names one. */
+  /** Its field in its parent, if the grammar names one. */
   get field(): string | null {
     const { names, table } = this.tree;
     return names.fields[table[(this.index << SHIFT) + FIELD] as number] ?? null;
@@ -43,7 +43,7 @@ export class SyntaxNode {
     return index < 0 ? null : tree.nodes[index] ?? tree.nodeAt(index);
   }
 
-  /** The first part of it, named or not. */
+  /** Its first child, named or not. */
   get first(): SyntaxNode | null {
     const { tree, index } = this;
     return tree.table[(index << SHIFT) + AFTER] === index + 1 ? null : tree.nodeAt(index + 1);
@@ -82,14 +82,14 @@ export class SyntaxNode {
     return this.tree.typeAt(this.tree.nextOf(this.index));
   }
 
-  /** What is written there. */
+  /** Its text. */
   get text(): string {
     const { table, text } = this.tree;
     const at = this.index << SHIFT;
     return text.slice(table[at + START], table[at + END]);
   }
 
-  /** Its parts in the order of the text, signs and words of the grammar among them. */
+  /** Its children in text order, including punctuation and keywords. */
   get children(): SyntaxNode[] {
     const { tree, index } = this;
     const { table } = tree;
@@ -99,7 +99,7 @@ export class SyntaxNode {
     return children;
   }
 
-  /** Its parts without signs and words of the grammar; comments are among them. */
+  /** Its children without punctuation and keywords, but including comments. */
   get parts(): SyntaxNode[] {
     const { tree, index } = this;
     const { table, names: { named } } = tree;
@@ -111,7 +111,7 @@ export class SyntaxNode {
     return parts;
   }
 
-  /** The first part in a role. */
+  /** The first child in a field. */
   child(field: string): SyntaxNode | null {
     const { tree, index } = this;
     const { table } = tree;
@@ -124,12 +124,12 @@ export class SyntaxNode {
     return null;
   }
 
-  /** All parts in a role. */
+  /** All children in a field. */
   childrenOf(field: string): SyntaxNode[] {
     return this.children.filter((child) => child.field === field);
   }
 
-  /** The first part of a type. */
+  /** The first child of a type. */
   childOfType(...types: readonly string[]): SyntaxNode | null {
     const { tree, index } = this;
     const { table, names: { kinds } } = tree;
@@ -142,7 +142,7 @@ export class SyntaxNode {
     return null;
   }
 
-  /** The first part that is no comment. */
+  /** The first child that is not a comment. */
   get firstPart(): SyntaxNode | null {
     const { tree, index } = this;
     const { table, names: { kinds, named } } = tree;
@@ -154,23 +154,23 @@ export class SyntaxNode {
     return null;
   }
 
-  /** The nearest node around it of one of the types. */
+  /** The nearest ancestor of one of the types. */
   closest(types: ReadonlySet<string>): SyntaxNode | null {
     const index = this.tree.closest(this.index, types);
     return index < 0 ? null : this.tree.nodeAt(index);
   }
 
-  /** Whether it lies in `other`, or is it. */
+  /** Whether it is `other` or inside it. */
   isWithin(other: SyntaxNode): boolean {
     return other.start <= this.start && this.end <= other.end;
   }
 
-  /** Whether the node of a number is it, or lies in it. */
+  /** Whether the node with a number is this one or inside it. */
   isAround(index: number): boolean {
     return this.index <= index && index < (this.tree.table[(this.index << SHIFT) + AFTER] as number);
   }
 
-  /** Visits it and all below it in the order of the text; `visit` returns false to leave out what is below. */
+  /** Visits it and its descendants in text order; `visit` returns false to skip the descendants of a node. */
   walk(visit: (node: SyntaxNode) => boolean | void): void {
     const { tree } = this;
     const { table } = tree;
@@ -180,7 +180,7 @@ export class SyntaxNode {
     }
   }
 
-  /** Whether it or anything below it is of one of the types. @param except types that are not looked into. */
+  /** Whether it or a descendant has one of the types. @param except types to skip with all inside them. */
   contains(types: ReadonlySet<string>, except?: ReadonlySet<string>): boolean {
     const { table } = this.tree;
     const isWanted = this.tree.kindFlags(types);

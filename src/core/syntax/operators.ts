@@ -3,7 +3,7 @@ import type { NumberTest, SyntaxTree } from './tree.js';
 
 const OPERATOR = ['operator'];
 
-/** The test of a tree whether the operator of an expression is one of some signs or words. Where the grammar names no operator it is none. */
+/** Makes, for a tree, a test whether the operator of an expression is one of the given ones; false if the grammar has no operator field there. */
 export function operatorTest(tree: SyntaxTree, signs: ReadonlySet<string>): NumberTest {
   const { table } = tree;
   const operators = tree.rolesOf(OPERATOR);

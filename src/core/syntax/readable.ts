@@ -3,7 +3,7 @@ import { declaredNames } from './declared-names.js';
 import type { Source } from './source.js';
 import { contentOf, isFilled, textsOf } from './texts.js';
 
-/** A stretch of a file that somebody wrote in words. */
+/** A stretch of a file written in words. */
 export interface Writing {
   readonly start: number;
   readonly text: string;
@@ -11,13 +11,13 @@ export interface Writing {
   readonly kind: 'name' | 'comment' | 'text';
 }
 
-/** Prose without a grammar: every line of it is read. */
+/** Prose without a grammar: every line is read. */
 const PROSE = new Set(['markdown', 'text']);
 
-/** Grammars of which the names are looked at. */
+/** Grammars whose names are read. */
 const NAMED = new Set(['javascript', 'typescript', 'tsx', 'python', 'php', 'java', 'cpp', 'go', 'bash', 'css']);
 
-/** What people wrote in words: names where they are declared, comments, texts that look like prose. In the order of the file. */
+/** What people wrote in words: names at their declarations, comments, and strings that look like prose. In file order. */
 export function writtenBy(source: Source): Writing[] {
   const { text: { text, language }, tree } = source;
   if (PROSE.has(language.id)) return [{ start: 0, text: withoutCode(text), kind: 'comment' }];
@@ -27,13 +27,13 @@ export function writtenBy(source: Source): Writing[] {
   const prose = language.id === 'html' ? tree.ofType('text').map(({ start, text: words }) => ({ start, text: words, kind: 'text' as const })) : textsOf(tree).flatMap((node) => {
     if (isFilled(node)) return [];
     const { start, text: words } = contentOf(node);
-    // A text without a blank is a key or a name.
+    // A string without a blank is a key or a name.
     return /\s/.test(words.trim()) ? [{ start, text: withoutCode(words), kind: 'text' as const }] : [];
   });
   return [...names, ...comments, ...prose].sort((a, b) => a.start - b.start);
 }
 
-/** What is no prose gives way to blanks, so that offsets hold: code, addresses, paths, digests, names of people and things with marks. */
+/** Replaces what is not prose with blanks, so that offsets stay valid: code, addresses, paths, digests, names with special characters. */
 function withoutCode(text: string): string {
   return text.replace(/```[^]*?```|`[^`\n]*`|\w+:\/\/\S+|\S+@\S+|@\w+(?:\s*\{[^}\n]*\})?|\\[nrtux0-9]|[\w.-]*[/\\][\w./\\-]+|\b\w*\d\w*\b|\b\w+(?:\.\w+)+\b|[<{][^<>{}\n]*[>}]|\b[\w$]+\(|\b\w*_\w+\b|\b[a-z]+[A-Z]\w*\b|--?\w[\w-]*|#\w+|%\w+|<code>[^<]*<\/code>|\{@code[^}]*\}/g, (code) => ' '.repeat(code.length));
 }

@@ -1,12 +1,12 @@
 import type { Repair } from '../model/repair.js';
 import type { SyntaxNode } from './node.js';
 
-/** Takes a node out of a list with commas, together with one of them. */
+/** Removes a node from a comma-separated list, with one comma. */
 export function removalFromList(node: SyntaxNode): Repair {
   let after = node.next;
   while (after !== null && after.type !== ',') after = after.next;
   if (after !== null) {
-    // What follows the comma moves up to where the node stood, unless a comment stands between.
+    // What follows the comma moves to the node's place, unless a comment is in between.
     const next = after.next;
     return [{ start: node.start, end: next !== null && next.named ? next.start : after.end, text: '' }];
   }
@@ -15,7 +15,7 @@ export function removalFromList(node: SyntaxNode): Repair {
   return [{ start: before?.start ?? node.start, end: node.end, text: '' }];
 }
 
-/** Takes a statement out, with its line where nothing else stands on it. @param text the whole text. */
+/** Removes a statement, and its line if nothing else is on it. @param text the whole text. */
 export function removalOfStatement(node: SyntaxNode, text: string): Repair {
   const lineStart = text.lastIndexOf('\n', node.start - 1) + 1;
   const isFirst = text.slice(lineStart, node.start).trim() === '';

@@ -3,21 +3,21 @@ import type { SyntaxNode } from './node.js';
 import type { Source } from './source.js';
 import { TEXTS } from './texts.js';
 
-/** Nodes besides texts in which each blank and each line end counts. */
+/** Nodes other than strings in which every blank and line end counts. */
 const SOLID = [...TEXTS, 'block_scalar', 'heredoc_body', 'raw_text', 'regex', 'plain_scalar', 'concatenated_string', 'text_interpolation', 'jsx_text'];
 
-/** What stands outside the marks of PHP is put out as it is, with what is added before or after it. */
+/** Text outside PHP's tags is printed as it is, including anything added before or after it. */
 function withEdges({ start, end }: SyntaxNode): Stretch {
   return { start: start - 1, end: end + 1 };
 }
 
-/** Languages without a grammar whose texts do not run over lines, unless a mark says so. */
+/** Languages without a grammar whose strings do not span lines, unless a delimiter says so. */
 const ONE_LINE_TEXTS = new Set(['text', 'toml', 'graphql', 'protobuf', 'dockerfile', 'makefile', 'csharp', 'kotlin', 'swift', 'dart', 'scala', 'scss', 'less', 'json5', 'batch']);
 
-/** Answers whether a line end, or blanks before or after it, may be changed at an offset without changing what the file means. */
+/** Tests whether a line end, or blanks around it, may be changed at an offset without changing the meaning of the file. */
 export type LayoutTest = (offset: number) => boolean;
 
-/** The test for a file. Where Elvar cannot tell, nothing may be changed. */
+/** The test for a file. If Elvar cannot tell, nothing may be changed. */
 export const layoutTest = memoized((source: Source): LayoutTest => makeTest(source));
 
 function makeTest({ text: { text, language }, tree }: Source): LayoutTest {
@@ -31,7 +31,7 @@ function makeTest({ text: { text, language }, tree }: Source): LayoutTest {
   const solid = [...tree.ofTypes(SOLID).filter(isLong), ...outside];
   if (solid.length === 0) return () => true;
   const starts = stretchesOf(solid);
-  // Most questions come in the order of the text.
+  // Most questions come in text order.
   let next = 0;
   return (offset) => {
     if ((starts[next - 1]?.start ?? 0) >= offset) next = 0;
@@ -46,7 +46,7 @@ interface Stretch {
   end: number;
 }
 
-/** The stretches in order, those that touch or lie in each other as one. */
+/** The stretches in order, merging those that touch or contain each other. */
 function stretchesOf(nodes: readonly Readonly<Stretch>[]): Stretch[] {
   const stretches: Stretch[] = [];
   for (const { start, end } of [...nodes].sort((a, b) => a.start - b.start)) {

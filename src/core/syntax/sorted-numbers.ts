@@ -1,14 +1,14 @@
 import { KIND, SHIFT } from './node-table.js';
 import { releaseNumbers, takeNumbers } from './number-pool.js';
 
-/** The numbers of nodes, those of one type together, and in the order of the text within a type. */
+/** The numbers of nodes, grouped by type, in text order within a type. */
 export interface SortedNumbers {
   readonly numbers: Int32Array;
-  /** For each type where those of the types before it end; and at last where all end. */
+  /** For each type, the end of the group before it; then the end of all. */
   readonly ends: Int32Array;
 }
 
-/** Two lists of numbers as one. */
+/** Concatenates two lists of numbers. */
 export function joined(first: Int32Array, second: Int32Array): Int32Array {
   const all = new Int32Array(first.length + second.length);
   all.set(first);
@@ -16,7 +16,7 @@ export function joined(first: Int32Array, second: Int32Array): Int32Array {
   return all;
 }
 
-/** Sorts the rows of a table. @param size how many there are. @param kinds how many kinds the grammar has. */
+/** Sorts the rows of a table. @param size the number of rows. @param kinds the number of kinds in the grammar. */
 export function sortedByKind(table: Int32Array, size: number, kinds: number): SortedNumbers {
   const ends = takeNumbers(kinds + 1).fill(0, 0, kinds + 1);
   const step = 1 << SHIFT;

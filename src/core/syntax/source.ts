@@ -7,13 +7,13 @@ import type { Memo } from './memo.js';
 import type { Spelling } from './spelling.js';
 import type { SyntaxTree } from './tree.js';
 
-/** A source file as rules see it: its text, and its syntax where Elvar has a grammar. It is parsed when a rule first asks. */
+/** A source file as rules see it: its text and, if Elvar has a grammar, its syntax. It is parsed on demand. */
 export class Source {
   readonly grammar: GrammarId | null;
   private parsed: Tree | null = null;
   private read: SyntaxTree | null = null;
 
-  /** The grammar of the file must have been loaded. Who makes a source calls its {@link dispose}. */
+  /** The grammar of the file must have been loaded. The creator of a source must call its {@link dispose}. */
   constructor(readonly text: SourceText, private readonly grammars: Grammars, readonly spelling: Spelling | null = null) {
     this.grammar = grammarFor(text.language, text.path.slice(text.path.lastIndexOf('/') + 1));
   }
@@ -25,12 +25,12 @@ export class Source {
     return this.read;
   }
 
-  /** What was worked out for the file. */
+  /** Results computed for the file. */
   get memo(): Memo {
     return this.text.memo;
   }
 
-  /** The parser's own root node, which queries run on; null for a language without a grammar. */
+  /** The parser's root node, which queries run on; null for a language without a grammar. */
   get root(): Node | null {
     return this.grammar === null ? null : this.parse(this.grammar).rootNode;
   }
@@ -41,7 +41,7 @@ export class Source {
     this.parsed = null;
     this.read?.dispose();
     this.read = null;
-    // The text may live on with what was found in it.
+    // The text may outlive the source, with the findings.
     this.memo.length = 0;
   }
 

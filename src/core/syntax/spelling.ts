@@ -1,12 +1,12 @@
 import nspell from 'nspell';
 
-/** A dictionary of the Hunspell format: the rules and the words. */
+/** A dictionary in Hunspell format: the rules and the words. */
 export interface DictionaryFiles {
   readonly aff: Uint8Array;
   readonly dic: Uint8Array;
 }
 
-/** Tells whether words are spelt right. The dictionary is read when a word is first asked about. */
+/** Checks the spelling of words. The dictionary is read on the first use. */
 export class Spelling {
   private checker: ReturnType<typeof nspell> | null = null;
   private readonly known = new Map<string, boolean>();
@@ -14,7 +14,7 @@ export class Spelling {
 
   constructor(private readonly files: () => DictionaryFiles) {}
 
-  /** A word of the dictionary, in small letters, that differs from `word` by one slip within it; null where there is none. */
+  /** A word of the dictionary, in lower case, that differs from `word` by one typo; null if there is none. */
   nearTo(word: string): string | null {
     let near = this.neighbours.get(word);
     if (near === undefined) {
@@ -26,7 +26,7 @@ export class Spelling {
     return near;
   }
 
-  /** Whether the dictionary has the word, in this case or another that is right too. */
+  /** Whether the dictionary has the word, in this case or another valid one. */
   knows(word: string): boolean {
     let knows = this.known.get(word);
     if (knows === undefined) {
@@ -42,7 +42,7 @@ export class Spelling {
 
 const LETTERS = [...'abcdefghijklmnopqrstuvwxyz'];
 
-/** What a word would be but for one slip: a letter too many, too few, another one, or two that changed places. Its first letter stays. */
+/** What a word may have been before one typo: a letter added, missing, replaced, or two swapped. The first letter stays. */
 function slipsOf(word: string): string[] {
   const slips: string[] = [];
   for (let at = 1; at < word.length; at += 1) {

@@ -2,25 +2,25 @@ import { callsOf } from './calls.js';
 import { isComment, type SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
-/** Nodes that repeat what is in them, in every grammar. */
+/** Loop nodes, in every grammar. */
 export const LOOPS: ReadonlySet<string> = new Set([
   'for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop',
   'c_style_for_statement',
 ]);
 
-/** Nodes that hold statements one after another, in every grammar. */
+/** Nodes that contain a sequence of statements, in every grammar. */
 export const BLOCKS: ReadonlySet<string> = new Set([
   'statement_block', 'block', 'compound_statement', 'program', 'module', 'translation_unit', 'statement_list', 'constructor_body',
   'switch_case', 'switch_default', 'switch_block_statement_group', 'case_statement', 'default_statement', 'colon_block', 'do_group',
 ]);
 
-/** Statements after which nothing that follows in their block is run. */
+/** Statements after which nothing in their block runs. */
 const EXITS: ReadonlySet<string> = new Set([
   'return_statement', 'throw_statement', 'raise_statement', 'break_statement', 'continue_statement', 'goto_statement', 'co_return_statement',
   'yield_statement', 'exit_statement',
 ]);
 
-/** Calls after which nothing is run, and their names without the objects. */
+/** Calls after which nothing runs, and their names without the objects. */
 const LEAVING = /^(?:panic|os\.Exit|process\.exit|exit|abort|std::exit|std::abort)$/;
 const LEAVING_NAMES = ['panic', 'Exit', 'exit', 'abort'];
 
@@ -29,7 +29,7 @@ export function statementsOf(block: SyntaxNode): SyntaxNode[] {
   return block.parts.filter((part) => !isComment(part) && part.field !== 'value' && part.type !== 'switch_label');
 }
 
-/** Whether a statement leaves its block, whatever happens: PHP throws in an expression, Go and others by a call. */
+/** Whether a statement always leaves its block: in PHP, throw is an expression; in Go and others, a call may do it. */
 export function isExit(statement: SyntaxNode): boolean {
   if (EXITS.has(statement.type)) return true;
   if (statement.type !== 'expression_statement') return false;
@@ -47,7 +47,7 @@ export function eachExit(tree: SyntaxTree, visit: (exit: number) => void): void 
   }
 }
 
-/** A node without the brackets around it. */
+/** A node without enclosing brackets. */
 export function unwrapped(node: SyntaxNode): SyntaxNode {
   let inner = node;
   while (inner.type === 'parenthesized_expression' || inner.type === 'condition_clause') {

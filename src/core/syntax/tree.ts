@@ -13,35 +13,35 @@ const NONE: readonly SyntaxNode[] = [];
 const RELEASED = new Int32Array(0);
 const NO_NUMBERS = new Int32Array(0);
 
-/** Tells of the number of a node whether the node is worth a look. */
+/** Tests by a node's number whether the node is worth a look. */
 export type NumberTest = (index: number) => boolean;
 
-/** The syntax of a file, read from the parser once. */
-// elvar waive size/class-members because rules ask a tree by nodes and by numbers, and it reads its table here in one place
+/** The syntax tree of a file, read from the parser once. */
+// elvar waive size/class-members because it is the one interface through which rules read a tree, by nodes and by numbers
 export class SyntaxTree {
   readonly root: SyntaxNode;
-  /** How deep its nodes are nested. */
+  /** The depth of nesting. */
   readonly depth: number;
-  /** How many nodes there are. */
+  /** The number of nodes. */
   readonly size: number;
-  /** Whether something in the text does not follow the grammar. */
+  /** Whether any part of the text does not follow the grammar. */
   readonly hasErrors: boolean;
-  /** For nodes, which read it themselves. */
+  /** The table, for nodes, which read it directly. */
   table: Int32Array;
   readonly names: GrammarNames;
-  /** The nodes that somebody looked at, at their numbers. */
+  /** The nodes made so far, by number. */
   readonly nodes: (SyntaxNode | undefined)[];
   private readonly byType: (readonly SyntaxNode[] | undefined)[];
   private readonly numbersByKind: (Int32Array | undefined)[];
-  /** By the list of types that was asked for: rules share these lists. */
+  /** Keyed by list of types: rules share these lists. */
   private readonly byTypes = new Map<Iterable<string>, readonly SyntaxNode[]>();
   readonly memo: Memo = [];
   private byKind: SortedNumbers | null = null;
 
-  /** @param tree what the parser made of `text`. */
+  /** @param tree the parser's tree of `text`. */
   constructor(readonly text: string, readonly grammar: GrammarId, tree: Tree, language: Grammar, engine: Engine) {
     this.names = grammarNames(language);
-    // The address of the tree is what the package's own class keeps at 0.
+    // The package's class keeps the address of the tree at 0.
     const address = (tree as unknown as readonly number[])[0] as number;
     const memory = engine.memory();
     const { table, size, depth } = readTable(address, memory, grammarTables(language, memory), this.names.errorKind);
@@ -55,13 +55,13 @@ export class SyntaxTree {
     this.root = this.nodeAt(0);
   }
 
-  /** All nodes of a type, in the order of the text. Words of the language that have the name of a type are none of it. */
+  /** All nodes of a type, in text order. Keywords with the same name do not count. */
   ofType(type: string): readonly SyntaxNode[] {
     const kind = this.names.kindByName.get(type);
     return kind === undefined ? NONE : this.ofKind(kind);
   }
 
-  /** All nodes of the types: type by type, and within one in the order of the text. */
+  /** All nodes of the types: type by type, each in text order. */
   ofTypes(types: Iterable<string>): readonly SyntaxNode[] {
     let nodes = this.byTypes.get(types);
     if (nodes === undefined) this.byTypes.set(types, (nodes = this.collect(this.kindsOf(types))));
@@ -81,22 +81,22 @@ export class SyntaxTree {
     return all;
   }
 
-  /** The kinds of node that the grammar has of some types. */
+  /** The grammar's kinds for the given types. */
   kindsOf(types: Iterable<string>): readonly number[] {
     return kindsOf(this.names, types);
   }
 
-  /** 1 for each kind whose name is one of some names, for those who look at very many nodes. */
+  /** A table with 1 for each kind whose name is in the list, for code that looks at very many nodes. */
   kindFlags(types: Iterable<string>): Uint8Array {
     return kindFlags(this.names, types);
   }
 
-  /** The numbers of some roles, for {@link childInRoles}. */
+  /** The numbers of the given fields, for {@link childInRoles}. */
   rolesOf(fields: readonly string[]): readonly number[] {
     return rolesOf(this.names, fields);
   }
 
-  /** The number of a node's part in the first of some roles that one of its parts has; -1 where none has any. */
+  /** The number of a node's child in the first of the given fields that has one; -1 for none. */
   childInRoles(index: number, roles: readonly number[]): number {
     const { table } = this;
     const end = table[(index << SHIFT) + AFTER] as number;
@@ -108,7 +108,7 @@ export class SyntaxTree {
     return -1;
   }
 
-  /** The number of the nearest node of some types around that of a number; -1 where there is none. */
+  /** The number of the nearest ancestor of the given types; -1 for none. */
   closest(index: number, types: ReadonlySet<string>): number {
     const { table } = this;
     const isWanted = this.kindFlags(types);
@@ -117,29 +117,29 @@ export class SyntaxTree {
     return around;
   }
 
-  /** The number of the last part of a node; below 0 where it has none. */
+  /** The number of a node's last child; negative for none. */
   lastOf(index: number): number {
     const { table } = this;
     const end = table[(index << SHIFT) + AFTER] as number;
     if (end === index + 1) return -1;
-    // The last row below it is its last part, or lies in that.
+    // The last descendant row is the last child or inside it.
     let last = end - 1;
     for (let around = table[(last << SHIFT) + PARENT] as number; around !== index; around = table[(last << SHIFT) + PARENT] as number) last = around;
     return last;
   }
 
-  /** The number of the part before a node in the one around it; below 0 where there is none. */
+  /** The number of a node's previous sibling; negative for none. */
   previousOf(index: number): number {
     const { table } = this;
     const parent = table[(index << SHIFT) + PARENT] as number;
     if (parent < 0 || parent === index - 1) return -1;
-    // The row before it is the part before it, or lies in that.
+    // The row before it is the previous sibling or inside it.
     let previous = index - 1;
     for (let around = table[(previous << SHIFT) + PARENT] as number; around !== parent; around = table[(previous << SHIFT) + PARENT] as number) previous = around;
     return previous;
   }
 
-  /** The number of the one part between the first and the last of three, as in brackets; below 0 where there are more or fewer. */
+  /** The number of the middle one of exactly three children, as in brackets; negative if there are more or fewer. */
   onlyBetween(index: number): number {
     const { table } = this;
     const end = table[(index << SHIFT) + AFTER] as number;
@@ -148,7 +148,7 @@ export class SyntaxTree {
     return last < end && table[(last << SHIFT) + AFTER] === end ? between : -1;
   }
 
-  /** The number of the part that follows a node in the one around it; below 0 where none does. */
+  /** The number of a node's next sibling; negative for none. */
   nextOf(index: number): number {
     const { table } = this;
     const parent = table[(index << SHIFT) + PARENT] as number;
@@ -156,24 +156,24 @@ export class SyntaxTree {
     return parent < 0 || after === table[(parent << SHIFT) + AFTER] ? -1 : after;
   }
 
-  /** The type of the node of a number; null below 0, for none. */
+  /** The type of the node with a number; null for a negative number. */
   typeAt(index: number): string | null {
     return index < 0 ? null : this.names.kinds[this.table[(index << SHIFT) + KIND] as number] as string;
   }
 
-  /** What is written at the node of a number. */
+  /** The text of the node with a number. */
   textAt(index: number): string {
     return this.text.slice(this.table[(index << SHIFT) + START], this.table[(index << SHIFT) + END]);
   }
 
-  /** All nodes of a kind, in the order of the text. */
+  /** All nodes of a kind, in text order. */
   ofKind(kind: number): readonly SyntaxNode[] {
     const { ends } = this.byKind ?? this.sorted;
     if (ends[kind] === ends[kind + 1]) return NONE;
     return this.byType[kind] ??= this.nodesOfKind(kind);
   }
 
-  /** Whether there is a node of one of some types. @param types a list that is asked for again and again. */
+  /** Whether there is a node of one of the types. @param types a list that callers reuse. */
   hasAny(types: readonly string[]): boolean {
     return this.hasKinds(this.kindsOf(types));
   }
@@ -185,15 +185,15 @@ export class SyntaxTree {
     return false;
   }
 
-  /** The numbers of all nodes of a kind, in the order of the text: for those who look at very many, and at few of them closely. */
+  /** The numbers of all nodes of a kind, in text order: for code that looks at very many nodes, and closely at few. */
   numbersOfKind(kind: number): Int32Array {
     const { numbers, ends } = this.byKind ?? this.sorted;
     return ends[kind] === ends[kind + 1] ? NO_NUMBERS : this.numbersByKind[kind] ??= numbers.subarray(ends[kind], ends[kind + 1]);
   }
 
   /**
-   * The same of all nodes of some types, type by type. Most of what asks runs too seldom for V8 to make it fast, and going
-   * through them by their places takes it a fifth of what `of` does. @param types a list that is asked for again and again.
+   * The same for all nodes of the types, type by type. Most callers run too seldom for V8 to optimize, and an indexed loop
+   * takes a fifth of the time of `of` there. @param types a list that callers reuse.
    */
   numbersOf(types: Iterable<string>): Int32Array {
     const kinds = this.kindsOf(types);
@@ -205,7 +205,7 @@ export class SyntaxTree {
     return found;
   }
 
-  /** The numbers of all nodes of some types, in the order of the text. @param types the keys of a table that is asked for again and again. */
+  /** The numbers of all nodes of the types, in text order. @param types the keys of a table that callers reuse. */
   numbersInOrder(types: ReadonlyMap<string, unknown>): Int32Array {
     const kinds = kindsOfKeys(this.names, types);
     const { numbers, ends } = this.byKind ?? this.sorted;
@@ -219,13 +219,13 @@ export class SyntaxTree {
     return all.sort();
   }
 
-  /** The types of which there is a node. */
+  /** The types that occur. */
   get types(): ReadonlySet<string> {
     const { ends } = this.sorted;
     return new Set(this.names.kinds.filter((_, kind) => (ends[kind] as number) < (ends[kind + 1] as number)));
   }
 
-  /** Hands back the memory of it. Its nodes know nothing any more. */
+  /** Releases its memory. Its nodes must not be used any more. */
   dispose(): void {
     this.memo.length = 0;
     releaseNumbers(this.table);
@@ -238,7 +238,7 @@ export class SyntaxTree {
     this.table = RELEASED;
   }
 
-  /** The node of a number, which is none below 0. */
+  /** The node with a number; null for a negative number. */
   nodeAt(index: number): SyntaxNode {
     return this.nodes[index] ??= new SyntaxNode(this, index);
   }

@@ -2,27 +2,27 @@ import type { Excuse } from '../model/finding.js';
 import { formatSelector, selects, type SelectableRule } from '../model/selector.js';
 import type { Lines, MalformedWaiver, Reach, StrayResume, Waiver, WaiverReading } from './waiver.js';
 
-/** What counts for the waivers of a run. */
+/** The settings that affect the waivers of a run. */
 export interface WaiverTerms {
-  /** The day on which waivers have expired or not, as YYYY-MM-DD. */
+  /** The day that decides whether waivers have expired, as YYYY-MM-DD. */
   readonly today: string;
   /** Whether a waiver without a reason excuses nothing. */
   readonly needsReasons: boolean;
 }
 
-/** A waiver, and what became of it. */
+/** A waiver and its uses. */
 export interface AccountedWaiver {
   readonly waiver: Waiver;
   readonly isExpired: boolean;
-  /** Whether it has the reason that the project asks for. */
+  /** Whether it has the reason that the project requires. */
   readonly isReasoned: boolean;
-  /** How many findings each selector excused. */
+  /** The number of findings that each selector excused. */
   readonly excused: number[];
-  /** For each selector the first finding's rule that it would excuse, and may not. */
+  /** For each selector, the rule of the first finding that it would excuse but may not. */
   readonly refused: (string | null)[];
 }
 
-/** A waiver as answers tell of it: plain data. */
+/** A waiver in reports: plain data. */
 export interface WaiverRecord {
   readonly line: number;
   readonly selectors: readonly string[];
@@ -30,13 +30,13 @@ export interface WaiverRecord {
   readonly until: string | null;
   readonly because: string | null;
   readonly isExpired: boolean;
-  /** For each selector the lines that it covers, from 1; `to` is null for the end of the file. */
+  /** The lines that each selector covers, from 1; `to` is null for the end of the file. */
   readonly covers: readonly ({ readonly from: number; readonly to: number | null } | null)[];
-  /** For each selector how many findings it excused. */
+  /** The number of findings that each selector excused. */
   readonly excused: readonly number[];
 }
 
-/** Keeps the account of a file's waivers: what they excuse, and which excuse nothing. */
+/** Keeps account of a file's waivers: what they excuse, and which excuse nothing. */
 export class WaiverAccount {
   readonly waivers: readonly AccountedWaiver[];
   readonly malformed: readonly MalformedWaiver[];
@@ -54,17 +54,17 @@ export class WaiverAccount {
     }));
   }
 
-  /** Whether no comment of the file speaks of waivers. */
+  /** Whether no comment of the file is about waivers. */
   get isEmpty(): boolean {
     return this.waivers.length + this.malformed.length + this.stray.length === 0;
   }
 
   /**
-   * What excuses a finding, and notes that it does. Of several waivers the one that reaches least far is told, and of
-   * these the latest; all of them are needed.
-   * @param line where the finding starts, from 1.
+   * Finds the waiver that excuses a finding, and records the use. Of several, it returns the one that reaches least far and, of
+   * these, the latest; all of them count as used.
+   * @param line the line on which the finding starts, from 1.
    * @param allowed whether the rule may be waived here.
-   * @param about the offset of the waiver that the finding is about: it does not excuse what is found in itself.
+   * @param about the offset of the waiver that the finding is about: a waiver does not excuse findings in itself.
    */
   excuse(rule: SelectableRule, line: number, allowed: boolean, about: number | null = null): Excuse | null {
     let best: AccountedWaiver | null = null;
@@ -85,7 +85,7 @@ export class WaiverAccount {
     return { by: 'waiver', line: written, because, until, status: null };
   }
 
-  /** The waivers as answers tell of them. */
+  /** The waivers in the form for reports. */
   records(): WaiverRecord[] {
     return this.waivers.map(({ waiver: { line, selectors, reach, until, because, covers }, isExpired, excused }) => ({
       line, selectors: selectors.map(formatSelector), reach, until, because, isExpired, covers: covers.map(plainLines), excused: [...excused],

@@ -9,12 +9,12 @@ interface Stretch {
   readonly end: number;
 }
 
-/** The stretch of a comment, with the braces of JSX that only it stands in. */
+/** The stretch of a comment, including JSX braces that contain nothing else. */
 export function withBraces(comment: Stretch, source: Source): Stretch {
   return silentStretches(source).find(({ start, end }) => start <= comment.start && comment.end <= end) ?? comment;
 }
 
-/** The line that a waiver without a place covers: its own where code stands before it, else the next one that has code. */
+/** The line that a waiver without a place word covers: its own if code precedes it there, else the next line with code. */
 export function coveredLine(comment: Stretch, source: Source): number | null {
   const { text } = source;
   const silent = silentStretches(source);
@@ -27,14 +27,14 @@ export function coveredLine(comment: Stretch, source: Source): number | null {
   return null;
 }
 
-/** Comments, and in JSX the braces around one: nothing of the program is in them. In the order of the text. */
+/** Comments, including the JSX braces around one: they contain no code. In text order. */
 const silentStretches = memoized((source: Source): readonly Stretch[] => {
   const braced = (source.tree?.ofType('jsx_expression') ?? []).filter(({ parts }) => parts.length > 0 && parts.every(isComment));
   const comments = allComments(source).filter(({ start, end }) => !braced.some((node) => node.start <= start && end <= node.end));
   return [...comments, ...braced].map(({ start, end }) => ({ start, end })).sort((a, b) => a.start - b.start);
 });
 
-/** Whether something other than blanks and comments stands on a line. */
+/** Whether a line contains anything but blanks and comments. */
 function hasCode(line: number, silent: readonly Stretch[], { text, starts, ends }: SourceText): boolean {
   let offset = starts[line - 1] as number;
   const end = ends[line - 1] as number;

@@ -4,7 +4,7 @@ import { parseSelector } from '../model/selector.js';
 import type { CheckedSource, Explanation, LineExplanation } from '../model/report.js';
 import type { WaiverRecord } from './account.js';
 
-/** What is to be said of one line of a file. @param file undefined where it is not checked. @param place the line, and a column or null, from 1. */
+/** The answer about one line of a file. @param file undefined if it is not checked. @param place the line, and a column or null, from 1. */
 export function explainLine(explanation: Explanation, file: CheckedSource | undefined, { line, column }: { readonly line: number; readonly column: number | null }, catalog: Catalog): LineExplanation {
   const onLine = file?.findings.filter(({ span }) => span.start.line === line) ?? [];
   const atColumn = onLine.filter(({ span }) => span.start.column === column);
@@ -23,7 +23,7 @@ export function explainLine(explanation: Explanation, file: CheckedSource | unde
   };
 }
 
-/** A waiver with those of its selectors that cover a line; none where no selector does. */
+/** A waiver with those of its selectors that cover a line; empty if none does. */
 function coveringLine(waiver: WaiverRecord, line: number): WaiverRecord[] {
   const selectors = waiver.selectors.filter((_, index) => {
     const lines = waiver.covers[index];

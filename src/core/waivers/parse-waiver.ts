@@ -3,20 +3,20 @@ import { isDate } from '../layers/date.js';
 import { parseSelector, type Selector } from '../model/selector.js';
 import type { WaiverText } from './waiver.js';
 
-/** What the inside of a comment says. */
+/** The meaning of a comment's text. */
 export type ParsedComment =
   | { readonly kind: 'waive'; readonly waiver: WaiverText }
   | { readonly kind: 'resume'; readonly selectors: readonly Selector[] }
   | { readonly kind: 'malformed'; readonly problem: string };
 
-/** A comment that begins so means to be one of ours. */
+/** A comment with this beginning is meant for Elvar. */
 const VERBS = ['waive', 'resume'] as const;
 
 /**
  * Reads `elvar waive SELECTOR[, SELECTOR]… [below|throughout] [until DATE] [because TEXT]` or
  * `elvar resume SELECTOR[, SELECTOR]…`.
- * @param body the inside of a comment, without its marks.
- * @returns null for a comment that is about something else.
+ * @param body the text of a comment, without its markers.
+ * @returns null for any other comment.
  */
 export function parseWaiverComment(body: string): ParsedComment | null {
   if (!/^elvar\s/.test(body)) return null;

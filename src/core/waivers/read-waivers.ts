@@ -8,7 +8,7 @@ import type { Lines, MalformedWaiver, Stretch, StrayResume, Waiver, WaiverReadin
 
 const NOTHING: WaiverReading = { waivers: [], malformed: [], stray: [] };
 
-/** A waiver while it is not known yet where it ends. */
+/** A waiver whose end is not known yet. */
 interface OpenWaiver {
   readonly text: WaiverText;
   readonly comment: Comment;
@@ -17,10 +17,10 @@ interface OpenWaiver {
   readonly resumes: (Stretch | null)[];
 }
 
-/** Reads what the comments of a file say about waivers. */
+/** Reads the waivers in the comments of a file. */
 export function readWaivers(source: Source): WaiverReading {
   const { text } = source;
-  // Hardly any file has one, and looking for the word is much cheaper than looking for comments.
+  // Hardly any file has one, and searching for the word is much cheaper than finding comments.
   if (!/\belvar\s/.test(text.text)) return NOTHING;
   const found: OpenWaiver[] = [];
   const malformed: MalformedWaiver[] = [];
@@ -54,7 +54,7 @@ function linesOf({ reach }: WaiverText, comment: Comment, line: number, source: 
   return covered === null ? null : { from: covered, to: covered };
 }
 
-/** Ends the latest waiver that is open with a selector before `line`. @returns whether there is one. */
+/** Ends the latest open waiver with a selector before `line`. @returns whether there is one. */
 function closes(selector: string, resume: Stretch, line: number, found: readonly OpenWaiver[]): boolean {
   for (const { text, covers, resumes } of found.toReversed()) {
     if (text.reach !== 'below') continue;

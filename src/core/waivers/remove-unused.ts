@@ -9,31 +9,31 @@ import { withBraces } from './covered-line.js';
 import { idleSelectors, uselessResumes } from './idle-selectors.js';
 import type { Stretch } from './waiver.js';
 
-/** A waiver, or a part of it, that was taken out of a file. */
+/** A waiver, or a part of one, removed from a file. */
 export interface RemovedWaiver {
-  /** Where it stood in the file as it was, from 1. */
+  /** Its line in the original file, from 1. */
   readonly line: number;
-  /** What was taken out of it. */
+  /** The selectors removed. */
   readonly selectors: readonly string[];
 }
 
-/** A comment with what is to go from it. */
+/** A comment, and what to remove from it. */
 interface Removal {
   readonly start: number;
   readonly end: number;
   readonly gone: readonly Selector[];
-  /** Whether it is told; a resume that goes with its waiver is not. */
+  /** Whether to report it; a resume removed along with its waiver is not reported. */
   readonly isTold: boolean;
 }
 
 /**
- * Takes out of a file the waivers, and the selectors of waivers, that excuse nothing, and the resumes of what is not waived.
- * What has expired, is refused or names no rule stays: somebody has to decide about that.
+ * Removes from a file the waivers and selectors that excuse nothing, and the resumes of what is not waived.
+ * What has expired, is refused or names no rule stays: a person has to decide about that.
  */
 export function removeUnused(text: SourceText, set: RuleSet, tools: Tools): { readonly text: SourceText; readonly removed: readonly RemovedWaiver[] } {
   let current = text;
   const removed: RemovedWaiver[] = [];
-  // What was waived for a waiver alone goes after it.
+  // A waiver that only excused findings in a removed waiver goes next.
   for (;;) {
     const source = new Source(current, tools.grammars, tools.spelling);
     try {
@@ -61,7 +61,7 @@ function removalsIn(source: Source, set: RuleSet, tools: Tools): Removal[] {
     const idle = idleSelectors(entry, catalog);
     if (!isClear(waiver, waiver.selectors.length === idle.length, text)) continue;
     add(waiver, idle, true);
-    // With a waiver goes what resumes it: left alone that would end another one.
+    // Remove the resume along with its waiver: left alone, it would end another one.
     for (const selector of idle) {
       const resume = waiver.resumes[waiver.selectors.indexOf(selector)];
       if (resume != null) add(resume, [selector], false);
@@ -71,12 +71,12 @@ function removalsIn(source: Source, set: RuleSet, tools: Tools): Removal[] {
   return [...byComment.values()].sort((a, b) => a.start - b.start);
 }
 
-/** A list of rules that runs over lines is left to people, unless the whole comment goes. */
+/** A list of rules that spans lines is left to people, unless the whole comment goes. */
 function isClear({ start, end }: Stretch, isWhole: boolean, text: string): boolean {
   return isWhole || LIST.test(text.slice(start, end));
 }
 
-/** The list of rules in a comment, where it stands in one line. */
+/** The list of rules in a comment, if it is on one line. */
 const LIST = /(?<=elvar[ \t]+(?:waive|resume)[ \t]+)[^\s,]+(?:[ \t]*,[ \t]*[^\s,]+)*/;
 
 function editFor(removal: Removal, source: Source): Edit {
@@ -87,7 +87,7 @@ function editFor(removal: Removal, source: Source): Edit {
   return { start, end: start + list[0].length, text: kept.join(', ') };
 }
 
-/** The comment with its whole lines where nothing else stands on them; else with the blanks before it. */
+/** The comment with its whole lines if nothing else is on them; otherwise with the blanks before it. */
 function withoutComment(removal: Removal, source: Source): Edit {
   const { text, starts, ends } = source.text;
   const { start, end } = withBraces(removal, source);
@@ -97,6 +97,6 @@ function withoutComment(removal: Removal, source: Source): Edit {
   const isAlone = text.slice(lineStart, start).trim() === '' && text.slice(end, lineEnd).trim() === '';
   if (isAlone) return { start: lineStart, end: starts[last + 1] ?? lineEnd, text: '' };
   const before = text.slice(lineStart, start);
-  // Words on both sides of it stay two.
+  // Keep the words on both sides separate.
   return { start: lineStart + before.trimEnd().length, end, text: /\S/.test(text[end] ?? '') ? ' ' : '' };
 }

@@ -1,18 +1,18 @@
 import type { Selector } from '../model/selector.js';
 
-/** How far a waiver reaches: one line, from its line down to where it is resumed, or the whole file. */
+/** The reach of a waiver: one line, from its line to where the rule is resumed, or the whole file. */
 export type Reach = 'line' | 'below' | 'throughout';
 
-/** What a waiver says, wherever it stands. */
+/** The content of a waiver, without its place. */
 export interface WaiverText {
   readonly selectors: readonly Selector[];
   readonly reach: Reach;
-  /** The last day on which it counts, as YYYY-MM-DD. */
+  /** The last day on which it applies, as YYYY-MM-DD. */
   readonly until: string | null;
   readonly because: string | null;
 }
 
-/** Lines from `from` to `to`, both of them, from 1. */
+/** The lines from `from` to `to`, inclusive, from 1. */
 export interface Lines {
   readonly from: number;
   readonly to: number;
@@ -28,28 +28,28 @@ export interface Stretch {
 export interface Waiver extends WaiverText, Stretch {
   /** The line on which the comment begins, from 1. */
   readonly line: number;
-  /** For each selector the lines that it covers; null where no line with code follows. */
+  /** The lines that each selector covers; null if no line with code follows. */
   readonly covers: readonly (Lines | null)[];
-  /** For each selector the comment that resumes it; null where none does. */
+  /** The comment that resumes each selector; null for none. */
   readonly resumes: readonly (Stretch | null)[];
 }
 
-/** A comment that begins like a waiver and is none. It excuses nothing. */
+/** A comment that begins like a waiver but is not one. It excuses nothing. */
 export interface MalformedWaiver extends Stretch {
   readonly line: number;
-  /** What is written, without the marks of the comment. */
+  /** Its text, without comment markers. */
   readonly text: string;
   /** What is wrong with it. */
   readonly problem: string;
 }
 
-/** An `elvar resume` of rules that nothing above it waives. */
+/** An `elvar resume` of rules that no waiver above it covers. */
 export interface StrayResume extends Stretch {
   readonly line: number;
   readonly selectors: readonly Selector[];
 }
 
-/** What the comments of a file say about waivers, in the order of the file. */
+/** The comments of a file that are about waivers, in file order. */
 export interface WaiverReading {
   readonly waivers: readonly Waiver[];
   readonly malformed: readonly MalformedWaiver[];

@@ -8,27 +8,27 @@ import { embeddedComments } from '../syntax/embedded-comments.js';
 import { Source } from '../syntax/source.js';
 import type { Reach } from './waiver.js';
 
-/** A waiver that is to be written. */
+/** A waiver to write. */
 export interface WaiverRequest {
-  /** Rules and groups of rules, as they are written. */
+  /** Selectors, as written. */
   readonly selectors: readonly string[];
-  /** The line with the findings, from 1. */
+  /** The line of the findings, from 1. */
   readonly line: number;
   readonly reach: Reach;
   readonly until: string | null;
   readonly because: string;
 }
 
-/** A file with the waiver in it; `line` is that of the comment, from 1. */
+/** A file with the waiver added; `line` is the line of the comment, from 1. */
 export interface WrittenWaiver {
   readonly text: SourceText;
   readonly line: number;
 }
 
 /**
- * Writes a waiver into a file: above its line, or behind it where no comment can stand above. What comes out is read
- * again: the code must be the same but for the comment, and what is to be excused must be.
- * @returns null where no comment can stand that does so.
+ * Adds a waiver to a file: above its line or, if no comment can go there, at its end. The result is read
+ * again: apart from the comment the code must be the same, and the findings must be excused.
+ * @returns null if no comment can do that.
  */
 export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleSet, tools: Tools): WrittenWaiver | null {
   const code = codeOf(text, tools);
@@ -41,7 +41,7 @@ export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleS
   return null;
 }
 
-/** A text that could be put in at an offset. */
+/** A text that could be inserted at an offset. */
 interface Insertion {
   readonly offset: number;
   readonly written: string;
@@ -61,31 +61,31 @@ function wordsOf({ selectors, reach, until, because }: WaiverRequest): string {
   return ['elvar waive', selectors.join(', '), ...reach === 'line' ? [] : [reach], ...until === null ? [] : ['until', until], 'because', because.replace(/\s+/g, ' ').trim()].join(' ');
 }
 
-/** The words as the language writes comments; among tags of JSX these stand in braces. */
+/** The words as a comment in the language, in braces between JSX tags. */
 function commentForms({ language: { comments: { line, block }, id } }: SourceText, words: string): string[] {
   const blocks = block.filter(([, close]) => !words.includes(close)).map(([open, close]) => `${open} ${words} ${close}`);
   const braced = id === 'javascript' || id === 'typescript' ? blocks.map((comment) => `{${comment}}`) : [];
   return [...line.slice(0, 1).map((mark) => `${mark} ${words}`), ...blocks, ...braced, ...(EMBEDDED[id]?.map((form) => form.replace('WORDS', () => words)) ?? [])];
 }
 
-/** Comments of the languages inside of another, with a word for what they say. */
+/** Comments of embedded languages, with a placeholder for their text. */
 const EMBEDDED: Readonly<Record<string, readonly string[]>> = { html: ['// WORDS', '/* WORDS */'], php: ['<!-- WORDS -->'] };
 
-/** The first line before which a comment may stand: not the one that names the program, opens PHP, or tells the form of the document. */
+/** The first line that a comment may precede: not an interpreter line, PHP's opening tag or a document type. */
 function firstLine(text: SourceText): number {
   let line = 1;
   while (line < text.starts.length && /^(?:#!|<\?(?:php|xml)|<!doctype|@charset|#.*coding[:=])/i.test(text.lineText(line))) line += 1;
   return line;
 }
 
-/** The code of a file without what is between its parts, comments left out; null for a language without a grammar. */
+/** The code of a file without white space and comments; null for a language without a grammar. */
 function codeOf(text: SourceText, { grammars }: Tools): readonly string[] | null {
   const source = new Source(text, grammars);
   try {
     if (source.tree === null) return null;
     const signs: string[] = [];
     source.tree.root.walk((node) => {
-      // Inside of a tag the HTML grammar takes for a comment what browsers do not.
+      // Inside a tag, the HTML grammar sees comments where browsers do not.
       if (isSilent(node) && !/_tag$|attribute/.test(node.parent?.type ?? '')) return false;
       if (node.first === null) signs.push(`${node.type} ${withoutEmbedded(node, source)}`);
       return true;
@@ -96,7 +96,7 @@ function codeOf(text: SourceText, { grammars }: Tools): readonly string[] | null
   }
 }
 
-/** The text of a node without the comments of a language inside of it, and the blanks around these. */
+/** The text of a node without the comments of an embedded language and the blanks around them. */
 function withoutEmbedded({ start, end, text }: SyntaxNode, source: Source): string {
   const own = embeddedComments(source).filter((comment) => start <= comment.start && comment.end <= end);
   if (own.length === 0 && !EMBEDDING.has(source.text.language.id)) return text;
@@ -111,7 +111,7 @@ function withoutEmbedded({ start, end, text }: SyntaxNode, source: Source): stri
 
 const EMBEDDING = new Set(Object.keys(EMBEDDED));
 
-/** A comment, and in JSX the braces around one and the blanks beside it. */
+/** A comment and, in JSX, the braces around it and the blanks beside it. */
 function isSilent(node: SyntaxNode): boolean {
   return isComment(node) || (node.type === 'jsx_expression' && node.parts.length > 0 && node.parts.every(isComment)) || (node.type === 'jsx_text' && node.text.trim() === '');
 }
@@ -121,7 +121,7 @@ function sameCode(after: readonly string[] | null, before: readonly string[] | n
   return after !== null && after.length === before.length && after.every((sign, index) => sign === before[index]);
 }
 
-/** Whether the waiver of line `at` is read back, reaches its line, and excuses something by each of its selectors. */
+/** Whether the waiver at line `at` is read back, covers its line, and excuses something with each selector. */
 function isExcused(after: SourceText, at: number, { line, reach }: Pick<WaiverRequest, 'line' | 'reach'>, set: RuleSet, tools: Tools): boolean {
   const own = inspectFile(after, set, tools).waivers.find((waiver) => waiver.line === at && waiver.reach === reach);
   return own !== undefined && own.excused.every((count) => count > 0) && own.covers.every((lines) => lines !== null && lines.from <= line && line <= (lines.to ?? Infinity));

@@ -8,7 +8,7 @@ export function catalogJson(rules: readonly Rule[]): object {
   return { format: 'elvar-catalog/1', rules: rules.map(ruleJson) };
 }
 
-/** `elvar-catalog/1` for one rule, with what its page tells besides. */
+/** `elvar-catalog/1` for one rule, with the other facts on its page. */
 export function rulePageJson({ rule, presets, places }: RulePage): object {
   const { examples } = rule;
   return {

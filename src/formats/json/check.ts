@@ -8,8 +8,8 @@ import { totalsOf } from '../../core/inspect/totals.js';
 
 /**
  * `elvar-findings/1`.
- * @param notShown how many findings the report leaves out.
- * @param withExcused whether excused findings are listed too. @param withFiles whether each file is listed with its status.
+ * @param notShown the number of findings that the report leaves out.
+ * @param withExcused whether to list excused findings too. @param withFiles whether to list each file with its status.
  */
 export function checkJson(report: CheckReport, notShown: NotShown, { withExcused, withFiles }: { readonly withExcused: boolean; readonly withFiles: boolean }): object {
   const findings = report.files.flatMap((file) => file.findings).filter(({ excused }) => withExcused || excused === null);
@@ -31,7 +31,7 @@ function fileJson({ path, language, findings }: CheckedSource): object {
   return { path, language, status: statusOf(findings), findings: findings.length - excused, excused };
 }
 
-/** One finding as machines read it. */
+/** One finding in the JSON document. */
 export function findingJson({ rule, level, path, span, message, fixable, fingerprint, excused }: Finding, catalog: Catalog): object {
   const { advice, confidence } = catalog.get(rule) as Rule;
   return {

@@ -23,7 +23,7 @@ export function explainJson(explanation: Explanation, wanted: ReadonlySet<string
   };
 }
 
-/** `elvar-explain/1` for one line: its findings, the waivers that reach it, and the rules concerned. */
+/** `elvar-explain/1` for one line: its findings, the waivers that cover it, and the rules concerned. */
 export function explainLineJson({ explanation, line, findings, waivers, unknown }: LineExplanation): object {
   const concerned = new Set(findings.map(({ rule }) => rule));
   return {

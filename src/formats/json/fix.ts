@@ -2,7 +2,7 @@ import type { Finding } from '../../core/model/finding.js';
 import type { FixReport, RepairedSource } from '../../core/model/report.js';
 import { patchOf } from '../text/patch.js';
 
-/** `elvar-fix/1`. Files that stay as they are, and have nothing withdrawn, are left out. */
+/** `elvar-fix/1`. Files without repairs, made or withdrawn, are left out. */
 export function fixJson({ files, written, incomplete }: FixReport): object {
   const touched = files.filter(({ before, after, withdrawn }) => before !== after || withdrawn.length > 0);
   return {

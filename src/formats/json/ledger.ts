@@ -1,7 +1,7 @@
 import type { AccountedEntry, LedgerEntry } from '../../core/model/ledger.js';
 import type { LedgerChange, LedgerReport } from '../../core/model/report.js';
 
-/** `elvar-ledger/1`. `found` is where the finding is now; null where there is none. */
+/** `elvar-ledger/1`. `found` is the current place of the finding; null if it no longer exists. */
 export function ledgerJson({ entries, incomplete }: LedgerReport): object {
   return { format: 'elvar-ledger/1', entries: entries.map(accountedJson), incomplete };
 }

@@ -6,10 +6,10 @@ import { deciderOf, impactSentence, reasonOf, RELATIONS, toldWays, wayText } fro
 import { visible } from '../text/visible.js';
 import { count } from '../text/words.js';
 
-/** Findings that are listed of one rule: a review is no place for thousands of lines. */
+/** The most findings listed per rule: a review is no place for thousands of lines. */
 const MOST_FINDINGS = 50;
 
-/** What a change of rules does, as text to paste into a review (CommonMark, with the tables and folded parts that code hosts know). */
+/** What a change of rules does, as text for a review (CommonMark, with the tables and folded sections that code hosts support). */
 export function impactMarkdown(report: ImpactReport): string {
   const { changes, findings, sets } = report;
   const lines = [`**${escaped(impactSentence(report))}**`];
@@ -49,7 +49,7 @@ function folded(summary: string, lines: readonly string[]): string[] {
   return ['<details>', `<summary>${summary.replace(/&/g, '&amp;').replace(/</g, '&lt;')}</summary>`, '', ...lines, '', '</details>'];
 }
 
-/** A text as a code span, whatever marks are in it (CommonMark, section 6.1); a bar would end the cell of a table. */
+/** A text as a code span, whatever backticks it contains (CommonMark, section 6.1); a bar would end a table cell. */
 function code(text: string): string {
   const safe = visible(text).replaceAll('|', '\\|');
   const longest = Math.max(0, ...[...safe.matchAll(/`+/g)].map(([run]) => run.length));
@@ -57,7 +57,7 @@ function code(text: string): string {
   return longest > 0 ? `${fence} ${safe} ${fence}` : `${fence}${safe}${fence}`;
 }
 
-/** A text without meaning to Markdown (CommonMark, section 2.4). */
+/** A text with Markdown's special characters escaped (CommonMark, section 2.4). */
 function escaped(text: string): string {
   return visible(text).replace(/[\\`*_[\]<>|#&]/g, '\\$&');
 }

@@ -6,7 +6,7 @@ import type { ActiveGuard, Decision, DecidedItem, DecidedOption, PartName, State
 import { formatChanges, formatSource, formatValue } from './origin.js';
 import { count, listed } from './words.js';
 
-/** Who decided the level: the line that set it, and what it was before. */
+/** What decided the level: the line that set it, and what it was before. */
 export function levelOrigin(decision: Decision): string {
   const { trail, by, over } = decision;
   const entry = trail[by];
@@ -23,7 +23,7 @@ function loweredFrom({ trail, over }: Decision): string {
   return before?.statement.level == null ? '' : ` from ${before.statement.level.value}, which ${formatSource(before.statement)} ${before.effect === 'capped' ? 'had left' : 'had set'}`;
 }
 
-/** In a few words, who decided the level: for a rule that a cap lowers, who turned it on and what lowered it. */
+/** In a few words, what decided the level: for a capped rule, what turned it on and what lowered it. */
 export function deciderText(decision: Decision): string {
   const { trail, by } = decision;
   const on = turnedOnBy(decision);
@@ -31,13 +31,13 @@ export function deciderText(decision: Decision): string {
   return on === by ? decider : `${decider}, lowered by the at-most in ${sourceAt(trail, by)}`;
 }
 
-/** Where the statement at an index is written; the catalog by its name. */
+/** The place of the statement at an index; the catalog by its name. */
 export function sourceAt(trail: readonly TrailEntry[], index: number): string {
   const statement = trail[index]?.statement;
   return statement === undefined || statement.kind === 'catalog' ? 'the catalog' : formatSource(statement);
 }
 
-/** Who decided an option, and what it was before. A list that was edited is credited item by item. */
+/** What decided an option, and what it was before. An edited list is credited item by item. */
 export function optionOrigin(name: string, option: DecidedOption, trail: readonly TrailEntry[]): string {
   const { by, over, items } = option;
   const source = optionSource(name, by, trail);
@@ -51,13 +51,13 @@ export function optionOrigin(name: string, option: DecidedOption, trail: readonl
   return `set by ${source}, ${typeof before === 'object' ? 'replacing' : 'overriding'} ${old} from ${optionSource(name, over, trail)}`;
 }
 
-/** At most so many items of one origin are named. */
+/** The most items named per origin. */
 const MOST_ITEMS = 8;
 
 function itemOrigins(name: string, items: readonly DecidedItem[], trail: readonly TrailEntry[]): string {
   const byOrigin = new Map<number, string[]>();
   for (const { value, by } of items) byOrigin.set(by, [...byOrigin.get(by) ?? [], value]);
-  // What was added on purpose comes first; the catalog's own items are only counted.
+  // Items added on purpose come first; the catalog's own are only counted.
   const origins = [...byOrigin].sort(([a], [b]) => b - a);
   return origins.map(([by, values]) => {
     if (by === 0) return `${values.length} by default`;
@@ -73,14 +73,14 @@ function optionSource(name: string, index: number, trail: readonly TrailEntry[])
   return formatSource(statement.place === null || place === undefined ? statement : { ...statement, place });
 }
 
-/** What a freedom that is refused means. */
+/** What a refused freedom means. */
 export const REFUSED_FREEDOMS: Readonly<Record<Freedom, string>> = {
   waivers: 'Waivers are refused',
   fix: 'Repairs are refused',
   ledger: 'Ledger entries do not excuse it',
 };
 
-/** What a guard lets later files do. */
+/** What a guard allows later files to do. */
 export function guardText({ kind, by }: ActiveGuard, decision: Decision): string {
   const { trail } = decision;
   const guard = (trail[by] as TrailEntry).statement;
@@ -90,7 +90,7 @@ export function guardText({ kind, by }: ActiveGuard, decision: Decision): string
   return `Guarded (${kind}) by ${formatSource(guard)}: ${power}.${exempt}`;
 }
 
-/** The last statement after a guard that decides a part and is exempt from that guard. */
+/** The last statement after a guard that decides a part and is exempt from the guard. */
 function ownStatementAfter(by: number, { trail, by: levelBy, options, freedomsBy }: Decision): Statement | null {
   const owner = trail[by]?.statement.layer.exemptions.at(-1);
   const deciding = [levelBy, ...Object.values(options).map((option) => option.by), ...Object.values(freedomsBy)];
@@ -98,7 +98,7 @@ function ownStatementAfter(by: number, { trail, by: levelBy, options, freedomsBy
   return own < 0 ? null : trail[own]?.statement ?? null;
 }
 
-/** What a statement wanted of a part: `max 110`, `off`, `waivers allow`. */
+/** What a statement wanted for a part: `max 110`, `off`, `waivers allow`. */
 export function wantedText(statement: Statement, part: PartName): string {
   if (part === 'level') return statement.level?.value ?? '';
   if (part === 'waivers' || part === 'fix' || part === 'ledger') return `${part} ${statement[part]?.value ?? ''}`;
@@ -122,10 +122,10 @@ export function refusalText({ statement, refused }: TrailEntry, trail: readonly 
   }).join('; ');
 }
 
-/** At most so many rules are named. */
+/** The most rules named. */
 const MOST_RULES = 3;
 
-/** A setting of the command line that did not take, and why. */
+/** A command-line setting that had no effect, and why. */
 export function refusedSettingText({ setting, guards, rules, tookElsewhere, files }: SettingRefusal): string {
   const [option] = setting.options;
   const text = option === undefined ? `${setting.selector}=${setting.level?.value}` : `${setting.selector}.${option.name}=${formatValue(changeOption([], option.value))}`;

@@ -2,13 +2,13 @@ import type { DiagnosisDetail } from '../../core/doctor/diagnosis.js';
 import { describeProblem } from './problem.js';
 import { count, listed } from './words.js';
 
-/** What is wrong, and what to do about it. */
+/** What is wrong and what to do about it. */
 export interface DiagnosisText {
   readonly what: string;
   readonly advice: string;
 }
 
-/** Puts what is wrong with a configuration into words. */
+/** Describes what is wrong with a configuration. */
 // elvar waive size/branches because a table of codes and their words is clearest in one piece
 export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
   switch (detail.code) {
@@ -67,7 +67,7 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
   }
 }
 
-/** At most so many rules are named. */
+/** The most rules named. */
 const MOST_RULES = 4;
 
 /** Which rules a guard protects, and which parts of the ruling it refuses. */

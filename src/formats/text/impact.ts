@@ -10,7 +10,7 @@ import { deciderText } from './decision.js';
 import { formatSource, formatValue } from './origin.js';
 import { count, listed } from './words.js';
 
-/** How a rule stands to before, in words. */
+/** How a rule compares with before, in words. */
 export const RELATIONS: Readonly<Record<Relation, string>> = { stricter: 'tightened', looser: 'loosened', different: 'changed' };
 
 /** What a change of rules does, in one sentence. */
@@ -26,7 +26,7 @@ export function impactSentence({ changes, findings, inScope: { length: files } }
   return `${what}${touched.length > 0 ? `, for ${touched.length} of ${count(files, 'file')}` : ''}: ${findingSentence([...findings.values()])}.`;
 }
 
-/** What becomes of findings, in words. */
+/** What happens to findings, in words. */
 export function findingSentence(changes: readonly FindingChange[]): string {
   const sum = (part: keyof FindingChange): Finding[] => changes.flatMap((change) => change[part]);
   const [appearing, disappearing, relevelled] = [sum('appearing'), sum('disappearing'), sum('relevelled')];
@@ -39,7 +39,7 @@ export function findingSentence(changes: readonly FindingChange[]): string {
   return parts.length === 0 ? 'no findings appear or disappear' : listed(parts);
 }
 
-/** What a rule was and what it is to be. */
+/** A rule's setting before and after. */
 export function wayText({ before, after }: Pick<WayOfChange, 'before' | 'after'>, level: (level: Level) => string = (text) => text): string {
   const parts = before.level === after.level ? [level(after.level)] : [`${level(before.level)} → ${level(after.level)}`];
   if (before.level !== 'off' && after.level !== 'off') {
@@ -52,7 +52,7 @@ export function wayText({ before, after }: Pick<WayOfChange, 'before' | 'after'>
   return parts.join(', ');
 }
 
-/** The line that decides now what is different; where none does any more, the line that did. */
+/** The line that decides what is different now; if none does any more, the line that did. */
 export function deciderOf({ before, after }: Pick<WayOfChange, 'before' | 'after'>): string {
   const levels = before.level === after.level ? [] : [originOf(after, after.by)];
   const changed = Object.entries(after.options).filter(([name, { value }]) => JSON.stringify(before.options[name]?.value) !== JSON.stringify(value));
@@ -69,19 +69,19 @@ function originOf(decision: Decision, index: number, option: string | null = nul
   return formatSource(statement.place === null ? statement : { ...statement, place });
 }
 
-/** Why it is so now, as the line that decides the level says it. */
+/** The reason given at the line that now decides the level. */
 export function reasonOf({ trail, by }: Decision): string | null {
   const statement = trail[by]?.statement;
   return statement?.because ?? statement?.zone?.because ?? null;
 }
 
-/** A way of change as it is told, with all files for which the same words are true: rule sets may differ in what the words leave out. */
+/** One way of change in words, with all files that the words apply to: rule sets may differ in details that the words leave out. */
 export interface ToldWay {
   readonly way: WayOfChange;
   readonly files: readonly string[];
 }
 
-/** The ways in which a rule changes, each told once, most files first. */
+/** The ways in which a rule changes, each described once, most files first. */
 export function toldWays(ways: readonly WayOfChange[]): ToldWay[] {
   const told = new Map<string, { way: WayOfChange; files: string[] }>();
   for (const way of ways) {

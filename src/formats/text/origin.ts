@@ -10,31 +10,31 @@ export function formatPlace({ file, line }: Pick<Place, 'file' | 'line'>): strin
   return visible(`${file}:${line}`);
 }
 
-/** Where a statement is written, after the adoptions by which it came: `elvar.yaml:5 → ./style.yaml:12`. */
+/** The place of a statement, after its chain of adoptions: `elvar.yaml:5 → ./style.yaml:12`. */
 export function formatOrigin({ layer, place }: Statement): string {
   if (place === null) return layer.id;
   return [...layer.through.map(formatPlace), formatPlace(place)].join(' → ');
 }
 
-/** Where a statement is written, with the zone around it. */
+/** The place of a statement, with its zone. */
 export function formatSource(statement: Statement): string {
   const zone = formatZone(statement.zone);
   const origin = statement.kind === 'set' ? 'the command line' : formatOrigin(statement);
   return `${origin}${zone === '' ? '' : ` (${zone})`}`;
 }
 
-/** A layer, after the adoptions by which it came. */
+/** A layer, after its chain of adoptions. */
 export function formatLayer({ kind, file, through }: LayerInstance): string {
   return [...through.map(formatPlace), file === null ? kind.replace('-', ' ') : visible(file)].join(' → ');
 }
 
-/** A zone by its name, or by its line where it has none. */
+/** A zone by its name or, without one, by its line. */
 export function formatZone(zone: StatementZone | null): string {
   if (zone === null) return '';
   return `zone ${zone.name === null ? `on line ${zone.place.line}` : visible(zone.name)}`;
 }
 
-/** What a statement says of options, as it says it: an edit of a list stays an edit. */
+/** A statement's options, as written: a list edit stays an edit. */
 export function formatChanges(changes: readonly OptionSetting[]): string {
   return changes.map(({ name, value }) => {
     if (!isListEdit(value)) return `${name} ${formatValue(value)}`;
@@ -43,7 +43,7 @@ export function formatChanges(changes: readonly OptionSetting[]): string {
   }).join(' · ');
 }
 
-/** An option's value, short: a list tells how long it is once it is long. */
+/** An option's value in brief: a long list is cut, with its length. */
 export function formatValue(value: OptionValue): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value !== 'object') return visible(String(value));
@@ -57,7 +57,7 @@ export function formatOptions(options: OptionValues): string {
   return Object.entries(options).map(([name, value]) => `${name} ${formatValue(value)}`).join(' · ');
 }
 
-/** What excuses a finding, and where that is written. */
+/** What excuses a finding, with its place. */
 export function formatExcuse({ by, line, status }: Excuse): string {
   return by === 'waiver' ? `waiver on line ${line}` : `${status} in elvar-ledger.yaml:${line}`;
 }

@@ -6,7 +6,7 @@ export interface ProblemText {
   readonly advice: string | null;
 }
 
-/** Puts a problem into words. */
+/** Describes a problem. */
 // elvar waive size/branches, size/function-lines because a table of codes and their words is clearest in one piece
 export function describeProblem(detail: ProblemDetail): ProblemText {
   switch (detail.code) {

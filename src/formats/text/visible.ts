@@ -1,6 +1,6 @@
 /**
- * Makes control characters visible, so that no name or text of a file can drive the terminal: C0 and C1 (ECMA-48),
- * line and paragraph separators, and the marks that turn the direction of text (Unicode UAX #9, section 2).
+ * Makes control characters visible, so that no file name or text can drive the terminal: C0 and C1 (ECMA-48),
+ * line and paragraph separators, and marks that change the text direction (Unicode UAX #9, section 2).
  */
 export function visible(text: string): string {
   return UNSAFE.test(text) ? text.replaceAll(EACH_UNSAFE, escape) : text;

@@ -7,7 +7,7 @@ import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
 
-/** What holds wherever it stands in its block, so that it may follow what leaves it. */
+/** Declarations that hold throughout their block, so that they may follow an exit. */
 const HOLDS_ANYWHERE = new Set([
   'function_declaration', 'generator_function_declaration', 'class_declaration', 'interface_declaration', 'type_alias_declaration', 'enum_declaration',
   'function_definition', 'class_definition', 'labeled_statement', 'named_label_statement', 'empty_statement', 'trait_declaration', 'function_signature',
@@ -47,7 +47,7 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
     const statements = statementsOf(block);
     const exit = statements.findIndex(isExit);
     if (exit < 0 || exit === statements.length - 1) continue;
-    // A program that the engine can only half read, or that the preprocessor takes apart, is not judged.
+    // Do not judge code that parses only in part or that the preprocessor takes apart.
     const after = statements.slice(exit + 1);
     if (after.some(({ type }) => type === 'ERROR' || type.startsWith('preproc'))) continue;
     const first = after.find((statement) => !HOLDS_ANYWHERE.has(statement.type) && !isBareDeclaration(statement));
@@ -59,7 +59,7 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
 
 const BLOCK_END = ['}'];
 
-/** The blocks that something leaves before their last part. Most are left at their end, if at all. */
+/** The blocks with an exit before their last statement. Most blocks are left at their end, if at all. */
 function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
   const blocks = new Set<SyntaxNode>();
   const { table } = tree;
@@ -74,7 +74,7 @@ function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
   return blocks;
 }
 
-/** Whether a label stands before it, to which something may jump. */
+/** Whether it has a label that something may jump to. */
 function isLabelled(after: readonly SyntaxNode[], first: SyntaxNode): boolean {
   return after.some(({ type, start }) => start < first.start && /label|case_statement|default_statement/.test(type));
 }

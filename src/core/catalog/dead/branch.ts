@@ -9,7 +9,7 @@ import { byTree, hitAt, inLanguages, NO_HITS } from '../hits.js';
 
 const CONDITIONALS = ['if_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'];
 
-/** What is always the same is short, but for numbers. */
+/** Constant conditions are short, except for numbers. */
 const LONGEST = 'undefined'.length;
 const NEVER = /^(?:false|False|FALSE|null|None|NULL|undefined|0|0\.0|''|"")$/;
 const ALWAYS = /^(?:true|True|TRUE|[1-9]\d*)$/;
@@ -51,7 +51,7 @@ function findDeadBranches({ tree, text: { text } }: ParsedSource): Hit[] {
   const roles = tree.rolesOf(ALTERNATIVE);
   for (let at = 0; at < choices.length; at += 1) {
     const index = choices[at] as number;
-    // Most have one branch alone.
+    // Most have only one branch.
     if (tree.childInRoles(index, roles) < 0) continue;
     const node = tree.nodeAt(index);
     if (node.parentType !== 'else_clause' && node.field !== 'alternative') hits.push(...askedAgain(node));
@@ -64,14 +64,14 @@ const ALTERNATIVE = ['alternative'];
 const CONDITION = ['condition'];
 const BRACKETS = ['parenthesized_expression', 'condition_clause'];
 
-/** Whether a condition without the brackets around it is as short as what is always the same, or a number. Nearly all are neither, so that their nodes are not made. */
+/** Whether a condition, without brackets, is a number or as short as a constant. Nearly all are neither, so no node is made for them. */
 function settledTest(tree: SyntaxTree, text: string): NumberTest {
   const { table } = tree;
   const roles = tree.rolesOf(CONDITION);
   const isBracket = tree.kindFlags(BRACKETS);
   return (index) => {
     let condition = tree.childInRoles(index, roles);
-    // What is in brackets with something else beside it is looked at as a node.
+    // If the brackets hold more than one thing, look at the node.
     while (condition >= 0 && isBracket[table[(condition << SHIFT) + KIND] as number] === 1) condition = tree.onlyBetween(condition);
     if (condition < 0) return true;
     const at = condition << SHIFT;
@@ -92,12 +92,12 @@ function isDigit(code: number): boolean {
 }
 
 function conditionOf(node: SyntaxNode): SyntaxNode | null {
-  // Python writes the value first; the grammar names no roles there.
+  // Python writes the value first, and the grammar has no field names there.
   const condition = node.child('condition') ?? (node.type === 'conditional_expression' ? (node.parts[1] ?? null) : null);
   return condition === null ? null : unwrapped(condition);
 }
 
-/** Conditions of one chain of branches that were asked before in it. What calls something may answer differently. */
+/** Conditions that repeat an earlier one in the same chain of branches. Conditions with calls may give another result. */
 function askedAgain(first: SyntaxNode): readonly Hit[] {
   const asked = new Set<string>();
   const hits: Hit[] = [];

@@ -24,14 +24,14 @@ export default defineRule({
   ],
 });
 
-/** Tells whether a line looks as prose hardly ever looks. */
+/** Tests whether a line looks like code rather than prose. */
 interface Look {
   readonly test: (line: string) => boolean;
 }
 
-/** How a line of code looks that prose hardly ever looks like, by family of languages. */
+/** Lines of code that hardly any prose looks like, by family of languages. */
 const BRACES_STATEMENT = /^(?:(?:return|throw|await|break|continue)\b[^.]*[;)]|(?:if|for|while|switch|foreach|catch)\s*\(.*\)\s*\{?|\}?\s*else\b.*\{|#?(?:import|include|use|export|require|package)\s+[\w.*{'"<\\].*[;>'"]|[\w$.\->:[\]'"]+\s*(?:[+*/-]?=|:=)\s*[^=\s].*[;)]|[\w$.\->:]+\([^)]*\)\s*;|[\w$.\->:]+\(.*\);)$/;
-/** The last signs of all of these. */
+/** The last characters of all of these. */
 const BRACES_ENDS = new Set([';', ')', '{', '>', '\'', '"']);
 const BRACES_BEGINNING = /^(?:(?:const|let|var|public|private|protected|static|final|auto|int|bool|char|double|float|void|string|func|fn)\s+[\w<>*&\[\], ]+(?:=|\(|;$|:=)|<\/[A-Za-z][\w.-]*>|<[A-Za-z][\w.-]*(?:\s+[\w:@-]+=["'{][^>]*>|\s*\/>))/;
 const BRACES: Look = { test: (line) => (BRACES_ENDS.has(line[line.length - 1] ?? '') && BRACES_STATEMENT.test(line)) || BRACES_BEGINNING.test(line) };
@@ -47,10 +47,10 @@ const LOOKS: Readonly<Record<string, Look>> = {
   go: BARE, kotlin: BARE, swift: BARE, scala: BARE, python: PYTHON, shell: SHELL, dockerfile: SHELL, makefile: SHELL, css: STYLES, scss: STYLES, less: STYLES, html: MARKUP, xml: MARKUP, sql: SQL, ruby: PYTHON,
 };
 
-/** Four words in a row are prose, whatever stands around them. */
+/** Four words in a row are prose, whatever surrounds them. */
 const PROSE_WORDS = /(?:^|\s)[A-Za-z]?[a-z]+ [a-z]+ [a-z]+ [a-z]+(?:[\s.,;:)]|$)/;
 
-/** Languages whose comments are next to all their prose, so that no line of them is taken for code. */
+/** Languages in which nearly every comment is prose, so none is taken for code. */
 const PROSE = new Set(['markdown', 'text', 'csv', 'git-settings', 'yaml', 'toml', 'ini', 'json', 'batch', 'haskell', 'lua', 'perl', 'r', 'elixir']);
 
 function* findCommentedCode(source: Source): Iterable<Hit> {
@@ -65,21 +65,21 @@ function* findCommentedCode(source: Source): Iterable<Hit> {
     const code = lines.filter((line) => look.test(line) && !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, '')) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b/i.test(line)).length;
     if (code === 0) continue;
     const other = lines.filter((line) => /^[\])}>;,]*$/.test(line)).length;
-    // Half of it at least: prose with an example is documentation.
+    // At least half of the lines: prose with an example is documentation.
     if ((code + other) * 2 > lines.length) {
       yield { start: first.start, end: last.end, message: code === 1 ? 'a line of code in a comment' : `${code} lines of code in a comment` };
     }
   }
 }
 
-/** What is written in the lines of a comment, without the stars before them. */
+/** The lines of a comment, without their leading stars. */
 function linesOf({ body }: Comment): string[] {
-  // Most comments have one line, without blanks around it.
+  // Most comments are a single line without blanks around it.
   if (!/[\r\n]/.test(body) && !body.startsWith('*')) return [body];
   return body.split(/\r\n|\r|\n/).map((line) => line.replace(/^\s*\*\s?/, '').trim()).filter((line) => line !== '');
 }
 
-/** Comments on lines of their own that follow each other directly, together. Those that document are left out. */
+/** Groups of adjacent comments on lines of their own. Documentation comments are left out. */
 function groupsOf(comments: readonly Comment[], text: string): Comment[][] {
   const groups: Comment[][] = [];
   let before: Comment | null = null;

@@ -35,9 +35,9 @@ function findUncalled({ tree, text }: ParsedSource): Hit[] {
     const { node, name, scope, kind, isExported, references } = binding;
     if (isExported || kind === 'parameter' || kind === 'import' || scope.kind === 'class') return NO_HITS;
     const body = functionOf(binding);
-    // A name that an expression gives to itself is for those who read traces.
+    // The name of a function expression helps readers of stack traces.
     if (body === null || (kind === 'function' && scope.node === body) || body.parent?.type === 'decorated_definition') return NO_HITS;
-    // A function that only it itself calls is never used.
+    // A function called only by itself is unused.
     const isUsed = references.all.some((reference) => reference.reads && !reference.isWithin(body));
     return isUsed ? NO_HITS : [hitAt(node, `${name} is never used`)];
   });

@@ -11,22 +11,22 @@ import { byTree, hitAt, inLanguages } from '../hits.js';
 const IMPORT = new Set(['import_statement', 'import_alias']);
 const CLAUSE = new Set(['import_clause']);
 
-/** How a language imports, and what counts as a use of a name besides names in code. */
+/** How a language imports, and what else counts as a use of a name. */
 interface Importing {
   readonly statements: readonly string[];
   /** The imported names of a statement. */
   readonly names: (statement: SyntaxNode) => readonly SyntaxNode[];
   /** Types of the nodes that are names in code. */
   readonly uses: readonly string[];
-  /** Whether a comment that documents can use it. */
+  /** Whether a documentation comment can use it. */
   readonly inDocumentation: boolean;
-  /** Type of the node for the inside of a text in which a name counts when no blank is in it. */
+  /** The node type of string contents; a name there counts as used if the string has no blank. */
   readonly inText: string | null;
 }
 
 const PYTHON: Importing = {
   statements: ['import_statement', 'import_from_statement'],
-  // What comes from a module with an underscore is often handed on under the name of this one.
+  // Names from a module with an underscore are often re-exported by this one.
   names: (statement) => statement.childrenOf('name').filter(() => !/^_[a-z]/.test(statement.child('module_name')?.text ?? '')).flatMap((part) => {
     if (part.type === 'aliased_import') {
       // PEP 484: importing a name as itself offers it to others.
@@ -40,12 +40,12 @@ const PYTHON: Importing = {
   inText: 'string_content',
 };
 
-/** An import that is tried tells whether the module is there. */
+/** An import inside `try` tests whether the module is available. */
 function isTried(statement: SyntaxNode): boolean {
   return statement.parent?.parent?.type === 'try_statement';
 }
 
-/** `import a.b` loads a part of a module which another import of the file gives a name. */
+/** `import a.b` loads a submodule of a module that another import binds. */
 function loadsPart(name: SyntaxNode, statement: SyntaxNode): boolean {
   if (name.parent?.type !== 'dotted_name' || name.parent.parts.length < 2 || statement.type !== 'import_statement') return false;
   const others = name.tree.ofType('import_statement').filter((other) => other !== statement);
@@ -143,11 +143,11 @@ function scriptRemoval(node: SyntaxNode, unused: ReadonlySet<SyntaxNode>, text: 
 }
 
 function findUnused(source: ParsedSource, importing: Importing): Hit[] {
-  // What a package's __init__.py imports is what the package offers.
+  // What a package's __init__.py imports is the package's interface.
   if (source.text.path.endsWith('__init__.py')) return [];
   const statements = source.tree.ofTypes(importing.statements);
   const names = statements.flatMap((statement) => importing.names(statement).map((name) => ({ name, statement })));
-  // Names like __doc__ are read by Python itself.
+  // Python itself reads names like __doc__.
   const asked = names.filter(({ name }) => !/^__\w+__$/.test(name.text));
   if (asked.length === 0) return [];
   const used = usedNames(source, statements, importing);
@@ -162,7 +162,7 @@ function findUnused(source: ParsedSource, importing: Importing): Hit[] {
 
 function removal(name: SyntaxNode, statement: SyntaxNode, isWhole: boolean, text: string): Repair | undefined {
   const block = statement.parent;
-  // An empty block would not be Python.
+  // Python has no empty blocks.
   if (isWhole) return block?.type === 'block' && block.parts.length === 1 ? undefined : removalOfStatement(statement, text);
   let part = name;
   while (part.parent !== null && part.parent !== statement && part.parent.type !== 'namespace_use_group') part = part.parent;

@@ -67,19 +67,19 @@ function byDeclaration(bindings: readonly Binding[]): Map<SyntaxNode, Binding> {
   return declared;
 }
 
-/** A use of a function's name that is no call of it: whoever gets it decides what it is given. */
+/** A use of a function's name other than a call: the receiver decides which arguments it passes. */
 function isHandedOn({ node, reads }: Reference): boolean {
   return reads && !(node.field === 'function' && /^call/.test(node.parent?.type ?? '')) && node.parent?.type !== 'export_specifier';
 }
 
-/** Those before one that is read must stay for the order's sake. */
+/** Parameters before one that is read must stay, to keep the order. */
 function afterTheLastRead(parameters: readonly Binding[]): Binding[] {
   let lastRead = -1;
   for (const { node, references } of parameters) if (node.start > lastRead && references.areRead) lastRead = node.start;
   return parameters.filter(({ node }) => node.start > lastRead);
 }
 
-/** Whether somebody else decides what the function takes: a caller it is handed to, or what its class extends. */
+/** Whether other code dictates the parameters: a caller that the function is passed to, or a base class. */
 // elvar waive size/branches because each line is one reason, and they belong together
 function isBound(owner: SyntaxNode): boolean {
   const body = FUNCTIONS.has(owner.type) ? bodyOf(owner) : null;
@@ -88,17 +88,17 @@ function isBound(owner: SyntaxNode): boolean {
   if (parent === null || /^(?:arguments|argument|argument_list|pair|decorated_definition|keyword_argument|jsx_expression|array_element_initializer)$/.test(parent.type)) return true;
   if (owner.type === 'lambda' || owner.type === 'lambda_expression') return true;
   if (nameOf(owner)?.text === 'main' || /^__\w+__$/.test(nameOf(owner)?.text ?? '')) return true;
-  // Java makes heirs on the fly.
+  // Java has anonymous subclasses.
   if (owner.parent?.parent?.type === 'object_creation_expression') return true;
   const holder = owner.closest(CLASSES);
-  // A function of Python that takes self becomes a method somewhere; one that several classes have is what they agree on.
+  // A Python function that takes self becomes a method somewhere; a method that several classes have is an interface.
   if (owner.tree.grammar === 'python' && (holder === null ? takesSelf(owner) : hasTwin(owner))) return true;
   if (holder === null || functionBetween(owner, holder)) return false;
   const modifiers = owner.childOfType('modifiers')?.text ?? '';
   if (/@/.test(modifiers) || owner.childOfType('decorator', 'attribute_list') !== null) return true;
   const isOwn = /\bprivate\b/.test(modifiers) || owner.childOfType('visibility_modifier', 'accessibility_modifier')?.text === 'private';
   if (isOwn) return false;
-  // A method of Python that is open to all may be what others expect of it.
+  // A public Python method may implement an interface.
   if (holder.type === 'class_definition' && !/^_/.test(nameOf(owner)?.text ?? '')) return true;
   return holder.type !== 'class_declaration' && holder.type !== 'class' && holder.type !== 'class_definition'
     ? true
@@ -120,7 +120,7 @@ function functionBetween(owner: SyntaxNode, holder: SyntaxNode): boolean {
   return around !== null && around.start > holder.start;
 }
 
-/** A body that does nothing yet, or only says that it cannot. */
+/** A body that does nothing, or only reports that it is not implemented. */
 function isStub(body: SyntaxNode): boolean {
   if (!/block|compound_statement|constructor_body/.test(body.type)) return false;
   return statementsOf(body).every((statement) => /^(?:pass_statement|raise_statement|throw_statement|empty_statement)$/.test(statement.type)
@@ -128,12 +128,12 @@ function isStub(body: SyntaxNode): boolean {
     || (statement.type === 'return_statement' && statement.parts.length === 0));
 }
 
-/** Python's `self`, what a class keeps, and what is taken apart. */
+/** Python's `self`, parameters that become fields, and destructured parameters. */
 function isKept(node: SyntaxNode): boolean {
   const { parent } = node;
   if (/^(?:self|cls)$/.test(node.text)) return true;
   if (parent?.type === 'property_promotion_parameter') return true;
-  // TypeScript makes a field of a parameter with one of these words.
+  // In TypeScript, a parameter with one of these words becomes a field.
   if (parent?.children.some(({ type }) => /^(?:accessibility_modifier|override_modifier|readonly)$/.test(type))) return true;
   return /^(?:object_pattern|array_pattern|pair_pattern|object_assignment_pattern)$/.test(parent?.type ?? '');
 }

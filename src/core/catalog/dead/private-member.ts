@@ -16,7 +16,7 @@ const PHP_NAMES = ['name'];
 /** A member that only its own class can use. */
 interface Member {
   readonly name: SyntaxNode;
-  /** The whole of it: what stands inside is no use of it. */
+  /** The whole member: uses inside it do not count. */
   readonly node: SyntaxNode;
 }
 
@@ -61,7 +61,7 @@ function unused({ tree }: ParsedSource, members: readonly Member[], uses: readon
   return hitsOf(members, ({ name, node }) => {
     const key = name.text.replace(/^\$/, '');
     const isUsed = (places.get(key) ?? []).some((place) => place !== name && !place.isWithin(name) && (!place.isWithin(node) || isField(node)));
-    // A name in a text may be how it is called.
+    // A name in a string may be how it is called.
     return isUsed || texts.includes(key) ? [] : [hitAt(name, `${name.text} is private and never used`)];
   });
 }
@@ -75,7 +75,7 @@ function scriptMembers({ tree }: ParsedSource): Member[] {
     node.childOfType('accessibility_modifier')?.text === 'private' || node.child('name')?.type === 'private_property_identifier');
   const kept = tree.ofTypes(SCRIPT_PARAMETERS).filter((node) => node.childOfType('accessibility_modifier')?.text === 'private');
   return [
-    // A private constructor is there to keep others from calling it.
+    // A private constructor exists to keep others from calling it.
     ...members.filter((node) => node.child('name')?.text !== 'constructor' && node.childOfType('decorator') === null),
     ...kept,
   ].flatMap((node) => {
@@ -97,7 +97,7 @@ function phpMembers({ tree }: ParsedSource): Member[] {
   return tree.ofTypes(PHP_MEMBERS).flatMap((node) => {
     if (node.childOfType('visibility_modifier')?.text !== 'private') return [];
     const list = node.parent as SyntaxNode;
-    // What a trait keeps private is used by the classes that take it in; magic methods use names unseen.
+    // Classes that use a trait use its private members; magic methods use names invisibly.
     if (list.parent?.type === 'trait_declaration' || /function\s+__(?:get|set|call|callStatic)\b/i.test(list.text)) return [];
     const names = node.type === 'method_declaration' ? [node.child('name')]
       : node.type === 'const_declaration' ? node.parts.filter(({ type }) => type === 'const_element').map((part) => part.firstPart)

@@ -45,7 +45,7 @@ function isUnread(binding: Binding): boolean {
   if ((kind !== 'variable' && kind !== 'constant') || isExported || scope.kind === 'class') return false;
   if (references.areRead || isFunctionBinding(binding)) return false;
   const { parent } = node;
-  // Some of what is taken apart is there to be left out, or to keep the others in their places.
+  // Some destructured names exist to be left out, or to hold a position.
   if (/^(?:pattern_list|tuple_pattern|list_pattern|list_literal|array_element_initializer|array_pattern|as_pattern_target|resource)$/.test(parent?.type ?? '')) return false;
   const taken = parent?.type === 'pair_pattern' ? parent.parent : parent;
   return !(taken?.type === 'object_pattern' && taken.childOfType('rest_pattern') !== null);

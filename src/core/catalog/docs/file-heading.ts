@@ -24,14 +24,14 @@ export default defineRule({
 function findHeadless(source: Source, { text: wanted }: { readonly text: string }): Hit[] {
   const { text: { text, language, ends } } = source;
   const { line, block } = language.comments;
-  // What has no comments, or is prose from its first word, has no heading.
+  // Languages without comments, and prose, have no heading.
   if (line.length + block.length === 0 || text.trim() === '' || ['markdown', 'text', 'git-settings'].includes(language.id)) return [];
   if (hasHeading(source, codeStart(text), wanted)) return [];
   const [end = 0] = ends;
   return [{ start: 0, end, message: wanted === '' ? 'there is no comment at the top of this file' : `the comment at the top of this file lacks: ${wanted}` }];
 }
 
-/** What may stand before a heading: what the system or the language wants to be first, and blanks. */
+/** What may precede a heading: what the system or the language requires first, and blanks. */
 const OPENING = /^(?:#![^\n]*\n|<\?php|<\?xml[^>]*>|<!doctype[^>]*>|@charset[^;]*;|["'][\w ]+["'];?|\s)*/i;
 
 function codeStart(text: string): number {
@@ -40,7 +40,7 @@ function codeStart(text: string): number {
   return '#<@"\''.includes(text[begin] as string) ? (OPENING.exec(text)?.[0].length ?? 0) : begin;
 }
 
-/** Whether something is written in comments before the first code, `wanted` in it. Python's documentation counts. */
+/** Whether a comment before the first code contains `wanted`. Python docstrings count. */
 function hasHeading(source: Source, first: number, wanted: string): boolean {
   const { text: { text, language } } = source;
   let end = first;

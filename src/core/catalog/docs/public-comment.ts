@@ -46,7 +46,7 @@ function findUndescribed({ tree, grammar }: ParsedSource): Hit[] {
 const SCRIPTS: ReadonlySet<string> = new Set(['javascript', 'typescript', 'tsx']);
 const EXPORTED = new Set(['export_statement']);
 
-/** What may be public. In scripts it is what an export holds, and most functions lie elsewhere. */
+/** What may be public. In JavaScript that is what an export contains, and most functions are elsewhere. */
 function candidates(tree: SyntaxTree, grammar: string): readonly SyntaxNode[] {
   if (!SCRIPTS.has(grammar)) return tree.ofTypes(TYPES);
   const { table } = tree;
@@ -81,7 +81,7 @@ function isPublic(node: SyntaxNode, grammar: string): boolean {
   }
 }
 
-/** Whether others can get at what a member belongs to: no class within a function, and in Java none that is not public itself. */
+/** Whether the owner of a member is accessible: not a class inside a function and, in Java, not one that is not public. */
 function isReachable(node: SyntaxNode): boolean {
   if (node.closest(FUNCTIONS) !== null) return false;
   for (let holder = node.closest(CLASSES); holder !== null; holder = holder.closest(CLASSES)) {
@@ -90,7 +90,7 @@ function isReachable(node: SyntaxNode): boolean {
   return node.parent?.parent?.type !== 'object_creation_expression';
 }
 
-/** What stands in an interface is public without the word. */
+/** Members of an interface are public without the keyword. */
 function isPublicInJava(type: SyntaxNode): boolean {
   return /\bpublic\b/.test(type.childOfType('modifiers')?.text ?? '') || type.parent?.type === 'interface_body';
 }
@@ -117,6 +117,6 @@ function isDescribed(node: SyntaxNode, grammar: string): boolean {
   while (place.parent !== null && /^(?:export_statement|lexical_declaration|variable_declaration|template_declaration|decorated_definition)$/.test(place.parent.type)) place = place.parent;
   let before = place.previous;
   while (before !== null && /^(?:attribute_list|decorator)$/.test(before.type)) before = before.previous;
-  // In a class, words like static stand before it in the tree.
+  // In a class, modifiers such as static precede it in the tree.
   return before !== null && isComment(before);
 }

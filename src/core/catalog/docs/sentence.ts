@@ -52,7 +52,7 @@ function findInComments({ tree }: ParsedSource): Hit[] {
   });
 }
 
-/** An address, a mark for later, and the head of a function with what it gives back. */
+/** An address, a to-do mark, and a function signature with its result. */
 function isNoSentence(paragraph: string): boolean {
   return /^(?:https?:|TODO|type:|[\w$.]+\()/.test(paragraph) || /^[^\n]*(?:\s[-=]>\s|\[)/.test(paragraph) || /\bhttps?:\/\/\S+$/.test(paragraph);
 }

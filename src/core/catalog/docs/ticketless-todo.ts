@@ -26,11 +26,11 @@ const WORDS = ['TODO', 'FIXME', 'XXX', 'HACK'];
 
 function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: string }): Iterable<Hit> {
   const { text } = source.text;
-  // Most files have none of the words, and looking for one word is much faster than looking for any.
+  // Most files have none of the words, and searching for one word is much faster than searching for any of several.
   if (!WORDS.some((word) => text.includes(word))) return;
   const comments = commentsOf(source);
   let next = 0;
-  // What stands behind a word on its line belongs to it.
+  // The rest of the line belongs to the word.
   let told = 0;
   for (const { 0: word, index } of text.matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b/g)) {
     while (next < comments.length && (comments[next] as Comment).end <= index) next += 1;

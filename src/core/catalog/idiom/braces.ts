@@ -44,7 +44,7 @@ function bodiesOf(holder: SyntaxNode): SyntaxNode[] {
     const body = holder.child('body') ?? holder.parts.find((part) => !isComment(part)) ?? null;
     return body === null || body.type === 'if_statement' ? [] : [body];
   }
-  // Java names both branches of an if, and has no clause of its own for the second.
+  // Java's grammar has fields for both branches of an if, but no else clause.
   const otherwise = holder.child('alternative');
   const bodies = [holder.child('consequence') ?? holder.child('body')];
   if (otherwise !== null && !/^(?:else_clause|else_if_clause|if_statement)$/.test(otherwise.type)) bodies.push(otherwise);
@@ -72,7 +72,7 @@ function repairOf(holder: SyntaxNode, body: SyntaxNode, text: string): Hit['repa
   return () => braced(holder, before.end, between, end, text);
 }
 
-/** Braces around a body on lines of its own. @param between what stands between its head, which ends at `opening`, and the body. */
+/** Braces around a body on lines of its own. @param between the text between its head, which ends at `opening`, and the body. */
 function braced(holder: SyntaxNode, opening: number, between: string, end: number, text: string): Repair {
   const lineStart = text.lastIndexOf('\n', holder.start - 1) + 1;
   const indent = /^[ \t]*/.exec(text.slice(lineStart))?.[0] ?? '';

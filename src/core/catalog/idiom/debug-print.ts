@@ -40,16 +40,16 @@ export default defineRule({
   ],
 });
 
-/** Bare names that print in one language, and are anything in the others. */
+/** Bare names that print in one language and can mean anything in others. */
 const AT_HOME: Readonly<Record<string, string>> = { print: 'python', pprint: 'python', breakpoint: 'python', println: 'go' };
 
 interface Calls {
   readonly names: ReadonlySet<string>;
-  /** The names without their objects. */
+  /** The names without the objects that they belong to. */
   readonly methods: readonly string[];
 }
 
-/** What is looked for, by the option that names it. */
+/** The calls to look for, by the option that lists them. */
 const wanted = new WeakMap<readonly string[], Calls>();
 
 function callsFor(calls: readonly string[]): Calls {
@@ -63,12 +63,12 @@ function findPrints({ tree, grammar }: ParsedSource, { calls }: { readonly calls
   const hits: Hit[] = [];
   for (const call of callsOf(tree, methods)) {
     const called = calleeOf(call);
-    // With a second argument, these of PHP's functions return what they would print.
+    // With a second argument, these PHP functions return their output instead of printing it.
     const returns = (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;
     if (names.has(called) && !returns && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} bypasses the log`));
   }
   if (names.has('debugger')) for (const node of tree.ofType('debugger_statement')) hits.push(hitAt(node, 'debugger stops the program here'));
-  // C++ writes to a stream with an operator; the stream is the innermost part on the left.
+  // C++ writes to a stream with an operator; the stream is the leftmost operand.
   for (const node of tree.ofType('qualified_identifier')) {
     if (names.has(node.text) && node.parent?.type === 'binary_expression' && node.field === 'left') hits.push(hitAt(node, `${node.text} bypasses the log`));
   }

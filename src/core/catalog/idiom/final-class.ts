@@ -26,7 +26,7 @@ export default defineRule({
 
 function findOpen({ tree }: ParsedSource): Hit[] {
   const extended = new Set(tree.ofTypes(HERITAGE).flatMap((clause) => clause.text.match(/\w+/g) ?? []));
-  // Tests make heirs of classes on the fly.
+  // Tests make subclasses on the fly.
   for (const made of tree.ofType('object_creation_expression')) if (made.childOfType('class_body') !== null) extended.add(made.child('type')?.text ?? '');
   return tree.ofType('class_declaration').flatMap((node): Hit[] => {
     const name = node.child('name');

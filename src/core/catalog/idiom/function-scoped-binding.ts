@@ -45,7 +45,7 @@ function findVar({ tree }: ParsedSource): Hit[] {
   });
 }
 
-/** Whether let would mean the same: declared once, used in its block alone and after its line, and not made anew by a loop. */
+/** Whether let would mean the same: declared once, used only in its block and after its line, and not in a loop that would make it anew. */
 // elvar waive size/branches because each part is one condition of a safe repair
 function canBeLet(name: SyntaxNode, declaration: SyntaxNode, bindings: Bindings, isModule: boolean): boolean {
   const binding: Binding | null = bindings.scopeAt(name).functionScope.bindings.get(name.text) ?? null;
@@ -57,7 +57,7 @@ function canBeLet(name: SyntaxNode, declaration: SyntaxNode, bindings: Bindings,
   const loop = declaration.closest(LOOPS);
   const inLoop = declaration.type === 'for_in_statement' || (loop !== null && (around === null || loop.start > around.start));
   return binding.references.all.every(({ node }) => node.isWithin(block) && node.start > name.start && (!inLoop || functionAround(node) === around))
-    // What a loop keeps from one turn to the next must be set in each.
+    // A loop must set the variable in each iteration, or it would keep its value from the last.
     && (!inLoop || declaration.type === 'for_in_statement' || declaration.parent?.type === 'for_statement' || name.parent?.child('value') != null)
     && ![...(bindings.scopeAt(block).bindings.values())].some((other) => other !== binding && other.name === name.text);
 }

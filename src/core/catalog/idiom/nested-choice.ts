@@ -30,7 +30,7 @@ export default defineRule({
 
 const CHOICES = new Set(['ternary_expression', 'conditional_expression']);
 
-/** The innermost of three choices is told once, as the others are. */
+/** Of three nested choices, the innermost is reported once, like the others. */
 function judge(node: SyntaxNode): Hit | null {
   let around = node.parent;
   while (around?.type === 'parenthesized_expression') around = around.parent;

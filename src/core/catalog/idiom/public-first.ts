@@ -22,7 +22,7 @@ export default defineRule({
   ],
 });
 
-/** The first public method after a private one; that is where the order breaks. */
+/** The first public method after a private one, where the order breaks. */
 function judge(body: SyntaxNode): Hit | null {
   let hasPrivate = false;
   for (const member of body.parts) {
@@ -40,6 +40,6 @@ function judge(body: SyntaxNode): Hit | null {
 function accessOf(member: SyntaxNode): string {
   const written = member.childOfType('visibility_modifier', 'accessibility_modifier')?.text ?? /\b(?:public|protected|private)\b/.exec(member.childOfType('modifiers')?.text ?? '')?.[0];
   if (member.child('name')?.type === 'private_property_identifier') return 'private';
-  // In Java what has no word for it is open to its package alone.
+  // In Java, members without an access modifier are private to their package.
   return written ?? (member.type === 'method_declaration' && member.parent?.type === 'class_body' ? 'package' : 'public');
 }

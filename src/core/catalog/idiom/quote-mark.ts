@@ -34,7 +34,7 @@ export default defineRule({
   ],
 });
 
-/** A text in each of the marks, with a prefix of Python. */
+/** A string in each kind of quote marks, with Python's prefixes. */
 const WRITTEN = { "'": /^([A-Za-z]*)'([^]*)'$/, '"': /^([A-Za-z]*)"([^]*)"$/ } as const;
 
 function findMarks({ tree, grammar, text: { text } }: ParsedSource, { style }: { readonly style: 'single' | 'double' }): Hit[] {
@@ -46,7 +46,7 @@ function findMarks({ tree, grammar, text: { text } }: ParsedSource, { style }: {
     const parsed = WRITTEN[other].exec(node.text);
     if (parsed === null || node.parent?.type === 'jsx_attribute') return [];
     const [, prefix = '', content = ''] = parsed;
-    // Python's documentation has three marks; a text in an f-text may need the other mark.
+    // Python docstrings have three marks; a string inside an f-string may need the other mark.
     if (content.startsWith(other) || (grammar === 'python' && (isFilled(node) || standsAlone(node) || node.closest(IN_TEXT) !== null))) return [];
     if (content.includes(wanted) || (grammar === 'php' && /[\\$]/.test(content))) return [];
     return [hitAt(node, `this string is in ${style === 'single' ? 'double' : 'single'} quotation marks`, repair(node, prefix, content, wanted, other))];
@@ -55,7 +55,7 @@ function findMarks({ tree, grammar, text: { text } }: ParsedSource, { style }: {
 
 const IN_TEXT = new Set(['interpolation']);
 
-/** An escaped mark needs no escape any more. */
+/** A mark that was escaped no longer needs it. */
 function repair(node: SyntaxNode, prefix: string, content: string, wanted: string, other: string): Repair {
   const bare = content.replace(/\\([^])/g, (whole, escaped: string) => (escaped === other && !/r/i.test(prefix) ? other : whole));
   return [{ start: node.start, end: node.end, text: `${prefix}${wanted}${bare}${wanted}` }];

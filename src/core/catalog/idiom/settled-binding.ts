@@ -28,7 +28,7 @@ export default defineRule({
   ],
 });
 
-/** The role of `let` and `const` in a loop; elsewhere they come first. */
+/** The field of `let` and `const` in a loop; elsewhere they come first. */
 const WORD = ['kind'];
 
 function findSettled({ tree }: ParsedSource): Hit[] {
@@ -40,7 +40,7 @@ function findSettled({ tree }: ParsedSource): Hit[] {
     const own = tree.childInRoles(declaration.index, roles);
     const word = own < 0 ? declaration.index + 1 : own;
     if (tree.typeAt(word) !== 'let' || declaration.parentType === 'ambient_declaration') return NO_HITS;
-    // A loop that counts sets its names in its head.
+    // A counting loop sets its names in its head.
     if (declaration.parentType === 'for_statement') return NO_HITS;
     const groups = declaration.type === 'for_in_statement' ? [namesOfPattern(declaration.child('left'))] : groupsOf(declaration);
     const known = byNode ??= changeable(bindings.all);
@@ -51,14 +51,14 @@ function findSettled({ tree }: ParsedSource): Hit[] {
   });
 }
 
-/** What may be declared with `let`, by where that is. */
+/** Declarations that may use `let`, by where they are. */
 function changeable(bindings: readonly Binding[]): Map<SyntaxNode, Binding> {
   const known = new Map<SyntaxNode, Binding>();
   for (const binding of bindings) if (binding.kind === 'variable' || binding.kind === 'loop') known.set(binding.node, binding);
   return known;
 }
 
-/** The names of each part of a declaration. A part without a value is set later; its group is empty. */
+/** The names in each declarator. One without a value is set later; its group is empty. */
 function groupsOf(declaration: SyntaxNode): SyntaxNode[][] {
   return declaration.parts.filter(({ type }) => type === 'variable_declarator')
     .map((part) => (part.child('value') === null ? [] : namesOfPattern(part.child('name'))));

@@ -27,7 +27,7 @@ function judge(node: SyntaxNode): Hit | null {
   const [statement] = body.parts as [SyntaxNode];
   const [value] = statement.parts;
   if (statement.type !== 'return_statement' || value === undefined || statement.parts.length !== 1 || value.type === 'comment') return null;
-  // Braces right after the arrow would be a block; a list with commas needs brackets of its own.
+  // Braces right after the arrow would be a block; a comma expression needs brackets.
   const needsBrackets = value.type === 'sequence_expression' || /^\{/.test(value.text);
   const text = needsBrackets ? `(${value.text})` : value.text;
   return hitAt(body, 'this block only returns a value', [{ start: body.start, end: body.end, text }]);

@@ -49,7 +49,7 @@ function findEnds({ tree, text: { text } }: ParsedSource, { style }: { readonly 
 
 const SEMICOLON = [';'];
 
-/** The nodes of some types that no semicolon ends. Nearly all have one, so that they are told by their numbers. */
+/** The nodes of the given types without a final semicolon. Nearly all have one, so they are tested by number. */
 function openOnes(tree: SyntaxTree, types: readonly string[]): SyntaxNode[] {
   const { table } = tree;
   const isSemicolon = tree.kindFlags(SEMICOLON);
@@ -63,15 +63,15 @@ function openOnes(tree: SyntaxTree, types: readonly string[]): SyntaxNode[] {
   return open;
 }
 
-/** Whether the statement has an end of its own: not in the head of a loop, and no declaration with a body. */
+/** Whether the statement needs an end of its own: not in the head of a loop, and not a declaration with a body. */
 function endsItself(node: SyntaxNode): boolean {
   if (node.parentType === 'for_statement' && node.field !== 'body') return false;
-  // Of an exported declaration, the declaration ends.
+  // For an exported declaration, the declaration itself counts.
   if (node.type === 'export_statement') return node.child('declaration') === null && !isDeclared(node.child('value')) ;
   return node.type !== 'expression_statement' || !BODIED.has(node.firstPart?.type ?? '');
 }
 
-/** Expressions by their grammar that end with a body, or have been told apart already. */
+/** What the grammar calls expressions, but ends with a body or is handled elsewhere. */
 const BODIED = new Set(['internal_module', 'function_signature']);
 
 const ERRORS = new Set(['ERROR']);
@@ -81,7 +81,7 @@ function isDeclared(value: SyntaxNode | null): boolean {
   return value !== null && /^(?:function_expression|class|generator_function)$/.test(value.type);
 }
 
-/** A semicolon may go at the end of a line, unless the next line would go on with the statement. */
+/** A semicolon may be missing at the end of a line, unless the next line could continue the statement. */
 function mayGo(text: string, end: number, node: SyntaxNode): boolean {
   const rest = text.slice(end);
   if (!/^[ \t]*(?:\/\/[^\n]*)?(?:\r?\n|$|[ \t]*\})/.test(rest)) return false;

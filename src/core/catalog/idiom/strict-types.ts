@@ -25,7 +25,7 @@ export default defineRule({
 function findMissing({ tree, text: { text } }: ParsedSource): Hit[] {
   const tag = tree.ofType('php_tag')[0];
   if (tag === undefined || tree.ofType('declare_directive').some((directive) => /^strict_types\s*=\s*1$/.test(directive.text))) return [];
-  // A page that begins with markup, or has one tag for one value, is no place for declarations.
+  // A page that begins with markup, or only fills in a value, is no place for declarations.
   const isCode = text.slice(0, tag.start).trim() === '' && tag.text.startsWith('<?php') && tree.ofType('text_interpolation').length === 0;
   if (!isCode) return [];
   const end = lineEndOf(text);

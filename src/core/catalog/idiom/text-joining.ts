@@ -26,7 +26,7 @@ export default defineRule({
   ],
 });
 
-/** Most sums have no text in them, so that the way goes up from texts. */
+/** Most additions involve no string, so start from the strings and go up. */
 function findJoins({ tree }: ParsedSource): Hit[] {
   const joins = new Set<SyntaxNode>();
   for (const text of tree.ofType('string')) {
@@ -38,7 +38,7 @@ function findJoins({ tree }: ParsedSource): Hit[] {
   return [...joins].flatMap((join) => judge(join) ?? []);
 }
 
-/** @param node joins from the left to the right all there is. */
+/** @param node the whole chain, joined from left to right. */
 function judge(node: SyntaxNode): Hit | null {
   const parts = partsOf(node);
   const texts = parts.filter(({ type }) => type === 'string' || type === 'template_string');
@@ -50,7 +50,7 @@ function isJoin(node: SyntaxNode): boolean {
   return node.type === 'binary_expression' && node.child('operator')?.type === '+';
 }
 
-/** What is joined, from left to right. */
+/** The operands, from left to right. */
 function partsOf(node: SyntaxNode): SyntaxNode[] {
   const parts: SyntaxNode[] = [];
   let left: SyntaxNode | null = node;
@@ -62,7 +62,7 @@ function partsOf(node: SyntaxNode): SyntaxNode[] {
   return left === null ? parts : [left, ...parts];
 }
 
-/** Only where a text is among the first two is everything after it joined as text, and nothing added as numbers. */
+/** Only if one of the first two is a string is everything after it joined as text; otherwise numbers may be added. */
 function repairOf(node: SyntaxNode, parts: readonly SyntaxNode[]): Repair | undefined {
   const isText = ({ type }: SyntaxNode): boolean => type === 'string' || type === 'template_string';
   if (!parts.slice(0, 2).some(isText) || /[\n]/.test(node.text) || node.contains(COMMENT)) return undefined;

@@ -43,7 +43,7 @@ export default defineRule({
 
 type Merge = (first: SyntaxNode, second: SyntaxNode, text: string) => Repair | undefined;
 
-/** @param keyOf what equal imports share; null for one that may be repeated. */
+/** @param keyOf the key that equal imports share; null for one that may be repeated. */
 function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null, merge: Merge): Hit[] {
   const first = new Map<string, SyntaxNode>();
   const keyAround = (key: string, node: SyntaxNode): string => `${key} ${functionAround(node)?.start ?? ''}`;
@@ -60,13 +60,13 @@ function find({ tree, text: { text } }: ParsedSource, types: readonly string[], 
   });
 }
 
-/** Whether two imports of a script name one module: in nearly all files there is nothing more to look at. */
+/** Whether two imports name the same module: in nearly all files none do, and nothing else needs a look. */
 function namesOneTwice(tree: SyntaxTree): boolean {
   const statements = importStatements(tree);
   return new Set(statements.map(({ module }) => module)).size < statements.length;
 }
 
-/** One of several ways to import the same, of which one is taken. */
+/** Alternative ways to import the same thing, of which one is taken. */
 function isInBranch(node: SyntaxNode): boolean {
   return node.parentType === 'block' && !/^(?:function_definition|class_definition)$/.test(node.parent?.parentType ?? '');
 }
@@ -89,13 +89,13 @@ function mergeScript(first: SyntaxNode, second: SyntaxNode, text: string): Repai
 
 function pythonKey(node: SyntaxNode): string | null {
   if (node.type === 'import_statement') return node.parts.length === 1 ? `import ${node.parts[0]?.text}` : null;
-  // Names of a package's own folder are mostly files of it, each imported for itself.
+  // Names in the package's own folder are mostly its files, each imported separately.
   if (/^\.+$/.test(node.child('module_name')?.text ?? '')) return null;
   return node.childOfType('wildcard_import') === null ? `from ${node.child('module_name')?.text}` : null;
 }
 
 function mergePython(first: SyntaxNode, second: SyntaxNode, text: string): Repair | undefined {
-  // Imports in branches, or behind a comment, stay.
+  // Leave imports in branches or after a comment.
   if (first.parent?.type !== 'module') return undefined;
   const removal = removalOfStatement(second, text) as Exclude<Repair, string>;
   if (second.type === 'import_statement') return removal;

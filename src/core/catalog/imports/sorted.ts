@@ -37,13 +37,13 @@ export default defineRule({
   ],
 });
 
-/** An import, and what it is sorted by; null for one whose place matters, which ends the block. */
+/** An import and its sort key; null for one whose position matters, which ends the block. */
 interface Entry {
   readonly node: SyntaxNode;
   readonly key: string | null;
 }
 
-/** An import with what it is sorted by: capitals and small letters alike, and as it is written where these are the same. */
+/** An import with its sort keys: the text ignoring case, then the text as written. */
 interface Keyed extends Entry {
   readonly key: string;
   readonly small: string;
@@ -94,7 +94,7 @@ function isFeed(text: string, at: number): boolean {
   return text[at] === '\n' || (text[at] === '\r' && text[at + 1] === '\n');
 }
 
-/** The key without what puts kinds of imports in order. */
+/** The key without the part that orders the kinds of imports. */
 function wordOf(key: string): string {
   return key.replace(/^\d /, '');
 }
@@ -115,7 +115,7 @@ function blocksOf(entries: readonly Entry[], text: string): Keyed[][] {
   return blocks;
 }
 
-/** A bare import is there for what it does when it is loaded, so that its place matters. */
+/** A bare import is there for its side effects, so its position matters. */
 function scriptEntry({ node, module, clause }: ImportStatement): Entry {
   if (module === null || clause === null) return { node, key: null };
   return { node, key: `${module.startsWith('..') ? 1 : module.startsWith('.') ? 2 : 0} ${module}` };

@@ -45,7 +45,7 @@ export default defineRule({
 });
 
 function findAssets({ tree, text: { text: whole } }: ParsedSource, { endings }: { readonly endings: readonly string[] }): readonly Hit[] {
-  // Few files name any, and one search of all is much faster than many of its texts.
+  // Few files name any, and one search of the whole text is much faster than many of its strings.
   if (!anyOf(endings).test(whole)) return NO_HITS;
   const bare = tree.ofType('plain_value').filter((node) => node.parent?.type === 'arguments');
   return hitsOf([...textsOf(tree), ...bare], (node): readonly Hit[] => {
@@ -53,7 +53,7 @@ function findAssets({ tree, text: { text: whole } }: ParsedSource, { endings }: 
     if (!endings.some((ending) => written.includes(ending)) || isFilled(node)) return NO_HITS;
     const { text } = contentOf(node);
     const path = text.toLowerCase().replace(/[?#].*$/, '');
-    // An ending alone is no file.
+    // An extension alone is not a file.
     const isAsset = endings.some((ending) => path.endsWith(ending) && path.length > ending.length && !/[/\\*]$/.test(path.slice(0, -ending.length)));
     return isAsset && !/[\s<>]/.test(text) ? [hitAt(node, `${text} is the same in every language`)] : [];
   });

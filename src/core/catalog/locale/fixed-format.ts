@@ -7,7 +7,7 @@ import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
-/** Days, months and years in the order of one country, or hours of two times twelve. ISO 8601 goes from the year down and is free. */
+/** Days, months and years in the order of one country, or a twelve-hour clock. ISO 8601 goes from the year down and is fine. */
 const MACHINE = /GMT|UTC|'T'|%a %b %d %H|%a, %d/;
 const LETTERS = /(?:^|[^A-Za-z])(?:d{1,2}|D{1,2})([./ -])M{1,4}\1(?:yy|yyyy|YY|YYYY)(?:[^A-Za-z]|$)|(?:^|[^A-Za-z])M{1,4}([./ -])(?:d{1,2}|D{1,2})\2(?:yy|yyyy|YY|YYYY)(?:[^A-Za-z]|$)|\bhh?:mm(?::ss)?\s*a\b/;
 const PERCENT = /%-?[dm][./-]%-?[dm][./-]%[yY]|%[BbA][ ,]+%-?d|%-?d[. ]+%[Bb]|%I:%M/;
@@ -43,7 +43,7 @@ export default defineRule({
 });
 
 function findLetters({ tree, text: { text } }: ParsedSource): readonly Hit[] {
-  // All of these formats have one of these in them, and few files do.
+  // Each of the formats contains one of these, and few files do.
   if (!(text.includes('yy') || text.includes('YY') || text.includes('h:mm'))) return NO_HITS;
   return shortTexts(tree).filter((node) => LETTERS.test(contentOf(node).text)).map(tell);
 }

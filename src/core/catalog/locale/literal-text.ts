@@ -53,7 +53,7 @@ function tell(nodes: readonly SyntaxNode[], free: readonly string[]): Hit[] {
   return hitsOf(nodes, (node): Hit[] => {
     const raw = TEXTS.has(node.type) ? contentOf(node).text : node.text;
     const text = raw.trim();
-    // Numbers, signs and what a template fills in are no text for people.
+    // Numbers, symbols and template placeholders are not text for people.
     if (!/\p{L}{2}/u.test(text.replace(/\{\{.*?\}\}|\$\{.*?\}|&\w+;|%[sd@]/g, '')) || isFree(text)) return [];
     const lead = raw.length - raw.trimStart().length;
     const start = TEXTS.has(node.type) ? node.start : node.start + lead;
@@ -70,16 +70,16 @@ function findInScript({ tree }: ParsedSource): SyntaxNode[] {
   return [...[...called, ...set, ...attributes].filter(isText), ...tree.ofType('jsx_text')];
 }
 
-/** Calls that show a text. */
+/** Calls that show their text to the user. */
 const ASKING = ['alert', 'confirm', 'prompt'];
 const ASSIGNMENT = ['assignment_expression'];
 const LEFT = ['left'];
 const PROPERTY = ['property'];
-/** Properties of elements that are shown. */
+/** Properties of elements that show their text. */
 const PROPERTIES = new Set(['textContent', 'innerText', 'placeholder', 'alt', 'ariaLabel']);
 const LENGTHS = new Set([...PROPERTIES].map(({ length }) => length));
 
-/** The assignments that set one of {@link PROPERTIES}. There are many others, so that their nodes and names are not made. */
+/** The assignments to one of {@link PROPERTIES}. Most assignments are others, so their nodes and names are not made. */
 function membersSet(tree: SyntaxTree): SyntaxNode[] {
   const { table } = tree;
   const [lefts, properties] = [tree.rolesOf(LEFT), tree.rolesOf(PROPERTY)];

@@ -37,7 +37,7 @@ export default defineRule({
   ],
 });
 
-/** @param names the methods among which those are that `isSensitive` knows. */
+/** @param names the methods that `isSensitive` may accept. */
 function find({ tree }: ParsedSource, names: readonly string[], isSensitive: (call: SyntaxNode) => boolean): Hit[] {
   return callsOf(tree, names).filter(isSensitive).map((call) => hitAt(call, `${methodOf(call)} uses the language of the machine here`));
 }

@@ -7,9 +7,9 @@ const FORMS = ['usual', 'kebab', 'snake', 'camel', 'pascal', 'any'] as const;
 
 type FileForm = (typeof FORMS)[number];
 
-/** The words of a name may be parted by dots too, as in `tide.test.ts`. */
+/** Dots may separate the words of a name too, as in `tide.test.ts`. */
 const SHAPES: Readonly<Record<Exclude<FileForm, 'any'>, RegExp>> = {
-  // Nothing that a shell, an address or a system that knows no case would stumble over.
+  // Nothing that causes trouble in a shell, an address or a file system that ignores case.
   usual: /^[A-Za-z0-9._@$+[\](){}-]+$/,
   kebab: /^[a-z0-9]+(?:[.-][a-z0-9]+)*$/,
   snake: /^_*[a-z0-9]+(?:[._][a-z0-9]+)*_*$/,
@@ -38,7 +38,7 @@ export default defineRule({
 
 function findMisnamed({ text: { path, language } }: Source, { form }: { readonly form: FileForm }): Hit[] {
   const name = path.slice(path.lastIndexOf('/') + 1);
-  // A name that the language or a program asks for is nobody's choice.
+  // The author has no choice about names that the language or a program requires.
   if (form === 'any' || language.names.includes(name) || name.startsWith('.') || /^(?:README|LICEN[CS]E|CHANGELOG|CONTRIBUTING|__\w+__)(?:\.|$)/.test(name)) return [];
   const bare = name.replace(/\.[^.]*$/, '');
   if (SHAPES[form].test(bare)) return [];

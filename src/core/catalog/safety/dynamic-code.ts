@@ -44,7 +44,7 @@ function findCalls({ tree }: ParsedSource, names: readonly string[]): Hit[] {
 
 const TIMERS = ['setTimeout', 'setInterval'];
 
-/** What is called, without the object of the page or of the program that all have. */
+/** The called function, without the global object that everything belongs to. */
 function withoutPage(call: SyntaxNode): string {
   return calleeOf(call).replace(/^(?:window|globalThis)\./, '');
 }

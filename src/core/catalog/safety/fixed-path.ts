@@ -6,7 +6,7 @@ import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
-/** Beginnings of paths that are there on one machine and not on the next: Filesystem Hierarchy Standard 3.0, chapter 3; Windows drives and shares. */
+/** Beginnings of paths that exist on one machine and not on the next: Filesystem Hierarchy Standard 3.0, chapter 3; Windows drives and shares. */
 const PATH = /^(?:\/(?:home|Users|root|opt|usr|var|etc|tmp|mnt|media|srv|private)(?:\/[\w.@%+-]+)+\/?|[A-Za-z]:(?:\\\\?|\/)[\w .-]+(?:(?:\\\\?|\/)[\w .-]+)*|(?:\\\\){2}[\w.-]+\\\\[\w.$-]+.*)$/;
 
 export default defineRule({
@@ -56,7 +56,7 @@ function findPaths({ tree }: ParsedSource, { free }: { readonly free: readonly s
   });
 }
 
-/** `C:/x` could be the beginning of an address; one letter is none that is used. */
+/** `C:/x` could be the beginning of an address, but no scheme has a single letter. */
 function isAddress(text: string): boolean {
   return text.includes('://');
 }

@@ -4,7 +4,7 @@ import { bad, good } from '../examples.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
-/** Names of formats are addresses that nobody opens; loopback and reserved names (RFC 2606, RFC 6761) leave no machine. */
+/** Identifiers of formats are addresses that nobody opens; requests to loopback and reserved names (RFC 2606, RFC 6761) never leave the machine. */
 const FREE = ['(?i)http://(?:[\\w-]+\\.)*(?:localhost|w3\\.org|xmlsoap\\.org|openxmlformats\\.org|purl\\.org|ns\\.adobe\\.com|schemas?\\.[\\w.-]+|relaxng\\.org|docbook\\.org|apache\\.org|json-schema\\.org|example|test|invalid|local|internal|example\\.(?:com|org|net))(?:[:/#?].*)?',
   'http://(?:127\\.|0\\.0\\.0\\.0|10\\.|192\\.168\\.|172\\.(?:1[6-9]|2\\d|3[01])\\.|\\[::1\\]).*'];
 
@@ -29,9 +29,9 @@ export default defineRule({
 function* findPlain({ text: { text } }: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
   if (!text.includes('http://')) return;
   for (const { 0: address, index } of text.matchAll(/\bhttp:\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/g)) {
-    // The name of a namespace looks like an address and is none: Namespaces in XML 1.0, section 2.
+    // A namespace name looks like an address but is not one: Namespaces in XML 1.0, section 2.
     if (/\bxmlns(?::[\w.-]+)?\s*=\s*\\?["']$/.test(text.slice(Math.max(0, index - 60), index))) continue;
-    // Where the host is filled in later nobody knows it here.
+    // If the host is filled in later, it is unknown here.
     if (!/^http:\/\/[\w-]+(?:\.[\w-]+)+/.test(address) || nameTest(free)(address)) continue;
     yield { start: index, end: index + address.length, message: `${address} is not encrypted`, repair: [{ start: index, end: index + 4, text: 'https' }] };
   }

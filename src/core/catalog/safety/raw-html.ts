@@ -28,7 +28,7 @@ const WRITERS = ['write', 'writeln', 'insertAdjacentHTML'];
 const ASSIGNMENTS = ['assignment_expression', 'augmented_assignment_expression'];
 
 function findRawHtml({ tree, text: { text } }: ParsedSource): Hit[] {
-  // All but one of the names have this word in them, and few files do.
+  // All but one of the names contain this word, and few files do.
   const hasWord = text.includes('HTML');
   const set = !hasWord ? [] : tree.ofTypes(ASSIGNMENTS).filter((node) => {
     const [left, right] = [node.child('left'), node.child('right')];

@@ -4,7 +4,7 @@ import { bad, good } from '../examples.js';
 import { freeNames } from '../options.js';
 import { nameTest } from '../name-patterns.js';
 
-/** Words in values that stand for a secret and are none. */
+/** Words in values that are placeholders for a secret. */
 const PLACEHOLDERS = ['example', 'sample', 'dummy', 'placeholder', 'change.?me', 'your', 'test', 'fake', 'xxx', 'todo', 'redacted', 'secret', 'password', 'foo', 'bar', 'null', 'undefined'];
 
 export default defineRule({
@@ -31,20 +31,20 @@ export default defineRule({
 
 const KEY = /-----BEGIN (?:[A-Z]+ )*PRIVATE KEY-----/g;
 
-/** What is secret, at the end of a name, then a sign for "is". What comes before it in the name is looked at by hand. */
+/** A word for a secret at the end of a name, then an assignment. Code checks the part of the name before it. */
 const NAMED = /(?:pass(?:word|wd|phrase)|secret(?:[-_]?key)?|api[-_]?key|access[-_]?key|token|private[-_]?key|credential)["']?[^\S\r\n]*(?:=>|:=|[:=])[^\S\r\n]*/gi;
 
-/** A value in quote marks, and one that stands bare to the end of its line. */
+/** A value in quote marks, and a bare one up to the end of its line. */
 const QUOTED = /^(["'])([^"'\\\s]{6,})\1/;
 const BARE_VALUE = /^([^\s"'`$<{(\[,;]{8,})\s*$/;
 
-/** What of {@link QUOTED} may be told, behind a sign for "is". */
+/** The matches of {@link QUOTED} that may be reported, after an assignment. */
 const QUOTED_SECRET = /[:=>][^\S\r\n]*["'](?=[^"'\\\s]*\d)[^"'\\\s]{6,}["']/;
 
-/** Languages in which a value may stand without quote marks. */
+/** Languages in which values need no quote marks. */
 const BARE = new Set(['yaml', 'ini', 'toml', 'shell', 'dockerfile', 'text', 'git-settings', 'terraform']);
 
-/** Lines that are longer were made by a program, and their signs are random enough to look like secrets. */
+/** Longer lines were made by a program, and their text is random enough to look like secrets. */
 const LONGEST = 2000;
 
 function* findSecrets({ text: positioned }: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
@@ -52,7 +52,7 @@ function* findSecrets({ text: positioned }: Source, { free }: { readonly free: r
   for (const match of text.includes('PRIVATE KEY') ? text.matchAll(KEY) : []) {
     yield { start: match.index, end: match.index + match[0].length, message: 'a private key is written here' };
   }
-  // Hardly any file has a value that looks so, and looking for one is faster than looking for the names.
+  // Hardly any file has a value like this, and searching for one is faster than searching for the names.
   if (!BARE.has(language.id) && !QUOTED_SECRET.test(text)) return;
   for (const match of text.matchAll(NAMED)) {
     const at = match.index + match[0].length;
@@ -68,7 +68,7 @@ function* findSecrets({ text: positioned }: Source, { free }: { readonly free: r
   }
 }
 
-/** Signs of several kinds, no path, no words with blanks, nothing filled in later. */
+/** Characters of several kinds, not a path, no words with blanks, no placeholders. */
 function looksSecret(value: string): boolean {
   if (/^[a-z]+(?:[-_. ][a-z]+)*$/i.test(value) && !/[a-z][A-Z]|[A-Z]{2}[a-z]/.test(value)) return false;
   if (/^\W|[${}<>%()*\s]|^(?:https?|file):|^[./~]|\.(?:json|ya?ml|txt|pem|js|ts|py|php|java)$|^[a-z]+(?:[A-Z][a-z]+)*(?:\.[a-zA-Z]+)+$/.test(value)) return false;

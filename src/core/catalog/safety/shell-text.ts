@@ -6,7 +6,7 @@ import { isFilled } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
-/** Calls that run a command, and their names without the objects. */
+/** Calls that run a command, and their names without the objects they belong to. */
 interface Commands {
   readonly names: readonly string[];
   readonly methods: readonly string[];
@@ -55,7 +55,7 @@ function findCommands({ tree }: ParsedSource, { names, methods }: Commands, isMa
   });
 }
 
-/** A text with values in it, or one joined with something that is no text. */
+/** A string with interpolated values, or one joined with something else. */
 function isJoined(node: SyntaxNode): boolean {
   if (/^(?:template_string|string|encapsed_string)$/.test(node.type)) return isFilled(node);
   if (/^(?:binary_expression|binary_operator)$/.test(node.type)) return node.parts.some((part) => !/^(?:string|template_string|encapsed_string)$/.test(part.type) && (!/^binary_/.test(part.type) || isJoined(part)));

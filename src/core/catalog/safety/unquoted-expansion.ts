@@ -21,20 +21,20 @@ export default defineRule({
   ],
 });
 
-/** A script that the shell begins and hands to Perl is Perl from there on. */
+/** A script that the shell starts and hands over to Perl is Perl from there on. */
 const HANDED_ON = /^#!.*\bperl\b/m;
 
 function judge(node: SyntaxNode, _options: unknown, { text: { text } }: ParsedSource): Hit | null {
   let place = node;
-  // A value within a longer word is split all the same.
+  // A value inside a longer word is split too.
   while (place.parent?.type === 'concatenation') place = place.parent;
   const holder = place.parent;
   if (holder === null) return null;
   const isArgument = holder.type === 'command' && place.field === 'argument';
-  // Between quote marks a value stays whole.
+  // Inside quote marks a value stays whole.
   const isTested = /^(?:test_command|binary_expression|unary_expression|negated_command|parenthesized_expression)$/.test(holder.type) && node.closest(QUOTED) === null;
   if (!isArgument && !(isTested && inSingleBrackets(node))) return null;
-  // Numbers that the shell gives itself hold no blanks; options by the name of OPTS and FLAGS are meant to be split.
+  // The shell's own numbers contain no blanks; variables named OPTS and FLAGS are meant to be split.
   if (/^\$(?:[#?$!-]|\{#)/.test(node.text) || /^\$\{?\w*(?:OPT|OPTS|FLAGS|ARGS|OPTIONS|ARGUMENTS)\b/i.test(node.text)) return null;
   if (/^\$\{\w+(?:\[@\])?[:+-]?[+]/.test(node.text)) return null;
   const command = holder.type === 'command' ? holder.child('name')?.text : undefined;

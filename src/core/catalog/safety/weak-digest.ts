@@ -5,10 +5,10 @@ import { contentOf, TEXTS } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
-/** Calls that name their digest in a text, and calls that are one. */
+/** Calls that name their digest in a string, and calls that compute one. */
 const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|(?:java\.security\.)?MessageDigest\.getInstance|hash|hash_hmac|(?:crypto\.)?subtle\.digest)$/;
 const OWN = /^(?:hashlib\.(?:md5|sha1)|md5|sha1|md5_file|sha1_file|DigestUtils\.(?:md5|sha1)(?:Hex)?)$/;
-/** The last parts of these names. */
+/** The last components of these names. */
 const METHODS = ['createHash', 'createHmac', 'new', 'getInstance', 'hash', 'hash_hmac', 'digest', 'md5', 'sha1', 'md5_file', 'sha1_file', 'md5Hex', 'sha1Hex'];
 const WEAK = /^(?:md[245]|sha-?1)$/i;
 

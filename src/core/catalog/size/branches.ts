@@ -71,7 +71,7 @@ function findBranchy({ tree }: ParsedSource, { max }: { readonly max: number }):
   const decisions = tree.numbersOf(DECISIONS);
   for (let at = 0; at < decisions.length; at += 1) count(decisions[at] as number);
   const isJoint = operatorTest(tree, JOINS);
-  // There are many that join nothing, so that their nodes are not made.
+  // Most operators join no conditions, so no node is made for them.
   const expressions = tree.numbersOf(BINARY);
   for (let at = 0; at < expressions.length; at += 1) if (isJoint(expressions[at] as number)) count(expressions[at] as number);
   for (const [type, decides] of Object.entries(PERHAPS)) for (const node of tree.ofType(type)) if (decides(node)) count(node.index);

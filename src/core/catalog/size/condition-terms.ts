@@ -53,7 +53,7 @@ function joins({ tree, index }: SyntaxNode): boolean {
   return joinsIn(tree)(index);
 }
 
-/** Nodes through which parts of a condition are joined. */
+/** Nodes that join the terms of a condition. */
 function passes({ type }: SyntaxNode): boolean {
   return type === 'parenthesized_expression' || type === 'unary_expression' || type === 'not_operator' || type === 'unary_op_expression';
 }
@@ -64,7 +64,7 @@ function isPart(node: SyntaxNode): boolean {
   return around !== null && joins(around);
 }
 
-/** Counts with a list of its own: generated conditions are longer than calls can be deep. */
+/** Uses a list of its own instead of recursion: generated conditions would overflow the stack. */
 function termsOf(node: SyntaxNode): number {
   let terms = 0;
   const open = [node];

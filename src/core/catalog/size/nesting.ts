@@ -40,10 +40,10 @@ export default defineRule({
   ],
 });
 
-/** What is in these is counted anew. */
+/** The count starts anew inside these. */
 const HOLDERS = new Set([...FUNCTIONS, ...CLASSES]);
 
-/** Tells the outermost place that is too deep, not each one in it. */
+/** Reports the outermost place that is too deep, not each one inside it. */
 function findDeep({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
   const depths = new Depths(tree);
   const hits: Hit[] = [];
@@ -58,7 +58,7 @@ function findDeep({ tree }: ParsedSource, { max }: { readonly max: number }): Hi
   return hits;
 }
 
-/** How deep nodes of a tree are in branches and loops. There are so many that they are asked for by their numbers. */
+/** How deep the nodes of a tree are in branches and loops. There are so many nodes that they are addressed by number. */
 class Depths {
   private readonly known = new Map<number, number>();
   private readonly isLevel: Uint8Array;
@@ -71,7 +71,7 @@ class Depths {
     this.alternative = tree.names.fieldByName.get('alternative');
   }
 
-  /** Another branch of the same chain is no deeper. */
+  /** Another branch of the same chain is not deeper. */
   isChained(index: number): boolean {
     const { tree } = this;
     const at = index << SHIFT;
@@ -84,7 +84,7 @@ class Depths {
     let depth = this.counts(index) ? 1 : 0;
     for (let around = table[(index << SHIFT) + PARENT] as number; around >= 0; around = table[(around << SHIFT) + PARENT] as number) {
       if (this.isHolder[table[(around << SHIFT) + KIND] as number] === 1) break;
-      // What has been counted before need not be climbed again.
+      // Stop climbing at a node whose depth is known.
       const outer = known.get(around);
       if (outer !== undefined) {
         depth += outer;

@@ -33,11 +33,11 @@ export default defineRule({
   ],
 });
 
-/** Of overloads and types only what has a body counts: it takes what they all take. Java's interfaces count as well. */
+/** Of overloads, only the one with a body counts: it takes all that the others take. Methods of Java interfaces count too. */
 function findLongLists({ tree }: ParsedSource, { max }: { readonly max: number }): Hit[] {
   return hitsOf(tree.ofTypes(FUNCTIONS), (node) => {
     const list = parametersOf(node);
-    // Each parameter takes two signs at least, a name and what follows it.
+    // Each parameter takes at least two characters: a name and what follows it.
     if (list === null || list.end - list.start <= 2 * max || (list.parent === node && node.child('body') === null && node.type === 'function_signature')) return [];
     const count = passedParameters(list).length;
     return count > max ? [hitAt(list, `${count} parameters, ${count - max} over ${max}`)] : [];

@@ -26,7 +26,7 @@ export default defineRule({
   ],
 });
 
-/** An assignment in brackets of its own is meant to be one; so is one whose result is compared. */
+/** An assignment in extra brackets is intended; so is one whose result is compared. */
 function judge(node: SyntaxNode): Hit | null {
   let condition = node.child('condition');
   if (condition === null) return null;
@@ -34,7 +34,7 @@ function judge(node: SyntaxNode): Hit | null {
   if (condition?.type !== 'assignment_expression') return null;
   const operator = condition.child('operator')?.text ?? '=';
   if (operator !== '=') return null;
-  // A loop over what a call gives next is a habit of C and PHP.
+  // Looping over what a call returns next is an idiom of C and PHP.
   if (node.type === 'while_statement' && /call/.test(condition.child('right')?.type ?? '')) return null;
   return hitAt(condition, 'this assigns a value where a test is expected');
 }

@@ -17,7 +17,7 @@ export default defineRule({
       python: byTree(({ tree }) => tree.ofType('except_clause').flatMap((clause) => {
         const word = clause.first;
         const body = clause.childOfType('block');
-        // One that passes the error on only looks in between.
+        // A handler that rethrows the error only observes it.
         const isBare = clause.parts[0] === body && body !== null && !body.contains(RAISE);
         return isBare && word !== null ? [hitAt(word, 'this catches everything, even the request to end the program')] : [];
       })),

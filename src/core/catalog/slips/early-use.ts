@@ -38,22 +38,22 @@ const AMBIENT = new Set(['ambient_declaration']);
 const DECLARATIONS = new Set(['variable_declaration', 'lexical_declaration', 'using_declaration']);
 const IN_TYPES = new Set(['type_query', 'type_annotation', 'type_alias_declaration', 'interface_declaration', 'type_arguments', 'decorator']);
 
-/** What does not hold before its declaration has run. */
+/** Names that cannot be used before their declaration has run. */
 const EARLY_KINDS: ReadonlySet<BindingKind> = new Set<BindingKind>(['class', 'variable', 'constant']);
 
 function mustBeFirst({ kind, node, declarations }: Binding): boolean {
   if (declarations.length > 1) return false;
   if (kind === 'class') return node.closest(AMBIENT) === null;
-  // A var is there from the start; that it is used early is often meant where it is declared several times.
+  // A var exists from the start; if it is declared several times, early use is often intended.
   return node.closest(DECLARATIONS)?.type !== 'variable_declaration'
     && node.closest(AMBIENT) === null;
 }
 
-/** Whether a use that stands before the declaration also runs before it. */
+/** Whether a use before the declaration in the text also runs before it. */
 function isEarly({ scope }: Binding, { node }: Reference): boolean {
   if (node.type === 'type_identifier') return false;
   if (node.parent?.type === 'export_specifier' || isInType(node)) return false;
-  // What stands in a function runs when it is called, mostly later.
+  // Code inside a function runs when it is called, usually later.
   for (let around = node.parent; around !== null && around !== scope.node; around = around.parent) {
     if (/function|method_definition|^public_field_definition$|^field_definition$|class_static_block/.test(around.type)) return false;
     if (around.type === 'for_in_statement' || around.type === 'labeled_statement') continue;

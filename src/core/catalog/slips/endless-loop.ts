@@ -38,7 +38,7 @@ const ENDS = new Set(['return_statement', 'throw_statement', 'throw_expression',
 const ENDING_CALL = /^(?:process\.exit|sys\.exit|exit|os\._exit|System\.exit|abort|die|quit|std::exit)$/;
 
 function judge(loop: SyntaxNode, _options: unknown, { tree }: ParsedSource): Hit | null {
-  // Python's loop over values has an end, and names no condition.
+  // A Python loop over values ends, and has no condition.
   if (loop.type === 'for_statement' && loop.child('right') !== null) return null;
   const message = runsAway(loop) ?? neverEnds(loop, bindingsOf(tree));
   if (message === null) return null;
@@ -47,7 +47,7 @@ function judge(loop: SyntaxNode, _options: unknown, { tree }: ParsedSource): Hit
   return { start: loop.start, end: loop.start + loop.text.slice(0, end - loop.start).split('\n', 1)[0]!.trimEnd().length, message };
 }
 
-/** A counting loop that counts away from its end. */
+/** A counting loop that counts away from its bound. */
 function runsAway(loop: SyntaxNode): string | null {
   if (loop.type !== 'for_statement') return null;
   const condition = /^([\w$]+)\s*(<=?|>=?)\s*[^<>]+$/.exec(loop.child('condition')?.text.replace(/;$/, '') ?? '');
@@ -80,7 +80,7 @@ function conditionOf(loop: SyntaxNode): SyntaxNode | null {
   return unwrapped(condition.type === 'expression_statement' ? (condition.firstPart ?? condition) : condition);
 }
 
-/** The plain names of a comparison of names and numbers; null for anything that can change by itself. */
+/** The plain names in a comparison of names and numbers; null for anything that can change by itself. */
 function comparedNames(condition: SyntaxNode): string[] | null {
   if (!/^(?:binary_expression|comparison_operator)$/.test(condition.type)) return null;
   const names: string[] = [];
@@ -88,11 +88,11 @@ function comparedNames(condition: SyntaxNode): string[] | null {
     if (/^(?:identifier|variable_name)$/.test(side.type)) names.push(side.text);
     else if (!/number|integer|literal/.test(side.type)) return null;
   }
-  // Names in capitals are constants; with two unknown sides either may change elsewhere.
+  // Names in capitals are constants; if both sides are variables, either may change elsewhere.
   return names;
 }
 
-/** What may change a name that stands in it: a function written here, too. */
+/** Nodes that may change a name inside them, function bodies included. */
 const mayChange = rememberedByType((type) => FUNCTIONS.has(type) || /^(?:pointer_expression|yield|by_ref)$|assignment|update_expression|named_expression/.test(type));
 
 function changes(body: SyntaxNode, name: string): boolean {
@@ -101,7 +101,7 @@ function changes(body: SyntaxNode, name: string): boolean {
     if (changed) return false;
     const { type } = node;
     if (mayChange(type)) changed ||= node.text.includes(name);
-    // What is handed to a call, or has its address taken, may be changed there.
+    // An argument, or a variable whose address is taken, may be changed by the call.
     if (type === 'unary_expression' || type === 'argument_list' || type === 'arguments') changed ||= /&|\$/.test(node.text) && node.text.includes(name);
     if (type === 'for_statement' || type === 'foreach_statement') changed ||= (node.child('left')?.text ?? '').includes(name);
     return true;
@@ -111,7 +111,7 @@ function changes(body: SyntaxNode, name: string): boolean {
 
 const mayCall = rememberedByType((type) => /call|invocation/.test(type));
 
-/** Remembers what is asked of types of nodes: there are few of them, and very many nodes. */
+/** Caches answers per node type: there are few types and very many nodes. */
 function rememberedByType(test: (type: string) => boolean): (type: string) => boolean {
   const known = new Map<string, boolean>();
   return (type) => {
@@ -121,7 +121,7 @@ function rememberedByType(test: (type: string) => boolean): (type: string) => bo
   };
 }
 
-/** Whether something in the body can leave the loop. A `break` of a loop or choice inside leaves only that. */
+/** Whether something in the body can leave the loop. A `break` in an inner loop or switch leaves only that. */
 function canLeave(body: SyntaxNode): boolean {
   let leaves = false;
   body.walk((node) => {

@@ -20,7 +20,7 @@ export default defineRule({
 });
 
 function judge(body: SyntaxNode): Hit | null {
-  // What extends another class may have the other method from there.
+  // A class with a base class may inherit the other method.
   if (body.parent?.type !== 'class_declaration' || body.parent.child('superclass') !== null) return null;
   const methods = body.parts.filter(({ type }) => type === 'method_declaration');
   const named = (name: string, count: number): SyntaxNode | null => methods.find((method) => {

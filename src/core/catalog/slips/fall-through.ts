@@ -38,7 +38,7 @@ function findFallThrough({ tree, text: { text } }: ParsedSource): Hit[] {
     const statements = statementsOf(part).filter(({ type }) => type !== 'attributed_statement');
     if (next === null || statements.length === 0 || statements.some(leaves)) return [];
     const last = statements.at(-1) as SyntaxNode;
-    // A comment may stand at the end of the case, or between the two in the tree.
+    // In the tree, a comment may be at the end of the case or between the two.
     if (/fall(?:s|ing)?[ -]?thr|fallthrough|no break/i.test(text.slice(last.end, endOfLine(text, next.start))) || /\[\[fallthrough\]\]|fall(?:s|ing)?[ -]?thr/i.test(lastLines(part))) return [];
     const head = /^[^:\n]*:?/.exec(text.slice(next.start, next.end))?.[0] ?? '';
     return [{ start: next.start, end: next.start + Math.max(1, head.length), message: 'the case above continues into this one' }];
@@ -54,7 +54,7 @@ function lastLines(part: SyntaxNode): string {
   return part.text.split('\n').slice(-3).join('\n');
 }
 
-/** A choice leaves when it has a case for all else, the last of its cases leaves, and nothing breaks out of it. */
+/** A switch leaves if it has a default, its last case leaves, and nothing breaks out of it. */
 function allCasesLeave(choice: SyntaxNode): boolean {
   const cases = choice.child('body')?.parts.filter(({ type }) => CASES.includes(type)) ?? [];
   const last = cases.at(-1);
@@ -70,7 +70,7 @@ function nextCase(part: SyntaxNode): SyntaxNode | null {
   return next !== null && CASES.includes(next.type) ? next : null;
 }
 
-/** Whether a statement leaves on every way through it. */
+/** Whether every path through a statement leaves it. */
 // elvar waive size/branches because a table of statements is clearest in one piece
 function leaves(statement: SyntaxNode): boolean {
   if (isExit(statement)) return true;

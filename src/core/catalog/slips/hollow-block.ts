@@ -5,7 +5,7 @@ import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
 
-/** An empty body of a function is often meant, an empty branch or loop seldom. Empty handlers are left to slips/swallowed-error. */
+/** An empty function is often intended, an empty branch or loop seldom is. Empty handlers are left to slips/swallowed-error. */
 const AROUND = new Set([
   'if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop',
   'while_statement', 'do_statement', 'try_statement', 'finally_clause', 'synchronized_statement', 'switch_statement',
@@ -43,14 +43,14 @@ export default defineRule({
   ],
 });
 
-/** A loop may do its work in its condition or its step. */
+/** A loop may do its work in its condition or step. */
 function worksInHead(holder: SyntaxNode): boolean {
   if (!/^(?:for_statement|while_statement|do_statement)$/.test(holder.type)) return false;
   const head = [holder.child('condition'), holder.child('increment'), holder.child('update')].map((part) => part?.text ?? '').join(' ');
   return /\w\(|\+\+|--|[^=!<>]=[^=]/.test(head);
 }
 
-/** Whether there is nothing in a block but its two braces. */
+/** Whether a block contains nothing, not even a comment. */
 function isBare({ table }: SyntaxTree): NumberTest {
   return (index) => (table[(index << SHIFT) + AFTER] as number) <= index + 3;
 }

@@ -44,7 +44,7 @@ function judge(node: SyntaxNode, except: string | null): Hit | null {
   const [left, right] = [node.child('left'), node.child('right')];
   if (except !== null && (left?.type === except || right?.type === except)) return null;
   const strict = operator.type === '==' ? '===' : '!==';
-  // Only where both sides are texts for sure does nothing change.
+  // The meaning stays the same only if both sides are certainly strings.
   const isSafe = (isText(left) && isText(right));
   return hitAt(operator, `${operator.type} converts its operands before comparing; ${strict} does not`, isSafe ? [{ start: operator.start, end: operator.end, text: strict }] : undefined);
 }

@@ -23,7 +23,7 @@ export default defineRule({
 
 function judge(node: SyntaxNode): Hit | null {
   const [body, name] = [node.child('body'), node.child('name')];
-  // What extends another class has its destructor from there.
+  // A derived class inherits its destructor's virtuality.
   if (body === null || name === null || node.childOfType('base_class_clause') !== null || node.childOfType('virtual_specifier') !== null) return null;
   let access = node.type === 'struct_specifier' ? 'public' : 'private';
   let hasVirtual = false;

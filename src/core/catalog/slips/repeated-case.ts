@@ -36,7 +36,7 @@ function findRepeatedCases({ tree }: ParsedSource): Hit[] {
     const seen = new Set<string>();
     return hitsOf(casesOf(choice).flatMap(valuesOf), (value) => {
       const key = value.text.replace(/\s+/g, ' ');
-      // What is called may give another value the second time.
+      // A call may return another value the second time.
       if (/\(/.test(key)) return [];
       const isAgain = seen.has(key);
       seen.add(key);
@@ -47,7 +47,7 @@ function findRepeatedCases({ tree }: ParsedSource): Hit[] {
 
 const CASES = new Set(['switch_case', 'case_statement', 'switch_label', 'expression_case', 'type_case']);
 
-/** The cases of a choice, without those of choices in it. */
+/** The cases of a switch, without those of nested ones. */
 function casesOf(choice: SyntaxNode): SyntaxNode[] {
   const cases: SyntaxNode[] = [];
   choice.walk((node) => {
@@ -59,7 +59,7 @@ function casesOf(choice: SyntaxNode): SyntaxNode[] {
 }
 
 function valuesOf(part: SyntaxNode): SyntaxNode[] {
-  // A guard makes equal patterns different cases.
+  // With guards, equal patterns are different cases.
   if (part.childOfType('guard') !== null) return [];
   if (part.type === 'switch_label') return part.parts;
   if (part.type === 'type_case') return part.childrenOf('type');

@@ -36,7 +36,7 @@ export default defineRule({
   ],
 });
 
-/** @param keyOf the key of an entry with the place to tell; null for an entry whose key is not known beforehand. */
+/** @param keyOf the key of an entry with the place to report; null for an entry whose key is computed. */
 function eachHolder(types: readonly string[], keyOf: (part: SyntaxNode) => { readonly key: string; readonly at: SyntaxNode } | null): TreeFinder<unknown> {
   return byTree(({ tree }) => hitsOf(tree.ofTypes(types), (holder): readonly Hit[] => {
     const { parts } = holder;
@@ -60,7 +60,7 @@ function literalKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | 
   if (type === 'number' || type === 'integer' || type === 'float') return { key: node.text, at: node };
   if (type !== 'string' && type !== 'encapsed_string') return null;
   const text = node.text;
-  // Python's texts of bytes are other keys than texts of characters.
+  // In Python, bytes and strings are different keys.
   if (!/^["']/.test(text) || /[\\$]/.test(text)) return null;
   return { key: text.slice(1, -1), at: node };
 }
@@ -70,7 +70,7 @@ function scriptKey(part: SyntaxNode): { key: string; at: SyntaxNode } | null {
   if (name === null || name.type === 'computed_property_name') return null;
   const key = literalKey(name)?.key ?? name.text;
   if (key === '__proto__' && name.text === key) return null;
-  // A getter and a setter share their key.
+  // A getter and a setter share a key.
   const accessor = part.type === 'method_definition' ? part.childOfType('get', 'set')?.type : undefined;
   return { key: accessor === undefined ? key : `${accessor} ${key}`, at: name };
 }

@@ -32,7 +32,7 @@ function findRepeatedProperties({ tree }: ParsedSource): Hit[] {
   });
 }
 
-/** Settings of one property directly after each other with different values: browsers take the last one that they know. */
+/** Adjacent declarations of one property with different values are fallbacks: browsers take the last one that they support. */
 function isFallback(first: { node: SyntaxNode; index: number }, second: { node: SyntaxNode; index: number }): boolean {
   return second.index === first.index + 1 && first.node.text.replace(/\s|;$/g, '') !== second.node.text.replace(/\s|;$/g, '');
 }

@@ -42,7 +42,7 @@ export default defineRule({
   ],
 });
 
-/** Whether the first and the last part are of one length. */
+/** Whether the first and last operands have the same length. */
 function hasEqualEnds(tree: SyntaxTree): NumberTest {
   const { table } = tree;
   return (index) => {
@@ -59,7 +59,7 @@ function judge(node: SyntaxNode): Hit | null {
   if (left.end - left.start !== right.end - right.start || !COMPARES.test(operator)) return null;
   const written = left.text;
   if (written !== right.text || /[(`]|\+\+|--/.test(written) || (/literal|number|^(?:integer|float|true|false|string)$/.test(left.type) && !isFilled(left))) return null;
-  // The one value that differs from itself is not-a-number, and that is how it is asked for.
+  // Only NaN differs from itself, and comparing is how to test for it.
   if (/^!==?$/.test(operator) && /^[\w$.]+$/.test(written)) return null;
   return hitAt(node, `${written} is on both sides of ${operator}`);
 }

@@ -31,7 +31,7 @@ export default defineRule({
 
 const HIDES: ReadonlySet<BindingKind> = new Set(['variable', 'constant', 'parameter', 'function', 'loop', 'caught', 'class']);
 
-/** Scopes of types alone: a name there is for readers. */
+/** Scopes that hold only types: a name there is for readers. */
 const TYPE_SCOPES = new Set(['function_type', 'constructor_type', 'call_signature', 'construct_signature', 'method_signature', 'abstract_method_signature', 'function_signature']);
 
 function findShadowed({ tree, grammar }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {
@@ -51,16 +51,16 @@ function findShadowed({ tree, grammar }: ParsedSource, { free }: { readonly free
 
 function isHidden(inner: Binding, outer: Binding, grammar: string): boolean {
   if (outer.kind === 'type' || outer.kind === 'type-parameter') return false;
-  // A name that a function or a class gives to itself, as `const moor = function moor() {}`.
+  // The name of a function or class expression, as in `const moor = function moor() {}`.
   if (inner.scope.node === inner.node.parent || (outer.node.parent !== null && inner.node.isWithin(outer.node.parent) && outer.node.field === 'name' && inner.kind === 'function')) return false;
   if (outer.kind === 'field') return !takesOver(inner);
   if (outer.kind === 'function' && grammar === 'cpp') return false;
-  // In C++, a variable of the file is often a constant or a macro's; only those of functions count.
+  // In C++, a file-level variable is often a constant or belongs to a macro; only those in functions count.
   if (grammar === 'cpp') return outer.scope.kind !== 'file' && outer.scope.kind !== 'class' && inner.node.start > outer.node.start;
   return true;
 }
 
-/** In Java a constructor or a setter takes a value for the field of the same name. */
+/** A Java constructor or setter takes a value for the field of the same name. */
 function takesOver({ node, kind, name }: Binding): boolean {
   if (kind !== 'parameter') return false;
   const owner = functionAround(node);

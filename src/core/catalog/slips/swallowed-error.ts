@@ -36,7 +36,7 @@ export default defineRule({
 function judge(node: SyntaxNode): Hit | null {
   const body = node.child('body') ?? node.childOfType('block', 'compound_statement');
   if (body === null || !body.parts.every((part) => /^(?:pass_statement|continue_statement|empty_statement)$/.test(part.type) || isEllipsis(part))) return null;
-  // In Python a comment may stand between the colon and the block.
+  // In Python, a comment may be between the colon and the block.
   if (node.parts.some(({ type }) => type === 'comment') || isExplained(node, body)) return null;
   const head = node.text.slice(0, body.start - node.start).split('\n', 1)[0]?.trimEnd() ?? '';
   return { start: node.start, end: node.start + Math.max(1, head.length), message: 'the error caught here is ignored' };
@@ -46,12 +46,12 @@ function isEllipsis(part: SyntaxNode): boolean {
   return part.type === 'expression_statement' && part.firstPart?.type === 'ellipsis';
 }
 
-/** A comment at the end of the last line of the block stands after it in the tree. */
+/** In the tree, a comment at the end of the block's last line comes after the block. */
 function isExplained(node: SyntaxNode, body: SyntaxNode): boolean {
   return body.next?.type === 'comment' || (node.next?.type === 'comment' && node.next.start - node.end < 4);
 }
 
-/** Whether Python catches whatever comes. A named error that is let go is often just what is meant. */
+/** Whether the handler catches everything in Python. Ignoring one named error is often exactly what is intended. */
 function isBroad(node: SyntaxNode): boolean {
   const [caught] = node.parts;
   const name = caught?.type === 'as_pattern' ? caught.firstPart?.text : caught?.text;

@@ -45,22 +45,22 @@ export default defineRule({
   ],
 });
 
-/** More errors than this in one file are one mistake seen many times. */
+/** More errors than this in one file are one mistake seen over and over. */
 const MOST = 20;
 
-/** CSS Syntax Level 3, section 5.4.6, allows blanks after the mark; the grammar does not know that. */
+/** CSS Syntax Level 3, section 5.4.6, allows blanks after the exclamation mark; the grammar does not. */
 const IMPORTANT_WITH_BLANK = /^!\s+important$/i;
 
-/** Signatures of calls with type parameters, on lines of their own without a semicolon: the grammar takes the next for a part of the one before. */
+/** Call signatures with type parameters, one per line without semicolons: the grammar reads the next as part of the one before. */
 const BARE_SIGNATURES = /[^;,{\s][ \t]*\r?\n[ \t]*<[A-Z]\w*\b[^;{}()]{0,400}>\s{0,40}\(/;
 
-/** Walks with a stack of its own: code may be nested deeper than calls can be. */
+/** Uses a stack of its own: code may be nested deeper than calls can be. */
 function findSyntaxErrors(source: ParsedSource): Hit[] {
   const { grammar, tree } = source;
   if (grammar !== 'html' && !tree.hasErrors) return [];
   const { root } = source;
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} has no opening tag`));
-  // What the preprocessor makes of a file, only the compiler knows; plain C is left out for that.
+  // Only the compiler knows what the preprocessor makes of a file, so plain C is left out.
   if (/^(?:typescript|tsx)$/.test(grammar) && BARE_SIGNATURES.test(root.text)) return [];
   if (grammar === 'cpp' && /^\s*#\s*(?:if|define)\b/m.test(root.text)) return [];
   const hits: Hit[] = [];
@@ -75,21 +75,21 @@ function findSyntaxErrors(source: ParsedSource): Hit[] {
   return hits;
 }
 
-/** What the language allows and its grammar does not know. */
+/** What the language allows but its grammar does not. */
 function isGrammarsOwn(node: Node, grammar: string): boolean {
   switch (grammar) {
     case 'css':
-      // A filter of an old browser, which all others skip.
+      // A filter for an old browser, which all others skip.
       return IMPORTANT_WITH_BLANK.test(node.text) || /\bprogid:/.test(node.parent?.text.slice(0, 400) ?? '') && node.type !== 'stylesheet' && node.parent?.type !== 'stylesheet';
     case 'typescript':
     case 'tsx':
       // TypeScript 4.7: in and out before a type parameter.
       return (node.type === 'type_parameters' && /[<,]\s*(?:in\s+)?(?:in|out)\s+[\w$]/.test(node.text)) || (node.isError && /^(?:in|out)$/.test(node.previousSibling?.text ?? ''));
     case 'php':
-      // PHP 8.1: readonly is a word of the language, and a name where it stands for a class.
+      // PHP 8.1: readonly is a keyword, but here it is the name of a class.
       return /^(?:[^]{0,2000}\s)?class\s+readonly\b/i.test(node.text);
     case 'bash':
-      // Of what the shell allows the grammar knows the most part; what is left open is wrong for sure.
+      // The grammar misses some of what the shell allows, but an unclosed construct is certainly wrong.
       return node.isError || (node.isMissing && !/^(?:fi|done|esac|\}|"|')$/.test(node.type));
     default:
       return false;
@@ -107,7 +107,7 @@ function errorAt(node: Node, tree: SyntaxTree): Hit | null {
 
 const CLOSING: Readonly<Record<string, string>> = { '(': ')', '[': ']', '{': '}' };
 
-/** The bracket that nothing closes, where the parser made nothing of a stretch: what it did understand stands apart there. */
+/** The unclosed bracket in a stretch that the parser gave up on: the parts it did understand are separate nodes there. */
 function unclosedIn(stretch: Node, tree: SyntaxTree): Node | null {
   const open: Node[] = [];
   for (const part of stretch.children) {
@@ -118,7 +118,7 @@ function unclosedIn(stretch: Node, tree: SyntaxTree): Node | null {
   return open.find(({ type }) => isShort(type, tree)) ?? null;
 }
 
-/** Whether a file has more brackets of a kind that open than close. Those that the parser made up have no text. */
+/** Whether a file has more opening than closing brackets of a kind. Brackets that the parser inserted have no text. */
 function isShort(opening: string, tree: SyntaxTree): boolean {
   const written = (type: string): number => tree.ofType(type).filter(({ start, end }) => start < end).length;
   return written(opening) > written(CLOSING[opening] as string);

@@ -36,7 +36,7 @@ function findInPython({ tree }: ParsedSource): Hit[] {
   });
 }
 
-/** Types of Java's libraries that hold something of the system's. */
+/** Types of Java's libraries that hold a system resource. */
 const HOLDS = /^(?:File(?:Input|Output)Stream|FileReader|FileWriter|RandomAccessFile|Socket|ServerSocket|DatagramSocket|ZipFile|JarFile|PrintWriter|Buffered(?:Reader|Writer)|InputStreamReader|OutputStreamWriter|Scanner)$/;
 
 function findInJava({ tree }: ParsedSource): Hit[] {
@@ -44,7 +44,7 @@ function findInJava({ tree }: ParsedSource): Hit[] {
     const type = made.child('type')?.text ?? '';
     const declarator = made.parent as SyntaxNode;
     if (!HOLDS.test(type) || declarator.type !== 'variable_declarator' || declarator.parent?.type !== 'local_variable_declaration') return [];
-    // What reads from the keyboard, or from a text, holds nothing.
+    // A reader of the keyboard or of a string holds no resource.
     if (/System\.(?:in|out|err)|String(?:Reader|Writer)|ByteArray|get(?:Input|Output)Stream|openStream|getResource/.test(made.text)) return [];
     const around = functionAround(made);
     const name = declarator.child('name')?.text ?? '';
@@ -52,7 +52,7 @@ function findInJava({ tree }: ParsedSource): Hit[] {
   });
 }
 
-/** Whether it is closed, or somebody else gets it and can close it. */
+/** Whether it is closed, or passed to other code that can close it. */
 function isHandled(around: SyntaxNode, name: string, declared: SyntaxNode): boolean {
   let handled = false;
   around.walk((node) => {

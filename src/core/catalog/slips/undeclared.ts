@@ -28,12 +28,12 @@ export default defineRule({
   ],
 });
 
-/** Each name is told where it first stands. Types are left to the compiler. */
+/** Each name is reported at its first use. Types are left to the compiler. */
 function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly known: readonly string[] }): Hit[] {
-  // What could not be parsed may have declared it.
+  // The declaration may be in a part that could not be parsed.
   if (text.path.endsWith('.d.ts') || tree.ofType('ERROR').length > 0) return [];
   const isKnown = nameTest(known);
-  // A name that is asked for with typeof may be there or not, and the code knows it.
+  // Code that tests a name with typeof expects that it may not exist.
   const told = new Set(tree.ofType('unary_expression').filter((node) => node.first?.type === 'typeof').flatMap((node) => node.child('argument')?.text ?? []));
   return hitsOf(bindingsOf(tree).unresolved.all, ({ node }): Hit[] => {
     const name = node.text;
@@ -43,7 +43,7 @@ function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly know
   });
 }
 
-/** `typeof` may be asked of anything; in types the compiler knows more than one file. */
+/** `typeof` works on any name; in types, the compiler knows more than one file. */
 function isInTypes(node: SyntaxNode): boolean {
   const { parent } = node;
   if (parent?.type === 'unary_expression' && parent.first?.type === 'typeof') return true;

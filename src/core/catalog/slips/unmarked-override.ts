@@ -25,7 +25,7 @@ export default defineRule({
   ],
 });
 
-/** Only bases in the same file are known. */
+/** Only base classes in the same file are known. */
 function findUnmarked({ tree }: ParsedSource): Hit[] {
   const classes = tree.ofTypes(CLASSES).filter((node) => node.child('body') !== null);
   const virtuals = new Map(classes.map((node) => [node.child('name')?.text ?? '', new Set(methodsOf(node).filter(isVirtual).map(signature))]));
@@ -53,12 +53,12 @@ function isVirtual(method: SyntaxNode): boolean {
   return /\bvirtual\b|\boverride\b/.test(headOf(method));
 }
 
-/** What stands before the body. */
+/** The declaration up to the body. */
 function headOf(method: SyntaxNode): string {
   return method.text.slice(0, (method.child('body')?.start ?? method.end) - method.start);
 }
 
-/** Name, number of parameters, and whether it may change its object: enough to tell overloads apart in one file. */
+/** Name, number of parameters and constness: enough to tell overloads apart in one file. */
 function signature(method: SyntaxNode): string {
   const list = parametersOf(method);
   const types = list === null ? [] : passedParameters(list).map((part) => part.text.replace(/\s*=.*$/, '').replace(/\b(\w+)$/, (name) => (part.child('declarator') === null ? name : '')).replace(/\s+/g, ''));

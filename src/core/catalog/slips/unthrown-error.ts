@@ -32,7 +32,7 @@ export default defineRule({
 const MAKERS = new Set(['new_expression', 'call', 'object_creation_expression', 'call_expression']);
 const CALLEES = ['function', 'constructor', 'type'];
 
-/** Whether a statement begins with something that makes an object of such a name. */
+/** Whether a statement starts by constructing an object with such a name. */
 function mayMakeError(tree: SyntaxTree): NumberTest {
   const { table, text } = tree;
   const isMaker = tree.kindFlags(MAKERS);
@@ -48,12 +48,12 @@ function mayMakeError(tree: SyntaxTree): NumberTest {
 }
 
 function judge(statement: SyntaxNode): Hit | null {
-  // In Java the value of a choice may be what is thrown.
+  // In Java, the value of a switch may be what is thrown.
   if (statement.parent?.type === 'switch_rule') return null;
   const made = statement.firstPart;
   if (made === null || !/^(?:new_expression|call|object_creation_expression|call_expression)$/.test(made.type)) return null;
   const name = calleeOf(made);
-  // Without `new`, only Python makes an object; elsewhere any function may be called so.
+  // Only in Python does a call without `new` certainly construct an object.
   if (made.type === 'call_expression' ? !/^(?:Range|Type|Syntax|Reference|Eval|URI)?Error$/.test(name) : !/^[\w.\\]*(?:Error|Exception)$/.test(name) || !/(?:^|[.\\])[A-Z]\w*$/.test(name)) return null;
   return hitAt(made, `${name} is created here but not thrown`);
 }

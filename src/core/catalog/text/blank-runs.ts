@@ -52,7 +52,7 @@ function isEmpty(text: string, start: number, end: number): boolean {
   let at = start;
   while (at < end && isBlank(text.charCodeAt(at))) at += 1;
   if (at === end) return true;
-  // No sign above the blank in ASCII is white.
+  // No ASCII character above the space is white space.
   const first = text.charCodeAt(at);
   return (first <= 0x20 || first > 0x7e) && text.slice(at, end).trim() === '';
 }

@@ -28,7 +28,7 @@ function* findFinalNewline(source: Source): Iterable<Hit> {
   const { text, starts, ends, language } = source.text;
   if (text === '') return;
   const end = text.length;
-  // A YAML text that keeps its last line ends (|+ or >+) would change.
+  // A YAML scalar that keeps its final line ends (|+ or >+) would change.
   const isFree = language.id !== 'yaml' || !/[|>]\d?\+/.test(text);
   if (!/[\r\n]/.test(text.slice(-1))) {
     yield { start: end, end, message: 'the last line has no newline', repair: source.tree === null || layoutTest(source)(end) ? [{ start: end, end, text: lineEndOf(text) }] : undefined };

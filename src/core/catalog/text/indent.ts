@@ -11,10 +11,10 @@ interface Options {
   readonly width: number;
 }
 
-/** Blanks for a tab where the width of a step is not agreed on. */
+/** The blanks that replace a tab if no indent width is set. */
 const USUAL_WIDTH = 4;
 
-/** Languages in which indentation has a meaning: a mix of tabs and blanks can only be sorted out by hand. */
+/** Languages in which indentation has meaning: a mix of tabs and blanks needs a person. */
 const MEANINGFUL = new Set(['python', 'yaml', 'makefile', 'haskell', 'markdown']);
 
 export default defineRule({
@@ -44,7 +44,7 @@ export default defineRule({
 function findIndents(source: Source, options: Options): Hit[] {
   const { starts, ends, language, text } = source.text;
   const hits: Hit[] = [];
-  // Where the language itself asks for tabs there is nothing to decide.
+  // If the language requires tabs, there is nothing to decide.
   if (options.with === 'spaces' && language.needsTabs) return hits;
   let isLayout: LayoutTest | null = null;
   const mend = ({ start, end }: Hit): Repair => [{ start, end, text: reindented(text.slice(start, end), text[end] === '*', options) }];
@@ -70,19 +70,19 @@ function isRepairable({ text: { text, language } }: Source): boolean {
   return !MEANINGFUL.has(language.id) || (language.id === 'python' && /^\t/m.test(text) && !/^\t* /m.test(text));
 }
 
-/** @param tabs how many tabs there are in the indentation from `start` to `end`. */
+/** @param tabs the number of tabs in the indentation from `start` to `end`. */
 function whatIsWrong(text: string, start: number, end: number, tabs: number, options: Options): string | null {
   if (options.with === 'spaces') {
     if (tabs > 0) return 'indented with tabs, not spaces';
     const isOdd = options.width > 0 && (end - start) % options.width !== 0;
     return isOdd && text[end] !== '*' ? `indented by ${end - start}, not by a multiple of ${options.width}` : null;
   }
-  // One blank may stand before the star of a comment that runs over several lines.
+  // The star of a multi-line comment may be indented by one blank.
   const allowed = text[end] === '*' && text[end - 1] === ' ' ? 1 : 0;
   return end - start - tabs > allowed ? 'indented with spaces, not tabs' : null;
 }
 
-/** Whether an indentation comes out even in the agreed signs, and otherwise than it is. */
+/** Whether the configured characters can express the indentation exactly, and differently from now. */
 function comesOut(text: string, start: number, end: number, options: Options): boolean {
   if (options.with === 'spaces' && options.width === 0) return true;
   const indent = text.slice(start, end);
@@ -90,7 +90,7 @@ function comesOut(text: string, start: number, end: number, options: Options): b
   return Number.isInteger(steps) && (options.with === 'tabs' || indent.includes('\t'));
 }
 
-/** The indentation in the agreed signs; how far a line is indented stays the same. */
+/** The indentation in the configured characters; its width stays the same. */
 function reindented(indent: string, continuesComment: boolean, options: Options): string {
   const { columns, star, steps } = measured(indent, continuesComment, options);
   return options.with === 'spaces' ? ' '.repeat(columns) : `${'\t'.repeat(steps)}${star}`;

@@ -27,7 +27,7 @@ export default defineRule({
   ],
 });
 
-/** One finding a file: the line ends are one decision. */
+/** One finding per file: line ends are one decision. */
 function* findLineEnds({ text: { text } }: Source, { style }: { readonly style: 'lf' | 'crlf' | 'first' }): Iterable<Hit> {
   if (style === 'lf' && !text.includes('\r')) return;
   const wanted = style === 'first' ? lineEndOf(text) : ENDS[style];

@@ -38,7 +38,7 @@ function findWideLines(
   for (let line = 0; line < starts.length; line += 1) {
     const start = starts[line] as number;
     const end = ends[line] as number;
-    // A line of no more code units than columns can only be too wide through its tabs.
+    // A line with no more code units than `max` can be too wide only because of tabs.
     if ((end - start) * tabWidth <= max) continue;
     if (end - start <= max) {
       if (tab >= 0 && tab < start) tab = whole.indexOf('\t', start);
@@ -54,7 +54,7 @@ function findWideLines(
   return hits;
 }
 
-/** The columns of a line, a character one, and the offset of the first character past `max`. */
+/** The width of a line, one column per character, and the offset of the first character past `max`. */
 function measure(text: string, max: number, tabWidth: number): { columns: number; offset: number } {
   let columns = 0;
   let over = -1;

@@ -6,7 +6,7 @@ import { bad, good } from '../examples.js';
 /** UAX #9, section 2: characters that change the direction in which what follows is shown. */
 const BIDIRECTIONAL = /[\u061C\u202A-\u202E\u2066-\u2069]/;
 
-/** UTS #39, section 3.1: characters that are not seen, and blanks that are not U+0020. The joiners are judged apart. */
+/** UTS #39, section 3.1: invisible characters, and spaces other than U+0020. Joiners are judged separately. */
 const INVISIBLE = /[\u00AD\u180E\u200B\u200E\u200F\u2060-\u2064\uFEFF\uFFF9-\uFFFB]|\p{Cc}/u;
 const STRANGE_BLANK = /[\u00A0\u1680\u2000-\u200A\u202F\u205F\u3000]/;
 const JOINER = /[\u200C\u200D]/;
@@ -55,7 +55,7 @@ function judge(character: string, line: string, offset: number): string | null {
   if (BIDIRECTIONAL.test(character)) return `${code} changes the direction of the text`;
   if (INVISIBLE.test(character)) return `${code} is invisible`;
   if (STRANGE_BLANK.test(character)) return `${code} looks like a space but is another character`;
-  // Joiners belong into pictures made of several, and into scripts whose letters join.
+  // Joiners belong in combined emoji and in scripts whose letters join.
   const isBetweenLatin = /[\x20-\x7E]/.test(line[offset - 1] ?? ' ') && /[\x20-\x7E]/.test(line[offset + 1] ?? ' ');
   return JOINER.test(character) && isBetweenLatin ? `${code} is invisible` : null;
 }

@@ -20,9 +20,9 @@ export default defineRule({
   ],
 });
 
-/** A term stands for itself: not within a longer word, but within a name that joins words. */
+/** A term matches as a word of its own: not inside a longer word, but inside a name that joins words. */
 function* findAvoided({ text: { text } }: Source, { terms }: { readonly terms: readonly string[] }): Iterable<Hit> {
-  // What has none of the terms, as nearly all files, need not be copied in small letters.
+  // Nearly all files contain none of the terms and need no lower-case copy.
   const { words, instead } = insteadOf(terms);
   if (words.length === 0 || !anyOf(words).test(text)) return;
   const small = text.toLowerCase();
@@ -58,7 +58,7 @@ function insteadOf(terms: readonly string[]): Instead {
   return known;
 }
 
-/** Whether a word can end between two characters: no letters on one side, or a small letter before a capital. */
+/** Whether a word can end between two characters: one is not a letter, or a lower-case letter precedes a capital. */
 function isJoint(before: string | undefined, after: string | undefined): boolean {
   if (before === undefined || after === undefined || !/\p{L}/u.test(before) || !/\p{L}/u.test(after)) return true;
   return /\p{Ll}/u.test(before) && /\p{Lu}/u.test(after);

@@ -38,19 +38,19 @@ export default defineRule({
   ],
 });
 
-/** A word that a file writes more often than this is a term of its trade; hardly anybody misspells one word the same way so often. */
+/** A word that occurs more often than this in a file is a term; hardly anybody misspells a word the same way so often. */
 const MOST_TIMES = 3;
 
-/** Short words are all like each other: an unknown one is more often a name than a slip. */
+/** Short words resemble each other: an unknown one is more often a name than a typo. */
 const LONG_ENOUGH = 6;
 
-/** Parts of names are often shortened words. */
+/** Parts of names are often abbreviations. */
 const LONG_NAME_PART = 7;
 
-/** Beginnings that make one word of another. */
+/** Prefixes that make new words. */
 const PREFIX = /^(?:un|re|de|pre|sub|non|multi|inter|auto|over|under|mis|co|anti|semi|super|meta|micro|mini|hyper)(?=\w{4})/;
 
-/** Each misspelt word is told once a file, where it first stands. */
+/** Each misspelt word is reported once per file, at its first place. */
 function findMisspelt(source: Source, { known, dictionaries, shortest, every }: Options): Hit[] {
   const own = new Set(known.map((word) => word.toLowerCase()));
   const hits = new Map<string, { hit: Hit; word: string; count: number }>();
@@ -79,7 +79,7 @@ function findMisspelt(source: Source, { known, dictionaries, shortest, every }: 
   });
 }
 
-/** Whether part of a name is a known word with a few letters before or after it: people shorten words in names as they like. */
+/** Whether a part of a name is a known word with a few letters before or after it: people abbreviate freely in names. */
 function hasShortAddition(word: string, dictionaries: readonly string[], source: Source): boolean {
   for (let letters = 1; letters <= 3 && word.length - letters >= SHORTEST_STEM; letters += 1) {
     if (isKnown(word.slice(letters), dictionaries, source, false) || isKnown(word.slice(0, -letters), dictionaries, source, false)) return true;
@@ -87,16 +87,16 @@ function hasShortAddition(word: string, dictionaries: readonly string[], source:
   return false;
 }
 
-/** A capital within a sentence begins the name of somebody or something, and so does one before a number or another capital. */
+/** A capital in the middle of a sentence starts a proper name, and so does one before a number or another capital. */
 function isOwnName(word: string, offset: number, text: string): boolean {
   if (!/^\p{Lu}/u.test(word)) return false;
   return /[\p{L},;]\s+$/u.test(text.slice(Math.max(0, offset - 12), offset)) || /^\s+[\d\p{Lu}]/u.test(text.slice(offset + word.length, offset + word.length + 8));
 }
 
-/** Endings that make a word of another: who or what does it, how it is done, that it is so. */
+/** Suffixes that make new words. */
 const ENDINGS = ['er', 'or', 'ers', 'ors', 'r', 'rs', 'ed', 'd', 'ing', 'ly', 'ally', 'ness', 'able', 'ible', 'ably', 'ibly', 'ment', 'ments', 'es', 's', 'ize', 'izes', 'ized', 'izing', 'ization', 'ic', 'ist', 'ism', 'ish'];
 
-/** Whether a word is made from one that is known by an ending: a dictionary does not have them all. */
+/** Whether a word is a known one with a suffix: a dictionary does not list them all. */
 function isMade(word: string, dictionaries: readonly string[], source: Source): boolean {
   const fitting = ENDINGS.filter((ending) => word.endsWith(ending) && word.length - ending.length >= SHORTEST_STEM);
   return fitting.length > 0 && fitting.every((ending) => !isDoubled(word, ending, dictionaries, source)) && fitting.some((ending) => {
@@ -106,7 +106,7 @@ function isMade(word: string, dictionaries: readonly string[], source: Source): 
   });
 }
 
-/** Whether the dictionary has the word with a letter doubled before the ending, as in occurred: then one letter is missing. */
+/** Whether the dictionary has the word with a letter doubled before the suffix, as in occurred: then a letter is missing. */
 function isDoubled(word: string, ending: string, dictionaries: readonly string[], source: Source): boolean {
   const stem = word.slice(0, -ending.length);
   return isKnown(stem + stem.slice(-1) + ending, dictionaries, source, false);
@@ -114,11 +114,11 @@ function isDoubled(word: string, ending: string, dictionaries: readonly string[]
 
 const SHORTEST_STEM = 4;
 
-/** Where so many of the different words in the texts of a file are unknown, they are in another language. */
+/** If this share of the distinct words in a file's strings is unknown, they are in another language. */
 const FOREIGN_SHARE = 0.15;
 const FOREIGN_WORDS = 5;
 
-/** What is written in a file, without its texts where these are not in English. */
+/** The prose of a file, without its strings if these are not in English. */
 function withoutForeign(source: Source, dictionaries: readonly string[]): readonly Writing[] {
   const all = writtenBy(source);
   const words = new Set(all.filter(({ kind }) => kind === 'text').flatMap(({ text }) => wordsOf(text).map((word) => word.text.toLowerCase())));
@@ -127,9 +127,9 @@ function withoutForeign(source: Source, dictionaries: readonly string[]): readon
   return unknown + other >= FOREIGN_WORDS && unknown + other > words.size * FOREIGN_SHARE ? all.filter(({ kind }) => kind !== 'text') : all;
 }
 
-/** @param joined whether two known words written as one are known. */
+/** @param joined whether two known words written as one count as known. */
 function isKnown(word: string, dictionaries: readonly string[], { spelling }: Source, joined = true): boolean {
-  // A word of other letters belongs to another language.
+  // A word in another script belongs to another language.
   if (!/^[a-z'’]+$/.test(word)) return true;
   const plain = word.replaceAll('’', "'").replace(/'s$/, '');
   const knows = (part: string): boolean => (dictionaries.includes('trade') && (isTradeWord(part) || (part.endsWith('s') && isTradeWord(part.slice(0, -1)))))
@@ -140,7 +140,7 @@ function isKnown(word: string, dictionaries: readonly string[], { spelling }: So
   return false;
 }
 
-/** The American form of a British word: either is right. */
+/** The American spelling of a British word: both are right. */
 function american(word: string): string {
   return word.replace(/our(?=s|ed|ing|al|able|ful|ite|$)/, 'or').replace(/is(?=e[drs]?$|ing$|ation)/, 'iz').replace(/ys(?=e[drs]?$|ing$)/, 'yz')
     .replace(/tre(?=s?$)/, 'ter').replace(/ll(?=ed$|ing$|er$)/, 'l').replace(/ogue(?=s?$)/, 'og').replace(/ence(?=s?$)/, 'ense');

@@ -7,7 +7,7 @@ import { bindPython } from './python.js';
 import type { Bindings } from './scope.js';
 import { bindScript } from './script.js';
 
-/** The names of a file and what they stand for. @throws Error for a grammar whose names are not looked at. */
+/** The names of a file and what they stand for. @throws Error for a grammar whose names are not analysed. */
 export const bindingsOf = memoized((tree: SyntaxTree): Bindings => bind(tree));
 
 function bind(tree: SyntaxTree): Bindings {

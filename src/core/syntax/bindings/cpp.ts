@@ -12,7 +12,7 @@ const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']
   ...['class_specifier', 'struct_specifier', 'union_specifier', 'namespace_definition'].map((type) => [type, 'class'] as const),
 ]);
 
-/** The variables and parameters of a C or C++ file. What uses them is not looked at: macros hide too much. */
+/** The variables and parameters of a C or C++ file. Uses are not recorded: macros hide too much. */
 export function bindCpp(tree: SyntaxTree): Bindings {
   const scopes = new Scopes(tree, SCOPES, ({ type, parent }) => type !== 'compound_statement' || SCOPES.get(parent?.type ?? '') !== 'function');
   const add = (kind: BindingKind, at: SyntaxNode, declarator: SyntaxNode | null): void => {
@@ -27,7 +27,7 @@ export function bindCpp(tree: SyntaxTree): Bindings {
   return { file: scopes.file, all: bindingsIn(scopes), unresolved: new References(tree), isOpen: true, scopeAt: (node) => scopes.at(node) };
 }
 
-/** What a parameter belongs to; null where a function is only declared. */
+/** The owner of a parameter; null if the function is only declared. */
 function definitionOf(parameter: SyntaxNode): SyntaxNode | null {
   let node = parameter.parent;
   while (node !== null && /^(?:parameter_list|function_declarator|abstract_function_declarator|pointer_declarator|reference_declarator)$/.test(node.type)) node = node.parent;

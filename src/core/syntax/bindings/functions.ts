@@ -7,7 +7,7 @@ const VALUE = ['value'];
 const RIGHT = ['right'];
 const ASSIGNMENTS = ['assignment_expression', 'assignment'];
 
-/** The function that a name stands for: declared by that name, or the value it is set to; null where it is none. */
+/** The function that a name stands for: declared by that name, or assigned to it; null if none. */
 export function functionOf({ node: { tree, index }, kind }: Binding): SyntaxNode | null {
   const { table } = tree;
   const isFunction = tree.kindFlags(FUNCTIONS);

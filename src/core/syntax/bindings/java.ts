@@ -16,7 +16,7 @@ const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']
 const FUNCTION_BODY = new Set(['method_declaration', 'constructor_declaration', 'compact_constructor_declaration', 'lambda_expression', 'static_initializer']);
 
 /** The variables, parameters and fields of a Java file: JLS, section 6.3. Methods and types are left out. */
-// elvar waive size/branches because a list of all that declares a name is clearest in one piece
+// elvar waive size/branches because the list of declarations is clearest in one piece
 export function bindJava(tree: SyntaxTree): Bindings {
   const scopes = new Scopes(tree, SCOPES, ({ type, parent }) => !(type === 'block' || type === 'constructor_body') || !FUNCTION_BODY.has(parent?.type ?? ''));
   const declared = new Set<SyntaxNode>();

@@ -11,10 +11,10 @@ const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']
   ['function_definition', 'method_declaration', 'anonymous_function', 'arrow_function'].map((type) => [type, 'function'] as const),
 );
 
-/** Variables that PHP itself sets: PHP manual, "Predefined Variables". */
+/** Variables set by PHP itself: PHP manual, "Predefined Variables". */
 const GIVEN = new Set(['$this', '$GLOBALS', '$_SERVER', '$_GET', '$_POST', '$_FILES', '$_COOKIE', '$_SESSION', '$_REQUEST', '$_ENV', '$argc', '$argv', '$http_response_header', '$php_errormsg']);
 
-/** The variables of a PHP file: PHP manual, "Variable scope". A function sees none of those around it, an arrow function all. */
+/** The variables of a PHP file: PHP manual, "Variable scope". A function sees none of the surrounding variables, an arrow function all. */
 export function bindPhp(tree: SyntaxTree): Bindings {
   const scopes = new Scopes(tree, SCOPES);
   const names = tree.ofType('variable_name').filter((node) => !GIVEN.has(node.text) && node.parent?.type !== 'dynamic_variable_name' && !isStaticProperty(node));
@@ -23,14 +23,14 @@ export function bindPhp(tree: SyntaxTree): Bindings {
     const kind = declaredAs(node);
     if (kind === null) continue;
     const scope = scopeOf(node, kind, scopes);
-    // Within an arrow function an assignment sets a variable of its own.
+    // An assignment inside an arrow function sets a local variable.
     scope.declare(kind, node).isExported ||= scope.kind === 'file' || isSharedOutside(node);
     declared.add(node);
   }
   const unresolved = new References(tree);
   for (const node of names) {
     const isWrite = declared.has(node);
-    // What `use` hands into a function is read around it.
+    // A `use` clause reads the variable in the surrounding scope.
     const usesOuter = node.parent?.type === 'anonymous_function_use_clause' || node.parent?.parent?.type === 'anonymous_function_use_clause';
     if (isWrite && !usesOuter) {
       const binding = lookUp(scopes.at(node), node.text);
@@ -54,7 +54,7 @@ function scopeOf(node: SyntaxNode, kind: BindingKind, scopes: Scopes): Scope {
   return kind === 'parameter' ? scopes.at((node.closest(PARAMETERS) ?? node).parent as SyntaxNode) : scopes.at(node);
 }
 
-/** How a place declares a variable; null where it only uses one. */
+/** How a place declares a variable; null if it only uses one. */
 function declaredAs(node: SyntaxNode): BindingKind | null {
   const parent = node.parent as SyntaxNode;
   switch (parent.type) {
@@ -89,14 +89,14 @@ function assignedAs(node: SyntaxNode): BindingKind | null {
   return target === over ? null : 'loop';
 }
 
-/** A variable that others hold too: what is done with it is seen outside. */
+/** A shared variable: changes to it are visible outside. */
 function isSharedOutside({ parent }: SyntaxNode): boolean {
   if (parent?.type === 'global_declaration' || parent?.type === 'static_variable_declaration' || parent?.type === 'by_ref') return true;
   if (parent?.type === 'reference_assignment_expression') return true;
   return parent?.type === 'simple_parameter' && parent.child('reference_modifier') !== null;
 }
 
-/** `$count++;` by itself reads nothing. */
+/** A bare `$count++;` does not read the value. */
 function isCounted({ parent }: SyntaxNode): boolean {
   return (parent?.type === 'update_expression' || parent?.type === 'augmented_assignment_expression') && parent.parent?.type === 'expression_statement'
     && parent.firstPart?.type === 'variable_name';

@@ -36,7 +36,7 @@ export function bindPython(tree: SyntaxTree): Bindings {
     if (usage === null) continue;
     const own = declared.get(node);
     if (own !== undefined) {
-      // An assignment to a name that has a value already is a use that writes.
+      // An assignment to a name that already has a value is a writing use.
       if (own.node !== node) own.references.add(node.index, false, true);
       continue;
     }
@@ -78,7 +78,7 @@ function declareDefined(tree: SyntaxTree, scopes: Scopes, add: Add): void {
   }
 }
 
-/** A comprehension has names of its own, but what `:=` sets in it lives around it: PEP 572. */
+/** A comprehension has its own names, but `:=` sets a name in the surrounding scope: PEP 572. */
 function pastComprehensions(scope: Scope): Scope {
   let outer = scope;
   while (outer.parent !== null && /comprehension|generator/.test(outer.node.type)) outer = outer.parent;
@@ -99,7 +99,7 @@ function parameterNames(part: SyntaxNode): SyntaxNode[] {
   return name === null ? [] : name.type === 'identifier' ? [name] : parameterNames(name);
 }
 
-/** Names of a class are seen in its body alone, not in the functions in it. */
+/** Names of a class are visible only in its body, not in its functions. */
 function lookUp(from: Scope, node: SyntaxNode): Binding | null {
   for (let scope: Scope | null = from; scope !== null; scope = scope.parent) {
     if (scope.kind === 'class' && scope !== from) continue;
@@ -109,7 +109,7 @@ function lookUp(from: Scope, node: SyntaxNode): Binding | null {
   return null;
 }
 
-/** Null for what is no use of a name: an attribute, the name of an argument, a part of a path. */
+/** Null if it is not a use of a name: an attribute, a keyword argument, a part of a dotted path. */
 function usageOf(node: SyntaxNode): { readonly reads: boolean; readonly writes: boolean } | null {
   const parent = node.parent as SyntaxNode;
   switch (parent.type) {

@@ -4,36 +4,36 @@ import type { SyntaxTree } from '../tree.js';
 
 /** A place where a name is used. */
 export class Reference {
-  /** @param index the number of the node that stands there. */
+  /** @param index the number of the node there. */
   constructor(private readonly tree: SyntaxTree, private readonly index: number, readonly reads: boolean, readonly writes: boolean) {}
 
   get node(): SyntaxNode {
     return this.tree.nodeAt(this.index);
   }
 
-  /** Where the name begins. */
+  /** The offset at which the name begins. */
   get start(): number {
     return this.tree.table[(this.index << SHIFT) + START] as number;
   }
 
-  /** The same as asking its node whether it lies in `other`. */
+  /** The same as {@link SyntaxNode.isWithin} without making the node. */
   isWithin(other: SyntaxNode): boolean {
     return other.isAround(this.index);
   }
 }
 
-/** A use as a number: that of its node before two bits for what it does. */
+/** A use as a number: the node's number, then two bits for reading and writing. */
 const READS = 1;
 const WRITES = 2;
 const BITS = 2;
 
 /**
- * The places where one name is used. A file has more of them than of anything else, and most are only counted: each is a
- * number until somebody looks at it.
+ * The uses of one name. A file has more uses than anything else, and most are only counted: each is a
+ * number until it is needed.
  */
 export class References {
   private readonly uses: number[] = [];
-  /** What the uses do together. */
+  /** The combined bits of all uses. */
   private done = 0;
 
   constructor(private readonly tree: SyntaxTree) {}
@@ -47,17 +47,17 @@ export class References {
     return (this.done & READS) !== 0;
   }
 
-  /** Whether any of them changes what the name stands for. */
+  /** Whether any of them assigns to the name. */
   get areWritten(): boolean {
     return (this.done & WRITES) !== 0;
   }
 
-  /** All of them, in the order in which they were added. */
+  /** All of them, in order of addition. */
   get all(): Reference[] {
     return this.uses.map((use) => this.made(use));
   }
 
-  /** Those that begin before an offset. */
+  /** Those that start before an offset. */
   before(offset: number): Reference[] {
     const { table } = this.tree;
     const found: Reference[] = [];
@@ -68,7 +68,7 @@ export class References {
     return found;
   }
 
-  /** Adds the use at the node of a number. */
+  /** Adds the use at a node, by its number. */
   add(index: number, reads: boolean, writes: boolean): void {
     const does = (reads ? READS : 0) | (writes ? WRITES : 0);
     this.uses.push((index << BITS) | does);

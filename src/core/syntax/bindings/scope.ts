@@ -3,19 +3,19 @@ import { AFTER, PARENT, SHIFT } from '../node-table.js';
 import type { SyntaxTree } from '../tree.js';
 import { References } from './references.js';
 
-/** How a name comes to stand for something. */
+/** How a name is bound. */
 export type BindingKind =
   | 'variable' | 'constant' | 'parameter' | 'function' | 'class' | 'type' | 'import' | 'caught' | 'loop' | 'field' | 'type-parameter';
 
-/** A name that stands for something in a stretch of code. */
+/** A name bound in a scope. */
 export interface Binding {
   readonly name: string;
-  /** By its first declaration. */
+  /** The kind of its first declaration. */
   kind: BindingKind;
-  /** Where the name is first declared. */
+  /** The place of its first declaration. */
   node: SyntaxNode;
   readonly scope: Scope;
-  /** All places that declare it: a name may be declared again. */
+  /** All places that declare it; a name may be declared repeatedly. */
   readonly declarations: SyntaxNode[];
   readonly references: References;
   /** Whether code outside the file can use it. */
@@ -24,9 +24,9 @@ export interface Binding {
 
 const NO_BINDINGS: ReadonlyMap<string, Binding> = new Map<string, Binding>();
 
-/** A stretch of code in which names hold. */
+/** A stretch of code in which names are bound. */
 export class Scope {
-  /** The names that it declares. Most scopes are blocks without any. */
+  /** The names that it declares. Most scopes are blocks that declare none. */
   bindings: ReadonlyMap<string, Binding> = NO_BINDINGS;
 
   constructor(
@@ -35,17 +35,17 @@ export class Scope {
     readonly parent: Scope | null,
   ) {}
 
-  /** The nearest scope outwards that is one of a function or of the file. */
+  /** The nearest enclosing scope of a function or of the file. */
   get functionScope(): Scope {
     return this.kind === 'function' || this.kind === 'file' || this.parent === null ? this : this.parent.functionScope;
   }
 
-  /** What it itself declares by a name. */
+  /** Its own binding of a name. */
   own(name: string): Binding | undefined {
     return this.bindings === NO_BINDINGS ? undefined : this.bindings.get(name);
   }
 
-  /** What a name stands for here. */
+  /** The binding of a name as seen here. */
   lookUp(name: string): Binding | null {
     for (let scope: Scope | null = this; scope !== null; scope = scope.parent) {
       const binding = scope.own(name);
@@ -54,7 +54,7 @@ export class Scope {
     return null;
   }
 
-  /** Declares a name; where it is declared already, one more place is added. */
+  /** Declares a name; if it already exists, adds the place. */
   declare(kind: BindingKind, node: SyntaxNode, name: string = node.text): Binding {
     let binding = this.own(name);
     if (binding === undefined) {
@@ -62,7 +62,7 @@ export class Scope {
       if (this.bindings === NO_BINDINGS) this.bindings = new Map<string, Binding>();
       (this.bindings as Map<string, Binding>).set(name, binding);
     } else if (node.start < binding.node.start) {
-      // Declarations are looked for kind by kind, and not in the order of the text.
+      // Declarations are visited kind by kind, not in text order.
       Object.assign(binding, { node, kind });
     }
     binding.declarations.push(node);
@@ -74,9 +74,9 @@ export class Scope {
 export interface Bindings {
   readonly file: Scope;
   readonly all: readonly Binding[];
-  /** Uses of names that nothing in the file declares. */
+  /** Uses of names not declared in the file. */
   readonly unresolved: References;
-  /** Whether code is run that can use any name unseen: a name in a text, a call that runs text. */
+  /** Whether the file runs code that can use any name invisibly: a name in a string, a call that evaluates text. */
   readonly isOpen: boolean;
   /** The innermost scope around a node. */
   readonly scopeAt: (node: SyntaxNode) => Scope;
@@ -86,12 +86,12 @@ export interface Bindings {
 export class Scopes {
   readonly file: Scope;
   private readonly scopes: Scope[];
-  /** For each node the place in `scopes` of the innermost one that it lies in; of a node that makes a scope, that one. */
+  /** For each node, the index in `scopes` of its innermost scope; for a node that makes a scope, that scope. */
   private readonly places: Uint32Array;
 
   /**
-   * @param kinds the nodes that make a scope, with its kind.
-   * @param isOwn whether a node of such a kind makes a scope of its own; the body of a function does not, say.
+   * @param kinds the node types that make a scope, with its kind.
+   * @param isOwn whether such a node really makes a scope; the body of a function does not, for example.
    */
   constructor(
     private readonly tree: SyntaxTree,
@@ -103,7 +103,7 @@ export class Scopes {
     this.scopes = [this.file];
     this.places = new Uint32Array(size);
     const { scopes, places } = this;
-    // A node comes after the one around it, so that an inner scope is written over the outer one.
+    // A node comes after its parent, so inner scopes overwrite outer ones.
     const numbers = tree.numbersInOrder(kinds);
     for (let turn = 0; turn < numbers.length; turn += 1) {
       const index = numbers[turn] as number;
@@ -116,22 +116,22 @@ export class Scopes {
     }
   }
 
-  /** The innermost scope that a node lies in; of a node that makes a scope, that one. */
+  /** The innermost scope of a node; for a node that makes a scope, that scope. */
   at({ index }: SyntaxNode): Scope {
     return this.atIndex(index);
   }
 
-  /** The same for the number of a node. */
+  /** The same for a node's number. */
   atIndex(index: number): Scope {
     return this.scopes[this.places[index] as number] as Scope;
   }
 
-  /** The scope around a node that may make one itself. */
+  /** The scope around a node that may make a scope itself. */
   around({ index }: SyntaxNode): Scope {
     return this.atIndex(Math.max(0, this.tree.table[(index << SHIFT) + PARENT] as number));
   }
 
-  /** All scopes, an outer one before those in it. */
+  /** All scopes, outer before inner. */
   all(): readonly Scope[] {
     return this.scopes;
   }

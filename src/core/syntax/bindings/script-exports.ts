@@ -5,10 +5,10 @@ import type { Binding, Scopes } from './scope.js';
 
 const MODULE_PARTS = ['export_statement', 'import_statement'];
 
-/** Marks the names of a script that code outside the file can use. */
+/** Marks the names of a JavaScript file that code outside it can use. */
 export function markExports(tree: SyntaxTree, { file }: Scopes, all: readonly Binding[]): void {
   const isModule = tree.hasAny(MODULE_PARTS);
-  // Without imports and exports a file is a script, and others see its names.
+  // Without imports and exports a file is a classic script, and others see its names.
   const isScript = !isModule && !usesRequire(tree);
   if (!isScript && !tree.hasAny(EXPORTING)) return;
   const isExporting = tree.kindFlags(EXPORTING);
@@ -27,18 +27,18 @@ export function markExports(tree: SyntaxTree, { file }: Scopes, all: readonly Bi
     const binding = all[at] as Binding;
     const { scope, kind, node, declarations } = binding;
     if (kind === 'import') continue;
-    // What stands in a namespace and is exported there can be used from outside it.
+    // Exported names of a namespace can be used from outside it.
     binding.isExported = scope === file ? declarations.some((own) => isSeen(own, isScript)) : isSeen(node, false);
   }
 }
 
-/** What others see a name through. */
+/** Nodes that expose a name to others. */
 const EXPORTING = ['export_statement', 'ambient_declaration'];
 
-/** What stands in these cannot be seen from outside, unless it is exported itself. */
+/** What is inside these is not visible from outside, unless it is exported itself. */
 const HIDING = new Set(['statement_block', 'class_body', 'arrow_function', 'function_declaration', 'function_expression', 'function_signature', 'function_type']);
 
-/** A script of Node's older module format keeps its names to itself. */
+/** A CommonJS module keeps its names to itself. */
 function usesRequire({ root }: SyntaxTree): boolean {
   return /\b(?:require\s*\(|module\.exports\b|exports\.)/.test(root.text);
 }

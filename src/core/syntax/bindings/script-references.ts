@@ -6,7 +6,7 @@ import { References } from './references.js';
 
 const NAMES = ['identifier', 'type_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern'] as const;
 
-/** Hands each use of a name to what the name stands for there. There are more of them than of anything else, so that their nodes are not made. */
+/** Assigns each use of a name to its binding. There are more uses than anything else, so no nodes are made for them. */
 export function findReferences(tree: SyntaxTree, scopes: Scopes, all: readonly Binding[], declared: Uint8Array): { readonly unresolved: References; readonly usesEval: boolean } {
   const { table, text } = tree;
   const isUnusual = tree.kindFlags(UNUSUAL);
@@ -31,7 +31,7 @@ export function findReferences(tree: SyntaxTree, scopes: Scopes, all: readonly B
   return { unresolved, usesEval };
 }
 
-/** The binding of each name that is declared once, as most are; null for one that several scopes declare. */
+/** The binding of each name that is declared once, as most are; null if several scopes declare it. */
 function byName(all: readonly Binding[]): ReadonlyMap<string, Binding | null> {
   const known = new Map<string, Binding | null>();
   for (let at = 0; at < all.length; at += 1) {
@@ -41,7 +41,7 @@ function byName(all: readonly Binding[]): ReadonlyMap<string, Binding | null> {
   return known;
 }
 
-/** The innermost binding of a name that holds at a node, from the scope around it outwards. */
+/** The innermost binding of a name that is visible at a node. */
 function lookUp(from: Scope, name: string, index: number, start: number): Binding | null {
   for (let scope: Scope | null = from; scope !== null; scope = scope.parent) {
     const binding = scope.own(name);
@@ -51,21 +51,21 @@ function lookUp(from: Scope, name: string, index: number, start: number): Bindin
 }
 
 /**
- * Whether a binding holds where a name is used. What stands in the list of parameters sees none of the names of the body:
+ * Whether a binding is visible where a name is used. Parameter lists see none of the names of the body:
  * ECMA-262, section 10.2.11.
  */
 function holds({ scope, node }: Binding, index: number, start: number): boolean {
   return scope.node.isAround(index) && (scope.kind !== 'function' || isInSameHalf(start, node, scope.node));
 }
 
-/** @param start where a use within `owner` begins. */
+/** @param start the start of a use inside `owner`. */
 function isInSameHalf(start: number, declared: SyntaxNode, owner: SyntaxNode): boolean {
   if (declared.start <= start) return true;
   const list = owner.child('parameters');
   return list === null || start < list.start || start >= list.end || declared.start < list.end;
 }
 
-/** Whether a name stands for no binding: a key, a part of a path, a name for the outside, an element of the page. */
+/** Whether an identifier refers to no binding: a key, a part of a path, an exported name, an HTML element. */
 // elvar waive size/branches because a table of nodes is clearest in one piece
 function isNoReference(node: SyntaxNode): boolean {
   const parent = node.parent as SyntaxNode;
@@ -87,7 +87,7 @@ function isNoReference(node: SyntaxNode): boolean {
       return node.field === 'name';
     case 'required_parameter':
     case 'optional_parameter':
-      // A name in a tuple type is there to be read alone.
+      // Labels in tuple types are only for readers.
       return parent.parent?.type === 'tuple_type' && (node.field === 'name' || node.field === 'pattern');
     case 'jsx_namespace_name':
       return true;
@@ -99,7 +99,7 @@ function isNoReference(node: SyntaxNode): boolean {
 const PATTERNS = new Set(['array_pattern', 'object_pattern', 'pair_pattern', 'rest_pattern', 'assignment_pattern', 'object_assignment_pattern',
   'parenthesized_expression', 'non_null_expression', 'as_expression', 'satisfies_expression']);
 
-/** Nodes right in which a name may be something else than a name that is read. */
+/** Parent types in which an identifier may be something other than a name being read. */
 const UNUSUAL = new Set([...PATTERNS, 'import_specifier', 'namespace_export', 'meta_property', 'nested_type_identifier', 'export_specifier',
   'nested_identifier', 'jsx_opening_element', 'jsx_closing_element', 'jsx_self_closing_element', 'jsx_namespace_name', 'index_signature',
   'required_parameter', 'optional_parameter', 'assignment_expression', 'for_in_statement', 'augmented_assignment_expression', 'update_expression']);
@@ -113,7 +113,7 @@ const READ: Usage = { reads: true, writes: false };
 const WRITTEN: Usage = { reads: false, writes: true };
 const BOTH: Usage = { reads: true, writes: true };
 
-/** Whether a use in one of the unusual places reads the value, changes what the name stands for, or both; null where the name is no use of one. */
+/** Whether a use in one of these places reads the value, assigns to the name, or both; null if it is not a use. */
 function usageOf(node: SyntaxNode): Usage | null {
   let target = node;
   let parent = target.parent as SyntaxNode;

@@ -13,7 +13,7 @@ const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']
   ...['class', 'class_declaration', 'abstract_class_declaration'].map((type) => [type, 'class'] as const),
 ]);
 
-/** The block of a function or of a handler holds its names in the scope around it, with the parameters. */
+/** The block of a function or catch clause shares the scope of its parameters. */
 function isOwnScope({ type, parent }: SyntaxNode): boolean {
   if (type !== 'statement_block' || parent === null) return true;
   return parent.type === 'catch_clause' || SCOPES.get(parent.type) !== 'function';
@@ -22,7 +22,7 @@ function isOwnScope({ type, parent }: SyntaxNode): boolean {
 /** The names of a JavaScript or TypeScript file: ECMA-262, section 8.2, "Scope Analysis". Types and values share one space. */
 export function bindScript(tree: SyntaxTree): Bindings {
   const scopes = new Scopes(tree, SCOPES, isOwnScope);
-  // 1 at the numbers of the nodes that declare a name.
+  // 1 for each node that declares a name.
   const declared = new Uint8Array(tree.size);
   const add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null): void => {
     if (node === null) return;
