@@ -8,7 +8,7 @@ import { compare } from './measure.mjs';
 /** Packages that ship their sources, and where these are in them. */
 const PACKAGES = [['three@0.180.0', 'three/src', 'three'], ['rxjs@7.8.2', 'rxjs/src', 'rxjs']];
 
-/** Layer file → how many times the floor it may take. Spelling has a dictionary to load and is told apart. */
+/** Layer file → how many times the floor it may take. Spelling has a dictionary to load and is measured separately. */
 const CASES = {
   'elvar:starter': ['presets: [elvar:starter]', 2],
   'every rule but words/spelling': ['presets: [elvar:everything]\nrulings: { words/spelling: off }', 2],

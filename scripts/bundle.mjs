@@ -75,7 +75,7 @@ const { metafile } = await build({
   // A script that is not run by Node itself can only load by `require`.
   supported: { 'dynamic-import': false },
   alias: { 'web-tree-sitter': path.join(here, 'node_modules', 'web-tree-sitter', 'web-tree-sitter.cjs') },
-  // The program finds its files by where this one is, which the loader tells. Yargs is told how wide its help may be;
+  // The program finds its files relative to this one, whose place the loader supplies. Yargs gets the width of its help;
   // asking for it, as it does in every run, has Node load a good part of itself.
   define: { 'import.meta.url': 'moduleUrl', 'process.stdout.columns': 'undefined' },
   banner: { js: '(function (module, exports, require, __filename, __dirname, moduleUrl) {' },

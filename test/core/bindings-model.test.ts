@@ -7,7 +7,7 @@ import { runs } from '../support/runs.js';
 
 /**
  * An independent model: programs are made together with the answer. Each name that is used is written with a number of
- * its own, and whoever makes the program knows which declaration a use means, because it walks the scopes itself.
+ * its own, and the generator knows which declaration a use refers to, because it walks the scopes itself.
  */
 type Statement =
   | { readonly kind: 'declare'; readonly word: 'let' | 'const' | 'var'; readonly name: string }

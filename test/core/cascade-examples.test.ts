@@ -85,7 +85,7 @@ test('a cap lowers what is above it, after all else of its file', () => {
   expect([decision.level, decision.by, decision.over, effects(decision)]).toEqual(['note', 3, 2, ['applied', 'applied', 'capped']]);
 });
 
-test('a cap that lowers nothing is idle: it decided nothing, and hides nobody', () => {
+test('a cap that lowers nothing is idle: it decided nothing, and hides nothing', () => {
   const decision = decide(['at-most: warning\nrulings: { text/line-width: off }\n', 'rulings: { text/line-width: note }\n']);
   expect([decision.level, decision.by, decision.over, effects(decision)]).toEqual(['note', 3, 1, ['applied', 'idle', 'applied']]);
 });

@@ -34,7 +34,7 @@ describe('the declaration of a rule', () => {
     expect(() => defineRule({ ...declaration, ...change })).toThrow(/slips\/example|concern\/name/);
   });
 
-  test('of an id that there is already is refused by the catalog', () => {
+  test('with an existing id is refused by the catalog', () => {
     const rule = defineRule(declaration);
     expect(() => new Catalog([rule, rule])).toThrow('same id');
   });
@@ -52,7 +52,7 @@ describe('the type of an option', () => {
     expect(typeOf(z.array(z.string()))).toEqual({ type: 'list' });
   });
 
-  test('is told in words', () => {
+  test('is described in words', () => {
     const words = CATALOG.rules.flatMap((rule) => Object.entries(rule.options).map(([name, option]) => `${rule.id}.${name} ${CATALOG.describeOption(option)}`));
     expect(words).toContain('text/line-width.max a whole number from 20 to 1000');
     expect(words).toContain('text/line-width.urls-free true or false');

@@ -22,20 +22,20 @@ describe('text from outside', () => {
 });
 
 describe('a table', () => {
-  test('takes the signs of its own for as wide as they are', () => {
-    // What follows a column tells how wide it was taken.
-    for (const sign of ['·', '…', '→', '─', '●', 'a', 'é', '日', '😀', '↔️']) {
-      const [row = ''] = table([[sign, '|'], ['', '|']], '', ' ');
-      expect(stringWidth(row), sign).toBe(stringWidth(sign) + 2);
-      expect(row.startsWith(`${sign} |`), sign).toBe(true);
+  test('knows the width of its own characters', () => {
+    // The text after a column shows how wide the column was taken to be.
+    for (const character of ['·', '…', '→', '─', '●', 'a', 'é', '日', '😀', '↔️']) {
+      const [row = ''] = table([[character, '|'], ['', '|']], '', ' ');
+      expect(stringWidth(row), character).toBe(stringWidth(character) + 2);
+      expect(row.startsWith(`${character} |`), character).toBe(true);
     }
-    fc.assert(fc.property(fc.array(fc.constantFrom('·', '→', '─', 'b', '日', '\u001b[1m', '\u001b[22m'), { maxLength: 8 }), (signs) => {
-      const cell = signs.join('');
+    fc.assert(fc.property(fc.array(fc.constantFrom('·', '→', '─', 'b', '日', '\u001b[1m', '\u001b[22m'), { maxLength: 8 }), (characters) => {
+      const cell = characters.join('');
       expect(stringWidth(table([[cell, '|'], ['1234567890123456', '|']], '', ' ')[0] ?? '')).toBe(18);
     }));
   });
 
-  test('aligns its columns by what they look like', () => {
+  test('aligns its columns by their width', () => {
     expect(table([['a', 'b', 'c'], ['日本', 'x', ''], ['\u001b[1mlong\u001b[22m', 'y']])).toEqual([
       '  a     b  c', '  日本  x', '  \u001b[1mlong\u001b[22m  y',
     ]);

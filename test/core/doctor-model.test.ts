@@ -42,7 +42,7 @@ test('a ruling is called idle if, and only if, nothing is different without it',
           const ofFile = diagnoses.filter((one) => one.file === file);
           const about = ofFile.filter(({ detail }) => 'selector' in detail && detail.selector === selector && !('zone' in detail && detail.zone !== null));
           const isIdle = about.some(({ detail }) => detail.code === 'idle-ruling') || ofFile.some(({ detail }) => detail.code === 'repeats-outer');
-          // What has another reason to be told is not told as idle.
+          // What is reported for another reason is not reported as idle.
           const isTold = about.some(({ detail }) => detail.code === 'refused') || ofFile.some(({ detail }) => detail.code === 'expired' && detail.what === `the ruling for ${selector}`);
           let after: string;
           try {
@@ -70,7 +70,7 @@ function reaches(workspace: Workspace, file: string, selector: string): boolean 
     finderFor(catalog.get(rule) as NonNullable<ReturnType<typeof catalog.get>>, language) !== null && trail.some(({ statement }) => statement.place?.file === file && statement.selector === selector && statement.zone === null && statement.kind === 'ruling')));
 }
 
-test('days are counted as the calendar has them', () => {
+test('days are counted by the calendar', () => {
   fc.assert(fc.property(fc.integer({ min: 400, max: 80_000 }), fc.integer({ min: -400, max: 800 }), (start, days) => {
     const iso = (number: number): string => new Date(number * 86_400_000).toISOString().slice(0, 10);
     expect(daysAfter(iso(start), days)).toBe(iso(start + days));

@@ -57,7 +57,7 @@ describe('a layer file is edited', () => {
     expect(parse(edit(open))).toEqual(parse(FILE.replace(from, () => to)));
   });
 
-  test('one that is empty, or says nothing of rulings yet', () => {
+  test('one that is empty, or has no rulings yet', () => {
     expect(setRuling('', null, 'a/b', { level: 'error' })).toBe('rulings:\n  a/b: error\n');
     expect(setRuling('# ours', null, 'a/b', { level: 'error' })).toBe('# ours\nrulings:\n  a/b: error\n');
     expect(setRuling('title: x', null, 'a/b', { level: 'error' })).toBe('title: x\nrulings:\n  a/b: error');
@@ -71,7 +71,7 @@ describe('a layer file is edited', () => {
     expect(removeRuling('rulings: { a/b: off }\n', null, 'a/b')).toBe('');
   });
 
-  test('never where something else would change with it', () => {
+  test('never if something else would change with it', () => {
     const anchored = 'rulings:\n  a/b: &x { level: off }\n  c/d: *x\n';
     expect(() => setRuling(anchored, null, 'a/b', { level: 'error' })).toThrow(EditError);
     expect(() => setRuling(FILE, 'nowhere', 'a/b', { level: 'error' })).toThrow('it has no zone nowhere');
@@ -87,7 +87,7 @@ describe('a layer file is edited', () => {
   })).node;
   const styles = fc.record({ indent: fc.constantFrom(2, 4), collectionStyle: fc.constantFrom<('any' | 'flow' | 'block')[]>('any', 'flow', 'block'), indentSeq: fc.boolean() });
 
-  test('in any form: what comes out is what is meant, or nothing does', () => {
+  test('in any form: the result is what is meant, or there is none', () => {
     let [done, tried] = [0, 0];
     fc.assert(fc.property(fc.dictionary(word, value, { maxKeys: 4 }), styles, fc.array(word, { minLength: 1, maxLength: 3 }), fc.oneof(word, reason, fc.record({ level: word, because: reason, options: fc.record({ max: fc.integer() }) })), fc.boolean(), (data, style, path, next, isWindows) => {
       const written = stringify(data, style).replace(/^(?=\S)/m, '# first\n').replaceAll('\n', isWindows ? '\r\n' : '\n');

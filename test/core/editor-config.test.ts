@@ -27,7 +27,7 @@ describe('.editorconfig', () => {
     expect(taken(text)).toEqual(expected);
   });
 
-  test('tells what it cannot say', () => {
+  test('lists what it cannot express', () => {
     expect(readEditorConfig('[*]\n\n[f{1..3}]\ncharset = utf-8\n[{one}]\ncharset = utf-8\n[a}]\ncharset = utf-8\n').left).toEqual([{ line: 3, glob: 'f{1..3}' }, { line: 5, glob: '{one}' }, { line: 7, glob: 'a}' }]);
   });
 
@@ -36,7 +36,7 @@ describe('.editorconfig', () => {
     fc.tuple(fc.constantFrom('indent_style', 'indent_size', 'tab_width', 'end_of_line', 'charset', 'trim_trailing_whitespace', 'insert_final_newline', 'max_line_length'), fc.constantFrom('tab', 'space', '2', '99', '0', 'lf', 'crlf', 'cr', 'utf-8', 'utf-8-bom', 'true', 'false', 'off', 'unset')).map((pair) => pair.join(' = ')),
   );
 
-  test('whatever it says, the layer file that comes of it is right', () => {
+  test('whatever it says, the resulting layer file is correct', () => {
     fc.assert(fc.property(fc.array(line, { maxLength: 12 }), fc.string(), fc.boolean(), (lines, title, hasTests) => {
       const { sections } = readEditorConfig(lines.join('\n'));
       // Two sections of one glob are two zones of one name, which a layer file does not have.

@@ -56,7 +56,7 @@ describe('what was found', () => {
     }));
   });
 
-  test('is let through by each part of a filter that it meets', () => {
+  test('passes each part of a filter that it meets', () => {
     const filter = fc.record({
       level: fc.option(fc.constantFrom(...LEVELS)), confidence: fc.option(fc.constantFrom(...CONFIDENCES)),
       rules: fc.option(fc.subarray(RULES).map((list) => new Set(list))), concerns: fc.option(fc.subarray(['text', 'slips', 'words']).map((list) => new Set(list))),
@@ -79,7 +79,7 @@ describe('what was found', () => {
     }));
   });
 
-  test('before and after a change appears, goes, comes to another level, or stays and is not told', () => {
+  test('before and after a change appears, disappears, changes level, or stays unmentioned', () => {
     fc.assert(fc.property(findings, findings, (before, after) => {
       const key = ({ path, rule, fingerprint }: Finding): string => `${path} ${rule} ${fingerprint}`;
       const open = (list: readonly Finding[]): Map<string, Finding> => new Map(list.filter(({ excused }) => excused === null).map((one) => [key(one), one]));

@@ -26,7 +26,7 @@ const words = fc.array(fc.constantFrom('#', 'a', 'bb', ' ', '\n', '\r\n'), { min
 const changes = fc.array(fc.option(fc.constantFrom('', 'x', ' ', '\n', 'y\nz')), { minLength: 20, maxLength: 20 });
 
 describe('known findings', () => {
-  test('are found again after edits around them, and no others are taken for them', () => {
+  test('are found again after edits around them, and not confused with others', () => {
     let moved = 0;
     fc.assert(fc.property(words, changes, fc.integer({ min: 1, max: 7 }), (pieces, edits, step) => {
       const text = source(pieces.join(''));
@@ -58,7 +58,7 @@ describe('known findings', () => {
     expect(moved).toBeGreaterThan(size(20, 100));
   });
 
-  test('stay excused by the ledger, in the words it was', () => {
+  test('stay excused by the ledger, with the same words', () => {
     const text = source('#\n#\n');
     const [first, second] = findingsIn(text) as [Finding, Finding];
     const excuse = { by: 'ledger', line: 7, because: 'old', until: null, status: 'accepted' } as const;

@@ -28,7 +28,7 @@ describe('the language of a script', () => {
   });
 });
 
-describe('code that nobody here wrote', () => {
+describe('code from elsewhere', () => {
   test.each<[string, string, string, ForeignKind | null]>([
     ['a.js', 'javascript', 'go();\n'.repeat(50), null],
     ['a.js', 'javascript', `${'go();'.repeat(500)}\n`, 'minified'],
@@ -50,7 +50,7 @@ describe('code that nobody here wrote', () => {
     expect(foreignKind({ path, language }, text)).toBe(kind);
   });
 
-  test('is told by few patterns, which take out nothing else', () => {
+  test('is covered by few patterns, which exclude nothing else', () => {
     const told = (list: Readonly<Record<string, ForeignKind | null>>): string[] => {
       const known = new Map(Object.entries(list).flatMap(([path, kind]) => (kind === null ? [] : [[path, kind] as const])));
       return findForeignCode(Object.keys(list).map((path) => ({ path, language: 'css' })), known).map(({ pattern }) => pattern);
@@ -65,7 +65,7 @@ describe('code that nobody here wrote', () => {
   const paths = fc.uniqueArray(fc.array(name, { minLength: 1, maxLength: 3 }).map((names) => names.join('/')), { minLength: 1, maxLength: 10 })
     .map((list) => list.filter((path) => !list.some((other) => other.startsWith(`${path}/`))));
 
-  test('is taken out by its patterns, and nothing else is', () => {
+  test('is excluded by its patterns, and nothing else is', () => {
     fc.assert(fc.property(paths, fc.array(fc.constantFrom<(ForeignKind | null)[]>(null, null, 'minified', 'generated', 'huge'), { minLength: 10, maxLength: 10 }), (list, kinds) => {
       const files = list.map((path) => ({ path, language: 'javascript' }));
       const known = new Map(list.flatMap((path, index) => (kinds[index] === null || kinds[index] === undefined ? [] : [[path, kinds[index]] as const])));

@@ -13,7 +13,7 @@ function source(text: string): SourceText {
   return new SourceText('a.js', languageById('javascript') as Language, text);
 }
 
-/** A finding for each line that is not empty, at its first sign. */
+/** A finding on each line that is not empty, at its first character. */
 function lineFindings(text: SourceText, rule: string = kind.rule): FoundFinding[] {
   const findings = new FileFindings(text);
   for (const { start, text: line } of text.lines) if (line !== '') findings.add({ ...kind, rule }, { start, end: start + 1, message: 'wrong' }, false, null);
@@ -21,14 +21,14 @@ function lineFindings(text: SourceText, rule: string = kind.rule): FoundFinding[
 }
 
 describe('a finding', () => {
-  test('knows its lines and columns as one counts them from the beginning', () => {
+  test('has the lines and columns that counting from the beginning gives', () => {
     fc.assert(fc.property(code, fc.array(fc.tuple(fc.nat({ max: 40 }), fc.nat({ max: 40 })), { maxLength: 8 }), (text, places) => {
       const own = source(text);
       for (const [a, b] of places) {
         const [start, end] = [Math.min(a, b, text.length), Math.min(Math.max(a, b), text.length)];
         const position = (offset: number): object => {
           const before = text.slice(0, offset).split(/\r\n|\r|\n/);
-          // Between the two signs of a line end one is still on the line.
+          // Between the two characters of a line end, the position is still on the line.
           const isInLineEnd = text[offset - 1] === '\r' && text[offset] === '\n';
           return isInLineEnd ? { line: before.length - 1, column: (before.at(-2)?.length ?? 0) + 2 } : { line: before.length, column: (before.at(-1)?.length ?? 0) + 1 };
         };

@@ -50,7 +50,7 @@ describe('the edit of a list', () => {
   });
 });
 
-test('a text is a date exactly when the calendar has that day', () => {
+test('a text is a date if and only if the calendar has that day', () => {
   const two = (number: number): string => String(number).padStart(2, '0');
   fc.assert(fc.property(fc.integer({ min: 1900, max: 2400 }), fc.nat(13), fc.nat(32), (year, month, day) => {
     const date = new Date(Date.UTC(year, month - 1, day));

@@ -36,7 +36,7 @@ describe('a pattern of a house rule', () => {
     expect([...(match?.captures ?? [])]).toEqual([['first', { start: 2, end: 4, text: 'aa' }]]);
   });
 
-  test('takes the values of options by the letter, whatever signs are in them', () => {
+  test('takes option values literally, whatever characters they contain', () => {
     const value = fc.string({ unit: fc.constantFrom(...'ab.*+?()[]{}|^$\\/-é {'), minLength: 1, maxLength: 6 });
     fc.assert(fc.property(fc.array(value, { minLength: 1, maxLength: 3 }), value, (list, before) => {
       const one = RE2JS.compile(fillPattern('{word}', { word: list[0] as string }));

@@ -130,7 +130,7 @@ describe('ignore patterns', () => {
     expect(askElvar({ paths: [file], ignoreFiles: { '': pattern } }).get(file)?.out).toBe(out);
   });
 
-  test('never take out of hand: a pattern of many stars stays quick', () => {
+  test('never get out of hand: a pattern with many stars stays quick', () => {
     const pattern = `${'*a'.repeat(30)}b`;
     expect(askElvar({ paths: ['a'.repeat(200)], ignoreFiles: { '': pattern } }).get('a'.repeat(200))?.out).toBe(false);
   });

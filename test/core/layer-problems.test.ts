@@ -77,7 +77,7 @@ describe('a mistake stands where it was made', () => {
     expect(problemsOf('rulings:\n  text/indent: &x { level: fatal }\n  text/line-width: *x\n')).toEqual(['2:28 bad-value', '3:20 bad-value']);
   });
 
-  test('all mistakes of a file are told at once', () => {
+  test('all mistakes of a file are reported at once', () => {
     const text = 'titel: a\nrulings:\n  text/indnet: fatal\n  size/branches: { options: { min: 1, max: x } }\nzones:\n  - rulings: { nix: off }\n';
     expect(problemsOf(text)).toEqual([
       '1:1 unknown-key', '3:3 unknown-rule', '3:16 bad-value', '4:31 unknown-option', '4:44 bad-option', '6:16 bad-selector',
@@ -121,7 +121,7 @@ describe('hostile texts', () => {
     expect(problemsOf(piece.repeat(size(20_000, 100_000))).length).toBeGreaterThan(0);
   });
 
-  test('a key from the machinery is a key like any other', () => {
+  test('a key such as __proto__ is a key like any other', () => {
     expect(problemsOf('__proto__: { polluted: yes }\nconstructor: 1\n')).toEqual(['1:1 unknown-key', '2:1 unknown-key']);
     expect(({} as { polluted?: string }).polluted).toBeUndefined();
     expect(problemsOf('rulings:\n  text/line-width:\n    options: { constructor: 1, __proto__: 2 }\n')).toEqual(['3:16 unknown-option', '3:32 unknown-option']);

@@ -18,7 +18,7 @@ const grammars = builtGrammars();
 const tools: Tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
 beforeAll(() => grammars.load(GRAMMARS));
 
-/** Languages in which a line's indentation or end says something, so that the signs alone do not tell what a file means. */
+/** Languages in which a line's indentation or end says something, so the tokens alone do not determine the meaning. */
 const MEANINGFUL = new Set(['python', 'yaml', 'shell', 'html', 'go']);
 
 const LAYOUT = ['text/trailing-blanks', 'text/final-newline', 'text/line-ending', 'text/indent', 'text/blank-runs'];
@@ -28,17 +28,17 @@ function setOf(ids: readonly string[]): RuleSet {
   return { id: ids.join(' '), rules: new Map(rules.map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }])) };
 }
 
-/** What the signs of a file are: what stands in it without what is between them. Of comments only that they are there; how lines end within texts is one decision for the file. */
-function signsOf(text: SourceText): string[] {
+/** The tokens of a file, without what is between them. Comments count only by their presence; line ends inside strings are one decision for the file. */
+function tokensOf(text: SourceText): string[] {
   return withSource(grammars, text, ({ tree }) => {
-    const signs: string[] = [];
+    const tokens: string[] = [];
     tree.root.walk((node: SyntaxNode) => {
-      if (isComment(node)) signs.push('comment');
+      if (isComment(node)) tokens.push('comment');
       // The preprocessor drops blanks around what a macro stands for (C++, [cpp.replace]), and the system those after a program's name.
-      else if (node.first === null && node.text.trim() !== '') signs.push(`${node.type} ${/^(?:preproc_arg|hash_bang_line)$/.test(node.type) ? node.text.trim() : node.text.replaceAll('\r\n', '\n')}`);
+      else if (node.first === null && node.text.trim() !== '') tokens.push(`${node.type} ${/^(?:preproc_arg|hash_bang_line)$/.test(node.type) ? node.text.trim() : node.text.replaceAll('\r\n', '\n')}`);
       return !isComment(node);
     });
-    return signs;
+    return tokens;
   });
 }
 
@@ -68,7 +68,7 @@ test('layout repairs change nothing but whitespace, and nothing when they run ag
   fc.assert(fc.property(untidy, (text) => {
     fc.pre(parses(text));
     const { text: tidy, withdrawn } = repairFile(text, set, tools, () => true);
-    expect(signsOf(tidy), JSON.stringify([text.text, tidy.text])).toEqual(signsOf(text));
+    expect(tokensOf(tidy), JSON.stringify([text.text, tidy.text])).toEqual(tokensOf(text));
     expect(withdrawn).toEqual([]);
     expect(inspectFile(tidy, set, tools).findings.filter(({ fixable }) => fixable)).toEqual([]);
     expect(repairFile(tidy, set, tools, () => true).text.text).toBe(tidy.text);
@@ -88,7 +88,7 @@ test('all repairs together leave code that was made of many pieces no worse, and
     const once = repairFile(text, every, tools, () => true);
     if (wasRight) expect(parses(once.text), JSON.stringify([text.text, once.text.text])).toBe(true);
     const again = repairFile(once.text, every, tools, () => true);
-    // What went in circles was told as withdrawn; all else stays as it is.
+    // What went in circles was reported as withdrawn; everything else stays.
     if (once.withdrawn.length === 0) expect(again.text.text, text.text).toBe(once.text.text);
   }), { numRuns: runs(250) });
 });

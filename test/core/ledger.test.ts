@@ -49,7 +49,7 @@ function plain(list: readonly LedgerEntry[]): unknown[] {
 }
 
 describe('the text of a ledger', () => {
-  test('is YAML that says what was written down, and is read back as that', () => {
+  test('is YAML with the recorded entries, and is read back as that', () => {
     fc.assert(fc.property(entries, (list) => {
       const text = written(list);
       expect(asYaml(text)).toEqual(plain(list));

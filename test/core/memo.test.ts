@@ -10,7 +10,7 @@ function own(name: string): Own {
   return { memo: [], name };
 }
 
-test('what is worked out is worked out once for each, and anew once it has been thrown away', () => {
+test('a result is computed once for each, and again once it has been discarded', () => {
   const made: string[] = [];
   const lengths = memoized(({ name }: Own) => {
     made.push(name);
@@ -25,7 +25,7 @@ test('what is worked out is worked out once for each, and anew once it has been 
   expect(made).toEqual(['quay', 'tides', 'quay']);
 });
 
-test('several things are kept apart, those that need each other and those that come later too', () => {
+test('several results are kept apart, including those that need each other and those that come later', () => {
   const upper = memoized(({ name }: Own) => [name.toUpperCase()]);
   const twice = memoized((of: Own) => [...upper(of), ...upper(of)]);
   const quay = own('quay');

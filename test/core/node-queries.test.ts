@@ -26,7 +26,7 @@ function eachTree(check: (nodes: readonly SyntaxNode[], root: SyntaxNode) => voi
   }
 }
 
-test('a word of the language is no node, whatever its name', () => {
+test('a keyword is not a node, whatever its name', () => {
   withSource(grammars, textOf('typescript', "let tide: string = 'a';\n"), ({ tree }) => expect(tree.ofType('string').map(({ text }) => text)).toEqual(["'a'"]));
   withSource(grammars, textOf('python', 'moor = lambda ship: 1\n'), ({ tree }) => expect(tree.ofType('lambda').map(({ text }) => text)).toEqual(['lambda ship: 1']));
   withSource(grammars, textOf('javascript', 'class Quay {}\n(class {});\n'), ({ tree }) => expect(tree.ofType('class').map(({ text }) => text)).toEqual(['class {}']));
@@ -57,7 +57,7 @@ test('the same place is always the same object', () => {
   });
 });
 
-test('a walk meets all in the order of the text, and leaves out what it is told to', () => {
+test('a walk visits all in text order, and skips what it should', () => {
   eachTree((nodes, root) => {
     const met: SyntaxNode[] = [];
     root.walk((node) => void met.push(node));
@@ -95,7 +95,7 @@ test('parts, roles and neighbours agree with the children', () => {
   });
 });
 
-test('what lies around and below is found by its type', () => {
+test('ancestors and descendants are found by type', () => {
   eachTree((nodes) => {
     const types = [...new Set(nodes.map(({ type }) => type))];
     for (const node of nodes.filter((_, index) => index % size(20, 3) === 0)) {

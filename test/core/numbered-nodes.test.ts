@@ -79,17 +79,17 @@ describe('a node by its number', () => {
   });
 
   test('knows its only part between two others, and the operator of an expression', () => {
-    const signs = new Set(['&&', '+', 'and', '==', '-eq']);
+    const operators = new Set(['&&', '+', 'and', '==', '-eq']);
     let found = 0;
     inEach(({ tree }) => {
-      const test = operatorTest(tree, signs);
+      const test = operatorTest(tree, operators);
       for (const node of nodesOf(tree)) {
         const { children } = node;
         same(tree.onlyBetween(node.index), children.length === 3 ? children[1]?.index : -1);
         same(tree.previousOf(node.index), node.parent?.children[node.parent.children.indexOf(node) - 1]?.index ?? -1);
         const operator = node.child('operator');
         if (test(node.index)) found += 1;
-        same(test(node.index), operator !== null && signs.has(operator.type));
+        same(test(node.index), operator !== null && operators.has(operator.type));
       }
     });
     expect(found).toBeGreaterThan(20);
@@ -167,7 +167,7 @@ test('a rule that needs certain nodes finds nothing where there are none of them
   expect(passed.size).toBeGreaterThan(20);
 });
 
-test('tables of numbers are handed out to one at a time, and are long enough', () => {
+test('tables of numbers have one user at a time, and are long enough', () => {
   fc.assert(fc.property(fc.array(fc.tuple(fc.integer({ min: 1, max: 5000 }), fc.boolean()), { maxLength: 40 }), (steps) => {
     const held: { readonly numbers: Int32Array; readonly mark: number }[] = [];
     for (const [length, isReturned] of steps) {

@@ -29,7 +29,7 @@ describe('the name of a preset from elsewhere', () => {
     expect(parsePresetReference(text)).toBeNull();
   });
 
-  test('only this machine is asked without encryption', () => {
+  test('only this machine may be asked without encryption', () => {
     fc.assert(fc.property(fc.webUrl({ validSchemes: ['http', 'https'] }), (url) => {
       expect(isSafeUrl(url)).toBe(url.startsWith('https:'));
     }));

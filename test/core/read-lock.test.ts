@@ -34,7 +34,7 @@ describe('the lock file', () => {
     ['a digest of another kind', `presets:\n- reference: git:x#1\n  digest: md5-${'a'.repeat(32)}\n`, '3:11 wrong-type'],
     ['a commit that is none', `presets:\n- reference: git:x#1\n  digest: ${digest}\n  commit: main\n`, '4:11 wrong-type'],
     ['no YAML', 'presets: [\n', '2:1 yaml-syntax'],
-  ])('with a mistake tells where it is: %s', (_, text, expected) => {
+  ])('with a mistake says where it is: %s', (_, text, expected) => {
     const { pins: read, problems } = readLock(text, 'elvar-lock.yaml');
     expect(read).toEqual([]);
     expect(problems.map(({ place, detail }) => `${place?.line}:${place?.column} ${detail.code}`)).toContain(expected);

@@ -49,11 +49,11 @@ describe('repairs of a file', () => {
     expect([counts.get('text/first'), counts.get('text/second')]).toEqual([1, 1]);
   });
 
-  test('that make room for others are followed by these', () => {
+  test('that make others possible are followed by these', () => {
     expect(repaired('((((a))))', [replacing('brackets', /\((\w+)\)|\(\)/g, 'a')]).text.text).toBe('a');
   });
 
-  test('that undo each other come to an end, and are told', () => {
+  test('that undo each other come to an end, and are reported', () => {
     const { withdrawn, text } = repaired('a', [replacing('there', /a/g, 'b'), replacing('back', /b/g, 'a')]);
     expect(withdrawn.length).toBeGreaterThan(0);
     expect(['a', 'b']).toContain(text.text);
@@ -65,7 +65,7 @@ describe('repairs of a file', () => {
     expect(withdrawn.length).toBeGreaterThan(0);
   });
 
-  test('of rules that are not wanted are left', () => {
+  test('of other rules are not made', () => {
     const { text, left } = repaired('ab', [replacing('first', /a/g, 'x'), replacing('second', /b/g, 'y')], (rule) => rule === 'text/second');
     expect(text.text).toBe('ay');
     expect(left.map(({ rule }) => rule)).toEqual(['text/first']);

@@ -69,7 +69,7 @@ describe('zones', () => {
     expect(isIn('x', 'a', 'b', 'c.py')).toBe(false);
   });
 
-  test('take back a file that a later pattern negates', () => {
+  test('re-include a file that a later pattern negates', () => {
     const isIn = zoned('match: ["*.py", "!keep.py"]');
     expect(isIn('a', 'b.py')).toBe(true);
     expect(isIn('a', 'keep.py')).toBe(false);
@@ -82,7 +82,7 @@ describe('zones', () => {
     expect(isIn('b', 'c.py')).toBe(true);
   });
 
-  test('of one layer are heard in their order, after its rulings', () => {
+  test('of one layer apply in order, after its rulings', () => {
     const resolver = new Resolver(CATALOG, '2026-06-01', []);
     const root = withLayer(DirectoryRules.NONE, 'zones:\n  - rulings: { text/indent: note }\n  - rulings: { text/*: error }\nrulings: { text/indent: warning }\n');
     const { decisions } = root.rulesFor('a.py', 'python', resolver);

@@ -83,27 +83,27 @@ describe('the form of names', () => {
     kebab: (all) => all.join('-'),
   };
 
-  test('is accepted when a name is written so, with signs at its ends or without', () => {
-    fc.assert(fc.property(words, fc.constantFrom('', '_', '$'), fc.constantFrom('camel', 'pascal', 'snake', 'upper'), (parts, sign, form) => {
-      expect(messages('names/variables', 'javascript', `let ${sign}${WRITTEN[form](parts)}2 = f();\n`, { form })).toEqual([]);
+  test('is accepted if a name is written so, with or without underscores at its ends', () => {
+    fc.assert(fc.property(words, fc.constantFrom('', '_', '$'), fc.constantFrom('camel', 'pascal', 'snake', 'upper'), (parts, character, form) => {
+      expect(messages('names/variables', 'javascript', `let ${character}${WRITTEN[form](parts)}2 = f();\n`, { form })).toEqual([]);
     }), { numRuns: runs(100) });
   });
 
-  test('is told when a name of several words is written otherwise', () => {
+  test('is reported if a name of several words is written differently', () => {
     fc.assert(fc.property(words, fc.constantFrom('camel', 'pascal', 'snake', 'upper'), fc.constantFrom('camel', 'pascal', 'snake', 'upper'), (parts, written, form) => {
       fc.pre(parts.length > 1 && written !== form);
       expect(messages('names/variables', 'javascript', `let ${WRITTEN[written](parts)} = f();\n`, { form })).toHaveLength(1);
     }), { numRuns: runs(100) });
   });
 
-  test('any lets all through, and a pattern is asked for besides', () => {
+  test('`any` accepts all forms, and a pattern is required in addition', () => {
     expect(NAME_FORMS).toContain('any');
     expect(messages('names/variables', 'javascript', 'let LOW_tide, low = 1;\n', { form: 'any' })).toEqual([]);
     expect(messages('names/variables', 'javascript', 'let lowTide, low = 1;\n', { form: 'camel', pattern: '.{1,5}' })).toEqual(['lowTide does not match .{1,5}']);
   });
 });
 
-test('names that are let off match as a whole', () => {
+test('exempted names match as a whole', () => {
   const test = nameTest(['tide', 'low.*', '(?i)QUAY']);
   expect(['tide', 'tides', 'lowest', 'slow', 'quay', 'Quay'].map(test)).toEqual([true, false, true, false, true, true]);
   expect(nameTest([])('tide')).toBe(false);
@@ -118,8 +118,8 @@ test('patterns of words and gaps match what RE2 says they match', () => {
   const word = fc.constantFrom('a', 'b', 'k', 'ab', 's-1', '_', 'K', '\u212A', '\u017F');
   const part = fc.oneof(word.filter((own) => /^[\w-]+$/.test(own)), fc.constantFrom('.*', '.?', '(?:a|kb)', '(?:s|_-|b)', '[ab]', 'a+', '\\d'));
   const pattern = fc.tuple(fc.constantFrom('', '(?i)'), fc.array(part, { minLength: 1, maxLength: 5 })).map(([flag, parts]) => flag + parts.join(''));
-  const sign = fc.oneof(word, fc.constantFrom('\n', '\r', '\u2028', '😀', '1', '.', 'B'));
-  const name = fc.oneof(fc.array(sign, { maxLength: 6 }).map((signs) => signs.join('')), fc.constantFrom('a'.repeat(199) + 'b', 'ab'.repeat(200)));
+  const character = fc.oneof(word, fc.constantFrom('\n', '\r', '\u2028', '😀', '1', '.', 'B'));
+  const name = fc.oneof(fc.array(character, { maxLength: 6 }).map((characters) => characters.join('')), fc.constantFrom('a'.repeat(199) + 'b', 'ab'.repeat(200)));
   let matched = 0;
   fc.assert(fc.property(fc.array(pattern, { minLength: 1, maxLength: 3 }), fc.array(name, { minLength: 1, maxLength: 8 }), (own, names) => {
     const test = nameTest(own);
@@ -135,18 +135,18 @@ test('patterns of words and gaps match what RE2 says they match', () => {
 test('patterns that rules come with match what RE2 says they match', () => {
   const shipped = CATALOG.rules.flatMap(({ options }) => Object.values(options).filter(({ about }) => about.includes('regular expression')).flatMap(({ default: standard }) => standard as string | string[])).filter((pattern) => pattern !== '');
   expect(shipped.length).toBeGreaterThan(20);
-  const signs = fc.constantFrom('\n', '\r', '\u2028', '\u212A', '\u017F', '😀', 'a', 'B', '7', '.', '/', '-', ' ');
+  const characters = fc.constantFrom('\n', '\r', '\u2028', '\u212A', '\u017F', '😀', 'a', 'B', '7', '.', '/', '-', ' ');
   for (const pattern of new Set(shipped)) {
     const expression = RE2JS.compile(pattern);
     const near = fc.stringMatching(new RegExp(`^(?:${pattern.replace('(?i)', '')})$`));
     const text = fc.oneof(
       near,
       near.map((own) => own.toUpperCase()),
-      fc.tuple(near, signs, fc.nat(40)).map(([own, sign, at]) => own.slice(0, at) + sign + own.slice(at)),
+      fc.tuple(near, characters, fc.nat(40)).map(([own, character, at]) => own.slice(0, at) + character + own.slice(at)),
       fc.tuple(near, fc.nat(40)).map(([own, at]) => own.slice(0, at) + own.slice(at + 1)),
       // The longest that V8 gets, of parts that come again and again: a pattern that tries them in all ways would not end.
-      fc.tuple(near, fc.nat(40), signs).map(([own, at, sign]) => (own.slice(0, at).repeat(200) || 'a'.repeat(200)).slice(0, 199) + sign),
-      fc.array(signs).map((own) => own.join('')),
+      fc.tuple(near, fc.nat(40), characters).map(([own, at, character]) => (own.slice(0, at).repeat(200) || 'a'.repeat(200)).slice(0, 199) + character),
+      fc.array(characters).map((own) => own.join('')),
       near.map((own) => own + 'x'.repeat(200)),
     );
     let matched = 0;
@@ -172,7 +172,7 @@ describe('spelling', () => {
     expect(messages('words/spelling', 'javascript', 'const harbourStationList = 1, max_passenger = 2, weatherInfo = 3;\n')).toEqual([]);
   });
 
-  test('finds a slip in prose that makes no word', () => {
+  test('finds a typo in prose that makes no word', () => {
     fc.assert(fc.property(fc.constantFrom(...known), fc.nat(), fc.constantFrom('double', 'swap', 'drop'), (word, seed, slip) => {
       const at = 1 + (seed % (word.length - 2));
       const wrong = { double: word.slice(0, at) + word.slice(at, at + 1) + word.slice(at), drop: word.slice(0, at) + word.slice(at + 1), swap: word.slice(0, at) + word.charAt(at + 1) + word.charAt(at) + word.slice(at + 2) }[slip];
@@ -189,7 +189,7 @@ describe('spelling', () => {
     expect(messages('words/spelling', 'python', `# They ${word} it.\n`)).toHaveLength(word === 'wich is' ? 0 : 1);
   });
 
-  test('leaves texts of another language alone', () => {
+  test('ignores texts in another language', () => {
     const words = ['der', 'kaputte', 'hafenkran', 'steht', 'heute', 'wieder', 'neben', 'anlegestelle', 'sieben', 'und', 'wartet', 'geduldig', 'archivo', 'objekt'];
     expect(messages('words/spelling', 'javascript', `say('${words.join(' ')}');\n`)).toEqual([]);
   });

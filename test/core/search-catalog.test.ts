@@ -15,7 +15,7 @@ function those(test: (rule: Rule) => boolean): string[] {
 }
 
 describe('a search in the catalog', () => {
-  test('without a wish finds all, sorted by id', () => {
+  test('without words finds all, sorted by id', () => {
     expect(search({})).toEqual(those(() => true));
     expect(search({})).toEqual([...search({})].sort());
     expect(search({ term: ' , ' })).toEqual(search({}));
@@ -36,7 +36,7 @@ describe('a search in the catalog', () => {
     expect(search({ term: 'htidw' })).toEqual([]);
   });
 
-  test('forgives one slip in a longer word where nothing is written so', () => {
+  test('forgives one typo in a longer word if nothing matches exactly', () => {
     expect(search({ term: 'indnet' })).toContain('text/indent');
     expect(search({ term: 'brakets expresion harbuor' })).toEqual([]);
     expect(search({ term: 'spellling' })).toContain('words/spelling');
@@ -44,18 +44,18 @@ describe('a search in the catalog', () => {
     expect(search({ term: 'spelling' }).every((id) => CATALOG.rules.some((rule) => rule.id === id && JSON.stringify([rule.id, rule.title, rule.about, rule.advice, rule.tags, rule.options]).toLowerCase().includes('spelling')))).toBe(true);
   });
 
-  test('asks for all words', () => {
+  test('requires all words', () => {
     const both = search({ term: 'import sorted' });
     expect(both).toContain('imports/sorted');
     for (const id of both) expect(search({ term: 'import' })).toContain(id);
   });
 
-  test('names the rule before those that only speak of it', () => {
+  test('lists the rule before those that only mention it', () => {
     expect(search({ term: 'braces' })[0]).toBe('idiom/braces');
     expect(search({ term: 'spelling' })[0]).toBe('words/spelling');
   });
 
-  test('lets through what every filter lets through', () => {
+  test('returns what passes every filter', () => {
     const concerns = [null, ...new Set(CATALOG.rules.map(({ concern }) => concern))];
     for (const concern of concerns) {
       for (const language of [null, 'php', 'markdown']) {

@@ -47,13 +47,13 @@ test.each<[string, Buffer | string, object]>([
   expect(JSON.stringify(readSource(path.join(folder, 'a.txt'), SETTINGS)) === JSON.stringify(expected)).toBe(true);
 });
 
-test('a file is plain when all in it is printable ASCII, a blank, a tab or a line end', () => {
+test('a file is plain if it contains only printable ASCII, blanks, tabs and line ends', () => {
   const folder = makeFolder();
   const file = path.join(folder, 'a.txt');
-  const sign = fc.oneof(fc.constantFrom('a', ' ', '~', '\t', '\n', '\r\n', '\f', 'quay('), fc.integer({ min: 1, max: 0x82 }).map((code) => String.fromCharCode(code)));
+  const character = fc.oneof(fc.constantFrom('a', ' ', '~', '\t', '\n', '\r\n', '\f', 'quay('), fc.integer({ min: 1, max: 0x82 }).map((code) => String.fromCharCode(code)));
   let plain = 0;
-  fc.assert(fc.property(fc.array(sign, { maxLength: 12 }), (signs) => {
-    const text = signs.join('');
+  fc.assert(fc.property(fc.array(character, { maxLength: 12 }), (characters) => {
+    const text = characters.join('');
     writeFileSync(file, text);
     const isPlain = !/[^\t\n\r\f\x20-\x7E]/.test(text);
     if (isPlain) plain += 1;
@@ -62,7 +62,7 @@ test('a file is plain when all in it is printable ASCII, a blank, a tab or a lin
   expect(plain).toBeGreaterThan(size(10, 50));
 });
 
-test('a directory and a file that is gone are told apart', () => {
+test('a directory and a missing file are distinguished', () => {
   const folder = makeFolder({ 'a/': '' });
   expect(readSource(path.join(folder, 'a'), SETTINGS)).toEqual({ skipped: 'not-a-file' });
   expect(readSource(path.join(folder, 'b'), SETTINGS)).toEqual({ skipped: 'gone' });

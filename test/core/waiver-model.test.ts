@@ -79,7 +79,7 @@ beforeAll(() => grammars.load(['javascript']));
 const ON = ['safety/dynamic-code', 'slips/loose-compare', 'waivers/expired', 'waivers/no-reason', 'waivers/malformed', 'waivers/unknown-rule', 'waivers/refused'];
 const set: RuleSet = { id: 'all', rules: new Map(CATALOG.rules.filter(({ id }) => ON.includes(id)).map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }])) };
 
-test('waivers excuse what the model says, and no more', () => {
+test('waivers excuse what the model says and nothing more', () => {
   fc.assert(fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
     const code = `${lines.map(written).join('\n')}\n`;
     const { findings } = inspectFile(textOf('javascript', code), set, tools);
@@ -114,7 +114,7 @@ test('a waiver counts as unused when the file without it has the same findings e
   }), { numRuns: runs(400) });
 });
 
-test('what excuses nothing is taken out, and all else stays as it is', () => {
+test('what excuses nothing is removed, and everything else stays', () => {
   const found = (code: string): string[] => inspectFile(textOf('javascript', code), set, tools).findings.filter(({ rule }) => !rule.startsWith('waivers/')).map(({ rule, excused }) => `${rule} ${excused !== null}`);
   fc.assert(fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
     const code = `${lines.map(written).join('\n')}\n`;

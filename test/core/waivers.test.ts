@@ -53,7 +53,7 @@ describe('a waiver', () => {
     expect(sorted).toHaveLength(expected.length);
   });
 
-  test.each(['', ' because x', ' Safety', ' safety/dynamic-code,', ' safety/dynamic-code below below'])('that is written wrong excuses nothing and is told: elvar waive%s', (rest) => {
+  test.each(['', ' because x', ' Safety', ' safety/dynamic-code,', ' safety/dynamic-code below below'])('that is malformed excuses nothing and is reported: elvar waive%s', (rest) => {
     const { findings: found, misread } = inspect('a.js', `eval(a); // elvar waive${rest}\n`);
     expect(found.map(({ excused }) => excused)).toEqual([null]);
     expect(misread.map(({ line }) => line)).toEqual([1]);
@@ -86,12 +86,12 @@ describe('a waiver', () => {
     expect(findings('a.py', 'def b():\n    """elvar waive safety/* throughout because x"""\n    exec(a)\n')).toEqual(['3 safety/dynamic-code']);
   });
 
-  test('without a reason excuses nothing where the project asks for one', () => {
+  test('without a reason excuses nothing if the project requires one', () => {
     const code = 'eval(a); // elvar waive safety/*\neval(b); // elvar waive safety/* because x\n';
     expect(inspect('a.js', code, 'allow', { needsReasons: true }).findings.map(({ excused }) => excused?.because)).toEqual([undefined, 'x']);
   });
 
-  test('excuses nothing where the rule refuses waivers', () => {
+  test('excuses nothing if the rule refuses waivers', () => {
     const code = 'eval(a); // elvar waive safety/dynamic-code because x\n';
     expect(inspect('a.js', code, 'refuse').findings.map(({ excused }) => excused)).toEqual([null]);
     expect(inspect('a.js', code, 'allow').findings.map(({ excused }) => excused?.because)).toEqual(['x']);

@@ -60,7 +60,7 @@ describe('a waiver is written', () => {
     expect(waived('javascript', 'eval(a);\n', request)).toBe(`// ${words}\neval(a);\n`);
   });
 
-  test('nowhere, where a comment would change the code or excuse nothing', () => {
+  test('nowhere, if a comment would change the code or excuse nothing', () => {
     expect(waived('html', `<p a="b"\n  ${LONG}\n  c>\n</p>\n`, { selectors: [WIDE], line: 2 })).toBe(null);
     expect(waived('html', `<script>\n  a = \`\n${LONG}\n\`;\n</script>\n`, { selectors: [WIDE], line: 3 })).toBe(null);
     expect(waived('javascript', `const a = \`\n${'x'.repeat(120)}\n\`;\n`, { selectors: [WIDE], line: 2 })).toBe(null);

@@ -53,7 +53,7 @@ describe('the library', () => {
     expect(DOCUMENTS['elvar-explain/1'].safeParse(JSON.parse(JSON.stringify(await workspace.explainLine({ path: 'a.js', line: 1 })))).success).toBe(true);
   });
 
-  test('takes what is asked as named parts', async () => {
+  test('takes its questions as objects', async () => {
     const workspace = open();
     expect((await workspace.check({ rules: ['text/*'] })).findings.map(({ rule }) => rule)).toEqual(['text/trailing-blanks']);
     expect(Object.keys(workspace.explain('a.js').rules).length).toBeGreaterThan(50);
@@ -64,7 +64,7 @@ describe('the library', () => {
     expect(readFileSync(path.join(workspace.root, 'a.js'), 'utf8')).toBe('go(a == b);\n');
   });
 
-  test('throws what is wrong', async () => {
+  test('throws errors that say what is wrong', async () => {
     expect(() => openWorkspace({ directory: path.join(folder(), 'nowhere') })).toThrow(UsageError);
     expect(() => openWorkspace({ directory: folder(), today: 'soon' })).toThrow(UsageError);
     expect(() => open().explain('a.js', { rule: 'slips/nothing' })).toThrow(UsageError);

@@ -18,7 +18,7 @@ function blocksOf(page: string, language: string): string[] {
 }
 
 describe('pages', () => {
-  test.each(pages)('%s links only to what is there', (page) => {
+  test.each(pages)('%s links only to existing places', (page) => {
     const links = [...read(page).matchAll(/\]\(([^)#]+)\)/g)].map((match) => match[1] as string).filter((link) => !link.startsWith('http'));
     for (const link of links) expect(existsSync(path.join(ROOT, path.dirname(page), link)), link).toBe(true);
   });

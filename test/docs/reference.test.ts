@@ -45,7 +45,7 @@ describe('plain English', () => {
   /** What people read of the rules. */
   const texts = CATALOG.rules.flatMap(({ id, title, about, advice, options }) => [title, about, advice, ...Object.values(options).map((option) => option.about)].map((text) => [id, text] as const));
 
-  test('every rule speaks it, in whole sentences', () => {
+  test('is used by every rule, in whole sentences', () => {
     const slips = texts.flatMap(([id, text]) => BARRED.filter(([word]) => word.test(text)).map(([word, instead]) => `${id}: ${word.exec(text)?.[0]} (write: ${instead}) in: ${text}`));
     expect(slips).toEqual([]);
     for (const { id, title, about, advice } of CATALOG.rules) {
@@ -54,7 +54,7 @@ describe('plain English', () => {
     }
   });
 
-  test('so do the help, the views and the messages', () => {
+  test('is used by the help, the views and the messages', () => {
     const folders = ['src/cli', 'src/cli/commands', 'src/cli/views', 'src/formats/text', 'src/formats/markdown'];
     const files = folders.flatMap((folder) => readdirSync(path.join(ROOT, folder)).filter((name) => name.endsWith('.ts')).map((name) => `${folder}/${name}`));
     const strings = files.flatMap((file) => readFileSync(path.join(ROOT, file), 'utf8').split('\n')

@@ -29,7 +29,7 @@ test('the help of a command that can change the personal file says so', () => {
   expect(elvar(makeFolder(), ['check', '--help']).out).not.toMatch(/^ {2}--personal/m);
 });
 
-test('items come to and leave any list, whatever form the ruling has', () => {
+test('items are added to and dropped from any list, whatever form the ruling has', () => {
   const folder = makeFolder({ 'elvar.yaml': 'rulings:\n  idiom/debug-print: { options: { calls: [print, dump] } }\n', 'a.py': 'print(1)\n' });
   elvar(folder, ['accept', 'say', '--to', 'idiom/debug-print.calls']);
   elvar(folder, ['accept', 'print', '--to', 'idiom/debug-print.calls', '--drop', '--because', 'it is the log here']);
@@ -38,7 +38,7 @@ test('items come to and leave any list, whatever form the ruling has', () => {
   elvar(folder, ['accept', 'print', '--to', 'idiom/debug-print', '--at', '.', '--dry-run']);
 });
 
-test('what is not a list is refused, with the lists there are', () => {
+test('an option that is not a list is refused, and the lists are named', () => {
   const folder = makeFolder({ 'elvar.yaml': '' });
   for (const [to, message] of [['text/line-width.max', 'text/line-width has no list.'], ['idiom/debug-print.cals', 'idiom/debug-print has: idiom/debug-print.calls.'], ['words/speling.known', 'Did you mean words/spelling?']] as const) {
     expect(elvar(folder, ['accept', 'x', '--to', to])).toMatchObject({ code: 2, out: '', err: expect.stringContaining(message) as string });

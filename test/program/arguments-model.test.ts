@@ -62,7 +62,7 @@ function contentOf(folder: string): Record<string, string> {
 /** Commands that only look, whatever their options are. */
 const LOOKING = new Set(['check', 'explain', 'catalog', 'resolve', 'compare', 'scope', 'impact']);
 
-test('whatever is typed, answer or a message, and a command that looks writes nothing', async () => {
+test('whatever is typed, there is an answer or a message, and a command that only shows writes nothing', async () => {
   const codes = new Map<number, number>();
   const base = makeFolder(FILES);
   git(base, 'init', '-q', '-b', 'main');

@@ -42,7 +42,7 @@ describe('a guard', () => {
     expect(rule.guards).toEqual([{ kind: guard, by: 1 }]);
   });
 
-  test('binds the command line too, and is told in words', () => {
+  test('binds the command line too, and is described in words', () => {
     const folder = guarded('no-weaker', 'note');
     const rule = explain(folder, 'a/b.py', 'text/line-width', '--set', 'text/*=off', '--set', 'text/line-width.max=70');
     expect(effects(rule)).toEqual(['applied', 'refused', 'refused', 'applied']);
@@ -145,7 +145,7 @@ describe('the personal layer', () => {
     expect(levels(root, {})).toEqual(['catalog', 'project', 'warning', 'off']);
   });
 
-  test('may neither guard nor speak of scope', () => {
+  test('may contain neither guards nor scope', () => {
     const { root, env } = project('at-most: note\nscope: { ignore: [a] }\nrulings:\n  text/*: { level: note, guard: fixed }\n');
     const { code, err } = elvar(root, ['check'], env);
     expect(code).toBe(2);
@@ -172,7 +172,7 @@ describe('presets of packages', () => {
     expect(rules['slips/syntax']?.trail[1]).toMatchObject({ file: 'node_modules/@saltmarsh/style/more/strict.yaml', line: 1 });
   });
 
-  test('may name rules and options that this Elvar does not know: told, and left aside', () => {
+  test('may name rules and options that this Elvar does not know: they are mentioned and ignored', () => {
     const folder = packaged({ 'p.yaml': 'rulings:\n  text/future: error\n  text/line-width: { level: note, options: { max: 90, future: 1 } }\n' }, 'presets: [npm:@saltmarsh/style/p.yaml]\n');
     const { code, err, out } = elvar(folder, ['explain', 'a/b.py', 'text/line-width']);
     expect(code).toBe(0);
@@ -204,7 +204,7 @@ describe('presets of packages', () => {
 });
 
 describe('partial adoption', () => {
-  test('lets through what only names, but for what except names', () => {
+  test('lets through what `only` names, except what `except` names', () => {
     const folder = makeFolder({
       'elvar.yaml': 'presets:\n  - use: ./p.yaml\n    only: [text/*]\n    except: [text/line-width]\n', 'p.yaml': 'rulings: { "*": error, text/line-width: { level: note, guard: fixed } }\nat-most: warning\n',
     });
@@ -220,12 +220,12 @@ describe('partial adoption', () => {
     ['use: ./p.yaml\n    except: [7]', 'is not a selector'],
     ['use: p.yaml', 'is not a preset'],
     ['use: [./p.yaml]', 'this should be text'],
-  ])('that is wrong is told: %j', (adoption, message) => {
+  ])('that is wrong is reported: %j', (adoption, message) => {
     const folder = makeFolder({ 'elvar.yaml': `presets:\n  - ${adoption}\n`, 'p.yaml': '' });
     expect(elvar(folder, ['check'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining(message) });
   });
 
-  test('that leaves nothing is said, and is no mistake', () => {
+  test('that selects nothing is mentioned, and is no mistake', () => {
     const folder = makeFolder({ 'elvar.yaml': 'presets:\n  - use: elvar:tidy\n    only: [text/indent]\n    except: [text/*]\n', 'a.py': '' });
     const { code, err } = elvar(folder, ['check']);
     expect(code).toBe(0);
@@ -235,7 +235,7 @@ describe('partial adoption', () => {
 });
 
 describe('languages', () => {
-  test('of own endings count, the deepest match first', () => {
+  test('by own patterns count, the deepest match first', () => {
     const folder = makeFolder({
       'elvar.yaml': 'languages: { php: ["*.module"], python: [SConstruct] }\nrulings: { slips/*: error }\n', 'a/elvar.yaml': 'languages: { text: ["*.module"] }\n',
       'x.module': '<?php if ($a == 1) {}\n', 'a/x.module': 'anything\n', 'SConstruct': 'x = 1\n',
@@ -245,7 +245,7 @@ describe('languages', () => {
     expect(elvar(folder, ['check']).out).toContain('x.module:1:14');
   });
 
-  test('that there are not are mistakes', () => {
+  test('that do not exist are mistakes', () => {
     const folder = makeFolder({ 'elvar.yaml': 'languages: { phyton: ["*.x"] }\nzones:\n  - languages: [typscript]\n' });
     const { code, err } = elvar(folder, ['check']);
     expect(code).toBe(2);

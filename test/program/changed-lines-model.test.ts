@@ -9,7 +9,7 @@ import { PATIENT, runs, size } from '../support/runs.js';
 
 const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 
-/** A line, and the number of commits that there were when it was written. No two lines are equal, so that there is one way to tell what changed. */
+/** A line, and the number of commits before it was written. No two lines are equal, so that there is only one way to see what changed. */
 interface Line {
   readonly text: string;
   readonly born: number;

@@ -32,7 +32,7 @@ function edit(file: string, change: (lines: string[]) => string[], lineEnd = '\n
 }
 
 describe('check --since', () => {
-  test('tells only of changed lines, whether they are committed, staged or neither', () => {
+  test('reports only changed lines, whether committed, staged or neither', () => {
     expect(since('HEAD')).toEqual([]);
     expect(elvar(folder, ['check', '--since', 'HEAD'])).toMatchObject({ code: 0, out: expect.stringMatching(/^No checked file has changed since HEAD\./) as string });
     git(folder, 'checkout', '-q', '-b', 'work');
@@ -49,20 +49,20 @@ describe('check --since', () => {
     expect(elvar(folder, ['check', '--since', 'main']).out).toMatch(/^6 findings on lines changed since main in 4 of 5 files: 6 errors\./);
   });
 
-  test('knows files that git has renamed, and lines that only look like headers', () => {
+  test('recognises files that git has renamed, and lines that only look like headers', () => {
     git(folder, 'mv', 'a.js', 'z.js');
     edit('z.js', (lines) => ['/*', '++ b/clean.js', '@@ -1 +1 @@', '*/', ...lines, 'go(d == 4);']);
     expect(since('HEAD')).toEqual(['z.js:10']);
   });
 
-  test('takes a finding that reaches into changed lines', () => {
+  test('reports a finding that touches changed lines', () => {
     writeFiles(folder, { 'long.js': 'function moor() {\n  go(1);\n  go(2);\n}\n' });
     commitAll(folder);
     edit('long.js', (lines) => lines.map((line) => (line.includes('2') ? '  go(3 ==\n    4);' : line)));
     expect(since('HEAD')).toEqual(['long.js:3']);
   });
 
-  test('counts lines as git does where line ends are mixed', () => {
+  test('counts lines as git does if line ends are mixed', () => {
     writeFiles(folder, { 'mixed.js': 'go(1 == 1);\rgo(2 == 2);\r\ngo(3 == 3);\ngo(4 == 4);\n' });
     commitAll(folder);
     edit('mixed.js', (lines) => lines.map((line) => line.replace('3 == 3', '5 == 5')));
@@ -83,7 +83,7 @@ describe('check --since', () => {
     expect(since('HEAD', '--root', 'sub')).toEqual(['b c.js:4', 'n.js:1']);
   });
 
-  test('leaves what is excused excused, and fails for what is new alone', () => {
+  test('leaves excused findings excused, and fails only for new ones', () => {
     elvar(folder, ['ledger', 'take', 'a.js']);
     edit('a.js', (lines) => lines.map((line, index) => (index === 1 ? ` ${line}` : line)));
     expect(since('HEAD')).toEqual([]);
@@ -91,7 +91,7 @@ describe('check --since', () => {
     expect(elvar(folder, ['check']).code).toBe(1);
   });
 
-  test('says what is wrong where git cannot tell', () => {
+  test('says what is wrong if git cannot tell', () => {
     expect(elvar(folder, ['check', '--since', 'nowhere'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('git knows no revision nowhere here') as string });
     expect(elvar(folder, ['check', '--since', '--output=x'])).toMatchObject({ code: 2 });
     expect(elvar(folder, ['check', '--since=--output=x'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('git knows no revision --output=x') as string });
@@ -104,7 +104,7 @@ describe('check --since', () => {
 });
 
 describe('check --group-by file', () => {
-  test('tells how every file stands', () => {
+  test('shows the status of every file', () => {
     writeFiles(folder, {
       'warned.js': 'function moor() {\n  go(1);\n  go(2);\n  go(3);\n}\n', '.elvarignore': 'out/\n', 'out/x.js': '', 'blob.js': Buffer.from([0]), 'README': '',
     });
@@ -121,7 +121,7 @@ describe('check --group-by file', () => {
     expect(skipped.map(({ path: file, reason }) => `${file} ${reason}`)).toEqual(['.git/ ignored', 'README no-language', 'blob.js binary', 'elvar-ledger.yaml generated', 'out/ ignored']);
   });
 
-  test.skipIf(process.getuid?.() === 0)('and names what could not be read', () => {
+  test.skipIf(process.getuid?.() === 0)('names what could not be read', () => {
     chmodSync(path.join(folder, 'clean.js'), 0);
     expect(elvar(folder, ['check', '--group-by', 'file']).out).toMatch(/clean\.js +unreadable: could not be read/);
   });

@@ -85,7 +85,7 @@ describe('check filters', () => {
     expect(elvar(own, ['check', '--confidence', 'possible']).out).toMatch(/^2 findings in 1 of 2 files/);
   });
 
-  test('refuses what there is not, and knows what was meant', () => {
+  test('refuses unknown names, and suggests the near one', () => {
     const wrong: [string[], RegExp][] = [
       [['--concern', 'slip'], /there is no concern slip\n\s+Did you mean slips\?/],
       [['--rule', 'slips/loose-compar'], /Did you mean slips\/loose-compare/],
@@ -104,7 +104,7 @@ describe('check filters', () => {
 });
 
 describe('check groups', () => {
-  test.each(['rule', 'file', 'directory'] as const)('by %s, and every finding is in one of them', (by) => {
+  test.each(['rule', 'file', 'directory'] as const)('by %s, and every finding is in a group', (by) => {
     const { findings, totals } = check();
     const { out } = elvar(folder, ['check', '--group-by', by, '--all']);
     const [first = ''] = out.split('\n');
@@ -157,7 +157,7 @@ test('fix repairs what check says can be repaired, and what it leaves is what ch
   expect(elvar(folder, ['fix', '--dry-run']).code).toBe(0);
 });
 
-test('fingerprints outlive lines that come and go, and tell equal lines apart', () => {
+test('fingerprints survive lines that are added and removed, and distinguish equal lines', () => {
   const before = check().findings;
   expect(new Set(before.map(({ fingerprint, path }) => `${path} ${fingerprint}`)).size).toBe(before.length);
   for (const { fingerprint } of before) expect(fingerprint).toMatch(/^[0-9a-f]{16}$/);

@@ -40,7 +40,7 @@ interface CheckDocument {
 }
 
 describe('check', () => {
-  test('tells the totals first, then who decided, and fails for errors', () => {
+  test('shows the totals first, then what decided, and fails for errors', () => {
     const { code, out, err } = elvar(harbour(), ['check']);
     expect(code).toBe(1);
     expect(out.split('\n')[0]).toMatch(/^\d+ new findings in \d+ of \d+ files: \d+ errors, \d+ warnings and \d+ notes\./);
@@ -89,7 +89,7 @@ describe('check', () => {
     expect(err).toBe('There is no elvar.yaml in this project, so the preset elvar:starter is used.\n');
   });
 
-  test('with a layer file anywhere, the starter stands back', () => {
+  test('with a layer file anywhere, the starter is not used', () => {
     const folder = makeFolder({ 'a.py': 'exec(a)\n', 'b/elvar.yaml': 'rulings: {}\n' });
     for (const args of [['check'], ['check', 'a.py'], ['explain', 'a.py', 'safety/dynamic-code']]) {
       const { err, out } = elvar(folder, args);

@@ -30,7 +30,7 @@ describe('compare', () => {
     ['one fewer', '[b]', ['idiom/debug-print looser']],
     ['others', '[c]', ['idiom/debug-print different']],
     ['taken out and put in again', '{ drop: [a], add: [a] }', []],
-  ])('of two lists tells %s by what stands in them', (_, calls, told) => {
+  ])('of two lists says %s by their items', (_, calls, told) => {
     const ruling = (list: string): string => `rulings:\n  idiom/debug-print: { level: warning, options: { calls: ${list} } }\n`;
     const own = makeFolder({ 'elvar.yaml': ruling('[a, b]'), 'quay/elvar.yaml': ruling(calls), 'a.py': 'a(1)\n', 'quay/b.py': 'b(1)\n' });
     expect(relations(own, 'a.py', 'quay/b.py')).toEqual(told);
@@ -38,7 +38,7 @@ describe('compare', () => {
     expect(elvar(own, ['explain', 'quay/b.py']).out.includes("set as in the root's rules")).toBe(told.length === 0);
   });
 
-  test('of two files tells what is stricter, looser or different, with the origins', () => {
+  test('of two files shows what is stricter, looser or different, with the origins', () => {
     const folder = harbour();
     expect(relations(folder, 'kiosk/kiosk.js', 'services/berths/src/plan.ts')).toEqual(expect.arrayContaining(['size/branches stricter', 'size/parameters stricter', 'text/indent different']));
     const { rules } = elvarJson<CompareDocument>(folder, ['compare', 'kiosk/kiosk.js', 'services/berths/src/plan.ts']);
@@ -62,7 +62,7 @@ describe('compare', () => {
     expect(elvar(folder, ['compare', 'kiosk/kiosk.js', 'kiosk/clock.js']).out).toBe('kiosk/kiosk.js and kiosk/clock.js have the same rules.\n');
   });
 
-  test('of two directories tells what holds for all of each', () => {
+  test('of two directories shows what applies throughout each', () => {
     const folder = makeFolder({
       'elvar.yaml': 'zones:\n  - match: [/a/]\n    rulings: { text/indent: note }\n  - match: ["*.py"]\n    rulings: { "text/*": error }\n', 'a/x.py': '', 'b/x.py': '',
     });
@@ -71,13 +71,13 @@ describe('compare', () => {
     expect(relations(folder, 'a', 'a/x.py')).toHaveLength(9);
   });
 
-  test('of a file and a preset looks at the zones of the preset for that file', () => {
+  test('of a file and a preset considers the zones of the preset for that file', () => {
     const folder = makeFolder({ 'elvar.yaml': '', 'p.yaml': 'zones:\n  - match: [/a/*.py]\n    rulings: { text/indent: note }\n' });
     expect(relations(folder, 'a/b.py', './p.yaml')).toEqual(['text/indent stricter']);
     expect(relations(folder, 'a/b.js', './p.yaml')).toEqual([]);
   });
 
-  test('says in words who decided on both sides', () => {
+  test('says in words what decided on both sides', () => {
     const { out } = elvar(harbour(), ['compare', 'kiosk/kiosk.js', 'services/berths/src/plan.ts']);
     expect(out.split('\n')[0]).toBe('19 rules differ for services/berths/src/plan.ts, against kiosk/kiosk.js: 18 stricter and 1 different.');
     expect(out).toContain('since services/berths/elvar.yaml:5 → elvar:lean:5 and services/berths/elvar.yaml:8');
@@ -114,7 +114,7 @@ describe('presets', () => {
 });
 
 describe('resolve --rule', () => {
-  test('tells one rule across the tree, folded where it is equal', () => {
+  test('shows one rule across the tree, folded where it is equal', () => {
     const { out } = elvar(harbour(), ['resolve', '--rule', 'text/line-width']);
     expect(out.split('\n')[0]).toBe('text/line-width is set in 4 ways for 47 files.');
     expect(out).toContain('services/tides/ (7)\n');
@@ -126,13 +126,13 @@ describe('resolve --rule', () => {
     expect(new Set(sets.map(({ rules }) => JSON.stringify(Object.keys(rules))))).toEqual(new Set(['["slips/syntax"]']));
   });
 
-  test('of a rule that there is not is refused', () => {
+  test('of an unknown rule is refused', () => {
     expect(elvar(harbour(), ['resolve', '--rule', 'text/lien-width'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('Did you mean text/line-width?') });
   });
 });
 
 describe('explain', () => {
-  test('of a line tells its findings, the waivers that reach it and the trails', () => {
+  test('of a line shows its findings, the waivers that cover it and the trails', () => {
     const folder = harbour();
     const { out, code } = elvar(folder, ['explain', 'services/berths/src/server.ts:9']);
     expect(code).toBe(0);
@@ -151,7 +151,7 @@ describe('explain', () => {
     expect(elvar(folder, ['explain', 'b.py:1'])).toMatchObject({ code: 2, err: expect.stringContaining('there is no such file') });
   });
 
-  test('of a directory tells where in it the rule sets differ', () => {
+  test('of a directory shows where in it the rule sets differ', () => {
     const { out } = elvar(harbour(), ['explain', 'services']);
     expect(out).toMatch(/^6 rule sets for 22 files/);
     expect(out).not.toContain('legacy/');

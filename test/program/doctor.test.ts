@@ -18,7 +18,7 @@ function told(files: Readonly<Record<string, string>>, prepare: (folder: string)
 }
 
 describe('doctor', () => {
-  test('finds nothing where nothing is wrong', () => {
+  test('finds nothing if nothing is wrong', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings:\n  slips/*: error\n', 'a.js': '' });
     expect(elvar(folder, ['doctor'])).toMatchObject({ code: 0, out: 'No problems in the configuration. 1 layer file for 2 files checked.\n' });
   });
@@ -42,12 +42,12 @@ describe('doctor', () => {
     ['a directory that nothing checks', { 'elvar.yaml': 'rulings: { slips/*: note }\n', 'b/elvar.yaml': 'inherit: false\n', 'b/c/d.js': '' }, ['directory-unchecked b/']],
     ['a file that repeats what is around it', { 'elvar.yaml': 'rulings: { slips/*: note, dead/*: error }\n', 'b/elvar.yaml': 'rulings: { slips/loose-compare: note, dead/*: error }\n', 'b/c.js': '' }, ['repeats-outer b/elvar.yaml']],
     ['what a preset from elsewhere says and nobody knows', { 'elvar.yaml': 'presets: ["npm:style"]\nrulings: { slips/*: note }\n', 'node_modules/style/elvar-preset.yaml': 'rulings: { slips/retired: error, slips/loose-compare: error }\n' }, ['left-aside node_modules/style/elvar-preset.yaml:1']],
-    ['code that nobody here wrote', { 'elvar.yaml': 'rulings: { slips/*: note }\n', 'vendor/x.js': '' }, ['foreign-code vendor/x.js']],
+    ['code from elsewhere', { 'elvar.yaml': 'rulings: { slips/*: note }\n', 'vendor/x.js': '' }, ['foreign-code vendor/x.js']],
   ])('%s', (_, files, expected) => {
     expect(told(files)).toEqual(expected);
   });
 
-  test('code of our own in a directory that a pattern takes out', () => {
+  test('reports code of our own in a directory that a pattern excludes', () => {
     const files = { 'elvar.yaml': 'rulings: { slips/*: note }\n', '.gitignore': 'build/\n/tools/build2/\n', 'tools/build/make.js': 'go();\n', 'tools/build/made.js': '// @generated\n', 'tools/build2/x.js': '', 'log/build/x.js': 'go();\n' };
     expect(told(files, (folder) => {
       git(folder, 'init', '-q');
@@ -56,7 +56,7 @@ describe('doctor', () => {
     })).toEqual(['hides-own-code .gitignore:1']);
   });
 
-  test('says what is wrong, where, and what to do; and mends what is safe', () => {
+  test('says what is wrong, where, and what to do, and mends what is safe', () => {
     const folder = makeFolder({
       'elvar.yaml': '# ours\nrulings:\n  slips/*: error   # all of them\n  slips/loose-compare: error\n  safety/*: { level: error, guard: no-weaker, because: x }\n', 'b/elvar.yaml': 'rulings:\n  safety/*: note\n  dead/*: note\n', 'b/c.js': '', 'a.js': '',
       '.elvarignore': '*.tmp\n/old.js\n', 'old.js': '', 'elvar-ledger.yaml': 'findings:\n- path: a.js\n  rule: slips/loose-compare\n  fingerprint: 00000000000000aa\n',
@@ -75,7 +75,7 @@ describe('doctor', () => {
     expect(elvarJson<object>(folder, ['resolve', 'a.js', 'b/c.js'])).toEqual(sets);
   });
 
-  test('a layer file that cannot be read is told as everywhere', () => {
+  test('a layer file that cannot be read is reported as everywhere', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/x: error }\n' });
     expect(elvar(folder, ['doctor'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('elvar.yaml:1:12') as string });
     writeFiles(folder, { 'elvar.yaml': '' });

@@ -41,7 +41,7 @@ function withRuling(project: Project, directory: string, { selector, ...change }
   return { ...withLayer(project, directory, { rulings: old === undefined ? [...rulings, ruling] : rulings.map((one) => (one === old ? ruling : one)) }), ruling };
 }
 
-test('a ruling that is set does what the model of the cascade says, and what was foretold', async () => {
+test('a new ruling does what the model of the cascade says, and what was predicted', async () => {
   let deciding = 0;
   await fc.assert(fc.asyncProperty(projects, wish, async (random, { directory, selector, level: wanted, max }) => {
     const base = { ...random, set: [] };
@@ -56,7 +56,7 @@ test('a ruling that is set does what the model of the cascade says, and what was
 
       const after = openWorkspace(options);
       const name = directory === '' ? 'elvar.yaml' : `${directory}/elvar.yaml`;
-      // What is foretold is told of the code as it is, so not of the lines that the edit itself writes.
+      // The prediction is about the code as it is, so without the lines that the edit itself writes.
       const others = (line: string): boolean => !line.includes(` ${name} `);
       expect(told(edit.impact).filter(others)).toEqual(differences(found, await after.check()).filter(others));
       const places = new Map([...written, [layer, { name, lines: new Map([[ruling, LINE]]) }]]);
@@ -93,7 +93,7 @@ function expectHeld(options: WorkspaceOptions, project: Project, places: Readonl
   }
 }
 
-test('a ruling that is taken out is as if it had never been there', async () => {
+test('a removed ruling leaves no trace', async () => {
   let removed = 0;
   await fc.assert(fc.asyncProperty(projects, fc.constantFrom(...DIRECTORIES), fc.nat({ max: 3 }), async (random, directory, index) => {
     const base = { ...random, set: [] };
@@ -114,7 +114,7 @@ test('a ruling that is taken out is as if it had never been there', async () => 
 
 const part = fc.subarray(['text/*', 'size/*', 'tag:starter', 'text/line-width', 'idiom/debug-print'], { maxLength: 2 });
 
-test('a preset that is adopted comes behind those that were, in the part that was asked for', async () => {
+test('an adopted preset comes after the existing ones, in the part that was asked for', async () => {
   let adopted = 0;
   await fc.assert(fc.asyncProperty(projects, fc.constantFrom(...DIRECTORIES), fc.nat({ max: 2 }), part, part, async (random, directory, preset, only, except) => {
     const base = { ...random, set: [] };

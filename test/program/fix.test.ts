@@ -18,7 +18,7 @@ function read(folder: string, file: string): string {
 }
 
 describe('fix', () => {
-  test('repairs, tells how much, and has nothing to do the second time', () => {
+  test('repairs, says how much, and has nothing to do the second time', () => {
     const folder = makeFolder({ 'elvar.yaml': LAYER, 'a.js': 'import x from "x";\nif (a == b) sail("tide") \n', 'b.py': 'tide = "low"' });
     const { code, out } = elvar(folder, ['fix']);
     expect(code).toBe(0);
@@ -29,7 +29,7 @@ describe('fix', () => {
     expect(elvar(folder, ['fix']).out.split('\n')[0]).toBe('Nothing to repair in 3 files.');
   });
 
-  test('sets one finding that is left as of one', () => {
+  test('uses the singular for one remaining finding', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { idiom/quote-mark: warning, slips/loose-compare: warning }\n', 'a.js': 'sail(a.length == b, "tide");\n' });
     const told = (...args: string[]): string => elvar(folder, ['fix', ...args]).out.replaceAll('\n', ' ');
     expect(told('--rule', 'slips/*')).toContain('2 findings are left. 1 of them could be repaired by other rules. To see them: elvar check.');
@@ -50,7 +50,7 @@ describe('fix', () => {
     expect([status, read(folder, 'sub/a.js')]).toEqual([0, "sail('tide');\nwait();\n"]);
   });
 
-  test('repairs for the rules that are asked for alone', () => {
+  test('repairs only for the rules that are asked for', () => {
     const folder = makeFolder({ 'elvar.yaml': LAYER, 'a.js': 'sail("tide");  \n', 'b.js': 'sail("tide");  \n' });
     expect(elvarJson<FixDocument>(folder, ['fix', 'a.js', '--rule', 'text/*']).totals).toEqual({ files: 1, repaired: 1, withdrawn: 0, left: 1 });
     expect([read(folder, 'a.js'), read(folder, 'b.js')]).toEqual(['sail("tide");\n', 'sail("tide");  \n']);
@@ -113,7 +113,7 @@ describe('check', () => {
     expect(rules(...args)).toEqual(expected);
   });
 
-  test('fails for what was asked for alone', () => {
+  test('fails only for what was asked for', () => {
     const folder = mixed();
     expect(elvar(folder, ['check', '--rule', 'text/*']).code).toBe(0);
     expect(elvar(folder, ['check', '--concern', 'safety']).code).toBe(1);
@@ -137,7 +137,7 @@ describe('check', () => {
       'busiest rules  safety/dynamic-code 2  dead/commented-code 1  slips/loose-compare 1', 'busiest directories  a 4  . 1', '']);
   });
 
-  test('of code nested beyond all reason checks the text, and says that this is all', () => {
+  test('checks only the text of code nested beyond all reason, and says so', () => {
     const deep = makeFolder({ 'elvar.yaml': 'rulings: { size/parameters: note, text/trailing-blanks: note }\n', 'a.js': `${'['.repeat(3000)}${']'.repeat(3000)} \n` });
     const { code, out, err } = elvar(deep, ['check']);
     expect(code).toBe(3);

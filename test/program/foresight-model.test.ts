@@ -26,7 +26,7 @@ test('what a setting would do is what two checks differ in', async () => {
       const [old, now] = [settings(before.resolve()), settings(after.resolve())];
       const touched = [...now.keys()].filter((file) => JSON.stringify(old.get(file)) !== JSON.stringify(now.get(file)));
       changed += touched.length;
-      // Nothing is told of a file in which nothing changes.
+      // A file without changes is not mentioned.
       for (const { path } of [...impact.findings.values()].flatMap(({ appearing, disappearing, relevelled }) => [...appearing, ...disappearing, ...relevelled])) expect(touched).toContain(path);
     }, CODES);
   }), many);
@@ -38,7 +38,7 @@ function meant(report: ResolveReport): unknown[] {
   return [...settings(report)].map(([file, rules]) => [file, Object.entries(rules as object).filter(([id]) => finderFor(CATALOG.get(id) as NonNullable<ReturnType<typeof CATALOG.get>>, languageOf(file)) !== null)]);
 }
 
-test('mending changes nothing that holds, and what was mended is not told again', async () => {
+test('mending changes no decision, and what was mended is not reported again', async () => {
   let mended = 0;
   await fc.assert(fc.asyncProperty(projects, async (random) => {
     await inProject({ ...random, set: [] }, async ({ options }) => {

@@ -4,11 +4,11 @@ import { elvar, elvarJson, makeFolder, writeFiles } from '../support/project.js'
 
 const GUARDED = 'rulings: { safety/*: { level: error, guard: no-weaker } }\n';
 
-describe('patterns further in that take out guarded files', () => {
+describe('inner patterns that exclude guarded files', () => {
   test.each([
     ['.elvarignore', { 'quay/.elvarignore': '# ours\nold/\n' }, 'quay/.elvarignore:2 (old/)'],
     ['a layer file', { 'quay/elvar.yaml': 'scope: { ignore: ["old/"] }\n' }, 'quay/elvar.yaml:1 (old/)'],
-  ])('in %s are told by check, and a problem to doctor', (_, files, told) => {
+  ])('in %s are mentioned by check, and are a problem for doctor', (_, files, told) => {
     const folder = makeFolder({ 'elvar.yaml': GUARDED, 'a.js': '', 'quay/old/x.js': 'eval(a);\n', 'quay/old/deep/y.js': '', 'quay/old/z.unknown': '', ...files });
     expect(elvar(folder, ['check']).out).toContain(`${told} takes out 2 files that a guard protects (elvar.yaml:1).`);
     const { guardedOut } = elvarJson<{ guardedOut: object[] }>(folder, ['check']);
@@ -17,7 +17,7 @@ describe('patterns further in that take out guarded files', () => {
     expect([doctor.code, doctor.out]).toEqual([1, expect.stringContaining('old/ takes out 2 files that a guard protects')]);
   });
 
-  test('are told of what git knows alone, in .gitignore', () => {
+  test('in .gitignore count only for files that git tracks', () => {
     const folder = makeFolder({ 'elvar.yaml': GUARDED, 'quay/.gitignore': 'built.js\nmine.js\n', 'quay/mine.js': 'eval(a);\n', 'quay/built.js': '' });
     git(folder, 'init', '-q', '-b', 'main');
     git(folder, 'add', '-f', 'quay/mine.js');
@@ -25,7 +25,7 @@ describe('patterns further in that take out guarded files', () => {
     expect(elvarJson<{ guardedOut: object[] }>(folder, ['check']).guardedOut).toMatchObject([{ file: 'quay/.gitignore', line: 2, pattern: 'mine.js', files: 1 }]);
   });
 
-  test('are not told where no guard of an outer file holds', () => {
+  test('are fine without a guard of an outer file', () => {
     const files = { 'a.js': '', 'quay/elvar.yaml': `${GUARDED}scope: { ignore: ["old/"] }\n`, 'quay/old/x.js': '' };
     expect(elvarJson<{ guardedOut: object[] }>(makeFolder({ ...files, 'elvar.yaml': '' }), ['check']).guardedOut).toEqual([]);
     // The root's own patterns are the root's own wish.
@@ -50,7 +50,7 @@ describe('patterns further in that take out guarded files', () => {
 describe('the freedom ledger', () => {
   const ENTRY = 'findings:\n- path: a.js\n  rule: slips/loose-compare\n  fingerprint: FINGERPRINT\n  status: accepted\n';
 
-  test('refused: entries excuse nothing, which check and ledger tell, and take leaves such findings out', () => {
+  test('refused: entries excuse nothing, as check and ledger say, and take leaves such findings out', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: error, safety/dynamic-code: { level: error, ledger: refuse, guard: no-weaker } }\n', 'a.js': 'go(a == b);\neval(a);\n' });
     const taken = elvar(folder, ['ledger', 'take']);
     expect(taken.out).toContain('1 entry added.');

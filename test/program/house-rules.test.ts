@@ -121,7 +121,7 @@ describe('catalog', () => {
     expect(rules.find(({ id }) => id === 'house/harbour-log')).toMatchObject({ concern: 'house', languages: ['python'], fixable: true, options: [{ name: 'calls', type: 'list', stricter: 'more' }] });
   });
 
-  test('looks for words, and forgives a slip', () => {
+  test('searches for words, and forgives a typo', () => {
     expect(ids('imports')).toContain('imports/sorted');
     expect(ids('improts').slice(0, 12)).toContain('imports/sorted');
     expect(ids('unused', 'import')).toEqual(ids('import', 'unused'));
@@ -147,7 +147,7 @@ describe('catalog', () => {
     expect(elvar(folder, ['catalog', '--in-force', 'a.py']).out).toMatch(/error +slips\/syntax/);
   });
 
-  test('a rule has a page: what it wants, where it holds by whose decision, and how to set it', () => {
+  test('a rule has a page: what it wants, where it is in force and why, and how to set it', () => {
     const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/*: note }\nzones:\n  - name: old\n    match: [/old/]\n    rulings: { slips/embedded-constant: off }\n', 'A.java': '', 'old/B.java': '' });
     const { out } = elvar(folder, ['catalog', 'slips/embedded-constant']);
     for (const part of ['It contradicts slips/settable-constant, and both are in force for 1 file', 'In this project it is in force for 1 of 2 files', 'since elvar.yaml:1', 'since elvar.yaml:5 (zone old)',

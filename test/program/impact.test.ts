@@ -51,7 +51,7 @@ describe('impact', () => {
     expect([...files].sort()).toEqual(impact.touched);
   }, 20_000);
 
-  test('tells each rule, whether it is tightened or loosened, where, and by which line', () => {
+  test('shows each rule, whether it is tightened or loosened, where, and by which line', () => {
     const { rules } = elvarJson<Impact>(folder, ['impact', '--set', 'slips/loose-compare=error', '--set', 'idiom/debug-print=off', '--set', 'safety/dynamic-code=note']);
     expect(Object.entries(rules).map(([rule, { relation, ways }]) => `${rule} ${relation} ${ways.map(({ before, after, files }) => `${before.level}→${after.level} ${files.join(' ')}`).join('; ')}`)).toEqual([
       'idiom/debug-print looser warning→off crane.py old/gate.js',
@@ -85,7 +85,7 @@ describe('impact', () => {
     expect(elvar(folder, ['impact', '--against', 'HEAD']).out).toMatch(/^Nothing changes/);
   });
 
-  test('of a house rule that comes, and of layer files that were wrong then', () => {
+  test('of an added house rule, and of layer files that were wrong at the time', () => {
     git(folder, 'init', '-q');
     commitAll(folder);
     writeFiles(folder, { 'elvar.yaml': `${FILES['elvar.yaml']}rules:\n  house/tide: { title: No tide, languages: ["*"], pattern: 'go', message: no }\n`.replace('rulings:\n', 'rulings:\n  house/tide: error\n') });
@@ -97,7 +97,7 @@ describe('impact', () => {
     expect([code, err]).toEqual([2, expect.stringContaining('HEAD:elvar.yaml:1:12')]);
   });
 
-  test('of a house rule that looks for something else, and of what is read', () => {
+  test('of a changed house rule, and of changes in what is read', () => {
     const rule = (pattern: string): string => `scope: { largest: 1 KiB }\nrulings:\n  house/tide: error\nrules:\n  house/tide: { title: No tide, languages: [javascript], pattern: '${pattern}', message: no }\n`;
     writeFiles(folder, { 'elvar.yaml': rule('go'), 'quay/elvar.yaml': '', 'large.js': `// ${'x'.repeat(1100)}\n`, 'made.js': '// @generated\n' });
     git(folder, 'init', '-q');
@@ -150,7 +150,7 @@ describe('set', () => {
     return readFileSync(path.join(folder, 'elvar.yaml'), 'utf8');
   }
 
-  test('tells what a ruling does, and then writes it', () => {
+  test('says what a ruling does, and then writes it', () => {
     const { code, out } = elvar(folder, ['set', 'slips/loose-compare', 'error', '--because', 'it was repaired']);
     expect(code).toBe(0);
     expect(out).toMatch(/^It decides in 1 of the 2 files it reaches\.\nIn 1 file it is overridden by elvar\.yaml:11 \(zone old\), which comes later\.\nFindings in the file whose rules change: 5 before, 5 after; 1 finding changes level\.\n\nelvar\.yaml was changed\.\n/);
@@ -160,7 +160,7 @@ describe('set', () => {
     expect(root()).toBe(FILES['elvar.yaml']);
   });
 
-  test('who is in its way: a guard, a later layer, a layer that inherits nothing', () => {
+  test('says what is in the way: a guard, a later layer, a layer that inherits nothing', () => {
     writeFiles(folder, { 'old/elvar.yaml': 'inherit: false\n' });
     const outcome = (...args: string[]): object => elvarJson<{ outcome: object }>(folder, ['set', ...args, '--dry-run']).outcome;
     expect(outcome('safety/dynamic-code', 'off', '--at', 'quay')).toMatchObject({ reached: 1, deciding: 0, hindrances: [{ kind: 'refused', files: 1, by: { file: 'style.yaml', line: 2 } }] });
@@ -176,7 +176,7 @@ describe('set', () => {
     expect(outcome).toMatchObject({ reached: 1, deciding: 1, inForce: 1, hindrances: [] });
   });
 
-  test('in a zone, in a directory that has no file yet, in the personal file, and where there was none at all', () => {
+  test('works in a zone, in a directory without a file, in the personal file, and in a project without any', () => {
     elvar(folder, ['set', 'size/*', 'note', '--zone', 'old']);
     expect(root()).toContain('  rulings: { slips/loose-compare: off, size/*: note }\n');
     writeFiles(folder, { 'pier/a.js': '' });
@@ -217,7 +217,7 @@ describe('set', () => {
     expect(elvar(folder, ['set', 'slips/*', 'error'])).toMatchObject({ code: 2, err: expect.stringContaining('elvar.yaml was not changed: something else in it would change') as string });
   });
 
-  test('a reason is asked for where the policy asks for one', () => {
+  test('demands a reason if the policy does', () => {
     writeFiles(folder, { 'elvar.yaml': 'policy: { reasons: required }\n', 'quay/elvar.yaml': '', 'style.yaml': '' });
     expect(elvar(folder, ['set', 'slips/*', 'error'])).toMatchObject({ code: 2, err: expect.stringContaining('because') as string });
     expect(elvar(folder, ['set', 'slips/*', 'error', '--because', 'x']).code).toBe(0);
@@ -225,7 +225,7 @@ describe('set', () => {
 });
 
 describe('adopt', () => {
-  test('tells what a preset does, and adopts it', () => {
+  test('says what a preset does, and adopts it', () => {
     const { code, out } = elvar(folder, ['adopt', 'elvar:sound', '--except', 'dead/*']);
     expect(code).toBe(0);
     expect(out).toMatch(/^1 rule is tightened, for 3 of 7 files: no findings appear or disappear\.\n/);
@@ -237,7 +237,7 @@ describe('adopt', () => {
 });
 
 describe('adopt --copy', () => {
-  test('makes a preset a file of the own, and changes nothing else', () => {
+  test('copies a preset into the project, and changes nothing else', () => {
     writeFiles(folder, { 'elvar.yaml': 'presets:\n  - use: elvar:starter\n    except: [dead/*]\n  - ./style.yaml\n' });
     const before = elvarJson<object>(folder, ['resolve', 'quay/moor.js']);
     const { code, out } = elvar(folder, ['adopt', 'elvar:starter', '--copy', 'style/ours.yaml', '--title', 'Ours: all', '--about', 'Grown here.']);

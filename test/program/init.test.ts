@@ -60,7 +60,7 @@ describe('init', () => {
   });
 
   const hasScript = spawnSync('script', ['--version']).status === 0;
-  test.skipIf(!hasScript)('in a terminal asks, and takes the answers', async () => {
+  test.skipIf(!hasScript)('asks in a terminal, and follows the answers', async () => {
     const folder = makeFolder(FILES);
     const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
     const terminal = spawn('script', ['-qec', `${process.execPath} ${program} init`, '/dev/null'], { cwd: folder, env: { PATH: process.env['PATH'], HOME: folder, TERM: 'xterm' } });

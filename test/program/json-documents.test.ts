@@ -29,7 +29,7 @@ function somePlace(): string {
   return `${file}:${line}`;
 }
 
-describe('what commands print for machines holds just the keys that are agreed on', () => {
+describe('what commands print for machines has exactly the agreed keys', () => {
   test.each<[keyof typeof DOCUMENTS, string]>([
     ['elvar-findings/1', 'check'], ['elvar-findings/1', 'check --excused --group-by file'], ['elvar-findings/1', 'check --since HEAD'],
     ['elvar-resolve/1', 'resolve'], ['elvar-resolve/1', 'resolve . text/line-width'],
@@ -61,7 +61,7 @@ describe('what commands print for machines holds just the keys that are agreed o
     expect(DOCUMENTS['elvar-init/1'].safeParse(JSON.parse(out)).error?.issues ?? []).toEqual([]);
   });
 
-  test('as lines, resolve says what it says as a whole', () => {
+  test('resolve says the same line by line and as a whole', () => {
     const { sets } = documentOf(['resolve']) as unknown as { sets: { id: string; rules: object; files: { path: string; language: string }[] }[] };
     const lines = elvar(folder, ['resolve', '--format', 'ndjson']).out.trimEnd().split('\n').map((line) => JSON.parse(line) as { set: string; rules?: object; path?: string; language?: string });
     expect(lines.filter(({ rules }) => rules !== undefined).map(({ set, rules }) => [set, rules]).sort()).toEqual(sets.map(({ id, rules }) => [id, rules]).sort());

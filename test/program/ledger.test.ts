@@ -36,7 +36,7 @@ function edit(file: string, from: string | RegExp, to: string): void {
 }
 
 describe('ledger take', () => {
-  test('writes down what is found, and from then on only new findings count', () => {
+  test('records what is found, and from then on only new findings count', () => {
     expect(elvar(folder, ['check']).code).toBe(1);
     const { code, out } = elvar(folder, ['ledger', 'take', '--because', 'was there before the rules', '--today', '2026-11-23']);
     expect(code).toBe(0);
@@ -60,7 +60,7 @@ describe('ledger take', () => {
       .toEqual({ by: 'ledger', line, because: 'was there before the rules', until: null, status: 'accepted' });
   });
 
-  test('takes once, and can be asked for less', () => {
+  test('records each finding once, and can be narrowed', () => {
     elvar(folder, ['ledger', 'take', 'quay/moor.js', '--rule', 'slips/*']);
     elvar(folder, ['ledger', 'take', '--level', 'error']);
     expect(states()).toEqual(['quay/cast-off.js slips/loose-compare excuses quay/cast-off.js:1', 'quay/moor.js slips/loose-compare excuses quay/moor.js:2']);
@@ -70,7 +70,7 @@ describe('ledger take', () => {
     expect(ledger()).toBe(before);
   });
 
-  test('is nobody’s personal matter', () => {
+  test('ignores the personal layer', () => {
     const env = { XDG_CONFIG_HOME: makeFolder({ 'elvar/elvar.yaml': 'rulings: { slips/loose-compare: off }\n' }) };
     elvar(folder, ['ledger', 'take'], env);
     expect(elvar(folder, ['ledger', 'prune'], env).out).toContain('stays as it is');
@@ -88,7 +88,7 @@ describe('entries hold', () => {
     expect(check()).toEqual([]);
   });
 
-  test('not for a line that is written anew', () => {
+  test('not for a line that is rewritten', () => {
     edit('quay/moor.js', 'a == b', 'b == a');
     expect(check()).toEqual(['quay/moor.js:2 slips/loose-compare']);
     expect(states('--state', 'gone')).toEqual(['quay/moor.js slips/loose-compare gone']);
@@ -116,7 +116,7 @@ describe('entries hold', () => {
     expect(states()).toEqual(['pier/é\tb.js idiom/debug-print excuses pier/é\tb.js:3', 'pier/é\tb.js slips/loose-compare excuses pier/é\tb.js:2']);
   });
 
-  test('not for a copy, nor for a file that was renamed behind git’s back', () => {
+  test('not for a copy, nor for a file renamed without git', () => {
     git(folder, 'init', '-q');
     commitAll(folder);
     writeFiles(folder, { 'quay/copy.js': MOOR });
@@ -136,7 +136,7 @@ describe('entries hold', () => {
     expect(elvarJson<Json>(path.join(whole, 'port'), ['check', '--root', '.']).findings).toEqual([]);
   });
 
-  test('when fix repairs other things on their lines, and are not repaired themselves', () => {
+  test('when fix repairs something else on their lines, and they are not repaired themselves', () => {
     writeFiles(folder, { 'quay/moor.js': 'go(1 == 2);\t\nif (a == b) go();  \n' });
     elvar(folder, ['ledger', 'prune']);
     elvar(folder, ['ledger', 'take', '--rule', 'slips/loose-compare']);
@@ -159,7 +159,7 @@ describe('ledger set', () => {
     elvar(folder, ['ledger', 'take']);
   });
 
-  test('decides, and what is planned counts again after its day', () => {
+  test('changes the decision, and what is planned counts again after its day', () => {
     const { code, out } = elvar(folder, ['ledger', 'set', 'quay/moor.js:2', '--status', 'planned', '--until', '2999-01-31', '--because', 'the gate sends text']);
     expect([code, out.split('\n')[0]]).toEqual([0, '1 entry changed. elvar-ledger.yaml has 3 entries now.']);
     expect(ledger()).toContain('  status: planned\n  because: the gate sends text\n');
@@ -206,7 +206,7 @@ describe('ledger set', () => {
 });
 
 describe('a ledger that is wrong', () => {
-  test('is told with its places, and nothing is done', () => {
+  test('is reported with places, and nothing is done', () => {
     writeFiles(folder, { 'elvar-ledger.yaml': 'findings:\n- path: a.js\n  rule: slips/loose-compare\n  fingerprint: 00000000000000aa\n  status: perhaps\n  until: 2027-02-30\n' });
     for (const args of [['check'], ['fix'], ['ledger', 'take'], ['ledger', 'list'], ['ledger', 'prune']]) {
       const { code, out, err } = elvar(folder, args);
@@ -235,7 +235,7 @@ describe('a ledger that is wrong', () => {
   });
 });
 
-test('two branches that both write entries down merge', () => {
+test('two branches that both add entries merge', () => {
   const names = ['berths/a.js', 'berths/b.js', 'quay/c.js', 'tides/d.js'];
   writeFiles(folder, Object.fromEntries(names.map((name) => [name, 'go(0 == 1);\n'])));
   git(folder, 'init', '-q', '-b', 'main');

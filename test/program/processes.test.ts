@@ -12,7 +12,7 @@ const LINES: readonly (readonly [command: string, ...args: string[]])[] = [
   ['impact', '--set', 'text/*=error'], ['set', 'dead/*', 'error', '--dry-run'], ['accept', 'berth', '--dry-run'], ['adopt', 'elvar:tidy', '--dry-run'], ['presets', 'elvar:lean'], ['--help'], ['chekc'],
 ];
 
-test.each(LINES)('elvar %s is as a process what it is when it is called', (...args) => {
+test.each(LINES)('elvar %s does the same as a process and in a thread', (...args) => {
   const folder = makeFolder();
   // Each process loads the grammars anew, so the services with their five languages stay out.
   cpSync(DEMO, folder, { recursive: true, filter: (source) => source !== path.join(DEMO, 'services') });

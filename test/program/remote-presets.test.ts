@@ -43,7 +43,7 @@ describe('a preset from a git repository', () => {
     writeFiles(folder, { 'elvar.yaml': `presets: ["${reference}"]\n` });
   });
 
-  test('is pinned before it counts, with what it adopts beside it', () => {
+  test('is pinned before it counts, with the presets that it adopts', () => {
     expect(run('check')).toMatchObject({ code: 2, out: '', err: expect.stringContaining('is not pinned yet') as string });
     const { code, out } = run('presets', '--update');
     expect(code).toBe(0);
@@ -71,7 +71,7 @@ describe('a preset from a git repository', () => {
     expect(run('adopt', `git:${repository}#nowhere`)).toMatchObject({ code: 2, out: '', err: expect.stringContaining('could not be fetched') as string });
   });
 
-  test('stays as it is pinned until it is updated, which tells first what that does', () => {
+  test('stays as pinned until it is updated, which first shows the effect', () => {
     run('presets', '--update');
     writeFiles(repository, { 'parts/slips.yaml': 'rulings: { slips/loose-compare: error }\n' });
     commitAll(repository);
@@ -85,7 +85,7 @@ describe('a preset from a git repository', () => {
     expect(level()).toBe('slips/loose-compare error');
   });
 
-  test('needs no network once it has been fetched, and is what is pinned or nothing', () => {
+  test('needs no network once it has been fetched, and is exactly what is pinned or nothing', () => {
     run('presets', '--update');
     const away = `${repository}-away`;
     renameSync(repository, away);
@@ -102,7 +102,7 @@ describe('a preset from a git repository', () => {
     expect(run('check')).toMatchObject({ code: 2, out: '', err: expect.stringMatching(/is not what is pinned in elvar-lock\.yaml/) as string });
   });
 
-  test('an old pin is fetched by its commit, though the branch has gone on', () => {
+  test('an old pin is fetched by its commit although the branch has moved on', () => {
     run('presets', '--update');
     git(repository, 'config', 'uploadpack.allowAnySHA1InWant', 'true');
     writeFiles(repository, { 'parts/slips.yaml': 'rulings: { slips/loose-compare: error }\n' });
@@ -151,7 +151,7 @@ describe('a preset from a web server', () => {
     return startElvar(project, ['presets', '--update', '--root', '.'], ['env', `XDG_CACHE_HOME=${home}/cache`, 'ELVAR_FETCH_TIMEOUT=1500']).ended;
   }
 
-  test('is pinned, and not asked for again', async () => {
+  test('is pinned, and not requested again', async () => {
     let asked = 0;
     const server = await serve((request, response) => {
       asked += 1;
@@ -168,7 +168,7 @@ describe('a preset from a web server', () => {
     expect(asked).toBe(before);
   });
 
-  test('is refused where it is no layer file, too large, too slow, broken off, or sent in a circle', async () => {
+  test('is refused if it is not a layer file, too large, too slow, cut off, or redirected in a circle', async () => {
     const server = await serve((request, response) => {
       switch (request.url) {
         case '/page': return void response.end('<!DOCTYPE html><html></html>');
@@ -216,7 +216,7 @@ describe('a preset from a web server', () => {
     expect(run('check')).toMatchObject({ code: 2, err: expect.stringContaining('is not a preset') as string });
   });
 
-  test('where nothing is fetched there is nothing to update', () => {
+  test('without fetched presets there is nothing to update', () => {
     writeFiles(folder, { 'elvar.yaml': 'presets: [elvar:starter]\n' });
     expect(run('presets', '--update')).toMatchObject({ code: 0, out: 'No preset here comes from git or a web server.\n' });
     expect(elvarJson<object>(folder, ['presets', '--update', '--root', '.'])).toMatchObject({ format: 'elvar-pins/1', written: false, changes: [] });

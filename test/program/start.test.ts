@@ -34,13 +34,13 @@ describe('what V8 makes of the program', () => {
     expect([status, stdout]).toEqual([1, expect.stringContaining('slips/loose-compare')]);
   };
 
-  test('comes with the build for its own V8, and is taken as it is; any other V8 has one of its own', () => {
+  test('comes with the build for its own V8 and is used as it is; any other V8 gets its own', () => {
     works();
     const isOfBuild = cache().includes(process.versions.v8);
     expect([cachedBy(), cachesIn(inBuild()).length, cachesIn(inHome()).length]).toEqual(isOfBuild ? ['build', 1, 0] : ['user', 1, 1]);
   });
 
-  test('is never that of another program: what is changed in the program is run', () => {
+  test('is never that of another program: a changed program runs as changed', () => {
     const program = path.join(inBuild(), 'program.cjs');
     const text = readFileSync(program, 'latin1');
     // As long as before, which is all that V8 looks at.
@@ -67,7 +67,7 @@ describe('what V8 makes of the program', () => {
     works();
   });
 
-  test('is written for the next run where the build has none, and only where nobody else could have written', () => {
+  test('is written for the next run if the build has none, and only into a folder that nobody else can write to', () => {
     rmSync(cache());
     expect(cachedBy()).toBe('null');
     works();
@@ -83,7 +83,7 @@ describe('how the engine is set', () => {
   interface Told { readonly findings: readonly { readonly path: string; readonly line: number }[] }
   const told = (...args: string[]): Told['findings'] => (JSON.parse(run('check', '--format', 'json', ...args).stdout) as Told).findings.map(({ path: file, line }) => ({ path: file, line }));
 
-  test('changes nothing of what is found, in a large project and in each file by itself', () => {
+  test('changes no findings, in a large project or in each file by itself', () => {
     // With a finding at the end of each file; more than two megabytes in all where time allows.
     const files = Array.from({ length: 2 }, (_, index) => `large-${index}.js`);
     const lines = size(5_000, 46_000);
@@ -111,7 +111,7 @@ describe('how it is started', () => {
   });
 });
 
-test('work that Node does not count is waited for', () => {
+test('the program waits for work that Node does not count', () => {
   const run = (work: string): string => spawnSync(process.execPath, ['--input-type=module', '-e', `
     const { keptAlive } = await import('./dist/host/kept-alive.js');
     const work = new Promise((resolve) => setTimeout(() => resolve('tide'), 30).unref());

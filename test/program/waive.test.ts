@@ -20,7 +20,7 @@ function code(): string {
 }
 
 describe('waive', () => {
-  test('writes a comment for what is found on a line, and check is content with it', () => {
+  test('writes a comment for the findings on a line, and check accepts it', () => {
     const { code: exit, out } = elvar(folder, ['waive', 'quay/moor.js:2', '--because', 'the gate sends text']);
     expect(exit).toBe(0);
     expect(out.split('\n')[0]).toBe('Waived slips/loose-compare.');
@@ -29,7 +29,7 @@ describe('waive', () => {
     expect(findings.map(({ rule, line }) => `${line} ${rule}`)).toEqual(['4 safety/dynamic-code', '6 slips/loose-compare']);
   });
 
-  test('says what it would do, and does nothing, with --dry-run', () => {
+  test('with --dry-run says what it would do, and does nothing', () => {
     const { code: exit, out } = elvar(folder, ['waive', 'quay/moor.js:2', 'slips/*', '--below', '--until', '2999-01-31', '--because', 'it is old', '--dry-run']);
     expect(exit).toBe(0);
     expect(out).toContain('+  // elvar waive slips/* below until 2999-01-31 because it is old\n');
@@ -78,7 +78,7 @@ describe('waive', () => {
     expect(readFileSync(path.join(folder, 'data.json'), 'utf8')).toBe(FILES['data.json']);
   });
 
-  test('what is excused already is not waived again', () => {
+  test('does not waive again what is already excused', () => {
     expect(elvar(folder, ['waive', 'quay/moor.js:5', '--because', 'x']).code).toBe(0);
     expect(elvar(folder, ['waive', 'quay/moor.js:6', '--because', 'x']).err).toMatch(/everything found at quay\/moor\.js:6 is excused already/);
   });
@@ -96,7 +96,7 @@ describe('waivers in the whole tree', () => {
     'go(c); // elvar waive slips/loose-compare until 2999-12-31', 'go(a == d); // elvar waive slips/loose-compare until 2001-12-31 because it was', '',
   ].join('\n');
 
-  test('are listed, with what they excuse and since when they are there', () => {
+  test('are listed, with what they excuse and since when', () => {
     const old = makeFolder({ 'elvar.yaml': FILES['elvar.yaml'], 'quay/moor.js': MOOR, 'b.py': 'a = 1\n' });
     const git = (...args: string[]): void => {
       const { status, stderr } = spawnSync('git', ['-c', 'user.name=quay', '-c', 'user.email=quay@harbour.example', ...args], { cwd: old, encoding: 'utf8', env: { ...process.env, GIT_AUTHOR_DATE: '2026-03-04T12:00:00Z', GIT_COMMITTER_DATE: '2026-03-04T12:00:00Z' } });
@@ -118,7 +118,7 @@ describe('waivers in the whole tree', () => {
     expect(elvar(old, ['waive', '--list', 'b.py']).out).toBe('There are no waivers here.\n');
   });
 
-  test('lose what excuses nothing, and nothing else', () => {
+  test('lose selectors that excuse nothing, and nothing else', () => {
     const tree = makeFolder({ 'elvar.yaml': FILES['elvar.yaml'], 'quay/moor.js': MOOR });
     const file = path.join(tree, 'quay/moor.js');
     const dry = elvar(tree, ['waive', '--remove-unused', '--dry-run']);

@@ -56,14 +56,14 @@ describe('waivers in a project', () => {
     expect(totals['excused']).toBe(Object.keys(files).length);
   });
 
-  test('need a reason where the project asks for one', () => {
+  test('need a reason if the project requires one', () => {
     const files = { 'a.js': 'go(a == b); // elvar waive slips/loose-compare\ngo(c == d); // elvar waive slips/loose-compare because it is old\n' };
     const asks = 'policy: { reasons: required }\nrulings:\n  slips/loose-compare: { level: warning, because: we compare strictly }\n';
     expect(told(makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', ...files }))).toEqual(['1 slips/loose-compare excused in 1', '2 slips/loose-compare excused in 2']);
     expect(told(makeFolder({ 'elvar.yaml': asks, ...files }))).toEqual(['1 slips/loose-compare', '2 slips/loose-compare excused in 2']);
   });
 
-  test('that cannot be understood are told beside the findings where no rule tells of them', () => {
+  test('that cannot be understood are listed with the findings if no rule reports them', () => {
     const file = { 'a.js': '// elvar waive slips/loose-compare until tomorrow\ngo(a == b);\n' };
     const quiet = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', ...file });
     expect(elvarJson<CheckDocument>(quiet, ['check']).misreadWaivers).toEqual([{ path: 'a.js', line: 1, text: 'elvar waive slips/loose-compare until tomorrow', problem: 'tomorrow is not a date; write it as YYYY-MM-DD' }]);
@@ -73,7 +73,7 @@ describe('waivers in a project', () => {
     expect(told(loud)).toEqual(['1 waivers/malformed', '2 slips/loose-compare']);
   });
 
-  test('are themselves waived, but none by itself', () => {
+  test('can be waived, but not by themselves', () => {
     const folder = makeFolder({
       'elvar.yaml': LAYER,
       'a.js': '// elvar waive waivers/no-reason throughout because the old ones have none\ngo(a == b); // elvar waive slips/loose-compare\n',
@@ -82,7 +82,7 @@ describe('waivers in a project', () => {
     expect(told(folder)).toEqual(['2 slips/loose-compare excused in 2', '2 waivers/no-reason excused in 1', '1 waivers/unused']);
   });
 
-  test('show in explain, for the line and for the rule', () => {
+  test('appear in explain, for the line and for the rule', () => {
     const folder = makeFolder({ 'elvar.yaml': LAYER, 'a.js': '// elvar waive slips/* below until 2027-01-31 because the quay is old\ngo(a == b);\n// elvar resume slips/*\n' });
     expect(elvar(folder, ['explain', 'a.js', 'slips/loose-compare', '--today', '2026-11-23']).out).toContain('waived  on lines 1 to 2  until 2027-01-31  by line 1: the quay is old');
     expect(elvar(folder, ['explain', 'a.js', 'slips/loose-compare', '--today', '2027-11-23']).out).toContain('was waived  on lines 1 to 2  until 2027-01-31, which is past');

@@ -112,7 +112,7 @@ describe('two runs at once', () => {
     expect(elvar(folder, ['waive', 'f0299.js:11', '--because', 'x']).code).toBe(0);
   }, 60_000);
 
-  test('what a run that was killed has left behind hinders nobody', async () => {
+  test('the leftovers of a killed run do not hinder the next', async () => {
     const count = size(120, 300);
     const folder = project(count);
     const fix = startElvar(folder, ['fix']);
@@ -142,7 +142,7 @@ describe('the lock that runs which write hold', () => {
     expect(readdirSync(path.dirname(file)).filter((name) => name.startsWith(path.basename(file)))).toEqual([]);
   });
 
-  test('after a second it is told who is waited for', async () => {
+  test('after a second the run says which one it is waiting for', async () => {
     const folder = project(1);
     const file = lockIn(folder, `${process.pid} - here\n`);
     const run = startElvar(folder, ['fix']);
@@ -151,7 +151,7 @@ describe('the lock that runs which write hold', () => {
     expect(await run.ended).toMatchObject({ code: 0, err: `Waiting for another run of elvar (process ${process.pid}), which is writing in this project. Its lock: ${file}\n` });
   });
 
-  test('where none can be made nothing is written', () => {
+  test('without a lock nothing is written', () => {
     const folder = project(1);
     const { code, err } = elvarProcess(folder, ['fix'], { TMPDIR: path.join(folder, 'nowhere') });
     expect([code, err]).toEqual([2, expect.stringContaining('no lock could be created, so nothing was written')]);
@@ -206,7 +206,7 @@ describe('a disk that is full', () => {
     return disk;
   }
 
-  test('loses nothing, and is told', ({ skip }) => {
+  test('loses nothing, and is reported', ({ skip }) => {
     const disk = smallDisk();
     if (disk === null) return skip('no file system may be mounted here');
     writeFileSync(path.join(disk, 'elvar.yaml'), RULES);
@@ -230,7 +230,7 @@ describe('a disk that is full', () => {
   });
 });
 
-test('where nothing may be written nothing is, and that is told', () => {
+test('without permission nothing is written, and the run says so', () => {
   const folder = project(2);
   chmodSync(path.join(folder, 'f0000.js'), 0o444);
   mkdirSync(path.join(folder, 'shut'));

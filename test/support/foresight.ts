@@ -9,7 +9,7 @@ ${[1, 2, 3, 4, 5, 6, 7].map((number) => `\tif (a === ${number}) return ${number}
 }
 `;
 const PYTHON = `def pick(a):\n${[1, 2, 3, 4, 5, 6, 7].map((number) => `    if a == ${number}:\n        return ${number}\n`).join('')}    print('${'a line that is wider than most of them are '.repeat(2)}')\n\tsay()\n`;
-/** What stands in the files of the random projects, so that rules find something. */
+/** The contents of the files of random projects, so that rules find something. */
 export const CODES = Object.fromEntries(FILES.map((file) => [file, file.endsWith('.py') ? PYTHON : SCRIPT]));
 
 /** What two reports differ in, a line a difference. */
@@ -23,7 +23,7 @@ export function differences(before: CheckReport, after: CheckReport): string[] {
   ].sort();
 }
 
-/** The same as an answer about a change tells it. */
+/** The same, taken from an answer about a change. */
 export function told({ findings }: ImpactReport): string[] {
   const keys = (sign: string, list: readonly Finding[]): string[] => list.map(({ path, rule, fingerprint }) => `${sign} ${path} ${rule} ${fingerprint}`);
   return [...findings.values()].flatMap(({ appearing, disappearing, relevelled }) => [...keys('+', appearing), ...keys('-', disappearing), ...keys('~', relevelled)]).sort();

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 
 const IDENTITY = ['-c', 'user.name=Harbour', '-c', 'user.email=harbour@saltmarsh.example', '-c', 'commit.gpgSign=false', '-c', 'core.autocrlf=false', '-c', 'init.defaultBranch=main'];
 
-/** Runs git in a folder and gives its output; the settings of whoever runs the tests have no say. */
+/** Runs git in a folder and returns its output; the settings of the user who runs the tests have no effect. */
 export function git(folder: string, ...args: readonly string[]): string {
   return execFileSync('git', ['-C', folder, ...IDENTITY, ...args], { encoding: 'utf8', stdio: 'pipe', env: ENVIRONMENT });
 }

@@ -136,7 +136,7 @@ export const DOCUMENTS = {
   }),
   'elvar-doctor/1': z.strictObject({
     format: z.literal('elvar-doctor/1'), files: count, layerFiles: count, incomplete,
-    // What there is to tell besides differs from one code to another.
+    // The other details differ from code to code.
     diagnoses: z.array(z.looseObject({ code: z.string(), what: z.string().min(1), advice: z.string(), file: z.string(), line: line.nullable(), weight: z.enum(['problem', 'advice']), mendable: z.boolean() })),
   }),
   'elvar-init/1': z.strictObject({

@@ -16,7 +16,7 @@ export interface ModelProject {
 
 /**
  * Writes a project, hands it to `use`, and clears it away.
- * @param codes what stands in the files; they are empty where nothing is told.
+ * @param codes the contents of the files; files without one are empty.
  */
 export async function inProject(project: Project, use: (own: ModelProject) => Promise<void> | void, codes: Readonly<Record<string, string>> = {}): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'elvar-model-'));

@@ -50,7 +50,7 @@ export interface Project {
   readonly set: readonly { readonly text: string; readonly ruling: Ruling }[];
 }
 
-/** Directories that a layer file may stand in. */
+/** Directories that may have a layer file. */
 export const DIRECTORIES = ['', 'a', 'a/b', 'c', 'c/b'];
 
 const maybe = <Value>(value: fc.Arbitrary<Value>, weight = 1): fc.Arbitrary<Value | undefined> =>
