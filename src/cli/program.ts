@@ -35,7 +35,7 @@ const EVERYWHERE = `Everywhere:
   --set RULE=LEVEL       a setting above all layers; also RULE.OPTION=VALUE; may be repeated
   --no-personal          leave your personal layer out
   --today YYYY-MM-DD     the day that decides what has expired
-  --even-ignored         include files that patterns take out
+  --even-ignored         include files that patterns exclude
   --color, --no-color    always or never use colour
   -q, --quiet            the answer only, without hints and progress
   -v, --verbose          more about the run, and a trace if Elvar itself fails
@@ -53,7 +53,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
     command.usage,
     command.about,
     (own) => {
-      const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'how the answer is written', ...(command.formatGroup !== undefined && { group: command.formatGroup }) });
+      const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'the output format', ...(command.formatGroup !== undefined && { group: command.formatGroup }) });
       showOwn(declared as Argv, command.redeclares ?? []);
       const described = command.examples.reduce((rest, [line, tells]) => rest.example(line, tells), declared as Argv);
       return described.epilogue(EVERYWHERE).check((options) => checkOnce(options, described)) as Argv<GlobalOptions>;
@@ -68,7 +68,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
     await program.parse([...args], {}, (_error: unknown, _parsed: unknown, output: string) => {
       printed += output;
     });
-    if (printed !== '') terminal.out(`${tidyHelp(printed)}\n`);
+    if (printed !== '') terminal.out(`${tidyHelp(printed, helpWidth(terminal.columns))}\n`);
     return await run();
   } catch (error) {
     return tellError(error, terminal, style);
@@ -113,6 +113,11 @@ async function runCommand(command: Command<never>, options: GlobalOptions, termi
 /** The narrowest screen that answers and help are laid out for. */
 const NARROWEST = 40;
 
+/** The columns that help is laid out for; 0 is a terminal of unknown width. */
+function helpWidth(columns: number): number {
+  return Math.max(NARROWEST, Math.min(columns, 110));
+}
+
 function globalOptions(program: Argv, columns: number, args: readonly string[]): Argv {
   const wantsHelp = args.includes('--help') || args.includes('-h');
   return program
@@ -139,7 +144,7 @@ function globalOptions(program: Argv, columns: number, args: readonly string[]):
     .demandCommand(1, 'Name a command.')
     .exitProcess(false)
     // Yargs lays out its help in every run; wrapping is the expensive part, and is skipped when nobody will read it.
-    .wrap(wantsHelp ? Math.max(NARROWEST, Math.min(columns, 110)) : null)
+    .wrap(wantsHelp ? helpWidth(columns) : null)
     .fail((message: string | null, error: Error | undefined) => {
       // Yargs reports its own complaints with its own kind of error; all other errors are the program's.
       if (error !== undefined && error.name !== 'YError') throw error;

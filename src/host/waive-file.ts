@@ -13,6 +13,7 @@ import { writeWaiver, type WaiverRequest } from '../core/waivers/write-waiver.js
 import { UsageError } from './errors.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { selectedRules } from './selected-rules.js';
+import { REASONS } from './skip-reasons.js';
 import { readSource } from './source-file.js';
 import { needLine } from './target-path.js';
 import { writeSource } from './write-source.js';
@@ -34,7 +35,7 @@ export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveW
   const tools = await makeTools(job, catalog);
   const file = path.join(job.root, own);
   const reading = readSource(file, job.settings);
-  if ('skipped' in reading) throw new UsageError(`${own} is not checked: ${reading.skipped}`);
+  if ('skipped' in reading) throw new UsageError(`${own} is not checked: ${reading.skipped === 'gone' ? 'it vanished during the run' : REASONS[reading.skipped]}\nMore about it: elvar scope ${own}`);
   const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
   const rules = job.sets[set] as RuleSet;
   const selectors = selectorsFor(wish, inspectFile(source, rules, tools).findings, rules, catalog, own);

@@ -1,5 +1,6 @@
 import type { UnwaivedFile, WaivedFile, WaiverList } from '../core/model/report.js';
 import { UsageError } from './errors.js';
+import { describeSkipped } from './skip-reasons.js';
 import type { WaiveWish } from './waive-file.js';
 import type { Workspace } from './workspace.js';
 import { whileWriting } from './writing-lock.js';
@@ -28,7 +29,7 @@ export class WaiverDesk {
     if (!this.workspace.exists(target) || this.workspace.isDirectory(target)) throw new UsageError(`there is no file ${target}`);
     const { job, listing, base } = await this.workspace.jobFor([target]);
     const [skipped] = listing.skipped;
-    if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${skipped.by?.file == null ? skipped.reason : `${skipped.by.file}:${skipped.by.line} takes it out${skipped.by.pattern === null ? '' : ` (${skipped.by.pattern})`}`}`}\nMore about it: elvar scope ${target}`);
+    if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${describeSkipped(skipped)}`}\nMore about it: elvar scope ${target}`);
     const { waiveIn } = await import('./waive-file.js');
     const write = (): Promise<WaivedFile> => waiveIn(job, base.catalog, wish, writes);
     // Another run may move the line.

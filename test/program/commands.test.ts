@@ -195,7 +195,7 @@ describe('resolve and explain', () => {
     expect(inScope).toBe(false);
     expect(skipped).toMatchObject({ reason: 'ignored', by: { file: '.elvarignore', line: 2, pattern: '/kiosk/vendor/' } });
     expect(rules['safety/dynamic-code']?.level).toBe('error');
-    expect(elvar(folder, ['explain', 'kiosk/vendor/dayline.js']).out).toContain('is not checked: taken out by a pattern, .elvarignore:2');
+    expect(elvar(folder, ['explain', 'kiosk/vendor/dayline.js']).out).toContain('is not checked: excluded by a pattern, .elvarignore:2');
   });
 
   test('a rule that does not know the language is not in force', () => {
@@ -219,7 +219,7 @@ describe('scope', () => {
     ]);
   });
 
-  test('--even-ignored looks at what patterns leave out, and at nothing else that is out', () => {
+  test('--even-ignored includes what patterns exclude, and nothing else that is out', () => {
     const folder = makeFolder({
       'elvar.yaml': "scope: { include: ['src/'], ignore: ['*.gen.js'] }\nrulings: { text/trailing-blanks: error }\n", '.gitignore': 'out/\n',
       'src/a.js': 'a; \n', 'src/b.gen.js': 'b; \n', 'other.js': 'c; \n', 'out/deep/d.js': 'd; \n', 'out/elvar.yaml': 'rulings: { text/trailing-blanks: warning }\n',
@@ -273,6 +273,17 @@ describe('the command line', () => {
       expect(run.code, `elvar ${args.join(' ')}: ${run.err}`).toBeLessThanOrEqual(1);
       expect(run.out).not.toBe('');
     }
+  });
+
+  test('the help of every command fits the terminal, and names choices and defaults in words', () => {
+    const folder = harbour();
+    const commands = [...elvar(folder, ['--help']).out.matchAll(/^ {2}elvar ([a-z]+)/gm)].map((match) => match[1] as string);
+    expect(commands.length).toBeGreaterThan(12);
+    for (const command of commands) {
+      const lines = elvar(folder, [command, '--help']).out.split('\n');
+      expect(lines.filter((line) => line.length > 100 || /\[(?:choices|default|string|boolean|array|number|required)\b/.test(line)), command).toEqual([]);
+    }
+    expect(elvar(folder, ['ledger', '--help']).out).toContain('\n             planned, mistaken)\n');
   });
 
   test.each([

@@ -60,7 +60,7 @@ describe('a path', () => {
   });
 
   test('that is out of scope is reported so first', () => {
-    expect(elvar(folder(), ['explain', 'out/c.js']).out).toMatch(/^out\/c\.js is not checked: taken out by a pattern, elvar\.yaml:2 {2}out\/\.\njavascript · if it were checked, \d+ rules would be in force/);
+    expect(elvar(folder(), ['explain', 'out/c.js']).out).toMatch(/^out\/c\.js is not checked: excluded by a pattern, elvar\.yaml:2 {2}out\/\.\njavascript · if it were checked, \d+ rules would be in force/);
   });
 
   test('that does not exist is compared as a new file, and the answer says so', () => {

@@ -10,11 +10,11 @@ describe('inner patterns that exclude guarded files', () => {
     ['a layer file', { 'quay/elvar.yaml': 'scope: { ignore: ["old/"] }\n' }, 'quay/elvar.yaml:1 (old/)'],
   ])('in %s are mentioned by check, and are a problem for doctor', (_, files, told) => {
     const folder = makeFolder({ 'elvar.yaml': GUARDED, 'a.js': '', 'quay/old/x.js': 'eval(a);\n', 'quay/old/deep/y.js': '', 'quay/old/z.unknown': '', ...files });
-    expect(elvar(folder, ['check']).out).toContain(`${told} takes out 2 files that a guard protects (elvar.yaml:1).`);
+    expect(elvar(folder, ['check']).out).toContain(`${told} excludes 2 files that a guard protects (elvar.yaml:1).`);
     const { guardedOut } = elvarJson<{ guardedOut: object[] }>(folder, ['check']);
     expect(guardedOut).toMatchObject([{ pattern: 'old/', files: 2, guards: [{ file: 'elvar.yaml', line: 1 }] }]);
     const doctor = elvar(folder, ['doctor']);
-    expect([doctor.code, doctor.out]).toEqual([1, expect.stringContaining('old/ takes out 2 files that a guard protects')]);
+    expect([doctor.code, doctor.out]).toEqual([1, expect.stringContaining('old/ excludes 2 files that a guard protects')]);
   });
 
   test('in .gitignore count only for files that git tracks', () => {
@@ -40,7 +40,7 @@ describe('inner patterns that exclude guarded files', () => {
     const { code, out, err } = elvar(folder, ['check']);
     expect([code, out]).toEqual([2, '']);
     expect(err).toMatch(/^2 mistakes in pier\/\.elvarignore and quay\/elvar\.yaml: nothing was done\.\n/);
-    expect(err).toContain('pier/.elvarignore:3:1  only the files at the project root may take files out of scope, and “sheds/” would');
+    expect(err).toContain('pier/.elvarignore:3:1  only the files at the project root may exclude files, and “sheds/” would');
     expect(err).toContain('quay/elvar.yaml:3:7');
     writeFiles(folder, { 'quay/elvar.yaml': '', 'pier/.elvarignore': '!kept/\n' });
     expect(elvar(folder, ['check']).code).toBe(0);

@@ -35,19 +35,19 @@ export const CHECK: Command<Options> = {
   usage: 'check [path..]',
   about: 'What does the code violate?',
   formats: ['text', 'json'],
-  formatGroup: 'What is shown:',
+  formatGroup: 'What to show:',
   declare: (args) => args
     .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; by default everything' })
-    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one rule, concern/* or tag:NAME; may be repeated', group: 'What is asked:' })
-    .option('concern', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one concern, such as slips; may be repeated', group: 'What is asked:' })
-    .option('since', { type: 'string', requiresArg: true, describe: 'ask about lines changed since a git revision, such as main or HEAD', group: 'What is asked:' })
-    .option('fail-on', { choices: ['error', 'warning', 'note', 'never'], describe: 'the lowest level that makes the check fail; stands above policy.fail-on', group: 'What is asked:' })
-    .option('level', { choices: ['error', 'warning', 'note'], describe: 'show this level and above; the rest is counted, and can still fail', group: 'What is shown:' })
-    .option('confidence', { choices: CONFIDENCES, describe: 'show findings this trustworthy or more; stands above policy.confidence', group: 'What is shown:' })
-    .option('group-by', { choices: GROUPINGS, default: 'rule', describe: 'how findings are grouped', group: 'What is shown:' })
-    .option('top', { type: 'number', requiresArg: true, describe: 'show only this many groups, those with the most findings', group: 'What is shown:' })
-    .option('all', { type: 'boolean', default: false, describe: 'show every place of a group, however many there are', group: 'What is shown:' })
-    .option('excused', { type: 'boolean', default: false, describe: 'show excused findings too', group: 'What is shown:' }) as never,
+    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one rule, concern/* or tag:NAME; may be repeated', group: 'What to check:' })
+    .option('concern', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one concern, such as slips; may be repeated', group: 'What to check:' })
+    .option('since', { type: 'string', requiresArg: true, describe: 'ask about lines changed since a git revision, such as main or HEAD', group: 'What to check:' })
+    .option('fail-on', { choices: ['error', 'warning', 'note', 'never'], describe: 'the lowest level that makes the check fail; overrides policy.fail-on', group: 'What to check:' })
+    .option('level', { choices: ['error', 'warning', 'note'], describe: 'show this level and above; the rest is counted, and can still fail', group: 'What to show:' })
+    .option('confidence', { choices: CONFIDENCES, describe: 'show findings this trustworthy or more; overrides policy.confidence', group: 'What to show:' })
+    .option('group-by', { choices: GROUPINGS, default: 'rule', describe: 'how findings are grouped', group: 'What to show:' })
+    .option('top', { type: 'number', requiresArg: true, describe: 'show only this many groups, those with the most findings', group: 'What to show:' })
+    .option('all', { type: 'boolean', default: false, describe: 'show every place of a group, however many there are', group: 'What to show:' })
+    .option('excused', { type: 'boolean', default: false, describe: 'show excused findings too', group: 'What to show:' }) as never,
   examples: [
     ['elvar check', 'everything, by rule, with the line that turned each rule on'],
     ['elvar check services --excused', 'one directory, including excused findings'],

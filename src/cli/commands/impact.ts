@@ -19,7 +19,7 @@ export const IMPACT: Command<Options> = {
   about: 'What would this change of rules do to every file?',
   formats: ['text', 'json', 'markdown'],
   declare: (args) => args
-    .option('against', { type: 'string', requiresArg: true, describe: 'compare the layer files with those of a git revision, such as main; HEAD where nothing is named' })
+    .option('against', { type: 'string', requiresArg: true, describe: 'compare the layer files with those of a git revision, such as main; HEAD by default' })
     .option('preset', { type: 'string', requiresArg: true, describe: 'try a preset, as if the root adopted it too' })
     .option('all', { type: 'boolean', default: false, describe: 'show every place and finding, however many there are' }) as never,
   examples: [

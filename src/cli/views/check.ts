@@ -103,7 +103,7 @@ function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, { named 
   const parts = [
     usual.join(' '),
     due === 0 ? '' : style.wrong(`${count(due, 'ledger entry is', 'ledger entries are')} past ${due === 1 ? 'its' : 'their'} date and no longer ${due === 1 ? 'excuses' : 'excuse'} anything.`),
-    ...report.guardedOut.map(({ file, line, pattern, files, isAll, guards }) => style.wrong(`${visible(`${file}:${line} (${pattern})`)} takes out ${isAll ? '' : 'at least '}${count(files, 'file')} that ${guards.length === 1 ? 'a guard protects' : 'guards protect'} (${listed([...new Set(guards.map(formatSource))].slice(0, 3))}).`)),
+    ...report.guardedOut.map(({ file, line, pattern, files, isAll, guards }) => style.wrong(`${visible(`${file}:${line} (${pattern})`)} excludes ${isAll ? '' : 'at least '}${count(files, 'file')} that ${guards.length === 1 ? 'a guard protects' : 'guards protect'} (${listed([...new Set(guards.map(formatSource))].slice(0, 3))}).`)),
     refused === 0 ? '' : style.wrong(`${count(refused, 'ledger entry excuses', 'ledger entries excuse')} nothing, because a ruling refuses it (ledger: refuse).`),
   ].filter((part) => part !== '');
   return parts.map((part) => style.faint(part));

@@ -1,20 +1,7 @@
-import type { PatternOrigin, SkippedPath, SkipReason } from '../../core/model/scope.js';
+import type { PatternOrigin, SkippedPath } from '../../core/model/scope.js';
+import { REASONS } from '../../host/skip-reasons.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
-
-/** Each reason in words. */
-export const REASONS: Readonly<Record<SkipReason, string>> = {
-  ignored: 'taken out by a pattern',
-  'not-included': 'not matched by scope.include',
-  symlink: 'a symbolic link, which is not followed',
-  'not-a-file': 'not a regular file',
-  'no-language': 'in no language that Elvar knows',
-  unreadable: 'could not be read',
-  'too-large': 'larger than scope.largest',
-  binary: 'a binary file',
-  'not-utf8': 'not UTF-8 text',
-  generated: 'marked as generated',
-};
 
 /** The pattern that decided, with its line. */
 export function formatPattern({ file, line, pattern }: PatternOrigin): string {

@@ -24,7 +24,7 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
       return { what: `the zone ${detail.zone} matches no file`, advice: 'Patterns are relative to the directory of the file they are in. To see the files there are: elvar scope' };
     case 'pattern-matches-nothing':
       return detail.where === 'ignore'
-        ? { what: `the pattern ${detail.pattern} takes nothing out`, advice: 'It matches nothing, or a later line decides. Delete it, unless it is meant for later.' }
+        ? { what: `the pattern ${detail.pattern} excludes nothing`, advice: 'It matches nothing, or a later line decides. Delete it, unless it is meant for later.' }
         : { what: `the pattern ${detail.pattern} matches no file`, advice: 'Patterns are relative to the directory of the file they are in. Correct it, or delete it.' };
     case 'adopted-twice':
       return { what: `${detail.preset} is adopted twice`, advice: `It is adopted in ${listed(detail.ways)}. The last one wins; keep one of them.` };
@@ -53,9 +53,9 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
     case 'directory-unchecked':
       return { what: `no rule is in force for any of the ${count(detail.files, 'file')} in ${detail.directory}`, advice: `To see who decided that: elvar explain ${detail.directory}. If it is intended, take the directory out of scope.` };
     case 'hides-guarded':
-      return { what: `${detail.pattern} takes out ${detail.isAll ? '' : 'at least '}${count(detail.files, 'file')} that ${detail.by.length === 1 ? 'a guard protects' : 'guards protect'}`, advice: `The ${detail.by.length === 1 ? 'guard is' : 'guards are'} in ${listed(detail.by.slice(0, 3))}. Delete the pattern, or have the files taken out at the root. With policy.scope: root, such patterns are mistakes.` };
+      return { what: `${detail.pattern} excludes ${detail.isAll ? '' : 'at least '}${count(detail.files, 'file')} that ${detail.by.length === 1 ? 'a guard protects' : 'guards protect'}`, advice: `The ${detail.by.length === 1 ? 'guard is' : 'guards are'} in ${listed(detail.by.slice(0, 3))}. Delete the pattern, or have the files taken out at the root. With policy.scope: root, such patterns are mistakes.` };
     case 'hides-own-code':
-      return { what: `${detail.pattern} takes out ${count(detail.files, 'file')} that git tracks and that look handwritten`, advice: `For example ${detail.example}. Take them back in with a line that begins with !, or rename the directory.` };
+      return { what: `${detail.pattern} excludes ${count(detail.files, 'file')} that git tracks and that look handwritten`, advice: `For example ${detail.example}. Re-include them with a line that begins with !, or rename the directory.` };
     case 'foreign-code':
       return { what: `${count(detail.files, 'checked file does', 'checked files do')} not look like your own code (${detail.kind})`, advice: `To take ${detail.files === 1 ? 'it' : 'them'} out, add this line to .elvarignore at the root: ${detail.pattern} If ${detail.files === 1 ? 'it is' : 'they are'} yours, add this one: !${detail.pattern}` };
     case 'left-aside': {

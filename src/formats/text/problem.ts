@@ -49,7 +49,7 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
     case 'personal-guard':
       return say('a personal file cannot guard anything', 'Delete the guard, or move the ruling into a layer file of the project.');
     case 'scope-is-roots':
-      return say(`only the files at the project root may take files out of scope, and ${quote(detail.pattern)} would`, 'The root says so (policy.scope: root). Move the pattern there, or drop it.');
+      return say(`only the files at the project root may exclude files, and ${quote(detail.pattern)} would`, 'The root says so (policy.scope: root). Move the pattern there, or drop it.');
     case 'unknown-language':
       return say(`there is no language ${quote(detail.language)}`, meant(detail.near));
     case 'package-missing':
