@@ -78,7 +78,7 @@ async function failedExamples(catalog: Catalog): Promise<Examination['failedExam
   const house = catalog.rules.flatMap((rule) => rule.house ?? []).filter(({ examples }) => examples.length > 0);
   if (house.length === 0) return [];
   const files = house.flatMap(({ examples }) => examples.map(({ language }) => ({ path: nameFor(language), language, set: 0 })));
-  const tools = await makeTools({ files, terms: { today: '1970-01-01', needsReasons: false } }, catalog);
+  const tools = await makeTools({ files, ownFiles: [], terms: { today: '1970-01-01', needsReasons: false } }, catalog);
   const finds = ({ id }: HouseRule, { language, code }: HouseExample): boolean => {
     const set: RuleSet = { id: 'example', rules: new Map([[id, { level: 'error', options: catalog.get(id)?.defaults ?? {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
     return inspectFile(new SourceText(nameFor(language), languageById(language) as Language, code), set, tools).findings.length > 0;

@@ -27,6 +27,8 @@ export interface InspectionJob {
   readonly sets: readonly RuleSet[];
   /** What counts for waivers. */
   readonly terms: WaiverTerms;
+  /** Paths of Elvar's own files among these. */
+  readonly ownFiles: readonly string[];
   /** The house rules of the project, as declared. */
   readonly houseRules: readonly HouseRule[];
   /** `set` is an index into `sets`. */
@@ -43,8 +45,8 @@ export interface InspectedFile {
  * Inspects files of a job one after another.
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
-export async function inspectShare({ root, settings, sets, houseRules, files, terms }: InspectionJob, take: () => number, watch: Watch = NO_WATCH): Promise<InspectedFile[]> {
-  const tools = await makeTools({ files, terms }, CATALOG.with(houseRules.map(makeHouseRule)));
+export async function inspectShare({ root, settings, sets, houseRules, files, ownFiles, terms }: InspectionJob, take: () => number, watch: Watch = NO_WATCH): Promise<InspectedFile[]> {
+  const tools = await makeTools({ files, ownFiles, terms }, CATALOG.with(houseRules.map(makeHouseRule)));
   const inspected: InspectedFile[] = [];
   const breathing = new Breathing();
   for (let index = take(); index < files.length; index = take()) {
@@ -63,10 +65,10 @@ export async function inspectShare({ root, settings, sets, houseRules, files, te
 }
 
 /** The tools for inspecting the files of a job. */
-export async function makeTools({ files, terms }: Pick<InspectionJob, 'files' | 'terms'>, catalog: Catalog): Promise<Tools> {
+export async function makeTools({ files, ownFiles, terms }: Pick<InspectionJob, 'files' | 'ownFiles' | 'terms'>, catalog: Catalog): Promise<Tools> {
   const grammars = SHIPPED_GRAMMARS;
   await keptAlive(grammars.load(neededGrammars(files)));
-  return { ...terms, grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(dictionaryFiles) };
+  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(dictionaryFiles) };
 }
 
 function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {

@@ -6,7 +6,7 @@ import { repairFile } from '../core/inspect/repair-file.js';
 import type { Ledger } from '../core/ledger/ledger.js';
 import type { Language } from '../core/model/language.js';
 import type { RepairedSource } from '../core/model/report.js';
-import type { RuleId } from '../core/model/rule.js';
+import type { Finding } from '../core/model/finding.js';
 import type { IncompletePath } from '../core/model/scope.js';
 import { SourceText } from '../core/model/source-text.js';
 import { Breathing } from './breathing.js';
@@ -26,8 +26,8 @@ export interface RepairedFiles {
 
 /** How to repair files. */
 export interface RepairWish {
-  /** Which rules may repair. */
-  readonly wants: (rule: RuleId) => boolean;
+  /** Which findings to repair. */
+  readonly wants: (finding: Finding) => boolean;
   /** Whether to write the repaired files; if not, nothing on disk changes. */
   readonly writes: boolean;
   /** Findings that it excuses are not repaired. */

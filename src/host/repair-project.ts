@@ -1,4 +1,5 @@
 import type { FixReport, ReportBase } from '../core/model/report.js';
+import type { Finding } from '../core/model/finding.js';
 import type { RuleId } from '../core/model/rule.js';
 import type { IncompletePath } from '../core/model/scope.js';
 import type { InspectionJob } from './inspect-share.js';
@@ -7,15 +8,23 @@ import { noteSkipped } from './reading-notes.js';
 import type { Watch } from './watch.js';
 import { repairFiles } from './repair-files.js';
 
-/**
- * Repairs the files of a job, and updates the ledger accordingly.
- * @param wanted the rules that may repair; null for all. @param writes whether to write the files; if not, the report says what would be written.
- */
-export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, wanted: ReadonlySet<RuleId> | null, writes: boolean, watch: Watch): Promise<FixReport> {
+/** Which repairs to make. */
+export interface RepairChoice {
+  /** The rules that may repair; null for all. */
+  readonly rules: ReadonlySet<RuleId> | null;
+  /** Whether to make offered repairs too. */
+  readonly offered: boolean;
+  /** Whether to write the files; if not, the report says what would be written. */
+  readonly writes: boolean;
+}
+
+/** Repairs the files of a job, and updates the ledger accordingly. */
+export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, writes }: RepairChoice, watch: Watch): Promise<FixReport> {
   const { root, terms: { today } } = job;
   const reading = readLedgerFile(root);
   const ledger = openLedger(root, today, reading);
-  const wish = { wants: (rule: RuleId) => wanted === null || wanted.has(rule), writes, ledger, watch };
+  const wants = ({ rule, repair }: Finding): boolean => (repair === 'safe' || (repair === 'offered' && offered)) && (rules === null || rules.has(rule));
+  const wish = { wants, writes, ledger, watch };
   const { files, skipped, incomplete, reprinted } = await repairFiles(job, base.catalog, wish);
   const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
   const failed = writes ? reprintLedger(root, reading, ledger, reprinted) : null;

@@ -71,6 +71,16 @@ function noPreset(name: string): string {
   return `${name} is not a preset\n${near === null ? 'Write elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE' : `Did you mean ${near}?`}`;
 }
 
+/** Which repairs to make. */
+export interface FixWish {
+  /** Selectors of the rules that may repair; all if empty. */
+  readonly rules: readonly string[];
+  /** Whether to make offered repairs too; only for named rules. */
+  readonly offered: boolean;
+  /** Whether to write the files; if not, the report says what would be written. */
+  readonly writes: boolean;
+}
+
 /** Opens the project around a directory. @throws UsageError if the root is not a directory or an option is wrong. */
 export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
   const directory = path.resolve(options.directory ?? '.');
@@ -258,19 +268,19 @@ export class Workspace {
   }
 
   /**
-   * Repairs what can be repaired safely.
-   * @param rules selectors of the rules that may repair; all if empty.
-   * @param writes whether to write the files; if not, the report says what would be written.
-   * @throws UsageError if a selector selects no rule.
+   * Repairs what can be repaired safely and, if asked, what is offered by the named rules.
+   * @throws UsageError if a selector selects no rule, or offered repairs are asked for without naming rules.
    */
-  async fix(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
-    return writes ? whileWriting(this.root, 'wait', this.run.watch, () => this.repair(paths, rules, true)) : this.repair(paths, rules, false);
+  async fix(paths: readonly string[], wish: FixWish): Promise<FixReport> {
+    if (wish.offered && wish.rules.length === 0) throw new UsageError('offered repairs need a look, so they are made only for rules that you name\nFor example: elvar fix --offered --rule dead/import --dry-run');
+    const repair = (): Promise<FixReport> => this.repair(paths, wish);
+    return wish.writes ? whileWriting(this.root, 'wait', this.run.watch, repair) : repair();
   }
 
-  private async repair(paths: readonly string[], rules: readonly string[], writes: boolean): Promise<FixReport> {
+  private async repair(paths: readonly string[], { rules, offered, writes }: FixWish): Promise<FixReport> {
     const { job, base, listing: { skipped } } = await this.jobFor(paths);
     const { repairProject } = await import('./repair-project.js');
-    return repairProject(job, { ...base, skipped }, selectedRules(rules, base.catalog), writes, this.run.watch);
+    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writes }, this.run.watch);
   }
 
   /** The waivers of the project: to show, add and clean up. */

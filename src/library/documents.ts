@@ -9,6 +9,9 @@ export type Level = 'error' | 'warning' | 'note' | 'off';
 /** How reliable a rule's findings are. */
 export type Confidence = 'certain' | 'likely' | 'possible';
 
+/** How far a repair can be trusted: `offered` ones need a look, and are made only on request. */
+export type RepairKind = 'safe' | 'offered';
+
 /** Whether something is permitted for a rule's findings. */
 export type Permission = 'allow' | 'refuse';
 
@@ -39,7 +42,9 @@ export interface FindingData {
   readonly message: string;
   readonly advice: string;
   readonly confidence: Confidence;
+  /** Whether `fix` repairs it by itself: its repair is safe. */
   readonly fixable: boolean;
+  readonly repair: RepairKind | null;
   readonly fingerprint: string;
   readonly excused: { readonly by: 'waiver' | 'ledger'; readonly line: number; readonly because: string | null; readonly until: string | null; readonly status: string | null } | null;
 }
@@ -48,7 +53,7 @@ export interface FindingData {
 export interface FindingsDocument {
   readonly format: 'elvar-findings/1';
   readonly findings: readonly FindingData[];
-  readonly totals: Readonly<Record<'files' | 'clean' | 'error' | 'warning' | 'note' | 'fixable' | 'excused' | 'byWaiver' | 'byLedger', number>>;
+  readonly totals: Readonly<Record<'files' | 'clean' | 'error' | 'warning' | 'note' | 'fixable' | 'offered' | 'excused' | 'byWaiver' | 'byLedger', number>>;
   readonly notShown: { readonly level: number; readonly confidence: number };
   readonly incomplete: readonly IncompletePath[];
   readonly misreadWaivers: readonly { readonly path: string; readonly line: number; readonly text: string; readonly problem: string }[];
@@ -214,15 +219,24 @@ export interface CatalogDocument {
     readonly languages: readonly string[];
     readonly confidence: Confidence;
     readonly fixable: boolean;
+    readonly repairs: RepairKind | null;
     readonly options: readonly { readonly name: string; readonly type: string; readonly default: OptionValue; readonly stricter: string | null; readonly choices?: readonly string[]; readonly least?: number; readonly most?: number }[];
   }[];
+}
+
+/** The place of a repair that was not made. */
+export interface RepairPlace {
+  readonly rule: string;
+  readonly line: number;
+  readonly column: number;
+  readonly message: string;
 }
 
 /** What was repaired, or would be; each change as a unified diff. */
 export interface FixDocument {
   readonly format: 'elvar-fix/1';
   readonly written: boolean;
-  readonly files: readonly { readonly path: string; readonly patch: string; readonly repaired: Readonly<Record<string, number>>; readonly withdrawn: readonly { readonly rule: string; readonly line: number; readonly column: number; readonly message: string }[] }[];
-  readonly totals: Readonly<Record<'files' | 'repaired' | 'withdrawn' | 'left', number>>;
+  readonly files: readonly { readonly path: string; readonly patch: string; readonly repaired: Readonly<Record<string, number>>; readonly withdrawn: readonly RepairPlace[]; readonly offered: readonly RepairPlace[] }[];
+  readonly totals: Readonly<Record<'files' | 'repaired' | 'withdrawn' | 'offered' | 'left', number>>;
   readonly incomplete: readonly IncompletePath[];
 }

@@ -54,7 +54,9 @@ export interface CheckQuestion extends PathsQuestion {
 export interface FixQuestion extends PathsQuestion {
   /** Selectors of the rules that may repair; by default all. */
   readonly rules?: readonly string[] | undefined;
-  /** Whether the files are written; false by default: the answer tells what would be. */
+  /** Whether to make offered repairs too, which need a look; false by default, and only with `rules`. */
+  readonly offered?: boolean | undefined;
+  /** Whether to write the files; false by default: the answer says what would be written. */
   readonly write?: boolean | undefined;
 }
 
@@ -116,7 +118,7 @@ export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
     impact: (question = {}) => impact(host, given, question),
     doctor: async () => doctorJson(await host.doctor()) as DoctorDocument,
     catalog: () => catalogJson(host.catalog().catalog.rules) as CatalogDocument,
-    fix: async ({ paths = [], rules = [], write = false } = {}) => fixJson(await host.fix(paths, rules, write)) as FixDocument,
+    fix: async ({ paths = [], rules = [], offered = false, write = false } = {}) => fixJson(await host.fix(paths, { rules, offered, writes: write })) as FixDocument,
   };
 }
 

@@ -12,7 +12,7 @@ import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { size } from '../support/runs.js';
 
 const grammars = builtGrammars();
-const tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** A rule set in which only `rule` is on; with a rule about waivers come two that waivers are written for, of which one refuses them. */

@@ -10,13 +10,13 @@ import type { CheckReport } from '../../src/core/model/report.js';
 import type { Rule } from '../../src/core/model/rule.js';
 
 const LEVELS = ['note', 'warning', 'error'] as const;
-const CONFIDENCES = ['possible', 'likely', 'certain'];
+const CONFIDENCES = ['possible', 'likely', 'certain'] as const;
 const RULES = ['text/line-width', 'slips/loose-compare', 'words/spelling', 'dead/parameter', 'size/branches'];
 
 const excuse = fc.constantFrom('waiver', 'ledger').map((by) => ({ by: by as 'waiver', line: 1, because: null, until: null, status: null }));
 const finding: fc.Arbitrary<Finding> = fc.record({
   rule: fc.constantFrom(...RULES), level: fc.constantFrom(...LEVELS), path: fc.constantFrom('a.js', 'b/a.js'),
-  span: fc.constant({ start: { line: 1, column: 1 }, end: { line: 1, column: 2 } }), message: fc.constant('wrong'), fixable: fc.boolean(),
+  span: fc.constant({ start: { line: 1, column: 1 }, end: { line: 1, column: 2 } }), message: fc.constant('wrong'), confidence: fc.constantFrom(...CONFIDENCES), repair: fc.constantFrom('safe' as const, 'offered' as const, null),
   fingerprint: fc.integer({ min: 0, max: 5 }).map((number) => `${number}`.padStart(16, '0')), excused: fc.option(excuse),
 });
 /** No file has two findings of one rule with one fingerprint. */
@@ -37,7 +37,7 @@ describe('what was found', () => {
       expect(totalsOf(own)).toEqual({
         files: 3, clean: own.files.filter(({ path }) => !open.some((one) => one.path === path)).length,
         error: open.filter(({ level }) => level === 'error').length, warning: open.filter(({ level }) => level === 'warning').length, note: open.filter(({ level }) => level === 'note').length,
-        fixable: open.filter(({ fixable }) => fixable).length, excused: all.length - open.length, byWaiver: by('waiver'), byLedger: by('ledger'),
+        fixable: open.filter(({ repair }) => repair === 'safe').length, offered: open.filter(({ repair }) => repair === 'offered').length, excused: all.length - open.length, byWaiver: by('waiver'), byLedger: by('ledger'),
       });
     }));
   });
@@ -66,7 +66,8 @@ describe('what was found', () => {
       const { report: selected, notShown } = shown(asked, wanted as Parameters<typeof shown>[1]);
       expect(selected.files.map(({ path }) => path)).toEqual(own.files.map(({ path }) => path));
       const expected = own.files.flatMap((file) => file.findings).filter((one) => {
-        const { concern, confidence } = CATALOG.get(one.rule) as Rule;
+        const { confidence } = one;
+        const { concern } = CATALOG.get(one.rule) as Rule;
         if (wanted.level !== null && LEVELS.indexOf(one.level) < LEVELS.indexOf(wanted.level)) return false;
         if (wanted.confidence !== null && CONFIDENCES.indexOf(confidence) < CONFIDENCES.indexOf(wanted.confidence)) return false;
         return (wanted.rules?.has(one.rule) ?? true) && (wanted.concerns?.has(concern) ?? true);

@@ -6,7 +6,7 @@ import type { Language } from '../../src/core/model/language.js';
 import { SourceText } from '../../src/core/model/source-text.js';
 import { runs } from '../support/runs.js';
 
-const kind = { rule: 'text/line-width', level: 'warning', path: 'a.js' } as const;
+const kind = { rule: 'text/line-width', level: 'warning', confidence: 'certain', repairs: 'safe', path: 'a.js' } as const;
 const code = fc.array(fc.constantFrom('a', 'b', ' ', '\t', '\n', '\r\n', '\r', '😀', '\u2028'), { maxLength: 30 }).map((parts) => parts.join(''));
 
 function source(text: string): SourceText {
@@ -66,6 +66,6 @@ describe('a finding', () => {
     const [finding] = lineFindings(source('go(a);\n')) as [FoundFinding];
     const copy = structuredClone(plainFinding(finding));
     expect(JSON.parse(JSON.stringify(finding))).toEqual(copy);
-    expect(copy).toEqual({ ...kind, span: finding.span, message: 'wrong', fixable: false, excused: null, fingerprint: finding.fingerprint });
+    expect(copy).toEqual({ rule: kind.rule, level: kind.level, path: kind.path, span: finding.span, message: 'wrong', confidence: 'certain', repair: null, excused: null, fingerprint: finding.fingerprint });
   });
 });

@@ -15,7 +15,7 @@ import { textOf, withSource } from '../support/sources.js';
 import { runs } from '../support/runs.js';
 
 const grammars = builtGrammars();
-const tools: Tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** Languages in which a line's indentation or end says something, so the tokens alone do not determine the meaning. */
@@ -70,7 +70,7 @@ test('layout repairs change nothing but whitespace, and nothing when they run ag
     const { text: tidy, withdrawn } = repairFile(text, set, tools, () => true);
     expect(tokensOf(tidy), JSON.stringify([text.text, tidy.text])).toEqual(tokensOf(text));
     expect(withdrawn).toEqual([]);
-    expect(inspectFile(tidy, set, tools).findings.filter(({ fixable }) => fixable)).toEqual([]);
+    expect(inspectFile(tidy, set, tools).findings.filter(({ repair }) => repair !== null)).toEqual([]);
     expect(repairFile(tidy, set, tools, () => true).text.text).toBe(tidy.text);
   }), { numRuns: runs(3000) });
 });

@@ -14,7 +14,7 @@ import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 
 const grammars = builtGrammars();
-const tools: Tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
 beforeAll(() => grammars.load(GRAMMARS));
 
 function setOf(rules: readonly Rule[], options: Example['options'] = {}, fix: Permission = 'allow'): RuleSet {
@@ -53,7 +53,7 @@ describe.each(REPAIRING.map((rule) => [rule.id, rule] as const))('%s repairs', (
     expect(outcome.withdrawn).toEqual([]);
     // It parses, nothing that can be repaired is left, and a second run changes nothing.
     if (parses(before)) expect(parses(outcome.text)).toBe(true);
-    expect(inspectFile(outcome.text, set, tools).findings.filter(({ fixable }) => fixable)).toEqual([]);
+    expect(inspectFile(outcome.text, set, tools).findings.filter(({ repair }) => repair !== null)).toEqual([]);
     expect(written(repairFile(outcome.text, set, tools, () => true))).toBe(written(outcome));
   });
 
@@ -72,7 +72,7 @@ describe.each(REPAIRING.map((rule) => [rule.id, rule] as const))('%s repairs', (
 
 test('a rule that offers repairs says so', () => {
   const offering = CATALOG.rules.filter((rule) => rule.examples.some((example) =>
-    inspectFile(sourceOf(example), setOf([rule], example.options), tools).findings.some(({ fixable }) => fixable)));
+    inspectFile(sourceOf(example), setOf([rule], example.options), tools).findings.some(({ repair }) => repair !== null)));
   expect(offering.map(({ id }) => id)).toEqual(REPAIRING.map(({ id }) => id));
 });
 

@@ -17,7 +17,7 @@ import { runs, size } from '../support/runs.js';
 
 const grammars = builtGrammars();
 const spelling = new Spelling(builtDictionary);
-const tools: Tools = { today: '2026-11-23', needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling };
+const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling };
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** What one rule says about a file under some options. */

@@ -73,7 +73,7 @@ const comment: fc.Arbitrary<ModelComment> = fc.oneof(
 const line: fc.Arbitrary<ModelLine> = fc.record({ code: fc.constantFrom('' as const, 'eval(a);' as const, 'if (a == b) go();' as const, 'go();' as const), comment: fc.option(comment) });
 
 const grammars = builtGrammars();
-const tools: Tools = { today: TODAY, needsReasons: false, grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools: Tools = { today: TODAY, needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
 beforeAll(() => grammars.load(['javascript']));
 
 const ON = ['safety/dynamic-code', 'slips/loose-compare', 'waivers/expired', 'waivers/no-reason', 'waivers/malformed', 'waivers/unknown-rule', 'waivers/refused'];

@@ -23,10 +23,25 @@ describe('fix', () => {
     const { code, out } = elvar(folder, ['fix']);
     expect(code).toBe(0);
     expect(out.split('\n')[0]).toBe('Repaired 6 findings in 2 of 3 files.');
-    expect(out).toContain('2 findings are left.');
-    expect(read(folder, 'a.js')).toBe("if (a == b) { sail('tide') }\n");
+    expect(out).toContain('3 findings are left.');
+    expect(read(folder, 'a.js')).toBe("import x from 'x';\nif (a == b) { sail('tide') }\n");
     expect(read(folder, 'b.py')).toBe("tide = 'low'\n");
     expect(elvar(folder, ['fix']).out.split('\n')[0]).toBe('Nothing to repair in 3 files.');
+  });
+
+  test('makes a repair that needs a look only on request, for a rule that is named', () => {
+    const folder = makeFolder({ 'elvar.yaml': 'rulings: { dead/import: warning, text/trailing-blanks: note }\n', 'a.py': 'import os\nsail() \n' });
+    const dry = elvar(folder, ['fix', '--dry-run']).out;
+    expect(dry).toContain('1 finding in 1 of 2 files can be repaired. Nothing was changed.');
+    expect(dry).toMatch(/Offered, and not made without a look: elvar fix --offered --rule dead\/import --dry-run shows them\.\n {2}dead\/import +1 repair +a\.py:1:8\n/);
+    expect(elvar(folder, ['fix']).code).toBe(0);
+    expect(read(folder, 'a.py')).toBe('import os\nsail()\n');
+    expect(elvarJson<FixDocument>(folder, ['fix']).totals).toEqual({ files: 0, repaired: 0, withdrawn: 0, offered: 1, left: 1 });
+    expect(elvar(folder, ['fix', '--offered'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('only for rules that you name\n  For example: elvar fix --offered --rule dead/import') as string });
+    expect(elvar(folder, ['fix', '--offered', '--rule', 'text/*']).out.split('\n')[0]).toBe('Nothing to repair in 2 files.');
+    expect(elvar(folder, ['fix', '--offered', '--rule', 'dead/import', '--dry-run']).out).toContain('-import os\n');
+    expect(elvar(folder, ['fix', '--offered', '--rule', 'dead/import']).out.split('\n')[0]).toBe('Repaired 1 finding in 1 of 2 files.');
+    expect(read(folder, 'a.py')).toBe('sail()\n');
   });
 
   test('uses the singular for one remaining finding', () => {
@@ -52,7 +67,7 @@ describe('fix', () => {
 
   test('repairs only for the rules that are asked for', () => {
     const folder = makeFolder({ 'elvar.yaml': LAYER, 'a.js': 'sail("tide");  \n', 'b.js': 'sail("tide");  \n' });
-    expect(elvarJson<FixDocument>(folder, ['fix', 'a.js', '--rule', 'text/*']).totals).toEqual({ files: 1, repaired: 1, withdrawn: 0, left: 1 });
+    expect(elvarJson<FixDocument>(folder, ['fix', 'a.js', '--rule', 'text/*']).totals).toEqual({ files: 1, repaired: 1, withdrawn: 0, offered: 0, left: 1 });
     expect([read(folder, 'a.js'), read(folder, 'b.js')]).toEqual(['sail("tide");\n', 'sail("tide");  \n']);
     expect(elvar(folder, ['fix', '--rule', 'text/trailing-blank'])).toMatchObject({ code: 2, err: expect.stringContaining('Did you mean text/trailing-blanks?') });
   });

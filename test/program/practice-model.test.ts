@@ -81,7 +81,7 @@ class Project {
       await this.workspace.ledger().take({ places, rules: [] }, null, { status: null, because: 'old', until: null }, true);
       for (const key of model.found) if (!model.waived.has(key) && (places.length === 0 || places.includes(model.fileOf.get(key) as string))) model.known.add(key);
     } else if (one.kind === 'fix') {
-      await this.workspace.fix([], [], true);
+      await this.workspace.fix([], { rules: [], offered: false, writes: true });
       for (const key of [...model.found]) if (key.startsWith(BLANKS) && stateOf(model, key) === 'open') model.found.delete(key);
     } else if (one.kind === 'prune') {
       await this.workspace.ledger().prune({ places: [], rules: [] }, true);

@@ -23,8 +23,9 @@ const reach = z.enum(['line', 'below', 'throughout']);
 const excused = z.strictObject({ by: z.enum(['waiver', 'ledger']), line, because: z.string().nullable(), until: day.nullable(), status: ledgerStatus.nullable() });
 const finding = z.strictObject({
   rule: z.string(), level: active, path: z.string(), line, column: line, endLine: line, endColumn: line, message: z.string().min(1), advice: z.string(), confidence,
-  fixable: z.boolean(), fingerprint, excused: excused.nullable(),
+  fixable: z.boolean(), repair: z.enum(['safe', 'offered']).nullable(), fingerprint, excused: excused.nullable(),
 });
+const repairPlaces = z.array(z.strictObject({ rule: z.string(), line, column: line, message: z.string() }));
 const incomplete = z.array(z.strictObject({ path: z.string(), reason: z.string() }));
 const pattern = z.strictObject({ file: z.string(), line, pattern: z.string() });
 const skipped = z.strictObject({ path: z.string(), reason: z.string(), by: pattern.nullable() });
@@ -67,7 +68,7 @@ const impact = z.strictObject({
 const entry = { path: z.string(), rule: z.string(), line: line.nullable(), code: z.string().nullable(), fingerprint, status: ledgerStatus, because: z.string().nullable(), since: day.nullable(), until: day.nullable() };
 const rule = {
   id: z.string(), concern: z.string(), title: z.string().min(1), about: z.string(), advice: z.string(), tags: z.array(z.string()), languages: z.array(z.string()).min(1), confidence,
-  fixable: z.boolean(), conflicts: z.array(z.string()),
+  fixable: z.boolean(), repairs: z.enum(['safe', 'offered']).nullable(), conflicts: z.array(z.string()),
   options: z.array(z.looseObject({ name: z.string(), default: value, stricter: z.enum(['lower', 'higher', 'more', 'fewer', 'true', 'false']).nullable() })),
 };
 const patched = { path: z.string(), patch: z.string() };
@@ -76,7 +77,7 @@ const patched = { path: z.string(), patch: z.string() };
 export const DOCUMENTS = {
   'elvar-findings/1': z.strictObject({
     format: z.literal('elvar-findings/1'), findings: z.array(finding),
-    totals: z.strictObject({ files: count, clean: count, error: count, warning: count, note: count, fixable: count, excused: count, byWaiver: count, byLedger: count }),
+    totals: z.strictObject({ files: count, clean: count, error: count, warning: count, note: count, fixable: count, offered: count, excused: count, byWaiver: count, byLedger: count }),
     notShown: z.strictObject({ level: count, confidence: count }), incomplete, misreadWaivers: z.array(z.strictObject({ path: z.string(), line, text: z.string(), problem: z.string() })), guardedOut: z.array(z.strictObject({ file: z.string(), line, pattern: z.string(), files: count, guards: z.array(place) })), since: z.string().optional(),
     files: z.array(z.strictObject({ path: z.string(), language: z.string(), status: z.enum(['error', 'warning', 'note', 'excused', 'clean']), findings: count, excused: count })).optional(),
     skipped: z.array(skipped).optional(),
@@ -101,8 +102,8 @@ export const DOCUMENTS = {
   }),
   'elvar-fix/1': z.strictObject({
     format: z.literal('elvar-fix/1'), written: z.boolean(),
-    files: z.array(z.strictObject({ ...patched, repaired: z.record(z.string(), count), withdrawn: z.array(z.strictObject({ rule: z.string(), line, column: line, message: z.string() })) })),
-    totals: z.strictObject({ files: count, repaired: count, withdrawn: count, left: count }), incomplete,
+    files: z.array(z.strictObject({ ...patched, repaired: z.record(z.string(), count), withdrawn: repairPlaces, offered: repairPlaces })),
+    totals: z.strictObject({ files: count, repaired: count, withdrawn: count, offered: count, left: count }), incomplete,
   }),
   'elvar-ledger/1': z.strictObject({
     format: z.literal('elvar-ledger/1'), incomplete,

@@ -6,6 +6,7 @@ import { exitCode, hint, printJson, tellAside, type Command } from './command.js
 interface Options {
   readonly path: readonly string[];
   readonly rule: readonly string[];
+  readonly offered: boolean;
   readonly dryRun: boolean;
 }
 
@@ -17,14 +18,16 @@ export const FIX: Command<Options> = {
   declare: (args) => args
     .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; by default everything' })
     .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'repair only findings of this rule, concern/* or tag:NAME; may be repeated' })
+    .option('offered', { type: 'boolean', default: false, describe: 'also make repairs that need a look; only for rules named with --rule' })
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
   examples: [
     ['elvar fix --dry-run', 'what would change, as a diff'],
+    ['elvar fix --offered --rule dead/import --dry-run', 'repairs that need a look, of one rule'],
     ["elvar fix services --rule 'text/*'", 'one directory, and only spacing, line endings and the like'],
   ],
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
-    const report = await workspace.fix(options.path, options.rule, !options.dryRun);
+    const report = await workspace.fix(options.path, { rules: options.rule, offered: options.offered, writes: !options.dryRun });
     if (options.format === 'json') printJson(context, fixJson(report));
     else terminal.out(viewFix(report, { columns: terminal.columns, named: options.path.map((path) => workspace.relative(path)) }, style));
     tellAside(context, report);

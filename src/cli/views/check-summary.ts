@@ -11,7 +11,7 @@ import { count, table } from './table.js';
 const BUSIEST = 3;
 
 /** What a lead reads first: findings by level and concern, how many can be repaired, and where most of them are. */
-export function viewCheckSummary(report: CheckReport, { fixable, error, warning, note }: Totals, columns: number, style: Style): string[] {
+export function viewCheckSummary(report: CheckReport, { fixable, offered, error, warning, note }: Totals, columns: number, style: Style): string[] {
   const [rules, directories] = countOpen(report);
   const concerns = new Map<string, number>();
   for (const [rule, number] of rules) add(concerns, report.catalog.get(rule)?.concern ?? rule, number);
@@ -24,11 +24,19 @@ export function viewCheckSummary(report: CheckReport, { fixable, error, warning,
     ['by level', levels.map(([level, number]) => `${level} ${number}`).join('  ')],
     ['by concern', sorted.map(([name, number]) => `${name} ${number}`).join('  ')],
     ['per 1,000 lines', `${rate(error + warning + note)} in all:  ${sorted.map(([name, number]) => `${name} ${rate(number)}`).join('  ')}`],
-    ['repairable', fixable === 0 ? 'none of them' : `${fixable} of ${count(error + warning + note, 'finding')}: elvar fix --dry-run shows how`],
+    ['repairable', repairable(fixable, offered, error + warning + note)],
     ['busiest rules', busiest([...rules])],
     ['busiest directories', busiest([...directories])],
   ];
   return [style.faint('─'.repeat(Math.min(columns, 78))), style.strong('Summary'), ...table(rows.map(([name = '', value = '']) => [style.faint(name), value]))];
+}
+
+/** How many findings can be repaired: by themselves, and after a look. */
+function repairable(safe: number, offered: number, all: number): string {
+  if (safe + offered === 0) return 'none of them';
+  const how = ': elvar fix --dry-run shows how';
+  if (offered === 0) return `${safe} of ${count(all, 'finding')}${how}`;
+  return safe === 0 ? `${offered} of ${count(all, 'finding')}, after a look${how}` : `${safe} of ${count(all, 'finding')} safely, ${offered} more after a look${how}`;
 }
 
 function orderOf(concern: string): number {

@@ -1,3 +1,4 @@
+import { offeredIn } from '../../core/inspect/repair-file.js';
 import type { FixReport, RepairedSource } from '../../core/model/report.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
@@ -13,7 +14,7 @@ export function viewFix(report: FixReport, { columns, named }: { readonly column
   lines.push(headline(report, changed, style), ...namedSkips(report.skipped, named, style));
   const byRule = repairedByRule(report.files);
   lines.push(...table(byRule.map(({ rule, repaired, files }) => [style.strong(rule), count(repaired, 'repair'), style.faint(`in ${count(files, 'file')}`)])));
-  lines.push(...viewWithdrawn(report.files, style), ...viewLeft(report, columns));
+  lines.push(...viewWithdrawn(report.files, style), ...viewOffered(report.files, style), ...viewLeft(report, columns));
   return `${lines.join('\n')}\n`;
 }
 
@@ -44,14 +45,30 @@ function viewWithdrawn(files: readonly RepairedSource[], style: Style): string[]
   const rows = files.flatMap(({ path, withdrawn }) => withdrawn.map(({ rule, span, message }) =>
     [style.name(visible(`${path}:${span.start.line}:${span.start.column}`)), rule, visible(message)]));
   if (rows.length === 0) return [];
-  return ['', `${count(rows.length, 'repair')} ${rows.length === 1 ? 'was' : 'were'} not made: the file would no longer parse, or another repair would undo it.`, ...table(rows)];
+  return ['', `${count(rows.length, 'repair')} ${rows.length === 1 ? 'was' : 'were'} not made: ${rows.length === 1 ? 'it' : 'they'} would break the file, or never come to an end.`, ...table(rows)];
+}
+
+/** The most places shown per rule with offered repairs. */
+const MOST_PLACES = 3;
+
+/** The repairs that need a look, rule by rule, and how to see and make them. */
+function viewOffered(files: readonly RepairedSource[], style: Style): string[] {
+  const places = new Map<string, string[]>();
+  for (const file of files) for (const { rule, span } of offeredIn(file)) places.set(rule, [...places.get(rule) ?? [], `${file.path}:${span.start.line}:${span.start.column}`]);
+  if (places.size === 0) return [];
+  const rows = [...places].sort(([a, first], [b, second]) => second.length - first.length || (a < b ? -1 : 1)).map(([rule, own]) => {
+    const more = own.length > MOST_PLACES ? ` and ${own.length - MOST_PLACES} more` : '';
+    return [style.strong(rule), count(own.length, 'repair'), `${own.slice(0, MOST_PLACES).map((place) => style.name(visible(place))).join(', ')}${style.faint(more)}`];
+  });
+  const [first = ''] = [...places.keys()];
+  return ['', `Offered, and not made without a look: elvar fix --offered --rule ${rows.length === 1 ? first : 'RULE'} --dry-run shows them.`, ...table(rows)];
 }
 
 /** The findings that remain, and what to do about them. */
 function viewLeft({ files, written }: FixReport, columns: number): string[] {
   const left = files.flatMap(({ left: findings }) => findings);
   if (left.length === 0) return files.length === 0 ? [] : ['', 'No findings are left.'];
-  const open = left.filter(({ fixable }) => fixable).length;
+  const open = left.filter(({ repair }) => repair === 'safe').length;
   const [verb, them] = left.length === 1 ? ['is', 'it'] : ['are', 'them'];
   const could = left.length === 1 ? 'It could be repaired by another rule.' : `${open} of them could be repaired by other rules.`;
   const more = open > 0 && written ? ` ${could}` : '';

@@ -77,7 +77,7 @@ function viewFindings({ appearing, disappearing, relevelled }: FindingChange, al
     if (findings.length === 0) return [];
     const shown = all ? findings : findings.slice(0, MOST_SAMPLES);
     const rows = table(shown.map(({ path, span: { start }, message }) => [style.name(visible(`${path}:${start.line}:${start.column}`)), visible(message)]), '    ');
-    const fixable = findings.filter((finding) => finding.fixable).length;
+    const fixable = findings.filter(({ repair }) => repair === 'safe').length;
     const repair = fixable > 0 && mark === '+' ? `, ${fixable} can be repaired` : '';
     return [`  ${mark} ${count(findings.length, 'finding')} ${words}${repair}`, ...rows, ...(shown.length < findings.length ? [`    ${style.faint(`and ${findings.length - shown.length} more; --all lists them`)}`] : [])];
   };

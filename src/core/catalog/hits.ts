@@ -15,10 +15,20 @@ export function capturesOf(match: QueryMatch): Captures {
   return captures;
 }
 
-/** A finding that covers a node. */
-export function hitAt(node: SyntaxNode, message: string, repair?: Hit['repair']): Hit {
-  return { start: node.start, end: node.end, message, repair };
+/** A finding that covers a node. @param sureness where it is less sure than its rule says. */
+export function hitAt(node: SyntaxNode, message: string, repair?: Hit['repair'], sureness?: Sureness): Hit {
+  const hit = { start: node.start, end: node.end, message, repair };
+  return sureness === undefined ? hit : { ...hit, ...sureness };
 }
+
+/** How sure a finding or its repair is, if not as sure as the rule says. */
+export type Sureness = Pick<Hit, 'confidence' | 'repairKind'>;
+
+/** A repair that is safe although those of the rule are not. */
+export const SAFE: Sureness = { repairKind: 'safe' };
+
+/** A repair that is only offered although those of the rule are safe. */
+export const OFFERED: Sureness = { repairKind: 'offered' };
 
 /** A finding that covers a node of a query. */
 export function hitAtCapture(node: Node, message: string): Hit {

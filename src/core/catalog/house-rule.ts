@@ -20,7 +20,7 @@ export function makeHouseRule(declared: HouseRule): Rule {
     advice,
     tags,
     confidence,
-    repairs: replace !== null,
+    repairs: replace === null ? null : 'safe',
     conflicts: [],
     options: Object.fromEntries(options.map((option) => [option.name, declare(option)])),
     defaults: Object.fromEntries(options.map((option) => [option.name, option.default])),

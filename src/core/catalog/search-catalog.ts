@@ -35,7 +35,7 @@ function passes(rule: Rule, { concern, language, tag, confidence, repairable }: 
     && (language === null || finderFor(rule, language) !== null)
     && (tag === null || rule.tags.includes(tag))
     && (confidence === null || rule.confidence === confidence)
-    && (!repairable || rule.repairs);
+    && (!repairable || rule.repairs !== null);
 }
 
 /** Each word, or a synonym of it, must occur; 0 if one does not. */

@@ -1,6 +1,7 @@
 import type { Finding } from '../model/finding.js';
 import type { Edit } from '../model/repair.js';
 import type { SourceText } from '../model/source-text.js';
+import { plainFinding } from './found-finding.js';
 
 /** A known finding as it was, and as it is after its file has been repaired. */
 export interface FollowedFinding {
@@ -32,8 +33,7 @@ export class FollowedFindings {
     return findings.map((finding) => {
       const known = this.find(finding, text);
       if (known?.excuse == null || finding.excused !== null) return finding;
-      const { rule, level, path, span, message, fixable, fingerprint } = finding;
-      return { rule, level, path, span, message, fixable, fingerprint, excused: known.excuse };
+      return { ...plainFinding(finding), excused: known.excuse };
     });
   }
 

@@ -1,5 +1,6 @@
 import type { Finding } from '../model/finding.js';
-import type { Hit } from '../model/rule.js';
+import type { RepairKind } from '../model/repair.js';
+import type { Confidence, Hit } from '../model/rule.js';
 import type { SourceText } from '../model/source-text.js';
 import { fingerprintsOf } from './fingerprint.js';
 
@@ -7,6 +8,9 @@ import { fingerprintsOf } from './fingerprint.js';
 export interface FindingKind {
   readonly rule: Finding['rule'];
   readonly level: Finding['level'];
+  readonly confidence: Confidence;
+  /** The kind of its repairs, unless a hit says otherwise. */
+  readonly repairs: RepairKind;
 }
 
 /** The findings of one file, with what is needed to locate them. */
@@ -18,8 +22,8 @@ export class FileFindings {
   constructor(readonly text: SourceText) {}
 
   /** Adds findings. */
-  add(kind: FindingKind, hit: Hit, fixable: boolean, excused: Finding['excused']): FoundFinding {
-    const finding = new FoundFinding(this, kind, hit, fixable, excused);
+  add(kind: FindingKind, hit: Hit, mayRepair: boolean, excused: Finding['excused']): FoundFinding {
+    const finding = new FoundFinding(this, kind, hit, mayRepair, excused);
     this.all.push(finding);
     return finding;
   }
@@ -44,17 +48,21 @@ export class FoundFinding implements Finding {
   /** Exclusive. */
   readonly end: number;
   readonly message: string;
+  readonly confidence: Confidence;
+  readonly repair: RepairKind | null;
 
   constructor(
     private readonly file: FileFindings,
     private readonly kind: FindingKind,
-    { start, end, message }: Hit,
-    readonly fixable: boolean,
+    { start, end, message, confidence, repair, repairKind }: Hit,
+    mayRepair: boolean,
     readonly excused: Finding['excused'],
   ) {
     this.start = start;
     this.end = end;
     this.message = message;
+    this.confidence = confidence ?? kind.confidence;
+    this.repair = repair === undefined || !mayRepair ? null : repairKind ?? kind.repairs;
   }
 
   get rule(): Finding['rule'] {
@@ -90,6 +98,6 @@ export class FoundFinding implements Finding {
 }
 
 /** A finding as plain data, so that it can be passed to another thread. */
-export function plainFinding({ rule, level, path, span, message, fixable, excused, fingerprint }: Finding): Finding {
-  return { rule, level, path, span, message, fixable, excused, fingerprint };
+export function plainFinding({ rule, level, path, span, message, confidence, repair, excused, fingerprint }: Finding): Finding {
+  return { rule, level, path, span, message, confidence, repair, excused, fingerprint };
 }

@@ -4,7 +4,7 @@ import { SearchStopped } from '../catalog/house-search.js';
 import type { Finding } from '../model/finding.js';
 import type { OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
-import type { Hit, RuleId, SyntaxFinder } from '../model/rule.js';
+import type { Finder, Hit, RuleId, SyntaxFinder } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../model/source-text.js';
 import type { Grammars } from '../syntax/grammars.js';
@@ -34,6 +34,8 @@ export interface Inspection {
 
 /** What files are inspected with. */
 export interface Tools extends WaiverTerms {
+  /** Paths of Elvar's own files: house rules and `words/*` do not concern them. */
+  readonly ownFiles: ReadonlySet<string>;
   readonly grammars: Grammars;
   readonly planner: Planner;
   readonly spelling: Spelling;
@@ -56,14 +58,15 @@ export function inspectFile(text: SourceText, set: RuleSet, tools: Tools, repair
 export function inspectSource(source: Source, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): { readonly inspection: Inspection; readonly account: WaiverAccount } {
   const { text } = source;
   const unfinished: RuleId[] = [];
-  const found = hitsIn(source, set, tools.planner, unfinished);
+  const found = hitsIn(source, set, tools.planner, unfinished).filter(({ planned: { rule } }) => !tools.ownFiles.has(text.path) || (rule.house === null && rule.concern !== 'words'));
   const account = new WaiverAccount(readWaivers(source), tools);
   const findings = new FileFindings(text);
-  addFindings(findings, found, set, account, repairs);
+  const isSound = found.length === 0 || !source.hasErrors;
+  addFindings(findings, found, set, account, isSound, repairs);
   const { waivers } = tools.planner.planFor(set, text.language.id, source.grammar);
   for (const planned of account.isEmpty ? [] : waivers) {
     const hits = [...planned.finder.find(account, tools.planner.catalog)];
-    if (hits.length > 0) addFindings(findings, [{ planned, hits }], set, account, repairs);
+    if (hits.length > 0) addFindings(findings, [{ planned, hits }], set, account, isSound, repairs);
   }
   if (!account.isEmpty) findings.all.sort(compareFindings);
   const isTold = waivers.some(({ rule }) => rule.id === 'waivers/malformed');
@@ -133,16 +136,21 @@ function judge(
 }
 
 /** Adds findings in text order. */
-function addFindings(findings: FileFindings, found: RuleHits[], set: RuleSet, account: WaiverAccount, repairs: Map<Finding, Repair> | null): void {
+function addFindings(findings: FileFindings, found: RuleHits[], set: RuleSet, account: WaiverAccount, isSound: boolean, repairs: Map<Finding, Repair> | null): void {
   const { text } = findings;
   const hasWaivers = account.waivers.length > 0;
-  inTextOrder(found, (hit, { kind, mayRepair, rule }) => {
+  inTextOrder(found, (hit, { kind, mayRepair: isAllowed, rule, finder }) => {
     const { start, repair } = hit;
-    const mends = repair !== undefined && mayRepair;
+    // A tree with errors may be misread anywhere.
+    const mayRepair = isAllowed && (isSound || !seesSyntax(finder));
     const excused = hasWaivers ? account.excuse(rule, text.lineAt(start), set.rules.get(rule.id)?.waivers === 'allow', rule.concern === 'waivers' ? start : null) : null;
-    const finding = findings.add(kind, hit, mends, excused);
-    if (mends) repairs?.set(finding, typeof repair === 'function' ? repair(hit) : repair);
+    const finding = findings.add(kind, hit, mayRepair, excused);
+    if (repairs !== null && repair !== undefined && mayRepair) repairs.set(finding, typeof repair === 'function' ? repair(hit) : repair);
   });
+}
+
+function seesSyntax(finder: unknown): boolean {
+  return !['text', 'waivers'].includes((finder as Finder<OptionValues>).by);
 }
 
 /** Orders the findings of one file by place and rule. */

@@ -1,4 +1,3 @@
-import type { Catalog } from '../catalog/catalog.js';
 import type { Finding } from '../model/finding.js';
 import { compareLevels, type ActiveLevel } from '../model/level.js';
 import type { CheckReport } from '../model/report.js';
@@ -32,8 +31,8 @@ export function narrowed(report: CheckReport, { rules, concerns }: FindingQuesti
 
 /** The report with the findings that may make the check fail: those with enough confidence for the project. */
 export function trusted(report: CheckReport): CheckReport {
-  const { confidence, catalog } = report;
-  return confidence === null ? report : withFindings(report, (finding) => isTrusted(finding, confidence, catalog));
+  const { confidence } = report;
+  return confidence === null ? report : withFindings(report, (finding) => isTrusted(finding, confidence));
 }
 
 /** The report with the findings to show, and the number not shown. */
@@ -41,7 +40,7 @@ export function shown(report: CheckReport, { level, confidence }: FindingDisplay
   const notShown = { level: 0, confidence: 0 };
   if (level === null && confidence === null) return { report, notShown };
   const isShown = (finding: Finding): boolean => {
-    const reason = level !== null && compareLevels(finding.level, level) < 0 ? 'level' : confidence !== null && !isTrusted(finding, confidence, report.catalog) ? 'confidence' : null;
+    const reason = level !== null && compareLevels(finding.level, level) < 0 ? 'level' : confidence !== null && !isTrusted(finding, confidence) ? 'confidence' : null;
     if (reason !== null && finding.excused === null) notShown[reason] += 1;
     return reason === null;
   };
@@ -52,7 +51,6 @@ function withFindings(report: CheckReport, isWanted: (finding: Finding) => boole
   return { ...report, files: report.files.map((file) => ({ ...file, findings: file.findings.filter(isWanted) })) };
 }
 
-function isTrusted({ rule }: Finding, least: Confidence, catalog: Catalog): boolean {
-  const known = catalog.get(rule);
-  return known !== undefined && CONFIDENCES.indexOf(known.confidence) <= CONFIDENCES.indexOf(least);
+function isTrusted({ confidence }: Finding, least: Confidence): boolean {
+  return CONFIDENCES.indexOf(confidence) <= CONFIDENCES.indexOf(least);
 }

@@ -6,8 +6,10 @@ export interface OpenFindings {
   readonly rule: Finding['rule'];
   readonly level: Finding['level'];
   readonly findings: Finding[];
-  /** How many of them can be repaired. */
+  /** How many of them can be repaired safely. */
   fixable: number;
+  /** How many repairs are offered for them. */
+  offered: number;
 }
 
 /** The findings of one file, grouped by rule and level. */
@@ -45,10 +47,11 @@ function tallyOf(file: CheckedSource): FileTally {
     // Findings of one rule often come in a row.
     if (latest?.rule !== rule || latest.level !== level) {
       latest = rules.find((other) => other.rule === rule && other.level === level);
-      if (latest === undefined) rules.push((latest = { rule, level, findings: [], fixable: 0 }));
+      if (latest === undefined) rules.push((latest = { rule, level, findings: [], fixable: 0, offered: 0 }));
     }
     latest.findings.push(finding);
-    if (finding.fixable) latest.fixable += 1;
+    if (finding.repair === 'safe') latest.fixable += 1;
+    else if (finding.repair === 'offered') latest.offered += 1;
   }
   return { file, rules, open, byLedger };
 }

@@ -11,7 +11,10 @@ export interface Totals {
   readonly error: number;
   readonly warning: number;
   readonly note: number;
+  /** Open findings with a safe repair. */
   readonly fixable: number;
+  /** Open findings for which a repair is offered. */
+  readonly offered: number;
   readonly excused: number;
   readonly byWaiver: number;
   readonly byLedger: number;
@@ -20,18 +23,19 @@ export interface Totals {
 /** Counts the findings of a check. */
 export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
   const counts: Record<ActiveLevel, number> = { error: 0, warning: 0, note: 0 };
-  const totals = { clean: 0, fixable: 0, excused: 0, byLedger: 0 };
+  const totals = { clean: 0, fixable: 0, offered: 0, excused: 0, byLedger: 0 };
   for (const { file, rules, open, byLedger } of talliesOf(files)) {
-    for (const { level, findings, fixable } of rules) {
+    for (const { level, findings, fixable, offered } of rules) {
       counts[level] += findings.length;
       totals.fixable += fixable;
+      totals.offered += offered;
     }
     if (open === 0) totals.clean += 1;
     totals.excused += file.findings.length - open;
     totals.byLedger += byLedger;
   }
-  const { clean, fixable, excused, byLedger } = totals;
-  return { files: files.length, clean, ...counts, fixable, excused, byWaiver: excused - byLedger, byLedger };
+  const { clean, fixable, offered, excused, byLedger } = totals;
+  return { files: files.length, clean, ...counts, fixable, offered, excused, byWaiver: excused - byLedger, byLedger };
 }
 
 /** Whether the check fails: there is an open finding at or above a level. */

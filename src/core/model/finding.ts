@@ -1,6 +1,7 @@
 import type { ActiveLevel } from './level.js';
 import type { Span } from './place.js';
-import type { RuleId } from './rule.js';
+import type { RepairKind } from './repair.js';
+import type { Confidence, RuleId } from './rule.js';
 
 /** What excuses a finding: a waiver in the code, or the ledger. `line` is where that is written. */
 export interface Excuse {
@@ -18,7 +19,10 @@ export interface Finding {
   readonly path: string;
   readonly span: Span;
   readonly message: string;
-  readonly fixable: boolean;
+  /** The rule's confidence, unless this finding is less sure. */
+  readonly confidence: Confidence;
+  /** Whether it can be repaired, and how safely; null if it cannot. */
+  readonly repair: RepairKind | null;
   /** Stays the same when lines above it are added or removed, or blanks on its line change. */
   readonly fingerprint: string;
   readonly excused: Excuse | null;

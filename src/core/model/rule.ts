@@ -5,7 +5,7 @@ import type { WaiverAccount } from '../waivers/account.js';
 import type { HouseRule } from './house-rule.js';
 import type { OptionDeclarations, OptionValues, ValuesOf } from './option.js';
 import type { LanguageId } from './language.js';
-import type { Repair } from './repair.js';
+import type { Repair, RepairKind } from './repair.js';
 
 /** `concern/name`, lower case with hyphens. */
 export type RuleId = string;
@@ -21,8 +21,12 @@ export interface Hit {
   readonly start: number;
   readonly end: number;
   readonly message: string;
-  /** A safe repair, or a function that works one out on demand; absent if there is none. */
+  /** A repair, or a function that works one out on demand; absent if there is none. */
   readonly repair?: Repair | RepairMaker | undefined;
+  /** How far this repair can be trusted, if not as the rule says. */
+  readonly repairKind?: RepairKind | undefined;
+  /** How far this finding can be trusted, if less than the rule says. */
+  readonly confidence?: Confidence | undefined;
 }
 
 /** Works out the repair of a hit: most runs only need to know that there is one. */
@@ -91,8 +95,8 @@ export interface RuleDeclaration<Options extends OptionDeclarations> {
   readonly advice: string;
   readonly tags: readonly string[];
   readonly confidence: Confidence;
-  /** Whether it can repair at least some of its findings; false if absent. */
-  readonly repairs?: boolean;
+  /** How far its repairs can be trusted, unless a hit says otherwise; absent if it has none. */
+  readonly repairs?: RepairKind;
   /** Rules that contradict it: no code can meet both. */
   readonly conflicts?: readonly RuleId[];
   readonly options: Options;
@@ -109,7 +113,7 @@ export interface Rule {
   readonly advice: string;
   readonly tags: readonly string[];
   readonly confidence: Confidence;
-  readonly repairs: boolean;
+  readonly repairs: RepairKind | null;
   readonly conflicts: readonly RuleId[];
   readonly options: OptionDeclarations;
   readonly defaults: OptionValues;
@@ -139,7 +143,7 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
   return {
     ...declaration,
     concern,
-    repairs: declaration.repairs ?? false,
+    repairs: declaration.repairs ?? null,
     conflicts: declaration.conflicts ?? [],
     house: null,
     // A rule's option values are validated against its declarations before a finder sees them.

@@ -25,6 +25,11 @@ export class Source {
     return this.read;
   }
 
+  /** Whether the tree, if a rule has looked at it, has errors: then it may be misread anywhere. */
+  get hasErrors(): boolean {
+    return this.read?.hasErrors ?? false;
+  }
+
   /** Results computed for the file. */
   get memo(): Memo {
     return this.text.memo;

@@ -32,7 +32,8 @@ function ruleJson({ id, concern, title, about, advice, tags, find, confidence, r
     tags,
     languages: languagesOf({ find }),
     confidence,
-    fixable: repairs,
+    fixable: repairs !== null,
+    repairs,
     conflicts,
     options: Object.entries(options).map(([name, option]) => {
       const { type, choices, least, most } = optionType(option);

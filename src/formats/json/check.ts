@@ -32,8 +32,8 @@ function fileJson({ path, language, findings }: CheckedSource): object {
 }
 
 /** One finding in the JSON document. */
-export function findingJson({ rule, level, path, span, message, fixable, fingerprint, excused }: Finding, catalog: Catalog): object {
-  const { advice, confidence } = catalog.get(rule) as Rule;
+export function findingJson({ rule, level, path, span, message, confidence, repair, fingerprint, excused }: Finding, catalog: Catalog): object {
+  const { advice } = catalog.get(rule) as Rule;
   return {
     rule,
     level,
@@ -45,7 +45,8 @@ export function findingJson({ rule, level, path, span, message, fixable, fingerp
     message,
     advice,
     confidence,
-    fixable,
+    fixable: repair === 'safe',
+    repair,
     fingerprint,
     excused,
   };

@@ -1,10 +1,11 @@
 import type { Finding } from '../../core/model/finding.js';
+import { offeredIn } from '../../core/inspect/repair-file.js';
 import type { FixReport, RepairedSource } from '../../core/model/report.js';
 import { patchOf } from '../text/patch.js';
 
-/** `elvar-fix/1`. Files without repairs, made or withdrawn, are left out. */
+/** `elvar-fix/1`. Files without repairs, made, withdrawn or offered, are left out. */
 export function fixJson({ files, written, incomplete }: FixReport): object {
-  const touched = files.filter(({ before, after, withdrawn }) => before !== after || withdrawn.length > 0);
+  const touched = files.filter((file) => file.before !== file.after || file.withdrawn.length > 0 || offeredIn(file).length > 0);
   return {
     format: 'elvar-fix/1',
     written,
@@ -13,14 +14,16 @@ export function fixJson({ files, written, incomplete }: FixReport): object {
       files: files.filter(({ before, after }) => before !== after).length,
       repaired: files.reduce((sum, { repaired }) => sum + [...repaired.values()].reduce((all, count) => all + count, 0), 0),
       withdrawn: files.reduce((sum, { withdrawn }) => sum + withdrawn.length, 0),
+      offered: files.reduce((sum, file) => sum + offeredIn(file).length, 0),
       left: files.reduce((sum, { left }) => sum + left.length, 0),
     },
     incomplete,
   };
 }
 
-function fileJson({ path, before, after, repaired, withdrawn }: RepairedSource): object {
-  return { path, repaired: Object.fromEntries([...repaired].sort(([a], [b]) => (a < b ? -1 : 1))), withdrawn: withdrawn.map(placeJson), patch: patchOf(path, before, after) };
+function fileJson(file: RepairedSource): object {
+  const { path, before, after, repaired, withdrawn } = file;
+  return { path, repaired: Object.fromEntries([...repaired].sort(([a], [b]) => (a < b ? -1 : 1))), withdrawn: withdrawn.map(placeJson), offered: offeredIn(file).map(placeJson), patch: patchOf(path, before, after) };
 }
 
 function placeJson({ rule, span, message }: Finding): object {

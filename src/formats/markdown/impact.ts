@@ -35,7 +35,7 @@ function findingWords({ appearing, disappearing, relevelled }: FindingChange): s
   const parts = [
     appearing.length > 0 ? `+${appearing.length}` : '', disappearing.length > 0 ? `−${disappearing.length}` : '', relevelled.length > 0 ? `${relevelled.length} at another level` : '',
   ].filter((part) => part !== '');
-  const fixable = appearing.filter((finding) => finding.fixable).length;
+  const fixable = appearing.filter(({ repair }) => repair === 'safe').length;
   return `${parts.join(', ')}${fixable > 0 ? ` (${fixable} can be repaired)` : ''}`;
 }
 

@@ -30,7 +30,7 @@ export function impactSentence({ changes, findings, inScope: { length: files } }
 export function findingSentence(changes: readonly FindingChange[]): string {
   const sum = (part: keyof FindingChange): Finding[] => changes.flatMap((change) => change[part]);
   const [appearing, disappearing, relevelled] = [sum('appearing'), sum('disappearing'), sum('relevelled')];
-  const fixable = appearing.filter((finding) => finding.fixable).length;
+  const fixable = appearing.filter(({ repair }) => repair === 'safe').length;
   const parts = [
     appearing.length > 0 ? `${count(appearing.length, 'finding')} ${appearing.length === 1 ? 'appears' : 'appear'}${fixable > 0 ? ` (${fixable} can be repaired)` : ''}` : '',
     disappearing.length > 0 ? `${appearing.length > 0 ? disappearing.length : count(disappearing.length, 'finding')} ${disappearing.length === 1 ? 'disappears' : 'disappear'}` : '',

@@ -2,11 +2,13 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { Repair } from '../../model/repair.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { commentsOf, isDocumentation } from '../../syntax/comments.js';
+import { FUNCTIONS } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { removalFromList, removalOfStatement } from '../../syntax/removal.js';
 import type { ParsedSource } from '../../syntax/source.js';
+import { statementsOf } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, inLanguages, SAFE, type Sureness } from '../hits.js';
 
 const IMPORT = new Set(['import_statement', 'import_alias']);
 const CLAUSE = new Set(['import_clause']);
@@ -22,6 +24,8 @@ interface Importing {
   readonly inDocumentation: boolean;
   /** The node type of string contents; a name there counts as used if the string has no blank. */
   readonly inText: string | null;
+  /** How sure it is that nothing else needs the unused names. @param isWhole whether the whole statement is unused. */
+  readonly surenessOf: (statement: SyntaxNode, isWhole: boolean) => Sureness | undefined;
 }
 
 const PYTHON: Importing = {
@@ -34,16 +38,25 @@ const PYTHON: Importing = {
       return alias === null || alias.text === part.child('name')?.text ? [] : [alias];
     }
     return (statement.type === 'import_statement' ? part.first : part.last) ?? [];
-  }).filter((name) => !isTried(statement) && !loadsPart(name, statement)),
+  }).filter((name) => !isTried(statement) && !loadsPart(name, statement) && !(statement.type === 'import_statement' && FOR_EFFECT.test(name.text))),
   uses: ['identifier'],
   inDocumentation: false,
   inText: 'string_content',
+  // Other files can import a name of a module from here, and a name from the own package often is meant for that.
+  surenessOf: (statement, isWhole) => {
+    if (statement.closest(FUNCTIONS) !== null) return isWhole ? undefined : SAFE;
+    return statement.child('module_name')?.type === 'relative_import' ? { confidence: 'possible' } : undefined;
+  },
 };
 
-/** An import inside `try` tests whether the module is available. */
+/** An import inside `try`, or in what handles its failure, tests whether the module is available. */
 function isTried(statement: SyntaxNode): boolean {
-  return statement.parent?.parent?.type === 'try_statement';
+  for (let around = statement.parent; around !== null && !FUNCTIONS.has(around.type); around = around.parent) if (around.type === 'try_statement') return true;
+  return false;
 }
+
+/** Modules that are imported for what they do when they are loaded: Python Standard Library, `readline` and `rlcompleter`. */
+const FOR_EFFECT = /^(?:readline|rlcompleter|antigravity|this)$/;
 
 /** `import a.b` loads a submodule of a module that another import binds. */
 function loadsPart(name: SyntaxNode, statement: SyntaxNode): boolean {
@@ -61,6 +74,8 @@ const JAVA: Importing = {
   uses: ['identifier', 'type_identifier'],
   inDocumentation: true,
   inText: null,
+  // Importing only gives a name here: JLS, section 7.5; PHP manual, "Using namespaces".
+  surenessOf: () => SAFE,
 };
 
 const PHP: Importing = {
@@ -72,6 +87,8 @@ const PHP: Importing = {
   uses: ['name'],
   inDocumentation: true,
   inText: null,
+  // Importing only gives a name here: JLS, section 7.5; PHP manual, "Using namespaces".
+  surenessOf: () => SAFE,
 };
 
 export default defineRule({
@@ -81,7 +98,7 @@ export default defineRule({
   advice: 'Remove the name from the import. If the module is loaded for its side effects, import it without names.',
   tags: ['leftover', 'starter'],
   confidence: 'likely',
-  repairs: true,
+  repairs: 'offered',
   options: {},
   find: {
     languages: {
@@ -124,22 +141,40 @@ function findInScript(source: ParsedSource): Hit[] {
   const documented = documentationOf(source);
   const unused = candidates.filter(({ name }) => !mentions(documented, name));
   const nodes = new Set(unused.map(({ node }) => node));
-  return [...nodes].map((node) => hitAt(node, `${node.text} is imported and never used`, scriptRemoval(node, nodes, source.text.text)));
+  return [...nodes].map((node) => hitAt(node, `${node.text} is imported and never used`, scriptRemoval(node, nodes, source.text.text), keepsLoading(node, nodes) ? SAFE : undefined));
 }
 
-/** Takes one name out of an import; the whole statement where none of its names is used. */
+/** Removes one name from an import, or the whole statement if none of its names is used. */
 function scriptRemoval(node: SyntaxNode, unused: ReadonlySet<SyntaxNode>, text: string): Repair | undefined {
   const statement = node.closest(IMPORT);
   const clause = node.closest(CLAUSE);
   if (statement === null || clause === null) return undefined;
-  const isUnused = (part: SyntaxNode): boolean => unused.has(part) || [part.child('alias') ?? part.child('name') ?? part.childOfType('identifier')].some((name) => name !== null && unused.has(name));
-  const specifiers = clause.childOfType('named_imports')?.parts.filter(({ type }) => type === 'import_specifier') ?? [];
-  const isWholeList = specifiers.length > 0 && specifiers.every(isUnused);
-  if (clause.parts.every((part) => (part.type === 'named_imports' ? isWholeList : isUnused(part)))) return removalOfStatement(statement, text);
+  const isWholeList = isUnusedList(clause, unused);
+  if (isUnusedClause(clause, unused)) return removalOfStatement(statement, text);
   if (node.parent === clause) return removalFromList(node);
   const part = node.parent as SyntaxNode;
   if (part.type === 'namespace_import') return removalFromList(part);
   return removalFromList(isWholeList ? (part.parent as SyntaxNode) : part);
+}
+
+function isUnusedPart(part: SyntaxNode, unused: ReadonlySet<SyntaxNode>): boolean {
+  const name = part.child('alias') ?? part.child('name') ?? part.childOfType('identifier');
+  return unused.has(part) || (name !== null && unused.has(name));
+}
+
+function isUnusedList(clause: SyntaxNode, unused: ReadonlySet<SyntaxNode>): boolean {
+  const specifiers = clause.childOfType('named_imports')?.parts.filter(({ type }) => type === 'import_specifier') ?? [];
+  return specifiers.length > 0 && specifiers.every((part) => isUnusedPart(part, unused));
+}
+
+function isUnusedClause(clause: SyntaxNode, unused: ReadonlySet<SyntaxNode>): boolean {
+  return clause.parts.every((part) => (part.type === 'named_imports' ? isUnusedList(clause, unused) : isUnusedPart(part, unused)));
+}
+
+/** Whether the module is still loaded without the unused names, or never was: type imports leave no trace in the program. */
+function keepsLoading(node: SyntaxNode, unused: ReadonlySet<SyntaxNode>): boolean {
+  const clause = node.closest(CLAUSE);
+  return clause !== null && (clause.parent?.childOfType('type') != null || !isUnusedClause(clause, unused));
 }
 
 function findUnused(source: ParsedSource, importing: Importing): Hit[] {
@@ -156,14 +191,14 @@ function findUnused(source: ParsedSource, importing: Importing): Hit[] {
   const nodes = new Set(unused.map(({ name }) => name));
   return unused.map(({ name, statement }) => {
     const all = importing.names(statement).every((other) => nodes.has(other));
-    return hitAt(name, `${name.text} is imported and never used`, removal(name, statement, all, source.text.text));
+    return hitAt(name, `${name.text} is imported and never used`, removal(name, statement, all, source.text.text), importing.surenessOf(statement, all));
   });
 }
 
 function removal(name: SyntaxNode, statement: SyntaxNode, isWhole: boolean, text: string): Repair | undefined {
   const block = statement.parent;
   // Python has no empty blocks.
-  if (isWhole) return block?.type === 'block' && block.parts.length === 1 ? undefined : removalOfStatement(statement, text);
+  if (isWhole) return block?.type === 'block' && statementsOf(block).length === 1 ? undefined : removalOfStatement(statement, text);
   let part = name;
   while (part.parent !== null && part.parent !== statement && part.parent.type !== 'namespace_use_group') part = part.parent;
   return removalFromList(part);

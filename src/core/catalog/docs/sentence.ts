@@ -4,7 +4,7 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { isDocumentation } from '../../syntax/comments.js';
 import { contentOf, standsAlone } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitsOf, inLanguages, OFFERED } from '../hits.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 
 const COMMENT_TYPES = ['comment', 'block_comment'];
@@ -16,13 +16,14 @@ export default defineRule({
   advice: 'Begin with a capital letter and end with a full stop.',
   tags: ['documentation'],
   confidence: 'likely',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: {
     languages: {
       python: byTree(({ tree }) => tree.ofType('string').filter((node) => standsAlone(node) && isFirst(node) && /^[A-Za-z]{0,2}(?:"""|''')/.test(node.text)).flatMap((node) => {
         const { start, text } = contentOf(node);
-        return judge(text, start);
+        // A program can show its own documentation.
+        return judge(text, start).map((hit) => ({ ...hit, ...OFFERED }));
       })),
       ...inLanguages('java typescript', byTree(findInComments)),
     },
@@ -57,6 +58,9 @@ function isNoSentence(paragraph: string): boolean {
   return /^(?:https?:|TODO|type:|[\w$.]+\()/.test(paragraph) || /^[^\n]*(?:\s[-=]>\s|\[)/.test(paragraph) || /\bhttps?:\/\/\S+$/.test(paragraph);
 }
 
+/** Names that are written in lower case even at the beginning of a sentence. */
+const LOWER_CASE = new Set('bash cron curl diff gcc git grep gzip jq less make mutex npm null pip pnpm sed ssh sudo systemd tar true false undefined vim yarn zsh eg ie etc vs iff'.split(' '));
+
 /** Judges the first paragraph. @param start where `text` begins in the file. */
 function judge(text: string, start: number): Hit[] {
   const begin = /^(?:\s|\*)*/.exec(text)?.[0].length ?? 0;
@@ -68,7 +72,7 @@ function judge(text: string, start: number): Hit[] {
   const edits: Edit[] = [];
   const [word] = /^[\w$.]+/.exec(paragraph) ?? [''];
   // A name of the code keeps its case.
-  if (/^[a-z]+$/.test(word)) edits.push({ start: start + begin, end: start + begin + 1, text: paragraph.charAt(0).toUpperCase() });
+  if (/^[a-z]+$/.test(word) && !LOWER_CASE.has(word) && !/^[-(/]/.test(paragraph.slice(word.length))) edits.push({ start: start + begin, end: start + begin + 1, text: paragraph.charAt(0).toUpperCase() });
   if (!/[.!?:;…)}\]>`"']$/.test(paragraph)) edits.push({ start: start + begin + paragraph.length, end: start + begin + paragraph.length, text: '.' });
   if (edits.length === 0) return [];
   const message = edits.length === 2 ? 'this begins with a small letter and has no full stop' : edits[0]?.text === '.' ? 'this has no full stop' : 'this begins with a small letter';

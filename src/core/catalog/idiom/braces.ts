@@ -14,7 +14,7 @@ export default defineRule({
   advice: 'Put braces around the body of the branch or loop.',
   tags: ['layout', 'readability'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: { languages: inLanguages('javascript typescript java cpp c php', byTree(findBare, HOLDERS)) },
   examples: [

@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, inLanguages, type Sureness } from '../hits.js';
 
 const HERITAGE = ['base_clause', 'superclass', 'super_interfaces'];
 
@@ -12,8 +12,8 @@ export default defineRule({
   about: 'A class that anyone may extend has to keep working whatever its subclasses change.',
   advice: 'Declare the class final, or abstract if it is meant to be extended.',
   tags: ['correctness'],
-  confidence: 'certain',
-  repairs: true,
+  confidence: 'likely',
+  repairs: 'offered',
   options: {},
   find: { languages: inLanguages('php java', byTree(findOpen)) },
   examples: [
@@ -32,8 +32,15 @@ function findOpen({ tree }: ParsedSource): Hit[] {
     const name = node.child('name');
     const word = node.children.find(({ type }) => type === 'class');
     if (name === null || word === undefined || extended.has(name.text) || isDecided(node, word)) return [];
-    return [hitAt(name, `${name.text} is neither final nor abstract`, [{ start: word.start, end: word.start, text: 'final ' }])];
+    return [hitAt(name, `${name.text} is neither final nor abstract`, [{ start: word.start, end: word.start, text: 'final ' }], surenessOf(node, word))];
   });
+}
+
+/** Only a private class is certainly not extended elsewhere: JLS, section 6.6. Frameworks extend annotated ones at run time. */
+function surenessOf(node: SyntaxNode, word: SyntaxNode): Sureness | undefined {
+  const modifiers = node.text.slice(0, word.start - node.start);
+  if (/\bprivate\b/.test(modifiers)) return { confidence: 'certain', repairKind: 'safe' };
+  return /@(?!Deprecated\b|SuppressWarnings\b)/.test(modifiers) ? { confidence: 'possible' } : undefined;
 }
 
 function isDecided(node: SyntaxNode, word: SyntaxNode): boolean {

@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { namesOfPattern } from '../../syntax/bindings/script.js';
+import { isModule } from '../../syntax/bindings/script-exports.js';
 import type { Binding, Bindings } from '../../syntax/bindings/scope.js';
 import { functionAround } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
@@ -9,8 +10,6 @@ import { BLOCKS, LOOPS } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 
-const MODULE_PARTS = ['import_statement', 'export_statement'];
-
 export default defineRule({
   id: 'idiom/function-scoped-binding',
   title: 'Variables are limited to their block',
@@ -18,7 +17,7 @@ export default defineRule({
   advice: 'Use let, or const if the value never changes.',
   tags: ['readability', 'correctness'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: { languages: inLanguages('javascript typescript', byTree(findVar, ['variable_declaration', 'for_in_statement'])) },
   examples: [
@@ -34,30 +33,40 @@ function findVar({ tree }: ParsedSource): Hit[] {
   const bindings = bindingsOf(tree);
   const declarations = tree.ofType('variable_declaration').filter(({ parent }) => parent?.type !== 'ambient_declaration');
   const loops = tree.ofType('for_in_statement').filter((node) => node.child('kind')?.text === 'var');
-  const isModule = tree.ofTypes(MODULE_PARTS).length > 0;
+  const isOwnFile = isModule(tree);
   return [...declarations, ...loops].map((node) => {
     const word = (node.child('kind') ?? node.first) as SyntaxNode;
     const names = node.type === 'variable_declaration'
       ? node.parts.flatMap((part) => (part.type === 'variable_declarator' ? namesOfPattern(part.child('name')) : []))
       : namesOfPattern(node.child('left'));
-    const isSafe = !bindings.isOpen && names.every((name) => canBeLet(name, node, bindings, isModule));
+    const isSafe = !bindings.isOpen && names.every((name) => canBeLet(name, node, bindings, isOwnFile));
     return hitAt(word, `visible in the whole function: ${names.map(({ text }) => text).join(', ')}`, isSafe ? [{ start: word.start, end: word.end, text: 'let' }] : undefined);
   });
 }
 
 /** Whether let would mean the same: declared once, used only in its block and after its line, and not in a loop that would make it anew. */
 // elvar waive size/branches because each part is one condition of a safe repair
-function canBeLet(name: SyntaxNode, declaration: SyntaxNode, bindings: Bindings, isModule: boolean): boolean {
+function canBeLet(name: SyntaxNode, declaration: SyntaxNode, bindings: Bindings, isOwnFile: boolean): boolean {
   const binding: Binding | null = bindings.scopeAt(name).functionScope.bindings.get(name.text) ?? null;
-  // In a script without imports, a var of the file is a property of the page.
-  if (binding === null || binding.declarations.length > 1 || binding.node !== name || (binding.scope.kind === 'file' && !isModule)) return false;
+  // In a classic script, a var of the file is a property of the page.
+  if (binding === null || binding.declarations.length > 1 || binding.node !== name || (binding.scope.kind === 'file' && !isOwnFile)) return false;
+  // A branch without braces takes no declaration with let.
+  if (declaration.type !== 'for_in_statement' && declaration.parent?.type !== 'for_statement' && !BLOCKS.has(declaration.parent?.type ?? '')) return false;
   const block = declaration.type === 'for_in_statement' || declaration.parent?.type === 'for_statement' ? (declaration.type === 'for_in_statement' ? declaration : declaration.parent) : declaration.closest(BLOCKS);
   if (block === null || /^switch_(?:case|default)$/.test(block.type)) return false;
   const around = functionAround(name);
   const loop = declaration.closest(LOOPS);
   const inLoop = declaration.type === 'for_in_statement' || (loop !== null && (around === null || loop.start > around.start));
-  return binding.references.all.every(({ node }) => node.isWithin(block) && node.start > name.start && (!inLoop || functionAround(node) === around))
+  return binding.references.all.every(({ node }) => node.isWithin(block) && node.start > name.start && (!inLoop || functionAround(node) === around) && !isInHoisted(node, around))
     // A loop must set the variable in each iteration, or it would keep its value from the last.
     && (!inLoop || declaration.type === 'for_in_statement' || declaration.parent?.type === 'for_statement' || name.parent?.child('value') != null)
     && ![...(bindings.scopeAt(block).bindings.values())].some((other) => other !== binding && other.name === name.text);
+}
+
+/** Whether a use is in a function declaration, which can be called before the variable is set: then let would fail. */
+function isInHoisted(node: SyntaxNode, around: SyntaxNode | null): boolean {
+  for (let inner = functionAround(node); inner !== null && inner !== around; inner = functionAround(inner)) {
+    if (/^(?:generator_)?function_declaration$/.test(inner.type)) return true;
+  }
+  return false;
 }

@@ -18,7 +18,7 @@ export default defineRule({
   advice: 'Use the agreed mark. A string that contains the agreed mark may use the other one.',
   tags: ['layout'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: { style: choice(['single', 'double'], 'single', 'the quotation mark of plain strings') },
   find: { languages: inLanguages('javascript typescript python php', byTree(findMarks, QUOTED)) },
   examples: [

@@ -1,11 +1,12 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { namesOfPattern } from '../../syntax/bindings/script.js';
+import { isModule } from '../../syntax/bindings/script-exports.js';
 import type { Binding } from '../../syntax/bindings/scope.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS, OFFERED } from '../hits.js';
 
 const DECLARATIONS = ['lexical_declaration', 'for_in_statement'];
 
@@ -16,7 +17,7 @@ export default defineRule({
   advice: 'Use const instead of let.',
   tags: ['readability'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: { languages: inLanguages('javascript typescript', byTree(findSettled, DECLARATIONS)) },
   examples: [
@@ -46,8 +47,10 @@ function findSettled({ tree }: ParsedSource): Hit[] {
     const known = byNode ??= changeable(bindings.all);
     const settled = groups.map((names) => names.length > 0 && names.every((name) => isSettled(known.get(name))));
     const { start, end } = tree.nodeAt(word);
+    // Another script of the page can assign to a name of a classic script.
+    const isShared = declaration.parentType === 'program' && !isModule(tree);
     const repair = settled.every(Boolean) ? [{ start, end, text: 'const' }] : undefined;
-    return groups.flatMap((names, index) => (settled[index] && names[0] !== undefined ? [hitAt(names[0], `${names.map(({ text }) => text).join(', ')} never changes`, repair)] : []));
+    return groups.flatMap((names, index) => (settled[index] && names[0] !== undefined ? [hitAt(names[0], `${names.map(({ text }) => text).join(', ')} never changes`, repair, isShared ? OFFERED : undefined)] : []));
   });
 }
 

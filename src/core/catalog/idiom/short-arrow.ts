@@ -10,7 +10,7 @@ export default defineRule({
   advice: 'Write the expression directly after the arrow.',
   tags: ['readability'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: { languages: inLanguages('javascript typescript', eachNode(['arrow_function'], judge)) },
   examples: [

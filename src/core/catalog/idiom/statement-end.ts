@@ -14,7 +14,7 @@ export default defineRule({
   advice: 'End every statement with a semicolon, or use none except where the next line requires it.',
   tags: ['layout'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: { style: choice(['always', 'never'], 'always', 'whether statements end with a semicolon') },
   find: { languages: inLanguages('javascript typescript', byTree(findEnds)) },
   examples: [

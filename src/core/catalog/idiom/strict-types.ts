@@ -11,7 +11,7 @@ export default defineRule({
   advice: 'Add declare(strict_types=1); as the first statement, and run the tests.',
   tags: ['correctness'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'offered',
   options: {},
   find: { languages: { php: byTree(findMissing) } },
   examples: [

@@ -3,7 +3,7 @@ import type { Repair } from '../../model/repair.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, inLanguages, SAFE } from '../hits.js';
 
 const COMMENT = new Set(['comment']);
 
@@ -14,7 +14,7 @@ export default defineRule({
   advice: 'Use a template literal.',
   tags: ['readability'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'offered',
   options: {},
   find: { languages: inLanguages('javascript typescript', byTree(findJoins, ['string'])) },
   examples: [
@@ -43,7 +43,7 @@ function judge(node: SyntaxNode): Hit | null {
   const parts = partsOf(node);
   const texts = parts.filter(({ type }) => type === 'string' || type === 'template_string');
   if (texts.length === 0 || texts.length === parts.length || !parts.some(({ type }) => type === 'string')) return null;
-  return hitAt(node, 'values are joined to a string with +', repairOf(node, parts));
+  return hitAt(node, 'values are joined to a string with +', repairOf(node, parts), parts.every(joinsAsText) ? SAFE : undefined);
 }
 
 function isJoin(node: SyntaxNode): boolean {
@@ -60,6 +60,11 @@ function partsOf(node: SyntaxNode): SyntaxNode[] {
     left = left.child('left');
   }
   return left === null ? parts : [left, ...parts];
+}
+
+/** Whether joining means the same in a template: an object may convert differently there (ECMA-262, sections 13.2.8 and 13.15.4). */
+function joinsAsText({ type, first, text }: SyntaxNode): boolean {
+  return /^(?:string|template_string|number|true|false|null)$/.test(type) || (type === 'unary_expression' && first?.type === 'typeof') || (type === 'call_expression' && /^String\(/.test(text));
 }
 
 /** Only if one of the first two is a string is everything after it joined as text; otherwise numbers may be added. */

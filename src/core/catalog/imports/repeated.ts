@@ -2,12 +2,12 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { Repair } from '../../model/repair.js';
 import { functionAround } from '../../syntax/functions.js';
 import { importStatements } from '../../syntax/imports.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { removalOfStatement } from '../../syntax/removal.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS, OFFERED } from '../hits.js';
 
 const SCRIPT_IMPORTS = ['import_statement'];
 const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
@@ -20,12 +20,12 @@ export default defineRule({
   advice: 'Combine the names in one import.',
   tags: ['dependencies', 'layout'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: {
     languages: {
       ...inLanguages('javascript typescript', byTree((source) => (namesOneTwice(source.tree) ? find(source, SCRIPT_IMPORTS, scriptKey, mergeScript) : NO_HITS), SCRIPT_IMPORTS)),
-      python: byTree((source) => find(source, PYTHON_IMPORTS, pythonKey, mergePython), PYTHON_IMPORTS),
+      python: byTree((source) => find(source, PYTHON_IMPORTS, pythonKey, mergePython, areAdjacent), PYTHON_IMPORTS),
       java: byTree((source) => find(source, JAVA_IMPORTS, (node) => node.text.replace(/\s+/g, ' '), (_first, second, text) => removalOfStatement(second, text)), JAVA_IMPORTS),
     },
   },
@@ -44,20 +44,32 @@ export default defineRule({
 type Merge = (first: SyntaxNode, second: SyntaxNode, text: string) => Repair | undefined;
 
 /** @param keyOf the key that equal imports share; null for one that may be repeated. */
-function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null, merge: Merge): Hit[] {
+function find({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null, merge: Merge, isSafe: (first: SyntaxNode, second: SyntaxNode) => boolean = () => true): Hit[] {
   const first = new Map<string, SyntaxNode>();
+  const latest = new Map<string, SyntaxNode>();
   const keyAround = (key: string, node: SyntaxNode): string => `${key} ${functionAround(node)?.start ?? ''}`;
   return hitsOf(tree.ofTypes(types).toSorted((a, b) => a.start - b.start), (node): readonly Hit[] => {
     const key = isInBranch(node) ? null : keyOf(node);
     if (key === null) return NO_HITS;
     const own = keyAround(key, node);
     const before = first.get(own) ?? first.get(`${key} `);
+    // Merging each into the one before it halves their number in each round.
+    const latestBefore = latest.get(own);
     if (before === undefined) {
       first.set(own, node);
       return NO_HITS;
     }
-    return [hitAt(node, 'this module is imported above already', node.parent === before.parent ? merge(before, node, text) : undefined)];
+    latest.set(own, node);
+    const target = latestBefore ?? before;
+    return [hitAt(node, 'this module is imported above already', node.parent === target.parent ? merge(target, node, text) : undefined, isSafe(target, node) ? undefined : OFFERED)];
   });
+}
+
+/** Whether nothing runs between two imports: in Python, what does could change what the second one takes. */
+function areAdjacent(first: SyntaxNode, second: SyntaxNode): boolean {
+  let next = first.next;
+  while (next !== null && isComment(next)) next = next.next;
+  return next === second;
 }
 
 /** Whether two imports name the same module: in nearly all files none do, and nothing else needs a look. */

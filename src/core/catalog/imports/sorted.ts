@@ -5,7 +5,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isBlank } from '../blank.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS, SAFE } from '../hits.js';
 
 const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
 
@@ -16,7 +16,7 @@ export default defineRule({
   advice: 'Sort the imports of each block: packages first, then parent folders, then neighbours.',
   tags: ['layout', 'dependencies'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'offered',
   options: {},
   find: {
     languages: {
@@ -41,6 +41,8 @@ export default defineRule({
 interface Entry {
   readonly node: SyntaxNode;
   readonly key: string | null;
+  /** Whether importing runs code, so that the order can matter. */
+  readonly runsCode: boolean;
 }
 
 /** An import with its sort keys: the text ignoring case, then the text as written. */
@@ -58,7 +60,7 @@ function find({ text: { text } }: ParsedSource, entries: readonly Entry[]): read
     const isWhole = block.every(({ node }) => endsLine(text, node.end));
     const repair = (): Repair => sortedRepair(block);
     const [before, out] = [block[wrong - 1], block[wrong]] as [Keyed, Keyed];
-    return [hitAt(out.node, `${wordOf(out.key)} belongs before ${wordOf(before.key)}`, isWhole ? repair : undefined)];
+    return [hitAt(out.node, `${wordOf(out.key)} belongs before ${wordOf(before.key)}`, isWhole ? repair : undefined, block.some(({ runsCode }) => runsCode) ? undefined : SAFE)];
   });
 }
 
@@ -103,9 +105,9 @@ function wordOf(key: string): string {
 function blocksOf(entries: readonly Entry[], text: string): Keyed[][] {
   const blocks: Keyed[][] = [];
   let before: SyntaxNode | null = null;
-  for (const { node, key } of entries) {
+  for (const { node, key, runsCode } of entries) {
     if (key !== null) {
-      const keyed = { node, key, small: key.toLowerCase() };
+      const keyed = { node, key, runsCode, small: key.toLowerCase() };
       const isNext: boolean = before !== null && before.parent === node.parent && areNext(text, before.end, node.start);
       if (isNext) (blocks[blocks.length - 1] as Keyed[]).push(keyed);
       else blocks.push([keyed]);
@@ -117,16 +119,17 @@ function blocksOf(entries: readonly Entry[], text: string): Keyed[][] {
 
 /** A bare import is there for its side effects, so its position matters. */
 function scriptEntry({ node, module, clause }: ImportStatement): Entry {
-  if (module === null || clause === null) return { node, key: null };
-  return { node, key: `${module.startsWith('..') ? 1 : module.startsWith('.') ? 2 : 0} ${module}` };
+  const runsCode = node.childOfType('type') === null;
+  if (module === null || clause === null) return { node, key: null, runsCode };
+  return { node, runsCode, key: `${module.startsWith('..') ? 1 : module.startsWith('.') ? 2 : 0} ${module}` };
 }
 
 function pythonEntry(node: SyntaxNode): Entry {
   const module = node.type === 'import_statement' ? node.parts[0]?.text : node.child('module_name')?.text;
-  return { node, key: module === undefined ? null : `${module.startsWith('.') ? 1 : 0} ${module}` };
+  return { node, runsCode: true, key: module === undefined ? null : `${module.startsWith('.') ? 1 : 0} ${module}` };
 }
 
 function javaEntry(node: SyntaxNode): Entry {
   const path = node.text.replace(/^import\s+(?:static\s+)?|\s*;$/g, '');
-  return { node, key: `${/^import\s+static\b/.test(node.text) ? 1 : 0} ${path}` };
+  return { node, runsCode: false, key: `${/^import\s+static\b/.test(node.text) ? 1 : 0} ${path}` };
 }

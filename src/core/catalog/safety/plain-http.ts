@@ -15,7 +15,7 @@ export default defineRule({
   advice: 'Use https, and check that the other side supports it.',
   tags: ['security'],
   confidence: 'likely',
-  repairs: true,
+  repairs: 'offered',
   options: { free: freeNames(FREE) },
   find: { everywhere: { by: 'text', find: findPlain } },
   examples: [

@@ -12,7 +12,7 @@ export default defineRule({
   advice: 'Use === or !==, and convert explicitly if the types differ. Comparisons with null are exempt.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: {
     languages: {

@@ -14,7 +14,7 @@ export default defineRule({
   advice: 'Add override after the parameters.',
   tags: ['correctness', 'readability'],
   confidence: 'likely',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: { languages: inLanguages('cpp', byTree(findUnmarked)) },
   examples: [

@@ -12,7 +12,7 @@ export default defineRule({
   advice: 'Leave as many empty lines as agreed, and delete the rest.',
   tags: ['layout', 'readability'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: { max: whole(2, 0, 20, 'lower', 'the most empty lines in a row') },
   find: { everywhere: { by: 'text', find: findBlankRuns } },
   examples: [

@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
+import { OFFERED } from '../hits.js';
 
 export default defineRule({
   id: 'text/byte-order-mark',
@@ -9,7 +10,7 @@ export default defineRule({
   advice: 'Save the file as UTF-8 without a byte-order mark.',
   tags: ['layout', 'portability'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: { everywhere: { by: 'text', find: findByteOrderMark } },
   examples: [
@@ -18,6 +19,12 @@ export default defineRule({
   ],
 });
 
-function findByteOrderMark({ text: { hasByteOrderMark } }: Source): Hit[] {
-  return hasByteOrderMark ? [{ start: 0, end: 0, message: 'the file begins with a byte-order mark', repair: 'drop-byte-order-mark' }] : [];
+/** Without the mark, these have another encoding unless something else names it: HTML Standard, section 13.2.3.2; CSS Syntax Level 3, section 3.2. */
+const ENCODED_BY_MARK: ReadonlySet<string> = new Set(['html', 'css', 'markdown', 'text', 'csv', 'powershell', 'batch', 'sql', 'ini']);
+
+function findByteOrderMark({ text: { hasByteOrderMark, language, text } }: Source): Hit[] {
+  if (!hasByteOrderMark) return [];
+  // PHP prints what is before its tag.
+  const mayMatter = language.id === 'php' || (ENCODED_BY_MARK.has(language.id) && !/^[\0-\x7f]*$/.test(text));
+  return [{ start: 0, end: 0, message: 'the file begins with a byte-order mark', repair: 'drop-byte-order-mark', ...(mayMatter && OFFERED) }];
 }

@@ -11,7 +11,7 @@ export default defineRule({
   advice: 'End the last line with one newline, and delete empty lines after it.',
   tags: ['layout', 'starter'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: { everywhere: { by: 'text', find: findFinalNewline } },
   examples: [

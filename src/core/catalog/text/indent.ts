@@ -24,7 +24,7 @@ export default defineRule({
   advice: 'Indent with what the team has agreed on, throughout the file.',
   tags: ['layout'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: {
     with: choice(['spaces', 'tabs'], 'spaces', 'what lines are indented with'),
     width: whole(0, 0, 16, null, 'spaces per step; 0 means any number'),

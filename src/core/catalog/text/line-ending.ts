@@ -14,7 +14,7 @@ export default defineRule({
   advice: 'Save the file with the agreed line endings, and configure git and the editors to keep them.',
   tags: ['layout', 'portability'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: {
     style: choice(['lf', 'crlf', 'first'], 'lf', 'LF, CR LF, or whatever the first line of the file ends with'),
   },

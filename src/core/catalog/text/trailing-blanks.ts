@@ -11,7 +11,7 @@ export default defineRule({
   advice: 'Delete the spaces. In Markdown, use a backslash at the end of a line for a line break.',
   tags: ['layout', 'starter'],
   confidence: 'certain',
-  repairs: true,
+  repairs: 'safe',
   options: {},
   find: { everywhere: { by: 'text', find: findTrailingBlanks } },
   examples: [

@@ -1,4 +1,5 @@
 import type { SyntaxNode } from '../node.js';
+import { memoized } from '../memo.js';
 import { KIND, PARENT, SHIFT } from '../node-table.js';
 import type { SyntaxTree } from '../tree.js';
 import type { Binding, Scopes } from './scope.js';
@@ -7,9 +8,8 @@ const MODULE_PARTS = ['export_statement', 'import_statement'];
 
 /** Marks the names of a JavaScript file that code outside it can use. */
 export function markExports(tree: SyntaxTree, { file }: Scopes, all: readonly Binding[]): void {
-  const isModule = tree.hasAny(MODULE_PARTS);
   // Without imports and exports a file is a classic script, and others see its names.
-  const isScript = !isModule && !usesRequire(tree);
+  const isScript = !isModule(tree);
   if (!isScript && !tree.hasAny(EXPORTING)) return;
   const isExporting = tree.kindFlags(EXPORTING);
   const isHiding = tree.kindFlags(HIDING);
@@ -38,7 +38,9 @@ const EXPORTING = ['export_statement', 'ambient_declaration'];
 /** What is inside these is not visible from outside, unless it is exported itself. */
 const HIDING = new Set(['statement_block', 'class_body', 'arrow_function', 'function_declaration', 'function_expression', 'function_signature', 'function_type']);
 
-/** A CommonJS module keeps its names to itself. */
-function usesRequire({ root }: SyntaxTree): boolean {
-  return /\b(?:require\s*\(|module\.exports\b|exports\.)/.test(root.text);
+/** Whether a JavaScript file keeps its names to itself: a module of the language or of Node. All else is a classic script. */
+export function isModule(tree: SyntaxTree): boolean {
+  return moduleForm(tree).isModule;
 }
+
+const moduleForm = memoized((tree: SyntaxTree) => ({ isModule: tree.hasAny(MODULE_PARTS) || /\b(?:require\s*\(|module\.exports\b|exports\.)/.test(tree.root.text) }));

@@ -1,0 +1,59 @@
+import { bindingsOf } from '../syntax/bindings/bindings.js';
+import type { SyntaxTree } from '../syntax/tree.js';
+import { Source } from '../syntax/source.js';
+import type { SourceText } from '../model/source-text.js';
+import type { Tools } from './inspect-file.js';
+
+/** What a repair must not make worse: how well a text follows its grammar, and which names it leaves undeclared. */
+export interface Soundness {
+  /** The number of places that do not follow the grammar. */
+  readonly errors: number;
+  /** Names declared in the file; empty for a grammar whose names are not analysed. */
+  readonly declared: ReadonlySet<string>;
+  /** Names used but not declared in the file. */
+  readonly undeclared: ReadonlySet<string>;
+}
+
+const NO_NAMES: ReadonlySet<string> = new Set();
+const NOTHING_TO_JUDGE: Soundness = { errors: 0, declared: NO_NAMES, undeclared: NO_NAMES };
+
+/** Words that the grammar reads as names where a declaration has gone wrong: in sloppy code, `let;` is a use of a variable. */
+const WORDS = new Set(['let', 'const', 'var', 'static', 'async', 'await', 'yield']);
+
+/** Judges a text. One without a grammar has nothing to go wrong. */
+export function soundnessOf(text: SourceText, { grammars }: Tools): Soundness {
+  const source = new Source(text, grammars);
+  try {
+    const { root, tree } = source;
+    if (root === null || tree === null) return NOTHING_TO_JUDGE;
+    const errors = root.hasError ? root.descendantsOfType('ERROR').length + missingIn(tree) : 0;
+    return { errors, ...namesIn(tree) };
+  } finally {
+    source.dispose();
+  }
+}
+
+/** Whether a text is no worse than it was before: nothing new fails to parse, and no name has lost its declaration. */
+export function isAsSound(now: Soundness, before: Soundness): boolean {
+  if (now.errors > before.errors) return false;
+  for (const name of now.undeclared) if (!before.undeclared.has(name) && (before.declared.has(name) || WORDS.has(name))) return false;
+  return true;
+}
+
+/** Grammars whose uses of names are analysed. */
+const ANALYSED: ReadonlySet<string> = new Set(['javascript', 'typescript', 'tsx', 'python', 'php', 'java']);
+
+function namesIn(tree: SyntaxTree): Pick<Soundness, 'declared' | 'undeclared'> {
+  if (!ANALYSED.has(tree.grammar)) return { declared: NO_NAMES, undeclared: NO_NAMES };
+  const { all, unresolved } = bindingsOf(tree);
+  return { declared: new Set(all.map(({ name }) => name)), undeclared: new Set(unresolved.all.map(({ node }) => node.text)) };
+}
+
+/** Nodes that the parser inserted because they were missing have no text. */
+function missingIn(tree: SyntaxTree): number {
+  let missing = 0;
+  tree.root.walk((node) => {
+    if (node.start === node.end && node.first === null) missing += 1;
+  });
+  return missing + 1;
+}
