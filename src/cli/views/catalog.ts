@@ -20,7 +20,7 @@ export function viewCatalog(rules: readonly Rule[], filter: CatalogFilter, level
   if (rules.length === 0) return `${lines.join('\n')}\n`;
   if (filter.term !== null) lines.push('', ...rows(rules));
   else for (const concern of concernsOf(rules)) lines.push('', `${style.strong(concern)}  ${style.faint(CONCERN_TITLES[concern] ?? 'house rules')}`, ...rows(rules.filter((rule) => rule.concern === concern)));
-  lines.push('', style.faint('* can repair findings.   certain, likely, possible: how reliable its findings are.'));
+  lines.push('', style.faint('* can repair findings.   ~ offers repairs that need a look.   certain, likely, possible: how reliable its findings are.'));
   return `${lines.join('\n')}\n`;
 }
 
@@ -50,7 +50,7 @@ function ruleRow(rule: Rule, width: number, levels: RuleLevels | null, columns: 
   const languages = languagesOf(rule);
   const told = languages[0] === '*' ? 'all' : languages.length > MOST_LANGUAGES ? `${languages.length} languages` : languages.join(' ');
   const level = levels?.get(id);
-  const head = `  ${level === undefined ? '' : `${padEnd(style.level(level), 8)}`}${style.name(padEnd(id, width))} ${repairs ? '*' : ' '} `;
+  const head = `  ${level === undefined ? '' : `${padEnd(style.level(level), 8)}`}${style.name(padEnd(id, width))} ${repairs === 'safe' ? '*' : repairs === 'offered' ? '~' : ' '} `;
   const indent = ' '.repeat(width + 5 + (level === undefined ? 0 : 8));
   if (columns < NARROW) return [head.trimEnd(), ...wrap(visible(title), columns, '      ')];
   const text = wrap(visible(title), columns - 26, indent);

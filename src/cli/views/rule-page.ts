@@ -34,7 +34,7 @@ function facts(rule: Rule): string {
   const languages = languagesOf(rule);
   const parts = [
     `${rule.confidence} confidence`,
-    rule.repairs ? 'can repair findings' : 'repaired by hand',
+    rule.repairs === 'safe' ? 'can repair findings' : rule.repairs === 'offered' ? 'offers repairs that need a look' : 'repaired by hand',
     languages[0] === '*' ? 'every language' : languages.join(' '),
     rule.tags.map((tag) => `tag:${tag}`).join(' '),
   ];

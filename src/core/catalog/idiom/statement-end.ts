@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { KIND, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxTree } from '../../syntax/tree.js';
@@ -21,6 +21,7 @@ export default defineRule({
     good('javascript', 'sail();\nfunction moor() {}\nexport default class Quay { low = 1; }\nfor (const a of b) {}\n'),
     bad('javascript', 'const a = 1\nsail()\nreturn\n', '1:12 2:7 3:7', { repaired: 'const a = 1;\nsail();\nreturn;\n' }),
     bad('javascript', 'const a = 1;\nsail();\n(a)\n', '1:12', { options: { style: 'never' }, repaired: 'const a = 1\nsail();\n(a)\n' }),
+    bad('javascript', 'const a = 1 // one\nsail() /* two */\n', '1:12 2:7', { repaired: 'const a = 1; // one\nsail(); /* two */\n' }),
     good('typescript', 'type Tide = number;\ninterface Quay { a: number }\n'),
     bad('typescript', "import { a } from './a.js'\ntype Tide = number\nclass Quay { low = 1 }\n", '1:27 2:19 3:21', {
       repaired: "import { a } from './a.js';\ntype Tide = number;\nclass Quay { low = 1; }\n",
@@ -42,9 +43,17 @@ function findEnds({ tree, text: { text } }: ParsedSource, { style }: { readonly 
       return [{ start: last.start, end: last.end, message: 'this semicolon is not needed', repair: [{ start: last.start, end: last.end, text: '' }] }];
     });
   }
-  return [...openOnes(tree, STATEMENTS).filter(hasEnd), ...openOnes(tree, FIELDS)].map(({ end }) => ({
-    start: end, end, message: 'a semicolon is missing here', repair: [{ start: end, end, text: ';' }],
-  }));
+  return [...openOnes(tree, STATEMENTS).filter(hasEnd), ...openOnes(tree, FIELDS)].map((node) => {
+    const end = endOfCode(node);
+    return { start: end, end, message: 'a semicolon is missing here', repair: [{ start: end, end, text: ';' }] };
+  });
+}
+
+/** Where the code of a statement ends: the grammar may count a comment after it as a part of it. */
+function endOfCode(node: SyntaxNode): number {
+  let last = node.last;
+  while (last !== null && isComment(last)) last = last.previous;
+  return last?.end ?? node.end;
 }
 
 const SEMICOLON = [';'];
