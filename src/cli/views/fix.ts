@@ -9,13 +9,13 @@ import { count, table, wrap } from './table.js';
 /** What was repaired, rule by rule, and what is left; a diff if nothing was written. @param named the named paths, relative to the root. */
 export function viewFix(report: FixReport, { columns, named }: { readonly columns: number; readonly named: readonly string[] }, style: Style): string {
   const changed = report.files.filter(({ before, after }) => before !== after);
+  const patches = report.written ? [] : changed.flatMap((file) => [...viewPatch(file, style), '']);
   const lines: string[] = [];
-  if (!report.written) for (const file of changed) lines.push(...viewPatch(file, style), '');
   lines.push(headline(report, changed, style), ...namedSkips(report.skipped, named, style));
   const byRule = repairedByRule(report.files);
   lines.push(...table(byRule.map(({ rule, repaired, files }) => [style.strong(rule), count(repaired, 'repair'), style.faint(`in ${count(files, 'file')}`)])));
   lines.push(...viewWithdrawn(report.files, style), ...viewOffered(report.files, style), ...viewLeft(report, columns));
-  return `${lines.join('\n')}\n`;
+  return `${[...patches, ...lines].join('\n')}\n`;
 }
 
 function headline({ written, files }: FixReport, changed: readonly RepairedSource[], style: Style): string {

@@ -13,8 +13,14 @@ interface Printed {
  */
 export function fingerprintsOf(findings: readonly Printed[], text: SourceText): string[] {
   const seen = new Map<number, number>();
+  // One long line may have very many findings: each rule goes over it once.
+  let latest = 0;
+  let prints = new Map<string, Print>();
   return findings.map(({ rule, line }) => {
-    const { high, low } = printOf(rule, text, line);
+    if (line !== latest) [latest, prints] = [line, new Map()];
+    let print = prints.get(rule);
+    if (print === undefined) prints.set(rule, (print = printOf(rule, text, line)));
+    const { high, low } = print;
     // A number is exact to 53 bits: all of one half and most of the other.
     const key = (high >>> 0) * 0x200000 + (low >>> 11);
     const number = (seen.get(key) ?? 0) + 1;

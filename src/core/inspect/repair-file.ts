@@ -5,7 +5,8 @@ import type { RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../model/source-text.js';
 import { FollowedFindings, type FollowedFinding } from './followed-findings.js';
-import { inspectFile, type Tools } from './inspect-file.js';
+import { Source } from '../syntax/source.js';
+import { inspectSource, type Tools } from './inspect-file.js';
 import { applyRound, editsOf, type Offer } from './repair-round.js';
 
 /** One repair may make another possible; more rounds than this mean that they undo each other, or never end. */
@@ -36,38 +37,44 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
   /** Repairs not to try again until something has changed, keyed by rule, message and line. */
   const refused = new Map<string, { readonly finding: Finding; readonly version: number }>();
   const seen = new Set([text.whole]);
-  let current = text;
+  let source = new Source(text, tools.grammars, tools.spelling);
   let known: FollowedFindings | null = null;
   let first: Pick<RepairedText, 'left' | 'withdrawn'> | null = null;
   /** How often the text has changed. */
   let version = 0;
-  for (let round = 0; ; round += 1) {
-    const repairs = new Map<Finding, Repair>();
-    const { findings } = inspectFile(current, set, tools, repairs);
-    const judged: readonly Finding[] = known === null ? ledger.excuse(findings, set) : known.excuse(findings, current);
-    known ??= FollowedFindings.of(judged, current, (finding) => ledger.holds(finding));
-    const left = judged.filter(({ excused }) => excused === null);
-    const wanted = left.flatMap((finding): Offer[] => {
-      const repair = repairs.get(finding);
-      return repair === undefined || !wants(finding) ? [] : [{ finding, repair }];
-    });
-    first ??= { left, withdrawn: wanted.map(({ finding }) => finding) };
-    let open = wanted.filter(({ finding }) => !refused.has(keyOf(finding, current)));
-    // What was refused earlier may be possible in the text as it is now, and then a second run would do it.
-    if (open.length === 0 && wanted.some(({ finding }) => (refused.get(keyOf(finding, current))?.version ?? version) < version)) {
-      open = wanted;
-      refused.clear();
+  try {
+    for (let round = 0; ; round += 1) {
+      const current = source.text;
+      const repairs = new Map<Finding, Repair>();
+      const { findings } = inspectSource(source, set, tools, repairs).inspection;
+      const judged: readonly Finding[] = known === null ? ledger.excuse(findings, set) : known.excuse(findings, current);
+      known ??= FollowedFindings.of(judged, current, (finding) => ledger.holds(finding));
+      const left = judged.filter(({ excused }) => excused === null);
+      const wanted = left.flatMap((finding): Offer[] => {
+        const repair = repairs.get(finding);
+        return repair === undefined || !wants(finding) ? [] : [{ finding, repair }];
+      });
+      first ??= { left, withdrawn: wanted.map(({ finding }) => finding) };
+      let open = wanted.filter(({ finding }) => !refused.has(keyOf(finding, current)));
+      // What was refused earlier may be possible in the text as it is now, and then a second run would do it.
+      if (open.length === 0 && wanted.some(({ finding }) => (refused.get(keyOf(finding, current))?.version ?? version) < version)) {
+        open = wanted;
+        refused.clear();
+      }
+      if (open.length === 0) return { text: current, repaired, withdrawn: [...refused.values()].map(({ finding }) => finding), left, reprinted: known.changed(findings, current) };
+      const { next, applied, broken } = applyRound(source, open, tools);
+      for (const { finding } of broken) refused.set(keyOf(finding, current), { finding, version });
+      if (next === null) continue;
+      source.dispose();
+      source = next;
+      if (round >= MOST_ROUNDS || seen.has(next.text.whole)) return { text, repaired: new Map(), ...first, reprinted: [] };
+      seen.add(next.text.whole);
+      version += 1;
+      for (const { finding } of applied) repaired.set(finding.rule, (repaired.get(finding.rule) ?? 0) + 1);
+      known.follow(applied.flatMap(({ repair }) => editsOf(repair)));
     }
-    if (open.length === 0) return { text: current, repaired, withdrawn: [...refused.values()].map(({ finding }) => finding), left, reprinted: known.changed(findings, current) };
-    const { next, applied, broken } = applyRound(current, open, tools);
-    for (const { finding } of broken) refused.set(keyOf(finding, current), { finding, version });
-    if (applied.length === 0) continue;
-    if (round >= MOST_ROUNDS || seen.has(next.whole)) return { text, repaired: new Map(), ...first, reprinted: [] };
-    seen.add(next.whole);
-    version += 1;
-    for (const { finding } of applied) repaired.set(finding.rule, (repaired.get(finding.rule) ?? 0) + 1);
-    known.follow(applied.flatMap(({ repair }) => editsOf(repair)));
-    current = next;
+  } finally {
+    source.dispose();
   }
 }
 

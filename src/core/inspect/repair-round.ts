@@ -1,6 +1,7 @@
 import type { Finding } from '../model/finding.js';
 import type { Edit, Repair } from '../model/repair.js';
 import type { SourceText } from '../model/source-text.js';
+import { Source } from '../syntax/source.js';
 import { applyEdits } from './apply-edits.js';
 import type { Tools } from './inspect-file.js';
 import { isAsSound, soundnessOf } from './soundness.js';
@@ -13,7 +14,8 @@ export interface Offer {
 
 /** One round of repairs. */
 export interface Round {
-  readonly next: SourceText;
+  /** The file afterwards, which the caller disposes of; null if nothing was applied. */
+  readonly next: Source | null;
   readonly applied: readonly Offer[];
   /** Repairs that would make the file worse. */
   readonly broken: readonly Offer[];
@@ -23,13 +25,23 @@ export interface Round {
 const MOST_PARSED = 20_000_000;
 
 /** Applies as many repairs as fit side by side; if the file would be worse for it, halves them until the culprits are found. */
-export function applyRound(text: SourceText, offered: readonly Offer[], tools: Tools): Round {
+export function applyRound(source: Source, offered: readonly Offer[], { grammars, spelling }: Tools): Round {
+  const { text } = source;
   const chosen = withoutOverlaps(offered);
-  const before = soundnessOf(text, tools);
+  const before = soundnessOf(source);
   let parsed = 0;
+  let next: Source | null = null;
+  /** Whether the file is good with these; then it is what comes next. */
   const isGood = (offers: readonly Offer[]): boolean => {
     parsed += text.text.length;
-    return isAsSound(soundnessOf(applied(text, offers), tools), before);
+    const trial = new Source(applied(text, offers), grammars, spelling);
+    if (!isAsSound(soundnessOf(trial), before)) {
+      trial.dispose();
+      return false;
+    }
+    next?.dispose();
+    next = trial;
+    return true;
   };
   let kept: readonly Offer[] = [];
   const broken: Offer[] = [];
@@ -40,7 +52,7 @@ export function applyRound(text: SourceText, offered: readonly Offer[], tools: T
     else if (some.length === 1) broken.push(...some);
     else rest.push(some.slice(some.length >> 1), some.slice(0, some.length >> 1));
   }
-  return { next: kept.length === 0 ? text : applied(text, kept), applied: kept, broken };
+  return { next, applied: kept, broken };
 }
 
 /** Of repairs that touch each other, the first; the others follow in the next round. */

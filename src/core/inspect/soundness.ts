@@ -1,8 +1,6 @@
 import { bindingsOf } from '../syntax/bindings/bindings.js';
 import type { SyntaxTree } from '../syntax/tree.js';
-import { Source } from '../syntax/source.js';
-import type { SourceText } from '../model/source-text.js';
-import type { Tools } from './inspect-file.js';
+import type { Source } from '../syntax/source.js';
 
 /** What a repair must not make worse: how well a text follows its grammar, and which names it leaves undeclared. */
 export interface Soundness {
@@ -20,17 +18,10 @@ const NOTHING_TO_JUDGE: Soundness = { errors: 0, declared: NO_NAMES, undeclared:
 /** Words that the grammar reads as names where a declaration has gone wrong: in sloppy code, `let;` is a use of a variable. */
 const WORDS = new Set(['let', 'const', 'var', 'static', 'async', 'await', 'yield']);
 
-/** Judges a text. One without a grammar has nothing to go wrong. */
-export function soundnessOf(text: SourceText, { grammars }: Tools): Soundness {
-  const source = new Source(text, grammars);
-  try {
-    const { root, tree } = source;
-    if (root === null || tree === null) return NOTHING_TO_JUDGE;
-    const errors = root.hasError ? root.descendantsOfType('ERROR').length + missingIn(tree) : 0;
-    return { errors, ...namesIn(tree) };
-  } finally {
-    source.dispose();
-  }
+/** Judges a file. One without a grammar has nothing to go wrong. */
+export function soundnessOf({ root, tree }: Source): Soundness {
+  if (root === null || tree === null) return NOTHING_TO_JUDGE;
+  return { errors: root.hasError ? root.descendantsOfType('ERROR').length + missingIn(tree) : 0, ...namesIn(tree) };
 }
 
 /** Whether a text is no worse than it was before: nothing new fails to parse, and no name has lost its declaration. */

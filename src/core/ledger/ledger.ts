@@ -47,7 +47,7 @@ export class Ledger {
 
   /** Whether a finding has an entry. */
   holds(finding: Finding): boolean {
-    return this.entriesOf(finding).length > 0;
+    return this.entries.length > 0 && this.entriesOf(finding).length > 0;
   }
 
   /**

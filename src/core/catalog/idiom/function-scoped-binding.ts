@@ -29,7 +29,7 @@ export default defineRule({
   ],
 });
 
-function findVar({ tree }: ParsedSource): Hit[] {
+function findVar({ tree, text: { text } }: ParsedSource): Hit[] {
   const bindings = bindingsOf(tree);
   const declarations = tree.ofType('variable_declaration').filter(({ parent }) => parent?.type !== 'ambient_declaration');
   const loops = tree.ofType('for_in_statement').filter((node) => node.child('kind')?.text === 'var');
@@ -39,7 +39,9 @@ function findVar({ tree }: ParsedSource): Hit[] {
     const names = node.type === 'variable_declaration'
       ? node.parts.flatMap((part) => (part.type === 'variable_declarator' ? namesOfPattern(part.child('name')) : []))
       : namesOfPattern(node.child('left'));
-    const isSafe = !bindings.isOpen && names.every((name) => canBeLet(name, node, bindings, isOwnFile));
+    // With the name on the next line, the grammar reads `let` as a name.
+    const isNext = names.every(({ start }, index) => index > 0 || !text.slice(word.end, start).includes('\n'));
+    const isSafe = !bindings.isOpen && isNext && names.every((name) => canBeLet(name, node, bindings, isOwnFile));
     return hitAt(word, `visible in the whole function: ${names.map(({ text }) => text).join(', ')}`, isSafe ? [{ start: word.start, end: word.end, text: 'let' }] : undefined);
   });
 }
