@@ -4,6 +4,7 @@ import { grammarFor } from '../catalog/languages.js';
 import type { GrammarId } from '../model/language.js';
 import type { SourceText } from '../model/source-text.js';
 import type { Memo } from './memo.js';
+import { parseAsMeant } from './parse-as-meant.js';
 import type { Spelling } from './spelling.js';
 import type { SyntaxTree } from './tree.js';
 
@@ -51,7 +52,7 @@ export class Source {
   }
 
   private parse(grammar: GrammarId): Tree {
-    this.parsed ??= this.grammars.parse(this.text.text, grammar);
+    this.parsed ??= parseAsMeant(this.text.text, grammar, this.grammars);
     return this.parsed;
   }
 }

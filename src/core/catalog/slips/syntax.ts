@@ -51,9 +51,6 @@ const MOST = 20;
 /** CSS Syntax Level 3, section 5.4.6, allows blanks after the exclamation mark; the grammar does not. */
 const IMPORTANT_WITH_BLANK = /^!\s+important$/i;
 
-/** Call signatures with type parameters, one per line without semicolons: the grammar reads the next as part of the one before. */
-const BARE_SIGNATURES = /[^;,{\s][ \t]*\r?\n[ \t]*<[A-Z]\w*\b[^;{}()]{0,400}>\s{0,40}\(/;
-
 /** Uses a stack of its own: code may be nested deeper than calls can be. */
 function findSyntaxErrors(source: ParsedSource): Hit[] {
   const { grammar, tree } = source;
@@ -61,14 +58,13 @@ function findSyntaxErrors(source: ParsedSource): Hit[] {
   const { root } = source;
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} has no opening tag`));
   // Only the compiler knows what the preprocessor makes of a file, so plain C is left out.
-  if (/^(?:typescript|tsx)$/.test(grammar) && BARE_SIGNATURES.test(root.text)) return [];
   if (grammar === 'cpp' && /^\s*#\s*(?:if|define)\b/m.test(root.text)) return [];
   const hits: Hit[] = [];
   const open = [root];
   for (let node = open.pop(); node !== undefined && hits.length < MOST; node = open.pop()) {
     if (!node.hasError && !node.isMissing) continue;
     if (isGrammarsOwn(node, grammar)) continue;
-    const hit = errorAt(node, tree);
+    const hit = errorAt(node, source);
     if (hit === null) open.push(...node.children.reverse());
     else hits.push(hit);
   }
@@ -96,12 +92,12 @@ function isGrammarsOwn(node: Node, grammar: string): boolean {
   }
 }
 
-function errorAt(node: Node, tree: SyntaxTree): Hit | null {
+function errorAt(node: Node, { tree, text: { text } }: ParsedSource): Hit | null {
   if (node.isMissing) return hitAtCapture(node, `${node.isNamed ? `a ${words(node.type)}` : `“${node.type}”`} is missing here`);
   if (!node.isError) return null;
   const unclosed = unclosedIn(node, tree);
   if (unclosed !== null) return hitAtCapture(unclosed, `“${unclosed.type}” is never closed`);
-  const first = node.text.split('\n', 1)[0] ?? '';
+  const first = text.slice(node.startIndex, node.endIndex).split('\n', 1)[0] ?? '';
   return { start: node.startIndex, end: node.startIndex + first.length, message: `is not expected here: “${shorten(first.trim())}”` };
 }
 

@@ -1,0 +1,102 @@
+import type { GrammarId } from '../model/language.js';
+
+/** A construct that a grammar does not know, and what to parse in its place: text of the same length, which the grammar reads as what is meant. */
+interface Misreading {
+  readonly found: RegExp;
+  readonly instead: (construct: string, ...groups: string[]) => string;
+}
+
+const blanks = (text: string): string => text.replace(/[^\r\n]/g, ' ');
+const name = (text: string): string => '_'.repeat(text.length);
+
+/** Words of the language that may be the name of an export: ECMA-262, section 16.2.3, "ModuleExportName". */
+const NAMED_LIKE_WORDS: Misreading = {
+  found: /\b(export|import)\s*\{[^{}]*\}/g,
+  instead: (list) => list.replace(/(\bas\s+)([a-z]+)(?=\s*[,}])/g, (_, as: string, word: string) => as + name(word)).replace(/([{,]\s*)(default|if|in|for|const|var|new|void|typeof|class|function|import|export|with|as)(?=\s+as\s)/g, (_, before: string, word: string) => before + name(word)),
+};
+
+/** Explicit Resource Management, in ECMAScript 2026 and TypeScript 5.2; elsewhere `using` is a name. */
+const USING: readonly Misreading[] = [
+  { found: /\bawait(\s+)using(?=[ \t]+[\w$]+\s*=[^=])/g, instead: (_, between) => `     ${between}const` },
+  { found: /\busing(?=[ \t]+[\w$]+\s*(?:=[^=]|\sof\b))/g, instead: () => 'const' },
+  { found: /(?<![.\w$])using(?=\s*(?:[-+*/]?=|[.,)\]};]))/g, instead: name },
+];
+
+/** Import attributes: ECMA-262, section 16.2.2. */
+const ATTRIBUTES: Misreading = { found: /(?<=['"]\s*)\b(?:with|assert)\s*\{[^{}]*\}/g, instead: blanks };
+
+/** The same where the list has comments with braces. */
+const AS_WORD: Misreading = { found: /(?<=\bas\s+)(?:break|case|catch|class|continue|debugger|default|delete|do|else|enum|export|extends|false|finally|for|function|if|import|in|instanceof|new|null|return|super|switch|this|throw|true|try|typeof|var|void|while|with|yield)(?=\s*[,}])/g, instead: name };
+
+const SCRIPT: readonly Misreading[] = [NAMED_LIKE_WORDS, AS_WORD, ...USING, ATTRIBUTES];
+
+const TYPESCRIPT: readonly Misreading[] = [
+  ...SCRIPT,
+  // Import types with type arguments, TypeScript 2.9: a name in their place is read everywhere.
+  { found: /\b(?:typeof\s+)?import\s*\(\s*(?:"[^"\n]*"|'[^'\n]*')\s*(?:,\s*\{[^{}]*\{[^{}]*\}\s*\}\s*)?\)/g, instead: name },
+  // Call signatures on lines of their own, without semicolons: the grammar reads the second as type arguments of the first.
+  { found: /(?<=[\w>\])}"'`][ \t]*)(?<!=>[ \t]*)\r?\n(?=(?:\s|\/\/[^\n]*\n|\/\*(?:[^*]|\*(?!\/))*\*\/)*<\s*(?:const\s+)?[A-Z$_])/g, instead: (feed) => `;${feed.slice(1)}` },
+  // A property with the name of an operator, on a line of its own.
+  { found: /(?<=[\w>\])}"'`][ \t]*)\r?\n(?=\s*(?:in|instanceof|as|is|satisfies|extends|keyof)\??:)/g, instead: (feed) => `;${feed.slice(1)}` },
+  // Type arguments of a tagged template, and escapes in template types.
+  { found: /(?<=[\w$)])<[^<>`]*(?:<[^<>`]*>[^<>`]*)*>(?=\s*`)/g, instead: blanks },
+  { found: /\\`/g, instead: () => '__' },
+  // A function type whose parameter has the name of a type.
+  { found: /(?<=\()(?:any|string|number|boolean|object|symbol|unknown|never)(?=\)\s*=>)/g, instead: name },
+  // A default export that is only declared, and has no name.
+  { found: /\bexport\s+default\s+function\s*(?=[(<])/g, instead: (head) => `declare function ${'_'.repeat(Math.max(0, head.length - 17))}` },
+  // TypeScript 5.0: only the types of a module.
+  { found: /\bexport(\s+)type(?=\s*\*)/g, instead: (_, between) => `export${between}    ` },
+  // Global augmentation within a module declaration.
+  { found: /(?<=^|[{};]\s*)global(?=\s*\{)/gm, instead: blanks },
+  // TypeScript 4.7: variance of type parameters. TypeScript 5.0: const type parameters.
+  { found: /(?<=[<,]\s*)(?:const\s+)?(?:in\s+)?(?:in|out|const)(?=\s+(?!as\b|of\b|in\b|instanceof\b)[A-Za-z_$])/g, instead: blanks },
+  { found: /(?<=^[ \t]*)(?:in\s+out|in|out)(?=[ \t]+[A-Z]\w*(?:\s+extends\b|\s*[,>=]))/gm, instead: blanks },
+  // TypeScript 4.9: auto-accessors.
+  { found: /\baccessor(?=\s+[\w$#[])/g, instead: () => 'readonly' },
+];
+
+/** Media queries as ranges: Media Queries Level 4, section 2.4.3. */
+const CSS_RANGE = /\((?=[^()]*[<>])[^(){};"']{7,}\)/g;
+
+const CSS: readonly Misreading[] = [
+  // CSS Syntax Level 3, section 4.3.6: whatever is between the brackets of an unquoted address belongs to it.
+  { found: /\b(url|url-prefix|domain|src)\((\s*)([^\s"'()][^"'()]*?)(\s*)\)/gi, instead: (_, word, before, address, after) => `${word.length > 3 ? 'u'.repeat(word.length) : word}(${before}${'a'.repeat(address.length)}${after})` },
+  { found: /\burl-prefix\(\s*\)/gi, instead: (whole) => 'a'.repeat(whole.length) },
+  { found: CSS_RANGE, instead: (whole) => `(width:${'1'.repeat(whole.length - 8)})` },
+  // CSS Animations Level 1, section 3: any percentage.
+  { found: /\d*\.\d+%(?=\s*[,{])/g, instead: (share) => share.replace('.', '0') },
+  // CSS Nesting Level 1: the nesting selector anywhere in a selector.
+  { found: /&(?=[^;{}"']*\{)/g, instead: () => '*' },
+  // CSS Cascading Level 5, section 2: a layer, a condition or media after an import.
+  { found: /(?<=@import\s+(?:url\([^)]*\)|"[^"]*"|'[^']*'))[^;{}]+(?=;)/gi, instead: blanks },
+  // What old browsers take for a part of the value, and others skip: CSS Syntax Level 3, sections 5.4.6 and 9.
+  { found: /\\[09](?=\s*[;}!)])/g, instead: blanks },
+  { found: /;(?=\s*;)/g, instead: () => ' ' },
+  { found: /(?<=[;{]\s*)[*_](?=[a-z-]+\s*:)/g, instead: () => '-' },
+  { found: /\b(?:-ms-)?filter\s*:\s*(?:"[^"]*"|[^;{}"']*(?:progid:|alpha\()[^;{}]*)/gi, instead: (whole) => `a:b${' '.repeat(whole.length - 3)}` },
+];
+
+const SHELL: readonly Misreading[] = [
+  // Bash Reference Manual, "Shell Parameter Expansion": an offset and a length are arithmetic.
+  { found: /(?<=\$\{\w+(?:\[[^\]]*\])?)(?::[^-=?+}][^}]*)(?=\})/g, instead: (whole) => `:${'1'.repeat(whole.length - 1)}` },
+];
+
+const PHP: readonly Misreading[] = [
+  // PHP 8.1 has `readonly` as a word of the language, which still can be the name of a function or, before, of a class.
+  { found: /(?<=\bfunction\s+&?|\bclass\s+|\bnew\s+|->|::)readonly\b(?=\s*[({;])/gi, instead: name },
+];
+
+const KNOWN: Readonly<Partial<Record<GrammarId, readonly Misreading[]>>> = {
+  javascript: SCRIPT, typescript: TYPESCRIPT, tsx: TYPESCRIPT, css: CSS, bash: SHELL, php: PHP,
+};
+
+/** For each construct that a grammar is known to misread, how to write it in a text so that it is read. All offsets stay the same. */
+export function readableForms(grammar: GrammarId): readonly ((text: string) => string)[] {
+  return (KNOWN[grammar] ?? []).map(({ found, instead }) => (text) => text.replace(found, (construct: string, ...groups) => fitted(instead(construct, ...(groups as string[])), construct)));
+}
+
+/** What is not of the same length would move all that follows. */
+function fitted(instead: string, construct: string): string {
+  return instead.length === construct.length ? instead : construct;
+}
