@@ -13,6 +13,7 @@ import { WaiverAccount, type WaiverRecord, type WaiverTerms } from '../waivers/a
 import { readWaivers } from '../waivers/read-waivers.js';
 import type { MalformedWaiver } from '../waivers/waiver.js';
 import type { Spelling } from '../syntax/spelling.js';
+import { Damage } from './damage.js';
 import { fillIn } from './fill-in.js';
 import { FileFindings, type FoundFinding } from './found-finding.js';
 import type { Planner, RunnableRule } from './plan.js';
@@ -58,7 +59,9 @@ export function inspectFile(text: SourceText, set: RuleSet, tools: Tools, repair
 export function inspectSource(source: Source, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): { readonly inspection: Inspection; readonly account: WaiverAccount } {
   const { text } = source;
   const unfinished: RuleId[] = [];
-  const found = hitsIn(source, set, tools.planner, unfinished).filter(({ planned: { rule } }) => !tools.ownFiles.has(text.path) || (rule.house === null && rule.concern !== 'words'));
+  const all = hitsIn(source, set, tools.planner, unfinished);
+  const known = source.hasErrors ? trustedHits(all, source as ParsedSource) : all;
+  const found = tools.ownFiles.has(text.path) ? known.filter(({ planned: { rule } }) => rule.house === null && rule.concern !== 'words') : known;
   const account = new WaiverAccount(readWaivers(source), tools);
   const findings = new FileFindings(text);
   const isSound = found.length === 0 || !source.hasErrors;
@@ -146,6 +149,23 @@ function addFindings(findings: FileFindings, found: RuleHits[], set: RuleSet, ac
     const excused = hasWaivers ? account.excuse(rule, text.lineAt(start), set.rules.get(rule.id)?.waivers === 'allow', rule.concern === 'waivers' ? start : null) : null;
     const finding = findings.add(kind, hit, mayRepair, excused);
     if (repairs !== null && repair !== undefined && mayRepair) repairs.set(finding, typeof repair === 'function' ? repair(hit) : repair);
+  });
+}
+
+/** The rule that is about the damage itself. */
+const ABOUT_ERRORS = 'slips/syntax';
+
+/** Findings about a name that may be used in a damaged part, too. */
+const ABOUT_USES = /^dead\/|^slips\/undeclared$|^idiom\/settled-binding$/;
+
+/** The hits of rules that can be trusted in a file with errors: nothing in its damaged parts, and nothing that could be refuted there. */
+function trustedHits(found: readonly RuleHits[], { tree, text: { text } }: ParsedSource): RuleHits[] {
+  const damage = Damage.in(tree, text);
+  return found.flatMap(({ planned, hits }) => {
+    if (planned.rule.id === ABOUT_ERRORS || !seesSyntax(planned.finder)) return [{ planned, hits }];
+    const isAboutUses = ABOUT_USES.test(planned.rule.id);
+    const trusted = hits.filter((hit) => !damage.reaches(hit) && !(isAboutUses && damage.hides(text.slice(hit.start, hit.end))));
+    return trusted.length === 0 ? [] : [{ planned, hits: trusted }];
   });
 }
 

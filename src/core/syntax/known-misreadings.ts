@@ -87,8 +87,14 @@ const PHP: readonly Misreading[] = [
   { found: /(?<=\bfunction\s+&?|\bclass\s+|\bnew\s+|->|::)readonly\b(?=\s*[({;])/gi, instead: name },
 ];
 
+const CPP: readonly Misreading[] = [
+  { found: /(?<=\bnew\s+)const\b/g, instead: blanks },
+  // A type parameter without a name that has a default: [temp.param] in the standard.
+  { found: /(?<=>\s*)\*(?=\s*=\s*(?:nullptr|0)\b)/g, instead: () => 'p' },
+];
+
 const KNOWN: Readonly<Partial<Record<GrammarId, readonly Misreading[]>>> = {
-  javascript: SCRIPT, typescript: TYPESCRIPT, tsx: TYPESCRIPT, css: CSS, bash: SHELL, php: PHP,
+  javascript: SCRIPT, typescript: TYPESCRIPT, tsx: TYPESCRIPT, css: CSS, bash: SHELL, php: PHP, cpp: CPP,
 };
 
 /** For each construct that a grammar is known to misread, how to write it in a text so that it is read. All offsets stay the same. */

@@ -1,5 +1,6 @@
 import type { Node } from 'web-tree-sitter';
 import { defineRule, type Hit } from '../../model/rule.js';
+import { earlyErrors } from '../../syntax/early-errors.js';
 import type { SyntaxTree } from '../../syntax/tree.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
@@ -17,12 +18,17 @@ export default defineRule({
   examples: [
     good('javascript', 'sail(1);\n'),
     bad('javascript', 'sail(1;\n', '1:7'),
+    good('javascript', 'let a = 1;\n{ let a = 2; sail(a); }\nfor (const a of b) { const a = 2; }\nvar c;\nvar c;\nout: { break out; }\n'),
+    bad('javascript', 'const tide = 1;\nconst tide = 2;\nbreak;\n', '2:7 3:1'),
+    bad('javascript', 'export const a = 1;\nreturn a;\n', '2:1'),
     good('typescript', 'const tide: number = 1;\n'),
     good('typescript', 'const berth = <b>{name}</b>;\n', { file: 'berth.tsx' }),
     bad('typescript', 'const tide: = 1;\n', '1:11'),
     bad('typescript', 'class Quay {\n  moor(): void {\n    if (this.free) {\n  }\n}\ninterface A {\n', '1:12'),
     good('typescript', 'interface Sail {\n  <Wind>(wind: Wind): Sail<Wind, 1>\n  <Wind extends 1, Tide = 2>(wind: Wind, tide: (tide: Tide, ...more: Wind[]) => 1): Sail<Wind, Tide>\n}\n'),
     good('python', 'tide = [1]\n'),
+    good('python', 'def sail():\n    for a in b:\n        continue\n    return lambda: 1\n'),
+    bad('python', 'def sail():\nmoor()\nreturn 1\n', '1:11 3:1'),
     bad('python', 'def sail(:\n    pass\n', '1:10'),
     good('css', 'a { color: red ! important; }\n'),
     bad('css', 'a { color: red; \n', '1:16'),
@@ -51,14 +57,17 @@ const MOST = 20;
 /** CSS Syntax Level 3, section 5.4.6, allows blanks after the exclamation mark; the grammar does not. */
 const IMPORTANT_WITH_BLANK = /^!\s+important$/i;
 
+/** A name in capitals where a declaration or a statement begins: a macro, from a header, that may stand for anything. */
+const LIKE_MACRO = /(?:^|[;{}\n])[ \t]*[A-Z][A-Z\d]*_?[A-Z\d_]{2,}[ \t]*(?:\(|\r?$|[A-Za-z])/m;
+
 /** Uses a stack of its own: code may be nested deeper than calls can be. */
 function findSyntaxErrors(source: ParsedSource): Hit[] {
   const { grammar, tree } = source;
-  if (grammar !== 'html' && !tree.hasErrors) return [];
+  if (grammar !== 'html' && !tree.hasErrors) return earlyErrors(tree).slice(0, MOST).map(({ node, message }) => hitAt(node, message));
   const { root } = source;
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} has no opening tag`));
   // Only the compiler knows what the preprocessor makes of a file, so plain C is left out.
-  if (grammar === 'cpp' && /^\s*#\s*(?:if|define)\b/m.test(root.text)) return [];
+  if (grammar === 'cpp' && (/^\s*#\s*(?:if|define)\b/m.test(root.text) || LIKE_MACRO.test(root.text))) return [];
   const hits: Hit[] = [];
   const open = [root];
   for (let node = open.pop(); node !== undefined && hits.length < MOST; node = open.pop()) {
