@@ -8,6 +8,9 @@ const CALLS: readonly string[] = [
   'member_call_expression', 'nullsafe_member_call_expression', 'scoped_call_expression',
 ];
 
+/** The same, to look one up. */
+export const CALL_TYPES: ReadonlySet<string> = new Set(CALLS);
+
 /** All calls of a file. */
 export function callsIn(tree: SyntaxTree): readonly SyntaxNode[] {
   return tree.ofTypes(CALLS);

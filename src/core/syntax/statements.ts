@@ -1,4 +1,5 @@
-import { callsOf } from './calls.js';
+import { bindingsOf } from './bindings/bindings.js';
+import { CALL_TYPES, calleeOf, callsOf } from './calls.js';
 import { isComment, type SyntaxNode } from './node.js';
 import type { SyntaxTree } from './tree.js';
 
@@ -20,9 +21,16 @@ const EXITS: ReadonlySet<string> = new Set([
   'yield_statement', 'exit_statement',
 ]);
 
-/** Calls after which nothing runs, and their names without the objects. */
-const LEAVING = /^(?:panic|os\.Exit|process\.exit|exit|abort|std::exit|std::abort)$/;
-const LEAVING_NAMES = ['panic', 'Exit', 'exit', 'abort'];
+const NODE_EXITS = /^process\.(?:exit|abort)$/;
+
+/** Calls after which nothing runs, by grammar. */
+const LEAVING: Readonly<Record<string, RegExp>> = {
+  javascript: NODE_EXITS, typescript: NODE_EXITS, tsx: NODE_EXITS, java: /^System\.exit$/, php: /^(?:die|exit)$/i, python: /^(?:sys\.exit|os\._exit|os\.abort|exit|quit)$/,
+  cpp: /^(?:std::|::)?(?:exit|_Exit|quick_exit|abort|terminate)$/, go: /^(?:panic|os\.Exit|log\.(?:Fatal|Panic)(?:f|ln)?)$/,
+};
+
+/** Their names without the objects. */
+const LEAVING_NAMES = ['panic', 'Exit', 'exit', '_exit', '_Exit', 'quick_exit', 'abort', 'terminate', 'die', 'quit', 'Fatal', 'Fatalf', 'Fatalln', 'Panic', 'Panicf', 'Panicln'];
 
 /** The statements of a block, without comments. */
 export function statementsOf(block: SyntaxNode): SyntaxNode[] {
@@ -35,7 +43,14 @@ export function isExit(statement: SyntaxNode): boolean {
   if (statement.type !== 'expression_statement') return false;
   const inside = statement.firstPart;
   if (inside?.type === 'throw_expression') return true;
-  return inside?.type === 'call_expression' && LEAVING.test(inside.child('function')?.text ?? '');
+  if (inside == null || !CALL_TYPES.has(inside.type)) return false;
+  const called = calleeOf(inside);
+  return LEAVING[inside.tree.grammar]?.test(called) === true && !isDeclaredHere(inside, called);
+}
+
+/** Whether a file has something of its own under the name of what it calls. */
+function isDeclaredHere(call: SyntaxNode, called: string): boolean {
+  return /^\w+$/.test(called) && call.tree.grammar !== 'go' && bindingsOf(call.tree).scopeAt(call).lookUp(called) !== null;
 }
 
 /** Visits the numbers of the statements of a file that leave their block: those of {@link isExit}, kind by kind. */

@@ -2,7 +2,8 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { BLOCKS, eachExit, isExit, statementsOf } from '../../syntax/statements.js';
+import { leaves } from '../../syntax/leaving.js';
+import { BLOCKS, eachExit, statementsOf } from '../../syntax/statements.js';
 import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
@@ -30,11 +31,12 @@ export default defineRule({
     bad('typescript', 'for (const a of b) {\n  continue;\n  sail(a);\n}\n', '3:3'),
     good('python', 'def moor():\n    raise NotImplementedError\n    yield\n'),
     bad('python', 'def moor():\n    return 1\n    sail()\n', '3:5'),
+    bad('python', 'def moor():\n    if full:\n        return 1\n    else:\n        sys.exit(1)\n    sail()\n', '6:5'),
     good('java', 'class Quay { int moor() { if (full) return 1; return 2; } }\n'),
     bad('java', 'class Quay { int moor() { throw new Full(); sail(); } }\n', '1:45'),
     good('php', '<?php function moor() { if ($full) { return 1; } return 2; }\n'),
     bad('php', '<?php function moor() { throw new Full(); sail(); }\n', '1:43'),
-    good('cpp', 'int moor() { goto out; out: return 1; }\n'),
+    good('cpp', 'int moor() { goto out; out: return 1;; }\nvoid sail(int exit) { exit(1); moor(); }\n'),
     bad('cpp', 'int moor() { return 1; sail(); }\n', '1:24'),
     good('go', 'package quay\n\nfunc moor() int {\n\treturn 1\n}\n'),
     bad('go', 'package quay\n\nfunc moor() int {\n\tpanic("full")\n\treturn 1\n}\n', '5:2'),
@@ -45,12 +47,12 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
   const hits: Hit[] = [];
   for (const block of leftEarly(tree)) {
     const statements = statementsOf(block);
-    const exit = statements.findIndex(isExit);
+    const exit = statements.findIndex(leaves);
     if (exit < 0 || exit === statements.length - 1) continue;
     // Do not judge code that parses only in part or that the preprocessor takes apart.
     const after = statements.slice(exit + 1);
     if (after.some(({ type }) => type === 'ERROR' || type.startsWith('preproc'))) continue;
-    const first = after.find((statement) => !HOLDS_ANYWHERE.has(statement.type) && !isBareDeclaration(statement));
+    const first = after.find((statement) => !HOLDS_ANYWHERE.has(statement.type) && !isBareDeclaration(statement) && statement.text !== ';');
     if (first === undefined || isLabelled(after, first) || isHabit(statements[exit] as SyntaxNode, first, grammar)) continue;
     hits.push({ start: first.start, end: first.end, message: `never runs: ${wordOf(statements[exit] as SyntaxNode)} above leaves the block` });
   }
@@ -65,12 +67,14 @@ function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
   const { table } = tree;
   const isBlock = tree.kindFlags(BLOCKS);
   const isEnd = tree.kindFlags(BLOCK_END);
-  eachExit(tree, (exit) => {
+  const visit = (exit: number): void => {
     const next = tree.nextOf(exit);
     if (next < 0 || isEnd[table[(next << SHIFT) + KIND] as number] === 1) return;
     const parent = table[(exit << SHIFT) + PARENT] as number;
     if (isBlock[table[(parent << SHIFT) + KIND] as number] === 1) blocks.add(tree.nodeAt(parent));
-  });
+  };
+  eachExit(tree, visit);
+  for (const node of tree.ofType('if_statement')) if (node.next !== null && node.child('alternative') !== null && leaves(node)) visit(node.index);
   return blocks;
 }
 
@@ -91,5 +95,5 @@ function isHabit(exit: SyntaxNode, first: SyntaxNode, grammar: string): boolean 
 }
 
 function wordOf(exit: SyntaxNode): string {
-  return /^[A-Za-z_.:]+/.exec(exit.text)?.[0] ?? 'what stands';
+  return exit.type === 'if_statement' ? 'each branch' : /^[A-Za-z_.:]+/.exec(exit.text)?.[0] ?? 'the statement';
 }

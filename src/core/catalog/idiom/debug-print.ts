@@ -1,5 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { calleeOf, callsOf } from '../../syntax/calls.js';
+import { functionAround } from '../../syntax/functions.js';
+import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
@@ -16,8 +18,8 @@ export default defineRule({
     calls: list([
       'console.log', 'console.debug', 'console.dir', 'console.table', 'console.trace', 'debugger',
       'print', 'pprint', 'pprint.pprint', 'breakpoint',
-      'System.out.print', 'System.out.println', 'System.err.print', 'System.err.println',
-      'var_dump', 'print_r', 'var_export', 'std::cout', 'std::cerr', 'fmt.Print', 'fmt.Println', 'fmt.Printf', 'println',
+      'System.out.print', 'System.out.println',
+      'var_dump', 'print_r', 'var_export', 'std::cout', 'fmt.Print', 'fmt.Println', 'fmt.Printf', 'println',
     ], 'more', 'functions that print, with the object before the dot'),
   },
   find: { languages: inLanguages('javascript typescript python java php cpp go', byTree(findPrints)) },
@@ -27,7 +29,7 @@ export default defineRule({
     bad('javascript', 'alert(tide);\nconsole.log(tide);\n', '1:1', { options: { calls: ['alert'] } }),
     good('typescript', 'log.debug(tide);\n'),
     bad('typescript', 'console.table(tides);\n', '1:1'),
-    good('python', 'log.info(tide)\nprinter(tide)\n'),
+    good('python', 'log.info(tide)\nprinter(tide)\nprint(tide, file=sys.stderr)\n'),
     bad('python', 'if tide:\n    print(tide)\n', '2:5'),
     good('java', 'class Quay { void moor() { log.info(name); print(name); } }\n'),
     bad('java', 'class Quay { void moor() { System.out.println(name); } }\n', '1:28'),
@@ -35,7 +37,7 @@ export default defineRule({
     bad('php', '<?php var_dump($tide);\n', '1:7'),
     good('cpp', 'void moor() { log << tide; }\n'),
     bad('cpp', 'void moor() { std::cout << tide << low; }\n', '1:15'),
-    good('go', 'package quay\n\nfunc moor() { log.Println(1) }\n'),
+    good('go', 'package quay\n\nfunc moor() { log.Println(1) }\n\nfunc ExampleMoor() { fmt.Println(1) }\n'),
     bad('go', 'package quay\n\nfunc moor() { fmt.Println(1) }\n', '3:15'),
   ],
 });
@@ -58,6 +60,12 @@ function callsFor(calls: readonly string[]): Calls {
   return own;
 }
 
+/** Whether a call prints to standard error, or in an example that Go runs and compares with its output. */
+function isElsewhere(call: SyntaxNode, grammar: string): boolean {
+  if (grammar === 'python') return /\bfile\s*=\s*sys\.stderr\b/.test(call.child('arguments')?.text ?? '');
+  return grammar === 'go' && /^Example/.test(functionAround(call)?.child('name')?.text ?? '');
+}
+
 function findPrints({ tree, grammar }: ParsedSource, { calls }: { readonly calls: readonly string[] }): Hit[] {
   const { names, methods } = callsFor(calls);
   const hits: Hit[] = [];
@@ -65,6 +73,7 @@ function findPrints({ tree, grammar }: ParsedSource, { calls }: { readonly calls
     const called = calleeOf(call);
     // With a second argument, these PHP functions return their output instead of printing it.
     const returns = (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;
+    if (isElsewhere(call, grammar)) continue;
     if (names.has(called) && !returns && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} bypasses the log`));
   }
   if (names.has('debugger')) for (const node of tree.ofType('debugger_statement')) hits.push(hitAt(node, 'debugger stops the program here'));

@@ -52,7 +52,8 @@ function find({ tree, text: { text } }: ParsedSource, types: readonly string[], 
     const key = isInBranch(node) ? null : keyOf(node);
     if (key === null) return NO_HITS;
     const own = keyAround(key, node);
-    const before = first.get(own) ?? first.get(`${key} `);
+    // An import in a function may be deferred on purpose, though the file has another one.
+    const before = first.get(own);
     // Merging each into the one before it halves their number in each round.
     const latestBefore = latest.get(own);
     if (before === undefined) {

@@ -7,7 +7,7 @@ import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
 /** Beginnings of paths that exist on one machine and not on the next: Filesystem Hierarchy Standard 3.0, chapter 3; Windows drives and shares. */
-const PATH = /^(?:\/(?:home|Users|root|opt|usr|var|etc|tmp|mnt|media|srv|private)(?:\/[\w.@%+-]+)+\/?|[A-Za-z]:(?:\\\\?|\/)[\w .-]+(?:(?:\\\\?|\/)[\w .-]+)*|(?:\\\\){2}[\w.-]+\\\\[\w.$-]+.*)$/;
+const PATH = /^(?:\/(?:home|Users|root|opt|usr|var|etc|tmp|mnt|media|srv|private)(?:\/[\w.@%+-]+)+\/?|[A-Za-z]:(?:\\\\?|\/)[\w .-]+(?:(?:\\\\?|\/)[\w .-]+)*|(?:\\\\){2}(?!\.)[\w.-]+\\\\[\w.$-]+.*)$/;
 
 export default defineRule({
   id: 'safety/fixed-path',

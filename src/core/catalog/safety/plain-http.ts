@@ -3,6 +3,8 @@ import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
+import { allComments } from '../../syntax/embedded-comments.js';
+import { standsAlone } from '../../syntax/texts.js';
 
 /** Identifiers of formats are addresses that nobody opens; requests to loopback and reserved names (RFC 2606, RFC 6761) never leave the machine. */
 const FREE = ['(?i)http://(?:[\\w-]+\\.)*(?:localhost|w3\\.org|xmlsoap\\.org|openxmlformats\\.org|purl\\.org|ns\\.adobe\\.com|schemas?\\.[\\w.-]+|relaxng\\.org|docbook\\.org|apache\\.org|json-schema\\.org|example|test|invalid|local|internal|example\\.(?:com|org|net))(?:[:/#?].*)?',
@@ -26,13 +28,25 @@ export default defineRule({
   ],
 });
 
-function* findPlain({ text: { text } }: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
-  if (!text.includes('http://')) return;
+/** Prose, in which an address is a reference for readers. */
+const PROSE: ReadonlySet<string> = new Set(['markdown', 'text']);
+
+function* findPlain(source: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
+  const { text, language } = source.text;
+  if (!text.includes('http://') || PROSE.has(language.id)) return;
+  const isQuoted = referenceTest(source);
   for (const { 0: address, index } of text.matchAll(/\bhttp:\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/g)) {
     // A namespace name looks like an address but is not one: Namespaces in XML 1.0, section 2.
     if (/\bxmlns(?::[\w.-]+)?\s*=\s*\\?["']$/.test(text.slice(Math.max(0, index - 60), index))) continue;
+    if (isQuoted(index)) continue;
     // If the host is filled in later, it is unknown here.
     if (!/^http:\/\/[\w-]+(?:\.[\w-]+)+/.test(address) || nameTest(free)(address)) continue;
     yield { start: index, end: index + address.length, message: `${address} is not encrypted`, repair: [{ start: index, end: index + 4, text: 'https' }] };
   }
+}
+
+/** Tests whether an offset is in a comment or in documentation: addresses there are for readers. */
+function referenceTest(source: Source): (offset: number) => boolean {
+  const stretches = [...allComments(source), ...(source.tree?.grammar === 'python' ? source.tree.ofType('string').filter(standsAlone) : [])];
+  return (offset) => stretches.some(({ start, end }) => start <= offset && offset < end);
 }

@@ -44,16 +44,19 @@ const QUOTED_SECRET = /[:=>][^\S\r\n]*["'](?=[^"'\\\s]*\d)[^"'\\\s]{6,}["']/;
 /** Languages in which values need no quote marks. */
 const BARE = new Set(['yaml', 'ini', 'toml', 'shell', 'dockerfile', 'text', 'git-settings', 'terraform']);
 
+/** Where values are made up. */
+const EXAMPLES = /(?:^|\/)(?:examples?|samples?|fixtures?|docs?|__tests__|tests?|specs?|testdata)\/|[._-](?:test|spec|example|sample)\.[a-z]+$/i;
+
 /** Longer lines were made by a program, and their text is random enough to look like secrets. */
 const LONGEST = 2000;
 
 function* findSecrets({ text: positioned }: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
-  const { text, language } = positioned;
+  const { text, language, path } = positioned;
   for (const match of text.includes('PRIVATE KEY') ? text.matchAll(KEY) : []) {
     yield { start: match.index, end: match.index + match[0].length, message: 'a private key is written here' };
   }
   // Hardly any file has a value like this, and searching for one is faster than searching for the names.
-  if (!BARE.has(language.id) && !QUOTED_SECRET.test(text)) return;
+  if (EXAMPLES.test(path) || (!BARE.has(language.id) && !QUOTED_SECRET.test(text))) return;
   for (const match of text.matchAll(NAMED)) {
     const at = match.index + match[0].length;
     const line = positioned.lineAround(match.index);
@@ -71,6 +74,6 @@ function* findSecrets({ text: positioned }: Source, { free }: { readonly free: r
 /** Characters of several kinds, not a path, no words with blanks, no placeholders. */
 function looksSecret(value: string): boolean {
   if (/^[a-z]+(?:[-_. ][a-z]+)*$/i.test(value) && !/[a-z][A-Z]|[A-Z]{2}[a-z]/.test(value)) return false;
-  if (/^\W|[${}<>%()*\s]|^(?:https?|file):|^[./~]|\.(?:json|ya?ml|txt|pem|js|ts|py|php|java)$|^[a-z]+(?:[A-Z][a-z]+)*(?:\.[a-zA-Z]+)+$/.test(value)) return false;
+  if (/^\W|[${}<>%()*\s]|^(?:https?|file|urn):|^[./~]|\.(?:json|ya?ml|txt|pem|js|ts|py|php|java)$|^[a-z]+(?:[A-Z][a-z]+)*(?:\.[a-zA-Z]+)+$/.test(value)) return false;
   return /\d/.test(value) && /[a-z]/i.test(value);
 }

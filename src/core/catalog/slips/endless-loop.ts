@@ -71,6 +71,8 @@ function neverEnds(loop: SyntaxNode, bindings: Bindings): string | null {
 /** Whether only the function around the loop can change a name. */
 function isLocal(name: string, loop: SyntaxNode, bindings: Bindings): boolean {
   const binding = bindings.scopeAt(loop).lookUp(name);
+  // What a reference refers to can change elsewhere.
+  if (binding?.node.parentType === 'reference_declarator') return false;
   return binding !== null && binding.kind !== 'field' && binding.scope.functionScope.kind === 'function' && !binding.isExported;
 }
 
@@ -102,7 +104,7 @@ function changes(body: SyntaxNode, name: string): boolean {
     const { type } = node;
     if (mayChange(type)) changed ||= node.text.includes(name);
     // An argument, or a variable whose address is taken, may be changed by the call.
-    if (type === 'unary_expression' || type === 'argument_list' || type === 'arguments') changed ||= /&|\$/.test(node.text) && node.text.includes(name);
+    if (type === 'unary_expression' || type === 'argument_list' || type === 'arguments') changed ||= (node.tree.grammar === 'cpp' || /&|\$/.test(node.text)) && node.text.includes(name);
     if (type === 'for_statement' || type === 'foreach_statement') changed ||= (node.child('left')?.text ?? '').includes(name);
     return true;
   });

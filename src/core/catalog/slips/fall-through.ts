@@ -1,13 +1,10 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { isExit, statementsOf } from '../../syntax/statements.js';
+import { CASES, leaves } from '../../syntax/leaving.js';
+import { statementsOf } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitsOf, inLanguages } from '../hits.js';
-
-const BREAK = new Set(['break_statement']);
-
-const CASES = ['switch_case', 'switch_default', 'case_statement', 'default_statement', 'switch_block_statement_group'];
 
 export default defineRule({
   id: 'slips/fall-through',
@@ -21,6 +18,7 @@ export default defineRule({
   examples: [
     good('javascript', 'switch (a) {\n  case 1:\n  case 2:\n    sail();\n    break;\n  case 3: {\n    return;\n  }\n  case 4:\n    wait();\n    // falls through\n  default:\n    switch (b) { case 1: return; default: throw c; }\n  case 5:\n}\n'),
     bad('javascript', 'switch (a) {\n  case 1:\n    sail();\n  case 2:\n    wait();\n}\n', '4:3'),
+    good('javascript', 'switch (a) {\n  case 1:\n    do { return; } while (b);\n  case 2:\n    out: { return; }\n  case 3:\n    sail();\n  case 4:\n    break;\n  default:\n}\n'),
     good('typescript', 'switch (a) {\n  case 1:\n    if (b) return; else throw new Error();\n  default:\n}\n'),
     bad('typescript', 'switch (a) {\n  case 1:\n    if (b) return;\n  default:\n    wait();\n}\n', '4:3'),
     good('java', 'class Quay { void moor(int a) { switch (a) { case 1: sail(); break; default: } switch (a) { case 1 -> sail(); default -> {} } } }\n'),
@@ -36,7 +34,7 @@ function findFallThrough({ tree, text: { text } }: ParsedSource): Hit[] {
   return hitsOf(tree.ofTypes(CASES), (part): Hit[] => {
     const next = nextCase(part);
     const statements = statementsOf(part).filter(({ type }) => type !== 'attributed_statement');
-    if (next === null || statements.length === 0 || statements.some(leaves)) return [];
+    if (next === null || statements.length === 0 || statements.some(leaves) || onlyBreaks(next)) return [];
     const last = statements.at(-1) as SyntaxNode;
     // In the tree, a comment may be at the end of the case or between the two.
     if (/fall(?:s|ing)?[ -]?thr|fallthrough|no break/i.test(text.slice(last.end, endOfLine(text, next.start))) || /\[\[fallthrough\]\]|fall(?:s|ing)?[ -]?thr/i.test(lastLines(part))) return [];
@@ -54,49 +52,14 @@ function lastLines(part: SyntaxNode): string {
   return part.text.split('\n').slice(-3).join('\n');
 }
 
-/** A switch leaves if it has a default, its last case leaves, and nothing breaks out of it. */
-function allCasesLeave(choice: SyntaxNode): boolean {
-  const cases = choice.child('body')?.parts.filter(({ type }) => CASES.includes(type)) ?? [];
-  const last = cases.at(-1);
-  const hasDefault = cases.some((part) => /^(?:switch_default|default_statement)$/.test(part.type) || /^default\b/.test(part.text));
-  return hasDefault && last !== undefined && statementsOf(last).some(leaves) && !choice.contains(BREAK, INNER);
+/** Whether a case does nothing: going on into it is the same as leaving. */
+function onlyBreaks(part: SyntaxNode): boolean {
+  const [first, ...more] = statementsOf(part);
+  return first?.type === 'break_statement' && more.length === 0;
 }
-
-const INNER = new Set(['for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement']);
 
 function nextCase(part: SyntaxNode): SyntaxNode | null {
   let next = part.next;
   while (next !== null && (isComment(next) || !next.named)) next = next.next;
   return next !== null && CASES.includes(next.type) ? next : null;
-}
-
-/** Whether every path through a statement leaves it. */
-// elvar waive size/branches because a table of statements is clearest in one piece
-function leaves(statement: SyntaxNode): boolean {
-  if (isExit(statement)) return true;
-  switch (statement.type) {
-    case 'statement_block':
-    case 'block':
-    case 'compound_statement':
-      return statementsOf(statement).some(leaves);
-    case 'if_statement': {
-      const otherwise = statement.children.findLast(({ field }) => field === 'alternative');
-      const inner = otherwise?.type === 'else_clause' ? (otherwise.child('body') ?? otherwise.firstPart) : otherwise;
-      const then = statement.child('consequence') ?? statement.child('body');
-      return then !== null && inner != null && leaves(then) && leaves(inner);
-    }
-    case 'try_statement': {
-      const parts = [statement.child('body'), ...statement.parts.filter(({ type }) => type === 'catch_clause').map((part) => part.child('body'))];
-      const last = statement.childOfType('finally_clause');
-      return (last !== null && statementsOf(last.child('body') ?? last).some(leaves)) || parts.every((part) => part !== null && leaves(part));
-    }
-    case 'while_statement':
-    case 'for_statement':
-      return /^(?:while\s*\(\s*(?:true|1)\s*\)|for\s*\(\s*;\s*;\s*\))/.test(statement.text) && !/\bbreak\b/.test(statement.text);
-    case 'switch_statement':
-    case 'switch_expression':
-      return allCasesLeave(statement);
-    default:
-      return false;
-  }
 }

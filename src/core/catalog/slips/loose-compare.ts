@@ -9,7 +9,7 @@ export default defineRule({
   id: 'slips/loose-compare',
   title: 'Comparisons do not convert their operands',
   about: 'A comparison that converts its operands first considers "0" and 0, or "" and false, equal: ECMA-262, section 7.2.14; PHP manual, "Comparison Operators".',
-  advice: 'Use === or !==, and convert explicitly if the types differ. Comparisons with null are exempt.',
+  advice: 'Use === or !==, and convert explicitly if the types differ. Comparisons with null and undefined are exempt.',
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   repairs: 'safe',
@@ -21,7 +21,7 @@ export default defineRule({
     },
   },
   examples: [
-    good('javascript', 'if (a === b || c == null) sail();\n'),
+    good('javascript', 'if (a === b || c == null || undefined == d) sail();\n'),
     bad('javascript', 'if (a == b || c != 1) sail();\n', '1:7 1:17', { repaired: 'if (a == b || c != 1) sail();\n' }),
     bad('javascript', "if (typeof a == 'string') sail();\n", '1:14', { repaired: "if (typeof a === 'string') sail();\n" }),
     good('typescript', 'const same = a === b;\n'),
@@ -42,7 +42,7 @@ function judge(node: SyntaxNode, except: string | null): Hit | null {
   const operator = node.child('operator');
   if (operator === null) return null;
   const [left, right] = [node.child('left'), node.child('right')];
-  if (except !== null && (left?.type === except || right?.type === except)) return null;
+  if (except !== null && [left, right].some((side) => side?.type === except || side?.type === 'undefined' || side?.text === 'undefined' || /^void\b/.test(side?.text ?? ''))) return null;
   const strict = operator.type === '==' ? '===' : '!==';
   // The meaning stays the same only if both sides are certainly strings.
   const isSafe = (isText(left) && isText(right));

@@ -27,6 +27,7 @@ export default defineRule({
     good('php', "<?php switch ($a) { case 1: break; case '1': break; }\n"),
     bad('php', '<?php switch ($a) { case 1: break; case 1: break; }\n', '1:41'),
     good('go', 'package quay\n\nfunc moor(a int) {\n\tswitch a {\n\tcase 1, 2:\n\tcase 3:\n\t}\n}\n'),
+    good('go', 'package quay\n\nfunc moor(a any) {\n\tswitch a.(type) {\n\tcase int, string, bool:\n\tcase rune, byte:\n\t}\n}\n'),
     bad('go', 'package quay\n\nfunc moor(a int) {\n\tswitch a {\n\tcase 1, 2:\n\tcase 2:\n\t}\n}\n', '6:7'),
   ],
 });
@@ -62,7 +63,7 @@ function valuesOf(part: SyntaxNode): SyntaxNode[] {
   // With guards, equal patterns are different cases.
   if (part.childOfType('guard') !== null) return [];
   if (part.type === 'switch_label') return part.parts;
-  if (part.type === 'type_case') return part.childrenOf('type');
+  if (part.type === 'type_case') return part.childrenOf('type').filter(({ named }) => named);
   const value = part.child('value');
   if (value === null) return [];
   return value.type === 'expression_list' ? value.parts : [value];

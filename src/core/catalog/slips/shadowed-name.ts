@@ -55,6 +55,8 @@ function isHidden(inner: Binding, outer: Binding, grammar: string): boolean {
   if (inner.scope.node === inner.node.parent || (outer.node.parent !== null && inner.node.isWithin(outer.node.parent) && outer.node.field === 'name' && inner.kind === 'function')) return false;
   if (outer.kind === 'field') return !takesOver(inner);
   if (outer.kind === 'function' && grammar === 'cpp') return false;
+  // A local variable of Java is known only from its declaration on.
+  if (grammar === 'java' && outer.node.start > inner.node.start) return false;
   // In C++, a file-level variable is often a constant or belongs to a macro; only those in functions count.
   if (grammar === 'cpp') return outer.scope.kind !== 'file' && outer.scope.kind !== 'class' && inner.node.start > outer.node.start;
   return true;

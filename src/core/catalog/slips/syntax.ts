@@ -57,6 +57,9 @@ const MOST = 20;
 /** CSS Syntax Level 3, section 5.4.6, allows blanks after the exclamation mark; the grammar does not. */
 const IMPORTANT_WITH_BLANK = /^!\s+important$/i;
 
+/** Files of JSON in which their programs allow comments and commas at the end of a list. */
+const WITH_COMMENTS = /(?:^|\/)(?:[tj]sconfig[\w.-]*|devcontainer|\.vscode\/[\w-]+)\.json$|\.(?:jsonc|code-workspace)$/;
+
 /** A name in capitals where a declaration or a statement begins: a macro, from a header, that may stand for anything. */
 const LIKE_MACRO = /(?:^|[;{}\n])[ \t]*[A-Z][A-Z\d]*_?[A-Z\d_]{2,}[ \t]*(?:\(|\r?$|[A-Za-z])/m;
 
@@ -65,6 +68,7 @@ function findSyntaxErrors(source: ParsedSource): Hit[] {
   const { grammar, tree } = source;
   if (grammar !== 'html' && !tree.hasErrors) return earlyErrors(tree).slice(0, MOST).map(({ node, message }) => hitAt(node, message));
   const { root } = source;
+  if (grammar === 'json' && WITH_COMMENTS.test(source.text.path)) return [];
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} has no opening tag`));
   // Only the compiler knows what the preprocessor makes of a file, so plain C is left out.
   if (grammar === 'cpp' && (/^\s*#\s*(?:if|define)\b/m.test(root.text) || LIKE_MACRO.test(root.text))) return [];

@@ -1,5 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
+import { isModule } from '../../syntax/bindings/script-exports.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
@@ -39,7 +40,8 @@ function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly know
     const name = node.text;
     if (told.has(name) || node.type === 'type_identifier' || isKnownGlobal(name) || isKnown(name) || isInTypes(node)) return [];
     told.add(name);
-    return [hitAt(node, `${name} is not declared anywhere`)];
+    // Another script of the same page may declare it.
+    return [hitAt(node, `${name} is not declared anywhere`, undefined, isModule(tree) ? undefined : { confidence: 'possible' })];
   });
 }
 

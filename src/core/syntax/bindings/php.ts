@@ -97,8 +97,8 @@ function isSharedOutside({ parent }: SyntaxNode): boolean {
 }
 
 /** A bare `$count++;` does not read the value. */
-function isCounted({ parent }: SyntaxNode): boolean {
-  return (parent?.type === 'update_expression' || parent?.type === 'augmented_assignment_expression') && parent.parent?.type === 'expression_statement'
+function isCounted({ parent, field }: SyntaxNode): boolean {
+  return (parent?.type === 'update_expression' || (parent?.type === 'augmented_assignment_expression' && field === 'left')) && parent.parent?.type === 'expression_statement'
     && parent.firstPart?.type === 'variable_name';
 }
 
