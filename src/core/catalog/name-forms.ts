@@ -66,14 +66,19 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
   const forms = form === 'usual' ? (USUAL[text.language.id]?.[kind] ?? []) : form === 'any' ? [] : [form];
   if (forms.length === 0 && wanted === '') return [];
   const hits: Hit[] = [];
+  const isTest = kind === 'function' && text.path.endsWith('_test.go');
   const names = namesByKind(tree).get(kind) ?? [];
   for (let at = 0; at < names.length; at += 1) {
     const { node, name } = names[at] as DeclaredName;
+    if (isTest && TEST_NAMES.test(name)) continue;
     const message = judgeName(name, forms, wanted);
     if (message !== null) hits.push(hitAt(node, message));
   }
   return hits;
 }
+
+/** Go's own form for tests, in which a low line divides the type from the method: package testing, "Examples". */
+const TEST_NAMES = /^(?:Test|Benchmark|Example|Fuzz)/;
 
 function judgeName(name: string, forms: readonly Form[], wanted: string): string | null {
   if (wanted !== '' && !textPattern(wanted).matches(name)) return `${name} does not match ${wanted}`;

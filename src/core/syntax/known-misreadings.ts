@@ -38,8 +38,7 @@ const TYPESCRIPT: readonly Misreading[] = [
   { found: /(?<=[\w>\])}"'`][ \t]*)(?<!=>[ \t]*)\r?\n(?=(?:\s|\/\/[^\n]*\n|\/\*(?:[^*]|\*(?!\/))*\*\/)*<\s*(?:const\s+)?[A-Z$_])/g, instead: (feed) => `;${feed.slice(1)}` },
   // A property with the name of an operator, on a line of its own.
   { found: /(?<=[\w>\])}"'`][ \t]*)\r?\n(?=\s*(?:in|instanceof|as|is|satisfies|extends|keyof)\??:)/g, instead: (feed) => `;${feed.slice(1)}` },
-  // Type arguments of a tagged template, and escapes in template types.
-  { found: /(?<=[\w$)])<[^<>`]*(?:<[^<>`]*>[^<>`]*)*>(?=\s*`)/g, instead: blanks },
+  // Escapes in template types.
   { found: /\\`/g, instead: () => '__' },
   // A function type whose parameter has the name of a type.
   { found: /(?<=\()(?:any|string|number|boolean|object|symbol|unknown|never)(?=\)\s*=>)/g, instead: name },
@@ -92,6 +91,14 @@ const CPP: readonly Misreading[] = [
   // A type parameter without a name that has a default: [temp.param] in the standard.
   { found: /(?<=>\s*)\*(?=\s*=\s*(?:nullptr|0)\b)/g, instead: () => 'p' },
 ];
+
+/** Type arguments of a tagged template, which the grammar reads as comparisons, without an error. TypeScript never does. */
+const TEMPLATE_ARGUMENTS = /(?<=[\w$)\]])<[^<>`;]*(?:<[^<>`;]*(?:<[^<>`;]*>[^<>`;]*)*>[^<>`;]*)*>(?=`)/g;
+
+/** A text without what its grammar misreads silently, at the same offsets. */
+export function withoutSilentMisreadings(text: string, grammar: GrammarId): string {
+  return (grammar === 'typescript' || grammar === 'tsx') && text.includes('>`') ? text.replace(TEMPLATE_ARGUMENTS, blanks) : text;
+}
 
 const KNOWN: Readonly<Partial<Record<GrammarId, readonly Misreading[]>>> = {
   javascript: SCRIPT, typescript: TYPESCRIPT, tsx: TYPESCRIPT, css: CSS, bash: SHELL, php: PHP, cpp: CPP,

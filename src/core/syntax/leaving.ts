@@ -51,13 +51,13 @@ function branchesLeave(statement: SyntaxNode): boolean {
   return then !== null && inner != null && [then, inner, ...further].every((part) => part !== null && leaves(part));
 }
 
-/** A switch leaves if it has a default (or its type may leave no other case), its cases leave, and nothing breaks out of it. */
+/** A switch leaves if its last case does, and nothing breaks out of it; without a default all cases must, as its type may leave no other. */
 function casesLeave(choice: SyntaxNode): boolean {
   const body = choice.child('body');
   const cases = body?.parts.filter(({ type }) => CASES.includes(type)) ?? [];
   const last = cases.at(-1);
   if (body === null || last === undefined || body.contains(BREAK, INNER)) return false;
   const hasDefault = cases.some((part) => /^(?:switch_default|default_statement)$/.test(part.type) || /^default\b/.test(part.text));
-  const mayBeAll = /^(?:typescript|tsx)$/.test(choice.tree.grammar) && cases.every((part) => statementsOf(part).length === 0 || statementsOf(part).some(leaves));
+  const mayBeAll = cases.every((part) => statementsOf(part).length === 0 || statementsOf(part).some(leaves));
   return (hasDefault || mayBeAll) && statementsOf(last).some(leaves);
 }

@@ -1,13 +1,14 @@
 import type { Node, Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../model/language.js';
 import type { Grammars } from './grammars.js';
-import { readableForms } from './known-misreadings.js';
+import { readableForms, withoutSilentMisreadings } from './known-misreadings.js';
 
 /**
  * Parses a text. What the grammar is known to misread is parsed in another form of the same length, if that is read better; offsets
  * into the tree are offsets into the text all the same. The caller must call the tree's `delete`.
  */
-export function parseAsMeant(text: string, grammar: GrammarId, grammars: Grammars): Tree {
+export function parseAsMeant(written: string, grammar: GrammarId, grammars: Grammars): Tree {
+  const text = withoutSilentMisreadings(written, grammar);
   const tree = grammars.parse(text, grammar);
   const divided = withDividedSignatures(text, grammar, tree);
   const better = divided === text ? tree : taken(grammars.parse(divided, grammar), tree, () => true);

@@ -78,9 +78,11 @@ function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
   return blocks;
 }
 
+const LABELS = new Set(['labeled_statement', 'named_label_statement', 'statement_label']);
+
 /** Whether it has a label that something may jump to. */
 function isLabelled(after: readonly SyntaxNode[], first: SyntaxNode): boolean {
-  return after.some(({ type, start }) => start < first.start && /label|case_statement|default_statement/.test(type));
+  return first.contains(LABELS) || after.some(({ type, start }) => start < first.start && /label|case_statement|default_statement/.test(type));
 }
 
 function isBareDeclaration(statement: SyntaxNode): boolean {
@@ -91,7 +93,8 @@ function isBareDeclaration(statement: SyntaxNode): boolean {
 function isHabit(exit: SyntaxNode, first: SyntaxNode, grammar: string): boolean {
   if (first.type === 'break_statement') return true;
   if (grammar === 'python' && first.type === 'expression_statement' && first.firstPart?.type === 'yield') return true;
-  return exit.type === 'expression_statement' && grammar !== 'go' && first.type === 'return_statement';
+  // Of Go's calls, only panic ends a function for the compiler (Go specification, "Terminating statements").
+  return exit.type === 'expression_statement' && !(grammar === 'go' && /^panic\b/.test(exit.text)) && first.type === 'return_statement';
 }
 
 function wordOf(exit: SyntaxNode): string {

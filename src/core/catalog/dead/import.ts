@@ -179,7 +179,7 @@ function keepsLoading(node: SyntaxNode, unused: ReadonlySet<SyntaxNode>): boolea
 
 function findUnused(source: ParsedSource, importing: Importing): Hit[] {
   // What a package's __init__.py imports is the package's interface.
-  if (source.text.path.endsWith('__init__.py')) return [];
+  if (/(?:^|\/)__init__\.pyi?$/.test(source.text.path)) return [];
   const statements = source.tree.ofTypes(importing.statements);
   const names = statements.flatMap((statement) => importing.names(statement).map((name) => ({ name, statement })));
   // Python itself reads names like __doc__.

@@ -70,7 +70,9 @@ function isField({ type }: SyntaxNode): boolean {
   return !/method/.test(type);
 }
 
-function scriptMembers({ tree }: ParsedSource): Member[] {
+function scriptMembers({ tree, text }: ParsedSource): Member[] {
+  // A file of declarations has no uses.
+  if (/\.d\.[cm]?ts$/.test(text.path)) return [];
   const members = tree.ofTypes(SCRIPT_MEMBERS).filter((node) =>
     node.childOfType('accessibility_modifier')?.text === 'private' || node.child('name')?.type === 'private_property_identifier');
   const kept = tree.ofTypes(SCRIPT_PARAMETERS).filter((node) => node.childOfType('accessibility_modifier')?.text === 'private');

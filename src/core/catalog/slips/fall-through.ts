@@ -30,11 +30,14 @@ export default defineRule({
   ],
 });
 
-function findFallThrough({ tree, text: { text } }: ParsedSource): Hit[] {
+/** A macro may leave. */
+const CALLS_MACRO = /^[A-Z][A-Z\d_]{2,}\s*\(/;
+
+function findFallThrough({ tree, grammar, text: { text } }: ParsedSource): Hit[] {
   return hitsOf(tree.ofTypes(CASES), (part): Hit[] => {
     const next = nextCase(part);
     const statements = statementsOf(part).filter(({ type }) => type !== 'attributed_statement');
-    if (next === null || statements.length === 0 || statements.some(leaves) || onlyBreaks(next)) return [];
+    if (next === null || statements.length === 0 || statements.some(leaves) || onlyBreaks(next) || (grammar === 'cpp' && CALLS_MACRO.test((statements.at(-1) as SyntaxNode).text))) return [];
     const last = statements.at(-1) as SyntaxNode;
     // In the tree, a comment may be at the end of the case or between the two.
     if (/fall(?:s|ing)?[ -]?thr|fallthrough|no break/i.test(text.slice(last.end, endOfLine(text, next.start))) || /\[\[fallthrough\]\]|fall(?:s|ing)?[ -]?thr/i.test(lastLines(part))) return [];

@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
@@ -66,5 +66,5 @@ function valuesOf(part: SyntaxNode): SyntaxNode[] {
   if (part.type === 'type_case') return part.childrenOf('type').filter(({ named }) => named);
   const value = part.child('value');
   if (value === null) return [];
-  return value.type === 'expression_list' ? value.parts : [value];
+  return value.type === 'expression_list' ? value.parts.filter((part) => !isComment(part)) : [value];
 }

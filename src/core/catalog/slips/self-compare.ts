@@ -60,7 +60,7 @@ function judge(node: SyntaxNode): Hit | null {
   const written = left.text;
   if (written !== right.text || /[(`]|\+\+|--/.test(written) || (/literal|number|^(?:integer|float|true|false|string)$/.test(left.type) && !isFilled(left))) return null;
   // Only NaN differs from itself, and comparing is how to test for it.
-  if (/^!==?$/.test(operator) && /^[\w$.]+$/.test(written)) return null;
+  if (/^!==?$/.test(operator) && /^[-+]?[\w$.[\]]+$/.test(written)) return null;
   // Only not-a-number differs from itself, and that is how JavaScript has tested for it.
   const mayTest = /^={2,3}$/.test(operator) && /^[\w$.]+$/.test(written) && /^(?:javascript|typescript|tsx)$/.test(node.tree.grammar);
   return hitAt(node, `${written} is on both sides of ${operator}`, undefined, mayTest ? { confidence: 'possible' } : undefined);
