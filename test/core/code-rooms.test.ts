@@ -22,7 +22,7 @@ function reading<Result>(language: string, code: string, read: (source: ParsedSo
 describe('calls', () => {
   test.each<[string, string, string[]]>([
     ['javascript', 'moor(1, b); quay.berth.moor(/* c */ a); new Quay(1);', ['moor moor - 1,b', 'quay.berth.moor moor quay.berth a', 'Quay Quay - 1']],
-    ['typescript', 'quay.moor<Ship>(a); new Quay<Ship>(b); quay?.moor();', ['quay.moor moor quay a', 'quay?.moor moor quay ', 'Quay Quay - b']],
+    ['typescript', 'quay.moor<Ship>(a); new Quay<Ship>(b); quay?.moor();', ['quay.moor moor quay a', 'quay.moor moor quay ', 'Quay Quay - b']],
     ['python', 'moor(a, b=1)\nquay.moor(*c)\n', ['moor moor - a,b=1', 'quay.moor moor quay *c']],
     ['java', 'class A { void a() { moor(1); quay.moor(a, b); new Quay(c); } }', ['moor moor - 1', 'quay.moor moor quay a,b', 'Quay Quay - c']],
     ['php', '<?php moor($a, 1); $quay->moor($b); Quay::moor(); new Quay(2);', ['moor moor - $a,1', '$quay->moor moor $quay $b', 'Quay::moor moor Quay ', 'Quay Quay - 2']],

@@ -58,8 +58,21 @@ function textOfMethod(tree: SyntaxTree, call: number, callees: readonly number[]
   return name < 0 ? '' : tree.textAt(name);
 }
 
-/** The callee as written, with its object before a dot (in PHP and C++ with their own operators). */
+/**
+ * The callee as written, with its object before a dot (in PHP and C++ with their own operators); in scripts without the global object
+ * and without the question marks of optional calls.
+ */
 export function calleeOf(call: SyntaxNode): string {
+  const callee = writtenCallee(call);
+  return SCRIPTS.has(call.tree.grammar) ? callee.replace(/\?\./g, '.').replace(GLOBAL_OBJECT, '') : callee;
+}
+
+const SCRIPTS: ReadonlySet<string> = new Set(['javascript', 'typescript', 'tsx']);
+
+/** What every global function belongs to. */
+const GLOBAL_OBJECT = /^(?:window|globalThis|self|global)\.(?=\w)/;
+
+function writtenCallee(call: SyntaxNode): string {
   const named = call.child('function') ?? call.child('constructor') ?? call.child('type');
   if (named !== null) return named.text;
   const name = call.child('name') ?? (call.type === 'object_creation_expression' ? call.childOfType('name', 'qualified_name') : null);

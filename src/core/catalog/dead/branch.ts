@@ -11,8 +11,8 @@ const CONDITIONALS = ['if_statement', 'ternary_expression', 'conditional_express
 
 /** Constant conditions are short, except for numbers. */
 const LONGEST = 'undefined'.length;
-const NEVER = /^(?:false|False|FALSE|null|None|NULL|undefined|0|0\.0|''|"")$/;
-const ALWAYS = /^(?:true|True|TRUE|[1-9]\d*)$/;
+const NEVER = /^(?:!\s*(?:true|1)|not True|false|False|FALSE|null|None|NULL|undefined|0|0\.0|''|"")$/;
+const ALWAYS = /^(?:!\s*(?:false|0)|not False|true|True|TRUE|[1-9]\d*)$/;
 
 export default defineRule({
   id: 'dead/branch',

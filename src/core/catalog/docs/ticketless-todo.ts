@@ -16,6 +16,7 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findTodos } },
   examples: [
     good('javascript', '// TODO QUAY-12: moor\n// the todo list of the pilot\n'),
+    bad('javascript', '// todo: moor\n', '1:4'),
     bad('javascript', 'sail(); // TODO: moor\n/*\n * FIXME later\n */\n', '1:12 3:4'),
     good('python', '# TODO(#12) moor\n'),
     bad('python', '# XXX moor\n', '1:3'),
@@ -24,15 +25,18 @@ export default defineRule({
 
 const WORDS = ['TODO', 'FIXME', 'XXX', 'HACK'];
 
+/** In small letters it is meant so only at the beginning of a comment. */
+const LOWER = /(?:\/\/|#|\*|--|;)[ \t]*(?:todo|fixme)\b/i;
+
 function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: string }): Iterable<Hit> {
   const { text } = source.text;
   // Most files have none of the words, and searching for one word is much faster than searching for any of several.
-  if (!WORDS.some((word) => text.includes(word))) return;
+  if (!WORDS.some((word) => text.includes(word)) && !LOWER.test(text)) return;
   const comments = commentsOf(source);
   let next = 0;
   // The rest of the line belongs to the word.
   let told = 0;
-  for (const { 0: word, index } of text.matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b/g)) {
+  for (const { 0: word, index } of text.matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b|(?<=^[ \t]*(?:\/\/+|#+|\*|\/\*+|--|;)[ \t]*)(?:[Tt]odo|[Ff]ixme)(?=:|[ \t]+(?!lists?\b|items?\b|apps?\b)\S)/gm)) {
     while (next < comments.length && (comments[next] as Comment).end <= index) next += 1;
     const comment = comments[next];
     if (comment === undefined) return;

@@ -26,6 +26,7 @@ export default defineRule({
   examples: [
     good('javascript', 'console.error(message);\nlog.info(tide);\nconst consoleLog = 1;\n'),
     bad('javascript', 'console.log(tide);\ndebugger;\n', '1:1 2:1'),
+    bad('javascript', 'window.console.log(tide);\nconsole?.log(tide);\ntides.forEach(console.log);\n', '1:1 2:1 3:15'),
     bad('javascript', 'alert(tide);\nconsole.log(tide);\n', '1:1', { options: { calls: ['alert'] } }),
     good('typescript', 'log.debug(tide);\n'),
     bad('typescript', 'console.table(tides);\n', '1:1'),
@@ -75,6 +76,9 @@ function findPrints({ tree, grammar }: ParsedSource, { calls }: { readonly calls
     const returns = (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;
     if (isElsewhere(call, grammar)) continue;
     if (names.has(called) && !returns && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} bypasses the log`));
+  }
+  for (const node of tree.grammar === 'javascript' || tree.grammar === 'typescript' || tree.grammar === 'tsx' ? tree.ofType('member_expression') : []) {
+    if (node.parentType === 'arguments' && names.has(node.text)) hits.push(hitAt(node, `${node.text} bypasses the log`));
   }
   if (names.has('debugger')) for (const node of tree.ofType('debugger_statement')) hits.push(hitAt(node, 'debugger stops the program here'));
   // C++ writes to a stream with an operator; the stream is the leftmost operand.

@@ -7,7 +7,7 @@ import { allComments } from '../../syntax/embedded-comments.js';
 import { standsAlone } from '../../syntax/texts.js';
 
 /** Identifiers of formats are addresses that nobody opens; requests to loopback and reserved names (RFC 2606, RFC 6761) never leave the machine. */
-const FREE = ['(?i)http://(?:[\\w-]+\\.)*(?:localhost|w3\\.org|xmlsoap\\.org|openxmlformats\\.org|purl\\.org|ns\\.adobe\\.com|schemas?\\.[\\w.-]+|relaxng\\.org|docbook\\.org|apache\\.org|json-schema\\.org|example|test|invalid|local|internal|example\\.(?:com|org|net))(?:[:/#?].*)?',
+const FREE = ['(?i)http://(?:[\\w-]+\\.)*(?:localhost|w3\\.org|xmlsoap\\.org|openxmlformats\\.org|purl\\.org|ns\\.adobe\\.com|schemas?\\.[\\w.-]+|relaxng\\.org|docbook\\.org|apache\\.org|json-schema\\.org|json\\.org|opengis\\.net|earth\\.google\\.com|topografix\\.com|opensource\\.org|creativecommons\\.org|gnu\\.org|example|test|invalid|local|internal|example\\.(?:com|org|net))(?:[:/#?].*)?',
   'http://(?:127\\.|0\\.0\\.0\\.0|10\\.|192\\.168\\.|172\\.(?:1[6-9]|2\\d|3[01])\\.|\\[::1\\]).*'];
 
 export default defineRule({
@@ -16,7 +16,7 @@ export default defineRule({
   about: 'Anything sent over plain HTTP can be read and changed on its way: CWE-319 (MITRE), "Cleartext Transmission of Sensitive Information".',
   advice: 'Use https, and check that the other side supports it.',
   tags: ['security'],
-  confidence: 'likely',
+  confidence: 'possible',
   repairs: 'offered',
   options: { free: freeNames(FREE) },
   find: { everywhere: { by: 'text', find: findPlain } },
@@ -24,24 +24,34 @@ export default defineRule({
     good('html', '<svg xmlns="http://quays.example.com/svg"></svg>\n'),
     good('javascript', "open('https://harbour.example/tide', 'http://localhost:80', 'http://www.w3.org/2000/svg');\n"),
     bad('javascript', "open('http://harbour.port/tide');\n", '1:7', { repaired: "open('https://harbour.port/tide');\n" }),
+    bad('javascript', "new WebSocket('ws://harbour.port/tide');\nopen('FTP://harbour.port/tide');\n", '1:16 2:7', { repaired: "new WebSocket('wss://harbour.port/tide');\nopen('FTP://harbour.port/tide');\n" }),
     bad('yaml', 'tide: http://harbour.port\n', '1:7', { repaired: 'tide: https://harbour.port\n' }),
   ],
 });
+
+/** Files in which addresses are made up, or tell who wrote a package. */
+const MADE_UP = /(?:^|\/)(?:__tests__|tests?|specs?|testdata|fixtures?)\/|[._-](?:test|spec)\.[a-z]+$|(?:^|\/)(?:package|composer|bower)\.json$/i;
+
+/** Lines that name a namespace, a schema or a document type: such a name looks like an address. */
+const NAMING = /xmlns|namespace|_NS\b|\bNS_|\bns[A-Z]|schema|DOCTYPE|\bDTD\b|\brdf\b/i;
 
 /** Prose, in which an address is a reference for readers. */
 const PROSE: ReadonlySet<string> = new Set(['markdown', 'text']);
 
 function* findPlain(source: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
-  const { text, language } = source.text;
-  if (!text.includes('http://') || PROSE.has(language.id)) return;
+  const { text, language, path } = source.text;
+  if (PROSE.has(language.id) || MADE_UP.test(path) || !/\b(?:http|ws|ftp):\/\//i.test(text)) return;
   const isQuoted = referenceTest(source);
-  for (const { 0: address, index } of text.matchAll(/\bhttp:\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/g)) {
+  for (const { 0: address, index } of text.matchAll(/\b(?:http|ws|ftp):\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/gi)) {
     // A namespace name looks like an address but is not one: Namespaces in XML 1.0, section 2.
     if (/\bxmlns(?::[\w.-]+)?\s*=\s*\\?["']$/.test(text.slice(Math.max(0, index - 60), index))) continue;
-    if (isQuoted(index)) continue;
+    // What is the key of something is a name.
+    if (/^["']\s*:/.test(text.slice(index + address.length, index + address.length + 8)) && language.id !== 'yaml') continue;
+    if (isQuoted(index) || NAMING.test(source.text.lineAround(index).text.slice(0, 400))) continue;
     // If the host is filled in later, it is unknown here.
-    if (!/^http:\/\/[\w-]+(?:\.[\w-]+)+/.test(address) || nameTest(free)(address)) continue;
-    yield { start: index, end: index + address.length, message: `${address} is not encrypted`, repair: [{ start: index, end: index + 4, text: 'https' }] };
+    const [scheme = '', rest = ''] = address.split('://', 2);
+    if (!/^[\w-]+(?:\.[\w-]+)+/.test(rest) || nameTest(free)(`http://${address.slice(scheme.length + 3)}`)) continue;
+    yield { start: index, end: index + address.length, message: `${address} is not encrypted`, repair: scheme.toLowerCase() === 'ftp' ? undefined : [{ start: index, end: index + scheme.length, text: scheme.toLowerCase() === 'ws' ? 'wss' : 'https' }] };
   }
 }
 

@@ -20,6 +20,7 @@ export default defineRule({
     good('javascript', 'const moor = () => berth;\nconst berth = 1;\nmoor();\nsail();\nfunction sail(a = low) { const low = 1; }\nexport { low };\nconst low = 1;\n'),
     bad('javascript', 'sail(berth);\nconst berth = 1;\nnew Quay();\nclass Quay {}\n', '1:6 3:5'),
     good('typescript', 'let berth: Berth;\nclass Berth {}\ntype Low = typeof low;\nconst low = 1;\n'),
+    bad('javascript', 'const tide = tide + 1;\n', '1:14'),
     bad('typescript', 'const high = low + 1;\nconst low = 1;\n', '1:14'),
   ],
 });
@@ -28,10 +29,16 @@ function findEarlyUses({ tree, text }: ParsedSource): Hit[] {
   if (text.path.endsWith('.d.ts')) return [];
   return hitsOf(bindingsOf(tree).all, (binding) => {
     if (!EARLY_KINDS.has(binding.kind)) return NO_HITS;
-    const early = binding.references.before(binding.node.start).filter((reference) => isEarly(binding, reference));
+    const early = binding.references.before(endOfDeclaration(binding)).filter((reference) => isEarly(binding, reference));
     if (early.length === 0 || !mustBeFirst(binding)) return NO_HITS;
     return early.map(({ node }) => hitAt(node, `${binding.name} is used before its declaration has run`));
   });
+}
+
+/** A name has its value only after its declaration: `const tide = tide + 1` reads it too early. */
+function endOfDeclaration({ node, kind }: Binding): number {
+  const declarator = kind === 'class' || node.parentType !== 'variable_declarator' ? null : node.parent;
+  return declarator?.end ?? node.start;
 }
 
 const AMBIENT = new Set(['ambient_declaration']);

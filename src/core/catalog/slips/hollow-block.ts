@@ -21,7 +21,7 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', eachNode(['statement_block', 'switch_body'], judge, isBare)),
+      ...inLanguages('javascript typescript', eachNode(['statement_block', 'switch_body', 'empty_statement'], judge, isBare)),
       java: eachNode(['block'], judge, isBare),
       ...inLanguages('php cpp c', eachNode(['compound_statement'], judge, isBare)),
       css: eachNode(['block'], (node) => (node.parts.length === 0 ? hitAt(node, 'this rule is empty') : null)),
@@ -37,6 +37,7 @@ export default defineRule({
     good('php', '<?php function moor() {}\nif ($full) { wait(); }\n'),
     bad('php', '<?php foreach ($boats as $boat) {}\n', '1:33'),
     good('cpp', 'void moor() {}\nvoid wait() { while (full) { sail(); } }\n'),
+    bad('javascript', 'if (full);\nsail();\n', '1:10'),
     bad('cpp', 'void moor() { if (full) { } }\n', '1:25'),
     good('css', 'a { color: red; }\nb { /* set by the kiosk */ }\n'),
     bad('css', 'a {\n}\n', '1:3'),
@@ -57,6 +58,7 @@ function isBare({ table }: SyntaxTree): NumberTest {
 
 function judge(node: SyntaxNode): Hit | null {
   const { parent } = node;
+  if (node.type === 'empty_statement') return parent?.type === 'if_statement' && node.field === 'consequence' ? hitAt(node, 'this semicolon ends the if, so nothing depends on it') : null;
   if (node.parts.length > 0 || parent === null || !AROUND.has(parent.type) || worksInHead(parent)) return null;
   return hitAt(node, 'this block is empty');
 }

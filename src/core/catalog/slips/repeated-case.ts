@@ -36,7 +36,7 @@ function findRepeatedCases({ tree }: ParsedSource): Hit[] {
   return hitsOf(tree.ofTypes(CHOICES), (choice) => {
     const seen = new Set<string>();
     return hitsOf(casesOf(choice).flatMap(valuesOf), (value) => {
-      const key = value.text.replace(/\s+/g, ' ');
+      const key = keyOf(value);
       // A call may return another value the second time.
       if (/\(/.test(key)) return [];
       const isAgain = seen.has(key);
@@ -44,6 +44,14 @@ function findRepeatedCases({ tree }: ParsedSource): Hit[] {
       return isAgain ? [hitAt(value, `the case ${key} appears above already; this one is never reached`)] : [];
     });
   });
+}
+
+/** What a case is compared by: texts whatever their quotation marks, numbers whatever their form. */
+function keyOf(value: SyntaxNode): string {
+  const written = value.text.replace(/\s+/g, ' ');
+  if (!/^(?:javascript|typescript|tsx)$/.test(value.tree.grammar)) return written;
+  if (value.type === 'number' && !/n$/.test(written)) return String(Number(written.replaceAll('_', '')));
+  return /^(?:'[^'"\\]*'|"[^'"\\]*")$/.test(written) ? `'${written.slice(1, -1)}'` : written;
 }
 
 const CASES = new Set(['switch_case', 'case_statement', 'switch_label', 'expression_case', 'type_case']);

@@ -1,7 +1,9 @@
 import { defineRule, type Hit } from '../../model/rule.js';
+import { argumentsOf, callsOf, objectOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { eachNode, inLanguages } from '../hits.js';
+import { byTree, eachNode, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 export default defineRule({
   id: 'slips/swallowed-error',
@@ -13,13 +15,16 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript java php cpp c', eachNode(['catch_clause'], judge)),
+      ...inLanguages('java php cpp c', eachNode(['catch_clause'], judge)),
+      ...inLanguages('javascript typescript', byTree((source) => [...hitsOf(source.tree.ofType('catch_clause'), (node) => listOf(judge(node))), ...ignoredRejections(source)])),
       python: eachNode(['except_clause'], (node) => (isBroad(node) ? judge(node) : null)),
     },
   },
   examples: [
     good('javascript', 'try { sail(); } catch (error) { log.warn(error); }\ntry { sail(); } catch { /* the tide may be out */ }\n'),
     bad('javascript', 'try { sail(); } catch (error) {\n}\n', '1:17'),
+    good('javascript', 'sail().catch(() => { /* the tide may be out */ });\nsail().catch((error) => log.warn(error));\n'),
+    bad('javascript', 'sail().catch(() => {});\nsail().catch(() => undefined);\n', '1:14 2:14'),
     good('typescript', 'try { sail(); } catch { return null; }\n'),
     bad('typescript', 'for (const a of b) try { sail(a); } catch (error: unknown) { continue; }\n', '1:37'),
     good('java', 'class Quay { void moor() { try { sail(); } catch (Full e) { throw new Wait(e); } } }\n'),
@@ -32,6 +37,21 @@ export default defineRule({
     bad('cpp', 'void moor() { try { sail(); } catch (...) { } }\n', '1:31'),
   ],
 });
+
+function listOf(hit: Hit | null): readonly Hit[] {
+  return hit === null ? NO_HITS : [hit];
+}
+
+/** A promise whose failure is handled by a function that does nothing. */
+function ignoredRejections({ tree }: ParsedSource): Hit[] {
+  return hitsOf(callsOf(tree, ['catch']), (call) => {
+    const [handler, ...more] = argumentsOf(call);
+    if (handler === undefined || more.length > 0 || objectOf(call) === null) return NO_HITS;
+    const body = /^(?:arrow_function|function_expression)$/.test(handler.type) ? handler.child('body') : null;
+    const isIdle = body !== null && (body.type === 'statement_block' ? body.parts.length === 0 : /^(?:undefined|null|void 0)$/.test(body.text));
+    return isIdle ? [hitAt(handler, 'the error caught here is ignored')] : NO_HITS;
+  });
+}
 
 function judge(node: SyntaxNode): Hit | null {
   const body = node.child('body') ?? node.childOfType('block', 'compound_statement');
