@@ -19,7 +19,7 @@ const ONLY = process.argv[2];
 const SHOTS = {
   check: 'elvar check',
   'check-summary': 'elvar check services --group-by directory --top 2 | tail -n 42',
-  fix: 'elvar fix --dry-run',
+  fix: 'elvar fix --dry-run | tail -n 42',
   waive: 'elvar waive kiosk/kiosk.js:13 --because "the port sends no draught as an empty text" --dry-run',
   'waive-list': 'elvar waive --list',
   ledger: 'elvar ledger list',

@@ -64,12 +64,12 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   const found = tools.ownFiles.has(text.path) ? known.filter(({ planned: { rule } }) => rule.house === null && rule.concern !== 'words') : known;
   const account = new WaiverAccount(readWaivers(source), tools);
   const findings = new FileFindings(text);
-  const isSound = found.length === 0 || !source.hasErrors;
-  addFindings(findings, found, set, account, isSound, repairs);
+  const collected = { repairs, isSound: found.length === 0 || !source.hasErrors };
+  addFindings(findings, found, set, account, collected);
   const { waivers } = tools.planner.planFor(set, text.language.id, source.grammar);
   for (const planned of account.isEmpty ? [] : waivers) {
     const hits = [...planned.finder.find(account, tools.planner.catalog)];
-    if (hits.length > 0) addFindings(findings, [{ planned, hits }], set, account, isSound, repairs);
+    if (hits.length > 0) addFindings(findings, [{ planned, hits }], set, account, collected);
   }
   if (!account.isEmpty) findings.all.sort(compareFindings);
   const isTold = waivers.some(({ rule }) => rule.id === 'waivers/malformed');
@@ -138,8 +138,14 @@ function judge(
   });
 }
 
+/** Where repairs are collected, if they are wanted, and whether the tree that they rely on is free of errors. */
+interface CollectedRepairs {
+  readonly repairs: Map<Finding, Repair> | null;
+  readonly isSound: boolean;
+}
+
 /** Adds findings in text order. */
-function addFindings(findings: FileFindings, found: RuleHits[], set: RuleSet, account: WaiverAccount, isSound: boolean, repairs: Map<Finding, Repair> | null): void {
+function addFindings(findings: FileFindings, found: RuleHits[], set: RuleSet, account: WaiverAccount, { repairs, isSound }: CollectedRepairs): void {
   const { text } = findings;
   const hasWaivers = account.waivers.length > 0;
   inTextOrder(found, (hit, { kind, mayRepair: isAllowed, rule, finder }) => {

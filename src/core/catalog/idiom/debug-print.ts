@@ -3,6 +3,7 @@ import { calleeOf, callsOf } from '../../syntax/calls.js';
 import { functionAround } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 import { list } from '../options.js';
@@ -61,25 +62,32 @@ function callsFor(calls: readonly string[]): Calls {
   return own;
 }
 
+/** With a second argument, these PHP functions return their output instead of printing it. */
+function returnsOutput(call: SyntaxNode, called: string): boolean {
+  return (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;
+}
+
 /** Whether a call prints to standard error, or in an example that Go runs and compares with its output. */
 function isElsewhere(call: SyntaxNode, grammar: string): boolean {
   if (grammar === 'python') return /\bfile\s*=\s*sys\.stderr\b/.test(call.child('arguments')?.text ?? '');
   return grammar === 'go' && /^Example/.test(functionAround(call)?.child('name')?.text ?? '');
 }
 
-function findPrints({ tree, grammar }: ParsedSource, { calls }: { readonly calls: readonly string[] }): Hit[] {
+/** Functions that print and are passed to others, as in `tides.forEach(console.log)`. */
+function passedOn(tree: SyntaxTree, names: ReadonlySet<string>, text: string): Hit[] {
+  // There are very many members, and hardly any is passed.
+  if (![...names].some((name) => text.includes(`${name})`) || text.includes(`${name},`))) return [];
+  return tree.ofType('member_expression').filter((node) => node.parentType === 'arguments' && names.has(node.text)).map((node) => hitAt(node, `${node.text} bypasses the log`));
+}
+
+function findPrints({ tree, grammar, text: { text } }: ParsedSource, { calls }: { readonly calls: readonly string[] }): Hit[] {
   const { names, methods } = callsFor(calls);
   const hits: Hit[] = [];
   for (const call of callsOf(tree, methods)) {
     const called = calleeOf(call);
-    // With a second argument, these PHP functions return their output instead of printing it.
-    const returns = (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;
-    if (isElsewhere(call, grammar)) continue;
-    if (names.has(called) && !returns && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} bypasses the log`));
+    if (names.has(called) && !returnsOutput(call, called) && !isElsewhere(call, grammar) && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} bypasses the log`));
   }
-  for (const node of tree.grammar === 'javascript' || tree.grammar === 'typescript' || tree.grammar === 'tsx' ? tree.ofType('member_expression') : []) {
-    if (node.parentType === 'arguments' && names.has(node.text)) hits.push(hitAt(node, `${node.text} bypasses the log`));
-  }
+  hits.push(...passedOn(tree, names, text));
   if (names.has('debugger')) for (const node of tree.ofType('debugger_statement')) hits.push(hitAt(node, 'debugger stops the program here'));
   // C++ writes to a stream with an operator; the stream is the leftmost operand.
   for (const node of tree.ofType('qualified_identifier')) {
