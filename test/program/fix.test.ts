@@ -145,6 +145,23 @@ describe('check', () => {
     expect(elvar(folder, ['check', '--top', '0']).code).toBe(2);
   });
 
+  test('reports only the damage where code does not follow its grammar, and nothing that the damage may refute', () => {
+    const layer = 'rulings: { "*": off, slips/syntax: error, dead/import: note, safety/dynamic-code: note, text/trailing-blanks: note }\n';
+    const damaged = makeFolder({ 'elvar.yaml': layer, 'a.js': "import { low, high } from './tide.js'; \nfunction ( low eval(tide + 1) }\nexport { };\n" });
+    const rules = elvarJson<{ findings: { rule: string; message: string }[] }>(damaged, ['check']).findings.map(({ rule, message }) => `${rule} ${message.split(' ', 1)[0]}`);
+    expect(rules.filter((rule) => !rule.startsWith('slips/syntax'))).toEqual(['text/trailing-blanks 1']);
+    expect(rules.length).toBeGreaterThan(1);
+    expect(elvar(damaged, ['fix']).out).toContain('Repaired 1 finding in 1 of 2 files.');
+  });
+
+  test('finds no fault with Elvar’s own files by house rules and words', () => {
+    const files = {
+      'elvar.yaml': 'presets: [./style.yaml]\nrules:\n  house/ship: { title: No ship, languages: ["*"], pattern: ship, message: "{finding}" }\n',
+      'style.yaml': 'title: A ship\nrulings: { house/ship: error }\n', 'other.yaml': 'a: ship\n',
+    };
+    expect(elvarJson<{ findings: { path: string }[] }>(makeFolder(files), ['check']).findings.map(({ path: file }) => file)).toEqual(['other.yaml']);
+  });
+
   test('ends with the summary', () => {
     const { out } = elvar(mixed(), ['check']);
     const lines = out.slice(out.lastIndexOf('Summary')).split('\n').map((line) => line.trim().replace(/ {2,}/g, '  '));

@@ -122,6 +122,8 @@ export default defineRule({
     good('python', 'import quay as q\nimport quay.berth\ntry:\n    import tide\nexcept ImportError:\n    q.close()\n'),
     good('python', 'import os.path\nfrom tide import low as ebb, high as high\nos.path.join(ebb)\n'),
     good('python', "from tide import Low, __doc__\n__all__ = ['Low']\n"),
+    good('python', 'try:\n    import tide\nexcept ImportError:\n    import ebb as tide\nimport readline\n'),
+    bad('python', 'if full:\n    import os  # why\n', '2:12', { repaired: 'if full:\n    import os  # why\n' }),
     bad('python', 'import os\nfrom tide import low, high\nlow()  # os\n', '1:8 2:23', { repaired: 'from tide import low\nlow()  # os\n' }),
     good('java', 'import java.util.List;\nimport java.io.*;\nclass Quay { List berths; }\n'),
     bad('java', 'import java.util.List;\nimport java.util.Map;\nclass Quay { List berths; }\n', '2:18', { repaired: 'import java.util.List;\nclass Quay { List berths; }\n' }),
