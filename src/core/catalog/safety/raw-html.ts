@@ -20,6 +20,7 @@ export default defineRule({
     bad('javascript', "berth.innerHTML = name;\ndocument.write('<b>' + name);\nberth.insertAdjacentHTML('beforeend', `<b>${name}</b>`);\n", '1:1 2:1 3:1'),
     good('typescript', 'const berth = <b>{name}</b>;\n', { file: 'berth.tsx' }),
     bad('typescript', 'const berth = <b dangerouslySetInnerHTML={{ __html: name }} />;\n', '1:18', { file: 'berth.tsx' }),
+    bad('javascript', "berth['innerHTML'] = name;\n", '1:1'),
     bad('typescript', 'berth.outerHTML += name;\n', '1:1'),
   ],
 });
@@ -32,7 +33,8 @@ function findRawHtml({ tree, text: { text } }: ParsedSource): Hit[] {
   const hasWord = text.includes('HTML');
   const set = !hasWord ? [] : tree.ofTypes(ASSIGNMENTS).filter((node) => {
     const [left, right] = [node.child('left'), node.child('right')];
-    return left?.type === 'member_expression' && /^(?:inner|outer)HTML$/.test(left.child('property')?.text ?? '') && right !== null && !isFixed(right);
+    const property = left?.type === 'member_expression' ? left.child('property')?.text : left?.type === 'subscript_expression' ? left.child('index')?.text.slice(1, -1) : undefined;
+    return /^(?:inner|outer)HTML$/.test(property ?? '') && right !== null && !isFixed(right);
   });
   const written = callsOf(tree, WRITERS).filter((call) => {
     const name = methodOf(call);

@@ -44,6 +44,10 @@ const QUOTED_SECRET = /[:=>][^\S\r\n]*["'](?=[^"'\\\s]*\d)[^"'\\\s]{6,}["']/;
 /** Languages in which values need no quote marks. */
 const BARE = new Set(['yaml', 'ini', 'toml', 'shell', 'dockerfile', 'text', 'git-settings', 'terraform']);
 
+/** Tokens whose form tells what they are, as their issuers document it, and addresses with a password (RFC 3986, section 3.2.1). */
+const KNOWN_FORM = /\b(?:gh[pousr]_[A-Za-z\d]{36}|AKIA[A-Z\d]{16}|xox[abprs]-[A-Za-z\d-]{20,}|glpat-[\w-]{20})\b|\b[a-z][a-z\d+.-]*:\/\/[\w.-]+:(?=[^\s"'`/@:]*\d)[^\s"'`/@:${}<>%*]{6,}@[\w.-]+/;
+const EACH_KNOWN_FORM = new RegExp(KNOWN_FORM, 'g');
+
 /** Where values are made up. */
 const EXAMPLES = /(?:^|\/)(?:examples?|samples?|fixtures?|docs?|__tests__|tests?|specs?|testdata)\/|[._-](?:test|spec|example|sample)\.[a-z]+$/i;
 
@@ -54,6 +58,10 @@ function* findSecrets({ text: positioned }: Source, { free }: { readonly free: r
   const { text, language, path } = positioned;
   for (const match of text.includes('PRIVATE KEY') ? text.matchAll(KEY) : []) {
     yield { start: match.index, end: match.index + match[0].length, message: 'a private key is written here' };
+  }
+  for (const match of EXAMPLES.test(path) || !KNOWN_FORM.test(text) ? [] : text.matchAll(EACH_KNOWN_FORM)) {
+    const [secret] = match;
+    if (secret.length < LONGEST && !nameTest(free)(secret)) yield { start: match.index, end: match.index + secret.length, message: secret.includes('://') ? 'an address with a password is written here' : 'a token is written here' };
   }
   // Hardly any file has a value like this, and searching for one is faster than searching for the names.
   if (EXAMPLES.test(path) || (!BARE.has(language.id) && !QUOTED_SECRET.test(text))) return;

@@ -39,8 +39,11 @@ export default defineRule({
     good('javascript', "execFile('ls', [folder]);\nexec('ls -l');\n/a/.exec(`${b}`);\n"),
     bad('javascript', "exec(`ls ${folder}`);\nchild_process.execSync('ls ' + folder);\n", '1:1 2:1'),
     good('typescript', "spawn('ls', [folder]);\n"),
+    bad('javascript', "require('child_process').exec('ls ' + folder);\n", '1:1'),
     bad('typescript', 'execSync(`ls ${folder}`);\n', '1:1'),
     good('python', "subprocess.run(['ls', folder])\nos.system('ls')\n"),
+    good('python', "subprocess.run('ls ' + shlex.quote(folder), shell=True)\n"),
+    bad('python', "from subprocess import run\nrun('ls ' + folder, shell=True)\n", '2:1'),
     bad('python', "os.system('ls ' + folder)\nsubprocess.run(f'ls {folder}', shell=True)\n", '1:1 2:1'),
     good('php', "<?php system('ls ' . escapeshellarg($folder));\n"),
     bad('php', '<?php exec("ls $folder");\n$a = `ls $folder`;\n', '1:7 2:6'),
@@ -51,22 +54,27 @@ function findCommands({ tree }: ParsedSource, { names, methods }: Commands, isMa
   return hitsOf(callsOf(tree, methods), (call): Hit[] => {
     const [text] = argumentsOf(call);
     const name = calleeOf(call);
-    return names.includes(name) && text !== undefined && isMade(text) ? [hitAt(call, `${name} runs a command built from values`)] : [];
+    return isNamed(name, names) && text !== undefined && isMade(text) ? [hitAt(call, `${name} runs a command built from values`)] : [];
   });
+}
+
+/** Whether a callee is one of some names, whatever the module is called from where it was just loaded. */
+function isNamed(name: string, names: readonly string[]): boolean {
+  return names.includes(name.replace(/^require\(\s*['"](?:node:)?child_process['"]\s*\)/, 'child_process'));
 }
 
 /** A string with interpolated values, or one joined with something else. */
 function isJoined(node: SyntaxNode): boolean {
   if (/^(?:template_string|string|encapsed_string)$/.test(node.type)) return isFilled(node);
   if (/^(?:binary_expression|binary_operator)$/.test(node.type)) return node.parts.some((part) => !/^(?:string|template_string|encapsed_string)$/.test(part.type) && (!/^binary_/.test(part.type) || isJoined(part)));
-  return node.type === 'call' && /\.format$/.test(calleeOf(node));
+  return (node.type === 'call' && /\.format$/.test(calleeOf(node))) || (node.type === 'function_call_expression' && /^v?sprintf$/.test(calleeOf(node)));
 }
 
 function findInPython(source: ParsedSource): Hit[] {
-  const shells = callsIn(source.tree).filter((call) => /^subprocess\.\w+$/.test(calleeOf(call)) && argumentsOf(call).some(({ text }) => /^shell\s*=\s*True$/.test(text)));
+  const shells = callsIn(source.tree).filter((call) => /^(?:\w+\.)?(?:run|call|check_call|check_output|Popen|getoutput)$/.test(calleeOf(call)) && argumentsOf(call).some(({ text }) => /^shell\s*=\s*True$/.test(text)));
   const made = shells.filter((call) => {
     const [text] = argumentsOf(call);
-    return text !== undefined && isJoined(text);
+    return text !== undefined && isJoined(text) && !/\b(?:shlex\.)?quote\s*\(/.test(text.text);
   });
   return [
     ...findCommands(source, IN_PYTHON, isJoined),

@@ -6,7 +6,7 @@ import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
 /** Calls that name their digest in a string, and calls that compute one. */
-const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|(?:java\.security\.)?MessageDigest\.getInstance|hash|hash_hmac|(?:crypto\.)?subtle\.digest)$/;
+const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|hmac\.(?:new|digest)|(?:java\.security\.)?MessageDigest\.getInstance|hash|hash_hmac|(?:crypto\.)?subtle\.digest)$/;
 const OWN = /^(?:hashlib\.(?:md5|sha1)|md5|sha1|md5_file|sha1_file|DigestUtils\.(?:md5|sha1)(?:Hex)?)$/;
 /** The last components of these names. */
 const METHODS = ['createHash', 'createHmac', 'new', 'getInstance', 'hash', 'hash_hmac', 'digest', 'md5', 'sha1', 'md5_file', 'sha1_file', 'md5Hex', 'sha1Hex'];
@@ -27,6 +27,7 @@ export default defineRule({
     good('typescript', "createHash('sha512');\n"),
     bad('typescript', "createHash('sha1');\n", '1:1'),
     good('python', 'hashlib.sha256(tide)\nhashlib.md5(tide, usedforsecurity=False)\n'),
+    bad('python', "import hmac\nfrom hashlib import md5\nmd5(tide)\nhmac.new(key, tide, 'sha1')\nhmac.new(key, tide, hashlib.md5)\n", '3:1 4:1 5:1'),
     bad('python', "hashlib.md5(tide)\nhashlib.new('sha1')\n", '1:1 2:1'),
     good('php', "<?php hash('sha256', $tide);\n"),
     bad('php', '<?php md5($tide);\n', '1:7'),
@@ -35,14 +36,19 @@ export default defineRule({
   ],
 });
 
-function findWeak({ tree, grammar }: ParsedSource): Hit[] {
+/** An import that gives a digest a name of its own. */
+const FROM_HASHLIB = /\bfrom\s+hashlib\s+import\b[^\n]*\b(?:md5|sha1)\b/;
+
+function findWeak({ tree, grammar, text: { text } }: ParsedSource): Hit[] {
   return hitsOf(callsOf(tree, METHODS), (call): Hit[] => {
     const name = calleeOf(call);
-    const isOwn = OWN.test(name) && (grammar === 'php' || name.includes('.'));
+    const isOwn = OWN.test(name) && (grammar === 'php' || name.includes('.') || (grammar === 'python' && FROM_HASHLIB.test(text)));
     if (!isOwn && !NAMED.test(name)) return [];
     const given = argumentsOf(call);
-    const [first] = given;
+    // The digest of a keyed hash comes after the key and the message.
+    const first = name === 'hmac.new' || name === 'hmac.digest' ? given[2] : given[0];
     if (isOwn) return given.some(({ text }) => /^usedforsecurity\s*=\s*False$/.test(text)) ? [] : [hitAt(call, `${name} can be forged`)];
+    if (/^hmac\./.test(name) && /^(?:digestmod\s*=\s*)?hashlib\.(?:md5|sha1)$/.test(first?.text ?? '')) return [hitAt(call, `${first?.text} can be forged`)];
     const digest = first !== undefined && TEXTS.has(first.type) ? contentOf(first).text : '';
     return WEAK.test(digest) ? [hitAt(call, `${digest} can be forged`)] : [];
   });
