@@ -1,5 +1,6 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { argumentsOf, calleeOf, callsOf } from '../../syntax/calls.js';
+import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
@@ -36,6 +37,13 @@ export default defineRule({
   ],
 });
 
+/** The digest that a call names, in a string or as a function. That of a keyed hash comes after the key and the message. */
+function digestIn(name: string, given: readonly SyntaxNode[]): string {
+  const named = /^hmac\./.test(name) ? given[2] : given[0];
+  if (named === undefined) return '';
+  return TEXTS.has(named.type) ? contentOf(named).text : /^(?:digestmod\s*=\s*)?hashlib\.(\w+)$/.exec(named.text)?.[1] ?? '';
+}
+
 /** An import that gives a digest a name of its own. */
 const FROM_HASHLIB = /\bfrom\s+hashlib\s+import\b[^\n]*\b(?:md5|sha1)\b/;
 
@@ -45,11 +53,8 @@ function findWeak({ tree, grammar, text: { text } }: ParsedSource): Hit[] {
     const isOwn = OWN.test(name) && (grammar === 'php' || name.includes('.') || (grammar === 'python' && FROM_HASHLIB.test(text)));
     if (!isOwn && !NAMED.test(name)) return [];
     const given = argumentsOf(call);
-    // The digest of a keyed hash comes after the key and the message.
-    const first = name === 'hmac.new' || name === 'hmac.digest' ? given[2] : given[0];
     if (isOwn) return given.some(({ text }) => /^usedforsecurity\s*=\s*False$/.test(text)) ? [] : [hitAt(call, `${name} can be forged`)];
-    if (/^hmac\./.test(name) && /^(?:digestmod\s*=\s*)?hashlib\.(?:md5|sha1)$/.test(first?.text ?? '')) return [hitAt(call, `${first?.text} can be forged`)];
-    const digest = first !== undefined && TEXTS.has(first.type) ? contentOf(first).text : '';
+    const digest = digestIn(name, given);
     return WEAK.test(digest) ? [hitAt(call, `${digest} can be forged`)] : [];
   });
 }
