@@ -26,9 +26,12 @@ export default defineRule({
   examples: [
     good('javascript', 'if (tide) sail(); else if (quay) moor();\nwhile (true) wait();\n'),
     bad('javascript', 'if (false) sail();\nif (a) sail(); else if (b) moor(); else if (a) wait();\n', '1:5 2:45'),
+    good('python', 'null = next()\nif null:\n    sail()\n'),
     good('typescript', 'const berth = full ? 1 : 2;\nif (next()) sail(); else if (next()) moor();\n'),
+    bad('javascript', 'if (full && false) sail();\nif (full || true) moor();\nif (!true) wait();\n', '1:5 2:5 3:5'),
     bad('typescript', 'const berth = true ? 1 : 2;\nwhile (0) sail();\n', '1:15 2:8'),
     good('python', 'if tide:\n    sail()\nelif quay:\n    moor()\n'),
+    bad('python', 'if (full, low):\n    sail()\nif full and False:\n    moor()\nif not True:\n    wait()\n', '1:4 3:4 5:4'),
     bad('python', 'if 0:\n    sail()\nif a == 1:\n    sail()\nelif a == 1:\n    moor()\n', '1:4 5:6'),
     good('java', 'class Quay { void moor() { if (full) wait(); for (;;) sail(); } }\n'),
     bad('java', 'class Quay { void moor() { if (true) sail(); } }\n', '1:32'),
@@ -75,14 +78,30 @@ function settledTest(tree: SyntaxTree, text: string): NumberTest {
     while (condition >= 0 && isBracket[table[(condition << SHIFT) + KIND] as number] === 1) condition = tree.onlyBetween(condition);
     if (condition < 0) return true;
     const at = condition << SHIFT;
-    return (table[at + END] as number) - (table[at + START] as number) <= LONGEST || isDigit(text.charCodeAt(table[at + START] as number));
+    return (table[at + END] as number) - (table[at + START] as number) <= LONGEST || isDigit(text.charCodeAt(table[at + START] as number)) || ENDS_SETTLED.test(text.slice((table[at + END] as number) - 6, table[at + END] as number)) || text[table[at + START] as number] === '(';
   };
+}
+
+/** What a condition ends with whose last part is settled. */
+const ENDS_SETTLED = /[\s&|](?:true|false|True|False)$/;
+
+/** What one settled part makes of a whole condition: nothing is true that needs false as well, and all is true that true is enough for. */
+function settledBy(condition: SyntaxNode): string {
+  if (condition.type === 'tuple' && condition.parts.length > 0) return 'true';
+  if (!/^(?:binary_expression|boolean_operator)$/.test(condition.type)) return condition.text;
+  const [left, right] = [condition.child('left'), condition.child('right')];
+  const operator = condition.child('operator')?.text ?? condition.children[1]?.text ?? '';
+  const part = right?.text.toLowerCase();
+  const settles = (/^(?:&&|and)$/.test(operator) && part === 'false') || (/^(?:\|\||or)$/.test(operator) && part === 'true');
+  return settles && left !== null ? part as string : condition.text;
 }
 
 function judge(node: SyntaxNode): readonly Hit[] {
   const condition = conditionOf(node);
   if (condition === null) return NO_HITS;
-  const written = condition.text;
+  const written = settledBy(condition);
+  // What is settled in one language is a name in another.
+  if (written === condition.text && (node.tree.grammar === 'python' ? /^(?:null|undefined|true|false)$/i.test(written) && !/^(?:True|False)$/.test(written) : /^(?:None|True|False)$/.test(written) && node.tree.grammar !== 'php')) return NO_HITS;
   if (NEVER.test(written)) return [hitAt(condition, node.type === 'while_statement' ? 'this loop never runs' : 'this is never true')];
   return ALWAYS.test(written) && node.type !== 'while_statement' ? [hitAt(condition, 'this is always true')] : NO_HITS;
 }
