@@ -6,7 +6,7 @@ import type { WorkspaceOptions } from '../../src/host/workspace.js';
 import type * as Library from '../../src/host/workspace.js';
 import { decide, languageOf, statementsFor } from '../support/cascade-model.js';
 import { inProject } from '../support/model-project.js';
-import { DIRECTORIES, projects, type Layer, type Project, type Ruling, type Written } from '../support/random-projects.js';
+import { DIRECTORIES, projects, WITH_IDLE_RULING, type Layer, type Project, type Ruling, type Written } from '../support/random-projects.js';
 import { CODES, differences, settings, told } from '../support/foresight.js';
 import { PATIENT, runs } from '../support/runs.js';
 
@@ -81,7 +81,7 @@ test('a new ruling does what the model of the cascade says, and what was predict
       expect(hindrances.length > 0).toBe(hindrances.some(({ files }) => files > 0));
       deciding += outcome.deciding;
     }, CODES);
-  }), many);
+  }), { ...many, examples: [[WITH_IDLE_RULING, { directory: '', selector: 'text/*', level: 'note', max: null }]] });
   expect(deciding).toBeGreaterThan(0);
 }, 600_000);
 
@@ -108,7 +108,7 @@ test('a removed ruling leaves no trace', async () => {
       expectHeld(options, project, new Map([...written, [layer, { name: directory === '' ? 'elvar.yaml' : `${directory}/elvar.yaml`, lines: new Map() }]]));
       removed += 1;
     });
-  }), { ...many, numRuns: many.numRuns * 3 });
+  }), { ...many, numRuns: many.numRuns * 3, examples: [[WITH_IDLE_RULING, '', 0]] });
   expect(removed).toBeGreaterThan(0);
 }, 600_000);
 

@@ -7,7 +7,7 @@ import type * as Library from '../../src/host/workspace.js';
 import { FILES, languageOf } from '../support/cascade-model.js';
 import { CODES, differences, settings, told } from '../support/foresight.js';
 import { inProject } from '../support/model-project.js';
-import { projects, WITH_IDLE_RULING } from '../support/random-projects.js';
+import { projects, WITH_IDLE_RULING, WITH_SETTING } from '../support/random-projects.js';
 import { PATIENT, runs } from '../support/runs.js';
 
 // Only the built library knows where its grammars are.
@@ -29,7 +29,7 @@ test('what a setting would do is what two checks differ in', async () => {
       // A file without changes is not mentioned.
       for (const { path } of [...impact.findings.values()].flatMap(({ appearing, disappearing, relevelled }) => [...appearing, ...disappearing, ...relevelled])) expect(touched).toContain(path);
     }, CODES);
-  }), many);
+  }), { ...many, examples: [[WITH_SETTING]] });
   expect(changed).toBeGreaterThan(0);
 }, 600_000);
 

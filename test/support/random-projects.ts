@@ -133,6 +133,9 @@ export const WITH_IDLE_RULING: Project = {
   personal: null, presets: [], set: [],
 };
 
+/** A project in which a setting of the command line changes a rule, so that a run meets one however few projects it tries. */
+export const WITH_SETTING: Project = { ...WITH_IDLE_RULING, set: [{ text: 'text/*=error', ruling: { selector: 'text/*', level: 'error' } }] };
+
 /** How a layer is named in places, and the lines on which its rulings and caps stand. */
 export interface Written {
   readonly name: string;
