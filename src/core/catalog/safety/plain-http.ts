@@ -40,7 +40,7 @@ const PROSE: ReadonlySet<string> = new Set(['markdown', 'text']);
 
 function* findPlain(source: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
   const { text, language, path } = source.text;
-  if (PROSE.has(language.id) || MADE_UP.test(path) || !/\b(?:http|ws|ftp):\/\//i.test(text)) return;
+  if (!text.includes('://') || PROSE.has(language.id) || MADE_UP.test(path) || !/\b(?:http|ws|ftp):\/\//i.test(text)) return;
   const isQuoted = referenceTest(source);
   for (const { 0: address, index } of text.matchAll(/\b(?:http|ws|ftp):\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/gi)) {
     // A namespace name looks like an address but is not one: Namespaces in XML 1.0, section 2.

@@ -50,6 +50,8 @@ const BARE = new Set(['yaml', 'ini', 'toml', 'shell', 'dockerfile', 'text', 'git
 /** Tokens whose form tells what they are, as their issuers document it. */
 const TOKEN = /\b(?:gh[pousr]_[A-Za-z\d]{36}|AKIA[A-Z\d]{16}|xox[abprs]-[A-Za-z\d-]{20,}|glpat-[\w-]{20})\b/g;
 
+const TOKEN_BEGINNINGS = ['ghp_', 'gho_', 'ghu_', 'ghs_', 'ghr_', 'AKIA', 'xox', 'glpat-'];
+
 /** Addresses with a password (RFC 3986, section 3.2.1). */
 const ADDRESS = /\b[a-z][a-z\d+.-]{0,20}:\/\/[\w.-]+:(?=[^\s"'`/@:]*\d)[^\s"'`/@:${}<>%*]{6,}@[\w.-]+/g;
 
@@ -65,7 +67,7 @@ function* findSecrets({ text: positioned }: Source, { free }: { readonly free: r
     yield { start: match.index, end: match.index + match[0].length, message: 'a private key is written here' };
   }
   if (EXAMPLES.test(path)) return;
-  yield* ofKnownForm(text, TOKEN, 'a token is written here', free);
+  if (TOKEN_BEGINNINGS.some((beginning) => text.includes(beginning))) yield* ofKnownForm(text, TOKEN, 'a token is written here', free);
   if (text.includes('@') && text.includes('://')) yield* ofKnownForm(text, ADDRESS, 'an address with a password is written here', free);
   // Hardly any file has a value like this, and searching for one is faster than searching for the names.
   if (BARE.has(language.id) || QUOTED_SECRET.test(text)) yield* namedSecrets(positioned, free);
