@@ -81,7 +81,7 @@ function judge(bytes: Buffer, generated: ScopeSettings['generated']): SourceRead
   const whole = bytes.toString(isAsciiOnly ? 'latin1' : 'utf8');
   const hasByteOrderMark = whole.startsWith('\uFEFF');
   const text = hasByteOrderMark ? whole.slice(1) : whole;
-  return generated === 'skip' && isMarkedGenerated(text) ? { skipped: 'generated' } : { text, hasByteOrderMark, isPlain: isAsciiOnly && hasOnlyPlainSigns(bytes) };
+  return generated === 'skip' && isMarkedGenerated(text) ? { skipped: 'generated' } : { text, hasByteOrderMark, isPlain: isAsciiOnly && hasOnlyPlainCharacters(bytes) };
 }
 
 /** 1 for bytes other than printable ASCII, blank, tab, line end and form feed. */
@@ -93,7 +93,7 @@ const HIGH = 0x80808080;
 const ONES = 0x01010101;
 
 /** Looks at four ASCII bytes at a time. */
-function hasOnlyPlainSigns(bytes: Buffer): boolean {
+function hasOnlyPlainCharacters(bytes: Buffer): boolean {
   const words = new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
   for (let at = 0; at < words.length; at += 1) {
     const word = words[at] as number;

@@ -60,6 +60,8 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
 }
 
 const BLOCK_END = ['}'];
+const CHOICES = ['if_statement'];
+const ALTERNATIVE = ['alternative'];
 
 /** The blocks with an exit before their last statement. Most blocks are left at their end, if at all. */
 function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
@@ -74,7 +76,13 @@ function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
     if (isBlock[table[(parent << SHIFT) + KIND] as number] === 1) blocks.add(tree.nodeAt(parent));
   };
   eachExit(tree, visit);
-  for (const node of tree.ofType('if_statement')) if (node.next !== null && node.child('alternative') !== null && leaves(node)) visit(node.index);
+  const roles = tree.rolesOf(ALTERNATIVE);
+  const choices = tree.numbersOf(CHOICES);
+  for (let at = 0; at < choices.length; at += 1) {
+    const choice = choices[at] as number;
+    // Most have one branch, or end their block: no node is made for these.
+    if (tree.nextOf(choice) >= 0 && tree.childInRoles(choice, roles) >= 0 && leaves(tree.nodeAt(choice))) visit(choice);
+  }
   return blocks;
 }
 

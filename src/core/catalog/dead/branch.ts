@@ -78,7 +78,8 @@ function settledTest(tree: SyntaxTree, text: string): NumberTest {
     while (condition >= 0 && isBracket[table[(condition << SHIFT) + KIND] as number] === 1) condition = tree.onlyBetween(condition);
     if (condition < 0) return true;
     const at = condition << SHIFT;
-    return (table[at + END] as number) - (table[at + START] as number) <= LONGEST || isDigit(text.charCodeAt(table[at + START] as number)) || ENDS_SETTLED.test(text.slice((table[at + END] as number) - 6, table[at + END] as number)) || text[table[at + START] as number] === '(';
+    const [start, end] = [table[at + START] as number, table[at + END] as number];
+    return end - start <= LONGEST || isDigit(text.charCodeAt(start)) || text[start] === '(' || (text[end - 1] === 'e' && ENDS_SETTLED.test(text.slice(end - 6, end)));
   };
 }
 
@@ -96,12 +97,18 @@ function settledBy(condition: SyntaxNode): string {
   return settles && left !== null ? part as string : condition.text;
 }
 
+/** Whether a word that is settled in some languages is a name in this one. PHP knows these in any case. */
+function isNameIn(grammar: string, word: string): boolean {
+  if (grammar === 'php') return false;
+  return grammar === 'python' ? /^(?:null|undefined|true|false|NULL|TRUE|FALSE)$/.test(word) : /^(?:None|True|False)$/.test(word);
+}
+
 function judge(node: SyntaxNode): readonly Hit[] {
   const condition = conditionOf(node);
   if (condition === null) return NO_HITS;
-  const written = settledBy(condition);
   // What is settled in one language is a name in another.
-  if (written === condition.text && (node.tree.grammar === 'python' ? /^(?:null|undefined|true|false)$/i.test(written) && !/^(?:True|False)$/.test(written) : /^(?:None|True|False)$/.test(written) && node.tree.grammar !== 'php')) return NO_HITS;
+  if (isNameIn(node.tree.grammar, condition.text)) return NO_HITS;
+  const written = settledBy(condition);
   if (NEVER.test(written)) return [hitAt(condition, node.type === 'while_statement' ? 'this loop never runs' : 'this is never true')];
   return ALWAYS.test(written) && node.type !== 'while_statement' ? [hitAt(condition, 'this is always true')] : NO_HITS;
 }
