@@ -54,7 +54,14 @@ const MOST_PLACES = 3;
 /** The repairs that need a look, rule by rule, and how to see and make them. */
 function viewOffered(files: readonly RepairedSource[], style: Style): string[] {
   const places = new Map<string, string[]>();
-  for (const file of files) for (const { rule, span } of offeredIn(file)) places.set(rule, [...places.get(rule) ?? [], `${file.path}:${span.start.line}:${span.start.column}`]);
+  for (const file of files) {
+    for (const { rule, span } of offeredIn(file)) {
+      const own = places.get(rule);
+      const place = `${file.path}:${span.start.line}:${span.start.column}`;
+      if (own === undefined) places.set(rule, [place]);
+      else own.push(place);
+    }
+  }
   if (places.size === 0) return [];
   const rows = [...places].sort(([a, first], [b, second]) => second.length - first.length || (a < b ? -1 : 1)).map(([rule, own]) => {
     const more = own.length > MOST_PLACES ? ` and ${own.length - MOST_PLACES} more` : '';
