@@ -43,10 +43,10 @@ function* findPlain(source: Source, { free }: { readonly free: readonly string[]
   if (!text.includes('://') || PROSE.has(language.id) || MADE_UP.test(path) || !/\b(?:http|ws|ftp):\/\//i.test(text)) return;
   const isQuoted = referenceTest(source);
   for (const { 0: address, index } of text.matchAll(/\b(?:http|ws|ftp):\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/gi)) {
-    // A namespace name looks like an address but is not one: Namespaces in XML 1.0, section 2.
-    if (/\bxmlns(?::[\w.-]+)?\s*=\s*\\?["']$/.test(text.slice(Math.max(0, index - 60), index))) continue;
     // What is the key of something is a name.
     if (/^["']\s*:/.test(text.slice(index + address.length, index + address.length + 8)) && language.id !== 'yaml') continue;
+    // A namespace name looks like an address but is not one: Namespaces in XML 1.0, section 2.
+    if (/\bxmlns(?::[\w.-]+)?\s*=\s*\\?["']$/.test(text.slice(Math.max(0, index - 60), index))) continue;
     if (isQuoted(index) || NAMING.test(source.text.lineAround(index).text.slice(0, 400))) continue;
     // If the host is filled in later, it is unknown here.
     const [scheme = '', rest = ''] = address.split('://', 2);
@@ -55,8 +55,13 @@ function* findPlain(source: Source, { free }: { readonly free: readonly string[]
   }
 }
 
-/** Tests whether an offset is in a comment or in documentation: addresses there are for readers. */
+/** Tests, for offsets in text order, whether one is in a comment or in documentation: addresses there are for readers. */
 function referenceTest(source: Source): (offset: number) => boolean {
   const stretches = [...allComments(source), ...(source.tree?.grammar === 'python' ? source.tree.ofType('string').filter(standsAlone) : [])];
-  return (offset) => stretches.some(({ start, end }) => start <= offset && offset < end);
+  stretches.sort((a, b) => a.start - b.start);
+  let next = 0;
+  return (offset) => {
+    while (next < stretches.length && (stretches[next]?.end ?? 0) <= offset) next += 1;
+    return (stretches[next]?.start ?? Infinity) <= offset;
+  };
 }
