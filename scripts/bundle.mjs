@@ -11,7 +11,6 @@ const target = path.join(here, 'dist', 'cli');
 /** Packages of which few runs call anything, and what is called: they are set up by the first call. */
 const LATE_PACKAGES = {
   'string-width': 'export default (text, ...others) => (/^[\\x20-\\x7e\\n]*$/.test(text ?? "") ? (text ?? "").replaceAll("\\n", "").length : load()(text, ...others));',
-  'write-file-atomic': 'export const sync = (...given) => load().sync(...given);',
   picocolors: 'export default { createColors: (...given) => load().createColors(...given) };',
   nspell: 'export default (...given) => load()(...given);',
   '@inquirer/checkbox': 'export default (...given) => load()(...given);',

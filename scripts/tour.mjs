@@ -66,7 +66,7 @@ const STEPS = [
   },
   {
     title: 'Hand it to other teams',
-    text: 'A preset of our own, grown from the one we began with, and another team that adopts it. (From a repository it would be `git:URL#REVISION:PATH`, pinned by `elvar presets --update`.)',
+    text: 'A preset of our own, grown from the one we began with, and another team that adopts it. It lies outside the project of that team, so its layer file has to allow that. (From a repository it would be `git:URL#REVISION:PATH`, pinned by `elvar presets --update`.)',
     commands: [
       "elvar adopt elvar:starter --copy style/harbour.yaml --title 'Harbour rules'",
       'cd ../pilots && elvar adopt ../harbour/style/harbour.yaml --root . && cat elvar.yaml',

@@ -1,8 +1,9 @@
-import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Script } from 'node:vm';
 import { cacheFolder } from '../host/cache-folder.js';
+import { makeDirectory } from '../host/make-directory.js';
 import type * as Program from './start.js';
 
 /** The bundle that the build makes: the command line and all that it imports. */
@@ -57,7 +58,7 @@ export function keepCache({ script, cacheName }: LoadedProgram): void {
   const folder = userCacheFolder();
   const beside = path.join(folder, `${cacheName}.${process.pid}`);
   try {
-    mkdirSync(folder, { recursive: true, mode: 0o700 });
+    makeDirectory(folder, 0o700);
     if (!isOwn(folder)) return;
     for (const name of readdirSync(folder)) rmSync(path.join(folder, name), { force: true });
     writeFileSync(beside, script.createCachedData());

@@ -1,5 +1,4 @@
 #!/usr/bin/env node
-import './interrupt.js';
 import { keepCache, loadProgram } from './load-program.js';
 
 const loaded = loadProgram();

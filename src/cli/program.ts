@@ -43,6 +43,9 @@ const EVERYWHERE = `Everywhere:
 
 const COMMANDS: readonly Command<never>[] = [INIT, CHECK, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ACCEPT, ADOPT, PRESETS] as never;
 
+/** Options that mean nothing without a text. */
+const NEEDS_TEXT: readonly string[] = ['root', 'today', 'at', 'zone', 'copy'];
+
 /** Runs one command line. Never throws for what users do; everything they see goes through `terminal`. */
 export async function runProgram(args: readonly string[], terminal: Terminal): Promise<ExitCode> {
   // The command runs after the command line has been parsed: otherwise yargs would build its help text first.
@@ -56,7 +59,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
       const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'the output format', ...(command.formatGroup !== undefined && { group: command.formatGroup }) });
       showOwn(declared as Argv, command.redeclares ?? []);
       const described = command.examples.reduce((rest, [line, tells]) => rest.example(line, tells), declared as Argv);
-      return described.epilogue(EVERYWHERE).check((options) => checkOnce(options, described)) as Argv<GlobalOptions>;
+      return described.epilogue(EVERYWHERE).check((options) => checkValues(options, described)) as Argv<GlobalOptions>;
     },
     (options) => {
       run = () => runCommand(command, options as unknown as never, terminal, style);
@@ -65,7 +68,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
   const program = COMMANDS.reduce(add, globalOptions(yargs(), terminal.columns, args));
   try {
     let printed = '';
-    await program.parse([...args], {}, (_error: unknown, _parsed: unknown, output: string) => {
+    await program.parse(withoutDashes(args), {}, (_error: unknown, _parsed: unknown, output: string) => {
       printed += output;
     });
     if (printed !== '') terminal.out(`${tidyHelp(printed, helpWidth(terminal.columns))}\n`);
@@ -75,16 +78,28 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
   }
 }
 
+/** What follows `--` are names, even with a dash (POSIX, Utility Syntax Guideline 10). The parser would take them for no arguments of the command. */
+function withoutDashes(args: readonly string[]): string[] {
+  const end = args.indexOf('--');
+  return end < 0 ? [...args] : [...args.slice(0, end), ...args.slice(end + 1).map((name) => (name.startsWith('-') ? `./${name}` : name))];
+}
+
 /** Shows the global options that a command redefines: yargs would keep them hidden, as it does for all commands, since global options have a block of their own. */
 function showOwn(declared: Argv, names: readonly string[]): void {
   const { hiddenOptions } = (declared as unknown as { getOptions: () => { readonly hiddenOptions: string[] } }).getOptions();
   for (const name of names) hiddenOptions.splice(hiddenOptions.indexOf(name), 1);
 }
 
-/** Yargs makes a list of any option given twice. */
-function checkOnce(options: Readonly<Record<string, unknown>>, declared: Argv): true {
-  const { array: lists } = (declared as unknown as { getOptions: () => { readonly array: readonly string[] } }).getOptions();
-  const twice = Object.entries(options).find(([name, value]) => name !== '_' && name !== '--' && Array.isArray(value) && !lists.includes(name));
+/** Yargs makes a list of any option given twice, and takes `--no-NAME` for any option. */
+function checkValues(options: Readonly<Record<string, unknown>>, declared: Argv): true {
+  const { array: lists, boolean: switches } = (declared as unknown as { getOptions: () => { readonly array: readonly string[]; readonly boolean: readonly string[] } }).getOptions();
+  // The parser gives each option in a second spelling, without hyphens.
+  const given = Object.entries(options).filter(([name]) => !/[A-Z]/.test(name));
+  const denied = given.find(([name, value]) => !switches.includes(name) && (value === false || (Array.isArray(value) && value.includes(false))));
+  if (denied !== undefined) throw new UsageError(`there is no option --no-${denied[0]}\n--${denied[0]} takes a value; leave it out instead.`);
+  const blank = given.find(([name, value]) => value === '' && NEEDS_TEXT.includes(name));
+  if (blank !== undefined) throw new UsageError(`--${blank[0]} needs a value`);
+  const twice = given.find(([name, value]) => name !== '_' && name !== '--' && Array.isArray(value) && !lists.includes(name));
   if (twice !== undefined) throw new UsageError(`--${twice[0]} is given more than once\nGive it only once.`);
   return true;
 }
@@ -103,6 +118,7 @@ async function runCommand(command: Command<never>, options: GlobalOptions, termi
     ...(today !== undefined && { today }),
   });
   try {
+    if (command.writes?.(options as never) === true) await workspace.completeEarlier();
     // On a narrower screen, the terminal wraps lines better than a layout for so few columns would.
     return await command.run({ options: options as never, workspace, terminal: { ...own, columns: Math.max(NARROWEST, own.columns || 100) }, style });
   } finally {
@@ -141,6 +157,8 @@ function globalOptions(program: Argv, columns: number, args: readonly string[]):
     .updateStrings({ 'Positionals:': 'Arguments:' })
     .epilogue(EVERYWHERE)
     .strict()
+    // An option such as --root.x is an unknown one, not a part of --root.
+    .parserConfiguration({ 'dot-notation': false })
     .demandCommand(1, 'Name a command.')
     .exitProcess(false)
     // Yargs lays out its help in every run; wrapping is the expensive part, and is skipped when nobody will read it.

@@ -1,6 +1,7 @@
 import type { Watch } from '../host/watch.js';
 import { visible } from '../formats/text/visible.js';
 import type { Terminal } from './terminal.js';
+import { viewCompletion, viewStop } from './views/stops.js';
 
 /** How long a run lasts before progress is shown, in milliseconds. */
 const SILENT = 1000;
@@ -32,6 +33,8 @@ export function watched(terminal: Terminal, isQuiet: boolean): WatchedTerminal {
       begins: (what, total) => line.begin(what, total),
       reaches: (step, at) => { if (isShown) line.reach(step, at); },
       waiting: ({ process, file }) => line.write(terminal.err, `Waiting for another run of elvar${process === null ? '' : ` (process ${process})`}, which is writing in this project. Its lock: ${file}\n`),
+      completed: (completion) => line.write(terminal.err, viewCompletion(completion)),
+      stopped: (stop) => line.write(terminal.err, viewStop(stop)),
     },
     end: () => line.clear(),
   };

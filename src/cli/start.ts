@@ -2,6 +2,8 @@ import { fstatSync, statSync, writeSync } from 'node:fs';
 import { devNull } from 'node:os';
 import { EXIT, type ExitCode } from './exit-code.js';
 import { ownProcess } from '../host/engine-settings.js';
+import { describeSystemError } from '../host/errors.js';
+import { ownSignals } from '../host/writing/stops.js';
 import { runProgram } from './program.js';
 import type { Terminal } from './terminal.js';
 import { visible } from '../formats/text/visible.js';
@@ -15,10 +17,17 @@ function writeAll(descriptor: number, text: string): void {
     } catch (error) {
       const code = error instanceof Error && 'code' in error ? error.code : undefined;
       if (code === 'EPIPE') process.exit(EXIT.fine);
-      if (code !== 'EAGAIN') throw error;
+      // Nobody can be told that nobody can be told.
+      if (code !== 'EAGAIN' && descriptor === 2) return;
+      if (code !== 'EAGAIN') throw new OutputError(describeSystemError(error));
       Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 5);
     }
   }
+}
+
+/** The answer cannot be written. */
+class OutputError extends Error {
+  override readonly name = 'OutputError';
 }
 
 /** What is known about the output. Node loads a good part of itself for `process.stdout`, which only a terminal needs. */
@@ -42,6 +51,7 @@ function mayBeTerminal(descriptor: number): boolean {
 /** Runs the program for the arguments of the process. Its outcome is the exit code. @param isKnownV8 whether Node has the V8 of the build. */
 export async function start(isKnownV8: boolean): Promise<void> {
   if (isKnownV8) ownProcess();
+  ownSignals();
   process.exitCode = await runSafely(process.argv.slice(2), {
     out: (text) => writeAll(1, text),
     err: (text) => writeAll(2, text),
@@ -56,6 +66,10 @@ export async function runSafely(args: readonly string[], terminal: Terminal): Pr
   try {
     return await runProgram(args, terminal);
   } catch (error) {
+    if (error instanceof OutputError) {
+      terminal.err(`The answer could not be written: ${error.message}.\n`);
+      return EXIT.incomplete;
+    }
     const message = error instanceof Error ? error.message : String(error);
     terminal.err(`Elvar has a fault, and stopped because of it: ${visible(message)}\n`);
     const trace = error instanceof Error ? error.stack : undefined;

@@ -1,4 +1,4 @@
-import { existsSync, lstatSync, readFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { readEditorConfig, type LeftSection, type TakenSection } from '../core/begin/editor-config.js';
 import { firstLayerText } from '../core/begin/first-layer.js';
@@ -8,10 +8,11 @@ import type { ForeignCode } from '../core/scope/foreign-code.js';
 import { UsageError } from './errors.js';
 import { overlayOf } from './overlay.js';
 import { LAYER_FILE } from './project-root.js';
+import { linkStatsAt, oddKindOf } from './stats.js';
 import { readTextFile } from './text-file.js';
 import type { Workspace } from './workspace.js';
-import { writeNew } from './write-source.js';
-import { whileWriting } from './writing-lock.js';
+import { relativeTo } from './target-path.js';
+import { whileWriting } from './writing/while-writing.js';
 
 /** The presets to propose, in the order of adoption; the first is the default. */
 const PROPOSED = ['elvar:starter', 'elvar:hygiene', 'elvar:sound', 'elvar:lean', 'elvar:guarded', 'elvar:tidy', 'elvar:worldwide'] as const;
@@ -89,7 +90,7 @@ function sizesOf(root: string, { checked }: ScopeReport): Pick<Survey, 'bytes' |
   let bytes = 0;
   let largest: Survey['largest'] = null;
   for (const { path: own } of checked) {
-    const size = lstatSync(path.join(root, own), { throwIfNoEntry: false })?.size ?? 0;
+    const size = linkStatsAt(path.join(root, own))?.size ?? 0;
     bytes += size;
     if (largest === null || size > largest.bytes) largest = { path: own, bytes: size };
   }
@@ -103,7 +104,7 @@ function ignoreOverlay(root: string, foreign: readonly ForeignCode[]): [string, 
 
 function editorConfigOf(root: string): Survey['editorConfig'] {
   const file = path.join(root, '.editorconfig');
-  if (!lstatSync(file, { throwIfNoEntry: false })?.isFile()) return null;
+  if (!linkStatsAt(file)?.isFile()) return null;
   const reading = readTextFile(file);
   return 'text' in reading ? readEditorConfig(reading.text) : null;
 }
@@ -126,8 +127,10 @@ function ignoreText(foreign: readonly ForeignCode[]): string {
 
 /** The name of a project: its package's, else its directory's. */
 function titleOf(root: string): string {
+  const file = path.join(root, 'package.json');
+  const reading = oddKindOf(file) === null ? readTextFile(file) : null;
   try {
-    const { name } = JSON.parse(readFileSync(path.join(root, 'package.json'), 'utf8')) as { name?: unknown };
+    const { name } = JSON.parse(reading !== null && 'text' in reading ? reading.text : '{}') as { name?: unknown };
     if (typeof name === 'string' && name !== '') return name;
   } catch {
     // Use the directory's name.
@@ -142,13 +145,10 @@ export async function tryFiles(workspace: Workspace, root: string, files: readon
   return { findings: error + warning + note, fixable, files: number };
 }
 
-/** Writes new files in order, up to the first that fails. @returns why it could not be written; null if all were. */
+/** Writes new files, all of them or none. @returns why not; null if all were. */
 export function writeFiles({ root, watch }: Workspace, files: readonly NewFile[]): Promise<string | null> {
-  return whileWriting(root, 'wait', watch, async () => {
-    for (const { file, text } of files) {
-      const failed = writeNew(path.join(root, file), text);
-      if (failed !== null) return `${file}: ${failed}`;
-    }
-    return null;
+  return whileWriting(root, 'wait', watch, async (writer) => {
+    const failed = writer.together(files.map(({ file, text }) => ({ file: path.join(root, file), before: null, after: text })));
+    return failed === null ? null : `${relativeTo(root, failed.file)}: ${failed.why}`;
   });
 }

@@ -7,7 +7,7 @@ import { inspectInParallel } from './inspect-in-parallel.js';
 import type { InspectionJob } from './inspect-share.js';
 import { sortByPath } from './path-order.js';
 import type { ProjectListing } from './project.js';
-import { noteSkipped, unfinishedText } from './reading-notes.js';
+import { noteSkipped, tooLongText, unfinishedText } from './reading-notes.js';
 import type { ListedFile } from './walk.js';
 import type { Watch } from './watch.js';
 
@@ -41,6 +41,10 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
     const file = listing.files[index] as ListedFile;
     if ('skipped' in outcome) {
       noteSkipped(file.path, outcome, skipped, incomplete);
+      continue;
+    }
+    if ('longest' in outcome) {
+      incomplete.push({ path: file.path, reason: tooLongText(outcome.longest) });
       continue;
     }
     const findings = ledger.excuse(outcome.findings, file.rules.set);

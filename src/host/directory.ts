@@ -1,4 +1,3 @@
-import { lstatSync } from 'node:fs';
 import path from 'node:path';
 import { DirectoryRules } from '../core/cascade/directory-rules.js';
 import type { LayerFile, PatternLine } from '../core/model/layer.js';
@@ -6,11 +5,11 @@ import type { IncompletePath } from '../core/model/scope.js';
 import { compilePatternLines, patternLinesOf } from '../core/scope/pattern-lines.js';
 import { LanguageState } from '../core/scope/language-state.js';
 import { ScopeState } from '../core/scope/scope-state.js';
-import { describeSystemError } from './errors.js';
 import type { LayerLoader } from './layer-loader.js';
 import { LAYER_FILE } from './project-root.js';
 import type { RunSettings } from './run-settings.js';
 import { readThrough } from './overlay.js';
+import { linkStatsAt } from './stats.js';
 
 /** The state of one directory of the tree. */
 export interface Directory {
@@ -79,7 +78,7 @@ export class DirectoryReader {
   /** Looks up entries of a directory one by one, without listing it. */
   private lookIn(directory: string): EntryLookup {
     return (name) => {
-      const stats = lstatSync(path.join(this.root, directory, name), { throwIfNoEntry: false });
+      const stats = linkStatsAt(path.join(this.root, directory, name));
       if (stats === undefined) return undefined;
       return stats.isFile() ? 'file' : stats.isDirectory() ? 'directory' : stats.isSymbolicLink() ? 'symlink' : 'special';
     };
@@ -133,8 +132,7 @@ export class DirectoryReader {
       this.loader.texts.set(file, reading.text.replace(/^\uFEFF/, ''));
       return patternLinesOf(reading.text, file);
     }
-    const reason = reading.failed === 'not-utf8' ? 'it is not UTF-8' : describeSystemError(reading.error);
-    this.incomplete.push({ path: file, reason: `its patterns could not be read: ${reason}` });
+    this.incomplete.push({ path: file, reason: `its patterns could not be read: ${reading.failed}` });
     return [];
   }
 }

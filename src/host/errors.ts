@@ -25,8 +25,13 @@ export class LayerError extends Error {
   /** @param texts the texts of the files with problems, keyed by the name in places. */
   constructor(problems: readonly Problem[], readonly texts: ReadonlyMap<string, string>) {
     super(`${problems.length} problems in layer files`);
-    const files = [...new Set(problems.map(({ file }) => file))];
-    this.problems = files.flatMap((file) => problems.filter((problem) => problem.file === file).sort(compareProblems));
+    const byFile = new Map<string, Problem[]>();
+    for (const problem of problems) {
+      const own = byFile.get(problem.file);
+      if (own === undefined) byFile.set(problem.file, [problem]);
+      else own.push(problem);
+    }
+    this.problems = [...byFile.values()].flatMap((own) => own.sort(compareProblems));
   }
 }
 
@@ -44,6 +49,8 @@ export function describeSystemError(error: unknown): string {
   if (hasCode(error, 'ENOSPC', 'EDQUOT')) return 'there is no space left on the disk';
   if (hasCode(error, 'EROFS')) return 'the disk can only be read';
   if (hasCode(error, 'ENAMETOOLONG')) return 'its name is too long';
+  if (hasCode(error, 'EBADF')) return 'it is closed';
+  if (hasCode(error, 'ENOTDIR')) return 'a part of its path is a file';
   if (hasCode(error, 'EIO')) return 'the disk has failed';
   if (hasCode(error, 'EMFILE', 'ENFILE')) return 'too many files are open';
   if (hasCode(error, 'ERR_STRING_TOO_LONG', 'ERR_FS_FILE_TOO_LARGE')) return 'it is too large';

@@ -1,4 +1,3 @@
-import { lstatSync } from 'node:fs';
 import path from 'node:path';
 import { languageById, languageOfName } from '../core/catalog/languages.js';
 import type { Catalog } from '../core/catalog/catalog.js';
@@ -7,7 +6,7 @@ import type { Examination } from '../core/doctor/examination.js';
 import { inspectFile } from '../core/inspect/inspect-file.js';
 import type { HouseExample, HouseRule } from '../core/model/house-rule.js';
 import type { Language } from '../core/model/language.js';
-import type { PatternLine } from '../core/model/layer.js';
+import { NO_SCOPE_SETTINGS, type PatternLine } from '../core/model/layer.js';
 import type { CheckReport, DoctorReport, ResolveReport } from '../core/model/report.js';
 import type { RuleSet } from '../core/model/rule-set.js';
 import type { SkippedPath } from '../core/model/scope.js';
@@ -15,17 +14,18 @@ import { SourceText } from '../core/model/source-text.js';
 import { foreignKind } from '../core/scope/foreign-code.js';
 import { askGit } from './git.js';
 import { makeTools } from './inspect-share.js';
+import { readThrough, type Overlay } from './overlay.js';
 import { readSource } from './source-file.js';
-import { readTextFile } from './text-file.js';
+import { oddKindOf } from './stats.js';
 import type { Workspace } from './workspace.js';
 
 /** Examines the configuration of a project. @param today as YYYY-MM-DD. */
-export async function examine(workspace: Workspace, root: string, today: string): Promise<DoctorReport> {
+export async function examine(workspace: Workspace, root: string, today: string, overlay: Overlay): Promise<DoctorReport> {
   const resolved = workspace.resolve([], undefined, true);
   const checked = await workspace.check();
   const examination: Examination = {
     catalog: resolved.catalog, today, files: resolved.files, skipped: resolved.skipped, layers: resolved.layers,
-    ignoreLines: ignoreLines(root, resolved), hidden: hiddenFiles(root, resolved.skipped), foreign: workspace.scope().foreign,
+    ignoreLines: ignoreLines(root, resolved, overlay), hidden: hiddenFiles(root, resolved.skipped), foreign: workspace.scope().foreign,
     guardedOut: checked.guardedOut, ledger: checked.ledger, waivers: waiversOf(checked), failedExamples: await failedExamples(resolved.catalog),
     leftAside: resolved.notices.flatMap((notice) => ('problem' in notice ? [notice.problem] : [])),
   };
@@ -38,13 +38,13 @@ function waiversOf({ files }: CheckReport): Examination['waivers'] {
 }
 
 /** The lines of every `.elvarignore` in the directory of a checked file or above. */
-function ignoreLines(root: string, { files }: ResolveReport): PatternLine[] {
+function ignoreLines(root: string, { files }: ResolveReport, overlay: Overlay): PatternLine[] {
   const directories = new Set(['']);
   for (const { path: own } of files) for (let slash = own.indexOf('/'); slash >= 0; slash = own.indexOf('/', slash + 1)) directories.add(own.slice(0, slash + 1));
   return [...directories].sort().flatMap((directory) => {
     const file = `${directory}.elvarignore`;
-    if (!lstatSync(path.join(root, file), { throwIfNoEntry: false })?.isFile()) return [];
-    const reading = readTextFile(path.join(root, file));
+    if (oddKindOf(path.join(root, file)) !== null) return [];
+    const reading = readThrough(overlay, path.join(root, file));
     if ('failed' in reading) return [];
     return reading.text.split('\n').map((text, index): PatternLine => ({ value: text.replace(/\r$/, ''), place: { file, line: index + 1, column: 1, length: Math.max(1, text.length) } }));
   });
@@ -78,7 +78,7 @@ async function failedExamples(catalog: Catalog): Promise<Examination['failedExam
   const house = catalog.rules.flatMap((rule) => rule.house ?? []).filter(({ examples }) => examples.length > 0);
   if (house.length === 0) return [];
   const files = house.flatMap(({ examples }) => examples.map(({ language }) => ({ path: nameFor(language), language, set: 0 })));
-  const tools = await makeTools({ files, ownFiles: [], terms: { today: '1970-01-01', needsReasons: false } }, catalog);
+  const tools = await makeTools({ files, ownFiles: [], terms: { today: '1970-01-01', needsReasons: false }, settings: NO_SCOPE_SETTINGS }, catalog);
   const finds = ({ id }: HouseRule, { language, code }: HouseExample): boolean => {
     const set: RuleSet = { id: 'example', rules: new Map([[id, { level: 'error', options: catalog.get(id)?.defaults ?? {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
     return inspectFile(new SourceText(nameFor(language), languageById(language) as Language, code), set, tools).findings.length > 0;

@@ -1,11 +1,12 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { isUtf8 } from 'node:buffer';
 import type { RemoteReference } from '../core/model/layer.js';
 import { cacheFolder } from './cache-folder.js';
+import { makeDirectory } from './make-directory.js';
 
 /** A fetched preset; `commit` is null for one from a web server. */
 export type Fetched = { readonly bytes: Buffer; readonly commit: string | null } | { readonly failed: string };
@@ -42,7 +43,7 @@ function fromGit({ url, revision, path: file }: GitReference, commit: string | n
   const folder = path.join(cacheFolder(), 'git', createHash('sha256').update(url).digest('hex').slice(0, 32));
   if (!existsSync(path.join(folder, 'HEAD'))) {
     try {
-      mkdirSync(folder, { recursive: true });
+      makeDirectory(folder);
     } catch {
       return { failed: `${cacheFolder()} cannot be written` };
     }

@@ -1,6 +1,7 @@
 // Runs as a separate program: fetches its argument to standard output, or says on standard error why it cannot.
 import { writeSync } from 'node:fs';
 import { isSafeUrl } from '../core/layers/preset-reference.js';
+import { leadsToThisMachine, namesThisMachine } from './own-addresses.js';
 
 /** The most redirections followed (RFC 9110, section 15.4, leaves the number open). */
 const MOST_REDIRECTIONS = 5;
@@ -19,6 +20,7 @@ async function get(url: string, redirections: number, signal: AbortSignal): Prom
   if (response.status < 300 || response.status >= 400 || target === null) return response;
   if (redirections === MOST_REDIRECTIONS) fail(`it was sent on more than ${MOST_REDIRECTIONS} times`);
   const next = new URL(target, url).href;
+  if (!namesThisMachine(new URL(url)) && await leadsToThisMachine(new URL(next))) fail(`it was sent on to ${new URL(next).origin}, which is this machine`);
   if (!isSafeUrl(next)) fail(`it was sent on to ${new URL(next).origin}, which is not encrypted`);
   return get(next, redirections + 1, signal);
 }

@@ -5,7 +5,7 @@ import type { Catalog } from '../core/catalog/catalog.js';
 import type { LanguageId } from '../core/model/language.js';
 import type { GuardedOut } from '../core/model/report.js';
 import type { DecidedRules } from '../core/model/rule-set.js';
-import { finderFor } from '../core/model/rule.js';
+import { knowsLanguage } from '../core/model/rule.js';
 import type { PatternOrigin } from '../core/model/scope.js';
 import type { Statement } from '../core/model/statement.js';
 import type { Directory, DirectoryReader } from './directory.js';
@@ -110,7 +110,7 @@ class GuardFinder {
     if (guards === undefined) {
       const all = [...rules.decisions.values()].flatMap(({ rule: id, level, guards: holding, trail }) => {
         const rule = this.to.catalog.get(id);
-        return level === 'off' || rule === undefined || finderFor(rule, language) === null ? [] : holding.flatMap(({ by }) => trail[by]?.statement ?? []);
+        return level === 'off' || rule === undefined || !knowsLanguage(rule, language) ? [] : holding.flatMap(({ by }) => trail[by]?.statement ?? []);
       });
       ofRules.set(key, (guards = [...new Set(all)].filter((guard) => isFurtherOut(guard, file))));
     }

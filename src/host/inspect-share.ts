@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { grammarFor, languageById } from '../core/catalog/languages.js';
+import { grammarsFor, languageById } from '../core/catalog/languages.js';
 import type { Catalog } from '../core/catalog/catalog.js';
 import { makeHouseRule } from '../core/catalog/house-rule.js';
 import { CATALOG } from '../core/catalog/registry.js';
@@ -13,17 +13,19 @@ import type { CheckedFile } from '../core/model/scope.js';
 import { SourceText } from '../core/model/source-text.js';
 import type { WaiverTerms } from '../core/waivers/account.js';
 import { Spelling } from '../core/syntax/spelling.js';
+import { TimeLimit } from '../core/syntax/time-limit.js';
 import { Breathing } from './breathing.js';
 import { dictionaryFiles } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
 import { readSource, type SkippedReading } from './source-file.js';
+import { LONGEST_LOOK, STOPWATCH, withinLimit } from './stopwatch.js';
 import { NO_WATCH, type Watch } from './watch.js';
 
 /** The files to inspect. Plain data, so that it can be passed to another thread. */
 export interface InspectionJob {
   readonly root: string;
-  readonly settings: Pick<ScopeSettings, 'largest' | 'generated'>;
+  readonly settings: Pick<ScopeSettings, 'largest' | 'generated' | 'longestLook'>;
   readonly sets: readonly RuleSet[];
   /** What counts for waivers. */
   readonly terms: WaiverTerms;
@@ -35,10 +37,16 @@ export interface InspectionJob {
   readonly files: readonly (CheckedFile & { readonly set: number })[];
 }
 
+/** What came of a file that takes too long. */
+export interface UnfinishedLook {
+  /** How long it was looked at, in milliseconds. */
+  readonly longest: number;
+}
+
 /** The result of one file; `index` counts the files of the job. */
 export interface InspectedFile {
   readonly index: number;
-  readonly outcome: Inspection | SkippedReading;
+  readonly outcome: Inspection | SkippedReading | UnfinishedLook;
 }
 
 /**
@@ -46,7 +54,7 @@ export interface InspectedFile {
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
 export async function inspectShare({ root, settings, sets, houseRules, files, ownFiles, terms }: InspectionJob, take: () => number, watch: Watch = NO_WATCH): Promise<InspectedFile[]> {
-  const tools = await makeTools({ files, ownFiles, terms }, CATALOG.with(houseRules.map(makeHouseRule)));
+  const tools = await makeTools({ files, ownFiles, terms, settings }, CATALOG.with(houseRules.map(makeHouseRule)));
   const inspected: InspectedFile[] = [];
   const breathing = new Breathing();
   for (let index = take(); index < files.length; index = take()) {
@@ -59,14 +67,19 @@ export async function inspectShare({ root, settings, sets, houseRules, files, ow
       continue;
     }
     const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
-    inspected.push({ index, outcome: inspectFile(source, sets[file.set] as RuleSet, tools) });
+    inspected.push({ index, outcome: lookAt(source, sets[file.set] as RuleSet, tools) });
   }
   return inspected;
 }
 
+function lookAt(source: SourceText, set: RuleSet, tools: Tools): Inspection | UnfinishedLook {
+  const { longest } = tools.grammars.limit;
+  return withinLimit(tools, source, () => inspectFile(source, set, tools), 1) ?? { longest };
+}
+
 /** The tools for inspecting the files of a job. */
-export async function makeTools({ files, ownFiles, terms }: Pick<InspectionJob, 'files' | 'ownFiles' | 'terms'>, catalog: Catalog): Promise<Tools> {
-  const grammars = SHIPPED_GRAMMARS;
+export async function makeTools({ files, ownFiles, terms, settings }: Pick<InspectionJob, 'files' | 'ownFiles' | 'terms' | 'settings'>, catalog: Catalog): Promise<Tools> {
+  const grammars = SHIPPED_GRAMMARS.limitedTo(new TimeLimit(settings.longestLook ?? LONGEST_LOOK, STOPWATCH));
   await keptAlive(grammars.load(neededGrammars(files)));
   return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(dictionaryFiles) };
 }
@@ -74,8 +87,7 @@ export async function makeTools({ files, ownFiles, terms }: Pick<InspectionJob, 
 function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {
   const grammars = new Set<GrammarId>();
   for (const { path: file, language } of files) {
-    const grammar = grammarFor(languageById(language) as Language, path.posix.basename(file));
-    if (grammar !== null) grammars.add(grammar);
+    for (const grammar of grammarsFor(languageById(language) as Language, path.posix.basename(file))) grammars.add(grammar);
   }
   return grammars;
 }

@@ -13,5 +13,5 @@ const counter = new Int32Array(taken);
 const inspected = await inspectShare(job, () => Atomics.add(counter, 0, 1));
 parentPort?.postMessage(inspected.map(({ index, outcome }): InspectedFile => ({
   index,
-  outcome: 'skipped' in outcome ? outcome : { ...outcome, findings: outcome.findings.map(plainFinding) },
+  outcome: !('findings' in outcome) ? outcome : { ...outcome, findings: outcome.findings.map(plainFinding) },
 })));

@@ -11,7 +11,7 @@ export function inspectionJob(root: string, today: string, { files, settings, ne
   const own = new Set(layers.map(({ file }) => file));
   return {
     root,
-    settings: { largest: settings.largest, generated: settings.generated },
+    settings: { largest: settings.largest, generated: settings.generated, longestLook: settings.longestLook },
     sets,
     terms: { today, needsReasons },
     ownFiles: files.map(({ path }) => path).filter((path) => own.has(path) || path === LEDGER_FILE || path === LOCK_FILE),

@@ -1,4 +1,4 @@
-import { existsSync, lstatSync, readdirSync, realpathSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, realpathSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Catalog } from '../core/catalog/catalog.js';
@@ -14,10 +14,12 @@ import type { Problem, ProblemDetail } from '../core/model/problem.js';
 import type { RuleId } from '../core/model/rule.js';
 import type { Selector } from '../core/model/selector.js';
 import { describeSystemError, hasCode } from './errors.js';
+import { ForeignPresets } from './foreign-presets.js';
 import { findPackage, liesIn } from './package-preset.js';
 import { Pins } from './pins.js';
 import { LAYER_FILE } from './project-root.js';
 import { readThrough, type Overlay } from './overlay.js';
+import { linkStatsAt, statsAt } from './stats.js';
 
 /** Where the built-in presets are in the package. */
 const PRESET_FOLDER = fileURLToPath(new URL('../../presets', import.meta.url));
@@ -50,6 +52,7 @@ export class LayerLoader {
   private readonly presets = new Map<string, LoadedLayer>();
   private readonly adopted = new Map<Adoption, LayerFile>();
   private readonly pins: Pins;
+  private readonly foreign: ForeignPresets;
   /** The fetched presets in use, by reference. */
   readonly remotes = new Map<string, RemoteReference>();
 
@@ -58,6 +61,7 @@ export class LayerLoader {
 
   constructor(private readonly root: string, private readonly catalog: Catalog, private readonly overlay: Overlay) {
     this.pins = new Pins(root, overlay);
+    this.foreign = new ForeignPresets(root);
   }
 
   /** The layer file that an adoption brings in; undefined if it could not be read, which is among the problems. */
@@ -83,7 +87,7 @@ export class LayerLoader {
     const absolute = path.join(this.root, directory, LAYER_FILE);
     const file = directory === '' ? LAYER_FILE : `${directory}/${LAYER_FILE}`;
     const trial = this.overlay.textAt(absolute);
-    const stats = trial === undefined ? lstatSync(absolute, { throwIfNoEntry: false }) : undefined;
+    const stats = trial === undefined ? linkStatsAt(absolute) : undefined;
     if (trial === null || (trial === undefined && stats === undefined)) return null;
     if (stats === undefined || stats.isFile()) return this.readWhole(absolute, file, directory === '' ? 'root' : 'directory');
     const what = stats.isDirectory() ? 'a directory' : stats.isSymbolicLink() ? 'a link' : 'a special file';
@@ -104,7 +108,7 @@ export class LayerLoader {
       }
       return null;
     }
-    const stats = statSync(realPath, { throwIfNoEntry: false });
+    const stats = statsAt(realPath);
     if (stats?.isFile() === false) {
       this.report(name, null, { code: 'not-a-file', path: name, what: stats.isDirectory() ? 'a directory' : 'a special file' });
       return null;
@@ -137,8 +141,9 @@ export class LayerLoader {
    * @returns null if it could not be read, which is among the problems.
    */
   loadReference(reference: PresetReference, directory: string): LayerFile | null {
-    const adoption: Adoption = { reference, place: { file: 'command line', line: 1, column: 1, length: 1 }, filter: { only: null, except: [] } };
-    const asker = readLayer('', { file: 'command line', identity: path.join(directory, LAYER_FILE), role: 'root' }, this.catalog).layer;
+    const adoption: Adoption = { reference, place: { file: 'command line', line: 1, column: 1, length: 1 }, filter: { only: null, except: [] }, mayBeOutside: true };
+    // The user names it, so it may be anywhere.
+    const asker = readLayer('', { file: 'command line', identity: path.join(directory, LAYER_FILE), role: 'personal' }, this.catalog).layer;
     const preset = this.loadPreset(adoption, { layer: asker, packageFolder: null, remote: null });
     if (preset === null) return null;
     this.loadPresets(preset, [preset]);
@@ -172,19 +177,20 @@ export class LayerLoader {
     }
   }
 
-  private loadPreset({ reference, place }: Adoption, adopter: LoadedLayer): LoadedLayer | null {
+  private loadPreset(adoption: Adoption, adopter: LoadedLayer): LoadedLayer | null {
+    const { reference, place } = adoption;
     switch (reference.kind) {
       case 'built-in': {
         const known = builtInPresets();
         if (known.includes(reference.text)) {
-          return this.loadPresetFile(path.join(PRESET_FOLDER, `${reference.name}.yaml`), reference.text, place, PRESET_FOLDER);
+          return this.loadPresetFile(path.join(PRESET_FOLDER, `${reference.name}.yaml`), reference.text, place, PRESET_FOLDER, adopter.layer);
         }
         this.report(place.file, place, { code: 'unknown-preset', reference: reference.text, near: nearName(reference.text, known), known });
         return null;
       }
       case 'package': {
         const folder = findPackage(reference.name, path.dirname(adopter.layer.identity));
-        if (folder !== null) return this.loadPresetFile(path.join(folder, reference.path), reference.text, place, folder);
+        if (folder !== null) return this.loadPresetFile(path.join(folder, reference.path), reference.text, place, folder, adopter.layer);
         this.report(place.file, place, { code: 'package-missing', reference: reference.text, name: reference.name });
         return null;
       }
@@ -198,7 +204,12 @@ export class LayerLoader {
           this.report(place.file, place, { code: 'leaves-remote', reference: adopter.remote.text, path: reference.path });
           return null;
         }
-        return this.loadPresetFile(path.resolve(path.dirname(adopter.layer.identity), reference.path), reference.text, place, adopter.packageFolder);
+        const absolute = path.resolve(path.dirname(adopter.layer.identity), reference.path);
+        if (adopter.packageFolder === null && !this.foreign.mayRead(absolute, adoption, adopter.layer)) {
+          this.report(place.file, place, { code: 'leaves-root', reference: reference.text });
+          return null;
+        }
+        return this.loadPresetFile(absolute, reference.text, place, adopter.packageFolder, adopter.layer);
       }
     }
   }
@@ -219,8 +230,8 @@ export class LayerLoader {
     return preset;
   }
 
-  /** @param packageFolder the package that must contain the preset; null if it belongs to none. */
-  private loadPresetFile(absolute: string, reference: string, place: Place, packageFolder: string | null): LoadedLayer | null {
+  /** @param adopter the layer file that names it. @param packageFolder the package that must contain the preset; null if it belongs to none. */
+  private loadPresetFile(absolute: string, reference: string, place: Place, packageFolder: string | null, adopter: LayerFile): LoadedLayer | null {
     const isBuiltIn = packageFolder === PRESET_FOLDER;
     const file = isBuiltIn ? `elvar:${path.basename(absolute, '.yaml')}` : path.relative(this.root, absolute).split(path.sep).join('/');
     const trial = this.overlay.textAt(absolute);
@@ -232,17 +243,25 @@ export class LayerLoader {
     }
     const known = this.presets.get(realPath);
     if (known !== undefined) return known;
-    const stats = trial === undefined ? statSync(realPath) : null;
-    if (stats !== null && !stats.isFile()) {
-      this.report(place.file, place, { code: 'not-a-file', path: file, what: stats.isDirectory() ? 'a directory' : 'a special file' });
-      return null;
-    }
+    if (trial === undefined && !this.isFile(realPath, file, place)) return null;
     const isOutside = packageFolder !== null || !liesIn(realPath, this.root);
+    if (!isBuiltIn && !liesIn(realPath, this.root)) this.foreign.note(file, adopter, { reference, place });
     const layer = this.read(realPath, { file, identity: realPath, role: 'preset', isOutside }, place);
     if (layer === null) return null;
     const preset = { layer, packageFolder, remote: null };
     this.presets.set(realPath, preset);
     return preset;
+  }
+
+  /** The problems to tell. */
+  tellableProblems(): Problem[] {
+    return this.foreign.tellable(this.problems);
+  }
+
+  private isFile(realPath: string, file: string, place: Place): boolean {
+    const stats = statSync(realPath);
+    if (!stats.isFile()) this.report(place.file, place, { code: 'not-a-file', path: file, what: stats.isDirectory() ? 'a directory' : 'a special file' });
+    return stats.isFile();
   }
 
   /** The real path of a preset; null if it does not exist, which is reported. @param trial its text if it should not be read from disk. */
@@ -273,8 +292,7 @@ export class LayerLoader {
     const { file } = source;
     const reading = readThrough(this.overlay, absolute);
     if ('failed' in reading) {
-      if (reading.failed === 'not-utf8') this.report(file, null, { code: 'not-utf8' });
-      else this.report(place?.file ?? file, place, { code: 'file-unreadable', path: file, why: describeSystemError(reading.error) });
+      this.report(place?.file ?? file, place, { code: 'file-unreadable', path: file, why: reading.failed });
       return null;
     }
     return this.take(reading.text, source);
@@ -284,7 +302,8 @@ export class LayerLoader {
   private take(written: string, source: LayerSource): LayerFile {
     const { file, isOutside = false } = source;
     const text = written.replace(/^\uFEFF/, '');
-    this.texts.set(file, text);
+    // Nothing of a file outside the project is shown but what it decides.
+    if (source.isOutside !== true || source.identity === file || source.identity?.startsWith(PRESET_FOLDER) === true || liesIn(source.identity ?? file, this.root)) this.texts.set(file, text);
     const { layer, problems, warnings } = readLayer(text, source, this.catalog);
     this.problems.push(...problems);
     this.warnings.push(...warnings);

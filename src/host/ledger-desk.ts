@@ -6,9 +6,11 @@ import type { AccountedEntry, EntryState, LedgerEntry, LedgerStatus } from '../c
 import { compareLevels, type ActiveLevel } from '../core/model/level.js';
 import type { CheckReport, LedgerChange, LedgerReport, ReportBase } from '../core/model/report.js';
 import { UsageError } from './errors.js';
-import { LEDGER_FILE, openLedger, readLedgerFile, shortCode, writeLedgerFile, type LedgerReading } from './ledger-file.js';
+import { LEDGER_FILE, ledgerChange, openLedger, readLedgerFile, shortCode, type LedgerReading } from './ledger-file.js';
 import { selectedRules } from './selected-rules.js';
-import { whileWriting } from './writing-lock.js';
+import type { FileChange } from './writing/file-change.js';
+import { whileWriting } from './writing/while-writing.js';
+import type { Writer } from './writing/writer.js';
 import type { Workspace } from './workspace.js';
 
 /** Which entries or findings to act on. */
@@ -49,10 +51,10 @@ export class LedgerDesk {
    * @param writes whether to write the ledger; if not, the answer says what would be written.
    */
   take(choice: LedgerChoice, level: ActiveLevel | null, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
-    return this.alone(writes, () => this.takeNow(choice, level, verdict, writes));
+    return this.alone(writes, (writer) => this.takeNow(choice, level, verdict, writer));
   }
 
-  private async takeNow(choice: LedgerChoice, level: ActiveLevel | null, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
+  private async takeNow(choice: LedgerChoice, level: ActiveLevel | null, verdict: Verdict, writer: Writer | null): Promise<LedgerChange> {
     const status = verdict.status ?? 'accepted';
     this.checkVerdict(verdict);
     const until = verdict.until === 'never' ? null : verdict.until;
@@ -69,15 +71,15 @@ export class LedgerDesk {
       const code = shortCode(this.workspace.lineText(path, start.line) ?? '');
       return { path, rule, line: start.line, code: code === '' ? null : code, fingerprint, status, because: verdict.because, since: this.today, until };
     });
-    return this.write(reading, [...kept(reading, ledger), ...added.map((entry) => ({ added: entry }))], report, writes, refused);
+    return this.write(reading, [...kept(reading, ledger), ...added.map((entry) => ({ added: entry }))], report, writer, refused);
   }
 
   /** Changes the chosen entries. @throws UsageError if none is chosen or the verdict is empty. */
   set(choice: EntryChoice, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
-    return this.alone(writes, () => this.setNow(choice, verdict, writes));
+    return this.alone(writes, (writer) => this.setNow(choice, verdict, writer));
   }
 
-  private async setNow(choice: EntryChoice, verdict: Verdict, writes: boolean): Promise<LedgerChange> {
+  private async setNow(choice: EntryChoice, verdict: Verdict, writer: Writer | null): Promise<LedgerChange> {
     this.checkVerdict(verdict);
     if (verdict.status === null && verdict.because === null && verdict.until === null) throw new UsageError('say what to change: --status, --because or --until');
     const { entries, base, reading, ledger } = await this.account(choice);
@@ -87,15 +89,24 @@ export class LedgerDesk {
     const next = kept(reading, ledger).map((entry) => (chosen.has(entry.kept) ? { kept: entry.kept, changes: realChanges(entry.kept, { ...entry.changes, ...changes }) } : entry));
     const undated = next.find(({ kept: entry, changes: own }) => chosen.has(entry) && ({ ...entry, ...own }).status === 'planned' && ({ ...entry, ...own }).until === null);
     if (undated !== undefined) throw new UsageError(`a planned repair needs a date, but ${undated.kept.path} ${undated.kept.rule} has none\nGive the last day on which the finding may stay with --until YYYY-MM-DD.`);
-    return this.write(reading, next, base, writes);
+    return this.write(reading, next, base, writer);
   }
 
   /** Drops entries whose findings are gone, and duplicate entries. */
   prune(choice: LedgerChoice, writes: boolean): Promise<LedgerChange> {
-    return this.alone(writes, () => this.pruneNow(choice, writes));
+    return this.alone(writes, async (writer) => {
+      const { reading, next, base } = await this.pruned(choice);
+      return this.write(reading, next, base, writer);
+    });
   }
 
-  private async pruneNow(choice: LedgerChoice, writes: boolean): Promise<LedgerChange> {
+  /** The change that drops them; null if there are none. */
+  async pruning(): Promise<FileChange | null> {
+    const { reading, next } = await this.pruned({ places: [], rules: [] });
+    return next.length === reading.entries.length ? null : ledgerChange(this.root, reading, next);
+  }
+
+  private async pruned(choice: LedgerChoice): Promise<{ readonly reading: LedgerReading; readonly next: readonly NewEntry[]; readonly base: ReportBase }> {
     const { entries, base, reading, ledger } = await this.account({ ...choice, status: null, state: null });
     const met = new Set<Finding>();
     const idle = new Set(entries.filter(({ state, finding }) => {
@@ -104,11 +115,11 @@ export class LedgerDesk {
       if (finding !== null) met.add(finding);
       return isDouble;
     }).map(({ entry }) => entry));
-    return this.write(reading, kept(reading, ledger).filter((entry) => !idle.has(entry.kept)), base, writes);
+    return { reading, next: kept(reading, ledger).filter((entry) => !idle.has(entry.kept)), base };
   }
 
-  private alone<Result>(writes: boolean, work: () => Promise<Result>): Promise<Result> {
-    return writes ? whileWriting(this.root, 'wait', this.workspace.watch, work) : work();
+  private alone<Result>(writes: boolean, work: (writer: Writer | null) => Promise<Result>): Promise<Result> {
+    return writes ? whileWriting(this.root, 'wait', this.workspace.watch, work) : work(null);
   }
 
   private async account({ places, rules, status, state }: EntryChoice): Promise<{ entries: AccountedEntry[]; base: ReportBase; reading: LedgerReading; ledger: Ledger }> {
@@ -133,7 +144,7 @@ export class LedgerDesk {
     if (places.length === 0) return () => true;
     const tests = places.map((place): ((accounted: AccountedEntry) => boolean) => {
       if (/^[0-9a-f]{16}$/.test(place)) return ({ entry }) => entry.fingerprint === place;
-      const [, file, line] = /^(.+):(\d+)(?::\d+)?$/.exec(place) ?? [];
+      const [, file, line] = /^(.+):(\d+)(?::\d+)?$/s.exec(place) ?? [];
       const isLine = file !== undefined && !this.workspace.exists(place);
       const own = this.workspace.relative(isLine ? file : place);
       return ({ entry, path, finding }) => [path, entry.path].some((at) => own === '' || at === own || at.startsWith(`${own}/`))
@@ -150,13 +161,14 @@ export class LedgerDesk {
     if (until < this.today) throw new UsageError(`${until} is past: the entries would excuse nothing`);
   }
 
-  private write(reading: LedgerReading, next: readonly NewEntry[], { catalog, usesStarter, incomplete, notices }: ReportBase, writes: boolean, refused: readonly Finding[] = []): LedgerChange {
+  private write(reading: LedgerReading, next: readonly NewEntry[], { catalog, usesStarter, incomplete, notices }: ReportBase, writer: Writer | null, refused: readonly Finding[] = []): LedgerChange {
     const staying = new Set(next.flatMap((entry) => ('kept' in entry ? [entry.kept] : [])));
     const changed = next.flatMap((entry) => ('kept' in entry && Object.keys(entry.changes).length > 0 ? [{ ...entry.kept, ...entry.changes }] : []));
     const added = next.flatMap((entry) => ('added' in entry ? [entry.added] : []));
     const dropped = reading.entries.filter((entry) => !staying.has(entry));
     const isIdle = changed.length + added.length + dropped.length === 0;
-    const failed = writes && !isIdle ? writeLedgerFile(this.root, reading, next) : null;
+    const change = writer === null || isIdle ? null : ledgerChange(this.root, reading, next);
+    const failed = change === null ? null : writer?.write(change) ?? null;
     return { catalog, usesStarter, incomplete, notices, added, changed, dropped, refused, size: next.length, failed };
   }
 }

@@ -1,4 +1,3 @@
-import { lstatSync } from 'node:fs';
 import path from 'node:path';
 import type { FollowedFinding } from '../core/inspect/followed-findings.js';
 import { Ledger } from '../core/ledger/ledger.js';
@@ -6,13 +5,19 @@ import { readLedger } from '../core/ledger/read-ledger.js';
 import { writeLedger, type NewEntry } from '../core/ledger/write-ledger.js';
 import type { WrittenEntry } from '../core/model/ledger.js';
 import type { ProblemDetail } from '../core/model/problem.js';
-import { describeSystemError, LayerError } from './errors.js';
+import { LayerError } from './errors.js';
 import { renamedFiles } from './renamed-files.js';
+import { oddKindOf } from './stats.js';
 import { readTextFile } from './text-file.js';
-import { writeNew, writeSource, type WriteOutcome } from './write-source.js';
+import { pendingFollows, withFollows } from './writing/following.js';
+import type { FollowingEntry } from './writing/journal.js';
+import type { FileChange } from './writing/file-change.js';
 
 /** The name of the ledger file, at the project root. */
 export const LEDGER_FILE = 'elvar-ledger.yaml';
+
+/** The largest ledger that is read, in bytes: Elvar writes it, with about 250 bytes an entry. */
+export const LARGEST_LEDGER = 64 * 1024 * 1024;
 
 /** A ledger as read; `text` is null if there is none. */
 export interface LedgerReading {
@@ -23,17 +28,16 @@ export interface LedgerReading {
 /** Reads the ledger of a project. @throws LayerError if it is wrong or cannot be read. */
 export function readLedgerFile(root: string): LedgerReading {
   const file = path.join(root, LEDGER_FILE);
-  const stats = lstatSync(file, { throwIfNoEntry: false });
-  if (stats === undefined) return { text: null, entries: [] };
   const fail = (detail: ProblemDetail): never => {
     throw new LayerError([{ file: LEDGER_FILE, place: null, detail }], new Map());
   };
-  if (!stats.isFile()) return fail({ code: 'not-a-file', path: LEDGER_FILE, what: stats.isDirectory() ? 'a directory' : stats.isSymbolicLink() ? 'a link' : 'a special file' });
-  const reading = readTextFile(file);
-  if ('failed' in reading) return fail(reading.failed === 'not-utf8' ? { code: 'not-utf8' } : { code: 'file-unreadable', path: LEDGER_FILE, why: describeSystemError(reading.error) });
+  const what = oddKindOf(file);
+  if (what !== null) return fail({ code: 'not-a-file', path: LEDGER_FILE, what });
+  const reading = readTextFile(file, LARGEST_LEDGER);
+  if ('failed' in reading) return reading.isMissing ? { text: null, entries: [] } : fail({ code: 'file-unreadable', path: LEDGER_FILE, why: reading.failed });
   const { entries, problems } = readLedger(reading.text, LEDGER_FILE);
   if (problems.length > 0) throw new LayerError(problems, new Map([[LEDGER_FILE, reading.text]]));
-  return { text: reading.text, entries };
+  return { text: reading.text, entries: withFollows(entries, pendingFollows(root, file)).entries };
 }
 
 /** The ledger of a project, following files that git has renamed. @param today as YYYY-MM-DD. */
@@ -41,18 +45,15 @@ export function openLedger(root: string, today: string, reading: LedgerReading =
   return new Ledger(reading.entries, today, renamedFiles(root, reading.entries));
 }
 
-/** Writes the ledger, unless it has changed since it was read, or nothing would change. */
-export function writeLedgerFile(root: string, { text }: LedgerReading, entries: readonly NewEntry[]): WriteOutcome {
-  const file = path.join(root, LEDGER_FILE);
+/** The change that gives the ledger these entries; null if it has them already. */
+export function ledgerChange(root: string, { text }: LedgerReading, entries: readonly NewEntry[]): FileChange | null {
   const after = writeLedger(text, entries);
-  if (after === text) return null;
-  return text === null ? writeNew(file, after) : writeSource(file, text, after);
+  return after === text ? null : { file: path.join(root, LEDGER_FILE), before: text, after };
 }
 
-/** Updates the fingerprints of known findings that repairs have changed. */
-export function reprintLedger(root: string, reading: LedgerReading, ledger: Ledger, reprinted: readonly FollowedFinding[]): WriteOutcome {
-  const changes = new Map(reprinted.flatMap(({ was, now, code }) => ledger.entriesOf(was).map((entry) => [entry, { fingerprint: now.fingerprint, code: shortCode(code) }] as const)));
-  return changes.size === 0 ? null : writeLedgerFile(root, reading, reading.entries.map((kept) => ({ kept, changes: changes.get(kept) ?? {} })));
+/** The entries of known findings that repairs of a file have changed, and what they become. */
+export function followingEntries(ledger: Ledger, reprinted: readonly FollowedFinding[]): FollowingEntry[] {
+  return reprinted.flatMap(({ was, now, code }) => ledger.entriesOf(was).map(({ path: own, rule, fingerprint }) => ({ path: own, rule, fingerprint, becomes: { fingerprint: now.fingerprint, code: shortCode(code) } })));
 }
 
 /** The longest line text stored in the ledger. */

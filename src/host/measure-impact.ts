@@ -46,7 +46,7 @@ function readEarlier(before: Workspace, renaming: Renaming): ReturnType<Workspac
     return before.resolve([], undefined, true);
   } catch (error) {
     if (!(error instanceof LayerError)) throw error;
-    throw new LayerError(error.problems.map(renaming), new Map([...error.texts].map(([file, text]) => [renaming({ file, place: null, detail: { code: 'not-utf8' } }).file, text])));
+    throw new LayerError(error.problems.map(renaming), new Map([...error.texts].map(([file, text]) => [renaming({ file, place: null, detail: { code: 'yaml-too-deep' } }).file, text])));
   }
 }
 

@@ -4,10 +4,11 @@ import { removeRuling } from '../core/layers/edit-layer.js';
 import { EditError } from '../core/layers/edit-yaml.js';
 import type { DoctorReport } from '../core/model/report.js';
 import { overlayOf } from './overlay.js';
+import { relativeTo } from './target-path.js';
 import { readTextFile } from './text-file.js';
 import type { Workspace } from './workspace.js';
-import { writeSource } from './write-source.js';
-import { whileWriting } from './writing-lock.js';
+import type { FileChange } from './writing/file-change.js';
+import { whileWriting } from './writing/while-writing.js';
 
 /** What was mended, and what could not be. */
 export interface MendReport {
@@ -15,34 +16,89 @@ export interface MendReport {
   readonly failed: readonly { readonly file: string; readonly why: string }[];
 }
 
-/** Makes the edits that mend a configuration. Each is tried first: if it would change anything that is checked, it is not made. */
-export async function mendAll(workspace: Workspace, root: string, { diagnoses }: Pick<DoctorReport, 'diagnoses'>): Promise<MendReport> {
+/**
+ * Makes the edits that mend a configuration, all of them or none. Each is tried first: if it would change anything that is checked,
+ * it is left out. What only became superfluous by an edit is mended too, so that a second run finds nothing to do.
+ */
+export function mendAll(workspace: Workspace, root: string, { diagnoses }: Pick<DoctorReport, 'diagnoses'>): Promise<MendReport> {
+  return whileWriting(root, 'wait', workspace.watch, async (writer) => {
+    const edits = new PlannedEdits(workspace, root);
+    const report = await mendInRounds(edits, diagnoses);
+    const unwritten = writer.together(edits.changes());
+    return unwritten === null ? report : { mended: [], failed: [{ file: relativeTo(root, unwritten.file), why: unwritten.why }] };
+  });
+}
+
+async function mendInRounds(edits: PlannedEdits, first: readonly Diagnosis[]): Promise<MendReport> {
+  const mended: Diagnosis[] = [];
+  let round = await mendOnce(edits, first);
+  // Each round makes the files shorter, so there is a last one.
+  while (round.mended.length > 0) {
+    mended.push(...round.mended);
+    round = await mendOnce(edits, await edits.diagnoses());
+  }
+  return { mended, failed: round.failed };
+}
+
+async function mendOnce(edits: PlannedEdits, diagnoses: readonly Diagnosis[]): Promise<MendReport> {
   const mended: Diagnosis[] = [];
   const failed: MendReport['failed'][number][] = [];
   // From the bottom up, so that the lines above keep their numbers.
   for (const diagnosis of diagnoses.toReversed()) {
     if (diagnosis.mend === null) continue;
-    const why = diagnosis.mend.kind === 'prune-ledger' ? (await workspace.ledger().prune({ places: [], rules: [] }, true)).failed : await whileWriting(root, 'wait', workspace.watch, () => mendOne(workspace, root, diagnosis));
+    const why = await edits.add(diagnosis);
     if (why === null) mended.push(diagnosis);
     else failed.push({ file: diagnosis.file, why });
   }
   return { mended: mended.reverse(), failed };
 }
 
-async function mendOne(workspace: Workspace, root: string, { mend, file, line }: Diagnosis): Promise<string | null> {
-  const absolute = path.join(root, file);
-  const reading = readTextFile(absolute);
-  if ('failed' in reading) return 'it cannot be read';
-  let after: string;
-  try {
-    after = mend?.kind === 'remove-ruling' ? removeRuling(reading.text, mend.zone, mend.selector) : withoutLine(reading.text, line ?? 0);
-  } catch (error) {
-    if (error instanceof EditError) return error.message;
-    throw error;
+/** The edits that have been tried and not yet written, by absolute path. */
+class PlannedEdits {
+  private readonly texts = new Map<string, FileChange>();
+
+  /** The entries of the ledger to drop, once somebody asked for that. */
+  private pruning: FileChange | null = null;
+
+  constructor(private readonly workspace: Workspace, private readonly root: string) {}
+
+  /** What would be wrong with the configuration after the edits so far, but for the ledger. */
+  async diagnoses(): Promise<readonly Diagnosis[]> {
+    const { diagnoses } = await this.trial([]).doctor();
+    return diagnoses.filter(({ mend }) => mend?.kind !== 'prune-ledger');
   }
-  const { changes } = await workspace.impact(workspace.trial({ overlay: overlayOf(new Map([[absolute, after]])) }));
-  if (changes.rules.length + changes.entering.length + changes.leaving.length > 0) return 'something that is checked would change';
-  return writeSource(absolute, reading.text, after);
+
+  /** Adds the edit that mends something. @returns why it cannot be made; null if it can. */
+  async add({ mend, file, line }: Diagnosis): Promise<string | null> {
+    if (mend?.kind === 'prune-ledger') {
+      this.pruning = await this.workspace.ledger().pruning();
+      return null;
+    }
+    const absolute = path.join(this.root, file);
+    const known = this.texts.get(absolute);
+    const reading = known === undefined ? readTextFile(absolute) : { text: known.after };
+    if ('failed' in reading) return reading.failed;
+    let after: string;
+    try {
+      after = mend?.kind === 'remove-ruling' ? removeRuling(reading.text, mend.zone, mend.selector) : withoutLine(reading.text, line ?? 0);
+    } catch (error) {
+      if (error instanceof EditError) return error.message;
+      throw error;
+    }
+    const { changes } = await this.workspace.impact(this.trial([[absolute, after]]));
+    if (changes.rules.length + changes.entering.length + changes.leaving.length > 0) return 'something that is checked would change';
+    this.texts.set(absolute, { file: absolute, before: known?.before ?? reading.text, after });
+    return null;
+  }
+
+  /** What to write. */
+  changes(): FileChange[] {
+    return [...this.texts.values(), ...(this.pruning === null ? [] : [this.pruning])];
+  }
+
+  private trial(more: readonly (readonly [string, string])[]): Workspace {
+    return this.workspace.trial({ overlay: overlayOf(new Map([...[...this.texts].map(([file, { after }]) => [file, after] as const), ...more])) });
+  }
 }
 
 function withoutLine(text: string, line: number): string {

@@ -5,10 +5,12 @@ import { readLock, type Pin } from '../core/layers/read-lock.js';
 import type { RemoteReference } from '../core/model/layer.js';
 import type { ProblemDetail } from '../core/model/problem.js';
 import { cacheFolder } from './cache-folder.js';
-import { hasCode, LayerError } from './errors.js';
+import { LayerError } from './errors.js';
 import { fetchPreset } from './fetch-preset.js';
+import { makeDirectory } from './make-directory.js';
 import { readThrough, type Overlay } from './overlay.js';
-import { writeNew } from './write-source.js';
+import { oddKindOf } from './stats.js';
+import { removeOldTemporaries, replaceFile } from './writing/replace-file.js';
 
 /** The name of the lock file, at the project root. */
 export const LOCK_FILE = 'elvar-lock.yaml';
@@ -43,10 +45,13 @@ export class Pins {
   }
 
   private read(): ReadonlyMap<string, Pin> {
-    const reading = readThrough(this.overlay, path.join(this.root, LOCK_FILE));
+    const file = path.join(this.root, LOCK_FILE);
+    const what = this.overlay.textAt(file) === undefined ? oddKindOf(file) : null;
+    if (what !== null) throw new LayerError([{ file: LOCK_FILE, place: null, detail: { code: 'not-a-file', path: LOCK_FILE, what } }], new Map());
+    const reading = readThrough(this.overlay, file);
     if ('failed' in reading) {
-      if (reading.failed === 'system' && hasCode(reading.error, 'ENOENT', 'ENOTDIR')) return new Map();
-      throw new LayerError([{ file: LOCK_FILE, place: null, detail: { code: 'file-unreadable', path: LOCK_FILE, why: 'it is no text' } }], new Map());
+      if (reading.isMissing) return new Map();
+      throw new LayerError([{ file: LOCK_FILE, place: null, detail: { code: 'file-unreadable', path: LOCK_FILE, why: reading.failed } }], new Map());
     }
     const { pins, problems } = readLock(reading.text, LOCK_FILE);
     if (problems.length > 0) throw new LayerError(problems, new Map([[LOCK_FILE, reading.text]]));
@@ -66,6 +71,7 @@ function keptFile(digest: string): string {
 /** The text kept under a digest; null if there is none, or it has been tampered with. */
 function readKept(digest: string): Buffer | null {
   try {
+    if (oddKindOf(keptFile(digest)) !== null) return null;
     const bytes = readFileSync(keptFile(digest));
     return digestOf(bytes) === digest ? bytes : null;
   } catch {
@@ -75,5 +81,12 @@ function readKept(digest: string): Buffer | null {
 
 /** Keeps a preset for later runs; if that fails, it will be fetched again. */
 export function keep(bytes: Buffer): void {
-  writeNew(keptFile(digestOf(bytes)), bytes.toString('utf8'));
+  const file = keptFile(digestOf(bytes));
+  try {
+    makeDirectory(path.dirname(file));
+    removeOldTemporaries(path.dirname(file));
+    replaceFile(file, bytes.toString('utf8'));
+  } catch {
+    // There may be no room for a cache, or it may not be writable.
+  }
 }

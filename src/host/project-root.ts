@@ -1,6 +1,7 @@
-import { existsSync, realpathSync, statSync } from 'node:fs';
+import { existsSync, realpathSync } from 'node:fs';
 import path from 'node:path';
 import { UsageError } from './errors.js';
+import { statsAt } from './stats.js';
 
 /** The name of a layer file. */
 export const LAYER_FILE = 'elvar.yaml';
@@ -13,7 +14,7 @@ export const LAYER_FILE = 'elvar.yaml';
 export function findProjectRoot(start: string, given: string | undefined): string {
   if (given !== undefined) {
     const root = path.resolve(start, given);
-    if (!statSync(root, { throwIfNoEntry: false })?.isDirectory()) {
+    if (!statsAt(root)?.isDirectory()) {
       throw new UsageError(`--root ${given}: there is no such directory`);
     }
     return realpathSync(root);

@@ -17,6 +17,7 @@ import { LayerLoader } from './layer-loader.js';
 import { sortByPath } from './path-order.js';
 import { commandLineStatements, type RunSettings } from './run-settings.js';
 import { linkStatsAt } from './stats.js';
+import { fileAbove, linkOn } from './target-path.js';
 import { TreeWalker, type Listing } from './walk.js';
 
 /** A listing, with what it was made from. */
@@ -36,6 +37,12 @@ export interface ProjectListing extends Omit<Listing, 'takenOut'> {
   readonly notices: readonly Notice[];
 }
 
+/** Why a path is excluded that leads over a link. */
+export interface BeyondLink {
+  readonly reason: 'symlink';
+  readonly by: null;
+}
+
 /** A path's situation in the project: its directory, and whether a pattern excludes it. */
 export interface Location {
   /** Relative to the root. */
@@ -44,7 +51,7 @@ export interface Location {
   /** Undefined if there is nothing at the path. */
   readonly kind: EntryKind | undefined;
   readonly directory: Directory;
-  readonly exclusion: PathExclusion | null;
+  readonly exclusion: PathExclusion | BeyondLink | null;
   readonly settings: ScopeSettings;
   readonly incomplete: readonly IncompletePath[];
   readonly notices: readonly Notice[];
@@ -117,8 +124,8 @@ export class Project {
   private static finish<Answer>(
     { project, answer }: Visit<Answer>, root: string, catalog: Catalog, run: RunSettings, visit: (project: Project) => Answer, needsLayers: boolean,
   ): Answer {
-    const { problems, texts } = project.loader;
-    if (problems.length > 0) throw new LayerError(problems, texts);
+    const { loader } = project;
+    if (loader.problems.length > 0) throw new LayerError(loader.tellableProblems(), loader.texts);
     return !needsLayers || project.hasLayerFile() ? answer : visit(new Project(root, catalog, run, true));
   }
 
@@ -179,10 +186,14 @@ export class Project {
     const names = target.split('/');
     const name = names.pop() as string;
     let directory = this.directoryAt('', null, '', false);
-    let exclusion: PathExclusion | null = null;
+    let exclusion: Location['exclusion'] = null;
+    const link = linkOn(names.join('/'), this.root);
     for (const step of names) {
+      const own = directory.path === '' ? step : `${directory.path}/${step}`;
       exclusion ??= directory.scope.exclusionOf(step, true);
-      directory = this.directoryAt(directory.path === '' ? step : `${directory.path}/${step}`, directory, step, exclusion !== null);
+      // What lies beyond a link may be outside the project.
+      if (own === link) exclusion ??= { reason: 'symlink', by: null };
+      directory = this.directoryAt(own, directory, step, exclusion !== null);
     }
     const kind = kindAt(path.join(this.root, target));
     exclusion ??= directory.scope.exclusionOf(name, kind === 'directory');
@@ -215,7 +226,10 @@ export class Project {
 
   private listTarget(target: string, walker: TreeWalker): void {
     const { kind, name, directory, exclusion } = this.locate(target);
-    if (kind === undefined) throw new UsageError(`${target}: there is no such file or directory`);
+    if (kind === undefined) {
+      const above = fileAbove(target, this.root);
+      throw new UsageError(above === null ? `${target}: there is no such file or directory` : `${target}: nothing can be there, since ${above} is a file`);
+    }
     if (exclusion !== null) walker.listing.skipped.push({ path: kind === 'directory' ? `${target}/` : target, ...exclusion });
     else if (kind === 'directory') walker.walkChild(directory, name);
     else walker.addFile(directory, name, kind);
@@ -234,7 +248,7 @@ export class Project {
     if (this.reader.layerFiles > 0) return true;
     const everything = new Project(this.root, this.catalog, this.run, false);
     everything.list([], false);
-    if (everything.loader.problems.length > 0) throw new LayerError(everything.loader.problems, everything.loader.texts);
+    if (everything.loader.problems.length > 0) throw new LayerError(everything.loader.tellableProblems(), everything.loader.texts);
     return everything.reader.layerFiles > 0;
   }
 }

@@ -5,13 +5,15 @@ import { GRAMMARS, type GrammarId } from '../core/model/language.js';
 import type { Problem } from '../core/model/problem.js';
 import type { Grammars } from '../core/syntax/grammars.js';
 import type { Rule } from '../core/model/rule.js';
+import { TimeLimit } from '../core/syntax/time-limit.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
+import { LONGEST_LOOK, STOPWATCH } from './stopwatch.js';
 
 /** The problems with the queries of house rules: each is compiled for the grammars of its languages. */
 export async function queryProblems({ rules }: Catalog): Promise<Problem[]> {
   const asked = rules.filter(({ house }) => house?.search.by === 'query');
-  const grammars = SHIPPED_GRAMMARS;
+  const grammars = SHIPPED_GRAMMARS.limitedTo(new TimeLimit(LONGEST_LOOK, STOPWATCH));
   await keptAlive(grammars.load(asked.flatMap(grammarsOf)));
   return asked.flatMap((rule) => problemOf(rule, grammars) ?? []);
 }
@@ -34,7 +36,7 @@ function problemOf(rule: Rule, grammars: Grammars): Problem | null {
     return { file: place.file, place, detail: { code: 'bad-query', grammar: bare, detail: 'Elvar has no grammar for it', near: null } };
   }
   for (const grammar of used) {
-    const mistake = queryMistake(grammars.get(grammar), query, defaults);
+    const mistake = queryMistake(grammars.get(grammar), query, defaults, grammars.limit);
     if (mistake !== null) return { file: place.file, place, detail: { code: 'bad-query', grammar, detail: mistake.what, near: mistake.near } };
   }
   return null;

@@ -1,17 +1,15 @@
-import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Problem } from '../core/model/problem.js';
+import { readTextFile } from './text-file.js';
 
 /** The texts of the files with problems, to show the lines around them; a file that is gone has none. */
 export function textsOf(root: string, problems: readonly Problem[]): Map<string, string> {
   const texts = new Map<string, string>();
   for (const { file } of problems) {
     if (texts.has(file)) continue;
-    try {
-      texts.set(file, readFileSync(path.resolve(root, file), 'utf8').replace(/^\uFEFF/, ''));
-    } catch {
-      // The problem is shown without the lines around it.
-    }
+    const reading = readTextFile(path.resolve(root, file));
+    // Without a text, the problem is shown without the lines around it.
+    if ('text' in reading) texts.set(file, reading.text.replace(/^\uFEFF/, ''));
   }
   return texts;
 }

@@ -7,6 +7,11 @@ export function unfinishedText([first, ...more]: readonly RuleId[]): string {
   return `nested too deeply, or too much to search, for ${first}${more.length === 0 ? '' : ` and ${more.length} more`}`;
 }
 
+/** Why a file was given up. @param longest how long it may take, in milliseconds. */
+export function tooLongText(longest: number): string {
+  return `it takes longer than ${longest / 1000} s; scope.longest-look allows more`;
+}
+
 /** Records that a file in scope by its path is not checked; one that could not be read makes the answer incomplete. */
 export function noteSkipped(file: string, reading: SkippedReading, skipped: SkippedPath[], incomplete: IncompletePath[]): void {
   if (reading.skipped === 'gone') {

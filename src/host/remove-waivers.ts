@@ -8,11 +8,13 @@ import { SourceText } from '../core/model/source-text.js';
 import { removeUnused } from '../core/waivers/remove-unused.js';
 import { Breathing } from './breathing.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
+import { tooLongText } from './reading-notes.js';
 import { readSource } from './source-file.js';
-import { writeSource } from './write-source.js';
+import { withinLimit } from './stopwatch.js';
+import type { Writer } from './writing/writer.js';
 
 /** Removes the waivers that excuse nothing from the files of a job. @returns the files that had one, in order. */
-export async function removeWaivers(job: InspectionJob, catalog: Catalog, writes: boolean): Promise<UnwaivedFile[]> {
+export async function removeWaivers(job: InspectionJob, catalog: Catalog, writer: Writer | null): Promise<UnwaivedFile[]> {
   const tools = await makeTools(job, catalog);
   const files: UnwaivedFile[] = [];
   const breathing = new Breathing();
@@ -22,10 +24,16 @@ export async function removeWaivers(job: InspectionJob, catalog: Catalog, writes
     const reading = readSource(file, job.settings);
     if ('skipped' in reading || !/\belvar\s+(?:waive|resume)\b/.test(reading.text)) continue;
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
-    const { text, removed } = removeUnused(source, job.sets[set] as RuleSet, tools);
+    const outcome = withinLimit(tools, source, () => removeUnused(source, job.sets[set] as RuleSet, tools));
+    const before = source.whole;
+    if (outcome === null) {
+      files.push({ path: own, before, after: before, removed: [], failed: tooLongText(tools.grammars.limit.longest) });
+      continue;
+    }
+    const { text, removed } = outcome;
     if (removed.length === 0) continue;
-    const [before, after] = [source.whole, text.whole];
-    files.push({ path: own, before, after, removed, failed: writes ? writeSource(file, before, after) : null });
+    const after = text.whole;
+    files.push({ path: own, before, after, removed, failed: writer?.write({ file, before, after }) ?? null });
   }
   return files;
 }

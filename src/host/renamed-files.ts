@@ -1,8 +1,8 @@
-import { lstatSync } from 'node:fs';
 import path from 'node:path';
 import { daysAfter } from '../core/layers/date.js';
 import type { LedgerEntry } from '../core/model/ledger.js';
 import { askGit } from './git.js';
+import { linkStatsAt } from './stats.js';
 
 /**
  * Asks git for the new paths of files in the ledger that have moved.
@@ -25,7 +25,7 @@ export function renamedFiles(root: string, entries: readonly LedgerEntry[]): Rea
 }
 
 function isThere(root: string, own: string): boolean {
-  return lstatSync(path.join(root, own), { throwIfNoEntry: false }) !== undefined;
+  return linkStatsAt(path.join(root, own)) !== undefined;
 }
 
 type Rename = readonly [from: string, to: string];

@@ -1,49 +1,49 @@
 import path from 'node:path';
 import { languageById } from '../core/catalog/languages.js';
 import type { Catalog } from '../core/catalog/catalog.js';
-import type { FollowedFinding } from '../core/inspect/followed-findings.js';
 import { repairFile } from '../core/inspect/repair-file.js';
 import type { Ledger } from '../core/ledger/ledger.js';
 import type { Language } from '../core/model/language.js';
 import type { RepairedSource } from '../core/model/report.js';
 import type { Finding } from '../core/model/finding.js';
+import type { RuleSet } from '../core/model/rule-set.js';
 import type { IncompletePath } from '../core/model/scope.js';
 import { SourceText } from '../core/model/source-text.js';
 import { Breathing } from './breathing.js';
+import { followingEntries } from './ledger-file.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
+import { tooLongText } from './reading-notes.js';
 import { readSource, type SkippedReading } from './source-file.js';
+import { withinLimit } from './stopwatch.js';
 import type { Watch } from './watch.js';
-import { writeSource } from './write-source.js';
+import type { Writer } from './writing/writer.js';
 
 /** The result of repairing files. */
 export interface RepairedFiles {
   readonly files: readonly RepairedSource[];
   readonly skipped: readonly { readonly path: string; readonly reading: SkippedReading }[];
   readonly incomplete: readonly IncompletePath[];
-  /** Known findings whose fingerprints have changed with the files. */
-  readonly reprinted: readonly FollowedFinding[];
 }
 
 /** How to repair files. */
 export interface RepairWish {
   /** Which findings to repair. */
   readonly wants: (finding: Finding) => boolean;
-  /** Whether to write the repaired files; if not, nothing on disk changes. */
-  readonly writes: boolean;
+  /** Writes the repaired files; if null, nothing on disk changes. */
+  readonly writer: Writer | null;
   /** Findings that it excuses are not repaired. */
   readonly ledger: Ledger;
   readonly watch: Watch;
 }
 
 /** Repairs files one after another. */
-export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writes, ledger, watch }: RepairWish): Promise<RepairedFiles> {
+export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writer, ledger, watch }: RepairWish): Promise<RepairedFiles> {
   const tools = await makeTools(job, catalog);
   const files: RepairedSource[] = [];
   const skipped: RepairedFiles['skipped'][number][] = [];
   const incomplete: IncompletePath[] = [];
-  const reprinted: FollowedFinding[] = [];
   const breathing = new Breathing();
-  watch.begins(writes ? 'Repairing' : 'Looking for repairs', job.files.length);
+  watch.begins(writer !== null ? 'Repairing' : 'Looking for repairs', job.files.length);
   for (const [index, { path: own, language, set }] of job.files.entries()) {
     await breathing.pause();
     watch.reaches(index, own);
@@ -54,12 +54,16 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
       continue;
     }
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
-    const { text, repaired, withdrawn, left, reprinted: changed } = repairFile(source, job.sets[set] as InspectionJob['sets'][number], tools, wants, ledger);
+    const outcome = withinLimit(tools, source, () => repairFile(source, job.sets[set] as RuleSet, tools, wants, ledger));
+    if (outcome === null) {
+      incomplete.push({ path: own, reason: tooLongText(tools.grammars.limit.longest) });
+      continue;
+    }
+    const { text, repaired, withdrawn, left, reprinted: changed } = outcome;
     const [before, after] = [source.whole, text.whole];
-    const failed = writes && before !== after ? writeSource(file, before, after) : null;
-    if (failed === null) reprinted.push(...changed);
-    else incomplete.push({ path: own, reason: failed });
+    const failed = writer === null || before === after ? null : writer.write({ file, before, after }, followingEntries(ledger, changed));
+    if (failed !== null) incomplete.push({ path: own, reason: failed });
     files.push({ path: own, before, after: failed === null ? after : before, repaired: failed === null ? repaired : new Map(), withdrawn, left });
   }
-  return { files, skipped, incomplete, reprinted };
+  return { files, skipped, incomplete };
 }

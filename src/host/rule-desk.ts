@@ -1,4 +1,4 @@
-import { existsSync, lstatSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { rulingOutcome } from '../core/impact/ruling-outcome.js';
 import { addAdoption, adoptedIn, optionIn, removeRuling, replaceAdoption, setRuling, type NewAdoption, type RulingChange } from '../core/layers/edit-layer.js';
@@ -10,13 +10,17 @@ import type { RuleId } from '../core/model/rule.js';
 import { parseSelector } from '../core/model/selector.js';
 import { LayerError, UsageError, WishError } from './errors.js';
 import { NO_OVERLAY, overlayOf } from './overlay.js';
-import { LOCK_FILE, Pins } from './pins.js';
+import { liesIn, realOrNearest } from './package-preset.js';
+import { Pins } from './pins.js';
 import { LAYER_FILE } from './project-root.js';
 import { selectedRules } from './selected-rules.js';
+import { linkStatsAt, oddKindOf } from './stats.js';
+import { linkOn, relativeTo } from './target-path.js';
 import { readTextFile } from './text-file.js';
 import type { Workspace } from './workspace.js';
-import { writeNew, writeSource } from './write-source.js';
-import { whileWriting } from './writing-lock.js';
+import type { FileChange } from './writing/file-change.js';
+import { whileWriting } from './writing/while-writing.js';
+import type { UnwrittenFile } from './writing/writer.js';
 
 /** Which layer file to change. */
 export type LayerTarget = { readonly kind: 'directory'; readonly directory: string } | { readonly kind: 'personal' };
@@ -76,14 +80,14 @@ export class RuleDesk {
     const layer = this.layerAt(target, this.workspace.catalog().usesStarter);
     const reference = parsePresetReference(adoption.use);
     if (reference === null) throw new UsageError(`${adoption.use} is not a preset\n${nearAdvice(nearReference(adoption.use)) ?? 'Write elvar:NAME, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION or an https: address.'}`);
-    const after = this.edited(layer, (text) => addAdoption(text, zone, adoption));
+    const isOutside = reference.kind === 'file' && !liesIn(realOrNearest(path.resolve(path.dirname(layer.absolute), reference.path)), this.root) && target.kind === 'directory';
+    const after = this.edited(layer, (text) => addAdoption(text, zone, { ...adoption, isOutside }));
     const { kind } = reference;
     if (kind !== 'git' && kind !== 'web') return this.plan(layer, after, null);
     const { updatePins } = await import('./update-pins.js');
     const adopting = this.workspace.trial({ overlay: overlayOf(new Map([[layer.absolute, after]])) });
     const pins = await updatePins(adopting, this.root, this.today, [adoption.use]);
-    const { edit, write } = await this.plan(layer, after, null, null, pins.lock);
-    return { edit, write: async () => await pins.write() ?? write() };
+    return this.plan(layer, after, null, null, pins.lock);
   }
 
   /**
@@ -92,15 +96,17 @@ export class RuleDesk {
    */
   async copy(use: string, to: string, words: { readonly title: string | null; readonly about: string | null; readonly origin: string }, target: LayerTarget): Promise<PlannedEdit> {
     const own = this.workspace.relative(to);
+    this.needNoLink(path.posix.dirname(own));
     const absolute = path.join(this.root, own);
-    if (existsSync(absolute)) throw new UsageError(`${own} exists already, and is not overwritten`);
     if (!own.endsWith('.yaml')) throw new UsageError(`${own} must end in .yaml`);
     const text = this.copyOf(use, words);
+    const isThere = linkStatsAt(absolute) !== undefined;
+    if (isThere && !isSameText(absolute, text)) throw new UsageError(`${own} exists already, and is not overwritten`);
     const layer = this.layerAt(target, this.workspace.catalog().usesStarter);
     const relative = path.posix.relative(path.posix.dirname(layer.file), own);
     const reference = relative.startsWith('../') ? relative : `./${relative}`;
     const after = this.edited(layer, (before) => (adoptedIn(before).includes(use) ? replaceAdoption(before, use, reference) : addAdoption(before, null, { use: reference, only: [], except: [] })));
-    return this.plan(layer, after, null, { file: own, absolute, text });
+    return this.plan(layer, after, null, isThere ? null : { file: own, absolute, text });
   }
 
   private copyOf(use: string, { title, about, origin }: { readonly title: string | null; readonly about: string | null; readonly origin: string }): string {
@@ -115,15 +121,24 @@ export class RuleDesk {
     return `# Taken over from ${use} (${origin}); ours since then, and changed by nobody else.\n${text.endsWith('\n') ? text : `${text}\n`}`;
   }
 
-  private async plan(layer: LayerText, after: string, ruling: { readonly selector: string; readonly zone: string | null } | null, copy: { readonly file: string; readonly absolute: string; readonly text: string } | null = null, lock: string | null = null): Promise<PlannedEdit> {
-    const texts = new Map([[layer.absolute, after], ...(copy === null ? [] : [[copy.absolute, copy.text] as const]), ...(lock === null ? [] : [[path.join(this.root, LOCK_FILE), lock] as const])]);
+  private async plan(layer: LayerText, after: string, ruling: { readonly selector: string; readonly zone: string | null } | null, copy: { readonly file: string; readonly absolute: string; readonly text: string } | null = null, lock: FileChange | null = null): Promise<PlannedEdit> {
+    const texts = new Map([[layer.absolute, after], ...(copy === null ? [] : [[copy.absolute, copy.text] as const]), ...(lock === null ? [] : [[lock.file, lock.after] as const])]);
     const trial = this.workspace.trial({ overlay: overlayOf(texts) });
     const impact = await this.impactOf(trial, layer.file);
     const resolved = trial.resolve([], undefined, true);
     const outcome = ruling === null ? null : rulingOutcome(resolved.files, layer.file, ruling, resolved.catalog);
     const edit: RuleEdit = { file: layer.file, isNew: layer.isNew, before: layer.isNew ? '' : layer.text, after, impact, outcome, copy: copy === null ? null : { file: copy.file, text: copy.text } };
-    const write = (): string | null => (copy === null ? null : writeNew(copy.absolute, copy.text)) ?? (layer.isNew ? writeNew(layer.absolute, after) : writeSource(layer.absolute, layer.text, after));
-    return { edit, write: () => whileWriting(this.root, 'wait', this.workspace.watch, async () => write()) };
+    const changes = [
+      ...(copy === null ? [] : [{ file: copy.absolute, before: null, after: copy.text }]),
+      ...(lock === null || lock.before === lock.after ? [] : [lock]),
+      { file: layer.absolute, before: layer.isNew ? null : layer.text, after },
+    ];
+    return { edit, write: () => whileWriting(this.root, 'wait', this.workspace.watch, async (writer) => this.written(writer.together(changes), layer)) };
+  }
+
+  private written(failed: UnwrittenFile | null, layer: LayerText): string | null {
+    if (failed === null) return null;
+    return failed.file === layer.absolute ? failed.why : `${relativeTo(this.root, failed.file)}: ${failed.why}`;
   }
 
   /** The file was correct before, so the requested change is the mistake. */
@@ -150,7 +165,7 @@ export class RuleDesk {
     const [file, absolute] = target.kind === 'personal' && this.personal !== null
       ? [this.personal.name, this.personal.file]
       : this.directoryFile((target as { directory: string }).directory);
-    const stats = lstatSync(absolute, { throwIfNoEntry: false });
+    const stats = linkStatsAt(absolute);
     if (stats === undefined && usesStarter && target.kind === 'directory' && file !== LAYER_FILE) {
       // The first layer file ends the use of the default preset.
       throw new UsageError('this project has no layer file at its root, and elvar:starter applies only while there is none anywhere\nStart with elvar init, or with elvar set at the root.');
@@ -162,12 +177,24 @@ export class RuleDesk {
     return { file, absolute, text: reading.text, isNew: false };
   }
 
+  /** @throws UsageError if a path leads over a link: what is written there could be outside the project. */
+  private needNoLink(own: string): void {
+    const link = linkOn(own, this.root);
+    if (link !== null) throw new UsageError(`${link} is a link, and links are not followed`);
+  }
+
   private directoryFile(directory: string): [file: string, absolute: string] {
     const own = this.workspace.relative(directory);
     if (!existsSync(path.join(this.root, own))) throw new UsageError(`there is no directory ${directory}`);
     if (!this.workspace.isDirectory(directory)) throw new UsageError(`${directory} is not a directory\nA layer file applies to a directory; for some of its files use a zone: --zone NAME.`);
+    this.needNoLink(own);
     return [own === '' ? LAYER_FILE : `${own}/${LAYER_FILE}`, path.join(this.root, own, LAYER_FILE)];
   }
+}
+
+function isSameText(file: string, text: string): boolean {
+  const reading = readTextFile(file);
+  return oddKindOf(file) === null && 'text' in reading && reading.text === text;
 }
 
 function nearAdvice(near: string | null): string | null {

@@ -1,12 +1,12 @@
 import { isInForce } from '../core/cascade/in-force.js';
 import type { Place } from '../core/model/place.js';
 import type { PresetReport, ResolvedFile, ResolveReport, RulePage, RulePlaces } from '../core/model/report.js';
-import { finderFor, type Rule, type RuleId } from '../core/model/rule.js';
+import { knowsLanguage, type Rule, type RuleId } from '../core/model/rule.js';
 import type { Decision, Statement } from '../core/model/statement.js';
 
 /** The page of a rule. @param presets all built-in presets. */
 export function rulePage(rule: Rule, report: ResolveReport, presets: readonly PresetReport[]): RulePage {
-  const known = report.files.filter(({ language }) => finderFor(rule, language) !== null);
+  const known = report.files.filter(({ language }) => knowsLanguage(rule, language));
   const { catalog, usesStarter, incomplete, notices } = report;
   return {
     rule,

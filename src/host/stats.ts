@@ -20,3 +20,10 @@ function orNothing(look: () => Stats | undefined): Stats | undefined {
     throw error;
   }
 }
+
+/** What stands in the place of a file and is none, in words; null for a regular file, or nothing. Links are not followed. */
+export function oddKindOf(file: string): string | null {
+  const stats = linkStatsAt(file);
+  if (stats === undefined || stats.isFile()) return null;
+  return stats.isDirectory() ? 'a directory' : stats.isSymbolicLink() ? 'a link' : 'a special file';
+}

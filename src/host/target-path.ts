@@ -1,7 +1,7 @@
 import { realpathSync } from 'node:fs';
 import path from 'node:path';
 import { UsageError } from './errors.js';
-import { statsAt } from './stats.js';
+import { linkStatsAt, statsAt } from './stats.js';
 
 /**
  * A path as typed, relative to the project root with `/`; empty for the root itself. It need not exist.
@@ -28,7 +28,7 @@ export interface FilePlace {
 
 /** Reads FILE:LINE or FILE:LINE:COLUMN; null if the text is neither, or a file of that exact name exists. */
 export function parseFilePlace(text: string, exists: (file: string) => boolean): FilePlace | null {
-  const [, file, line, column] = /^(.+?):(\d+)(?::(\d+))?$/.exec(text) ?? [];
+  const [, file, line, column] = /^(.+?):(\d+)(?::(\d+))?$/s.exec(text) ?? [];
   if (file === undefined || line === undefined || exists(text)) return null;
   return { file, line: Number(line), column: column === undefined ? null : Number(column) };
 }
@@ -50,6 +50,21 @@ export function fileAbove(own: string, root: string): string | null {
     if (!stats.isDirectory()) return above;
   }
   return null;
+}
+
+/** The nearest step of a path, or the path itself, that is a link and therefore never followed; null if there is none. */
+export function linkOn(own: string, root: string): string | null {
+  const steps = own.split('/');
+  for (let depth = 1; depth <= steps.length; depth += 1) {
+    const step = steps.slice(0, depth).join('/');
+    if (linkStatsAt(path.join(root, step))?.isSymbolicLink() === true) return step;
+  }
+  return null;
+}
+
+/** An absolute path for display: relative to the root if it is inside. */
+export function relativeTo(root: string, absolute: string): string {
+  return within(absolute, root) ?? absolute;
 }
 
 function within(absolute: string, root: string): string | null {

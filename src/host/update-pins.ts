@@ -9,8 +9,8 @@ import { NO_OVERLAY, overlayOf } from './overlay.js';
 import { digestOf, keep, LOCK_FILE, Pins } from './pins.js';
 import { readTextFile } from './text-file.js';
 import type { Workspace } from './workspace.js';
-import { writeNew, writeSource } from './write-source.js';
-import { whileWriting } from './writing-lock.js';
+import type { FileChange } from './writing/file-change.js';
+import { whileWriting } from './writing/while-writing.js';
 
 /** The most rounds of presets adopting presets: more than anybody has. */
 const MOST_ROUNDS = 50;
@@ -21,7 +21,7 @@ const MOST_ROUNDS = 50;
  * @returns what would change, the new text of the lock file, and a way to write it.
  * @throws UsageError if one cannot be fetched or is not adopted; LayerError if layer files are wrong otherwise.
  */
-export async function updatePins(workspace: Workspace, root: string, today: string, references: readonly string[]): Promise<{ readonly update: PinUpdate; readonly lock: string; readonly write: () => Promise<string | null> }> {
+export async function updatePins(workspace: Workspace, root: string, today: string, references: readonly string[]): Promise<{ readonly update: PinUpdate; readonly lock: FileChange; readonly write: () => Promise<string | null> }> {
   const file = path.join(root, LOCK_FILE);
   const old = new Pins(root, NO_OVERLAY).all();
   const pins = new Map(old);
@@ -42,10 +42,11 @@ export async function updatePins(workspace: Workspace, root: string, today: stri
   const isKnown = [...used].every((reference) => old.has(reference));
   const impact = changes.length === 0 || !isKnown ? null : await workspace.impact(workspace.trial({ overlay: overlayOf(new Map([[file, text]])) }));
   const reading = readTextFile(file);
+  const lock = { file, before: 'text' in reading ? reading.text : null, after: text };
   return {
     update: { changes, unchanged: next.length - changes.filter(({ after }) => after !== null).length, impact },
-    lock: text,
-    write: () => whileWriting(root, 'wait', workspace.watch, async () => ('text' in reading ? writeSource(file, reading.text, text) : writeNew(file, text))),
+    lock,
+    write: () => whileWriting(root, 'wait', workspace.watch, async (writer) => writer.write(lock)),
   };
 }
 

@@ -14,9 +14,11 @@ import { UsageError } from './errors.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { selectedRules } from './selected-rules.js';
 import { REASONS } from './skip-reasons.js';
+import { tooLongText } from './reading-notes.js';
 import { readSource } from './source-file.js';
+import { withinLimit } from './stopwatch.js';
 import { needLine } from './target-path.js';
-import { writeSource } from './write-source.js';
+import type { Writer } from './writing/writer.js';
 
 /** What to waive; without rules, those with findings on the line. */
 export interface WaiveWish extends Omit<WaiverRequest, 'selectors'> {
@@ -29,7 +31,7 @@ export interface WaiveWish extends Omit<WaiverRequest, 'selectors'> {
  * Adds a waiver to the only file of a job.
  * @throws UsageError if there is nothing to waive, it may not be waived, or no comment fits there.
  */
-export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveWish, writes: boolean): Promise<WaivedFile> {
+export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveWish, writer: Writer | null): Promise<WaivedFile> {
   const [{ path: own, language, set }] = job.files as [InspectionJob['files'][number]];
   checkWish(wish, job.terms.today);
   const tools = await makeTools(job, catalog);
@@ -38,14 +40,16 @@ export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveW
   if ('skipped' in reading) throw new UsageError(`${own} is not checked: ${reading.skipped === 'gone' ? 'it vanished during the run' : REASONS[reading.skipped]}\nMore about it: elvar scope ${own}`);
   const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
   const rules = job.sets[set] as RuleSet;
-  const selectors = selectorsFor(wish, inspectFile(source, rules, tools).findings, rules, catalog, own);
+  const inspection = withinLimit(tools, source, () => inspectFile(source, rules, tools));
+  if (inspection === null) throw new UsageError(`${own}: ${tooLongText(tools.grammars.limit.longest)}`);
+  const selectors = selectorsFor(wish, inspection.findings, rules, catalog, own);
   const { line, reach, until, because } = wish;
   if (reach !== 'throughout') needLine(line, source.text.split(/\r\n|\r|\n/), own);
   const request: WaiverRequest = { line, reach, until, because, selectors };
   const written = writeWaiver(source, request, rules, tools);
   if (written === null) throw new UsageError(`${noPlace(source.language)} ${own}:${wish.line}\nWrite it by hand where a comment may stand, with below and elvar resume around the place, or waive it --throughout the file.`);
   const [before, after] = [source.whole, written.text.whole];
-  return { path: own, line: written.line, selectors, before, after, failed: writes ? writeSource(file, before, after) : null };
+  return { path: own, line: written.line, selectors, before, after, failed: writer?.write({ file, before, after }) ?? null };
 }
 
 function noPlace({ id, comments }: Language): string {

@@ -3,7 +3,8 @@ import { UsageError } from './errors.js';
 import { describeSkipped } from './skip-reasons.js';
 import type { WaiveWish } from './waive-file.js';
 import type { Workspace } from './workspace.js';
-import { whileWriting } from './writing-lock.js';
+import { whileWriting } from './writing/while-writing.js';
+import type { Writer } from './writing/writer.js';
 
 /** Shows, adds and removes the waivers of a project. Every method throws a LayerError if a layer file is wrong. */
 export class WaiverDesk {
@@ -31,16 +32,16 @@ export class WaiverDesk {
     const [skipped] = listing.skipped;
     if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${describeSkipped(skipped)}`}\nMore about it: elvar scope ${target}`);
     const { waiveIn } = await import('./waive-file.js');
-    const write = (): Promise<WaivedFile> => waiveIn(job, base.catalog, wish, writes);
+    const write = (writer: Writer | null): Promise<WaivedFile> => waiveIn(job, base.catalog, wish, writer);
     // Another run may move the line.
-    return writes ? whileWriting(this.root, 'refuse', this.workspace.watch, write) : write();
+    return writes ? whileWriting(this.root, 'refuse', this.workspace.watch, write) : write(null);
   }
 
   /** Removes the waivers that excuse nothing. @param writes whether to write the files; if not, the answer says what would be written. */
   async removeUnused(paths: readonly string[], writes: boolean): Promise<readonly UnwaivedFile[]> {
     const { job, base } = await this.workspace.jobFor(paths);
     const { removeWaivers } = await import('./remove-waivers.js');
-    const remove = (): Promise<UnwaivedFile[]> => removeWaivers(job, base.catalog, writes);
-    return writes ? whileWriting(this.root, 'wait', this.workspace.watch, remove) : remove();
+    const remove = (writer: Writer | null): Promise<UnwaivedFile[]> => removeWaivers(job, base.catalog, writer);
+    return writes ? whileWriting(this.root, 'wait', this.workspace.watch, remove) : remove(null);
   }
 }

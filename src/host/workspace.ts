@@ -33,8 +33,9 @@ import { linkStatsAt, statsAt } from './stats.js';
 import { selectedRules } from './selected-rules.js';
 import { WaiverDesk } from './waiver-desk.js';
 import type { Watch } from './watch.js';
-import { whileWriting } from './writing-lock.js';
-import { needLine, relativeToRoot, type FilePlace } from './target-path.js';
+import { completeEarlier, whileWriting } from './writing/while-writing.js';
+import type { Writer } from './writing/writer.js';
+import { linkOn, needLine, relativeToRoot, type FilePlace } from './target-path.js';
 
 /** The options of a workspace. */
 export interface WorkspaceOptions {
@@ -240,7 +241,7 @@ export class Workspace {
   /** What is wrong with the configuration itself? */
   async doctor(): Promise<DoctorReport> {
     const { examine } = await import('./examine.js');
-    return examine(this.trial({ set: [] }), this.root, this.run.today);
+    return examine(this.trial({ set: [] }), this.root, this.run.today, this.run.overlay);
   }
 
   /** Makes the edits that `doctor` proposes, unless they would change what is checked. */
@@ -273,14 +274,19 @@ export class Workspace {
    */
   async fix(paths: readonly string[], wish: FixWish): Promise<FixReport> {
     if (wish.offered && wish.rules.length === 0) throw new UsageError('offered repairs need a look, so they are made only for rules that you name\nFor example: elvar fix --offered --rule dead/import --dry-run');
-    const repair = (): Promise<FixReport> => this.repair(paths, wish);
-    return wish.writes ? whileWriting(this.root, 'wait', this.run.watch, repair) : repair();
+    const repair = (writer: Writer | null): Promise<FixReport> => this.repair(paths, wish, writer);
+    return wish.writes ? whileWriting(this.root, 'wait', this.run.watch, repair) : repair(null);
   }
 
-  private async repair(paths: readonly string[], { rules, offered, writes }: FixWish): Promise<FixReport> {
+  private async repair(paths: readonly string[], { rules, offered }: FixWish, writer: Writer | null): Promise<FixReport> {
     const { job, base, listing: { skipped } } = await this.jobFor(paths);
     const { repairProject } = await import('./repair-project.js');
-    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writes }, this.run.watch);
+    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer }, this.run.watch);
+  }
+
+  /** Completes what a run that was killed while writing has left to do; every method that writes does so too. */
+  completeEarlier(): Promise<void> {
+    return completeEarlier(this.root, this.run.watch);
   }
 
   /** The waivers of the project: to show, add and clean up. */
@@ -324,8 +330,9 @@ export class Workspace {
   private linesOf(file: string): readonly string[] {
     let lines = this.texts.get(file);
     if (lines === undefined) {
-      const reading = readSource(path.join(this.root, file), { largest: null, generated: 'check' });
-      lines = 'skipped' in reading ? [] : reading.text.split(reading.text.includes('\r') ? /\r\n|\r|\n/ : '\n');
+      // Nothing beyond a link is read: it may be outside the project.
+      const reading = linkOn(file, this.root) === null ? readSource(path.join(this.root, file), { largest: null, generated: 'check' }) : null;
+      lines = reading === null || 'skipped' in reading ? [] : reading.text.split(reading.text.includes('\r') ? /\r\n|\r|\n/ : '\n');
       this.texts.set(file, lines);
     }
     return lines;

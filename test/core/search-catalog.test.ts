@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { searchCatalog, type CatalogFilter } from '../../src/core/catalog/search-catalog.js';
-import { CONFIDENCES, finderFor, type Rule } from '../../src/core/model/rule.js';
+import { CONFIDENCES, knowsLanguage, type Rule } from '../../src/core/model/rule.js';
 
 const ALL: CatalogFilter = { term: null, concern: null, language: null, tag: null, confidence: null, repairable: false };
 
@@ -62,7 +62,7 @@ describe('a search in the catalog', () => {
         for (const confidence of [null, ...CONFIDENCES]) {
           for (const repairable of [false, true]) {
             expect(search({ concern, language, confidence, repairable })).toEqual(those((rule) => (concern === null || rule.concern === concern)
-              && (language === null || finderFor(rule, language) !== null)
+              && (language === null || knowsLanguage(rule, language))
               && (confidence === null || rule.confidence === confidence)
               && (!repairable || rule.repairs)));
           }

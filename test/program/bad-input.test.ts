@@ -2,7 +2,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { chmodSync, mkdirSync, rmSync, symlinkSync, truncateSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { elvar, elvarJson, elvarProcess, makeFolder } from '../support/project.js';
+import { elvar, elvarJson, elvarProcess, elvarUnprivileged, makeFolder } from '../support/project.js';
 import { HAS_TIME, size } from '../support/runs.js';
 
 /** Runs every command on a project whose configuration is wrong: each says the same, and nothing else. */
@@ -126,16 +126,9 @@ describe('source files', () => {
   test('a file without permission makes the answer incomplete', () => {
     const folder = makeFolder({ 'shut.py': 'exec(a)\n', 'open.py': 'a = 1\n', 'elvar.yaml': '' });
     chmodSync(path.join(folder, 'shut.py'), 0o000);
-    chmodSync(folder, 0o755);
-    // The superuser may read everything, so the run is another user's.
-    const isRoot = process.getuid?.() === 0;
-    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
-    const args = [program, 'check', '--no-personal', '--root', folder, folder];
-    const { status, stderr, stdout } = isRoot
-      ? spawnSync('setpriv', ['--reuid=65534', '--regid=65534', '--clear-groups', process.execPath, ...args], { encoding: 'utf8' })
-      : spawnSync(process.execPath, args, { encoding: 'utf8' });
-    expect(stderr).toBe('The answer is incomplete: 1 path could not be read.\n  shut.py: permission denied\n');
-    expect([status, stdout]).toEqual([3, 'No findings in 2 files.\nNot checked: 1 path.\n']);
+    const { code, out, err } = elvarUnprivileged(folder, ['check', '--no-personal']);
+    expect(err).toBe('The answer is incomplete: 1 path could not be read.\n  shut.py: permission denied\n');
+    expect([code, out]).toEqual([3, 'No findings in 2 files.\nNot checked: 1 path.\n']);
   });
 
   test('files that vanish during the run make the answer incomplete, and nothing worse', async () => {

@@ -346,6 +346,7 @@ describe('the command line', () => {
 
   test('a reader that goes away ends it quietly', () => {
     const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
+    // elvar waive safety/shell-text because the values are paths of this test
     const { stdout, stderr } = spawnSync('sh', ['-c', `${process.execPath} ${program} resolve --format json | head -n 1`], { cwd: harbour(), encoding: 'utf8' });
     expect([stdout, stderr]).toEqual(['{\n', '']);
   });

@@ -7,7 +7,7 @@ import type * as Library from '../../src/host/workspace.js';
 import { FILES, languageOf } from '../support/cascade-model.js';
 import { CODES, differences, settings, told } from '../support/foresight.js';
 import { inProject } from '../support/model-project.js';
-import { projects, WITH_IDLE_RULING, WITH_SETTING } from '../support/random-projects.js';
+import { projects, WITH_IDLE_IN_TURN, WITH_IDLE_RULING, WITH_SETTING } from '../support/random-projects.js';
 import { PATIENT, runs } from '../support/runs.js';
 
 // Only the built library knows where its grammars are.
@@ -51,7 +51,7 @@ test('mending changes no decision, and what was mended is not reported again', a
       const left = (await openWorkspace(options).doctor()).diagnoses.filter(({ mend }) => mend !== null);
       expect(left.length).toBeLessThanOrEqual(failed.length);
     }, CODES);
-  }), { ...many, examples: [[WITH_IDLE_RULING]] });
+  }), { ...many, examples: [[WITH_IDLE_RULING], [WITH_IDLE_IN_TURN]] });
   expect(mended).toBeGreaterThan(0);
 }, 600_000);
 

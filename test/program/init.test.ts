@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { stripVTControlCharacters } from 'node:util';
@@ -59,8 +59,7 @@ describe('init', () => {
     expect(json.files.map(({ file }) => file)).toEqual(['elvar.yaml', '.elvarignore']);
   });
 
-  const hasScript = spawnSync('script', ['--version']).status === 0;
-  test.skipIf(!hasScript)('asks in a terminal, and follows the answers', async () => {
+  test('asks in a terminal, and follows the answers', async () => {
     const folder = makeFolder(FILES);
     const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
     const terminal = spawn('script', ['-qec', `${process.execPath} ${program} init`, '/dev/null'], { cwd: folder, env: { PATH: process.env['PATH'], HOME: folder, TERM: 'xterm' } });

@@ -1,10 +1,12 @@
 import { spawnSync } from 'node:child_process';
 import { appendFileSync, chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { hostname } from 'node:os';
 import path from 'node:path';
 import { describe, expect, onTestFinished, test } from 'vitest';
 import { startElvar, wait } from '../support/background.js';
-import { lockFile } from '../../src/host/writing-lock.js';
-import { elvar, elvarProcess, makeFolder } from '../support/project.js';
+import { ownerText, ownIdentity } from '../../src/host/writing/lock-owner.js';
+import { stateFiles } from '../../src/host/writing/state-folder.js';
+import { CACHES, elvar, elvarJson, elvarProcess, makeFolder } from '../support/project.js';
 import { size } from '../support/runs.js';
 
 const RULES = 'rulings:\n  text/trailing-blanks: note\n  idiom/statement-end: note\n  slips/loose-compare: warning\n';
@@ -46,7 +48,7 @@ describe('Ctrl-C', () => {
       const { code, err } = await run.ended;
       // Before the program has begun, the system itself ends it; after its end nothing is left to stop.
       expect([130, null, 0]).toContain(code);
-      if (code === 130) expect(err).toBe('Stopped. Every file is complete: unchanged, or fully repaired.\n');
+      if (code === 130) expect(err).toMatch(/^Stopped: (?:nothing was written|\d+ files? (?:was|were) written, each of them whole)\.\n$/);
       seen.push(whole(folder, count));
     }
     expect(seen).toEqual(seen.toSorted((a, b) => a - b));
@@ -54,16 +56,24 @@ describe('Ctrl-C', () => {
     expect(whole(folder, count)).toBe(count);
   }, 60_000);
 
-  test('in the middle of fix ends it with 130', async () => {
-    const count = size(800, 3000);
-    const folder = project(count);
+  test.each([['SIGINT', 130], ['SIGTERM', 143], ['SIGHUP', 129]] as const)('%s in the middle of fix ends it with %i, and the ledger follows', async (signal, expected) => {
+    const count = size(400, 3000);
+    // Repairs change the line of the known finding.
+    const before = BEFORE.replace(/;\n$/, '  \n');
+    const folder = makeFolder({ 'elvar.yaml': RULES, ...Object.fromEntries(names(count).map((name) => [name, before])) });
+    elvar(folder, ['ledger', 'take', '--rule', 'slips/*']);
+    const excused = (): unknown => elvarJson<{ totals: { excused: number } }>(folder, ['check', '--rule', 'slips/*']).totals;
+    const known = excused();
     const run = startElvar(folder, ['fix']);
     const first = path.join(folder, names(count)[5] as string);
-    while (readFileSync(first, 'utf8') === BEFORE) await wait(10);
-    run.interrupt();
-    const { code, out } = await run.ended;
-    expect([code, out]).toEqual([130, '']);
-    const done = whole(folder, count);
+    while (readFileSync(first, 'utf8') === before) await wait(10);
+    run.interrupt(signal);
+    const { code, out, err } = await run.ended;
+    expect([code, out]).toEqual([expected, '']);
+    expect(excused()).toEqual(known);
+    rmSync(path.join(folder, 'elvar-ledger.yaml'));
+    const done = whole(folder, count, [before, AFTER]);
+    expect(err).toBe(`Stopped: ${done} files were written, each of them whole, and the ledger follows (${done} entries).\n`);
     expect(done).toBeGreaterThan(5);
     expect(done).toBeLessThan(count);
   }, 60_000);
@@ -107,7 +117,7 @@ describe('two runs at once', () => {
     const fix = startElvar(folder, ['fix']);
     while (readFileSync(path.join(folder, 'f0002.js'), 'utf8') === BEFORE) await wait(5);
     const { code, err } = elvar(folder, ['waive', 'f0299.js:11', '--because', 'x']);
-    expect([code, err]).toEqual([2, expect.stringMatching(/^another run of elvar \(process \d+\) is writing in this project\n {2}Try again when it has ended\.\n$/)]);
+    expect([code, err]).toEqual([2, expect.stringMatching(/^another run of elvar \(process \d+\) is writing in this project\n {2}Try again when it has ended\. Its lock: \S+\n$/)]);
     expect((await fix.ended).code).toBe(0);
     expect(elvar(folder, ['waive', 'f0299.js:11', '--because', 'x']).code).toBe(0);
   }, 60_000);
@@ -127,13 +137,14 @@ describe('two runs at once', () => {
 describe('the lock that runs which write hold', () => {
   /** Where a run in this folder keeps its lock, as a run of the same user finds it. */
   const lockIn = (folder: string, content: string): string => {
-    const file = lockFile(folder);
+    const file = stateFiles(folder, path.join(CACHES, 'elvar')).lock;
     writeFileSync(file, content);
     onTestFinished(() => rmSync(file, { force: true }));
     return file;
   };
 
-  test.each([['that is empty, as a crash leaves it', ''], ['of a process that has ended', '4194303 1 gone\n'], ['that nobody can read', '\u0000\u0000'], ['of another process under the same number', `${process.pid} 1 gone\n`]])('one %s hinders nobody', (_, content) => {
+  test.each([['that is empty, as a crash leaves it', ''], ['of a process that has ended', `${ownerText({ ...ownIdentity(), process: 4194303 })} gone\n`], ['that nobody can read', '\u0000\u0000'],
+    ['of another process under the same number', `${ownerText({ ...ownIdentity(), began: '1' })} gone\n`], ['from before the machine was started anew', `${ownerText({ ...ownIdentity(), home: `${encodeURIComponent(hostname())}/before/1` })} gone\n`]])('one %s hinders nobody', (_, content) => {
     const folder = project(1);
     const file = lockIn(folder, content);
     expect(elvarProcess(folder, ['fix'])).toMatchObject({ code: 0, err: '' });
@@ -144,16 +155,27 @@ describe('the lock that runs which write hold', () => {
 
   test('after a second the run says which one it is waiting for', async () => {
     const folder = project(1);
-    const file = lockIn(folder, `${process.pid} - here\n`);
+    const file = lockIn(folder, `${ownerText(ownIdentity())} here\n`);
     const run = startElvar(folder, ['fix']);
     while (run.said().err === '') await wait(20);
     rmSync(file);
     expect(await run.ended).toMatchObject({ code: 0, err: `Waiting for another run of elvar (process ${process.pid}), which is writing in this project. Its lock: ${file}\n` });
   });
 
+  test.each(['lock', 'journal'] as const)('a FIFO in the place of the %s is told, and never opened', (kind) => {
+    const folder = project(1);
+    const file = stateFiles(folder, path.join(CACHES, 'elvar'))[kind];
+    spawnSync('mkfifo', [file]);
+    onTestFinished(() => rmSync(file, { force: true }));
+    const { code, err } = elvar(folder, ['fix']);
+    expect([code, err]).toEqual([2, expect.stringContaining('a special file')]);
+    expect(elvar(folder, ['check']).code).toBe(0);
+    expect(whole(folder, 1)).toBe(0);
+  });
+
   test('without a lock nothing is written', () => {
     const folder = project(1);
-    const { code, err } = elvarProcess(folder, ['fix'], { TMPDIR: path.join(folder, 'nowhere') });
+    const { code, err } = elvarProcess(folder, ['fix'], { XDG_STATE_HOME: '/proc/nowhere', TMPDIR: path.join(folder, 'nowhere') });
     expect([code, err]).toEqual([2, expect.stringContaining('no lock could be created, so nothing was written')]);
     expect(whole(folder, 1)).toBe(0);
   });
@@ -255,8 +277,8 @@ test('a name as long as names can be', () => {
   const name = `${'f'.repeat(252)}.js`;
   const folder = makeFolder({ 'elvar.yaml': RULES, [name]: 'go()  \n' });
   const { code, err } = elvar(folder, ['fix']);
-  expect([code, err]).toEqual([3, expect.stringContaining('its name is too long')]);
-  expect(readFileSync(path.join(folder, name), 'utf8')).toBe('go()  \n');
+  expect([code, err]).toEqual([0, '']);
+  expect(readFileSync(path.join(folder, name), 'utf8')).toBe('go();\n');
 });
 
 test('mixed line ends stay mixed', () => {

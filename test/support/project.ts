@@ -45,6 +45,17 @@ export function elvarProcess(folder: string, args: readonly string[], env: Reado
   return { code: status, out: stdout, err: stderr };
 }
 
+/** Runs the built program as a user who owns the folder, but may not do everything as the superuser may. */
+export function elvarUnprivileged(folder: string, args: readonly string[]): Run {
+  if (process.getuid?.() !== 0) return elvarProcess(folder, args);
+  spawnSync('chown', ['-R', `${NOBODY}:${NOBODY}`, folder]);
+  const { status, stdout, stderr } = spawnSync('setpriv', [`--reuid=${NOBODY}`, `--regid=${NOBODY}`, '--clear-groups', process.execPath, PROGRAM, ...args], { cwd: folder, encoding: 'utf8', env: environment(folder, { XDG_CACHE_HOME: path.join(folder, '.cache'), XDG_STATE_HOME: path.join(folder, '.cache') }) });
+  return { code: status, out: stdout, err: stderr };
+}
+
+/** A user without any privileges. */
+const NOBODY = 65534;
+
 /** Runs the built program's own entry in a folder, in a thread of this process. */
 export function elvar(folder: string, args: readonly string[], env: Readonly<Record<string, string>> = {}): Run {
   const { worker, answers, signal } = thread ??= startThread();
@@ -58,7 +69,7 @@ export function elvar(folder: string, args: readonly string[], env: Readonly<Rec
 }
 
 function environment(folder: string, env: Readonly<Record<string, string>>): Record<string, string> {
-  return { PATH: process.env['PATH'] ?? '', HOME: folder, XDG_CACHE_HOME: CACHES, ...env };
+  return { PATH: process.env['PATH'] ?? '', HOME: folder, XDG_CACHE_HOME: CACHES, XDG_STATE_HOME: CACHES, ...env };
 }
 
 /** What the program keeps for itself, outside of the folders that tests look at. */

@@ -133,6 +133,17 @@ export const WITH_IDLE_RULING: Project = {
   personal: null, presets: [], set: [],
 };
 
+/** A project with a ruling that decides nothing once another one, which decides nothing, is gone. */
+export const WITH_IDLE_IN_TURN: Project = {
+  ...WITH_IDLE_RULING,
+  layers: {
+    '': {
+      presets: [], inherit: true, zones: [], atMost: null,
+      rulings: [{ selector: 'text/*', level: 'error' }, { selector: 'tag:starter', level: 'off', guard: 'none' }, { selector: 'tag:layout', level: 'error', fix: 'allow' }],
+    },
+  },
+};
+
 /** A project in which a setting of the command line changes a rule, so that a run meets one however few projects it tries. */
 export const WITH_SETTING: Project = { ...WITH_IDLE_RULING, set: [{ text: 'text/*=error', ruling: { selector: 'text/*', level: 'error' } }] };
 

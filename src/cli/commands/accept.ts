@@ -34,6 +34,7 @@ export const ACCEPT: Command<Options> = {
     ['elvar accept berth quay --dry-run', 'two more words are right, in the whole project'],
     ['elvar accept console.log --to idiom/debug-print.calls --drop --at scripts --dry-run', 'remove an item from a list, for one directory'],
   ],
+  writes: ({ dryRun }) => !dryRun,
   run: async (context) => {
     const { options, workspace } = context;
     const { word: words, zone = null, because } = options;

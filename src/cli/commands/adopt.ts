@@ -33,6 +33,7 @@ export const ADOPT: Command<Options> = {
     ['elvar adopt elvar:sound --dry-run', 'what a preset would do'],
     ["elvar adopt elvar:lean --only 'size/*' --at services/tides --dry-run", 'part of one, for a directory'],
   ],
+  writes: ({ dryRun }) => !dryRun,
   run: async (context) => {
     const { options, workspace, terminal } = context;
     const { preset, only, except, at, zone = null, copy, title = null, about = null } = options;

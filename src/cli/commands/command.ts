@@ -5,7 +5,7 @@ import { describeProblem } from '../../formats/text/problem.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import type { Style, Terminal } from '../terminal.js';
-import { visible } from '../../formats/text/visible.js';
+import { visible, visibleJson } from '../../formats/text/visible.js';
 import { count } from '../views/table.js';
 
 /** The options that every command has. */
@@ -44,12 +44,14 @@ export interface Command<Options> {
   readonly declare: (args: Argv) => Argv<Options>;
   /** Command lines that work in a project like the demo, and what each shows. */
   readonly examples: readonly (readonly [line: string, tells: string])[];
+  /** Whether it writes files of the project with these options; by default it does not. */
+  readonly writes?: (options: Options) => boolean;
   readonly run: (context: Context<Options>) => Promise<ExitCode> | ExitCode;
 }
 
 /** Prints a machine format. */
 export function printJson({ terminal }: Context<unknown>, document: object): void {
-  terminal.out(`${JSON.stringify(document, null, 2)}\n`);
+  terminal.out(`${visibleJson(JSON.stringify(document, null, 2))}\n`);
 }
 
 /** Prints to standard error the notices that can accompany any answer. */

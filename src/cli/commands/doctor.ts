@@ -18,6 +18,7 @@ export const DOCTOR: Command<Options> = {
   examples: [
     ['elvar doctor', 'what is unused, doubled, contradictory or forgotten, and how to correct it'],
   ],
+  writes: ({ mend }) => mend,
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
     let report = await workspace.doctor();

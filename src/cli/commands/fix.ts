@@ -25,6 +25,7 @@ export const FIX: Command<Options> = {
     ['elvar fix --offered --rule dead/import --dry-run', 'repairs that need a look, of one rule'],
     ["elvar fix services --rule 'text/*'", 'one directory, and only spacing, line endings and the like'],
   ],
+  writes: ({ dryRun }) => !dryRun,
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
     const report = await workspace.fix(options.path, { rules: options.rule, offered: options.offered, writes: !options.dryRun });

@@ -19,6 +19,7 @@ export const INIT: Command<Options> = {
     .option('yes', { type: 'boolean', default: false, describe: 'accept every default without asking' })
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would be written, and write nothing' }) as never,
   examples: [['elvar init --yes', 'start with what nearly every team wants']],
+  writes: ({ dryRun }) => !dryRun,
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
     if (!options.yes && !terminal.isTerminal) throw new UsageError('init asks questions, but this is not a terminal\nUse --yes to accept every default.');

@@ -47,6 +47,7 @@ export const LEDGER: Command<Options> = {
     ['elvar ledger list --state due', 'what should have been repaired by now'],
     ['elvar ledger prune --dry-run', 'remove what has been repaired'],
   ],
+  writes: ({ action, dryRun }) => action !== 'list' && !dryRun,
   run: (context) => {
     checkOptions(context.options);
     switch (context.options.action) {

@@ -26,6 +26,7 @@ export const PRESETS: Command<Options> = {
     ['elvar presets', 'the built-in presets, and what each is for'],
     ['elvar presets ./style/harbour.yaml', 'one preset, with the line that decided each rule'],
   ],
+  writes: ({ update, dryRun }) => update && !dryRun,
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
     if (options.update) return update(context);

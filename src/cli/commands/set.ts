@@ -46,6 +46,7 @@ export const SET: Command<Options> = {
     ["elvar set text/line-width --option max=100 --at services/tides --because 'the team wants it' --dry-run", 'an option, for one directory'],
     ['elvar set size/* note --zone tests --dry-run', 'in a zone of the root'],
   ],
+  writes: ({ dryRun }) => !dryRun,
   run: async (context) => {
     const { options, workspace } = context;
     const { selector, zone = null, remove } = options;

@@ -39,6 +39,7 @@ export const WAIVE: Command<Options> = {
     ["elvar waive kiosk/kiosk.js:13 --because 'the port sends no draught as an empty text' --dry-run", 'what would be written'],
     ["elvar waive kiosk/kiosk.css slips/hollow-block --throughout --until 2999-12-31 --because 'the kiosk fills them' --dry-run", 'one rule, in the whole file, until a day'],
   ],
+  writes: ({ list, dryRun }) => !list && !dryRun,
   run: async (context) => {
     const { list, removeUnused } = context.options;
     if (list && removeUnused) throw new UsageError('--list and --remove-unused cannot be combined');

@@ -3,7 +3,7 @@ import type { Catalog } from '../../core/catalog/catalog.js';
 import type { CatalogFilter } from '../../core/catalog/search-catalog.js';
 import type { Level } from '../../core/model/level.js';
 import type { Rule, RuleId } from '../../core/model/rule.js';
-import { languagesOf } from '../../core/model/rule.js';
+import { ownLanguagesOf } from '../../core/model/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { count, padEnd, wrap } from './table.js';
@@ -47,7 +47,7 @@ const MOST_LANGUAGES = 4;
 
 function ruleRow(rule: Rule, width: number, levels: RuleLevels | null, columns: number, style: Style): string[] {
   const { id, title, confidence, repairs } = rule;
-  const languages = languagesOf(rule);
+  const languages = ownLanguagesOf(rule);
   const told = languages[0] === '*' ? 'all' : languages.length > MOST_LANGUAGES ? `${languages.length} languages` : languages.join(' ');
   const level = levels?.get(id);
   const head = `  ${level === undefined ? '' : `${padEnd(style.level(level), 8)}`}${style.name(padEnd(id, width))} ${repairs === 'safe' ? '*' : repairs === 'offered' ? '~' : ' '} `;

@@ -4,12 +4,21 @@ import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { count, listed } from './table.js';
 
+/** How many mistakes are shown: nobody corrects more in one go. */
+const MOST_SHOWN = 100;
+
 /** All mistakes in the layer files, each with the lines around it. */
 export function viewProblems(problems: readonly Problem[], texts: ReadonlyMap<string, string>, style: Style): string {
   const files = [...new Set(problems.map(({ file }) => file))];
   const mistakes = `${count(problems.length, 'mistake')} in ${files.length > 3 ? count(files.length, 'layer file') : listed(files.map(visible))}`;
   const lines = [style.wrong(style.strong(`${mistakes}: nothing was done.`))];
-  for (const problem of problems) lines.push('', ...viewProblem(problem, texts.get(problem.file), style));
+  const split = new Map<string, readonly string[]>();
+  for (const problem of problems.slice(0, MOST_SHOWN)) {
+    const text = texts.get(problem.file);
+    if (text !== undefined && !split.has(problem.file)) split.set(problem.file, text.split(/\r\n|\r|\n/));
+    lines.push('', ...viewProblem(problem, split.get(problem.file), style));
+  }
+  if (problems.length > MOST_SHOWN) lines.push('', `These are the first ${MOST_SHOWN}; there ${problems.length - MOST_SHOWN === 1 ? 'is' : 'are'} ${count(problems.length - MOST_SHOWN, 'more mistake')}.`);
   return `${lines.join('\n')}\n`;
 }
 
@@ -22,21 +31,20 @@ export function viewWrongWish(problems: readonly Problem[], style: Style): strin
   return `${[...new Set([...lines, '  Nothing was written.'])].join('\n')}\n`;
 }
 
-function viewProblem({ file, place, detail }: Problem, text: string | undefined, style: Style): string[] {
+function viewProblem({ file, place, detail }: Problem, lines: readonly string[] | undefined, style: Style): string[] {
   const { what, advice } = describeProblem(detail);
   const at = place === null ? file : `${file}:${place.line}:${place.column}`;
-  const lines = [`${style.name(visible(at))}  ${style.strong(visible(what))}`];
-  if (place !== null && text !== undefined) lines.push(...codeFrame(text, place, style));
-  if (advice !== null) lines.push(`  ${visible(advice)}`);
-  return lines;
+  const shown = [`${style.name(visible(at))}  ${style.strong(visible(what))}`];
+  if (place !== null && lines !== undefined) shown.push(...codeFrame(lines, place, style));
+  if (advice !== null) shown.push(`  ${visible(advice)}`);
+  return shown;
 }
 
 /** The longest part of a source line to show. */
 const LONGEST = 100;
 
 /** The line of a place and the one before it, with a mark below the mistake. */
-function codeFrame(text: string, { line, column, length }: { line: number; column: number; length: number }, style: Style): string[] {
-  const source = text.split(/\r\n|\r|\n/);
+function codeFrame(source: readonly string[], { line, column, length }: { line: number; column: number; length: number }, style: Style): string[] {
   const width = String(line).length;
   const rows = [line - 1, line].filter((number) => number >= 1 && source[number - 1] !== undefined);
   // Of a long line, show only a window, so that the mark is visible.

@@ -3,7 +3,7 @@ import type { Level } from '../../core/model/level.js';
 import type { OptionDeclaration, OptionValue } from '../../core/model/option.js';
 import type { RulePage, RulePlaces } from '../../core/model/report.js';
 import type { Example, Rule } from '../../core/model/rule.js';
-import { languagesOf } from '../../core/model/rule.js';
+import { languagesOf, ownLanguagesOf } from '../../core/model/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { formatValue } from '../../formats/text/origin.js';
@@ -31,11 +31,12 @@ export function viewRulePage(page: RulePage, columns: number, style: Style): str
 }
 
 function facts(rule: Rule): string {
-  const languages = languagesOf(rule);
+  const languages = ownLanguagesOf(rule);
+  const around = languagesOf(rule).filter((language) => !languages.includes(language));
   const parts = [
     `${rule.confidence} confidence`,
     rule.repairs === 'safe' ? 'can repair findings' : rule.repairs === 'offered' ? 'offers repairs that need a look' : 'repaired by hand',
-    languages[0] === '*' ? 'every language' : languages.join(' '),
+    languages[0] === '*' ? 'every language' : `${languages.join(' ')}${around.length === 0 ? '' : `, and inside ${around.join(', ').replace(/, ([^,]*)$/, ' and $1')}`}`,
     rule.tags.map((tag) => `tag:${tag}`).join(' '),
   ];
   const declared = rule.house === null ? [] : [`declared in ${visible(rule.house.place.file)}:${rule.house.place.line}`];

@@ -1,10 +1,10 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { LanguageId } from '../model/language.js';
-import { finderFor } from '../model/rule.js';
+import { knowsLanguage } from '../model/rule.js';
 import type { Decision } from '../model/statement.js';
 
 /** Whether a rule is in force for a file: its level is not off and it knows the file's language. */
 export function isInForce({ rule, level }: Decision, language: LanguageId | null, catalog: Catalog): boolean {
   const known = catalog.get(rule);
-  return level !== 'off' && language !== null && known !== undefined && finderFor(known, language) !== null;
+  return level !== 'off' && language !== null && known !== undefined && knowsLanguage(known, language);
 }

@@ -1,7 +1,7 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { LanguageId } from '../model/language.js';
 import type { DecidedRules } from '../model/rule-set.js';
-import { finderFor, type RuleId } from '../model/rule.js';
+import { knowsLanguage, type RuleId } from '../model/rule.js';
 import type { Statement } from '../model/statement.js';
 
 /** A setting of the command line that guards refuse. */
@@ -23,7 +23,7 @@ export function refusedSettings(files: Iterable<{ readonly language: LanguageId 
     const refusedHere = new Set<Statement>();
     for (const { rule: id, trail } of rules.decisions.values()) {
       const rule = catalog.get(id);
-      if (rule === undefined || language === null || finderFor(rule, language) === null) continue;
+      if (rule === undefined || language === null || !knowsLanguage(rule, language)) continue;
       for (const { statement, refused } of trail) {
         if (statement.kind !== 'set') continue;
         const outcome = outcomes.get(statement) ?? { guards: new Set(), rules: new Set(), tookElsewhere: false, files: 0 };

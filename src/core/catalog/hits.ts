@@ -49,7 +49,7 @@ export function inLanguages<Options>(languages: string, finder: Finder<Options>)
 export const NO_HITS: readonly Hit[] = [];
 
 /** The hits at each of the places as one list. V8's own flatMap takes several times as long. */
-export function hitsOf<Place>(places: readonly Place[], find: (place: Place) => readonly Hit[]): Hit[] {
+export function hitsOf<Place>(places: ArrayLike<Place>, find: (place: Place) => readonly Hit[]): Hit[] {
   const hits: Hit[] = [];
   for (let at = 0; at < places.length; at += 1) {
     const own = find(places[at] as Place);

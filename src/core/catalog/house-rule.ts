@@ -5,7 +5,7 @@ import type { HouseOption, HouseRule } from '../model/house-rule.js';
 import type { OptionDeclaration, OptionValue, OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
 import type { Example, Finder, Hit, Rule } from '../model/rule.js';
-import { compilePattern, HouseQuery, searchPattern, type Match } from './house-search.js';
+import { compilePattern, HouseQuery, limited, searchPattern, type Match } from './house-search.js';
 import { option } from './options.js';
 
 /** Makes a rule from a declaration, which has been checked; its query has not been compiled yet. */
@@ -42,10 +42,10 @@ function finderOf(declared: HouseRule): Finder<OptionValues> {
     const expressions = new WeakMap<OptionValues, ReturnType<typeof compilePattern>>();
     return {
       by: 'text',
-      find: ({ text: { text } }, options) => {
+      find: ({ text: { text }, limit }, options) => {
         let expression = expressions.get(options);
         if (expression === undefined) expressions.set(options, (expression = compilePattern(search.pattern, options)));
-        return searchPattern(expression, text).map((match) => hitOf(match, declared, options));
+        return searchPattern(expression, text, limit).map((match) => hitOf(match, declared, options));
       },
     };
   }
@@ -53,13 +53,13 @@ function finderOf(declared: HouseRule): Finder<OptionValues> {
   return {
     by: 'tree',
     needs: null,
-    find: ({ root }, options) => {
+    find: ({ root, limit }, options) => {
       let byGrammar = queries.get(options);
       if (byGrammar === undefined) queries.set(options, (byGrammar = new Map()));
       const grammar = root.tree.language;
       let query = byGrammar.get(grammar);
-      if (query === undefined) byGrammar.set(grammar, (query = new HouseQuery(grammar, search.query, options)));
-      return query.search(root).map((match) => hitOf(match, declared, options));
+      if (query === undefined) byGrammar.set(grammar, (query = limited(limit, () => new HouseQuery(grammar, search.query, options))));
+      return query.search(root, limit).map((match) => hitOf(match, declared, options));
     },
   };
 }

@@ -2,8 +2,9 @@ import { RE2JS } from 're2js';
 import { Query, type Language as Grammar, type QueryCapture, type QueryMatch } from 'web-tree-sitter';
 import { fillIn } from '../inspect/fill-in.js';
 import type { OptionValue, OptionValues } from '../model/option.js';
+import { SOON_DONE, TookTooLong, type TimeLimit } from '../syntax/time-limit.js';
 
-/** Thrown when a house rule's search is stopped: it took too long, or had too many matches in progress. */
+/** Thrown when a house rule's search is stopped: it took too long, had too many matches in progress, or is too large with the options that hold. */
 export class SearchStopped extends Error {
   override readonly name = 'SearchStopped';
 }
@@ -40,8 +41,25 @@ function fillQuery(query: string, options: OptionValues): string {
   });
 }
 
-/** Finds all matches of a regular expression (RE2, `^` and `$` match at line ends) in time linear in the text. */
-export function searchPattern(pattern: RE2JS, text: string): Match[] {
+/** Finds all matches of a regular expression (RE2, `^` and `$` match at line ends) in time linear in the text. @throws SearchStopped if it takes too long. */
+export function searchPattern(pattern: RE2JS, text: string, limit: TimeLimit): Match[] {
+  // Setting a limit takes a while itself.
+  return pattern.programSize() * text.length < SMALL_SEARCH ? allMatches(pattern, text) : limited(limit, () => allMatches(pattern, text));
+}
+
+/** The product of a pattern's size and a text's length below which a search cannot take {@link LONGEST}: a core of 2 GHz does about twice as much in that time. */
+const SMALL_SEARCH = 2_000_000;
+
+/** Runs what a house rule asks for, in the time that it has. @throws SearchStopped if it takes too long. */
+export function limited<Result>(limit: TimeLimit, work: () => Result): Result {
+  try {
+    return limit.within(LONGEST, work);
+  } catch (error) {
+    throw error instanceof TookTooLong ? new SearchStopped(`it takes longer than ${LONGEST / 1000} s`) : error;
+  }
+}
+
+function allMatches(pattern: RE2JS, text: string): Match[] {
   const matches: Match[] = [];
   const names = Object.keys(pattern.namedGroups());
   const matcher = pattern.matcher(text);
@@ -58,9 +76,34 @@ export function searchPattern(pattern: RE2JS, text: string): Match[] {
   return matches;
 }
 
-/** The regular expression of a house rule with its options inserted. @throws RE2JSException if it is not valid. */
+/** The regular expression of a house rule with its options inserted. @throws Error if it is not valid. */
 export function compilePattern(pattern: string, options: OptionValues): RE2JS {
-  return RE2JS.compile(fillPattern(pattern, options), RE2JS.MULTILINE);
+  const filled = fillPattern(pattern, options);
+  if (filled.length > LONGEST_SOURCE) throw new SearchStopped(tooLong());
+  return RE2JS.compile(filled, RE2JS.MULTILINE);
+}
+
+/** The deepest nesting of a query: the engine crashes over about thirty times as much, and people need less than ten. */
+const DEEPEST_QUERY = 100;
+
+/** The longest query or regular expression, with its options filled in, in characters. */
+const LONGEST_SOURCE = 100_000;
+
+function tooLong(): string {
+  return `it is longer than ${LONGEST_SOURCE.toLocaleString('en')} characters`;
+}
+
+/** Why a query is not given to the engine; null if it may be. */
+function queryExcess(query: string): string | null {
+  if (query.length > LONGEST_SOURCE) return tooLong();
+  let depth = 0;
+  // Texts and comments first, so that a bracket in them is none.
+  for (const [part] of query.matchAll(/"(?:\\.|[^"\\])*"|;.*|[()[\]]/g)) {
+    if (part === '(' || part === '[') depth += 1;
+    else if (part === ')' || part === ']') depth -= 1;
+    if (depth > DEEPEST_QUERY) return `its brackets are nested more than ${DEEPEST_QUERY} deep`;
+  }
+  return null;
 }
 
 /** What is wrong with a query. */
@@ -80,6 +123,8 @@ export class HouseQuery {
 
   /** @throws QueryError or Error if the query does not fit the grammar. */
   constructor(grammar: Grammar, query: string, options: OptionValues) {
+    const excess = queryExcess(fillQuery(query, options));
+    if (excess !== null) throw new SearchStopped(excess);
     this.query = new Query(grammar, fillQuery(query, options).replace(/#(not-|any-not-|any-)?match\?/g, (_, kind: string | undefined) => `#${kind ?? ''}like?`));
     if (!this.query.captureNames.includes('finding')) throw new Error('it names no @finding');
     for (const predicates of this.query.predicates) {
@@ -93,7 +138,7 @@ export class HouseQuery {
   }
 
   /** All matches of the query in a tree. @throws SearchStopped if it takes too long. */
-  search(root: Parameters<Query['matches']>[0]): Match[] {
+  search(root: Parameters<Query['matches']>[0], limit: TimeLimit): Match[] {
     const start = performance.now();
     let isLate = false;
     const stop = (): boolean => {
@@ -102,7 +147,9 @@ export class HouseQuery {
     };
     const matches = this.query.matches(root, { matchLimit: MOST_OPEN, progressCallback: stop as never });
     if (isLate || this.query.didExceedMatchLimit()) throw new SearchStopped('a search was stopped');
-    return matches.filter((match) => this.isMeant(match)).flatMap(foundBy);
+    const size = [...this.expressions.values()].reduce((sum, expression) => sum + expression.programSize(), 0) * matches.length;
+    const chosen = (): Match[] => matches.filter((match) => this.isMeant(match)).flatMap(foundBy);
+    return size < SMALL_SEARCH && root.endIndex < SOON_DONE ? chosen() : limited(limit, chosen);
   }
 
   private isMeant({ patternIndex, captures }: QueryMatch): boolean {
@@ -121,10 +168,10 @@ function foundBy({ captures }: QueryMatch): Match[] {
   return captures.filter(({ name }) => name === 'finding').map(({ node }) => ({ start: node.startIndex, end: node.endIndex, captures: named }));
 }
 
-/** What is wrong with a query for a grammar; null if it fits. */
-export function queryMistake(grammar: Grammar, query: string, options: OptionValues): QueryMistake | null {
+/** What is wrong with a query for a grammar; null if it fits. @param limit says how to end what takes too long. */
+export function queryMistake(grammar: Grammar, query: string, options: OptionValues, limit: TimeLimit): QueryMistake | null {
   try {
-    new HouseQuery(grammar, query, options);
+    limited(limit, () => new HouseQuery(grammar, query, options));
     return null;
   } catch (error) {
     if (isQueryError(error)) return { what: describe(error), near: fillQuery(query, options).slice(error.index).split('\n', 1)[0]?.slice(0, 40) ?? null };

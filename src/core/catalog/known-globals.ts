@@ -7,7 +7,7 @@ const LANGUAGE = `
   encodeURIComponent escape eval globalThis isFinite isNaN parseFloat parseInt undefined unescape
 `;
 
-/** What Node.js adds: its documentation, "Global objects". */
+/** What Node.js adds: its documentation, "Global objects"; and the function of asynchronous modules (AMD). */
 const NODE = `
   AbortController AbortSignal Blob BroadcastChannel Buffer ByteLengthQueuingStrategy CompressionStream CountQueuingStrategy Crypto CryptoKey
   CustomEvent DOMException DecompressionStream Event EventTarget File FormData Headers MessageChannel MessageEvent MessagePort Performance
@@ -16,12 +16,12 @@ const NODE = `
   ReadableStreamDefaultReader Request Response SubtleCrypto TextDecoder TextDecoderStream TextEncoder TextEncoderStream TransformStream
   TransformStreamDefaultController URL URLSearchParams WritableStream WritableStreamDefaultController WritableStreamDefaultWriter __dirname __filename
   atob btoa clearImmediate clearInterval clearTimeout console crypto exports fetch global module performance process queueMicrotask require
-  setImmediate setInterval setTimeout structuredClone
+  setImmediate setInterval setTimeout structuredClone define
 `;
 
 /** What a page adds: HTML Standard, DOM Standard and their neighbours, as interfaces of the window. */
 const PAGE = `
-  AbstractRange AnalyserNode Animation AnimationEffect AnimationEvent AnimationPlaybackEvent AnimationTimeline Attr Audio AudioBuffer
+  AbstractRange CSS AnalyserNode Animation AnimationEffect AnimationEvent AnimationPlaybackEvent AnimationTimeline Attr Audio AudioBuffer
   AudioBufferSourceNode AudioContext AudioData AudioDecoder AudioDestinationNode AudioEncoder AudioListener AudioNode AudioParam AudioParamMap
   AudioProcessingEvent AudioScheduledSourceNode AudioWorklet AudioWorkletNode AuthenticatorAssertionResponse AuthenticatorAttestationResponse
   AuthenticatorResponse BarProp BaseAudioContext BeforeUnloadEvent BiquadFilterNode BlobEvent CDATASection CSSAnimation CSSConditionRule

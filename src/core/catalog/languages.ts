@@ -1,4 +1,4 @@
-import type { CommentSyntax, GrammarId, Language, LanguageId } from '../model/language.js';
+import { embeddedLanguages, type CommentSyntax, type GrammarId, type Language, type LanguageId } from '../model/language.js';
 
 const C_LIKE: CommentSyntax = { line: ['//'], block: [['/*', '*/']] };
 const HASH: CommentSyntax = { line: ['#'], block: [] };
@@ -33,6 +33,7 @@ export const LANGUAGES: readonly Language[] = [
   language('batch', '.bat .cmd', { line: ['REM ', 'rem ', '::'], block: [] }),
   language('sql', '.sql', { line: ['--'], block: [['/*', '*/']] }),
   language('html', '.html .htm', MARKUP, { grammar: 'html' }),
+  language('component', '.vue .svelte', MARKUP),
   language('xml', '.xml .xsd .xsl .svg', MARKUP),
   language('markdown', '.md .markdown', MARKUP),
   language('text', '.txt .rst .adoc', NONE),
@@ -91,6 +92,12 @@ export function languageOfName(name: string): Language | undefined {
 export function grammarFor({ grammar }: Language, name: string): GrammarId | null {
   if (grammar === null || typeof grammar === 'string') return grammar;
   return grammar[endingOf(name)] ?? grammar[''] ?? null;
+}
+
+/** The grammars for a file of `language`: its own, and those of the code that it may contain. */
+export function grammarsFor(language: Language, name: string): GrammarId[] {
+  const inner = embeddedLanguages(language.id).flatMap((id) => BY_ID.get(id) ?? []);
+  return [language, ...inner].flatMap((each) => grammarFor(each, name) ?? []);
 }
 
 /** The last ending of a name with its dot; empty where there is none, as in `Makefile` and `.gitignore`. */

@@ -70,7 +70,7 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
   const names = namesByKind(tree).get(kind) ?? [];
   for (let at = 0; at < names.length; at += 1) {
     const { node, name } = names[at] as DeclaredName;
-    if (isTest && TEST_NAMES.test(name)) continue;
+    if ((isTest && TEST_NAMES.test(name)) || (kind === 'function' && tree.grammar === 'python' && CALLED_BY_LIBRARY.test(name))) continue;
     const message = judgeName(name, forms, wanted);
     if (message !== null) hits.push(hitAt(node, message));
   }
@@ -79,6 +79,9 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
 
 /** Go's own form for tests, in which a low line divides the type from the method: package testing, "Examples". */
 const TEST_NAMES = /^(?:Test|Benchmark|Example|Fuzz)/;
+
+/** Methods that Python's library calls by these names: `unittest.TestCase`, `ast.NodeVisitor`, `http.server`, `logging`. */
+const CALLED_BY_LIBRARY = /^(?:(?:async)?(?:setUp|tearDown)(?:Class|Module)?|asyncSetUp|asyncTearDown|setUpTestData|addCleanup|maxDiff|assert[A-Z]\w*|runTest|countTestCases|shortDescription|defaultTestResult|(?:visit|generic|leave|depart)_\w+|do_[A-Z]+|formatTime|formatException|formatStack|makeRecord|findCaller|createLock|handleError)$/;
 
 function judgeName(name: string, forms: readonly Form[], wanted: string): string | null {
   if (wanted !== '' && !textPattern(wanted).matches(name)) return `${name} does not match ${wanted}`;

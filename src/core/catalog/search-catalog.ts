@@ -1,6 +1,6 @@
 import { distance } from 'fastest-levenshtein';
 import type { LanguageId } from '../model/language.js';
-import { finderFor, type Confidence, type Rule } from '../model/rule.js';
+import { knowsLanguage, type Confidence, type Rule } from '../model/rule.js';
 import type { Catalog } from './catalog.js';
 import { SEARCH_WORDS } from './search-words.js';
 
@@ -32,7 +32,7 @@ export function searchCatalog({ rules }: Catalog, filter: CatalogFilter): Rule[]
 
 function passes(rule: Rule, { concern, language, tag, confidence, repairable }: CatalogFilter): boolean {
   return (concern === null || rule.concern === concern)
-    && (language === null || finderFor(rule, language) !== null)
+    && (language === null || knowsLanguage(rule, language))
     && (tag === null || rule.tags.includes(tag))
     && (confidence === null || rule.confidence === confidence)
     && (!repairable || rule.repairs !== null);

@@ -1,5 +1,5 @@
 import type { RuleId } from '../model/rule.js';
-import { finderFor } from '../model/rule.js';
+import { knowsLanguage } from '../model/rule.js';
 import type { PartName, Statement } from '../model/statement.js';
 import type { Diagnosis } from './diagnosis.js';
 import { placeKey, wayOf, type Examination } from './examination.js';
@@ -20,7 +20,7 @@ export function refusedRulings({ files, layers, catalog }: Examination): Diagnos
   for (const { path, rules, language } of files) {
     for (const { trail, rule: id } of rules.decisions.values()) {
       const rule = catalog.get(id);
-      if (rule === undefined || finderFor(rule, language) === null) continue;
+      if (rule === undefined || !knowsLanguage(rule, language)) continue;
       const refused = trail.filter(({ statement }) => statement.place !== null && own.has(statement.place.file)).flatMap(({ statement, refused }) => refused.map((one) => ({ statement, ...one })));
       for (const { statement, part, by } of refused) {
         const guard = trail[by]?.statement;

@@ -1,5 +1,5 @@
 import { decideRule } from '../cascade/decide-rule.js';
-import { finderFor, type Rule } from '../model/rule.js';
+import { knowsLanguage, type Rule } from '../model/rule.js';
 import type { LayerFile } from '../model/layer.js';
 import type { Decision, Statement, TrailEntry } from '../model/statement.js';
 import type { Diagnosis } from './diagnosis.js';
@@ -27,7 +27,7 @@ export function idleRulings({ files, layers, catalog, today }: Examination): Dia
     for (const decision of rules.decisions.values()) {
       if (seen.has(decision)) continue;
       const rule = catalog.get(decision.rule);
-      if (rule === undefined || finderFor(rule, language) === null) continue;
+      if (rule === undefined || !knowsLanguage(rule, language)) continue;
       seen.add(decision);
       decision.trail.forEach((entry, index) => {
         const { statement } = entry;

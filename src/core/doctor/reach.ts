@@ -1,5 +1,5 @@
 import { isInForce } from '../cascade/in-force.js';
-import { finderFor, languagesOf } from '../model/rule.js';
+import { knowsLanguage, languagesOf } from '../model/rule.js';
 import type { LanguagePatterns, LayerFile, PatternLine } from '../model/layer.js';
 import { compilePatternLines } from '../scope/pattern-lines.js';
 import { PatternList } from '../scope/pattern-list.js';
@@ -62,7 +62,7 @@ function lackingLanguages({ layers, files, catalog }: Examination): Diagnosis[] 
   return layers.flatMap((layer) => [...layer.rulings, ...layer.zones.flatMap(({ rulings }) => rulings)].flatMap(({ selector, level, place }) => {
     if (selector.kind !== 'rule' || level === null || level.value === 'off') return [];
     const rule = catalog.get(selector.rule);
-    if (rule === undefined || present.some((language) => finderFor(rule, language) !== null)) return [];
+    if (rule === undefined || present.some((language) => knowsLanguage(rule, language))) return [];
     return diagnosis({ code: 'language-lacking', selector: selector.rule, languages: languagesOf(rule).slice(0, 6) }, layer.file, place.line);
   }));
 }

@@ -1,6 +1,6 @@
 import type { Catalog } from '../catalog/catalog.js';
 import { compareRules, type Relation, type RuleDifference } from '../compare/compare-rules.js';
-import { finderFor } from '../model/rule.js';
+import { knowsLanguage } from '../model/rule.js';
 import type { RuleId } from '../model/rule.js';
 import type { ResolvedFile } from '../model/report.js';
 import type { DecidedRules } from '../model/rule-set.js';
@@ -96,7 +96,7 @@ function offDecision(rule: RuleId): Decision {
 
 function knows(id: RuleId, language: ResolvedFile['language'], catalog: Catalog): boolean {
   const rule = catalog.get(id);
-  return rule !== undefined && finderFor(rule, language) !== null;
+  return rule !== undefined && knowsLanguage(rule, language);
 }
 
 function noteWay({ rule, first, second, relation }: RuleDifference, path: string, ways: Map<RuleId, Map<string, WayOfChange & { files: string[] }>>): void {

@@ -1,6 +1,6 @@
 import type { Catalog } from '../catalog/catalog.js';
 import { isInForce } from '../cascade/in-force.js';
-import { finderFor } from '../model/rule.js';
+import { knowsLanguage } from '../model/rule.js';
 import { turnedOnBy } from '../cascade/heard.js';
 import type { Level } from '../model/level.js';
 import { FREEDOMS } from '../model/layer.js';
@@ -23,7 +23,7 @@ export function rulingOutcome(files: readonly ResolvedFile[], file: string, { se
     for (const decision of rules.decisions.values()) {
       const index = decision.trail.findLastIndex(({ statement }) => isMeant(statement));
       const rule = catalog.get(decision.rule);
-      if (index < 0 || rule === undefined || finderFor(rule, language) === null) continue;
+      if (index < 0 || rule === undefined || !knowsLanguage(rule, language)) continue;
       isReached = true;
       level = decision.trail[index]?.statement.level?.value ?? null;
       if (decidesAnything(decision, index)) {

@@ -1,5 +1,7 @@
 import { Query, type Language as Grammar, type Node, type QueryMatch } from 'web-tree-sitter';
 import type { RuleId } from '../model/rule.js';
+import { stopping } from '../syntax/grammars.js';
+import { SOON_DONE, type TimeLimit } from '../syntax/time-limit.js';
 
 /** The queries of several rules, compiled into one that runs once per file. */
 export class CombinedQuery {
@@ -22,15 +24,22 @@ export class CombinedQuery {
     });
   }
 
-  /** The matches of each rule in a tree, in the order in which tree-sitter finds them. */
-  matches(root: Node): ReadonlyMap<RuleId, readonly QueryMatch[]> {
+  /** The matches of each rule in a tree, in the order in which tree-sitter finds them. @throws TookTooLong if the time for the file is up. */
+  matches(root: Node, limit: TimeLimit): ReadonlyMap<RuleId, readonly QueryMatch[]> {
     const byRule = new Map<RuleId, QueryMatch[]>();
-    for (const match of this.query.matches(root)) {
+    for (const match of this.found(root, limit)) {
       const rule = this.owners[match.patternIndex] as RuleId;
       const matches = byRule.get(rule);
       if (matches === undefined) byRule.set(rule, [match]);
       else matches.push(match);
     }
     return byRule;
+  }
+
+  private found(root: Node, limit: TimeLimit): QueryMatch[] {
+    if (root.endIndex < SOON_DONE) return this.query.matches(root);
+    const matches = this.query.matches(root, stopping(limit));
+    limit.check();
+    return matches;
   }
 }

@@ -1,6 +1,9 @@
 import type { SyntaxTree } from '../syntax/tree.js';
 import { BLOCKS } from '../syntax/statements.js';
 
+/** Findings about a name that may be used elsewhere, too: in a damaged part, or in the file around embedded code. */
+export const ABOUT_USES = /^dead\/|^slips\/undeclared$|^idiom\/settled-binding$/;
+
 /** A stretch of a text, as UTF-16 offsets; `end` is exclusive. */
 interface Stretch {
   readonly start: number;

@@ -13,7 +13,9 @@ import { WaiverAccount, type WaiverRecord, type WaiverTerms } from '../waivers/a
 import { readWaivers } from '../waivers/read-waivers.js';
 import type { MalformedWaiver } from '../waivers/waiver.js';
 import type { Spelling } from '../syntax/spelling.js';
-import { Damage } from './damage.js';
+import { SOON_DONE } from '../syntax/time-limit.js';
+import { ABOUT_USES, Damage } from './damage.js';
+import { asHitsOf, embeddedSources } from './embedded-hits.js';
 import { fillIn } from './fill-in.js';
 import { FileFindings, type FoundFinding } from './found-finding.js';
 import type { Planner, RunnableRule } from './plan.js';
@@ -44,6 +46,7 @@ export interface Tools extends WaiverTerms {
 
 /**
  * Runs the rules of `set` on a file. The grammar of the file must have been loaded.
+ * @throws TookTooLong if the time for the file is up.
  * @param repairs collects repairs, if given; rulings that refuse repairs are respected.
  */
 export function inspectFile(text: SourceText, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): Inspection {
@@ -58,9 +61,9 @@ export function inspectFile(text: SourceText, set: RuleSet, tools: Tools, repair
 /** The same as {@link inspectFile} for a source that the caller disposes of, with the account of its waivers. */
 export function inspectSource(source: Source, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): { readonly inspection: Inspection; readonly account: WaiverAccount } {
   const { text } = source;
+  source.limit.begin();
   const unfinished: RuleId[] = [];
-  const all = hitsIn(source, set, tools.planner, unfinished);
-  const known = source.hasErrors ? trustedHits(all, source as ParsedSource) : all;
+  const known = [...trustedIn(source, set, tools.planner, unfinished, false), ...hitsInside(source, set, tools.planner, unfinished)];
   const found = tools.ownFiles.has(text.path) ? known.filter(({ planned: { rule } }) => rule.house === null && rule.concern !== 'words') : known;
   const account = new WaiverAccount(readWaivers(source), tools);
   const findings = new FileFindings(text);
@@ -77,12 +80,30 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   return { inspection: { lines, findings: findings.all, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished }, account };
 }
 
+/** The hits in scripts and styles, as hits in the file that contains them. */
+function hitsInside(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[]): RuleHits[] {
+  return embeddedSources(source).flatMap(({ code, inner }) => {
+    try {
+      return asHitsOf(source, trustedIn(inner, set, planner, unfinished, true), code);
+    } finally {
+      inner.dispose();
+    }
+  });
+}
+
+/** @param isInside whether rules for every text have looked at the file around it. */
+function trustedIn(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[], isInside: boolean): RuleHits[] {
+  const all = hitsIn(source, set, planner, unfinished, isInside);
+  return source.hasErrors ? trustedHits(all, source as ParsedSource) : all;
+}
+
 /** Rules climb from a node to its ancestors; in code nested deeper than this, which nobody writes by hand, that would take forever. */
 const DEEPEST = 1000;
 
-function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[]): RuleHits[] {
+function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[], isInside: boolean): RuleHits[] {
   const plan = planner.planFor(set, source.text.language.id, source.grammar);
   const found: RuleHits[] = [];
+  const isLong = source.text.text.length >= SOON_DONE;
   const run = <Seen>(planned: RunnableRule<Seen>, seen: Seen): void => {
     try {
       const hits = listOf(planned.run(seen));
@@ -93,9 +114,13 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
       if (!(error instanceof RangeError || error instanceof SearchStopped)) throw error;
       unfinished.push(planned.rule.id);
     }
+    if (isLong) source.limit.check();
   };
   // Indexed loops, here and in all code that runs per file: V8 optimizes too late for them, and `of` allocates an object per iteration.
-  for (let at = 0; at < plan.text.length; at += 1) run(plan.text[at] as RunnableRule<Source>, source);
+  for (let at = 0; at < plan.text.length; at += 1) {
+    const planned = plan.text[at] as RunnableRule<Source>;
+    if (!isInside || !('everywhere' in planned.rule.find)) run(planned, source);
+  }
   // If only text rules are in force, nothing is parsed.
   if (source.grammar === null || (plan.tree.length === 0 && plan.combined === null)) return found;
   const parsed = source as ParsedSource;
@@ -108,7 +133,7 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
     const planned = plan.tree[at] as RunnableRule<ParsedSource>;
     if (planned.needs === null || tree.hasKinds(planned.needs)) run(planned, parsed);
   }
-  const matches = plan.combined?.matches(parsed.root);
+  const matches = plan.combined?.matches(parsed.root, source.limit);
   for (const planned of plan.query) {
     const own = matches?.get(planned.rule.id);
     if (own !== undefined) run({ ...planned, needs: null, run: () => judge(planned.finder, own, parsed, planned.options) }, parsed);
@@ -161,11 +186,12 @@ function addFindings(findings: FileFindings, found: RuleHits[], set: RuleSet, ac
 /** The rule that is about the damage itself. */
 const ABOUT_ERRORS = 'slips/syntax';
 
-/** Findings about a name that may be used in a damaged part, too. */
-const ABOUT_USES = /^dead\/|^slips\/undeclared$|^idiom\/settled-binding$/;
+/** Types in JavaScript: besides the errors, the grammar reads some of them silently as comparisons. */
+const HAS_TYPES = /^[ \t]*(?:import|export)\s+type\s+[\w{]|[\w)][ \t]*:[ \t]*\??(?:[A-Z]\w{0,99}(?:<[^;{}]{0,200}>)?|string|number|boolean|void|any)\s{0,9}[,)={]/m;
 
 /** The hits of rules that can be trusted in a file with errors: nothing in its damaged parts, and nothing that could be refuted there. */
-function trustedHits(found: readonly RuleHits[], { tree, text: { text } }: ParsedSource): RuleHits[] {
+function trustedHits(found: readonly RuleHits[], { tree, grammar, text: { text } }: ParsedSource): RuleHits[] {
+  if (grammar === 'javascript' && HAS_TYPES.test(text)) return found.filter(({ planned: { rule, finder } }) => rule.id === ABOUT_ERRORS || !seesSyntax(finder));
   const damage = Damage.in(tree, text);
   return found.flatMap(({ planned, hits }) => {
     if (planned.rule.id === ABOUT_ERRORS || !seesSyntax(planned.finder)) return [{ planned, hits }];

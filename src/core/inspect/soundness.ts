@@ -1,3 +1,4 @@
+import { embeddedSources } from './embedded-hits.js';
 import { bindingsOf } from '../syntax/bindings/bindings.js';
 import type { SyntaxTree } from '../syntax/tree.js';
 import type { Source } from '../syntax/source.js';
@@ -19,7 +20,15 @@ const NOTHING_TO_JUDGE: Soundness = { errors: 0, declared: NO_NAMES, undeclared:
 const WORDS = new Set(['let', 'const', 'var', 'static', 'async', 'await', 'yield']);
 
 /** Judges a file. One without a grammar has nothing to go wrong. */
-export function soundnessOf({ root, tree }: Source): Soundness {
+export function soundnessOf(source: Source): Soundness {
+  return embeddedSources(source).reduce((whole, { inner }) => {
+    const own = soundnessOfOne(inner);
+    inner.dispose();
+    return { errors: whole.errors + own.errors, declared: new Set([...whole.declared, ...own.declared]), undeclared: new Set([...whole.undeclared, ...own.undeclared]) };
+  }, soundnessOfOne(source));
+}
+
+function soundnessOfOne({ root, tree }: Source): Soundness {
   if (root === null || tree === null) return NOTHING_TO_JUDGE;
   return { errors: root.hasError ? root.descendantsOfType('ERROR').length + missingIn(tree) : 0, ...namesIn(tree) };
 }

@@ -22,6 +22,8 @@ export interface NewAdoption {
   readonly use: string;
   readonly only: readonly string[];
   readonly except: readonly string[];
+  /** Whether it lies outside the project, which the layer file then has to allow; by default it does not. */
+  readonly isOutside?: boolean;
 }
 
 /**
@@ -58,9 +60,12 @@ export function removeRuling(text: string, zone: string | null, selector: string
 }
 
 /** Adds an adoption after the existing ones of a layer file or of one of its zones. @throws EditError as {@link setRuling}. */
-export function addAdoption(text: string, zone: string | null, { use, only, except }: NewAdoption): string {
+export function addAdoption(text: string, zone: string | null, { use, only, except, isOutside = false }: NewAdoption): string {
   const path = [...zonePath(text, zone), 'presets'];
-  const item = only.length + except.length === 0 ? use : { use, ...(only.length > 0 && { only }), ...(except.length > 0 && { except }) };
+  const last = asList(valueAt(text, path)).at(-1);
+  const item = only.length + except.length === 0 && !isOutside ? use : { use, ...(isOutside && { outside: 'allow' }), ...(only.length > 0 && { only }), ...(except.length > 0 && { except }) };
+  // Adopted twice in a row is adopted once.
+  if (JSON.stringify(last) === JSON.stringify(item)) return text;
   return valueAt(text, path) === undefined && zone === null ? atTop(text, item) : appendYaml(text, path, item);
 }
 
@@ -76,6 +81,10 @@ export function replaceAdoption(text: string, from: string, to: string): string 
 export function adoptedIn(text: string): string[] {
   const list = valueAt(text, ['presets']);
   return Array.isArray(list) ? list.flatMap((item: unknown) => (typeof item === 'string' ? item : isMapping(item) && typeof item['use'] === 'string' ? item['use'] : [])) : [];
+}
+
+function asList(value: unknown): readonly unknown[] {
+  return Array.isArray(value) ? value : [];
 }
 
 /** Presets come right after the title and the like, since they take effect first. */

@@ -4,11 +4,15 @@ import { LEVELS, type Level } from '../model/level.js';
 /** From this many letters on, the beginning of a name identifies it. */
 const LEAST_BEGINNING = 3;
 
+/** Longer texts are no misspelt names. */
+const LONGEST_NAME = 100;
+
 /**
  * The known name that `name` probably meant: one that begins with it or differs in at most a third of its letters.
  * @returns null if none is near.
  */
 export function nearName(name: string, known: Iterable<string>): string | null {
+  if (name.length > LONGEST_NAME) return null;
   const wanted = name.toLowerCase();
   let best: string | null = null;
   let least = Math.max(1, Math.floor(name.length / 3)) + 1;
@@ -16,7 +20,7 @@ export function nearName(name: string, known: Iterable<string>): string | null {
   for (const candidate of known) {
     const own = candidate.toLowerCase();
     // Swapped letters are one typo.
-    const steps = isSwapped(wanted, own) ? 1 : distance(wanted, own);
+    const steps = Math.abs(wanted.length - own.length) >= least ? least : isSwapped(wanted, own) ? 1 : distance(wanted, own);
     if (steps < least) {
       best = candidate;
       least = steps;

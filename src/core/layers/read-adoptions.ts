@@ -18,7 +18,7 @@ export function readAdoptions(node: YamlNode, reading: Reading): Adoption[] {
 
 function readAdoption(item: YamlNode, reading: Reading): Adoption | null {
   const isPartial = typeof item.value === 'object' && item.value !== null && !Array.isArray(item.value);
-  if (!isPartial) return readReference(item, { only: null, except: [] }, reading);
+  if (!isPartial) return readReference(item, { only: null, except: [] }, false, reading);
   const read = adoptionSchema.safeParse(item.value);
   if (!read.success) {
     reading.problems.push(...problemsOfIssues(read.error.issues.filter(({ path }) => path.length < 2), item, ADOPTION_KEYS));
@@ -27,10 +27,10 @@ function readAdoption(item: YamlNode, reading: Reading): Adoption | null {
   const filter = { only, except: readSelectors(item, 'except', reading) };
   const use = nodeAt(item, ['use']);
   // The schema has already reported what is not a string.
-  return use.whole && typeof use.node.value === 'string' ? readReference(use.node, filter, reading) : null;
+  return use.whole && typeof use.node.value === 'string' ? readReference(use.node, filter, read.success && read.data.outside === 'allow', reading) : null;
 }
 
-function readReference(use: YamlNode, filter: AdoptionFilter, reading: Reading): Adoption | null {
+function readReference(use: YamlNode, filter: AdoptionFilter, mayBeOutside: boolean, reading: Reading): Adoption | null {
   const reference = typeof use.value === 'string' ? parsePresetReference(use.value) : null;
   if (reference === null) {
     reading.report(use.place, { code: 'bad-preset-reference', reference: describeValue(use.value), near: typeof use.value === 'string' ? nearReference(use.value) : null });
@@ -38,7 +38,7 @@ function readReference(use: YamlNode, filter: AdoptionFilter, reading: Reading):
   }
   const isNothing = filter.only !== null && !reading.catalog.rules.some((rule) => letsThrough(filter, rule));
   if (isNothing) reading.warnings.push(problemAt(use.place, { code: 'adopts-nothing', reference: reference.text }));
-  return { reference, place: use.place, filter };
+  return { reference, place: use.place, filter, mayBeOutside };
 }
 
 function readSelectors(node: YamlNode, key: string, reading: Reading): Selector[] {

@@ -1,11 +1,10 @@
-import { RE2JS } from 're2js';
 import * as z from 'zod';
 import { CONCERNS } from '../catalog/concerns.js';
 import { LANGUAGES } from '../catalog/languages.js';
 import type { HouseExample, HouseOption, HouseRule, HouseSearch } from '../model/house-rule.js';
 import { lazily } from '../model/lazily.js';
 import { CONFIDENCES } from '../model/rule.js';
-import { fillPattern } from '../catalog/house-search.js';
+import { compilePattern } from '../catalog/house-search.js';
 import { nearName } from './near-name.js';
 import type { Reading } from './reading.js';
 import { describeValue, problemsOfIssues } from './schema-problems.js';
@@ -120,7 +119,7 @@ function readSearch(node: YamlNode, data: RuleData, options: readonly HouseOptio
   const pattern = data.pattern as string;
   const { place } = nodeAt(node, ['pattern']).node;
   try {
-    RE2JS.compile(fillPattern(pattern, Object.fromEntries(options.map((option) => [option.name, option.default]))), RE2JS.MULTILINE);
+    compilePattern(pattern, Object.fromEntries(options.map((option) => [option.name, option.default])));
   } catch (error) {
     reading.report(place, { code: 'bad-expression', detail: error instanceof Error ? error.message.replace(/^error parsing regexp: /, '') : String(error) });
     return null;

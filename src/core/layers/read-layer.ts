@@ -11,7 +11,7 @@ import { keyPlaceOf, readZones } from './read-zones.js';
 import { Reading } from './reading.js';
 import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';
 import { KEYS_BY_ROLE, layerFileSchema, type LayerFileData } from './schema.js';
-import { parseSize } from './size.js';
+import { parseDuration, parseSize } from './size.js';
 import { nodeAt, readYaml, type YamlNode } from './yaml-text.js';
 
 const POLICY_KEYS = Object.keys(layerFileSchema.shape.policy.unwrap().shape);
@@ -122,6 +122,9 @@ function readScope(root: YamlNode, data: LayerFileData | null, { problems }: Rea
   if (largest.whole && bytes === null) {
     problems.push(problemAt(largest.node.place, { code: 'bad-size', found: describeValue(largest.node.value) }));
   }
+  const look = nodeAt(root, ['scope', 'longest-look']);
+  const longestLook = look.whole ? parseDuration(String(look.node.value)) : null;
+  if (look.whole && longestLook === null) problems.push(problemAt(look.node.place, { code: 'bad-duration', found: describeValue(look.node.value) }));
   const { node: include, whole: includes } = nodeAt(root, ['scope', 'include']);
   return {
     include: includes
@@ -130,6 +133,7 @@ function readScope(root: YamlNode, data: LayerFileData | null, { problems }: Rea
     ignore: readPatterns(root, ['scope', 'ignore'], problems),
     generated: data?.scope?.generated ?? 'skip',
     largest: bytes,
+    longestLook,
   };
 }
 

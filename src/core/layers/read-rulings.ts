@@ -68,14 +68,14 @@ function readSelector(key: string, place: Place, reading: Reading): Selector | n
     reading.report(place, { code: 'bad-selector', selector: key });
     return null;
   }
-  const unknown = unknownSelector(selector, place, reading.catalog);
+  const unknown = unknownSelector(selector, place, reading.catalog, !reading.isCrowded);
   if (unknown !== null) reading.reportUnknown(place, unknown.detail);
   return selector;
 }
 
-/** The problem with a selector that selects no rule; null if it selects any. */
-export function unknownSelector(selector: Selector, place: Place, catalog: Catalog): Problem | null {
+/** The problem with a selector that selects no rule; null if it selects any. @param seeksNear whether to look for what was meant. */
+export function unknownSelector(selector: Selector, place: Place, catalog: Catalog, seeksNear = true): Problem | null {
   if (catalog.select(selector).length > 0) return null;
   const text = formatSelector(selector);
-  return problemAt(place, { code: 'unknown-rule', selector: text, near: nearSelector(text, catalog) });
+  return problemAt(place, { code: 'unknown-rule', selector: text, near: seeksNear ? nearSelector(text, catalog) : null });
 }

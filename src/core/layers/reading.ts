@@ -12,6 +12,11 @@ export class Reading {
   /** @param isOutside whether the file is from outside the project: there, an unknown rule may be newer than Elvar. */
   constructor(readonly catalog: Catalog, private readonly isOutside: boolean) {}
 
+  /** Whether there are more problems than anybody will read, so that looking for what was meant is not worth the time. */
+  get isCrowded(): boolean {
+    return this.problems.length + this.warnings.length > 1_000;
+  }
+
   report(place: Place, detail: ProblemDetail): void {
     this.problems.push({ file: place.file, place, detail });
   }

@@ -25,6 +25,7 @@ export const shortRulingSchema = level;
 /** The adoption of a part of a preset. Its selectors are read elsewhere, one by one. */
 export const adoptionSchema = z.strictObject({
   use: z.string(),
+  outside: z.enum(['allow', 'refuse']).optional(),
   only: z.array(z.string()).optional(),
   except: z.array(z.string()).optional(),
 });
@@ -46,6 +47,7 @@ const scopeSchema = z.strictObject({
   ignore: patterns.optional(),
   generated: z.enum(['skip', 'check']).optional(),
   largest: z.union([z.string(), z.number()]).optional(),
+  'longest-look': z.union([z.string(), z.number()]).optional(),
 });
 
 const policySchema = z.strictObject({
@@ -84,4 +86,5 @@ export const KEYS_BY_ROLE: Readonly<Record<string, readonly LayerRole[]>> = {
   'scope.include': ['root'],
   'scope.generated': ['root'],
   'scope.largest': ['root'],
+  'scope.longest-look': ['root'],
 };

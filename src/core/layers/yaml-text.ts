@@ -1,8 +1,9 @@
 import {
-  isAlias, isMap, isScalar, isSeq, LineCounter, parseAllDocuments, type Alias, type Document, type Node,
+  Composer, isAlias, isMap, isScalar, isSeq, LineCounter, Parser, type Alias, type Document, type Node,
 } from 'yaml';
 import type { Place } from '../model/place.js';
 import type { Problem, ProblemDetail } from '../model/problem.js';
+import { excessIn } from './yaml-size.js';
 
 /** A value of a YAML text with its place; its parts are below it. */
 export interface YamlNode {
@@ -43,10 +44,11 @@ export function readYaml(text: string, file: string): { root: YamlNode | null; p
   };
   const failed = (detail: ProblemDetail, place: Place | null) => ({ root: null, problems: [{ file, place, detail }] });
 
+  const excess = excessIn(text);
+  if (excess !== null) return failed(excess.detail, placeIn(text, excess.offset, file));
   let documents: Document.Parsed[];
   try {
-    // The parser returns no document for a file with only comments, and one for an explicit null.
-    documents = parseAllDocuments(text, { lineCounter: lines, prettyErrors: false, logLevel: 'silent', uniqueKeys: false }) as Document.Parsed[];
+    documents = firstDocuments(text, lines);
   } catch (error) {
     if (error instanceof RangeError) return failed({ code: 'yaml-too-deep' }, null);
     throw error;
@@ -64,6 +66,9 @@ export function readYaml(text: string, file: string): { root: YamlNode | null; p
       ? { code: 'needs-quotes', written: text.slice(start, end), as: 'tag' }
       : { code: 'yaml-syntax', detail: message },
   }));
+  // The parser reports a stack that is full as a mistake in the text.
+  const overflow = document.errors.find(({ message }) => message.includes('call stack'));
+  if (overflow !== undefined) return failed({ code: 'yaml-too-deep' }, placeOf(...overflow.pos));
   if (document.errors.length > 0) return { root: null, problems };
   try {
     const root = document.contents === null ? null : new NodeReader(document, placeOf, problems).read(document.contents, null);
@@ -72,6 +77,23 @@ export function readYaml(text: string, file: string): { root: YamlNode | null; p
     if (error instanceof ReadingStopped) return failed(error.detail, error.place);
     throw error;
   }
+}
+
+/** The first document of a text, and the second one if there is one. A file with only comments has none, one with an explicit null has one. */
+function firstDocuments(text: string, lines: LineCounter): Document.Parsed[] {
+  const tokens = new Parser(lines.addNewLine).parse(text);
+  const documents: Document.Parsed[] = [];
+  for (const document of new Composer({ prettyErrors: false, logLevel: 'silent', uniqueKeys: false }).compose(tokens)) {
+    documents.push(document as Document.Parsed);
+    if (documents.length === 2) break;
+  }
+  return documents;
+}
+
+function placeIn(text: string, offset: number, file: string): Place {
+  const before = text.slice(0, offset);
+  const start = before.lastIndexOf('\n') + 1;
+  return { file, line: before.split('\n').length, column: offset - start + 1, length: 1 };
 }
 
 /** A stretch of the text whose place is computed on demand: few places are ever needed. */

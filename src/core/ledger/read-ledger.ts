@@ -37,7 +37,7 @@ export function readLedger(text: string, file: string): { readonly entries: read
     return { entries: [], problems: [problemAt({ file, line, column: 1, length: 7 }, { code: 'merge-conflict' })] };
   }
   const simple = readSimply(text, file);
-  if (simple !== null) return { entries: simple, problems: [] };
+  if (simple !== null) return simple;
   const { root, problems } = readYaml(text, file);
   if (root === null) return { entries: [], problems };
   if (typeof root.value !== 'object' || root.value === null || Array.isArray(root.value)) {
@@ -70,19 +70,27 @@ function entryOf({ path, rule, line, code, fingerprint, status, because, since, 
   };
 }
 
+/** How many mistakes are looked for: far more than anybody will read. */
+const MOST_MISTAKES = 1_000;
+
 /**
  * Reads a ledger in its usual form. The YAML parser takes seconds for some ten thousand entries, so it gets only
  * those in another form.
- * @returns null if the text is not one block per entry or contains a mistake, which the parser then reports.
+ * @returns null if the text is not one block per entry.
  */
-function readSimply(text: string, file: string): WrittenEntry[] | null {
+function readSimply(text: string, file: string): { readonly entries: readonly WrittenEntry[]; readonly problems: readonly Problem[] } | null {
+  const blocks = blocksOf(text);
+  if (blocks === null) return null;
   const entries: WrittenEntry[] = [];
-  for (const block of blocksOf(text)?.entries ?? [null]) {
-    const entry = block === null ? null : readBlock(block, entries.length) ?? parseBlock(block, entries.length, file);
-    if (entry === null) return null;
-    entries.push(entry);
+  const problems: Problem[] = [];
+  for (const block of blocks.entries) {
+    const entry = readBlock(block, entries.length) ?? parseBlock(block, entries.length, file, problems);
+    if (entry !== null) entries.push(entry);
+    if (problems.length < MOST_MISTAKES) continue;
+    problems.push(problemAt({ file, line: block.line, column: 1, length: 1 }, { code: 'yaml-too-many', what: 'mistakes', limit: MOST_MISTAKES }));
+    break;
   }
-  return entries;
+  return { entries, problems };
 }
 
 /** A key and its value on one line. */
@@ -106,9 +114,11 @@ function areDays({ since, until }: EntryData): boolean {
   return [since, until].every((day) => day === undefined || isDate(day));
 }
 
-function parseBlock({ line, lines }: Block, index: number, file: string): WrittenEntry | null {
-  const { root, problems } = readYaml(linesText(lines), file);
+function parseBlock({ line, lines }: Block, index: number, file: string, problems: Problem[]): WrittenEntry | null {
+  const { root, problems: own } = readYaml(linesText(lines), file);
   const item = root?.parts.get(0);
-  const entry = item === undefined || problems.length > 0 ? null : readEntry(item, index, problems);
-  return entry === null || problems.length > 0 ? null : { ...entry, writtenIn: line };
+  const entry = item === undefined ? null : readEntry(item, index, own);
+  problems.push(...own.map((problem) => ({ ...problem, place: problem.place === null ? null : { ...problem.place, line: problem.place.line + line - 1 } })));
+  if (item === undefined && own.length === 0) problems.push(problemAt({ file, line, column: 1, length: 1 }, { code: 'wrong-type', expected: 'an entry', found: 'empty' }));
+  return entry === null || own.length > 0 ? null : { ...entry, writtenIn: line };
 }

@@ -28,3 +28,20 @@ export interface Language {
   /** Whether indentation with tabs is part of the language. */
   readonly needsTabs: boolean;
 }
+
+/** The languages of scripts and styles that files of a language may contain. */
+const EMBEDDED: Readonly<Record<LanguageId, readonly LanguageId[]>> = {
+  html: ['javascript', 'css', 'json'],
+  php: ['javascript', 'css'],
+  component: ['javascript', 'typescript', 'css'],
+};
+
+/** The languages of scripts and styles that files of `language` may contain. */
+export function embeddedLanguages(language: LanguageId): readonly LanguageId[] {
+  return EMBEDDED[language] ?? [];
+}
+
+/** The languages whose files may contain one of `languages`. */
+export function languagesAround(languages: readonly LanguageId[]): LanguageId[] {
+  return Object.keys(EMBEDDED).filter((outer) => embeddedLanguages(outer).some((inner) => languages.includes(inner)));
+}

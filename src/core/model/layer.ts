@@ -84,6 +84,8 @@ export interface Adoption {
   readonly reference: PresetReference;
   readonly place: Place;
   readonly filter: AdoptionFilter;
+  /** Whether the layer file allows the preset to lie outside the project. */
+  readonly mayBeOutside: boolean;
 }
 
 /** A part of a layer file that holds only for the files its patterns match. */
@@ -121,6 +123,8 @@ export interface ScopeSettings {
   readonly generated: 'skip' | 'check';
   /** The largest size of a checked file, in bytes. */
   readonly largest: number | null;
+  /** How long a file may be looked at, in milliseconds. */
+  readonly longestLook: number | null;
 }
 
 /** The lowest level at which findings make `check` fail. */
@@ -159,4 +163,4 @@ export interface LayerFile {
 }
 
 /** The scope settings of a layer file that says nothing about scope. */
-export const NO_SCOPE_SETTINGS: ScopeSettings = { include: null, ignore: [], generated: 'skip', largest: null };
+export const NO_SCOPE_SETTINGS: ScopeSettings = { include: null, ignore: [], generated: 'skip', largest: null, longestLook: null };

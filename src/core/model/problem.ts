@@ -8,18 +8,19 @@ export type ProblemDetail =
   | { readonly code: 'yaml-syntax'; readonly detail: string }
   | { readonly code: 'yaml-alias-bomb'; readonly limit: number }
   | { readonly code: 'yaml-alias-circle'; readonly anchor: string }
+  | { readonly code: 'yaml-too-many'; readonly what: 'values' | 'aliases' | 'mistakes'; readonly limit: number }
   | { readonly code: 'yaml-too-deep' }
   | { readonly code: 'several-documents' }
   | { readonly code: 'needs-quotes'; readonly written: string; readonly as: 'tag' | 'alias' }
   | { readonly code: 'merge-conflict' }
   | { readonly code: 'key-twice'; readonly key: string; readonly first: Place }
-  | { readonly code: 'not-utf8' }
   | { readonly code: 'not-a-mapping'; readonly found: string }
   | { readonly code: 'unknown-key'; readonly key: string; readonly near: string | null; readonly known: readonly string[] }
   | { readonly code: 'key-not-here'; readonly key: string; readonly belongs: string }
   | { readonly code: 'wrong-type'; readonly expected: string; readonly found: string }
   | { readonly code: 'bad-value'; readonly found: string; readonly near: string | null; readonly known: readonly string[] }
   | { readonly code: 'missing-key'; readonly key: string }
+  | { readonly code: 'bad-duration'; readonly found: string }
   | { readonly code: 'bad-size'; readonly found: string }
   | { readonly code: 'bad-date'; readonly found: string }
   | { readonly code: 'reason-missing'; readonly what: 'ruling' | 'zone'; readonly name: string | null }
@@ -27,6 +28,8 @@ export type ProblemDetail =
   | { readonly code: 'scope-is-roots'; readonly pattern: string }
   | { readonly code: 'unknown-language'; readonly language: string; readonly near: string | null }
   | { readonly code: 'package-missing'; readonly reference: string; readonly name: string }
+  | { readonly code: 'leaves-root'; readonly reference: string }
+  | { readonly code: 'wrong-outside'; readonly reference: string; readonly mistakes: number }
   | { readonly code: 'leaves-package'; readonly reference: string; readonly name: string }
   | { readonly code: 'bad-pattern'; readonly why: 'no-text' | 'empty' | 'tag' | 'alias' | 'line-break' }
   | { readonly code: 'bad-selector'; readonly selector: string }

@@ -4,7 +4,7 @@ import type { ParsedSource, Source } from '../syntax/source.js';
 import type { WaiverAccount } from '../waivers/account.js';
 import type { HouseRule } from './house-rule.js';
 import type { OptionDeclarations, OptionValues, ValuesOf } from './option.js';
-import type { LanguageId } from './language.js';
+import { embeddedLanguages, languagesAround, type LanguageId } from './language.js';
 import type { Repair, RepairKind } from './repair.js';
 
 /** `concern/name`, lower case with hyphens. */
@@ -162,7 +162,18 @@ export function finderFor(rule: Rule, language: LanguageId): Finder<OptionValues
   return rule.find.languages[language] ?? null;
 }
 
-/** The languages that a rule knows; `*` for every text. */
-export function languagesOf({ find }: Pick<Rule, 'find'>): string[] {
+/** Whether a rule can find anything in a file of `language`: it knows the language, or one that is embedded in it. */
+export function knowsLanguage(rule: Rule, language: LanguageId): boolean {
+  return finderFor(rule, language) !== null || embeddedLanguages(language).some((inner) => finderFor(rule, inner) !== null);
+}
+
+/** The languages that a rule knows by itself; `*` for every text. */
+export function ownLanguagesOf({ find }: Pick<Rule, 'find'>): string[] {
   return 'everywhere' in find ? ['*'] : Object.keys(find.languages);
+}
+
+/** The languages in whose files a rule can find something; `*` for every text. */
+export function languagesOf(rule: Pick<Rule, 'find'>): string[] {
+  const own = ownLanguagesOf(rule);
+  return [...own, ...languagesAround(own).filter((outer) => !own.includes(outer))];
 }

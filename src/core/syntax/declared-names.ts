@@ -125,7 +125,11 @@ function pythonName({ node, kind, scope, references, declarations }: Binding): D
   return scope.kind === 'file' ? [] : named(node, 'variable');
 }
 
+const LAMBDAS = new Set(['lambda_expression']);
+
 function isJavaConstant(node: SyntaxNode): boolean {
+  // A parameter in what the constant stands for is none itself.
+  if (node.closest(LAMBDAS) !== null) return false;
   const field = node.closest(FIELDS);
   if (field?.type === 'constant_declaration') return true;
   const modifiers = field?.type === 'field_declaration' ? (field.childOfType('modifiers')?.text ?? '') : '';

@@ -1,4 +1,5 @@
 import { bindingsOf } from './bindings/bindings.js';
+import { earlyErrorsInPython } from './early-errors-in-python.js';
 import { FUNCTIONS } from './functions.js';
 import type { SyntaxNode } from './node.js';
 import { LOOPS } from './statements.js';
@@ -16,9 +17,9 @@ export function earlyErrors(tree: SyntaxTree): EarlyError[] {
     case 'javascript':
     case 'typescript':
     case 'tsx':
-      return [...declaredTwice(tree), ...jumpsOut(tree), ...(tree.hasAny(MODULE_PARTS) ? returnsOut(tree) : [])];
+      return [...declaredTwice(tree), ...leftEmpty(tree), ...jumpsOut(tree), ...(tree.hasAny(MODULE_PARTS) ? returnsOut(tree) : [])];
     case 'python':
-      return [...emptyBlocks(tree), ...returnsOut(tree), ...jumpsOut(tree)];
+      return [...emptyBlocks(tree), ...returnsOut(tree), ...jumpsOut(tree), ...earlyErrorsInPython(tree)];
     case 'java':
       return jumpsOut(tree);
     default:
@@ -32,15 +33,34 @@ const MODULE_PARTS = ['import_statement', 'export_statement'];
 function declaredTwice(tree: SyntaxTree): EarlyError[] {
   if (!tree.hasAny(LEXICAL)) return [];
   return bindingsOf(tree).all.flatMap(({ declarations, name }): EarlyError[] => {
-    const second = declarations.length < 2 || !declarations.every(isLexical) ? undefined : declarations[1];
+    const second = declarations.length < 2 || !declarations.every(isLexical) ? undefined : declarations.toSorted((a, b) => a.start - b.start)[1];
     return second === undefined ? [] : [{ node: second, message: `${name} is declared already in this block` }];
   });
 }
+
+/** A constant without a value: ECMA-262, section 14.3.1.1. */
+function leftEmpty(tree: SyntaxTree): EarlyError[] {
+  const values = tree.rolesOf(['value']);
+  // Nearly all have a value.
+  const without = tree.numbersOf(['variable_declarator']).filter((index) => tree.childInRoles(index, values) < 0);
+  return [...without].flatMap((index): EarlyError[] => {
+    const declarator = tree.nodeAt(index);
+    const statement = declarator.parent;
+    if (statement?.type !== 'lexical_declaration' || declarator.child('type') !== null || statement.first?.type !== 'const' || statement.parentType === 'ambient_declaration' || statement.closest(AMBIENT) !== null) return [];
+    // A file of declarations gives types instead of values.
+    const empty = declarator.child('name');
+    return empty === null ? [] : [{ node: empty, message: `the constant ${empty.text} has no value` }];
+  });
+}
+
+const AMBIENT = new Set(['ambient_declaration', 'for_in_statement']);
 
 const LEXICAL = ['lexical_declaration'];
 const AROUND_NAME = new Set(['lexical_declaration', 'variable_declaration', 'for_in_statement', 'formal_parameters', 'ambient_declaration', ...FUNCTIONS]);
 
 function isLexical(name: SyntaxNode): boolean {
+  // TypeScript lets a type have the name of an import.
+  if (name.tree.grammar === 'javascript' && /^(?:import_clause|namespace_import|import_specifier)$/.test(name.parentType ?? '')) return true;
   const around = name.closest(AROUND_NAME);
   return around?.type === 'lexical_declaration' && around.parentType !== 'ambient_declaration';
 }

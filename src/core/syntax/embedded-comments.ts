@@ -1,4 +1,5 @@
 import { commentsOf, type Comment } from './comments.js';
+import { embeddedCode } from './embedded.js';
 import { memoized } from './memo.js';
 import type { Source } from './source.js';
 
@@ -12,7 +13,9 @@ export const allComments = memoized((source: Source): readonly Comment[] => {
 });
 
 /** The comments of embedded languages. */
-export const embeddedComments = memoized(({ text, tree }: Source): readonly Comment[] => {
+export const embeddedComments = memoized((source: Source): readonly Comment[] => {
+  const { text, tree } = source;
+  if (text.language.id === 'component') return embeddedCode(source).flatMap(({ start, end, language }) => commentsIn(text.text.slice(start, end), language.id === 'css' ? STYLE : SCRIPT, start));
   if (tree === null) return [];
   if (text.language.id === 'html') {
     return tree.ofType('raw_text').flatMap((node) => commentsIn(node.text, node.parent?.type === 'style_element' ? STYLE : SCRIPT, node.start));

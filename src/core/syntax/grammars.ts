@@ -1,6 +1,7 @@
 import { Language as Grammar, Parser, type Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../model/language.js';
 import { startEngine, type Engine } from './engine.js';
+import { SOON_DONE, TimeLimit, TookTooLong } from './time-limit.js';
 import { SyntaxTree } from './tree.js';
 
 /** Supplies compiled grammars, so that the core reads no disk. */
@@ -13,59 +14,83 @@ export interface GrammarSource {
 
 /** The grammars in use, each loaded once, with one parser for all. */
 export class Grammars {
-  private readonly loaded = new Map<GrammarId, Grammar>();
-  private readonly loading = new Map<GrammarId, Promise<void>>();
-  private parser: Parser | null = null;
-  private engine: Engine | null = null;
+  /** @param limit the time that each file has. */
+  constructor(private readonly source: GrammarSource, readonly limit: TimeLimit = TimeLimit.NONE, private readonly shared: LoadedGrammars = { grammars: new Map(), loading: new Map(), parser: null, engine: null, isParsing: false }) {}
 
-  constructor(private readonly source: GrammarSource) {}
+  /** The same grammars, with a limit for the files that they are used on. */
+  limitedTo(limit: TimeLimit): Grammars {
+    return new Grammars(this.source, limit, this.shared);
+  }
 
   /** Loads grammars for {@link parse}. */
   async load(ids: Iterable<GrammarId>): Promise<void> {
-    this.engine = await startEngine(() => this.source.engine());
-    this.parser ??= new Parser();
+    this.shared.engine = await startEngine(() => this.source.engine());
+    this.shared.parser ??= new Parser();
     // V8 compiles several at a time on its own threads.
     await Promise.all([...new Set(ids)].map((id) => this.loadOne(id)));
   }
 
   /** Concurrent requests for a grammar wait for the same load. */
   private loadOne(id: GrammarId): Promise<void> {
-    let loading = this.loading.get(id);
+    let loading = this.shared.loading.get(id);
     if (loading === undefined) {
-      loading = Grammar.load(this.source.grammar(id)).then((grammar) => void this.loaded.set(id, grammar));
-      this.loading.set(id, loading);
+      loading = Grammar.load(this.source.grammar(id)).then((grammar) => void this.shared.grammars.set(id, grammar));
+      this.shared.loading.set(id, loading);
     }
     return loading;
   }
 
   /** @throws Error if the grammar has not been loaded. */
   get(id: GrammarId): Grammar {
-    const grammar = this.loaded.get(id);
+    const grammar = this.shared.grammars.get(id);
     if (grammar === undefined) throw new Error(`the grammar ${id} has not been loaded`);
     return grammar;
   }
 
   /**
    * Parses a text. The tree lives in WebAssembly memory: the caller must call its `delete`.
-   * @throws Error if the grammar has not been loaded.
+   * @throws Error if the grammar has not been loaded; TookTooLong if the time for the file is up.
    */
   parse(text: string, id: GrammarId): Tree {
     const grammar = this.get(id);
-    if (this.parser === null || this.engine === null) throw new Error('no grammar has been loaded');
-    this.parser.setLanguage(grammar);
-    this.engine.feed(text);
+    const { engine } = this.shared;
+    if (this.shared.parser === null || engine === null) throw new Error('no grammar has been loaded');
+    // One that was ended in the middle of a text would go on with that text.
+    const parser = this.shared.isParsing ? (this.shared.parser = new Parser()) : this.shared.parser;
+    this.shared.isParsing = true;
+    parser.setLanguage(grammar);
+    engine.feed(text);
     try {
-      const tree = this.parser.parse(text);
-      if (tree === null) throw new Error('the parser was stopped');
+      const tree = parser.parse(text, null, text.length < SOON_DONE ? undefined : stopping(this.limit));
+      if (tree === null) {
+        parser.reset();
+        throw new TookTooLong(this.limit.longest);
+      }
       return tree;
     } finally {
-      this.engine.feed(null);
+      engine.feed(null);
+      this.shared.isParsing = false;
     }
   }
 
   /** Reads the parser's tree of a text. @throws Error if the grammar has not been loaded. */
   read(text: string, id: GrammarId, tree: Tree): SyntaxTree {
-    if (this.engine === null) throw new Error('no grammar has been loaded');
-    return new SyntaxTree(text, id, tree, this.get(id), this.engine);
+    if (this.shared.engine === null) throw new Error('no grammar has been loaded');
+    return new SyntaxTree(text, id, tree, this.get(id), this.shared.engine);
   }
+}
+
+/** What is loaded once for all. */
+interface LoadedGrammars {
+  readonly grammars: Map<GrammarId, Grammar>;
+  readonly loading: Map<GrammarId, Promise<void>>;
+  parser: Parser | null;
+  engine: Engine | null;
+  /** Whether a text is being parsed, or parsing was ended in the middle of one. */
+  isParsing: boolean;
+}
+
+/** Options of the engine that stop it when the time is up. Its types do not say that the answer counts. */
+export function stopping(limit: TimeLimit): { readonly progressCallback: () => void } {
+  return { progressCallback: (() => limit.isOver) as never };
 }

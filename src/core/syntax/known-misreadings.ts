@@ -23,10 +23,10 @@ const USING: readonly Misreading[] = [
 ];
 
 /** Import attributes: ECMA-262, section 16.2.2. */
-const ATTRIBUTES: Misreading = { found: /(?<=['"]\s*)\b(?:with|assert)\s*\{[^{}]*\}/g, instead: blanks };
+const ATTRIBUTES: Misreading = { found: /(?<=['"]\s{0,99})\b(?:with|assert)\s*\{[^{}]*\}/g, instead: blanks };
 
 /** The same where the list has comments with braces. */
-const AS_WORD: Misreading = { found: /(?<=\bas\s+)(?:break|case|catch|class|continue|debugger|default|delete|do|else|enum|export|extends|false|finally|for|function|if|import|in|instanceof|new|null|return|super|switch|this|throw|true|try|typeof|var|void|while|with|yield)(?=\s*[,}])/g, instead: name };
+const AS_WORD: Misreading = { found: /(?<=\bas\s{1,99})(?:break|case|catch|class|continue|debugger|default|delete|do|else|enum|export|extends|false|finally|for|function|if|import|in|instanceof|new|null|return|super|switch|this|throw|true|try|typeof|var|void|while|with|yield)(?=\s*[,}])/g, instead: name };
 
 const SCRIPT: readonly Misreading[] = [NAMED_LIKE_WORDS, AS_WORD, ...USING, ATTRIBUTES];
 
@@ -35,11 +35,12 @@ const TYPESCRIPT: readonly Misreading[] = [
   // Import types with type arguments, TypeScript 2.9: a name in their place is read everywhere.
   { found: /\b(?:typeof\s+)?import\s*\(\s*(?:"[^"\n]*"|'[^'\n]*')\s*(?:,\s*\{[^{}]*\{[^{}]*\}\s*\}\s*)?\)/g, instead: name },
   // Call signatures on lines of their own, without semicolons: the grammar reads the second as type arguments of the first.
-  { found: /(?<=[\w>\])}"'`][ \t]*)(?<!=>[ \t]*)\r?\n(?=(?:\s|\/\/[^\n]*\n|\/\*(?:[^*]|\*(?!\/))*\*\/)*<\s*(?:const\s+)?[A-Z$_])/g, instead: (feed) => `;${feed.slice(1)}` },
+  { found: /(?<=[\w>\])}"'`][ \t]{0,99})(?<!=>[ \t]{0,99})\r?\n(?=(?:\s|\/\/[^\n]*\n|\/\*(?:[^*]|\*(?!\/))*\*\/)*<\s*(?:const\s+)?[A-Z$_])/g, instead: (feed) => `;${feed.slice(1)}` },
   // A property with the name of an operator, on a line of its own.
-  { found: /(?<=[\w>\])}"'`][ \t]*)\r?\n(?=\s*(?:in|instanceof|as|is|satisfies|extends|keyof)\??:)/g, instead: (feed) => `;${feed.slice(1)}` },
+  { found: /(?<=[\w>\])}"'`][ \t]{0,99})\r?\n(?=\s*(?:in|instanceof|as|is|satisfies|extends|keyof)\??:)/g, instead: (feed) => `;${feed.slice(1)}` },
   // Escapes in template types.
   { found: /\\`/g, instead: () => '__' },
+  { found: /\\\\(?=\$\{)/g, instead: () => '__' },
   // A function type whose parameter has the name of a type.
   { found: /(?<=\()(?:any|string|number|boolean|object|symbol|unknown|never)(?=\)\s*=>)/g, instead: name },
   // A default export that is only declared, and has no name.
@@ -47,10 +48,18 @@ const TYPESCRIPT: readonly Misreading[] = [
   // TypeScript 5.0: only the types of a module.
   { found: /\bexport(\s+)type(?=\s*\*)/g, instead: (_, between) => `export${between}    ` },
   // Global augmentation within a module declaration.
-  { found: /(?<=^|[{};]\s*)global(?=\s*\{)/gm, instead: blanks },
+  { found: /(?<=^|[{};]\s{0,99})global(?=\s*\{)/gm, instead: blanks },
   // TypeScript 4.7: variance of type parameters. TypeScript 5.0: const type parameters.
-  { found: /(?<=[<,]\s*)(?:const\s+)?(?:in\s+)?(?:in|out|const)(?=\s+(?!as\b|of\b|in\b|instanceof\b)[A-Za-z_$])/g, instead: blanks },
-  { found: /(?<=^[ \t]*)(?:in\s+out|in|out)(?=[ \t]+[A-Z]\w*(?:\s+extends\b|\s*[,>=]))/gm, instead: blanks },
+  { found: /(?<=[<,]\s{0,99})(?:const\s+)?(?:in\s+)?(?:in|out|const)(?=\s+(?!as\b|of\b|in\b|instanceof\b)[A-Za-z_$])/g, instead: blanks },
+  { found: /(?<=^[ \t]{0,99})(?:in\s+out|in|out)(?=[ \t]+[A-Z]\w*(?:\s+extends\b|\s*[,>=]))/gm, instead: blanks },
+  // The word type as a name: of a key, of a type, and of what is imported or exported.
+  { found: /(?<=\[\s{0,99}|\{\s{0,99}type\s{0,99}:\s{0,99})type(?=\s+in\b|\s*[\]}])|(?<=[{,]\s{0,99})type(?=\s+as\s+(?!as\b)\w+\s*[,}])|(?<=^\s{0,99})type(?=\s+as\s+\w+,?\s*$)/gm, instead: name },
+  // A type that takes an object apart and may get none.
+  { found: /(?<=[}\]])\?(?=:)/g, instead: blanks },
+  // Parts of a tuple with the names of types.
+  { found: /(?<=[[,]\s{0,99})(?:any|string|number|boolean|object|symbol|unknown|never)(?=\??:)/g, instead: name },
+  // A method and a parameter called using.
+  { found: /(?<=[\s(])using(?=\s*[(:])/g, instead: name },
   // TypeScript 4.9: auto-accessors.
   { found: /\baccessor(?=\s+[\w$#[])/g, instead: () => 'readonly' },
 ];
@@ -68,28 +77,35 @@ const CSS: readonly Misreading[] = [
   // CSS Nesting Level 1: the nesting selector anywhere in a selector.
   { found: /&(?=[^;{}"']*\{)/g, instead: () => '*' },
   // CSS Cascading Level 5, section 2: a layer, a condition or media after an import.
-  { found: /(?<=@import\s+(?:url\([^)]*\)|"[^"]*"|'[^']*'))[^;{}]+(?=;)/gi, instead: blanks },
+  { found: /(@import\s{1,99}(?:url\([^)]{0,999}\)|"[^"\n]*"|'[^'\n]*'))([^;{}]{1,500})(?=;)/gi, instead: (_, source, condition) => source + blanks(condition) },
+  // Selectors Level 4, sections 6.3 and 14.3: the flags of attributes, and steps without blanks around the sign.
+  { found: /(\[[^[\]{};"']{1,100}=\s*(?:"[^"\n]*"|'[^'\n]*'|[\w-]+))(\s+[is])(?=\s*\])/gi, instead: (_, selector, flag) => selector + blanks(flag) },
+  { found: /(?<=:nth-[\w-]+\(\s{0,99}[-+]?\d*n)-(?=\d)/gi, instead: () => '+' },
+  // Media Queries Level 5, section 2.5: a query with a name.
+  { found: /@custom-(?:media|selector)\b[^;{}]{0,500};/gi, instead: blanks },
   // What old browsers take for a part of the value, and others skip: CSS Syntax Level 3, sections 5.4.6 and 9.
   { found: /\\[09](?=\s*[;}!)])/g, instead: blanks },
   { found: /;(?=\s*;)/g, instead: () => ' ' },
-  { found: /(?<=[;{]\s*)[*_](?=[a-z-]+\s*:)/g, instead: () => '-' },
+  { found: /(?<=[;{]\s{0,99})[*_](?=[a-z-]+\s*:)/g, instead: () => '-' },
   { found: /\b(?:-ms-)?filter\s*:\s*(?:"[^"]*"|[^;{}"']*(?:progid:|alpha\()[^;{}]*)/gi, instead: (whole) => `a:b${' '.repeat(whole.length - 3)}` },
 ];
 
 const SHELL: readonly Misreading[] = [
   // Bash Reference Manual, "Shell Parameter Expansion": an offset and a length are arithmetic.
-  { found: /(?<=\$\{\w+(?:\[[^\]]*\])?)(?::[^-=?+}][^}]*)(?=\})/g, instead: (whole) => `:${'1'.repeat(whole.length - 1)}` },
+  { found: /(?=:)(?<=\$\{\w+(?:\[[^\]]*\])?)(?::[^-=?+}][^}]*)(?=\})/g, instead: (whole) => `:${'1'.repeat(whole.length - 1)}` },
 ];
 
 const PHP: readonly Misreading[] = [
   // PHP 8.1 has `readonly` as a word of the language, which still can be the name of a function or, before, of a class.
-  { found: /(?<=\bfunction\s+&?|\bclass\s+|\bnew\s+|->|::)readonly\b(?=\s*[({;])/gi, instead: name },
+  // Exit with a negative number; with one in brackets, it is read everywhere.
+  { found: /\bexit -(\d+)(?=\s*;)/gi, instead: (_, status) => `exit(${status})` },
+  { found: /(?<=\bfunction\s{1,99}&?|\bclass\s{1,99}|\bnew\s{1,99}|->|::)readonly\b(?=\s*[({;])/gi, instead: name },
 ];
 
 const CPP: readonly Misreading[] = [
-  { found: /(?<=\bnew\s+)const\b/g, instead: blanks },
+  { found: /(?<=\bnew\s{1,99})const\b/g, instead: blanks },
   // A type parameter without a name that has a default: [temp.param] in the standard.
-  { found: /(?<=>\s*)\*(?=\s*=\s*(?:nullptr|0)\b)/g, instead: () => 'p' },
+  { found: /(?<=>\s{0,99})\*(?=\s*=\s*(?:nullptr|0)\b)/g, instead: () => 'p' },
 ];
 
 /** Type arguments of a tagged template, which the grammar reads as comparisons, without an error. TypeScript never does. */

@@ -35,5 +35,5 @@ export function writtenBy(source: Source): Writing[] {
 
 /** Replaces what is not prose with blanks, so that offsets stay valid: code, addresses, paths, digests, names with special characters. */
 function withoutCode(text: string): string {
-  return text.replace(/```[^]*?```|`[^`\n]*`|\w+:\/\/\S+|\S+@\S+|@\w+(?:\s*\{[^}\n]*\})?|\\[nrtux0-9]|[\w.-]*[/\\][\w./\\-]+|\b\w*\d\w*\b|\b\w+(?:\.\w+)+\b|[<{][^<>{}\n]*[>}]|\b[\w$]+\(|\b\w*_\w+\b|\b[a-z]+[A-Z]\w*\b|--?\w[\w-]*|#\w+|%\w+|<code>[^<]*<\/code>|\{@code[^}]*\}/g, (code) => ' '.repeat(code.length));
+  return text.replace(/```[^]*?```|`[^`\n]*`|\b\w+:\/\/\S+|(?<!\S)\S+@\S+|@\w+(?:\s*\{[^}\n]*\})?|\\[nrtux0-9]|(?<![\w.-])[\w.-]*[/\\][\w./\\-]+|\b\w*\d\w*\b|\b\w+(?:\.\w+)+\b|[<{][^<>{}\n]*[>}]|\b[\w$]+\(|\b\w*_\w+\b|\b[a-z]+[A-Z]\w*\b|\b[A-Z]{2,}[a-z]\w*\b|--?\w[\w-]*|#\w+|%\w+|<code>[^<]*<\/code>|\{@code[^}]*\}/g, (code) => ' '.repeat(code.length));
 }

@@ -6,6 +6,7 @@ import type { SourceText } from '../model/source-text.js';
 import type { Memo } from './memo.js';
 import { parseAsMeant } from './parse-as-meant.js';
 import type { Spelling } from './spelling.js';
+import type { TimeLimit } from './time-limit.js';
 import type { SyntaxTree } from './tree.js';
 
 /** A source file as rules see it: its text and, if Elvar has a grammar, its syntax. It is parsed on demand. */
@@ -14,9 +15,20 @@ export class Source {
   private parsed: Tree | null = null;
   private read: SyntaxTree | null = null;
 
-  /** The grammar of the file must have been loaded. The creator of a source must call its {@link dispose}. */
-  constructor(readonly text: SourceText, private readonly grammars: Grammars, readonly spelling: Spelling | null = null) {
+  /** The grammar of the file must have been loaded. The creator of a source must call its {@link dispose}. @param isInside whether it is a part of another one, and has to do with that one's time. */
+  constructor(readonly text: SourceText, private readonly grammars: Grammars, readonly spelling: Spelling | null = null, isInside = false) {
+    if (!isInside) this.limit.begin();
     this.grammar = grammarFor(text.language, text.path.slice(text.path.lastIndexOf('/') + 1));
+  }
+
+  /** The time that the file has. */
+  get limit(): TimeLimit {
+    return this.grammars.limit;
+  }
+
+  /** A source for a part of this one that is in another language. The caller disposes of it. */
+  inside(part: SourceText): Source {
+    return new Source(part, this.grammars, this.spelling, true);
   }
 
   /** The syntax; null for a language without a grammar. */
@@ -65,4 +77,5 @@ export interface ParsedSource {
   readonly grammar: GrammarId;
   readonly tree: SyntaxTree;
   readonly root: Node;
+  readonly limit: TimeLimit;
 }

@@ -42,14 +42,25 @@ export class Spelling {
 
 const LETTERS = [...'abcdefghijklmnopqrstuvwxyz'];
 
+/** Letters that get lost at the end of a word; with others, names turn into words. */
+const ENDINGS = ['n', 's', 't', 'y'];
+
 /** What a word may have been before one typo: a letter added, missing, replaced, or two swapped. The first letter stays. */
 function slipsOf(word: string): string[] {
-  const slips: string[] = [];
+  const [swapped, shorter, longer, replaced] = [[], [], [], []] as [string[], string[], string[], string[]];
   for (let at = 1; at < word.length; at += 1) {
     const [before, letter, after] = [word.slice(0, at), word[at] as string, word.slice(at + 1)];
     const next = after[0];
-    if (next !== undefined) slips.push(before + after, before + next + letter + after.slice(1));
-    for (const other of LETTERS) slips.push(before + other + after, before + other + letter + after);
+    if (next !== undefined) {
+      swapped.push(before + next + letter + after.slice(1));
+      shorter.push(before + after);
+    }
+    for (const other of LETTERS) {
+      longer.push(before + other + letter + after);
+      replaced.push(before + other + after);
+    }
   }
-  return slips;
+  for (const other of ENDINGS) longer.push(word + other);
+  // People swap and miss letters more often than they take the wrong one.
+  return [...swapped, ...longer, ...shorter, ...replaced];
 }

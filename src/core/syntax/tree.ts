@@ -143,6 +143,8 @@ export class SyntaxTree {
   onlyBetween(index: number): number {
     const { table } = this;
     const end = table[(index << SHIFT) + AFTER] as number;
+    // Without children, the row that follows is not one of its own, or of this tree.
+    if (end === index + 1) return -1;
     const between = (table[((index + 1) << SHIFT) + AFTER] as number);
     const last = between < end ? table[(between << SHIFT) + AFTER] as number : end;
     return last < end && table[(last << SHIFT) + AFTER] === end ? between : -1;

@@ -41,6 +41,10 @@ export class WaiverAccount {
   readonly waivers: readonly AccountedWaiver[];
   readonly malformed: readonly MalformedWaiver[];
   readonly stray: readonly StrayResume[];
+  /** The waivers of single lines by the line that they cover, and all others. Both in text order. */
+  private readonly byLine = new Map<number, AccountedWaiver[]>();
+  private readonly wide: AccountedWaiver[] = [];
+  private readonly wideByRule = new Map<string, readonly SelectingWaiver[]>();
 
   constructor({ waivers, malformed, stray }: WaiverReading, { today, needsReasons }: WaiverTerms) {
     this.malformed = malformed;
@@ -52,6 +56,17 @@ export class WaiverAccount {
       excused: waiver.selectors.map(() => 0),
       refused: waiver.selectors.map(() => null),
     }));
+    for (const entry of this.waivers) this.sortIn(entry);
+  }
+
+  private sortIn(entry: AccountedWaiver): void {
+    const { reach, covers } = entry.waiver;
+    if (reach !== 'line') this.wide.push(entry);
+    const line = covers[0]?.from;
+    if (reach !== 'line' || line === undefined) return;
+    const others = this.byLine.get(line);
+    if (others === undefined) this.byLine.set(line, [entry]);
+    else others.push(entry);
   }
 
   /** Whether no comment of the file is about waivers. */
@@ -67,22 +82,39 @@ export class WaiverAccount {
    * @param about the offset of the waiver that the finding is about: a waiver does not excuse findings in itself.
    */
   excuse(rule: SelectableRule, line: number, allowed: boolean, about: number | null = null): Excuse | null {
-    let best: AccountedWaiver | null = null;
-    for (const entry of this.waivers) {
-      const { waiver, isExpired, isReasoned } = entry;
-      if (isExpired || !isReasoned || waiver.start === about) continue;
-      const index = waiver.selectors.findIndex((selector, place) => isIn(line, waiver.covers[place]) && selects(selector, rule));
-      if (index < 0) continue;
+    const best = this.use(this.wideFor(rule), { rule, line, allowed, about }, null);
+    const last = this.use(selectingIn(this.byLine.get(line) ?? [], rule), { rule, line, allowed, about }, best);
+    if (last === null) return null;
+    const { line: written, because, until } = last.waiver;
+    return { by: 'waiver', line: written, because, until, status: null };
+  }
+
+  /** Records the use of waivers for a finding. @returns the one that reaches least far, or `best` if that reaches less far than all. */
+  private use(selecting: readonly SelectingWaiver[], { rule, line, allowed, about }: WaivableFinding, best: AccountedWaiver | null): AccountedWaiver | null {
+    let nearest = best;
+    let least = best === null ? Infinity : rankOf(best);
+    // Thousands of waivers may cover thousands of findings.
+    for (let at = 0; at < selecting.length; at += 1) {
+      const { entry, index, others, from, to, rank } = selecting[at] as SelectingWaiver;
+      const own = from <= line && line <= to ? index : others === null ? -1 : others.find((place) => isIn(line, entry.waiver.covers[place])) ?? -1;
+      if (own < 0 || entry.waiver.start === about) continue;
       if (!allowed) {
-        entry.refused[index] ??= rule.id;
+        entry.refused[own] ??= rule.id;
         continue;
       }
-      entry.excused[index]! += 1;
-      if (best === null || REACHES.indexOf(waiver.reach) <= REACHES.indexOf(best.waiver.reach)) best = entry;
+      (entry.excused[own] as number) += 1;
+      if (rank > least) continue;
+      least = rank;
+      nearest = entry;
     }
-    if (best === null) return null;
-    const { line: written, because, until } = best.waiver;
-    return { by: 'waiver', line: written, because, until, status: null };
+    return nearest;
+  }
+
+  /** A file may have thousands of waivers and of findings: which of them select a rule is found out once. */
+  private wideFor(rule: SelectableRule): readonly SelectingWaiver[] {
+    let known = this.wideByRule.get(rule.id);
+    if (known === undefined) this.wideByRule.set(rule.id, (known = selectingIn(this.wide, rule)));
+    return known;
   }
 
   /** The waivers in the form for reports. */
@@ -91,6 +123,38 @@ export class WaiverAccount {
       line, selectors: selectors.map(formatSelector), reach, until, because, isExpired, covers: covers.map(plainLines), excused: [...excused],
     }));
   }
+}
+
+/** A finding that waivers may excuse. */
+interface WaivableFinding {
+  readonly rule: SelectableRule;
+  readonly line: number;
+  readonly allowed: boolean;
+  readonly about: number | null;
+}
+
+/** A waiver that counts, with the first of its selectors that selects a rule, the lines that this one covers, and the other selectors that do. */
+interface SelectingWaiver {
+  readonly entry: AccountedWaiver;
+  readonly index: number;
+  readonly from: number;
+  readonly to: number;
+  readonly others: readonly number[] | null;
+  readonly rank: number;
+}
+
+function selectingIn(entries: readonly AccountedWaiver[], rule: SelectableRule): SelectingWaiver[] {
+  return entries.flatMap((entry) => {
+    if (entry.isExpired || !entry.isReasoned) return [];
+    const [index, ...others] = entry.waiver.selectors.flatMap((selector, place) => (selects(selector, rule) ? [place] : []));
+    if (index === undefined) return [];
+    const { from, to } = entry.waiver.covers[index] ?? { from: Infinity, to: -Infinity };
+    return [{ entry, index, from, to, others: others.length === 0 ? null : others, rank: rankOf(entry) }];
+  });
+}
+
+function rankOf({ waiver }: AccountedWaiver): number {
+  return REACHES.indexOf(waiver.reach);
 }
 
 const REACHES: readonly Reach[] = ['line', 'below', 'throughout'];

@@ -1,5 +1,6 @@
 import { filesBySet, type ResolveReport } from '../../core/model/report.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
+import { visibleJson } from '../text/visible.js';
 
 /** `elvar-resolve/1`. @param rule the only rule wanted; undefined for all. */
 export function resolveJson({ files }: ResolveReport, rule?: string): object {
@@ -17,10 +18,10 @@ export function* resolveLines({ files }: ResolveReport, rule?: string): Iterable
   for (const { path, language, rules: { set } } of files) {
     if (!told.has(set)) {
       told.add(set);
-      yield JSON.stringify({ set: set.id, rules: rulesJson(set, rule) });
+      yield visibleJson(JSON.stringify({ set: set.id, rules: rulesJson(set, rule) }));
     }
     // Concatenated by hand, which halves the time for a hundred thousand files. Languages and ids need no escapes.
-    yield `{"path":${JSON.stringify(path)},"language":"${language}","set":"${set.id}"}`;
+    yield `{"path":${visibleJson(JSON.stringify(path))},"language":"${language}","set":"${set.id}"}`;
   }
 }
 

@@ -16,6 +16,8 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
       return say(`aliases expand to more than ${detail.limit} values`, 'Write the values out; a layer file needs no aliases.');
     case 'yaml-alias-circle':
       return say(`the alias *${detail.anchor} is used inside its own definition`, 'Write the value out.');
+    case 'yaml-too-many':
+      return say(`more than ${detail.limit.toLocaleString('en')} ${detail.what}${detail.what === 'aliases' ? ' and anchors' : ''} in one file`, detail.what === 'aliases' ? 'Write the values out; a layer file needs no aliases.' : 'Nobody writes that by hand: generate less, or split the file.');
     case 'yaml-too-deep':
       return say('nested too deeply for a layer file');
     case 'several-documents':
@@ -26,8 +28,6 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
       return say('git left both sides of a merge here', 'Keep the entries of both sides, and delete the three marker lines.');
     case 'key-twice':
       return say(`${quote(detail.key)} appears twice`, `It is already on line ${detail.first.line}. Keep one of them.`);
-    case 'not-utf8':
-      return say('not UTF-8 text', 'Save it as UTF-8.');
     case 'not-a-mapping':
       return say(`a layer file is a mapping of keys, but this is ${detail.found}`, 'Start with a key, such as rulings:');
     case 'unknown-key':
@@ -42,6 +42,8 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
       return say(`${quote(detail.key)} is missing here`);
     case 'bad-size':
       return say(`${detail.found} is not a size`, 'Write a number with a unit: 500 KiB, 2 MiB.');
+    case 'bad-duration':
+      return say(`${detail.found} is not a duration`, 'Write a number of seconds up to an hour: 10 s.');
     case 'bad-date':
       return say(`${detail.found} is not a date`, 'Write it as YYYY-MM-DD; the ruling applies through that day.');
     case 'reason-missing':
@@ -54,6 +56,10 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
       return say(`there is no language ${quote(detail.language)}`, meant(detail.near));
     case 'package-missing':
       return say(`the package ${detail.name} is not installed`, `Install it: npm install --save-dev ${detail.name}`);
+    case 'leaves-root':
+      return say(`${detail.reference} is outside the project, and is not read`, `If the project really needs it, its layer file has to say so: { use: ${detail.reference}, outside: allow }`);
+    case 'wrong-outside':
+      return say(`${detail.reference} has ${detail.mistakes === 1 ? 'a mistake' : `${detail.mistakes.toLocaleString('en')} mistakes`}`, `It is outside the project, so nothing of it is shown here. To see them: elvar presets ${detail.reference}`);
     case 'leaves-package':
       return say(`${detail.reference} points outside the package ${detail.name}`, 'A preset of a package must be inside that package.');
     case 'bad-pattern':
@@ -89,7 +95,7 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
     case 'leaves-remote':
       return say(`${detail.path} points outside ${detail.reference}`, 'A fetched preset can adopt files next to it, or other presets by their full references.');
     case 'file-unreadable':
-      return say(`${detail.path} cannot be read: ${detail.why}`);
+      return detail.why === 'it is not UTF-8' ? say('not UTF-8 text', 'Save it as UTF-8.') : say(`${detail.path} cannot be read: ${detail.why}`);
     case 'not-a-file':
       return say(`${detail.path} is ${detail.what} and is not read`, 'A layer file must be a regular file.');
     case 'too-many-presets':

@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { leaves } from '../../syntax/leaving.js';
+import { surelyLeaves } from '../../syntax/leaving.js';
 import { BLOCKS, eachExit, statementsOf } from '../../syntax/statements.js';
 import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
@@ -32,6 +32,9 @@ export default defineRule({
     good('python', 'def moor():\n    raise NotImplementedError\n    yield\n'),
     bad('python', 'def moor():\n    return 1\n    sail()\n', '3:5'),
     bad('python', 'def moor():\n    if full:\n        return 1\n    else:\n        sys.exit(1)\n    sail()\n', '6:5'),
+    bad('javascript', 'function moor(tide) {\n  switch (tide) { case 1: return 1; default: return 2; }\n  sail();\n}\nfunction wait() {\n  while (true) { sail(); }\n  moor();\n}\n', '3:3 7:3'),
+    good('javascript', 'function moor(tide) {\n  switch (tide) { case 1: return 1; case 2: return 2; }\n  sail();\n  out: while (true) { for (;;) break out; }\n  return 3;\n}\n'),
+    bad('python', 'def moor():\n    try:\n        return 1\n    except Full:\n        raise\n    sail()\n', '6:5'),
     good('java', 'class Quay { int moor() { if (full) return 1; return 2; } }\n'),
     bad('java', 'class Quay { int moor() { throw new Full(); sail(); } }\n', '1:45'),
     good('php', '<?php function moor() { if ($full) { return 1; } return 2; }\n'),
@@ -47,20 +50,22 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
   const hits: Hit[] = [];
   for (const block of leftEarly(tree)) {
     const statements = statementsOf(block);
-    const exit = statements.findIndex(leaves);
+    const exit = statements.findIndex(surelyLeaves);
     if (exit < 0 || exit === statements.length - 1) continue;
     // Do not judge code that parses only in part or that the preprocessor takes apart.
     const after = statements.slice(exit + 1);
     if (after.some(({ type }) => type === 'ERROR' || type.startsWith('preproc'))) continue;
     const first = after.find((statement) => !HOLDS_ANYWHERE.has(statement.type) && !isBareDeclaration(statement) && statement.text !== ';');
     if (first === undefined || isLabelled(after, first) || isHabit(statements[exit] as SyntaxNode, first, grammar)) continue;
-    hits.push({ start: first.start, end: first.end, message: `never runs: ${wordOf(statements[exit] as SyntaxNode)} above leaves the block` });
+    hits.push({ start: first.start, end: first.end, message: `never runs: ${reasonOf(statements[exit] as SyntaxNode)}` });
   }
   return hits;
 }
 
 const BLOCK_END = ['}'];
-const CHOICES = ['if_statement'];
+/** Statements that may leave on every path. */
+const COMPOUND = ['if_statement', 'try_statement', 'switch_statement', 'switch_expression', 'while_statement', 'for_statement', 'with_statement', 'statement_block'];
+const CHOICES = new Set(['if_statement']);
 const ALTERNATIVE = ['alternative'];
 
 /** The blocks with an exit before their last statement. Most blocks are left at their end, if at all. */
@@ -77,11 +82,15 @@ function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
   };
   eachExit(tree, visit);
   const roles = tree.rolesOf(ALTERNATIVE);
-  const choices = tree.numbersOf(CHOICES);
-  for (let at = 0; at < choices.length; at += 1) {
-    const choice = choices[at] as number;
+  const isChoice = tree.kindFlags(CHOICES);
+  const statements = tree.numbersOf(COMPOUND);
+  for (let at = 0; at < statements.length; at += 1) {
+    const statement = statements[at] as number;
+    const next = tree.nextOf(statement);
     // Most have one branch, or end their block: no node is made for these.
-    if (tree.nextOf(choice) >= 0 && tree.childInRoles(choice, roles) >= 0 && leaves(tree.nodeAt(choice))) visit(choice);
+    if (next < 0 || isEnd[table[(next << SHIFT) + KIND] as number] === 1) continue;
+    if (isChoice[table[(statement << SHIFT) + KIND] as number] === 1 && tree.childInRoles(statement, roles) < 0) continue;
+    if (isBlock[table[((table[(statement << SHIFT) + PARENT] as number) << SHIFT) + KIND] as number] === 1 && surelyLeaves(tree.nodeAt(statement))) visit(statement);
   }
   return blocks;
 }
@@ -105,6 +114,8 @@ function isHabit(exit: SyntaxNode, first: SyntaxNode, grammar: string): boolean 
   return exit.type === 'expression_statement' && !(grammar === 'go' && /^panic\b/.test(exit.text)) && first.type === 'return_statement';
 }
 
-function wordOf(exit: SyntaxNode): string {
-  return exit.type === 'if_statement' ? 'each branch' : /^[A-Za-z_.:]+/.exec(exit.text)?.[0] ?? 'the statement';
+function reasonOf({ type, text }: SyntaxNode): string {
+  if (/^(?:while|for)_statement$/.test(type)) return 'the loop above never ends';
+  const word = type === 'if_statement' ? 'each branch' : /^(?:try|switch|with|statement)_/.test(type) || type === 'switch_expression' ? 'each path' : /^[A-Za-z_.:]+/.exec(text)?.[0] ?? 'the statement';
+  return `${word} above leaves the block`;
 }

@@ -1,18 +1,18 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { END, KIND, SHIFT, START } from '../../syntax/node-table.js';
+import { END, KIND, PARENT, SHIFT, START } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { unwrapped } from '../../syntax/statements.js';
 import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
+import { operatorTest } from '../../syntax/operators.js';
+import { settled } from '../../syntax/settled.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages, NO_HITS } from '../hits.js';
 
-const CONDITIONALS = ['if_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'];
+const CONDITIONALS = ['if_statement', 'for_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'];
 
 /** Constant conditions are short, except for numbers. */
 const LONGEST = 'undefined'.length;
-const NEVER = /^(?:!\s*(?:true|1)|not True|false|False|FALSE|null|None|NULL|undefined|0|0\.0|''|"")$/;
-const ALWAYS = /^(?:!\s*(?:false|0)|not False|true|True|TRUE|[1-9]\d*)$/;
 
 export default defineRule({
   id: 'dead/branch',
@@ -22,10 +22,12 @@ export default defineRule({
   tags: ['leftover', 'correctness'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript python java php cpp c', byTree(findDeadBranches, CONDITIONALS)) },
+  find: { languages: inLanguages('javascript typescript python java php cpp c', byTree(findDeadBranches, [...CONDITIONALS, 'assert_statement'])) },
   examples: [
     good('javascript', 'if (tide) sail(); else if (quay) moor();\nwhile (true) wait();\n'),
     bad('javascript', 'if (false) sail();\nif (a) sail(); else if (b) moor(); else if (a) wait();\n', '1:5 2:45'),
+    bad('javascript', 'if (true || full) sail();\nif (full) { if (full) moor(); }\nif (tide === 1 || "low") wait();\nif (1 > 2) sail();\n', '1:5 2:17 3:5 4:5'),
+    bad('python', 'assert (full, "full")\nif tide == 1 or "low":\n    sail()\n', '1:8 2:4'),
     good('python', 'null = next()\nif null:\n    sail()\n'),
     good('typescript', 'const berth = full ? 1 : 2;\nif (next()) sail(); else if (next()) moor();\n'),
     bad('javascript', 'if (full && false) sail();\nif (full || true) moor();\nif (!true) wait();\n', '1:5 2:5 3:5'),
@@ -59,19 +61,54 @@ function findDeadBranches({ tree, text: { text } }: ParsedSource): Hit[] {
     const node = tree.nodeAt(index);
     if (node.parentType !== 'else_clause' && node.field !== 'alternative') hits.push(...askedAgain(node));
   }
+  hits.push(...testedAround(tree), ...(tree.grammar === 'python' ? tree.ofType('assert_statement').flatMap(assertedPair) : NO_HITS));
+  return hits;
+}
+
+/** A tuple where a condition and a message were meant. */
+function assertedPair({ firstPart }: SyntaxNode): readonly Hit[] {
+  return firstPart?.type === 'tuple' && firstPart.parts.length > 0 ? [hitAt(firstPart, 'this is always true')] : NO_HITS;
+}
+
+/** Conditions that the branch around them has just tested: `if (a) { if (a)`. */
+function testedAround(tree: SyntaxTree): Hit[] {
+  const { table } = tree;
+  const [isChoice, isBlock] = [tree.kindFlags(CHOICE), tree.kindFlags(BLOCK)];
+  const hits: Hit[] = [];
+  for (const inner of tree.numbersOf(CHOICE)) {
+    // Only the first statement of a branch: others may follow a change.
+    const block = table[(inner << SHIFT) + PARENT] as number;
+    if (block < 0 || isBlock[table[(block << SHIFT) + KIND] as number] !== 1) continue;
+    const outer = table[(block << SHIFT) + PARENT] as number;
+    if (outer < 0 || isChoice[table[(outer << SHIFT) + KIND] as number] !== 1 || tree.nodeAt(block).firstPart?.index !== inner) continue;
+    const [asked, again] = [conditionOf(tree.nodeAt(outer)), conditionOf(tree.nodeAt(inner))];
+    if (asked === null || again === null || asked.text !== again.text || CHANGES.test(again.text)) continue;
+    const isThen = tree.nodeAt(block).field !== 'alternative';
+    if (isThen) hits.push(hitAt(again, 'this is always true here: the branch around it tests the same'));
+  }
   return hits;
 }
 
 const CHOICE = ['if_statement'];
+const BLOCK = ['statement_block', 'block', 'compound_statement'];
 const ALTERNATIVE = ['alternative'];
 const CONDITION = ['condition'];
 const BRACKETS = ['parenthesized_expression', 'condition_clause'];
+
+const LOGICAL = new Set(['&&', '||', 'and', 'or']);
+const NEGATIONS = new Set(['unary_expression', 'unary_op_expression', 'not_operator']);
+
+/** Values that are true or false by their kind. */
+const VALUES = new Set(['string', 'template_string', 'encapsed_string', 'object', 'array', 'arrow_function', 'function_expression', 'regex', 'list', 'dictionary', 'tuple', 'lambda']);
 
 /** Whether a condition, without brackets, is a number or as short as a constant. Nearly all are neither, so no node is made for them. */
 function settledTest(tree: SyntaxTree, text: string): NumberTest {
   const { table } = tree;
   const roles = tree.rolesOf(CONDITION);
   const isBracket = tree.kindFlags(BRACKETS);
+  const isLogical = operatorTest(tree, LOGICAL);
+  const isNegation = tree.kindFlags(NEGATIONS);
+  const isSettledKind = tree.kindFlags(VALUES);
   return (index) => {
     let condition = tree.childInRoles(index, roles);
     // If the brackets hold more than one thing, look at the node.
@@ -79,38 +116,23 @@ function settledTest(tree: SyntaxTree, text: string): NumberTest {
     if (condition < 0) return true;
     const at = condition << SHIFT;
     const [start, end] = [table[at + START] as number, table[at + END] as number];
-    return end - start <= LONGEST || isDigit(text.charCodeAt(start)) || text[start] === '(' || (text[end - 1] === 'e' && ENDS_SETTLED.test(text.slice(end - 6, end)));
+    if (end - start <= LONGEST || isDigit(text.charCodeAt(start))) return true;
+    const kind = table[at + KIND] as number;
+    if (isSettledKind[kind] === 1) return true;
+    return (isLogical(condition) || isNegation[kind] === 1) && (BEGINS_SETTLED.test(text.slice(start, start + 6)) || ENDS_SETTLED.test(text.slice(end - 6, end)));
   };
 }
 
-/** What a condition ends with whose last part is settled. */
-const ENDS_SETTLED = /[\s&|](?:true|false|True|False)$/;
-
-/** What one settled part makes of a whole condition: nothing is true that needs false as well, and all is true that true is enough for. */
-function settledBy(condition: SyntaxNode): string {
-  if (condition.type === 'tuple' && condition.parts.length > 0) return 'true';
-  if (!/^(?:binary_expression|boolean_operator)$/.test(condition.type)) return condition.text;
-  const [left, right] = [condition.child('left'), condition.child('right')];
-  const operator = condition.child('operator')?.text ?? condition.children[1]?.text ?? '';
-  const part = right?.text.toLowerCase();
-  const settles = (/^(?:&&|and)$/.test(operator) && part === 'false') || (/^(?:\|\||or)$/.test(operator) && part === 'true');
-  return settles && left !== null ? part as string : condition.text;
-}
-
-/** Whether a word that is settled in some languages is a name in this one. PHP knows these in any case. */
-function isNameIn(grammar: string, word: string): boolean {
-  if (grammar === 'php') return false;
-  return grammar === 'python' ? /^(?:null|undefined|true|false|NULL|TRUE|FALSE)$/.test(word) : /^(?:None|True|False)$/.test(word);
-}
+/** What a condition begins or ends with if one of its terms is settled. */
+const BEGINS_SETTLED = /^[("'`\d]|^(?:true|false|True|False|TRUE|FALSE|not|null|None)\b|^[!{[]/;
+const ENDS_SETTLED = /["'`\d)]$|[\s&|](?:true|false|True|False|TRUE|FALSE|null|None)$/;
 
 function judge(node: SyntaxNode): readonly Hit[] {
   const condition = conditionOf(node);
   if (condition === null) return NO_HITS;
-  // What is settled in one language is a name in another.
-  if (isNameIn(node.tree.grammar, condition.text)) return NO_HITS;
-  const written = settledBy(condition);
-  if (NEVER.test(written)) return [hitAt(condition, node.type === 'while_statement' ? 'this loop never runs' : 'this is never true')];
-  return ALWAYS.test(written) && node.type !== 'while_statement' ? [hitAt(condition, 'this is always true')] : NO_HITS;
+  const value = settled(condition);
+  if (value === false) return [hitAt(condition, /^(?:while|for)_/.test(node.type) ? 'this loop never runs' : 'this is never true')];
+  return value === true && !/^(?:while|for)_/.test(node.type) ? [hitAt(condition, 'this is always true')] : NO_HITS;
 }
 
 function isDigit(code: number): boolean {
@@ -123,6 +145,9 @@ function conditionOf(node: SyntaxNode): SyntaxNode | null {
   return condition === null ? null : unwrapped(condition);
 }
 
+/** What may give another result the second time. */
+const CHANGES = /[([]|\+\+|--|[^=!<>]=[^=]|\bawait\b/;
+
 /** Conditions that repeat an earlier one in the same chain of branches. Conditions with calls may give another result. */
 function askedAgain(first: SyntaxNode): readonly Hit[] {
   const asked = new Set<string>();
@@ -130,7 +155,7 @@ function askedAgain(first: SyntaxNode): readonly Hit[] {
   const conditions = conditionsOfChain(first);
   if (conditions.length < 2) return NO_HITS;
   for (const condition of conditions) {
-    if (/[([]|\+\+|--|[^=!<>]=[^=]|\bawait\b/.test(condition.text)) continue;
+    if (CHANGES.test(condition.text)) continue;
     const key = condition.text.replace(/\s+/g, ' ');
     if (asked.has(key)) hits.push(hitAt(condition, 'the same condition is tested above, so this branch never runs'));
     asked.add(key);

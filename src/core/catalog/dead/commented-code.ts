@@ -19,6 +19,9 @@ export default defineRule({
     bad('python', '# tide = next(1)\nsail()\n', '1:1'),
     good('css', '/* The colour of the sea: blue. */\na { top: 0; }\n'),
     bad('css', '/* color: red; */\na { top: 0; }\n', '1:1'),
+    bad('python', '# for quay in quays:\n#     sail(quay)\nsail()\n', '1:1'),
+    bad('cpp', '#if 0\nvoid moor() {}\n#endif\n', '1:1'),
+    bad('shell', '# if [ -n "$x" ]; then\n#   sail\n# fi\nsail\n', '1:1'),
     bad('go', 'package quay\n\n// return moor(1), nil\nvar tide = 1\n', '3:1'),
     bad('html', '<!-- <a href="/tide">tide</a> -->\n<p>Tide</p>\n', '1:1'),
   ],
@@ -30,12 +33,12 @@ interface Look {
 }
 
 /** Lines of code that hardly any prose looks like, by family of languages. */
-const BRACES_STATEMENT = /^(?:(?:return|throw|await|break|continue)\b[^.]*[;)]|(?:if|for|while|switch|foreach|catch)\s*\(.*\)\s*\{?|\}?\s*else\b.*\{|#?(?:import|include|use|export|require|package)\s+[\w.*{'"<\\].*[;>'"]|[\w$.\->:[\]'"]+\s*(?:[+*/-]?=|:=)\s*[^=\s].*[;)]|[\w$.\->:]+\([^)]*\)\s*;|[\w$.\->:]+\(.*\);)$/;
+const BRACES_STATEMENT = /^(?:(?:return|throw|await|break|continue)\b[^.]*[;)]|echo\s+[$"'].*;|(?:return|throw|await)\s+[\w$.\->:]+\(.*\);|(?:if|for|while|switch|foreach|catch)\s*\(.*\)\s*(?:\{.*)?|\}?\s*else\b.*\{|#?(?:import|include|use|export|require|package)\s+[\w.*{'"<\\].*[;>'"]|[\w$.\->:[\]'"]+\s*(?:[+*/-]?=|:=)\s*[^=\s].*[;)]|[\w$.\->:]+\([^)]*\)\s*;|[\w$.\->:]+\(.*\);)$/;
 /** The last characters of all of these. */
-const BRACES_ENDS = new Set([';', ')', '{', '>', '\'', '"']);
+const BRACES_ENDS = new Set([';', ')', '{', '}', '>', '\'', '"']);
 const BRACES_BEGINNING = /^(?:(?:const|let|var|public|private|protected|static|final|auto|int|bool|char|double|float|void|string|func|fn)\s+[\w<>*&\[\], ]+(?:=|\(|;$|:=)|<\/[A-Za-z][\w.-]*>|<[A-Za-z][\w.-]*(?:\s+[\w:@-]+=["'{][^>]*>|\s*\/>))/;
 const BRACES: Look = { test: (line) => (BRACES_ENDS.has(line[line.length - 1] ?? '') && BRACES_STATEMENT.test(line)) || BRACES_BEGINNING.test(line) };
-const PYTHON = /^(?:[\w.[\]'"]+\s*[+*/-]?=\s*[^=\s].*|(?:if|elif|while|for|with|def|class|except)\b.*:$|(?:else|try|finally):$|return(?:\s+(?:[\w.]+|.*[()[\]{}'"=+].*))?$|(?:from\s+[\w.]+\s+)?import\s+[\w.,* ()]+$|[\w.]+\([^)]*\)$|raise\s+\w+\(.*\)$|print\s*\(.*\)$)/;
+const PYTHON = /^(?:[\w.[\]'"]+\s*[+*/-]?=\s*[^=\s].*|(?:if|elif|while|with)\b.*[()=<>.[\]].*:$|(?:if|elif|while)\b.*\b(?:not|in|is|and|or)\b.*:$|(?:async )?for\s+[\w, ]+\s+in\s+.*:$|(?:def|class)\s+\w+(?:\(.*\)(?:\s*->.*)?)?:$|except(?:\s+[\w.(), ]+(?:\s+as\s+\w+)?)?:$|(?:else|try|finally):$|return(?:\s+(?:[\w.]+|.*[()[\]{}'"=+].*))?$|(?:from\s+[\w.]+\s+)?import\s+[\w.*(]+(?:\s+as\s+\w+)?(?:\s*,\s*[\w.]+(?:\s+as\s+\w+)?)*\)?$|[\w.]+\([^)]*\)$|raise\s+\w+\(.*\)$|print\s*\(.*\)$)/;
 /** Languages whose statements need no semicolon. */
 const BARE = /^(?:[\w.]+(?:, [\w.]+)*\s*:?=\s*\S.*|return\s+[\w.&*"]+(?:\(.*\).*|,\s*.+)|(?:if|for|switch|func|fun|def)\b.*\{|[\w.]+\([^)]*\)|\}?\s*else\b.*\{)$/;
 const SHELL = /^(?:(?:export\s+)?[A-Z_a-z]\w*=\S*$|(?:if|elif|while|for)\b.*;\s*(?:then|do)$|[a-z][\w-]*\s+(?:-{1,2}[\w-]+\s+)+["$/][^ ]*.*|(?:echo|cd|rm|cp|mv|mkdir|source)\s+["$/.-].*)$/;
@@ -50,6 +53,12 @@ const LOOKS: Readonly<Record<string, Look>> = {
 /** Four words in a row are prose, whatever surrounds them. */
 const PROSE_WORDS = /(?:^|\s)[A-Za-z]?[a-z]+ [a-z]+ [a-z]+ [a-z]+(?:[\s.,;:)]|$)/;
 
+/** Lines of words that are code all the same. */
+const SURE = /^(?:async )?for \w+(?:, \w+)* in [\w.()]+:$/;
+
+/** Lines that only end what other lines begin. */
+const OTHER = /^(?:[\])}>;,]*|fi|done|esac|else|pass|(?:if|elif|while)\s+\w+:)$/;
+
 /** Languages in which nearly every comment is prose, so none is taken for code. */
 const PROSE = new Set(['markdown', 'text', 'csv', 'git-settings', 'yaml', 'toml', 'ini', 'json', 'batch', 'haskell', 'lua', 'perl', 'r', 'elixir']);
 
@@ -57,18 +66,28 @@ function* findCommentedCode(source: Source): Iterable<Hit> {
   const { text: { text, language } } = source;
   if (PROSE.has(language.id)) return;
   const look = LOOKS[language.id] ?? BRACES;
-  for (const group of groupsOf(commentsOf(source), text)) {
+  if (/^c(?:pp)?$/.test(language.id)) yield* leftOut(text);
+  for (const group of groupsOf(commentsOf(source), text, /^(?:css|scss|less)$/.test(language.id))) {
     const [first] = group as [Comment, ...Comment[]];
     const last = group.at(-1) as Comment;
     if (group.some(({ body }) => body.startsWith('elvar '))) continue;
     const lines = group.length === 1 ? linesOf(first) : group.flatMap(linesOf);
-    const code = lines.filter((line) => look.test(line) && !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, '')) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b/i.test(line)).length;
+    const code = lines.filter((line) => look.test(line) && (SURE.test(line) || !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, ''))) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b|^<\/?editor-fold\b|^\w+ = \(.* \| .*\)$|^\w+=-?[\d.]+$/i.test(line)).length;
     if (code === 0) continue;
-    const other = lines.filter((line) => /^[\])}>;,]*$/.test(line)).length;
+    const other = lines.filter((line) => OTHER.test(line)).length;
     // At least half of the lines: prose with an example is documentation.
     if ((code + other) * 2 > lines.length) {
       yield { start: first.start, end: last.end, message: code === 1 ? 'a line of code in a comment' : `${code} lines of code in a comment` };
     }
+  }
+}
+
+/** Code of C and C++ that the preprocessor leaves out in any case. */
+function* leftOut(text: string): Iterable<Hit> {
+  if (!text.includes('if')) return;
+  for (const { 0: line, index } of text.matchAll(/^[ \t]*#[ \t]*if[ \t]+0(?![\w.])(?!\s*(?:&&|\|\||[<>=!]))/gm)) {
+    const indent = line.length - line.trimStart().length;
+    yield { start: index + indent, end: index + line.length, message: 'the preprocessor always skips this code' };
   }
 }
 
@@ -80,17 +99,19 @@ function linesOf({ body }: Comment): string[] {
 }
 
 /** Groups of adjacent comments on lines of their own. Documentation comments are left out. */
-function groupsOf(comments: readonly Comment[], text: string): Comment[][] {
+function groupsOf(comments: readonly Comment[], text: string, mayFollowCode: boolean): Comment[][] {
   const groups: Comment[][] = [];
-  let before: Comment | null = null;
+  let last: Comment | null = null;
   for (const comment of comments) {
     if (isDocumentation(text.slice(comment.start, Math.min(comment.end, comment.start + 4)))) continue;
     const lineStart = text.lastIndexOf('\n', comment.start - 1) + 1;
-    if (lineStart < comment.start && text.slice(lineStart, comment.start).trim() !== '') continue;
+    const before = text.slice(lineStart, comment.start).trim();
+    // A comment in the middle of a declaration tells something about it.
+    if (before !== '' && !(mayFollowCode && /[;{}]$/.test(before))) continue;
     if (comment.body === '') continue;
-    if (before !== null && isNext(before, comment, text)) (groups[groups.length - 1] as Comment[]).push(comment);
+    if (last !== null && isNext(last, comment, text)) (groups[groups.length - 1] as Comment[]).push(comment);
     else groups.push([comment]);
-    before = comment;
+    last = comment;
   }
   return groups;
 }

@@ -1,7 +1,9 @@
 import { defineRule, type Hit } from '../../model/rule.js';
+import { isDeclarationFile } from '../../syntax/bindings/script-exports.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { functionOf } from '../../syntax/bindings/functions.js';
 import { FUNCTIONS } from '../../syntax/functions.js';
+import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
@@ -14,7 +16,7 @@ export default defineRule({
   tags: ['leftover'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript python php', byTree(findUncalled, FUNCTIONS)) },
+  find: { languages: { ...inLanguages('javascript typescript python php', byTree(findUncalled, FUNCTIONS)), ...inLanguages('cpp c', byTree(findStatic, ['storage_class_specifier', 'namespace_definition'])) } },
   examples: [
     good('javascript', 'export function moor() { return next(); }\nfunction next() { return 1; }\n'),
     bad('javascript', 'export const quay = 1;\nfunction count(n) { return n ? count(n - 1) : 0; }\nconst next = () => 1;\n', '2:10 3:7'),
@@ -22,13 +24,15 @@ export default defineRule({
     bad('typescript', 'import { sail } from "./sail.js";\nsail();\nfunction next(): number { return 1; }\n', '3:10'),
     good('python', 'def moor():\n    def next():\n        return 1\n    return next()\n'),
     bad('python', 'def moor():\n    def next():\n        return 1\n    return 2\n', '2:9'),
+    good('cpp', 'static int moor() { return 1; }\nint sail() { return moor(); }\n'),
+    bad('cpp', 'static int moor() { return 1; }\nnamespace { void wait() {} }\n', '1:12 2:18'),
     good('php', '<?php function moor() { $next = fn() => 1; return $next(); }\n'),
     bad('php', '<?php function moor() { $next = function () { return 1; }; return 2; }\n', '1:25'),
   ],
 });
 
 function findUncalled({ tree, text }: ParsedSource): Hit[] {
-  if (text.path.endsWith('.d.ts')) return [];
+  if (isDeclarationFile(text.path)) return [];
   const { all, isOpen } = bindingsOf(tree);
   if (isOpen) return [];
   return hitsOf(all, (binding) => {
@@ -42,3 +46,25 @@ function findUncalled({ tree, text }: ParsedSource): Hit[] {
     return isUsed ? NO_HITS : [hitAt(node, `${name} is never used`)];
   });
 }
+
+/** Functions of C and C++ that only their own file can call: ISO C++, section 6.6 [basic.link]. A header is part of other files. */
+function findStatic({ tree, text: { text, path } }: ParsedSource): Hit[] {
+  if (!/\.(?:c|cc|cpp|cxx)$/.test(path) || tree.hasErrors) return [];
+  return hitsOf(tree.ofType('function_definition'), (node): readonly Hit[] => {
+    const name = node.child('declarator')?.child('declarator');
+    if (name?.type !== 'identifier' || !isFileLocal(node) || node.childOfType('attribute_specifier', 'attribute_declaration') !== null) return NO_HITS;
+    // Macros and conditional parts may use it in ways that the tree does not show.
+    const isUsed = [...text.matchAll(new RegExp(`\\b${name.text}\\b`, 'g'))].some(({ index }) => index < node.start || index >= node.end);
+    return isUsed ? NO_HITS : [hitAt(name, `${name.text} is never used`)];
+  });
+}
+
+function isFileLocal(node: SyntaxNode): boolean {
+  if (node.closest(CLASSES_OF_C) !== null) return false;
+  if (node.parts.some(({ type, text }) => type === 'storage_class_specifier' && text === 'static')) return true;
+  const space = node.closest(NAMESPACES);
+  return space !== null && space.child('name') === null;
+}
+
+const CLASSES_OF_C = new Set(['class_specifier', 'struct_specifier', 'template_declaration']);
+const NAMESPACES = new Set(['namespace_definition']);

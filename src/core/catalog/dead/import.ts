@@ -4,6 +4,7 @@ import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { commentsOf, isDocumentation } from '../../syntax/comments.js';
 import { FUNCTIONS } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { hasRemark, isExplained, isOfferedToOthers, originOf } from '../../syntax/python-imports.js';
 import { removalFromList, removalOfStatement } from '../../syntax/removal.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { statementsOf } from '../../syntax/statements.js';
@@ -25,7 +26,19 @@ interface Importing {
   /** The node type of string contents; a name there counts as used if the string has no blank. */
   readonly inText: string | null;
   /** How sure it is that nothing else needs the unused names. @param isWhole whether the whole statement is unused. */
-  readonly surenessOf: (statement: SyntaxNode, isWhole: boolean) => Sureness | undefined;
+  readonly surenessOf: (unused: UnusedName) => Sureness | undefined;
+  /** Whether something outside the file needs an unused name, in all likelihood. @param unused how many there are. @param all how many are imported. */
+  readonly isOffered: ((unused: UnusedName, count: { readonly unused: number; readonly all: number }) => boolean) | null;
+}
+
+/** An imported name that the file does not use. */
+interface UnusedName {
+  readonly name: SyntaxNode;
+  readonly statement: SyntaxNode;
+  /** Whether the file uses none of the names of the statement. */
+  readonly isWhole: boolean;
+  /** The path of the file. */
+  readonly path: string;
 }
 
 const PYTHON: Importing = {
@@ -42,10 +55,17 @@ const PYTHON: Importing = {
   uses: ['identifier'],
   inDocumentation: false,
   inText: 'string_content',
-  // Other files can import a name of a module from here, and a name from the own package often is meant for that.
-  surenessOf: (statement, isWhole) => {
+  surenessOf: ({ statement, isWhole, path }) => {
     if (statement.closest(FUNCTIONS) !== null) return isWhole ? undefined : SAFE;
-    return statement.child('module_name')?.type === 'relative_import' ? { confidence: 'possible' } : undefined;
+    // Other files can import a name of a module from here. If some names of a statement are used, the others are left over.
+    const isLeftOver = !isWhole || (originOf(statement, path) === 'library' && statement.childrenOf('name').length === 1);
+    return isLeftOver ? undefined : { confidence: 'possible' };
+  },
+  isOffered: ({ name, statement, isWhole, path }, count) => {
+    if (statement.closest(FUNCTIONS) !== null) return false;
+    if (isOfferedToOthers(count.unused, count.all, path)) return true;
+    if (originOf(statement, path) === 'library') return false;
+    return isWhole ? isExplained(statement) : hasRemark(name);
   },
 };
 
@@ -76,6 +96,7 @@ const JAVA: Importing = {
   inText: null,
   // Importing only gives a name here: JLS, section 7.5; PHP manual, "Using namespaces".
   surenessOf: () => SAFE,
+  isOffered: null,
 };
 
 const PHP: Importing = {
@@ -89,6 +110,7 @@ const PHP: Importing = {
   inText: null,
   // Importing only gives a name here: JLS, section 7.5; PHP manual, "Using namespaces".
   surenessOf: () => SAFE,
+  isOffered: null,
 };
 
 export default defineRule({
@@ -123,6 +145,8 @@ export default defineRule({
     good('python', 'import os.path\nfrom tide import low as ebb, high as high\nos.path.join(ebb)\n'),
     good('python', "from tide import Low, __doc__\n__all__ = ['Low']\n"),
     good('python', 'try:\n    import tide\nexcept ImportError:\n    import ebb as tide\nimport readline\n'),
+    good('python', 'from quay import (\n    low,\n    high,  # for the pilots\n)\nlow()\n'),
+    good('python', 'from .tide import low, high, ebb, flood\nfrom .quay import moor  # for the pilots\n'),
     bad('python', 'if full:\n    import os  # why\n', '2:12', { repaired: 'if full:\n    import os  # why\n' }),
     bad('python', 'import os\nfrom tide import low, high\nlow()  # os\n', '1:8 2:23', { repaired: 'from tide import low\nlow()  # os\n' }),
     good('java', 'import java.util.List;\nimport java.io.*;\nclass Quay { List berths; }\n'),
@@ -189,12 +213,11 @@ function findUnused(source: ParsedSource, importing: Importing): Hit[] {
   if (asked.length === 0) return [];
   const used = usedNames(source, statements, importing);
   const documented = importing.inDocumentation ? documentationOf(source) : '';
-  const unused = asked.filter(({ name }) => !used.has(name.text) && !mentions(documented, name.text));
-  const nodes = new Set(unused.map(({ name }) => name));
-  return unused.map(({ name, statement }) => {
-    const all = importing.names(statement).every((other) => nodes.has(other));
-    return hitAt(name, `${name.text} is imported and never used`, removal(name, statement, all, source.text.text), importing.surenessOf(statement, all));
-  });
+  const nodes = new Set(asked.map(({ name }) => name).filter((name) => !used.has(name.text) && !mentions(documented, name.text)));
+  const unused = asked.filter(({ name }) => nodes.has(name)).map(({ name, statement }): UnusedName => ({ name, statement, isWhole: importing.names(statement).every((other) => nodes.has(other)), path: source.text.path }));
+  const count = { unused: unused.length, all: asked.length };
+  return unused.filter((one) => importing.isOffered?.(one, count) !== true).map((one) =>
+    hitAt(one.name, `${one.name.text} is imported and never used`, removal(one.name, one.statement, one.isWhole, source.text.text), importing.surenessOf(one)));
 }
 
 function removal(name: SyntaxNode, statement: SyntaxNode, isWhole: boolean, text: string): Repair | undefined {
@@ -208,7 +231,8 @@ function removal(name: SyntaxNode, statement: SyntaxNode, isWhole: boolean, text
 
 function usedNames({ tree }: ParsedSource, statements: readonly SyntaxNode[], { uses, inText }: Importing): Set<string> {
   const used = new Set<string>();
-  for (const node of tree.ofTypes(uses)) if (!statements.some((statement) => node.isWithin(statement))) used.add(node.text);
+  const within = new Set(statements.map(({ type }) => type));
+  for (const node of tree.ofTypes(uses)) if (node.closest(within) === null) used.add(node.text);
   if (inText !== null) {
     for (const { text } of tree.ofType(inText)) {
       if (!/\s/.test(text)) for (const [word] of text.matchAll(/[\p{ID_Start}_][\p{ID_Continue}]*/gu)) used.add(word);

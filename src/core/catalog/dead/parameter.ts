@@ -1,4 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
+import { isDeclarationFile } from '../../syntax/bindings/script-exports.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { Reference } from '../../syntax/bindings/references.js';
 import type { Binding } from '../../syntax/bindings/scope.js';
@@ -23,10 +24,13 @@ export default defineRule({
   examples: [
     good('javascript', 'function moor(_quay, berth) { return berth; }\nboats.map((boat, index) => index);\nboats.forEach((boat) => sail());\n'),
     bad('javascript', 'function moor(quay, berth, tide) { return berth; }\n', '1:28'),
+    bad('javascript', 'function moor({ tide, berth }) { return berth; }\n', '1:17'),
+    good('javascript', 'function moor({ tide, ...rest }) { return rest; }\n'),
     good('typescript', 'class Quay extends Place { moor(tide: number) { sail(); } }\nclass Pier { constructor(private name: string, readonly low = 1) {} }\n'),
     bad('typescript', 'const moor = (quay: string, tide = 1): string => quay;\n', '1:29'),
     good('python', 'class Quay:\n    def _moor(self, ship): return 1\nclass Berth:\n    def _moor(self, ship): return ship\ndef sail(self, wind): return 1\n'),
     good('python', 'class Quay(Place):\n    def moor(self, tide):\n        sail()\ndef stub(tide):\n    pass\n'),
+    good('python', 'def test_moor(harbour):\n    sail()\n'),
     bad('python', 'def moor(quay, tide):\n    return quay\n', '1:16'),
     good('java', 'class Quay implements Place { public void moor(int tide) { sail(); } }\n'),
     bad('java', 'class Quay { private void moor(int quay, int tide) { sail(quay); } }\n', '1:46'),
@@ -36,7 +40,7 @@ export default defineRule({
 });
 
 function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {
-  if (text.path.endsWith('.d.ts')) return [];
+  if (isDeclarationFile(text.path)) return [];
   const { all, isOpen } = bindingsOf(tree);
   if (isOpen) return [];
   const isFree = nameTest(free);
@@ -52,7 +56,7 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
   const hits: Hit[] = [];
   let declared: ReadonlyMap<SyntaxNode, Binding> | null = null;
   for (const [owner, parameters] of byFunction) {
-    const unread = afterTheLastRead(parameters).filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node));
+    const unread = [...afterTheLastRead(parameters.filter(({ node }) => !isTakenByName(node))), ...parameters.filter(({ node, references }) => isTakenByName(node) && !references.areRead)].filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node));
     if (unread.length === 0 || isBound(owner)) continue;
     declared ??= byDeclaration(all);
     const isHandedOver = declared.get(nameOf(owner) ?? owner)?.references.all.some(isHandedOn) ?? false;
@@ -91,8 +95,8 @@ function isBound(owner: SyntaxNode): boolean {
   // Java has anonymous subclasses.
   if (owner.parent?.parent?.type === 'object_creation_expression') return true;
   const holder = owner.closest(CLASSES);
-  // A Python function that takes self becomes a method somewhere; a method that several classes have is an interface.
-  if (owner.tree.grammar === 'python' && (holder === null ? takesSelf(owner) : hasTwin(owner))) return true;
+  // The parameters of a test ask for what is set up before it runs. A Python function that takes self becomes a method somewhere; a method that several classes have is an interface.
+  if (owner.tree.grammar === 'python' && (/^test_/.test(nameOf(owner)?.text ?? '') || (holder === null ? takesSelf(owner) : hasTwin(owner)))) return true;
   if (holder === null || functionBetween(owner, holder)) return false;
   const modifiers = owner.childOfType('modifiers')?.text ?? '';
   if (/@/.test(modifiers) || owner.childOfType('decorator', 'attribute_list') !== null) return true;
@@ -135,5 +139,18 @@ function isKept(node: SyntaxNode): boolean {
   if (parent?.type === 'property_promotion_parameter') return true;
   // In TypeScript, a parameter with one of these words becomes a field.
   if (parent?.children.some(({ type }) => /^(?:accessibility_modifier|override_modifier|readonly)$/.test(type))) return true;
+  if (isTakenByName(node)) return patternAround(node)?.childOfType('rest_pattern') !== null;
   return /^(?:object_pattern|array_pattern|pair_pattern|object_assignment_pattern)$/.test(parent?.type ?? '');
+}
+
+/** Whether a parameter is taken out of an object by its name, so that its place does not matter. */
+function isTakenByName(node: SyntaxNode): boolean {
+  const pattern = patternAround(node);
+  return pattern !== null && /^(?:formal_parameters|required_parameter|assignment_pattern)$/.test(pattern.parentType ?? '');
+}
+
+function patternAround({ type, parent }: SyntaxNode): SyntaxNode | null {
+  if (type !== 'shorthand_property_identifier_pattern' || parent === null) return null;
+  const pattern = parent.type === 'object_assignment_pattern' ? parent.parent : parent;
+  return pattern?.type === 'object_pattern' ? pattern : null;
 }

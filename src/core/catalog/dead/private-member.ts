@@ -1,16 +1,18 @@
 import { defineRule, type Hit } from '../../model/rule.js';
+import { isDeclarationFile } from '../../syntax/bindings/script-exports.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf } from '../hits.js';
 
-const SCRIPT_MEMBERS = ['public_field_definition', 'method_definition'];
+const SCRIPT_MEMBERS = ['public_field_definition', 'field_definition', 'method_definition'];
 const SCRIPT_PARAMETERS = ['required_parameter', 'optional_parameter'];
 const SCRIPT_NAMES = ['property_identifier', 'private_property_identifier', 'identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern'];
-const JAVA_MEMBERS = ['field_declaration', 'method_declaration'];
-const JAVA_NAMES = ['identifier'];
-const PHP_MEMBERS = ['property_declaration', 'method_declaration', 'const_declaration'];
+const JAVA_MEMBERS = ['field_declaration', 'method_declaration', 'class_declaration', 'enum_declaration', 'interface_declaration', 'record_declaration'];
+const JAVA_NAMES = ['identifier', 'type_identifier'];
+const PYTHON_NAMES = ['identifier'];
+const PHP_MEMBERS = ['property_declaration', 'method_declaration', 'const_declaration', 'property_promotion_parameter'];
 const PHP_NAMES = ['name'];
 
 /** A member that only its own class can use. */
@@ -34,6 +36,8 @@ export default defineRule({
   find: {
     languages: {
       typescript: byTree((source) => unused(source, scriptMembers(source), SCRIPT_NAMES), ['accessibility_modifier', 'private_property_identifier']),
+      javascript: byTree((source) => unused(source, scriptMembers(source), SCRIPT_NAMES), ['private_property_identifier']),
+      python: byTree((source) => unused(source, pythonMembers(source), PYTHON_NAMES), ['class_definition']),
       java: byTree((source) => unused(source, javaMembers(source), JAVA_NAMES), ['modifiers']),
       php: byTree((source) => unused(source, phpMembers(source), PHP_NAMES), ['visibility_modifier']),
     },
@@ -43,6 +47,13 @@ export default defineRule({
     bad('typescript', 'class Quay {\n  private tide = 1;\n  #berths = 2;\n  private moor() { this.moor(); }\n}\n', '2:11 3:3 4:11'),
     good('java', 'class Quay { private int tide; int low() { return this.tide; } private static final long serialVersionUID = 1; }\n'),
     bad('java', 'class Quay { private int tide; private void moor() { moor(); } }\n', '1:26 1:45'),
+    bad('typescript', 'class Quay {\n  private tide = 1;\n  moor() { this.tide = 2; }\n}\n', '2:11'),
+    good('javascript', 'class Quay { #tide = 1; low() { return this.#tide; } }\n'),
+    bad('javascript', 'class Quay { #tide = 1; #moor() {} }\n', '1:14 1:25'),
+    good('python', 'class Quay:\n    def __moor(self):\n        return self.__tide\n    def sail(self):\n        self.__tide = 1\n        self.__moor()\n    def _wait(self):\n        pass\n'),
+    bad('python', 'class Quay:\n    def __moor(self):\n        self.__tide = 1\n', '2:9 3:14'),
+    bad('java', 'class Quay { private class Berth {} }\n', '1:28'),
+    bad('php', '<?php class Quay { public function __construct(private int $tide) {} }\n', '1:60'),
     good('php', "<?php class Quay { private $tide; private function moor() {} function sail() { call([$this, 'moor'], $this->tide); } }\n"),
     bad('php', '<?php class Quay { private $tide; private function moor() {} const LOW = 1; }\n', '1:28 1:52'),
   ],
@@ -60,28 +71,59 @@ function unused({ tree }: ParsedSource, members: readonly Member[], uses: readon
   const texts = textsOf(tree).map((node) => node.text).join('\n');
   return hitsOf(members, ({ name, node }) => {
     const key = name.text.replace(/^\$/, '');
-    const isUsed = (places.get(key) ?? []).some((place) => place !== name && !place.isWithin(name) && (!place.isWithin(node) || isField(node)));
+    const others = (places.get(key) ?? []).filter((place) => place !== name && !place.isWithin(name) && (!place.isWithin(node) || isField(node)));
+    const isUsed = others.some((place) => !isField(node) || !isWritten(place));
     // A name in a string may be how it is called.
-    return isUsed || texts.includes(key) ? [] : [hitAt(name, `${name.text} is private and never used`)];
+    // Other classes can use a mangled name of Python with the name of its class.
+    const isMangled = key.startsWith('__') && new RegExp(`\\b_\\w+${key}\\b`).test(tree.text);
+    return isUsed || isMangled || texts.includes(key) ? [] : [hitAt(name, `${name.text} is private and never ${others.length > 0 ? 'read' : 'used'}`)];
   });
 }
 
 function isField({ type }: SyntaxNode): boolean {
-  return !/method/.test(type);
+  return !/method|function/.test(type);
+}
+
+/** Whether a use only sets a member, or counts it up as a statement of its own. */
+function isWritten(name: SyntaxNode): boolean {
+  const access = /^(?:member_expression|field_access|attribute|member_access_expression|scoped_property_access_expression|variable_name)$/.test(name.parentType ?? '') ? (name.parent as SyntaxNode) : name;
+  const { parent } = access;
+  if (parent === null || parent.parentType !== 'expression_statement') return false;
+  if (/update_expression|unary_/.test(parent.type)) return true;
+  return /^(?:(?:augmented_)?assignment(?:_expression)?)$/.test(parent.type) && access.field === 'left' && !/^(?:\?\?|\|\||&&)=$/.test(parent.child('operator')?.text ?? '');
+}
+
+/** Members with two underscores before their name, which Python mangles: The Python Language Reference, section 6.2.1. */
+function pythonMembers({ tree }: ParsedSource): Member[] {
+  const first = new Map<string, Member>();
+  const add = (name: SyntaxNode | null, node: SyntaxNode): void => {
+    if (name !== null && /^__(?!\w*__)\w+$/.test(name.text) && !first.has(name.text)) first.set(name.text, { name, node });
+  };
+  for (const holder of tree.ofType('class_definition')) {
+    for (const part of holder.child('body')?.parts ?? []) {
+      if (part.type === 'function_definition') add(part.child('name'), part);
+      else if (part.type === 'expression_statement' && part.firstPart?.type === 'assignment') add(part.firstPart.child('left'), part);
+    }
+  }
+  for (const assignment of tree.ofType('assignment')) {
+    const left = assignment.child('left');
+    if (left?.type === 'attribute' && left.child('object')?.text === 'self') add(left.child('attribute'), assignment);
+  }
+  return [...first.values()];
 }
 
 function scriptMembers({ tree, text }: ParsedSource): Member[] {
   // A file of declarations has no uses.
-  if (/\.d\.[cm]?ts$/.test(text.path)) return [];
+  if (isDeclarationFile(text.path)) return [];
   const members = tree.ofTypes(SCRIPT_MEMBERS).filter((node) =>
-    node.childOfType('accessibility_modifier')?.text === 'private' || node.child('name')?.type === 'private_property_identifier');
+    node.childOfType('accessibility_modifier')?.text === 'private' || (node.child('name') ?? node.child('property'))?.type === 'private_property_identifier');
   const kept = tree.ofTypes(SCRIPT_PARAMETERS).filter((node) => node.childOfType('accessibility_modifier')?.text === 'private');
   return [
     // A private constructor exists to keep others from calling it.
     ...members.filter((node) => node.child('name')?.text !== 'constructor' && node.childOfType('decorator') === null),
     ...kept,
   ].flatMap((node) => {
-    const name = node.child('name') ?? node.child('pattern');
+    const name = node.child('name') ?? node.child('property') ?? node.child('pattern');
     return name === null || name.type === 'computed_property_name' ? [] : [{ name, node }];
   });
 }
@@ -90,18 +132,20 @@ function javaMembers({ tree }: ParsedSource): Member[] {
   return tree.ofTypes(JAVA_MEMBERS).flatMap((node) => {
     const modifiers = node.childOfType('modifiers')?.text ?? '';
     if (!/\bprivate\b/.test(modifiers) || modifiers.includes('@')) return [];
-    const names = node.type === 'method_declaration' ? [node.child('name')] : node.childrenOf('declarator').map((declarator) => declarator.child('name'));
+    const names = node.type !== 'field_declaration' ? [node.child('name')] : node.childrenOf('declarator').map((declarator) => declarator.child('name'));
     return names.flatMap((name) => (name === null || CALLED_BY_JAVA.has(name.text) ? [] : [{ name, node }]));
   });
 }
 
+const PHP_BODIES = new Set(['declaration_list']);
+
 function phpMembers({ tree }: ParsedSource): Member[] {
   return tree.ofTypes(PHP_MEMBERS).flatMap((node) => {
     if (node.childOfType('visibility_modifier')?.text !== 'private') return [];
-    const list = node.parent as SyntaxNode;
+    const list = node.type === 'property_promotion_parameter' ? (node.closest(PHP_BODIES) ?? node) : (node.parent as SyntaxNode);
     // Classes that use a trait use its private members; magic methods use names invisibly.
     if (list.parent?.type === 'trait_declaration' || /function\s+__(?:get|set|call|callStatic)\b/i.test(list.text)) return [];
-    const names = node.type === 'method_declaration' ? [node.child('name')]
+    const names = node.type === 'method_declaration' || node.type === 'property_promotion_parameter' ? [node.child('name')]
       : node.type === 'const_declaration' ? node.parts.filter(({ type }) => type === 'const_element').map((part) => part.firstPart)
         : node.parts.filter(({ type }) => type === 'property_element').map((part) => part.child('name'));
     return names.flatMap((name) => (name === null || name.text.startsWith('__') ? [] : [{ name, node }]));

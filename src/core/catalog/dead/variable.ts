@@ -2,15 +2,18 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { isFunctionBinding } from '../../syntax/bindings/functions.js';
 import type { Binding } from '../../syntax/bindings/scope.js';
+import { isDeclarationFile, isModule } from '../../syntax/bindings/script-exports.js';
+import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
+import { lazily } from '../../model/lazily.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
 export default defineRule({
   id: 'dead/variable',
-  title: 'Every variable is read',
+  title: 'Every variable is read, and every local type is used',
   about: 'A variable that is set but never read is either left over or a sign that something was forgotten.',
   advice: 'Delete it, or use it where it was meant to be used. If a value has to be received but is not needed, give it an exempt name.',
   tags: ['leftover', 'correctness'],
@@ -20,10 +23,16 @@ export default defineRule({
   examples: [
     good('javascript', 'export const tide = 1;\nconst { low, ...rest } = tides;\nconst _spare = 1;\nsail(rest);\n'),
     bad('javascript', 'export function moor() {\n  const berth = next();\n  let count = 0;\n  count = 1;\n  count += 1;\n}\n', '2:9 3:7'),
+    bad('javascript', 'export function moor() {\n  let count = 0;\n  count = count + 1;\n  class Berth {}\n  const [low, high] = tides();\n  return low;\n}\n', '2:7 4:9 5:15'),
+    good('javascript', 'export function moor() {\n  let wait = start();\n  wait = wait.then(sail);\n  const [, high] = tides();\n  return high;\n}\n'),
+    good('javascript', "const { Quay, Tide } = require('./quay.js');\n/** @param {Quay} quay */\nmodule.exports = (quay) => new Tide(quay);\n"),
+    bad('typescript', 'type Tide = number;\nenum Berth { Low }\ninterface Quay { next: Quay }\nexport {};\n', '1:6 2:6 3:11'),
+    good('typescript', 'type Tide = number;\nexport const low: Tide = 1;\ndeclare global { interface Window { tide: number } }\n'),
     good('typescript', 'function moor(): void {\n  const quay: string = name();\n  sail(quay);\n}\nexport { moor };\n'),
     bad('typescript', 'export function moor(): void {\n  const quay: string = name();\n}\n', '2:9'),
     good('python', 'def moor():\n    global quay\n    quay = 1\n    low, high = tides()\n    return high\n'),
     bad('python', 'def moor():\n    berth = next()\n    count = 0\n    count += 1\n', '2:5 3:5'),
+    bad('python', 'def moor():\n    count = 0\n    count = count + 1\n    try:\n        sail()\n    except Full as full:\n        wait()\n', '2:5 6:20'),
     good('java', 'class Quay { void moor() { int berth = 1; sail(berth); try (Lock lock = open()) { sail(1); } } }\n'),
     bad('java', 'class Quay { void moor() { int berth = 1; berth = 2; } }\n', '1:32'),
     good('php', '<?php function moor() { global $tide; $tide = 1; $berth = 2; return fn() => $berth; }\n'),
@@ -32,21 +41,63 @@ export default defineRule({
 });
 
 function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {
-  if (text.path.endsWith('.d.ts')) return [];
+  if (isDeclarationFile(text.path)) return [];
   const { all, isOpen } = bindingsOf(tree);
   if (isOpen) return [];
   const isFree = nameTest(free);
-  return all.filter((binding) => isUnread(binding) && !isFree(binding.name.replace(/^\$/, ''))).map(({ node, name, references }) =>
+  // What a script declares belongs to all scripts of its page.
+  const ownsFile = lazily(() => isModule(tree));
+  return all.filter((binding) => (isUnread(binding) || isUnusedType(binding, ownsFile)) && !isFree(binding.name.replace(/^\$/, '')) && !isLoadedForDocumentation(binding, text.text)).map(({ node, name, references }) =>
     hitAt(node, references.length === 0 ? `${name} is never used` : `${name} is set but never read`));
 }
 
+/** Whether a name is loaded to be mentioned in a documentation comment, as a type of JSDoc. */
+function isLoadedForDocumentation({ name, node }: Binding, text: string): boolean {
+  const declarator = node.closest(DECLARATORS);
+  return declarator !== null && /^require\b/.test(declarator.child('value')?.text ?? '') && new RegExp(`\\{[^}\\n]*\\b${name.replaceAll('$', '\\$')}\\b[^}\\n]*\\}\\s`).test(text.replace(/^.*require\(.*$/gm, ''));
+}
+
+const DECLARATORS = new Set(['variable_declarator']);
+
 function isUnread(binding: Binding): boolean {
   const { kind, node, scope, isExported, references } = binding;
-  if ((kind !== 'variable' && kind !== 'constant') || isExported || scope.kind === 'class') return false;
-  if (references.areRead || isFunctionBinding(binding)) return false;
+  const isVariable = kind === 'variable' || kind === 'constant' || (kind === 'caught' && node.tree.grammar === 'python');
+  if (!isVariable || isExported || scope.kind === 'class') return false;
+  if ((references.areRead && !(references.areWritten && isReadForItself(binding))) || isFunctionBinding(binding)) return false;
   const { parent } = node;
   // Some destructured names exist to be left out, or to hold a position.
-  if (/^(?:pattern_list|tuple_pattern|list_pattern|list_literal|array_element_initializer|array_pattern|as_pattern_target|resource)$/.test(parent?.type ?? '')) return false;
+  if (parent?.type === 'array_pattern') return parent.parts.at(-1) === node;
+  if (/^(?:pattern_list|tuple_pattern|list_pattern|list_literal|array_element_initializer|as_pattern_target|resource)$/.test(parent?.type ?? '')) return kind === 'caught';
   const taken = parent?.type === 'pair_pattern' ? parent.parent : parent;
   return !(taken?.type === 'object_pattern' && taken.childOfType('rest_pattern') !== null);
 }
+
+/** Whether a name is read only to work out its own next value: `count = count + 1`. */
+function isReadForItself({ name, references }: Binding): boolean {
+  return references.all.every(({ node, reads }) => !reads || isTermOfOwnValue(node, name));
+}
+
+/** Whether a use is a term of a sum that is assigned to the same name. What is called, or passed on, does something. */
+function isTermOfOwnValue(use: SyntaxNode, name: string): boolean {
+  let sum = use;
+  while (sum.parent !== null && /^(?:binary_expression|binary_operator|parenthesized_expression)$/.test(sum.parent.type)) sum = sum.parent;
+  const assignment = sum.parent;
+  return sum !== use && assignment !== null && /^assignment(?:_expression)?$/.test(assignment.type) && sum.field === 'right'
+    && assignment.child('left')?.text === name && assignment.parentType === 'expression_statement';
+}
+
+const AMBIENT = new Set(['ambient_declaration', 'internal_module', 'module']);
+
+/** Whether a class, type or enumeration is declared for this file or function alone, and used by nothing but itself. */
+function isUnusedType({ kind, node, scope, isExported, references, declarations }: Binding, ownsFile: () => boolean): boolean {
+  if ((kind !== 'type' && kind !== 'class') || isExported || declarations.length > 1) return false;
+  const { tree, parent } = node;
+  if (parent === null || !DECLARATIONS.has(parent.type) || parent.childOfType('decorator') !== null || parent.parentType === 'decorated_definition') return false;
+  // Elsewhere, other files can use what a file declares.
+  if (scope.kind === 'class' || (scope.kind === 'file' ? !(SCRIPTS.has(tree.grammar) && ownsFile()) : scope.functionScope.kind !== 'function')) return false;
+  if (SCRIPTS.has(tree.grammar) && node.closest(AMBIENT) !== null) return false;
+  return references.all.every((reference) => reference.isWithin(parent));
+}
+
+const DECLARATIONS = new Set(['class_declaration', 'abstract_class_declaration', 'enum_declaration', 'interface_declaration', 'type_alias_declaration', 'class_definition', 'record_declaration']);
+const SCRIPTS = new Set(['javascript', 'typescript', 'tsx']);

@@ -4,6 +4,7 @@ import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxTree } from '../../syntax/tree.js';
+import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
@@ -23,6 +24,9 @@ export default defineRule({
     good('javascript', '/** Moors. */\nexport function moor() {}\nfunction sail() {}\n'),
     bad('javascript', 'export function moor() {}\nexport class Quay {}\n', '1:17 2:14'),
     good('typescript', '/** A tide. */\nexport type Tide = 1;\n// Moors.\nexport const moor = () => 1;\n'),
+    bad('javascript', 'function moor() {}\nexport { moor };\n', '1:10'),
+    bad('javascript', 'exports.moor = function moor() {};\n', '1:25'),
+    good('javascript', '// Moors.\nfunction moor() {}\n// Sails.\nmodule.exports = function sail() {};\nmodule.exports.moor = moor;\n'),
     bad('typescript', 'export interface Tide { a: 1 }\nexport const moor = () => 1;\n', '1:18 2:14'),
     good('java', '/** A quay. */\npublic class Quay { private void moor() {} @Override public String toString() { return ""; } }\n'),
     bad('java', 'public class Quay { public void moor() {} }\n', '1:14 1:33'),
@@ -36,8 +40,9 @@ export default defineRule({
 });
 
 function findUndescribed({ tree, grammar }: ParsedSource): Hit[] {
-  return hitsOf(candidates(tree, grammar), (node): readonly Hit[] => {
-    if (!isPublic(node, grammar) || isDescribed(node, grammar)) return NO_HITS;
+  const elsewhere = SCRIPTS.has(grammar) ? exportedElsewhere(tree) : [];
+  return hitsOf([...candidates(tree, grammar), ...elsewhere], (node): readonly Hit[] => {
+    if (!(elsewhere.includes(node) || isPublic(node, grammar)) || isDescribed(node, grammar)) return NO_HITS;
     const name = nameOf(node);
     return name === null ? [] : [hitAt(name, `${name.text} is public but not documented`)];
   });
@@ -62,6 +67,21 @@ function candidates(tree: SyntaxTree, grammar: string): readonly SyntaxNode[] {
   }
   return found;
 }
+
+/** Functions and classes that are exported by their names, or assigned to what a CommonJS module exports. */
+function exportedElsewhere(tree: SyntaxTree): SyntaxNode[] {
+  const specifiers = tree.ofType('export_specifier');
+  const file = specifiers.length === 0 ? null : bindingsOf(tree).file;
+  const named = file === null ? [] : specifiers.filter((node) => node.parent?.parent?.child('source') === null).flatMap((node) => {
+    const declared = file.own(node.child('name')?.text ?? '')?.node.parent;
+    return declared != null && TYPES.includes(declared.type) ? [declared] : [];
+  });
+  const assigned = !tree.text.includes('exports') ? [] : tree.ofType('assignment_expression').filter((node) =>
+    /^(?:module\.)?exports(?:\.\w+)?$/.test(node.child('left')?.text ?? '') && OWN_NAMES.has(node.child('right')?.type ?? '')).map((node) => node.child('right') as SyntaxNode);
+  return [...named, ...assigned].filter((node) => node.type !== 'variable_declarator' || FUNCTIONS.has(node.child('value')?.type ?? ''));
+}
+
+const OWN_NAMES = new Set(['function_expression', 'class']);
 
 // elvar waive size/branches because a table of languages is clearest in one piece
 function isPublic(node: SyntaxNode, grammar: string): boolean {
@@ -114,7 +134,7 @@ function isDescribed(node: SyntaxNode, grammar: string): boolean {
     return first?.type === 'expression_statement' && /^(?:string|concatenated_string)$/.test(first.firstPart?.type ?? '');
   }
   let place = node;
-  while (place.parent !== null && /^(?:export_statement|lexical_declaration|variable_declaration|template_declaration|decorated_definition)$/.test(place.parent.type)) place = place.parent;
+  while (place.parent !== null && /^(?:export_statement|lexical_declaration|variable_declaration|template_declaration|decorated_definition|assignment_expression|expression_statement)$/.test(place.parent.type)) place = place.parent;
   let before = place.previous;
   while (before !== null && /^(?:attribute_list|decorator)$/.test(before.type)) before = before.previous;
   // In a class, modifiers such as static precede it in the tree.

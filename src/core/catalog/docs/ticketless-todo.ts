@@ -1,5 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { commentsOf, type Comment } from '../../syntax/comments.js';
+import type { Comment } from '../../syntax/comments.js';
+import { allComments } from '../../syntax/embedded-comments.js';
+import { standsAlone } from '../../syntax/texts.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { textPattern } from '../name-patterns.js';
@@ -19,28 +21,49 @@ export default defineRule({
     bad('javascript', '// todo: moor\n', '1:4'),
     bad('javascript', 'sail(); // TODO: moor\n/*\n * FIXME later\n */\n', '1:12 3:4'),
     good('python', '# TODO(#12) moor\n'),
+    bad('python', '"""TODO: moor."""\n', '1:4'),
+    bad('javascript', '// @todo moor\nsail(); // todo: moor\n', '1:5 2:12'),
+    bad('html', '<script>\n// TODO moor\n</script>\n', '2:4'),
     bad('python', '# XXX moor\n', '1:3'),
   ],
 });
 
+/** Comments, those of languages inside others, and Python's docstrings. */
+function remarksIn(source: Source): readonly Pick<Comment, 'start' | 'end'>[] {
+  const comments = allComments(source);
+  if (source.tree?.grammar !== 'python') return comments;
+  const strings = source.tree.ofType('string').filter(standsAlone);
+  return strings.length === 0 ? comments : [...comments, ...strings].sort((a, b) => a.start - b.start);
+}
+
 const WORDS = ['TODO', 'FIXME', 'XXX', 'HACK'];
 
 /** In small letters it is meant so only at the beginning of a comment. */
-const LOWER = /(?:\/\/|#|\*|--|;)[ \t]*(?:todo|fixme)\b/i;
+const LOWER = /(?:\/\/|#|\*|--|;|""")[ \t]*@?(?:todo|fixme)\b/i;
+
+/** Most files have none of the words, and searching for one word is much faster than searching for any of several. */
+function mayHaveWord(text: string): boolean {
+  return WORDS.some((word) => text.includes(word)) || ((text.includes('todo') || text.includes('Todo') || text.includes('ixme')) && LOWER.test(text));
+}
+
+/** Whether a word begins a comment, or a line of it. */
+function isAtBeginning(index: number, { start }: Pick<Comment, 'start'>, text: string): boolean {
+  return /^[\s/#*;<!@-]*$/.test(text.slice(Math.max(start, text.lastIndexOf('\n', index) + 1), index));
+}
 
 function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: string }): Iterable<Hit> {
   const { text } = source.text;
-  // Most files have none of the words, and searching for one word is much faster than searching for any of several.
-  if (!WORDS.some((word) => text.includes(word)) && !((text.includes('todo') || text.includes('Todo') || text.includes('ixme')) && LOWER.test(text))) return;
-  const comments = commentsOf(source);
+  if (!mayHaveWord(text)) return;
+  const comments = remarksIn(source);
   let next = 0;
   // The rest of the line belongs to the word.
   let told = 0;
-  for (const { 0: word, index } of text.matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b|(?<=^[ \t]*(?:\/\/+|#+|\*|\/\*+|--|;)[ \t]*)(?:[Tt]odo|[Ff]ixme)(?=:|[ \t]+(?!lists?\b|items?\b|apps?\b)\S)/gm)) {
-    while (next < comments.length && (comments[next] as Comment).end <= index) next += 1;
+  for (const { 0: word, index } of text.matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b|(?<=(?:\/\/+|#+|\*|\/\*+|--|;|<!--)[ \t]*@?)(?:[Tt]odo|[Ff]ixme)(?=:|[ \t]+(?!lists?\b|items?\b|apps?\b)\S)/gm)) {
+    while (next < comments.length && (comments[next]?.end ?? Infinity) <= index) next += 1;
     const comment = comments[next];
     if (comment === undefined) return;
     if (index < comment.start || index < told) continue;
+    if (!/^[A-Z]{2}/.test(word) && !isAtBeginning(index, comment, text)) continue;
     const whole = /^[^\r\n]*/.exec(text.slice(index, comment.end))?.[0] ?? '';
     told = index + whole.length;
     if (ticket !== '' && textPattern(ticket).test(whole)) continue;

@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { calleeOf, callsOf } from '../../syntax/calls.js';
+import { calleeOf, callsOf, methodOf } from '../../syntax/calls.js';
 import { functionAround } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
@@ -18,9 +18,9 @@ export default defineRule({
   options: {
     calls: list([
       'console.log', 'console.debug', 'console.dir', 'console.table', 'console.trace', 'debugger',
-      'print', 'pprint', 'pprint.pprint', 'breakpoint',
-      'System.out.print', 'System.out.println',
-      'var_dump', 'print_r', 'var_export', 'std::cout', 'fmt.Print', 'fmt.Println', 'fmt.Printf', 'println',
+      'print', 'pprint', 'pprint.pprint', 'breakpoint', 'pdb.set_trace',
+      'System.out.print', 'System.out.println', 'System.out.printf', 'printStackTrace',
+      'var_dump', 'print_r', 'var_export', 'debug_print_backtrace', 'std::cout', 'cout', 'printf', 'puts', 'fmt.Print', 'fmt.Println', 'fmt.Printf', 'println',
     ], 'more', 'functions that print, with the object before the dot'),
   },
   find: { languages: inLanguages('javascript typescript python java php cpp go', byTree(findPrints)) },
@@ -35,6 +35,8 @@ export default defineRule({
     bad('python', 'if tide:\n    print(tide)\n', '2:5'),
     good('java', 'class Quay { void moor() { log.info(name); print(name); } }\n'),
     bad('java', 'class Quay { void moor() { System.out.println(name); } }\n', '1:28'),
+    bad('java', 'class Quay { void moor() { tides.forEach(System.out::println); error.printStackTrace(); } }\n', '1:42 1:64'),
+    bad('cpp', 'void moor() { cout << tide; printf("low"); }\n', '1:15 1:29'),
     good('php', '<?php echo $tide;\n$log->info(print_r($tide, true));\n'),
     bad('php', '<?php var_dump($tide);\n', '1:7'),
     good('cpp', 'void moor() { log << tide; }\n'),
@@ -45,12 +47,20 @@ export default defineRule({
 });
 
 /** Bare names that print in one language and can mean anything in others. */
-const AT_HOME: Readonly<Record<string, string>> = { print: 'python', pprint: 'python', breakpoint: 'python', println: 'go' };
+const AT_HOME: Readonly<Record<string, string>> = { print: 'python', pprint: 'python', breakpoint: 'python', println: 'go', printf: 'cpp', puts: 'cpp' };
+
+const SCRIPTS: ReadonlySet<string> = new Set(['javascript', 'typescript', 'tsx']);
+const STREAMS = ['qualified_identifier', 'identifier'];
+
+/** Methods that print whatever object they belong to. */
+const OF_ANY_OBJECT = new Set(['printStackTrace']);
 
 interface Calls {
   readonly names: ReadonlySet<string>;
   /** The names without the objects that they belong to. */
   readonly methods: readonly string[];
+  /** The objects before a dot, with it. */
+  readonly objects: readonly string[];
 }
 
 /** The calls to look for, by the option that lists them. */
@@ -58,7 +68,9 @@ const wanted = new WeakMap<readonly string[], Calls>();
 
 function callsFor(calls: readonly string[]): Calls {
   let own = wanted.get(calls);
-  if (own === undefined) wanted.set(calls, (own = { names: new Set(calls), methods: [...new Set(calls.map((name) => /[^.>:]+$/.exec(name)?.[0] ?? name))] }));
+  if (own === undefined) {
+    wanted.set(calls, (own = { names: new Set(calls), methods: [...new Set(calls.map((name) => /[^.>:]+$/.exec(name)?.[0] ?? name))], objects: [...new Set(calls.flatMap((name) => /^[\w$]+\./.exec(name)?.[0] ?? []))] }));
+  }
   return own;
 }
 
@@ -67,31 +79,47 @@ function returnsOutput(call: SyntaxNode, called: string): boolean {
   return (called === 'print_r' || called === 'var_export') && (call.child('arguments')?.parts.length ?? 0) > 1;
 }
 
-/** Whether a call prints to standard error, or in an example that Go runs and compares with its output. */
+/** Whether a call prints to standard error or a stream of the caller, or in an example that Go runs and compares with its output. */
 function isElsewhere(call: SyntaxNode, grammar: string): boolean {
   if (grammar === 'python') return /\bfile\s*=\s*sys\.stderr\b/.test(call.child('arguments')?.text ?? '');
-  return grammar === 'go' && /^Example/.test(functionAround(call)?.child('name')?.text ?? '');
+  // With a stream of its own, it writes there.
+  if (grammar === 'java') return methodOf(call) === 'printStackTrace' && (call.child('arguments')?.parts.length ?? 0) > 0;
+  if (grammar !== 'go') return false;
+  let around = functionAround(call);
+  for (let outer = around; outer !== null; outer = functionAround(outer)) around = outer;
+  return /^Example/.test(around?.child('name')?.text ?? '');
 }
 
 /** Functions that print and are passed to others, as in `tides.forEach(console.log)`. */
-function passedOn(tree: SyntaxTree, names: ReadonlySet<string>, text: string): Hit[] {
+function passedOn(tree: SyntaxTree, { names, objects }: Calls, text: string): Hit[] {
   // There are very many members, and hardly any is passed.
-  if (![...names].some((name) => text.includes(`${name})`) || text.includes(`${name},`))) return [];
-  return tree.ofType('member_expression').filter((node) => node.parentType === 'arguments' && names.has(node.text)).map((node) => hitAt(node, `${node.text} bypasses the log`));
+  if (!objects.some((object) => text.includes(object))) return [];
+  return tree.ofType('member_expression').filter((node) => node.parentType === 'arguments' && names.has(node.text)).map((node) => tell(node, node.text));
 }
 
 function findPrints({ tree, grammar, text: { text } }: ParsedSource, { calls }: { readonly calls: readonly string[] }): Hit[] {
-  const { names, methods } = callsFor(calls);
-  const hits: Hit[] = [];
-  for (const call of callsOf(tree, methods)) {
-    const called = calleeOf(call);
-    if (names.has(called) && !returnsOutput(call, called) && !isElsewhere(call, grammar) && (AT_HOME[called] ?? grammar) === grammar) hits.push(hitAt(call, `${called} bypasses the log`));
-  }
-  hits.push(...passedOn(tree, names, text));
-  if (names.has('debugger')) for (const node of tree.ofType('debugger_statement')) hits.push(hitAt(node, 'debugger stops the program here'));
-  // C++ writes to a stream with an operator; the stream is the leftmost operand.
-  for (const node of tree.ofType('qualified_identifier')) {
-    if (names.has(node.text) && node.parent?.type === 'binary_expression' && node.field === 'left') hits.push(hitAt(node, `${node.text} bypasses the log`));
-  }
-  return hits;
+  const wantedCalls = callsFor(calls);
+  const { names, methods } = wantedCalls;
+  const called = callsOf(tree, methods).filter((call) => prints(call, wantedCalls, grammar)).map((call) => tell(call, calleeOf(call)));
+  const stops = names.has('debugger') ? tree.ofType('debugger_statement').map((node) => hitAt(node, 'debugger stops the program here')) : [];
+  return [...called, ...stops, ...printersIn(tree, grammar, wantedCalls, text)];
+}
+
+function tell(node: SyntaxNode, name: string): Hit {
+  return hitAt(node, `${name} bypasses the log`);
+}
+
+function prints(call: SyntaxNode, { names }: Calls, grammar: string): boolean {
+  const called = calleeOf(call);
+  if (!names.has(called) && !(grammar === 'java' && OF_ANY_OBJECT.has(methodOf(call)) && names.has(methodOf(call)))) return false;
+  return !returnsOutput(call, called) && !isElsewhere(call, grammar) && (AT_HOME[called] ?? grammar) === grammar;
+}
+
+/** What prints without a call of its own: functions that are passed on, and C++'s streams, to which an operator writes. */
+function printersIn(tree: SyntaxTree, grammar: string, wantedCalls: Calls, text: string): Hit[] {
+  const { names } = wantedCalls;
+  if (SCRIPTS.has(grammar)) return passedOn(tree, wantedCalls, text);
+  if (grammar === 'java') return tree.ofType('method_reference').filter((node) => names.has(node.text.replace('::', '.'))).map((node) => tell(node, node.text));
+  if (grammar !== 'cpp') return [];
+  return tree.ofTypes(STREAMS).filter((node) => names.has(node.text) && node.parent?.type === 'binary_expression' && node.field === 'left').map((node) => tell(node, node.text));
 }

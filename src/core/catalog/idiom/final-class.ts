@@ -2,7 +2,7 @@ import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages, type Sureness } from '../hits.js';
+import { byTree, hitAt, inLanguages, SAFE, type Sureness } from '../hits.js';
 
 const HERITAGE = ['base_clause', 'superclass', 'super_interfaces'];
 
@@ -39,7 +39,7 @@ function findOpen({ tree }: ParsedSource): Hit[] {
 /** Only a private class is certainly not extended elsewhere: JLS, section 6.6. Frameworks extend annotated ones at run time. */
 function surenessOf(node: SyntaxNode, word: SyntaxNode): Sureness | undefined {
   const modifiers = node.text.slice(0, word.start - node.start);
-  if (/\bprivate\b/.test(modifiers)) return { confidence: 'certain', repairKind: 'safe' };
+  if (/\bprivate\b/.test(modifiers)) return SAFE;
   return /@(?!Deprecated\b|SuppressWarnings\b)/.test(modifiers) ? { confidence: 'possible' } : undefined;
 }
 

@@ -29,7 +29,7 @@ export default defineRule({
 /** Most additions involve no string, so start from the strings and go up. */
 function findJoins({ tree }: ParsedSource): Hit[] {
   const joins = new Set<SyntaxNode>();
-  for (const text of tree.ofType('string')) {
+  for (const text of tree.ofTypes(['string', 'template_string'])) {
     let join = text.parentType === 'binary_expression' ? text.parent : null;
     if (join === null || !isJoin(join)) continue;
     while (join.parent !== null && isJoin(join.parent)) join = join.parent;
@@ -42,7 +42,7 @@ function findJoins({ tree }: ParsedSource): Hit[] {
 function judge(node: SyntaxNode): Hit | null {
   const parts = partsOf(node);
   const texts = parts.filter(({ type }) => type === 'string' || type === 'template_string');
-  if (texts.length === 0 || texts.length === parts.length || !parts.some(({ type }) => type === 'string')) return null;
+  if (texts.length === 0 || texts.length === parts.length) return null;
   return hitAt(node, 'values are joined to a string with +', repairOf(node, parts), parts.every(joinsAsText) ? SAFE : undefined);
 }
 

@@ -33,6 +33,7 @@ export default defineRule({
     good('javascript', "import a, { b } from './a.js';\nimport * as c from './a.js';\nimport { d } from './d.js';\n"),
     bad('javascript', "import { a } from './a.js';\nimport { b as c } from './a.js';\n", '2:1', { repaired: "import { a, b as c } from './a.js';\n" }),
     good('typescript', "import type { A } from './a.js';\nimport { b } from './a.js';\n"),
+    bad('javascript', "import './a.js';\nimport './a.js';\nsail();\n", '2:1', { repaired: "import './a.js';\nsail();\n" }),
     bad('typescript', "import { a } from './a.js';\nimport B from './a.js';\n", '2:1', { repaired: "import { a } from './a.js';\nimport B from './a.js';\n" }),
     good('python', 'import a\nfrom a import b\ndef moor():\n    import c\ndef sail():\n    import c\n'),
     bad('python', 'import a\nimport a\nfrom b import c\nfrom b import d\n', '2:1 4:1', { repaired: 'import a\nfrom b import c, d\n' }),
@@ -85,6 +86,8 @@ function isInBranch(node: SyntaxNode): boolean {
 }
 
 function scriptKey(node: SyntaxNode): string | null {
+  const bare = node.childOfType('import_clause') === null ? node.child('source') : null;
+  if (bare !== null) return `effect ${bare.text.slice(1, -1)}`;
   const clause = node.childOfType('import_clause');
   const source = node.child('source')?.text.slice(1, -1);
   if (clause === null || source === undefined || clause.childOfType('namespace_import') !== null || node.childOfType('import_attribute') !== null) return null;
@@ -92,6 +95,8 @@ function scriptKey(node: SyntaxNode): string | null {
 }
 
 function mergeScript(first: SyntaxNode, second: SyntaxNode, text: string): Repair | undefined {
+  // What runs once is not run again.
+  if (second.childOfType('import_clause') === null) return removalOfStatement(second, text);
   const lists = [first, second].map((node) => node.childOfType('import_clause'));
   const [names, more] = lists.map((clause) => clause?.childOfType('named_imports') ?? null);
   if (!names || !more || lists[1]?.parts.length !== 1 || names.parts.length === 0 || more.parts.some(({ type }) => type === 'comment')) return undefined;

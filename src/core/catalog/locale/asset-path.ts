@@ -19,6 +19,7 @@ export default defineRule({
     good('shell', 'out="${base}.pdf"\n'),
     good('javascript', "show('tide.js', '.png');\n"),
     bad('javascript', "show('img/tide.png');\n", '1:6'),
+    bad('javascript', 'show(`img/${tide}.png`);\n', '1:6'),
     good('typescript', "const a = asset('tide');\n"),
     bad('typescript', "import a from './tide.svg';\n", '1:15'),
     good('python', "a = 'tide'\n"),
@@ -50,11 +51,15 @@ function findAssets({ tree, text: { text: whole } }: ParsedSource, { endings }: 
   const bare = tree.ofType('plain_value').filter((node) => node.parent?.type === 'arguments');
   return hitsOf([...textsOf(tree), ...bare], (node): readonly Hit[] => {
     const written = node.text.toLowerCase();
-    if (!endings.some((ending) => written.includes(ending)) || isFilled(node)) return NO_HITS;
+    if (!endings.some((ending) => written.includes(ending))) return NO_HITS;
     const { text } = contentOf(node);
     const path = text.toLowerCase().replace(/[?#].*$/, '');
     // An extension alone is not a file.
     const isAsset = endings.some((ending) => path.endsWith(ending) && path.length > ending.length && !/[/\\*]$/.test(path.slice(0, -ending.length)));
+    // What is filled in may be all of the name.
+    if (isFilled(node) && !/^[\w./-]+[$#]?\{/.test(text)) return NO_HITS;
+    // A name of several parts without a folder is one of a package or a setting.
+    if (/^\w+(?:\.\w+){3,}$/.test(text)) return NO_HITS;
     return isAsset && !/[\s<>]/.test(text) ? [hitAt(node, `${text} is the same in every language`)] : [];
   });
 }

@@ -30,7 +30,7 @@ export default defineRule({
       ...inLanguages('javascript typescript', byTree((source, { free }: Options) => tell(findInScript(source), free))),
       html: byTree(({ tree }, { free }: Options) => tell([
         ...tree.ofType('text').filter(({ parent }) => !/^(?:code|pre|kbd|samp|var)$/.test(parent?.firstPart?.firstPart?.text ?? '')),
-        ...tree.ofType('attribute').filter((node) => SHOWN.has(node.firstPart?.text.toLowerCase() ?? '')).flatMap((node) => node.childOfType('quoted_attribute_value') ?? []),
+        ...tree.ofType('attribute').filter((node) => SHOWN.has(node.firstPart?.text.toLowerCase() ?? '') || isButtonText(node)).flatMap((node) => node.childOfType('quoted_attribute_value') ?? []),
       ], free)),
       java: byTree((source, { free }: Options) => tell(findInJava(source), free)),
     },
@@ -41,6 +41,10 @@ export default defineRule({
     good('typescript', 'const a = <b title={t("x")}>{t("tide")} · 12</b>;\n', { file: 'berth.tsx' }),
     bad('typescript', 'const a = <b title="Quay">Tide</b>;\n', '1:20 1:27', { file: 'berth.tsx' }),
     bad('typescript', "alert('Tide' as string);\nconfirm('Moor?');\n", '2:9'),
+    bad('javascript', "document.title = 'Harbour plan';\nberth.setAttribute('aria-label', 'Close');\n", '1:18 2:34'),
+    good('javascript', "plan.title = 'tide';\nberth.setAttribute('data-tide', 'Low');\n"),
+    bad('typescript', 'const a = <b>{"The tide is low"}</b>;\n', '1:15', { file: 'berth.tsx' }),
+    bad('html', '<input type="submit" value="Moor">\n', '1:28'),
     good('html', '<p>12</p><code>tide</code>\n'),
     bad('html', '<p>Tide</p>\n', '1:4'),
     good('java', 'class Quay { void moor() { label.setText(texts.get("tide")); } }\n'),
@@ -54,7 +58,7 @@ function tell(nodes: readonly SyntaxNode[], free: readonly string[]): Hit[] {
     const raw = TEXTS.has(node.type) ? contentOf(node).text : node.text;
     const text = raw.trim();
     // Numbers, symbols and template placeholders are not text for people.
-    if (!/\p{L}{2}/u.test(text.replace(/\{\{.*?\}\}|\$\{.*?\}|&\w+;|%[sd@]/g, '')) || isFree(text)) return [];
+    if (!/\p{L}{2}/u.test(text.replace(/\{\{.*?\}\}|\{%.*?%\}|\$\{.*?\}|&\w+;|%[sd@]/g, '')) || isFree(text)) return [];
     const lead = raw.length - raw.trimStart().length;
     const start = TEXTS.has(node.type) ? node.start : node.start + lead;
     const end = TEXTS.has(node.type) ? node.end : node.start + lead + (text.split('\n', 1)[0]?.trimEnd().length ?? 0);
@@ -65,9 +69,21 @@ function tell(nodes: readonly SyntaxNode[], free: readonly string[]): Hit[] {
 function findInScript({ tree }: ParsedSource): SyntaxNode[] {
   const isText = (node: SyntaxNode | undefined | null): node is SyntaxNode => node != null && /^(?:string|template_string)$/.test(node.type);
   const called = callsOf(tree, ASKING).filter((call) => /^(?:window\.)?\w+$/.test(calleeOf(call))).map((call) => argumentsOf(call)[0]);
-  const set = membersSet(tree).map((node) => node.child('right'));
+  // Objects of all kinds have a title; phrases are for people.
+  const set = membersSet(tree).filter((node) => !/\.title$/.test(node.child('left')?.text ?? '') || /\p{L}\s+\p{L}/u.test(node.child('right')?.text ?? '')).map((node) => node.child('right'));
   const attributes = tree.ofType('jsx_attribute').filter((node) => SHOWN.has(node.firstPart?.text ?? '')).map((node) => node.childOfType('string'));
-  return [...[...called, ...set, ...attributes].filter(isText), ...tree.ofType('jsx_text')];
+  const named = callsOf(tree, ['setAttribute']).filter((call) => SHOWN.has(argumentsOf(call)[0]?.text.slice(1, -1) ?? '')).map((call) => argumentsOf(call)[1]);
+  // A style is not for people.
+  const made = callsOf(tree, ['createTextNode']).map((call) => argumentsOf(call)[0]).filter((node) => !/[{}]/.test(node?.text ?? ''));
+  return [...[...called, ...set, ...attributes, ...named, ...made].filter(isText), ...tree.ofType('jsx_text'), ...filledIn(tree)];
+}
+
+/** Strings between tags, in braces, that are sentences or phrases. */
+function filledIn(tree: SyntaxTree): SyntaxNode[] {
+  return tree.ofType('jsx_expression').filter(({ parentType }) => parentType === 'jsx_element').flatMap(({ firstPart }) => {
+    const values = firstPart?.type === 'ternary_expression' ? [firstPart.child('consequence'), firstPart.child('alternative')] : [firstPart];
+    return values.filter((value) => value !== null).filter((value) => value.type === 'string' && /\p{L}\s+\p{L}/u.test(value.text));
+  });
 }
 
 /** Calls that show their text to the user. */
@@ -76,7 +92,7 @@ const ASSIGNMENT = ['assignment_expression'];
 const LEFT = ['left'];
 const PROPERTY = ['property'];
 /** Properties of elements that show their text. */
-const PROPERTIES = new Set(['textContent', 'innerText', 'placeholder', 'alt', 'ariaLabel']);
+const PROPERTIES = new Set(['textContent', 'innerText', 'placeholder', 'alt', 'ariaLabel', 'title']);
 const LENGTHS = new Set([...PROPERTIES].map(({ length }) => length));
 
 /** The assignments to one of {@link PROPERTIES}. Most assignments are others, so their nodes and names are not made. */
@@ -96,8 +112,13 @@ function membersSet(tree: SyntaxTree): SyntaxNode[] {
   return found;
 }
 
+/** Whether an attribute is the text on a button: HTML Living Standard, section 4.10.5.1.18. */
+function isButtonText(node: SyntaxNode): boolean {
+  return node.firstPart?.text.toLowerCase() === 'value' && /\btype\s*=\s*["']?(?:submit|button|reset)\b/i.test(node.parent?.text ?? '');
+}
+
 function findInJava({ tree }: ParsedSource): SyntaxNode[] {
-  const shows = /^(?:setText|setTitle|setToolTipText|setLabel|setHeaderText|setContentText|setPromptText|showMessageDialog|showConfirmDialog)$/;
+  const shows = /^(?:setText|setTitle|setToolTipText|setLabel|setHeaderText|setContentText|setPromptText|showMessageDialog|showConfirmDialog|makeText)$/;
   const made = /^(?:J?(?:Label|Button|MenuItem|Menu|CheckBox|RadioButton)|JFrame|Text|Tab)$/;
   return callsIn(tree).filter((call) => (call.type === 'object_creation_expression' ? made.test(calleeOf(call)) : shows.test(methodOf(call))))
     .flatMap((call) => argumentsOf(call).filter(({ type }) => type === 'string_literal'));

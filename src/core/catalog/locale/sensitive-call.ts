@@ -7,7 +7,7 @@ import { byTree, hitAt, inLanguages } from '../hits.js';
 
 const FORMATTERS = ['NumberFormat', 'DateTimeFormat', 'Collator', 'PluralRules', 'RelativeTimeFormat', 'ListFormat', 'Segmenter'];
 const IN_SCRIPT = [...FORMATTERS, 'localeCompare', 'toLocaleString', 'toLocaleDateString', 'toLocaleTimeString', 'toLocaleLowerCase', 'toLocaleUpperCase'];
-const IN_JAVA = ['SimpleDateFormat', 'DecimalFormat', 'MessageFormat', 'format', 'toLowerCase', 'toUpperCase'];
+const IN_JAVA = ['SimpleDateFormat', 'DecimalFormat', 'MessageFormat', 'format', 'formatted', 'toLowerCase', 'toUpperCase', 'getInstance', 'getNumberInstance', 'getCurrencyInstance', 'getPercentInstance', 'getIntegerInstance', 'getDateInstance', 'getTimeInstance', 'getDateTimeInstance', 'ofPattern'];
 const IN_PYTHON = ['setlocale', 'strftime'];
 
 export default defineRule({
@@ -32,6 +32,8 @@ export default defineRule({
     bad('typescript', 'day.toLocaleTimeString(undefined);\n', '1:1'),
     good('java', 'class Quay { String a = b.toLowerCase(Locale.ROOT), c = String.format(Locale.ROOT, "%d", 1); }\n'),
     bad('java', 'class Quay { String a = b.toLowerCase(), c = String.format("%d", 1); }\n', '1:25 1:46'),
+    bad('java', 'class Quay { Object a = NumberFormat.getInstance(), b = DateTimeFormatter.ofPattern("d MMM"), c = "%d".formatted(1); }\n', '1:25 1:57 1:99'),
+    good('java', 'class Quay { Object a = NumberFormat.getInstance(Locale.ROOT), b = DateTimeFormatter.ofPattern("yyyy-MM-dd"); }\n'),
     good('python', "day.strftime('%Y-%m-%d')\n"),
     bad('python', "day.strftime('%A %d')\nlocale.setlocale(locale.LC_ALL, '')\n", '1:1 2:1'),
   ],
@@ -44,20 +46,35 @@ function find({ tree }: ParsedSource, names: readonly string[], isSensitive: (ca
 
 function isSensitiveInScript(call: SyntaxNode): boolean {
   const given = argumentsOf(call);
-  const names = (index: number): boolean => given[index] !== undefined && given[index].type !== 'undefined';
+  const names = (index: number): boolean => given[index] !== undefined && given[index].type !== 'undefined' && !(given[index].type === 'array' && given[index].parts.length === 0);
   const method = methodOf(call);
-  if (FORMATTERS.includes(method)) return calleeOf(call) === `Intl.${method}` && !names(0);
+  // Whoever asks what the machine uses wants to know just that.
+  if (FORMATTERS.includes(method)) return calleeOf(call) === `Intl.${method}` && !names(0) && call.parent?.child('property')?.text !== 'resolvedOptions';
   return method === 'localeCompare' ? !names(1) : !names(0);
 }
+
+/** Conversions whose result differs between languages: Java's Formatter, "Details". */
+const CONVERSION = /%[-+ 0,(#]*\d*\.?\d*[dfegEGDS]/;
 
 function isSensitiveInJava(call: SyntaxNode): boolean {
   const given = argumentsOf(call);
   const name = calleeOf(call);
-  const hasLocale = given.some(({ text }) => /[Ll]ocale/.test(text));
-  if (call.type === 'object_creation_expression') return /^(?:SimpleDateFormat|DecimalFormat|MessageFormat)$/.test(name) && !hasLocale && given.length < 2;
-  if (name === 'String.format') return !hasLocale && /%[-+ 0,(#]*\d*\.?\d*[dfegxXDSA,]/.test(given[0]?.text ?? '');
-  return /^to(?:Lower|Upper)Case$/.test(methodOf(call)) && given.length === 0 && call.child('object') !== null && !/^Character\b/.test(name);
+  if (methodOf(call) === 'formatted') return CONVERSION.test(call.child('object')?.text ?? '');
+  if (/^to(?:Lower|Upper)Case$/.test(methodOf(call))) return given.length === 0 && call.child('object') !== null && !/^Character\b/.test(name);
+  return name === 'MessageFormat.format' || (!given.some(({ text }) => /[Ll]ocale/.test(text)) && takesLocale(call, name, given));
 }
+
+/** Whether a call without a locale uses that of the machine. */
+function takesLocale(call: SyntaxNode, name: string, given: readonly SyntaxNode[]): boolean {
+  const text = given[0]?.text ?? '';
+  if (call.type === 'object_creation_expression') return /^(?:SimpleDateFormat|DecimalFormat|MessageFormat)$/.test(name) && given.length < 2;
+  // Only names of days and months, and the halves of a day, differ between languages.
+  if (/(?:^|\.)DateTimeFormatter\.ofPattern$/.test(name)) return /M{3}|E|a/.test(text.replace(/'[^']*'/g, ''));
+  return OF_MACHINE.test(name) || (name === 'String.format' && CONVERSION.test(text));
+}
+
+/** Factories of Java's library that take the language of the machine unless they are given one. */
+const OF_MACHINE = /^(?:java\.text\.)?(?:(?:NumberFormat|DateFormat|Collator|BreakIterator)\.get\w*Instance)$/;
 
 function isSensitiveInPython(call: SyntaxNode): boolean {
   const [first, second] = argumentsOf(call);

@@ -19,7 +19,7 @@ export default defineRule({
     bad('typescript', 'const Low_Tide: number = 1;\n', '1:7'),
     good('python', 'LOW_TIDE = 1\nquay = next()\n'),
     bad('python', 'low_tide = 1\n', '1:1'),
-    good('java', 'class Quay { static final int LOW_TIDE = 1; }\n'),
+    good('java', 'class Quay { static final int LOW_TIDE = 1; static final Trim TRIM = name -> name.trim(); }\n'),
     bad('java', 'class Quay { static final int lowTide = 1; }\n', '1:31'),
     good('php', '<?php const LOW_TIDE = 1;\n'),
     bad('php', '<?php const lowTide = 1;\n', '1:13'),

@@ -17,6 +17,7 @@ export default defineRule({
     good('typescript', 'class Quay { lowTide(): void {} }\n'),
     bad('typescript', 'class Quay { low_tide(): void {} }\n', '1:14'),
     good('python', 'def low_tide():\n    pass\n'),
+    good('python', 'class Quay:\n    def setUp(self):\n        pass\n    def visit_Name(self):\n        pass\n    def do_GET(self):\n        pass\n'),
     bad('python', 'def lowTide():\n    pass\n', '1:5'),
     good('java', 'class Quay { Quay() {} void lowTide() {} }\n'),
     bad('java', 'class Quay { void low_tide() {} }\n', '1:19'),

@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { declaredNames } from '../../syntax/declared-names.js';
 import type { ParsedSource } from '../../syntax/source.js';
+import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
@@ -24,6 +25,8 @@ export default defineRule({
   },
   find: { languages: inLanguages('javascript typescript python java php cpp c go shell css', byTree(findShort)) },
   examples: [
+    good('java', 'class Quay { void moor() { quays.forEach(q -> sail(q)); quays.sort((p, q) -> p - q); } }\n'),
+    bad('java', 'class Quay { void moor() { quays.forEach(q -> { sail(q); }); } }\n', '1:42'),
     good('javascript', 'const tide = 1;\nfor (let i = 0; i < 1; i++) sail(i);\n'),
     bad('javascript', 'const q = 1;\n', '1:7'),
     good('typescript', 'type Tide = 1;\n'),
@@ -47,6 +50,13 @@ export default defineRule({
 
 function findShort({ tree }: ParsedSource, { min, free }: Options): Hit[] {
   const isFree = nameTest(free);
-  return declaredNames(tree).filter(({ name }) => name.length < min && !isFree(name)).map(({ node, name }) =>
+  return declaredNames(tree).filter(({ node, name }) => name.length < min && !isFree(name) && !isOfLambda(node)).map(({ node, name }) =>
     hitAt(node, `${name} has ${name.length === 1 ? '1 character' : `${name.length} characters`}; at least ${min} are required`));
+}
+
+/** Whether a name is a parameter of one of Java's functions of one expression, where all its uses are in sight. */
+function isOfLambda({ parent, tree: { grammar } }: SyntaxNode): boolean {
+  if (grammar !== 'java' || parent === null) return false;
+  const lambda = parent.type === 'lambda_expression' ? parent : parent.type === 'formal_parameter' ? parent.parent?.parent : parent.parent;
+  return lambda?.type === 'lambda_expression' && lambda.child('body')?.type !== 'block';
 }

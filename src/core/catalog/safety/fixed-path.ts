@@ -1,6 +1,9 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
+import { argumentsOf, CALL_TYPES, methodOf, objectOf } from '../../syntax/calls.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
@@ -37,6 +40,9 @@ export default defineRule({
     bad('html', '<img src="/srv/pilot/tide.png">\n', '1:10'),
     good('shell', 'cat "$HOME/tide"\n'),
     bad('shell', "cat '/srv/pilot/tide'\n", '1:5'),
+    bad('shell', 'cd /srv/pilot/tide\n', '1:4'),
+    bad('javascript', 'read(`/srv/pilot/${tide}`);\n', '1:6'),
+    bad('yaml', 'a: /srv/pilot/tide\n', '1:4'),
     good('go', 'package quay\n\nvar a = "tide"\n'),
     bad('go', 'package quay\n\nvar a = "/var/lib/quay"\n', '3:9'),
     good('json', '{ "a": "tide" }\n'),
@@ -51,9 +57,37 @@ function findPaths({ tree }: ParsedSource, { free }: { readonly free: readonly s
   return hitsOf(textsOf(tree), (node): readonly Hit[] => {
     if (node.end - node.start < 6) return NO_HITS;
     const { text } = contentOf(node);
-    if (!PATH.test(text) || isFilled(node) || isFree(text) || isAddress(text)) return NO_HITS;
-    return [hitAt(node, `${text} exists on one machine only`)];
+    const path = text.replace(/^file:\/\/(?=\/)/, '');
+    // If a value completes the path, what comes before it is enough.
+    if (!(isFilled(node) ? BEGINNING : PATH).test(path) || isFree(path) || isAddress(path) || isRoute(node)) return NO_HITS;
+    return [hitAt(node, `${shortened(text)} exists on one machine only`)];
+  }).concat(barePaths(tree, isFree));
+}
+
+/** A path whose end is filled in. */
+const BEGINNING = /^(?:\/(?:root|opt|usr|var|etc|tmp|srv)\/|\/(?:home|Users|mnt|media|private)\/[\w.-]+\/|[A-Za-z]:\\\\)[^{}]*[${]/;
+
+/** Without quote marks, words of a shell and values of YAML are paths more often than not; only those of people and sites are reported. */
+const BARE = /^\/(?:home|Users|root|opt|mnt|media|srv|private)(?:\/[\w.@%+-]+)+\/?$/;
+
+function barePaths(tree: SyntaxTree, isFree: (text: string) => boolean): Hit[] {
+  if (tree.grammar !== 'bash' && tree.grammar !== 'yaml') return [];
+  return hitsOf(tree.ofTypes(['word', 'string_scalar']), (node): readonly Hit[] => {
+    const { text } = node;
+    return BARE.test(text) && !isFree(text) && node.parentType !== 'command_name' ? [hitAt(node, `${text} exists on one machine only`)] : NO_HITS;
   });
+}
+
+/** Whether a path is the one of a page, which a server answers or a browser asks for. */
+function isRoute(node: SyntaxNode): boolean {
+  const call = node.parent?.parent;
+  return call != null && CALL_TYPES.has(call.type) && argumentsOf(call)[0] === node && objectOf(call) !== null && ROUTING.test(methodOf(call));
+}
+
+const ROUTING = /^(?:get|post|put|patch|delete|all|use|route|head|options|navigate|redirect|fetch|ajax|push)$/;
+
+function shortened(text: string): string {
+  return text.length > 60 ? `${text.slice(0, 59)}…` : text;
 }
 
 /** `C:/x` could be the beginning of an address, but no scheme has a single letter. */

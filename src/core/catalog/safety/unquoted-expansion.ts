@@ -21,8 +21,8 @@ export default defineRule({
   ],
 });
 
-/** A script that the shell starts and hands over to Perl is Perl from there on. */
-const HANDED_ON = /^#!.*\bperl\b/m;
+/** A script that another program runs, or that the shell starts and hands over to it. */
+const HANDED_ON = /^#!.*\b(?:perl|php|python|node|ruby)[\d.]*\s*/m;
 
 function judge(node: SyntaxNode, _options: unknown, { text: { text } }: ParsedSource): Hit | null {
   let place = node;

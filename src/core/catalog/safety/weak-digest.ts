@@ -1,17 +1,19 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { argumentsOf, calleeOf, callsOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { NO_IMPORTS, resolvedCallee, type ImportedNames } from '../../syntax/imported-names.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
+import { declaredValue } from '../../syntax/declared-value.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 /** Calls that name their digest in a string, and calls that compute one. */
-const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|hmac\.(?:new|digest)|(?:java\.security\.)?MessageDigest\.getInstance|hash|hash_hmac|(?:crypto\.)?subtle\.digest)$/;
-const OWN = /^(?:hashlib\.(?:md5|sha1)|md5|sha1|md5_file|sha1_file|DigestUtils\.(?:md5|sha1)(?:Hex)?)$/;
+const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|hmac\.(?:new|digest)|(?:java\.security\.)?MessageDigest\.getInstance|(?:javax\.crypto\.)?Mac\.getInstance|hash|hash_hmac|hash_file|hash_init|openssl_digest|(?:crypto\.)?subtle\.digest)$/;
+const OWN = /^(?:hashlib\.(?:md5|sha1)|md5|sha1|md5_file|sha1_file|DigestUtils\.(?:md5|sha1)(?:Hex)?|CryptoJS\.(?:Hmac)?(?:MD5|SHA1)|Hashing\.(?:md5|sha1)|hashes\.(?:MD5|SHA1)|(?:MD5|SHA1?)\.new)$/;
 /** The last components of these names. */
-const METHODS = ['createHash', 'createHmac', 'new', 'getInstance', 'hash', 'hash_hmac', 'digest', 'md5', 'sha1', 'md5_file', 'sha1_file', 'md5Hex', 'sha1Hex'];
-const WEAK = /^(?:md[245]|sha-?1)$/i;
+const METHODS = ['createHash', 'createHmac', 'new', 'getInstance', 'hash', 'hash_hmac', 'hash_file', 'hash_init', 'openssl_digest', 'digest', 'md5', 'sha1', 'md5_file', 'sha1_file', 'md5Hex', 'sha1Hex', 'MD5', 'SHA1', 'HmacMD5', 'HmacSHA1', '\\md5', '\\sha1'];
+const WEAK = /^(?:Hmac)?(?:md[245]|sha-?1)$/i;
 
 export default defineRule({
   id: 'safety/weak-digest',
@@ -25,10 +27,13 @@ export default defineRule({
   examples: [
     good('javascript', "createHash('sha256');\n"),
     bad('javascript', "crypto.createHash('md5');\n", '1:1'),
+    bad('javascript', "import md5 from 'md5';\nmd5(tide);\nconst kind = 'sha1';\ncreateHash(kind);\nrequire('crypto').createHash('md5');\n", '2:1 4:1 5:1'),
+    good('javascript', "import { md5 } from './quay.js';\nmd5(tide);\n"),
     good('typescript', "createHash('sha512');\n"),
     bad('typescript', "createHash('sha1');\n", '1:1'),
     good('python', 'hashlib.sha256(tide)\nhashlib.md5(tide, usedforsecurity=False)\n'),
     bad('python', "import hmac\nfrom hashlib import md5\nmd5(tide)\nhmac.new(key, tide, 'sha1')\nhmac.new(key, tide, hashlib.md5)\n", '3:1 4:1 5:1'),
+    bad('python', "import hashlib as h\nfrom hashlib import sha1 as short\nh.md5(tide)\nshort(tide)\nhmac.new(key, tide, digestmod='sha1')\n", '3:1 4:1 5:1'),
     bad('python', "hashlib.md5(tide)\nhashlib.new('sha1')\n", '1:1 2:1'),
     good('php', "<?php hash('sha256', $tide);\n"),
     bad('php', '<?php md5($tide);\n', '1:7'),
@@ -39,22 +44,54 @@ export default defineRule({
 
 /** The digest that a call names, in a string or as a function. That of a keyed hash comes after the key and the message. */
 function digestIn(name: string, given: readonly SyntaxNode[]): string {
-  const named = /^hmac\./.test(name) ? given[2] : given[0];
-  if (named === undefined) return '';
-  return TEXTS.has(named.type) ? contentOf(named).text : /^(?:digestmod\s*=\s*)?hashlib\.(\w+)$/.exec(named.text)?.[1] ?? '';
+  const keyword = given.find(({ text }) => /^digestmod\s*=/.test(text));
+  const place = keyword ?? given[/^hmac\./.test(name) ? 2 : name === 'openssl_digest' ? 1 : 0];
+  if (place === undefined) return '';
+  const named = declaredValue(place.type === 'keyword_argument' ? (place.child('value') ?? place) : place);
+  if (named.type === 'object') return /\bname\s*:\s*["']([\w-]+)["']/.exec(named.text)?.[1] ?? '';
+  return TEXTS.has(named.type) ? contentOf(named).text : /^hashlib\.(\w+)$/.exec(named.text)?.[1] ?? '';
 }
 
-/** An import that gives a digest a name of its own. */
-const FROM_HASHLIB = /\bfrom\s+hashlib\s+import\b[^\n]*\b(?:md5|sha1)\b/;
+/** Imports that bring a digest, or its module, under a name of its own: the name, and what it stands for. */
+const IMPORTS: readonly RegExp[] = [
+  /\bimport\s+(?<real>hashlib|hmac)\s+as\s+(?<name>\w+)/g,
+  /\bfrom\s+(?<module>hashlib)\s+import\s+(?:[\w, ]*,\s*)?(?<real>md5|sha1)(?:\s+as\s+(?<name>\w+))?\b/g,
+  /\bimport\s+(?<name>\w+)\s+from\s+["'](?:[\w@/-]*[-/])?(?<real>md5|sha1)(?:\.js)?["']/g,
+  /\b(?:const|let|var)\s+(?<name>\w+)\s*=\s*require\(\s*["'](?:[\w@/-]*[-/])?(?<real>md5|sha1)["']\s*\)/g,
+];
+
+const WORDS = ['hashlib', 'hmac', 'md5', 'sha1'];
+
+/** The names that the imports of a file give to digests and their modules. */
+function importedNames(text: string): ImportedNames {
+  const names = new Map<string, string>();
+  if (!WORDS.some((word) => text.includes(word))) return names;
+  for (const form of IMPORTS) {
+    for (const { groups } of text.matchAll(form)) {
+      const real = groups?.['real'] ?? '';
+      names.set(groups?.['name'] ?? real, /^(?:md5|sha1)$/.test(real) ? `hashlib.${real}` : real);
+    }
+  }
+  return names;
+}
 
 function findWeak({ tree, grammar, text: { text } }: ParsedSource): Hit[] {
-  return hitsOf(callsOf(tree, METHODS), (call): Hit[] => {
-    const name = calleeOf(call);
-    const isOwn = OWN.test(name) && (grammar === 'php' || name.includes('.') || (grammar === 'python' && FROM_HASHLIB.test(text)));
-    if (!isOwn && !NAMED.test(name)) return [];
+  const names = grammar === 'php' || grammar === 'java' ? NO_IMPORTS : importedNames(text);
+  const methods = names.size === 0 ? METHODS : [...new Set([...METHODS, ...names.keys()])];
+  return hitsOf(callsOf(tree, methods), (call): readonly Hit[] => {
+    const written = calleeOf(call);
+    const name = resolvedCallee(withoutLoading(written), names);
+    // Only in PHP are these functions of the language.
+    const isOwn = OWN.test(name) && (grammar === 'php' || name.includes('.'));
+    if (!isOwn && !NAMED.test(name)) return NO_HITS;
     const given = argumentsOf(call);
-    if (isOwn) return given.some(({ text }) => /^usedforsecurity\s*=\s*False$/.test(text)) ? [] : [hitAt(call, `${name} can be forged`)];
+    if (isOwn) return given.some(({ text }) => /^usedforsecurity\s*=\s*False$/.test(text)) ? NO_HITS : [hitAt(call, `${written} can be forged`)];
     const digest = digestIn(name, given);
-    return WEAK.test(digest) ? [hitAt(call, `${digest} can be forged`)] : [];
+    return WEAK.test(digest) ? [hitAt(call, `${digest} can be forged`)] : NO_HITS;
   });
+}
+
+/** A callee without the module where it was just loaded, and without PHP's global namespace. */
+function withoutLoading(written: string): string {
+  return written.replace(/^require\(\s*["'](?:node:)?crypto["']\s*\)/, 'crypto').replace(/^\\/, '');
 }

@@ -1,7 +1,14 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
+import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import { bad, good } from '../examples.js';
-import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { argumentsOf, callsOf } from '../../syntax/calls.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { unwrapped } from '../../syntax/statements.js';
+import { isFilled } from '../../syntax/texts.js';
+
+const CONDITIONALS: ReadonlySet<string> = new Set(['if_statement', 'while_statement', 'do_statement', 'for_statement', 'else_if_clause', 'ternary_expression', 'conditional_expression']);
 
 export default defineRule({
   id: 'slips/assign-in-test',
@@ -11,10 +18,19 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript java cpp c php', eachNode(['if_statement', 'while_statement', 'do_statement', 'else_if_clause', 'ternary_expression', 'conditional_expression'], judge)) },
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript', byTree((source) => [...inConditions(source), ...inTests(source)])),
+      ...inLanguages('java cpp c php', byTree(inConditions)),
+    },
+  },
   examples: [
     good('javascript', 'if (a === b) sail();\nwhile ((a = next())) sail();\nif (a && (b = c)) sail();\n'),
     bad('javascript', 'if (a = b) sail();\nconst c = (d = e) ? 1 : 2;\n', '1:5 2:12'),
+    bad('javascript', 'if (full && (tide = 3)) sail();\nfor (let i = 0; i = 5; i++) sail();\nquays.filter((quay) => quay.size = 3);\n', '1:14 2:17 3:24'),
+    good('javascript', 'while (node = node.next) sail(node);\nfor (let i = 0, quay; quay = quays[i]; i++) sail(quay);\n'),
+    bad('php', '<?php if ($full and $tide = 3) sail();\n', '1:21'),
+    good('php', '<?php if ($full && $tide = tide()) sail();\n'),
     good('typescript', 'do sail(); while (a === b);\n'),
     bad('typescript', 'if (a && (b = c) === d || e) sail();\nwhile (a = b) sail();\n', '2:8'),
     good('java', 'class Quay { void moor() { String line; while ((line = next()) != null) sail(line); } }\n'),
@@ -26,15 +42,95 @@ export default defineRule({
   ],
 });
 
-/** An assignment in extra brackets is intended; so is one whose result is compared. */
-function judge(node: SyntaxNode): Hit | null {
-  let condition = node.child('condition');
-  if (condition === null) return null;
-  if (/^(?:parenthesized_expression|condition_clause)$/.test(condition.type)) condition = condition.child('value') ?? condition.firstPart;
-  if (condition?.type !== 'assignment_expression') return null;
-  const operator = condition.child('operator')?.text ?? '=';
-  if (operator !== '=') return null;
-  // Looping over what a call returns next is an idiom of C and PHP.
-  if (node.type === 'while_statement' && /call/.test(condition.child('right')?.type ?? '')) return null;
-  return hitAt(condition, 'this assigns a value where a test is expected');
+/** Loops, in which it is an idiom to step to what comes next: `while (node = node.next)`. */
+const STEPPING = /^(?:while|for|do)_statement$/;
+const STEP = /call|member|subscript|invocation|field|array_access|pointer/;
+
+/** Values that nobody assigns only to test them. */
+const FIXED = /^(?:number|number_literal|integer|float|true|false|null|nullptr|string|encapsed_string|string_literal|char_literal|character_literal|decimal_\w+_literal|hex_\w+_literal|boolean)$/;
+
+/** What is between an assignment and the condition that it is in. */
+const BETWEEN: ReadonlySet<string> = new Set(['parenthesized_expression', 'condition_clause', 'binary_expression', 'unary_expression', 'unary_op_expression']);
+
+/** Climbs from the assignments: there are far more conditions, and hardly any has one. */
+function inConditions({ tree }: ParsedSource): Hit[] {
+  const { table } = tree;
+  const [isBetween, isConditional] = [tree.kindFlags(BETWEEN), tree.kindFlags(CONDITIONALS)];
+  const found = new Set<SyntaxNode>();
+  const numbers = tree.numbersOf(ASSIGNMENTS);
+  for (let at = 0; at < numbers.length; at += 1) {
+    let around = table[((numbers[at] as number) << SHIFT) + PARENT] as number;
+    // JavaScript's grammar reads the condition of a `for` as a statement.
+    if (around >= 0 && tree.typeAt(around) === 'expression_statement') around = table[(around << SHIFT) + PARENT] as number;
+    while (around >= 0 && isBetween[table[(around << SHIFT) + KIND] as number] === 1) around = table[(around << SHIFT) + PARENT] as number;
+    if (around >= 0 && isConditional[table[(around << SHIFT) + KIND] as number] === 1) found.add(tree.nodeAt(around));
+  }
+  return [...found].flatMap((node) => judge(node) ?? []);
 }
+
+const ASSIGNMENTS = ['assignment_expression'];
+
+function judge(node: SyntaxNode): Hit | null {
+  const condition = conditionOf(node);
+  if (condition === null) return null;
+  // In the head of a for, even a step from name to name is an idiom.
+  const found = assignmentIn(condition, STEPPING.test(node.type), node.type !== 'for_statement');
+  // In brackets after other terms, it may be meant: the brackets are needed there.
+  const isMeant = found !== null && found !== condition && found.parentType === 'parenthesized_expression';
+  const isMade = found !== null && STEP.test(found.child('right')?.type ?? '');
+  // Brackets are all that a choice between two values can have.
+  if (isMade && /^(?:ternary|conditional)_expression$/.test(node.type)) return null;
+  return found === null ? null : hitAt(found, 'this assigns a value where a test is expected', undefined, isMeant || isMade ? { confidence: 'possible' } : undefined);
+}
+
+/** The condition without its brackets. */
+function conditionOf(node: SyntaxNode): SyntaxNode | null {
+  const condition = node.child('condition');
+  if (condition === null || !/^(?:parenthesized_expression|condition_clause)$/.test(condition.type)) {
+    // JavaScript's grammar reads the condition of a `for` as a statement.
+    return condition?.type === 'expression_statement' ? condition.firstPart : condition;
+  }
+  return condition.child('value') ?? condition.firstPart;
+}
+
+/**
+ * An assignment among the terms of a condition. One in extra brackets, or one whose result is compared, is intended, unless its value is fixed.
+ * @param isWhole whether the term is the whole condition.
+ */
+function assignmentIn(term: SyntaxNode, isLoop: boolean, isWhole: boolean): SyntaxNode | null {
+  if (term.type === 'parenthesized_expression') {
+    const inner = unwrapped(term);
+    return inner.type === 'assignment_expression' ? (isFixed(inner) ? inner : null) : assignmentIn(inner, isLoop, false);
+  }
+  if (term.type === 'binary_expression') {
+    const isLogical = /^(?:&&|\|\||and|or)$/.test(term.child('operator')?.text ?? '');
+    return isLogical ? hitIn(term.child('left'), isLoop) ?? hitIn(term.child('right'), isLoop) : null;
+  }
+  if (/^unary_/.test(term.type) && term.first?.text === '!') return hitIn(term.parts.at(-1) ?? null, isLoop);
+  return isMistaken(term, isLoop, isWhole) ? term : null;
+}
+
+/** Whether an assignment can hardly be meant. In JavaScript, one after && needs brackets or takes in the whole condition. */
+function isMistaken(term: SyntaxNode, isLoop: boolean, isWhole: boolean): boolean {
+  if (term.type !== 'assignment_expression' || (term.child('operator')?.text ?? '=') !== '=') return false;
+  return isFixed(term) || (isWhole && !(isLoop && STEP.test(term.child('right')?.type ?? '')));
+}
+
+function hitIn(term: SyntaxNode | null, isLoop: boolean): SyntaxNode | null {
+  return term === null ? null : assignmentIn(term, isLoop, false);
+}
+
+function isFixed(assignment: SyntaxNode): boolean {
+  const right = assignment.child('right');
+  return (assignment.child('operator')?.text ?? '=') === '=' && right !== null && FIXED.test(right.type) && !isFilled(right);
+}
+
+/** A test passed to another function: `filter((berth) => berth.size = 3)`. */
+function inTests({ tree }: ParsedSource): Hit[] {
+  return hitsOf(callsOf(tree, TESTING), (call): readonly Hit[] => {
+    const body = argumentsOf(call)[0]?.child('body');
+    return body?.type === 'assignment_expression' && isFixed(body) ? [hitAt(body, 'this assigns a value where a test is expected')] : NO_HITS;
+  });
+}
+
+const TESTING = ['filter', 'find', 'findIndex', 'findLast', 'some', 'every'];

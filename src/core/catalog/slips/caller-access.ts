@@ -1,4 +1,7 @@
 import { defineRule } from '../../model/rule.js';
+import { bindingsOf } from '../../syntax/bindings/bindings.js';
+import { isFunctionBinding } from '../../syntax/bindings/functions.js';
+import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt } from '../hits.js';
 
@@ -13,13 +16,27 @@ export default defineRule({
   find: {
     languages: {
       // A query would match every member of every object.
-      javascript: byTree(({ tree, text: { text } }) => (!text.includes('arguments') ? [] : tree.ofType('member_expression')
-        .filter((node) => /^arguments\s*\.\s*(?:callee|caller)$/.test(node.text))
+      javascript: byTree(({ tree, text: { text } }) => (!/\bcalle[er]\b|\.arguments\b/.test(text) ? [] : tree.ofTypes(['member_expression', 'subscript_expression'])
+        .filter(looksAtCaller)
         .map((node) => hitAt(node, `${node.text} throws in strict code`)))),
     },
   },
   examples: [
     good('javascript', 'function moor() { return arguments.length; }\n'),
     bad('javascript', 'function moor() { return arguments.callee; }\n', '1:26'),
+    good('javascript', 'function moor(call) { return call.arguments; }\n'),
+    bad('javascript', 'function moor() { return moor.caller || arguments["callee"]; }\n', '1:26 1:41'),
   ],
 });
+
+const OF_CALL = /^arguments\s*(?:\.\s*|\[\s*["'])(?:callee|caller)\b/;
+const OF_FUNCTION = /^([\w$]+)\s*\.\s*(?:caller|arguments)$/;
+
+/** Whether code asks a call, or one of the file's functions, who called it and with what. */
+function looksAtCaller(node: SyntaxNode): boolean {
+  const { text, tree } = node;
+  if (OF_CALL.test(text)) return true;
+  const name = OF_FUNCTION.exec(text)?.[1];
+  const binding = name === undefined ? null : bindingsOf(tree).scopeAt(node).lookUp(name);
+  return binding !== null && isFunctionBinding(binding);
+}

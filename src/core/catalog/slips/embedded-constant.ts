@@ -12,9 +12,10 @@ export default defineRule({
   confidence: 'certain',
   conflicts: ['slips/settable-constant'],
   options: {},
-  find: { languages: { java: eachNode(['field_declaration'], judge) } },
+  find: { languages: { java: eachNode(['field_declaration', 'constant_declaration'], judge) } },
   examples: [
     good('java', 'public class Quay { public static final int BERTHS; static { BERTHS = 3; } private static final int LOW = 1; }\n'),
+    bad('java', 'public interface Quay { int BERTHS = 3; }\n', '1:29'),
     bad('java', 'public class Quay { public static final int BERTHS = 3; public static final String NAME = "Quay"; }\n', '1:45 1:84'),
   ],
 });
@@ -23,7 +24,8 @@ const CONSTANT_TYPE = /^(?:integral_type|floating_point_type|boolean_type)$/;
 
 function judge(field: SyntaxNode): Hit | null {
   const modifiers = field.childOfType('modifiers')?.text ?? '';
-  if (!['public', 'static', 'final'].every((word) => new RegExp(`\\b${word}\\b`).test(modifiers))) return null;
+  // In an interface, that is what every field is: JLS, section 9.3.
+  if (field.type === 'field_declaration' && !['public', 'static', 'final'].every((word) => new RegExp(`\\b${word}\\b`).test(modifiers))) return null;
   const type = field.child('type');
   if (type === null || !(CONSTANT_TYPE.test(type.type) || type.text === 'String')) return null;
   const declarator = field.child('declarator');

@@ -3,7 +3,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { Bindings } from '../../syntax/bindings/scope.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { FUNCTIONS } from '../../syntax/functions.js';
+import { functionAround, FUNCTIONS } from '../../syntax/functions.js';
 import { LOOPS, unwrapped } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
 import { eachNode, inLanguages } from '../hits.js';
@@ -20,12 +20,18 @@ export default defineRule({
   examples: [
     good('javascript', 'while (a < b) a += 1;\nfor (let i = 0; i < n; i += 1) sail(i);\nwhile (true) { if (next()) break; }\nwhile (next()) sail();\n'),
     bad('javascript', 'while (true) { sail(); }\nfor (let i = 0; i < n; i--) sail(i);\nfunction moor(a) { while (a < 3) { sail(); } }\n', '1:1 2:1 3:20'),
+    good('java', 'class Quay { void moor(int n) { for (int i = 0, j = 0; j < n; i++, j += 5) sail(i); } }\n'),
+    good('python', 'try:\n    while True:\n        sail(next(boats))\nexcept StopIteration:\n    wait()\n'),
     good('typescript', 'for (;;) { await next(); }\nfor (let i = n; i >= 0; i--) sail(i);\n'),
     bad('typescript', 'for (;;) { sail(); }\n', '1:1'),
     good('java', 'class Quay { void moor() { while (true) { if (full) return; } } }\n'),
     bad('java', 'class Quay { void moor() { int a = 1; while (a < 3) { sail(); } } }\n', '1:39'),
     good('python', 'while True:\n    if sail():\n        break\nfor boat in boats:\n    sail(boat)\n'),
     bad('python', 'while True:\n    sail()\n', '1:1'),
+    bad('python', 'def moor(n):\n    full = False\n    while not full:\n        sail()\n    i = 0\n    while i < n:\n        j = i + 1\n', '3:5 6:5'),
+    bad('javascript', 'export function moor(quays) { let i = 0; while (i < quays.length) { sail(quays[i]); } for (let j = 0; j < i; i++) sail(); }\n', '1:42 1:87'),
+    good('javascript', 'export function moor(quays, n) { while (quays.length < n) sail(); }\n'),
+    good('javascript', 'export function moor(quays) { let i = 0; while (i < quays.length) { sail(quays); } let full = false; while (!full) { full = sail(); } }\n'),
     good('cpp', 'void moor() { for (int i = 0; i < 3; ++i) sail(); }\n'),
     bad('cpp', 'void moor() { for (int i = 0; i < 3; --i) sail(); }\n', '1:15'),
     good('php', '<?php while ($a < 3) { $a++; }\n'),
@@ -50,29 +56,45 @@ function judge(loop: SyntaxNode, _options: unknown, { tree }: ParsedSource): Hit
 /** A counting loop that counts away from its bound. */
 function runsAway(loop: SyntaxNode): string | null {
   if (loop.type !== 'for_statement') return null;
-  const condition = /^([\w$]+)\s*(<=?|>=?)\s*[^<>]+$/.exec(loop.child('condition')?.text.replace(/;$/, '') ?? '');
-  const step = /^(?:(\+\+|--)\s*([\w$]+)|([\w$]+)\s*(\+\+|--))$/.exec((loop.child('increment') ?? loop.child('update'))?.text ?? '');
-  if (condition === null || step === null || condition[1] !== (step[2] ?? step[3])) return null;
-  const counts = (step[1] ?? step[4]) === '++' ? '<' : '>';
-  return condition[2]?.[0] === counts ? null : `${condition[1]} counts away from the end of the loop`;
+  const step = /^(?:(?<before>\+\+|--)\s*(?<first>[\w$]+)|(?<second>[\w$]+)\s*(?<after>\+\+|--))$/.exec((loop.child('increment') ?? loop.child('update'))?.text ?? '')?.groups;
+  const condition = /^(?<name>[\w$]+)\s*(?<sign><|>)=?\s*(?<bound>[^<>]+)$/.exec(loop.child('condition')?.text.replace(/;$/, '') ?? '')?.groups;
+  if (step === undefined || condition === undefined) return null;
+  const counted = step['first'] ?? step['second'];
+  const isTowards = ((step['before'] ?? step['after']) === '++') === (condition['sign'] === '<');
+  if (condition['name'] === counted) return isTowards ? null : `${counted} counts away from the end of the loop`;
+  // The bound moves instead of the counter.
+  return condition['bound']?.trim() === counted && isTowards ? `${counted} moves the end of the loop away` : null;
 }
 
 function neverEnds(loop: SyntaxNode, bindings: Bindings): string | null {
   const body = loop.child('body');
   if (body === null) return null;
   const condition = conditionOf(loop);
-  if (condition === null || /^(?:true|True|1)$/.test(condition.text)) return canLeave(body) ? null : 'nothing ends this loop';
-  const names = comparedNames(condition);
+  // In Python, an error ends what reads until there is no more.
+  if (condition === null || /^(?:true|True|1)$/.test(condition.text)) return canLeave(body) || isTriedInPython(loop) ? null : 'nothing ends this loop';
+  const names = comparedNames(condition, body) ?? switchIn(condition, bindings);
   if (names === null || names.length === 0 || !names.every((name) => isLocal(name, loop, bindings))) return null;
-  const others = [loop.child('increment'), loop.child('update')].map((part) => part?.text ?? '').join(' ');
-  return names.some((name) => others.includes(name) || changes(body, name)) || canLeave(body) ? null : `nothing in the loop changes ${names.join(' or ')}`;
+  const others = [...loop.childrenOf('increment'), ...loop.childrenOf('update')].map(({ text }) => text).join(' ');
+  return names.some((name) => isNamed(name, others) || changes(body, name)) || canLeave(body) ? null : `nothing in the loop changes ${names.join(' or ')}`;
 }
+
+function isTriedInPython(loop: SyntaxNode): boolean {
+  if (loop.tree.grammar !== 'python') return false;
+  const around = loop.closest(TRIED);
+  return around?.type === 'try_statement' && around.childOfType('except_clause') !== null;
+}
+
+const TRIED = new Set(['try_statement', ...FUNCTIONS]);
 
 /** Whether only the function around the loop can change a name. */
 function isLocal(name: string, loop: SyntaxNode, bindings: Bindings): boolean {
   const binding = bindings.scopeAt(loop).lookUp(name);
   // What a reference refers to can change elsewhere.
   if (binding?.node.parentType === 'reference_declarator') return false;
+  // A function inside may change it, whenever it is called.
+  const own = functionAround(loop);
+  if (binding?.references.areWritten === true && binding.references.all.some(({ writes, node }) => writes && functionAround(node) !== own)) return false;
+  if (loop.tree.grammar === 'cpp' && own !== null && new RegExp(`&\\s*\\w+\\s*=\\s*${name}\\b|&${name}\\b`).test(own.text)) return false;
   return binding !== null && binding.kind !== 'field' && binding.scope.functionScope.kind === 'function' && !binding.isExported;
 }
 
@@ -83,15 +105,43 @@ function conditionOf(loop: SyntaxNode): SyntaxNode | null {
 }
 
 /** The plain names in a comparison of names and numbers; null for anything that can change by itself. */
-function comparedNames(condition: SyntaxNode): string[] | null {
+function comparedNames(condition: SyntaxNode, body: SyntaxNode): string[] | null {
   if (!/^(?:binary_expression|comparison_operator)$/.test(condition.type)) return null;
   const names: string[] = [];
   for (const side of condition.parts) {
     if (/^(?:identifier|variable_name)$/.test(side.type)) names.push(side.text);
-    else if (!/number|integer|literal/.test(side.type)) return null;
+    else if (!/number|integer|literal/.test(side.type) && !isSteadySize(side, body)) return null;
   }
   // Names in capitals are constants; if both sides are variables, either may change elsewhere.
   return names;
+}
+
+/** Whether something is the size of a list that the loop only reads by index. */
+function isSteadySize(side: SyntaxNode, body: SyntaxNode): boolean {
+  const list = /^([\w$]+)\.length$|^(?:len|count)\((\$?\w+)\)$/.exec(side.text);
+  const name = list?.[1] ?? list?.[2];
+  if (name === undefined) return false;
+  // Where the loop does not name the list, something that it calls may change it.
+  const uses = [...body.text.matchAll(wordsOf(name))];
+  return uses.length > 0 && uses.every(({ index }) => /^\s*\[[^\]=]*\](?!\s*=[^=])/.test(body.text.slice(index + name.length, index + name.length + 40)));
+}
+
+/** A condition that is a local name, perhaps negated, which was declared with a fixed truth value. */
+function switchIn(condition: SyntaxNode, bindings: Bindings): string[] | null {
+  const name = /^(?:!\s*|not )?(\$?\w+)$/.exec(condition.text)?.[1];
+  if (name === undefined) return null;
+  const declared = bindings.scopeAt(condition).lookUp(name)?.node.parent;
+  const value = declared?.child('value') ?? declared?.child('right');
+  return value != null && /^(?:true|false)$/i.test(value.text) ? [name] : null;
+}
+
+/** A name as a whole word. */
+function wordsOf(name: string): RegExp {
+  return new RegExp(`(?<![\\w$])${name.replace(/\$/g, '\\$')}(?![\\w$])`, 'g');
+}
+
+function isNamed(name: string, text: string): boolean {
+  return text.includes(name) && wordsOf(name).test(text);
 }
 
 /** Nodes that may change a name inside them, function bodies included. */
@@ -100,16 +150,33 @@ const mayChange = rememberedByType((type) => FUNCTIONS.has(type) || /^(?:pointer
 function changes(body: SyntaxNode, name: string): boolean {
   let changed = false;
   body.walk((node) => {
-    if (changed) return false;
-    const { type } = node;
-    if (mayChange(type)) changed ||= node.text.includes(name);
-    // An argument, or a variable whose address is taken, may be changed by the call.
-    if (type === 'unary_expression' || type === 'argument_list' || type === 'arguments') changed ||= (node.tree.grammar === 'cpp' || /&|\$/.test(node.text)) && node.text.includes(name);
-    if (type === 'for_statement' || type === 'foreach_statement') changed ||= (node.child('left')?.text ?? '').includes(name);
-    return true;
+    changed ||= changesHere(node, name);
+    return !changed;
   });
   return changed;
 }
+
+/** Whether a node by itself may change a name. */
+function changesHere(node: SyntaxNode, name: string): boolean {
+  const { type, tree: { grammar } } = node;
+  // A reference to a name may change it later.
+  if (type === 'init_declarator') return node.contains(REFERENCES) && isNamed(name, node.text);
+  if (mayChange(type)) return isNamed(name, (node.child('left') ?? node).text);
+  switch (type) {
+    case 'binary_expression':
+      // A stream of C++ reads into its right side.
+      return grammar === 'cpp' && node.child('operator')?.text === '>>' && isNamed(name, node.child('right')?.text ?? '');
+    case 'unary_expression':
+    case 'argument_list':
+    case 'arguments':
+      // An argument, or a variable whose address is taken, may be changed by the call.
+      return (grammar === 'cpp' || /&|\$/.test(node.text)) && node.text.includes(name);
+    default:
+      return /^for(?:each)?_statement$/.test(type) && isNamed(name, node.child('left')?.text ?? '');
+  }
+}
+
+const REFERENCES = new Set(['reference_declarator']);
 
 const mayCall = rememberedByType((type) => /call|invocation/.test(type));
 

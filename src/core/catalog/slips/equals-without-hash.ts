@@ -15,13 +15,14 @@ export default defineRule({
   find: { languages: { java: eachNode(['class_body'], judge) } },
   examples: [
     good('java', 'class Quay { public boolean equals(Object o) { return true; } public int hashCode() { return 1; } }\n'),
+    bad('java', 'record Quay(int tide) { public boolean equals(Object o) { return true; } }\n', '1:40'),
     bad('java', 'class Quay { public boolean equals(Object o) { return true; } }\nclass Pier { public int hashCode() { return 1; } }\n', '1:29 2:25'),
   ],
 });
 
 function judge(body: SyntaxNode): Hit | null {
   // A class with a base class may inherit the other method.
-  if (body.parent?.type !== 'class_declaration' || body.parent.child('superclass') !== null) return null;
+  if (!/^(?:class|record)_declaration$/.test(body.parentType ?? '') || body.parent?.child('superclass') !== null) return null;
   const methods = body.parts.filter(({ type }) => type === 'method_declaration');
   const named = (name: string, count: number): SyntaxNode | null => methods.find((method) => {
     const list = method.child('parameters');

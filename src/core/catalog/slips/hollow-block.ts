@@ -1,9 +1,10 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { AFTER, SHIFT } from '../../syntax/node-table.js';
+import type { ParsedSource } from '../../syntax/source.js';
 import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
-import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { byTree, eachNode, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 
 /** An empty function is often intended, an empty branch or loop seldom is. Empty handlers are left to slips/swallowed-error. */
 const AROUND = new Set([
@@ -22,8 +23,9 @@ export default defineRule({
   find: {
     languages: {
       ...inLanguages('javascript typescript', eachNode(['statement_block', 'switch_body', 'empty_statement'], judge, isBare)),
-      java: eachNode(['block'], judge, isBare),
-      ...inLanguages('php cpp c', eachNode(['compound_statement'], judge, isBare)),
+      java: byTree((source) => [...findBare(source, ['block']), ...hitsOf(source.tree.ofType(';'), endsHead)]),
+      php: byTree((source) => [...findBare(source, ['compound_statement']), ...hitsOf(source.tree.ofType('empty_statement'), endsHead)]),
+      ...inLanguages('cpp c', byTree((source) => [...findBare(source, ['compound_statement']), ...hitsOf(source.tree.ofType('expression_statement').filter(({ start, end }) => end - start === 1), endsHead)])),
       css: eachNode(['block'], (node) => (node.parts.length === 0 ? hitAt(node, 'this rule is empty') : null)),
     },
   },
@@ -38,6 +40,11 @@ export default defineRule({
     bad('php', '<?php foreach ($boats as $boat) {}\n', '1:33'),
     good('cpp', 'void moor() {}\nvoid wait() { while (full) { sail(); } }\n'),
     bad('javascript', 'if (full);\nsail();\n', '1:10'),
+    bad('javascript', 'while (full);\nif (full) { ; }\n', '1:13 2:11'),
+    good('javascript', 'while (sail());\nfor (; full; full--);\n'),
+    bad('java', 'class Quay { void moor() { if (full); sail(); } }\n', '1:37'),
+    bad('php', '<?php if ($full); sail();\n', '1:17'),
+    bad('cpp', 'void moor() { if (full); sail(); }\n', '1:24'),
     bad('cpp', 'void moor() { if (full) { } }\n', '1:25'),
     good('css', 'a { color: red; }\nb { /* set by the kiosk */ }\n'),
     bad('css', 'a {\n}\n', '1:3'),
@@ -51,14 +58,31 @@ function worksInHead(holder: SyntaxNode): boolean {
   return /\w\(|\+\+|--|[^=!<>]=[^=]/.test(head);
 }
 
+function findBare({ tree }: ParsedSource, types: readonly string[]): readonly Hit[] {
+  const mayBe = isBare(tree);
+  return hitsOf(tree.numbersOf(types), (index): readonly Hit[] => {
+    const hit = mayBe(index) ? judge(tree.nodeAt(index)) : null;
+    return hit === null ? NO_HITS : [hit];
+  });
+}
+
+/** A semicolon that is all of a branch or loop. */
+function endsHead(node: SyntaxNode): readonly Hit[] {
+  const { parent, previous } = node;
+  // On a line of its own, or after a blank, it is meant to be seen.
+  if (previous === null || previous.end !== node.start || !/^(?:parenthesized_expression|condition_clause|\))$/.test(previous.type)) return NO_HITS;
+  if (parent?.type === 'if_statement' && (node.field === 'consequence' || node.field === 'body')) return [hitAt(node, 'this semicolon ends the if, so nothing depends on it')];
+  return parent !== null && /^(?:while|for|for_in)_statement$/.test(parent.type) && node.field === 'body' && parent.child('condition') !== null && parent.child('condition')?.type !== 'empty_statement' && !/^\(?(?:false|0)\)?$/.test(parent.child('condition')?.text ?? '') && !worksInHead(parent) ? [hitAt(node, 'this semicolon ends the loop, so nothing is repeated')] : NO_HITS;
+}
+
 /** Whether a block contains nothing, not even a comment. */
 function isBare({ table }: SyntaxTree): NumberTest {
-  return (index) => (table[(index << SHIFT) + AFTER] as number) <= index + 3;
+  return (index) => (table[(index << SHIFT) + AFTER] as number) <= index + 5;
 }
 
 function judge(node: SyntaxNode): Hit | null {
   const { parent } = node;
-  if (node.type === 'empty_statement') return parent?.type === 'if_statement' && node.field === 'consequence' ? hitAt(node, 'this semicolon ends the if, so nothing depends on it') : null;
-  if (node.parts.length > 0 || parent === null || !AROUND.has(parent.type) || worksInHead(parent)) return null;
+  if (node.type === 'empty_statement') return endsHead(node)[0] ?? null;
+  if (node.parts.some(({ type }) => type !== 'empty_statement') || parent === null || !AROUND.has(parent.type) || worksInHead(parent)) return null;
   return hitAt(node, 'this block is empty');
 }

@@ -4,7 +4,7 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 
-const CHOICES = new Set(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement']);
+const CHOICES = new Set(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'match_expression']);
 
 export default defineRule({
   id: 'slips/repeated-case',
@@ -26,6 +26,8 @@ export default defineRule({
     bad('cpp', 'void moor(int a) { switch (a) { case LOW: break; case LOW: break; } }\n', '1:55'),
     good('php', "<?php switch ($a) { case 1: break; case '1': break; }\n"),
     bad('php', '<?php switch ($a) { case 1: break; case 1: break; }\n', '1:41'),
+    bad('php', '<?php switch ($a) { case \'low\': sail(); break; case "low": moor(); break; }\n$b = match($a) { 1, 2 => sail(), 2 => moor() };\n', '1:53 2:34'),
+    bad('java', 'class Quay { void moor(int a) { switch (a) { case 10: sail(); break; case 0xA: wait(); break; case 010: moor(); } } }\n', '1:75'),
     good('go', 'package quay\n\nfunc moor(a int) {\n\tswitch a {\n\tcase 1, 2:\n\tcase 3:\n\t}\n}\n'),
     good('go', 'package quay\n\nfunc moor(a any) {\n\tswitch a.(type) {\n\tcase int, string, bool:\n\tcase rune, byte:\n\t}\n}\n'),
     bad('go', 'package quay\n\nfunc moor(a int) {\n\tswitch a {\n\tcase 1, 2:\n\tcase 2:\n\t}\n}\n', '6:7'),
@@ -49,12 +51,21 @@ function findRepeatedCases({ tree }: ParsedSource): Hit[] {
 /** What a case is compared by: texts whatever their quotation marks, numbers whatever their form. */
 function keyOf(value: SyntaxNode): string {
   const written = value.text.replace(/\s+/g, ' ');
-  if (!/^(?:javascript|typescript|tsx)$/.test(value.tree.grammar)) return written;
-  if (value.type === 'number' && !/n$/.test(written)) return String(Number(written.replaceAll('_', '')));
-  return /^(?:'[^'"\\]*'|"[^'"\\]*")$/.test(written) ? `'${written.slice(1, -1)}'` : written;
+  const { grammar } = value.tree;
+  if (/^(?:number|number_literal|integer|float|int_literal|\w+_integer_literal)$/.test(value.type)) return numberIn(written, grammar);
+  if (!/^(?:javascript|typescript|tsx|php)$/.test(grammar)) return written;
+  return /^(?:'[^'"\\$]*'|"[^'"\\$]*")$/.test(written) ? `'${written.slice(1, -1)}'` : written;
 }
 
-const CASES = new Set(['switch_case', 'case_statement', 'switch_label', 'expression_case', 'type_case']);
+/** A number in its shortest form. Suffixes of C++ and Java, and an old octal number, are left as they are. */
+function numberIn(written: string, grammar: string): string {
+  const plain = written.replace(/[_'](?=[\da-fA-F])/g, '');
+  const isOldOctal = /^0\d/.test(plain) && !/^(?:javascript|typescript|tsx|python)$/.test(grammar);
+  const number = isOldOctal ? NaN : Number(plain);
+  return Number.isSafeInteger(number) ? String(number) : written;
+}
+
+const CASES = new Set(['switch_case', 'case_statement', 'switch_label', 'expression_case', 'type_case', 'match_conditional_expression']);
 
 /** The cases of a switch, without those of nested ones. */
 function casesOf(choice: SyntaxNode): SyntaxNode[] {
@@ -71,6 +82,7 @@ function valuesOf(part: SyntaxNode): SyntaxNode[] {
   // With guards, equal patterns are different cases.
   if (part.childOfType('guard') !== null) return [];
   if (part.type === 'switch_label') return part.parts;
+  if (part.type === 'match_conditional_expression') return part.childOfType('match_condition_list')?.parts ?? [];
   if (part.type === 'type_case') return part.childrenOf('type').filter(({ named }) => named);
   const value = part.child('value');
   if (value === null) return [];

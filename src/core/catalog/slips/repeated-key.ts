@@ -13,7 +13,7 @@ export default defineRule({
   options: {},
   find: {
     languages: {
-      ...inLanguages('javascript typescript', eachHolder(['object'], scriptKey)),
+      ...inLanguages('javascript typescript', eachHolder(['object', 'class_body', 'jsx_opening_element', 'jsx_self_closing_element'], scriptKey)),
       python: eachHolder(['dictionary'], (part) => literalKey(part.type === 'pair' ? part.child('key') : null)),
       php: eachHolder(['array_creation_expression'], (part) => literalKey(part.type === 'array_element_initializer' && part.parts.length === 2 ? part.firstPart : null)),
       json: eachHolder(['object'], (part) => literalKey(part.type === 'pair' ? part.child('key') : null)),
@@ -25,8 +25,13 @@ export default defineRule({
     bad('javascript', "const quay = { low: 1, high: 2, 'low': 3 };\n", '1:33'),
     good('typescript', 'const quay = { low: 1, ...other, lower: 2 };\n'),
     bad('typescript', 'const quay = { low: 1, low() { return 2; } };\n', '1:24'),
+    bad('javascript', "const quay = { low: 1, ['low']: 2 };\nclass Quay { moor() {} static moor() {} get low() {} set low(low) {} moor() {} }\n", '1:25 2:70'),
+    bad('typescript', 'const quay = <Quay low={1} high={2} low={3} />;\n', '1:37', { file: 'quay.tsx' }),
+    good('typescript', 'class Quay { constructor(a: 1); constructor(a: 2); constructor(a: any) {} moor(a: 1): void; moor(a: any) {} }\n'),
+    bad('php', '<?php $quay = [Tide::LOW => 1, Tide::LOW => 2];\n', '1:32'),
     good('python', "quay = {'low': 1, 'high': 2, low: 3, low: 4}\n"),
     bad('python', "quay = {'low': 1, 'low': 2}\n", '1:19'),
+    good('python', "quay = {True: 1, 'True': 2, 1: 3, '1': 4}\n"),
     good('php', "<?php $quay = ['low' => 1, 'high' => 2, 3];\n"),
     bad('php', "<?php $quay = ['low' => 1, \"low\" => 2];\n", '1:28'),
     good('json', '{ "low": { "tide": 1 }, "high": { "tide": 2 } }\n'),
@@ -49,7 +54,7 @@ function eachHolder(types: readonly string[], keyOf: (part: SyntaxNode) => { rea
         first.add(known.key);
         return NO_HITS;
       }
-      return [hitAt(known.at, `the key ${known.key.replace(/^[a-z]+ /, '')} appears twice; only the last value counts`)];
+      return [hitAt(known.at, `the key ${known.key.replace(/^(?:[a-z]+ )+/, '')} appears twice; only the last value counts`)];
     });
   }), types);
 }
@@ -57,7 +62,9 @@ function eachHolder(types: readonly string[], keyOf: (part: SyntaxNode) => { rea
 function literalKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | null {
   if (node === null) return null;
   const { type } = node;
-  if (type === 'number' || type === 'integer' || type === 'float') return { key: node.text, at: node };
+  // In Python, a number or a constant and its text are different keys.
+  if (type === 'number' || type === 'integer' || type === 'float') return { key: node.tree.grammar === 'python' ? `number ${node.text}` : node.text, at: node };
+  if (/^(?:none|true|false|null)$/.test(type) || (type === 'class_constant_access_expression' && !node.text.includes('('))) return { key: `constant ${node.text}`, at: node };
   if (type !== 'string' && type !== 'encapsed_string') return null;
   const text = node.text;
   // In Python, bytes and strings are different keys.
@@ -66,13 +73,17 @@ function literalKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | 
 }
 
 function scriptKey(part: SyntaxNode): { key: string; at: SyntaxNode } | null {
+  if (part.type === 'jsx_attribute') return part.firstPart === null ? null : { key: `attribute ${part.firstPart.text}`, at: part.firstPart };
   const name = part.type === 'pair' ? part.child('key') : part.type === 'method_definition' ? part.child('name') : part.type === 'shorthand_property_identifier' ? part : null;
-  if (name === null || name.type === 'computed_property_name') return null;
+  if (name === null) return null;
+  if (name.type === 'computed_property_name') return part.parentType === 'class_body' ? null : literalKey(name.firstPart);
   const key = literalKey(name)?.key ?? name.text;
   if (key === '__proto__' && name.text === key) return null;
   // A getter and a setter share a key.
-  const accessor = part.type === 'method_definition' ? part.childOfType('get', 'set')?.type : undefined;
-  return { key: accessor === undefined ? key : `${accessor} ${key}`, at: name };
+  const words = part.type === 'method_definition' ? part.children.filter(({ type }) => /^(?:get|set|static)$/.test(type)).map(({ type }) => type) : [];
+  // A class has its own members and those of its objects, and TypeScript lists the forms of a constructor.
+  if (part.parentType === 'class_body' && (key === 'constructor' || part.child('body') === null)) return null;
+  return { key: [...words, key].join(' '), at: name };
 }
 
 function yamlKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | null {

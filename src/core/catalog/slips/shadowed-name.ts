@@ -49,10 +49,15 @@ function findShadowed({ tree, grammar }: ParsedSource, { free }: { readonly free
   return hits;
 }
 
+function isOwnName(inner: Binding, outer: Binding): boolean {
+  if (inner.scope.node === inner.node.parent) return inner.kind !== 'caught';
+  return inner.kind === 'function' && outer.node.field === 'name' && outer.node.parent !== null && inner.node.isWithin(outer.node.parent);
+}
+
 function isHidden(inner: Binding, outer: Binding, grammar: string): boolean {
   if (outer.kind === 'type' || outer.kind === 'type-parameter') return false;
   // The name of a function or class expression, as in `const moor = function moor() {}`.
-  if (inner.scope.node === inner.node.parent || (outer.node.parent !== null && inner.node.isWithin(outer.node.parent) && outer.node.field === 'name' && inner.kind === 'function')) return false;
+  if (isOwnName(inner, outer)) return false;
   if (outer.kind === 'field') return !takesOver(inner);
   if (outer.kind === 'function' && grammar === 'cpp') return false;
   // A local variable of Java is known only from its declaration on.

@@ -1,5 +1,5 @@
 import { defineRule, type Hit } from '../../model/rule.js';
-import { argumentsOf, callsOf, objectOf } from '../../syntax/calls.js';
+import { argumentsOf, callsOf, methodOf, objectOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
@@ -18,6 +18,7 @@ export default defineRule({
       ...inLanguages('java php cpp c', eachNode(['catch_clause'], judge)),
       ...inLanguages('javascript typescript', byTree((source) => [...hitsOf(source.tree.ofType('catch_clause'), (node) => listOf(judge(node))), ...ignoredRejections(source)])),
       python: eachNode(['except_clause'], (node) => (isBroad(node) ? judge(node) : null)),
+      go: eachNode(['if_statement'], judgeInGo),
     },
   },
   examples: [
@@ -25,12 +26,15 @@ export default defineRule({
     bad('javascript', 'try { sail(); } catch (error) {\n}\n', '1:17'),
     good('javascript', 'sail().catch(() => { /* the tide may be out */ });\nsail().catch((error) => log.warn(error));\n'),
     bad('javascript', 'sail().catch(() => {});\nsail().catch(() => undefined);\n', '1:14 2:14'),
+    bad('javascript', 'sail().then(moor, () => {});\nsail().catch(noop);\n', '1:19 2:14'),
     good('typescript', 'try { sail(); } catch { return null; }\n'),
     bad('typescript', 'for (const a of b) try { sail(a); } catch (error: unknown) { continue; }\n', '1:37'),
     good('java', 'class Quay { void moor() { try { sail(); } catch (Full e) { throw new Wait(e); } } }\n'),
     bad('java', 'class Quay { void moor() { try { sail(); } catch (Full e) {} } }\n', '1:44'),
     good('python', 'try:\n    sail()\nexcept KeyError:\n    pass\n'),
     bad('python', 'try:\n    sail()\nexcept Exception:\n    pass\n', '3:1'),
+    good('go', 'package quay\n\nfunc moor() {\n\tif err := sail(); err != nil {\n\t\t// the tide may be out\n\t}\n}\n'),
+    bad('go', 'package quay\n\nfunc moor() {\n\tif err := sail(); err != nil {\n\t}\n}\n', '4:2'),
     good('php', '<?php try { sail(); } catch (Full $e) { wait($e); }\n'),
     bad('php', '<?php try { sail(); } catch (Full $e) {}\n', '1:23'),
     good('cpp', 'void moor() { try { sail(); } catch (const Full& e) { wait(e); } }\n'),
@@ -44,13 +48,27 @@ function listOf(hit: Hit | null): readonly Hit[] {
 
 /** A promise whose failure is handled by a function that does nothing. */
 function ignoredRejections({ tree }: ParsedSource): Hit[] {
-  return hitsOf(callsOf(tree, ['catch']), (call) => {
-    const [handler, ...more] = argumentsOf(call);
-    if (handler === undefined || more.length > 0 || objectOf(call) === null) return NO_HITS;
-    const body = /^(?:arrow_function|function_expression)$/.test(handler.type) ? handler.child('body') : null;
-    const isIdle = body !== null && (body.type === 'statement_block' ? body.parts.length === 0 : /^(?:undefined|null|void 0)$/.test(body.text));
-    return isIdle ? [hitAt(handler, 'the error caught here is ignored')] : NO_HITS;
+  return hitsOf(callsOf(tree, ['catch', 'then']), (call) => {
+    const given = argumentsOf(call);
+    const handler = given.at(-1);
+    if (handler === undefined || given.length !== (methodOf(call) === 'then' ? 2 : 1) || objectOf(call) === null) return NO_HITS;
+    // Whoever names a function that does nothing has thought of it.
+    return isIdle(handler) ? [hitAt(handler, 'the error caught here is ignored', undefined, /noop$/.test(handler.text) ? { confidence: 'possible' } : undefined)] : NO_HITS;
   });
+}
+
+/** Whether a function does nothing. */
+function isIdle(handler: SyntaxNode): boolean {
+  if (/^(?:\w+\.)?noop$/.test(handler.text)) return true;
+  const body = /^(?:arrow_function|function_expression)$/.test(handler.type) ? handler.child('body') : null;
+  return body !== null && (body.type === 'statement_block' ? body.parts.length === 0 : /^(?:undefined|null|void 0)$/.test(body.text));
+}
+
+/** Go has no handlers: an error is tested, and nothing follows from it. */
+function judgeInGo(node: SyntaxNode): Hit | null {
+  const [condition, block] = [node.child('condition'), node.child('consequence')];
+  if (condition === null || block === null || !/^\w*[eE]rr\w* != nil$/.test(condition.text) || block.parts.length > 0 || node.child('alternative') !== null) return null;
+  return { start: node.start, end: block.start, message: 'the error tested here is ignored' };
 }
 
 function judge(node: SyntaxNode): Hit | null {
@@ -75,5 +93,6 @@ function isExplained(node: SyntaxNode, body: SyntaxNode): boolean {
 function isBroad(node: SyntaxNode): boolean {
   const [caught] = node.parts;
   const name = caught?.type === 'as_pattern' ? caught.firstPart?.text : caught?.text;
+  if (caught?.type === 'tuple') return caught.parts.some(({ text }) => /^(?:Base)?Exception$/.test(text));
   return caught?.type === 'block' || name === 'Exception' || name === 'BaseException';
 }

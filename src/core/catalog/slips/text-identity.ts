@@ -14,12 +14,18 @@ export default defineRule({
   find: { languages: { python: eachNode(['comparison_operator'], judge) } },
   examples: [
     good('python', "if tide is None or tide == 'low' or tide is Low:\n    sail()\n"),
+    bad('python', 'if tide is -1 or berths is []:\n    sail()\n', '1:4 1:18'),
     bad('python', "if tide is 'low' or berth is not 3:\n    sail()\n", '1:4 1:21'),
   ],
 });
 
+/** Numbers, with a sign or without one, and whatever is made anew each time. */
+function isValue({ type, text }: SyntaxNode): boolean {
+  return /^(?:string|integer|float|concatenated_string|tuple|list|dictionary|set)$/.test(type) || (type === 'unary_operator' && /^-\s*\d/.test(text));
+}
+
 function judge(node: SyntaxNode): Hit | null {
   const operator = node.children.find(({ type }) => type === 'is' || type === 'is not')?.type;
-  if (operator === undefined || !node.parts.some(({ type }) => /^(?:string|integer|float|concatenated_string|tuple|list|dictionary)$/.test(type))) return null;
+  if (operator === undefined || !node.parts.some(isValue)) return null;
   return hitAt(node, `${operator} tests for the same object, not for an equal value`);
 }

@@ -1,6 +1,7 @@
 import { defineRule, type Hit } from '../../model/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import { isModule } from '../../syntax/bindings/script-exports.js';
+import { isDeclarationFile, isModule } from '../../syntax/bindings/script-exports.js';
+import type { Reference } from '../../syntax/bindings/references.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
@@ -8,6 +9,7 @@ import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
 import { isKnownGlobal } from '../known-globals.js';
 import { nameTest } from '../name-patterns.js';
 import { patterns } from '../options.js';
+import { isTestPath } from '../test-paths.js';
 
 const TYPE_PLACES = new Set(['type_annotation', 'type_query', 'nested_type_identifier', 'implements_clause', 'extends_type_clause', 'type_alias_declaration', 'ambient_declaration', 'type_arguments', 'type_predicate', 'asserts', 'type_predicate_annotation', 'asserts_annotation', 'function_type', 'index_signature']);
 
@@ -22,27 +24,55 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript', byTree(findUndeclared)) },
   examples: [
     good('javascript', "import { moor } from './quay.js';\nmoor(window, process.env);\nif (typeof tide === 'undefined') moor(arguments);\n"),
+    good('javascript', "$('#quay').hide();\nnew Berth();\nmoor(1);\nmoor(2);\nmoor(3);\n"),
     good('javascript', 'moor(tide);\n', { options: { known: ['moor|tide'] } }),
     bad('javascript', 'moor(tide);\nmoor(low);\n', '1:1 1:6 2:6'),
     good('typescript', 'const a: HTMLElement = document.body;\ntype B = Unknown;\n'),
+    good('javascript', "import { moor } from './quay.js';\ndescribe('quay', () => it('moors', async () => expect(await (0, moor)())));\n", { file: 'quay.test.js' }),
+    good('typescript', 'export async function moor() {\n  using berth = await (async () => 1)();\n  return berth;\n}\n'),
     bad('typescript', 'const a = moor();\n', '1:11'),
   ],
 });
 
+/** Names that programs which run tests declare for them. */
+const TEST_GLOBALS = new Set('describe xdescribe it xit test expect assert before after beforeEach afterEach beforeAll afterAll context specify suite setup teardown'.split(' '));
+
 /** Each name is reported at its first use. Types are left to the compiler. */
 function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly known: readonly string[] }): Hit[] {
   // The declaration may be in a part that could not be parsed.
-  if (text.path.endsWith('.d.ts') || tree.ofType('ERROR').length > 0) return [];
+  if (isDeclarationFile(text.path) || tree.ofType('ERROR').length > 0) return [];
   const isKnown = nameTest(known);
   // Code that tests a name with typeof expects that it may not exist.
+  const isTest = isTestPath(text.path);
   const told = new Set(tree.ofType('unary_expression').filter((node) => node.first?.type === 'typeof').flatMap((node) => node.child('argument')?.text ?? []));
-  return hitsOf(bindingsOf(tree).unresolved.all, ({ node }): Hit[] => {
+  const unresolved = bindingsOf(tree).unresolved.all;
+  const provided = isModule(tree) ? NO_NAMES : providedByPage(unresolved);
+  return hitsOf(unresolved, ({ node }): Hit[] => {
     const name = node.text;
-    if (told.has(name) || node.type === 'type_identifier' || isKnownGlobal(name) || isKnown(name) || isInTypes(node)) return [];
+    // The grammar takes a wait for a value in brackets for a call.
+    if (told.has(name) || name === 'await' || node.type === 'type_identifier' || (isTest && TEST_GLOBALS.has(name)) || provided.has(name)) return [];
+    if (isKnownGlobal(name) || isKnown(name) || isInTypes(node)) return [];
     told.add(name);
-    // Another script of the same page may declare it.
-    return [hitAt(node, `${name} is not declared anywhere`, undefined, isModule(tree) ? undefined : { confidence: 'possible' })];
+    // Another script of the same page may declare it, or the build may put something in its place.
+    return [hitAt(node, `${name} is not declared anywhere`, undefined, isModule(tree) && !/^__\w+__$/.test(name) ? undefined : { confidence: 'possible' })];
   });
+}
+
+const NO_NAMES: ReadonlySet<string> = new Set();
+
+/** From this many uses on, an undeclared name in a script is one that another script of the page provides. */
+const MANY = 3;
+
+/** Names that a classic script gets from others, in all likelihood: those of libraries, and those that it uses again and again. */
+function providedByPage(unresolved: readonly Reference[]): ReadonlySet<string> {
+  const counts = new Map<string, number>();
+  const written = new Set<string>();
+  for (const { node, writes } of unresolved) {
+    const name = node.text;
+    counts.set(name, (counts.get(name) ?? 0) + 1);
+    if (writes) written.add(name);
+  }
+  return new Set([...counts].filter(([name, count]) => !written.has(name) && (count >= MANY || /^[A-Z$]/.test(name))).map(([name]) => name));
 }
 
 /** `typeof` works on any name; in types, the compiler knows more than one file. */

@@ -16,6 +16,7 @@ export default defineRule({
   examples: [
     good('markdown', 'The allowlist of the harbour.\n'),
     bad('markdown', 'The whitelist of the harbour.\n', '1:5'),
+    bad('javascript', 'const black_list = 1; // white-list\n', '1:7 1:26'),
     bad('javascript', 'const boatBlackList = 1; // ship\nconst shipping = 2;\n', '1:11 1:29', { options: { terms: ['blacklist: blocklist', 'ship: vessel'] } }),
   ],
 });
@@ -23,8 +24,10 @@ export default defineRule({
 /** A term matches as a word of its own: not inside a longer word, but inside a name that joins words. */
 function* findAvoided({ text: { text } }: Source, { terms }: { readonly terms: readonly string[] }): Iterable<Hit> {
   // Nearly all files contain none of the terms and need no lower-case copy.
-  const { words, instead } = insteadOf(terms);
-  if (words.length === 0 || !anyOf(words).test(text)) return;
+  const { words, beginnings, instead } = insteadOf(terms);
+  if (words.length === 0 || !anyOf(beginnings).test(text)) return;
+  yield* dividedTerms(text, instead);
+  if (!anyOf(words).test(text)) return;
   const small = text.toLowerCase();
   if (small.length !== text.length) return;
   for (const [term, replacement] of instead) {
@@ -37,9 +40,31 @@ function* findAvoided({ text: { text } }: Source, { terms }: { readonly terms: r
   }
 }
 
+/** Terms written in two parts, as in `black_list`: where the joint is, no term says. */
+function* dividedTerms(text: string, instead: ReadonlyMap<string, string>): Iterable<Hit> {
+  for (const [term, replacement] of instead) {
+    if (!/^[a-z]{6,}$/.test(term)) continue;
+    for (const { 0: word, index } of text.matchAll(dividedForm(term))) {
+      const end = index + word.length;
+      if (!/[-_]/.test(word) || !isJoint(text[index - 1], text[index]) || !isJoint(text[end - 1], text[end])) continue;
+      yield { start: index, end, message: replacement === '' ? `${word} is a word that the team avoids` : `${word}: the team says ${replacement}` };
+    }
+  }
+}
+
+const dividedForms = new Map<string, RegExp>();
+
+function dividedForm(term: string): RegExp {
+  let form = dividedForms.get(term);
+  if (form === undefined) dividedForms.set(term, (form = new RegExp([...term].map((letter, at) => (at < 4 || at > term.length - 3 ? letter : `[-_]?${letter}`)).join(''), 'gi')));
+  return form;
+}
+
 /** What to write instead of some words. */
 interface Instead {
   readonly words: readonly string[];
+  /** Their first letters, which no joint divides. */
+  readonly beginnings: readonly string[];
   readonly instead: ReadonlyMap<string, string>;
 }
 
@@ -53,7 +78,7 @@ function insteadOf(terms: readonly string[]): Instead {
       const [term = '', ...rest] = entry.split(':');
       return [term.trim().toLowerCase(), rest.join(':').trim()];
     }).filter(([term]) => term !== ''));
-    read.set(terms, (known = { words: [...instead.keys()], instead }));
+    read.set(terms, (known = { words: [...instead.keys()], beginnings: [...instead.keys()].map((term) => term.slice(0, 4)), instead }));
   }
   return known;
 }

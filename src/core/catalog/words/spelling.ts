@@ -33,6 +33,7 @@ export default defineRule({
     bad('javascript', '// The bearth is free.\nconst lowHarbuor = 1;\nsail(lowHarbuor);\n', '1:8 2:10'),
     good('python', '# zorgblatt\n', { options: { known: ['zorgblatt'], every: true } }),
     bad('python', '# zorgblatt\n', '1:3', { options: { every: true } }),
+    bad('javascript', '// Retuns the colum of the table.\nsail();\n', '1:4 1:15'),
     bad('python', "quay = 'recieve it'\n", '1:9'),
     bad('markdown', 'The harbur office.\n', '1:5'),
   ],
@@ -44,45 +45,69 @@ const MOST_TIMES = 3;
 /** Short words resemble each other: an unknown one is more often a name than a typo. */
 const LONG_ENOUGH = 6;
 
+/** The longest words of English dictionaries are shorter. */
+const LONGEST = 45;
+
 /** Parts of names are often abbreviations. */
 const LONG_NAME_PART = 7;
 
 /** Prefixes that make new words. */
 const PREFIX = /^(?:un|re|de|pre|sub|non|multi|inter|auto|over|under|mis|co|anti|semi|super|meta|micro|mini|hyper)(?=\w{4})/;
 
+/** A word that may be misspelt, at its first place in a file. */
+interface Suspect {
+  readonly start: number;
+  readonly word: string;
+  /** How often it occurs in the file. */
+  count: number;
+}
+
 /** Each misspelt word is reported once per file, at its first place. */
-function findMisspelt(source: Source, { known, dictionaries, shortest, every }: Options): Hit[] {
+function findMisspelt(source: Source, options: Options): Hit[] {
+  return suspectsIn(source, options).flatMap((suspect) => judge(suspect, source, options));
+}
+
+function suspectsIn(source: Source, { known, dictionaries, shortest, every }: Options): Suspect[] {
   const own = new Set(known.map((word) => word.toLowerCase()));
-  const hits = new Map<string, { hit: Hit; word: string; count: number }>();
-  for (const { start, text, kind } of every ? writtenBy(source) : withoutForeign(source, dictionaries)) {
-    const isName = kind === 'name';
-    for (const { text: word, offset } of wordsOf(text)) {
-      if (word.length < shortest || /^\p{Lu}+$/u.test(word)) continue;
-      if (!every && !isName && isOwnName(word, offset, text)) continue;
+  const suspects = new Map<string, Suspect>();
+  const writings = every ? writtenBy(source) : withoutForeign(source, dictionaries);
+  const names = new Set(writings.filter(({ kind }) => kind === 'name').map(({ text }) => text.toLowerCase()));
+  for (const writing of writings) {
+    for (const { text: word, offset } of wordsOf(writing.text)) {
+      if (word.length < shortest || word.length > LONGEST || /^\p{Lu}+$/u.test(word)) continue;
       const small = word.toLowerCase();
-      if (!every && (isName ? word.length < LONG_NAME_PART || hasShortAddition(small, dictionaries, source) : /['’](?!s$)/.test(word))) continue;
-      const before = hits.get(small);
-      if (before !== undefined) {
-        before.count += 1;
-        continue;
-      }
-      if (own.has(small) || isKnown(small, dictionaries, source)) continue;
-      hits.set(small, { hit: { start: start + offset, end: start + offset + word.length, message: '' }, word, count: 1 });
+      if (!every && isLeftAlone(word, offset, writing, names, (part) => hasShortAddition(part, dictionaries, source))) continue;
+      const before = suspects.get(small);
+      if (before !== undefined) before.count += 1;
+      else if (!own.has(small) && !isKnown(small, dictionaries, source, JOINED)) suspects.set(small, { start: writing.start + offset, word, count: 1 });
     }
   }
-  return [...hits.values()].flatMap(({ hit, word, count }): Hit[] => {
-    if (!every && (count > MOST_TIMES || word.length < LONG_ENOUGH)) return [];
-    const near = source.spelling?.nearTo(word.toLowerCase().replace(/['’]s$/, '')) ?? null;
-    if (!every && (near === null || isMade(word.toLowerCase(), dictionaries, source))) return [];
-    const times = count > 1 ? ` (${count} times in this file)` : '';
-    return [{ ...hit, message: `${word} is not in any dictionary${near === null ? '' : `, but ${near} is`}${times}` }];
-  });
+  return [...suspects.values()];
+}
+
+/** Whether a word is more likely a name or an abbreviation than a mistake. @param isLengthened whether a word is a known one with a few letters more. */
+function isLeftAlone(word: string, offset: number, { text, kind }: Writing, names: ReadonlySet<string>, isLengthened: (word: string) => boolean): boolean {
+  const small = word.toLowerCase();
+  if (kind === 'name') return word.length < LONG_NAME_PART || isLengthened(small);
+  // Prose that speaks of a name spells it like the name.
+  return isOwnName(word, offset, text) || names.has(small) || /['’](?!s$)/.test(word);
+}
+
+function judge({ start, word, count }: Suspect, source: Source, { dictionaries, every }: Options): readonly Hit[] {
+  const small = word.toLowerCase();
+  if (!every && count > MOST_TIMES) return [];
+  const near = source.spelling?.nearTo(small.replace(/['’]s$/, '')) ?? null;
+  // A short word may lack the last letter of a longer one.
+  const isShort = word.length < LONG_ENOUGH && (near === null || near.length < LONG_ENOUGH || !near.startsWith(small));
+  if (!every && (isShort || near === null || isMade(small, dictionaries, source))) return [];
+  const times = count > 1 ? ` (${count} times in this file)` : '';
+  return [{ start, end: start + word.length, message: `${word} is not in any dictionary${near === null ? '' : `, but ${near} is`}${times}` }];
 }
 
 /** Whether a part of a name is a known word with a few letters before or after it: people abbreviate freely in names. */
 function hasShortAddition(word: string, dictionaries: readonly string[], source: Source): boolean {
   for (let letters = 1; letters <= 3 && word.length - letters >= SHORTEST_STEM; letters += 1) {
-    if (isKnown(word.slice(letters), dictionaries, source, false) || isKnown(word.slice(0, -letters), dictionaries, source, false)) return true;
+    if (isKnown(word.slice(letters), dictionaries, source, 0) || isKnown(word.slice(0, -letters), dictionaries, source, 0)) return true;
   }
   return false;
 }
@@ -102,14 +127,14 @@ function isMade(word: string, dictionaries: readonly string[], source: Source): 
   return fitting.length > 0 && fitting.every((ending) => !isDoubled(word, ending, dictionaries, source)) && fitting.some((ending) => {
     const stem = word.slice(0, -ending.length);
     const stems = [stem, ...(/^[aeiouy]/.test(ending) ? [/([a-z])\1$/.test(stem) ? stem.slice(0, -1) : `${stem}e`] : []), ...(stem.endsWith('i') ? [`${stem.slice(0, -1)}y`] : [])];
-    return stems.some((candidate) => candidate.length >= SHORTEST_STEM && isKnown(candidate, dictionaries, source, false));
+    return stems.some((candidate) => candidate.length >= SHORTEST_STEM && isKnown(candidate, dictionaries, source, 0));
   });
 }
 
 /** Whether the dictionary has the word with a letter doubled before the suffix, as in occurred: then a letter is missing. */
 function isDoubled(word: string, ending: string, dictionaries: readonly string[], source: Source): boolean {
   const stem = word.slice(0, -ending.length);
-  return isKnown(stem + stem.slice(-1) + ending, dictionaries, source, false);
+  return isKnown(stem + stem.slice(-1) + ending, dictionaries, source, 0);
 }
 
 const SHORTEST_STEM = 4;
@@ -122,26 +147,33 @@ const FOREIGN_WORDS = 5;
 function withoutForeign(source: Source, dictionaries: readonly string[]): readonly Writing[] {
   const all = writtenBy(source);
   const words = new Set(all.filter(({ kind }) => kind === 'text').flatMap(({ text }) => wordsOf(text).map((word) => word.text.toLowerCase())));
-  const unknown = [...words].filter((word) => word.length > 3 && !isKnown(word, dictionaries, source)).length;
+  const unknown = [...words].filter((word) => word.length > 3 && !isKnown(word, dictionaries, source, JOINED)).length;
   const other = [...words].filter((word) => !/^[a-z'’]+$/.test(word)).length;
   return unknown + other >= FOREIGN_WORDS && unknown + other > words.size * FOREIGN_SHARE ? all.filter(({ kind }) => kind !== 'text') : all;
 }
 
-/** @param joined whether two known words written as one count as known. */
-function isKnown(word: string, dictionaries: readonly string[], { spelling }: Source, joined = true): boolean {
+/** How long the words are at least that are written as one. */
+const JOINED = 3;
+
+/** @param joined how long each of two known words written as one has to be to count as known; 0 if it does not. */
+function isKnown(word: string, dictionaries: readonly string[], { spelling }: Source, joined: number): boolean {
   // A word in another script belongs to another language.
   if (!/^[a-z'’]+$/.test(word)) return true;
   const plain = word.replaceAll('’', "'").replace(/'s$/, '');
   const knows = (part: string): boolean => (dictionaries.includes('trade') && (isTradeWord(part) || (part.endsWith('s') && isTradeWord(part.slice(0, -1)))))
     || (dictionaries.includes('english') && (spelling?.knows(part) ?? true));
-  if (knows(plain) || knows(plain.replace(PREFIX, '')) || knows(american(plain))) return true;
+  const bare = plain.replace(PREFIX, '');
+  // What is left of retuns is the plural of a word too short to tell anything.
+  if (knows(plain) || ((bare === plain || !/^\w{3}s$/.test(bare)) && knows(bare)) || knows(american(plain))) return true;
+  // A word with the letter of an axis.
+  if (joined > 0 && /[xyz]$/.test(plain) && plain.length > SHORTEST_STEM && knows(plain.slice(0, -1))) return true;
   // Names are often two words written as one.
-  for (let joint = 3; joined && joint <= plain.length - 3; joint += 1) if (knows(plain.slice(0, joint)) && knows(plain.slice(joint))) return true;
+  for (let joint = joined; joined > 0 && joint <= plain.length - joined; joint += 1) if (knows(plain.slice(0, joint)) && knows(plain.slice(joint))) return true;
   return false;
 }
 
 /** The American spelling of a British word: both are right. */
 function american(word: string): string {
-  return word.replace(/our(?=s|ed|ing|al|able|ful|ite|$)/, 'or').replace(/is(?=e[drs]?$|ing$|ation)/, 'iz').replace(/ys(?=e[drs]?$|ing$)/, 'yz')
+  return word.replace(/our(?=s|ed|ing|al|able|ful|ite|hood|ly|$)/, 'or').replace(/is(?=e[drs]?$|ing$|ation)/, 'iz').replace(/ys(?=e[drs]?$|ing$)/, 'yz')
     .replace(/tre(?=s?$)/, 'ter').replace(/ll(?=ed$|ing$|er$)/, 'l').replace(/ogue(?=s?$)/, 'og').replace(/ence(?=s?$)/, 'ense');
 }

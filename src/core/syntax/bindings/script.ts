@@ -52,6 +52,10 @@ function declareVariables(tree: SyntaxTree, scopes: Scopes, add: Add): void {
     const target = statement.type === 'variable_declaration' ? scope.functionScope : scope;
     addNames(node.child('name'), target, kind, add);
   }
+  // The grammar takes `using berth = open()` (TypeScript 5.2) for an assignment.
+  for (const { parent } of tree.ofType('using')) {
+    if (parent?.type === 'assignment_expression') addNames(parent.child('left'), scopes.around(parent), 'loop', add);
+  }
   for (const node of tree.ofType('for_in_statement')) {
     const word = node.child('kind');
     if (word === null) continue;

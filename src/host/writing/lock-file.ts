@@ -1,15 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { closeSync, linkSync, openSync, readFileSync, renameSync, rmSync, writeFileSync, writeSync } from 'node:fs';
-import { hasCode } from './errors.js';
+import { closeSync, existsSync, linkSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync, writeSync } from 'node:fs';
+import path from 'node:path';
+import { hasCode } from '../errors.js';
+import { oddKindOf } from '../stats.js';
+import { mayBeRunning, ownerIn, ownerText, ownIdentity, type LockOwner } from './lock-owner.js';
 
-/** The holder of a lock: a process, identified by its number and, if the system tells it, its start time. */
-export interface LockOwner {
-  readonly process: number;
-  /** In clock ticks since boot, from Linux (proc(5), `/proc/[pid]/stat`, field 22); null elsewhere. */
-  readonly began: string | null;
-}
-
-/** The result of trying to take a lock. `owner` is null if the file's content cannot be understood. */
+/** The result of trying to take a lock. `owner` is null if it has just changed hands. */
 export type LockAttempt = { readonly release: () => void } | { readonly owner: LockOwner | null };
 
 /**
@@ -18,26 +14,42 @@ export type LockAttempt = { readonly release: () => void } | { readonly owner: L
  * @throws the system's error if a lock cannot be created here at all.
  */
 export function tryLock(file: string): LockAttempt {
-  const own = `${process.pid} ${beganOf(process.pid) ?? '-'} ${randomUUID()}\n`;
+  const own = `${ownerText(ownIdentity())} ${randomUUID()}\n`;
   const attempt = create(file, own) ? null : takeOver(file, own);
   return attempt ?? { release: () => releaseLock(file, own) };
 }
 
+/** Removes what runs that were killed while they took a lock have left beside it. Must be called by its holder. */
+export function sweepBeside(file: string): void {
+  const folder = path.dirname(file);
+  for (const name of readdirSync(folder).filter((own) => own.startsWith(`${path.basename(file)}.`))) {
+    const beside = path.join(folder, name);
+    const owner = ownerIn(contentOf(beside) ?? '');
+    if (owner === null || !mayBeRunning(owner)) rmSync(beside, { force: true });
+  }
+}
+
 /** Creates a complete file in one step. @returns false if it already exists. */
 function create(file: string, own: string): boolean {
-  const beside = `${file}.${randomUUID()}`;
+  const beside = besideFor(file);
   try {
     writeFileSync(beside, own, { flag: 'wx', mode: 0o600 });
     linkSync(beside, file);
     return true;
   } catch (error) {
-    if (hasCode(error, 'EEXIST')) return false;
+    // Another run may have taken the new file for a leftover.
+    if (hasCode(error, 'EEXIST', 'ENOENT') && existsSync(path.dirname(file))) return false;
     // Some file systems have no links.
     if (hasCode(error, 'EPERM', 'ENOTSUP', 'ENOSYS', 'EOPNOTSUPP')) return createWithoutLink(file, own);
     throw error;
   } finally {
     rmSync(beside, { force: true });
   }
+}
+
+/** The name of a lock until it takes its place. */
+function besideFor(file: string): string {
+  return `${file}.${randomUUID()}`;
 }
 
 function createWithoutLink(file: string, own: string): boolean {
@@ -61,15 +73,19 @@ function takeOver(file: string, own: string): { readonly owner: LockOwner | null
   const left = contentOf(file);
   if (left === null) return { owner: null };
   const owner = ownerIn(left);
-  if (owner !== null && isRunning(owner)) return { owner };
+  if (owner !== null && mayBeRunning(owner)) return { owner };
   const claim = tryLock(`${file}.${createHash('sha256').update(left).digest('hex').slice(0, 12)}`);
   if (!('release' in claim)) return claim;
   try {
     if (contentOf(file) !== left) return { owner: null };
-    const beside = `${file}.${randomUUID()}`;
+    const beside = besideFor(file);
     writeFileSync(beside, own, { flag: 'wx', mode: 0o600 });
     renameSync(beside, file);
     return null;
+  } catch (error) {
+    // Another run may have taken the new file for a leftover.
+    if (hasCode(error, 'ENOENT')) return { owner: null };
+    throw error;
   } finally {
     claim.release();
   }
@@ -79,41 +95,14 @@ function releaseLock(file: string, own: string): void {
   if (contentOf(file) === own) rmSync(file, { force: true });
 }
 
-/** Null if the file no longer exists or is not readable. */
+/** Null if the file no longer exists. @throws an error if it is no file: opening a FIFO would wait for ever. */
 function contentOf(file: string): string | null {
+  const what = oddKindOf(file);
+  if (what !== null) throw Object.assign(new Error(`it is ${what}`), { code: `it is ${what}` });
   try {
     return readFileSync(file, 'utf8');
-  } catch {
-    return null;
-  }
-}
-
-function ownerIn(content: string): LockOwner | null {
-  const [, number, began] = /^(\d+) (\d+|-) /.exec(content) ?? [];
-  return number === undefined || began === undefined ? null : { process: Number(number), began: began === '-' ? null : began };
-}
-
-function isRunning({ process: number, began }: LockOwner): boolean {
-  try {
-    process.kill(number, 0);
   } catch (error) {
-    // Another user's process cannot be signalled, but is running.
-    if (hasCode(error, 'ESRCH')) return false;
+    if (hasCode(error, 'ENOENT')) return null;
+    throw error;
   }
-  const now = processState(number);
-  // A zombie process counts as ended; and its number may belong to another process by now.
-  return now === null || (!now.isOver && (began === null || began === now.began));
-}
-
-function beganOf(number: number): string | null {
-  return processState(number)?.began ?? null;
-}
-
-/** What Linux says about a process (proc(5), `/proc/[pid]/stat`, fields 3 and 22); null elsewhere, or if there is none. */
-function processState(number: number): { readonly isOver: boolean; readonly began: string | null } | null {
-  const stat = contentOf(`/proc/${number}/stat`);
-  if (stat === null) return null;
-  // The second field is the program's name in parentheses, which may itself contain blanks and parentheses.
-  const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
-  return { isOver: fields[0] === 'Z' || fields[0] === 'X', began: fields[19] ?? null };
 }

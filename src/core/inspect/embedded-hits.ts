@@ -1,0 +1,51 @@
+import { SourceText } from '../model/source-text.js';
+import type { Repair } from '../model/repair.js';
+import type { Hit, RuleId } from '../model/rule.js';
+import { embeddedCode, type EmbeddedCode } from '../syntax/embedded.js';
+import type { Source } from '../syntax/source.js';
+import { ABOUT_USES } from './damage.js';
+import type { RuleHits } from './text-order.js';
+
+/** The sources of the scripts and styles in a file, which the caller disposes of, with their places. */
+export function embeddedSources(source: Source): { readonly code: EmbeddedCode; readonly inner: Source }[] {
+  const { text } = source;
+  return embeddedCode(source).map((code) => ({ code, inner: source.inside(new SourceText(text.path, code.language, text.text.slice(code.start, code.end))) }));
+}
+
+/** Rules that cannot judge a component: its compiler knows names that the script does not declare, and sets others. */
+const NOT_IN_COMPONENTS: ReadonlySet<RuleId> = new Set(['slips/undeclared', 'idiom/settled-binding', 'idiom/function-scoped-binding']);
+
+/** Hits in embedded code as hits in the file around it, without those that the rest of the file refutes. */
+export function asHitsOf(around: Source, found: readonly RuleHits[], code: EmbeddedCode): RuleHits[] {
+  const { text: { text, language } } = around;
+  const outside = `${text.slice(0, code.start)} ${text.slice(code.end)}`;
+  return found.flatMap(({ planned, hits }) => {
+    const { id } = planned.rule;
+    if (language.id === 'component' && NOT_IN_COMPONENTS.has(id)) return [];
+    const isAboutUses = ABOUT_USES.test(id);
+    const kept = hits.filter((hit) => !isAboutUses || !isNamed(text.slice(code.start + hit.start, code.start + hit.end), outside)).map((hit) => movedBy(code.start, hit));
+    return kept.length === 0 ? [] : [{ planned, hits: kept }];
+  });
+}
+
+/** Whether a name occurs in a text as a word, or in small letters with hyphens, as elements are named. */
+function isNamed(name: string, text: string): boolean {
+  if (!/^[$\w]+$/.test(name)) return false;
+  const hyphened = name.replace(/(?<=[a-z\d])[A-Z]/g, (letter) => `-${letter}`).toLowerCase();
+  return [name, hyphened].some((form) => text.includes(form) && new RegExp(`(?<![\\w$])${form.replaceAll('$', '\\$')}(?![\\w$])`, 'i').test(text));
+}
+
+/** The repair is worked out at once: later, the tree of the embedded code is gone. */
+function movedBy(offset: number, hit: Hit): Hit {
+  const { start, end, repair } = hit;
+  return {
+    ...hit,
+    start: start + offset,
+    end: end + offset,
+    repair: repair === undefined ? undefined : movedRepair(offset, typeof repair === 'function' ? repair(hit) : repair),
+  };
+}
+
+function movedRepair(offset: number, repair: Repair): Repair {
+  return repair === 'drop-byte-order-mark' ? [] : repair.map((edit) => ({ ...edit, start: edit.start + offset, end: edit.end + offset }));
+}

@@ -1,0 +1,12 @@
+import { describeSystemError } from '../errors.js';
+
+/** Tries something that the system may refuse. @returns why it failed, in words; null if it did not. */
+export function attempt(work: () => void): string | null {
+  try {
+    work();
+    return null;
+  } catch (error) {
+    if (!(error instanceof Error && 'code' in error)) throw error;
+    return describeSystemError(error);
+  }
+}

@@ -1,0 +1,91 @@
+import { rmSync } from 'node:fs';
+import path from 'node:path';
+import { readLedger } from '../../core/ledger/read-ledger.js';
+import { writeLedger } from '../../core/ledger/write-ledger.js';
+import { LARGEST_LEDGER, LEDGER_FILE } from '../ledger-file.js';
+import { makeDirectory } from '../make-directory.js';
+import { relativeTo } from '../target-path.js';
+import { readTextFile } from '../text-file.js';
+import { attempt } from './attempt.js';
+import { followsOf, withFollows } from './following.js';
+import type { Journal, JournalRecord } from './journal.js';
+import { digestAt, digestOf } from './on-disk.js';
+import { replaceFile, temporaryFor } from './replace-file.js';
+
+/** What was left to do after a run, and has been done or could not be. */
+export interface Completion {
+  /** The files that have been written. All paths are relative to the root if they are inside. */
+  readonly written: readonly string[];
+  /** How many entries of the ledger have followed their files. */
+  readonly followed: number;
+  /** What could not be done: it stays in the journal if it may be possible later. */
+  readonly failed: readonly FailedCompletion[];
+}
+
+/** Something that could not be done. */
+export interface FailedCompletion {
+  readonly file: string;
+  readonly why: string;
+  /** Whether it has to be done before anything else is written. */
+  readonly isPending: boolean;
+}
+
+/** Nothing was left to do. */
+export const NOTHING_LEFT: Completion = { written: [], followed: 0, failed: [] };
+
+/** Does what is left of a run: one that was killed, or one's own. Must be called by the run that holds the lock. */
+export function complete(root: string, journal: Journal): Completion {
+  if (!journal.exists()) return NOTHING_LEFT;
+  const records = journal.read();
+  const group = records.findLast((record) => 'together' in record);
+  const grouped = completeGroup(root, group !== undefined && 'together' in group ? group.together : []);
+  const ledger = completeLedger(root, journal, records);
+  // After the ledger: a temporary file shows that its file was not written.
+  for (const { temporary } of records.flatMap((record) => ('together' in record ? record.together : [record.writing]))) rmSync(temporary, { force: true });
+  if (ledger.why === null && !grouped.failed.some(({ isPending }) => isPending)) journal.remove();
+  return { ...grouped, followed: ledger.followed, failed: [...grouped.failed, ...(ledger.why === null ? [] : [{ file: LEDGER_FILE, why: ledger.why, isPending: false }])] };
+}
+
+type Group = Extract<JournalRecord, { readonly together: unknown }>['together'];
+
+/** Writes those that are not written yet. What somebody else has changed since then stays. */
+function completeGroup(root: string, group: Group): Pick<Completion, 'written' | 'failed'> {
+  const written: string[] = [];
+  const failed: FailedCompletion[] = [];
+  for (const { file, before, after, text, temporary } of group) {
+    const now = digestAt(file);
+    if (now === after) continue;
+    if (now !== before) {
+      failed.push({ file: relativeTo(root, file), why: 'it has changed since then', isPending: false });
+      continue;
+    }
+    const why = attempt(() => {
+      rmSync(temporary, { force: true });
+      makeDirectory(path.dirname(file));
+      replaceFile(file, text, temporary);
+    });
+    if (why === null) written.push(relativeTo(root, file));
+    else failed.push({ file: relativeTo(root, file), why, isPending: true });
+  }
+  return { written, failed };
+}
+
+/** Lets the ledger follow. It is read anew, so what others have changed in it stays. */
+function completeLedger(root: string, journal: Journal, records: readonly JournalRecord[]): { readonly followed: number; readonly why: string | null } {
+  if (!records.some((record) => 'follows' in record && record.follows.length > 0)) return { followed: 0, why: null };
+  const file = path.join(root, LEDGER_FILE);
+  if (digestAt(file) === null) return { followed: 0, why: null };
+  const reading = readTextFile(file, LARGEST_LEDGER);
+  if ('failed' in reading) return { followed: 0, why: reading.failed };
+  const { entries, problems } = readLedger(reading.text, LEDGER_FILE);
+  if (problems.length > 0) return { followed: 0, why: 'it has mistakes' };
+  const { changes } = withFollows(entries, followsOf(records, file));
+  const after = writeLedger(reading.text, entries.map((kept) => ({ kept, changes: changes.get(kept) ?? {} })));
+  if (changes.size === 0 || after === reading.text) return { followed: 0, why: null };
+  const temporary = temporaryFor(file);
+  const why = attempt(() => {
+    journal.note({ writing: { file, temporary, before: digestOf(reading.text), after: digestOf(after) }, follows: [] }, true);
+    replaceFile(file, after, temporary);
+  });
+  return { followed: why === null ? changes.size : 0, why };
+}

@@ -1,0 +1,130 @@
+import { existsSync } from 'node:fs';
+import { describeSystemError, UsageError } from '../errors.js';
+import { oddKindOf } from '../stats.js';
+import type { Watch } from '../watch.js';
+import { complete, type Completion } from './complete.js';
+import { Journal } from './journal.js';
+import { sweepBeside, tryLock, type LockAttempt } from './lock-file.js';
+import type { LockOwner } from './lock-owner.js';
+import { existingStateFolder, NotPrivateError, openStateFolder, stateFiles } from './state-folder.js';
+import { whileStoppable } from './stops.js';
+import { Writer } from './writer.js';
+
+/** What a run does if another one is writing in the same project. */
+export type WhenBusy = 'wait' | 'refuse';
+
+/** How long a run waits at most, in milliseconds. After that, nothing is written. */
+const LONGEST_WAIT = 60_000;
+
+/** After how long a run says what it is waiting for, in milliseconds. */
+const SILENT_WAIT = 1000;
+
+/** How often a run checks whether the other one has ended, in milliseconds. */
+const PAUSE = 50;
+
+/**
+ * Runs an action that writes files of a project while no other run of Elvar does. First it completes what a run that was
+ * killed has left. If this run is stopped by a signal, what follows from the files that it has written is written too.
+ * @param watch is notified of these, and once the wait takes over a second.
+ * @throws UsageError if another run is writing and this one may not wait or has waited too long, or if no lock can be created.
+ */
+export async function whileWriting<Result>(root: string, whenBusy: WhenBusy, watch: Watch, work: (writer: Writer) => Promise<Result>): Promise<Result> {
+  const folder = stateFolder();
+  const release = await lock(stateFiles(root, folder).lock, whenBusy, watch);
+  return whileHolding({ release, folder, root, watch }, work);
+}
+
+/** Completes what a run that was killed has left, before anything is planned. If a run is writing at the moment, nothing is left. */
+export async function completeEarlier(root: string, watch: Watch): Promise<void> {
+  const folder = existingStateFolder();
+  if (folder === null) return;
+  const { lock: file, journal } = stateFiles(root, folder);
+  if (!existsSync(journal) && !existsSync(file)) return;
+  const attempt = attemptAt(file);
+  if ('release' in attempt) await whileHolding({ release: attempt.release, folder, root, watch }, async () => {});
+}
+
+/** A lock that is held. */
+interface HeldLock {
+  readonly release: () => void;
+  /** The folder for state that it lies in. */
+  readonly folder: string;
+  readonly root: string;
+  readonly watch: Watch;
+}
+
+async function whileHolding<Result>({ release, folder, root, watch }: HeldLock, work: (writer: Writer) => Promise<Result>): Promise<Result> {
+  const journal = Journal.in(folder, root);
+  const odd = oddKindOf(journal.file);
+  if (odd !== null) {
+    release();
+    throw new UsageError(`${journal.file} is ${odd}, so nothing was written\nRemove it: Elvar keeps notes there about what it is writing.`);
+  }
+  const writer = new Writer(root, journal);
+  try {
+    sweepBeside(stateFiles(root, folder).lock);
+    tellCompleted(complete(root, journal), watch);
+    return await whileStoppable(() => {
+      const { followed, failed } = complete(root, journal);
+      release();
+      watch.stopped({ written: writer.written, followed, isComplete: failed.length === 0 });
+    }, () => work(writer));
+  } finally {
+    complete(root, journal);
+    release();
+  }
+}
+
+/** @throws UsageError if files that belong together are still only partly written: nothing else may be written before. */
+function tellCompleted(completion: Completion, watch: Watch): void {
+  const { written, followed, failed } = completion;
+  if (written.length + followed + failed.length > 0) watch.completed(completion);
+  const pending = failed.find(({ isPending }) => isPending);
+  if (pending !== undefined) throw new UsageError(`nothing was written: an earlier run has to be completed first, but ${pending.file} cannot be written: ${pending.why}`);
+}
+
+async function lock(file: string, whenBusy: WhenBusy, watch: Watch): Promise<() => void> {
+  const began = performance.now();
+  let isTold = false;
+  for (;;) {
+    const attempt = attemptAt(file);
+    if ('release' in attempt) return attempt.release;
+    const { owner } = attempt;
+    if (whenBusy === 'refuse') throw new UsageError(`another run of elvar${processText(owner)} is writing in this project\nTry again when it has ended. Its lock: ${file}`);
+    const waited = performance.now() - began;
+    if (waited > LONGEST_WAIT) {
+      throw new UsageError(`another run of elvar${processText(owner)} has been writing in this project for ${LONGEST_WAIT / 1000} s, so nothing was written\nWait until it has ended. If no such run is left, remove ${file}`);
+    }
+    if (waited > SILENT_WAIT && !isTold) {
+      watch.waiting({ process: owner?.process ?? null, file });
+      isTold = true;
+    }
+    await new Promise((resolve) => setTimeout(resolve, PAUSE));
+  }
+}
+
+/** Without a lock nothing is written: two runs could write the same file. */
+function stateFolder(): string {
+  try {
+    return openStateFolder();
+  } catch (error) {
+    const [where, why] = error instanceof NotPrivateError ? [error.folder, 'other users can write to it'] : ['the folder for state', describeSystemError(error)];
+    throw noLock(`${where}: ${why}`);
+  }
+}
+
+function attemptAt(file: string): LockAttempt {
+  try {
+    return tryLock(file);
+  } catch (error) {
+    throw noLock(`${file}: ${describeSystemError(error)}`, existsSync(file));
+  }
+}
+
+function noLock(why: string, isInTheWay = false): UsageError {
+  return new UsageError(`no lock could be created, so nothing was written: ${why}\n${isInTheWay ? 'Remove it if no other run of elvar is writing.' : 'Elvar keeps its locks in the directory for state: XDG_STATE_HOME names another one.'}`);
+}
+
+function processText(owner: LockOwner | null): string {
+  return owner === null ? '' : ` (process ${owner.process})`;
+}

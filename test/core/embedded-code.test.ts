@@ -1,0 +1,96 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { CATALOG } from '../../src/core/catalog/registry.js';
+import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
+import { Planner } from '../../src/core/inspect/plan.js';
+import { repairFile } from '../../src/core/inspect/repair-file.js';
+import { embeddedLanguages, GRAMMARS } from '../../src/core/model/language.js';
+import { finderFor, knowsLanguage, languagesOf, type Example, type Rule } from '../../src/core/model/rule.js';
+import type { RuleSet } from '../../src/core/model/rule-set.js';
+import { Source } from '../../src/core/syntax/source.js';
+import { embeddedCode } from '../../src/core/syntax/embedded.js';
+import { Spelling } from '../../src/core/syntax/spelling.js';
+import { builtDictionary, builtGrammars } from '../support/grammars.js';
+import { textOf } from '../support/sources.js';
+
+const grammars = builtGrammars();
+const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+beforeAll(() => grammars.load(GRAMMARS));
+
+function setOf({ id, defaults }: Rule, options: Example['options'] = {}): RuleSet {
+  return { id, rules: new Map([[id, { level: 'note', options: { ...defaults, ...options }, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
+}
+
+/** The start of a file up to the embedded code, and its end. */
+type Wrapping = readonly [before: string, after: string];
+
+const WRAPPINGS: Readonly<Record<string, Readonly<Record<string, Wrapping>>>> = {
+  html: { javascript: ['<main>\n<script>\n', '</script>\n</main>\n'], css: ['<style>\n', '</style>\n'], json: ['<script type="application/json">\n', '</script>\n'] },
+  php: { javascript: ['<?php $depth = 3;\n?>\n<script>\n', '</script>\n'], css: ['<style type="text/css">\n', '</style>\n<?php $depth = 3;\n'] },
+  component: { javascript: ['<template>\n  <p />\n</template>\n<script>\n', '</script>\n'], typescript: ['<script lang="ts">\n', '</script>\n'], css: ['<style scoped>\n', '</style>\n'] },
+};
+
+/** What cannot be told of a component is not. */
+const NOT_IN_COMPONENTS = ['slips/undeclared', 'idiom/settled-binding', 'idiom/function-scoped-binding'];
+
+describe.each(Object.entries(WRAPPINGS))('code inside %s', (outer, wrappings) => {
+  const known = CATALOG.rules.filter((rule) => 'languages' in rule.find && !(outer === 'component' && NOT_IN_COMPONENTS.includes(rule.id)));
+  const examples = known.flatMap((rule) => rule.examples.filter(({ language, file, code }) => wrappings[language] !== undefined && file === undefined && finderFor(rule, language) !== null && !/<\/|<\?|\{\{/.test(code)).map((example) => ({ rule, example })));
+
+  test.each(examples.map(({ rule, example }) => [rule.id, example.language, example.code, rule, example] as const))('%s finds what it finds in %s alone: %j', (_id, language, code, rule, { finds, options }) => {
+    const [before, after] = wrappings[language] as Wrapping;
+    const lines = before.split('\n').length - 1;
+    const set = setOf(rule, options);
+    const found = inspectFile(textOf(outer, `${before}${code}${after}`), set, tools).findings.map(({ span: { start } }) => `${start.line - lines}:${start.column}`);
+    // A rule may find something in the language around, too.
+    expect(found.filter((place) => !/^(?:0|-\d+):/.test(place))).toEqual(finds);
+  });
+
+  const repaired = examples.filter(({ rule, example }) => rule.repairs !== null && example.repaired !== undefined);
+  test.each(repaired.map(({ rule, example }) => [rule.id, example.code, rule, example] as const))('%s repairs it as if it were alone: %j', (_id, code, rule, { language, options, repaired: expected }) => {
+    const [before, after] = wrappings[language] as Wrapping;
+    const outcome = repairFile(textOf(outer, `${before}${code}${after}`), setOf(rule, options), tools, () => true);
+    expect(outcome.text.text).toBe(`${before}${expected}${after}`);
+  });
+});
+
+test('a rule is in force wherever code of one of its languages may be', () => {
+  for (const rule of CATALOG.rules) {
+    const languages = languagesOf(rule);
+    for (const outer of ['html', 'php', 'component']) {
+      const knows = finderFor(rule, outer) !== null || embeddedLanguages(outer).some((inner) => finderFor(rule, inner) !== null);
+      expect(knowsLanguage(rule, outer), `${rule.id} ${outer}`).toBe(knows);
+      expect(languages[0] === '*' || languages.includes(outer), `${rule.id} ${outer}`).toBe(knows);
+    }
+  }
+});
+
+describe('what counts as embedded code', () => {
+  const places = (language: string, code: string): string[] => {
+    const source = new Source(textOf(language, code), grammars);
+    try {
+      return embeddedCode(source).map(({ start, end, language: { id } }) => `${id} ${code.slice(start, end)}`);
+    } finally {
+      source.dispose();
+    }
+  };
+
+  test.each([
+    ['html', '<script>sail()</script>', ['javascript sail()']],
+    ['html', '<SCRIPT TYPE="Module">sail()</SCRIPT>', ['javascript sail()']],
+    ['html', "<script type=text/javascript defer>sail()</script><style media='print'>a {}</style>", ['javascript sail()', 'css a {}']],
+    ['html', '<script type="importmap">{}</script><script type="application/ld+json">[]</script>', ['json {}', 'json []']],
+    ['html', '<script type="text/template">{{#if}}</script><script src="a.js"></script><script>let a = {{ a }};</script>', []],
+    ['html', '<!-- <script>sail()</script> -->', []],
+    ['php', '<?php $a = "<script>moor()</script>"; ?><script>sail()</script><script>let a = <?= 1 ?>;</script>', ['javascript sail()']],
+    ['component', '<script lang="ts">sail()</script>\n<style lang="scss">a {}</style>\n<style>b {}</style>', ['typescript sail()', 'css b {}']],
+    ['javascript', '`<script>sail()</script>`', []],
+  ])('in %s: %s', (language, code, expected) => {
+    expect(places(language, code)).toEqual(expected);
+  });
+
+  test('a name that the page uses elsewhere is used', () => {
+    const rule = CATALOG.get('dead/variable') as Rule;
+    const found = (code: string): string[] => inspectFile(textOf('component', code), setOf(rule), tools).findings.map(({ message }) => message);
+    expect(found('<script>\nexport default {};\nconst lowTide = 1;\nconst high = 2;\n</script>\n<template><low-tide /></template>\n')).toEqual(['high is never used']);
+  });
+});
