@@ -7,7 +7,7 @@ import { inspectInParallel } from './inspect-in-parallel.js';
 import type { InspectionJob } from './inspect-share.js';
 import { sortByPath } from './path-order.js';
 import type { ProjectListing } from './project.js';
-import { noteSkipped, tooLongText, unfinishedText } from './reading-notes.js';
+import { noteSkipped, givenUpText, unfinishedText } from './reading-notes.js';
 import type { ListedFile } from './walk.js';
 import type { Watch } from './watch.js';
 
@@ -43,8 +43,8 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
       noteSkipped(file.path, outcome, skipped, incomplete);
       continue;
     }
-    if ('longest' in outcome) {
-      incomplete.push({ path: file.path, reason: tooLongText(outcome.longest) });
+    if ('givenUp' in outcome) {
+      incomplete.push({ path: file.path, reason: givenUpText(outcome) });
       continue;
     }
     const findings = ledger.excuse(outcome.findings, file.rules.set);

@@ -19,7 +19,7 @@ import { dictionaryFiles } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
 import { readSource, type SkippedReading } from './source-file.js';
-import { LONGEST_LOOK, STOPWATCH, withinLimit } from './stopwatch.js';
+import { LONGEST_LOOK, STOPWATCH, withinLimit, type GivenUp } from './stopwatch.js';
 import { NO_WATCH, type Watch } from './watch.js';
 
 /** The files to inspect. Plain data, so that it can be passed to another thread. */
@@ -37,16 +37,10 @@ export interface InspectionJob {
   readonly files: readonly (CheckedFile & { readonly set: number })[];
 }
 
-/** What came of a file that takes too long. */
-export interface UnfinishedLook {
-  /** How long it was looked at, in milliseconds. */
-  readonly longest: number;
-}
-
 /** The result of one file; `index` counts the files of the job. */
 export interface InspectedFile {
   readonly index: number;
-  readonly outcome: Inspection | SkippedReading | UnfinishedLook;
+  readonly outcome: Inspection | SkippedReading | GivenUp;
 }
 
 /**
@@ -67,14 +61,9 @@ export async function inspectShare({ root, settings, sets, houseRules, files, ow
       continue;
     }
     const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
-    inspected.push({ index, outcome: lookAt(source, sets[file.set] as RuleSet, tools) });
+    inspected.push({ index, outcome: withinLimit(tools, source, () => inspectFile(source, sets[file.set] as RuleSet, tools), 1) });
   }
   return inspected;
-}
-
-function lookAt(source: SourceText, set: RuleSet, tools: Tools): Inspection | UnfinishedLook {
-  const { longest } = tools.grammars.limit;
-  return withinLimit(tools, source, () => inspectFile(source, set, tools), 1) ?? { longest };
 }
 
 /** The tools for inspecting the files of a job. */

@@ -8,7 +8,7 @@ import { SourceText } from '../core/model/source-text.js';
 import { removeUnused } from '../core/waivers/remove-unused.js';
 import { Breathing } from './breathing.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
-import { tooLongText } from './reading-notes.js';
+import { givenUpText } from './reading-notes.js';
 import { readSource } from './source-file.js';
 import { withinLimit } from './stopwatch.js';
 import type { Writer } from './writing/writer.js';
@@ -26,8 +26,8 @@ export async function removeWaivers(job: InspectionJob, catalog: Catalog, writer
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
     const outcome = withinLimit(tools, source, () => removeUnused(source, job.sets[set] as RuleSet, tools));
     const before = source.whole;
-    if (outcome === null) {
-      files.push({ path: own, before, after: before, removed: [], failed: tooLongText(tools.grammars.limit.longest) });
+    if ('givenUp' in outcome) {
+      files.push({ path: own, before, after: before, removed: [], failed: givenUpText(outcome) });
       continue;
     }
     const { text, removed } = outcome;

@@ -12,7 +12,7 @@ import { SourceText } from '../core/model/source-text.js';
 import { Breathing } from './breathing.js';
 import { followingEntries } from './ledger-file.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
-import { tooLongText } from './reading-notes.js';
+import { givenUpText } from './reading-notes.js';
 import { readSource, type SkippedReading } from './source-file.js';
 import { withinLimit } from './stopwatch.js';
 import type { Watch } from './watch.js';
@@ -55,8 +55,8 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
     }
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
     const outcome = withinLimit(tools, source, () => repairFile(source, job.sets[set] as RuleSet, tools, wants, ledger));
-    if (outcome === null) {
-      incomplete.push({ path: own, reason: tooLongText(tools.grammars.limit.longest) });
+    if ('givenUp' in outcome) {
+      incomplete.push({ path: own, reason: givenUpText(outcome) });
       continue;
     }
     const { text, repaired, withdrawn, left, reprinted: changed } = outcome;

@@ -1,6 +1,7 @@
 import { Script } from 'node:vm';
 import type { Tools } from '../core/inspect/inspect-file.js';
 import type { SourceText } from '../core/model/source-text.js';
+import { TooMuchSyntax } from '../core/syntax/syntax-limit.js';
 import { SOON_DONE, TookTooLong, type Stopwatch } from '../core/syntax/time-limit.js';
 
 /** Where the script finds its work: a script sees nothing but what is global. */
@@ -35,13 +36,17 @@ const GRACE = 500;
 /** Repairing and waiving look at a file several times: how many times longer they may take in all. */
 const MOST_LOOKS = 4;
 
-/** Looks at one file, but no longer than it may take; null if it takes longer. @param looks how many times it may take that long. */
-export function withinLimit<Result>({ grammars: { limit: { longest } } }: Pick<Tools, 'grammars'>, { text }: SourceText, look: () => Result, looks = MOST_LOOKS): Result | null {
+/** Why a file was given up: how long it may take, in milliseconds, or how many words and signs it may have. */
+export type GivenUp = { readonly givenUp: 'time'; readonly longest: number } | { readonly givenUp: 'syntax'; readonly most: number };
+
+/** Looks at one file, but no longer than it may take. @param looks how many times it may take that long. */
+export function withinLimit<Result extends object>({ grammars: { limit: { longest } } }: Pick<Tools, 'grammars'>, { text }: SourceText, look: () => Result, looks = MOST_LOOKS): Result | GivenUp {
   if (text.length < SOON_DONE) return look();
   try {
     return within(longest * looks + GRACE, look);
   } catch (error) {
-    if (error instanceof TookTooLong) return null;
+    if (error instanceof TookTooLong) return { givenUp: 'time', longest };
+    if (error instanceof TooMuchSyntax) return { givenUp: 'syntax', most: error.most };
     throw error;
   }
 }

@@ -14,7 +14,7 @@ import { UsageError } from './errors.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { selectedRules } from './selected-rules.js';
 import { REASONS } from './skip-reasons.js';
-import { tooLongText } from './reading-notes.js';
+import { givenUpText } from './reading-notes.js';
 import { readSource } from './source-file.js';
 import { withinLimit } from './stopwatch.js';
 import { needLine } from './target-path.js';
@@ -41,7 +41,7 @@ export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveW
   const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
   const rules = job.sets[set] as RuleSet;
   const inspection = withinLimit(tools, source, () => inspectFile(source, rules, tools));
-  if (inspection === null) throw new UsageError(`${own}: ${tooLongText(tools.grammars.limit.longest)}`);
+  if ('givenUp' in inspection) throw new UsageError(`${own}: ${givenUpText(inspection)}`);
   const selectors = selectorsFor(wish, inspection.findings, rules, catalog, own);
   const { line, reach, until, because } = wish;
   if (reach !== 'throughout') needLine(line, source.text.split(/\r\n|\r|\n/), own);

@@ -27,5 +27,5 @@ test('hits come in the order of the text, at one place in the order of the rules
     inTextOrder([...found], (hit, { order }) => void seen.push({ hit, order }));
     expect(seen).toEqual(expected.map(({ hit, order }) => ({ hit, order })));
   }), { numRuns: runs(500) });
-  expect(same).toBeGreaterThan(size(10, 50));
+  expect(same).toBeGreaterThan(size(0, 50));
 });

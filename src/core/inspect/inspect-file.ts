@@ -46,7 +46,7 @@ export interface Tools extends WaiverTerms {
 
 /**
  * Runs the rules of `set` on a file. The grammar of the file must have been loaded.
- * @throws TookTooLong if the time for the file is up.
+ * @throws TookTooLong if the time for the file is up; TooMuchSyntax if it is too large to be parsed.
  * @param repairs collects repairs, if given; rulings that refuse repairs are respected.
  */
 export function inspectFile(text: SourceText, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): Inspection {

@@ -2,6 +2,7 @@ import { Language as Grammar, Parser, type Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../model/language.js';
 import { startEngine, type Engine } from './engine.js';
 import { SOON_DONE, TimeLimit, TookTooLong } from './time-limit.js';
+import { checkSyntaxSize } from './syntax-limit.js';
 import { SyntaxTree } from './tree.js';
 
 /** Supplies compiled grammars, so that the core reads no disk. */
@@ -49,9 +50,10 @@ export class Grammars {
 
   /**
    * Parses a text. The tree lives in WebAssembly memory: the caller must call its `delete`.
-   * @throws Error if the grammar has not been loaded; TookTooLong if the time for the file is up.
+   * @throws Error if the grammar has not been loaded; TookTooLong if the time for the file is up; TooMuchSyntax if it is too large for memory.
    */
   parse(text: string, id: GrammarId): Tree {
+    checkSyntaxSize(text, id);
     const grammar = this.get(id);
     const { engine } = this.shared;
     if (this.shared.parser === null || engine === null) throw new Error('no grammar has been loaded');
