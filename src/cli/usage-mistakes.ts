@@ -1,4 +1,5 @@
-import { nearLevel, nearName } from '../core/layers/near-name.js';
+import { nearLevel } from '../core/layers/near-level.js';
+import { nearName } from '../core/base/near-name.js';
 
 /** The words that the command line knows, to suggest a near one. */
 export interface KnownWords {

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { readEditorConfig, type LeftSection, type TakenSection } from '../core/begin/editor-config.js';
 import { firstLayerText } from '../core/begin/first-layer.js';
 import { totalsOf } from '../core/inspect/totals.js';
-import type { ScopeReport } from '../core/model/report.js';
+import type { ScopeReport } from '../core/scope/scope-report.js';
 import type { ForeignCode } from '../core/scope/foreign-code.js';
 import { UsageError } from './errors.js';
 import { overlayOf } from './overlay.js';

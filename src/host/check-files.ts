@@ -1,6 +1,8 @@
 import path from 'node:path';
 import type { Ledger } from '../core/ledger/ledger.js';
-import type { CheckedSource, CheckReport, GuardedOut, MisreadWaiver, ReportBase } from '../core/model/report.js';
+import type { CheckedSource, CheckReport, MisreadWaiver } from '../core/inspect/check-report.js';
+import type { GuardedOut } from '../core/cascade/guarded-out.js';
+import type { ReportBase } from '../core/cascade/report-base.js';
 import type { IncompletePath, SkippedPath } from '../core/model/scope.js';
 import { changedSince, type ChangedLines } from './changed-lines.js';
 import { inspectInParallel } from './inspect-in-parallel.js';

@@ -1,7 +1,7 @@
 import { compareRules } from '../core/compare/compare-rules.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type { PresetReference } from '../core/model/layer.js';
-import type { ComparedSide, CompareReport } from '../core/model/report.js';
+import type { ComparedSide, CompareReport } from '../core/compare/compare-report.js';
 import type { DecidedRules } from '../core/model/rule-set.js';
 import { needPossible } from './explain-path.js';
 import type { Location, Project } from './project.js';

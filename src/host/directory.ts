@@ -2,7 +2,7 @@ import path from 'node:path';
 import { DirectoryRules } from '../core/cascade/directory-rules.js';
 import type { LayerFile, PatternLine } from '../core/model/layer.js';
 import type { IncompletePath } from '../core/model/scope.js';
-import { compilePatternLines, patternLinesOf } from '../core/scope/pattern-lines.js';
+import { compilePatternLines, patternLinesOf } from '../core/patterns/pattern-lines.js';
 import { LanguageState } from '../core/scope/language-state.js';
 import { ScopeState } from '../core/scope/scope-state.js';
 import type { LayerLoader } from './layer-loader.js';

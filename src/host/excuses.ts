@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Ledger } from '../core/ledger/ledger.js';
-import type { RuleExcuses } from '../core/model/report.js';
+import type { RuleExcuses } from '../core/inspect/line-explanation.js';
 import type { RuleId } from '../core/model/rule.js';
 import { parseSelector, selects } from '../core/model/selector.js';
 import type { WaiverRecord } from '../core/waivers/account.js';

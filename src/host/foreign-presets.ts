@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Adoption, LayerFile } from '../core/model/layer.js';
-import type { Place } from '../core/model/place.js';
+import type { Place } from '../core/base/place.js';
 import type { Problem } from '../core/model/problem.js';
 import { liesIn, realOrNearest } from './package-preset.js';
 

@@ -1,10 +1,12 @@
-import { isDate } from '../core/layers/date.js';
+import { isDate } from '../core/base/date.js';
 import { Ledger } from '../core/ledger/ledger.js';
 import type { KeptEntry, NewEntry } from '../core/ledger/write-ledger.js';
 import type { Finding } from '../core/model/finding.js';
 import type { AccountedEntry, EntryState, LedgerEntry, LedgerStatus } from '../core/model/ledger.js';
 import { compareLevels, type ActiveLevel } from '../core/model/level.js';
-import type { CheckReport, LedgerChange, LedgerReport, ReportBase } from '../core/model/report.js';
+import type { CheckReport } from '../core/inspect/check-report.js';
+import type { LedgerChange, LedgerReport } from '../core/ledger/ledger-report.js';
+import type { ReportBase } from '../core/cascade/report-base.js';
 import { UsageError } from './errors.js';
 import { LEDGER_FILE, ledgerChange, openLedger, readLedgerFile, shortCode, type LedgerReading } from './ledger-file.js';
 import { selectedRules } from './selected-rules.js';

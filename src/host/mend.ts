@@ -2,7 +2,7 @@ import path from 'node:path';
 import type { Diagnosis } from '../core/doctor/diagnosis.js';
 import { removeRuling } from '../core/layers/edit-layer.js';
 import { EditError } from '../core/layers/edit-yaml.js';
-import type { DoctorReport } from '../core/model/report.js';
+import type { DoctorReport } from '../core/doctor/doctor-report.js';
 import { overlayOf } from './overlay.js';
 import { relativeTo } from './target-path.js';
 import { readTextFile } from './text-file.js';

@@ -1,6 +1,6 @@
 import type { Catalog } from '../core/catalog/catalog.js';
-import { nearName } from '../core/layers/near-name.js';
-import type { Rule } from '../core/model/rule.js';
+import { nearName } from '../core/base/near-name.js';
+import type { Rule } from '../core/catalog/rule.js';
 import { UsageError } from './errors.js';
 
 /** The rule that a question names. @throws UsageError that suggests a near name. */

@@ -1,6 +1,6 @@
 import { EMPTY_STACK } from '../core/layers/stack.js';
 import type { PresetReference } from '../core/model/layer.js';
-import type { PresetReport } from '../core/model/report.js';
+import type { PresetReport } from '../core/cascade/preset-report.js';
 import type { Project } from './project.js';
 
 /** A preset with everything it adopts merged. @param directory the directory that a relative path starts from. */

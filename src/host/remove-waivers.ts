@@ -1,11 +1,11 @@
 import path from 'node:path';
-import { languageById } from '../core/catalog/languages.js';
+import { languageById } from '../core/base/languages.js';
 import type { Catalog } from '../core/catalog/catalog.js';
-import type { Language } from '../core/model/language.js';
-import type { UnwaivedFile } from '../core/model/report.js';
+import type { Language } from '../core/base/language.js';
+import type { UnwaivedFile } from '../core/inspect/waiver-report.js';
 import type { RuleSet } from '../core/model/rule-set.js';
-import { SourceText } from '../core/model/source-text.js';
-import { removeUnused } from '../core/waivers/remove-unused.js';
+import { SourceText } from '../core/base/source-text.js';
+import { removeUnused } from '../core/inspect/remove-unused.js';
 import { Breathing } from './breathing.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { givenUpText } from './reading-notes.js';

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { daysAfter } from '../core/layers/date.js';
+import { daysAfter } from '../core/base/date.js';
 import type { LedgerEntry } from '../core/model/ledger.js';
 import { askGit } from './git.js';
 import { linkStatsAt } from './stats.js';

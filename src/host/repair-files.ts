@@ -1,14 +1,14 @@
 import path from 'node:path';
-import { languageById } from '../core/catalog/languages.js';
+import { languageById } from '../core/base/languages.js';
 import type { Catalog } from '../core/catalog/catalog.js';
 import { repairFile } from '../core/inspect/repair-file.js';
 import type { Ledger } from '../core/ledger/ledger.js';
-import type { Language } from '../core/model/language.js';
-import type { RepairedSource } from '../core/model/report.js';
+import type { Language } from '../core/base/language.js';
+import type { RepairedSource } from '../core/inspect/fix-report.js';
 import type { Finding } from '../core/model/finding.js';
 import type { RuleSet } from '../core/model/rule-set.js';
 import type { IncompletePath } from '../core/model/scope.js';
-import { SourceText } from '../core/model/source-text.js';
+import { SourceText } from '../core/base/source-text.js';
 import { Breathing } from './breathing.js';
 import { followingEntries } from './ledger-file.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';

@@ -1,4 +1,5 @@
-import type { FixReport, ReportBase } from '../core/model/report.js';
+import type { FixReport } from '../core/inspect/fix-report.js';
+import type { ReportBase } from '../core/cascade/report-base.js';
 import type { Finding } from '../core/model/finding.js';
 import type { RuleId } from '../core/model/rule.js';
 import type { IncompletePath } from '../core/model/scope.js';

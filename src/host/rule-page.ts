@@ -1,7 +1,10 @@
 import { isInForce } from '../core/cascade/in-force.js';
-import type { Place } from '../core/model/place.js';
-import type { PresetReport, ResolvedFile, ResolveReport, RulePage, RulePlaces } from '../core/model/report.js';
-import { knowsLanguage, type Rule, type RuleId } from '../core/model/rule.js';
+import type { Place } from '../core/base/place.js';
+import type { PresetReport } from '../core/cascade/preset-report.js';
+import type { ResolvedFile, ResolveReport } from '../core/cascade/resolve-report.js';
+import type { RulePage, RulePlaces } from '../core/cascade/rule-page.js';
+import { knowsLanguage, type Rule } from '../core/catalog/rule.js';
+import type { RuleId } from '../core/model/rule.js';
 import type { Decision, Statement } from '../core/model/statement.js';
 
 /** The page of a rule. @param presets all built-in presets. */

@@ -1,6 +1,6 @@
 import type { Catalog } from '../core/catalog/catalog.js';
 import { readSetting } from '../core/layers/command-line.js';
-import { isDate } from '../core/layers/date.js';
+import { isDate } from '../core/base/date.js';
 import type { SelectingStatement } from '../core/layers/stack.js';
 import { UsageError } from './errors.js';
 import { NO_OVERLAY, type Overlay } from './overlay.js';

@@ -1,5 +1,6 @@
 import path from 'node:path';
-import type { ReportBase, ScopeReport } from '../core/model/report.js';
+import type { ReportBase } from '../core/cascade/report-base.js';
+import type { ScopeReport } from '../core/scope/scope-report.js';
 import type { CheckedFile, SkippedPath } from '../core/model/scope.js';
 import { findForeignCode, foreignKind, type ForeignKind } from '../core/scope/foreign-code.js';
 import { sortByPath } from './path-order.js';

@@ -1,5 +1,5 @@
 import { closeSync, constants, fstatSync, openSync, readSync } from 'node:fs';
-import type { LanguageId } from '../core/model/language.js';
+import type { LanguageId } from '../core/base/language.js';
 import { INTERPRETER_WINDOW, languageOfScript } from '../core/scope/interpreter.js';
 
 /** The language of a file by its first line; null if that names no interpreter or cannot be read. */

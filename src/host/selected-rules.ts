@@ -1,5 +1,5 @@
 import type { Catalog } from '../core/catalog/catalog.js';
-import { nearName } from '../core/layers/near-name.js';
+import { nearName } from '../core/base/near-name.js';
 import type { RuleId } from '../core/model/rule.js';
 import { parseSelector } from '../core/model/selector.js';
 import { UsageError } from './errors.js';

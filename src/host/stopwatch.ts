@@ -1,6 +1,6 @@
 import { Script } from 'node:vm';
 import type { Tools } from '../core/inspect/inspect-file.js';
-import type { SourceText } from '../core/model/source-text.js';
+import type { SourceText } from '../core/base/source-text.js';
 import { TooMuchSyntax } from '../core/syntax/syntax-limit.js';
 import { SOON_DONE, TookTooLong, type Stopwatch } from '../core/syntax/time-limit.js';
 

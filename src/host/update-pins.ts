@@ -2,7 +2,7 @@ import path from 'node:path';
 import { writeLock, type Pin } from '../core/layers/read-lock.js';
 import { parsePresetReference } from '../core/layers/preset-reference.js';
 import type { RemoteReference } from '../core/model/layer.js';
-import type { PinUpdate } from '../core/model/report.js';
+import type { PinUpdate } from '../core/impact/impact-report.js';
 import { LayerError, UsageError } from './errors.js';
 import { fetchPreset } from './fetch-preset.js';
 import { NO_OVERLAY, overlayOf } from './overlay.js';

@@ -1,4 +1,4 @@
-import type { UnwaivedFile, WaivedFile, WaiverList } from '../core/model/report.js';
+import type { UnwaivedFile, WaivedFile, WaiverList } from '../core/inspect/waiver-report.js';
 import { UsageError } from './errors.js';
 import { describeSkipped } from './skip-reasons.js';
 import type { WaiveWish } from './waive-file.js';

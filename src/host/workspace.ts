@@ -3,14 +3,24 @@ import type { Catalog } from '../core/catalog/catalog.js';
 import { refusedSettings } from '../core/cascade/refused-settings.js';
 import { CATALOG } from '../core/catalog/registry.js';
 import { nearReference, parsePresetReference } from '../core/layers/preset-reference.js';
-import type {
-  CheckReport, CompareReport, DoctorReport, Explanation, FixReport, GuardedOut, ImpactReport, LineExplanation, PinUpdate, PresetReport, PresetSummary, RuleExcuses, ReportBase, ResolveReport, RulePage, ScopeReport,
-} from '../core/model/report.js';
+import type { CheckReport } from '../core/inspect/check-report.js';
+import type { CompareReport } from '../core/compare/compare-report.js';
+import type { DoctorReport } from '../core/doctor/doctor-report.js';
+import type { Explanation } from '../core/cascade/explanation.js';
+import type { FixReport } from '../core/inspect/fix-report.js';
+import type { GuardedOut } from '../core/cascade/guarded-out.js';
+import type { ImpactReport, PinUpdate } from '../core/impact/impact-report.js';
+import type { LineExplanation, RuleExcuses } from '../core/inspect/line-explanation.js';
+import type { PresetReport, PresetSummary } from '../core/cascade/preset-report.js';
+import type { ReportBase } from '../core/cascade/report-base.js';
+import type { ResolveReport } from '../core/cascade/resolve-report.js';
+import type { RulePage } from '../core/cascade/rule-page.js';
+import type { ScopeReport } from '../core/scope/scope-report.js';
 import type { RuleId } from '../core/model/rule.js';
 import { compareSides, type NamedSide } from './compare-sides.js';
 import { LayerError, UsageError } from './errors.js';
 import { excusesOf } from './excuses.js';
-import { explainLine } from '../core/waivers/explain-line.js';
+import { explainLine } from '../core/inspect/explain-line.js';
 import { explainPath } from './explain-path.js';
 import type { InspectionJob } from './inspect-share.js';
 import { inspectionJob } from './inspection-job.js';

@@ -1,10 +1,11 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { languageById } from '../../src/core/catalog/languages.js';
+import { languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
 import { Planner } from '../../src/core/inspect/plan.js';
-import { GRAMMARS, type Language } from '../../src/core/model/language.js';
-import { CONFIDENCES, type Example, type Rule } from '../../src/core/model/rule.js';
+import { GRAMMARS, type Language } from '../../src/core/base/language.js';
+import { CONFIDENCES } from '../../src/core/model/rule.js';
+import type { Example, Rule } from '../../src/core/catalog/rule.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';

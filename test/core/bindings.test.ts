@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { GRAMMARS } from '../../src/core/model/language.js';
+import { GRAMMARS } from '../../src/core/base/language.js';
 import { bindingsOf } from '../../src/core/syntax/bindings/bindings.js';
 import type { Reference } from '../../src/core/syntax/bindings/references.js';
 import { builtGrammars } from '../support/grammars.js';

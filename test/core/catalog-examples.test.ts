@@ -1,12 +1,12 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { grammarFor, languageById, languageOfName } from '../../src/core/catalog/languages.js';
+import { grammarFor, languageById, languageOfName } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { inspectFile } from '../../src/core/inspect/inspect-file.js';
-import { GRAMMARS, type Language } from '../../src/core/model/language.js';
-import type { Example, Rule } from '../../src/core/model/rule.js';
+import { GRAMMARS, type Language } from '../../src/core/base/language.js';
+import type { Example, Rule } from '../../src/core/catalog/rule.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
-import { SourceText } from '../../src/core/model/source-text.js';
+import { SourceText } from '../../src/core/base/source-text.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { size } from '../support/runs.js';

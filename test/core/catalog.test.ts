@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { describe, expect, test } from 'vitest';
 import { Catalog, optionType } from '../../src/core/catalog/catalog.js';
-import { grammarFor, languageById, languageOfName, LANGUAGES } from '../../src/core/catalog/languages.js';
+import { grammarFor, languageById, languageOfName, LANGUAGES } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import type { Language } from '../../src/core/model/language.js';
-import { defineRule, finderFor, type RuleDeclaration } from '../../src/core/model/rule.js';
+import type { Language } from '../../src/core/base/language.js';
+import { defineRule, finderFor, type RuleDeclaration } from '../../src/core/catalog/rule.js';
 
 const declaration: RuleDeclaration<Record<never, never>> = {
   id: 'slips/example',

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { GRAMMARS } from '../../src/core/model/language.js';
+import { GRAMMARS } from '../../src/core/base/language.js';
 import { argumentsOf, calleeOf, callsIn, callsOf, methodOf, objectOf } from '../../src/core/syntax/calls.js';
 import { commentsOf } from '../../src/core/syntax/comments.js';
 import { declaredNames } from '../../src/core/syntax/declared-names.js';

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { expect, test } from 'vitest';
 import { CombinedQuery } from '../../src/core/inspect/combined-query.js';
-import type { Rule } from '../../src/core/model/rule.js';
+import type { Rule } from '../../src/core/catalog/rule.js';
 import { builtGrammars } from '../support/grammars.js';
 
 const ROOT = path.join(import.meta.dirname, '..', '..');

@@ -6,8 +6,8 @@ import { statusOf } from '../../src/core/inspect/file-status.js';
 import { narrowed, shown, trusted } from '../../src/core/inspect/select-findings.js';
 import { hasFailed, totalsOf } from '../../src/core/inspect/totals.js';
 import type { Finding } from '../../src/core/model/finding.js';
-import type { CheckReport } from '../../src/core/model/report.js';
-import type { Rule } from '../../src/core/model/rule.js';
+import type { CheckReport } from '../../src/core/inspect/check-report.js';
+import type { Rule } from '../../src/core/catalog/rule.js';
 
 const LEVELS = ['note', 'warning', 'error'] as const;
 const CONFIDENCES = ['possible', 'likely', 'certain'] as const;

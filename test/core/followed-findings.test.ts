@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { languageById } from '../../src/core/catalog/languages.js';
-import { applyEdits } from '../../src/core/inspect/apply-edits.js';
+import { languageById } from '../../src/core/base/languages.js';
+import { applyEdits } from '../../src/core/base/apply-edits.js';
 import { FollowedFindings } from '../../src/core/inspect/followed-findings.js';
 import type { Finding } from '../../src/core/model/finding.js';
-import type { Language } from '../../src/core/model/language.js';
-import type { Edit } from '../../src/core/model/repair.js';
-import { SourceText } from '../../src/core/model/source-text.js';
+import type { Language } from '../../src/core/base/language.js';
+import type { Edit } from '../../src/core/base/edit.js';
+import { SourceText } from '../../src/core/base/source-text.js';
 import { runs, size } from '../support/runs.js';
 
 function source(text: string): SourceText {

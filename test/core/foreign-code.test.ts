@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { languageOfScript } from '../../src/core/scope/interpreter.js';
 import { findForeignCode, foreignKind, type ForeignKind } from '../../src/core/scope/foreign-code.js';
-import { compilePatternLines, patternLinesOf } from '../../src/core/scope/pattern-lines.js';
+import { compilePatternLines, patternLinesOf } from '../../src/core/patterns/pattern-lines.js';
 import { ScopeState } from '../../src/core/scope/scope-state.js';
 import { runs } from '../support/runs.js';
 

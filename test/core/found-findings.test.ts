@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { languageById } from '../../src/core/catalog/languages.js';
+import { languageById } from '../../src/core/base/languages.js';
 import { FileFindings, plainFinding, type FoundFinding } from '../../src/core/inspect/found-finding.js';
-import type { Language } from '../../src/core/model/language.js';
-import { SourceText } from '../../src/core/model/source-text.js';
+import type { Language } from '../../src/core/base/language.js';
+import { SourceText } from '../../src/core/base/source-text.js';
 import { runs } from '../support/runs.js';
 
 const kind = { rule: 'text/line-width', level: 'warning', confidence: 'certain', repairs: 'safe', path: 'a.js' } as const;

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { isWeaker } from '../../src/core/cascade/guards.js';
-import { isDate } from '../../src/core/layers/date.js';
+import { isDate } from '../../src/core/base/date.js';
 import { changeOption, type OptionValue, type StricterDirection } from '../../src/core/model/option.js';
-import { compileNamePattern, type NamePattern } from '../../src/core/scope/name-pattern.js';
-import { NameIndex } from '../../src/core/scope/name-index.js';
+import { compileNamePattern, type NamePattern } from '../../src/core/patterns/name-pattern.js';
+import { NameIndex } from '../../src/core/patterns/name-index.js';
 import { runs } from '../support/runs.js';
 
 describe('an option is weaker than another', () => {

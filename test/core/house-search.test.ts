@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { RE2JS } from 're2js';
 import { describe, expect, test } from 'vitest';
 import { fillPattern, searchPattern } from '../../src/core/catalog/house-search.js';
-import { fillIn } from '../../src/core/inspect/fill-in.js';
+import { fillIn } from '../../src/core/base/fill-in.js';
 import { runs, size } from '../support/runs.js';
 
 /** Regular expressions that mean the same to RE2 and to JavaScript. */

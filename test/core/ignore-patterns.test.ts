@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { compilePatternLines, patternLinesOf } from '../../src/core/scope/pattern-lines.js';
+import { compilePatternLines, patternLinesOf } from '../../src/core/patterns/pattern-lines.js';
 import { ScopeState } from '../../src/core/scope/scope-state.js';
 import { runs } from '../support/runs.js';
 

@@ -1,5 +1,5 @@
 import { beforeAll, expect, test } from 'vitest';
-import { GRAMMARS } from '../../src/core/model/language.js';
+import { GRAMMARS } from '../../src/core/base/language.js';
 import { isComment, type SyntaxNode } from '../../src/core/syntax/node.js';
 import { builtGrammars } from '../support/grammars.js';
 import { parsedExamples } from '../support/example-codes.js';

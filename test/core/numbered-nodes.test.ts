@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { languageById } from '../../src/core/catalog/languages.js';
-import { GRAMMARS, type Language } from '../../src/core/model/language.js';
-import { finderFor } from '../../src/core/model/rule.js';
+import { languageById } from '../../src/core/base/languages.js';
+import { GRAMMARS, type Language } from '../../src/core/base/language.js';
+import { finderFor } from '../../src/core/catalog/rule.js';
 import { bindingsOf } from '../../src/core/syntax/bindings/bindings.js';
 import { Scopes, type Scope } from '../../src/core/syntax/bindings/scope.js';
 import { CLASSES, FUNCTIONS } from '../../src/core/syntax/functions.js';

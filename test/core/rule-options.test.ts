@@ -7,7 +7,7 @@ import { nameTest, textPattern } from '../../src/core/catalog/name-patterns.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
 import { Planner } from '../../src/core/inspect/plan.js';
-import { GRAMMARS } from '../../src/core/model/language.js';
+import { GRAMMARS } from '../../src/core/base/language.js';
 import type { OptionValues } from '../../src/core/model/option.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';

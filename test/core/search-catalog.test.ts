@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { searchCatalog, type CatalogFilter } from '../../src/core/catalog/search-catalog.js';
-import { CONFIDENCES, knowsLanguage, type Rule } from '../../src/core/model/rule.js';
+import { CONFIDENCES } from '../../src/core/model/rule.js';
+import { knowsLanguage, type Rule } from '../../src/core/catalog/rule.js';
 
 const ALL: CatalogFilter = { term: null, concern: null, language: null, tag: null, confidence: null, repairable: false };
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { nearName } from '../../src/core/layers/near-name.js';
+import { nearName } from '../../src/core/base/near-name.js';
 import { parsePresetReference } from '../../src/core/layers/preset-reference.js';
 import { parseSize } from '../../src/core/layers/size.js';
 import { compareLevels, isLevel, LEVELS } from '../../src/core/model/level.js';

@@ -1,8 +1,8 @@
 import { Parser, type Tree } from 'web-tree-sitter';
 import { beforeAll, expect, test } from 'vitest';
-import { grammarFor, languageById } from '../../src/core/catalog/languages.js';
+import { grammarFor, languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { GRAMMARS, type GrammarId, type Language } from '../../src/core/model/language.js';
+import { GRAMMARS, type GrammarId, type Language } from '../../src/core/base/language.js';
 import type { SyntaxNode } from '../../src/core/syntax/node.js';
 import { Grammars } from '../../src/core/syntax/grammars.js';
 import { builtGrammarFiles, builtGrammars } from '../support/grammars.js';

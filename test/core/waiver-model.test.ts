@@ -5,7 +5,7 @@ import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js'
 import { Planner } from '../../src/core/inspect/plan.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
-import { removeUnused } from '../../src/core/waivers/remove-unused.js';
+import { removeUnused } from '../../src/core/inspect/remove-unused.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf } from '../support/sources.js';
 import { runs } from '../support/runs.js';

@@ -1,11 +1,11 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { languageById, languageOfName } from '../../src/core/catalog/languages.js';
+import { languageById, languageOfName } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { inspectFile, type Inspection } from '../../src/core/inspect/inspect-file.js';
 import { Planner } from '../../src/core/inspect/plan.js';
-import { GRAMMARS, type Language } from '../../src/core/model/language.js';
+import { GRAMMARS, type Language } from '../../src/core/base/language.js';
 import type { Permission } from '../../src/core/model/layer.js';
-import { SourceText } from '../../src/core/model/source-text.js';
+import { SourceText } from '../../src/core/base/source-text.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import type { WaiverTerms } from '../../src/core/waivers/account.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';

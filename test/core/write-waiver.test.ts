@@ -2,10 +2,10 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
 import { Planner } from '../../src/core/inspect/plan.js';
-import { GRAMMARS } from '../../src/core/model/language.js';
+import { GRAMMARS } from '../../src/core/base/language.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
-import { writeWaiver, type WaiverRequest } from '../../src/core/waivers/write-waiver.js';
+import { writeWaiver, type WaiverRequest } from '../../src/core/inspect/write-waiver.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf } from '../support/sources.js';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { finderFor } from '../../src/core/model/rule.js';
+import { finderFor } from '../../src/core/catalog/rule.js';
 import type { WorkspaceOptions } from '../../src/host/workspace.js';
 import type * as Library from '../../src/host/workspace.js';
 import { decide, languageOf, statementsFor } from '../support/cascade-model.js';

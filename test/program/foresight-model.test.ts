@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { finderFor } from '../../src/core/model/rule.js';
-import type { ResolveReport } from '../../src/core/model/report.js';
+import { finderFor } from '../../src/core/catalog/rule.js';
+import type { ResolveReport } from '../../src/core/cascade/resolve-report.js';
 import type * as Library from '../../src/host/workspace.js';
 import { FILES, languageOf } from '../support/cascade-model.js';
 import { CODES, differences, settings, told } from '../support/foresight.js';

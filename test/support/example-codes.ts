@@ -1,7 +1,7 @@
-import { grammarFor, languageById } from '../../src/core/catalog/languages.js';
+import { grammarFor, languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import type { Language } from '../../src/core/model/language.js';
-import type { Example } from '../../src/core/model/rule.js';
+import type { Language } from '../../src/core/base/language.js';
+import type { Example } from '../../src/core/catalog/rule.js';
 import { HAS_TIME } from './runs.js';
 
 /** Code of every kind that the rules look at: their own examples, those of languages with a grammar. In `npm test`, every third of them. */

@@ -1,5 +1,7 @@
 import { FILES } from './cascade-model.js';
-import type { CheckReport, ImpactReport, ResolveReport } from '../../src/core/model/report.js';
+import type { CheckReport } from '../../src/core/inspect/check-report.js';
+import type { ImpactReport } from '../../src/core/impact/impact-report.js';
+import type { ResolveReport } from '../../src/core/cascade/resolve-report.js';
 import type { Finding } from '../../src/core/model/finding.js';
 
 const SCRIPT = `export function pick(a: number): number {

@@ -1,6 +1,6 @@
-import { grammarFor, languageById } from '../../src/core/catalog/languages.js';
-import type { GrammarId, Language } from '../../src/core/model/language.js';
-import { SourceText } from '../../src/core/model/source-text.js';
+import { grammarFor, languageById } from '../../src/core/base/languages.js';
+import type { GrammarId, Language } from '../../src/core/base/language.js';
+import { SourceText } from '../../src/core/base/source-text.js';
 import type { Grammars } from '../../src/core/syntax/grammars.js';
 import { Source, type ParsedSource } from '../../src/core/syntax/source.js';
 import type { SyntaxNode } from '../../src/core/syntax/node.js';

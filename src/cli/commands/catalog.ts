@@ -1,9 +1,10 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import { LANGUAGES } from '../../core/catalog/languages.js';
+import { LANGUAGES } from '../../core/base/languages.js';
 import { searchCatalog, type CatalogFilter } from '../../core/catalog/search-catalog.js';
 import { isInForce } from '../../core/cascade/in-force.js';
-import { nearName } from '../../core/layers/near-name.js';
-import { CONFIDENCES, type Confidence, type Rule } from '../../core/model/rule.js';
+import { nearName } from '../../core/base/near-name.js';
+import { CONFIDENCES, type Confidence } from '../../core/model/rule.js';
+import type { Rule } from '../../core/catalog/rule.js';
 import { parseSelector } from '../../core/model/selector.js';
 import { catalogJson, rulePageJson } from '../../formats/json/catalog.js';
 import { UsageError } from '../../host/errors.js';

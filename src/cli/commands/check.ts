@@ -1,11 +1,11 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { narrowed, shown, trusted, type FindingQuestion } from '../../core/inspect/select-findings.js';
 import { hasFailed } from '../../core/inspect/totals.js';
-import { nearName } from '../../core/layers/near-name.js';
+import { nearName } from '../../core/base/near-name.js';
 import type { FailOn } from '../../core/model/layer.js';
 import type { ActiveLevel } from '../../core/model/level.js';
 import type { Finding } from '../../core/model/finding.js';
-import type { CheckReport } from '../../core/model/report.js';
+import type { CheckReport } from '../../core/inspect/check-report.js';
 import { CONFIDENCES, type Confidence } from '../../core/model/rule.js';
 import { checkJson } from '../../formats/json/check.js';
 import { UsageError } from '../../host/errors.js';

@@ -1,5 +1,5 @@
 import type { Argv } from 'yargs';
-import type { Notice, ReportBase } from '../../core/model/report.js';
+import type { Notice, ReportBase } from '../../core/cascade/report-base.js';
 import { refusedSettingText } from '../../formats/text/decision.js';
 import { describeProblem } from '../../formats/text/problem.js';
 import type { Workspace } from '../../host/workspace.js';

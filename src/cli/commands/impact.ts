@@ -1,4 +1,4 @@
-import type { ImpactReport } from '../../core/model/report.js';
+import type { ImpactReport } from '../../core/impact/impact-report.js';
 import { impactJson } from '../../formats/json/impact.js';
 import { impactMarkdown } from '../../formats/markdown/impact.js';
 import { UsageError } from '../../host/errors.js';

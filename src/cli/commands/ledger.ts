@@ -1,6 +1,6 @@
 import { LEDGER_STATUSES, type EntryState, type LedgerStatus } from '../../core/model/ledger.js';
 import type { ActiveLevel } from '../../core/model/level.js';
-import type { LedgerChange } from '../../core/model/report.js';
+import type { LedgerChange } from '../../core/ledger/ledger-report.js';
 import { ledgerChangeJson, ledgerJson } from '../../formats/json/ledger.js';
 import { UsageError } from '../../host/errors.js';
 import { LEDGER_FILE } from '../../host/ledger-file.js';

@@ -1,5 +1,5 @@
 import { impactJson } from '../../formats/json/impact.js';
-import type { RuleEdit } from '../../core/model/report.js';
+import type { RuleEdit } from '../../core/impact/rule-edit.js';
 import { patchOf } from '../../formats/text/patch.js';
 import { visible } from '../../formats/text/visible.js';
 import { UsageError } from '../../host/errors.js';

@@ -1,7 +1,7 @@
 import { parseDocument } from 'yaml';
 import type { GuardKind, Permission } from '../../core/model/layer.js';
 import { isLevel, LEVELS } from '../../core/model/level.js';
-import { nearLevel } from '../../core/layers/near-name.js';
+import { nearLevel } from '../../core/layers/near-level.js';
 import type { RulingChange } from '../../core/layers/edit-layer.js';
 import { UsageError } from '../../host/errors.js';
 import type { Command } from './command.js';

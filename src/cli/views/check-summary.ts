@@ -1,7 +1,7 @@
 import { CONCERNS } from '../../core/catalog/concerns.js';
 import { talliesOf } from '../../core/inspect/tally.js';
 import type { Totals } from '../../core/inspect/totals.js';
-import type { CheckReport } from '../../core/model/report.js';
+import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { directoryOf } from './directory-of.js';

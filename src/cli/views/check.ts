@@ -4,7 +4,7 @@ import type { FindingDisplay, NotShown } from '../../core/inspect/select-finding
 import { totalsOf, type Totals } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
 import { LEVELS } from '../../core/model/level.js';
-import type { CheckReport } from '../../core/model/report.js';
+import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';

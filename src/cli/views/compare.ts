@@ -1,6 +1,6 @@
 import type { Relation, RuleDifference } from '../../core/compare/compare-rules.js';
 import { FREEDOMS } from '../../core/model/layer.js';
-import type { CompareReport } from '../../core/model/report.js';
+import type { CompareReport } from '../../core/compare/compare-report.js';
 import type { Decision } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';

@@ -1,4 +1,4 @@
-import type { DoctorReport } from '../../core/model/report.js';
+import type { DoctorReport } from '../../core/doctor/doctor-report.js';
 import { describeDiagnosis } from '../../formats/text/diagnosis.js';
 import { visible } from '../../formats/text/visible.js';
 import type { Style } from '../terminal.js';

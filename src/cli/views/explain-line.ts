@@ -1,4 +1,4 @@
-import type { LineExplanation } from '../../core/model/report.js';
+import type { LineExplanation } from '../../core/inspect/line-explanation.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewExplainRule } from './explain-rule.js';

@@ -1,4 +1,4 @@
-import type { Explanation } from '../../core/model/report.js';
+import type { Explanation } from '../../core/cascade/explanation.js';
 import type { Decision, LayerInstance, TrailEntry } from '../../core/model/statement.js';
 import { LEVELS } from '../../core/model/level.js';
 import { compareRules } from '../../core/compare/compare-rules.js';

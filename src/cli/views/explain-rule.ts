@@ -1,7 +1,8 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { OptionValue } from '../../core/model/option.js';
 import { FREEDOMS } from '../../core/model/layer.js';
-import type { Explanation, RuleExcuses } from '../../core/model/report.js';
+import type { Explanation } from '../../core/cascade/explanation.js';
+import type { RuleExcuses } from '../../core/inspect/line-explanation.js';
 import type { Decision, Statement, TrailEntry } from '../../core/model/statement.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';

@@ -1,5 +1,5 @@
 import { statusOf } from '../../core/inspect/file-status.js';
-import type { CheckReport } from '../../core/model/report.js';
+import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { countByDirectory, foldFiles } from './fold-files.js';

@@ -1,5 +1,5 @@
 import { offeredIn } from '../../core/inspect/repair-file.js';
-import type { FixReport, RepairedSource } from '../../core/model/report.js';
+import type { FixReport, RepairedSource } from '../../core/inspect/fix-report.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewPatch } from './patch.js';

@@ -2,7 +2,7 @@ import type { FindingChange } from '../../core/impact/finding-changes.js';
 import type { Relation } from '../../core/compare/compare-rules.js';
 import type { RuleChange } from '../../core/impact/rule-changes.js';
 import type { Finding } from '../../core/model/finding.js';
-import type { ImpactReport } from '../../core/model/report.js';
+import type { ImpactReport } from '../../core/impact/impact-report.js';
 import { deciderOf, impactSentence, reasonOf, RELATIONS, toldWays, wayText } from '../../formats/text/impact.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';

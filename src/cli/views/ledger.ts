@@ -1,6 +1,6 @@
 import type { Finding } from '../../core/model/finding.js';
 import type { AccountedEntry, EntryState, LedgerEntry } from '../../core/model/ledger.js';
-import type { LedgerChange, LedgerReport } from '../../core/model/report.js';
+import type { LedgerChange, LedgerReport } from '../../core/ledger/ledger-report.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { count, listed, table } from './table.js';

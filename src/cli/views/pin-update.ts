@@ -1,4 +1,4 @@
-import type { PinUpdate } from '../../core/model/report.js';
+import type { PinUpdate } from '../../core/impact/impact-report.js';
 import { visible } from '../../formats/text/visible.js';
 import type { Style } from '../terminal.js';
 import { viewImpact } from './impact.js';

@@ -1,4 +1,4 @@
-import type { PresetReport, PresetSummary } from '../../core/model/report.js';
+import type { PresetReport, PresetSummary } from '../../core/cascade/preset-report.js';
 import type { TrailEntry } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';

@@ -1,4 +1,4 @@
-import type { ResolvedFile, ResolveReport } from '../../core/model/report.js';
+import type { ResolvedFile, ResolveReport } from '../../core/cascade/resolve-report.js';
 import type { Decision } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';

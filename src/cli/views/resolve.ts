@@ -1,4 +1,4 @@
-import { filesBySet, type ResolvedFile, type ResolveReport } from '../../core/model/report.js';
+import { filesBySet, type ResolvedFile, type ResolveReport } from '../../core/cascade/resolve-report.js';
 import { sameOptionValue } from '../../core/model/option.js';
 import type { RuleSet, RuleSetting } from '../../core/model/rule-set.js';
 import type { Style } from '../terminal.js';

@@ -1,4 +1,4 @@
-import type { Hindrance, RuleEdit, RulingOutcome } from '../../core/model/report.js';
+import type { Hindrance, RuleEdit, RulingOutcome } from '../../core/impact/rule-edit.js';
 import { findingSentence, impactSentence } from '../../formats/text/impact.js';
 import { formatSource } from '../../formats/text/origin.js';
 import type { Style } from '../terminal.js';

@@ -1,9 +1,9 @@
 import { optionType } from '../../core/catalog/catalog.js';
 import type { Level } from '../../core/model/level.js';
 import type { OptionDeclaration, OptionValue } from '../../core/model/option.js';
-import type { RulePage, RulePlaces } from '../../core/model/report.js';
-import type { Example, Rule } from '../../core/model/rule.js';
-import { languagesOf, ownLanguagesOf } from '../../core/model/rule.js';
+import type { RulePage, RulePlaces } from '../../core/cascade/rule-page.js';
+import type { Example, Rule } from '../../core/catalog/rule.js';
+import { languagesOf, ownLanguagesOf } from '../../core/catalog/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { formatValue } from '../../formats/text/origin.js';

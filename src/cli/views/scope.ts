@@ -1,5 +1,5 @@
 import { SKIP_REASONS, type SkippedPath } from '../../core/model/scope.js';
-import type { ScopeReport } from '../../core/model/report.js';
+import type { ScopeReport } from '../../core/scope/scope-report.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import type { ForeignCode, ForeignKind } from '../../core/scope/foreign-code.js';

@@ -1,4 +1,4 @@
-import type { ListedWaiver, UnwaivedFile, WaivedFile, WaiverList } from '../../core/model/report.js';
+import type { ListedWaiver, UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/waiver-report.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewPatch } from './patch.js';

@@ -1,5 +1,5 @@
 import { compareLevels } from '../model/level.js';
-import type { Rule } from '../model/rule.js';
+import type { Rule } from '../catalog/rule.js';
 import { NO_FREEDOM_SETTINGS } from '../model/layer.js';
 import type { ActiveGuard, Decision, Effect, LayerInstance, RefusedPart, Statement, TrailEntry } from '../model/statement.js';
 import { refuses, type Guard } from './guards.js';

@@ -1,5 +1,5 @@
 import { EMPTY_STACK, extendStack, type AdoptionLookup, type Stack, type ZoneCondition } from '../layers/stack.js';
-import type { LanguageId } from '../model/language.js';
+import type { LanguageId } from '../base/language.js';
 import type { LayerFile } from '../model/layer.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import type { Resolver } from './resolver.js';

@@ -1,6 +1,6 @@
 import type { Catalog } from '../catalog/catalog.js';
-import type { LanguageId } from '../model/language.js';
-import { knowsLanguage } from '../model/rule.js';
+import type { LanguageId } from '../base/language.js';
+import { knowsLanguage } from '../catalog/rule.js';
 import type { Decision } from '../model/statement.js';
 
 /** Whether a rule is in force for a file: its level is not off and it knows the file's language. */

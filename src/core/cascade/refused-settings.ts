@@ -1,7 +1,8 @@
 import type { Catalog } from '../catalog/catalog.js';
-import type { LanguageId } from '../model/language.js';
+import type { LanguageId } from '../base/language.js';
 import type { DecidedRules } from '../model/rule-set.js';
-import { knowsLanguage, type RuleId } from '../model/rule.js';
+import { knowsLanguage } from '../catalog/rule.js';
+import type { RuleId } from '../model/rule.js';
 import type { Statement } from '../model/statement.js';
 
 /** A setting of the command line that guards refuse. */

@@ -1,8 +1,8 @@
 import type { ZoneCondition } from '../layers/stack.js';
-import type { LanguageId } from '../model/language.js';
-import { compilePatternLines } from '../scope/pattern-lines.js';
-import { NameIndex } from '../scope/name-index.js';
-import { PatternList } from '../scope/pattern-list.js';
+import type { LanguageId } from '../base/language.js';
+import { compilePatternLines } from '../patterns/pattern-lines.js';
+import { NameIndex } from '../patterns/name-index.js';
+import { PatternList } from '../patterns/pattern-list.js';
 
 /** A zone as seen from one directory. `match` is null for a zone that holds for every file. */
 interface ZoneState {

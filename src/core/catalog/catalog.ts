@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import type { OptionDeclaration } from '../model/option.js';
-import type { Rule, RuleId } from '../model/rule.js';
+import type { Rule } from './rule.js';
+import type { RuleId } from '../model/rule.js';
 import { selects, type Selector } from '../model/selector.js';
 
 /** The type of an option, for people and machines. */

@@ -1,6 +1,6 @@
-import type { LanguageId } from '../model/language.js';
+import type { LanguageId } from '../base/language.js';
 import type { OptionValues } from '../model/option.js';
-import type { Example } from '../model/rule.js';
+import type { Example } from './rule.js';
 
 interface Extras {
   readonly file?: string;

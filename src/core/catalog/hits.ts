@@ -1,6 +1,6 @@
 import type { Node, QueryMatch } from 'web-tree-sitter';
-import type { LanguageId } from '../model/language.js';
-import type { Finder, Hit, TreeFinder } from '../model/rule.js';
+import type { LanguageId } from '../base/language.js';
+import type { Finder, Hit, TreeFinder } from './finder.js';
 import type { SyntaxNode } from '../syntax/node.js';
 import type { ParsedSource } from '../syntax/source.js';
 import type { NumberTest, SyntaxTree } from '../syntax/tree.js';

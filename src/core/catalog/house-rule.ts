@@ -1,10 +1,11 @@
 import type { Language as Grammar } from 'web-tree-sitter';
 import * as z from 'zod';
-import { fillIn } from '../inspect/fill-in.js';
+import { fillIn } from '../base/fill-in.js';
 import type { HouseOption, HouseRule } from '../model/house-rule.js';
 import type { OptionDeclaration, OptionValue, OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
-import type { Example, Finder, Hit, Rule } from '../model/rule.js';
+import type { Example, Rule } from './rule.js';
+import type { Finder, Hit } from './finder.js';
 import { compilePattern, HouseQuery, limited, searchPattern, type Match } from './house-search.js';
 import { option } from './options.js';
 

@@ -1,6 +1,6 @@
 import { RE2JS } from 're2js';
 import { Query, type Language as Grammar, type QueryCapture, type QueryMatch } from 'web-tree-sitter';
-import { fillIn } from '../inspect/fill-in.js';
+import { fillIn } from '../base/fill-in.js';
 import type { OptionValue, OptionValues } from '../model/option.js';
 import { SOON_DONE, TookTooLong, type TimeLimit } from '../syntax/time-limit.js';
 

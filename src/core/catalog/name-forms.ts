@@ -1,5 +1,5 @@
-import type { Finders, Hit } from '../model/rule.js';
-import type { LanguageId } from '../model/language.js';
+import type { Finders, Hit } from './finder.js';
+import type { LanguageId } from '../base/language.js';
 import { namesByKind, type DeclaredName, type NameKind } from '../syntax/declared-names.js';
 import type { ParsedSource } from '../syntax/source.js';
 import { byTree, hitAt, inLanguages } from './hits.js';

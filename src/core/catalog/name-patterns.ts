@@ -1,5 +1,5 @@
 import { RE2JS } from 're2js';
-import { lazily } from '../model/lazily.js';
+import { lazily } from '../base/lazily.js';
 
 /** Tests whether a name matches one of the patterns: as a whole, unless the pattern itself marks where a name begins or ends. */
 export type NameTest = (name: string) => boolean;

@@ -1,6 +1,6 @@
 import { RE2JS } from 're2js';
 import * as z from 'zod';
-import { lazily } from '../model/lazily.js';
+import { lazily } from '../base/lazily.js';
 import type { OptionDeclaration, OptionValue, StricterDirection } from '../model/option.js';
 import { shipPatterns } from './name-patterns.js';
 

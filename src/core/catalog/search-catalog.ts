@@ -1,6 +1,7 @@
 import { distance } from 'fastest-levenshtein';
-import type { LanguageId } from '../model/language.js';
-import { knowsLanguage, type Confidence, type Rule } from '../model/rule.js';
+import type { LanguageId } from '../base/language.js';
+import { knowsLanguage, type Rule } from './rule.js';
+import type { Confidence } from '../model/rule.js';
 import type { Catalog } from './catalog.js';
 import { SEARCH_WORDS } from './search-words.js';
 

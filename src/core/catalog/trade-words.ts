@@ -1,4 +1,4 @@
-import { lazily } from '../model/lazily.js';
+import { lazily } from '../base/lazily.js';
 
 /** Words that programmers use and a dictionary of English lacks. */
 const WORDS = `

@@ -1,4 +1,4 @@
-import { daysAfter } from '../layers/date.js';
+import { daysAfter } from '../base/date.js';
 import { formatSelector } from '../model/selector.js';
 import type { Diagnosis } from './diagnosis.js';
 import type { Examination } from './examination.js';

@@ -1,7 +1,9 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { LayerFile, PatternLine } from '../model/layer.js';
 import type { AccountedEntry } from '../model/ledger.js';
-import type { GuardedOut, ListedWaiver, ResolvedFile } from '../model/report.js';
+import type { GuardedOut } from '../cascade/guarded-out.js';
+import type { ListedWaiver } from '../inspect/waiver-report.js';
+import type { ResolvedFile } from '../cascade/resolve-report.js';
 import type { Problem } from '../model/problem.js';
 import type { RuleId } from '../model/rule.js';
 import type { SkippedPath } from '../model/scope.js';

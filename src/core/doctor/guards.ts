@@ -1,5 +1,5 @@
 import type { RuleId } from '../model/rule.js';
-import { knowsLanguage } from '../model/rule.js';
+import { knowsLanguage } from '../catalog/rule.js';
 import type { PartName, Statement } from '../model/statement.js';
 import type { Diagnosis } from './diagnosis.js';
 import { placeKey, wayOf, type Examination } from './examination.js';

@@ -1,5 +1,5 @@
 import { decideRule } from '../cascade/decide-rule.js';
-import { knowsLanguage, type Rule } from '../model/rule.js';
+import { knowsLanguage, type Rule } from '../catalog/rule.js';
 import type { LayerFile } from '../model/layer.js';
 import type { Decision, Statement, TrailEntry } from '../model/statement.js';
 import type { Diagnosis } from './diagnosis.js';

@@ -1,8 +1,8 @@
 import { isInForce } from '../cascade/in-force.js';
-import { knowsLanguage, languagesOf } from '../model/rule.js';
+import { knowsLanguage, languagesOf } from '../catalog/rule.js';
 import type { LanguagePatterns, LayerFile, PatternLine } from '../model/layer.js';
-import { compilePatternLines } from '../scope/pattern-lines.js';
-import { PatternList } from '../scope/pattern-list.js';
+import { compilePatternLines } from '../patterns/pattern-lines.js';
+import { PatternList } from '../patterns/pattern-list.js';
 import type { Diagnosis, DiagnosisDetail } from './diagnosis.js';
 import type { Examination } from './examination.js';
 

@@ -1,10 +1,11 @@
 import type { Catalog } from '../catalog/catalog.js';
 import { isInForce } from '../cascade/in-force.js';
-import { knowsLanguage } from '../model/rule.js';
+import { knowsLanguage } from '../catalog/rule.js';
 import { turnedOnBy } from '../cascade/heard.js';
 import type { Level } from '../model/level.js';
 import { FREEDOMS } from '../model/layer.js';
-import type { Hindrance, ResolvedFile, RulingOutcome } from '../model/report.js';
+import type { Hindrance, RulingOutcome } from './rule-edit.js';
+import type { ResolvedFile } from '../cascade/resolve-report.js';
 import type { RuleId } from '../model/rule.js';
 import type { Decision, PartName, Statement, TrailEntry } from '../model/statement.js';
 

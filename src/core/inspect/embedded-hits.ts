@@ -1,6 +1,7 @@
-import { SourceText } from '../model/source-text.js';
+import { SourceText } from '../base/source-text.js';
 import type { Repair } from '../model/repair.js';
-import type { Hit, RuleId } from '../model/rule.js';
+import type { Hit } from '../catalog/finder.js';
+import type { RuleId } from '../model/rule.js';
 import { embeddedCode, type EmbeddedCode } from '../syntax/embedded.js';
 import type { Source } from '../syntax/source.js';
 import { ABOUT_USES } from './damage.js';

@@ -1,4 +1,4 @@
-import type { SourceText } from '../model/source-text.js';
+import type { SourceText } from '../base/source-text.js';
 
 /** The parts of a finding that its fingerprint depends on. */
 interface Printed {

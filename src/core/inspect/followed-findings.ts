@@ -1,6 +1,6 @@
 import type { Finding } from '../model/finding.js';
-import type { Edit } from '../model/repair.js';
-import type { SourceText } from '../model/source-text.js';
+import type { Edit } from '../base/edit.js';
+import type { SourceText } from '../base/source-text.js';
 import { plainFinding } from './found-finding.js';
 
 /** A known finding as it was, and as it is after its file has been repaired. */

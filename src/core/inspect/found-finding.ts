@@ -1,7 +1,8 @@
 import type { Finding } from '../model/finding.js';
 import type { RepairKind } from '../model/repair.js';
-import type { Confidence, Hit } from '../model/rule.js';
-import type { SourceText } from '../model/source-text.js';
+import type { Confidence } from '../model/rule.js';
+import type { Hit } from '../catalog/finder.js';
+import type { SourceText } from '../base/source-text.js';
 import { fingerprintsOf } from './fingerprint.js';
 
 /** What all findings of one rule under one rule set have in common. */

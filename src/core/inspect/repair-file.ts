@@ -3,7 +3,7 @@ import type { Finding } from '../model/finding.js';
 import type { Repair } from '../model/repair.js';
 import type { RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
-import type { SourceText } from '../model/source-text.js';
+import type { SourceText } from '../base/source-text.js';
 import { FollowedFindings, type FollowedFinding } from './followed-findings.js';
 import { Source } from '../syntax/source.js';
 import { inspectSource, type Tools } from './inspect-file.js';

@@ -1,8 +1,9 @@
 import type { Finding } from '../model/finding.js';
-import type { Edit, Repair } from '../model/repair.js';
-import type { SourceText } from '../model/source-text.js';
+import type { Edit } from '../base/edit.js';
+import type { Repair } from '../model/repair.js';
+import type { SourceText } from '../base/source-text.js';
 import { Source } from '../syntax/source.js';
-import { applyEdits } from './apply-edits.js';
+import { applyEdits } from '../base/apply-edits.js';
 import type { Tools } from './inspect-file.js';
 import { isAsSound, soundnessOf } from './soundness.js';
 

@@ -1,6 +1,6 @@
 import type { Finding } from '../model/finding.js';
 import { compareLevels, type ActiveLevel } from '../model/level.js';
-import type { CheckReport } from '../model/report.js';
+import type { CheckReport } from './check-report.js';
 import { CONFIDENCES, type Confidence, type RuleId } from '../model/rule.js';
 
 /** What is asked about. A null part is no restriction. */

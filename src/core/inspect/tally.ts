@@ -1,5 +1,5 @@
 import type { Finding } from '../model/finding.js';
-import type { CheckedSource, CheckReport } from '../model/report.js';
+import type { CheckedSource, CheckReport } from './check-report.js';
 
 /** The open findings of one rule at one level in one file, in text order. */
 export interface OpenFindings {

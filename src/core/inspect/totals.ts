@@ -1,6 +1,6 @@
 import { compareLevels, type ActiveLevel } from '../model/level.js';
 import type { FailOn } from '../model/layer.js';
-import type { CheckReport } from '../model/report.js';
+import type { CheckReport } from './check-report.js';
 import { talliesOf } from './tally.js';
 
 /** The numbers of files and findings in a check. Excused findings count only as `excused`. */

@@ -5,7 +5,8 @@ import { isLevel, LEVELS, type Level } from '../model/level.js';
 import type { OptionChange } from '../model/option.js';
 import { formatSelector, parseSelector, type Selector } from '../model/selector.js';
 import type { LayerInstance, Statement } from '../model/statement.js';
-import { nearLevel, nearName } from './near-name.js';
+import { nearLevel } from './near-level.js';
+import { nearName } from '../base/near-name.js';
 import { parseOption } from './read-options.js';
 import type { SelectingStatement } from './stack.js';
 

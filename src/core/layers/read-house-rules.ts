@@ -1,11 +1,11 @@
 import * as z from 'zod';
 import { CONCERNS } from '../catalog/concerns.js';
-import { LANGUAGES } from '../catalog/languages.js';
+import { LANGUAGES } from '../base/languages.js';
 import type { HouseExample, HouseOption, HouseRule, HouseSearch } from '../model/house-rule.js';
-import { lazily } from '../model/lazily.js';
+import { lazily } from '../base/lazily.js';
 import { CONFIDENCES } from '../model/rule.js';
 import { compilePattern } from '../catalog/house-search.js';
-import { nearName } from './near-name.js';
+import { nearName } from '../base/near-name.js';
 import type { Reading } from './reading.js';
 import { describeValue, problemsOfIssues } from './schema-problems.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';

@@ -1,8 +1,8 @@
 import type { Catalog } from '../catalog/catalog.js';
-import { LANGUAGES } from '../catalog/languages.js';
+import { LANGUAGES } from '../base/languages.js';
 import { NO_SCOPE_SETTINGS, type LanguagePatterns, type LayerFile, type LayerRole, type ScopeSettings } from '../model/layer.js';
 import { compareProblems, type Problem } from '../model/problem.js';
-import { nearName } from './near-name.js';
+import { nearName } from '../base/near-name.js';
 import { readAdoptions } from './read-adoptions.js';
 import { readHouseRules } from './read-house-rules.js';
 import { readPatterns } from './read-patterns.js';

@@ -1,6 +1,6 @@
 import { stringify } from 'yaml';
 import * as z from 'zod';
-import { lazily } from '../model/lazily.js';
+import { lazily } from '../base/lazily.js';
 import { compareProblems, type Problem } from '../model/problem.js';
 import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';
 import { readYaml } from './yaml-text.js';

@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import type { OptionSetting } from '../model/layer.js';
 import type { OptionChange, OptionDeclaration, OptionValue } from '../model/option.js';
-import type { Rule } from '../model/rule.js';
+import type { Rule } from '../catalog/rule.js';
 import { formatSelector, type Selector } from '../model/selector.js';
-import { nearName } from './near-name.js';
+import { nearName } from '../base/near-name.js';
 import type { Reading } from './reading.js';
 import { describeValue } from './schema-problems.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';

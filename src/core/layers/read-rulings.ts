@@ -1,10 +1,10 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { Ruling } from '../model/layer.js';
-import type { Located, Place } from '../model/place.js';
+import type { Located, Place } from '../base/place.js';
 import type { Problem } from '../model/problem.js';
 import { compareSelectorWidth, formatSelector, parseSelector, type Selector } from '../model/selector.js';
-import { isDate } from './date.js';
-import { nearSelector } from './near-selector.js';
+import { isDate } from '../base/date.js';
+import { nearSelector } from '../catalog/near-selector.js';
 import { readOptions } from './read-options.js';
 import type { Reading } from './reading.js';
 import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';

@@ -1,7 +1,7 @@
-import { LANGUAGES } from '../catalog/languages.js';
+import { LANGUAGES } from '../base/languages.js';
 import type { Zone } from '../model/layer.js';
-import type { Place } from '../model/place.js';
-import { nearName } from './near-name.js';
+import type { Place } from '../base/place.js';
+import { nearName } from '../base/near-name.js';
 import { readAdoptions } from './read-adoptions.js';
 import { readPatterns } from './read-patterns.js';
 import { readRulings } from './read-rulings.js';

@@ -1,5 +1,5 @@
 import type { Catalog } from '../catalog/catalog.js';
-import type { Place } from '../model/place.js';
+import type { Place } from '../base/place.js';
 import type { Problem, ProblemDetail } from '../model/problem.js';
 
 /** Collects problems while a layer file is read. */

@@ -1,6 +1,6 @@
 import { NO_FREEDOM_SETTINGS, type Adoption, type AdoptionFilter, type LayerFile, type Ruling, type Zone } from '../model/layer.js';
 import type { Level } from '../model/level.js';
-import type { Located, Place } from '../model/place.js';
+import type { Located, Place } from '../base/place.js';
 import { formatSelector, type Selector } from '../model/selector.js';
 import type { LayerInstance, Statement, StatementZone } from '../model/statement.js';
 

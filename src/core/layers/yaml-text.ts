@@ -1,7 +1,7 @@
 import {
   Composer, isAlias, isMap, isScalar, isSeq, LineCounter, Parser, type Alias, type Document, type Node,
 } from 'yaml';
-import type { Place } from '../model/place.js';
+import type { Place } from '../base/place.js';
 import type { Problem, ProblemDetail } from '../model/problem.js';
 import { excessIn } from './yaml-size.js';
 

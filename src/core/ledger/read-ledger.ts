@@ -1,8 +1,8 @@
 import * as z from 'zod';
-import { isDate } from '../layers/date.js';
+import { isDate } from '../base/date.js';
 import { describeValue, problemAt, problemsOfIssues } from '../layers/schema-problems.js';
 import { nodeAt, readYaml, type YamlNode } from '../layers/yaml-text.js';
-import { lazily } from '../model/lazily.js';
+import { lazily } from '../base/lazily.js';
 import { LEDGER_STATUSES, type WrittenEntry } from '../model/ledger.js';
 import { compareProblems, type Problem } from '../model/problem.js';
 import { blocksOf, linesText, type Block } from './blocks.js';

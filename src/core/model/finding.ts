@@ -1,5 +1,5 @@
 import type { ActiveLevel } from './level.js';
-import type { Span } from './place.js';
+import type { Span } from '../base/place.js';
 import type { RepairKind } from './repair.js';
 import type { Confidence, RuleId } from './rule.js';
 

@@ -1,6 +1,6 @@
-import type { LanguageId } from './language.js';
+import type { LanguageId } from '../base/language.js';
 import type { OptionValue, StricterDirection } from './option.js';
-import type { Place } from './place.js';
+import type { Place } from '../base/place.js';
 import type { Confidence, RuleId } from './rule.js';
 
 /** An option of a house rule, as declared. */

@@ -1,8 +1,8 @@
 import type { HouseRule } from './house-rule.js';
 import type { ActiveLevel, Level } from './level.js';
-import type { LanguageId } from './language.js';
+import type { LanguageId } from '../base/language.js';
 import type { OptionChange } from './option.js';
-import type { Located, Place } from './place.js';
+import type { Located, Place } from '../base/place.js';
 import type { Confidence } from './rule.js';
 import { selects, type SelectableRule, type Selector } from './selector.js';
 

@@ -1,4 +1,4 @@
-import type { Place } from './place.js';
+import type { Place } from '../base/place.js';
 
 /**
  * What can be wrong with a layer file: plain data with a closed list of codes, put into words when a problem

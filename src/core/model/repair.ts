@@ -1,9 +1,4 @@
-/** One change of a text: replaces what is between two offsets (`end` is exclusive) with `text`. */
-export interface Edit {
-  readonly start: number;
-  readonly end: number;
-  readonly text: string;
-}
+import type { Edit } from '../base/edit.js';
 
 /**
  * How far a repair can be trusted. `safe`: the program means the same, to itself and to all other files of the project, by the

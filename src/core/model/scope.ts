@@ -1,4 +1,4 @@
-import type { LanguageId } from './language.js';
+import type { LanguageId } from '../base/language.js';
 
 /** The reasons why a file is not checked, in the order in which they are tested. */
 export const SKIP_REASONS = [

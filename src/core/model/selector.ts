@@ -43,6 +43,13 @@ export interface SelectableRule {
   readonly tags: readonly string[];
 }
 
+/** The rules that selectors choose from. */
+export interface SelectableRules {
+  readonly rules: readonly SelectableRule[];
+  /** The rules a selector is about, sorted by id; empty when there is none. */
+  select(selector: Selector): readonly SelectableRule[];
+}
+
 /** Whether `selector` selects `rule`. */
 export function selects(selector: Selector, rule: SelectableRule): boolean {
   switch (selector.kind) {

@@ -1,7 +1,7 @@
 import type { Freedom, Freedoms, FreedomSettings, GuardKind, OptionSetting } from './layer.js';
 import type { Level } from './level.js';
 import type { OptionValues } from './option.js';
-import type { Located, Place } from './place.js';
+import type { Located, Place } from '../base/place.js';
 import type { RuleId } from './rule.js';
 
 /** What kind of source a layer is. */

@@ -1,4 +1,4 @@
-import { languageById } from '../catalog/languages.js';
+import { languageById } from '../base/languages.js';
 import type { CheckedFile } from '../model/scope.js';
 
 /** What makes a file look like code from elsewhere. */

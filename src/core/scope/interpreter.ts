@@ -1,4 +1,4 @@
-import type { LanguageId } from '../model/language.js';
+import type { LanguageId } from '../base/language.js';
 
 /** Interpreters and their languages. Version numbers at the end of a name are ignored. */
 const LANGUAGE_OF: Readonly<Record<string, LanguageId>> = {

@@ -1,8 +1,8 @@
-import { languageOfName } from '../catalog/languages.js';
-import type { LanguageId } from '../model/language.js';
+import { languageOfName } from '../base/languages.js';
+import type { LanguageId } from '../base/language.js';
 import type { LanguagePatterns } from '../model/layer.js';
-import { compilePatternLines } from './pattern-lines.js';
-import { PatternList } from './pattern-list.js';
+import { compilePatternLines } from '../patterns/pattern-lines.js';
+import { PatternList } from '../patterns/pattern-list.js';
 
 /** The languages of files in one directory, if layer files have patterns for them. */
 export class LanguageState {

@@ -1,9 +1,9 @@
 import type { PatternOrigin } from '../model/scope.js';
 import type { IncludeList } from '../model/layer.js';
-import type { Pattern } from './pattern.js';
-import { BUILT_IN_PATTERNS, compilePatternLines } from './pattern-lines.js';
-import { PatternList } from './pattern-list.js';
-import { PatternView } from './pattern-view.js';
+import type { Pattern } from '../patterns/pattern.js';
+import { BUILT_IN_PATTERNS, compilePatternLines } from '../patterns/pattern-lines.js';
+import { PatternList } from '../patterns/pattern-list.js';
+import { PatternView } from '../patterns/pattern-view.js';
 
 /** Why an entry of a directory is excluded by its path alone. */
 export interface PathExclusion {

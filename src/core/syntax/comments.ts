@@ -1,5 +1,5 @@
-import type { CommentSyntax } from '../model/language.js';
-import type { SourceText } from '../model/source-text.js';
+import type { CommentSyntax } from '../base/language.js';
+import type { SourceText } from '../base/source-text.js';
 import { memoized } from './memo.js';
 import { COMMENTS } from './node.js';
 import { END, SHIFT, START } from './node-table.js';

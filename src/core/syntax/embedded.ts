@@ -1,5 +1,5 @@
-import { languageById } from '../catalog/languages.js';
-import { embeddedLanguages, type Language, type LanguageId } from '../model/language.js';
+import { languageById } from '../base/languages.js';
+import { embeddedLanguages, type Language, type LanguageId } from '../base/language.js';
 import { memoized } from './memo.js';
 import type { Source } from './source.js';
 

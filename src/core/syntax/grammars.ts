@@ -1,5 +1,5 @@
 import { Language as Grammar, Parser, type Tree } from 'web-tree-sitter';
-import type { GrammarId } from '../model/language.js';
+import type { GrammarId } from '../base/language.js';
 import { startEngine, type Engine } from './engine.js';
 import { SOON_DONE, TimeLimit, TookTooLong } from './time-limit.js';
 import { checkSyntaxSize } from './syntax-limit.js';

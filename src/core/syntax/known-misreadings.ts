@@ -1,4 +1,4 @@
-import type { GrammarId } from '../model/language.js';
+import type { GrammarId } from '../base/language.js';
 
 /** A construct that a grammar does not know, and what to parse in its place: text of the same length, which the grammar reads as what is meant. */
 interface Misreading {

@@ -1,5 +1,5 @@
 import type { Node, Tree } from 'web-tree-sitter';
-import type { GrammarId } from '../model/language.js';
+import type { GrammarId } from '../base/language.js';
 import type { Grammars } from './grammars.js';
 import { readableForms, withoutSilentMisreadings } from './known-misreadings.js';
 

@@ -1,8 +1,8 @@
 import type { Node, Tree } from 'web-tree-sitter';
 import type { Grammars } from './grammars.js';
-import { grammarFor } from '../catalog/languages.js';
-import type { GrammarId } from '../model/language.js';
-import type { SourceText } from '../model/source-text.js';
+import { grammarFor } from '../base/languages.js';
+import type { GrammarId } from '../base/language.js';
+import type { SourceText } from '../base/source-text.js';
 import type { Memo } from './memo.js';
 import { parseAsMeant } from './parse-as-meant.js';
 import type { Spelling } from './spelling.js';

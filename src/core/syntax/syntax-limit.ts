@@ -1,4 +1,4 @@
-import type { GrammarId } from '../model/language.js';
+import type { GrammarId } from '../base/language.js';
 
 /** Thrown when a text has more words and signs than may be parsed at once. */
 export class TooMuchSyntax extends Error {

@@ -1,5 +1,5 @@
 import type { Language as Grammar, Tree } from 'web-tree-sitter';
-import type { GrammarId } from '../model/language.js';
+import type { GrammarId } from '../base/language.js';
 import type { Engine } from './engine.js';
 import { grammarTables } from './grammar-tables.js';
 import { grammarNames, kindFlags, kindsOf, kindsOfKeys, rolesOf, type GrammarNames } from './grammar-names.js';

@@ -1,4 +1,4 @@
-import type { SourceText } from '../model/source-text.js';
+import type { SourceText } from '../base/source-text.js';
 import { allComments } from '../syntax/embedded-comments.js';
 import { memoized } from '../syntax/memo.js';
 import { isComment } from '../syntax/node.js';

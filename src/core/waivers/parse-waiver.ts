@@ -1,5 +1,5 @@
 import { distance } from 'fastest-levenshtein';
-import { isDate } from '../layers/date.js';
+import { isDate } from '../base/date.js';
 import { parseSelector, type Selector } from '../model/selector.js';
 import type { WaiverText } from './waiver.js';
 

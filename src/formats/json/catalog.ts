@@ -1,7 +1,7 @@
-import { languagesOf } from '../../core/model/rule.js';
+import { languagesOf } from '../../core/catalog/rule.js';
 import { optionType } from '../../core/catalog/catalog.js';
-import type { Rule } from '../../core/model/rule.js';
-import type { RulePage } from '../../core/model/report.js';
+import type { Rule } from '../../core/catalog/rule.js';
+import type { RulePage } from '../../core/cascade/rule-page.js';
 
 /** `elvar-catalog/1`. */
 export function catalogJson(rules: readonly Rule[]): object {

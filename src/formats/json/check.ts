@@ -1,6 +1,6 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import type { Rule } from '../../core/model/rule.js';
-import type { CheckedSource, CheckReport } from '../../core/model/report.js';
+import type { Rule } from '../../core/catalog/rule.js';
+import type { CheckedSource, CheckReport } from '../../core/inspect/check-report.js';
 import type { Finding } from '../../core/model/finding.js';
 import { statusOf } from '../../core/inspect/file-status.js';
 import type { NotShown } from '../../core/inspect/select-findings.js';

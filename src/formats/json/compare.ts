@@ -1,4 +1,4 @@
-import type { CompareReport } from '../../core/model/report.js';
+import type { CompareReport } from '../../core/compare/compare-report.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 
 /** `elvar-compare/1`. The relation is that of the second side to the first. */

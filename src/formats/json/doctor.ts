@@ -1,4 +1,4 @@
-import type { DoctorReport } from '../../core/model/report.js';
+import type { DoctorReport } from '../../core/doctor/doctor-report.js';
 import { describeDiagnosis } from '../text/diagnosis.js';
 
 /** `elvar-doctor/1`. */

@@ -1,7 +1,8 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { OptionValues } from '../../core/model/option.js';
-import type { Explanation, LineExplanation } from '../../core/model/report.js';
+import type { Explanation } from '../../core/cascade/explanation.js';
+import type { LineExplanation } from '../../core/inspect/line-explanation.js';
 import { findingJson } from './check.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 

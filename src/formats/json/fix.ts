@@ -1,6 +1,6 @@
 import type { Finding } from '../../core/model/finding.js';
 import { offeredIn } from '../../core/inspect/repair-file.js';
-import type { FixReport, RepairedSource } from '../../core/model/report.js';
+import type { FixReport, RepairedSource } from '../../core/inspect/fix-report.js';
 import { patchOf } from '../text/patch.js';
 
 /** `elvar-fix/1`. Files without repairs, made, withdrawn or offered, are left out. */

@@ -1,7 +1,7 @@
 import type { FindingChange } from '../../core/impact/finding-changes.js';
 import type { WayOfChange } from '../../core/impact/rule-changes.js';
 import type { Finding } from '../../core/model/finding.js';
-import type { ImpactReport } from '../../core/model/report.js';
+import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { Decision } from '../../core/model/statement.js';
 import { findingJson } from './check.js';
 

@@ -1,5 +1,5 @@
 import type { AccountedEntry, LedgerEntry } from '../../core/model/ledger.js';
-import type { LedgerChange, LedgerReport } from '../../core/model/report.js';
+import type { LedgerChange, LedgerReport } from '../../core/ledger/ledger-report.js';
 
 /** `elvar-ledger/1`. `found` is the current place of the finding; null if it no longer exists. */
 export function ledgerJson({ entries, incomplete }: LedgerReport): object {

@@ -1,4 +1,4 @@
-import type { PresetReport, PresetSummary } from '../../core/model/report.js';
+import type { PresetReport, PresetSummary } from '../../core/cascade/preset-report.js';
 import type { Statement, TrailEntry } from '../../core/model/statement.js';
 
 /** `elvar-presets/1`. */

@@ -1,4 +1,4 @@
-import { filesBySet, type ResolveReport } from '../../core/model/report.js';
+import { filesBySet, type ResolveReport } from '../../core/cascade/resolve-report.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { visibleJson } from '../text/visible.js';
 

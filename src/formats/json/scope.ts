@@ -1,4 +1,4 @@
-import type { ScopeReport } from '../../core/model/report.js';
+import type { ScopeReport } from '../../core/scope/scope-report.js';
 
 /** `elvar-scope/1`. */
 export function scopeJson({ checked, skipped, foreign, workTree, incomplete }: ScopeReport): object {

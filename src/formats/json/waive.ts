@@ -1,5 +1,5 @@
 import type { Reach } from '../../core/waivers/waiver.js';
-import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/model/report.js';
+import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/waiver-report.js';
 import { patchOf } from '../text/patch.js';
 
 /** `elvar-waive/1`. */

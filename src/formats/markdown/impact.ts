@@ -1,7 +1,7 @@
 import type { FindingChange } from '../../core/impact/finding-changes.js';
 import type { RuleChange } from '../../core/impact/rule-changes.js';
 import type { Finding } from '../../core/model/finding.js';
-import type { ImpactReport } from '../../core/model/report.js';
+import type { ImpactReport } from '../../core/impact/impact-report.js';
 import { deciderOf, impactSentence, reasonOf, RELATIONS, toldWays, wayText } from '../text/impact.js';
 import { visible } from '../text/visible.js';
 import { count } from '../text/words.js';

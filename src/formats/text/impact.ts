@@ -4,7 +4,7 @@ import type { Relation } from '../../core/compare/compare-rules.js';
 import { FREEDOMS } from '../../core/model/layer.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { Level } from '../../core/model/level.js';
-import type { ImpactReport } from '../../core/model/report.js';
+import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { Decision } from '../../core/model/statement.js';
 import { deciderText } from './decision.js';
 import { formatSource, formatValue } from './origin.js';

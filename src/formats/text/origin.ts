@@ -1,5 +1,5 @@
 import type { Excuse } from '../../core/model/finding.js';
-import type { Place } from '../../core/model/place.js';
+import type { Place } from '../../core/base/place.js';
 import type { OptionSetting } from '../../core/model/layer.js';
 import { isListEdit, type OptionValue, type OptionValues } from '../../core/model/option.js';
 import type { LayerInstance, Statement, StatementZone } from '../../core/model/statement.js';

@@ -1,4 +1,5 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import { isDeclarationFile } from '../../syntax/bindings/script-exports.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { Reference } from '../../syntax/bindings/references.js';

@@ -1,4 +1,5 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { isFunctionBinding } from '../../syntax/bindings/functions.js';
 import type { Binding } from '../../syntax/bindings/scope.js';
@@ -7,7 +8,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
-import { lazily } from '../../model/lazily.js';
+import { lazily } from '../../base/lazily.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 

@@ -1,4 +1,5 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import { commentsOf } from '../../syntax/comments.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';

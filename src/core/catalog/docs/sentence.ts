@@ -1,5 +1,6 @@
-import { defineRule, type Hit } from '../../model/rule.js';
-import type { Edit } from '../../model/repair.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
+import type { Edit } from '../../base/edit.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isDocumentation } from '../../syntax/comments.js';
 import { contentOf, standsAlone } from '../../syntax/texts.js';

@@ -1,4 +1,5 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import type { Comment } from '../../syntax/comments.js';
 import { allComments } from '../../syntax/embedded-comments.js';
 import { standsAlone } from '../../syntax/texts.js';

@@ -1,4 +1,5 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { namesOfPattern } from '../../syntax/bindings/script.js';
 import { isModule } from '../../syntax/bindings/script-exports.js';

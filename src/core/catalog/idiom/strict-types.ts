@@ -1,8 +1,9 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree } from '../hits.js';
-import { lineEndOf } from '../line-ends.js';
+import { lineEndOf } from '../../base/line-ends.js';
 
 export default defineRule({
   id: 'idiom/strict-types',

@@ -1,5 +1,6 @@
 import type { Repair } from '../../model/repair.js';
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import { importStatements, type ImportStatement } from '../../syntax/imports.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';

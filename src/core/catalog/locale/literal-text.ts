@@ -1,4 +1,5 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import { argumentsOf, calleeOf, callsIn, callsOf, methodOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { END, SHIFT, START } from '../../syntax/node-table.js';

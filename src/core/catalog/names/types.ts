@@ -1,4 +1,4 @@
-import { defineRule } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
 import { bad, good } from '../examples.js';
 import { misshapen, NAME_OPTIONS } from '../name-forms.js';
 

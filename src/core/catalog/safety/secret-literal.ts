@@ -1,5 +1,6 @@
-import { defineRule, type Hit } from '../../model/rule.js';
-import type { SourceText } from '../../model/source-text.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
+import type { SourceText } from '../../base/source-text.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { freeNames } from '../options.js';

@@ -1,4 +1,5 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import { argumentsOf, CALL_TYPES, calleeOf, callsIn, callsOf, methodOf, objectOf } from '../../syntax/calls.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { SyntaxNode } from '../../syntax/node.js';

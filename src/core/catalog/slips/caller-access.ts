@@ -1,4 +1,4 @@
-import { defineRule } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { isFunctionBinding } from '../../syntax/bindings/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';

@@ -1,4 +1,5 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt } from '../hits.js';

@@ -1,4 +1,5 @@
-import { defineRule, type Hit, type TreeFinder } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit, TreeFinder } from '../finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';

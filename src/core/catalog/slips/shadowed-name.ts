@@ -1,4 +1,5 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { Binding, BindingKind } from '../../syntax/bindings/scope.js';
 import { functionAround, nameOf } from '../../syntax/functions.js';

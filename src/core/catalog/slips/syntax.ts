@@ -1,5 +1,6 @@
 import type { Node } from 'web-tree-sitter';
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import { earlyErrors } from '../../syntax/early-errors.js';
 import type { SyntaxTree } from '../../syntax/tree.js';
 import type { ParsedSource } from '../../syntax/source.js';

@@ -1,4 +1,5 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import type { Repair } from '../../model/repair.js';
 import { layoutTest, type LayoutTest } from '../../syntax/solid.js';
 import type { Source } from '../../syntax/source.js';

@@ -1,8 +1,9 @@
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { choice } from '../options.js';
-import { lineEndOf } from '../line-ends.js';
+import { lineEndOf } from '../../base/line-ends.js';
 
 const ENDS = { lf: '\n', crlf: '\r\n' } as const;
 const NAMES: Readonly<Record<string, string>> = { '\n': 'LF', '\r\n': 'CR LF', '\r': 'CR' };

@@ -1,5 +1,6 @@
-import { lazily } from '../../model/lazily.js';
-import { defineRule, type Hit } from '../../model/rule.js';
+import { lazily } from '../../base/lazily.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import type { Source } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 

@@ -1,5 +1,6 @@
 import { formatSelector } from '../../model/selector.js';
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import type { WaiverAccount } from '../../waivers/account.js';
 import { bad, good } from '../examples.js';
 

@@ -1,7 +1,7 @@
-import type { Catalog } from '../catalog.js';
-import { nearName } from '../../layers/near-name.js';
-import { formatSelector } from '../../model/selector.js';
-import { defineRule, type Hit } from '../../model/rule.js';
+import { nearName } from '../../base/near-name.js';
+import { formatSelector, type SelectableRules } from '../../model/selector.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import type { WaiverAccount } from '../../waivers/account.js';
 import { bad, good } from '../examples.js';
 
@@ -21,7 +21,7 @@ export default defineRule({
   ],
 });
 
-function findUnknown({ waivers, stray }: WaiverAccount, catalog: Catalog): Hit[] {
+function findUnknown({ waivers, stray }: WaiverAccount, catalog: SelectableRules): Hit[] {
   const named = [...waivers.map(({ waiver }) => waiver), ...stray];
   return named.flatMap(({ start, end, selectors }) => selectors.filter((selector) => catalog.select(selector).length === 0).map((selector) => {
     const written = formatSelector(selector);

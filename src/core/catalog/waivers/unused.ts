@@ -1,6 +1,6 @@
-import type { Catalog } from '../catalog.js';
-import { formatSelector, type Selector } from '../../model/selector.js';
-import { defineRule, type Hit } from '../../model/rule.js';
+import { formatSelector, type Selector, type SelectableRules } from '../../model/selector.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import type { WaiverAccount } from '../../waivers/account.js';
 import { idleSelectors, uselessResumes } from '../../waivers/idle-selectors.js';
 import { bad, good } from '../examples.js';
@@ -21,7 +21,7 @@ export default defineRule({
   ],
 });
 
-function findUnused(account: WaiverAccount, catalog: Catalog): Hit[] {
+function findUnused(account: WaiverAccount, catalog: SelectableRules): Hit[] {
   const named = (selectors: readonly Selector[]): string => selectors.map(formatSelector).join(', ');
   const unused = account.waivers.flatMap((entry): Hit[] => {
     const { waiver: { start, end, selectors } } = entry;

@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { defineRule, type Hit } from '../../model/rule.js';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
 import { writtenBy, type Writing } from '../../syntax/readable.js';
 import type { Source } from '../../syntax/source.js';
 import { wordsOf } from '../../syntax/words.js';

@@ -1,13 +1,13 @@
-import { applyEdits } from '../inspect/apply-edits.js';
-import { inspectSource, type Tools } from '../inspect/inspect-file.js';
-import type { Edit } from '../model/repair.js';
+import { applyEdits } from '../base/apply-edits.js';
+import { inspectSource, type Tools } from './inspect-file.js';
+import type { Edit } from '../base/edit.js';
 import { formatSelector, type Selector } from '../model/selector.js';
 import type { RuleSet } from '../model/rule-set.js';
-import type { SourceText } from '../model/source-text.js';
+import type { SourceText } from '../base/source-text.js';
 import { Source } from '../syntax/source.js';
-import { withBraces } from './covered-line.js';
-import { idleSelectors, uselessResumes } from './idle-selectors.js';
-import type { Stretch } from './waiver.js';
+import { withBraces } from '../waivers/covered-line.js';
+import { idleSelectors, uselessResumes } from '../waivers/idle-selectors.js';
+import type { Stretch } from '../waivers/waiver.js';
 
 /** A waiver, or a part of one, removed from a file. */
 export interface RemovedWaiver {

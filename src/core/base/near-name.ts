@@ -1,5 +1,4 @@
 import { distance } from 'fastest-levenshtein';
-import { LEVELS, type Level } from '../model/level.js';
 
 /** From this many letters on, the beginning of a name identifies it. */
 const LEAST_BEGINNING = 3;
@@ -35,15 +34,4 @@ function isSwapped(a: string, b: string): boolean {
   if (a.length !== b.length) return false;
   const at = [...a].findIndex((letter, index) => letter !== b[index]);
   return at >= 0 && a[at] === b[at + 1] && a[at + 1] === b[at] && a.slice(at + 2) === b.slice(at + 2);
-}
-
-/** Other words for levels, with the level. */
-const LEVEL_WORDS: Readonly<Record<string, Level>> = {
-  err: 'error', fatal: 'error', critical: 'error', severe: 'error', high: 'error', on: 'warning', medium: 'warning', minor: 'note', low: 'note', info: 'note', information: 'note', hint: 'note',
-  advice: 'note', none: 'off', no: 'off', never: 'off', disable: 'off', disabled: 'off', ignore: 'off', false: 'off', true: 'warning',
-};
-
-/** The level that a word probably meant; null if none is near. */
-export function nearLevel(word: string): Level | null {
-  return LEVEL_WORDS[word.toLowerCase()] ?? nearName(word, LEVELS) as Level | null;
 }

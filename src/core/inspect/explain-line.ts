@@ -1,8 +1,10 @@
 import type { Catalog } from '../catalog/catalog.js';
-import { nearSelector } from '../layers/near-selector.js';
+import { nearSelector } from '../catalog/near-selector.js';
 import { parseSelector } from '../model/selector.js';
-import type { CheckedSource, Explanation, LineExplanation } from '../model/report.js';
-import type { WaiverRecord } from './account.js';
+import type { CheckedSource } from './check-report.js';
+import type { Explanation } from '../cascade/explanation.js';
+import type { LineExplanation } from './line-explanation.js';
+import type { WaiverRecord } from '../waivers/account.js';
 
 /** The answer about one line of a file. @param file undefined if it is not checked. @param place the line, and a column or null, from 1. */
 export function explainLine(explanation: Explanation, file: CheckedSource | undefined, { line, column }: { readonly line: number; readonly column: number | null }, catalog: Catalog): LineExplanation {

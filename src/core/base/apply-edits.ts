@@ -1,5 +1,5 @@
-import type { Edit } from '../model/repair.js';
-import { SourceText } from '../model/source-text.js';
+import type { Edit } from './edit.js';
+import { SourceText } from './source-text.js';
 
 /** Applies edits to a text. They must not overlap; their order does not matter. @param dropsMark whether to drop the byte-order mark. */
 export function applyEdits(text: SourceText, edits: readonly Edit[], dropsMark = false): SourceText {

@@ -1,12 +1,12 @@
-import { lineEndOf } from '../catalog/line-ends.js';
-import { applyEdits } from '../inspect/apply-edits.js';
-import { inspectFile, type Tools } from '../inspect/inspect-file.js';
+import { lineEndOf } from '../base/line-ends.js';
+import { applyEdits } from '../base/apply-edits.js';
+import { inspectFile, type Tools } from './inspect-file.js';
 import type { RuleSet } from '../model/rule-set.js';
-import type { SourceText } from '../model/source-text.js';
+import type { SourceText } from '../base/source-text.js';
 import { isComment, type SyntaxNode } from '../syntax/node.js';
 import { embeddedComments } from '../syntax/embedded-comments.js';
 import { Source } from '../syntax/source.js';
-import type { Reach } from './waiver.js';
+import type { Reach } from '../waivers/waiver.js';
 
 /** A waiver to write. */
 export interface WaiverRequest {

@@ -1,4 +1,4 @@
-import { embeddedLanguages, type CommentSyntax, type GrammarId, type Language, type LanguageId } from '../model/language.js';
+import { embeddedLanguages, type CommentSyntax, type GrammarId, type Language, type LanguageId } from './language.js';
 
 const C_LIKE: CommentSyntax = { line: ['//'], block: [['/*', '*/']] };
 const HASH: CommentSyntax = { line: ['#'], block: [] };

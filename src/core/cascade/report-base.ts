@@ -1,0 +1,18 @@
+import type { SettingRefusal } from './refused-settings.js';
+import type { Catalog } from '../catalog/catalog.js';
+import type { Problem } from '../model/problem.js';
+import type { IncompletePath } from '../model/scope.js';
+
+/** What accompanies every answer. */
+export interface ReportBase {
+  /** The rules in this project: Elvar's own and the house rules. */
+  readonly catalog: Catalog;
+  /** Whether `elvar:starter` is used because there are no layer files. */
+  readonly usesStarter: boolean;
+  /** What could not be read and is missing from the answer. */
+  readonly incomplete: readonly IncompletePath[];
+  readonly notices: readonly Notice[];
+}
+
+/** What may surprise: something ignored, in words or as a problem outside the project, or a command-line setting without effect. */
+export type Notice = { readonly text: string } | { readonly problem: Problem } | { readonly refusal: SettingRefusal };

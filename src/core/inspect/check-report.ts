@@ -1,0 +1,43 @@
+import type { GuardedOut } from '../cascade/guarded-out.js';
+import type { ReportBase } from '../cascade/report-base.js';
+import type { Finding } from '../model/finding.js';
+import type { FailOn } from '../model/layer.js';
+import type { AccountedEntry } from '../model/ledger.js';
+import type { DecidedRules } from '../model/rule-set.js';
+import type { Confidence } from '../model/rule.js';
+import type { CheckedFile, SkippedPath } from '../model/scope.js';
+import type { WaiverRecord } from '../waivers/account.js';
+
+/** A comment that begins like a waiver but excuses nothing. */
+export interface MisreadWaiver {
+  readonly path: string;
+  readonly line: number;
+  readonly text: string;
+  /** What is wrong with it. */
+  readonly problem: string;
+}
+
+/** A checked file and its findings. */
+export interface CheckedSource extends CheckedFile {
+  readonly rules: DecidedRules;
+  readonly findings: readonly Finding[];
+  readonly waivers: readonly WaiverRecord[];
+  readonly lines: number;
+}
+
+/** What the code violates. */
+export interface CheckReport extends ReportBase {
+  /** Sorted by path. */
+  readonly files: readonly CheckedSource[];
+  readonly skipped: readonly SkippedPath[];
+  readonly misreadWaivers: readonly MisreadWaiver[];
+  /** The lowest level at which findings make the check fail, according to the layer files. */
+  readonly failOn: FailOn;
+  /** Findings with less confidence are only counted and never fail the check; null if all count. */
+  readonly confidence: Confidence | null;
+  readonly guardedOut: readonly GuardedOut[];
+  /** The known findings, with the state of each. */
+  readonly ledger: readonly AccountedEntry[];
+  /** The git revision since which a line must have changed to be reported; null if all lines are. */
+  readonly since: string | null;
+}
