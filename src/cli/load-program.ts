@@ -2,8 +2,8 @@ import { readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync 
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Script } from 'node:vm';
-import { cacheFolder } from '../host/cache-folder.js';
-import { makeDirectory } from '../host/make-directory.js';
+import { cacheFolder } from '../host/files/cache-folder.js';
+import { makeDirectory } from '../host/files/make-directory.js';
 import type * as Program from './start.js';
 
 /** The bundle that the build makes: the command line and all that it imports. */

@@ -1,5 +1,5 @@
 import yargs, { type Argv } from 'yargs';
-import { LayerError, UsageError, WishError } from '../host/errors.js';
+import { LayerError, UsageError, WishError } from '../host/files/errors.js';
 import { openWorkspace } from '../host/workspace.js';
 import { CATALOG_COMMAND } from './commands/catalog.js';
 import { CHECK } from './commands/check.js';

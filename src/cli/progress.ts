@@ -1,4 +1,4 @@
-import type { Watch } from '../host/watch.js';
+import type { Watch } from '../host/files/watch.js';
 import { visible } from '../formats/text/visible.js';
 import type { Terminal } from './terminal.js';
 import { viewCompletion, viewStop } from './views/stops.js';

@@ -1,8 +1,8 @@
 import { fstatSync, statSync, writeSync } from 'node:fs';
 import { devNull } from 'node:os';
 import { EXIT, type ExitCode } from './exit-code.js';
-import { ownProcess } from '../host/engine-settings.js';
-import { describeSystemError } from '../host/errors.js';
+import { ownProcess } from '../host/inspection/engine-settings.js';
+import { describeSystemError } from '../host/files/errors.js';
 import { ownSignals } from '../host/writing/stops.js';
 import { runProgram } from './program.js';
 import type { Terminal } from './terminal.js';

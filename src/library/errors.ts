@@ -1,1 +1,1 @@
-export { LayerError, UsageError } from '../host/errors.js';
+export { LayerError, UsageError } from '../host/files/errors.js';

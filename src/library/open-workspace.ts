@@ -8,9 +8,9 @@ import { impactJson } from '../formats/json/impact.js';
 import { resolveJson } from '../formats/json/resolve.js';
 import { scopeJson } from '../formats/json/scope.js';
 import { narrowed } from '../core/inspect/select-findings.js';
-import { UsageError } from '../host/errors.js';
-import { needRule } from '../host/need-rule.js';
-import { selectedRules } from '../host/selected-rules.js';
+import { UsageError } from '../host/files/errors.js';
+import { needRule } from '../host/project/need-rule.js';
+import { selectedRules } from '../host/project/selected-rules.js';
 import { openWorkspace as openHost, type Workspace as HostWorkspace } from '../host/workspace.js';
 import type {
   CatalogDocument, CompareDocument, DoctorDocument, ExplainDocument, ExplainLineDocument, FindingsDocument, FixDocument, ImpactDocument, ResolveDocument, ScopeDocument,

@@ -6,7 +6,7 @@ import { formatOptions, formatValue } from '../../src/formats/text/origin.js';
 import { count, listed, table, wrap } from '../../src/cli/views/table.js';
 import { styleFor, type Terminal } from '../../src/cli/terminal.js';
 import { visible } from '../../src/formats/text/visible.js';
-import { sortByPath } from '../../src/host/path-order.js';
+import { sortByPath } from '../../src/host/files/path-order.js';
 
 describe('text from outside', () => {
   test('has no character that drives a terminal', () => {

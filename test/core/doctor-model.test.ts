@@ -8,7 +8,7 @@ import { daysAfter } from '../../src/core/base/date.js';
 import { removeRuling } from '../../src/core/layers/edit-layer.js';
 import { EditError } from '../../src/core/layers/edit-yaml.js';
 import { finderFor } from '../../src/core/catalog/rule.js';
-import { overlayOf } from '../../src/host/overlay.js';
+import { overlayOf } from '../../src/host/files/overlay.js';
 import { openWorkspace, type Workspace } from '../../src/host/workspace.js';
 import { inProject } from '../support/model-project.js';
 import { DIRECTORIES, projects, TODAY, WITH_IDLE_RULING } from '../support/random-projects.js';

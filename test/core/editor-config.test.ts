@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { readEditorConfig } from '../../src/core/begin/editor-config.js';
-import { firstLayerText } from '../../src/core/begin/first-layer.js';
+import { readEditorConfig } from '../../src/core/proposal/editor-config.js';
+import { firstLayerText } from '../../src/core/proposal/first-layer.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { readLayer } from '../../src/core/layers/read-layer.js';
 import { runs } from '../support/runs.js';

@@ -1,6 +1,6 @@
 import { networkInterfaces } from 'node:os';
 import { expect, test } from 'vitest';
-import { leadsToThisMachine, namesThisMachine } from '../../src/host/own-addresses.js';
+import { leadsToThisMachine, namesThisMachine } from '../../src/host/layers/own-addresses.js';
 
 const own = Object.values(networkInterfaces()).flatMap((interfaces) => interfaces ?? []).map(({ address, family }) => (family === 'IPv6' ? `[${address}]` : address));
 

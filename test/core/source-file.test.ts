@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { readSource, type SourceReading } from '../../src/host/source-file.js';
+import { readSource, type SourceReading } from '../../src/host/files/source-file.js';
 import { makeFolder } from '../support/project.js';
 import { runs, size } from '../support/runs.js';
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { finderFor } from '../../src/core/catalog/rule.js';
-import type { WorkspaceOptions } from '../../src/host/workspace.js';
+import type { WorkspaceOptions } from '../../src/host/layers/run-settings.js';
 import type * as Library from '../../src/host/workspace.js';
 import { decide, languageOf, statementsFor } from '../support/cascade-model.js';
 import { inProject } from '../support/model-project.js';

@@ -171,11 +171,11 @@ describe('a preset outside the project', () => {
 });
 
 describe('the command line', () => {
-  test.each<[string[], string]>([
+  test.each(([
     [['check', '--root.x', 'y'], 'there is no option --root.x'], [['check', '--no-root'], 'there is no option --no-root'], [['check', '--set.a=b'], 'there is no option --set.a'], [['fix', '--no-rule'], 'there is no option --no-rule'],
     [['check', '--root='], '--root needs a value'], [['check', '--root', 'x'.repeat(5_000)], 'there is no such directory'], [['check', 'x/'.repeat(2_500)], 'there is no such file or directory'],
     [['check', 'a.js/x'], 'a.js/x: nothing can be there, since a.js is a file'], [['explain', 'a.js/x'], 'nothing can be there, since a.js is a file'], [['check', '--root', 'circle'], 'there is no such directory'], [['check', 'circle/x'], 'there is no such file or directory'],
-  ])('%j is a mistake of the user', (args, message) => {
+  ] as [string[], string][]).map(([args, message]) => [args.join(' ').slice(0, 40), args, message] as const))('%s is a mistake of the user', (_, args, message) => {
     const folder = makeFolder({ 'a.js': '' });
     symlinkSync('circle', path.join(folder, 'circle'));
     const { code, err } = elvar(folder, args);

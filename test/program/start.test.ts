@@ -113,7 +113,7 @@ describe('how it is started', () => {
 
 test('the program waits for work that Node does not count', () => {
   const run = (work: string): string => spawnSync(process.execPath, ['--input-type=module', '-e', `
-    const { keptAlive } = await import('./dist/host/kept-alive.js');
+    const { keptAlive } = await import('./dist/host/inspection/kept-alive.js');
     const work = new Promise((resolve) => setTimeout(() => resolve('tide'), 30).unref());
     console.log(await ${work});`], { cwd: folder, encoding: 'utf8' }).stdout;
   expect(run('work')).toBe('');

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import type { WorkspaceOptions } from '../../src/host/workspace.js';
+import type { WorkspaceOptions } from '../../src/host/layers/run-settings.js';
 import { FILES } from './cascade-model.js';
 import { writeFiles } from './project.js';
 import { TODAY, writeProject, type Layer, type Project, type Written } from './random-projects.js';

@@ -1,6 +1,6 @@
 import type { OptionValue } from '../../core/model/option.js';
-import { UsageError } from '../../host/errors.js';
-import { needRule } from '../../host/need-rule.js';
+import { UsageError } from '../../host/files/errors.js';
+import { needRule } from '../../host/project/need-rule.js';
 import type { Command, Context } from './command.js';
 import { carryOut, targetOf, type EditOptions } from './rule-edit.js';
 

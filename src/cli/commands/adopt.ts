@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { UsageError } from '../../host/errors.js';
+import { UsageError } from '../../host/files/errors.js';
 import { VERSION } from '../version.js';
 import type { Command } from './command.js';
 import { carryOut, targetOf, type EditOptions } from './rule-edit.js';

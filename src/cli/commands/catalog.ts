@@ -7,7 +7,7 @@ import { CONFIDENCES, type Confidence } from '../../core/model/rule.js';
 import type { Rule } from '../../core/catalog/rule.js';
 import { parseSelector } from '../../core/model/selector.js';
 import { catalogJson, rulePageJson } from '../../formats/json/catalog.js';
-import { UsageError } from '../../host/errors.js';
+import { UsageError } from '../../host/files/errors.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewCatalog, type RuleLevels } from '../views/catalog.js';
 import { viewRulePage } from '../views/rule-page.js';

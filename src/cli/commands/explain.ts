@@ -9,9 +9,9 @@ import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { RuleId } from '../../core/model/rule.js';
-import { needRule } from '../../host/need-rule.js';
-import { selectedRules } from '../../host/selected-rules.js';
-import { parseFilePlace, type FilePlace } from '../../host/target-path.js';
+import { needRule } from '../../host/project/need-rule.js';
+import { selectedRules } from '../../host/project/selected-rules.js';
+import { parseFilePlace, type FilePlace } from '../../host/files/target-path.js';
 
 interface Options {
   readonly path: string;

@@ -1,7 +1,7 @@
 import type { ImpactReport } from '../../core/impact/impact-report.js';
 import { impactJson } from '../../formats/json/impact.js';
 import { impactMarkdown } from '../../formats/markdown/impact.js';
-import { UsageError } from '../../host/errors.js';
+import { UsageError } from '../../host/files/errors.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT } from '../exit-code.js';
 import { viewImpact } from '../views/impact.js';

@@ -1,5 +1,5 @@
-import type { Choices, NewFile, Survey } from '../../host/beginning.js';
-import { UsageError } from '../../host/errors.js';
+import type { Choices, NewFile, Survey } from '../../host/desks/beginning.js';
+import { UsageError } from '../../host/files/errors.js';
 import { EXIT } from '../exit-code.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewSurvey, viewWritten } from '../views/init.js';
@@ -23,15 +23,15 @@ export const INIT: Command<Options> = {
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
     if (!options.yes && !terminal.isTerminal) throw new UsageError('init asks questions, but this is not a terminal\nUse --yes to accept every default.');
-    const beginning = await import('../../host/beginning.js');
-    const found = await beginning.survey(workspace, workspace.root);
+    const beginning = await import('../../host/desks/beginning.js');
+    const found = await beginning.survey(workspace.session, workspace.root);
     const isText = options.format !== 'json';
     if (isText) terminal.out(viewSurvey(found, style));
     // Load the prompt package only if there is something to ask.
     const choices = options.yes ? defaultsOf(found) : await (await import('../questions.js')).ask(found);
     const files = beginning.filesFor(found, choices, workspace.root);
-    const outcome = await beginning.tryFiles(workspace, workspace.root, files);
-    const failed = options.dryRun ? null : await beginning.writeFiles(workspace, files);
+    const outcome = await beginning.tryFiles(workspace.session, workspace.root, files);
+    const failed = options.dryRun ? null : await beginning.writeFiles(workspace.session, files);
     if (failed !== null) terminal.err(`Not written: ${visible(failed)}\n`);
     if (!isText) printJson(context, initJson(found, files, outcome, !options.dryRun && failed === null));
     else if (failed === null) terminal.out(viewWritten(files, outcome, options.dryRun, style));

@@ -2,9 +2,9 @@ import { LEDGER_STATUSES, type EntryState, type LedgerStatus } from '../../core/
 import type { ActiveLevel } from '../../core/model/level.js';
 import type { LedgerChange } from '../../core/ledger/ledger-report.js';
 import { ledgerChangeJson, ledgerJson } from '../../formats/json/ledger.js';
-import { UsageError } from '../../host/errors.js';
-import { LEDGER_FILE } from '../../host/ledger-file.js';
-import type { Verdict } from '../../host/ledger-desk.js';
+import { UsageError } from '../../host/files/errors.js';
+import { LEDGER_FILE } from '../../host/files/own-files.js';
+import type { Verdict } from '../../host/desks/ledger-desk.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewLedger, viewLedgerChange } from '../views/ledger.js';
 import { visible } from '../../formats/text/visible.js';

@@ -1,7 +1,7 @@
 import { presetJson, presetsJson } from '../../formats/json/presets.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewPreset, viewPresets } from '../views/presets.js';
-import { UsageError } from '../../host/errors.js';
+import { UsageError } from '../../host/files/errors.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewPinUpdate } from '../views/pin-update.js';
 import { impactJson } from '../../formats/json/impact.js';

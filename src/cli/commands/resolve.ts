@@ -4,7 +4,7 @@ import { visible } from '../../formats/text/visible.js';
 import { viewResolveRule } from '../views/resolve-rule.js';
 import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command } from './command.js';
-import { needRule } from '../../host/need-rule.js';
+import { needRule } from '../../host/project/need-rule.js';
 
 interface Options {
   readonly path: readonly string[];

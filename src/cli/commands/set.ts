@@ -3,7 +3,7 @@ import type { GuardKind, Permission } from '../../core/model/layer.js';
 import { isLevel, LEVELS } from '../../core/model/level.js';
 import { nearLevel } from '../../core/layers/near-level.js';
 import type { RulingChange } from '../../core/layers/edit-layer.js';
-import { UsageError } from '../../host/errors.js';
+import { UsageError } from '../../host/files/errors.js';
 import type { Command } from './command.js';
 import { carryOut, targetOf, type EditOptions } from './rule-edit.js';
 

@@ -1,7 +1,7 @@
 import type { Reach } from '../../core/waivers/waiver.js';
 import { unwaivedJson, waiveJson, waiverListJson } from '../../formats/json/waive.js';
-import { UsageError } from '../../host/errors.js';
-import { parseFilePlace } from '../../host/target-path.js';
+import { UsageError } from '../../host/files/errors.js';
+import { parseFilePlace } from '../../host/files/target-path.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewRemoved, viewWaive, viewWaivers } from '../views/waive.js';
 import { visible } from '../../formats/text/visible.js';

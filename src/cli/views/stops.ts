@@ -1,5 +1,4 @@
-import type { StoppedRun } from '../../host/watch.js';
-import type { Completion } from '../../host/writing/complete.js';
+import type { Completion, StoppedRun } from '../../host/files/watch.js';
 import { visible } from '../../formats/text/visible.js';
 
 /** What was left to do after a run that was killed. */

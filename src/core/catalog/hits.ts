@@ -1,9 +1,9 @@
 import type { Node, QueryMatch } from 'web-tree-sitter';
 import type { LanguageId } from '../base/language.js';
 import type { Finder, Hit, TreeFinder } from './finder.js';
-import type { SyntaxNode } from '../syntax/node.js';
+import type { SyntaxNode, SyntaxTree } from '../syntax/node.js';
 import type { ParsedSource } from '../syntax/source.js';
-import type { NumberTest, SyntaxTree } from '../syntax/tree.js';
+import type { NumberTest } from '../syntax/numbered-tree.js';
 
 /** The captures of one match by name; the last, if a name was captured several times. */
 export type Captures = Readonly<Record<string, Node | undefined>>;

@@ -1,4 +1,4 @@
-import type { SyntaxTree } from '../syntax/tree.js';
+import type { SyntaxTree } from '../syntax/node.js';
 import { BLOCKS } from '../syntax/statements.js';
 
 /** Findings about a name that may be used elsewhere, too: in a damaged part, or in the file around embedded code. */

@@ -1,6 +1,6 @@
 import { embeddedSources } from './embedded-hits.js';
 import { bindingsOf } from '../syntax/bindings/bindings.js';
-import type { SyntaxTree } from '../syntax/tree.js';
+import type { SyntaxTree } from '../syntax/node.js';
 import type { Source } from '../syntax/source.js';
 
 /** What a repair must not make worse: how well a text follows its grammar, and which names it leaves undeclared. */

@@ -1,6 +1,6 @@
 import { memoized } from './memo.js';
 import { isComment, type SyntaxNode } from './node.js';
-import type { SyntaxTree } from './tree.js';
+import type { SyntaxTree } from './node.js';
 
 /** Nodes that call something or make an object, in every grammar. */
 const CALLS: readonly string[] = [

@@ -4,7 +4,7 @@ import { memoized } from './memo.js';
 import { COMMENTS } from './node.js';
 import { END, SHIFT, START } from './node-table.js';
 import type { Source } from './source.js';
-import type { SyntaxTree } from './tree.js';
+import type { SyntaxTree } from './node.js';
 
 /** A comment: its place in the text, and what is between its markers. */
 export interface Comment {

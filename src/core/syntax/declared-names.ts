@@ -2,8 +2,7 @@ import { bindingsOf } from './bindings/bindings.js';
 import type { Binding, BindingKind } from './bindings/scope.js';
 import { CLASSES, FUNCTIONS, nameOf } from './functions.js';
 import { memoized } from './memo.js';
-import type { SyntaxNode } from './node.js';
-import type { SyntaxTree } from './tree.js';
+import type { SyntaxNode, SyntaxTree } from './node.js';
 
 const FIELDS = new Set(['field_declaration', 'local_variable_declaration', 'constant_declaration']);
 const DECLARATION = new Set(['declaration']);

@@ -1,7 +1,7 @@
-import type { EarlyError } from './early-errors.js';
+import type { EarlyError } from './early-error.js';
 import { FUNCTIONS } from './functions.js';
 import { isComment, type SyntaxNode } from './node.js';
-import type { SyntaxTree } from './tree.js';
+import type { SyntaxTree } from './node.js';
 
 /** The mistakes of a Python file that its grammar accepts and Python refuses: The Python Language Reference, chapters 2, 6, 7 and 8. */
 export function earlyErrorsInPython(tree: SyntaxTree): EarlyError[] {

@@ -1,15 +1,9 @@
 import { bindingsOf } from './bindings/bindings.js';
+import type { EarlyError } from './early-error.js';
 import { earlyErrorsInPython } from './early-errors-in-python.js';
 import { FUNCTIONS } from './functions.js';
-import type { SyntaxNode } from './node.js';
+import type { SyntaxNode, SyntaxTree } from './node.js';
 import { LOOPS } from './statements.js';
-import type { SyntaxTree } from './tree.js';
-
-/** A mistake that the grammar accepts, but every compiler of the language refuses. */
-export interface EarlyError {
-  readonly node: SyntaxNode;
-  readonly message: string;
-}
 
 /** The mistakes of a file that follows its grammar: ECMA-262, "Early Errors"; The Python Language Reference, chapters 7 and 8; JLS, chapter 14. */
 export function earlyErrors(tree: SyntaxTree): EarlyError[] {

@@ -3,7 +3,7 @@ import type { GrammarId } from '../base/language.js';
 import { startEngine, type Engine } from './engine.js';
 import { SOON_DONE, TimeLimit, TookTooLong } from './time-limit.js';
 import { checkSyntaxSize } from './syntax-limit.js';
-import { SyntaxTree } from './tree.js';
+import { ReadTree } from './tree.js';
 
 /** Supplies compiled grammars, so that the core reads no disk. */
 export interface GrammarSource {
@@ -76,9 +76,9 @@ export class Grammars {
   }
 
   /** Reads the parser's tree of a text. @throws Error if the grammar has not been loaded. */
-  read(text: string, id: GrammarId, tree: Tree): SyntaxTree {
+  read(text: string, id: GrammarId, tree: Tree): ReadTree {
     if (this.shared.engine === null) throw new Error('no grammar has been loaded');
-    return new SyntaxTree(text, id, tree, this.get(id), this.shared.engine);
+    return new ReadTree(text, id, tree, this.get(id), this.shared.engine);
   }
 }
 

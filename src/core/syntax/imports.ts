@@ -1,7 +1,6 @@
 import { argumentsOf, callsOf, calleeOf } from './calls.js';
 import { memoized } from './memo.js';
-import type { SyntaxNode } from './node.js';
-import type { SyntaxTree } from './tree.js';
+import type { SyntaxNode, SyntaxTree } from './node.js';
 
 const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
 /** Calls that load a module. */

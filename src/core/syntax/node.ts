@@ -1,5 +1,20 @@
 import { AFTER, END, FIELD, KIND, PARENT, SHIFT, START } from './node-table.js';
-import type { SyntaxTree } from './tree.js';
+import type { NumberedTree } from './numbered-tree.js';
+
+/** The syntax tree of a file with its nodes. The parser's trees are the only ones. */
+export interface SyntaxTree extends NumberedTree {
+  readonly root: SyntaxNode;
+  /** The nodes made so far, by number. */
+  readonly nodes: (SyntaxNode | undefined)[];
+  /** All nodes of a type, in text order. Keywords with the same name do not count. */
+  ofType(type: string): readonly SyntaxNode[];
+  /** All nodes of the types: type by type, each in text order. */
+  ofTypes(types: Iterable<string>): readonly SyntaxNode[];
+  /** All nodes of a kind, in text order. */
+  ofKind(kind: number): readonly SyntaxNode[];
+  /** The node with a number; null for a negative number. */
+  nodeAt(index: number): SyntaxNode;
+}
 
 /**
  * A node of a syntax tree. It refers to a row of the tree's table and is made when a rule first needs it; the same row

@@ -1,5 +1,6 @@
 import { KIND, SHIFT } from './node-table.js';
-import type { NumberTest, SyntaxTree } from './tree.js';
+import type { NumberTest } from './numbered-tree.js';
+import type { SyntaxTree } from './node.js';
 
 const OPERATOR = ['operator'];
 

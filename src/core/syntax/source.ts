@@ -7,7 +7,7 @@ import type { Memo } from './memo.js';
 import { parseAsMeant } from './parse-as-meant.js';
 import type { Spelling } from './spelling.js';
 import type { TimeLimit } from './time-limit.js';
-import type { SyntaxTree } from './tree.js';
+import type { SyntaxTree } from './node.js';
 
 /** A source file as rules see it: its text and, if Elvar has a grammar, its syntax. It is parsed on demand. */
 export class Source {

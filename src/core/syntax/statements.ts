@@ -1,7 +1,7 @@
 import { bindingsOf } from './bindings/bindings.js';
 import { CALL_TYPES, calleeOf, callsOf } from './calls.js';
 import { isComment, type SyntaxNode } from './node.js';
-import type { SyntaxTree } from './tree.js';
+import type { SyntaxTree } from './node.js';
 
 /** Loop nodes, in every grammar. */
 export const LOOPS: ReadonlySet<string> = new Set([

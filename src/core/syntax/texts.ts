@@ -1,6 +1,5 @@
 import { memoized } from './memo.js';
-import type { SyntaxNode } from './node.js';
-import type { SyntaxTree } from './tree.js';
+import type { SyntaxNode, SyntaxTree } from './node.js';
 
 /** String nodes, in every grammar. */
 export const TEXTS: ReadonlySet<string> = new Set([

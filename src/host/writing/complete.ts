@@ -2,33 +2,16 @@ import { rmSync } from 'node:fs';
 import path from 'node:path';
 import { readLedger } from '../../core/ledger/read-ledger.js';
 import { writeLedger } from '../../core/ledger/write-ledger.js';
-import { LARGEST_LEDGER, LEDGER_FILE } from '../ledger-file.js';
-import { makeDirectory } from '../make-directory.js';
-import { relativeTo } from '../target-path.js';
-import { readTextFile } from '../text-file.js';
+import { LARGEST_LEDGER, LEDGER_FILE } from '../files/own-files.js';
+import { makeDirectory } from '../files/make-directory.js';
+import type { Completion, FailedCompletion } from '../files/watch.js';
+import { relativeTo } from '../files/target-path.js';
+import { readTextFile } from '../files/text-file.js';
 import { attempt } from './attempt.js';
 import { followsOf, withFollows } from './following.js';
 import type { Journal, JournalRecord } from './journal.js';
 import { digestAt, digestOf } from './on-disk.js';
 import { replaceFile, temporaryFor } from './replace-file.js';
-
-/** What was left to do after a run, and has been done or could not be. */
-export interface Completion {
-  /** The files that have been written. All paths are relative to the root if they are inside. */
-  readonly written: readonly string[];
-  /** How many entries of the ledger have followed their files. */
-  readonly followed: number;
-  /** What could not be done: it stays in the journal if it may be possible later. */
-  readonly failed: readonly FailedCompletion[];
-}
-
-/** Something that could not be done. */
-export interface FailedCompletion {
-  readonly file: string;
-  readonly why: string;
-  /** Whether it has to be done before anything else is written. */
-  readonly isPending: boolean;
-}
 
 /** Nothing was left to do. */
 export const NOTHING_LEFT: Completion = { written: [], followed: 0, failed: [] };

@@ -1,7 +1,7 @@
 import { closeSync, existsSync, fsyncSync, ftruncateSync, fstatSync, openSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
-import { oddKindOf } from '../stats.js';
+import { oddKindOf } from '../files/stats.js';
 import { syncDirectory } from './replace-file.js';
 import { stateFiles } from './state-folder.js';
 

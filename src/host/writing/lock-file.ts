@@ -1,8 +1,8 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { closeSync, existsSync, linkSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync, writeSync } from 'node:fs';
 import path from 'node:path';
-import { hasCode } from '../errors.js';
-import { oddKindOf } from '../stats.js';
+import { hasCode } from '../files/errors.js';
+import { oddKindOf } from '../files/stats.js';
 import { mayBeRunning, ownerIn, ownerText, ownIdentity, type LockOwner } from './lock-owner.js';
 
 /** The result of trying to take a lock. `owner` is null if it has just changed hands. */

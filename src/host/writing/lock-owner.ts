@@ -1,6 +1,6 @@
 import { readFileSync, readlinkSync } from 'node:fs';
 import { hostname } from 'node:os';
-import { hasCode } from '../errors.js';
+import { hasCode } from '../files/errors.js';
 
 /** The holder of a lock. */
 export interface LockOwner {

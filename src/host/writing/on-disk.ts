@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { accessSync, constants, readFileSync } from 'node:fs';
-import { describeSystemError } from '../errors.js';
-import { linkStatsAt } from '../stats.js';
+import { describeSystemError } from '../files/errors.js';
+import { linkStatsAt } from '../files/stats.js';
 
 /** The digest of a text, as the journal notes it. */
 export function digestOf(text: string | Buffer): string {

@@ -1,8 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import { closeSync, fchmodSync, fchownSync, fsyncSync, openSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { hasCode } from '../errors.js';
-import { linkStatsAt } from '../stats.js';
+import { hasCode } from '../files/errors.js';
+import { linkStatsAt } from '../files/stats.js';
 
 /** A name for the new content of a file until it takes the file's place: in the same directory, and known as Elvar's. */
 export function temporaryFor(file: string): string {

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { accessSync, constants, existsSync, lstatSync, mkdirSync } from 'node:fs';
 import { tmpdir, userInfo } from 'node:os';
 import path from 'node:path';
-import { makeDirectory } from '../make-directory.js';
+import { makeDirectory } from '../files/make-directory.js';
 
 /** Where a project's lock and journal lie. */
 export interface StateFiles {

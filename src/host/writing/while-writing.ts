@@ -1,8 +1,8 @@
 import { existsSync } from 'node:fs';
-import { describeSystemError, UsageError } from '../errors.js';
-import { oddKindOf } from '../stats.js';
-import type { Watch } from '../watch.js';
-import { complete, type Completion } from './complete.js';
+import { describeSystemError, UsageError } from '../files/errors.js';
+import { oddKindOf } from '../files/stats.js';
+import type { Completion, Watch } from '../files/watch.js';
+import { complete } from './complete.js';
 import { Journal } from './journal.js';
 import { sweepBeside, tryLock, type LockAttempt } from './lock-file.js';
 import type { LockOwner } from './lock-owner.js';

@@ -1,6 +1,6 @@
 import { rmSync } from 'node:fs';
 import path from 'node:path';
-import { makeDirectory } from '../make-directory.js';
+import { makeDirectory } from '../files/make-directory.js';
 import { attempt } from './attempt.js';
 import { complete } from './complete.js';
 import type { FileChange, WriteOutcome } from './file-change.js';

@@ -1,11 +1,10 @@
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { surelyLeaves } from '../../syntax/leaving.js';
 import { BLOCKS, eachExit, statementsOf } from '../../syntax/statements.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
 

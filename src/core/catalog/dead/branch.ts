@@ -1,10 +1,10 @@
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { END, KIND, PARENT, SHIFT, START } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { unwrapped } from '../../syntax/statements.js';
-import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
+import type { NumberTest } from '../../syntax/numbered-tree.js';
 import { operatorTest } from '../../syntax/operators.js';
 import { settled } from '../../syntax/settled.js';
 import { bad, good } from '../examples.js';

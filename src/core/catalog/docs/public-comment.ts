@@ -4,7 +4,7 @@ import { CLASSES, FUNCTIONS, nameOf } from '../../syntax/functions.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
+import type { SyntaxTree } from '../../syntax/node.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';

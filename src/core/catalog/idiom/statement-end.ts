@@ -3,7 +3,7 @@ import type { Hit } from '../finder.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { KIND, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
+import type { SyntaxTree } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
 import { choice } from '../options.js';

@@ -6,7 +6,7 @@ import { importStatements } from '../../syntax/imports.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { removalOfStatement } from '../../syntax/removal.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
+import type { SyntaxTree } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS, OFFERED } from '../hits.js';
 

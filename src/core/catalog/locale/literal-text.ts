@@ -1,11 +1,10 @@
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
 import { argumentsOf, calleeOf, callsIn, callsOf, methodOf } from '../../syntax/calls.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { END, SHIFT, START } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitsOf, inLanguages } from '../hits.js';
 import { nameTest } from '../name-patterns.js';

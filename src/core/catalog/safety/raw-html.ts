@@ -1,10 +1,9 @@
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
 import { argumentsOf, calleeOf, callsOf, methodOf, objectOf } from '../../syntax/calls.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled } from '../../syntax/texts.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, inLanguages } from '../hits.js';
 

@@ -1,8 +1,8 @@
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { operatorTest } from '../../syntax/operators.js';
-import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
+import type { NumberTest } from '../../syntax/numbered-tree.js';
 import { bad, good } from '../examples.js';
 import { eachNode, hitAt, inLanguages } from '../hits.js';
 import { whole } from '../options.js';

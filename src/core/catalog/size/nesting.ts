@@ -4,7 +4,7 @@ import { CLASSES, FUNCTIONS } from '../../syntax/functions.js';
 import { FIELD, KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
+import type { SyntaxTree } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
 import { byTree, inLanguages } from '../hits.js';
 import { whole } from '../options.js';

@@ -1,9 +1,9 @@
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { AFTER, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
+import type { NumberTest } from '../../syntax/numbered-tree.js';
 import { bad, good } from '../examples.js';
 import { byTree, eachNode, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 

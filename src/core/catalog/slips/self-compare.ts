@@ -1,8 +1,8 @@
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
-import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { END, KIND, SHIFT, START } from '../../syntax/node-table.js';
-import type { NumberTest, SyntaxTree } from '../../syntax/tree.js';
+import type { NumberTest } from '../../syntax/numbered-tree.js';
 import { argumentsOf, callsOf, objectOf } from '../../syntax/calls.js';
 import { functionAround } from '../../syntax/functions.js';
 import { operatorTest } from '../../syntax/operators.js';

@@ -2,7 +2,7 @@ import type { Node } from 'web-tree-sitter';
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
 import { earlyErrors } from '../../syntax/early-errors.js';
-import type { SyntaxTree } from '../../syntax/tree.js';
+import type { SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitAtCapture, inLanguages } from '../hits.js';

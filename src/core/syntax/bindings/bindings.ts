@@ -1,5 +1,5 @@
 import { memoized } from '../memo.js';
-import type { SyntaxTree } from '../tree.js';
+import type { SyntaxTree } from '../node.js';
 import { bindCpp } from './cpp.js';
 import { bindJava } from './java.js';
 import { bindPhp } from './php.js';

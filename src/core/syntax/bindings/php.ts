@@ -1,5 +1,4 @@
-import type { SyntaxNode } from '../node.js';
-import type { SyntaxTree } from '../tree.js';
+import type { SyntaxNode, SyntaxTree } from '../node.js';
 import { bindingsIn, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
 import { References } from './references.js';
 

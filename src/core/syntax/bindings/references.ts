@@ -1,6 +1,5 @@
-import type { SyntaxNode } from '../node.js';
+import type { SyntaxNode, SyntaxTree } from '../node.js';
 import { SHIFT, START } from '../node-table.js';
-import type { SyntaxTree } from '../tree.js';
 
 /** A place where a name is used. */
 export class Reference {

@@ -1,6 +1,5 @@
-import type { SyntaxNode } from '../node.js';
+import type { SyntaxNode, SyntaxTree } from '../node.js';
 import { AFTER, PARENT, SHIFT } from '../node-table.js';
-import type { SyntaxTree } from '../tree.js';
 import { References } from './references.js';
 
 /** How a name is bound. */

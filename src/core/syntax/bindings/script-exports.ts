@@ -1,7 +1,6 @@
-import type { SyntaxNode } from '../node.js';
+import type { SyntaxNode, SyntaxTree } from '../node.js';
 import { memoized } from '../memo.js';
 import { KIND, PARENT, SHIFT } from '../node-table.js';
-import type { SyntaxTree } from '../tree.js';
 import type { Binding, Scopes } from './scope.js';
 
 const MODULE_PARTS = ['export_statement', 'import_statement'];

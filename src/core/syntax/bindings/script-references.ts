@@ -1,6 +1,5 @@
-import type { SyntaxNode } from '../node.js';
+import type { SyntaxNode, SyntaxTree } from '../node.js';
 import { END, KIND, PARENT, SHIFT, START } from '../node-table.js';
-import type { SyntaxTree } from '../tree.js';
 import type { Binding, Scope, Scopes } from './scope.js';
 import { References } from './references.js';
 

@@ -1,5 +1,5 @@
 import { isComment, type SyntaxNode } from '../node.js';
-import type { SyntaxTree } from '../tree.js';
+import type { SyntaxTree } from '../node.js';
 import { bindingsIn, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
 import { markExports } from './script-exports.js';
 import { findReferences } from './script-references.js';

@@ -1,0 +1,47 @@
+import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/waiver-report.js';
+import { UsageError } from '../files/errors.js';
+import { describeSkipped } from '../project/skip-reasons.js';
+import type { WaiveWish } from '../inspection/waive-file.js';
+import type { Session } from '../session/session.js';
+import { whileWriting } from '../writing/while-writing.js';
+import type { Writer } from '../writing/writer.js';
+
+/** Shows, adds and removes the waivers of a project. Every method throws a LayerError if a layer file is wrong. */
+export class WaiverDesk {
+  constructor(private readonly session: Session) {}
+
+  /** All waivers in files and directories; everywhere if none is named. */
+  async list(paths: readonly string[] = []): Promise<WaiverList> {
+    const { files, ...base } = await this.session.check(paths);
+    const { blameDays } = await import('../git/blame.js');
+    const waivers = files.filter((file) => file.waivers.length > 0).flatMap((file) => {
+      const days = blameDays(this.session.root, file.path, file.waivers.map(({ line }) => line));
+      return file.waivers.map((waiver) => ({ ...waiver, path: file.path, since: days.get(waiver.line) ?? null }));
+    });
+    return { ...base, waivers };
+  }
+
+  /**
+   * Adds a waiver for findings in a file.
+   * @param writes whether to write the file; if not, the answer says what would be written.
+   * @throws UsageError if there is no such file, nothing to waive, or waiving is not allowed there.
+   */
+  async write(target: string, wish: WaiveWish, writes: boolean): Promise<WaivedFile> {
+    if (!this.session.exists(target) || this.session.isDirectory(target)) throw new UsageError(`there is no file ${target}`);
+    const { job, listing, base } = await this.session.jobFor([target]);
+    const [skipped] = listing.skipped;
+    if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${describeSkipped(skipped)}`}\nMore about it: elvar scope ${target}`);
+    const { waiveIn } = await import('../inspection/waive-file.js');
+    const write = (writer: Writer | null): Promise<WaivedFile> => waiveIn(job, base.catalog, wish, writer);
+    // Another run may move the line.
+    return writes ? whileWriting(this.session.root, 'refuse', this.session.watch, write) : write(null);
+  }
+
+  /** Removes the waivers that excuse nothing. @param writes whether to write the files; if not, the answer says what would be written. */
+  async removeUnused(paths: readonly string[], writes: boolean): Promise<readonly UnwaivedFile[]> {
+    const { job, base } = await this.session.jobFor(paths);
+    const { removeWaivers } = await import('../inspection/remove-waivers.js');
+    const remove = (writer: Writer | null): Promise<UnwaivedFile[]> => removeWaivers(job, base.catalog, writer);
+    return writes ? whileWriting(this.session.root, 'wait', this.session.watch, remove) : remove(null);
+  }
+}

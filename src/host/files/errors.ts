@@ -1,0 +1,58 @@
+import { compareProblems, type Problem } from '../../core/model/problem.js';
+
+/** The command line or the call is wrong; nothing was done. The message is for the user, with advice after a line break. */
+export class UsageError extends Error {
+  override readonly name = 'UsageError';
+}
+
+/** The requested change would make a layer file wrong; nothing was done. */
+export class WishError extends Error {
+  override readonly name = 'WishError';
+
+  /** @param problems the problems that the file would have; its text exists nowhere. */
+  constructor(readonly problems: readonly Problem[]) {
+    super(`${problems.length} problems in what was asked`);
+  }
+}
+
+/** Layer files are wrong; nothing was done. Contains every problem of every file that was read. */
+export class LayerError extends Error {
+  override readonly name = 'LayerError';
+
+  /** File by file, each from top to bottom. */
+  readonly problems: readonly Problem[];
+
+  /** @param texts the texts of the files with problems, keyed by the name in places. */
+  constructor(problems: readonly Problem[], readonly texts: ReadonlyMap<string, string>) {
+    super(`${problems.length} problems in layer files`);
+    const byFile = new Map<string, Problem[]>();
+    for (const problem of problems) {
+      const own = byFile.get(problem.file);
+      if (own === undefined) byFile.set(problem.file, [problem]);
+      else own.push(problem);
+    }
+    this.problems = [...byFile.values()].flatMap((own) => own.sort(compareProblems));
+  }
+}
+
+/** Whether `error` is an operating-system error with one of these codes. */
+export function hasCode(error: unknown, ...codes: readonly string[]): boolean {
+  return error instanceof Error && 'code' in error && codes.includes(error.code as string);
+}
+
+/** An operating-system error in words, such as `permission denied`. */
+export function describeSystemError(error: unknown): string {
+  if (hasCode(error, 'EACCES', 'EPERM')) return 'permission denied';
+  if (hasCode(error, 'ENOENT')) return 'it is gone';
+  if (hasCode(error, 'ELOOP')) return 'its links form a circle';
+  if (hasCode(error, 'EISDIR')) return 'it is a directory';
+  if (hasCode(error, 'ENOSPC', 'EDQUOT')) return 'there is no space left on the disk';
+  if (hasCode(error, 'EROFS')) return 'the disk can only be read';
+  if (hasCode(error, 'ENAMETOOLONG')) return 'its name is too long';
+  if (hasCode(error, 'EBADF')) return 'it is closed';
+  if (hasCode(error, 'ENOTDIR')) return 'a part of its path is a file';
+  if (hasCode(error, 'EIO')) return 'the disk has failed';
+  if (hasCode(error, 'EMFILE', 'ENFILE')) return 'too many files are open';
+  if (hasCode(error, 'ERR_STRING_TOO_LONG', 'ERR_FS_FILE_TOO_LARGE')) return 'it is too large';
+  return error instanceof Error && 'code' in error ? String(error.code) : String(error);
+}

@@ -1,0 +1,57 @@
+import path from 'node:path';
+import { daysAfter } from '../../core/base/date.js';
+import type { LedgerEntry } from '../../core/model/ledger.js';
+import { askGit } from './git.js';
+import { linkStatsAt } from '../files/stats.js';
+
+/**
+ * Asks git for the new paths of files in the ledger that have moved.
+ * @returns the new path for each old one that is gone and that git has renamed since the entry was written.
+ */
+export function renamedFiles(root: string, entries: readonly LedgerEntry[]): ReadonlyMap<string, string> {
+  const lost = new Map<string, string>();
+  let oldest: string | null = null;
+  for (const { path: own, since } of entries) {
+    if (lost.has(own) || isThere(root, own)) continue;
+    lost.set(own, own);
+    if (since === null || oldest === null || since < oldest) oldest = since ?? '1970-01-01';
+  }
+  if (oldest === null) return new Map();
+  const renames = [...committedRenames(root, oldest), ...uncommittedRenames(root)];
+  for (const [from, to] of renames) {
+    for (const [own, now] of lost) if (now === from && !isThere(root, now)) lost.set(own, to);
+  }
+  return new Map([...lost].filter(([own, now]) => own !== now && isThere(root, now)));
+}
+
+function isThere(root: string, own: string): boolean {
+  return linkStatsAt(path.join(root, own)) !== undefined;
+}
+
+type Rename = readonly [from: string, to: string];
+
+/** Renames in the history since a day, oldest first. The day comes from the writer's clock, so one more day is included. */
+function committedRenames(root: string, since: string): Rename[] {
+  return renamesOf(root, ['log', '--reverse', '--topo-order', `--since=${daysAfter(since, -1)}T00:00:00Z`, '--format=', '-m', ...RENAMES]);
+}
+
+/** Renames in the index or, if git knows of them, in the work tree. */
+function uncommittedRenames(root: string): Rename[] {
+  return renamesOf(root, ['diff', ...RENAMES, 'HEAD']);
+}
+
+/** Calls git-diff(1): only renames, however many, by their paths below the directory, separated by NUL. */
+const RENAMES = ['--relative', '--no-ext-diff', '--no-textconv', '--find-renames', '-l0', '--diff-filter=R', '--name-status', '-z'];
+
+function renamesOf(root: string, args: readonly string[]): Rename[] {
+  const answer = askGit(root, args);
+  if ('failed' in answer) return [];
+  const fields = answer.out.split('\0');
+  const renames: Rename[] = [];
+  // Between commits there may be line ends before the status.
+  for (let index = 0; index + 2 < fields.length; index += 3) {
+    if (!/^\s*R\d+$/.test(fields[index] as string)) return renames;
+    renames.push([fields[index + 1] as string, fields[index + 2] as string]);
+  }
+  return renames;
+}

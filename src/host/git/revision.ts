@@ -1,0 +1,51 @@
+import path from 'node:path';
+import { UsageError } from '../files/errors.js';
+import { askGit, gitBlobs } from './git.js';
+import { liesIn } from '../files/real-path.js';
+import { LAYER_FILE } from '../files/own-files.js';
+import type { Overlay } from '../files/overlay.js';
+
+/** Files that have an effect wherever they are; other layer files are presets, read when adopted. */
+const DECIDING = new Set([LAYER_FILE, '.gitignore', '.elvarignore']);
+
+/**
+ * The commit that a git revision names.
+ * @param option the option that names it, for the message. @throws UsageError if there is no such commit, or no git.
+ */
+export function needCommit(root: string, revision: string, option: string): string {
+  const commit = askGit(root, ['rev-parse', '--verify', '--end-of-options', `${revision}^{commit}`]);
+  if ('out' in commit) return commit.out.trim();
+  const isRepository = 'out' in askGit(root, ['rev-parse', '--git-dir']);
+  throw new UsageError(isRepository
+    ? `git knows no revision ${revision} here\nName a commit, a branch or a tag; a shallow clone has only the latest commits.`
+    : `${option} needs git: ${commit.failed}`);
+}
+
+/**
+ * The layer files and ignore files of a project at a git revision; nothing is checked out.
+ * @throws UsageError if git cannot tell.
+ */
+export function overlayOfRevision(root: string, revision: string): Overlay {
+  const commit = needCommit(root, revision, '--against');
+  // git-ls-tree(1): everything below the current directory, by relative path.
+  const tree = askGit(root, ['ls-tree', '-r', '-z', commit]);
+  const tracked = askGit(root, ['ls-files', '-z']);
+  if ('failed' in tree || 'failed' in tracked) throw new UsageError(`git does not tell what ${revision} holds: ${'failed' in tree ? tree.failed : ''}`);
+  const blobs = new Map(tree.out.split('\0').flatMap((entry) => {
+    const [, mode, blob, file] = /^(\d+) blob ([0-9a-f]+)\t([^]+)$/.exec(entry) ?? [];
+    // A link in the tree has no text of its own.
+    return file === undefined || blob === undefined || mode === '120000' ? [] : [[file, blob] as const];
+  }));
+  const now = new Set(tracked.out.split('\0'));
+  const texts = gitBlobs(root, [...blobs].filter(([file]) => DECIDING.has(path.posix.basename(file))).map(([, blob]) => blob));
+  return {
+    textAt: (absolute) => {
+      if (!liesIn(absolute, root)) return undefined;
+      const own = path.relative(root, absolute).split(path.sep).join('/');
+      const blob = blobs.get(own);
+      // An untracked file may have existed then too; nothing says otherwise.
+      if (blob === undefined) return DECIDING.has(path.posix.basename(own)) || now.has(own) ? null : undefined;
+      return texts.get(blob) ?? gitBlobs(root, [blob]).get(blob);
+    },
+  };
+}

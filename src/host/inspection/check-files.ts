@@ -1,0 +1,73 @@
+import path from 'node:path';
+import type { Ledger } from '../../core/ledger/ledger.js';
+import type { CheckedSource, CheckReport, MisreadWaiver } from '../../core/inspect/check-report.js';
+import type { GuardedOut } from '../../core/cascade/guarded-out.js';
+import type { ReportBase } from '../../core/cascade/report-base.js';
+import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
+import { changedSince, type ChangedLines } from '../git/changed-lines.js';
+import { inspectInParallel } from './inspect-in-parallel.js';
+import type { InspectionJob } from './inspect-share.js';
+import { sortByPath } from '../files/path-order.js';
+import type { ProjectListing } from '../project/project.js';
+import { noteSkipped } from '../project/reading-notes.js';
+import { givenUpText, unfinishedText } from './unfinished.js';
+import type { ListedFile } from '../project/walk.js';
+import type { Watch } from '../files/watch.js';
+
+/** What to check. */
+export interface CheckWish {
+  readonly listing: ProjectListing;
+  readonly base: ReportBase;
+  readonly ledger: Ledger;
+  readonly guardedOut: readonly GuardedOut[];
+  /** The requested paths, relative to the root; everything if empty. */
+  readonly targets: readonly string[];
+  /** The git revision since which a line must have changed to be reported. */
+  readonly since: string | null;
+  /** The files to check; null for all. */
+  readonly only: ReadonlySet<string> | null;
+  readonly watch: Watch;
+  readonly jobOf: (listing: ProjectListing) => InspectionJob;
+}
+
+/** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
+export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, watch, jobOf }: CheckWish): Promise<CheckReport> {
+  const job = jobOf(whole);
+  const changed = since === null ? null : changedSince(job.root, since);
+  const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path));
+  const listing = changed === null && only === null ? whole : { ...whole, files: whole.files.filter(isWanted) };
+  const files: CheckedSource[] = [];
+  const skipped: SkippedPath[] = [...listing.skipped];
+  const incomplete = [...base.incomplete];
+  const misreadWaivers: MisreadWaiver[] = [];
+  for (const { index, outcome } of await inspectInParallel(listing === whole ? job : jobOf(listing), watch)) {
+    const file = listing.files[index] as ListedFile;
+    if ('skipped' in outcome) {
+      noteSkipped(file.path, outcome, skipped, incomplete);
+      continue;
+    }
+    if ('givenUp' in outcome) {
+      incomplete.push({ path: file.path, reason: givenUpText(outcome) });
+      continue;
+    }
+    const findings = ledger.excuse(outcome.findings, file.rules.set);
+    files.push({ ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(job.root, file.path)), waivers: outcome.waivers, lines: outcome.lines });
+    if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: unfinishedText(outcome.unfinished) });
+    misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
+  }
+  sortByPath(skipped, (entry) => entry.path);
+  const account = ledger.account({ saw: (own) => changed === null && only === null && isWithin(own, targets) && !isUnread(own, incomplete) });
+  return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, confidence: listing.confidence, guardedOut, ledger: account, since };
+}
+
+function onChanged(findings: CheckedSource['findings'], changed: ChangedLines, file: string): CheckedSource['findings'] {
+  return findings.length === 0 ? findings : changed.among(findings, file);
+}
+
+function isWithin(own: string, targets: readonly string[]): boolean {
+  return targets.length === 0 || targets.some((target) => target === '' || own === target || own.startsWith(`${target}/`));
+}
+
+function isUnread(own: string, incomplete: readonly IncompletePath[]): boolean {
+  return incomplete.some(({ path: unread }) => unread === own || (unread.endsWith('/') && (unread === '/' || own.startsWith(unread))));
+}

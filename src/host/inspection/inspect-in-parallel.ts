@@ -1,0 +1,45 @@
+import { availableParallelism } from 'node:os';
+import { Worker } from 'node:worker_threads';
+import { prepareEngine } from './engine-settings.js';
+import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-share.js';
+import type { Watch } from '../files/watch.js';
+import { PACKAGE_FOLDER } from '../package-folder.js';
+import type { WorkerTask } from './inspect-worker.js';
+
+/** A worker takes a while to load; it pays off from about this many files on. */
+const FILES_A_WORKER = 250;
+
+/** More threads than this only wait for the disk and for memory. */
+const MOST_WORKERS = 7;
+
+/**
+ * Inspects the files of a job on as many threads as pay off. Each thread takes the next file when it has finished one.
+ * @param watch receives the progress of all threads.
+ * @returns the result of each file, in job order.
+ */
+export async function inspectInParallel(job: InspectionJob, watch: Watch): Promise<InspectedFile[]> {
+  watch.begins('Checking', job.files.length);
+  prepareEngine(job);
+  const taken = new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT);
+  const counter = new Int32Array(taken);
+  const workers = Math.min(mostThreads() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));
+  const others = Array.from({ length: workers }, () => runWorker({ job, taken }));
+  // The main thread takes its share like the others; if a worker fails, the whole job fails.
+  const shares = await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1), watch), ...others]);
+  return shares.flat().sort((a, b) => a.index - b.index);
+}
+
+/** As many threads as the machine has or the environment allows: a busy machine may want fewer. */
+function mostThreads(): number {
+  const allowed = Number(process.env['ELVAR_THREADS'] ?? Infinity);
+  return Math.min(availableParallelism(), Number.isInteger(allowed) && allowed > 0 ? allowed : Infinity);
+}
+
+function runWorker(task: WorkerTask): Promise<InspectedFile[]> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(new URL('dist/host/inspection/inspect-worker.js', PACKAGE_FOLDER), { workerData: task });
+    worker.once('message', resolve);
+    worker.once('error', reject);
+    worker.once('exit', (code) => reject(new Error(`a thread ended with ${code} before its work was done`)));
+  });
+}

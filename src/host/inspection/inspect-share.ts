@@ -1,0 +1,82 @@
+import path from 'node:path';
+import { grammarsFor, languageById } from '../../core/base/languages.js';
+import type { Catalog } from '../../core/catalog/catalog.js';
+import { makeHouseRule } from '../../core/catalog/house-rule.js';
+import { CATALOG } from '../../core/catalog/registry.js';
+import { inspectFile, type Inspection, type Tools } from '../../core/inspect/inspect-file.js';
+import { Planner } from '../../core/inspect/plan.js';
+import type { GrammarId, Language } from '../../core/base/language.js';
+import type { HouseRule } from '../../core/model/house-rule.js';
+import type { ScopeSettings } from '../../core/model/layer.js';
+import type { RuleSet } from '../../core/model/rule-set.js';
+import type { CheckedFile } from '../../core/model/scope.js';
+import { SourceText } from '../../core/base/source-text.js';
+import type { WaiverTerms } from '../../core/waivers/account.js';
+import { Spelling } from '../../core/syntax/spelling.js';
+import { TimeLimit } from '../../core/syntax/time-limit.js';
+import { Breathing } from './breathing.js';
+import { dictionaryFiles } from './dictionary-files.js';
+import { SHIPPED_GRAMMARS } from './grammar-files.js';
+import { keptAlive } from './kept-alive.js';
+import { readSource, type SkippedReading } from '../files/source-file.js';
+import { LONGEST_LOOK, STOPWATCH, withinLimit, type GivenUp } from './stopwatch.js';
+import { NO_WATCH, type Watch } from '../files/watch.js';
+
+/** The files to inspect. Plain data, so that it can be passed to another thread. */
+export interface InspectionJob {
+  readonly root: string;
+  readonly settings: Pick<ScopeSettings, 'largest' | 'generated' | 'longestLook'>;
+  readonly sets: readonly RuleSet[];
+  /** What counts for waivers. */
+  readonly terms: WaiverTerms;
+  /** Paths of Elvar's own files among these. */
+  readonly ownFiles: readonly string[];
+  /** The house rules of the project, as declared. */
+  readonly houseRules: readonly HouseRule[];
+  /** `set` is an index into `sets`. */
+  readonly files: readonly (CheckedFile & { readonly set: number })[];
+}
+
+/** The result of one file; `index` counts the files of the job. */
+export interface InspectedFile {
+  readonly index: number;
+  readonly outcome: Inspection | SkippedReading | GivenUp;
+}
+
+/**
+ * Inspects files of a job one after another.
+ * @param take returns the index of the next file to inspect; past the last index there is none left.
+ */
+export async function inspectShare({ root, settings, sets, houseRules, files, ownFiles, terms }: InspectionJob, take: () => number, watch: Watch = NO_WATCH): Promise<InspectedFile[]> {
+  const tools = await makeTools({ files, ownFiles, terms, settings }, CATALOG.with(houseRules.map(makeHouseRule)));
+  const inspected: InspectedFile[] = [];
+  const breathing = new Breathing();
+  for (let index = take(); index < files.length; index = take()) {
+    await breathing.pause();
+    const file = files[index] as InspectionJob['files'][number];
+    watch.reaches(index, file.path);
+    const reading = readSource(path.join(root, file.path), settings);
+    if ('skipped' in reading) {
+      inspected.push({ index, outcome: reading });
+      continue;
+    }
+    const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
+    inspected.push({ index, outcome: withinLimit(tools, source, () => inspectFile(source, sets[file.set] as RuleSet, tools), 1) });
+  }
+  return inspected;
+}
+
+/** The tools for inspecting the files of a job. */
+export async function makeTools({ files, ownFiles, terms, settings }: Pick<InspectionJob, 'files' | 'ownFiles' | 'terms' | 'settings'>, catalog: Catalog): Promise<Tools> {
+  const grammars = SHIPPED_GRAMMARS.limitedTo(new TimeLimit(settings.longestLook ?? LONGEST_LOOK, STOPWATCH));
+  await keptAlive(grammars.load(neededGrammars(files)));
+  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(dictionaryFiles) };
+}
+
+function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {
+  const grammars = new Set<GrammarId>();
+  for (const { path: file, language } of files) {
+    for (const grammar of grammarsFor(languageById(language) as Language, path.posix.basename(file))) grammars.add(grammar);
+  }
+  return grammars;
+}

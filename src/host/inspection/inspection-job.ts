@@ -1,0 +1,20 @@
+import type { Catalog } from '../../core/catalog/catalog.js';
+import type { InspectionJob } from './inspect-share.js';
+import { LEDGER_FILE, LOCK_FILE } from '../files/own-files.js';
+import type { ProjectListing } from '../project/project.js';
+
+/** The inspection job for a listing. @param today as YYYY-MM-DD. */
+export function inspectionJob(root: string, today: string, { files, settings, needsReasons, layers }: ProjectListing, { rules }: Catalog): InspectionJob {
+  const sets = [...new Set(files.map((file) => file.rules.set))];
+  const numbers = new Map(sets.map((set, index) => [set, index]));
+  const own = new Set(layers.map(({ file }) => file));
+  return {
+    root,
+    settings: { largest: settings.largest, generated: settings.generated, longestLook: settings.longestLook },
+    sets,
+    terms: { today, needsReasons },
+    ownFiles: files.map(({ path }) => path).filter((path) => own.has(path) || path === LEDGER_FILE || path === LOCK_FILE),
+    houseRules: rules.flatMap(({ house }) => house ?? []),
+    files: files.map(({ path, language, rules: { set } }) => ({ path, language, set: numbers.get(set) as number })),
+  };
+}

@@ -1,0 +1,39 @@
+import path from 'node:path';
+import { languageById } from '../../core/base/languages.js';
+import type { Catalog } from '../../core/catalog/catalog.js';
+import type { Language } from '../../core/base/language.js';
+import type { UnwaivedFile } from '../../core/inspect/waiver-report.js';
+import type { RuleSet } from '../../core/model/rule-set.js';
+import { SourceText } from '../../core/base/source-text.js';
+import { removeUnused } from '../../core/inspect/remove-unused.js';
+import { Breathing } from './breathing.js';
+import { makeTools, type InspectionJob } from './inspect-share.js';
+import { givenUpText } from './unfinished.js';
+import { readSource } from '../files/source-file.js';
+import { withinLimit } from './stopwatch.js';
+import type { Writer } from '../writing/writer.js';
+
+/** Removes the waivers that excuse nothing from the files of a job. @returns the files that had one, in order. */
+export async function removeWaivers(job: InspectionJob, catalog: Catalog, writer: Writer | null): Promise<UnwaivedFile[]> {
+  const tools = await makeTools(job, catalog);
+  const files: UnwaivedFile[] = [];
+  const breathing = new Breathing();
+  for (const { path: own, language, set } of job.files) {
+    await breathing.pause();
+    const file = path.join(job.root, own);
+    const reading = readSource(file, job.settings);
+    if ('skipped' in reading || !/\belvar\s+(?:waive|resume)\b/.test(reading.text)) continue;
+    const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
+    const outcome = withinLimit(tools, source, () => removeUnused(source, job.sets[set] as RuleSet, tools));
+    const before = source.whole;
+    if ('givenUp' in outcome) {
+      files.push({ path: own, before, after: before, removed: [], failed: givenUpText(outcome) });
+      continue;
+    }
+    const { text, removed } = outcome;
+    if (removed.length === 0) continue;
+    const after = text.whole;
+    files.push({ path: own, before, after, removed, failed: writer?.write({ file, before, after }) ?? null });
+  }
+  return files;
+}

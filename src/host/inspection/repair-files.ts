@@ -1,0 +1,69 @@
+import path from 'node:path';
+import { languageById } from '../../core/base/languages.js';
+import type { Catalog } from '../../core/catalog/catalog.js';
+import { repairFile } from '../../core/inspect/repair-file.js';
+import type { Ledger } from '../../core/ledger/ledger.js';
+import type { Language } from '../../core/base/language.js';
+import type { RepairedSource } from '../../core/inspect/fix-report.js';
+import type { Finding } from '../../core/model/finding.js';
+import type { RuleSet } from '../../core/model/rule-set.js';
+import type { IncompletePath } from '../../core/model/scope.js';
+import { SourceText } from '../../core/base/source-text.js';
+import { Breathing } from './breathing.js';
+import { followingEntries } from './ledger-file.js';
+import { makeTools, type InspectionJob } from './inspect-share.js';
+import { givenUpText } from './unfinished.js';
+import { readSource, type SkippedReading } from '../files/source-file.js';
+import { withinLimit } from './stopwatch.js';
+import type { Watch } from '../files/watch.js';
+import type { Writer } from '../writing/writer.js';
+
+/** The result of repairing files. */
+export interface RepairedFiles {
+  readonly files: readonly RepairedSource[];
+  readonly skipped: readonly { readonly path: string; readonly reading: SkippedReading }[];
+  readonly incomplete: readonly IncompletePath[];
+}
+
+/** How to repair files. */
+export interface RepairWish {
+  /** Which findings to repair. */
+  readonly wants: (finding: Finding) => boolean;
+  /** Writes the repaired files; if null, nothing on disk changes. */
+  readonly writer: Writer | null;
+  /** Findings that it excuses are not repaired. */
+  readonly ledger: Ledger;
+  readonly watch: Watch;
+}
+
+/** Repairs files one after another. */
+export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writer, ledger, watch }: RepairWish): Promise<RepairedFiles> {
+  const tools = await makeTools(job, catalog);
+  const files: RepairedSource[] = [];
+  const skipped: RepairedFiles['skipped'][number][] = [];
+  const incomplete: IncompletePath[] = [];
+  const breathing = new Breathing();
+  watch.begins(writer !== null ? 'Repairing' : 'Looking for repairs', job.files.length);
+  for (const [index, { path: own, language, set }] of job.files.entries()) {
+    await breathing.pause();
+    watch.reaches(index, own);
+    const file = path.join(job.root, own);
+    const reading = readSource(file, job.settings);
+    if ('skipped' in reading) {
+      skipped.push({ path: own, reading });
+      continue;
+    }
+    const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
+    const outcome = withinLimit(tools, source, () => repairFile(source, job.sets[set] as RuleSet, tools, wants, ledger));
+    if ('givenUp' in outcome) {
+      incomplete.push({ path: own, reason: givenUpText(outcome) });
+      continue;
+    }
+    const { text, repaired, withdrawn, left, reprinted: changed } = outcome;
+    const [before, after] = [source.whole, text.whole];
+    const failed = writer === null || before === after ? null : writer.write({ file, before, after }, followingEntries(ledger, changed));
+    if (failed !== null) incomplete.push({ path: own, reason: failed });
+    files.push({ path: own, before, after: failed === null ? after : before, repaired: failed === null ? repaired : new Map(), withdrawn, left });
+  }
+  return { files, skipped, incomplete };
+}

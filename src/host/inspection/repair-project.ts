@@ -1,0 +1,36 @@
+import type { FixReport } from '../../core/inspect/fix-report.js';
+import type { ReportBase } from '../../core/cascade/report-base.js';
+import type { Finding } from '../../core/model/finding.js';
+import type { RuleId } from '../../core/model/rule.js';
+import type { IncompletePath } from '../../core/model/scope.js';
+import type { InspectionJob } from './inspect-share.js';
+import { LEDGER_FILE } from '../files/own-files.js';
+import { openLedger } from './ledger-file.js';
+import { noteSkipped } from '../project/reading-notes.js';
+import type { Watch } from '../files/watch.js';
+import { repairFiles } from './repair-files.js';
+import type { Writer } from '../writing/writer.js';
+
+/** Which repairs to make. */
+export interface RepairChoice {
+  /** The rules that may repair; null for all. */
+  readonly rules: ReadonlySet<RuleId> | null;
+  /** Whether to make offered repairs too. */
+  readonly offered: boolean;
+  /** Writes the files; if null, the report says what would be written. */
+  readonly writer: Writer | null;
+}
+
+/** Repairs the files of a job, and updates the ledger accordingly. */
+export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, writer }: RepairChoice, watch: Watch): Promise<FixReport> {
+  const { root, terms: { today } } = job;
+  const ledger = openLedger(root, today);
+  const wants = ({ rule, repair }: Finding): boolean => (repair === 'safe' || (repair === 'offered' && offered)) && (rules === null || rules.has(rule));
+  const wish = { wants, writer, ledger, watch };
+  const { files, skipped, incomplete } = await repairFiles(job, base.catalog, wish);
+  const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
+  const failed = writer?.ledgerFollows() ?? null;
+  if (failed !== null) unread.push({ path: LEDGER_FILE, reason: `it does not know yet which lines were repaired; the next run that writes will see to it: ${failed}` });
+  for (const { path, reading: skippedFor } of skipped) noteSkipped(path, skippedFor, [], unread);
+  return { ...base, incomplete: unread, files, written: writer !== null };
+}

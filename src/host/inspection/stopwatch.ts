@@ -1,0 +1,52 @@
+import { Script } from 'node:vm';
+import type { Tools } from '../../core/inspect/inspect-file.js';
+import type { SourceText } from '../../core/base/source-text.js';
+import { TooMuchSyntax } from '../../core/syntax/syntax-limit.js';
+import { SOON_DONE, TookTooLong, type Stopwatch } from '../../core/syntax/time-limit.js';
+
+/** Where the script finds its work: a script sees nothing but what is global. */
+const WORK = Symbol.for('elvar.work');
+
+const holder = globalThis as unknown as Record<symbol, (() => unknown) | undefined>;
+
+const SCRIPT = new Script("globalThis[Symbol.for('elvar.work')]()");
+
+/** The time of this machine. V8 ends work from another thread, even in the middle of a regular expression or of WebAssembly. */
+export const STOPWATCH: Stopwatch = { now: () => performance.now(), within };
+
+function within<Result>(longest: number, work: () => Result): Result {
+  const outer = holder[WORK];
+  holder[WORK] = work;
+  try {
+    return SCRIPT.runInThisContext({ timeout: Math.ceil(longest) }) as Result;
+  } catch (error) {
+    if (error instanceof Error && 'code' in error && error.code === 'ERR_SCRIPT_EXECUTION_TIMEOUT') throw new TookTooLong(longest);
+    throw error;
+  } finally {
+    holder[WORK] = outer;
+  }
+}
+
+/** How long a file may be looked at if the project does not say, in milliseconds. */
+export const LONGEST_LOOK = 10_000;
+
+/** The core looks at the clock itself between its steps; what is still at work this much later, in milliseconds, is ended in the middle of one. */
+const GRACE = 500;
+
+/** Repairing and waiving look at a file several times: how many times longer they may take in all. */
+const MOST_LOOKS = 4;
+
+/** Why a file was given up: how long it may take, in milliseconds, or how many words and signs it may have. */
+export type GivenUp = { readonly givenUp: 'time'; readonly longest: number } | { readonly givenUp: 'syntax'; readonly most: number };
+
+/** Looks at one file, but no longer than it may take. @param looks how many times it may take that long. */
+export function withinLimit<Result extends object>({ grammars: { limit: { longest } } }: Pick<Tools, 'grammars'>, { text }: SourceText, look: () => Result, looks = MOST_LOOKS): Result | GivenUp {
+  if (text.length < SOON_DONE) return look();
+  try {
+    return within(longest * looks + GRACE, look);
+  } catch (error) {
+    if (error instanceof TookTooLong) return { givenUp: 'time', longest };
+    if (error instanceof TooMuchSyntax) return { givenUp: 'syntax', most: error.most };
+    throw error;
+  }
+}

@@ -1,0 +1,12 @@
+import type { Catalog } from '../../core/catalog/catalog.js';
+import { nearName } from '../../core/base/near-name.js';
+import type { Rule } from '../../core/catalog/rule.js';
+import { UsageError } from '../files/errors.js';
+
+/** The rule that a question names. @throws UsageError that suggests a near name. */
+export function needRule(rule: string, catalog: Catalog): Rule {
+  const known = catalog.get(rule);
+  if (known !== undefined) return known;
+  const near = nearName(rule, catalog.rules.map(({ id }) => id));
+  throw new UsageError(`there is no rule ${rule}${near === null ? '' : `\nDid you mean ${near}?`}`);
+}

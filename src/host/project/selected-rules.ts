@@ -1,0 +1,20 @@
+import type { Catalog } from '../../core/catalog/catalog.js';
+import { nearName } from '../../core/base/near-name.js';
+import type { RuleId } from '../../core/model/rule.js';
+import { parseSelector } from '../../core/model/selector.js';
+import { UsageError } from '../files/errors.js';
+
+/**
+ * The rules that selectors on the command line select; null without selectors, which means all.
+ * @throws UsageError if one is invalid or selects nothing, with a near name.
+ */
+export function selectedRules(selectors: readonly string[], catalog: Catalog): Set<RuleId> | null {
+  if (selectors.length === 0) return null;
+  return new Set(selectors.flatMap((text) => {
+    const selector = parseSelector(text);
+    const rules = selector === null ? [] : catalog.select(selector);
+    if (rules.length > 0) return rules.map(({ id }) => id);
+    const near = nearName(text, [...catalog.rules.map(({ id }) => id), ...new Set(catalog.rules.map(({ concern }) => `${concern}/*`))]);
+    throw new UsageError(`${text} selects no rule\n${near === null ? 'Write *, concern/*, tag:NAME or concern/name' : `Did you mean ${near}?`}`);
+  }));
+}

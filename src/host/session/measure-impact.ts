@@ -1,0 +1,81 @@
+import type { Catalog } from '../../core/catalog/catalog.js';
+import { findingChanges } from '../../core/impact/finding-changes.js';
+import { ruleChanges } from '../../core/impact/rule-changes.js';
+import type { Problem } from '../../core/model/problem.js';
+import { filesBySet, type ResolvedFile, type ResolveReport } from '../../core/cascade/resolve-report.js';
+import type { CheckReport } from '../../core/inspect/check-report.js';
+import type { ImpactReport } from '../../core/impact/impact-report.js';
+import type { Rule } from '../../core/catalog/rule.js';
+import type { RuleId } from '../../core/model/rule.js';
+import type { Finding } from '../../core/model/finding.js';
+import { LayerError } from '../files/errors.js';
+import type { Session } from './session.js';
+
+/** Says that mistakes in earlier layer files were mistakes at that time. */
+type Renaming = (problem: Problem) => Problem;
+
+/** Names the files of problems as git names files of a revision. */
+export function ofRevision(revision: string): Renaming {
+  return ({ file, place, detail }) => ({ file: `${revision}:${file}`, place: place === null ? null : { ...place, file: `${revision}:${place.file}` }, detail });
+}
+
+/**
+ * What the rules of one workspace do to every file, compared with those of another. Only files whose rules change are
+ * inspected.
+ * @throws LayerError if layer files are wrong on either side.
+ */
+export async function measureImpact(before: Session, after: Session, renaming: Renaming = (problem) => problem): Promise<ImpactReport> {
+  const earlier = readEarlier(before, renaming);
+  const later = after.resolve([], undefined, true);
+  const catalog = bothCatalogs(later.catalog, earlier.catalog);
+  const changes = ruleChanges(listed(before, earlier, later), listed(after, later, earlier), catalog, redeclared(later.catalog, earlier.catalog));
+  const gone = new Set([...changes.touched, ...changes.leaving]);
+  const come = new Set([...changes.touched, ...changes.entering]);
+  const [found, finds] = [gone.size === 0 ? [] : findingsOf(await before.check([], { since: null, only: gone })), come.size === 0 ? null : await after.check([], { since: null, only: come })];
+  const { usesStarter, notices } = later;
+  return {
+    catalog, usesStarter, notices,
+    incomplete: [...later.incomplete, ...(finds?.incomplete ?? []).filter(({ path }) => !later.incomplete.some((known) => known.path === path))],
+    changes,
+    findings: findingChanges(found, finds === null ? [] : findingsOf(finds)),
+    counts: { before: openIn(found), after: openIn(finds === null ? [] : findingsOf(finds)) },
+    inScope: later.files.map(({ path }) => path),
+    sets: { before: filesBySet(earlier.files).size, after: filesBySet(later.files).size },
+  };
+}
+
+function readEarlier(before: Session, renaming: Renaming): ReturnType<Session['resolve']> {
+  try {
+    return before.resolve([], undefined, true);
+  } catch (error) {
+    if (!(error instanceof LayerError)) throw error;
+    throw new LayerError(error.problems.map(renaming), new Map([...error.texts].map(([file, text]) => [renaming({ file, place: null, detail: { code: 'yaml-too-deep' } }).file, text])));
+  }
+}
+
+/** The files of one side. If the sides have different scope settings for contents, the files must be opened. */
+function listed(side: Session, own: ResolveReport, other: ResolveReport): readonly ResolvedFile[] {
+  if (own.settings.largest === other.settings.largest && own.settings.generated === other.settings.generated) return own.files;
+  const checked = new Set(side.scope().checked.map(({ path }) => path));
+  return own.files.filter(({ path }) => checked.has(path));
+}
+
+/** House rules declared differently on the two sides. */
+function redeclared(later: Catalog, earlier: Catalog): RuleId[] {
+  const content = (rule: Rule | undefined): string => JSON.stringify(rule?.house, (key, value: unknown) => (key === 'place' || key === 'examples' ? undefined : value));
+  return later.rules.filter((rule) => rule.house !== null && earlier.get(rule.id) !== undefined && content(rule) !== content(earlier.get(rule.id))).map(({ id }) => id);
+}
+
+function openIn(findings: readonly Finding[]): number {
+  return findings.filter(({ excused }) => excused === null).length;
+}
+
+function findingsOf({ files }: CheckReport): Finding[] {
+  return files.flatMap(({ findings }) => findings);
+}
+
+/** The rules of both sides: house rules may have been added or removed. */
+function bothCatalogs(later: Catalog, earlier: Catalog): Catalog {
+  const lost = earlier.rules.filter(({ id }) => later.get(id) === undefined);
+  return lost.length === 0 ? later : later.with(lost);
+}

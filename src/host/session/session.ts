@@ -1,0 +1,211 @@
+import path from 'node:path';
+import type { Explanation } from '../../core/cascade/explanation.js';
+import type { GuardedOut } from '../../core/cascade/guarded-out.js';
+import type { PresetReport, PresetSummary } from '../../core/cascade/preset-report.js';
+import { refusedSettings } from '../../core/cascade/refused-settings.js';
+import type { ReportBase } from '../../core/cascade/report-base.js';
+import type { ResolveReport } from '../../core/cascade/resolve-report.js';
+import type { Catalog } from '../../core/catalog/catalog.js';
+import { CATALOG } from '../../core/catalog/registry.js';
+import type { CompareReport } from '../../core/compare/compare-report.js';
+import type { CheckReport } from '../../core/inspect/check-report.js';
+import { nearReference, parsePresetReference } from '../../core/layers/preset-reference.js';
+import type { RuleId } from '../../core/model/rule.js';
+import type { ScopeReport } from '../../core/scope/scope-report.js';
+import { LayerError, UsageError } from '../files/errors.js';
+import { stacked } from '../files/overlay.js';
+import { readSource } from '../files/source-file.js';
+import { linkStatsAt, statsAt } from '../files/stats.js';
+import { linkOn, relativeToRoot } from '../files/target-path.js';
+import type { Watch } from '../files/watch.js';
+import type { InspectionJob } from '../inspection/inspect-share.js';
+import { inspectionJob } from '../inspection/inspection-job.js';
+import { openLedger } from '../inspection/ledger-file.js';
+import { textsOf } from '../inspection/query-texts.js';
+import { builtInPresets } from '../layers/layer-loader.js';
+import type { RunSettings } from '../layers/run-settings.js';
+import { compareSides, type NamedSide } from '../project/compare-sides.js';
+import { explainPath } from '../project/explain-path.js';
+import { reportPreset } from '../project/preset-report.js';
+import { Project, type ProjectListing } from '../project/project.js';
+import { scopeReport } from '../project/scope-report.js';
+
+/** How a project is listed. */
+interface ListOptions {
+  /** The rules that the question names. */
+  readonly names?: readonly RuleId[];
+  /** Whether files may be opened to recognise scripts by their first line. */
+  readonly opens?: boolean;
+  /** Whether to look for excluded files that a guard protects. */
+  readonly seeksGuards?: boolean;
+}
+
+/** What git revision and which files a check is limited to. */
+export interface CheckLimits {
+  /** A git revision: only findings on lines changed since then are reported; null for all. */
+  readonly since: string | null;
+  /** The paths of the files to check; null for all. */
+  readonly only: ReadonlySet<string> | null;
+}
+
+const NO_LIMITS: CheckLimits = { since: null, only: null };
+
+/** The files of a job, with what they were listed from. */
+export interface ListedJob {
+  readonly job: InspectionJob;
+  readonly listing: ProjectListing;
+  readonly base: ReportBase;
+}
+
+/**
+ * A project under one set of settings, and what is known of it. It changes nothing.
+ * Every method throws a LayerError if a layer file it reads is wrong, and a UsageError if a path is.
+ */
+// elvar waive size/class-members because each question of the project is a method
+export class Session {
+  /** The lines of files already shown. */
+  private readonly texts = new Map<string, readonly string[]>();
+
+  /** @param root real and absolute. @param directory the directory that relative paths start from. */
+  constructor(readonly root: string, private readonly directory: string, readonly run: RunSettings) {}
+
+  /** The observer of long runs. */
+  get watch(): Watch {
+    return this.run.watch;
+  }
+
+  /** The day that decides what has expired, as YYYY-MM-DD. */
+  get today(): string {
+    return this.run.today;
+  }
+
+  /** The same project under other settings. Texts of layer files and ignore files lie on top of this one's. */
+  with({ overlay, ...others }: Partial<RunSettings>): Session {
+    return new Session(this.root, this.directory, { ...this.run, ...others, overlay: overlay === undefined ? this.run.overlay : stacked(overlay, this.run.overlay) });
+  }
+
+  /** A path for display: relative to the root. @throws UsageError if it is outside. */
+  relative(target: string): string {
+    return relativeToRoot(target, this.directory, this.root);
+  }
+
+  /** Whether a path exists in the project. */
+  exists(target: string): boolean {
+    return linkStatsAt(path.join(this.root, this.relative(target))) !== undefined;
+  }
+
+  /** Whether a path is a directory in the project. */
+  isDirectory(target: string): boolean {
+    return statsAt(path.join(this.root, this.relative(target)))?.isDirectory() ?? false;
+  }
+
+  /** Line `line` (from 1) of a file as it is now; null if it cannot be read. */
+  lineText(file: string, line: number): string | null {
+    return this.linesOf(file)[line - 1] ?? null;
+  }
+
+  /** The lines of a file as it is now; empty if it cannot be read as text. */
+  linesOf(file: string): readonly string[] {
+    let lines = this.texts.get(file);
+    if (lines === undefined) {
+      // Nothing beyond a link is read: it may be outside the project.
+      const reading = linkOn(file, this.root) === null ? readSource(path.join(this.root, file), { largest: null, generated: 'check' }) : null;
+      lines = reading === null || 'skipped' in reading ? [] : reading.text.split(reading.text.includes('\r') ? /\r\n|\r|\n/ : '\n');
+      this.texts.set(file, lines);
+    }
+    return lines;
+  }
+
+  /** Which files are checked, and why are the others not? Opens the files. */
+  scope(paths: readonly string[] = []): ScopeReport {
+    const { listing, base } = this.list(paths);
+    return scopeReport(this.root, listing, base, this.run.watch);
+  }
+
+  /**
+   * What is the effective rule set of every file? Opens no source file.
+   * @param rule the rule in question, if there is one.
+   * @param opens whether files may be opened anyway, to recognise scripts by their first line.
+   */
+  resolve(paths: readonly string[] = [], rule?: RuleId, opens = false): ResolveReport {
+    const { listing, base } = this.list(paths, { names: rule === undefined ? [] : [rule], opens });
+    return { ...base, files: listing.files, layerFiles: listing.layerFiles, layers: listing.layers, remotes: listing.remotes, settings: listing.settings, skipped: listing.skipped };
+  }
+
+  /** Why is it so for this path? The path need not exist. @param rule the rule in question, if there is one. */
+  explain(target: string, rule?: RuleId): Explanation {
+    const own = this.relative(target);
+    return Project.read(this.root, CATALOG, this.run, (project) => explainPath(project, this.root, own, target), { names: rule === undefined ? [] : [rule] });
+  }
+
+  /** How do the rules of two files, directories or presets differ? Presets are named as in layer files; anything else is a path. */
+  compare(first: string, second: string): CompareReport {
+    const named = (name: string): NamedSide => ({ name, own: parsePresetReference(name) === null ? this.relative(name) : null });
+    const sides = [named(first), named(second)] as const;
+    const hasPath = sides.some(({ own }) => own !== null);
+    return Project.read(this.root, CATALOG, this.run, (project) => compareSides(project, sides, this.directory, this.root), { needsLayers: hasPath });
+  }
+
+  /** All rules: Elvar's own and the project's house rules. */
+  catalog(): ReportBase {
+    return this.list([], { opens: false }).base;
+  }
+
+  /** What is in this preset, once everything it adopts is merged? */
+  preset(name: string): PresetReport {
+    const reference = parsePresetReference(name);
+    if (reference === null) throw new UsageError(noPreset(name));
+    return Project.read(this.root, CATALOG, this.run, (project) => reportPreset(project, reference, this.directory), { needsLayers: false });
+  }
+
+  /** The presets that come with Elvar. */
+  presets(): PresetSummary[] {
+    return builtInPresets().map((reference) => {
+      const { title, about } = this.preset(reference);
+      return { reference, title, about };
+    });
+  }
+
+  /** What does the code violate? @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision. */
+  async check(paths: readonly string[] = [], { since, only }: CheckLimits = NO_LIMITS): Promise<CheckReport> {
+    const { listing, base, hidden } = this.list(paths, { seeksGuards: true });
+    const ledger = openLedger(this.root, this.run.today);
+    await this.needQueries(base.catalog);
+    // Load the parser and the grammars only for this question: it takes a while.
+    const { checkFiles } = await import('../inspection/check-files.js');
+    const targets = paths.map((target) => this.relative(target));
+    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog) });
+  }
+
+  /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */
+  async jobFor(paths: readonly string[]): Promise<ListedJob> {
+    const { listing, base } = this.list(paths);
+    await this.needQueries(base.catalog);
+    return { job: inspectionJob(this.root, this.run.today, listing, base.catalog), listing, base };
+  }
+
+  /** Makes sure that the queries of house rules fit their grammars. @throws LayerError if one does not. */
+  async needQueries(catalog: Catalog): Promise<void> {
+    if (!catalog.rules.some(({ house }) => house?.search.by === 'query')) return;
+    const { queryProblems } = await import('../inspection/query-problems.js');
+    const problems = await queryProblems(catalog);
+    if (problems.length > 0) throw new LayerError(problems, textsOf(this.root, problems));
+  }
+
+  private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListOptions = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[] } {
+    const targets = paths.map((target) => this.relative(target));
+    return Project.read(this.root, CATALOG, this.run, (project) => {
+      const listing = project.list(targets, opens);
+      const { incomplete } = listing;
+      const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
+      const notices = [...listing.notices, ...refusals.map((refusal) => ({ refusal }))];
+      const hidden = seeksGuards ? listing.guardedOut() : [];
+      return { listing, hidden, base: { catalog: project.catalog, usesStarter: project.hasStarter, incomplete, notices } };
+    }, { names });
+  }
+}
+
+function noPreset(name: string): string {
+  const near = nearReference(name);
+  return `${name} is not a preset\n${near === null ? 'Write elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE' : `Did you mean ${near}?`}`;
+}
