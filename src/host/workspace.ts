@@ -23,7 +23,7 @@ import { statsAt } from './files/stats.js';
 import { needLine, type FilePlace } from './files/target-path.js';
 import type { Watch } from './files/watch.js';
 import { openLedger } from './inspection/ledger-file.js';
-import { builtInPresets } from './layers/layer-loader.js';
+import { builtInPresets } from './layers/built-in-presets.js';
 import { runSettings, type RunSettings, type WorkspaceOptions } from './layers/run-settings.js';
 import { needRule } from './project/need-rule.js';
 import { rulePage } from './project/rule-page.js';
@@ -68,6 +68,12 @@ export class Workspace {
     return this.session.watch;
   }
 
+  /** The session with nothing kept: each question reads the project anew. */
+  private get fresh(): Session {
+    this.session.forget();
+    return this.session;
+  }
+
   /** A path for display: relative to the root. @throws UsageError if it is outside. */
   relative(target: string): string {
     return this.session.relative(target);
@@ -90,41 +96,42 @@ export class Workspace {
 
   /** Which files are checked, and why are the others not? Opens the files. */
   scope(paths: readonly string[] = []): ScopeReport {
-    return this.session.scope(paths);
+    return this.fresh.scope(paths);
   }
 
   /** What is the effective rule set of every file? Opens no source file but where `opens` allows it. @param rule the rule in question, if there is one. */
   resolve(paths: readonly string[] = [], rule?: RuleId, opens = false): ResolveReport {
-    return this.session.resolve(paths, rule, opens);
+    return this.fresh.resolve(paths, rule, opens);
   }
 
   /** Why is it so for this path? The path need not exist. @param rule the rule in question, if there is one. */
   explain(target: string, rule?: RuleId): Explanation {
-    return this.session.explain(target, rule);
+    return this.fresh.explain(target, rule);
   }
 
   /** Why is it so on this line? Throws a UsageError if there is no such file or line. */
   async explainLine({ file: target, line, column }: FilePlace, rule?: RuleId): Promise<LineExplanation> {
-    const explanation = this.explain(target, rule);
-    const { files, catalog } = await this.check([target]);
-    const lines = this.session.linesOf(explanation.path);
+    const session = this.fresh;
+    const explanation = session.explain(target, rule);
+    const { files, catalog } = await session.check([target]);
+    const lines = session.linesOf(explanation.path);
     if (lines.length > 0) needLine(line, lines, explanation.path);
     return explainLine(explanation, files[0], { line, column }, catalog);
   }
 
   /** What excuses findings of a rule in a file: its waivers, if it is checked, and its ledger entries. */
   async excusesFor(target: string, rule: RuleId): Promise<RuleExcuses> {
-    return excusesOf(this.session, rule, target, openLedger(this.root, this.session.today));
+    return excusesOf(this.fresh, rule, target, openLedger(this.root, this.session.today));
   }
 
   /** How do the rules of two files, directories or presets differ? Presets are named as in layer files; anything else is a path. */
   compare(first: string, second: string): CompareReport {
-    return this.session.compare(first, second);
+    return this.fresh.compare(first, second);
   }
 
   /** All rules: Elvar's own and the project's house rules. */
   catalog(): ReportBase {
-    return this.session.catalog();
+    return this.fresh.catalog();
   }
 
   /** Everything about a rule, and where it is in force in this project. @throws UsageError when there is no such rule. */
@@ -139,12 +146,12 @@ export class Workspace {
 
   /** The presets that come with Elvar. */
   presets(): PresetSummary[] {
-    return this.session.presets();
+    return this.fresh.presets();
   }
 
   /** What is in this preset, once everything it adopts is merged? */
   preset(name: string): PresetReport {
-    return this.session.preset(name);
+    return this.fresh.preset(name);
   }
 
   /**
@@ -154,7 +161,7 @@ export class Workspace {
    * @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision.
    */
   check(paths: readonly string[] = [], since: string | null = null, only: ReadonlySet<string> | null = null): Promise<CheckReport> {
-    return this.session.check(paths, { since, only });
+    return this.fresh.check(paths, { since, only });
   }
 
   /** The same project with other texts of layer files and ignore files (on top of this one's), or with other settings. */
@@ -165,7 +172,7 @@ export class Workspace {
   /** What would other rules do to every file? @param after the same project with these. */
   async impact(after: Workspace): Promise<ImpactReport> {
     const { measureImpact } = await import('./session/measure-impact.js');
-    return measureImpact(this.session, after.session);
+    return measureImpact(this.fresh, after.session);
   }
 
   /** What would happen if the root adopted a preset too? @throws UsageError if the root's file cannot be edited. */
@@ -178,7 +185,7 @@ export class Workspace {
   async impactSince(revision: string): Promise<ImpactReport> {
     const { overlayOfRevision } = await import('./git/revision.js');
     const { measureImpact, ofRevision } = await import('./session/measure-impact.js');
-    return measureImpact(this.session.with({ overlay: overlayOfRevision(this.root, revision) }), this.session, ofRevision(revision));
+    return measureImpact(this.fresh.with({ overlay: overlayOfRevision(this.root, revision) }), this.session, ofRevision(revision));
   }
 
   /**
@@ -188,34 +195,34 @@ export class Workspace {
    */
   async updatePins(references: readonly string[]): Promise<{ readonly update: PinUpdate; readonly write: () => Promise<string | null> }> {
     const { updatePins } = await import('./desks/update-pins.js');
-    return updatePins(this.session, references);
+    return updatePins(this.fresh, references);
   }
 
   /** What is wrong with the configuration itself? */
   async doctor(): Promise<DoctorReport> {
     const { diagnoseProject } = await import('./session/diagnose-project.js');
-    return diagnoseProject(this.session.with({ set: [] }));
+    return diagnoseProject(this.fresh.with({ set: [] }));
   }
 
   /** Makes the edits that `doctor` proposes, unless they would change what is checked. */
   async mend(report: DoctorReport): Promise<MendReport> {
     const { mendAll } = await import('./desks/mend.js');
-    return mendAll(this.session.with({ set: [] }), report);
+    return mendAll(this.fresh.with({ set: [] }), report);
   }
 
   /** Changes the layer files of the project. */
   rules(): RuleDesk {
-    return new RuleDesk(this.session);
+    return new RuleDesk(this.fresh);
   }
 
   /** The known findings of the project, to show and decide about. The personal layer has no effect on it. */
   ledger(): LedgerDesk {
-    return new LedgerDesk(this.session);
+    return new LedgerDesk(this.fresh);
   }
 
   /** The waivers of the project: to show, add and clean up. */
   waivers(): WaiverDesk {
-    return new WaiverDesk(this.session);
+    return new WaiverDesk(this.fresh);
   }
 
   /**
@@ -229,7 +236,7 @@ export class Workspace {
   }
 
   private async repair(paths: readonly string[], { rules, offered }: FixWish, writer: Writer | null): Promise<FixReport> {
-    const { job, base, listing: { skipped } } = await this.session.jobFor(paths);
+    const { job, base, listing: { skipped } } = await this.fresh.jobFor(paths);
     const { repairProject } = await import('./inspection/repair-project.js');
     return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer }, this.watch);
   }

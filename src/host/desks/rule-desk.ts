@@ -10,7 +10,8 @@ import { nearReference, parsePresetReference } from '../../core/layers/preset-re
 import type { RuleId } from '../../core/model/rule.js';
 import { parseSelector } from '../../core/model/selector.js';
 import { LayerError, UsageError, WishError } from '../files/errors.js';
-import { NO_OVERLAY, overlayOf } from '../files/overlay.js';
+import { overlayOf } from '../files/overlay.js';
+import { filesOnDisk } from '../files/project-files.js';
 import { liesIn, realOrNearest } from '../files/real-path.js';
 import { Pins } from '../layers/pins.js';
 import { LAYER_FILE } from '../files/own-files.js';
@@ -117,7 +118,7 @@ export class RuleDesk {
     const { layers } = this.session.preset(use);
     const reference = parsePresetReference(use);
     const identity = layers.find(({ kind, through }) => kind === 'preset' && through.length === 0)?.exemptions[0] ?? '';
-    const reading = reference?.kind === 'git' || reference?.kind === 'web' ? new Pins(this.root, NO_OVERLAY).textOf(reference) : readTextFile(identity);
+    const reading = reference?.kind === 'git' || reference?.kind === 'web' ? new Pins(this.root, filesOnDisk()).textOf(reference) : readTextFile(identity);
     if (!('text' in reading)) throw new UsageError(`${use} cannot be read`);
     if (adoptedIn(reading.text).some((reference) => reference.startsWith('.'))) throw new UsageError(`${use} adopts other files by their paths, which a copy would not find\nCopy these first, or adopt it as it is.`);
     let text = reading.text;

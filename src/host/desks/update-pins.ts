@@ -5,7 +5,8 @@ import type { RemoteReference } from '../../core/model/layer.js';
 import type { PinUpdate } from '../../core/impact/impact-report.js';
 import { LayerError, UsageError } from '../files/errors.js';
 import { fetchPreset } from '../layers/fetch-preset.js';
-import { NO_OVERLAY, overlayOf } from '../files/overlay.js';
+import { overlayOf } from '../files/overlay.js';
+import { filesOnDisk } from '../files/project-files.js';
 import { digestOf, keep, Pins } from '../layers/pins.js';
 import { LOCK_FILE } from '../files/own-files.js';
 import { readTextFile } from '../files/text-file.js';
@@ -26,7 +27,7 @@ const MOST_ROUNDS = 50;
 export async function updatePins(session: Session, references: readonly string[]): Promise<{ readonly update: PinUpdate; readonly lock: FileChange; readonly write: () => Promise<string | null> }> {
   const { root, today } = session;
   const file = path.join(root, LOCK_FILE);
-  const old = new Pins(root, NO_OVERLAY).all();
+  const old = new Pins(root, filesOnDisk()).all();
   const pins = new Map(old);
   const fetched = new Set<string>();
   const used = await follow(session, file, pins, (reference) => {

@@ -11,7 +11,7 @@ import { sortByPath } from '../files/path-order.js';
 import type { ProjectListing } from '../project/project.js';
 import { noteSkipped } from '../project/reading-notes.js';
 import { givenUpText, unfinishedText } from './unfinished.js';
-import type { ListedFile } from '../project/walk.js';
+import type { ListedFile } from '../project/project.js';
 import type { Watch } from '../files/watch.js';
 
 /** What to check. */

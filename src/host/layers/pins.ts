@@ -8,7 +8,7 @@ import { cacheFolder } from '../files/cache-folder.js';
 import { LayerError } from '../files/errors.js';
 import { fetchPreset } from './fetch-preset.js';
 import { makeDirectory } from '../files/make-directory.js';
-import { readThrough, type Overlay } from '../files/overlay.js';
+import type { ProjectFiles } from '../files/project-files.js';
 import { LOCK_FILE } from '../files/own-files.js';
 import { oddKindOf } from '../files/stats.js';
 import { removeOldTemporaries, replaceFile } from '../writing/replace-file.js';
@@ -20,7 +20,7 @@ export type PinnedText = { readonly text: string } | { readonly problem: Problem
 export class Pins {
   private known: ReadonlyMap<string, Pin> | null = null;
 
-  constructor(private readonly root: string, private readonly overlay: Overlay) {}
+  constructor(private readonly root: string, private readonly files: Pick<ProjectFiles, 'isReplaced' | 'textOf'>) {}
 
   /** All pins. @throws LayerError if the lock file is wrong. */
   all(): ReadonlyMap<string, Pin> {
@@ -44,9 +44,9 @@ export class Pins {
 
   private read(): ReadonlyMap<string, Pin> {
     const file = path.join(this.root, LOCK_FILE);
-    const what = this.overlay.textAt(file) === undefined ? oddKindOf(file) : null;
+    const what = this.files.isReplaced(file) ? null : oddKindOf(file);
     if (what !== null) throw new LayerError([{ file: LOCK_FILE, place: null, detail: { code: 'not-a-file', path: LOCK_FILE, what } }], new Map());
-    const reading = readThrough(this.overlay, file);
+    const reading = this.files.textOf(file);
     if ('failed' in reading) {
       if (reading.isMissing) return new Map();
       throw new LayerError([{ file: LOCK_FILE, place: null, detail: { code: 'file-unreadable', path: LOCK_FILE, why: reading.failed } }], new Map());

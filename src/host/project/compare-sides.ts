@@ -1,10 +1,15 @@
+import path from 'node:path';
 import { compareRules } from '../../core/compare/compare-rules.js';
+import type { LayerDocument } from '../../core/layers/layer-document.js';
 import { parsePresetReference } from '../../core/layers/preset-reference.js';
 import type { PresetReference } from '../../core/model/layer.js';
 import type { ComparedSide, CompareReport } from '../../core/compare/compare-report.js';
 import type { DecidedRules } from '../../core/model/rule-set.js';
+import type { ProjectFiles } from '../files/project-files.js';
 import { needPossible } from './explain-path.js';
-import type { Location, Project } from './project.js';
+import type { Location } from './locate.js';
+import type { ProjectQuestion } from './project-reader.js';
+import type { Project } from './project.js';
 
 /** A side of a comparison, as named. @param own its path relative to the root; null for a preset. */
 export interface NamedSide {
@@ -12,46 +17,47 @@ export interface NamedSide {
   readonly own: string | null;
 }
 
-/** Compares two paths or presets. @param directory the directory that preset paths are relative to. @throws UsageError if a path cannot exist. */
-export function compareSides(project: Project, sides: readonly [NamedSide, NamedSide], directory: string, root: string): CompareReport {
+/** What has to be read to compare two sides. @throws UsageError if a path cannot exist. */
+export function questionOf(sides: readonly NamedSide[], root: string, { disk }: ProjectFiles): ProjectQuestion {
   for (const { name, own } of sides) if (own !== null) needPossible(own, root, name);
-  const locations = sides.map(({ own }) => (own === null ? null : locate(project, own)));
-  // A preset is decided as if the root adopted it, for the path on the other side.
-  const beside = locations.find((location) => location !== null) ?? null;
-  const [first, second] = sides.map(({ name }, index) => {
-    const location = locations[index] ?? null;
-    return location === null ? rulesOfPreset(project, name, directory, beside) : rulesAt(location, project);
-  });
   return {
-    first: describeSide(sides[0], locations[0] ?? null),
-    second: describeSide(sides[1], locations[1] ?? null),
-    differences: first && second ? compareRules(first, second, project.catalog) : [],
+    // A directory stands for a file in it whose name matches only patterns that match everything.
+    locate: sides.flatMap(({ own }) => (own === null ? [] : [own !== '' && disk.kindOf(path.join(root, own)) === 'directory' ? `${own}/` : own])),
+    presets: sides.flatMap(({ name, own }) => (own === null ? [parsePresetReference(name) as PresetReference] : [])),
+    needsLayers: sides.some(({ own }) => own !== null),
+  };
+}
+
+/** Compares two paths or presets, which have been read for {@link questionOf}. */
+export function compareSides(project: Project, sides: readonly [NamedSide, NamedSide]): CompareReport {
+  const [locations, presets] = [[...project.locations], [...project.presets]];
+  const found = sides.map(({ own }): Location | LayerDocument => (own === null ? presets.shift() as LayerDocument : locations.shift() as Location));
+  // A preset is decided as if the root adopted it, for the path on the other side.
+  const beside = project.locations[0] ?? null;
+  const [first, second] = found.map((side) => ('source' in side ? rulesOfPreset(project, side, beside) : rulesAt(side, project))) as [DecidedRules, DecidedRules];
+  return {
+    first: describeSide(sides[0], found[0]),
+    second: describeSide(sides[1], found[1]),
+    differences: compareRules(first, second, project.catalog),
     catalog: project.catalog,
-    usesStarter: project.hasStarter,
-    incomplete: beside?.incomplete ?? [],
+    usesStarter: project.usesStarter,
+    incomplete: project.incomplete,
     notices: project.notices(),
   };
 }
 
-function describeSide({ name, own }: NamedSide, location: Location | null): ComparedSide {
-  return { name, kind: own === null ? 'preset' : 'path', exists: own === null || own === '' || location?.kind !== undefined || location?.path.endsWith('/') === true };
+function describeSide({ name, own }: NamedSide, side: Location | LayerDocument | undefined): ComparedSide {
+  const exists = side === undefined || 'source' in side || own === '' || side.kind !== undefined || side.path.endsWith('/');
+  return { name, kind: own === null ? 'preset' : 'path', exists };
 }
 
-/** A directory stands for a file in it whose name matches only patterns that match everything. */
-function locate(project: Project, own: string): Location {
-  if (own === '') return project.locate('');
-  const location = project.locate(own);
-  return location.kind === 'directory' ? project.locate(`${own}/`) : location;
+function rulesAt({ directory, name }: Location, { deciding }: Project): DecidedRules {
+  return deciding.rulesIn(directory).rulesFor(name, directory.languages.languageOf(name), deciding.resolver);
 }
 
-function rulesAt({ directory, name }: Location, project: Project): DecidedRules {
-  return directory.rules.rulesFor(name, directory.languages.languageOf(name), project.resolver);
-}
-
-function rulesOfPreset(project: Project, name: string, directory: string, beside: Location | null): DecidedRules | null {
-  const read = project.readPreset(parsePresetReference(name) as PresetReference, directory);
-  if (read === null) return null;
-  if (beside === null) return project.resolver.decide(read.rules.stack, []);
-  const rules = beside.path.split('/').slice(0, -1).reduce((inner, step) => inner.descend(step), read.rules);
-  return rules.rulesFor(beside.name, beside.directory.languages.languageOf(beside.name), project.resolver);
+function rulesOfPreset({ deciding }: Project, preset: LayerDocument, beside: Location | null): DecidedRules {
+  const own = deciding.rulesOf(preset);
+  if (beside === null) return deciding.resolver.decide(own.stack, []);
+  const rules = beside.path.split('/').slice(0, -1).reduce((inner, step) => inner.descend(step), own);
+  return rules.rulesFor(beside.name, beside.directory.languages.languageOf(beside.name), deciding.resolver);
 }

@@ -1,23 +1,15 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
-import type { Resolver } from '../../core/cascade/resolver.js';
-import type { Catalog } from '../../core/catalog/catalog.js';
 import type { LanguageId } from '../../core/base/language.js';
 import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { DecidedRules } from '../../core/model/rule-set.js';
 import { knowsLanguage } from '../../core/catalog/rule.js';
 import type { PatternOrigin } from '../../core/model/scope.js';
 import type { Statement } from '../../core/model/statement.js';
-import type { Directory, DirectoryReader } from './directory.js';
+import type { Deciding } from './deciding.js';
+import { pathIn, type Directory, type Tree } from './tree.js';
+import type { TakenOut } from './walk.js';
 import { askGit } from '../git/git.js';
-
-/** Something that a pattern excludes, with its directory. */
-export interface TakenOut {
-  readonly directory: Directory;
-  readonly name: string;
-  readonly isDirectory: boolean;
-  readonly by: PatternOrigin;
-}
 
 /** More files than this are not counted. */
 const MOST_FILES = 10_000;
@@ -25,9 +17,8 @@ const MOST_FILES = 10_000;
 /** What is needed to examine excluded files. */
 interface Search {
   readonly root: string;
-  readonly reader: DirectoryReader;
-  readonly resolver: Resolver;
-  readonly catalog: Catalog;
+  readonly tree: Tree;
+  readonly deciding: Deciding;
 }
 
 /**
@@ -64,15 +55,15 @@ class GuardFinder {
     const guards = new Set<Statement>();
     let files = 0;
     const look = (parent: Directory, entry: string): void => {
-      const own = parent.path === '' ? entry : `${parent.path}/${entry}`;
+      const own = pathIn(parent, entry);
       const language = parent.languages.languageOf(entry);
       if (language === null || (file.endsWith('.gitignore') && !this.isTracked(own))) return;
-      const holding = this.outerGuards(parent.rules.rulesFor(entry, language, this.to.resolver), language, file);
+      const holding = this.outerGuards(this.to.deciding.rulesIn(parent).rulesFor(entry, language, this.to.deciding.resolver), language, file);
       if (holding.length > 0) files += 1;
       for (const guard of holding) guards.add(guard);
     };
     const enter = (parent: Directory, entry: string): void => {
-      const inside = this.to.reader.readChild(parent, entry, true);
+      const inside = this.to.tree.child(parent, entry, true);
       for (const each of this.entriesOf(inside.path)) {
         if (files >= MOST_FILES) return;
         if (each.isDirectory() && each.name !== '.git' && each.name !== 'node_modules') enter(inside, each.name);
@@ -109,7 +100,7 @@ class GuardFinder {
     let guards = ofRules.get(key);
     if (guards === undefined) {
       const all = [...rules.decisions.values()].flatMap(({ rule: id, level, guards: holding, trail }) => {
-        const rule = this.to.catalog.get(id);
+        const rule = this.to.deciding.catalog.get(id);
         return level === 'off' || rule === undefined || !knowsLanguage(rule, language) ? [] : holding.flatMap(({ by }) => trail[by]?.statement ?? []);
       });
       ofRules.set(key, (guards = [...new Set(all)].filter((guard) => isFurtherOut(guard, file))));

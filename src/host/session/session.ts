@@ -6,14 +6,15 @@ import { refusedSettings } from '../../core/cascade/refused-settings.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { ResolveReport } from '../../core/cascade/resolve-report.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
-import { CATALOG } from '../../core/catalog/registry.js';
 import type { CompareReport } from '../../core/compare/compare-report.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import { nearReference, parsePresetReference } from '../../core/layers/preset-reference.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { ScopeReport } from '../../core/scope/scope-report.js';
 import { LayerError, UsageError } from '../files/errors.js';
+import { Disk } from '../files/disk.js';
 import { stacked } from '../files/overlay.js';
+import { ProjectFiles } from '../files/project-files.js';
 import { readSource } from '../files/source-file.js';
 import { linkStatsAt, statsAt } from '../files/stats.js';
 import { linkOn, relativeToRoot } from '../files/target-path.js';
@@ -22,12 +23,13 @@ import type { InspectionJob } from '../inspection/inspect-share.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
 import { openLedger } from '../inspection/ledger-file.js';
 import { textsOf } from '../inspection/query-texts.js';
-import { builtInPresets } from '../layers/layer-loader.js';
+import { builtInPresets } from '../layers/built-in-presets.js';
 import type { RunSettings } from '../layers/run-settings.js';
-import { compareSides, type NamedSide } from '../project/compare-sides.js';
-import { explainPath } from '../project/explain-path.js';
+import { compareSides, questionOf, type NamedSide } from '../project/compare-sides.js';
+import { explainPath, needPossible } from '../project/explain-path.js';
 import { reportPreset } from '../project/preset-report.js';
-import { Project, type ProjectListing } from '../project/project.js';
+import type { Project, ProjectListing } from '../project/project.js';
+import { ProjectReader, type ProjectQuestion } from '../project/project-reader.js';
 import { scopeReport } from '../project/scope-report.js';
 
 /** How a project is listed. */
@@ -66,8 +68,20 @@ export class Session {
   /** The lines of files already shown. */
   private readonly texts = new Map<string, readonly string[]>();
 
-  /** @param root real and absolute. @param directory the directory that relative paths start from. */
-  constructor(readonly root: string, private readonly directory: string, readonly run: RunSettings) {}
+  /** What the tree and the layer files hold; read anew once anything on the disk is forgotten. */
+  private reader: { readonly generation: number; readonly project: ProjectReader } | null = null;
+  private readonly files: ProjectFiles;
+
+  /** @param root real and absolute. @param directory the directory that relative paths start from. @param disk shared with trials of the same project. */
+  constructor(readonly root: string, private readonly directory: string, readonly run: RunSettings, private readonly disk: Disk = new Disk()) {
+    this.files = new ProjectFiles(disk, run.overlay);
+  }
+
+  /** Forgets what has been read at a path, absolute or relative to the root; everything without one. So do all trials of this project. */
+  forget(changed: string | null = null): void {
+    if (changed === null) this.disk.forgetAll();
+    else this.disk.forget(path.resolve(this.root, changed));
+  }
 
   /** The observer of long runs. */
   get watch(): Watch {
@@ -81,7 +95,7 @@ export class Session {
 
   /** The same project under other settings. Texts of layer files and ignore files lie on top of this one's. */
   with({ overlay, ...others }: Partial<RunSettings>): Session {
-    return new Session(this.root, this.directory, { ...this.run, ...others, overlay: overlay === undefined ? this.run.overlay : stacked(overlay, this.run.overlay) });
+    return new Session(this.root, this.directory, { ...this.run, ...others, overlay: overlay === undefined ? this.run.overlay : stacked(overlay, this.run.overlay) }, this.disk);
   }
 
   /** A path for display: relative to the root. @throws UsageError if it is outside. */
@@ -135,15 +149,15 @@ export class Session {
   /** Why is it so for this path? The path need not exist. @param rule the rule in question, if there is one. */
   explain(target: string, rule?: RuleId): Explanation {
     const own = this.relative(target);
-    return Project.read(this.root, CATALOG, this.run, (project) => explainPath(project, this.root, own, target), { names: rule === undefined ? [] : [rule] });
+    needPossible(own, this.root, target);
+    return explainPath(this.read({ locate: [own], names: rule === undefined ? [] : [rule] }), this.root, target);
   }
 
   /** How do the rules of two files, directories or presets differ? Presets are named as in layer files; anything else is a path. */
   compare(first: string, second: string): CompareReport {
     const named = (name: string): NamedSide => ({ name, own: parsePresetReference(name) === null ? this.relative(name) : null });
     const sides = [named(first), named(second)] as const;
-    const hasPath = sides.some(({ own }) => own !== null);
-    return Project.read(this.root, CATALOG, this.run, (project) => compareSides(project, sides, this.directory, this.root), { needsLayers: hasPath });
+    return compareSides(this.read(questionOf(sides, this.root, this.files)), sides);
   }
 
   /** All rules: Elvar's own and the project's house rules. */
@@ -155,7 +169,7 @@ export class Session {
   preset(name: string): PresetReport {
     const reference = parsePresetReference(name);
     if (reference === null) throw new UsageError(noPreset(name));
-    return Project.read(this.root, CATALOG, this.run, (project) => reportPreset(project, reference, this.directory), { needsLayers: false });
+    return reportPreset(this.read({ presets: [reference], needsLayers: false }), reference);
   }
 
   /** The presets that come with Elvar. */
@@ -193,15 +207,22 @@ export class Session {
   }
 
   private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListOptions = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[] } {
-    const targets = paths.map((target) => this.relative(target));
-    return Project.read(this.root, CATALOG, this.run, (project) => {
-      const listing = project.list(targets, opens);
-      const { incomplete } = listing;
-      const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
-      const notices = [...listing.notices, ...refusals.map((refusal) => ({ refusal }))];
-      const hidden = seeksGuards ? listing.guardedOut() : [];
-      return { listing, hidden, base: { catalog: project.catalog, usesStarter: project.hasStarter, incomplete, notices } };
-    }, { names });
+    const project = this.read({ list: { targets: paths.map((target) => this.relative(target)), opens }, names });
+    const listing = project.list();
+    const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
+    const notices = [...listing.notices, ...refusals.map((refusal) => ({ refusal }))];
+    const hidden = seeksGuards ? listing.guardedOut() : [];
+    return { listing, hidden, base: { catalog: project.catalog, usesStarter: project.usesStarter, incomplete: listing.incomplete, notices } };
+  }
+
+  /** Reads what a question needs, as far as it has not been read. */
+  private read(question: ProjectQuestion): Project {
+    const { generation } = this.disk;
+    if (this.reader === null || this.reader.generation !== generation) {
+      this.reader = { generation, project: new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run }) };
+      this.texts.clear();
+    }
+    return this.reader.project.read(question);
   }
 }
 

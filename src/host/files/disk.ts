@@ -1,0 +1,99 @@
+import { readdirSync, type Dirent } from 'node:fs';
+import path from 'node:path';
+import { describeSystemError } from './errors.js';
+import { oddNames, REPLACEMENT, textNames } from './odd-names.js';
+import { sortByPath } from './path-order.js';
+import { linkStatsAt } from './stats.js';
+import { readTextFile, type TextReading } from './text-file.js';
+
+/** The kinds of entry that matter here. */
+export type EntryKind = 'file' | 'directory' | 'symlink' | 'special';
+
+/** An entry of a directory. */
+export interface Entry {
+  readonly name: string;
+  readonly kind: EntryKind;
+}
+
+/** The contents of a directory, or in words why it cannot be read. */
+export type DirectoryReading = {
+  /** Ordered so that walking them meets all paths in the order of their bytes. */
+  readonly entries: readonly Entry[];
+  /** Names that are not UTF-8, escaped: nobody can name these entries. */
+  readonly odd: readonly string[];
+} | { readonly failed: string };
+
+/** What has been read of directories and of files of configuration. Everything is read once, until it is forgotten. */
+export class Disk {
+  private directories = new Map<string, DirectoryReading>();
+  private texts = new Map<string, TextReading>();
+  private kinds = new Map<string, EntryKind | undefined>();
+  /** Changes whenever something is forgotten. */
+  generation = 0;
+
+  /** The entries of a directory. @param absolute its path. */
+  entriesOf(absolute: string): DirectoryReading {
+    let reading = this.directories.get(absolute);
+    if (reading === undefined) this.directories.set(absolute, (reading = readDirectory(absolute)));
+    return reading;
+  }
+
+  /** What is at a path, without following links; undefined if there is nothing. */
+  kindOf(absolute: string): EntryKind | undefined {
+    const around = this.directories.get(path.dirname(absolute));
+    if (around !== undefined && 'entries' in around) {
+      const name = path.basename(absolute);
+      return around.entries.find((entry) => entry.name === name)?.kind;
+    }
+    if (!this.kinds.has(absolute)) this.kinds.set(absolute, kindAt(absolute));
+    return this.kinds.get(absolute);
+  }
+
+  /** The text of a file of configuration. */
+  textOf(absolute: string): TextReading {
+    let reading = this.texts.get(absolute);
+    if (reading === undefined) this.texts.set(absolute, (reading = readTextFile(absolute)));
+    return reading;
+  }
+
+  /** Forgets everything. */
+  forgetAll(): void {
+    this.generation += 1;
+    this.directories = new Map();
+    this.texts = new Map();
+    this.kinds = new Map();
+  }
+
+  /** Forgets what has been read at a path, of what is below it, and of the directory around it. @param absolute its path. */
+  forget(absolute: string): void {
+    this.generation += 1;
+    const below = absolute.endsWith(path.sep) ? absolute : `${absolute}${path.sep}`;
+    for (const map of [this.directories, this.texts, this.kinds]) {
+      for (const key of map.keys()) if (key === absolute || key.startsWith(below)) map.delete(key);
+    }
+    this.directories.delete(path.dirname(absolute));
+  }
+}
+
+function readDirectory(absolute: string): DirectoryReading {
+  try {
+    const entries = readdirSync(absolute, { withFileTypes: true });
+    const isOdd = entries.some(({ name }) => name.includes(REPLACEMENT));
+    const own = isOdd ? new Set(textNames(absolute)) : null;
+    const known = own === null ? entries : entries.filter(({ name }) => own.has(name));
+    sortByPath(known, (entry) => (entry.isDirectory() ? `${entry.name}/` : entry.name));
+    return { entries: known.map((entry) => ({ name: entry.name, kind: kindOfEntry(entry) })), odd: isOdd ? oddNames(absolute) : [] };
+  } catch (error) {
+    return { failed: describeSystemError(error) };
+  }
+}
+
+function kindOfEntry(entry: Dirent): EntryKind {
+  return entry.isFile() ? 'file' : entry.isDirectory() ? 'directory' : entry.isSymbolicLink() ? 'symlink' : 'special';
+}
+
+function kindAt(absolute: string): EntryKind | undefined {
+  const stats = linkStatsAt(absolute);
+  if (stats === undefined) return undefined;
+  return stats.isFile() ? 'file' : stats.isDirectory() ? 'directory' : stats.isSymbolicLink() ? 'symlink' : 'special';
+}
