@@ -1,7 +1,7 @@
 import checkbox from '@inquirer/checkbox';
 import confirm from '@inquirer/confirm';
 import { visible } from '../formats/text/visible.js';
-import type { Choices, Survey } from '../host/desks/beginning.js';
+import type { Choices, Survey } from '../host/desks/survey.js';
 import { count } from './views/table.js';
 
 /** Asks in the terminal what to start with. Each question has a default answer. */

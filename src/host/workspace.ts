@@ -25,10 +25,10 @@ import type { Watch } from './files/watch.js';
 import { openLedger } from './inspection/ledger-file.js';
 import { builtInPresets } from './layers/built-in-presets.js';
 import { runSettings, type RunSettings, type WorkspaceOptions } from './layers/run-settings.js';
-import { needRule } from './project/need-rule.js';
+import { ruleById } from './project/rule-by-id.js';
 import { rulePage } from './project/rule-page.js';
 import { selectedRules } from './project/selected-rules.js';
-import { excusesOf } from './session/excuses.js';
+import { excusesOf } from './session/rule-excuses.js';
 import { Session } from './session/session.js';
 import { completeEarlier, whileWriting } from './writing/while-writing.js';
 import type { Writer } from './writing/writer.js';
@@ -137,7 +137,7 @@ export class Workspace {
   /** Everything about a rule, and where it is in force in this project. @throws UsageError when there is no such rule. */
   async rulePage(id: RuleId): Promise<RulePage> {
     const report = this.resolve([], id);
-    const rule = needRule(id, report.catalog);
+    const rule = ruleById(id, report.catalog);
     await this.session.needQueries(report.catalog);
     // What the built-in presets say by themselves, whatever the command line sets.
     const plain = this.session.with({ set: [] });

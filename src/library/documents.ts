@@ -21,7 +21,9 @@ export type OptionValue = number | boolean | string | readonly string[];
 /** What could not be read, so that the answer lacks it. */
 export interface IncompletePath {
   readonly path: string;
+  /** In words. */
   readonly reason: string;
+  readonly code: 'unreadable' | 'patterns-unreadable' | 'unwritten' | 'ledger-behind' | 'vanished' | 'name-not-utf8' | 'unfinished' | 'too-slow' | 'too-dense';
 }
 
 /** A line of a layer file. */

@@ -9,7 +9,7 @@ import { resolveJson } from '../formats/json/resolve.js';
 import { scopeJson } from '../formats/json/scope.js';
 import { narrowed } from '../core/inspect/select-findings.js';
 import { UsageError } from '../host/files/errors.js';
-import { needRule } from '../host/project/need-rule.js';
+import { ruleById } from '../host/project/rule-by-id.js';
 import { selectedRules } from '../host/project/selected-rules.js';
 import { openWorkspace as openHost, type Workspace as HostWorkspace } from '../host/workspace.js';
 import type {
@@ -111,7 +111,7 @@ export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
     resolve: ({ paths = [] } = {}) => resolveJson(host.resolve(paths)) as ResolveDocument,
     explain: (path, { rule } = {}) => {
       const explanation = host.explain(path, rule);
-      return explainJson(explanation, rule === undefined ? null : new Set([needRule(rule, explanation.catalog).id])) as ExplainDocument;
+      return explainJson(explanation, rule === undefined ? null : new Set([ruleById(rule, explanation.catalog).id])) as ExplainDocument;
     },
     explainLine: async ({ path, line, column }) => explainLineJson(await host.explainLine({ file: path, line, column: column ?? null })) as ExplainLineDocument,
     compare: (first, second) => compareJson(host.compare(first, second)) as CompareDocument,

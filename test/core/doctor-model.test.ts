@@ -43,7 +43,7 @@ test('a ruling is called idle if, and only if, nothing is different without it',
           const about = ofFile.filter(({ detail }) => 'selector' in detail && detail.selector === selector && !('zone' in detail && detail.zone !== null));
           const isIdle = about.some(({ detail }) => detail.code === 'idle-ruling') || ofFile.some(({ detail }) => detail.code === 'repeats-outer');
           // What is reported for another reason is not reported as idle.
-          const isTold = about.some(({ detail }) => detail.code === 'refused') || ofFile.some(({ detail }) => detail.code === 'expired' && detail.what === `the ruling for ${selector}`);
+          const isTold = about.some(({ detail }) => detail.code === 'refused') || ofFile.some(({ detail }) => detail.code === 'expired' && detail.of.kind === 'ruling' && detail.of.selector === selector);
           let after: string;
           try {
             after = removeRuling(text, null, selector);

@@ -55,10 +55,10 @@ describe('what takes too long is given up, and the run goes on', () => {
     ['a.js', `x = [${'a,'.repeat(600_000)}];\n`, '1,100,000'],
     ['a.html', `<script>x = [${'a,'.repeat(600_000)}];</script>\n`, '1,100,000'],
     ['a.yaml', `[${'a,'.repeat(310_000)}]\n`, '600,000'],
-  ])('a file with too many words and signs for memory: %s, %#', (file, code, most) => {
+  ])('a file with too many tokens for memory: %s, %#', (file, code, most) => {
     const folder = makeFolder({ ...next, 'elvar.yaml': 'presets: [elvar:starter]\nrulings: { locale/*: note }\n', [file]: code });
     const { code: status, out, err } = elvar(folder, ['check']);
-    expect([status, err]).toEqual([3, expect.stringContaining(`${file}: it is too dense to be parsed: it has more than ${most} words and signs`)]);
+    expect([status, err]).toEqual([3, expect.stringContaining(`${file}: it is too dense to be parsed: it has more than ${most} tokens`)]);
     expect(out).toContain('b.js:1');
     expect(elvar(folder, ['fix', '--dry-run'])).toMatchObject({ code: 3, err: expect.stringContaining(`${file}: it is too dense to be parsed`) as string });
   });

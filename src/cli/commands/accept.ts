@@ -1,6 +1,6 @@
 import type { OptionValue } from '../../core/model/option.js';
 import { UsageError } from '../../host/files/errors.js';
-import { needRule } from '../../host/project/need-rule.js';
+import { ruleById } from '../../host/project/rule-by-id.js';
 import type { Command, Context } from './command.js';
 import { carryOut, targetOf, type EditOptions } from './rule-edit.js';
 
@@ -51,7 +51,7 @@ export const ACCEPT: Command<Options> = {
 function listOf({ options: { to }, workspace }: Context<Options>): { readonly rule: string; readonly option: string } {
   const dot = to.lastIndexOf('.');
   const { catalog } = workspace.catalog();
-  const rule = needRule(dot < 0 ? to : to.slice(0, dot), catalog);
+  const rule = ruleById(dot < 0 ? to : to.slice(0, dot), catalog);
   const lists = Object.entries(rule.options).filter(([, declaration]) => Array.isArray(declaration.default)).map(([name]) => name);
   const option = dot < 0 ? lists[0] : to.slice(dot + 1);
   if (option === undefined || !lists.includes(option) || (dot < 0 && lists.length > 1)) {

@@ -1,6 +1,7 @@
 import type { Argv } from 'yargs';
 import type { Notice, ReportBase } from '../../core/cascade/report-base.js';
 import { refusedSettingText } from '../../formats/text/decision.js';
+import { describeIncomplete } from '../../formats/text/incomplete.js';
 import { describeProblem } from '../../formats/text/problem.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
@@ -63,11 +64,14 @@ export function tellAside({ options, workspace, terminal, style }: Context<unkno
   if (!options.quiet) for (const notice of notices) terminal.err(`${visible(noticeText(notice))}\n`);
   if (incomplete.length === 0) return;
   terminal.err(`${style.wrong(`The answer is incomplete: ${count(incomplete.length, 'path')} could not be read.`)}\n`);
-  for (const { path, reason } of incomplete) terminal.err(`  ${visible(path)}: ${visible(reason)}\n`);
+  for (const { path, reason } of incomplete) terminal.err(`  ${visible(path)}: ${visible(describeIncomplete(reason))}\n`);
 }
 
+/** What may be in the place of a file. */
+const ENTRY_KINDS = { directory: 'a directory', symlink: 'a link', special: 'a special file' } as const;
+
 function noticeText(notice: Notice): string {
-  if ('text' in notice) return notice.text;
+  if ('code' in notice) return `${notice.file} is not read: it is ${ENTRY_KINDS[notice.kind]}`;
   if ('refusal' in notice) return refusedSettingText(notice.refusal);
   const { file, place, detail } = notice.problem;
   const { what, advice } = describeProblem(detail);

@@ -9,7 +9,7 @@ import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { RuleId } from '../../core/model/rule.js';
-import { needRule } from '../../host/project/need-rule.js';
+import { ruleById } from '../../host/project/rule-by-id.js';
 import { selectedRules } from '../../host/project/selected-rules.js';
 import { parseFilePlace, type FilePlace } from '../../host/files/target-path.js';
 
@@ -42,7 +42,7 @@ export const EXPLAIN: Command<Options> = {
 /** The rules in question: one rule, or those that a wider selector selects; null for all. */
 function wantedRules(rule: string | undefined, catalog: Catalog): Set<RuleId> | null {
   if (rule === undefined) return null;
-  return rule.includes('*') || rule.startsWith('tag:') ? selectedRules([rule], catalog) : new Set([needRule(rule, catalog).id]);
+  return rule.includes('*') || rule.startsWith('tag:') ? selectedRules([rule], catalog) : new Set([ruleById(rule, catalog).id]);
 }
 
 async function explainPath(context: Context<Options>): Promise<ExitCode> {
@@ -73,7 +73,7 @@ async function explainLine(context: Context<Options>, place: FilePlace): Promise
 function explainDirectory(context: Context<Options>): ExitCode {
   const { options, workspace, terminal, style } = context;
   const report = workspace.resolve([options.path], options.rule);
-  if (options.rule !== undefined) needRule(options.rule, report.catalog);
+  if (options.rule !== undefined) ruleById(options.rule, report.catalog);
   if (options.format === 'json') printJson(context, resolveJson(report));
   else terminal.out(viewResolve(report, style));
   tellAside(context, report);

@@ -1,4 +1,4 @@
-import type { Choices, NewFile, Survey } from '../../host/desks/beginning.js';
+import type { Choices, NewFile, Survey } from '../../host/desks/survey.js';
 import { UsageError } from '../../host/files/errors.js';
 import { EXIT } from '../exit-code.js';
 import { visible } from '../../formats/text/visible.js';
@@ -23,7 +23,7 @@ export const INIT: Command<Options> = {
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
     if (!options.yes && !terminal.isTerminal) throw new UsageError('init asks questions, but this is not a terminal\nUse --yes to accept every default.');
-    const beginning = await import('../../host/desks/beginning.js');
+    const beginning = await import('../../host/desks/survey.js');
     const found = await beginning.survey(workspace.session, workspace.root);
     const isText = options.format !== 'json';
     if (isText) terminal.out(viewSurvey(found, style));

@@ -4,7 +4,7 @@ import { visible } from '../../formats/text/visible.js';
 import { viewResolveRule } from '../views/resolve-rule.js';
 import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, printJson, tellAside, type Command } from './command.js';
-import { needRule } from '../../host/project/need-rule.js';
+import { ruleById } from '../../host/project/rule-by-id.js';
 
 interface Options {
   readonly path: readonly string[];
@@ -29,7 +29,7 @@ export const RESOLVE: Command<Options> = {
   run: (context) => {
     const { options, workspace, terminal, style } = context;
     const report = workspace.resolve(options.path, options.rule);
-    if (options.rule !== undefined) needRule(options.rule, report.catalog);
+    if (options.rule !== undefined) ruleById(options.rule, report.catalog);
     if (options.format === 'json') printJson(context, resolveJson(report, options.rule));
     else if (options.format === 'ndjson') printLines(terminal.out, resolveLines(report, options.rule));
     else terminal.out(options.rule === undefined ? viewResolve(report, style) : viewResolveRule(report, options.rule, style));

@@ -4,7 +4,7 @@ import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { countByDirectory, foldFiles } from './fold-files.js';
 import { foldSkipped } from './fold-skipped.js';
-import { REASONS } from '../../host/project/skip-reasons.js';
+import { REASONS } from '../../formats/text/skip-reasons.js';
 import { formatPattern } from './skipped.js';
 import { count, table } from './table.js';
 

@@ -1,4 +1,4 @@
-import type { NewFile, Survey } from '../../host/desks/beginning.js';
+import type { NewFile, Survey } from '../../host/desks/survey.js';
 import { visible } from '../../formats/text/visible.js';
 import type { Style } from '../terminal.js';
 import { count, listed, table } from './table.js';

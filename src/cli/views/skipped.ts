@@ -1,5 +1,5 @@
 import type { PatternOrigin, SkippedPath } from '../../core/model/scope.js';
-import { REASONS } from '../../host/project/skip-reasons.js';
+import { REASONS } from '../../formats/text/skip-reasons.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 

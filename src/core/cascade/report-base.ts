@@ -14,5 +14,12 @@ export interface ReportBase {
   readonly notices: readonly Notice[];
 }
 
-/** What may surprise: something ignored, in words or as a problem outside the project, or a command-line setting without effect. */
-export type Notice = { readonly text: string } | { readonly problem: Problem } | { readonly refusal: SettingRefusal };
+/** A file of patterns that is not read, because it is none. */
+export interface IgnoredEntry {
+  readonly code: 'not-a-file';
+  readonly file: string;
+  readonly kind: 'directory' | 'symlink' | 'special';
+}
+
+/** What may surprise: something ignored, a problem outside the project, or a command-line setting without effect. */
+export type Notice = IgnoredEntry | { readonly problem: Problem } | { readonly refusal: SettingRefusal };

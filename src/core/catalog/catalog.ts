@@ -1,16 +1,8 @@
 import * as z from 'zod';
-import type { OptionDeclaration } from '../model/option.js';
+import type { OptionDeclaration, OptionType } from '../model/option.js';
 import type { Rule } from './rule.js';
 import type { RuleId } from '../model/rule.js';
 import { selects, type Selector } from '../model/selector.js';
-
-/** The type of an option, for people and machines. */
-export interface OptionType {
-  readonly type: 'number' | 'boolean' | 'string' | 'choice' | 'list';
-  readonly choices?: readonly string[];
-  readonly least?: number;
-  readonly most?: number;
-}
 
 /** The rules there are. */
 export class Catalog {
@@ -45,23 +37,6 @@ export class Catalog {
       this.selections.set(selector, selection);
     }
     return selection;
-  }
-
-  /** What an option accepts, in words. */
-  describeOption(declaration: OptionDeclaration): string {
-    const { type, choices, least, most } = optionType(declaration);
-    switch (type) {
-      case 'number':
-        return `a whole number${least === undefined ? '' : ` from ${least}`}${most === undefined ? '' : ` to ${most}`}`;
-      case 'boolean':
-        return 'true or false';
-      case 'string':
-        return 'text';
-      case 'choice':
-        return `one of ${(choices ?? []).join(', ')}`;
-      case 'list':
-        return 'a list, or an edit of one: { add: […], drop: […] }';
-    }
   }
 }
 

@@ -1,10 +1,10 @@
 import { isInForce } from '../cascade/in-force.js';
 import type { RuleId } from '../model/rule.js';
 import type { Diagnosis } from './diagnosis.js';
-import { wayOf, type Examination } from './examination.js';
+import { wayOf, type Evidence } from './evidence.js';
 
 /** Rules that contradict each other and are in force for the same file. */
-export function contradictions({ files, catalog }: Examination): Diagnosis[] {
+export function contradictions({ files, catalog }: Evidence): Diagnosis[] {
   const pairs = catalog.rules.flatMap(({ id, conflicts }) => conflicts.filter((other) => id < other || !catalog.get(other)?.conflicts.includes(id)).map((other) => [id, other] as const));
   return pairs.flatMap(([one, other]): Diagnosis[] => {
     const both = files.filter(({ rules, language }) => [one, other].every((id) => {

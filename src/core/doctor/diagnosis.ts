@@ -4,6 +4,12 @@ import type { RuleId } from '../model/rule.js';
 import type { PartName } from '../model/statement.js';
 import type { ForeignKind } from '../scope/foreign-code.js';
 
+/** What somebody has decided: a ruling, a waiver, or an entry of the ledger. */
+export type Decreed =
+  | { readonly kind: 'ruling'; readonly selector: string }
+  | { readonly kind: 'waiver'; readonly selectors: readonly string[] }
+  | { readonly kind: 'entry'; readonly rule: RuleId; readonly path: string };
+
 /** What can be wrong with a readable configuration: plain data with a closed list of codes, put into words when shown. */
 export type DiagnosisDetail =
   | { readonly code: 'idle-ruling'; readonly selector: string; readonly zone: string | null; readonly why: 'overruled' | 'equal'; readonly by: string | null }
@@ -16,9 +22,9 @@ export type DiagnosisDetail =
   | { readonly code: 'language-lacking'; readonly selector: string; readonly languages: readonly string[] }
   | { readonly code: 'contradiction'; readonly rules: readonly [RuleId, RuleId]; readonly files: number; readonly example: string; readonly by: readonly [string, string] }
   | { readonly code: 'refused'; readonly selector: string; readonly rules: readonly RuleId[]; readonly parts: readonly PartName[]; readonly files: number; readonly by: string; readonly kind: string }
-  | { readonly code: 'expired'; readonly what: string; readonly until: string }
-  | { readonly code: 'expires-soon'; readonly what: string; readonly until: string }
-  | { readonly code: 'no-reason'; readonly what: string }
+  | { readonly code: 'expired'; readonly of: Decreed; readonly until: string }
+  | { readonly code: 'expires-soon'; readonly of: Decreed; readonly until: string }
+  | { readonly code: 'no-reason'; readonly of: Decreed }
   | { readonly code: 'example-fails'; readonly rule: RuleId; readonly kind: 'good' | 'bad' }
   | { readonly code: 'ledger-gone'; readonly entries: number }
   | { readonly code: 'ledger-unknown-rule'; readonly rule: string; readonly entries: number }

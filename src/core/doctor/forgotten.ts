@@ -2,24 +2,24 @@ import { formatSelector } from '../model/selector.js';
 import type { LayerFile } from '../model/layer.js';
 import type { Decision, Statement } from '../model/statement.js';
 import type { Diagnosis, DiagnosisDetail } from './diagnosis.js';
-import { placeKey, type Examination } from './examination.js';
+import { placeKey, type Evidence } from './evidence.js';
 
 /** Leftovers: missing reasons, entries and waivers without a finding, titles used twice, presets adopted twice, failing examples. */
-export function forgotten(examination: Examination): Diagnosis[] {
-  return [...missingReasons(examination), ...idleLedger(examination), ...unusedWaivers(examination), ...sameTitles(examination), ...adoptedTwice(examination), ...failedExamples(examination), ...hiddenCode(examination), ...leftAside(examination)];
+export function forgotten(evidence: Evidence): Diagnosis[] {
+  return [...missingReasons(evidence), ...idleLedger(evidence), ...unusedWaivers(evidence), ...sameTitles(evidence), ...adoptedTwice(evidence), ...failedExamples(evidence), ...hiddenCode(evidence), ...leftAside(evidence)];
 }
 
 /** Turning off, capping and guarding need a reason most: others will ask. */
-function missingReasons({ layers, waivers }: Examination): Diagnosis[] {
+function missingReasons({ layers, waivers }: Evidence): Diagnosis[] {
   const ofRulings = layers.flatMap((layer) => [
     ...layer.rulings.map((ruling) => ({ ruling, around: null as string | null })),
     ...layer.zones.flatMap(({ rulings, because }) => rulings.map((ruling) => ({ ruling, around: because }))),
   ].filter(({ ruling: { level, guard, because }, around }) => because === null && around === null && (level?.value === 'off' || guard !== null))
-    .map(({ ruling }) => advice({ code: 'no-reason', what: `the ruling for ${formatSelector(ruling.selector)}` }, layer.file, ruling.place.line)));
-  return [...ofRulings, ...waivers.filter(({ because }) => because === null).map(({ path, line, selectors }) => advice({ code: 'no-reason', what: `the waiver for ${selectors.join(', ')}` }, path, line))];
+    .map(({ ruling }) => advice({ code: 'no-reason', of: { kind: 'ruling', selector: formatSelector(ruling.selector) } }, layer.file, ruling.place.line)));
+  return [...ofRulings, ...waivers.filter(({ because }) => because === null).map(({ path, line, selectors }) => advice({ code: 'no-reason', of: { kind: 'waiver', selectors } }, path, line))];
 }
 
-function idleLedger({ ledger, catalog }: Examination): Diagnosis[] {
+function idleLedger({ ledger, catalog }: Evidence): Diagnosis[] {
   const gone = ledger.filter(({ state }) => state === 'gone');
   const [first] = gone;
   const unknown = [...new Set(ledger.map(({ entry }) => entry.rule))].filter((rule) => catalog.get(rule) === undefined);
@@ -32,12 +32,12 @@ function idleLedger({ ledger, catalog }: Examination): Diagnosis[] {
   ];
 }
 
-function unusedWaivers({ waivers }: Examination): Diagnosis[] {
+function unusedWaivers({ waivers }: Evidence): Diagnosis[] {
   return waivers.filter(({ isExpired, excused }) => !isExpired && excused.every((number) => number === 0))
     .map(({ path, line, selectors }) => advice({ code: 'unused-waiver', selectors }, path, line));
 }
 
-function sameTitles({ layers }: Examination): Diagnosis[] {
+function sameTitles({ layers }: Evidence): Diagnosis[] {
   const first = new Map<string, LayerFile>();
   return layers.flatMap((layer) => {
     if (layer.title === null) return [];
@@ -51,7 +51,7 @@ function sameTitles({ layers }: Examination): Diagnosis[] {
  * A preset that one file brings in twice, directly or through others: the second time repeats all of it over
  * whatever came in between. In zones, or for different rules each time, it may be intended.
  */
-function adoptedTwice({ layers, files }: Examination): Diagnosis[] {
+function adoptedTwice({ layers, files }: Evidence): Diagnosis[] {
   const own = new Set(layers.map(({ file }) => file));
   const found = new Map<string, Diagnosis>();
   const seen = new Set<Decision>();
@@ -80,16 +80,16 @@ function noteTwice({ trail }: Decision, own: ReadonlySet<string>, found: Map<str
   }
 }
 
-function leftAside({ leftAside: problems }: Examination): Diagnosis[] {
+function leftAside({ leftAside: problems }: Evidence): Diagnosis[] {
   return problems.map(({ file, place, detail }) => advice({ code: 'left-aside', problem: detail }, file, place?.line ?? null));
 }
 
-function failedExamples({ failedExamples: examples }: Examination): Diagnosis[] {
+function failedExamples({ failedExamples: examples }: Evidence): Diagnosis[] {
   return examples.map(({ rule, kind, file, line }) => ({ ...advice({ code: 'example-fails', rule, kind }, file, line), weight: 'problem' as const }));
 }
 
 /** Files that git tracks and a pattern excludes, which a lead may not expect; and checked files that are not the team's own. */
-function hiddenCode({ hidden, foreign }: Examination): Diagnosis[] {
+function hiddenCode({ hidden, foreign }: Evidence): Diagnosis[] {
   const byPattern = new Map<string, typeof hidden[number][]>();
   // Whoever wrote the full path of a directory knows what is in it.
   for (const one of hidden.filter(({ pattern }) => !pattern.slice(0, -1).includes('/'))) byPattern.set(`${one.file}:${one.line}`, [...(byPattern.get(`${one.file}:${one.line}`) ?? []), one]);

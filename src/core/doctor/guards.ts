@@ -2,7 +2,7 @@ import type { RuleId } from '../model/rule.js';
 import { knowsLanguage } from '../catalog/rule.js';
 import type { PartName, Statement } from '../model/statement.js';
 import type { Diagnosis } from './diagnosis.js';
-import { placeKey, wayOf, type Examination } from './examination.js';
+import { placeKey, wayOf, type Evidence } from './evidence.js';
 
 /** What one guard refuses of one ruling, across all files. */
 interface Refusal {
@@ -14,7 +14,7 @@ interface Refusal {
 }
 
 /** Rulings of the project that a guard refuses today: for which rules, which parts, and in how many files. */
-export function refusedRulings({ files, layers, catalog }: Examination): Diagnosis[] {
+export function refusedRulings({ files, layers, catalog }: Evidence): Diagnosis[] {
   const own = new Set(layers.map(({ file }) => file));
   const refusals = new Map<string, Refusal>();
   for (const { path, rules, language } of files) {
@@ -32,7 +32,7 @@ export function refusedRulings({ files, layers, catalog }: Examination): Diagnos
 }
 
 /** Patterns of inner directories that exclude files that a guard protects. */
-export function hiddenFromGuards({ guardedOut }: Examination): Diagnosis[] {
+export function hiddenFromGuards({ guardedOut }: Evidence): Diagnosis[] {
   return guardedOut.map(({ file, line, pattern, guards, files, isAll }) => ({
     detail: { code: 'hides-guarded', pattern, files, isAll, by: [...new Set(guards.map(wayOf))] }, file, line, weight: 'problem', mend: null,
   }));

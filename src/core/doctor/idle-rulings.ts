@@ -3,7 +3,7 @@ import { knowsLanguage, type Rule } from '../catalog/rule.js';
 import type { LayerFile } from '../model/layer.js';
 import type { Decision, Statement, TrailEntry } from '../model/statement.js';
 import type { Diagnosis } from './diagnosis.js';
-import { placeKey, wayOf, type Examination } from './examination.js';
+import { placeKey, wayOf, type Evidence } from './evidence.js';
 
 /** What is known of one ruling, or `at-most`, of the project after all files have been examined. */
 interface Use {
@@ -18,7 +18,7 @@ interface Use {
  * Rulings and caps that decide nothing for any file: without them, every rule would be the same. What a guard refuses
  * or has expired is reported elsewhere, and so are rulings for languages that do not occur.
  */
-export function idleRulings({ files, layers, catalog, today }: Examination): Diagnosis[] {
+export function idleRulings({ files, layers, catalog, today }: Evidence): Diagnosis[] {
   // A preset is made to be shared: a ruling that is idle here may decide elsewhere.
   const own = new Map(layers.filter(({ role }) => role !== 'preset').map((layer) => [layer.file, layer]));
   const uses = new Map<string, Use>();

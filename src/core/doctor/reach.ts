@@ -4,15 +4,15 @@ import type { LanguagePatterns, LayerFile, PatternLine } from '../model/layer.js
 import { compilePatternLines } from '../patterns/pattern-lines.js';
 import { PatternList } from '../patterns/pattern-list.js';
 import type { Diagnosis, DiagnosisDetail } from './diagnosis.js';
-import type { Examination } from './examination.js';
+import type { Evidence } from './evidence.js';
 
 /** Zones, patterns and rulings that reach no file, and directories that no rule reaches. */
-export function unreached(examination: Examination): Diagnosis[] {
-  const zones = emptyZones(examination);
-  return [...zones, ...emptyPatterns(examination, new Set(zones.map(({ file, line }) => `${file}:${line}`))), ...lackingLanguages(examination), ...uncheckedDirectories(examination)];
+export function unreached(evidence: Evidence): Diagnosis[] {
+  const zones = emptyZones(evidence);
+  return [...zones, ...emptyPatterns(evidence, new Set(zones.map(({ file, line }) => `${file}:${line}`))), ...lackingLanguages(evidence), ...uncheckedDirectories(evidence)];
 }
 
-function emptyZones({ layers, files }: Examination): Diagnosis[] {
+function emptyZones({ layers, files }: Evidence): Diagnosis[] {
   const met = new Set(files.flatMap(({ rules }) => [...rules.decisions.values()].flatMap(({ trail }) => trail.map(({ statement }) => (statement.zone === null ? '' : `${statement.zone.place.file}:${statement.zone.place.line}`)))));
   return layers.flatMap((layer) => layer.zones.filter(({ place, rulings, presets, atMost }) =>
     !met.has(`${place.file}:${place.line}`) && rulings.length + presets.length + Number(atMost !== null) > 0)
@@ -20,7 +20,7 @@ function emptyZones({ layers, files }: Examination): Diagnosis[] {
 }
 
 /** Each pattern should match some file by itself; negated patterns (`!`) are exempt. Zones that match nothing at all are reported as a whole. */
-function emptyPatterns({ layers, files, skipped, ignoreLines }: Examination, emptyZoneLines: ReadonlySet<string>): Diagnosis[] {
+function emptyPatterns({ layers, files, skipped, ignoreLines }: Evidence, emptyZoneLines: ReadonlySet<string>): Diagnosis[] {
   const paths = files.map(({ path }) => path);
   const deciding = new Set(skipped.flatMap(({ by }) => (by === null ? [] : [`${by.file}:${by.line} ${by.pattern}`])));
   const idle = (lines: readonly PatternLine[], where: 'ignore'): Diagnosis[] => lines
@@ -57,7 +57,7 @@ function matchesAny(line: PatternLine, directory: string, paths: readonly string
 }
 
 /** Rulings that turn on a rule that knows none of the project's languages. */
-function lackingLanguages({ layers, files, catalog }: Examination): Diagnosis[] {
+function lackingLanguages({ layers, files, catalog }: Evidence): Diagnosis[] {
   const present = [...new Set(files.map(({ language }) => language))];
   return layers.flatMap((layer) => [...layer.rulings, ...layer.zones.flatMap(({ rulings }) => rulings)].flatMap(({ selector, level, place }) => {
     if (selector.kind !== 'rule' || level === null || level.value === 'off') return [];
@@ -68,7 +68,7 @@ function lackingLanguages({ layers, files, catalog }: Examination): Diagnosis[] 
 }
 
 /** The outermost directories with several files of parsed languages in which no rule is in force. */
-function uncheckedDirectories({ files, catalog }: Examination): Diagnosis[] {
+function uncheckedDirectories({ files, catalog }: Evidence): Diagnosis[] {
   const counts = new Map<string, { files: number; checked: boolean }>();
   const known = new Map<string, boolean>();
   for (const { path, language, rules } of files) {

@@ -1,8 +1,9 @@
 import { parseDocument } from 'yaml';
-import type { Catalog } from '../catalog/catalog.js';
+import { optionType, type Catalog } from '../catalog/catalog.js';
 import { NO_FREEDOM_SETTINGS } from '../model/layer.js';
-import { isLevel, LEVELS, type Level } from '../model/level.js';
-import type { OptionChange } from '../model/option.js';
+import { isLevel, type Level } from '../model/level.js';
+import type { OptionChange, OptionType } from '../model/option.js';
+import type { RuleId } from '../model/rule.js';
 import { formatSelector, parseSelector, type Selector } from '../model/selector.js';
 import type { LayerInstance, Statement } from '../model/statement.js';
 import { nearLevel } from './near-level.js';
@@ -15,13 +16,14 @@ export const COMMAND_LINE_LAYER: LayerInstance = {
   id: 'command line', kind: 'command-line', title: null, file: null, through: [], exemptions: ['command line'],
 };
 
-const FORM = "Write 'SELECTOR=LEVEL' or 'RULE.OPTION=VALUE', such as 'text/line-width.max=80'.";
-
-/** What is wrong with a setting, and the name that was probably meant. */
-export interface SettingMistake {
-  readonly wrong: string;
-  readonly advice: string;
-}
+/** What is wrong with a setting of the command line, and what was probably meant; null if nothing is near. */
+export type SettingMistake =
+  | { readonly wrong: 'sets-nothing' }
+  | { readonly wrong: 'unknown-rule'; readonly name: string; readonly near: string | null }
+  | { readonly wrong: 'bad-level'; readonly level: string; readonly near: Level | null }
+  | { readonly wrong: 'no-selector'; readonly found: string }
+  | { readonly wrong: 'unknown-option'; readonly rule: RuleId; readonly option: string; readonly near: string | null; readonly known: readonly string[] }
+  | { readonly wrong: 'bad-value'; readonly rule: RuleId; readonly option: string; readonly expected: OptionType; readonly found: string };
 
 /**
  * Reads one setting of the command line: `SELECTOR=LEVEL`, or `RULE.OPTION=VALUE` with a YAML flow value.
@@ -31,7 +33,7 @@ export function readSetting(text: string, catalog: Catalog): SelectingStatement 
   const equals = text.indexOf('=');
   const [left, right] = [text.slice(0, equals).trim(), text.slice(equals + 1).trim()];
   if (equals < 0 || left === '' || right === '') {
-    return { wrong: `${text} sets nothing`, advice: FORM };
+    return { wrong: 'sets-nothing' };
   }
   const selector = parseSelector(left);
   return selector === null ? readOptionSetting(left, right, catalog) : readLevelSetting(selector, right, catalog);
@@ -40,22 +42,22 @@ export function readSetting(text: string, catalog: Catalog): SelectingStatement 
 function readLevelSetting(selector: Selector, level: string, catalog: Catalog): SelectingStatement | SettingMistake {
   if (catalog.select(selector).length === 0) return unknownRule(formatSelector(selector), catalog);
   if (isLevel(level)) return settingOf(selector, level, null);
-  return { wrong: `${level} is not one of ${LEVELS.join(', ')}`, advice: meant(nearLevel(level)) };
+  return { wrong: 'bad-level', level, near: nearLevel(level) };
 }
 
 function readOptionSetting(left: string, right: string, catalog: Catalog): SelectingStatement | SettingMistake {
   const [, id = '', option = ''] = /^([^.]*)\.(.+)$/.exec(left) ?? [];
   const selector = parseSelector(id);
-  if (selector?.kind !== 'rule') return { wrong: `${left} is neither a selector nor an option of a rule`, advice: FORM };
+  if (selector?.kind !== 'rule') return { wrong: 'no-selector', found: left };
   const rule = catalog.get(selector.rule);
   if (rule === undefined) return unknownRule(selector.rule, catalog);
   const known = Object.keys(rule.options);
   const declaration = known.includes(option) ? rule.options[option] : undefined;
   if (declaration === undefined) {
-    return { wrong: `${rule.id} has no option ${option}`, advice: meant(nearName(option, known)) || `It has: ${known.join(', ')}.` };
+    return { wrong: 'unknown-option', rule: rule.id, option, near: nearName(option, known), known };
   }
   const value = parseOption(declaration, flowValue(right));
-  if (value === null) return { wrong: `${option} of ${rule.id} must be ${catalog.describeOption(declaration)}, not ${right}`, advice: '' };
+  if (value === null) return { wrong: 'bad-value', rule: rule.id, option, expected: optionType(declaration), found: right };
   return settingOf(selector, null, { name: option, value });
 }
 
@@ -89,9 +91,5 @@ function settingOf(selector: Selector, level: Level | null, option: { name: stri
 }
 
 function unknownRule(name: string, catalog: Catalog): SettingMistake {
-  return { wrong: `there is no rule ${name}`, advice: meant(nearName(name, catalog.rules.map(({ id }) => id))) };
-}
-
-function meant(near: string | null): string {
-  return near === null ? '' : `Did you mean ${near}?`;
+  return { wrong: 'unknown-rule', name, near: nearName(name, catalog.rules.map(({ id }) => id)) };
 }

@@ -1,3 +1,4 @@
+import { optionType } from '../catalog/catalog.js';
 import * as z from 'zod';
 import type { OptionSetting } from '../model/layer.js';
 import type { OptionChange, OptionDeclaration, OptionValue } from '../model/option.js';
@@ -35,7 +36,7 @@ function readOption(name: string, rule: Rule, node: YamlNode, reading: Reading):
   const value = parseOption(declaration, node.value);
   if (value !== null) return { name, value, place };
   if (reportWrongEdit(declaration, node, reading)) return null;
-  const expected = reading.catalog.describeOption(declaration);
+  const expected = optionType(declaration);
   reading.report(node.place, { code: 'bad-option', rule: rule.id, option: name, expected, found: describeValue(node.value) });
   return null;
 }

@@ -1,3 +1,4 @@
+import type { OptionType } from './option.js';
 import type { Place } from '../base/place.js';
 
 /**
@@ -35,7 +36,7 @@ export type ProblemDetail =
   | { readonly code: 'bad-selector'; readonly selector: string }
   | { readonly code: 'unknown-rule'; readonly selector: string; readonly near: string | null }
   | { readonly code: 'unknown-option'; readonly rule: string; readonly option: string; readonly near: string | null; readonly known: readonly string[] }
-  | { readonly code: 'bad-option'; readonly rule: string; readonly option: string; readonly expected: string; readonly found: string }
+  | { readonly code: 'bad-option'; readonly rule: string; readonly option: string; readonly expected: OptionType; readonly found: string }
   | { readonly code: 'options-need-rule'; readonly selector: string }
   | { readonly code: 'says-nothing'; readonly selector: string }
   | { readonly code: 'same-zone-name'; readonly name: string; readonly first: Place }

@@ -1,4 +1,5 @@
 import type { LanguageId } from '../base/language.js';
+import type { RuleId } from './rule.js';
 
 /** The reasons why a file is not checked, in the order in which they are tested. */
 export const SKIP_REASONS = [
@@ -41,8 +42,19 @@ export interface SkippedPath {
   readonly by: PatternOrigin | null;
 }
 
-/** Something that should have been read but could not, so the answer is incomplete. */
+/** Why something is missing from the answer; `why` is what the system says. */
+export type IncompleteReason =
+  | { readonly code: 'unreadable' | 'patterns-unreadable' | 'unwritten' | 'ledger-behind'; readonly why: string }
+  | { readonly code: 'vanished' | 'name-not-utf8' }
+  /** Rules that could not look at the whole file. */
+  | { readonly code: 'unfinished'; readonly rules: readonly RuleId[] }
+  /** How long the file may take, in milliseconds. */
+  | { readonly code: 'too-slow'; readonly longest: number }
+  /** How many tokens the file may have. */
+  | { readonly code: 'too-dense'; readonly most: number };
+
+/** Something that should have been read or written but could not, so the answer is incomplete. */
 export interface IncompletePath {
   readonly path: string;
-  readonly reason: string;
+  readonly reason: IncompleteReason;
 }

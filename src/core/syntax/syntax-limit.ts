@@ -1,18 +1,18 @@
 import type { GrammarId } from '../base/language.js';
 
-/** Thrown when a text has more words and signs than may be parsed at once. */
+/** Thrown when a text has more tokens than may be parsed at once. */
 export class TooMuchSyntax extends Error {
   override readonly name = 'TooMuchSyntax';
 
-  /** @param most the number of words and signs that may be parsed. */
+  /** @param most the number of tokens that may be parsed. */
   constructor(readonly most: number) {
-    super(`there are more than ${most} words and signs`);
+    super(`there are more than ${most} tokens`);
   }
 }
 
 /**
- * The number of words and signs in a text that is parsed: 2 MiB of compressed scripts have 1,060,000 of them and take
- * 430 MB. The parser needs 200 to 350 bytes for each, in YAML 650.
+ * The number of tokens in a text that is parsed; each word, and each other character but blanks, counts as one. 2 MiB of compressed
+ * scripts have 1,060,000 of them and take 430 MB. The parser needs 200 to 350 bytes for each, in YAML 650.
  */
 function mostFor(grammar: GrammarId): number {
   return grammar === 'yaml' ? 600_000 : 1_100_000;

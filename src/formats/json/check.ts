@@ -5,6 +5,7 @@ import type { Finding } from '../../core/model/finding.js';
 import { statusOf } from '../../core/inspect/file-status.js';
 import type { NotShown } from '../../core/inspect/select-findings.js';
 import { totalsOf } from '../../core/inspect/totals.js';
+import { incompleteJson } from '../text/incomplete.js';
 
 /**
  * `elvar-findings/1`.
@@ -18,7 +19,7 @@ export function checkJson(report: CheckReport, notShown: NotShown, { withExcused
     findings: findings.map((finding) => findingJson(finding, report.catalog)),
     totals: totalsOf(report),
     notShown,
-    incomplete: report.incomplete,
+    incomplete: incompleteJson(report.incomplete),
     misreadWaivers: report.misreadWaivers,
     guardedOut: report.guardedOut.map(({ file, line, pattern, files, guards }) => ({ file, line, pattern, files, guards: guards.flatMap(({ place }) => (place === null ? [] : { file: place.file, line: place.line })) })),
     ...(report.since !== null && { since: report.since }),

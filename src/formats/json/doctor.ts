@@ -1,11 +1,12 @@
 import type { DoctorReport } from '../../core/doctor/doctor-report.js';
 import { describeDiagnosis } from '../text/diagnosis.js';
+import { incompleteJson } from '../text/incomplete.js';
 
 /** `elvar-doctor/1`. */
 export function doctorJson({ diagnoses, files, layerFiles, incomplete }: DoctorReport): object {
   return {
     format: 'elvar-doctor/1',
     diagnoses: diagnoses.map(({ detail, file, line, weight, mend }) => ({ ...detail, ...describeDiagnosis(detail), file, line, weight, mendable: mend !== null })),
-    files, layerFiles, incomplete,
+    files, layerFiles, incomplete: incompleteJson(incomplete),
   };
 }

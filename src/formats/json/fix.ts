@@ -2,6 +2,7 @@ import type { Finding } from '../../core/model/finding.js';
 import { offeredIn } from '../../core/inspect/repair-file.js';
 import type { FixReport, RepairedSource } from '../../core/inspect/fix-report.js';
 import { patchOf } from '../text/patch.js';
+import { incompleteJson } from '../text/incomplete.js';
 
 /** `elvar-fix/1`. Files without repairs, made, withdrawn or offered, are left out. */
 export function fixJson({ files, written, incomplete }: FixReport): object {
@@ -17,7 +18,7 @@ export function fixJson({ files, written, incomplete }: FixReport): object {
       offered: files.reduce((sum, file) => sum + offeredIn(file).length, 0),
       left: files.reduce((sum, { left }) => sum + left.length, 0),
     },
-    incomplete,
+    incomplete: incompleteJson(incomplete),
   };
 }
 

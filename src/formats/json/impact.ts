@@ -4,6 +4,7 @@ import type { Finding } from '../../core/model/finding.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { Decision } from '../../core/model/statement.js';
 import { findingJson } from './check.js';
+import { incompleteJson } from '../text/incomplete.js';
 
 const NO_CHANGE: FindingChange = { appearing: [], disappearing: [], relevelled: [] };
 
@@ -20,7 +21,7 @@ export function impactJson({ changes, findings, counts, inScope, sets, catalog, 
       const { appearing, disappearing, relevelled } = findings.get(rule) ?? NO_CHANGE;
       return [rule, { relation: change?.relation ?? null, ways: change?.ways.map(wayJson) ?? [], appearing: list(appearing), disappearing: list(disappearing), relevelled: list(relevelled) }];
     })),
-    incomplete,
+    incomplete: incompleteJson(incomplete),
   };
 }
 

@@ -1,6 +1,7 @@
 import type { Reach } from '../../core/waivers/waiver.js';
 import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/waiver-report.js';
 import { patchOf } from '../text/patch.js';
+import { incompleteJson } from '../text/incomplete.js';
 
 /** `elvar-waive/1`. */
 export function waiveJson({ path, line, selectors, before, after }: WaivedFile, terms: { readonly reach: Reach; readonly until: string | null; readonly because: string }, written: boolean): object {
@@ -14,7 +15,7 @@ export function waiverListJson({ waivers, incomplete }: WaiverList): object {
     waivers: waivers.map(({ path, line, selectors, reach, until, because, isExpired, excused, since }) => ({
       path, line, selectors, reach, until, because, expired: isExpired, excuses: excused, since,
     })),
-    incomplete,
+    incomplete: incompleteJson(incomplete),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { DiagnosisDetail } from '../../core/doctor/diagnosis.js';
+import type { Decreed, DiagnosisDetail } from '../../core/doctor/diagnosis.js';
 import { describeProblem } from './problem.js';
 import { count, listed } from './words.js';
 
@@ -35,11 +35,11 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
     case 'refused':
       return { what: `${detail.selector} is refused ${refusedParts(detail)} in ${count(detail.files, 'file')}`, advice: `The ${detail.kind} guard in ${detail.by} refuses it. Delete the ruling, or talk to whoever set the guard.` };
     case 'expired':
-      return { what: `${detail.what} expired after ${detail.until}`, advice: 'Delete it, or set another day.' };
+      return { what: `${described(detail.of)} expired after ${detail.until}`, advice: 'Delete it, or set another day.' };
     case 'expires-soon':
-      return { what: `${detail.what} expires after ${detail.until}`, advice: 'Decide before that day what should apply afterwards.' };
+      return { what: `${described(detail.of)} expires after ${detail.until}`, advice: 'Decide before that day what should apply afterwards.' };
     case 'no-reason':
-      return { what: `${detail.what} gives no reason`, advice: 'Someone will ask. Give the reason with because.' };
+      return { what: `${described(detail.of)} gives no reason`, advice: 'Someone will ask. Give the reason with because.' };
     case 'example-fails':
       return detail.kind === 'bad'
         ? { what: `${detail.rule} finds nothing in its own bad example`, advice: 'Correct the rule, or the example.' }
@@ -64,6 +64,17 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
     }
     case 'unused-waiver':
       return { what: `the waiver for ${listed(detail.selectors)} excuses nothing`, advice: 'Remove it: elvar waive --remove-unused' };
+  }
+}
+
+function described(of: Decreed): string {
+  switch (of.kind) {
+    case 'ruling':
+      return `the ruling for ${of.selector}`;
+    case 'waiver':
+      return `the waiver for ${of.selectors.join(', ')}`;
+    case 'entry':
+      return `the entry for ${of.rule} in ${of.path}`;
   }
 }
 

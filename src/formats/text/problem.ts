@@ -1,3 +1,4 @@
+import { describeOptionType } from './option.js';
 import type { ProblemDetail } from '../../core/model/problem.js';
 
 /** A problem in words: what is wrong, and what to do about it. */
@@ -71,7 +72,7 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
     case 'unknown-option':
       return say(`${detail.rule} has no option ${quote(detail.option)}`, meant(detail.near) ?? optionsOf(detail.rule, detail.known));
     case 'bad-option':
-      return say(`${quote(detail.option)} of ${detail.rule} must be ${detail.expected}, not ${detail.found}`);
+      return say(`${quote(detail.option)} of ${detail.rule} must be ${describeOptionType(detail.expected)}, not ${detail.found}`);
     case 'options-need-rule':
       return say(`options belong to one rule, but ${quote(detail.selector)} can select several`, 'Write a separate ruling for each rule.');
     case 'says-nothing':

@@ -1,6 +1,6 @@
 import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/waiver-report.js';
 import { UsageError } from '../files/errors.js';
-import { describeSkipped } from '../project/skip-reasons.js';
+import { describeSkipped } from '../../formats/text/skip-reasons.js';
 import type { WaiveWish } from '../inspection/waive-file.js';
 import type { Session } from '../session/session.js';
 import { whileWriting } from '../writing/while-writing.js';

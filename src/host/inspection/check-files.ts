@@ -8,10 +8,8 @@ import { changedSince, type ChangedLines } from '../git/changed-lines.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
 import type { InspectionJob } from './inspect-share.js';
 import { sortByPath } from '../files/path-order.js';
-import type { ProjectListing } from '../project/project.js';
+import type { ListedFile, ProjectListing } from '../project/project.js';
 import { noteSkipped } from '../project/reading-notes.js';
-import { givenUpText, unfinishedText } from './unfinished.js';
-import type { ListedFile } from '../project/project.js';
 import type { Watch } from '../files/watch.js';
 
 /** What to check. */
@@ -47,12 +45,12 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
       continue;
     }
     if ('givenUp' in outcome) {
-      incomplete.push({ path: file.path, reason: givenUpText(outcome) });
+      incomplete.push({ path: file.path, reason: outcome.givenUp });
       continue;
     }
     const findings = ledger.excuse(outcome.findings, file.rules.set);
     files.push({ ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(job.root, file.path)), waivers: outcome.waivers, lines: outcome.lines });
-    if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: unfinishedText(outcome.unfinished) });
+    if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: { code: 'unfinished', rules: outcome.unfinished } });
     misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
   }
   sortByPath(skipped, (entry) => entry.path);

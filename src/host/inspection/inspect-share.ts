@@ -14,7 +14,7 @@ import { SourceText } from '../../core/base/source-text.js';
 import type { WaiverTerms } from '../../core/waivers/account.js';
 import { Spelling } from '../../core/syntax/spelling.js';
 import { TimeLimit } from '../../core/syntax/time-limit.js';
-import { Breathing } from './breathing.js';
+import { EventLoop } from './event-loop.js';
 import { dictionaryFiles } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
@@ -50,9 +50,9 @@ export interface InspectedFile {
 export async function inspectShare({ root, settings, sets, houseRules, files, ownFiles, terms }: InspectionJob, take: () => number, watch: Watch = NO_WATCH): Promise<InspectedFile[]> {
   const tools = await makeTools({ files, ownFiles, terms, settings }, CATALOG.with(houseRules.map(makeHouseRule)));
   const inspected: InspectedFile[] = [];
-  const breathing = new Breathing();
+  const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
-    await breathing.pause();
+    await eventLoop.turn();
     const file = files[index] as InspectionJob['files'][number];
     watch.reaches(index, file.path);
     const reading = readSource(path.join(root, file.path), settings);

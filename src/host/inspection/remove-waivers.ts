@@ -6,9 +6,9 @@ import type { UnwaivedFile } from '../../core/inspect/waiver-report.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { SourceText } from '../../core/base/source-text.js';
 import { removeUnused } from '../../core/inspect/remove-unused.js';
-import { Breathing } from './breathing.js';
+import { EventLoop } from './event-loop.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
-import { givenUpText } from './unfinished.js';
+import { describeIncomplete } from '../../formats/text/incomplete.js';
 import { readSource } from '../files/source-file.js';
 import { withinLimit } from './stopwatch.js';
 import type { Writer } from '../writing/writer.js';
@@ -17,9 +17,9 @@ import type { Writer } from '../writing/writer.js';
 export async function removeWaivers(job: InspectionJob, catalog: Catalog, writer: Writer | null): Promise<UnwaivedFile[]> {
   const tools = await makeTools(job, catalog);
   const files: UnwaivedFile[] = [];
-  const breathing = new Breathing();
+  const eventLoop = new EventLoop();
   for (const { path: own, language, set } of job.files) {
-    await breathing.pause();
+    await eventLoop.turn();
     const file = path.join(job.root, own);
     const reading = readSource(file, job.settings);
     if ('skipped' in reading || !/\belvar\s+(?:waive|resume)\b/.test(reading.text)) continue;
@@ -27,7 +27,7 @@ export async function removeWaivers(job: InspectionJob, catalog: Catalog, writer
     const outcome = withinLimit(tools, source, () => removeUnused(source, job.sets[set] as RuleSet, tools));
     const before = source.whole;
     if ('givenUp' in outcome) {
-      files.push({ path: own, before, after: before, removed: [], failed: givenUpText(outcome) });
+      files.push({ path: own, before, after: before, removed: [], failed: describeIncomplete(outcome.givenUp) });
       continue;
     }
     const { text, removed } = outcome;

@@ -9,10 +9,9 @@ import type { Finding } from '../../core/model/finding.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import type { IncompletePath } from '../../core/model/scope.js';
 import { SourceText } from '../../core/base/source-text.js';
-import { Breathing } from './breathing.js';
+import { EventLoop } from './event-loop.js';
 import { followingEntries } from './ledger-file.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
-import { givenUpText } from './unfinished.js';
 import { readSource, type SkippedReading } from '../files/source-file.js';
 import { withinLimit } from './stopwatch.js';
 import type { Watch } from '../files/watch.js';
@@ -42,10 +41,10 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
   const files: RepairedSource[] = [];
   const skipped: RepairedFiles['skipped'][number][] = [];
   const incomplete: IncompletePath[] = [];
-  const breathing = new Breathing();
+  const eventLoop = new EventLoop();
   watch.begins(writer !== null ? 'Repairing' : 'Looking for repairs', job.files.length);
   for (const [index, { path: own, language, set }] of job.files.entries()) {
-    await breathing.pause();
+    await eventLoop.turn();
     watch.reaches(index, own);
     const file = path.join(job.root, own);
     const reading = readSource(file, job.settings);
@@ -56,13 +55,13 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
     const outcome = withinLimit(tools, source, () => repairFile(source, job.sets[set] as RuleSet, tools, wants, ledger));
     if ('givenUp' in outcome) {
-      incomplete.push({ path: own, reason: givenUpText(outcome) });
+      incomplete.push({ path: own, reason: outcome.givenUp });
       continue;
     }
     const { text, repaired, withdrawn, left, reprinted: changed } = outcome;
     const [before, after] = [source.whole, text.whole];
     const failed = writer === null || before === after ? null : writer.write({ file, before, after }, followingEntries(ledger, changed));
-    if (failed !== null) incomplete.push({ path: own, reason: failed });
+    if (failed !== null) incomplete.push({ path: own, reason: { code: 'unwritten', why: failed } });
     files.push({ path: own, before, after: failed === null ? after : before, repaired: failed === null ? repaired : new Map(), withdrawn, left });
   }
   return { files, skipped, incomplete };

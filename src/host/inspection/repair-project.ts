@@ -30,7 +30,7 @@ export async function repairProject(job: InspectionJob, base: ReportBase & Pick<
   const { files, skipped, incomplete } = await repairFiles(job, base.catalog, wish);
   const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
   const failed = writer?.ledgerFollows() ?? null;
-  if (failed !== null) unread.push({ path: LEDGER_FILE, reason: `it does not know yet which lines were repaired; the next run that writes will see to it: ${failed}` });
+  if (failed !== null) unread.push({ path: LEDGER_FILE, reason: { code: 'ledger-behind', why: failed } });
   for (const { path, reading: skippedFor } of skipped) noteSkipped(path, skippedFor, [], unread);
   return { ...base, incomplete: unread, files, written: writer !== null };
 }

@@ -1,6 +1,7 @@
 import { Script } from 'node:vm';
 import type { Tools } from '../../core/inspect/inspect-file.js';
 import type { SourceText } from '../../core/base/source-text.js';
+import type { IncompleteReason } from '../../core/model/scope.js';
 import { TooMuchSyntax } from '../../core/syntax/syntax-limit.js';
 import { SOON_DONE, TookTooLong, type Stopwatch } from '../../core/syntax/time-limit.js';
 
@@ -36,8 +37,10 @@ const GRACE = 500;
 /** Repairing and waiving look at a file several times: how many times longer they may take in all. */
 const MOST_LOOKS = 4;
 
-/** Why a file was given up: how long it may take, in milliseconds, or how many words and signs it may have. */
-export type GivenUp = { readonly givenUp: 'time'; readonly longest: number } | { readonly givenUp: 'syntax'; readonly most: number };
+/** What came of a file that was given up. */
+export interface GivenUp {
+  readonly givenUp: IncompleteReason;
+}
 
 /** Looks at one file, but no longer than it may take. @param looks how many times it may take that long. */
 export function withinLimit<Result extends object>({ grammars: { limit: { longest } } }: Pick<Tools, 'grammars'>, { text }: SourceText, look: () => Result, looks = MOST_LOOKS): Result | GivenUp {
@@ -45,8 +48,8 @@ export function withinLimit<Result extends object>({ grammars: { limit: { longes
   try {
     return within(longest * looks + GRACE, look);
   } catch (error) {
-    if (error instanceof TookTooLong) return { givenUp: 'time', longest };
-    if (error instanceof TooMuchSyntax) return { givenUp: 'syntax', most: error.most };
+    if (error instanceof TookTooLong) return { givenUp: { code: 'too-slow', longest } };
+    if (error instanceof TooMuchSyntax) return { givenUp: { code: 'too-dense', most: error.most } };
     throw error;
   }
 }

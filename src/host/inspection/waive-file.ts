@@ -13,8 +13,8 @@ import { writeWaiver, type WaiverRequest } from '../../core/inspect/write-waiver
 import { UsageError } from '../files/errors.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { selectedRules } from '../project/selected-rules.js';
-import { REASONS } from '../project/skip-reasons.js';
-import { givenUpText } from './unfinished.js';
+import { REASONS } from '../../formats/text/skip-reasons.js';
+import { describeIncomplete } from '../../formats/text/incomplete.js';
 import { readSource } from '../files/source-file.js';
 import { withinLimit } from './stopwatch.js';
 import { needLine } from '../files/target-path.js';
@@ -41,7 +41,7 @@ export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveW
   const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
   const rules = job.sets[set] as RuleSet;
   const inspection = withinLimit(tools, source, () => inspectFile(source, rules, tools));
-  if ('givenUp' in inspection) throw new UsageError(`${own}: ${givenUpText(inspection)}`);
+  if ('givenUp' in inspection) throw new UsageError(`${own}: ${describeIncomplete(inspection.givenUp)}`);
   const selectors = selectorsFor(wish, inspection.findings, rules, catalog, own);
   const { line, reach, until, because } = wish;
   if (reach !== 'throughout') needLine(line, source.text.split(/\r\n|\r|\n/), own);

@@ -9,6 +9,7 @@ import { describeSystemError, hasCode } from '../files/errors.js';
 import { LAYER_FILE } from '../files/own-files.js';
 import type { ProjectFiles } from '../files/project-files.js';
 import { statsAt } from '../files/stats.js';
+import type { TextReading } from '../files/text-file.js';
 import { PRESET_FOLDER } from './built-in-presets.js';
 import { limitPresets } from './preset-limit.js';
 import { PresetReader } from './preset-reader.js';
@@ -41,7 +42,8 @@ export class LayerReader {
 
   /** Reads the personal layer file, following links: it is the user's own. What keeps it from being read is no mistake of the project. */
   readPersonal(absolute: string, name: string): LayerFinding & { readonly warning: Problem | null } {
-    if (this.files.isReplaced(absolute)) return { ...this.readWhole(absolute, name, 'personal'), warning: null };
+    // At another time there may have been none: it is today's that counts.
+    if (this.files.isReplaced(absolute) && this.files.kindOf(absolute) === 'file') return { ...this.readWhole(absolute, name, 'personal'), warning: null };
     let realPath: string;
     try {
       realPath = realpathSync(absolute);
@@ -52,7 +54,7 @@ export class LayerReader {
     }
     const stats = statsAt(realPath);
     if (stats?.isFile() === false) return { ...notAFile(name, stats.isDirectory() ? 'a directory' : 'a special file'), warning: null };
-    return { ...this.readWhole(realPath, name, 'personal'), warning: null };
+    return { ...this.readWhole(realPath, name, 'personal', this.files.disk.textOf(realPath)), warning: null };
   }
 
   /**
@@ -81,8 +83,7 @@ export class LayerReader {
   }
 
   /** Reads a layer file and all that it adopts. */
-  private readWhole(absolute: string, file: string, role: LayerRole): LayerFinding {
-    const reading = this.files.textOf(absolute);
+  private readWhole(absolute: string, file: string, role: LayerRole, reading: TextReading = this.files.textOf(absolute)): LayerFinding {
     if ('failed' in reading) return { document: null, problem: { file, place: null, detail: { code: 'file-unreadable', path: file, why: reading.failed } } };
     const document = this.documentOf(reading.text, { file, identity: absolute, role });
     this.follow(document, []);

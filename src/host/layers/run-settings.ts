@@ -2,6 +2,7 @@ import type { Catalog } from '../../core/catalog/catalog.js';
 import { readSetting } from '../../core/layers/command-line.js';
 import { isDate } from '../../core/base/date.js';
 import type { SelectingStatement } from '../../core/layers/stack.js';
+import { describeSettingMistake } from '../../formats/text/setting-mistake.js';
 import { UsageError } from '../files/errors.js';
 import { NO_OVERLAY, type Overlay } from '../files/overlay.js';
 import { personalFile } from './personal-file.js';
@@ -57,7 +58,7 @@ export function runSettings({ today = localDate(new Date()), noPersonal = false,
 export function commandLineStatements({ set }: RunSettings, catalog: Catalog): SelectingStatement[] {
   return set.map((text) => {
     const setting = readSetting(text, catalog);
-    if ('wrong' in setting) throw new UsageError(`--set ${text}: ${setting.wrong}${setting.advice === '' ? '' : `\n${setting.advice}`}`);
+    if ('wrong' in setting) throw new UsageError(`--set ${text}: ${describeSettingMistake(setting, text)}`);
     return setting;
   });
 }

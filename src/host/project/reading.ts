@@ -55,7 +55,7 @@ export class Reading {
   /** What was ignored and may surprise. @param warnings of the layer files. */
   noticesWith(warnings: readonly Problem[]): Notice[] {
     return [
-      ...this.directories.flatMap(({ notices }) => notices).map((text) => ({ text })),
+      ...this.directories.flatMap(({ notices }) => notices),
       ...[...this.outer.warnings, ...warnings].map((problem) => ({ problem })),
     ];
   }

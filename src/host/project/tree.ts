@@ -1,4 +1,5 @@
 import path from 'node:path';
+import type { IgnoredEntry } from '../../core/cascade/report-base.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
 import type { LayerFile, PatternLine } from '../../core/model/layer.js';
 import type { Problem } from '../../core/model/problem.js';
@@ -25,8 +26,8 @@ export interface Directory {
   /** What is wrong with its own files, besides what its layer file says. */
   readonly problems: readonly Problem[];
   readonly incomplete: readonly IncompletePath[];
-  /** What was ignored and may surprise, in words. */
-  readonly notices: readonly string[];
+  /** What was ignored and may surprise. */
+  readonly notices: readonly IgnoredEntry[];
   /** The texts of its pattern files, by path. */
   readonly texts: readonly (readonly [string, string])[];
 }
@@ -35,7 +36,7 @@ export interface Directory {
 interface OwnFiles {
   readonly problems: Problem[];
   readonly incomplete: IncompletePath[];
-  readonly notices: string[];
+  readonly notices: IgnoredEntry[];
   readonly texts: [string, string][];
 }
 
@@ -111,12 +112,12 @@ export class Tree {
     const kind = this.files.kindOf(absolute);
     if (kind === undefined) return [];
     if (kind !== 'file') {
-      found.notices.push(`${file} is not read: it is ${kind === 'symlink' ? 'a link' : kind === 'directory' ? 'a directory' : 'a special file'}`);
+      found.notices.push({ code: 'not-a-file', file, kind });
       return [];
     }
     const reading = this.files.textOf(absolute);
     if ('failed' in reading) {
-      found.incomplete.push({ path: file, reason: `its patterns could not be read: ${reading.failed}` });
+      found.incomplete.push({ path: file, reason: { code: 'patterns-unreadable', why: reading.failed } });
       return [];
     }
     found.texts.push([file, reading.text.replace(/^\uFEFF/, '')]);

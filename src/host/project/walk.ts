@@ -45,10 +45,10 @@ export class TreeWalker {
     this.directories.add(directory);
     const reading = this.tree.entriesOf(directory);
     if ('failed' in reading) {
-      this.incomplete.push({ path: `${directory.path}/`, reason: reading.failed });
+      this.incomplete.push({ path: `${directory.path}/`, reason: { code: 'unreadable', why: reading.failed } });
       return;
     }
-    for (const name of reading.odd) this.incomplete.push({ path: pathIn(directory, name), reason: 'its name is not UTF-8' });
+    for (const name of reading.odd) this.incomplete.push({ path: pathIn(directory, name), reason: { code: 'name-not-utf8' } });
     for (const { name, kind } of reading.entries) {
       const isDirectory = kind === 'directory';
       const exclusion = directory.scope.exclusionOf(name, isDirectory);

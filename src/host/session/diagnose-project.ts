@@ -2,7 +2,7 @@ import path from 'node:path';
 import { languageById, languageOfName } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { diagnose } from '../../core/doctor/diagnose.js';
-import type { Examination } from '../../core/doctor/examination.js';
+import type { Evidence } from '../../core/doctor/evidence.js';
 import { inspectFile } from '../../core/inspect/inspect-file.js';
 import type { HouseExample, HouseRule } from '../../core/model/house-rule.js';
 import type { Language } from '../../core/base/language.js';
@@ -26,17 +26,17 @@ export async function diagnoseProject(session: Session): Promise<DoctorReport> {
   const { root, today, run: { overlay } } = session;
   const resolved = session.resolve([], undefined, true);
   const checked = await session.check();
-  const examination: Examination = {
+  const evidence: Evidence = {
     catalog: resolved.catalog, today, files: resolved.files, skipped: resolved.skipped, layers: resolved.layers,
     ignoreLines: ignoreLines(root, resolved, overlay), hidden: hiddenFiles(root, resolved.skipped), foreign: session.scope().foreign,
     guardedOut: checked.guardedOut, ledger: checked.ledger, waivers: waiversOf(checked), failedExamples: await failedExamples(resolved.catalog),
     leftAside: resolved.notices.flatMap((notice) => ('problem' in notice ? [notice.problem] : [])),
   };
   const { catalog, usesStarter, notices } = resolved;
-  return { catalog, usesStarter, notices: notices.filter((notice) => 'text' in notice), incomplete: checked.incomplete, diagnoses: diagnose(examination), files: resolved.files.length, layerFiles: resolved.layerFiles };
+  return { catalog, usesStarter, notices: notices.filter((notice) => 'code' in notice), incomplete: checked.incomplete, diagnoses: diagnose(evidence), files: resolved.files.length, layerFiles: resolved.layerFiles };
 }
 
-function waiversOf({ files }: CheckReport): Examination['waivers'] {
+function waiversOf({ files }: CheckReport): Evidence['waivers'] {
   return files.flatMap(({ path: own, waivers }) => waivers.map((waiver) => ({ ...waiver, path: own, since: null })));
 }
 
@@ -57,7 +57,7 @@ function ignoreLines(root: string, { files }: ResolveReport, overlay: Overlay): 
 const MOST_SAMPLES = 20;
 
 /** Tracked files that a pattern excludes although they do not look generated. */
-function hiddenFiles(root: string, skipped: readonly SkippedPath[]): Examination['hidden'] {
+function hiddenFiles(root: string, skipped: readonly SkippedPath[]): Evidence['hidden'] {
   const tracked = askGit(root, ['ls-files', '-z']);
   if ('failed' in tracked) return [];
   const known = tracked.out.split('\0').filter((file) => file !== '');
@@ -77,7 +77,7 @@ function isOwnCode(root: string, own: string): boolean {
 }
 
 /** Runs the examples of house rules: good code must have no findings, bad code must have some. */
-async function failedExamples(catalog: Catalog): Promise<Examination['failedExamples']> {
+async function failedExamples(catalog: Catalog): Promise<Evidence['failedExamples']> {
   const house = catalog.rules.flatMap((rule) => rule.house ?? []).filter(({ examples }) => examples.length > 0);
   if (house.length === 0) return [];
   const files = house.flatMap(({ examples }) => examples.map(({ language }) => ({ path: nameFor(language), language, set: 0 })));

@@ -2,11 +2,11 @@
 const LONGEST = 50;
 
 /** Lets signals through during long synchronous work: Ctrl-C is handled only between two of its steps. */
-export class Breathing {
+export class EventLoop {
   private latest = Date.now();
 
   /** To be awaited between two steps, when every file is complete. */
-  async pause(): Promise<void> {
+  async turn(): Promise<void> {
     if (Date.now() - this.latest < LONGEST) return;
     await new Promise((resolve) => setImmediate(resolve));
     this.latest = Date.now();

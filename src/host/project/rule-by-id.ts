@@ -4,7 +4,7 @@ import type { Rule } from '../../core/catalog/rule.js';
 import { UsageError } from '../files/errors.js';
 
 /** The rule that a question names. @throws UsageError that suggests a near name. */
-export function needRule(rule: string, catalog: Catalog): Rule {
+export function ruleById(rule: string, catalog: Catalog): Rule {
   const known = catalog.get(rule);
   if (known !== undefined) return known;
   const near = nearName(rule, catalog.rules.map(({ id }) => id));

@@ -11,7 +11,7 @@ import type { Statement } from '../model/statement.js';
 import type { ForeignCode } from '../scope/foreign-code.js';
 
 /** All that is known of a project when its configuration is examined. */
-export interface Examination {
+export interface Evidence {
   readonly catalog: Catalog;
   /** As YYYY-MM-DD. */
   readonly today: string;

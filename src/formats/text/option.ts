@@ -1,0 +1,17 @@
+import type { OptionType } from '../../core/model/option.js';
+
+/** What an option accepts. */
+export function describeOptionType({ type, choices, least, most }: OptionType): string {
+  switch (type) {
+    case 'number':
+      return `a whole number${least === undefined ? '' : ` from ${least}`}${most === undefined ? '' : ` to ${most}`}`;
+    case 'boolean':
+      return 'true or false';
+    case 'string':
+      return 'text';
+    case 'choice':
+      return `one of ${(choices ?? []).join(', ')}`;
+    case 'list':
+      return 'a list, or an edit of one: { add: […], drop: […] }';
+  }
+}
