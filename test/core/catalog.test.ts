@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { Catalog, optionType } from '../../src/core/catalog/catalog.js';
 import { grammarFor, languageById, languageOfName, LANGUAGES } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
+import { describeOptionType } from '../../src/formats/text/option.js';
 import type { Language } from '../../src/core/base/language.js';
 import { defineRule, finderFor, type RuleDeclaration } from '../../src/core/catalog/rule.js';
 
@@ -53,7 +54,7 @@ describe('the type of an option', () => {
   });
 
   test('is described in words', () => {
-    const words = CATALOG.rules.flatMap((rule) => Object.entries(rule.options).map(([name, option]) => `${rule.id}.${name} ${CATALOG.describeOption(option)}`));
+    const words = CATALOG.rules.flatMap((rule) => Object.entries(rule.options).map(([name, option]) => `${rule.id}.${name} ${describeOptionType(optionType(option))}`));
     expect(words).toContain('text/line-width.max a whole number from 20 to 1000');
     expect(words).toContain('text/line-width.urls-free true or false');
     expect(words).toContain('text/indent.with one of spaces, tabs');

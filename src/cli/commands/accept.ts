@@ -2,7 +2,7 @@ import type { OptionValue } from '../../core/model/option.js';
 import { UsageError } from '../../host/files/errors.js';
 import { ruleById } from '../../host/project/rule-by-id.js';
 import type { Command, Context } from './command.js';
-import { carryOut, targetOf, type EditOptions } from './rule-edit.js';
+import { carryOut, EDIT_FORMATS, targetOf, type EditOptions } from './rule-edit.js';
 
 interface Options extends EditOptions {
   readonly word: readonly string[];
@@ -19,7 +19,7 @@ const USUAL_LIST = 'words/spelling.known';
 export const ACCEPT: Command<Options> = {
   usage: 'accept <word..>',
   about: 'Accept a word, or add to and drop from any list option of a rule.',
-  formats: ['text', 'json'],
+  formats: Object.keys(EDIT_FORMATS),
   redeclares: ['personal'],
   declare: (args) => args
     .positional('word', { type: 'string', array: true, demandOption: true, describe: 'words to accept, or items for the list that --to names' })

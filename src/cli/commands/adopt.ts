@@ -2,7 +2,7 @@ import path from 'node:path';
 import { UsageError } from '../../host/files/errors.js';
 import { VERSION } from '../version.js';
 import type { Command } from './command.js';
-import { carryOut, targetOf, type EditOptions } from './rule-edit.js';
+import { carryOut, EDIT_FORMATS, targetOf, type EditOptions } from './rule-edit.js';
 
 interface Options extends EditOptions {
   readonly preset: string;
@@ -17,7 +17,7 @@ interface Options extends EditOptions {
 export const ADOPT: Command<Options> = {
   usage: 'adopt <preset>',
   about: 'Adopt a preset, after showing what it does.',
-  formats: ['text', 'json'],
+  formats: Object.keys(EDIT_FORMATS),
   declare: (args) => args
     .positional('preset', { type: 'string', demandOption: true, describe: 'elvar:NAME, ./FILE.yaml, npm:PACKAGE' })
     .option('only', { type: 'string', array: true, nargs: 1, default: [], describe: 'only these rules of it: a rule, concern/* or tag:NAME; may be repeated' })

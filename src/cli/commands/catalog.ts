@@ -6,12 +6,13 @@ import { nearName } from '../../core/base/near-name.js';
 import { CONFIDENCES, type Confidence } from '../../core/model/rule.js';
 import type { Rule } from '../../core/catalog/rule.js';
 import { parseSelector } from '../../core/model/selector.js';
+import type { RulePage } from '../../core/cascade/rule-page.js';
 import { catalogJson, rulePageJson } from '../../formats/json/catalog.js';
 import { UsageError } from '../../host/files/errors.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewCatalog, type RuleLevels } from '../views/catalog.js';
 import { viewRulePage } from '../views/rule-page.js';
-import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, type Formats } from './command.js';
 
 interface Options {
   readonly term: readonly string[];
@@ -23,11 +24,32 @@ interface Options {
   readonly inForce?: string | undefined;
 }
 
+/** All about one rule. */
+const PAGE: Formats<Options, RulePage> = {
+  text: (page, { terminal, style }) => viewRulePage(page, terminal.columns, style),
+  json: (page) => jsonText(rulePageJson(page)),
+};
+
+/** The rules that a search has found. */
+interface FoundRules {
+  readonly rules: readonly Rule[];
+  readonly filter: CatalogFilter;
+  /** Their levels for one file; null without one. */
+  readonly levels: RuleLevels | null;
+  readonly catalog: Catalog;
+}
+
+/** The rules that were searched for. */
+const LIST: Formats<Options, FoundRules> = {
+  text: ({ rules, filter, levels, catalog }, { terminal, style }) => viewCatalog(rules, filter, levels, catalog, terminal.columns, style),
+  json: ({ rules }) => jsonText(catalogJson(rules)),
+};
+
 /** `elvar catalog`. */
 export const CATALOG_COMMAND: Command<Options> = {
   usage: 'catalog [term..]',
   about: 'Which rules are there, what does one require, and where is it in force?',
-  formats: ['text', 'json'],
+  formats: Object.keys(LIST),
   declare: (args) => args
     .positional('term', { type: 'string', array: true, default: [], describe: 'a rule, to see all about it; or words to search for; or concern/*, tag:NAME' })
     .option('concern', { type: 'string', requiresArg: true, describe: 'rules of one concern, such as slips' })
@@ -52,8 +74,7 @@ export const CATALOG_COMMAND: Command<Options> = {
     const filter = filterOf({ ...options, ...selectorFilter(options.term) }, report.catalog);
     const levels = options.inForce === undefined ? null : levelsAt(context, options.inForce);
     const rules = searchCatalog(report.catalog, filter).filter(({ id }) => levels === null || levels.has(id));
-    if (options.format === 'json') printJson(context, catalogJson(rules));
-    else context.terminal.out(viewCatalog(rules, filter, levels, report.catalog, context.terminal.columns, context.style));
+    show(context, LIST, { rules, filter, levels, catalog: report.catalog });
     tellAside(context, report);
     const first = rules[0];
     if (first !== undefined) hint(context, `More about one rule: elvar catalog ${first.id}`);
@@ -62,10 +83,8 @@ export const CATALOG_COMMAND: Command<Options> = {
 };
 
 async function showRule(context: Context<Options>, id: string): Promise<ExitCode> {
-  const { options, workspace, terminal, style } = context;
-  const page = await workspace.rulePage(id);
-  if (options.format === 'json') printJson(context, rulePageJson(page));
-  else terminal.out(viewRulePage(page, terminal.columns, style));
+  const page = await context.workspace.rulePage(id);
+  show(context, PAGE, page);
   tellAside(context, page);
   return exitCode(EXIT.fine, page);
 }

@@ -1,5 +1,6 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import { narrowed, shown, trusted, type FindingQuestion } from '../../core/inspect/select-findings.js';
+import { GROUPINGS, type Grouping } from '../../core/inspect/group-findings.js';
+import { narrowed, shown, trusted, type FindingQuestion, type NotShown } from '../../core/inspect/select-findings.js';
 import { hasFailed } from '../../core/inspect/totals.js';
 import { nearName } from '../../core/base/near-name.js';
 import type { FailOn } from '../../core/model/layer.js';
@@ -13,8 +14,8 @@ import { selectedRules } from '../../host/project/selected-rules.js';
 import { EXIT } from '../exit-code.js';
 import { visible } from '../../formats/text/visible.js';
 import { count } from '../views/table.js';
-import { GROUPINGS, viewCheck, type Grouping } from '../views/check.js';
-import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+import { viewCheck } from '../views/check.js';
+import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, type Formats } from './command.js';
 
 interface Options {
   readonly path: readonly string[];
@@ -30,11 +31,28 @@ interface Options {
   readonly failOn?: FailOn | undefined;
 }
 
+/** What is shown of a check. */
+interface Shown {
+  readonly report: CheckReport;
+  readonly notShown: NotShown;
+  /** The least confidence that is shown; null for any. */
+  readonly confidence: Confidence | null;
+}
+
+/** What the code violates. */
+const FORMATS: Formats<Options, Shown> = {
+  text: ({ report, notShown, confidence }, { options, workspace, terminal, style }) => viewCheck(report, {
+    all: options.all, excused: options.excused, columns: terminal.columns, groupBy: options.groupBy, top: options.top ?? null,
+    lineText: (file, line) => workspace.lineText(file, line), notShown, bounds: { level: options.level ?? null, confidence }, named: options.path.map((path) => workspace.relative(path)),
+  }, style),
+  json: ({ report, notShown }, { options }) => jsonText(checkJson(report, notShown, { withExcused: options.excused, withFiles: options.groupBy === 'file' })),
+};
+
 /** `elvar check`. */
 export const CHECK: Command<Options> = {
   usage: 'check [path..]',
   about: 'What does the code violate?',
-  formats: ['text', 'json'],
+  formats: Object.keys(FORMATS),
   formatGroup: 'What to show:',
   declare: (args) => args
     .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; by default everything' })
@@ -55,18 +73,13 @@ export const CHECK: Command<Options> = {
     ['elvar check --confidence certain --group-by directory --top 3', 'where the most certain findings are'],
   ],
   run: async (context) => {
-    const { options, workspace, terminal, style } = context;
+    const { options, workspace } = context;
     if (options.top !== undefined && !(Number.isInteger(options.top) && options.top > 0)) throw new UsageError('--top must be a whole number of at least 1');
     const whole = await workspace.check(options.path, options.since ?? null);
     const asked = narrowed(whole, questionOf(options, whole.catalog));
     const confidence = options.confidence ?? asked.confidence;
     const { report, notShown } = shown(asked, { level: options.level ?? null, confidence });
-    const view = {
-      all: options.all, excused: options.excused, columns: terminal.columns, groupBy: options.groupBy, top: options.top ?? null,
-      lineText: (file: string, line: number) => workspace.lineText(file, line), notShown, bounds: { level: options.level ?? null, confidence }, named: options.path.map((path) => workspace.relative(path)),
-    };
-    if (options.format === 'json') printJson(context, checkJson(report, notShown, { withExcused: options.excused, withFiles: options.groupBy === 'file' }));
-    else terminal.out(viewCheck(report, view, style));
+    show(context, FORMATS, { report, notShown, confidence });
     tellAside(context, report);
     tellMisreadWaivers(context, report);
     const first = firstOpen(report);

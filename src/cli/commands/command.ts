@@ -50,9 +50,18 @@ export interface Command<Options> {
   readonly run: (context: Context<Options>) => Promise<ExitCode> | ExitCode;
 }
 
-/** Prints a machine format. */
-export function printJson({ terminal }: Context<unknown>, document: object): void {
-  terminal.out(`${visibleJson(JSON.stringify(document, null, 2))}\n`);
+/** How an answer is written: for each format a function from the answer to its text, which may come in pieces. */
+export type Formats<Options, Answer> = Readonly<Record<string, (answer: Answer, context: Context<Options>) => string | Iterable<string>>>;
+
+/** Prints an answer in the format that was asked for. */
+export function show<Options, Answer>(context: Context<Options>, formats: Formats<Options, Answer>, answer: Answer): void {
+  const written = formats[context.options.format]?.(answer, context) ?? '';
+  for (const piece of typeof written === 'string' ? [written] : written) context.terminal.out(piece);
+}
+
+/** A document for machines, as text. */
+export function jsonText(document: object): string {
+  return `${visibleJson(JSON.stringify(document, null, 2))}\n`;
 }
 
 /** Prints to standard error the notices that can accompany any answer. */

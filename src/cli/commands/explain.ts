@@ -1,3 +1,7 @@
+import type { Explanation } from '../../core/cascade/explanation.js';
+import type { ResolveReport } from '../../core/cascade/resolve-report.js';
+import type { LineExplanation, RuleExcuses } from '../../core/inspect/line-explanation.js';
+import type { Decision } from '../../core/model/statement.js';
 import { explainJson, explainLineJson } from '../../formats/json/explain.js';
 import { resolveJson } from '../../formats/json/resolve.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
@@ -6,7 +10,7 @@ import { viewExplainLine } from '../views/explain-line.js';
 import { viewExplainPath } from '../views/explain-path.js';
 import { viewExplainRule } from '../views/explain-rule.js';
 import { viewResolve } from '../views/resolve.js';
-import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, type Formats } from './command.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { ruleById } from '../../host/project/rule-by-id.js';
@@ -18,11 +22,38 @@ interface Options {
   readonly rule?: string | undefined;
 }
 
+/** The rule sets in a directory. */
+const DIRECTORY: Formats<Options, ResolveReport> = {
+  text: (report, { style }) => viewResolve(report, style),
+  json: (report) => jsonText(resolveJson(report)),
+};
+
+/** One line of a file. */
+const LINE: Formats<Options, LineExplanation> = {
+  text: (explained, { style }) => viewExplainLine(explained, style),
+  json: (explained) => jsonText(explainLineJson(explained)),
+};
+
+/** The answer about a file. */
+interface ExplainedFile {
+  readonly explanation: Explanation;
+  /** The rules in question; null for all. */
+  readonly wanted: ReadonlySet<RuleId> | null;
+  /** If one rule is in question, its decision and what excuses its findings. */
+  readonly one: { readonly decision: Decision; readonly excuses: RuleExcuses } | null;
+}
+
+/** All that decides about a file. */
+const FILE: Formats<Options, ExplainedFile> = {
+  text: viewExplained,
+  json: ({ explanation, wanted }) => jsonText(explainJson(explanation, wanted)),
+};
+
 /** `elvar explain`. */
 export const EXPLAIN: Command<Options> = {
   usage: 'explain <path> [rule]',
   about: 'Why does this rule apply to this file or line, and who decided that?',
-  formats: ['text', 'json'],
+  formats: Object.keys(FILE),
   declare: (args) => args
     .positional('path', { type: 'string', demandOption: true, describe: 'a file (it need not exist yet), FILE:LINE, or a directory' })
     .positional('rule', { type: 'string', describe: 'a rule, to see every statement about it; or concern/* or tag:NAME' }),
@@ -46,36 +77,42 @@ function wantedRules(rule: string | undefined, catalog: Catalog): Set<RuleId> | 
 }
 
 async function explainPath(context: Context<Options>): Promise<ExitCode> {
-  const { options, workspace, terminal, style } = context;
+  const { options, workspace } = context;
   const explanation = workspace.explain(options.path, options.rule);
   const wanted = wantedRules(options.rule, explanation.catalog);
   const decision = options.rule === undefined ? undefined : explanation.rules.decisions.get(options.rule);
-  if (options.format === 'json') printJson(context, explainJson(explanation, wanted));
-  else if (decision === undefined) terminal.out(viewExplainPath(explanation, wanted === null ? null : { selector: options.rule ?? '', rules: wanted }, terminal.columns, style));
-  else terminal.out(viewExplainRule(explanation, decision, style, await workspace.excusesFor(options.path, decision.rule)));
+  // Reading the waivers takes a while, and only people are told.
+  const excuses = decision === undefined || options.format !== 'text' ? NO_EXCUSES : await workspace.excusesFor(options.path, decision.rule);
+  show(context, FILE, { explanation, wanted, one: decision === undefined ? null : { decision, excuses } });
   tellAside(context, explanation);
   if (decision === undefined) hint(context, `Every statement about one rule: elvar explain ${visible(explanation.path)} ${[...wanted ?? ['text/line-width']][0]}`);
   return exitCode(EXIT.fine, explanation);
 }
 
+const NO_EXCUSES: RuleExcuses = { waivers: [], entries: [] };
+
+function viewExplained({ explanation, wanted, one }: ExplainedFile, { options, terminal, style }: Context<Options>): string {
+  return one === null
+    ? viewExplainPath(explanation, wanted === null ? null : { selector: options.rule ?? '', rules: wanted }, terminal.columns, style)
+    : viewExplainRule(explanation, one.decision, style, one.excuses);
+}
+
 async function explainLine(context: Context<Options>, place: FilePlace): Promise<ExitCode> {
-  const { options, workspace, terminal, style } = context;
+  const { options, workspace } = context;
   const explained = await workspace.explainLine(place, options.rule);
   const wanted = wantedRules(options.rule, explained.explanation.catalog);
   const findings = explained.findings.filter(({ rule }) => wanted === null || wanted.has(rule));
-  if (options.format === 'json') printJson(context, explainLineJson({ ...explained, findings }));
-  else terminal.out(viewExplainLine({ ...explained, findings }, style));
+  show(context, LINE, { ...explained, findings });
   tellAside(context, explained.explanation);
   return exitCode(EXIT.fine, explained.explanation);
 }
 
 /** The places in a directory where the rule sets differ. */
 function explainDirectory(context: Context<Options>): ExitCode {
-  const { options, workspace, terminal, style } = context;
+  const { options, workspace } = context;
   const report = workspace.resolve([options.path], options.rule);
   if (options.rule !== undefined) ruleById(options.rule, report.catalog);
-  if (options.format === 'json') printJson(context, resolveJson(report));
-  else terminal.out(viewResolve(report, style));
+  show(context, DIRECTORY, report);
   tellAside(context, report);
   hint(context, 'One file, rule by rule: elvar explain FILE');
   return exitCode(EXIT.fine, report);

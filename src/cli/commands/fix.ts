@@ -1,7 +1,8 @@
+import type { FixReport } from '../../core/inspect/fix-report.js';
 import { fixJson } from '../../formats/json/fix.js';
 import { EXIT } from '../exit-code.js';
 import { viewFix } from '../views/fix.js';
-import { exitCode, hint, printJson, tellAside, type Command } from './command.js';
+import { exitCode, hint, jsonText, show, tellAside, type Command, type Formats } from './command.js';
 
 interface Options {
   readonly path: readonly string[];
@@ -10,11 +11,17 @@ interface Options {
   readonly dryRun: boolean;
 }
 
+/** What was repaired, or would be. */
+const FORMATS: Formats<Options, FixReport> = {
+  text: (report, { options, workspace, terminal, style }) => viewFix(report, { columns: terminal.columns, named: options.path.map((path) => workspace.relative(path)) }, style),
+  json: (report) => jsonText(fixJson(report)),
+};
+
 /** `elvar fix`. */
 export const FIX: Command<Options> = {
   usage: 'fix [path..]',
   about: 'Repair what can be repaired safely.',
-  formats: ['text', 'json'],
+  formats: Object.keys(FORMATS),
   declare: (args) => args
     .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; by default everything' })
     .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'repair only findings of this rule, concern/* or tag:NAME; may be repeated' })
@@ -27,10 +34,9 @@ export const FIX: Command<Options> = {
   ],
   writes: ({ dryRun }) => !dryRun,
   run: async (context) => {
-    const { options, workspace, terminal, style } = context;
+    const { options, workspace } = context;
     const report = await workspace.fix(options.path, { rules: options.rule, offered: options.offered, writes: !options.dryRun });
-    if (options.format === 'json') printJson(context, fixJson(report));
-    else terminal.out(viewFix(report, { columns: terminal.columns, named: options.path.map((path) => workspace.relative(path)) }, style));
+    show(context, FORMATS, report);
     tellAside(context, report);
     if (options.dryRun && report.files.some(({ before, after }) => before !== after)) hint(context, 'Run it without --dry-run to change the files.');
     else if (report.files.some(({ left }) => left.length > 0)) hint(context, 'To see what is left: elvar check');

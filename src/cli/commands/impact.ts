@@ -5,7 +5,7 @@ import { UsageError } from '../../host/files/errors.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT } from '../exit-code.js';
 import { viewImpact } from '../views/impact.js';
-import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, type Formats } from './command.js';
 
 interface Options {
   readonly against?: string | undefined;
@@ -13,11 +13,18 @@ interface Options {
   readonly all: boolean;
 }
 
+/** What a change of rules does. */
+const FORMATS: Formats<Options, ImpactReport> = {
+  text: (report, { options, style }) => viewImpact(report, options.all, style),
+  json: (report) => jsonText(impactJson(report)),
+  markdown: impactMarkdown,
+};
+
 /** `elvar impact`. */
 export const IMPACT: Command<Options> = {
   usage: 'impact',
   about: 'What would this change of rules do to every file?',
-  formats: ['text', 'json', 'markdown'],
+  formats: Object.keys(FORMATS),
   declare: (args) => args
     .option('against', { type: 'string', requiresArg: true, describe: 'compare the layer files with those of a git revision, such as main; HEAD by default' })
     .option('preset', { type: 'string', requiresArg: true, describe: 'try a preset, as if the root adopted it too' })
@@ -29,10 +36,9 @@ export const IMPACT: Command<Options> = {
     ['elvar impact --against main --format markdown', 'what a branch changes, as text for a review'],
   ],
   run: async (context) => {
-    const { options, terminal, style } = context;
+    const { options } = context;
     const report = await measured(context);
-    if (options.format === 'json') printJson(context, impactJson(report));
-    else terminal.out(options.format === 'markdown' ? impactMarkdown(report) : viewImpact(report, options.all, style));
+    show(context, FORMATS, report);
     tellAside(context, report);
     if (options.set.length > 0 && report.changes.rules.length > 0) hint(context, 'To keep it: elvar set SELECTOR LEVEL --because REASON');
     return exitCode(EXIT.fine, report);

@@ -1,20 +1,35 @@
-import type { Choices, NewFile, Survey } from '../../host/desks/survey.js';
+import type { Choices, NewFile, Outcome, Survey } from '../../host/desks/survey.js';
 import { UsageError } from '../../host/files/errors.js';
 import { EXIT } from '../exit-code.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewSurvey, viewWritten } from '../views/init.js';
-import { hint, printJson, type Command } from './command.js';
+import { hint, jsonText, show, type Command, type Formats } from './command.js';
 
 interface Options {
   readonly yes: boolean;
   readonly dryRun: boolean;
 }
 
+/** A project with its first layer file. */
+interface Begun {
+  readonly found: Survey;
+  readonly files: readonly NewFile[];
+  readonly outcome: Outcome;
+  /** Why it was not written; null if it was, or was not supposed to be. */
+  readonly failed: string | null;
+}
+
+/** What was written, or would be; people have been told what was found before they were asked. */
+const FORMATS: Formats<Options, Begun> = {
+  text: ({ files, outcome, failed }, { options, style }) => (failed === null ? viewWritten(files, outcome, options.dryRun, style) : ''),
+  json: ({ found, files, outcome, failed }, { options }) => jsonText(initJson(found, files, outcome, !options.dryRun && failed === null)),
+};
+
 /** `elvar init`. */
 export const INIT: Command<Options> = {
   usage: 'init',
   about: 'How do I start? Looks at the project, asks a few questions, and writes elvar.yaml.',
-  formats: ['text', 'json'],
+  formats: Object.keys(FORMATS),
   declare: (args) => args
     .option('yes', { type: 'boolean', default: false, describe: 'accept every default without asking' })
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would be written, and write nothing' }) as never,
@@ -23,18 +38,16 @@ export const INIT: Command<Options> = {
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
     if (!options.yes && !terminal.isTerminal) throw new UsageError('init asks questions, but this is not a terminal\nUse --yes to accept every default.');
-    const beginning = await import('../../host/desks/survey.js');
-    const found = await beginning.survey(workspace.session, workspace.root);
-    const isText = options.format !== 'json';
-    if (isText) terminal.out(viewSurvey(found, style));
+    const desk = await import('../../host/desks/survey.js');
+    const found = await desk.survey(workspace.session, workspace.root);
+    if (options.format === 'text') terminal.out(viewSurvey(found, style));
     // Load the prompt package only if there is something to ask.
     const choices = options.yes ? defaultsOf(found) : await (await import('../questions.js')).ask(found);
-    const files = beginning.filesFor(found, choices, workspace.root);
-    const outcome = await beginning.tryFiles(workspace.session, workspace.root, files);
-    const failed = options.dryRun ? null : await beginning.writeFiles(workspace.session, files);
+    const files = desk.filesFor(found, choices, workspace.root);
+    const outcome = await desk.tryFiles(workspace.session, workspace.root, files);
+    const failed = options.dryRun ? null : await desk.writeFiles(workspace.session, files);
     if (failed !== null) terminal.err(`Not written: ${visible(failed)}\n`);
-    if (!isText) printJson(context, initJson(found, files, outcome, !options.dryRun && failed === null));
-    else if (failed === null) terminal.out(viewWritten(files, outcome, options.dryRun, style));
+    show(context, FORMATS, { found, files, outcome, failed });
     hint(context, outcome.findings > 0 ? 'See the findings: elvar check. Excuse what is old: elvar ledger take' : 'See all rules: elvar catalog');
     return failed === null ? EXIT.fine : EXIT.incomplete;
   },

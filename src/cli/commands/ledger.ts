@@ -1,6 +1,6 @@
 import { LEDGER_STATUSES, type EntryState, type LedgerStatus } from '../../core/model/ledger.js';
 import type { ActiveLevel } from '../../core/model/level.js';
-import type { LedgerChange } from '../../core/ledger/ledger-report.js';
+import type { LedgerChange, LedgerReport } from '../../core/ledger/ledger-report.js';
 import { ledgerChangeJson, ledgerJson } from '../../formats/json/ledger.js';
 import { UsageError } from '../../host/files/errors.js';
 import { LEDGER_FILE } from '../../host/files/own-files.js';
@@ -8,7 +8,7 @@ import type { Verdict } from '../../host/desks/ledger-desk.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewLedger, viewLedgerChange } from '../views/ledger.js';
 import { visible } from '../../formats/text/visible.js';
-import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, type Formats } from './command.js';
 
 const ACTIONS = ['list', 'take', 'set', 'prune'] as const;
 
@@ -25,11 +25,23 @@ interface Options {
   readonly dryRun: boolean;
 }
 
+/** What was changed in the ledger. */
+const CHANGE: Formats<Options, LedgerChange> = {
+  text: (change, { options, style }) => (change.failed === null ? viewLedgerChange(change, options.dryRun, style) : ''),
+  json: (change, { options }) => jsonText(ledgerChangeJson(change, !options.dryRun)),
+};
+
+/** The entries that were asked for. */
+const LIST: Formats<Options, LedgerReport> = {
+  text: (report, { options, style }) => viewLedger(report, { all: options.all, isChosen: isChosen(options) }, style),
+  json: (report) => jsonText(ledgerJson(report)),
+};
+
 /** `elvar ledger`. */
 export const LEDGER: Command<Options> = {
   usage: 'ledger [action] [place..]',
   about: 'Excuse known findings without touching the code, each with a status, a reason and a date.',
-  formats: ['text', 'json'],
+  formats: Object.keys(LIST),
   declare: (args) => args
     .positional('action', { choices: ACTIONS, default: 'list', describe: 'list entries; take in current findings; change entries; remove entries without a finding' })
     .positional('place', { type: 'string', array: true, default: [], describe: 'files and directories; for entries also FILE:LINE and fingerprints; by default everything' })
@@ -77,24 +89,25 @@ function checkOptions(options: Options): void {
   }
 }
 
+function isChosen({ place, rule, status, state }: Options): boolean {
+  return place.length + rule.length > 0 || status !== undefined || state !== undefined;
+}
+
 async function list(context: Context<Options>): Promise<ExitCode> {
-  const { options, workspace, terminal, style } = context;
-  const { place: places, rule: rules, status = null, state = null, all } = options;
+  const { options, workspace } = context;
+  const { place: places, rule: rules, status = null, state = null } = options;
   const report = await workspace.ledger().list({ places, rules, status, state });
-  const isChosen = places.length + rules.length > 0 || status !== null || state !== null;
-  if (options.format === 'json') printJson(context, ledgerJson(report));
-  else terminal.out(viewLedger(report, { all, isChosen }, style));
+  show(context, LIST, report);
   tellAside(context, report);
   if (report.entries.some((entry) => entry.state === 'gone')) hint(context, 'Remove entries without a finding: elvar ledger prune --dry-run');
   return exitCode(EXIT.fine, report);
 }
 
 async function change(context: Context<Options>, next: string | null): Promise<ExitCode> {
-  const { options, terminal, style } = context;
+  const { options, terminal } = context;
   const report = await changed(context);
   if (report.failed !== null) terminal.err(`${LEDGER_FILE} was not written: ${visible(report.failed)}\n`);
-  if (options.format === 'json') printJson(context, ledgerChangeJson(report, !options.dryRun));
-  else if (report.failed === null) terminal.out(viewLedgerChange(report, options.dryRun, style));
+  show(context, CHANGE, report);
   tellAside(context, report);
   if (options.dryRun) hint(context, 'Run it without --dry-run to change the ledger.');
   else if (next !== null) hint(context, next);

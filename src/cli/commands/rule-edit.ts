@@ -6,7 +6,7 @@ import { UsageError } from '../../host/files/errors.js';
 import type { LayerTarget, PlannedEdit } from '../../host/desks/rule-desk.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewOutcome, viewRuleEdit } from '../views/rule-edit.js';
-import { exitCode, hint, printJson, tellAside, type Context } from './command.js';
+import { exitCode, hint, jsonText, show, tellAside, type Context, type Formats } from './command.js';
 
 /** The options shared by the commands that change a layer file. */
 export interface EditOptions {
@@ -22,18 +22,29 @@ export function targetOf({ at, zone }: EditOptions, isPersonal: boolean, root: s
   return isPersonal ? { kind: 'personal' } : { kind: 'directory', directory: at ?? root };
 }
 
+/** A planned edit after it was written, or would have been. */
+interface CarriedOut {
+  readonly edit: RuleEdit;
+  /** Why it was not written; null if it was, or was not supposed to be. */
+  readonly failed: string | null;
+}
+
+/** What became of an edit; people have been told what it does before it was written. */
+export const EDIT_FORMATS: Formats<EditOptions, CarriedOut> = {
+  text: ({ edit, failed }, { options, style }) => (failed === null ? viewRuleEdit(edit, options.dryRun, style) : ''),
+  json: ({ edit, failed }, { options }) => jsonText(editJson(edit, !options.dryRun && edit.before !== edit.after && failed === null)),
+};
+
 /** Shows what a planned edit does, then writes it unless this is a dry run. */
 export async function carryOut<Options extends EditOptions>(context: Context<Options>, { edit, write }: PlannedEdit): Promise<ExitCode> {
   const { options, terminal, style } = context;
   const isIdle = edit.before === edit.after;
   // Say what keeps the change from taking effect before writing anything.
   const outcome = viewOutcome(edit, style).join('\n');
-  const isText = options.format !== 'json';
-  if (isText && !isIdle) terminal.out(`${outcome}\n\n`);
+  if (options.format === 'text' && !isIdle) terminal.out(`${outcome}\n\n`);
   const failed = options.dryRun || isIdle ? null : await write();
   if (failed !== null) terminal.err(`${visible(edit.file)} was not written: ${visible(failed)}\n`);
-  if (!isText) printJson(context, editJson(edit, !options.dryRun && !isIdle && failed === null));
-  else if (failed === null) terminal.out(viewRuleEdit(edit, options.dryRun, style));
+  show(context, EDIT_FORMATS, { edit, failed });
   tellAside(context, edit.impact);
   if (!isIdle) hint(context, options.dryRun ? 'Run it without --dry-run to change the file.' : 'See what it does in detail: elvar impact');
   return failed === null ? exitCode(EXIT.fine, edit.impact) : EXIT.incomplete;

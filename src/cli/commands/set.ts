@@ -5,7 +5,7 @@ import { nearLevel } from '../../core/layers/near-level.js';
 import type { RulingChange } from '../../core/layers/edit-layer.js';
 import { UsageError } from '../../host/files/errors.js';
 import type { Command } from './command.js';
-import { carryOut, targetOf, type EditOptions } from './rule-edit.js';
+import { carryOut, EDIT_FORMATS, targetOf, type EditOptions } from './rule-edit.js';
 
 interface Options extends EditOptions {
   readonly selector: string;
@@ -24,7 +24,7 @@ interface Options extends EditOptions {
 export const SET: Command<Options> = {
   usage: 'set <selector> [level]',
   about: 'Change a rule in the right layer file, after showing what that does.',
-  formats: ['text', 'json'],
+  formats: Object.keys(EDIT_FORMATS),
   redeclares: ['personal'],
   declare: (args) => args
     .positional('selector', { type: 'string', demandOption: true, describe: 'a rule, concern/*, tag:NAME or *' })

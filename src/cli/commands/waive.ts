@@ -1,3 +1,4 @@
+import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/waiver-report.js';
 import type { Reach } from '../../core/waivers/waiver.js';
 import { unwaivedJson, waiveJson, waiverListJson } from '../../formats/json/waive.js';
 import { UsageError } from '../../host/files/errors.js';
@@ -5,7 +6,7 @@ import { parseFilePlace } from '../../host/files/target-path.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewRemoved, viewWaive, viewWaivers } from '../views/waive.js';
 import { visible } from '../../formats/text/visible.js';
-import { exitCode, hint, printJson, tellAside, type Command, type Context } from './command.js';
+import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, type Formats } from './command.js';
 
 interface Options {
   readonly place?: string | undefined;
@@ -19,11 +20,35 @@ interface Options {
   readonly removeUnused: boolean;
 }
 
+/** The waivers that were removed. */
+const REMOVED: Formats<Options, readonly UnwaivedFile[]> = {
+  text: (files, { options, style }) => viewRemoved(files, options.dryRun, style),
+  json: (files, { options }) => jsonText(unwaivedJson(files, !options.dryRun)),
+};
+
+/** All waivers. */
+const LIST: Formats<Options, WaiverList> = {
+  text: (list, { terminal, style }) => viewWaivers(list, terminal.columns, style),
+  json: (list) => jsonText(waiverListJson(list)),
+};
+
+/** A new waiver, and what it was to say. */
+interface Waived {
+  readonly file: WaivedFile;
+  readonly wish: { readonly reach: Reach; readonly until: string | null; readonly because: string };
+}
+
+/** A waiver that was written. */
+const WAIVED: Formats<Options, Waived> = {
+  text: ({ file }, { options, style }) => (file.failed === null ? viewWaive(file, options.dryRun, style) : ''),
+  json: ({ file, wish }, { options }) => jsonText(waiveJson(file, wish, !options.dryRun && file.failed === null)),
+};
+
 /** `elvar waive`. */
 export const WAIVE: Command<Options> = {
   usage: 'waive [place] [rule..]',
   about: 'Excuse findings with a comment in the code; list and clean up such comments.',
-  formats: ['text', 'json'],
+  formats: Object.keys(LIST),
   declare: (args) => args
     .positional('place', { type: 'string', describe: 'FILE:LINE; FILE with --throughout; files and directories with --list and --remove-unused' })
     .positional('rule', { type: 'string', array: true, default: [], describe: 'rules, concern/* or tag:NAME; by default the rules with findings on the line' })
@@ -48,7 +73,7 @@ export const WAIVE: Command<Options> = {
 };
 
 async function waive(context: Context<Options>): Promise<ExitCode> {
-  const { options, workspace, terminal, style } = context;
+  const { options, workspace, terminal } = context;
   const { rule: rules, because, until = null, dryRun } = options;
   const reach = reachOf(options);
   if (options.place === undefined) throw new UsageError('name a place: FILE:LINE, as elvar check prints it\nOr use --list or --remove-unused.');
@@ -56,8 +81,7 @@ async function waive(context: Context<Options>): Promise<ExitCode> {
   if (because === undefined) throw new UsageError('a waiver needs a reason\nGive one with --because, in a few words.');
   const waived = await workspace.waivers().write(file, { rules, line, column, reach, until, because }, !dryRun);
   if (waived.failed !== null) terminal.err(`${visible(waived.path)} was not written: ${visible(waived.failed)}\n`);
-  if (options.format === 'json') printJson(context, waiveJson(waived, { reach, until, because }, !dryRun && waived.failed === null));
-  else if (waived.failed === null) terminal.out(viewWaive(waived, dryRun, style));
+  show(context, WAIVED, { file: waived, wish: { reach, until, because } });
   if (dryRun) hint(context, 'Run it without --dry-run to change the file.');
   return waived.failed === null ? EXIT.fine : EXIT.incomplete;
 }
@@ -68,21 +92,19 @@ function pathsOf({ place, rule }: Options): string[] {
 }
 
 async function listWaivers(context: Context<Options>): Promise<ExitCode> {
-  const { options, workspace, terminal, style } = context;
+  const { options, workspace } = context;
   const report = await workspace.waivers().list(pathsOf(options));
-  if (options.format === 'json') printJson(context, waiverListJson(report));
-  else terminal.out(viewWaivers(report, terminal.columns, style));
+  show(context, LIST, report);
   tellAside(context, report);
   if (report.waivers.some(({ excused, isExpired }) => !isExpired && excused.includes(0))) hint(context, 'Remove waivers that excuse nothing: elvar waive --remove-unused --dry-run');
   return exitCode(EXIT.fine, report);
 }
 
 async function remove(context: Context<Options>): Promise<ExitCode> {
-  const { options, workspace, terminal, style } = context;
+  const { options, workspace, terminal } = context;
   const files = await workspace.waivers().removeUnused(pathsOf(options), !options.dryRun);
   for (const { path, failed } of files) if (failed !== null) terminal.err(`${visible(path)} was not written: ${visible(failed)}\n`);
-  if (options.format === 'json') printJson(context, unwaivedJson(files, !options.dryRun));
-  else terminal.out(viewRemoved(files, options.dryRun, style));
+  show(context, REMOVED, files);
   if (options.dryRun && files.length > 0) hint(context, 'Run it without --dry-run to change the files.');
   return files.every(({ failed }) => failed === null) ? EXIT.fine : EXIT.incomplete;
 }

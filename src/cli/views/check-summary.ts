@@ -4,7 +4,7 @@ import type { Totals } from '../../core/inspect/totals.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
-import { directoryOf } from './directory-of.js';
+import { directoryOf } from '../../core/base/directory-of.js';
 import { count, table } from './table.js';
 
 /** How many of the busiest rules and directories are shown. */

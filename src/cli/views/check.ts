@@ -1,27 +1,19 @@
 import { statusOf } from '../../core/inspect/file-status.js';
-import { talliesOf } from '../../core/inspect/tally.js';
+import { firstOf, groupFindings, type FindingGroup, type Grouping } from '../../core/inspect/group-findings.js';
 import type { FindingDisplay, NotShown } from '../../core/inspect/select-findings.js';
 import { totalsOf, type Totals } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
-import { LEVELS } from '../../core/model/level.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewCheckSummary } from './check-summary.js';
 import { codeLine } from './code-line.js';
-import { directoryOf } from './directory-of.js';
 import { viewQuietFiles } from './file-status.js';
 import { deciderText } from '../../formats/text/decision.js';
 import { formatExcuse, formatSource } from '../../formats/text/origin.js';
 import { namedSkips } from './skipped.js';
 import { count, listed, table, wrap } from './table.js';
-
-/** The ways to group findings. */
-export const GROUPINGS = ['rule', 'file', 'directory'] as const;
-
-/** One of {@link GROUPINGS}. */
-export type Grouping = (typeof GROUPINGS)[number];
 
 /** How the findings are shown. */
 export interface CheckViewOptions {
@@ -41,21 +33,11 @@ export interface CheckViewOptions {
   readonly named: readonly string[];
 }
 
-/** Findings that are shown together, with the decision behind their levels. */
-interface Group {
-  readonly key: string;
-  /** One list per file, as found: of hundreds of thousands of findings only a few are shown. */
-  readonly lists: (readonly Finding[])[];
-  /** How many findings the lists hold in all. */
-  count: number;
-  readonly deciders: Set<string>;
-}
-
 /** What the code violates: the answer in one line, then group by group, with a summary last, because the end is what stays on the screen. */
 export function viewCheck(report: CheckReport, options: CheckViewOptions, style: Style): string {
   const totals = totalsOf(report);
   const lines = [headline(report, totals, options, style), ...notShownLines(options, style), ...namedSkips(report.skipped, options.named, style), ...viewApart(report, totals, options, style)];
-  const groups = sortGroups([...groupsOf(report, options.groupBy).values()], options);
+  const groups = groupFindings(report.files, options.groupBy, options.top !== null);
   const shown = groups.slice(0, options.top ?? Infinity);
   const advised = new Set<RuleId>();
   for (const group of shown) lines.push('', ...(options.groupBy === 'rule' ? viewRule(group, report, options, style) : viewPlace(group, report, options, advised, style)));
@@ -109,57 +91,13 @@ function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, { named 
   return parts.map((part) => style.faint(part));
 }
 
-function groupsOf({ files }: CheckReport, groupBy: Grouping): Map<string, Group> {
-  const groups = new Map<string, Group>();
-  const groupFor = (key: string): Group => {
-    const group = groups.get(key) ?? { key, lists: [], count: 0, deciders: new Set() };
-    groups.set(key, group);
-    return group;
-  };
-  for (const { file: { path, findings, rules: { decisions } }, rules } of talliesOf(files)) {
-    for (const { rule, level, findings: own } of rules) {
-      const group = groupFor(groupBy === 'rule' ? `${level} ${rule}` : groupBy === 'file' ? path : directoryOf(path));
-      const decision = decisions.get(rule);
-      if (decision !== undefined) group.deciders.add(deciderText(decision));
-      if (groupBy === 'rule') addList(group, own);
-    }
-    // The findings of a place keep the order of the text.
-    if (groupBy === 'rule' || rules.length === 0) continue;
-    addList(groupFor(groupBy === 'file' ? path : directoryOf(path)), findings.filter(({ excused }) => excused === null));
-  }
-  return groups;
-}
-
-function addList(group: Group, findings: readonly Finding[]): void {
-  group.lists.push(findings);
-  group.count += findings.length;
-}
-
-/** Every group has a finding. */
-function firstOf({ lists }: Group): Finding {
-  return lists[0]?.[0] as Finding;
-}
-
-/** Rules are ordered by level; files and directories as encountered, unless only the busiest are wanted. */
-function sortGroups(groups: Group[], { groupBy, top }: CheckViewOptions): Group[] {
-  if (top !== null) return groups.sort((a, b) => b.count - a.count || (a.key < b.key ? -1 : 1));
-  return groupBy === 'rule' ? groups.sort(compareGroups) : groups;
-}
-
-function compareGroups(a: Group, b: Group): number {
-  const [first, second] = [firstOf(a), firstOf(b)];
-  return LEVELS.indexOf(first.level) - LEVELS.indexOf(second.level)
-    || b.count - a.count
-    || (first.rule < second.rule ? -1 : 1);
-}
-
 /** The most rows shown per group, unless all are asked for. */
 const MOST_ROWS = 8;
 
-function viewRule(group: Group, { catalog }: CheckReport, { all, columns, lineText }: CheckViewOptions, style: Style): string[] {
+function viewRule(group: FindingGroup, { catalog }: CheckReport, { all, columns, lineText }: CheckViewOptions, style: Style): string[] {
   const { rule, level } = firstOf(group);
   const known = catalog.get(rule);
-  const since = [...group.deciders];
+  const since = [...new Set([...group.deciders].map(deciderText))];
   const shown = placeRows(group.lists, all ? Infinity : MOST_ROWS) as [Finding, ...Finding[]][];
   const hidden = group.count - shown.reduce((sum, row) => sum + row.length, 0);
   const origins = `since ${listed(since.slice(0, 3))}${since.length > 3 ? ` and ${since.length - 3} more` : ''}`;
@@ -173,7 +111,7 @@ function viewRule(group: Group, { catalog }: CheckReport, { all, columns, lineTe
 }
 
 /** A file or a directory: each finding with its rule, the code and the advice. @param advised the rules whose advice has been shown. */
-function viewPlace({ key, lists, count: total }: Group, { catalog }: CheckReport, { all, columns, lineText, groupBy }: CheckViewOptions, advised: Set<RuleId>, style: Style): string[] {
+function viewPlace({ key, lists, count: total }: FindingGroup, { catalog }: CheckReport, { all, columns, lineText, groupBy }: CheckViewOptions, advised: Set<RuleId>, style: Style): string[] {
   const findings = lists.flat();
   const shown = all ? findings : findings.slice(0, MOST_ROWS);
   const rows = shown.flatMap((finding) => {

@@ -138,8 +138,16 @@ function titleOf(root: string): string {
   return path.basename(root) || 'This project';
 }
 
+/** What a check would report. */
+export interface Outcome {
+  readonly findings: number;
+  readonly fixable: number;
+  /** The number of checked files. */
+  readonly files: number;
+}
+
 /** What a check with the chosen files would report. */
-export async function tryFiles(session: Session, root: string, files: readonly NewFile[]): Promise<{ readonly findings: number; readonly fixable: number; readonly files: number }> {
+export async function tryFiles(session: Session, root: string, files: readonly NewFile[]): Promise<Outcome> {
   const trial = session.with({ overlay: overlayOf(new Map(files.map(({ file, text }) => [path.join(root, file), text]))) });
   const { error, warning, note, fixable, files: number } = totalsOf(await trial.check());
   return { findings: error + warning + note, fixable, files: number };
