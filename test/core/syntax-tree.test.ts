@@ -1,9 +1,12 @@
 import { Parser, type Tree } from 'web-tree-sitter';
-import { beforeAll, expect, test } from 'vitest';
+import { beforeAll, describe, expect, test } from 'vitest';
 import { grammarFor, languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { GRAMMARS, type GrammarId, type Language } from '../../src/core/base/language.js';
+import { startEngine, type EngineMemory } from '../../src/core/syntax/engine.js';
 import type { SyntaxNode } from '../../src/core/syntax/node.js';
+import { ReadTree } from '../../src/core/syntax/tree.js';
+import { sampleFor, TreeReader } from '../../src/core/syntax/trusted-reading.js';
 import { Grammars } from '../../src/core/syntax/grammars.js';
 import { builtGrammarFiles, builtGrammars } from '../support/grammars.js';
 import { same } from '../support/same.js';
@@ -88,6 +91,35 @@ test.each<[string, GrammarId, string]>([
   tree.delete();
   // The memory that is handed back is used for the next one.
   read.dispose();
+});
+
+describe('reading from the engine’s memory', () => {
+  const engine = startEngine(builtGrammarFiles().engine);
+  const parse = (id: GrammarId) => (text: string): Tree => grammars.parse(text, id);
+
+  test.each(GRAMMARS)('is right about the sample, in %s', async (id) => {
+    expect(TreeReader.for(id, grammars.get(id), await engine, parse(id)).isTrusted).toBe(true);
+    const tree = parse(id)(sampleFor(id));
+    expect(tree.rootNode.descendantCount).toBeGreaterThan(10);
+    tree.delete();
+  });
+
+  test.each<[string, (memory: EngineMemory) => EngineMemory]>([
+    ['is shifted', ({ words, ...others }) => ({ ...others, words: words.subarray(1) })],
+    ['is empty', ({ words, ...others }) => ({ ...others, words: new Int32Array(words.length) })],
+    ['is noise', ({ words, ...others }) => ({ ...others, words: words.map((word, index) => (index % 7 === 0 ? word ^ 0x1234567 : word)) })],
+  ])('is left to the package where the memory %s', async (_, spoil) => {
+    const { memory } = await engine;
+    const reader = TreeReader.for('tsx', grammars.get('tsx'), { memory: () => spoil(memory()) }, parse('tsx'));
+    expect(reader.isTrusted).toBe(false);
+    for (const [grammar, code] of codes.filter(([id]) => id === 'tsx')) {
+      const tree = parse('tsx')(code);
+      const read = new ReadTree(code, grammar, grammars.get('tsx'), reader.read(tree));
+      expect(linked(read.root), code).toEqual(walked(tree));
+      expect([read.depth, read.hasErrors]).toEqual([grammars.read(code, grammar, tree).depth, tree.rootNode.hasError]);
+      tree.delete();
+    }
+  });
 });
 
 test('nodes are found by their types in the order of the text', () => {

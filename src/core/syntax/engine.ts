@@ -1,11 +1,9 @@
 import { Parser } from 'web-tree-sitter';
 
-/** The parts of tree-sitter's engine for which the package's interface is not fast enough. */
+/** The part of tree-sitter's engine for which the package's interface is not fast enough: reading trees. */
 export interface Engine {
   /** Its current memory: it moves when it grows, so get the views again after each call into the engine. */
   readonly memory: () => EngineMemory;
-  /** The text that the parser reads next, instead of the one passed to it; null for that one. */
-  readonly feed: (text: string | null) => void;
 }
 
 /** Views of the engine's memory. WebAssembly is little-endian, and so are all machines that both Node and Emscripten support. */
@@ -26,9 +24,6 @@ interface Imports {
   readonly env: Record<string, unknown> & { readonly memory: { readonly buffer: ArrayBuffer } };
 }
 
-/** Copies the text from a code unit on into the engine's buffer, and stores its length at an address. */
-type ReadInput = (buffer: number, index: number, row: number, column: number, length: number) => void;
-
 let engine: Promise<Engine> | null = null;
 
 /** Starts the engine, once for the whole program. @param code its WebAssembly. */
@@ -40,17 +35,10 @@ export function startEngine(code: () => Uint8Array): Promise<Engine> {
 async function start(code: Uint8Array): Promise<Engine> {
   let memory: { readonly buffer: ArrayBuffer } | null = null;
   const views = keptViews(() => memory?.buffer ?? new ArrayBuffer(0));
-  let input: string | null = null;
   await Parser.init({
     // Emscripten's hook for supplying the instance.
     instantiateWasm: (imports: Imports, done: (instance: object, module: object) => void) => {
       ({ memory } = imports.env);
-      const own = imports.env.tree_sitter_parse_callback as ReadInput;
-      imports.env.tree_sitter_parse_callback = ((buffer, index, row, column, length) => {
-        // Other code in the process may use the same engine.
-        if (input === null) own(buffer, index, row, column, length);
-        else copyInput(views(), input, buffer, index, length);
-      }) satisfies ReadInput;
       const module = new WebAssembly.Module(code);
       const instance = new WebAssembly.Instance(module, imports);
       done(instance, module);
@@ -59,12 +47,7 @@ async function start(code: Uint8Array): Promise<Engine> {
   } as unknown as Parameters<typeof Parser.init>[0]);
   // The package has one engine for all, and starts it at the first call.
   if (memory === null) throw new Error('web-tree-sitter has been started in this process before Elvar could; open a workspace and check something with it first');
-  return {
-    memory: views,
-    feed: (text) => {
-      input = text;
-    },
-  };
+  return { memory: views };
 }
 
 /** Makes new views only if the memory has moved. */
@@ -79,14 +62,4 @@ function keptViews(buffer: () => ArrayBuffer): () => EngineMemory {
     }
     return views;
   };
-}
-
-/** The number of code units in the engine's buffer: 10 KiB with its end left free, as in the engine's `call_parse_callback`. */
-const BUFFER_LENGTH = 10 * 1024 / 2 - 1;
-
-/** Gives the parser the part of a text that begins at `index`: the package's own way takes several times as long. */
-function copyInput({ bytes, words }: EngineMemory, input: string, buffer: number, index: number, length: number): void {
-  const count = Math.max(0, Math.min(input.length - index, BUFFER_LENGTH));
-  bytes.write(input.slice(index, index + count), buffer, 'utf16le');
-  words[length >> 2] = count;
 }

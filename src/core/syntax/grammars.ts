@@ -4,6 +4,7 @@ import { startEngine, type Engine } from './engine.js';
 import { SOON_DONE, TimeLimit, TookTooLong } from './time-limit.js';
 import { checkSyntaxSize } from './syntax-limit.js';
 import { ReadTree } from './tree.js';
+import { TreeReader } from './trusted-reading.js';
 
 /** Supplies compiled grammars, so that the core reads no disk. */
 export interface GrammarSource {
@@ -16,7 +17,7 @@ export interface GrammarSource {
 /** The grammars in use, each loaded once, with one parser for all. */
 export class Grammars {
   /** @param limit the time that each file has. */
-  constructor(private readonly source: GrammarSource, readonly limit: TimeLimit = TimeLimit.NONE, private readonly shared: LoadedGrammars = { grammars: new Map(), loading: new Map(), parser: null, engine: null, isParsing: false }) {}
+  constructor(private readonly source: GrammarSource, readonly limit: TimeLimit = TimeLimit.NONE, private readonly shared: LoadedGrammars = { grammars: new Map(), loading: new Map(), readers: new Map(), parser: null, engine: null, isParsing: false }) {}
 
   /** The same grammars, with a limit for the files that they are used on. */
   limitedTo(limit: TimeLimit): Grammars {
@@ -55,13 +56,11 @@ export class Grammars {
   parse(text: string, id: GrammarId): Tree {
     checkSyntaxSize(text, id);
     const grammar = this.get(id);
-    const { engine } = this.shared;
-    if (this.shared.parser === null || engine === null) throw new Error('no grammar has been loaded');
+    if (this.shared.parser === null) throw new Error('no grammar has been loaded');
     // One that was ended in the middle of a text would go on with that text.
     const parser = this.shared.isParsing ? (this.shared.parser = new Parser()) : this.shared.parser;
     this.shared.isParsing = true;
     parser.setLanguage(grammar);
-    engine.feed(text);
     try {
       const tree = parser.parse(text, null, text.length < SOON_DONE ? undefined : stopping(this.limit));
       if (tree === null) {
@@ -70,15 +69,25 @@ export class Grammars {
       }
       return tree;
     } finally {
-      engine.feed(null);
       this.shared.isParsing = false;
     }
   }
 
+  /** What reads trees of a grammar; whether it can be trusted is tried out when the first one is needed. */
+  private readerFor(id: GrammarId): TreeReader {
+    const { readers, engine } = this.shared;
+    let reader = readers.get(id);
+    if (reader === undefined) {
+      if (engine === null) throw new Error('no grammar has been loaded');
+      reader = TreeReader.for(id, this.get(id), engine, (text) => this.parse(text, id));
+      readers.set(id, reader);
+    }
+    return reader;
+  }
+
   /** Reads the parser's tree of a text. @throws Error if the grammar has not been loaded. */
   read(text: string, id: GrammarId, tree: Tree): ReadTree {
-    if (this.shared.engine === null) throw new Error('no grammar has been loaded');
-    return new ReadTree(text, id, tree, this.get(id), this.shared.engine);
+    return new ReadTree(text, id, this.get(id), this.readerFor(id).read(tree));
   }
 }
 
@@ -86,6 +95,7 @@ export class Grammars {
 interface LoadedGrammars {
   readonly grammars: Map<GrammarId, Grammar>;
   readonly loading: Map<GrammarId, Promise<void>>;
+  readonly readers: Map<GrammarId, TreeReader>;
   parser: Parser | null;
   engine: Engine | null;
   /** Whether a text is being parsed, or parsing was ended in the middle of one. */

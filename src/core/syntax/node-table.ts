@@ -42,6 +42,15 @@ const EXTRA = 4;
 /** The numbers kept per node while its children are read. */
 const FRAME = 7;
 
+/** How much a tree may have: of a sample it is known that there is less. */
+export interface ReadingBounds {
+  readonly rows: number;
+  /** How deep all nodes may be nested, hidden ones too. */
+  readonly frames: number;
+}
+
+const NO_BOUNDS: ReadingBounds = { rows: Infinity, frames: Infinity };
+
 /** The state of the ancestors of the node being read; never full at the start of an iteration of {@link readTable}. */
 let stack = new Int32Array(FRAME << 10);
 
@@ -49,11 +58,11 @@ let stack = new Int32Array(FRAME << 10);
  * Reads a tree directly from the engine's memory, as its own cursor does (tree_cursor.c): nodes that the grammar
  * hides are left out, and their children count as children of the node around them. The package's cursor gives the
  * same result with seven calls per node, which takes a third of the parsing time.
- * @param address the address of the tree, which begins with its root.
+ * @param address the address of the tree, which begins with its root. @throws RangeError if there is more than the bounds allow.
  */
 // elvar waive size/branches, size/function-lines because a call or two for each of a million nodes would double the time
-export function readTable(address: number, { words }: EngineMemory, { parts: productionParts, width, kindOf }: GrammarTables, errorKind: number): NodeTable {
-  let table = takeNumbers(room(address, words) << SHIFT);
+export function readTable(address: number, { words }: EngineMemory, { parts: productionParts, width, kindOf }: GrammarTables, errorKind: number, bounds = NO_BOUNDS): NodeTable {
+  let table = takeNumbers(Math.min(room(address, words), bounds.rows) << SHIFT);
   const kinds = kindOf.length;
   let size = 0;
   let depth = 0;
@@ -129,7 +138,7 @@ export function readTable(address: number, { words }: EngineMemory, { parts: pro
     if (isSeen) {
       below = size;
       const at = size << SHIFT;
-      if (at === table.length) table = grown(table);
+      if (at === table.length) table = grown(table, bounds);
       table[at + KIND] = symbol < kinds ? kindOf[symbol] as number : errorKind;
       table[at + FIELD] = own;
       // The engine counts bytes of UTF-16.
@@ -142,7 +151,7 @@ export function readTable(address: number, { words }: EngineMemory, { parts: pro
     }
     // Skip a subtree without visible nodes.
     if (parts === 0 || (!isSeen && words[node + SEEN_PARTS] === 0)) continue;
-    if (top + FRAME > stack.length) stack = enlarged(stack);
+    if (top + FRAME > stack.length) stack = enlarged(stack, bounds);
     stack[top] = slot;
     stack[top + 1] = left;
     stack[top + 2] = structural;
@@ -175,14 +184,16 @@ function room(address: number, words: Int32Array): number {
   return 1 + ((head & INLINE) === 0 && words[(head >> 2) + PARTS] !== 0 ? words[(head >> 2) + SEEN_BELOW] as number : 0);
 }
 
-function grown(table: Int32Array): Int32Array {
+function grown(table: Int32Array, { rows }: ReadingBounds): Int32Array {
+  if (table.length >> SHIFT >= rows) throw new RangeError('a tree has more nodes than it can have');
   const larger = takeNumbers(table.length * 2);
   larger.set(table);
   releaseNumbers(table);
   return larger;
 }
 
-function enlarged(numbers: Int32Array): Int32Array<ArrayBuffer> {
+function enlarged(numbers: Int32Array, { frames }: ReadingBounds): Int32Array<ArrayBuffer> {
+  if (numbers.length / FRAME >= frames) throw new RangeError('a tree is deeper than it can be');
   const larger = new Int32Array(numbers.length * 2);
   larger.set(numbers);
   return larger;

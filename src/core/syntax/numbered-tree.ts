@@ -1,12 +1,11 @@
-import type { Language as Grammar, Tree } from 'web-tree-sitter';
+import type { Language as Grammar } from 'web-tree-sitter';
 import type { GrammarId } from '../base/language.js';
-import type { Engine } from './engine.js';
-import { grammarTables } from './grammar-tables.js';
 import { grammarNames, kindFlags, kindsOf, kindsOfKeys, rolesOf, type GrammarNames } from './grammar-names.js';
 import type { Memo } from './memo.js';
 import { releaseNumbers } from './number-pool.js';
 import { joined, sortedByKind, type SortedNumbers } from './sorted-numbers.js';
-import { AFTER, END, FIELD, hasErrors, KIND, PARENT, readTable, SHIFT, START } from './node-table.js';
+import { AFTER, END, FIELD, KIND, PARENT, SHIFT, START } from './node-table.js';
+import type { TreeReading } from './trusted-reading.js';
 
 const RELEASED = new Int32Array(0);
 const NO_NUMBERS = new Int32Array(0);
@@ -30,17 +29,12 @@ export abstract class NumberedTree {
   readonly memo: Memo = [];
   private byKind: SortedNumbers | null = null;
 
-  /** @param tree the parser's tree of `text`. */
-  constructor(readonly text: string, readonly grammar: GrammarId, tree: Tree, language: Grammar, engine: Engine) {
+  constructor(readonly text: string, readonly grammar: GrammarId, language: Grammar, reading: TreeReading) {
     this.names = grammarNames(language);
-    // The package's class keeps the address of the tree at 0.
-    const address = (tree as unknown as readonly number[])[0] as number;
-    const memory = engine.memory();
-    const { table, size, depth } = readTable(address, memory, grammarTables(language, memory), this.names.errorKind);
-    this.table = table;
-    this.size = size;
-    this.depth = depth;
-    this.hasErrors = hasErrors(address, memory);
+    this.table = reading.table;
+    this.size = reading.size;
+    this.depth = reading.depth;
+    this.hasErrors = reading.hasErrors;
     this.numbersByKind = new Array<Int32Array | undefined>(this.names.kinds.length);
   }
 

@@ -1,8 +1,8 @@
-import type { Language as Grammar, Tree } from 'web-tree-sitter';
+import type { Language as Grammar } from 'web-tree-sitter';
 import type { GrammarId } from '../base/language.js';
-import type { Engine } from './engine.js';
 import { SyntaxNode, type SyntaxTree } from './node.js';
 import { NumberedTree } from './numbered-tree.js';
+import type { TreeReading } from './trusted-reading.js';
 
 const NONE: readonly SyntaxNode[] = [];
 
@@ -14,9 +14,8 @@ export class ReadTree extends NumberedTree implements SyntaxTree {
   /** Keyed by list of types: rules share these lists. */
   private readonly byTypes = new Map<Iterable<string>, readonly SyntaxNode[]>();
 
-  /** @param tree the parser's tree of `text`. */
-  constructor(text: string, grammar: GrammarId, tree: Tree, language: Grammar, engine: Engine) {
-    super(text, grammar, tree, language, engine);
+  constructor(text: string, grammar: GrammarId, language: Grammar, reading: TreeReading) {
+    super(text, grammar, language, reading);
     this.byType = new Array<readonly SyntaxNode[] | undefined>(this.names.kinds.length);
     this.nodes = new Array<SyntaxNode | undefined>(this.size);
     this.root = this.nodeAt(0);

@@ -1,0 +1,79 @@
+import type { Language as Grammar, Tree } from 'web-tree-sitter';
+import type { GrammarId } from '../base/language.js';
+import { readByCursor } from './cursor-table.js';
+import type { Engine } from './engine.js';
+import { grammarNames } from './grammar-names.js';
+import { grammarTables } from './grammar-tables.js';
+import { AFTER, hasErrors, KIND, readTable, SHIFT, type NodeTable, type ReadingBounds } from './node-table.js';
+import { releaseNumbers } from './number-pool.js';
+
+/** A tree as a table. */
+export interface TreeReading extends NodeTable {
+  /** Whether any part of the text does not follow the grammar. */
+  readonly hasErrors: boolean;
+}
+
+/**
+ * Text that nearly every grammar makes a tree of, with errors and with most of what trees have: names, texts beyond ASCII, comments, fields,
+ * lists, and nodes of a single token.
+ */
+const SAMPLE = 'a(b, "é😀")\n// c\nif (x) { y: [1, 2] }\n# d\n<p q="r">s</p>\n';
+
+/** The sample for a grammar. */
+export function sampleFor(grammar: GrammarId): string {
+  // Where it has no code, PHP sees one text; and YAML sees nothing but an error.
+  return grammar === 'php' ? `<?php\n${SAMPLE}` : grammar === 'yaml' ? 'a: [b, "é😀"]\n# c\nd:\n  - { e: 1 }\n' : SAMPLE;
+}
+
+/** Far more than the sample has, so that reading it ends even if the memory is laid out otherwise. */
+const SAMPLE_BOUNDS: ReadingBounds = { rows: 10_000, frames: 10_000 };
+
+/** Reads the parser's trees of one grammar from the engine's memory or, if that went wrong on the sample, by the package's cursor. */
+export class TreeReader {
+  private constructor(private readonly language: Grammar, private readonly engine: Engine, readonly isTrusted: boolean) {}
+
+  /** @param parse parses a text by the grammar. */
+  static for(id: GrammarId, language: Grammar, engine: Engine, parse: (text: string) => Tree): TreeReader {
+    const tree = parse(sampleFor(id));
+    try {
+      return new TreeReader(language, engine, readsRightly(tree, language, engine));
+    } finally {
+      tree.delete();
+    }
+  }
+
+  /** Reads a tree of this grammar. The table goes back to the pool in the end. */
+  read(tree: Tree): TreeReading {
+    return this.isTrusted ? fromMemory(tree, this.language, this.engine) : { ...readByCursor(tree, grammarNames(this.language)), hasErrors: tree.rootNode.hasError };
+  }
+}
+
+function fromMemory(tree: Tree, language: Grammar, engine: Engine, bounds?: ReadingBounds): TreeReading {
+  // The package's class keeps the address of the tree at 0.
+  const address = (tree as unknown as readonly number[])[0] as number;
+  const memory = engine.memory();
+  const { table, size, depth } = readTable(address, memory, grammarTables(language, memory), grammarNames(language).errorKind, bounds);
+  return { table, size, depth, hasErrors: hasErrors(address, memory) };
+}
+
+/** Whether the engine's memory is laid out as expected: its layout is no part of the package's interface. */
+function readsRightly(tree: Tree, language: Grammar, engine: Engine): boolean {
+  const expected = readByCursor(tree, grammarNames(language));
+  let found: TreeReading;
+  try {
+    found = fromMemory(tree, language, engine, SAMPLE_BOUNDS);
+  } catch (error) {
+    if (error instanceof RangeError) return false;
+    throw error;
+  }
+  const isSame = found.size === expected.size && found.depth === expected.depth && found.hasErrors === tree.rootNode.hasError && sameRows(found, expected);
+  releaseNumbers(found.table);
+  return isSame;
+}
+
+function sameRows({ table, size }: NodeTable, other: NodeTable): boolean {
+  for (let row = 0; row < size; row += 1) {
+    for (let column = KIND; column <= AFTER; column += 1) if (table[(row << SHIFT) + column] !== other.table[(row << SHIFT) + column]) return false;
+  }
+  return true;
+}
