@@ -3,6 +3,9 @@ import path from 'node:path';
 import { expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { optionType } from '../../src/core/catalog/catalog.js';
+import { bodyOf, FUNCTIONS } from '../../src/core/syntax/functions.js';
+import { builtGrammars } from '../support/grammars.js';
+import { textOf, withSource } from '../support/sources.js';
 
 const SRC = path.join(import.meta.dirname, '..', '..', 'src');
 
@@ -72,6 +75,23 @@ test('no files import each other in a circle, not even for types', () => {
   for (const file of files) visit(file, []);
   expect(done.size).toBe(files.length);
 });
+
+test('files and functions are short enough to be seen whole', async () => {
+  const lengths = files.map((file) => readFileSync(path.join(SRC, file), 'utf8').split('\n').length - 1);
+  expect(files.filter((_, index) => (lengths[index] as number) > 250)).toEqual([]);
+  expect(share(lengths, 0.5)).toBeLessThan(60);
+  const grammars = builtGrammars();
+  await grammars.load(['typescript']);
+  const functions = files.flatMap((file) => withSource(grammars, textOf('typescript', readFileSync(path.join(SRC, file), 'utf8')), ({ tree, text }) =>
+    tree.ofTypes(FUNCTIONS).filter((node) => bodyOf(node) !== null && node.type !== 'arrow_function').map((node) => text.lineAt(node.end) - text.lineAt(node.start) + 1)));
+  expect(functions.length).toBeGreaterThan(1_000);
+  expect(share(functions, 0.9)).toBeLessThan(20);
+});
+
+/** The number that a share of all is not above. */
+function share(numbers: readonly number[], part: number): number {
+  return numbers.toSorted((a, b) => a - b)[Math.floor(numbers.length * part)] as number;
+}
 
 test('each rule stands in the file of its name, and is in the catalog', () => {
   const rules = files.flatMap((file) => /^core\/catalog\/([a-z]+\/[a-z-]+)\.ts$/.exec(file)?.[1] ?? []).toSorted();

@@ -28,6 +28,11 @@ describe('the page about keys', () => {
   });
 });
 
+test('the page about languages says what the sources know', () => {
+  const { status, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'languages.mjs'), '--check'], { encoding: 'utf8' });
+  expect([status, stderr]).toEqual([0, '']);
+});
+
 test('the page about formats names every format, with samples that the program prints', () => {
   for (const format of Object.keys(DOCUMENTS)) expect(page('formats.md')).toContain(`\`${format}\``);
   const { status, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'formats.mjs'), '--check'], { encoding: 'utf8' });

@@ -2,7 +2,7 @@ import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
 import type { Repair } from '../../model/repair.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import { commentsOf, isDocumentation } from '../../syntax/comments.js';
+import { documentationOf, mentionsName } from '../../syntax/documentation.js';
 import { FUNCTIONS } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { hasRemark, isExplained, isOfferedToOthers, originOf } from '../../syntax/python-imports.js';
@@ -166,7 +166,7 @@ function findInScript(source: ParsedSource): Hit[] {
     && !(name === 'React' && /\.[jt]sx$/.test(path)));
   if (candidates.length === 0) return [];
   const documented = documentationOf(source);
-  const unused = candidates.filter(({ name }) => !mentions(documented, name));
+  const unused = candidates.filter(({ name }) => !mentionsName(documented, name));
   const nodes = new Set(unused.map(({ node }) => node));
   return [...nodes].map((node) => hitAt(node, `${node.text} is imported and never used`, scriptRemoval(node, nodes, source.text.text), keepsLoading(node, nodes) ? SAFE : undefined));
 }
@@ -214,7 +214,7 @@ function findUnused(source: ParsedSource, importing: Importing): Hit[] {
   if (asked.length === 0) return [];
   const used = usedNames(source, statements, importing);
   const documented = importing.inDocumentation ? documentationOf(source) : '';
-  const nodes = new Set(asked.map(({ name }) => name).filter((name) => !used.has(name.text) && !mentions(documented, name.text)));
+  const nodes = new Set(asked.map(({ name }) => name).filter((name) => !used.has(name.text) && !mentionsName(documented, name.text)));
   const unused = asked.filter(({ name }) => nodes.has(name)).map(({ name, statement }): UnusedName => ({ name, statement, isWhole: importing.names(statement).every((other) => nodes.has(other)), path: source.text.path }));
   const count = { unused: unused.length, all: asked.length };
   return unused.filter((one) => importing.isOffered?.(one, count) !== true).map((one) =>
@@ -240,20 +240,4 @@ function usedNames({ tree }: ParsedSource, statements: readonly SyntaxNode[], { 
     }
   }
   return used;
-}
-
-function documentationOf(source: ParsedSource): string {
-  const { text } = source.text;
-  return commentsOf(source).map(({ start, end }) => text.slice(start, end)).filter(isDocumentation).join('\n');
-}
-
-function mentions(documentation: string, name: string): boolean {
-  for (let at = documentation.indexOf(name); at >= 0; at = documentation.indexOf(name, at + 1)) {
-    if (!isNamePart(documentation[at - 1]) && !isNamePart(documentation[at + name.length])) return true;
-  }
-  return false;
-}
-
-function isNamePart(character: string | undefined): boolean {
-  return character !== undefined && /[\p{ID_Continue}$]/u.test(character);
 }
