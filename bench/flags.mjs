@@ -3,7 +3,6 @@
 import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, unlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { installSources } from './sources.mjs';
 import { compare } from './measure.mjs';
 
 const here = path.join(import.meta.dirname, '..');
@@ -27,21 +26,21 @@ function programWithout(flags, name) {
 }
 
 const FLAGS = {
-  'the size of the young generation': ['--semi-space-growth-factor=16'],
-  'less inlining': ['--max-inlined-bytecode-size=100', '--max-inlined-bytecode-size-cumulative=200'],
-  'no second compilation of the parsers in short runs': ['--no-wasm-dynamic-tiering', '--no-wasm-tier-up'],
+  'one compilation of the parsers': ['--no-wasm-dynamic-tiering', '--no-wasm-tier-up'],
+  'the first of its two flags': ['--no-wasm-dynamic-tiering'],
+  'the second of its two flags': ['--no-wasm-tier-up'],
 };
 
 try {
-  const { tree, small } = installSources(folder);
-  for (const root of [tree, small]) writeFileSync(path.join(root, 'elvar.yaml'), 'presets: [elvar:everything]\nrulings: { words/spelling: off }\n');
-  const run = ({ program, env }, root, threads) => ({ args: [program, 'check', '--root', root, '--no-personal', '--top', '1', root], options: { env: { ...env, ELVAR_THREADS: threads } } });
+  // Files of many languages, and few of each.
+  const demo = path.join(folder, 'demo');
+  cpSync(path.join(here, 'demo', 'harbour'), demo, { recursive: true, filter: (file) => !path.basename(file).startsWith('elvar') });
+  writeFileSync(path.join(demo, 'elvar.yaml'), 'presets: [elvar:everything]\n');
+  const run = ({ program, env }, root, threads) => ({ args: [program, 'check', '--root', root, '--no-personal', '--no-cache', '--top', '1', root], options: { env: { ...env, ELVAR_THREADS: threads } } });
   const whole = programWithout([], 'whole');
   for (const [title, flags] of Object.entries(FLAGS)) {
     const without = programWithout(flags, title.replaceAll(' ', '-'));
-    for (const [size, root, threads] of [['about 1,000 files, two threads', tree, '2'], ['about 1,000 files, one thread', tree, '1'], ['40 files', small, '1']]) {
-      compare(`without ${title}, ${size}`, run(whole, root, threads), run(without, root, threads), { rounds: 7, most: Infinity, floorIs: 'with it' });
-    }
+    for (const threads of ['1', '2']) compare(`without ${title}, the demo on ${threads} threads`, run(whole, demo, threads), run(without, demo, threads), { rounds: 9, most: Infinity, floorIs: 'with it' });
   }
 } finally {
   rmSync(folder, { recursive: true, force: true });

@@ -5,6 +5,7 @@ import { Script } from 'node:vm';
 import { cacheFolder } from '../host/files/cache-folder.js';
 import { makeDirectory } from '../host/files/make-directory.js';
 import type * as Program from './start.js';
+import { quickDigest } from '../host/files/quick-digest.js';
 
 /** The bundle that the build makes: the command line and all that it imports. */
 const FILE = fileURLToPath(new URL('program.cjs', import.meta.url));
@@ -25,7 +26,7 @@ export interface LoadedProgram {
  */
 export function loadProgram(): LoadedProgram {
   const bytes = readFileSync(FILE);
-  const cacheName = `program-${digestOf(bytes)}-${process.versions.v8}.cache`;
+  const cacheName = `program-${quickDigest(bytes)}-${process.versions.v8}.cache`;
   const ofBuild = readCache(path.join(path.dirname(FILE), cacheName));
   const cachedData = ofBuild ?? (isOwn(userCacheFolder()) ? readCache(path.join(userCacheFolder(), cacheName)) : undefined);
   // The file is pure ASCII.
@@ -82,19 +83,4 @@ function readCache(file: string): Buffer | undefined {
   } catch {
     return undefined;
   }
-}
-
-/** The prime of the hash FNV-1a of 32 bits (Fowler, Noll, Vo). */
-const FACTOR = 0x01000193;
-
-/** A digest against mistakes, not against malice: anyone who can write the program can write anything. Loading Node's crypto module would take longer than this. */
-function digestOf(bytes: Buffer): string {
-  const words = new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
-  let [first, second] = [0x811c9dc5, bytes.length];
-  for (let at = 0; at < words.length; at += 1) {
-    first = Math.imul(first ^ (words[at] as number), FACTOR);
-    second = Math.imul(second ^ first, FACTOR) + at | 0;
-  }
-  for (let at = words.length * 4; at < bytes.length; at += 1) first = Math.imul(first ^ (bytes[at] as number), FACTOR);
-  return [first, second].map((half) => (half >>> 0).toString(16).padStart(8, '0')).join('');
 }

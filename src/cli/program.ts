@@ -36,6 +36,7 @@ const EVERYWHERE = `Everywhere:
   --no-personal          leave your personal layer out
   --today YYYY-MM-DD     the day that decides what has expired
   --even-ignored         include files that patterns exclude
+  --no-cache             look at every file, whatever earlier runs found
   --color, --no-color    always or never use colour
   -q, --quiet            the answer only, without hints and progress
   -v, --verbose          more about the run, and a trace if Elvar itself fails
@@ -105,7 +106,7 @@ function checkValues(options: Readonly<Record<string, unknown>>, declared: Argv)
 }
 
 async function runCommand(command: Command<never>, options: GlobalOptions, terminal: Terminal, style: Style): Promise<ExitCode> {
-  const { set, personal, root, today, evenIgnored, quiet } = options;
+  const { set, personal, root, today, evenIgnored, cache, quiet } = options;
   const { terminal: own, watch, end } = watched(terminal, quiet);
   const workspace = openWorkspace({
     directory: terminal.directory,
@@ -113,6 +114,7 @@ async function runCommand(command: Command<never>, options: GlobalOptions, termi
     watch,
     set,
     noPersonal: personal === false,
+    noCache: cache === false,
     evenIgnored,
     ...(root !== undefined && { root }),
     ...(today !== undefined && { today }),
@@ -146,6 +148,7 @@ function globalOptions(program: Argv, columns: number, args: readonly string[]):
     .option('personal', { type: 'boolean', hidden: true })
     .option('today', { type: 'string', requiresArg: true, hidden: true })
     .option('even-ignored', { type: 'boolean', default: false, hidden: true })
+    .option('cache', { type: 'boolean', hidden: true })
     .option('color', { type: 'boolean', hidden: true })
     .option('quiet', { type: 'boolean', alias: 'q', default: false, hidden: true })
     .option('verbose', { type: 'boolean', alias: 'v', default: false, hidden: true })

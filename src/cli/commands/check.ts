@@ -43,7 +43,7 @@ interface Shown {
 const FORMATS: Formats<Options, Shown> = {
   text: ({ report, notShown, confidence }, { options, workspace, terminal, style }) => viewCheck(report, {
     all: options.all, excused: options.excused, columns: terminal.columns, groupBy: options.groupBy, top: options.top ?? null,
-    lineText: (file, line) => workspace.lineText(file, line), notShown, bounds: { level: options.level ?? null, confidence }, named: options.path.map((path) => workspace.relative(path)),
+    notShown, bounds: { level: options.level ?? null, confidence }, named: options.path.map((path) => workspace.relative(path)),
   }, style),
   json: ({ report, notShown }, { options }) => jsonText(checkJson(report, notShown, { withExcused: options.excused, withFiles: options.groupBy === 'file' })),
 };

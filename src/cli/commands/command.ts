@@ -15,6 +15,8 @@ export interface GlobalOptions {
   readonly set: readonly string[];
   readonly today?: string | undefined;
   readonly evenIgnored: boolean;
+  /** False after `--no-cache`; undefined if the option is absent. */
+  readonly cache?: boolean | undefined;
   /** False after `--no-personal`; undefined if the option is absent. */
   readonly personal?: boolean | undefined;
   readonly format: string;

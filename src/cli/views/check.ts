@@ -24,8 +24,6 @@ export interface CheckViewOptions {
   readonly groupBy: Grouping;
   /** How many groups to show, starting with the busiest; null for all. */
   readonly top: number | null;
-  /** A line of a checked file; null if it can no longer be read. */
-  readonly lineText: (file: string, line: number) => string | null;
   /** How many findings are not shown, and which bounds hide them. */
   readonly notShown: NotShown;
   readonly bounds: FindingDisplay;
@@ -94,7 +92,7 @@ function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, { named 
 /** The most rows shown per group, unless all are asked for. */
 const MOST_ROWS = 8;
 
-function viewRule(group: FindingGroup, { catalog }: CheckReport, { all, columns, lineText }: CheckViewOptions, style: Style): string[] {
+function viewRule(group: FindingGroup, { catalog }: CheckReport, { all, columns }: CheckViewOptions, style: Style): string[] {
   const { rule, level } = firstOf(group);
   const known = catalog.get(rule);
   const since = [...new Set([...group.deciders].map(deciderText))];
@@ -105,13 +103,13 @@ function viewRule(group: FindingGroup, { catalog }: CheckReport, { all, columns,
   return [
     `${style.level(level)}  ${style.strong(rule)}  ${count(group.count, 'finding')}  ${style.faint(origins)}`,
     ...wrap(visible(`${known?.title}. ${known?.advice ?? ''}`.trim()), columns, '  ').map(style.faint),
-    ...shown.flatMap(([first], index) => [places[index] as string, ...codeLine(first, lineText, columns, '      ', style)]),
+    ...shown.flatMap(([first], index) => [places[index] as string, ...codeLine(first, columns, '      ', style)]),
     ...(hidden > 0 ? [`    ${style.faint(`and ${hidden} more; --all lists them`)}`] : []),
   ];
 }
 
 /** A file or a directory: each finding with its rule, the code and the advice. @param advised the rules whose advice has been shown. */
-function viewPlace({ key, lists, count: total }: FindingGroup, { catalog }: CheckReport, { all, columns, lineText, groupBy }: CheckViewOptions, advised: Set<RuleId>, style: Style): string[] {
+function viewPlace({ key, lists, count: total }: FindingGroup, { catalog }: CheckReport, { all, columns, groupBy }: CheckViewOptions, advised: Set<RuleId>, style: Style): string[] {
   const findings = lists.flat();
   const shown = all ? findings : findings.slice(0, MOST_ROWS);
   const rows = shown.flatMap((finding) => {
@@ -121,7 +119,7 @@ function viewPlace({ key, lists, count: total }: FindingGroup, { catalog }: Chec
     const place = groupBy === 'file' ? `${start.line}:${start.column}` : `${path.slice(key === '.' ? 0 : key.length + 1)}:${start.line}:${start.column}`;
     return [
       `  ${style.level(level)}  ${style.name(visible(place))}  ${visible(message)}  ${style.faint(rule)}`,
-      ...codeLine(finding, lineText, columns, '      ', style),
+      ...codeLine(finding, columns, '      ', style),
       ...wrap(visible(advice), columns, '      ').filter((line) => line.trim() !== '').map(style.faint),
     ];
   });

@@ -1,8 +1,9 @@
-import type { Finding } from '../model/finding.js';
+import type { CodeLine, Finding } from '../model/finding.js';
 import type { RepairKind } from '../model/repair.js';
 import type { Confidence } from '../model/rule.js';
 import type { Hit } from '../catalog/finder.js';
 import type { SourceText } from '../base/source-text.js';
+import { codeLineAt } from './code-line.js';
 import { fingerprintsOf } from './fingerprint.js';
 
 /** What all findings of one rule under one rule set have in common. */
@@ -88,6 +89,11 @@ export class FoundFinding implements Finding {
     return { start: text.positionAt(this.start), end: text.positionAt(this.end) };
   }
 
+  get code(): CodeLine {
+    const { text } = this.file;
+    return codeLineAt(text, text.lineAt(this.start), this.start);
+  }
+
   get fingerprint(): string {
     return this.file.fingerprintOf(this);
   }
@@ -99,6 +105,6 @@ export class FoundFinding implements Finding {
 }
 
 /** A finding as plain data, so that it can be passed to another thread. */
-export function plainFinding({ rule, level, path, span, message, confidence, repair, excused, fingerprint }: Finding): Finding {
-  return { rule, level, path, span, message, confidence, repair, excused, fingerprint };
+export function plainFinding({ rule, level, path, span, message, code, confidence, repair, excused, fingerprint }: Finding): Finding {
+  return { rule, level, path, span, message, code, confidence, repair, excused, fingerprint };
 }

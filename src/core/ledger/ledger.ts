@@ -83,8 +83,8 @@ export class Ledger {
   }
 }
 
-function excusedBy({ writtenIn, because, until, status }: WrittenEntry, { rule, level, path, span, message, confidence, repair, fingerprint }: Finding): Finding {
-  return { rule, level, path, span, message, confidence, repair, fingerprint, excused: { by: 'ledger', line: writtenIn, because, until, status } };
+function excusedBy({ writtenIn, because, until, status }: WrittenEntry, { rule, level, path, span, message, code, confidence, repair, fingerprint }: Finding): Finding {
+  return { rule, level, path, span, message, code, confidence, repair, fingerprint, excused: { by: 'ledger', line: writtenIn, because, until, status } };
 }
 
 function keyOf(path: string, rule: string, fingerprint: string): string {

@@ -12,6 +12,15 @@ export interface Excuse {
   readonly status: string | null;
 }
 
+/** The line of code that a finding starts on, as it was when it was found; of a long one the part around the finding. */
+export interface CodeLine {
+  readonly text: string;
+  /** The column of its first character, from 1. */
+  readonly column: number;
+  /** Whether the line goes on. */
+  readonly isCut: boolean;
+}
+
 /** One place where a rule is not met. What is true of all findings of a rule is in the catalog. */
 export interface Finding {
   readonly rule: RuleId;
@@ -19,6 +28,7 @@ export interface Finding {
   readonly path: string;
   readonly span: Span;
   readonly message: string;
+  readonly code: CodeLine;
   /** The rule's confidence, unless this finding is less sure. */
   readonly confidence: Confidence;
   /** Whether it can be repaired, and how safely; null if it cannot. */

@@ -1,8 +1,17 @@
 import { homedir } from 'node:os';
 import path from 'node:path';
 
-/** Where fetched presets are kept: in the cache directory of the XDG Base Directory Specification. */
-export function cacheFolder(): string {
-  const given = process.env['XDG_CACHE_HOME'];
-  return path.join(given !== undefined && path.isAbsolute(given) ? given : path.join(process.env['HOME'] || homedir(), '.cache'), 'elvar');
+/** The environment that names folders. */
+type Environment = Readonly<Record<string, string | undefined>>;
+
+/** What is only kept to save time: in the cache directory of the XDG Base Directory Specification. */
+export function cacheFolder(env: Environment = process.env): string {
+  const given = env['XDG_CACHE_HOME'];
+  return path.join(given !== undefined && path.isAbsolute(given) ? given : path.join(env['HOME'] || homedir(), '.cache'), 'elvar');
+}
+
+/** Where it is remembered what was found in files. */
+export function foundFolder(env: Environment): string {
+  const given = env['ELVAR_CACHE'];
+  return given ? path.resolve(given) : path.join(cacheFolder(env), 'found');
 }

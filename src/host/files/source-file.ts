@@ -1,5 +1,5 @@
 import { isAscii, isUtf8 } from 'node:buffer';
-import { closeSync, constants, fstatSync, openSync, readSync } from 'node:fs';
+import { closeSync, constants, fstatSync, openSync, readSync, type Stats } from 'node:fs';
 import type { ScopeSettings } from '../../core/model/layer.js';
 import { describeSystemError, hasCode } from './errors.js';
 
@@ -28,12 +28,14 @@ const BINARY_WINDOW = 8 * 1024;
 /** A generated-code marker: the first words of a comment, not part of a sentence. */
 const GENERATED_MARK = /^[^\w\n@]*@generated\b|^[^\w\n]*Code generated\b.*\bDO NOT EDIT\b/m;
 
-/** Reads a source file, unless its size or contents exclude it. */
-export function readSource(file: string, settings: Pick<ScopeSettings, 'largest' | 'generated'>): SourceReading {
+/** Told of the bytes of a file, which are valid until the next one is read. */
+export type ByteObserver = (bytes: Buffer, stats: Stats) => void;
+
+/** Reads a source file, unless its size or contents exclude it. @param observe gets its bytes, if they are read. */
+export function readSource(file: string, settings: Pick<ScopeSettings, 'largest' | 'generated'>, observe: ByteObserver = () => {}): SourceReading {
   let descriptor: number;
   try {
-    // Without O_NONBLOCK, opening what has become a FIFO since it was listed would block forever.
-    descriptor = openSync(file, constants.O_RDONLY | constants.O_NONBLOCK | constants.O_NOFOLLOW);
+    descriptor = openSource(file);
   } catch (error) {
     return failure(error);
   }
@@ -41,12 +43,34 @@ export function readSource(file: string, settings: Pick<ScopeSettings, 'largest'
     const stats = fstatSync(descriptor);
     if (!stats.isFile()) return { skipped: 'not-a-file' };
     if (stats.size > (settings.largest ?? LARGEST)) return { skipped: 'too-large' };
-    return judge(readWhole(descriptor, stats.size), settings.generated);
+    const bytes = readWhole(descriptor, stats.size);
+    observe(bytes, stats);
+    return judge(bytes, settings.generated);
   } catch (error) {
     return failure(error);
   } finally {
     closeSync(descriptor);
   }
+}
+
+/** The bytes of a regular file, valid until the next one is read; null if it cannot be read. */
+export function readBytes(file: string): { readonly bytes: Buffer; readonly stats: Stats } | null {
+  try {
+    const descriptor = openSource(file);
+    try {
+      const stats = fstatSync(descriptor);
+      return stats.isFile() ? { bytes: readWhole(descriptor, stats.size), stats } : null;
+    } finally {
+      closeSync(descriptor);
+    }
+  } catch {
+    return null;
+  }
+}
+
+function openSource(file: string): number {
+  // Without O_NONBLOCK, opening what has become a FIFO since it was listed would block forever.
+  return openSync(file, constants.O_RDONLY | constants.O_NONBLOCK | constants.O_NOFOLLOW);
 }
 
 /** The buffer for reading, reused because allocating one per file keeps the garbage collector busy. */

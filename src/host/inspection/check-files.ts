@@ -5,7 +5,7 @@ import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
 import { changedSince, type ChangedLines } from '../git/changed-lines.js';
-import { inspectInParallel } from './inspect-in-parallel.js';
+import { inspectFiles } from './inspect-files.js';
 import type { InspectionJob } from './inspect-share.js';
 import { sortByPath } from '../files/path-order.js';
 import type { ListedFile, ProjectListing } from '../project/project.js';
@@ -25,11 +25,13 @@ export interface CheckWish {
   /** The files to check; null for all. */
   readonly only: ReadonlySet<string> | null;
   readonly watch: Watch;
+  /** Where it is remembered what was found; null to do without. */
+  readonly cacheFolder: string | null;
   readonly jobOf: (listing: ProjectListing) => InspectionJob;
 }
 
 /** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
-export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, watch, jobOf }: CheckWish): Promise<CheckReport> {
+export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, watch, cacheFolder, jobOf }: CheckWish): Promise<CheckReport> {
   const job = jobOf(whole);
   const changed = since === null ? null : changedSince(job.root, since);
   const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path));
@@ -38,7 +40,7 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
   const skipped: SkippedPath[] = [...listing.skipped];
   const incomplete = [...base.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
-  for (const { index, outcome } of await inspectInParallel(listing === whole ? job : jobOf(listing), watch)) {
+  for (const { index, outcome } of await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, cacheFolder, watch)) {
     const file = listing.files[index] as ListedFile;
     if ('skipped' in outcome) {
       noteSkipped(file.path, outcome, skipped, incomplete);

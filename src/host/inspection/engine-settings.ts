@@ -5,7 +5,8 @@ import { setFlagsFromString } from 'node:v8';
 /**
  * How many bytes of source must be parsed before it pays to let V8 optimize the parsers at run time. They are WebAssembly with
  * a few very large functions: the lexer of C++ takes V8 a second, and a shorter run would wait for it
- * anyway. Up to about this size, no language of the demo or of three.js took longer without it, and small projects took a third less.
+ * anyway. Up to about this size, no language of the demo or of three.js took longer without it, and the demo takes less than half
+ * (`bench/flags.mjs`).
  */
 const WORTH_TIERING = 2_000_000;
 
@@ -18,12 +19,6 @@ let isOurs = false;
  */
 export function ownProcess(): void {
   isOurs = true;
-  // Give the young generation its full size at once, not step by step.
-  setFlagsFromString('--semi-space-growth-factor=16');
-  // V8 optimizes functions on its own threads, and most of that time goes into inlining. With less of
-  // it they are ready sooner and leave more of the machine to the run. Runs of seconds take a twelfth less, long runs the same.
-  setFlagsFromString('--max-inlined-bytecode-size=100');
-  setFlagsFromString('--max-inlined-bytecode-size-cumulative=200');
 }
 
 /** 0 for a file that is not accessible: the code that reads it reports that. */

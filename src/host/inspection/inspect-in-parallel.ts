@@ -4,7 +4,10 @@ import { prepareEngine } from './engine-settings.js';
 import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-share.js';
 import type { Watch } from '../files/watch.js';
 import { PACKAGE_FOLDER } from '../package-folder.js';
-import type { WorkerTask } from './inspect-worker.js';
+import { inspectionOf, type KeptInspection } from '../../core/inspect/kept-inspection.js';
+import type { Inspection } from '../../core/inspect/inspect-file.js';
+import type { RuleSet } from '../../core/model/rule-set.js';
+import type { SentFile, WorkerTask } from './inspect-worker.js';
 
 /** A worker takes a while to load; it pays off from about this many files on. */
 const FILES_A_WORKER = 250;
@@ -35,10 +38,15 @@ function mostThreads(): number {
   return Math.min(availableParallelism(), Number.isInteger(allowed) && allowed > 0 ? allowed : Infinity);
 }
 
+function received({ kept, unfinished }: { readonly kept: KeptInspection; readonly unfinished: Inspection['unfinished'] }, index: number, { files, sets }: InspectionJob): Inspection {
+  const { path, set } = files[index] as InspectionJob['files'][number];
+  return { ...inspectionOf(kept, path, sets[set] as RuleSet), unfinished };
+}
+
 function runWorker(task: WorkerTask): Promise<InspectedFile[]> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('dist/host/inspection/inspect-worker.js', PACKAGE_FOLDER), { workerData: task });
-    worker.once('message', resolve);
+    worker.once('message', (sent: readonly SentFile[]) => resolve(sent.map(({ index, outcome, version }) => ({ index, version, outcome: 'kept' in outcome ? received(outcome, index, task.job) : outcome }))));
     worker.once('error', reject);
     worker.once('exit', (code) => reject(new Error(`a thread ended with ${code} before its work was done`)));
   });

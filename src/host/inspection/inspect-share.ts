@@ -14,6 +14,8 @@ import { SourceText } from '../../core/base/source-text.js';
 import type { WaiverTerms } from '../../core/waivers/account.js';
 import { Spelling } from '../../core/syntax/spelling.js';
 import { TimeLimit } from '../../core/syntax/time-limit.js';
+import { contentDigest } from '../cache/digests.js';
+import { stampOf, type FileStamp } from '../cache/stamp.js';
 import { EventLoop } from './event-loop.js';
 import { dictionaryFiles } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
@@ -33,21 +35,32 @@ export interface InspectionJob {
   readonly ownFiles: readonly string[];
   /** The house rules of the project, as declared. */
   readonly houseRules: readonly HouseRule[];
+  /** Whether to tell which version of each file was read. */
+  readonly wantsVersions: boolean;
   /** `set` is an index into `sets`. */
   readonly files: readonly (CheckedFile & { readonly set: number })[];
+}
+
+/** The version of a file that was read. */
+export interface ReadVersion {
+  readonly digest: string;
+  readonly stamp: FileStamp;
 }
 
 /** The result of one file; `index` counts the files of the job. */
 export interface InspectedFile {
   readonly index: number;
   readonly outcome: Inspection | SkippedReading | GivenUp;
+  /** Null if it was not read, or nobody wants to know. */
+  readonly version: ReadVersion | null;
 }
 
 /**
  * Inspects files of a job one after another.
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
-export async function inspectShare({ root, settings, sets, houseRules, files, ownFiles, terms }: InspectionJob, take: () => number, watch: Watch = NO_WATCH): Promise<InspectedFile[]> {
+export async function inspectShare(job: InspectionJob, take: () => number, watch: Watch = NO_WATCH): Promise<InspectedFile[]> {
+  const { root, settings, sets, houseRules, files, ownFiles, terms, wantsVersions } = job;
   const tools = await makeTools({ files, ownFiles, terms, settings }, CATALOG.with(houseRules.map(makeHouseRule)));
   const inspected: InspectedFile[] = [];
   const eventLoop = new EventLoop();
@@ -55,13 +68,15 @@ export async function inspectShare({ root, settings, sets, houseRules, files, ow
     await eventLoop.turn();
     const file = files[index] as InspectionJob['files'][number];
     watch.reaches(index, file.path);
-    const reading = readSource(path.join(root, file.path), settings);
+    let version: ReadVersion | null = null;
+    const began = Date.now();
+    const reading = readSource(path.join(root, file.path), settings, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
     if ('skipped' in reading) {
-      inspected.push({ index, outcome: reading });
+      inspected.push({ index, outcome: reading, version });
       continue;
     }
     const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
-    inspected.push({ index, outcome: withinLimit(tools, source, () => inspectFile(source, sets[file.set] as RuleSet, tools), 1) });
+    inspected.push({ index, outcome: withinLimit(tools, source, () => inspectFile(source, sets[file.set] as RuleSet, tools), 1), version });
   }
   return inspected;
 }

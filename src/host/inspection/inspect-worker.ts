@@ -1,5 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { plainFinding } from '../../core/inspect/found-finding.js';
+import { keptInspection, type KeptInspection } from '../../core/inspect/kept-inspection.js';
+import type { Inspection } from '../../core/inspect/inspect-file.js';
 import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-share.js';
 
 /** What the main thread passes to a worker: the whole job, and the count of files taken, shared by all threads. */
@@ -8,10 +9,16 @@ export interface WorkerTask {
   readonly taken: SharedArrayBuffer;
 }
 
+/** What a worker passes back of a file: objects are copied one by one, so findings travel as numbers and texts. */
+export type SentFile = Omit<InspectedFile, 'outcome'> & {
+  readonly outcome: Exclude<InspectedFile['outcome'], Inspection> | { readonly kept: KeptInspection; readonly unfinished: Inspection['unfinished'] };
+};
+
 const { job, taken } = workerData as WorkerTask;
 const counter = new Int32Array(taken);
 const inspected = await inspectShare(job, () => Atomics.add(counter, 0, 1));
-parentPort?.postMessage(inspected.map(({ index, outcome }): InspectedFile => ({
-  index,
-  outcome: !('findings' in outcome) ? outcome : { ...outcome, findings: outcome.findings.map(plainFinding) },
-})));
+const sent = inspected.map(({ index, outcome, version }): SentFile => ({
+  index, version,
+  outcome: 'findings' in outcome ? { kept: keptInspection(outcome), unfinished: outcome.unfinished } : outcome,
+}));
+parentPort?.postMessage(sent, sent.flatMap(({ outcome }) => ('kept' in outcome ? [outcome.kept.numbers.buffer as ArrayBuffer] : [])));

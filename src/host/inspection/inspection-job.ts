@@ -15,6 +15,7 @@ export function inspectionJob(root: string, today: string, { files, settings, ne
     terms: { today, needsReasons },
     ownFiles: files.map(({ path }) => path).filter((path) => own.has(path) || path === LEDGER_FILE || path === LOCK_FILE),
     houseRules: rules.flatMap(({ house }) => house ?? []),
+    wantsVersions: false,
     files: files.map(({ path, language, rules: { set } }) => ({ path, language, set: numbers.get(set) as number })),
   };
 }

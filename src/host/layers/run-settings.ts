@@ -3,6 +3,7 @@ import { readSetting } from '../../core/layers/command-line.js';
 import { isDate } from '../../core/base/date.js';
 import type { SelectingStatement } from '../../core/layers/stack.js';
 import { describeSettingMistake } from '../../formats/text/setting-mistake.js';
+import { foundFolder } from '../files/cache-folder.js';
 import { UsageError } from '../files/errors.js';
 import { NO_OVERLAY, type Overlay } from '../files/overlay.js';
 import { personalFile } from './personal-file.js';
@@ -25,6 +26,8 @@ export interface WorkspaceOptions {
   readonly evenIgnored?: boolean;
   /** The environment that locates the personal layer; by default that of the process. */
   readonly env?: Readonly<Record<string, string | undefined>>;
+  /** Whether to do without what earlier runs have found; false by default. */
+  readonly noCache?: boolean;
   /** An observer of long runs; by default none. */
   readonly watch?: Watch;
 }
@@ -43,15 +46,17 @@ export interface RunSettings {
   readonly evenIgnored: boolean;
   /** Texts that replace layer files and ignore files on disk. */
   readonly overlay: Overlay;
+  /** Where it is remembered what was found; null to do without. */
+  readonly cacheFolder: string | null;
   /** The observer of the run. */
   readonly watch: Watch;
 }
 
 /** Reads the options of a workspace. @throws UsageError if a date is wrong. */
-export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env, watch = NO_WATCH }: WorkspaceOptions): RunSettings {
+export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env, noCache = false, watch = NO_WATCH }: WorkspaceOptions): RunSettings {
   if (!isDate(today)) throw new UsageError(`${today} is not a date\nWrite it as YYYY-MM-DD`);
   const personal = personalFile(env, noPersonal);
-  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY, watch };
+  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY, cacheFolder: noCache ? null : foundFolder(env), watch };
 }
 
 /** The command line's settings as statements about the rules of `catalog`. @throws UsageError if a setting is wrong. */

@@ -188,7 +188,7 @@ export class Session {
     // Load the parser and the grammars only for this question: it takes a while.
     const { checkFiles } = await import('../inspection/check-files.js');
     const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog) });
+    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, cacheFolder: this.run.cacheFolder, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog) });
   }
 
   /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */

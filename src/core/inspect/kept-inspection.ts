@@ -1,0 +1,189 @@
+import type { CodeLine, Excuse, Finding } from '../model/finding.js';
+import type { ActiveLevel } from '../model/level.js';
+import type { Span } from '../base/place.js';
+import { REPAIR_KINDS } from '../model/repair.js';
+import { CONFIDENCES, type RuleId } from '../model/rule.js';
+import type { RuleSet } from '../model/rule-set.js';
+import type { WaiverRecord } from '../waivers/account.js';
+import type { MalformedWaiver } from '../waivers/waiver.js';
+import type { Inspection } from './inspect-file.js';
+
+/** A text, or a way to read it when it is first needed. */
+export type LateText = string | (() => string);
+
+/**
+ * What was found in one file, in a form that is passed to another thread or kept for the next run: numbers, and texts that they point to.
+ * It has no levels: a ruling may change these, and nothing else is found then.
+ */
+export interface KeptInspection {
+  /** {@link WIDTH} numbers a finding. */
+  readonly numbers: Int32Array;
+  /** 16 hexadecimal digits a finding. */
+  readonly prints: LateText;
+  /** JSON of {@link KeptHead}. */
+  readonly head: string;
+  /** JSON of {@link KeptWords}: most runs show only a few findings. */
+  readonly words: LateText;
+}
+
+/** What is not about single findings, and what is asked of all of them. */
+interface KeptHead {
+  readonly rules: readonly RuleId[];
+  readonly excuses: readonly Excuse[];
+  readonly lines: number;
+  readonly waivers: readonly WaiverRecord[];
+  readonly misread: readonly MalformedWaiver[];
+}
+
+/** What is needed to show a finding. */
+interface KeptWords {
+  readonly messages: readonly string[];
+  readonly codes: readonly CodeLine[];
+}
+
+/** How many numbers a finding has; these are the columns. */
+const WIDTH = 10;
+const RULE = 0;
+const MESSAGE = 1;
+const CODE = 2;
+const START_LINE = 3;
+const START_COLUMN = 4;
+const END_LINE = 5;
+const END_COLUMN = 6;
+const CONFIDENCE = 7;
+/** 0 for none; else one more than the place in the list. */
+const REPAIR = 8;
+const EXCUSE = 9;
+
+/** How many hexadecimal digits a fingerprint has. */
+const PRINT = 16;
+
+/** Numbers the values of a list, each once. */
+class Table<Value> {
+  readonly values: Value[] = [];
+  private readonly places = new Map<unknown, number>();
+
+  placeOf(value: Value, key: unknown = value): number {
+    let place = this.places.get(key);
+    if (place === undefined) this.places.set(key, (place = this.values.push(value) - 1));
+    return place;
+  }
+}
+
+/** What is kept of an inspection. */
+export function keptInspection({ findings, lines, waivers, misread }: Inspection): KeptInspection {
+  const [rules, messages, codes, excuses] = [new Table<RuleId>(), new Table<string>(), new Table<CodeLine>(), new Table<Excuse>()];
+  const numbers = new Int32Array(findings.length * WIDTH);
+  const prints: string[] = [];
+  findings.forEach(({ rule, message, code, span: { start, end }, confidence, repair, excused, fingerprint }, index) => {
+    const at = index * WIDTH;
+    numbers[at + RULE] = rules.placeOf(rule);
+    numbers[at + MESSAGE] = messages.placeOf(message);
+    // Of a short line there is one text, of a long one a part for each column.
+    numbers[at + CODE] = codes.placeOf(code, `${start.line}:${code.column}`);
+    numbers[at + START_LINE] = start.line;
+    numbers[at + START_COLUMN] = start.column;
+    numbers[at + END_LINE] = end.line;
+    numbers[at + END_COLUMN] = end.column;
+    numbers[at + CONFIDENCE] = CONFIDENCES.indexOf(confidence);
+    numbers[at + REPAIR] = repair === null ? 0 : REPAIR_KINDS.indexOf(repair) + 1;
+    numbers[at + EXCUSE] = excused === null ? 0 : excuses.placeOf(excused) + 1;
+    prints.push(fingerprint);
+  });
+  const head: KeptHead = { rules: rules.values, excuses: excuses.values, lines, waivers, misread };
+  const words: KeptWords = { messages: messages.values, codes: codes.values };
+  return { numbers, prints: prints.join(''), head: JSON.stringify(head), words: JSON.stringify(words) };
+}
+
+/** The inspection that was kept. @param path the file's path. @param set its rule set, which has the levels. @throws SyntaxError if it is damaged. */
+export function inspectionOf(kept: KeptInspection, path: string, set: RuleSet): Inspection {
+  const file = new KeptFile(path, kept, set);
+  const { lines, waivers, misread } = file.head;
+  const findings: Finding[] = [];
+  for (let at = 0; at < kept.numbers.length; at += WIDTH) findings.push(new KeptFinding(file, at));
+  return { findings, lines, waivers, misread, unfinished: [] };
+}
+
+/** What all kept findings of a file share. */
+class KeptFile {
+  readonly head: KeptHead;
+  /** The level of each rule. */
+  readonly levels: readonly ActiveLevel[];
+  readonly numbers: Int32Array;
+  private late: KeptWords | null = null;
+  private allPrints: string | null = null;
+
+  constructor(readonly path: string, private readonly kept: KeptInspection, set: RuleSet) {
+    this.head = JSON.parse(kept.head) as KeptHead;
+    this.levels = this.head.rules.map((rule) => set.rules.get(rule)?.level as ActiveLevel);
+    this.numbers = kept.numbers;
+  }
+
+  get words(): KeptWords {
+    return this.late ??= JSON.parse(textOf(this.kept.words)) as KeptWords;
+  }
+
+  get prints(): string {
+    return this.allPrints ??= textOf(this.kept.prints);
+  }
+}
+
+function textOf(text: LateText): string {
+  return typeof text === 'string' ? text : text();
+}
+
+/** A finding that was kept. Its parts are put together when they are asked for. */
+class KeptFinding implements Finding {
+  constructor(private readonly file: KeptFile, private readonly at: number) {}
+
+  get rule(): RuleId {
+    return this.file.head.rules[this.number(RULE)] as RuleId;
+  }
+
+  get level(): ActiveLevel {
+    return this.file.levels[this.number(RULE)] as ActiveLevel;
+  }
+
+  get path(): string {
+    return this.file.path;
+  }
+
+  get message(): string {
+    return this.file.words.messages[this.number(MESSAGE)] as string;
+  }
+
+  get code(): CodeLine {
+    return this.file.words.codes[this.number(CODE)] as CodeLine;
+  }
+
+  get span(): Span {
+    return { start: { line: this.number(START_LINE), column: this.number(START_COLUMN) }, end: { line: this.number(END_LINE), column: this.number(END_COLUMN) } };
+  }
+
+  get confidence(): Finding['confidence'] {
+    return CONFIDENCES[this.number(CONFIDENCE)] as Finding['confidence'];
+  }
+
+  get repair(): Finding['repair'] {
+    return REPAIR_KINDS[this.number(REPAIR) - 1] ?? null;
+  }
+
+  get excused(): Excuse | null {
+    return this.file.head.excuses[this.number(EXCUSE) - 1] ?? null;
+  }
+
+  get fingerprint(): string {
+    const start = this.at / WIDTH * PRINT;
+    return this.file.prints.slice(start, start + PRINT);
+  }
+
+  /** What programs that use the library serialize. */
+  toJSON(): Finding {
+    const { rule, level, path, span, message, code, confidence, repair, excused, fingerprint } = this;
+    return { rule, level, path, span, message, code, confidence, repair, excused, fingerprint };
+  }
+
+  private number(column: number): number {
+    return this.file.numbers[this.at + column] as number;
+  }
+}

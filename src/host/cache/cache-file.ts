@@ -1,0 +1,120 @@
+import { closeSync, openSync, readFileSync, renameSync, rmSync, writeSync } from 'node:fs';
+import path from 'node:path';
+import { makeDirectory } from '../files/make-directory.js';
+import { quickDigest } from '../files/quick-digest.js';
+import { linkStatsAt, oddKindOf } from '../files/stats.js';
+import { removeOldTemporaries, temporaryFor } from '../writing/replace-file.js';
+import type { PackedData } from './record.js';
+import type { FileStamp } from './stamp.js';
+
+/** A record as the file has it: its data are read when they are needed. */
+export interface StoredRecord {
+  readonly key: string;
+  readonly digest: string;
+  readonly stamp: FileStamp;
+  readonly today: string | null;
+  used: number;
+  readonly packed: PackedData;
+}
+
+/** What is kept of one project: for each path the records of its versions, the latest first. */
+export interface CacheContents {
+  /** The number of the run that wrote it. */
+  readonly run: number;
+  readonly records: Map<string, StoredRecord[]>;
+}
+
+/** Eight bytes by which a file is known; a change of its form changes them. */
+const MAGIC = 'elvar-1\n';
+
+/** The magic, the length of the index, and the digest of the index. */
+const HEAD = MAGIC.length + 8 + 16;
+
+/** One record in the index. */
+type IndexEntry = readonly [
+  path: string, key: string, digest: string, today: string | null, used: number,
+  size: number, modified: number, changed: number, inode: number, read: number,
+  start: number, length: number, parts: PackedData['parts'], check: string,
+];
+
+/** The largest file of one project, in bytes. */
+export const LARGEST_CACHE = 256 * 1024 * 1024;
+
+/** Reads what is kept of a project. Whatever the file holds, there is an answer; what is damaged is not in it. @param owner what the file must be about. */
+export function readCacheFile(file: string, owner: string): CacheContents {
+  const empty: CacheContents = { run: 0, records: new Map() };
+  try {
+    if (oddKindOf(file) !== null || (linkStatsAt(file)?.size ?? 0) > LARGEST_CACHE * 2) return empty;
+    const bytes = readFileSync(file);
+    const length = Number(bytes.toString('latin1', MAGIC.length, MAGIC.length + 8));
+    if (bytes.toString('latin1', 0, MAGIC.length) !== MAGIC || !Number.isInteger(length)) return empty;
+    const index = bytes.subarray(HEAD, HEAD + length);
+    if (quickDigest(index) !== bytes.toString('latin1', MAGIC.length + 8, HEAD)) return empty;
+    const { owner: own, run, entries } = JSON.parse(index.toString('utf8')) as { readonly owner: string; readonly run: number; readonly entries: readonly IndexEntry[] };
+    if (own !== owner) return empty;
+    const data = bytes.subarray(HEAD + length);
+    const contents: CacheContents = { run, records: new Map() };
+    for (const [name, key, digest, today, used, size, modified, changed, inode, read, start, bytesLong, parts, check] of entries) {
+      const record: StoredRecord = { key, digest, stamp: { size, modified, changed, inode, read }, today, used, packed: { bytes: data.subarray(start, start + bytesLong), parts, check } };
+      const others = contents.records.get(name);
+      if (others === undefined) contents.records.set(name, [record]);
+      else others.push(record);
+    }
+    return contents;
+  } catch {
+    return empty;
+  }
+}
+
+/** Writes what is kept of a project, in one step. It need not survive a power failure. @throws the system's error. */
+export function writeCacheFile(file: string, owner: string, { run, records }: CacheContents): void {
+  const entries: IndexEntry[] = [];
+  const parts: Buffer[] = [];
+  let start = 0;
+  for (const [name, versions] of records) {
+    for (const { key, digest, stamp: { size, modified, changed, inode, read }, today, used, packed } of versions) {
+      entries.push([name, key, digest, today, used, size, modified, changed, inode, read, start, packed.bytes.length, packed.parts, packed.check]);
+      parts.push(packed.bytes);
+      start += packed.bytes.length;
+    }
+  }
+  const written = Buffer.from(JSON.stringify({ owner, run, entries }));
+  // Numbers are read where they lie, which must be at a multiple of four.
+  const index = Buffer.concat([written, Buffer.alloc((4 - written.length % 4) % 4, ' ')]);
+  const head = Buffer.from(`${MAGIC}${String(index.length).padStart(8)}${quickDigest(index)}`, 'latin1');
+  makeDirectory(path.dirname(file), 0o700);
+  removeOldTemporaries(path.dirname(file));
+  const temporary = temporaryFor(file);
+  try {
+    writeParts(temporary, [head, index, ...parts]);
+    renameSync(temporary, file);
+  } catch (error) {
+    rmSync(temporary, { force: true });
+    throw error;
+  }
+}
+
+/** How many bytes are written at once: a call for each of thousands of small parts would take longer. */
+const PIECE = 1024 * 1024;
+
+function writeParts(file: string, parts: readonly Buffer[]): void {
+  const descriptor = openSync(file, 'wx', 0o600);
+  const flush = (piece: readonly Buffer[]): void => {
+    const bytes = Buffer.concat(piece);
+    for (let at = 0; at < bytes.length;) at += writeSync(descriptor, bytes, at);
+  };
+  try {
+    let piece: Buffer[] = [];
+    let length = 0;
+    for (const part of parts) {
+      piece.push(part);
+      length += part.length;
+      if (length < PIECE) continue;
+      flush(piece);
+      [piece, length] = [[], 0];
+    }
+    flush(piece);
+  } finally {
+    closeSync(descriptor);
+  }
+}

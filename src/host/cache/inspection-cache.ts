@@ -1,0 +1,132 @@
+import { readdirSync, rmSync, utimesSync } from 'node:fs';
+import path from 'node:path';
+import { readBytes } from '../files/source-file.js';
+import { linkStatsAt } from '../files/stats.js';
+import { LARGEST_CACHE, readCacheFile, writeCacheFile, type CacheContents, type StoredRecord } from './cache-file.js';
+import { contentDigest } from './digests.js';
+import { packed, unpacked, type RecordData } from './record.js';
+import { isUnchanged, stampOf, type FileStamp } from './stamp.js';
+
+/** How many versions of one file are kept: trials of other rules come back to the first ones. */
+const MOST_VERSIONS = 4;
+
+/** How long a file of records may lie unused before a run says that it is in use, in milliseconds. */
+const A_DAY = 24 * 60 * 60 * 1000;
+
+/** What was found in a file that was read. */
+export interface NewRecord {
+  readonly path: string;
+  readonly key: string;
+  readonly digest: string;
+  readonly stamp: FileStamp;
+  readonly today: string | null;
+  readonly data: RecordData;
+}
+
+/** What earlier runs have found in the files of one project. Whatever goes wrong with it, runs do without. */
+export class InspectionCache {
+  private readonly contents: CacheContents;
+  private readonly file: string;
+  private readonly run: number;
+  private isDirty = false;
+  /** The digests of files that were read because their stamp tells nothing. */
+  private readonly digests = new Map<string, { readonly digest: string; readonly stamp: FileStamp } | null>();
+
+  /** @param folder where the caches of all projects are. @param root the project's, absolute. */
+  constructor(private readonly folder: string, private readonly root: string) {
+    this.file = path.join(folder, `${contentDigest(Buffer.from(root)).replace(/\W/g, '-')}.cache`);
+    this.contents = readCacheFile(this.file, root);
+    this.run = this.contents.run + 1;
+  }
+
+  /** What was found in a file by the same rules. @param own relative to the root. @param today as YYYY-MM-DD. @returns null if that is not known. */
+  find(own: string, key: string, today: string): RecordData | null {
+    const versions = this.contents.records.get(own) ?? [];
+    const known = versions.filter((record) => record.key === key && (record.today === null || record.today === today));
+    for (const record of known) {
+      if (!this.isAbout(record, own)) continue;
+      const data = unpacked(record.packed);
+      if (data === null) break;
+      record.used = this.run;
+      return data;
+    }
+    return null;
+  }
+
+  private isAbout(record: StoredRecord, own: string): boolean {
+    if (isUnchanged(path.join(this.root, own), record.stamp)) return true;
+    // Of another size, it has another content, and may be huge.
+    if (linkStatsAt(path.join(this.root, own))?.size !== record.stamp.size) return false;
+    const now = this.contentOf(own);
+    if (now?.digest !== record.digest) return false;
+    this.replace(own, record, { ...record, stamp: now.stamp });
+    return true;
+  }
+
+  private contentOf(own: string): { readonly digest: string; readonly stamp: FileStamp } | null {
+    let content = this.digests.get(own);
+    if (content === undefined) {
+      const read = Date.now();
+      const found = readBytes(path.join(this.root, own));
+      content = found === null ? null : { digest: contentDigest(found.bytes), stamp: stampOf(found.stats, read) };
+      this.digests.set(own, content);
+    }
+    return content;
+  }
+
+  /** Remembers what was found. */
+  put({ path: own, key, digest, stamp, today, data }: NewRecord): void {
+    const record: StoredRecord = { key, digest, stamp, today, used: this.run, packed: packed(data) };
+    this.replace(own, null, record);
+  }
+
+  private replace(own: string, before: StoredRecord | null, after: StoredRecord): void {
+    const others = (this.contents.records.get(own) ?? []).filter((record) => record !== before && !(record.key === after.key && record.today === after.today));
+    this.contents.records.set(own, [after, ...others].slice(0, MOST_VERSIONS));
+    this.isDirty = true;
+  }
+
+  /** Writes what is new, if anything is. */
+  save(): void {
+    try {
+      if (this.isDirty) {
+        writeCacheFile(this.file, this.root, { run: this.run, records: this.withinBounds() });
+        this.clearOthers();
+      } else if (Date.now() - (linkStatsAt(this.file)?.mtimeMs ?? Infinity) > A_DAY) utimesSync(this.file, new Date(), new Date());
+    } catch {
+      // There may be no room for a cache, or it may not be writable.
+    }
+  }
+
+  /** The records that fit: the longest unused go first. */
+  private withinBounds(): Map<string, StoredRecord[]> {
+    const all = [...this.contents.records.values()].flat();
+    const size = (records: readonly StoredRecord[]): number => records.reduce((sum, { packed: { bytes } }) => sum + bytes.length + INDEX_ENTRY, 0);
+    let total = size(all);
+    if (total <= LARGEST_CACHE) return this.contents.records;
+    const gone = new Set<StoredRecord>();
+    for (const record of all.sort((a, b) => a.used - b.used)) {
+      if (total <= LARGEST_CACHE) break;
+      gone.add(record);
+      total -= size([record]);
+    }
+    return new Map([...this.contents.records].flatMap(([own, versions]): [string, StoredRecord[]][] => {
+      const left = versions.filter((record) => !gone.has(record));
+      return left.length === 0 ? [] : [[own, left]];
+    }));
+  }
+
+  /** Removes the caches of other projects, the longest unused first, if all together are too large. */
+  private clearOthers(): void {
+    const files = readdirSync(this.folder).filter((name) => name.endsWith('.cache')).map((name) => path.join(this.folder, name))
+      .map((file) => ({ file, stats: linkStatsAt(file) })).filter(({ stats }) => stats !== undefined).sort((a, b) => (b.stats?.mtimeMs ?? 0) - (a.stats?.mtimeMs ?? 0));
+    let total = 0;
+    for (const { file, stats } of files) {
+      total += stats?.size ?? 0;
+      if (total > LARGEST_CACHE && file !== this.file) rmSync(file, { force: true });
+    }
+  }
+}
+
+/** About how many bytes a record takes in the index. */
+const INDEX_ENTRY = 300;
