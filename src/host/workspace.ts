@@ -23,6 +23,7 @@ import { statsAt } from './files/stats.js';
 import { needLine, type FilePlace } from './files/target-path.js';
 import type { Watch } from './files/watch.js';
 import { openLedger } from './inspection/ledger-file.js';
+import type { FixWish } from './inspection/repair-project.js';
 import { builtInPresets } from './layers/built-in-presets.js';
 import { runSettings, type RunSettings, type WorkspaceOptions } from './layers/run-settings.js';
 import { ruleById } from './project/rule-by-id.js';
@@ -33,21 +34,11 @@ import { Session } from './session/session.js';
 import { completeEarlier, whileWriting } from './writing/while-writing.js';
 import type { Writer } from './writing/writer.js';
 
-/** Which repairs to make. */
-export interface FixWish {
-  /** Selectors of the rules that may repair; all if empty. */
-  readonly rules: readonly string[];
-  /** Whether to make offered repairs too; only for named rules. */
-  readonly offered: boolean;
-  /** Whether to write the files; if not, the report says what would be written. */
-  readonly writes: boolean;
-}
-
-/** Opens the project around a directory. @throws UsageError if the root is not a directory or an option is wrong. */
-export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
+/** Opens the project around a directory. @param keeps whether what is known is kept between questions. @throws UsageError if the root is not a directory or an option is wrong. */
+export function openWorkspace(options: WorkspaceOptions = {}, keeps = false): Workspace {
   const directory = path.resolve(options.directory ?? '.');
   if (statsAt(directory)?.isDirectory() !== true) throw new UsageError(`there is no directory ${options.directory ?? directory}`);
-  return new Workspace(new Session(findProjectRoot(directory, options.root), directory, runSettings(options)));
+  return new Workspace(new Session(findProjectRoot(directory, options.root), directory, runSettings(options)), keeps);
 }
 
 /**
@@ -56,7 +47,8 @@ export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
  */
 // elvar waive size/class-members because each question of the library is a method
 export class Workspace {
-  constructor(readonly session: Session) {}
+  /** @param keeps whether what is known is kept between questions, until the session is told of a change. */
+  constructor(readonly session: Session, private readonly keeps = false) {}
 
   /** The project root, real and absolute. */
   get root(): string {
@@ -68,9 +60,9 @@ export class Workspace {
     return this.session.watch;
   }
 
-  /** The session with nothing kept: each question reads the project anew. */
+  /** The session, with nothing kept unless it is told of changes. */
   private get fresh(): Session {
-    this.session.forget();
+    if (!this.keeps) this.session.forget();
     return this.session;
   }
 
@@ -157,16 +149,16 @@ export class Workspace {
   /**
    * What does the code violate?
    * @param since a git revision: only findings on lines changed since then are reported.
-   * @param only the paths of the files to check; null for all.
-   * @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision.
+   * @param signal ends the check between two files.
+   * @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted.
    */
-  check(paths: readonly string[] = [], since: string | null = null, only: ReadonlySet<string> | null = null): Promise<CheckReport> {
-    return this.fresh.check(paths, { since, only });
+  check(paths: readonly string[] = [], since: string | null = null, signal?: AbortSignal): Promise<CheckReport> {
+    return this.fresh.check(paths, { since, only: null, signal });
   }
 
   /** The same project with other texts of layer files and ignore files (on top of this one's), or with other settings. */
   trial(settings: Partial<Pick<RunSettings, 'overlay' | 'set'>>): Workspace {
-    return new Workspace(this.session.with(settings));
+    return new Workspace(this.session.with(settings), this.keeps);
   }
 
   /** What would other rules do to every file? @param after the same project with these. */
@@ -235,10 +227,10 @@ export class Workspace {
     return wish.writes ? whileWriting(this.root, 'wait', this.watch, repair) : repair(null);
   }
 
-  private async repair(paths: readonly string[], { rules, offered }: FixWish, writer: Writer | null): Promise<FixReport> {
+  private async repair(paths: readonly string[], { rules, offered, signal }: FixWish, writer: Writer | null): Promise<FixReport> {
     const { job, base, listing: { skipped } } = await this.fresh.jobFor(paths);
     const { repairProject } = await import('./inspection/repair-project.js');
-    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer }, this.watch);
+    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer, signal }, this.watch);
   }
 
   /** Completes what a run that was killed while writing has left to do; every method that writes does so too. */

@@ -11,6 +11,7 @@ import { narrowed } from '../core/inspect/select-findings.js';
 import { UsageError } from '../host/files/errors.js';
 import { ruleById } from '../host/project/rule-by-id.js';
 import { selectedRules } from '../host/project/selected-rules.js';
+import type { WorkspaceOptions as HostOptions } from '../host/layers/run-settings.js';
 import { openWorkspace as openHost, type Workspace as HostWorkspace } from '../host/workspace.js';
 import type {
   CatalogDocument, CompareDocument, DoctorDocument, ExplainDocument, ExplainLineDocument, FindingsDocument, FixDocument, ImpactDocument, ResolveDocument, ScopeDocument,
@@ -30,6 +31,8 @@ export interface WorkspaceOptions {
   readonly set?: readonly string[] | undefined;
   /** Whether files that patterns take out are looked at too. */
   readonly evenIgnored?: boolean | undefined;
+  /** Whether to do without what earlier runs have found; false by default. */
+  readonly noCache?: boolean | undefined;
   /** The environment; by default that of the process. */
   readonly env?: Readonly<Record<string, string | undefined>> | undefined;
 }
@@ -48,6 +51,8 @@ export interface CheckQuestion extends PathsQuestion {
   readonly rules?: readonly string[] | undefined;
   /** Whether excused findings are listed too; false by default. */
   readonly excused?: boolean | undefined;
+  /** Ends the check between two files: the answer is then the signal's reason, thrown. */
+  readonly signal?: AbortSignal | undefined;
 }
 
 /** What a repair is about. */
@@ -58,6 +63,8 @@ export interface FixQuestion extends PathsQuestion {
   readonly offered?: boolean | undefined;
   /** Whether to write the files; false by default: the answer says what would be written. */
   readonly write?: boolean | undefined;
+  /** Ends the repair between two files; what was written stays. */
+  readonly signal?: AbortSignal | undefined;
 }
 
 /** A change of rules to try: one of the three; without any, the layer files as they are are compared with the last commit. */
@@ -100,10 +107,35 @@ export interface Workspace {
   readonly fix: (question?: FixQuestion) => Promise<FixDocument>;
 }
 
+/** A workspace that keeps what it has read: it answers faster, and is told what changes. */
+export interface Session extends Workspace {
+  /** Says that a file or a directory has changed, come or gone: its path, absolute or relative to the root. Without one, everything may have. */
+  readonly invalidate: (path?: string) => void;
+  /** From now on, a text stands for a file, as in an editor before it is saved; with null, what is on the disk does again. */
+  readonly open: (path: string, text: string | null) => void;
+}
+
 /** Opens the project around a directory. @throws UsageError when the directory or the root is none, or an option is wrong. */
 export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
-  const given = Object.fromEntries(Object.entries(options).filter(([, value]) => value !== undefined));
-  const host = openHost(given);
+  const given = withoutGaps(options);
+  return workspaceOf(openHost(given as HostOptions), given);
+}
+
+/**
+ * Opens the project around a directory and keeps what is known of it between questions. Whoever opens it says what changes.
+ * @throws UsageError when the directory or the root is none, or an option is wrong.
+ */
+export function openSession(options: WorkspaceOptions = {}): Session {
+  const given = withoutGaps(options);
+  const host = openHost(given as HostOptions, true);
+  return { ...workspaceOf(host, given), invalidate: (path) => host.session.forget(path ?? null), open: (path, text) => host.session.open(path, text) };
+}
+
+function withoutGaps(options: WorkspaceOptions): WorkspaceOptions {
+  return Object.fromEntries(Object.entries(options).filter(([, value]) => value !== undefined));
+}
+
+function workspaceOf(host: HostWorkspace, given: WorkspaceOptions): Workspace {
   return {
     root: host.root,
     check: (question = {}) => check(host, question),
@@ -118,12 +150,12 @@ export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
     impact: (question = {}) => impact(host, given, question),
     doctor: async () => doctorJson(await host.doctor()) as DoctorDocument,
     catalog: () => catalogJson(host.catalog().catalog.rules) as CatalogDocument,
-    fix: async ({ paths = [], rules = [], offered = false, write = false } = {}) => fixJson(await host.fix(paths, { rules, offered, writes: write })) as FixDocument,
+    fix: async ({ paths = [], rules = [], offered = false, write = false, signal } = {}) => fixJson(await host.fix(paths, { rules, offered, writes: write, signal })) as FixDocument,
   };
 }
 
-async function check(host: HostWorkspace, { paths = [], since, rules = [], excused = false }: CheckQuestion): Promise<FindingsDocument> {
-  const report = await host.check(paths, since ?? null);
+async function check(host: HostWorkspace, { paths = [], since, rules = [], excused = false, signal }: CheckQuestion): Promise<FindingsDocument> {
+  const report = await host.check(paths, since ?? null, signal);
   const asked = narrowed(report, { rules: selectedRules(rules, report.catalog), concerns: null });
   return checkJson(asked, { level: 0, confidence: 0 }, { withExcused: excused, withFiles: false }) as FindingsDocument;
 }

@@ -1,6 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { languageById } from '../../src/core/base/languages.js';
+import type { Inspection } from '../../src/core/inspect/inspect-file.js';
+import { inspectionOf, keptInspection, type KeptInspection } from '../../src/core/inspect/kept-inspection.js';
+import { countsOf } from '../../src/core/inspect/tally.js';
+import { packed, unpacked } from '../../src/host/cache/record.js';
 import { FileFindings, plainFinding, type FoundFinding } from '../../src/core/inspect/found-finding.js';
 import type { Language } from '../../src/core/base/language.js';
 import { SourceText } from '../../src/core/base/source-text.js';
@@ -66,6 +70,22 @@ describe('a finding', () => {
     const [finding] = lineFindings(source('go(a);\n')) as [FoundFinding];
     const copy = structuredClone(plainFinding(finding));
     expect(JSON.parse(JSON.stringify(finding))).toEqual(copy);
-    expect(copy).toEqual({ rule: kind.rule, level: kind.level, path: kind.path, span: finding.span, message: 'wrong', confidence: 'certain', repair: null, excused: null, fingerprint: finding.fingerprint });
+    expect(copy).toEqual({ rule: kind.rule, level: kind.level, path: kind.path, span: finding.span, message: 'wrong', code: { text: 'go(a);', column: 1, isCut: false }, confidence: 'certain', repair: null, excused: null, fingerprint: finding.fingerprint });
+  });
+
+  test('comes back as it was kept, with the level of the day', () => {
+    const text = fc.array(fc.constantFrom('go(a);\n', 'é😀 #\n', '\n', 'x'.repeat(700), '"\\\ud800"\r\n'), { minLength: 1, maxLength: 8 }).map((pieces) => source(pieces.join('')));
+    fc.assert(fc.property(text, fc.constantFrom<('error' | 'note')[]>('error', 'note'), (own, level) => {
+      const findings = lineFindings(own);
+      const inspection: Inspection = { lines: 3, findings, waivers: [], misread: [], unfinished: [] };
+      const kept = keptInspection(inspection);
+      const set = { id: 'set', rules: new Map([[kind.rule, { level, options: {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) } as const;
+      for (const copy of [kept, structuredClone(kept), (unpacked(packed(kept)) as KeptInspection)]) {
+        const again = inspectionOf(copy, findings[0]?.path ?? '', set);
+        expect(again.findings.map((finding) => plainFinding(finding))).toEqual(findings.map((finding) => ({ ...plainFinding(finding), level })));
+        expect(again.counts).toEqual(countsOf(again.findings));
+        expect(again.lines).toBe(3);
+      }
+    }));
   });
 });

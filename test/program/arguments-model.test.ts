@@ -64,7 +64,7 @@ const LOOKING = new Set(['check', 'explain', 'catalog', 'resolve', 'compare', 's
 
 test('whatever is typed, there is an answer or a message, and a command that only shows writes nothing', async () => {
   const codes = new Map<number, number>();
-  const base = makeFolder(FILES);
+  const [base, cache] = [makeFolder(FILES), makeFolder()];
   git(base, 'init', '-q', '-b', 'main');
   commitAll(base);
   await fc.assert(fc.asyncProperty(line, async (args) => {
@@ -72,7 +72,7 @@ test('whatever is typed, there is an answer or a message, and a command that onl
     const before = contentOf(folder);
     let [out, err] = ['', ''];
     const code = await runProgram(args, {
-      out: (text) => { out += text; }, err: (text) => { err += text; }, directory: folder, env: { HOME: folder, XDG_CACHE_HOME: path.join(folder, 'cache') }, isTerminal: false, columns: 100,
+      out: (text) => { out += text; }, err: (text) => { err += text; }, directory: folder, env: { HOME: folder, XDG_CACHE_HOME: cache }, isTerminal: false, columns: 100,
     });
     const told = args.map((word) => JSON.stringify(word)).join(' ');
     codes.set(code, (codes.get(code) ?? 0) + 1);

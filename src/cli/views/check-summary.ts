@@ -48,7 +48,7 @@ function orderOf(concern: string): number {
 function countOpen({ files }: CheckReport): [Map<string, number>, Map<string, number>] {
   const [rules, directories] = [new Map<string, number>(), new Map<string, number>()];
   for (const { file, rules: found, open } of talliesOf(files)) {
-    for (const { rule, findings } of found) add(rules, rule, findings.length);
+    for (const { rule, count: number } of found) add(rules, rule, number);
     if (open > 0) add(directories, directoryOf(file.path), open);
   }
   return [rules, directories];

@@ -1,5 +1,5 @@
 import { statusOf } from '../../core/inspect/file-status.js';
-import { firstOf, groupFindings, type FindingGroup, type Grouping } from '../../core/inspect/group-findings.js';
+import { groupFindings, type FindingGroup, type Grouping } from '../../core/inspect/group-findings.js';
 import type { FindingDisplay, NotShown } from '../../core/inspect/select-findings.js';
 import { totalsOf, type Totals } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
@@ -93,7 +93,7 @@ function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, { named 
 const MOST_ROWS = 8;
 
 function viewRule(group: FindingGroup, { catalog }: CheckReport, { all, columns }: CheckViewOptions, style: Style): string[] {
-  const { rule, level } = firstOf(group);
+  const { rule, level } = group;
   const known = catalog.get(rule);
   const since = [...new Set([...group.deciders].map(deciderText))];
   const shown = placeRows(group.lists, all ? Infinity : MOST_ROWS) as [Finding, ...Finding[]][];
@@ -110,7 +110,7 @@ function viewRule(group: FindingGroup, { catalog }: CheckReport, { all, columns 
 
 /** A file or a directory: each finding with its rule, the code and the advice. @param advised the rules whose advice has been shown. */
 function viewPlace({ key, lists, count: total }: FindingGroup, { catalog }: CheckReport, { all, columns, groupBy }: CheckViewOptions, advised: Set<RuleId>, style: Style): string[] {
-  const findings = lists.flat();
+  const findings = lists.flatMap((list) => list());
   const shown = all ? findings : findings.slice(0, MOST_ROWS);
   const rows = shown.flatMap((finding) => {
     const { rule, level, path, span: { start }, message } = finding;
@@ -141,13 +141,13 @@ function firstSentence(text: string): string {
 const MOST_PLACES = 4;
 
 /** The findings of one rule, file by file: those with the same message share a row, ordered by the first of each; at most `most` rows. */
-function placeRows(lists: readonly (readonly Finding[])[], most: number): Finding[][] {
+function placeRows(lists: readonly (() => readonly Finding[])[], most: number): Finding[][] {
   const rows: Finding[][] = [];
-  for (const findings of lists) {
+  for (const list of lists) {
     // Rows of a file can grow until its last finding.
     if (rows.length >= most) break;
     const byMessage = new Map<string, Finding[]>();
-    for (const finding of findings) {
+    for (const finding of list()) {
       const row = byMessage.get(finding.message) ?? [];
       if (row.length === 0) {
         if (rows.length >= most) continue;

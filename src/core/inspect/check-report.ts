@@ -7,6 +7,7 @@ import type { DecidedRules } from '../model/rule-set.js';
 import type { Confidence } from '../model/rule.js';
 import type { CheckedFile, SkippedPath } from '../model/scope.js';
 import type { WaiverRecord } from '../waivers/account.js';
+import type { FindingCounts } from './finding-counts.js';
 
 /** A comment that begins like a waiver but excuses nothing. */
 export interface MisreadWaiver {
@@ -21,6 +22,8 @@ export interface MisreadWaiver {
 export interface CheckedSource extends CheckedFile {
   readonly rules: DecidedRules;
   readonly findings: readonly Finding[];
+  /** The numbers of the findings, if they are known without looking at each. */
+  readonly counts?: FindingCounts | undefined;
   readonly waivers: readonly WaiverRecord[];
   readonly lines: number;
 }

@@ -3,7 +3,7 @@ import type { Finding } from '../model/finding.js';
 import { LEVELS } from '../model/level.js';
 import type { Decision } from '../model/statement.js';
 import type { CheckReport } from './check-report.js';
-import { talliesOf } from './tally.js';
+import { openFindings, talliesOf } from './tally.js';
 
 /** The ways to group findings. */
 export const GROUPINGS = ['rule', 'file', 'directory'] as const;
@@ -15,9 +15,12 @@ export type Grouping = (typeof GROUPINGS)[number];
 export interface FindingGroup {
   /** The path of the file or the directory; for a rule, its level and id. */
   readonly key: string;
-  /** One list per file, as found: of hundreds of thousands of findings only a few are shown. */
-  readonly lists: (readonly Finding[])[];
-  /** How many findings the lists hold in all; every group has one. */
+  /** The rule and the level of the first of its findings. */
+  readonly rule: Finding['rule'];
+  readonly level: Finding['level'];
+  /** The files, with a way to their findings: of hundreds of thousands only a few are shown. */
+  readonly lists: (() => readonly Finding[])[];
+  /** How many findings there are in all; every group has one. */
   count: number;
   /** Each once, in the order of the files. */
   readonly deciders: Set<Decision>;
@@ -30,38 +33,31 @@ export function groupFindings(files: CheckReport['files'], groupBy: Grouping, is
   return groupBy === 'rule' ? groups.sort(compareRules) : groups;
 }
 
-/** The first finding of a group. */
-export function firstOf({ lists }: FindingGroup): Finding {
-  return lists[0]?.[0] as Finding;
-}
-
 function groupsOf(files: CheckReport['files'], groupBy: Grouping): Map<string, FindingGroup> {
   const groups = new Map<string, FindingGroup>();
-  const groupFor = (key: string): FindingGroup => {
-    const group = groups.get(key) ?? { key, lists: [], count: 0, deciders: new Set() };
-    groups.set(key, group);
-    return group;
-  };
-  for (const { file: { path, findings, rules: { decisions } }, rules } of talliesOf(files)) {
-    for (const { rule, level, findings: own } of rules) {
-      const group = groupFor(groupBy === 'rule' ? `${level} ${rule}` : groupBy === 'file' ? path : directoryOf(path));
-      const decision = decisions.get(rule);
+  for (const { file, rules, open } of talliesOf(files)) {
+    const place = groupBy === 'file' ? file.path : directoryOf(file.path);
+    for (const one of rules) {
+      const { rule, level } = one;
+      const key = groupBy === 'rule' ? `${level} ${rule}` : place;
+      const group = groups.get(key) ?? { key, rule, level, lists: [], count: 0, deciders: new Set() };
+      groups.set(key, group);
+      const decision = file.rules.decisions.get(rule);
       if (decision !== undefined) group.deciders.add(decision);
-      if (groupBy === 'rule') addList(group, own);
+      if (groupBy === 'rule') addList(group, one.count, () => openFindings(file, one));
     }
     // The findings of a place keep the order of the text.
-    if (groupBy === 'rule' || rules.length === 0) continue;
-    addList(groupFor(groupBy === 'file' ? path : directoryOf(path)), findings.filter(({ excused }) => excused === null));
+    const group = groups.get(place);
+    if (groupBy !== 'rule' && open > 0 && group !== undefined) addList(group, open, () => file.findings.filter(({ excused }) => excused === null));
   }
   return groups;
 }
 
-function addList(group: FindingGroup, findings: readonly Finding[]): void {
-  group.lists.push(findings);
-  group.count += findings.length;
+function addList(group: FindingGroup, count: number, list: () => readonly Finding[]): void {
+  group.lists.push(list);
+  group.count += count;
 }
 
 function compareRules(a: FindingGroup, b: FindingGroup): number {
-  const [first, second] = [firstOf(a), firstOf(b)];
-  return LEVELS.indexOf(first.level) - LEVELS.indexOf(second.level) || b.count - a.count || (first.rule < second.rule ? -1 : 1);
+  return LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level) || b.count - a.count || (a.rule < b.rule ? -1 : 1);
 }

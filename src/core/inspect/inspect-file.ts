@@ -17,6 +17,7 @@ import type { Spelling } from '../syntax/spelling.js';
 import { SOON_DONE } from '../syntax/time-limit.js';
 import { ABOUT_USES, Damage } from './damage.js';
 import { asHitsOf, embeddedSources } from './embedded-hits.js';
+import type { FindingCounts } from './finding-counts.js';
 import { fillIn } from '../base/fill-in.js';
 import { FileFindings, type FoundFinding } from './found-finding.js';
 import type { Planner, RunnableRule } from './plan.js';
@@ -28,6 +29,8 @@ export interface Inspection {
   readonly lines: number;
   /** Sorted by position, then rule; includes excused ones. */
   readonly findings: readonly Finding[];
+  /** The numbers of these, if they are known without looking at each. */
+  readonly counts?: FindingCounts | undefined;
   /** The waivers of the file, and what they excused. */
   readonly waivers: readonly WaiverRecord[];
   /** Comments that begin like a waiver but are none, if no rule reports them. */

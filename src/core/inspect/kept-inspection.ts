@@ -6,7 +6,9 @@ import { CONFIDENCES, type RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { WaiverRecord } from '../waivers/account.js';
 import type { MalformedWaiver } from '../waivers/waiver.js';
+import type { FindingCounts } from './finding-counts.js';
 import type { Inspection } from './inspect-file.js';
+import { countsOf } from './tally.js';
 
 /** A text, or a way to read it when it is first needed. */
 export type LateText = string | (() => string);
@@ -33,6 +35,8 @@ interface KeptHead {
   readonly lines: number;
   readonly waivers: readonly WaiverRecord[];
   readonly misread: readonly MalformedWaiver[];
+  /** For each rule with open findings its place in the list, and the numbers of these, of safe repairs and of offered ones. */
+  readonly open: readonly (readonly [rule: number, count: number, fixable: number, offered: number])[];
 }
 
 /** What is needed to show a finding. */
@@ -90,18 +94,41 @@ export function keptInspection({ findings, lines, waivers, misread }: Inspection
     numbers[at + EXCUSE] = excused === null ? 0 : excuses.placeOf(excused) + 1;
     prints.push(fingerprint);
   });
-  const head: KeptHead = { rules: rules.values, excuses: excuses.values, lines, waivers, misread };
+  const open = countsOf(findings).rules.map(({ rule, count, fixable, offered }) => [rules.placeOf(rule), count, fixable, offered] as const);
+  const head: KeptHead = { rules: rules.values, excuses: excuses.values, lines, waivers, misread, open };
   const words: KeptWords = { messages: messages.values, codes: codes.values };
   return { numbers, prints: prints.join(''), head: JSON.stringify(head), words: JSON.stringify(words) };
 }
 
 /** The inspection that was kept. @param path the file's path. @param set its rule set, which has the levels. @throws SyntaxError if it is damaged. */
-export function inspectionOf(kept: KeptInspection, path: string, set: RuleSet): Inspection {
-  const file = new KeptFile(path, kept, set);
-  const { lines, waivers, misread } = file.head;
-  const findings: Finding[] = [];
-  for (let at = 0; at < kept.numbers.length; at += WIDTH) findings.push(new KeptFinding(file, at));
-  return { findings, lines, waivers, misread, unfinished: [] };
+export function inspectionOf(kept: KeptInspection, path: string, set: RuleSet, unfinished: readonly RuleId[] = []): Inspection {
+  return new RememberedInspection(new KeptFile(path, kept, set), unfinished);
+}
+
+/** An inspection that was kept. Its findings are put together when they are asked for: most runs only count them. */
+class RememberedInspection implements Inspection {
+  readonly lines: number;
+  readonly waivers: readonly WaiverRecord[];
+  readonly misread: readonly MalformedWaiver[];
+  private all: readonly Finding[] | null = null;
+
+  constructor(private readonly file: KeptFile, readonly unfinished: readonly RuleId[]) {
+    ({ lines: this.lines, waivers: this.waivers, misread: this.misread } = file.head);
+  }
+
+  get findings(): readonly Finding[] {
+    return this.all ??= Array.from({ length: this.size }, (_, index) => new KeptFinding(this.file, index * WIDTH));
+  }
+
+  get counts(): FindingCounts {
+    const { head, levels } = this.file;
+    const rules = head.open.map(([place, count, fixable, offered]) => ({ rule: head.rules[place] as RuleId, level: levels[place] as ActiveLevel, count, fixable, offered }));
+    return { rules, excused: this.size - rules.reduce((sum, { count }) => sum + count, 0), byLedger: 0 };
+  }
+
+  private get size(): number {
+    return this.file.numbers.length / WIDTH;
+  }
 }
 
 /** What all kept findings of a file share. */

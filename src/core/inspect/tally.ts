@@ -1,57 +1,55 @@
 import type { Finding } from '../model/finding.js';
 import type { CheckedSource, CheckReport } from './check-report.js';
+import type { FindingCounts, OpenCount } from './finding-counts.js';
 
-/** The open findings of one rule at one level in one file, in text order. */
-export interface OpenFindings {
-  readonly rule: Finding['rule'];
-  readonly level: Finding['level'];
-  readonly findings: Finding[];
-  /** How many of them can be repaired safely. */
-  fixable: number;
-  /** How many repairs are offered for them. */
-  offered: number;
-}
-
-/** The findings of one file, grouped by rule and level. */
-export interface FileTally {
+/** The findings of one file, counted by rule and level. */
+export interface FileTally extends FindingCounts {
   readonly file: CheckedSource;
-  /** In the order of their first findings. */
-  readonly rules: readonly OpenFindings[];
   readonly open: number;
-  readonly byLedger: number;
 }
 
 const known = new WeakMap<CheckReport['files'], readonly FileTally[]>();
 
-/** Groups the findings of each file by rule, once: there may be hundreds of thousands, and several views need them. */
+/** Counts the findings of each file, once: there may be hundreds of thousands, and several views need the numbers. */
 export function talliesOf(files: CheckReport['files']): readonly FileTally[] {
   let tallies = known.get(files);
   if (tallies === undefined) known.set(files, (tallies = files.map(tallyOf)));
   return tallies;
 }
 
+/** The open findings of one rule at one level in a file, in text order. */
+export function openFindings({ findings }: CheckedSource, { rule, level }: Pick<OpenCount, 'rule' | 'level'>): Finding[] {
+  return findings.filter((finding) => finding.excused === null && finding.rule === rule && finding.level === level);
+}
+
 function tallyOf(file: CheckedSource): FileTally {
-  const rules: OpenFindings[] = [];
-  let open = 0;
-  let byLedger = 0;
-  let latest: OpenFindings | undefined;
-  const { findings } = file;
+  const { rules, excused, byLedger } = file.counts ?? countsOf(file.findings);
+  return { file, rules, excused, byLedger, open: rules.reduce((sum, { count }) => sum + count, 0) };
+}
+
+/** Counts findings. */
+export function countsOf(findings: readonly Finding[]): FindingCounts {
+  const rules: OpenCount[] = [];
+  let [excused, byLedger] = [0, 0];
+  let latest: OpenCount | undefined;
   for (let at = 0; at < findings.length; at += 1) {
     const finding = findings[at] as Finding;
-    const { rule, level, excused } = finding;
-    if (excused !== null) {
-      if (excused.by === 'ledger') byLedger += 1;
+    const { rule, level } = finding;
+    const excuse = finding.excused;
+    if (excuse !== null) {
+      excused += 1;
+      if (excuse.by === 'ledger') byLedger += 1;
       continue;
     }
-    open += 1;
     // Findings of one rule often come in a row.
     if (latest?.rule !== rule || latest.level !== level) {
       latest = rules.find((other) => other.rule === rule && other.level === level);
-      if (latest === undefined) rules.push((latest = { rule, level, findings: [], fixable: 0, offered: 0 }));
+      if (latest === undefined) rules.push((latest = { rule, level, count: 0, fixable: 0, offered: 0 }));
     }
-    latest.findings.push(finding);
-    if (finding.repair === 'safe') latest.fixable += 1;
-    else if (finding.repair === 'offered') latest.offered += 1;
+    latest.count += 1;
+    const { repair } = finding;
+    if (repair === 'safe') latest.fixable += 1;
+    else if (repair === 'offered') latest.offered += 1;
   }
-  return { file, rules, open, byLedger };
+  return { rules, excused, byLedger };
 }

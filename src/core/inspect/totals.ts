@@ -24,14 +24,14 @@ export interface Totals {
 export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
   const counts: Record<ActiveLevel, number> = { error: 0, warning: 0, note: 0 };
   const totals = { clean: 0, fixable: 0, offered: 0, excused: 0, byLedger: 0 };
-  for (const { file, rules, open, byLedger } of talliesOf(files)) {
-    for (const { level, findings, fixable, offered } of rules) {
-      counts[level] += findings.length;
+  for (const { rules, open, excused, byLedger } of talliesOf(files)) {
+    for (const { level, count, fixable, offered } of rules) {
+      counts[level] += count;
       totals.fixable += fixable;
       totals.offered += offered;
     }
     if (open === 0) totals.clean += 1;
-    totals.excused += file.findings.length - open;
+    totals.excused += excused;
     totals.byLedger += byLedger;
   }
   const { clean, fixable, offered, excused, byLedger } = totals;

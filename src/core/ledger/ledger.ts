@@ -30,6 +30,11 @@ export class Ledger {
     }
   }
 
+  /** Whether it has no entries. */
+  get isEmpty(): boolean {
+    return this.entries.length === 0;
+  }
+
   /** The current path of an entry's file. */
   pathOf({ path }: WrittenEntry): string {
     return this.renamed.get(path) ?? path;

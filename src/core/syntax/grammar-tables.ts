@@ -32,7 +32,10 @@ export const ROLE_BITS = 0xffff;
 
 const known = new WeakMap<Grammar, GrammarTables>();
 
-/** The tables of a grammar, read from the engine's memory once. */
+/** A node has 16 bits for its production. */
+const MOST_PRODUCTIONS = 65_536;
+
+/** The tables of a grammar, read from the engine's memory once. @throws RangeError if there is something else in its place. */
 export function grammarTables(language: Grammar, memory: EngineMemory): GrammarTables {
   let tables = known.get(language);
   if (tables === undefined) known.set(language, (tables = readTables(language, memory)));
@@ -47,6 +50,7 @@ function readTables(language: Grammar, { bytes, shorts, words }: EngineMemory): 
   const { kindOf, errorKind } = grammarNames(language);
   const productions = word(PRODUCTIONS);
   const longest = short(address + LONGEST_ALIASES);
+  if (!(productions > 0 && productions <= MOST_PRODUCTIONS)) throw new RangeError('a grammar has more productions than it can have');
   const entries = word(FIELDS) === 0 ? [] : fieldEntries(productions, word(FIELD_SLICES), word(FIELD_ENTRIES), { short, byte: (place) => bytes[place] as number });
   const width = Math.max(longest, ...entries.map(({ part }) => part + 1));
   const parts = new Int32Array(productions * width);

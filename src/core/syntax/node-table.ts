@@ -45,11 +45,12 @@ const FRAME = 7;
 /** How much a tree may have: of a sample it is known that there is less. */
 export interface ReadingBounds {
   readonly rows: number;
-  /** How deep all nodes may be nested, hidden ones too. */
-  readonly frames: number;
+  /** How many nodes may have children, hidden ones too, and how many children one may have. */
+  readonly parents: number;
+  readonly parts: number;
 }
 
-const NO_BOUNDS: ReadingBounds = { rows: Infinity, frames: Infinity };
+const NO_BOUNDS: ReadingBounds = { rows: 0x7fffffff, parents: 0x7fffffff, parts: 0x7fffffff };
 
 /** The state of the ancestors of the node being read; never full at the start of an iteration of {@link readTable}. */
 let stack = new Int32Array(FRAME << 10);
@@ -67,6 +68,8 @@ export function readTable(address: number, { words }: EngineMemory, { parts: pro
   let size = 0;
   let depth = 0;
   let deepest = 0;
+  const { parents: mostParents, parts: mostParts } = bounds;
+  let parents = 0;
   let top = 0;
   // The address of the next child, how many are left, and how many there were apart from extras such as comments.
   let slot = address >> 2;
@@ -151,7 +154,10 @@ export function readTable(address: number, { words }: EngineMemory, { parts: pro
     }
     // Skip a subtree without visible nodes.
     if (parts === 0 || (!isSeen && words[node + SEEN_PARTS] === 0)) continue;
-    if (top + FRAME > stack.length) stack = enlarged(stack, bounds);
+    parents += 1;
+    // Beyond the memory there is no number.
+    if (parents > mostParents || !(parts > 0 && parts <= mostParts)) throw new RangeError('a tree has more nodes than it can have');
+    if (top + FRAME > stack.length) stack = enlarged(stack);
     stack[top] = slot;
     stack[top + 1] = left;
     stack[top + 2] = structural;
@@ -192,8 +198,7 @@ function grown(table: Int32Array, { rows }: ReadingBounds): Int32Array {
   return larger;
 }
 
-function enlarged(numbers: Int32Array, { frames }: ReadingBounds): Int32Array<ArrayBuffer> {
-  if (numbers.length / FRAME >= frames) throw new RangeError('a tree is deeper than it can be');
+function enlarged(numbers: Int32Array): Int32Array<ArrayBuffer> {
   const larger = new Int32Array(numbers.length * 2);
   larger.set(numbers);
   return larger;

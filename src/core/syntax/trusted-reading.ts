@@ -26,7 +26,7 @@ export function sampleFor(grammar: GrammarId): string {
 }
 
 /** Far more than the sample has, so that reading it ends even if the memory is laid out otherwise. */
-const SAMPLE_BOUNDS: ReadingBounds = { rows: 10_000, frames: 10_000 };
+const SAMPLE_BOUNDS: ReadingBounds = { rows: 1_000, parents: 1_000, parts: 1_000 };
 
 /** Reads the parser's trees of one grammar from the engine's memory or, if that went wrong on the sample, by the package's cursor. */
 export class TreeReader {

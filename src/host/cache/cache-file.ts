@@ -34,7 +34,7 @@ const HEAD = MAGIC.length + 8 + 16;
 type IndexEntry = readonly [
   path: string, key: string, digest: string, today: string | null, used: number,
   size: number, modified: number, changed: number, inode: number, read: number,
-  start: number, length: number, parts: PackedData['parts'], check: string,
+  start: number, length: number, parts: PackedData['parts'], check: number,
 ];
 
 /** The largest file of one project, in bytes. */

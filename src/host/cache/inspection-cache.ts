@@ -27,7 +27,7 @@ export interface NewRecord {
 export class InspectionCache {
   private readonly contents: CacheContents;
   private readonly file: string;
-  private readonly run: number;
+  private run: number;
   private isDirty = false;
   /** The digests of files that were read because their stamp tells nothing. */
   private readonly digests = new Map<string, { readonly digest: string; readonly stamp: FileStamp } | null>();
@@ -36,7 +36,13 @@ export class InspectionCache {
   constructor(private readonly folder: string, private readonly root: string) {
     this.file = path.join(folder, `${contentDigest(Buffer.from(root)).replace(/\W/g, '-')}.cache`);
     this.contents = readCacheFile(this.file, root);
-    this.run = this.contents.run + 1;
+    this.run = this.contents.run;
+  }
+
+  /** To be called at the beginning of a run: what was read before is nothing to go by. */
+  begin(): void {
+    this.run += 1;
+    this.digests.clear();
   }
 
   /** What was found in a file by the same rules. @param own relative to the root. @param today as YYYY-MM-DD. @returns null if that is not known. */
@@ -91,6 +97,7 @@ export class InspectionCache {
     try {
       if (this.isDirty) {
         writeCacheFile(this.file, this.root, { run: this.run, records: this.withinBounds() });
+        this.isDirty = false;
         this.clearOthers();
       } else if (Date.now() - (linkStatsAt(this.file)?.mtimeMs ?? Infinity) > A_DAY) utimesSync(this.file, new Date(), new Date());
     } catch {

@@ -1,5 +1,5 @@
+import { crc32 } from 'node:zlib';
 import type { KeptInspection } from '../../core/inspect/kept-inspection.js';
-import { quickDigest } from '../files/quick-digest.js';
 import type { FileStamp } from './stamp.js';
 
 /** What was found in one version of one file by one set of rules. */
@@ -24,7 +24,8 @@ export interface PackedData {
   readonly bytes: Buffer;
   /** The lengths of its parts, in bytes; null for a file that is not checked. */
   readonly parts: readonly [numbers: number, prints: number, head: number, words: number] | null;
-  readonly check: string;
+  /** Against damage, not against malice: whoever can write the cache can write anything. */
+  readonly check: number;
 }
 
 /** Packs the data of a record into bytes, a multiple of four. */
@@ -38,7 +39,7 @@ export function packed(data: RecordData): PackedData {
 
 /** Reads the bytes of a record's data. @returns null if they are damaged. */
 export function unpacked({ bytes, parts, check }: PackedData): RecordData | null {
-  if (quickDigest(bytes) !== check) return null;
+  if (crc32(bytes) !== check) return null;
   if (parts === null) return { skipped: bytes.toString('latin1').trimEnd() as 'binary' };
   const [numbers, prints, head, words] = parts;
   const own = bytes.byteOffset % 4 === 0 ? bytes : Buffer.from(Uint8Array.from(bytes).buffer);
@@ -54,5 +55,5 @@ export function unpacked({ bytes, parts, check }: PackedData): RecordData | null
 
 function withCheck(written: Buffer, parts: PackedData['parts']): PackedData {
   const bytes = Buffer.concat([written, Buffer.alloc((4 - written.length % 4) % 4, ' ')]);
-  return { bytes, parts, check: quickDigest(bytes) };
+  return { bytes, parts, check: crc32(bytes) };
 }

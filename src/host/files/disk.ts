@@ -23,11 +23,13 @@ export type DirectoryReading = {
   readonly odd: readonly string[];
 } | { readonly failed: string };
 
-/** What has been read of directories and of files of configuration. Everything is read once, until it is forgotten. */
+/** What has been read of directories and of files of configuration, and what is open in an editor instead. Everything is read once, until it is forgotten. */
 export class Disk {
   private directories = new Map<string, DirectoryReading>();
   private texts = new Map<string, TextReading>();
   private kinds = new Map<string, EntryKind | undefined>();
+  /** The texts of documents that are open and not saved, by their absolute paths. */
+  private readonly documents = new Map<string, string>();
   /** Changes whenever something is forgotten. */
   generation = 0;
 
@@ -40,6 +42,7 @@ export class Disk {
 
   /** What is at a path, without following links; undefined if there is nothing. */
   kindOf(absolute: string): EntryKind | undefined {
+    if (this.documents.has(absolute)) return 'file';
     const around = this.directories.get(path.dirname(absolute));
     if (around !== undefined && 'entries' in around) {
       const name = path.basename(absolute);
@@ -51,12 +54,26 @@ export class Disk {
 
   /** The text of a file of configuration. */
   textOf(absolute: string): TextReading {
+    const document = this.documents.get(absolute);
+    if (document !== undefined) return { text: document };
     let reading = this.texts.get(absolute);
     if (reading === undefined) this.texts.set(absolute, (reading = readTextFile(absolute)));
     return reading;
   }
 
-  /** Forgets everything. */
+  /** The text of a document that is open and not saved; undefined if there is none. */
+  documentAt(absolute: string): string | undefined {
+    return this.documents.get(absolute);
+  }
+
+  /** From now on, a text stands for a file; with null, what is on the disk does. */
+  open(absolute: string, text: string | null): void {
+    this.forget(absolute);
+    if (text === null) this.documents.delete(absolute);
+    else this.documents.set(absolute, text);
+  }
+
+  /** Forgets everything that was read. */
   forgetAll(): void {
     this.generation += 1;
     this.directories = new Map();

@@ -53,6 +53,12 @@ export function readSource(file: string, settings: Pick<ScopeSettings, 'largest'
   }
 }
 
+/** Judges the text of a document as that of a file. */
+export function readDocument(text: string, settings: Pick<ScopeSettings, 'largest' | 'generated'>): SourceReading {
+  const bytes = Buffer.from(text);
+  return bytes.length > (settings.largest ?? LARGEST) ? { skipped: 'too-large' } : judge(bytes, settings.generated);
+}
+
 /** The bytes of a regular file, valid until the next one is read; null if it cannot be read. */
 export function readBytes(file: string): { readonly bytes: Buffer; readonly stats: Stats } | null {
   try {

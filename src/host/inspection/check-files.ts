@@ -1,9 +1,11 @@
 import path from 'node:path';
 import type { Ledger } from '../../core/ledger/ledger.js';
 import type { CheckedSource, CheckReport, MisreadWaiver } from '../../core/inspect/check-report.js';
+import type { Inspection } from '../../core/inspect/inspect-file.js';
 import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
+import type { InspectionCache } from '../cache/inspection-cache.js';
 import { changedSince, type ChangedLines } from '../git/changed-lines.js';
 import { inspectFiles } from './inspect-files.js';
 import type { InspectionJob } from './inspect-share.js';
@@ -25,13 +27,15 @@ export interface CheckWish {
   /** The files to check; null for all. */
   readonly only: ReadonlySet<string> | null;
   readonly watch: Watch;
-  /** Where it is remembered what was found; null to do without. */
-  readonly cacheFolder: string | null;
+  /** What earlier runs have found; null to do without. */
+  readonly cache: InspectionCache | null;
+  /** Ends the check between two files. */
+  readonly signal?: AbortSignal | undefined;
   readonly jobOf: (listing: ProjectListing) => InspectionJob;
 }
 
 /** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
-export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, watch, cacheFolder, jobOf }: CheckWish): Promise<CheckReport> {
+export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, watch, cache, signal, jobOf }: CheckWish): Promise<CheckReport> {
   const job = jobOf(whole);
   const changed = since === null ? null : changedSince(job.root, since);
   const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path));
@@ -40,7 +44,7 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
   const skipped: SkippedPath[] = [...listing.skipped];
   const incomplete = [...base.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
-  for (const { index, outcome } of await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, cacheFolder, watch)) {
+  for (const { index, outcome } of await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, { cache, watch, signal })) {
     const file = listing.files[index] as ListedFile;
     if ('skipped' in outcome) {
       noteSkipped(file.path, outcome, skipped, incomplete);
@@ -50,14 +54,45 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
       incomplete.push({ path: file.path, reason: outcome.givenUp });
       continue;
     }
-    const findings = ledger.excuse(outcome.findings, file.rules.set);
-    files.push({ ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(job.root, file.path)), waivers: outcome.waivers, lines: outcome.lines });
+    files.push(changed === null && ledger.isEmpty ? new InspectedSource(file, outcome) : judged(file, outcome, ledger, changed, job.root));
     if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: { code: 'unfinished', rules: outcome.unfinished } });
     misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
   }
   sortByPath(skipped, (entry) => entry.path);
   const account = ledger.account({ saw: (own) => changed === null && only === null && isWithin(own, targets) && !isUnread(own, incomplete) });
   return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, confidence: listing.confidence, guardedOut, ledger: account, since };
+}
+
+/** A file as it was inspected: its findings need not be looked at one by one. */
+class InspectedSource implements CheckedSource {
+  readonly path: string;
+  readonly language: ListedFile['language'];
+  readonly rules: ListedFile['rules'];
+  readonly waivers: CheckedSource['waivers'];
+  readonly lines: number;
+
+  constructor({ path: own, language, rules }: ListedFile, private readonly inspection: Inspection) {
+    this.path = own;
+    this.language = language;
+    this.rules = rules;
+    this.waivers = inspection.waivers;
+    this.lines = inspection.lines;
+  }
+
+  get findings(): CheckedSource['findings'] {
+    return this.inspection.findings;
+  }
+
+  get counts(): CheckedSource['counts'] {
+    return this.inspection.counts;
+  }
+}
+
+/** A file with the findings that count, those excused that the ledger knows. */
+// elvar waive size/parameters because what counts is decided by these
+function judged(file: ListedFile, { findings: all, waivers, lines }: Inspection, ledger: Ledger, changed: ChangedLines | null, root: string): CheckedSource {
+  const findings = ledger.excuse(all, file.rules.set);
+  return { ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(root, file.path)), waivers, lines };
 }
 
 function onChanged(findings: CheckedSource['findings'], changed: ChangedLines, file: string): CheckedSource['findings'] {

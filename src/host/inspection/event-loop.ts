@@ -1,5 +1,5 @@
 /** How long work may go on without handling signals, in milliseconds. */
-const LONGEST = 50;
+const LONGEST = 25;
 
 /** Lets signals through during long synchronous work: Ctrl-C is handled only between two of its steps. */
 export class EventLoop {

@@ -2,23 +2,33 @@ import { inspectionOf, keptInspection } from '../../core/inspect/kept-inspection
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { buildId, CacheKeys } from '../cache/cache-keys.js';
-import { InspectionCache } from '../cache/inspection-cache.js';
+import type { InspectionCache } from '../cache/inspection-cache.js';
 import type { RecordData } from '../cache/record.js';
 import type { Watch } from '../files/watch.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
 
-/** Inspects the files of a job: those of which it is not known what an earlier run has found. @param cacheFolder null to do without what is remembered. */
-export async function inspectFiles(job: InspectionJob, catalog: Catalog, cacheFolder: string | null, watch: Watch): Promise<InspectedFile[]> {
-  const build = cacheFolder === null ? null : buildId();
-  if (cacheFolder === null || build === null || job.files.length === 0) return inspectInParallel(job, watch);
-  const cache = new InspectionCache(cacheFolder, job.root);
+/** How files are inspected. */
+export interface InspectionOptions {
+  /** What earlier runs have found; null to do without. */
+  readonly cache: InspectionCache | null;
+  readonly watch: Watch;
+  /** Ends it between two files. */
+  readonly signal?: AbortSignal | undefined;
+}
+
+/** Inspects the files of a job: those of which it is not known what an earlier run has found. @throws the signal's reason if the run is aborted. */
+export async function inspectFiles(job: InspectionJob, catalog: Catalog, { cache, watch, signal }: InspectionOptions): Promise<InspectedFile[]> {
+  signal?.throwIfAborted();
+  const build = cache === null ? null : buildId();
+  if (cache === null || build === null || job.files.length === 0) return inspectInParallel(job, watch, signal);
+  cache.begin();
   const keys = new CacheKeys({ catalog, houseRules: job.houseRules, needsReasons: job.terms.needsReasons, settings: job.settings }, build);
   const own = new Set(job.ownFiles);
   const all = job.files.map((file) => ({ file, set: job.sets[file.set] as RuleSet, key: keys.keyFor(job.sets[file.set] as RuleSet, file.language, own.has(file.path)) }));
-  const results: (InspectedFile | null)[] = all.map(({ file, set, key }, index) => remembered(cache.find(file.path, key, job.terms.today), file.path, set, index));
+  const results: (InspectedFile | null)[] = all.map(({ file, set, key }, index) => remembered(file.path in job.documents ? null : cache.find(file.path, key, job.terms.today), file.path, set, index));
   const missing = results.flatMap((result, index) => (result === null ? [index] : []));
-  const found = missing.length === 0 ? [] : await inspectInParallel({ ...job, wantsVersions: true, files: missing.map((index) => job.files[index] as InspectionJob['files'][number]) }, watch);
+  const found = missing.length === 0 ? [] : await inspectInParallel({ ...job, wantsVersions: true, files: missing.map((index) => job.files[index] as InspectionJob['files'][number]) }, watch, signal);
   for (const { index: place, outcome, version } of found) {
     const index = missing[place] as number;
     results[index] = { index, outcome, version };

@@ -17,18 +17,22 @@ const MOST_WORKERS = 7;
 
 /**
  * Inspects the files of a job on as many threads as pay off. Each thread takes the next file when it has finished one.
- * @param watch receives the progress of all threads.
+ * @param watch receives the progress of all threads. @throws the signal's reason if the run is aborted.
  * @returns the result of each file, in job order.
  */
-export async function inspectInParallel(job: InspectionJob, watch: Watch): Promise<InspectedFile[]> {
+export async function inspectInParallel(job: InspectionJob, watch: Watch, signal?: AbortSignal): Promise<InspectedFile[]> {
   watch.begins('Checking', job.files.length);
   prepareEngine(job);
   const taken = new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT);
   const counter = new Int32Array(taken);
   const workers = Math.min(mostThreads() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));
-  const others = Array.from({ length: workers }, () => runWorker({ job, taken }));
+  const others = Array.from({ length: workers }, () => runWorker({ job, taken }, signal));
   // The main thread takes its share like the others; if a worker fails, the whole job fails.
-  const shares = await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1), watch), ...others]);
+  const stop = (): void => void Atomics.store(counter, 0, job.files.length);
+  signal?.addEventListener('abort', stop);
+  const shares = await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1), { watch, signal }), ...others]);
+  signal?.removeEventListener('abort', stop);
+  signal?.throwIfAborted();
   return shares.flat().sort((a, b) => a.index - b.index);
 }
 
@@ -40,13 +44,18 @@ function mostThreads(): number {
 
 function received({ kept, unfinished }: { readonly kept: KeptInspection; readonly unfinished: Inspection['unfinished'] }, index: number, { files, sets }: InspectionJob): Inspection {
   const { path, set } = files[index] as InspectionJob['files'][number];
-  return { ...inspectionOf(kept, path, sets[set] as RuleSet), unfinished };
+  return inspectionOf(kept, path, sets[set] as RuleSet, unfinished);
 }
 
-function runWorker(task: WorkerTask): Promise<InspectedFile[]> {
+function runWorker(task: WorkerTask, signal: AbortSignal | undefined): Promise<InspectedFile[]> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('dist/host/inspection/inspect-worker.js', PACKAGE_FOLDER), { workerData: task });
     worker.once('message', (sent: readonly SentFile[]) => resolve(sent.map(({ index, outcome, version }) => ({ index, version, outcome: 'kept' in outcome ? received(outcome, index, task.job) : outcome }))));
+    // It may still be loading the grammars.
+    signal?.addEventListener('abort', () => {
+      resolve([]);
+      void worker.terminate();
+    }, { once: true });
     worker.once('error', reject);
     worker.once('exit', (code) => reject(new Error(`a thread ended with ${code} before its work was done`)));
   });

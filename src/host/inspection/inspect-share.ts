@@ -20,7 +20,7 @@ import { EventLoop } from './event-loop.js';
 import { dictionaryFiles } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
-import { readSource, type SkippedReading } from '../files/source-file.js';
+import { readDocument, readSource, type SkippedReading } from '../files/source-file.js';
 import { LONGEST_LOOK, STOPWATCH, withinLimit, type GivenUp } from './stopwatch.js';
 import { NO_WATCH, type Watch } from '../files/watch.js';
 
@@ -35,10 +35,19 @@ export interface InspectionJob {
   readonly ownFiles: readonly string[];
   /** The house rules of the project, as declared. */
   readonly houseRules: readonly HouseRule[];
+  /** The texts of documents that are open and not saved, by path: they stand for the files. */
+  readonly documents: Readonly<Record<string, string>>;
   /** Whether to tell which version of each file was read. */
   readonly wantsVersions: boolean;
   /** `set` is an index into `sets`. */
   readonly files: readonly (CheckedFile & { readonly set: number })[];
+}
+
+/** How a share is inspected. */
+export interface ShareOptions {
+  readonly watch?: Watch;
+  /** Ends it between two files. */
+  readonly signal?: AbortSignal | undefined;
 }
 
 /** The version of a file that was read. */
@@ -56,21 +65,23 @@ export interface InspectedFile {
 }
 
 /**
- * Inspects files of a job one after another.
+ * Inspects files of a job one after another, until there are none left or the run is aborted.
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
-export async function inspectShare(job: InspectionJob, take: () => number, watch: Watch = NO_WATCH): Promise<InspectedFile[]> {
-  const { root, settings, sets, houseRules, files, ownFiles, terms, wantsVersions } = job;
+export async function inspectShare(job: InspectionJob, take: () => number, { watch = NO_WATCH, signal }: ShareOptions = {}): Promise<InspectedFile[]> {
+  const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions } = job;
   const tools = await makeTools({ files, ownFiles, terms, settings }, CATALOG.with(houseRules.map(makeHouseRule)));
   const inspected: InspectedFile[] = [];
   const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
     await eventLoop.turn();
+    if (signal?.aborted === true) break;
     const file = files[index] as InspectionJob['files'][number];
     watch.reaches(index, file.path);
     let version: ReadVersion | null = null;
     const began = Date.now();
-    const reading = readSource(path.join(root, file.path), settings, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
+    const document = documents[file.path];
+    const reading = document !== undefined ? readDocument(document, settings) : readSource(path.join(root, file.path), settings, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
     if ('skipped' in reading) {
       inspected.push({ index, outcome: reading, version });
       continue;

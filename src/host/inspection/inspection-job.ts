@@ -3,8 +3,8 @@ import type { InspectionJob } from './inspect-share.js';
 import { LEDGER_FILE, LOCK_FILE } from '../files/own-files.js';
 import type { ProjectListing } from '../project/project.js';
 
-/** The inspection job for a listing. @param today as YYYY-MM-DD. */
-export function inspectionJob(root: string, today: string, { files, settings, needsReasons, layers }: ProjectListing, { rules }: Catalog): InspectionJob {
+/** The inspection job for a listing. @param today as YYYY-MM-DD. @param documentAt the text that stands for a file, by its path. */
+export function inspectionJob(root: string, today: string, { files, settings, needsReasons, layers }: ProjectListing, { rules }: Catalog, documentAt: (path: string) => string | undefined = () => undefined): InspectionJob {
   const sets = [...new Set(files.map((file) => file.rules.set))];
   const numbers = new Map(sets.map((set, index) => [set, index]));
   const own = new Set(layers.map(({ file }) => file));
@@ -15,6 +15,10 @@ export function inspectionJob(root: string, today: string, { files, settings, ne
     terms: { today, needsReasons },
     ownFiles: files.map(({ path }) => path).filter((path) => own.has(path) || path === LEDGER_FILE || path === LOCK_FILE),
     houseRules: rules.flatMap(({ house }) => house ?? []),
+    documents: Object.fromEntries(files.flatMap(({ path }) => {
+      const text = documentAt(path);
+      return text === undefined ? [] : [[path, text]];
+    })),
     wantsVersions: false,
     files: files.map(({ path, language, rules: { set } }) => ({ path, language, set: numbers.get(set) as number })),
   };

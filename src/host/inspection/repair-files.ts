@@ -33,10 +33,12 @@ export interface RepairWish {
   /** Findings that it excuses are not repaired. */
   readonly ledger: Ledger;
   readonly watch: Watch;
+  /** Ends it between two files. */
+  readonly signal?: AbortSignal | undefined;
 }
 
 /** Repairs files one after another. */
-export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writer, ledger, watch }: RepairWish): Promise<RepairedFiles> {
+export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writer, ledger, watch, signal }: RepairWish): Promise<RepairedFiles> {
   const tools = await makeTools(job, catalog);
   const files: RepairedSource[] = [];
   const skipped: RepairedFiles['skipped'][number][] = [];
@@ -45,6 +47,7 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
   watch.begins(writer !== null ? 'Repairing' : 'Looking for repairs', job.files.length);
   for (const [index, { path: own, language, set }] of job.files.entries()) {
     await eventLoop.turn();
+    signal?.throwIfAborted();
     watch.reaches(index, own);
     const file = path.join(job.root, own);
     const reading = readSource(file, job.settings);

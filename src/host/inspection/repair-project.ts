@@ -12,6 +12,18 @@ import { repairFiles } from './repair-files.js';
 import type { Writer } from '../writing/writer.js';
 
 /** Which repairs to make. */
+export interface FixWish {
+  /** Selectors of the rules that may repair; all if empty. */
+  readonly rules: readonly string[];
+  /** Whether to make offered repairs too; only for named rules. */
+  readonly offered: boolean;
+  /** Whether to write the files; if not, the report says what would be written. */
+  readonly writes: boolean;
+  /** Ends the run between two files; what was written stays. */
+  readonly signal?: AbortSignal | undefined;
+}
+
+/** Which repairs to make. */
 export interface RepairChoice {
   /** The rules that may repair; null for all. */
   readonly rules: ReadonlySet<RuleId> | null;
@@ -19,14 +31,16 @@ export interface RepairChoice {
   readonly offered: boolean;
   /** Writes the files; if null, the report says what would be written. */
   readonly writer: Writer | null;
+  /** Ends it between two files; what was written stays, and the ledger follows it. */
+  readonly signal?: AbortSignal | undefined;
 }
 
 /** Repairs the files of a job, and updates the ledger accordingly. */
-export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, writer }: RepairChoice, watch: Watch): Promise<FixReport> {
+export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, writer, signal }: RepairChoice, watch: Watch): Promise<FixReport> {
   const { root, terms: { today } } = job;
   const ledger = openLedger(root, today);
   const wants = ({ rule, repair }: Finding): boolean => (repair === 'safe' || (repair === 'offered' && offered)) && (rules === null || rules.has(rule));
-  const wish = { wants, writer, ledger, watch };
+  const wish = { wants, writer, ledger, watch, signal };
   const { files, skipped, incomplete } = await repairFiles(job, base.catalog, wish);
   const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
   const failed = writer?.ledgerFollows() ?? null;

@@ -12,10 +12,9 @@ import { nearReference, parsePresetReference } from '../../core/layers/preset-re
 import type { RuleId } from '../../core/model/rule.js';
 import type { ScopeReport } from '../../core/scope/scope-report.js';
 import { LayerError, UsageError } from '../files/errors.js';
-import { Disk } from '../files/disk.js';
 import { stacked } from '../files/overlay.js';
 import { ProjectFiles } from '../files/project-files.js';
-import { readSource } from '../files/source-file.js';
+import { readDocument, readSource } from '../files/source-file.js';
 import { linkStatsAt, statsAt } from '../files/stats.js';
 import { linkOn, relativeToRoot } from '../files/target-path.js';
 import type { Watch } from '../files/watch.js';
@@ -31,6 +30,7 @@ import { reportPreset } from '../project/preset-report.js';
 import type { Project, ProjectListing } from '../project/project.js';
 import { ProjectReader, type ProjectQuestion } from '../project/project-reader.js';
 import { scopeReport } from '../project/scope-report.js';
+import { Memory } from './memory.js';
 
 /** How a project is listed. */
 interface ListOptions {
@@ -42,12 +42,14 @@ interface ListOptions {
   readonly seeksGuards?: boolean;
 }
 
-/** What git revision and which files a check is limited to. */
+/** What a check is limited to. */
 export interface CheckLimits {
   /** A git revision: only findings on lines changed since then are reported; null for all. */
   readonly since: string | null;
   /** The paths of the files to check; null for all. */
   readonly only: ReadonlySet<string> | null;
+  /** Ends the check between two files. */
+  readonly signal?: AbortSignal | undefined;
 }
 
 const NO_LIMITS: CheckLimits = { since: null, only: null };
@@ -69,18 +71,20 @@ export class Session {
   private readonly texts = new Map<string, readonly string[]>();
 
   /** What the tree and the layer files hold; read anew once anything on the disk is forgotten. */
-  private reader: { readonly generation: number; readonly project: ProjectReader } | null = null;
+  private reader: ProjectReader | null = null;
+  /** That of the disk when it was read. */
+  private generation = 0;
   private readonly files: ProjectFiles;
 
-  /** @param root real and absolute. @param directory the directory that relative paths start from. @param disk shared with trials of the same project. */
-  constructor(readonly root: string, private readonly directory: string, readonly run: RunSettings, private readonly disk: Disk = new Disk()) {
-    this.files = new ProjectFiles(disk, run.overlay);
+  /** @param root real and absolute. @param directory the directory that relative paths start from. @param memory shared with trials of the same project. */
+  constructor(readonly root: string, private readonly directory: string, readonly run: RunSettings, private readonly memory: Memory = new Memory(root)) {
+    this.files = new ProjectFiles(memory.disk, run.overlay);
   }
 
   /** Forgets what has been read at a path, absolute or relative to the root; everything without one. So do all trials of this project. */
   forget(changed: string | null = null): void {
-    if (changed === null) this.disk.forgetAll();
-    else this.disk.forget(path.resolve(this.root, changed));
+    if (changed === null) this.memory.disk.forgetAll();
+    else this.memory.disk.forget(path.resolve(this.root, changed));
   }
 
   /** The observer of long runs. */
@@ -95,7 +99,12 @@ export class Session {
 
   /** The same project under other settings. Texts of layer files and ignore files lie on top of this one's. */
   with({ overlay, ...others }: Partial<RunSettings>): Session {
-    return new Session(this.root, this.directory, { ...this.run, ...others, overlay: overlay === undefined ? this.run.overlay : stacked(overlay, this.run.overlay) }, this.disk);
+    return new Session(this.root, this.directory, { ...this.run, ...others, overlay: overlay === undefined ? this.run.overlay : stacked(overlay, this.run.overlay) }, this.memory);
+  }
+
+  /** From now on, a text stands for a file, as in an editor before it is saved; with null, what is on the disk does. */
+  open(file: string, text: string | null): void {
+    this.memory.disk.open(path.resolve(this.root, file), text);
   }
 
   /** A path for display: relative to the root. @throws UsageError if it is outside. */
@@ -120,10 +129,13 @@ export class Session {
 
   /** The lines of a file as it is now; empty if it cannot be read as text. */
   linesOf(file: string): readonly string[] {
+    this.forgetOld();
     let lines = this.texts.get(file);
     if (lines === undefined) {
       // Nothing beyond a link is read: it may be outside the project.
-      const reading = linkOn(file, this.root) === null ? readSource(path.join(this.root, file), { largest: null, generated: 'check' }) : null;
+      const document = this.memory.disk.documentAt(path.join(this.root, file));
+      const settings = { largest: null, generated: 'check' } as const;
+      const reading = linkOn(file, this.root) !== null ? null : document === undefined ? readSource(path.join(this.root, file), settings) : readDocument(document, settings);
       lines = reading === null || 'skipped' in reading ? [] : reading.text.split(reading.text.includes('\r') ? /\r\n|\r|\n/ : '\n');
       this.texts.set(file, lines);
     }
@@ -180,15 +192,15 @@ export class Session {
     });
   }
 
-  /** What does the code violate? @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision. */
-  async check(paths: readonly string[] = [], { since, only }: CheckLimits = NO_LIMITS): Promise<CheckReport> {
+  /** What does the code violate? @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted. */
+  async check(paths: readonly string[] = [], { since, only, signal }: CheckLimits = NO_LIMITS): Promise<CheckReport> {
     const { listing, base, hidden } = this.list(paths, { seeksGuards: true });
     const ledger = openLedger(this.root, this.run.today);
     await this.needQueries(base.catalog);
     // Load the parser and the grammars only for this question: it takes a while.
     const { checkFiles } = await import('../inspection/check-files.js');
     const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, cacheFolder: this.run.cacheFolder, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog) });
+    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, cache: this.memory.cacheIn(this.run.cacheFolder), signal, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))) });
   }
 
   /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */
@@ -217,12 +229,17 @@ export class Session {
 
   /** Reads what a question needs, as far as it has not been read. */
   private read(question: ProjectQuestion): Project {
-    const { generation } = this.disk;
-    if (this.reader === null || this.reader.generation !== generation) {
-      this.reader = { generation, project: new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run }) };
-      this.texts.clear();
-    }
-    return this.reader.project.read(question);
+    this.forgetOld();
+    this.reader ??= new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run });
+    return this.reader.read(question);
+  }
+
+  /** Forgets what was made of what the disk no longer says. */
+  private forgetOld(): void {
+    if (this.generation === this.memory.disk.generation) return;
+    this.generation = this.memory.disk.generation;
+    this.reader = null;
+    this.texts.clear();
   }
 }
 
