@@ -59,10 +59,15 @@ export class InspectionCache {
     return null;
   }
 
+  /** Joining paths properly would take longer than asking the system about them. */
+  private pathOf(own: string): string {
+    return `${this.root}/${own}`;
+  }
+
   private isAbout(record: StoredRecord, own: string): boolean {
-    if (isUnchanged(path.join(this.root, own), record.stamp)) return true;
+    if (isUnchanged(this.pathOf(own), record.stamp)) return true;
     // Of another size, it has another content, and may be huge.
-    if (linkStatsAt(path.join(this.root, own))?.size !== record.stamp.size) return false;
+    if (linkStatsAt(this.pathOf(own))?.size !== record.stamp.size) return false;
     const now = this.contentOf(own);
     if (now?.digest !== record.digest) return false;
     this.replace(own, record, { ...record, stamp: now.stamp });
@@ -73,7 +78,7 @@ export class InspectionCache {
     let content = this.digests.get(own);
     if (content === undefined) {
       const read = Date.now();
-      const found = readBytes(path.join(this.root, own));
+      const found = readBytes(this.pathOf(own));
       content = found === null ? null : { digest: contentDigest(found.bytes), stamp: stampOf(found.stats, read) };
       this.digests.set(own, content);
     }

@@ -39,4 +39,3 @@ export function locate(target: string, root: string, tree: Tree, { disk }: Proje
   exclusion ??= directory.scope.exclusionOf(name, kind === 'directory');
   return { path: target, name, kind, directory, exclusion };
 }
-
