@@ -230,7 +230,7 @@ export class Workspace {
   private async repair(paths: readonly string[], { rules, offered, signal }: FixWish, writer: Writer | null): Promise<FixReport> {
     const { job, base, listing: { skipped } } = await this.fresh.jobFor(paths);
     const { repairProject } = await import('./inspection/repair-project.js');
-    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer, signal }, this.watch);
+    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer, cache: this.session.cache, signal }, this.watch);
   }
 
   /** Completes what a run that was killed while writing has left to do; every method that writes does so too. */

@@ -1,3 +1,5 @@
+import type { Tools } from '../../core/inspect/inspect-file.js';
+import type { InspectionCache } from '../cache/inspection-cache.js';
 import path from 'node:path';
 import { languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
@@ -12,6 +14,7 @@ import { SourceText } from '../../core/base/source-text.js';
 import { EventLoop } from './event-loop.js';
 import { followingEntries } from './ledger-file.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
+import { Remembered } from './remembered.js';
 import { readSource, type SkippedReading } from '../files/source-file.js';
 import { withinLimit } from './stopwatch.js';
 import type { Watch } from '../files/watch.js';
@@ -33,13 +36,16 @@ export interface RepairWish {
   /** Findings that it excuses are not repaired. */
   readonly ledger: Ledger;
   readonly watch: Watch;
+  /** What earlier runs have found; null to do without. */
+  readonly cache: InspectionCache | null;
   /** Ends it between two files. */
   readonly signal?: AbortSignal | undefined;
 }
 
 /** Repairs files one after another. */
-export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writer, ledger, watch, signal }: RepairWish): Promise<RepairedFiles> {
-  const tools = await makeTools(job, catalog);
+export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writer, ledger, watch, cache, signal }: RepairWish): Promise<RepairedFiles> {
+  const remembered = Remembered.of(job, catalog, cache);
+  let tools: Tools | null = null;
   const files: RepairedSource[] = [];
   const skipped: RepairedFiles['skipped'][number][] = [];
   const incomplete: IncompletePath[] = [];
@@ -56,7 +62,15 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
       continue;
     }
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
-    const outcome = withinLimit(tools, source, () => repairFile(source, job.sets[set] as RuleSet, tools, wants, ledger));
+    const rules = job.sets[set] as RuleSet;
+    const open = openIn(remembered?.find(index) ?? null, ledger, rules);
+    if (open?.some(wants) === false) {
+      files.push({ path: own, before: source.whole, after: source.whole, repaired: new Map(), withdrawn: [], left: open });
+      continue;
+    }
+    // Loading the grammars takes a while.
+    const loaded = tools ??= await makeTools(job, catalog);
+    const outcome = withinLimit(loaded, source, () => repairFile(source, rules, loaded, wants, ledger));
     if ('givenUp' in outcome) {
       incomplete.push({ path: own, reason: outcome.givenUp });
       continue;
@@ -68,4 +82,9 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
     files.push({ path: own, before, after: failed === null ? after : before, repaired: failed === null ? repaired : new Map(), withdrawn, left });
   }
   return { files, skipped, incomplete };
+}
+
+/** The open findings of a file that need not be looked at; null if it has to be. */
+function openIn(known: ReturnType<Remembered['find']>, ledger: Ledger, rules: RuleSet): readonly Finding[] | null {
+  return known === null || 'skipped' in known ? null : ledger.excuse(known.findings, rules).filter(({ excused }) => excused === null);
 }

@@ -1,6 +1,8 @@
 import type { LayerDocument } from '../../core/layers/layer-document.js';
+import { nearReference, parsePresetReference } from '../../core/layers/preset-reference.js';
 import type { PresetReference } from '../../core/model/layer.js';
 import type { PresetReport } from '../../core/cascade/preset-report.js';
+import { UsageError } from '../files/errors.js';
 import type { Project } from './project.js';
 
 /** A preset with everything it adopts merged: the only one that was asked about. */
@@ -25,4 +27,12 @@ export function reportPreset(project: Project, reference: PresetReference): Pres
     incomplete: [],
     notices: project.notices(),
   };
+}
+
+/** The preset that a name on the command line means. @throws UsageError that says how to name one. */
+export function needReference(name: string): PresetReference {
+  const reference = parsePresetReference(name);
+  if (reference !== null) return reference;
+  const near = nearReference(name);
+  throw new UsageError(`${name} is not a preset\n${near === null ? 'Write elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE' : `Did you mean ${near}?`}`);
 }

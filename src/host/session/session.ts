@@ -8,10 +8,11 @@ import type { ResolveReport } from '../../core/cascade/resolve-report.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { CompareReport } from '../../core/compare/compare-report.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
-import { nearReference, parsePresetReference } from '../../core/layers/preset-reference.js';
+import { parsePresetReference } from '../../core/layers/preset-reference.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { ScopeReport } from '../../core/scope/scope-report.js';
-import { LayerError, UsageError } from '../files/errors.js';
+import type { InspectionCache } from '../cache/inspection-cache.js';
+import { LayerError } from '../files/errors.js';
 import { stacked } from '../files/overlay.js';
 import { ProjectFiles } from '../files/project-files.js';
 import { readDocument, readSource } from '../files/source-file.js';
@@ -26,7 +27,7 @@ import { builtInPresets } from '../layers/built-in-presets.js';
 import type { RunSettings } from '../layers/run-settings.js';
 import { compareSides, questionOf, type NamedSide } from '../project/compare-sides.js';
 import { explainPath, needPossible } from '../project/explain-path.js';
-import { reportPreset } from '../project/preset-report.js';
+import { needReference, reportPreset } from '../project/preset-report.js';
 import type { Project, ProjectListing } from '../project/project.js';
 import { ProjectReader, type ProjectQuestion } from '../project/project-reader.js';
 import { scopeReport } from '../project/scope-report.js';
@@ -90,6 +91,11 @@ export class Session {
   /** The observer of long runs. */
   get watch(): Watch {
     return this.run.watch;
+  }
+
+  /** What earlier runs have found; null to do without. */
+  get cache(): InspectionCache | null {
+    return this.memory.cacheIn(this.run.cacheFolder);
   }
 
   /** The day that decides what has expired, as YYYY-MM-DD. */
@@ -179,8 +185,7 @@ export class Session {
 
   /** What is in this preset, once everything it adopts is merged? */
   preset(name: string): PresetReport {
-    const reference = parsePresetReference(name);
-    if (reference === null) throw new UsageError(noPreset(name));
+    const reference = needReference(name);
     return reportPreset(this.read({ presets: [reference], needsLayers: false }), reference);
   }
 
@@ -200,7 +205,7 @@ export class Session {
     // Load the parser and the grammars only for this question: it takes a while.
     const { checkFiles } = await import('../inspection/check-files.js');
     const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, cache: this.memory.cacheIn(this.run.cacheFolder), signal, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))) });
+    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, cache: this.cache, signal, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))) });
   }
 
   /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */
@@ -241,9 +246,4 @@ export class Session {
     this.reader = null;
     this.texts.clear();
   }
-}
-
-function noPreset(name: string): string {
-  const near = nearReference(name);
-  return `${name} is not a preset\n${near === null ? 'Write elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE' : `Did you mean ${near}?`}`;
 }
