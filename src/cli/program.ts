@@ -18,6 +18,7 @@ import { RESOLVE } from './commands/resolve.js';
 import { WAIVE } from './commands/waive.js';
 import { SET } from './commands/set.js';
 import { SCOPE } from './commands/scope.js';
+import { STATUS } from './commands/status.js';
 import { EXIT, type ExitCode } from './exit-code.js';
 import { watched } from './progress.js';
 import { styleFor, type Style, type Terminal } from './terminal.js';
@@ -42,7 +43,7 @@ const EVERYWHERE = `Everywhere:
   -v, --verbose          more about the run, and a trace if Elvar itself fails
   -h, --help             this text; each command has its own`;
 
-const COMMANDS: readonly Command<never>[] = [INIT, CHECK, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ACCEPT, ADOPT, PRESETS] as never;
+const COMMANDS: readonly Command<never>[] = [INIT, CHECK, STATUS, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ACCEPT, ADOPT, PRESETS] as never;
 
 /** Options that mean nothing without a text. */
 const NEEDS_TEXT: readonly string[] = ['root', 'today', 'at', 'zone', 'copy'];

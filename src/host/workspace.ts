@@ -10,6 +10,7 @@ import type { ImpactReport, PinUpdate } from '../core/impact/impact-report.js';
 import type { CheckReport } from '../core/inspect/check-report.js';
 import { explainLine } from '../core/inspect/explain-line.js';
 import type { FixReport } from '../core/inspect/fix-report.js';
+import type { StatusReport } from '../core/inspect/status-report.js';
 import type { LineExplanation, RuleExcuses } from '../core/inspect/line-explanation.js';
 import type { RuleId } from '../core/model/rule.js';
 import type { ScopeReport } from '../core/scope/scope-report.js';
@@ -154,6 +155,12 @@ export class Workspace {
    */
   check(paths: readonly string[] = [], since: string | null = null, signal?: AbortSignal): Promise<CheckReport> {
     return this.fresh.check(paths, { since, only: null, signal });
+  }
+
+  /** What was last found in each file, and what has changed since? Parses nothing. */
+  async status(paths: readonly string[] = []): Promise<StatusReport> {
+    const { statusOfProject } = await import('./session/status.js');
+    return statusOfProject(this.fresh, paths);
   }
 
   /** The same project with other texts of layer files and ignore files (on top of this one's), or with other settings. */

@@ -39,6 +39,7 @@ const PIECES: Readonly<Record<string, string>> = {
   catalog: 'width|text/line-width|--concern text|--language python|--tag layout|--repairable|--in-force gate.js|--format json|--confidence likely',
   resolve: 'gate.js|quay|. text/line-width|--format json|--format ndjson|--set text/line-width=off',
   compare: 'gate.js quay/c.py|. quay|elvar:starter elvar:lean|--format json',
+  status: 'quay|gate.js|notes.md nowhere|--all|--format json',
   scope: 'quay|gate.js|notes.md nowhere|--all|--format json|--even-ignored',
   doctor: '--format json|--mend|--mend --dry-run|quay',
   impact: '--set *=error|--against HEAD|--preset elvar:tidy|--set dead/*=off --format json|--format markdown|--set text/line-width.max=70',
@@ -60,7 +61,7 @@ function contentOf(folder: string): Record<string, string> {
 }
 
 /** Commands that only look, whatever their options are. */
-const LOOKING = new Set(['check', 'explain', 'catalog', 'resolve', 'compare', 'scope', 'impact']);
+const LOOKING = new Set(['check', 'explain', 'catalog', 'resolve', 'compare', 'scope', 'status', 'impact']);
 
 test('whatever is typed, there is an answer or a message, and a command that only shows writes nothing', async () => {
   const codes = new Map<number, number>();

@@ -109,4 +109,32 @@ describe('what is remembered', () => {
     expect(elvar(folder, ['check', '--no-personal'], { ELVAR_CACHE: cache })).toEqual(plain);
     chmodSync(cache, 0o700);
   });
+
+  test('is what status tells, and no file is looked at', () => {
+    const [folder, cache] = [project(), makeFolder()];
+    const rules = (text: string): void => writeFileSync(path.join(folder, 'elvar.yaml'), `rulings: { ${text} }\n`);
+    rules('slips/loose-compare: warning');
+    const status = (...more: string[]): [string, string | null, string | null, number][] => {
+      const { code, out } = elvar(folder, ['status', '--no-personal', '--format', 'json', ...more], { ELVAR_CACHE: cache });
+      expect(code).toBe(0);
+      return (JSON.parse(out) as { files: { path: string; state: string; changed: string | null; status: string | null; findings: number }[] }).files
+        .filter(({ path: own }) => own.endsWith('.js')).map(({ path: own, state, changed, status: level, findings }) => [`${own} ${state}`, changed, level, findings]);
+    };
+    const never = [['a.js never', null, null, 0], ['b.js never', null, null, 0]];
+    expect(status()).toEqual(never);
+    elvar(folder, ['check', '--no-personal'], { ELVAR_CACHE: cache });
+    expect(status()).toEqual([['a.js known', null, 'warning', 1], ['b.js known', null, 'warning', 1]]);
+    writeFileSync(path.join(folder, 'a.js'), 'go(a === b);\n');
+    expect(status()).toEqual([['a.js changed', 'file', 'warning', 1], ['b.js known', null, 'warning', 1]]);
+    // Levels are those of today; a rule that is off by now has no findings.
+    rules('slips/loose-compare: error');
+    expect(status()[1]).toEqual(['b.js known', null, 'error', 1]);
+    rules('idiom/*: note');
+    expect(status()[1]).toEqual(['b.js changed', 'rules', 'clean', 0]);
+    rules('slips/loose-compare: warning');
+    elvar(folder, ['ledger', 'take', '--no-personal'], { ELVAR_CACHE: cache });
+    expect(status()[1]).toEqual(['b.js known', null, 'excused', 0]);
+    expect(status('--no-cache')).toEqual(never);
+    expect(elvar(folder, ['status', '--no-personal'], { ELVAR_CACHE: cache }).out).toMatch(/^3 files as last checked: .*\n/);
+  });
 });

@@ -34,7 +34,7 @@ describe('what commands print for machines has exactly the agreed keys', () => {
     ['elvar-findings/1', 'check'], ['elvar-findings/1', 'check --excused --group-by file'], ['elvar-findings/1', 'check --since HEAD'],
     ['elvar-resolve/1', 'resolve'], ['elvar-resolve/1', 'resolve . text/line-width'],
     ['elvar-explain/1', 'explain @FILE'], ['elvar-explain/1', 'explain @FILE dead/import'], ['elvar-explain/1', 'explain @PLACE'], ['elvar-explain/1', 'explain nowhere/else.ts'],
-    ['elvar-scope/1', 'scope'], ['elvar-scope/1', 'scope legacy'],
+    ['elvar-status/1', 'status'], ['elvar-scope/1', 'scope'], ['elvar-scope/1', 'scope legacy'],
     ['elvar-compare/1', 'compare kiosk legacy'], ['elvar-compare/1', 'compare elvar:starter elvar:lean'],
     ['elvar-impact/1', 'impact --set *=error'], ['elvar-impact/1', 'impact --against HEAD'], ['elvar-impact/1', 'impact --preset elvar:tidy'],
     ['elvar-edit/1', 'set dead/* error --dry-run'], ['elvar-edit/1', 'set text/line-width --option max=70 --at db --dry-run'], ['elvar-edit/1', 'adopt elvar:tidy --dry-run'],

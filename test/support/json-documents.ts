@@ -26,7 +26,7 @@ const finding = z.strictObject({
   fixable: z.boolean(), repair: z.enum(['safe', 'offered']).nullable(), fingerprint, excused: excused.nullable(),
 });
 const repairPlaces = z.array(z.strictObject({ rule: z.string(), line, column: line, message: z.string() }));
-const incomplete = z.array(z.strictObject({ path: z.string(), reason: z.string() }));
+const incomplete = z.array(z.strictObject({ path: z.string(), reason: z.string(), code: z.enum(['unreadable', 'patterns-unreadable', 'unwritten', 'ledger-behind', 'vanished', 'name-not-utf8', 'unfinished', 'too-slow', 'too-dense']) }));
 const pattern = z.strictObject({ file: z.string(), line, pattern: z.string() });
 const skipped = z.strictObject({ path: z.string(), reason: z.string(), by: pattern.nullable() });
 
@@ -86,6 +86,11 @@ export const DOCUMENTS = {
   'elvar-resolve/1': z.strictObject({
     format: z.literal('elvar-resolve/1'),
     sets: z.array(z.strictObject({ id: z.string(), rules: z.record(z.string(), z.strictObject({ level: active, options: values })), files: z.array(z.strictObject({ path: z.string(), language: z.string() })).min(1) })),
+  }),
+  'elvar-status/1': z.strictObject({
+    format: z.literal('elvar-status/1'),
+    files: z.array(z.strictObject({ path: z.string(), language: z.string(), state: z.enum(['known', 'changed', 'never']), changed: z.enum(['file', 'rules', 'day']).nullable(), status: z.enum(['error', 'warning', 'note', 'excused', 'clean']).nullable(), findings: count, skipped: z.string().nullable(), looked: z.iso.datetime().nullable() })),
+    totals: z.strictObject({ files: count, known: count, changed: count, never: count }), incomplete,
   }),
   'elvar-scope/1': z.strictObject({
     format: z.literal('elvar-scope/1'), checked: z.array(z.strictObject({ path: z.string(), language: z.string() })), skipped: z.array(skipped),

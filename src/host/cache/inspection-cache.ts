@@ -23,6 +23,17 @@ export interface NewRecord {
   readonly data: RecordData;
 }
 
+/** What was found in a file last. */
+export interface LatestLook {
+  readonly key: string;
+  readonly today: string | null;
+  /** When, in milliseconds since 1970. */
+  readonly looked: number;
+  readonly data: RecordData;
+  /** Whether the file has another content now. */
+  readonly isChanged: boolean;
+}
+
 /** What earlier runs have found in the files of one project. Whatever goes wrong with it, runs do without. */
 export class InspectionCache {
   private readonly contents: CacheContents;
@@ -62,6 +73,14 @@ export class InspectionCache {
   /** Joining paths properly would take longer than asking the system about them. */
   private pathOf(own: string): string {
     return `${this.root}/${own}`;
+  }
+
+  /** What was found in a file last, by whatever rules; null if nothing is known. */
+  latest(own: string): LatestLook | null {
+    const [record] = this.contents.records.get(own) ?? [];
+    const data = record === undefined ? null : unpacked(record.packed);
+    if (record === undefined || data === null) return null;
+    return { key: record.key, today: record.today, looked: record.stamp.read, data, isChanged: !this.isAbout(record, own) };
   }
 
   private isAbout(record: StoredRecord, own: string): boolean {

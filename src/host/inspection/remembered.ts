@@ -3,7 +3,7 @@ import type { Inspection } from '../../core/inspect/inspect-file.js';
 import { inspectionOf } from '../../core/inspect/kept-inspection.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { buildId, CacheKeys } from '../cache/cache-keys.js';
-import type { InspectionCache } from '../cache/inspection-cache.js';
+import type { InspectionCache, LatestLook } from '../cache/inspection-cache.js';
 import type { RecordData } from '../cache/record.js';
 import type { SkippedReading } from '../files/source-file.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
@@ -40,6 +40,16 @@ export class Remembered {
       if (error instanceof SyntaxError) return null;
       throw error;
     }
+  }
+
+  /** What was last found in a file of the job, and what has changed since; null if nothing is known. */
+  latest(index: number): { readonly look: LatestLook; readonly changed: 'file' | 'rules' | 'day' | null } | null {
+    const { path, language, set } = this.fileAt(index);
+    const look = this.cache.latest(path);
+    if (look === null) return null;
+    const key = this.keys.keyFor(this.job.sets[set] as RuleSet, language, this.own.has(path));
+    const isOfToday = look.today === null || look.today === this.job.terms.today;
+    return { look, changed: look.isChanged ? 'file' : look.key !== key ? 'rules' : isOfToday ? null : 'day' };
   }
 
   /** Remembers what was found in a file. */
