@@ -21,9 +21,12 @@ function median(numbers) {
  * @returns the ratio.
  */
 export function compare(title, floor, command, { rounds = 7, most, floorIs = 'the floor' }) {
+  // The first run of each loads what the others find loaded.
+  time(command.args, command.options);
   const floors = [time(floor.args, floor.options)];
   const commands = [];
   for (let round = 0; round < rounds; round += 1) {
+    command.before?.(round);
     commands.push(time(command.args, command.options));
     floors.push(time(floor.args, floor.options));
   }

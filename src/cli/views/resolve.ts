@@ -1,4 +1,4 @@
-import { filesBySet, type ResolvedFile, type ResolveReport } from '../../core/cascade/resolve-report.js';
+import { filesBySet, setNames, type ResolvedFile, type ResolveReport } from '../../core/cascade/resolve-report.js';
 import { sameOptionValue } from '../../core/model/option.js';
 import type { RuleSet, RuleSetting } from '../../core/model/rule-set.js';
 import type { Style } from '../terminal.js';
@@ -9,6 +9,7 @@ import { count, table } from './table.js';
 
 /** The most common rule set in full and, for every other, what differs from it. */
 export function viewResolve({ files, layerFiles }: ResolveReport, style: Style): string {
+  const names = setNames(files);
   const sets = [...filesBySet(files)].sort(([, a], [, b]) => b.length - a.length);
   const layers = layerFiles === 0 ? 'no layer file' : count(layerFiles, 'layer file');
   const lines = [style.strong(`${count(sets.length, 'rule set')} for ${count(files.length, 'file')}, from ${layers}.`)];
@@ -16,11 +17,11 @@ export function viewResolve({ files, layerFiles }: ResolveReport, style: Style):
   const [first, ...others] = sets;
   if (first !== undefined) {
     const [base, own] = first;
-    lines.push('', `${style.strong(base.id)}  ${count(own.length, 'file')}${others.length > 0 ? ', more than any other' : ''}`, ...fileLines(own, total));
+    lines.push('', `${style.strong(names.get(base) ?? '')}  ${count(own.length, 'file')}${others.length > 0 ? ', more than any other' : ''}`, ...fileLines(own, total));
     lines.push(...table(settingRows(base, style)));
     for (const [set, members] of others) {
       const rows = differenceRows(base, set, style);
-      const title = `${style.strong(set.id)}  ${count(members.length, 'file')}, ${count(rows.length, 'rule')} unlike ${base.id}`;
+      const title = `${style.strong(names.get(set) ?? '')}  ${count(members.length, 'file')}, ${count(rows.length, 'rule')} unlike ${names.get(base)}`;
       lines.push('', title, ...fileLines(members, total), ...table(rows));
     }
   }

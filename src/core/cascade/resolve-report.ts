@@ -32,3 +32,10 @@ export function filesBySet(files: readonly ResolvedFile[]): Map<RuleSet, Resolve
   }
   return bySet;
 }
+
+/** The names of the rule sets of a listing, in the order of their first files. */
+export function setNames(files: readonly ResolvedFile[]): Map<RuleSet, string> {
+  const names = new Map<RuleSet, string>();
+  for (const { rules: { set } } of files) if (!names.has(set)) names.set(set, `set-${names.size + 1}`);
+  return names;
+}
