@@ -56,7 +56,7 @@ describe('what is remembered', () => {
       expect(await answers(state, false)).toEqual(await answers(state, true));
       rmSync(folder, { recursive: true });
       rmSync(state.cache, { recursive: true });
-    }), { numRuns: runs(6), ...PATIENT });
+    }), { numRuns: runs(3), ...PATIENT });
   }, 900_000);
 
   const project = (): string => makeFolder({ '.git/': '', 'elvar.yaml': LAYERS[0] as string, 'a.js': 'go(a == b);\n', 'b.js': 'go(a != b);\n' });

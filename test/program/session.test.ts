@@ -46,7 +46,7 @@ describe('a session that is told what changes', () => {
         else expect(await outcome(() => answersOf(session, paths))).toEqual(await outcome(() => answersOf(fresh, paths)));
       }
       for (const own of [folder, saved, cache]) rmSync(own, { recursive: true });
-    }), { numRuns: runs(6), ...PATIENT });
+    }), { numRuns: runs(3), ...PATIENT });
   }, 900_000);
 
   /** An answer, or what is said instead: a path may be gone. */

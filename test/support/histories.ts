@@ -2,6 +2,7 @@ import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, uti
 import path from 'node:path';
 import fc from 'fast-check';
 import { elvar, writeFiles } from './project.js';
+import { size } from './runs.js';
 
 /** The files of a project with a history. */
 export const NAMES = ['a.js', 'b.py', 'quay/c.js', 'quay/d.ts', 'e.md'];
@@ -51,7 +52,7 @@ export const histories = fc.array(fc.oneof(
   { weight: 1, arbitrary: fc.constantFrom<Step[]>({ kind: 'take' }, { kind: 'forget' }) },
   { weight: 2, arbitrary: fc.record({ kind: fc.constant<'damage'>('damage'), how: fc.constantFrom<('cut' | 'noise' | 'garbage' | 'version')[]>('cut', 'noise', 'garbage', 'version'), at: fc.nat() }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant<'narrow'>('narrow'), file }) },
-) as fc.Arbitrary<Step>, { minLength: 2, maxLength: 9 });
+) as fc.Arbitrary<Step>, { minLength: 2, maxLength: size(4, 9) });
 
 /** A project with a history. */
 export interface State {

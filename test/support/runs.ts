@@ -22,4 +22,4 @@ export function size(usual: number, deep: number): number {
 }
 
 /** For a property that is costly to try and has to be tried often enough to meet all its cases. */
-export const PATIENT = { interruptAfterTimeLimit: LONGEST * (FACTOR > 1 ? 8 : 3) } as const;
+export const PATIENT = { interruptAfterTimeLimit: LONGEST * 8 } as const;
