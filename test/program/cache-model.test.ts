@@ -135,6 +135,6 @@ describe('what is remembered', () => {
     elvar(folder, ['ledger', 'take', '--no-personal'], { ELVAR_CACHE: cache });
     expect(status()[1]).toEqual(['b.js known', null, 'excused', 0]);
     expect(status('--no-cache')).toEqual(never);
-    expect(elvar(folder, ['status', '--no-personal'], { ELVAR_CACHE: cache }).out).toMatch(/^3 files as last checked: .*\n/);
+    expect(elvar(folder, ['status', '--no-personal'], { ELVAR_CACHE: cache }).out).toMatch(/^3 files as last checked on .*\n/);
   });
 });
