@@ -18,7 +18,7 @@ const ONLY = process.argv[2];
 /** Name of the picture → what is typed. */
 const SHOTS = {
   check: 'elvar check',
-  'check-summary': 'elvar check services --group-by directory --top 2 | tail -n 42',
+  watch: "elvar check --watch --rule 'slips/*' --top 1",
   fix: 'elvar fix --dry-run | tail -n 42',
   waive: 'elvar waive kiosk/kiosk.js:13 --because "the port sends no draught as an empty text" --dry-run',
   'waive-list': 'elvar waive --list',
@@ -37,6 +37,11 @@ const SHOTS = {
   presets: 'elvar presets ./style/harbour.yaml',
   scope: 'elvar scope',
   mistakes: 'elvar check --root ../mistakes',
+};
+
+/** What happens while a picture is taken: a command that stays is ended after a while. */
+const MEANWHILE = {
+  watch: `(sleep 5; echo 'if (tide == high) moor();' >> kiosk/kiosk.js; sleep 2; sed -i 's/tide == high/tide === high/' kiosk/kiosk.js) &\ntimeout -s INT 11 `,
 };
 
 /** Ink on paper, with colours that can be read on it. */
@@ -77,7 +82,7 @@ try {
   for (const [name, typed] of Object.entries(SHOTS)) {
     if (ONLY !== undefined && name !== ONLY) continue;
     const script = path.join(folder, `${name}.sh`);
-    const command = typed.replace(/^elvar (\S+)/, `${process.execPath} ${program} $1 --color`);
+    const command = `${MEANWHILE[name] ?? ''}${typed.replace(/^elvar (\S+)/, `${process.execPath} ${program} $1 --color`)}`;
     writeFileSync(script, `cd ${folder}/harbour\nprintf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n${command} 2>&1 | head -n ${ROWS - 3}\ntouch ${script}.done\nsleep 60\n`);
     const terminal = spawn('xterm', [...LOOK, '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env, stdio: 'ignore' });
     // A busy machine takes its time; then the terminal has to draw.

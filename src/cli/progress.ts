@@ -41,7 +41,9 @@ export function watched(terminal: Terminal, isQuiet: boolean): WatchedTerminal {
 }
 
 class ProgressLine {
-  private readonly began = performance.now();
+  private began = performance.now();
+  /** When something was last done. */
+  private latest = this.began;
   private drawn = 0;
   private isThere = false;
   private what = '';
@@ -50,6 +52,10 @@ class ProgressLine {
   constructor(private readonly terminal: Terminal) {}
 
   begin(what: string, total: number | null): void {
+    const now = performance.now();
+    // After a rest, as while changes are waited for, another piece of work begins.
+    if (now - this.latest > SILENT) this.began = now;
+    this.latest = now;
     this.what = what;
     this.total = total;
     this.drawn = 0;
@@ -59,6 +65,7 @@ class ProgressLine {
     // Read the clock only every eighth step: there are very many.
     if ((step & 7) !== 0) return;
     const now = performance.now();
+    this.latest = now;
     if (now - this.began < SILENT || now - this.drawn < PAUSE) return;
     this.drawn = now;
     this.isThere = true;

@@ -55,6 +55,9 @@ export async function start(isKnownV8: boolean): Promise<void> {
   process.exitCode = await runSafely(process.argv.slice(2), {
     out: (text) => writeAll(1, text),
     err: (text) => writeAll(2, text),
+    ended: () => new Promise((resolve) => {
+      for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(signal, () => resolve());
+    }),
     directory: process.cwd(),
     env: process.env,
     ...screen(),

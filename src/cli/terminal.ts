@@ -13,6 +13,8 @@ export interface Terminal {
   readonly isTerminal: boolean;
   /** Whether standard error is a terminal, so that somebody can watch the progress of a long run. */
   readonly showsProgress?: boolean;
+  /** Resolves when somebody ends a run that would go on for ever. */
+  readonly ended?: () => Promise<void>;
   /** Columns of the terminal, 100 where there is none. */
   readonly columns: number;
 }

@@ -82,11 +82,6 @@ export class Workspace {
     return this.session.isDirectory(target);
   }
 
-  /** Line `line` (from 1) of a file as it is now; null if it cannot be read. */
-  lineText(file: string, line: number): string | null {
-    return this.session.lineText(file, line);
-  }
-
   /** Which files are checked, and why are the others not? Opens the files. */
   scope(paths: readonly string[] = []): ScopeReport {
     return this.fresh.scope(paths);
@@ -163,6 +158,11 @@ export class Workspace {
     return statusOfProject(this.fresh, paths);
   }
 
+  /** This workspace, with what is known kept between questions; its session is told what changes. */
+  kept(): Workspace {
+    return new Workspace(this.session, true);
+  }
+
   /** The same project with other texts of layer files and ignore files (on top of this one's), or with other settings. */
   trial(settings: Partial<Pick<RunSettings, 'overlay' | 'set'>>): Workspace {
     return new Workspace(this.session.with(settings), this.keeps);
@@ -231,13 +231,14 @@ export class Workspace {
   async fix(paths: readonly string[], wish: FixWish): Promise<FixReport> {
     if (wish.offered && wish.rules.length === 0) throw new UsageError('offered repairs need a look, so they are made only for rules that you name\nFor example: elvar fix --offered --rule dead/import --dry-run');
     const repair = (writer: Writer | null): Promise<FixReport> => this.repair(paths, wish, writer);
-    return wish.writes ? whileWriting(this.root, 'wait', this.watch, repair) : repair(null);
+    // Nobody has to say what was changed here.
+    return wish.writes ? whileWriting(this.root, 'wait', this.watch, repair).finally(() => this.session.forget()) : repair(null);
   }
 
   private async repair(paths: readonly string[], { rules, offered, signal }: FixWish, writer: Writer | null): Promise<FixReport> {
     const { job, base, listing: { skipped } } = await this.fresh.jobFor(paths);
     const { repairProject } = await import('./inspection/repair-project.js');
-    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer, cache: this.session.cache, signal }, this.watch);
+    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer, known: this.session.known, signal }, this.watch);
   }
 
   /** Completes what a run that was killed while writing has left to do; every method that writes does so too. */

@@ -76,6 +76,14 @@ describe('a session that is told what changes', () => {
     expect(await found()).toEqual(['note a.js:1']);
   });
 
+  test('knows what it has repaired itself', async () => {
+    const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { text/*: note }\n', 'a.js': 'go();  \n' });
+    const session = openSession({ directory: folder, root: folder, noPersonal: true, env: { ELVAR_CACHE: makeFolder() } });
+    expect((await session.check()).totals.note).toBe(1);
+    expect((await session.fix({ write: true })).written).toBe(true);
+    expect((await session.check()).totals.note).toBe(0);
+  });
+
   test('stops between two files', async () => {
     const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'presets: [elvar:everything]\n' });
     writeFiles(folder, Object.fromEntries(Array.from({ length: 600 }, (_, index) => [`a${index}.js`, `${'go(a == b);\n'.repeat(40)}// ${index}\n`])));

@@ -11,7 +11,8 @@ import { CONFIDENCES, type Confidence } from '../../core/model/rule.js';
 import { checkJson } from '../../formats/json/check.js';
 import { UsageError } from '../../host/files/errors.js';
 import { selectedRules } from '../../host/project/selected-rules.js';
-import { EXIT } from '../exit-code.js';
+import type { Workspace } from '../../host/workspace.js';
+import { EXIT, type ExitCode } from '../exit-code.js';
 import { visible } from '../../formats/text/visible.js';
 import { count } from '../views/table.js';
 import { viewCheck } from '../views/check.js';
@@ -29,6 +30,7 @@ interface Options {
   readonly top?: number | undefined;
   readonly since?: string | undefined;
   readonly failOn?: FailOn | undefined;
+  readonly watch: boolean;
 }
 
 /** What is shown of a check. */
@@ -59,6 +61,7 @@ export const CHECK: Command<Options> = {
     .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one rule, concern/* or tag:NAME; may be repeated', group: 'What to check:' })
     .option('concern', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one concern, such as slips; may be repeated', group: 'What to check:' })
     .option('since', { type: 'string', requiresArg: true, describe: 'ask about lines changed since a git revision, such as main or HEAD', group: 'What to check:' })
+    .option('watch', { type: 'boolean', default: false, describe: 'stay, and say after each change what came and what went', group: 'What to check:' })
     .option('fail-on', { choices: ['error', 'warning', 'note', 'never'], describe: 'the lowest level that makes the check fail; overrides policy.fail-on', group: 'What to check:' })
     .option('level', { choices: ['error', 'warning', 'note'], describe: 'show this level and above; the rest is counted, and can still fail', group: 'What to show:' })
     .option('confidence', { choices: CONFIDENCES, describe: 'show findings this trustworthy or more; overrides policy.confidence', group: 'What to show:' })
@@ -75,11 +78,11 @@ export const CHECK: Command<Options> = {
   run: async (context) => {
     const { options, workspace } = context;
     if (options.top !== undefined && !(Number.isInteger(options.top) && options.top > 0)) throw new UsageError('--top must be a whole number of at least 1');
-    const whole = await workspace.check(options.path, options.since ?? null);
-    const asked = narrowed(whole, questionOf(options, whole.catalog));
-    const confidence = options.confidence ?? asked.confidence;
-    const { report, notShown } = shown(asked, { level: options.level ?? null, confidence });
-    show(context, FORMATS, { report, notShown, confidence });
+    if (options.watch) return watch(context);
+    const asked = await askedOf(context, workspace);
+    const answer = shownOf(asked, options);
+    const { report } = answer;
+    show(context, FORMATS, answer);
     tellAside(context, report);
     tellMisreadWaivers(context, report);
     const first = firstOpen(report);
@@ -87,6 +90,30 @@ export const CHECK: Command<Options> = {
     return exitCode(hasFailed(trusted(asked), options.failOn ?? asked.failOn) ? EXIT.findings : EXIT.fine, report);
   },
 };
+
+/** What was found by what was asked. */
+async function askedOf({ options }: Context<Options>, workspace: Workspace, signal?: AbortSignal): Promise<CheckReport> {
+  const whole = await workspace.check(options.path, options.since ?? null, signal);
+  return narrowed(whole, questionOf(options, whole.catalog));
+}
+
+function shownOf(asked: CheckReport, { level, confidence: wanted }: Options): Shown {
+  const confidence = wanted ?? asked.confidence;
+  return { ...shown(asked, { level: level ?? null, confidence }), confidence };
+}
+
+async function watch(context: Context<Options>): Promise<ExitCode> {
+  // Few stay, and what watches takes a while to load.
+  const { watchCheck } = await import('./check-watch.js');
+  const kept = context.workspace.kept();
+  return watchCheck(context, {
+    check: async (signal) => shownOf(await askedOf(context, kept, signal), context.options),
+    show: (answer) => {
+      show(context, FORMATS, answer);
+      tellAside(context, answer.report);
+    },
+  });
+}
 
 function firstOpen({ files }: CheckReport): Finding | null {
   for (const { findings } of files) {

@@ -13,6 +13,9 @@ const MOST_VERSIONS = 4;
 /** How long a file of records may lie unused before a run says that it is in use, in milliseconds. */
 const A_DAY = 24 * 60 * 60 * 1000;
 
+/** Within how many milliseconds a second writing waits: a session that stays would write all of it for each change. */
+const SOON = 10_000;
+
 /** What was found in a file that was read. */
 export interface NewRecord {
   readonly path: string;
@@ -40,6 +43,8 @@ export class InspectionCache {
   private readonly file: string;
   private run: number;
   private isDirty = false;
+  /** When it was last written, in milliseconds since 1970. */
+  private saved = 0;
   /** The digests of files that were read because their stamp tells nothing. */
   private readonly digests = new Map<string, { readonly digest: string; readonly stamp: FileStamp } | null>();
 
@@ -57,7 +62,7 @@ export class InspectionCache {
   }
 
   /** What was found in a file by the same rules. @param own relative to the root. @param today as YYYY-MM-DD. @returns null if that is not known. */
-  find(own: string, key: string, today: string): RecordData | null {
+  find(own: string, key: string, today: string): { readonly data: RecordData; readonly today: string | null } | null {
     const versions = this.contents.records.get(own) ?? [];
     const known = versions.filter((record) => record.key === key && (record.today === null || record.today === today));
     for (const record of known) {
@@ -65,7 +70,7 @@ export class InspectionCache {
       const data = unpacked(record.packed);
       if (data === null) break;
       record.used = this.run;
-      return data;
+      return { data, today: record.today };
     }
     return null;
   }
@@ -116,8 +121,10 @@ export class InspectionCache {
     this.isDirty = true;
   }
 
-  /** Writes what is new, if anything is. */
-  save(): void {
+  /** Writes what is new, if anything is. @param isLast whether nothing follows; else, what comes soon after another writing waits for the next. */
+  save(isLast = false): void {
+    if (!isLast && Date.now() - this.saved < SOON) return;
+    this.saved = Date.now();
     try {
       if (this.isDirty) {
         writeCacheFile(this.file, this.root, { run: this.run, records: this.withinBounds() });

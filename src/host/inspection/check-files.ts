@@ -5,7 +5,6 @@ import type { Inspection } from '../../core/inspect/inspect-file.js';
 import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
-import type { InspectionCache } from '../cache/inspection-cache.js';
 import { changedSince, type ChangedLines } from '../git/changed-lines.js';
 import { inspectFiles } from './inspect-files.js';
 import type { InspectionJob } from './inspect-share.js';
@@ -13,6 +12,7 @@ import { sortByPath } from '../files/path-order.js';
 import type { ListedFile, ProjectListing } from '../project/project.js';
 import { noteSkipped } from '../project/reading-notes.js';
 import type { Watch } from '../files/watch.js';
+import type { KnownFindings } from './remembered.js';
 
 /** What to check. */
 export interface CheckWish {
@@ -27,15 +27,15 @@ export interface CheckWish {
   /** The files to check; null for all. */
   readonly only: ReadonlySet<string> | null;
   readonly watch: Watch;
-  /** What earlier runs have found; null to do without. */
-  readonly cache: InspectionCache | null;
+  /** What is known of the findings; null to do without. */
+  readonly known: KnownFindings | null;
   /** Ends the check between two files. */
   readonly signal?: AbortSignal | undefined;
   readonly jobOf: (listing: ProjectListing) => InspectionJob;
 }
 
 /** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
-export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, watch, cache, signal, jobOf }: CheckWish): Promise<CheckReport> {
+export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, watch, known, signal, jobOf }: CheckWish): Promise<CheckReport> {
   const job = jobOf(whole);
   const changed = since === null ? null : changedSince(job.root, since);
   const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path));
@@ -44,7 +44,7 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
   const skipped: SkippedPath[] = [...listing.skipped];
   const incomplete = [...base.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
-  for (const { index, outcome } of await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, { cache, watch, signal })) {
+  for (const { index, outcome } of await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, { known, watch, signal })) {
     const file = listing.files[index] as ListedFile;
     if ('skipped' in outcome) {
       noteSkipped(file.path, outcome, skipped, incomplete);

@@ -1,25 +1,24 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { keptInspection } from '../../core/inspect/kept-inspection.js';
-import type { InspectionCache } from '../cache/inspection-cache.js';
 import type { RecordData } from '../cache/record.js';
 import type { Watch } from '../files/watch.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
-import { Remembered } from './remembered.js';
+import { Remembered, type KnownFindings } from './remembered.js';
 
 /** How files are inspected. */
 export interface InspectionOptions {
-  /** What earlier runs have found; null to do without. */
-  readonly cache: InspectionCache | null;
+  /** What is known of the findings; null to do without. */
+  readonly known: KnownFindings | null;
   readonly watch: Watch;
   /** Ends it between two files. */
   readonly signal?: AbortSignal | undefined;
 }
 
 /** Inspects the files of a job: those of which it is not known what an earlier run has found. @throws the signal's reason if the run is aborted. */
-export async function inspectFiles(job: InspectionJob, catalog: Catalog, { cache, watch, signal }: InspectionOptions): Promise<InspectedFile[]> {
+export async function inspectFiles(job: InspectionJob, catalog: Catalog, { known, watch, signal }: InspectionOptions): Promise<InspectedFile[]> {
   signal?.throwIfAborted();
-  const remembered = job.files.length === 0 ? null : Remembered.of(job, catalog, cache);
+  const remembered = job.files.length === 0 ? null : Remembered.of(job, catalog, known);
   if (remembered === null) return inspectInParallel(job, watch, signal);
   const results = job.files.map((_, index): InspectedFile | null => {
     const outcome = remembered.find(index);

@@ -4,16 +4,24 @@ import { inspectionOf } from '../../core/inspect/kept-inspection.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { buildId, CacheKeys } from '../cache/cache-keys.js';
 import type { InspectionCache, LatestLook } from '../cache/inspection-cache.js';
+import type { OutcomeMemo } from '../cache/outcome-memo.js';
 import type { RecordData } from '../cache/record.js';
 import type { SkippedReading } from '../files/source-file.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
+
+/** What is known of the findings of a project: what earlier runs have kept, and what has not changed since it was found. */
+export interface KnownFindings {
+  readonly cache: InspectionCache;
+  readonly memo: OutcomeMemo;
+}
 
 /** What earlier runs have found in the files of a job. */
 export class Remembered {
   private readonly keys: CacheKeys;
   private readonly own: ReadonlySet<string>;
+  private readonly levels = new Map<RuleSet, string>();
 
-  private constructor(private readonly job: InspectionJob, private readonly cache: InspectionCache, catalog: Catalog, build: string) {
+  private constructor(private readonly job: InspectionJob, private readonly cache: InspectionCache, private readonly memo: OutcomeMemo, catalog: Catalog, build: string) {
     const { houseRules, terms: { needsReasons }, settings, ownFiles } = job;
     this.keys = new CacheKeys({ catalog, houseRules, needsReasons, settings }, build);
     this.own = new Set(ownFiles);
@@ -21,9 +29,9 @@ export class Remembered {
   }
 
   /** Null if nothing is to be remembered, or it is not known which program this is. */
-  static of(job: InspectionJob, catalog: Catalog, cache: InspectionCache | null): Remembered | null {
-    const build = cache === null ? null : buildId();
-    return cache === null || build === null ? null : new Remembered(job, cache, catalog, build);
+  static of(job: InspectionJob, catalog: Catalog, known: KnownFindings | null): Remembered | null {
+    const build = known === null ? null : buildId();
+    return known === null || build === null ? null : new Remembered(job, known.cache, known.memo, catalog, build);
   }
 
   /** What was found in a file of the job; null if that is not known. */
@@ -31,15 +39,14 @@ export class Remembered {
     const { path, language, set } = this.fileAt(index);
     const rules = this.job.sets[set] as RuleSet;
     if (path in this.job.documents) return null;
-    const data = this.cache.find(path, this.keys.keyFor(rules, language, this.own.has(path)), this.job.terms.today);
-    if (data === null || 'skipped' in data) return data;
-    try {
-      return inspectionOf(data, path, rules);
-    } catch (error) {
-      // It has the right digest and is still no text of ours.
-      if (error instanceof SyntaxError) return null;
-      throw error;
-    }
+    const key = this.keys.keyFor(rules, language, this.own.has(path));
+    const { today } = this.job.terms;
+    const known = this.memo.find(path, key, this.levelsOf(rules), today);
+    if (known !== null) return known;
+    const found = this.cache.find(path, key, today);
+    const outcome = found === null ? null : outcomeOf(found.data, path, rules);
+    if (found !== null && outcome !== null) this.memo.put(path, { key, levels: this.levelsOf(rules), today: found.today, outcome });
+    return outcome;
   }
 
   /** What was last found in a file of the job, and what has changed since; null if nothing is known. */
@@ -58,7 +65,10 @@ export class Remembered {
     const { path, language, set } = this.fileAt(index);
     // Waivers that end some day hold on this one.
     const today = 'waivers' in outcome && outcome.waivers.some(({ until }) => until !== null) ? this.job.terms.today : null;
-    this.cache.put({ path, key: this.keys.keyFor(this.job.sets[set] as RuleSet, language, this.own.has(path)), ...version, today, data });
+    const rules = this.job.sets[set] as RuleSet;
+    const key = this.keys.keyFor(rules, language, this.own.has(path));
+    this.cache.put({ path, key, ...version, today, data });
+    if (!('givenUp' in outcome)) this.memo.put(path, { key, levels: this.levelsOf(rules), today, outcome });
   }
 
   /** Writes what is new. */
@@ -66,7 +76,25 @@ export class Remembered {
     this.cache.save();
   }
 
+  private levelsOf(set: RuleSet): string {
+    let levels = this.levels.get(set);
+    if (levels === undefined) this.levels.set(set, (levels = [...set.rules].map(([rule, { level }]) => `${rule} ${level}`).join('\n')));
+    return levels;
+  }
+
   private fileAt(index: number): InspectionJob['files'][number] {
     return this.job.files[index] as InspectionJob['files'][number];
+  }
+}
+
+/** The outcome that was kept; null if it is damaged. */
+function outcomeOf(data: RecordData, path: string, rules: RuleSet): Inspection | SkippedReading | null {
+  if ('skipped' in data) return data;
+  try {
+    return inspectionOf(data, path, rules);
+  } catch (error) {
+    // It has the right digest and is still no text of ours.
+    if (error instanceof SyntaxError) return null;
+    throw error;
   }
 }

@@ -1,5 +1,4 @@
 import type { Tools } from '../../core/inspect/inspect-file.js';
-import type { InspectionCache } from '../cache/inspection-cache.js';
 import path from 'node:path';
 import { languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
@@ -14,7 +13,7 @@ import { SourceText } from '../../core/base/source-text.js';
 import { EventLoop } from './event-loop.js';
 import { followingEntries } from './ledger-file.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
-import { Remembered } from './remembered.js';
+import { Remembered, type KnownFindings } from './remembered.js';
 import { readSource, type SkippedReading } from '../files/source-file.js';
 import { withinLimit } from './stopwatch.js';
 import type { Watch } from '../files/watch.js';
@@ -36,15 +35,15 @@ export interface RepairWish {
   /** Findings that it excuses are not repaired. */
   readonly ledger: Ledger;
   readonly watch: Watch;
-  /** What earlier runs have found; null to do without. */
-  readonly cache: InspectionCache | null;
+  /** What is known of the findings; null to do without. */
+  readonly known: KnownFindings | null;
   /** Ends it between two files. */
   readonly signal?: AbortSignal | undefined;
 }
 
 /** Repairs files one after another. */
-export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writer, ledger, watch, cache, signal }: RepairWish): Promise<RepairedFiles> {
-  const remembered = Remembered.of(job, catalog, cache);
+export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writer, ledger, watch, known, signal }: RepairWish): Promise<RepairedFiles> {
+  const remembered = Remembered.of(job, catalog, known);
   let tools: Tools | null = null;
   const files: RepairedSource[] = [];
   const skipped: RepairedFiles['skipped'][number][] = [];
@@ -85,6 +84,6 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
 }
 
 /** The open findings of a file that need not be looked at; null if it has to be. */
-function openIn(known: ReturnType<Remembered['find']>, ledger: Ledger, rules: RuleSet): readonly Finding[] | null {
-  return known === null || 'skipped' in known ? null : ledger.excuse(known.findings, rules).filter(({ excused }) => excused === null);
+function openIn(found: ReturnType<Remembered['find']>, ledger: Ledger, rules: RuleSet): readonly Finding[] | null {
+  return found === null || 'skipped' in found ? null : ledger.excuse(found.findings, rules).filter(({ excused }) => excused === null);
 }

@@ -4,13 +4,13 @@ import type { Finding } from '../../core/model/finding.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { IncompletePath } from '../../core/model/scope.js';
 import type { InspectionJob } from './inspect-share.js';
-import type { InspectionCache } from '../cache/inspection-cache.js';
 import { LEDGER_FILE } from '../files/own-files.js';
 import { openLedger } from './ledger-file.js';
 import { noteSkipped } from '../project/reading-notes.js';
 import type { Watch } from '../files/watch.js';
 import { repairFiles } from './repair-files.js';
 import type { Writer } from '../writing/writer.js';
+import type { KnownFindings } from './remembered.js';
 
 /** Which repairs to make. */
 export interface FixWish {
@@ -32,18 +32,18 @@ export interface RepairChoice {
   readonly offered: boolean;
   /** Writes the files; if null, the report says what would be written. */
   readonly writer: Writer | null;
-  /** What earlier runs have found; null to do without. */
-  readonly cache: InspectionCache | null;
+  /** What is known of the findings; null to do without. */
+  readonly known: KnownFindings | null;
   /** Ends it between two files; what was written stays, and the ledger follows it. */
   readonly signal?: AbortSignal | undefined;
 }
 
 /** Repairs the files of a job, and updates the ledger accordingly. */
-export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, writer, cache, signal }: RepairChoice, watch: Watch): Promise<FixReport> {
+export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, writer, known, signal }: RepairChoice, watch: Watch): Promise<FixReport> {
   const { root, terms: { today } } = job;
   const ledger = openLedger(root, today);
   const wants = ({ rule, repair }: Finding): boolean => (repair === 'safe' || (repair === 'offered' && offered)) && (rules === null || rules.has(rule));
-  const wish = { wants, writer, ledger, watch, cache, signal };
+  const wish = { wants, writer, ledger, watch, known, signal };
   const { files, skipped, incomplete } = await repairFiles(job, base.catalog, wish);
   const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
   const failed = writer?.ledgerFollows() ?? null;

@@ -101,6 +101,11 @@ export class ProjectReader {
     });
   }
 
+  /** The layer files that have been read, with the presets that they adopt: absolute paths. */
+  layerFiles(): string[] {
+    return this.everything().documents.filter(({ remote }) => remote === null).map(({ reading }) => reading.layer.identity);
+  }
+
   /** What is read for all files, whatever lies in the project. */
   private personalLayer(): { readonly documents: readonly LayerDocument[]; readonly outer: OuterProblems } {
     const { personalFile, personalName } = this.source.run;

@@ -11,7 +11,6 @@ import type { CheckReport } from '../../core/inspect/check-report.js';
 import { parsePresetReference } from '../../core/layers/preset-reference.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { ScopeReport } from '../../core/scope/scope-report.js';
-import type { InspectionCache } from '../cache/inspection-cache.js';
 import { LayerError } from '../files/errors.js';
 import { stacked } from '../files/overlay.js';
 import { ProjectFiles } from '../files/project-files.js';
@@ -19,10 +18,10 @@ import { readDocument, readSource } from '../files/source-file.js';
 import { linkStatsAt, statsAt } from '../files/stats.js';
 import { linkOn, relativeToRoot } from '../files/target-path.js';
 import type { Watch } from '../files/watch.js';
-import type { InspectionJob } from '../inspection/inspect-share.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
 import { openLedger } from '../inspection/ledger-file.js';
 import { textsOf } from '../inspection/query-texts.js';
+import type { KnownFindings } from '../inspection/remembered.js';
 import { builtInPresets } from '../layers/built-in-presets.js';
 import type { RunSettings } from '../layers/run-settings.js';
 import { compareSides, questionOf, type NamedSide } from '../project/compare-sides.js';
@@ -32,35 +31,7 @@ import type { Project, ProjectListing } from '../project/project.js';
 import { ProjectReader, type ProjectQuestion } from '../project/project-reader.js';
 import { scopeReport } from '../project/scope-report.js';
 import { Memory } from './memory.js';
-
-/** How a project is listed. */
-interface ListOptions {
-  /** The rules that the question names. */
-  readonly names?: readonly RuleId[];
-  /** Whether files may be opened to recognise scripts by their first line. */
-  readonly opens?: boolean;
-  /** Whether to look for excluded files that a guard protects. */
-  readonly seeksGuards?: boolean;
-}
-
-/** What a check is limited to. */
-export interface CheckLimits {
-  /** A git revision: only findings on lines changed since then are reported; null for all. */
-  readonly since: string | null;
-  /** The paths of the files to check; null for all. */
-  readonly only: ReadonlySet<string> | null;
-  /** Ends the check between two files. */
-  readonly signal?: AbortSignal | undefined;
-}
-
-const NO_LIMITS: CheckLimits = { since: null, only: null };
-
-/** The files of a job, with what they were listed from. */
-export interface ListedJob {
-  readonly job: InspectionJob;
-  readonly listing: ProjectListing;
-  readonly base: ReportBase;
-}
+import { NO_LIMITS, type CheckLimits, type ListedJob, type ListOptions } from './questions.js';
 
 /**
  * A project under one set of settings, and what is known of it. It changes nothing.
@@ -84,8 +55,17 @@ export class Session {
 
   /** Forgets what has been read at a path, absolute or relative to the root; everything without one. So do all trials of this project. */
   forget(changed: string | null = null): void {
-    if (changed === null) this.memory.disk.forgetAll();
-    else this.memory.disk.forget(path.resolve(this.root, changed));
+    this.memory.forget(changed);
+  }
+
+  /** From now on, a text stands for a file, as in an editor before it is saved; with null, what is on the disk does. */
+  open(file: string, text: string | null): void {
+    this.memory.open(file, text);
+  }
+
+  /** Writes down what was found, for later runs: while a session goes on, that is done only now and then. */
+  save(): void {
+    this.memory.save();
   }
 
   /** The observer of long runs. */
@@ -93,9 +73,9 @@ export class Session {
     return this.run.watch;
   }
 
-  /** What earlier runs have found; null to do without. */
-  get cache(): InspectionCache | null {
-    return this.memory.cacheIn(this.run.cacheFolder);
+  /** What is known of the findings; null to do without. */
+  get known(): KnownFindings | null {
+    return this.memory.findingsIn(this.run.cacheFolder);
   }
 
   /** The day that decides what has expired, as YYYY-MM-DD. */
@@ -108,9 +88,9 @@ export class Session {
     return new Session(this.root, this.directory, { ...this.run, ...others, overlay: overlay === undefined ? this.run.overlay : stacked(overlay, this.run.overlay) }, this.memory);
   }
 
-  /** From now on, a text stands for a file, as in an editor before it is saved; with null, what is on the disk does. */
-  open(file: string, text: string | null): void {
-    this.memory.disk.open(path.resolve(this.root, file), text);
+  /** The layer files that were last read, with the presets that they adopt: absolute paths. */
+  layerFiles(): readonly string[] {
+    return this.reader?.layerFiles() ?? [];
   }
 
   /** A path for display: relative to the root. @throws UsageError if it is outside. */
@@ -205,7 +185,7 @@ export class Session {
     // Load the parser and the grammars only for this question: it takes a while.
     const { checkFiles } = await import('../inspection/check-files.js');
     const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, cache: this.cache, signal, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))) });
+    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, known: this.known, signal, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))) });
   }
 
   /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */

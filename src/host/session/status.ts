@@ -7,6 +7,6 @@ import type { Session } from './session.js';
 /** What was last found in the files of a project, and what has changed since. Parses nothing. */
 export async function statusOfProject(session: Session, paths: readonly string[]): Promise<StatusReport> {
   const { job, listing: { skipped }, base } = await session.jobFor(paths);
-  const files = statusOfFiles(job, Remembered.of(job, base.catalog, session.cache), openLedger(session.root, session.today));
+  const files = statusOfFiles(job, Remembered.of(job, base.catalog, session.known), openLedger(session.root, session.today));
   return { ...base, files, skipped };
 }

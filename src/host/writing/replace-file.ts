@@ -22,6 +22,11 @@ export function removeOldTemporaries(directory: string): void {
 
 const TEMPORARY = /^\.elvar-[0-9a-f]{16}\.tmp$/;
 
+/** Whether a name is that of a file that takes another one's place in a moment. */
+export function isTemporary(name: string): boolean {
+  return TEMPORARY.test(name);
+}
+
 /** Writes a file next to the one that it will replace, onto the disk, with the mode and the owner of that one. @throws the system's error; then there is no such file. */
 export function stage(temporary: string, file: string, text: string): void {
   const present = linkStatsAt(file);

@@ -1,0 +1,70 @@
+import type { CheckReport } from '../../core/inspect/check-report.js';
+import { reportDifference } from '../../core/inspect/report-difference.js';
+import { LayerError, UsageError } from '../../host/files/errors.js';
+import { relativeTo } from '../../host/files/target-path.js';
+import { ChangeFollower } from '../../host/session/follow-changes.js';
+import { EXIT, type ExitCode } from '../exit-code.js';
+import { viewProblems } from '../views/problems.js';
+import { viewDifference } from '../views/watch.js';
+import type { Context } from './command.js';
+
+/** What stays to look again. */
+export interface WatchedCheck<Answer extends { readonly report: CheckReport }> {
+  /** Checks as the command line asks, and leaves out what is not to be shown. @throws the signal's reason if it is aborted. */
+  readonly check: (signal: AbortSignal) => Promise<Answer>;
+  /** Shows the first answer. */
+  readonly show: (answer: Answer) => void;
+}
+
+/** Checks, stays, and says after each change what came and what went, until somebody ends it. */
+export async function watchCheck<Answer extends { readonly report: CheckReport }>(context: Context<unknown>, { check, show }: WatchedCheck<Answer>): Promise<ExitCode> {
+  const { workspace: { session }, terminal, style, options } = context;
+  if (options.format !== 'text') throw new UsageError('--watch shows text only\nLeave out --format, or use the library: openSession.');
+  let before: CheckReport | null = null;
+  let running = new AbortController();
+  let latest = Promise.resolve();
+  /** What has changed since the last answer. */
+  const changed = new Set<string>();
+  const look = async (signal: AbortSignal): Promise<void> => {
+    try {
+      const answer = await check(signal);
+      const { report } = answer;
+      const difference = before === null ? null : reportDifference(before, report);
+      if (difference === null) show(answer);
+      // What may have changed is told only if it makes a difference.
+      else if (changed.size > 0 || difference.came.length + difference.went.length > 0) terminal.out(viewDifference(difference, report, [...changed], terminal.columns, style));
+      before = report;
+      changed.clear();
+      follower.follow();
+    } catch (error) {
+      if (signal.aborted) return;
+      if (error instanceof LayerError) terminal.err(viewProblems(error.problems, error.texts, style));
+      else if (error instanceof UsageError) terminal.err(`${style.wrong(error.message)}\n`);
+      else throw error;
+    }
+  };
+  const again = (paths: readonly string[] | null, isSure: boolean): void => {
+    if (paths === null) session.forget();
+    for (const file of paths ?? []) {
+      session.forget(file);
+      if (isSure) changed.add(relativeTo(session.root, file));
+    }
+    running.abort();
+    running = new AbortController();
+    const { signal } = running;
+    latest = latest.then(() => (signal.aborted ? undefined : look(signal)));
+  };
+  const follower = new ChangeFollower(session, again);
+  await look(running.signal);
+  await follower.begin();
+  // Nobody watched while the first answer was made.
+  again(null, false);
+  await latest;
+  if (!options.quiet) terminal.err(`${style.faint('Waiting for changes; Ctrl-C ends it.')}\n`);
+  await terminal.ended?.();
+  running.abort();
+  await follower.end();
+  await latest;
+  session.save();
+  return EXIT.fine;
+}

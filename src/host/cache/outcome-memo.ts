@@ -1,0 +1,38 @@
+import type { Inspection } from '../../core/inspect/inspect-file.js';
+import type { SkippedReading } from '../files/source-file.js';
+
+/** What was found in a file by one set of rules. */
+export interface KnownOutcome {
+  readonly key: string;
+  /** The levels of all rules, as a text: they are not part of the key. */
+  readonly levels: string;
+  /** The day on which it holds; null if the day makes no difference. */
+  readonly today: string | null;
+  readonly outcome: Inspection | SkippedReading;
+}
+
+/** What was found in files that have not changed since, for as long as somebody says so: these are not even asked for their times. */
+export class OutcomeMemo {
+  private readonly outcomes = new Map<string, KnownOutcome>();
+
+  /** What was found in a file, if it still holds. */
+  find(own: string, key: string, levels: string, today: string): Inspection | SkippedReading | null {
+    const known = this.outcomes.get(own);
+    return known !== undefined && known.key === key && known.levels === levels && (known.today === null || known.today === today) ? known.outcome : null;
+  }
+
+  /** Keeps what was found in a file. */
+  put(own: string, known: KnownOutcome): void {
+    this.outcomes.set(own, known);
+  }
+
+  /** Forgets what was found in a file, or below a directory; everything without a path. */
+  forget(own: string | null): void {
+    if (own === null || own === '') {
+      this.outcomes.clear();
+      return;
+    }
+    if (this.outcomes.delete(own)) return;
+    for (const path of this.outcomes.keys()) if (path.startsWith(`${own}/`)) this.outcomes.delete(path);
+  }
+}

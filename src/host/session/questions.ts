@@ -1,0 +1,34 @@
+import type { ReportBase } from '../../core/cascade/report-base.js';
+import type { RuleId } from '../../core/model/rule.js';
+import type { InspectionJob } from '../inspection/inspect-share.js';
+import type { ProjectListing } from '../project/project.js';
+
+/** How a project is listed. */
+export interface ListOptions {
+  /** The rules that the question names. */
+  readonly names?: readonly RuleId[];
+  /** Whether files may be opened to recognise scripts by their first line. */
+  readonly opens?: boolean;
+  /** Whether to look for excluded files that a guard protects. */
+  readonly seeksGuards?: boolean;
+}
+
+/** What a check is limited to. */
+export interface CheckLimits {
+  /** A git revision: only findings on lines changed since then are reported; null for all. */
+  readonly since: string | null;
+  /** The paths of the files to check; null for all. */
+  readonly only: ReadonlySet<string> | null;
+  /** Ends the check between two files. */
+  readonly signal?: AbortSignal | undefined;
+}
+
+/** No limits. */
+export const NO_LIMITS: CheckLimits = { since: null, only: null };
+
+/** The files of a job, with what they were listed from. */
+export interface ListedJob {
+  readonly job: InspectionJob;
+  readonly listing: ProjectListing;
+  readonly base: ReportBase;
+}

@@ -1,0 +1,106 @@
+import { spawn } from 'node:child_process';
+import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
+import { describe, expect, onTestFinished, test } from 'vitest';
+import { commitAll, git } from '../support/git.js';
+import { elvar, makeFolder, PROGRAM, writeFiles } from '../support/project.js';
+
+/** A check that stays, in a terminal of its own. */
+class WatchedTerminal {
+  private shown = '';
+  private seen = 0;
+  private readonly child;
+  private readonly waiting: (() => void)[] = [];
+  readonly ended: Promise<number | null>;
+
+  constructor(folder: string, args: readonly string[]) {
+    const command = ['exec', process.execPath, PROGRAM, 'check', '--watch', '--no-personal', ...args].join(' ');
+    this.child = spawn('script', ['-qec', command, '/dev/null'], { cwd: folder, env: { PATH: process.env['PATH'], HOME: folder, TERM: 'xterm', XDG_CACHE_HOME: makeFolder() } });
+    this.child.stdout.on('data', (chunk: Buffer) => {
+      this.shown += stripVTControlCharacters(chunk.toString()).replaceAll('\r', '');
+      for (const look of this.waiting) look();
+    });
+    this.ended = new Promise((resolve) => this.child.on('close', resolve));
+    onTestFinished(() => void this.child.kill('SIGKILL'));
+  }
+
+  /** Waits until something more is said that matches. @returns what has been said since the last time. */
+  async says(pattern: RegExp): Promise<string> {
+    for (;;) {
+      const news = this.shown.slice(this.seen);
+      const match = pattern.exec(news);
+      if (match !== null) {
+        this.seen += match.index + match[0].length;
+        return news;
+      }
+      await new Promise<void>((resolve) => this.waiting.push(resolve));
+      this.waiting.length = 0;
+    }
+  }
+
+  /** Presses Ctrl-C. */
+  interrupt(): void {
+    this.child.stdin.write('\u0003');
+  }
+}
+
+const READY = /Waiting for changes; Ctrl-C ends it\.\n/;
+
+describe('check --watch', () => {
+  const put = (folder: string, name: string, text: string): void => writeFiles(folder, { [name]: text });
+
+  test('says what comes and goes, whatever changes, and ends by Ctrl-C', async () => {
+    const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', 'a.js': 'go(a == b);\n', 'quay/b.js': '' });
+    const terminal = new WatchedTerminal(folder, []);
+    expect(await terminal.says(READY)).toContain('1 finding in 1 of 3 files');
+    put(folder, 'quay/b.js', 'go(b == c);\n');
+    await terminal.says(/changed: 1 came, 0 went\.\n  new  warning  quay\/b\.js:1:6 [^\n]*\n +go\(b == c\);\n2 findings in 3 files\.\n/);
+    put(folder, 'a.js', 'go(a === b);\n');
+    await terminal.says(/changed: 0 came, 1 went\.\n  gone  warning  a\.js:1:6 [^\n]*\n1 finding in 3 files\.\n/);
+    // A layer file: the same finding has another level.
+    put(folder, 'quay/elvar.yaml', 'rulings: { slips/loose-compare: error }\n');
+    await terminal.says(/1 came, 1 went\.\n  gone  warning  quay[^]*new  error  quay/);
+    // A mistake is told, and nothing is forgotten.
+    put(folder, 'quay/elvar.yaml', 'rulings: { slips/loose-compar: error }\n');
+    await terminal.says(/Did you mean slips\/loose-compare\?\n/);
+    rmSync(path.join(folder, 'quay/elvar.yaml'));
+    await terminal.says(/1 came, 1 went\./);
+    // What is excluded, and what is no longer.
+    put(folder, '.elvarignore', 'quay/\n');
+    await terminal.says(/0 came, 1 went\./);
+    put(folder, '.elvarignore', '');
+    await terminal.says(/1 came, 0 went\./);
+    put(folder, 'quay/b.js', '');
+    await terminal.says(/0 came, 1 went\./);
+    // Editors save by renaming; directories come and go.
+    put(folder, 'new.tmp', 'go(a != b);\n');
+    renameSync(path.join(folder, 'new.tmp'), path.join(folder, 'a.js'));
+    await terminal.says(/1 came, 0 went\./);
+    mkdirSync(path.join(folder, 'deep'));
+    put(folder, 'deep/er/c.js', 'go(a == b);\n');
+    await terminal.says(/new  warning  deep\/er\/c\.js:1:6/);
+    elvar(folder, ['ledger', 'take', '--no-personal']);
+    await terminal.says(/0 came, 2 went\./);
+    terminal.interrupt();
+    expect(await terminal.ended).toBe(0);
+  }, 60_000);
+
+  test('knows when git has another revision', async () => {
+    const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', 'a.js': 'go(a === b);\n' });
+    git(folder, 'init', '-q', '-b', 'main');
+    commitAll(folder);
+    writeFileSync(path.join(folder, 'a.js'), 'go(a == b);\n');
+    const terminal = new WatchedTerminal(folder, ['--since', 'HEAD']);
+    expect(await terminal.says(READY)).toContain('1 finding');
+    commitAll(folder);
+    await terminal.says(/0 came, 1 went\./);
+    terminal.interrupt();
+    expect(await terminal.ended).toBe(0);
+  }, 60_000);
+
+  test('is for people', () => {
+    const folder = makeFolder({ 'a.js': '' });
+    expect(elvar(folder, ['check', '--watch', '--format', 'json'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('--watch shows text only') as string });
+  });
+});
