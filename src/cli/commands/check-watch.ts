@@ -4,6 +4,7 @@ import { LayerError, UsageError } from '../../host/files/errors.js';
 import { relativeTo } from '../../host/files/target-path.js';
 import { ChangeFollower } from '../../host/session/follow-changes.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
+import type { Style } from '../terminal.js';
 import { viewProblems } from '../views/problems.js';
 import { viewDifference } from '../views/watch.js';
 import type { Context } from './command.js';
@@ -25,7 +26,9 @@ export async function watchCheck<Answer extends { readonly report: CheckReport }
   let latest = Promise.resolve();
   /** What has changed since the last answer. */
   const changed = new Set<string>();
-  const look = async (signal: AbortSignal): Promise<void> => {
+  /** What is wrong with the layer files or the question, as it was last said. */
+  let mistake = '';
+  const look = async (signal: AbortSignal, isSure: boolean): Promise<void> => {
     try {
       const answer = await check(signal);
       const { report } = answer;
@@ -35,12 +38,13 @@ export async function watchCheck<Answer extends { readonly report: CheckReport }
       else if (changed.size > 0 || difference.came.length + difference.went.length > 0) terminal.out(viewDifference(difference, report, [...changed], terminal.columns, style));
       before = report;
       changed.clear();
+      mistake = '';
       follower.follow();
     } catch (error) {
       if (signal.aborted) return;
-      if (error instanceof LayerError) terminal.err(viewProblems(error.problems, error.texts, style));
-      else if (error instanceof UsageError) terminal.err(`${style.wrong(error.message)}\n`);
-      else throw error;
+      const said = mistake;
+      mistake = viewMistake(error, style);
+      if (isSure || mistake !== said) terminal.err(mistake);
     }
   };
   const again = (paths: readonly string[] | null, isSure: boolean): void => {
@@ -52,10 +56,10 @@ export async function watchCheck<Answer extends { readonly report: CheckReport }
     running.abort();
     running = new AbortController();
     const { signal } = running;
-    latest = latest.then(() => (signal.aborted ? undefined : look(signal)));
+    latest = latest.then(() => (signal.aborted ? undefined : look(signal, isSure)));
   };
   const follower = new ChangeFollower(session, again);
-  await look(running.signal);
+  await look(running.signal, true);
   await follower.begin();
   // Nobody watched while the first answer was made.
   again(null, false);
@@ -67,4 +71,11 @@ export async function watchCheck<Answer extends { readonly report: CheckReport }
   await latest;
   session.save();
   return EXIT.fine;
+}
+
+/** @throws what is not a mistake of the user's. */
+function viewMistake(error: unknown, style: Style): string {
+  if (error instanceof LayerError) return viewProblems(error.problems, error.texts, style);
+  if (error instanceof UsageError) return `${style.wrong(error.message)}\n`;
+  throw error;
 }

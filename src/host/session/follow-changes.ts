@@ -9,13 +9,18 @@ const TOGETHER = 40;
 /** What git changes if a revision changes. */
 const OF_REVISIONS = ['.git', '.git/HEAD', '.git/packed-refs', '.git/refs'];
 
-/** How long it takes at most until a directory that was just added is watched, in milliseconds. */
+/**
+ * When to look once more, in milliseconds. The watcher leaves out what changes again within 50 ms, such as a file that is
+ * emptied and then written, and what comes to a new directory between its reading and its watching.
+ */
 const SETTLED = 1_000;
 
 /** Watches the files of a project. */
 export class ChangeFollower {
   private excluded = new Set<string>();
   private readonly changed = new Set<string>();
+  private readonly added = new Set<string>();
+  private readonly unsettled = new Set<string>();
   private timer: NodeJS.Timeout | null = null;
   private settling: NodeJS.Timeout | null = null;
   private watcher: FSWatcher | null = null;
@@ -27,7 +32,10 @@ export class ChangeFollower {
   async begin(): Promise<void> {
     this.lookAgain();
     this.watcher = watch(this.session.root, { ignoreInitial: true, followSymlinks: false, ignored: (file) => this.isExcluded(file) });
-    this.watcher.on('all', (_event, file) => this.note(file));
+    this.watcher.on('all', (event, file) => {
+      if (event === 'addDir') this.added.add(file);
+      this.note(file);
+    });
     // What cannot be watched is looked at when something else changes.
     this.watcher.on('error', () => {});
     await new Promise<void>((resolve) => void this.watcher?.once('ready', resolve));
@@ -41,7 +49,7 @@ export class ChangeFollower {
     const back = [...before].filter((own) => !this.excluded.has(own)).map((own) => path.join(this.session.root, own));
     if (back.length > 0) {
       this.watcher?.add(back);
-      this.settling = setTimeout(() => this.tell(back, false), SETTLED);
+      this.lookOnceMore(back);
     }
     this.watchBeyond();
   }
@@ -80,7 +88,21 @@ export class ChangeFollower {
       const paths = [...this.changed];
       this.changed.clear();
       this.timer = null;
+      this.watcher?.add([...this.added]);
+      this.added.clear();
       this.tell(paths, true);
+      this.lookOnceMore(paths);
     }, TOGETHER);
+  }
+
+  private lookOnceMore(paths: readonly string[]): void {
+    for (const one of paths) this.unsettled.add(one);
+    if (this.settling !== null) clearTimeout(this.settling);
+    this.settling = setTimeout(() => {
+      const unsettled = [...this.unsettled];
+      this.unsettled.clear();
+      this.settling = null;
+      this.tell(unsettled, false);
+    }, SETTLED);
   }
 }
