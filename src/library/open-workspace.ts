@@ -16,6 +16,7 @@ import { openWorkspace as openHost, type Workspace as HostWorkspace } from '../h
 import type {
   CatalogDocument, CompareDocument, DoctorDocument, ExplainDocument, ExplainLineDocument, FindingsDocument, FixDocument, ImpactDocument, ResolveDocument, ScopeDocument,
 } from './documents.js';
+import type { EndSignal } from './end-signal.js';
 
 /** The options of a workspace. Every part may be left out. */
 export interface WorkspaceOptions {
@@ -52,7 +53,7 @@ export interface CheckQuestion extends PathsQuestion {
   /** Whether excused findings are listed too; false by default. */
   readonly excused?: boolean | undefined;
   /** Ends the check between two files: the answer is then the signal's reason, thrown. */
-  readonly signal?: AbortSignal | undefined;
+  readonly signal?: EndSignal | undefined;
 }
 
 /** What a repair is about. */
@@ -64,7 +65,7 @@ export interface FixQuestion extends PathsQuestion {
   /** Whether to write the files; false by default: the answer says what would be written. */
   readonly write?: boolean | undefined;
   /** Ends the repair between two files; what was written stays. */
-  readonly signal?: AbortSignal | undefined;
+  readonly signal?: EndSignal | undefined;
 }
 
 /** A change of rules to try: one of the three; without any, the layer files as they are are compared with the last commit. */
@@ -150,12 +151,12 @@ function workspaceOf(host: HostWorkspace, given: WorkspaceOptions): Workspace {
     impact: (question = {}) => impact(host, given, question),
     doctor: async () => doctorJson(await host.doctor()) as DoctorDocument,
     catalog: () => catalogJson(host.catalog().catalog.rules) as CatalogDocument,
-    fix: async ({ paths = [], rules = [], offered = false, write = false, signal } = {}) => fixJson(await host.fix(paths, { rules, offered, writes: write, signal })) as FixDocument,
+    fix: async ({ paths = [], rules = [], offered = false, write = false, signal } = {}) => fixJson(await host.fix(paths, { rules, offered, writes: write, signal: signal as AbortSignal | undefined })) as FixDocument,
   };
 }
 
 async function check(host: HostWorkspace, { paths = [], since, rules = [], excused = false, signal }: CheckQuestion): Promise<FindingsDocument> {
-  const report = await host.check(paths, since ?? null, signal);
+  const report = await host.check(paths, since ?? null, signal as AbortSignal | undefined);
   const asked = narrowed(report, { rules: selectedRules(rules, report.catalog), concerns: null });
   return checkJson(asked, { level: 0, confidence: 0 }, { withExcused: excused, withFiles: false }) as FindingsDocument;
 }

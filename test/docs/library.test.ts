@@ -13,7 +13,7 @@ const { LayerError, openWorkspace, UsageError } = await import('../../dist/index
 const examples = [...readFileSync(path.join(ROOT, 'docs', 'library.md'), 'utf8').matchAll(/```ts\n(.*?)```/gs)].map(([, code]) => code as string);
 
 /** All that the examples need of Node. */
-const CONSOLE = 'declare const console: { log(...all: unknown[]): void };\n';
+const CONSOLE = 'declare const console: { log(...all: unknown[]): void };\ndeclare const AbortSignal: { timeout(milliseconds: number): import("elvar").EndSignal };\n';
 
 test.runIf(HAS_TIME)('the examples on the page about the library run, and their types hold for a strict program', () => {
   const files = examples.map((_, index) => `example${index}.ts`);

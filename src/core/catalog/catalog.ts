@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import type { OptionDeclaration, OptionType } from '../model/option.js';
+import type { OptionDeclaration } from '../model/option.js';
+import type { OptionType } from '../model/option-type.js';
 import type { Rule } from './rule.js';
 import type { RuleId } from '../model/rule.js';
 import { selects, type Selector } from '../model/selector.js';

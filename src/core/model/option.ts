@@ -65,11 +65,3 @@ export function alikeOptionValue(a: OptionValue, b: OptionValue): boolean {
 export function isSubset(part: OptionValue, whole: OptionValue): boolean {
   return Array.isArray(part) && Array.isArray(whole) && part.every((item) => whole.includes(item));
 }
-
-/** The type of an option, for people and machines. */
-export interface OptionType {
-  readonly type: 'number' | 'boolean' | 'string' | 'choice' | 'list';
-  readonly choices?: readonly string[];
-  readonly least?: number;
-  readonly most?: number;
-}

@@ -1,4 +1,4 @@
-import type { OptionType } from './option.js';
+import type { OptionType } from './option-type.js';
 import type { Place } from '../base/place.js';
 
 /**

@@ -1,4 +1,4 @@
-import type { OptionType } from '../../core/model/option.js';
+import type { OptionType } from '../../core/model/option-type.js';
 
 /** What an option accepts. */
 export function describeOptionType({ type, choices, least, most }: OptionType): string {

@@ -17,6 +17,7 @@ export default defineRule({
   examples: [
     good('php', '<?php\n'),
     bad('php', '\uFEFF<?php\n', '1:1', { repaired: '<?php\n' }),
+    bad('php', '\uFEFF\uFEFF<?php\n', '1:1', { repaired: '<?php\n' }),
   ],
 });
 

@@ -1,0 +1,7 @@
+/** The type of an option, for people and machines. */
+export interface OptionType {
+  readonly type: 'number' | 'boolean' | 'string' | 'choice' | 'list';
+  readonly choices?: readonly string[];
+  readonly least?: number;
+  readonly most?: number;
+}
