@@ -1,10 +1,13 @@
 import { spawn } from 'node:child_process';
-import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import { stripVTControlCharacters } from 'node:util';
+import fc from 'fast-check';
 import { describe, expect, onTestFinished, test } from 'vitest';
 import { commitAll, git } from '../support/git.js';
 import { elvar, makeFolder, PROGRAM, writeFiles } from '../support/project.js';
+import { runs } from '../support/runs.js';
 
 /** A check that stays, in a terminal of its own. */
 class WatchedTerminal {
@@ -44,6 +47,9 @@ class WatchedTerminal {
     this.child.stdin.write('\u0003');
   }
 }
+
+/** How long after a change everything has been looked at, in milliseconds, on a slow machine. */
+const QUIET = 3_000;
 
 const READY = /Waiting for changes; Ctrl-C ends it\.\n/;
 
@@ -98,6 +104,47 @@ describe('check --watch', () => {
     terminal.interrupt();
     expect(await terminal.ended).toBe(0);
   }, 60_000);
+
+  const name = fc.constantFrom('quay', 'berth', 'deep');
+  const place = fc.array(name, { maxLength: 3 }).map((names) => names.join('/'));
+  const step = fc.oneof(
+    fc.record({ file: fc.tuple(place, fc.constantFrom('a.js', 'b.js', 'elvar.yaml', '.elvarignore'))
+      // The layer file of the root stays: by it, what is last put there is found.
+      .map(([folder, own]) => path.join(folder, own)).filter((file) => file !== 'elvar.yaml'), text: fc.constantFrom('', 'x(a == b);\n', 'x(a == b);\nx(b != c);\n'), empties: fc.boolean() }),
+    fc.record({ gone: place.filter((folder) => folder !== '') }),
+    fc.record({ from: place.filter((folder) => folder !== ''), to: name }),
+  );
+  type Step = typeof step extends fc.Arbitrary<infer S> ? S : never;
+  const layer: Record<string, string> = { 'elvar.yaml': 'rulings: { slips/loose-compare: error }\n', '.elvarignore': 'deep/\n' };
+
+  function take(folder: string, one: Step): void {
+    if ('file' in one) {
+      const text = one.text === '' ? '' : layer[path.basename(one.file)] ?? one.text;
+      if (one.empties) put(folder, one.file, '');
+      put(folder, one.file, text);
+    } else if ('gone' in one) rmSync(path.join(folder, one.gone), { recursive: true, force: true });
+    else if (existsSync(path.join(folder, one.from)) && !existsSync(path.join(folder, one.to))) renameSync(path.join(folder, one.from), path.join(folder, one.to));
+  }
+
+  test('misses nothing, however quickly things change', async () => {
+    await fc.assert(fc.asyncProperty(fc.array(fc.tuple(step, fc.constantFrom(0, 0, 5, 45, 120)), { minLength: 10, maxLength: 60 }), async (steps) => {
+      const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', 'a.js': '', 'quay/deep/a.js': 'x(a == b);\n' });
+      const terminal = new WatchedTerminal(folder, []);
+      await terminal.says(READY);
+      for (const [one, pause] of steps) {
+        take(folder, one);
+        if (pause > 0) await setTimeout(pause);
+      }
+      await setTimeout(QUIET);
+      put(folder, 'last.js', 'last(a == b);\n');
+      const last = /new  \w+  last\.js[^]*?\n(\d+) findings? in (\d+) files?\.\n/;
+      const said = last.exec(await terminal.says(last)) as RegExpExecArray;
+      const { totals } = JSON.parse(elvar(folder, ['check', '--format', 'json', '--no-personal', '--no-cache']).out) as { totals: Record<string, number> };
+      expect([said[1], said[2]].map(Number)).toEqual([(totals['error'] ?? 0) + (totals['warning'] ?? 0), totals['files']]);
+      terminal.interrupt();
+      expect(await terminal.ended).toBe(0);
+    }), { numRuns: runs(1), timeout: 60_000, endOnFailure: true });
+  }, 180_000);
 
   test('is for people', () => {
     const folder = makeFolder({ 'a.js': '' });
