@@ -7,7 +7,7 @@ import fc from 'fast-check';
 import { describe, expect, onTestFinished, test } from 'vitest';
 import { commitAll, git } from '../support/git.js';
 import { elvar, makeFolder, PROGRAM, writeFiles } from '../support/project.js';
-import { runs } from '../support/runs.js';
+import { size } from '../support/runs.js';
 
 /** A check that stays, in a terminal of its own. */
 class WatchedTerminal {
@@ -56,38 +56,38 @@ const READY = /Waiting for changes; Ctrl-C ends it\.\n/;
 describe('check --watch', () => {
   const put = (folder: string, name: string, text: string): void => writeFiles(folder, { [name]: text });
 
-  test('says what comes and goes, whatever changes, and ends by Ctrl-C', async () => {
+  test('says what is new and what is gone, whatever changes, and ends by Ctrl-C', async () => {
     const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n', 'a.js': 'go(a == b);\n', 'quay/b.js': '' });
     const terminal = new WatchedTerminal(folder, []);
     expect(await terminal.says(READY)).toContain('1 finding in 1 of 3 files');
     put(folder, 'quay/b.js', 'go(b == c);\n');
-    await terminal.says(/changed: 1 came, 0 went\.\n  new  warning  quay\/b\.js:1:6 [^\n]*\n +go\(b == c\);\n2 findings in 3 files\.\n/);
+    await terminal.says(/changed: 1 new, 0 gone\.\n  new  warning  quay\/b\.js:1:6 [^\n]*\n +go\(b == c\);\n2 findings in 3 files\.\n/);
     put(folder, 'a.js', 'go(a === b);\n');
-    await terminal.says(/changed: 0 came, 1 went\.\n  gone  warning  a\.js:1:6 [^\n]*\n1 finding in 3 files\.\n/);
+    await terminal.says(/changed: 0 new, 1 gone\.\n  gone  warning  a\.js:1:6 [^\n]*\n1 finding in 3 files\.\n/);
     // A layer file: the same finding has another level.
     put(folder, 'quay/elvar.yaml', 'rulings: { slips/loose-compare: error }\n');
-    await terminal.says(/1 came, 1 went\.\n  gone  warning  quay[^]*new  error  quay/);
+    await terminal.says(/1 new, 1 gone\.\n  gone  warning  quay[^]*new  error  quay/);
     // A mistake is told, and nothing is forgotten.
     put(folder, 'quay/elvar.yaml', 'rulings: { slips/loose-compar: error }\n');
     await terminal.says(/Did you mean slips\/loose-compare\?\n/);
     rmSync(path.join(folder, 'quay/elvar.yaml'));
-    await terminal.says(/1 came, 1 went\./);
+    await terminal.says(/1 new, 1 gone\./);
     // What is excluded, and what is no longer.
     put(folder, '.elvarignore', 'quay/\n');
-    await terminal.says(/0 came, 1 went\./);
+    await terminal.says(/0 new, 1 gone\./);
     put(folder, '.elvarignore', '');
-    await terminal.says(/1 came, 0 went\./);
+    await terminal.says(/1 new, 0 gone\./);
     put(folder, 'quay/b.js', '');
-    await terminal.says(/0 came, 1 went\./);
+    await terminal.says(/0 new, 1 gone\./);
     // Editors save by renaming; directories come and go.
     put(folder, 'new.tmp', 'go(a != b);\n');
     renameSync(path.join(folder, 'new.tmp'), path.join(folder, 'a.js'));
-    await terminal.says(/1 came, 0 went\./);
+    await terminal.says(/1 new, 0 gone\./);
     mkdirSync(path.join(folder, 'deep'));
     put(folder, 'deep/er/c.js', 'go(a == b);\n');
     await terminal.says(/new  warning  deep\/er\/c\.js:1:6/);
     elvar(folder, ['ledger', 'take', '--no-personal']);
-    await terminal.says(/0 came, 2 went\./);
+    await terminal.says(/0 new, 2 gone\./);
     terminal.interrupt();
     expect(await terminal.ended).toBe(0);
   }, 60_000);
@@ -100,7 +100,7 @@ describe('check --watch', () => {
     const terminal = new WatchedTerminal(folder, ['--since', 'HEAD']);
     expect(await terminal.says(READY)).toContain('1 finding');
     commitAll(folder);
-    await terminal.says(/0 came, 1 went\./);
+    await terminal.says(/0 new, 1 gone\./);
     terminal.interrupt();
     expect(await terminal.ended).toBe(0);
   }, 60_000);
@@ -143,7 +143,7 @@ describe('check --watch', () => {
       expect([said[1], said[2]].map(Number)).toEqual([(totals['error'] ?? 0) + (totals['warning'] ?? 0), totals['files']]);
       terminal.interrupt();
       expect(await terminal.ended).toBe(0);
-    }), { numRuns: runs(1), timeout: 60_000, endOnFailure: true });
+    }), { numRuns: size(1, 8), interruptAfterTimeLimit: 170_000, endOnFailure: true });
   }, 180_000);
 
   test('is for people', () => {

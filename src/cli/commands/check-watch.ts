@@ -17,7 +17,7 @@ export interface WatchedCheck<Answer extends { readonly report: CheckReport }> {
   readonly show: (answer: Answer) => void;
 }
 
-/** Checks, stays, and says after each change what came and what went, until somebody ends it. */
+/** Checks, stays, and says after each change what is new and what is gone, until somebody ends it. */
 export async function watchCheck<Answer extends { readonly report: CheckReport }>(context: Context<unknown>, { check, show }: WatchedCheck<Answer>): Promise<ExitCode> {
   const { workspace: { session }, terminal, style, options } = context;
   if (options.format !== 'text') throw new UsageError('--watch shows text only\nLeave out --format, or use the library: openSession.');
@@ -35,7 +35,7 @@ export async function watchCheck<Answer extends { readonly report: CheckReport }
       const difference = before === null ? null : reportDifference(before, report);
       if (difference === null) show(answer);
       // What may have changed is told only if it makes a difference.
-      else if (changed.size > 0 || difference.came.length + difference.went.length > 0) terminal.out(viewDifference(difference, report, [...changed], terminal.columns, style));
+      else if (changed.size > 0 || difference.added.length + difference.gone.length > 0) terminal.out(viewDifference(difference, report, [...changed], terminal.columns, style));
       before = report;
       changed.clear();
       mistake = '';

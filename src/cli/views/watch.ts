@@ -10,16 +10,16 @@ import { count } from './table.js';
 /** The most findings of one kind. */
 const MOST_ROWS = 12;
 
-/** What came and what went since the last answer; the numbers last, because the end is what stays on the screen. */
-export function viewDifference({ came, went }: ReportDifference, report: CheckReport, changed: readonly string[], columns: number, style: Style): string {
+/** What is new and what is gone since the last answer; the totals last, because the end is what stays on the screen. */
+export function viewDifference({ added, gone }: ReportDifference, report: CheckReport, changed: readonly string[], columns: number, style: Style): string {
   const { error, warning, note, files } = totalsOf(report);
   const sum = error + warning + note;
   const what = changed.length === 0 ? 'something' : changed.length === 1 ? visible(changed[0] ?? '') : count(changed.length, 'path');
-  const news = came.length + went.length === 0 ? 'nothing else is found' : `${came.length} came, ${went.length} went`;
+  const news = added.length + gone.length === 0 ? 'no finding is new or gone' : `${added.length} new, ${gone.length} gone`;
   const at = new Date().toTimeString().slice(0, 8);
   return [
     '', `${style.faint(at)}  ${style.strong(`${what} changed: ${news}.`)}`,
-    ...rows('gone', went, columns, style), ...rows('new', came, columns, style),
+    ...rows('gone', gone, columns, style), ...rows('new', added, columns, style),
     style.faint(`${count(sum, 'finding')} in ${count(files, 'file')}.`), '',
   ].join('\n');
 }
