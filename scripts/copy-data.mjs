@@ -33,10 +33,3 @@ for (const [name, [packageName, file]] of Object.entries(SOURCES)) {
   notices.set(packageName, `${packageName} ${version}\n\n${readFileSync(path.join(folder, 'LICENSE'), 'utf8')}`);
 }
 writeFileSync(path.join(target, 'LICENSES.txt'), [...notices.values()].join(`\n${'-'.repeat(72)}\n\n`));
-
-// The dictionary of English, beside the grammars.
-const dictionaries = path.join(target, '..', 'dictionaries');
-mkdirSync(dictionaries, { recursive: true });
-const english = path.join(import.meta.dirname, '..', 'node_modules', 'dictionary-en');
-for (const ending of ['aff', 'dic']) copyFileSync(path.join(english, `index.${ending}`), path.join(dictionaries, `english.${ending}`));
-copyFileSync(path.join(english, 'license'), path.join(dictionaries, 'LICENSE.txt'));

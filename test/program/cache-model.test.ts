@@ -1,5 +1,6 @@
 import { chmodSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { KeptInspection } from '../../src/core/inspect/kept-inspection.js';
@@ -70,21 +71,41 @@ describe('what is remembered', () => {
     const contents = readCacheFile(path.join(cache, name), folder);
     for (const [own, [record]] of contents.records as Map<string, [StoredRecord]>) {
       const data = unpacked(record.packed) as KeptInspection;
-      contents.records.set(own, [{ ...record, packed: packed({ ...data, words: (data.words as () => string)().replaceAll('converts its', 'remembers its') }) }]);
+      contents.records.set(own, [{ ...record, packed: packed({ ...data, texts: (data.texts as () => string)().replaceAll('converts its', 'remember its') }) }]);
     }
     writeCacheFile(path.join(cache, name), folder, contents);
-    expect(check()).toBe(first.replaceAll('== converts its', '== remembers its').replaceAll('!= converts its', '!= remembers its'));
+    expect(check()).toBe(first.replaceAll('== converts its', '== remember its').replaceAll('!= converts its', '!= remember its'));
     expect(check()).not.toBe(first);
     // Another content is looked at, an equal one written anew is not.
     writeFileSync(path.join(folder, 'a.js'), 'go(a == b);\n');
     writeFileSync(path.join(folder, 'b.js'), 'go(c != b);\n');
     const again = check();
-    expect([again.includes('== remembers its'), again.includes('!= remembers its'), again.includes('!= converts its')]).toEqual([true, false, true]);
+    expect([again.includes('== remember its'), again.includes('!= remember its'), again.includes('!= converts its')]).toEqual([true, false, true]);
     // A level makes no difference to what is found.
     writeFileSync(path.join(folder, 'elvar.yaml'), LAYERS[1] as string);
-    expect(check()).toContain('== remembers its');
+    expect(check()).toContain('== remember its');
     writeFileSync(path.join(folder, 'elvar.yaml'), LAYERS[2] as string);
-    expect(check()).not.toContain('== remembers its');
+    expect(check()).not.toContain('== remember its');
+  });
+
+  test('is kept apart as long as it is little', async () => {
+    const names = Array.from({ length: 12 }, (_, index) => `${index}.js`);
+    const [folder, cache] = [makeFolder({ '.git/': '', 'elvar.yaml': LAYERS[0] as string, ...Object.fromEntries(names.map((name) => [name, 'go(a == b);\n'])) }), makeFolder()];
+    const check = (...more: string[]): string => elvar(folder, ['check', '--no-personal', '--format', 'json', ...more], { ELVAR_CACHE: cache }).out;
+    const kept = (): Record<string, number> => Object.fromEntries(readdirSync(cache).sort().map((name) => [name.replace(/^.*?(?=(?:-recent)?\.cache$)/, ''), readFileSync(path.join(cache, name)).length]));
+    // What was written a moment ago is read again the next time.
+    await setTimeout(2_100);
+    check();
+    const { '.cache': whole } = kept();
+    expect(kept()).toEqual({ '.cache': whole });
+    writeFileSync(path.join(folder, '3.js'), 'go(a != b);\n');
+    expect(check()).toBe(check('--no-cache'));
+    const { '-recent.cache': recent = NaN } = kept();
+    expect(kept()).toEqual({ '.cache': whole, '-recent.cache': recent });
+    expect(recent).toBeLessThan((whole as number) / 4);
+    for (const name of names) writeFileSync(path.join(folder, name), 'go(a, b);\n');
+    expect(check()).toBe(check('--no-cache'));
+    expect(Object.keys(kept())).toEqual(['.cache']);
   });
 
   test('is never told in another project', () => {

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { Grammars, type GrammarSource } from '../../src/core/syntax/grammars.js';
+import type { Dictionary } from '../../src/core/syntax/spelling.js';
 
 const folder = new URL('../../dist/grammars/', import.meta.url);
 
@@ -17,7 +18,7 @@ export function builtGrammarFiles(): GrammarSource {
 }
 
 /** The dictionary as the build has laid it out. */
-export function builtDictionary(): { readonly aff: Uint8Array; readonly dic: Uint8Array } {
+export function builtDictionary(): Dictionary {
   const words = new URL('../../dist/dictionaries/', import.meta.url);
-  return { aff: readFileSync(new URL('english.aff', words)), dic: readFileSync(new URL('english.dic', words)) };
+  return { words: readFileSync(new URL('english-words.txt', words), 'latin1'), names: readFileSync(new URL('english-names.txt', words), 'latin1') };
 }

@@ -18,18 +18,20 @@ export type LateText = string | (() => string);
  * It has no levels: a ruling may change these, and nothing else is found then.
  */
 export interface KeptInspection {
-  /** {@link WIDTH} numbers a finding. */
+  /** {@link WIDTH} numbers a finding; then for each message where it ends in the texts; then for each line of code where it ends, and {@link placeOfCode}. */
   readonly numbers: Int32Array;
   /** 16 hexadecimal digits a finding. */
   readonly prints: LateText;
   /** JSON of {@link KeptHead}. */
   readonly head: string;
-  /** JSON of {@link KeptWords}: most runs show only a few findings. */
-  readonly words: LateText;
+  /** All messages, and after these all lines of code: most runs show only a few. */
+  readonly texts: LateText;
 }
 
 /** What is not about single findings, and what is asked of all of them. */
 interface KeptHead {
+  readonly findings: number;
+  readonly messages: number;
   readonly rules: readonly RuleId[];
   readonly excuses: readonly Excuse[];
   readonly lines: number;
@@ -37,12 +39,6 @@ interface KeptHead {
   readonly misread: readonly MalformedWaiver[];
   /** For each rule with open findings its place in the list, and the numbers of these, of safe repairs and of offered ones. */
   readonly open: readonly (readonly [rule: number, count: number, fixable: number, offered: number])[];
-}
-
-/** What is needed to show a finding. */
-interface KeptWords {
-  readonly messages: readonly string[];
-  readonly codes: readonly CodeLine[];
 }
 
 /** How many numbers a finding has; these are the columns. */
@@ -75,9 +71,11 @@ class Table<Value> {
 }
 
 /** What is kept of an inspection. */
-export function keptInspection({ findings, lines, waivers, misread }: Inspection): KeptInspection {
+export function keptInspection(inspection: Inspection): KeptInspection {
+  if (inspection instanceof RememberedInspection) return inspection.kept;
+  const { findings, lines, waivers, misread } = inspection;
   const [rules, messages, codes, excuses] = [new Table<RuleId>(), new Table<string>(), new Table<CodeLine>(), new Table<Excuse>()];
-  const numbers = new Int32Array(findings.length * WIDTH);
+  const numbers: number[] = new Array<number>(findings.length * WIDTH);
   const prints: string[] = [];
   findings.forEach(({ rule, message, code, span: { start, end }, confidence, repair, excused, fingerprint }, index) => {
     const at = index * WIDTH;
@@ -95,9 +93,16 @@ export function keptInspection({ findings, lines, waivers, misread }: Inspection
     prints.push(fingerprint);
   });
   const open = countsOf(findings).rules.map(({ rule, count, fixable, offered }) => [rules.placeOf(rule), count, fixable, offered] as const);
-  const head: KeptHead = { rules: rules.values, excuses: excuses.values, lines, waivers, misread, open };
-  const words: KeptWords = { messages: messages.values, codes: codes.values };
-  return { numbers, prints: prints.join(''), head: JSON.stringify(head), words: JSON.stringify(words) };
+  const head: KeptHead = { findings: findings.length, messages: messages.values.length, rules: rules.values, excuses: excuses.values, lines, waivers, misread, open };
+  let end = 0;
+  for (const message of messages.values) numbers.push((end += message.length));
+  for (const code of codes.values) numbers.push((end += code.text.length), placeOfCode(code));
+  return { numbers: Int32Array.from(numbers), prints: prints.join(''), head: JSON.stringify(head), texts: [...messages.values, ...codes.values.map(({ text }) => text)].join('') };
+}
+
+/** Twice the column of its first character, and one more if the line goes on. */
+function placeOfCode({ column, isCut }: CodeLine): number {
+  return column * 2 + Number(isCut);
 }
 
 /** The inspection that was kept. @param path the file's path. @param set its rule set, which has the levels. @throws SyntaxError if it is damaged. */
@@ -126,8 +131,12 @@ class RememberedInspection implements Inspection {
     return { rules, excused: this.size - rules.reduce((sum, { count }) => sum + count, 0), byLedger: 0 };
   }
 
+  get kept(): KeptInspection {
+    return this.file.kept;
+  }
+
   private get size(): number {
-    return this.file.numbers.length / WIDTH;
+    return this.file.head.findings;
   }
 }
 
@@ -137,21 +146,34 @@ class KeptFile {
   /** The level of each rule. */
   readonly levels: readonly ActiveLevel[];
   readonly numbers: Int32Array;
-  private late: KeptWords | null = null;
+  private allTexts: string | null = null;
   private allPrints: string | null = null;
 
-  constructor(readonly path: string, private readonly kept: KeptInspection, set: RuleSet) {
+  constructor(readonly path: string, readonly kept: KeptInspection, set: RuleSet) {
     this.head = JSON.parse(kept.head) as KeptHead;
     this.levels = this.head.rules.map((rule) => set.rules.get(rule)?.level as ActiveLevel);
     this.numbers = kept.numbers;
   }
 
-  get words(): KeptWords {
-    return this.late ??= JSON.parse(textOf(this.kept.words)) as KeptWords;
+  messageAt(place: number): string {
+    const at = this.head.findings * WIDTH + place;
+    return this.textBetween(place === 0 ? 0 : this.numbers[at - 1], this.numbers[at]);
+  }
+
+  codeAt(place: number): CodeLine {
+    const { findings, messages } = this.head;
+    const at = findings * WIDTH + messages + place * 2;
+    const own = this.numbers[at + 1] as number;
+    return { text: this.textBetween(this.numbers[place === 0 ? at - 1 : at - 2], this.numbers[at]), column: own >> 1, isCut: (own & 1) === 1 };
   }
 
   get prints(): string {
     return this.allPrints ??= textOf(this.kept.prints);
+  }
+
+  private textBetween(start: number | undefined, end: number | undefined): string {
+    this.allTexts ??= textOf(this.kept.texts);
+    return this.allTexts.slice(start, end);
   }
 }
 
@@ -176,11 +198,11 @@ class KeptFinding implements Finding {
   }
 
   get message(): string {
-    return this.file.words.messages[this.number(MESSAGE)] as string;
+    return this.file.messageAt(this.number(MESSAGE));
   }
 
   get code(): CodeLine {
-    return this.file.words.codes[this.number(CODE)] as CodeLine;
+    return this.file.codeAt(this.number(CODE));
   }
 
   get span(): Span {

@@ -19,7 +19,7 @@ export function talliesOf(files: CheckReport['files']): readonly FileTally[] {
 
 /** The open findings of one rule at one level in a file, in text order. */
 export function openFindings({ findings }: CheckedSource, { rule, level }: Pick<OpenCount, 'rule' | 'level'>): Finding[] {
-  return findings.filter((finding) => finding.excused === null && finding.rule === rule && finding.level === level);
+  return findings.filter((finding) => finding.rule === rule && finding.excused === null && finding.level === level);
 }
 
 function tallyOf(file: CheckedSource): FileTally {

@@ -1,42 +1,47 @@
-import nspell from 'nspell';
+import { WordList } from './word-list.js';
 
-/** A dictionary in Hunspell format: the rules and the words. */
-export interface DictionaryFiles {
-  readonly aff: Uint8Array;
-  readonly dic: Uint8Array;
+/** The words of a dictionary in lower case, as the build has listed them: each on a line of its own, sorted. */
+export interface Dictionary {
+  /** Those that are right in lower case. */
+  readonly words: string;
+  /** Those that need a capital. */
+  readonly names: string;
 }
 
 /** Checks the spelling of words. The dictionary is read on the first use. */
 export class Spelling {
-  private checker: ReturnType<typeof nspell> | null = null;
+  private lists: { readonly words: WordList; readonly names: WordList } | null = null;
   private readonly known = new Map<string, boolean>();
   private readonly neighbours = new Map<string, string | null>();
 
-  constructor(private readonly files: () => DictionaryFiles) {}
+  constructor(private readonly dictionary: () => Dictionary) {}
 
   /** A word of the dictionary, in lower case, that differs from `word` by one typo; null if there is none. */
   nearTo(word: string): string | null {
     let near = this.neighbours.get(word);
     if (near === undefined) {
-      this.knows(word);
-      const checker = this.checker as ReturnType<typeof nspell>;
-      near = slipsOf(word).find((candidate) => checker.correct(candidate)) ?? null;
-      this.neighbours.set(word, near);
+      const { words } = this.read();
+      this.neighbours.set(word, (near = slipsOf(word).find((candidate) => words.has(candidate)) ?? null));
     }
     return near;
   }
 
-  /** Whether the dictionary has the word, in this case or another valid one. */
+  /** Whether the dictionary has the word, in this case or with a capital. @param word in lower case. */
   knows(word: string): boolean {
     let knows = this.known.get(word);
     if (knows === undefined) {
-      const { aff, dic } = this.checker === null ? this.files() : { aff: null, dic: null };
-      if (aff !== null) this.checker = nspell(Buffer.from(aff), Buffer.from(dic));
-      const checker = this.checker as ReturnType<typeof nspell>;
-      knows = checker.correct(word) || checker.correct(word.charAt(0).toUpperCase() + word.slice(1));
-      this.known.set(word, knows);
+      const { words, names } = this.read();
+      this.known.set(word, (knows = words.has(word) || names.has(word)));
     }
     return knows;
+  }
+
+  private read(): { readonly words: WordList; readonly names: WordList } {
+    if (this.lists === null) {
+      const { words, names } = this.dictionary();
+      this.lists = { words: new WordList(words), names: new WordList(names) };
+    }
+    return this.lists;
   }
 }
 

@@ -2,9 +2,10 @@ import { readdirSync, rmSync, utimesSync } from 'node:fs';
 import path from 'node:path';
 import { readBytes } from '../files/source-file.js';
 import { linkStatsAt } from '../files/stats.js';
-import { LARGEST_CACHE, readCacheFile, writeCacheFile, type CacheContents, type StoredRecord } from './cache-file.js';
+import { LARGEST_CACHE, type CacheContents, type StoredRecord } from './cache-file.js';
 import { contentDigest } from './digests.js';
 import { packed, unpacked, type RecordData } from './record.js';
+import { RecordFiles, sizeOf, sizeOfRecord } from './record-files.js';
 import { isUnchanged, stampOf, type FileStamp } from './stamp.js';
 
 /** How many versions of one file are kept: trials of other rules come back to the first ones. */
@@ -39,8 +40,8 @@ export interface LatestLook {
 
 /** What earlier runs have found in the files of one project. Whatever goes wrong with it, runs do without. */
 export class InspectionCache {
+  private readonly files: RecordFiles;
   private readonly contents: CacheContents;
-  private readonly file: string;
   private run: number;
   private isDirty = false;
   /** When it was last written, in milliseconds since 1970. */
@@ -50,8 +51,8 @@ export class InspectionCache {
 
   /** @param folder where the caches of all projects are. @param root the project's, absolute. */
   constructor(private readonly folder: string, private readonly root: string) {
-    this.file = path.join(folder, `${contentDigest(Buffer.from(root)).replace(/\W/g, '-')}.cache`);
-    this.contents = readCacheFile(this.file, root);
+    this.files = new RecordFiles(path.join(folder, `${contentDigest(Buffer.from(root)).replace(/\W/g, '-')}.cache`), root);
+    this.contents = this.files.contents;
     this.run = this.contents.run;
   }
 
@@ -118,6 +119,7 @@ export class InspectionCache {
   private replace(own: string, before: StoredRecord | null, after: StoredRecord): void {
     const others = (this.contents.records.get(own) ?? []).filter((record) => record !== before && !(record.key === after.key && record.today === after.today));
     this.contents.records.set(own, [after, ...others].slice(0, MOST_VERSIONS));
+    this.files.changed(own);
     this.isDirty = true;
   }
 
@@ -127,10 +129,10 @@ export class InspectionCache {
     this.saved = Date.now();
     try {
       if (this.isDirty) {
-        writeCacheFile(this.file, this.root, { run: this.run, records: this.withinBounds() });
+        this.files.write({ run: this.run, records: this.withinBounds() });
         this.isDirty = false;
         this.clearOthers();
-      } else if (Date.now() - (linkStatsAt(this.file)?.mtimeMs ?? Infinity) > A_DAY) utimesSync(this.file, new Date(), new Date());
+      } else if (Date.now() - (linkStatsAt(this.files.file)?.mtimeMs ?? Infinity) > A_DAY) utimesSync(this.files.file, new Date(), new Date());
     } catch {
       // There may be no room for a cache, or it may not be writable.
     }
@@ -138,15 +140,13 @@ export class InspectionCache {
 
   /** The records that fit: the longest unused go first. */
   private withinBounds(): Map<string, StoredRecord[]> {
-    const all = [...this.contents.records.values()].flat();
-    const size = (records: readonly StoredRecord[]): number => records.reduce((sum, { packed: { bytes } }) => sum + bytes.length + INDEX_ENTRY, 0);
-    let total = size(all);
+    let total = sizeOf(this.contents.records);
     if (total <= LARGEST_CACHE) return this.contents.records;
     const gone = new Set<StoredRecord>();
-    for (const record of all.sort((a, b) => a.used - b.used)) {
+    for (const record of [...this.contents.records.values()].flat().sort((a, b) => a.used - b.used)) {
       if (total <= LARGEST_CACHE) break;
       gone.add(record);
-      total -= size([record]);
+      total -= sizeOfRecord(record);
     }
     return new Map([...this.contents.records].flatMap(([own, versions]): [string, StoredRecord[]][] => {
       const left = versions.filter((record) => !gone.has(record));
@@ -161,10 +161,7 @@ export class InspectionCache {
     let total = 0;
     for (const { file, stats } of files) {
       total += stats?.size ?? 0;
-      if (total > LARGEST_CACHE && file !== this.file) rmSync(file, { force: true });
+      if (total > LARGEST_CACHE && file !== this.files.file) rmSync(file, { force: true });
     }
   }
 }
-
-/** About how many bytes a record takes in the index. */
-const INDEX_ENTRY = 300;

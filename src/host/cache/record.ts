@@ -19,11 +19,14 @@ export interface CacheRecord {
 /** What was found, or why the file is not checked. */
 export type RecordData = KeptInspection | { readonly skipped: 'binary' | 'not-utf8' | 'generated' };
 
+/** How a text is written: without loss even where it holds half a character, and with one byte a character where that is possible. */
+type TextEncoding = 'latin1' | 'utf16le';
+
 /** The bytes of a record's data, and what is needed to read them. */
 export interface PackedData {
   readonly bytes: Buffer;
   /** The lengths of its parts, in bytes; null for a file that is not checked. */
-  readonly parts: readonly [numbers: number, prints: number, head: number, words: number] | null;
+  readonly parts: readonly [numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding] | null;
   /** Against damage, not against malice: whoever can write the cache can write anything. */
   readonly check: number;
 }
@@ -32,24 +35,25 @@ export interface PackedData {
 export function packed(data: RecordData): PackedData {
   if ('skipped' in data) return withCheck(Buffer.from(data.skipped), null);
   const numbers = Buffer.from(data.numbers.buffer, data.numbers.byteOffset, data.numbers.byteLength);
-  const [prints, words] = [data.prints, data.words].map((text) => Buffer.from(typeof text === 'string' ? text : text())) as [Buffer, Buffer];
-  const head = Buffer.from(data.head);
-  return withCheck(Buffer.concat([numbers, prints, head, words]), [numbers.length, prints.length, head.length, words.length]);
+  const [prints, allTexts] = [data.prints, data.texts].map((text) => (typeof text === 'string' ? text : text())) as [string, string];
+  const encoding: TextEncoding = /^[\0-\xff]*$/.test(allTexts) ? 'latin1' : 'utf16le';
+  const [head, texts] = [Buffer.from(data.head), Buffer.from(allTexts, encoding)];
+  return withCheck(Buffer.concat([numbers, Buffer.from(prints, 'latin1'), head, texts]), [numbers.length, prints.length, head.length, texts.length, encoding]);
 }
 
 /** Reads the bytes of a record's data. @returns null if they are damaged. */
 export function unpacked({ bytes, parts, check }: PackedData): RecordData | null {
   if (crc32(bytes) !== check) return null;
   if (parts === null) return { skipped: bytes.toString('latin1').trimEnd() as 'binary' };
-  const [numbers, prints, head, words] = parts;
+  const [numbers, prints, head, texts, encoding] = parts;
   const own = bytes.byteOffset % 4 === 0 ? bytes : Buffer.from(Uint8Array.from(bytes).buffer);
   const headStart = numbers + prints;
-  const wordsStart = headStart + head;
+  const textsStart = headStart + head;
   return {
     numbers: new Int32Array(own.buffer, own.byteOffset, numbers / 4),
     prints: () => own.toString('latin1', numbers, headStart),
-    head: own.toString('utf8', headStart, wordsStart),
-    words: () => own.toString('utf8', wordsStart, wordsStart + words),
+    head: own.toString('utf8', headStart, textsStart),
+    texts: () => own.toString(encoding, textsStart, textsStart + texts),
   };
 }
 

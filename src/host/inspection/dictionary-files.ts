@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs';
-import type { DictionaryFiles } from '../../core/syntax/spelling.js';
+import type { Dictionary } from '../../core/syntax/spelling.js';
 import { PACKAGE_FOLDER } from '../package-folder.js';
 
 /** Where the build puts the dictionary. */
 const FOLDER = new URL('dist/dictionaries/', PACKAGE_FOLDER);
 
 /** The English dictionary that comes with the program. */
-export function dictionaryFiles(): DictionaryFiles {
-  return { aff: readFileSync(new URL('english.aff', FOLDER)), dic: readFileSync(new URL('english.dic', FOLDER)) };
+export function englishDictionary(): Dictionary {
+  // All of it is ASCII, of which Latin-1 is read fastest.
+  return { words: readFileSync(new URL('english-words.txt', FOLDER), 'latin1'), names: readFileSync(new URL('english-names.txt', FOLDER), 'latin1') };
 }

@@ -17,7 +17,7 @@ import { TimeLimit } from '../../core/syntax/time-limit.js';
 import { contentDigest } from '../cache/digests.js';
 import { stampOf, type FileStamp } from '../cache/stamp.js';
 import { EventLoop } from './event-loop.js';
-import { dictionaryFiles } from './dictionary-files.js';
+import { englishDictionary } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
 import { readDocument, readSource, type SkippedReading } from '../files/source-file.js';
@@ -96,7 +96,7 @@ export async function inspectShare(job: InspectionJob, take: () => number, { wat
 export async function makeTools({ files, ownFiles, terms, settings }: Pick<InspectionJob, 'files' | 'ownFiles' | 'terms' | 'settings'>, catalog: Catalog): Promise<Tools> {
   const grammars = SHIPPED_GRAMMARS.limitedTo(new TimeLimit(settings.longestLook ?? LONGEST_LOOK, STOPWATCH));
   await keptAlive(grammars.load(neededGrammars(files)));
-  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(dictionaryFiles) };
+  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(englishDictionary) };
 }
 
 function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {
