@@ -4,7 +4,7 @@ import type { Finding } from '../model/finding.js';
 import type { FailOn } from '../model/layer.js';
 import type { AccountedEntry } from '../model/ledger.js';
 import type { DecidedRules } from '../model/rule-set.js';
-import type { Confidence } from '../model/rule.js';
+import type { Confidence, RuleId } from '../model/rule.js';
 import type { CheckedFile, SkippedPath } from '../model/scope.js';
 import type { WaiverRecord } from '../waivers/account.js';
 import type { FindingCounts } from './finding-counts.js';
@@ -24,6 +24,8 @@ export interface CheckedSource extends CheckedFile {
   readonly findings: readonly Finding[];
   /** The numbers of the findings, if they are known without looking at each. */
   readonly counts?: FindingCounts | undefined;
+  /** The open ones of one rule, in text order, if they are known without looking at each. */
+  readonly openOf?: ((rule: RuleId) => readonly Finding[]) | undefined;
   readonly waivers: readonly WaiverRecord[];
   readonly lines: number;
 }

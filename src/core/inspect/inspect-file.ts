@@ -31,6 +31,8 @@ export interface Inspection {
   readonly findings: readonly Finding[];
   /** The numbers of these, if they are known without looking at each. */
   readonly counts?: FindingCounts | undefined;
+  /** The open ones of one rule, in text order, if they are known without looking at each. */
+  readonly openOf?: ((rule: RuleId) => readonly Finding[]) | undefined;
   /** The waivers of the file, and what they excused. */
   readonly waivers: readonly WaiverRecord[];
   /** Comments that begin like a waiver but are none, if no rule reports them. */

@@ -125,6 +125,14 @@ class RememberedInspection implements Inspection {
     return this.all ??= Array.from({ length: this.size }, (_, index) => new KeptFinding(this.file, index * WIDTH));
   }
 
+  openOf(rule: RuleId): readonly Finding[] {
+    const { head: { rules }, numbers } = this.file;
+    const place = rules.indexOf(rule);
+    const open: Finding[] = [];
+    for (let at = 0; at < this.size * WIDTH; at += WIDTH) if (numbers[at + RULE] === place && numbers[at + EXCUSE] === 0) open.push(new KeptFinding(this.file, at));
+    return open;
+  }
+
   get counts(): FindingCounts {
     const { head, levels } = this.file;
     const rules = head.open.map(([place, count, fixable, offered]) => ({ rule: head.rules[place] as RuleId, level: levels[place] as ActiveLevel, count, fixable, offered }));

@@ -2,6 +2,8 @@ import path from 'node:path';
 import type { Ledger } from '../../core/ledger/ledger.js';
 import type { CheckedSource, CheckReport, MisreadWaiver } from '../../core/inspect/check-report.js';
 import type { Inspection } from '../../core/inspect/inspect-file.js';
+import type { Finding } from '../../core/model/finding.js';
+import type { RuleId } from '../../core/model/rule.js';
 import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
@@ -63,7 +65,7 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
   return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, confidence: listing.confidence, guardedOut, ledger: account, since };
 }
 
-/** A file as it was inspected: its findings need not be looked at one by one. */
+/** A file as it was inspected: its findings need not be looked at one by one. A copy with other findings has nothing of what is known of these. */
 class InspectedSource implements CheckedSource {
   readonly path: string;
   readonly language: ListedFile['language'];
@@ -81,6 +83,10 @@ class InspectedSource implements CheckedSource {
 
   get findings(): CheckedSource['findings'] {
     return this.inspection.findings;
+  }
+
+  openOf(rule: RuleId): readonly Finding[] {
+    return this.inspection.openOf?.(rule) ?? this.findings.filter((finding) => finding.rule === rule && finding.excused === null);
   }
 
   get counts(): CheckedSource['counts'] {
