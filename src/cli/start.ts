@@ -3,6 +3,7 @@ import { devNull } from 'node:os';
 import { EXIT, type ExitCode } from './exit-code.js';
 import { ownProcess } from '../host/inspection/engine-settings.js';
 import { describeSystemError } from '../host/files/errors.js';
+import { inspectAsWorker } from '../host/inspection/inspect-worker.js';
 import { ownSignals } from '../host/writing/stops.js';
 import { runProgram } from './program.js';
 import type { Terminal } from './terminal.js';
@@ -86,4 +87,4 @@ function isVerbose(args: readonly string[]): boolean {
   return args.includes('--verbose') || args.includes('-v');
 }
 
-export { runProgram };
+export { inspectAsWorker, runProgram };

@@ -49,7 +49,7 @@ function received({ kept, unfinished }: { readonly kept: KeptInspection; readonl
 
 function runWorker(task: WorkerTask, signal: AbortSignal | undefined): Promise<InspectedFile[]> {
   return new Promise((resolve, reject) => {
-    const worker = new Worker(new URL('dist/host/inspection/inspect-worker.js', PACKAGE_FOLDER), { workerData: task });
+    const worker = new Worker(new URL('dist/cli/worker.cjs', PACKAGE_FOLDER), { workerData: task });
     worker.once('message', (sent: readonly SentFile[]) => resolve(sent.map(({ index, outcome, version }) => ({ index, version, outcome: 'kept' in outcome ? received(outcome, index, task.job) : outcome }))));
     // It may still be loading the grammars.
     signal?.addEventListener('abort', () => {

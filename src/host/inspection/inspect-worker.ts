@@ -1,4 +1,3 @@
-import { parentPort, workerData } from 'node:worker_threads';
 import { keptInspection, type KeptInspection } from '../../core/inspect/kept-inspection.js';
 import type { Inspection } from '../../core/inspect/inspect-file.js';
 import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-share.js';
@@ -14,11 +13,13 @@ export type SentFile = Omit<InspectedFile, 'outcome'> & {
   readonly outcome: Exclude<InspectedFile['outcome'], Inspection> | { readonly kept: KeptInspection; readonly unfinished: Inspection['unfinished'] };
 };
 
-const { job, taken } = workerData as WorkerTask;
-const counter = new Int32Array(taken);
-const inspected = await inspectShare(job, () => Atomics.add(counter, 0, 1));
-const sent = inspected.map(({ index, outcome, version }): SentFile => ({
-  index, version,
-  outcome: 'findings' in outcome ? { kept: keptInspection(outcome), unfinished: outcome.unfinished } : outcome,
-}));
-parentPort?.postMessage(sent, sent.flatMap(({ outcome }) => ('kept' in outcome ? [outcome.kept.numbers.buffer as ArrayBuffer] : [])));
+/** A worker's share of a job. @returns what it found, and what of that may be handed over instead of copied. */
+export async function inspectAsWorker({ job, taken }: WorkerTask): Promise<{ readonly sent: readonly SentFile[]; readonly handedOver: readonly ArrayBuffer[] }> {
+  const counter = new Int32Array(taken);
+  const inspected = await inspectShare(job, () => Atomics.add(counter, 0, 1));
+  const sent = inspected.map(({ index, outcome, version }): SentFile => ({
+    index, version,
+    outcome: 'findings' in outcome ? { kept: keptInspection(outcome), unfinished: outcome.unfinished } : outcome,
+  }));
+  return { sent, handedOver: sent.flatMap(({ outcome }) => ('kept' in outcome ? [outcome.kept.numbers.buffer as ArrayBuffer] : [])) };
+}
