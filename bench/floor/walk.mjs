@@ -1,21 +1,9 @@
-// The floor of `resolve`: walks the same tree, parses the layer files with `yaml`, and prints a line a file.
-import { readdirSync, readFileSync } from 'node:fs';
+// The floor of `resolve`: lists the same tree, reads the layer files with `yaml`, and writes a line a file at once.
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { parse } from 'yaml';
+import { fdir } from 'fdir';
+import { parseDocument } from 'yaml';
 
-const lines = [];
-
-function walk(directory, relative) {
-  for (const entry of readdirSync(directory, { withFileTypes: true })) {
-    const own = relative === '' ? entry.name : `${relative}/${entry.name}`;
-    const file = path.join(directory, entry.name);
-    if (entry.isDirectory()) walk(file, own);
-    else {
-      if (entry.name === 'elvar.yaml') parse(readFileSync(file, 'utf8'));
-      lines.push(JSON.stringify({ path: own }));
-    }
-  }
-}
-
-walk(process.argv[2], '');
-process.stdout.write(`${lines.join('\n')}\n`);
+const files = new fdir().withRelativePaths().crawl(process.argv[2]).sync();
+for (const file of files) if (path.basename(file) === 'elvar.yaml') parseDocument(readFileSync(path.join(process.argv[2], file), 'utf8'));
+process.stdout.write(`${files.map((file) => JSON.stringify({ path: file })).join('\n')}\n`);

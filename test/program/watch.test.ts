@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { stripVTControlCharacters } from 'node:util';
@@ -136,6 +136,9 @@ describe('check --watch', () => {
         if (pause > 0) await setTimeout(pause);
       }
       await setTimeout(QUIET);
+      // Directories that came and went by turns are still watched.
+      for (const own of readdirSync(folder, { recursive: true, withFileTypes: true })) if (own.isDirectory() && own.name !== '.git') put(path.join(own.parentPath, own.name), 'late.js', 'late(a == b);\n');
+      await setTimeout(QUIET / 2);
       put(folder, 'last.js', 'last(a == b);\n');
       const last = /new  \w+  last\.js[^]*?\n(\d+) findings? in (\d+) files?\.\n/;
       const said = last.exec(await terminal.says(last)) as RegExpExecArray;
@@ -143,7 +146,7 @@ describe('check --watch', () => {
       expect([said[1], said[2]].map(Number)).toEqual([(totals['error'] ?? 0) + (totals['warning'] ?? 0), totals['files']]);
       terminal.interrupt();
       expect(await terminal.ended).toBe(0);
-    }), { numRuns: size(1, 8), interruptAfterTimeLimit: 170_000, endOnFailure: true });
+    }), { numRuns: size(1, 15), interruptAfterTimeLimit: 170_000, endOnFailure: true });
   }, 180_000);
 
   test('is for people', () => {

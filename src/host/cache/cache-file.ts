@@ -68,19 +68,20 @@ export function readCacheFile(file: string, owner: string): CacheContents {
 
 /** Writes what is kept of a project, in one step. It need not survive a power failure. @throws the system's error. */
 export function writeCacheFile(file: string, owner: string, { run, records }: CacheContents): void {
-  const entries: IndexEntry[] = [];
+  const entries = new JsonList();
   const parts: Buffer[] = [];
   let start = 0;
   for (const [name, versions] of records) {
     for (const { key, digest, stamp: { size, modified, changed, inode, read }, today, used, packed } of versions) {
-      entries.push([name, key, digest, today, used, size, modified, changed, inode, read, start, packed.bytes.length, packed.parts, packed.check]);
+      entries.push([name, key, digest, today, used, size, modified, changed, inode, read, start, packed.bytes.length, packed.parts, packed.check] satisfies IndexEntry);
       parts.push(packed.bytes);
       start += packed.bytes.length;
     }
   }
-  const written = Buffer.from(JSON.stringify({ owner, run, entries }));
+  const written = [Buffer.from(`{"owner":${JSON.stringify(owner)},"run":${run},"entries":[`), ...entries.pieces(), Buffer.from(']}')];
+  const length = written.reduce((sum, piece) => sum + piece.length, 0);
   // Numbers are read where they lie, which must be at a multiple of four.
-  const index = Buffer.concat([written, Buffer.alloc((4 - written.length % 4) % 4, ' ')]);
+  const index = Buffer.concat([...written, Buffer.alloc((4 - length % 4) % 4, ' ')]);
   const head = Buffer.from(`${MAGIC}${String(index.length).padStart(8)}${quickDigest(index)}`, 'latin1');
   makeDirectory(path.dirname(file), 0o700);
   removeOldTemporaries(path.dirname(file));
@@ -91,6 +92,23 @@ export function writeCacheFile(file: string, owner: string, { run, records }: Ca
   } catch (error) {
     rmSync(temporary, { force: true });
     throw error;
+  }
+}
+
+/** The items of a JSON list: of a hundred thousand records, all of them as values and one text would take as much memory as the records. */
+class JsonList {
+  private readonly done: Buffer[] = [];
+  private text = '';
+
+  push(item: unknown): void {
+    this.text += `${this.done.length === 0 && this.text === '' ? '' : ','}${JSON.stringify(item)}`;
+    if (this.text.length < PIECE) return;
+    this.done.push(Buffer.from(this.text));
+    this.text = '';
+  }
+
+  pieces(): readonly Buffer[] {
+    return [...this.done, Buffer.from(this.text)];
   }
 }
 

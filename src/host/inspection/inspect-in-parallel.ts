@@ -26,14 +26,16 @@ export async function inspectInParallel(job: InspectionJob, watch: Watch, signal
   const taken = new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT);
   const counter = new Int32Array(taken);
   const workers = Math.min(mostThreads() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));
-  const others = Array.from({ length: workers }, () => runWorker({ job, taken }, signal));
+  const results: InspectedFile[] = [];
+  const found = (file: InspectedFile): void => void results.push(file);
+  const others = Array.from({ length: workers }, () => runWorker({ job, taken }, found, signal));
   // The main thread takes its share like the others; if a worker fails, the whole job fails.
   const stop = (): void => void Atomics.store(counter, 0, job.files.length);
   signal?.addEventListener('abort', stop);
-  const shares = await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1), { watch, signal }), ...others]);
+  await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1), { found, watch, signal }), ...others]);
   signal?.removeEventListener('abort', stop);
   signal?.throwIfAborted();
-  return shares.flat().sort((a, b) => a.index - b.index);
+  return results.sort((a, b) => a.index - b.index);
 }
 
 /** As many threads as the machine has or the environment allows: a busy machine may want fewer. */
@@ -47,13 +49,16 @@ function received({ kept, unfinished }: { readonly kept: KeptInspection; readonl
   return inspectionOf(kept, path, sets[set] as RuleSet, unfinished);
 }
 
-function runWorker(task: WorkerTask, signal: AbortSignal | undefined): Promise<InspectedFile[]> {
+function runWorker(task: WorkerTask, found: (file: InspectedFile) => void, signal: AbortSignal | undefined): Promise<void> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('dist/cli/worker.cjs', PACKAGE_FOLDER), { workerData: task });
-    worker.once('message', (sent: readonly SentFile[]) => resolve(sent.map(({ index, outcome, version }) => ({ index, version, outcome: 'kept' in outcome ? received(outcome, index, task.job) : outcome }))));
+    worker.on('message', (sent: readonly SentFile[] | null) => {
+      if (sent === null) resolve();
+      else for (const { index, outcome, version } of sent) found({ index, version, outcome: 'kept' in outcome ? received(outcome, index, task.job) : outcome });
+    });
     // It may still be loading the grammars.
     signal?.addEventListener('abort', () => {
-      resolve([]);
+      resolve();
       void worker.terminate();
     }, { once: true });
     worker.once('error', reject);

@@ -45,6 +45,8 @@ export interface InspectionJob {
 
 /** How a share is inspected. */
 export interface ShareOptions {
+  /** Receives the result of each file. */
+  readonly found: (file: InspectedFile) => void;
   readonly watch?: Watch;
   /** Ends it between two files. */
   readonly signal?: AbortSignal | undefined;
@@ -68,10 +70,9 @@ export interface InspectedFile {
  * Inspects files of a job one after another, until there are none left or the run is aborted.
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
-export async function inspectShare(job: InspectionJob, take: () => number, { watch = NO_WATCH, signal }: ShareOptions = {}): Promise<InspectedFile[]> {
+export async function inspectShare(job: InspectionJob, take: () => number, { found, watch = NO_WATCH, signal }: ShareOptions): Promise<void> {
   const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions } = job;
   const tools = await makeTools({ files, ownFiles, terms, settings }, CATALOG.with(houseRules.map(makeHouseRule)));
-  const inspected: InspectedFile[] = [];
   const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
     await eventLoop.turn();
@@ -83,13 +84,12 @@ export async function inspectShare(job: InspectionJob, take: () => number, { wat
     const document = documents[file.path];
     const reading = document !== undefined ? readDocument(document, settings) : readSource(path.join(root, file.path), settings, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
     if ('skipped' in reading) {
-      inspected.push({ index, outcome: reading, version });
+      found({ index, outcome: reading, version });
       continue;
     }
     const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
-    inspected.push({ index, outcome: withinLimit(tools, source, () => inspectFile(source, sets[file.set] as RuleSet, tools), 1), version });
+    found({ index, outcome: withinLimit(tools, source, () => inspectFile(source, sets[file.set] as RuleSet, tools), 1), version });
   }
-  return inspected;
 }
 
 /** The tools for inspecting the files of a job. */

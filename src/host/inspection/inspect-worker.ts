@@ -13,13 +13,23 @@ export type SentFile = Omit<InspectedFile, 'outcome'> & {
   readonly outcome: Exclude<InspectedFile['outcome'], Inspection> | { readonly kept: KeptInspection; readonly unfinished: Inspection['unfinished'] };
 };
 
-/** A worker's share of a job. @returns what it found, and what of that may be handed over instead of copied. */
-export async function inspectAsWorker({ job, taken }: WorkerTask): Promise<{ readonly sent: readonly SentFile[]; readonly handedOver: readonly ArrayBuffer[] }> {
+/** How many files are sent at once: all of them at the end would be in memory twice, and the main thread would wait for them. */
+const TOGETHER = 200;
+
+/** A worker's share of a job. @param send gets what it found, and what of that may be handed over instead of copied; nothing at the end. */
+export async function inspectAsWorker({ job, taken }: WorkerTask, send: (files: readonly SentFile[] | null, handedOver: readonly ArrayBuffer[]) => void): Promise<void> {
   const counter = new Int32Array(taken);
-  const inspected = await inspectShare(job, () => Atomics.add(counter, 0, 1));
-  const sent = inspected.map(({ index, outcome, version }): SentFile => ({
-    index, version,
-    outcome: 'findings' in outcome ? { kept: keptInspection(outcome), unfinished: outcome.unfinished } : outcome,
-  }));
-  return { sent, handedOver: sent.flatMap(({ outcome }) => ('kept' in outcome ? [outcome.kept.numbers.buffer as ArrayBuffer] : [])) };
+  let files: SentFile[] = [];
+  const flush = (): void => {
+    send(files, files.flatMap(({ outcome }) => ('kept' in outcome ? [outcome.kept.numbers.buffer as ArrayBuffer] : [])));
+    files = [];
+  };
+  await inspectShare(job, () => Atomics.add(counter, 0, 1), {
+    found: ({ index, outcome, version }) => {
+      files.push({ index, version, outcome: 'findings' in outcome ? { kept: keptInspection(outcome), unfinished: outcome.unfinished } : outcome });
+      if (files.length === TOGETHER) flush();
+    },
+  });
+  flush();
+  send(null, []);
 }

@@ -72,6 +72,12 @@ export class Tree {
     return child;
   }
 
+  /** The same for a directory whose entries are wanted too: once these are known, nobody need look for each of its own files. */
+  listedChild(parent: Directory, name: string): Directory {
+    if (!parent.isOut) this.files.disk.entriesOf(path.join(this.rootPath, pathIn(parent, name)));
+    return this.child(parent, name, false);
+  }
+
   /** What is in a directory. */
   entriesOf(directory: Directory): DirectoryReading {
     return this.files.disk.entriesOf(path.join(this.rootPath, directory.path));

@@ -56,7 +56,7 @@ export class TreeWalker {
         const own = pathIn(directory, name);
         this.skipped.push({ path: isDirectory ? `${own}/` : own, ...exclusion });
         if (exclusion.reason === 'ignored') this.takenOut.push({ directory, name, isDirectory, by: exclusion.by });
-      } else if (isDirectory) this.walk(this.tree.child(directory, name, false));
+      } else if (isDirectory) this.walk(this.tree.listedChild(directory, name));
       else this.addFile(directory, name, kind);
     }
   }

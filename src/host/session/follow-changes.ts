@@ -1,7 +1,7 @@
 import path from 'node:path';
-import { watch, type FSWatcher } from 'chokidar';
 import { isTemporary } from '../writing/replace-file.js';
 import type { Session } from './session.js';
+import { DirectoryWatch } from './watch-directories.js';
 
 /** How long to wait for what else changes, in milliseconds: saving a file is often several steps. */
 const TOGETHER = 40;
@@ -9,21 +9,19 @@ const TOGETHER = 40;
 /** What git changes if a revision changes. */
 const OF_REVISIONS = ['.git', '.git/HEAD', '.git/packed-refs', '.git/refs'];
 
-/**
- * When to look once more, in milliseconds. The watcher leaves out what changes again within 50 ms, such as a file that is
- * emptied and then written, and what comes to a new directory between its reading and its watching.
- */
-const SETTLED = 1_000;
+/** A path and the directories around it, relative to the root. */
+function ancestry(own: string): string[] {
+  const parts = own.split('/');
+  return parts.map((_, index) => parts.slice(0, index + 1).join('/'));
+}
 
 /** Watches the files of a project. */
 export class ChangeFollower {
   private excluded = new Set<string>();
   private readonly changed = new Set<string>();
-  private readonly added = new Set<string>();
-  private readonly unsettled = new Set<string>();
+  private readonly missed = new Set<string>();
   private timer: NodeJS.Timeout | null = null;
-  private settling: NodeJS.Timeout | null = null;
-  private watcher: FSWatcher | null = null;
+  private watch: DirectoryWatch | null = null;
 
   /** @param tell gets the absolute paths of what has changed, come or gone; of what may have, while nobody watched it, if `isSure` is false. */
   constructor(private readonly session: Session, private readonly tell: (paths: readonly string[], isSure: boolean) => void) {}
@@ -31,14 +29,11 @@ export class ChangeFollower {
   /** Begins to watch. Resolves when nothing is missed any more. */
   async begin(): Promise<void> {
     this.lookAgain();
-    this.watcher = watch(this.session.root, { ignoreInitial: true, followSymlinks: false, ignored: (file) => this.isExcluded(file) });
-    this.watcher.on('all', (event, file) => {
-      if (event === 'addDir') this.added.add(file);
-      this.note(file);
+    this.watch = await DirectoryWatch.begin(this.session.root, {
+      isExcluded: (file) => this.isExcluded(file),
+      changed: (file) => this.note(this.changed, file),
+      missed: (directory) => this.note(this.missed, directory),
     });
-    // What cannot be watched is looked at when something else changes.
-    this.watcher.on('error', () => {});
-    await new Promise<void>((resolve) => void this.watcher?.once('ready', resolve));
     this.watchBeyond();
   }
 
@@ -46,18 +41,14 @@ export class ChangeFollower {
   follow(): void {
     const before = this.excluded;
     this.lookAgain();
-    const back = [...before].filter((own) => !this.excluded.has(own)).map((own) => path.join(this.session.root, own));
-    if (back.length > 0) {
-      this.watcher?.add(back);
-      this.lookOnceMore(back);
-    }
+    for (const own of before) if (!this.excluded.has(own)) this.watch?.renew(path.join(this.session.root, own));
     this.watchBeyond();
   }
 
   /** Ends watching. */
   async end(): Promise<void> {
-    for (const timer of [this.timer, this.settling]) if (timer !== null) clearTimeout(timer);
-    await this.watcher?.close();
+    if (this.timer !== null) clearTimeout(this.timer);
+    await this.watch?.end();
   }
 
   private lookAgain(): void {
@@ -71,38 +62,26 @@ export class ChangeFollower {
 
   /** Presets from elsewhere and the personal layer lie beyond what is watched as the tree. */
   private watchBeyond(): void {
-    for (const file of this.session.layerFiles()) if (this.isExcluded(file) || path.relative(this.session.root, file).startsWith('..')) this.watcher?.add(file);
+    this.watch?.add(this.session.layerFiles().filter((file) => this.isExcluded(file) || path.relative(this.session.root, file).startsWith('..')));
   }
 
   private isExcluded(file: string): boolean {
     const own = path.relative(this.session.root, file).split(path.sep).join('/');
     if (own === '' || own.startsWith('..')) return false;
     if (own.split('/').includes('.git')) return !OF_REVISIONS.some((one) => own === one || own.startsWith(`${one}/`) && one === '.git/refs');
-    return this.excluded.has(own) || isTemporary(path.basename(file));
+    return isTemporary(path.basename(file)) || ancestry(own).some((one) => this.excluded.has(one));
   }
 
-  private note(file: string): void {
-    this.changed.add(file);
+  private note(noted: Set<string>, file: string): void {
+    noted.add(file);
     if (this.timer !== null) clearTimeout(this.timer);
     this.timer = setTimeout(() => {
-      const paths = [...this.changed];
+      const [changed, missed] = [[...this.changed], [...this.missed]];
       this.changed.clear();
+      this.missed.clear();
       this.timer = null;
-      this.watcher?.add([...this.added]);
-      this.added.clear();
-      this.tell(paths, true);
-      this.lookOnceMore(paths);
+      if (changed.length > 0) this.tell(changed, true);
+      if (missed.length > 0) this.tell(missed, false);
     }, TOGETHER);
-  }
-
-  private lookOnceMore(paths: readonly string[]): void {
-    for (const one of paths) this.unsettled.add(one);
-    if (this.settling !== null) clearTimeout(this.settling);
-    this.settling = setTimeout(() => {
-      const unsettled = [...this.unsettled];
-      this.unsettled.clear();
-      this.settling = null;
-      this.tell(unsettled, false);
-    }, SETTLED);
   }
 }
