@@ -13,6 +13,7 @@ const target = path.join(here, 'dist', 'cli');
 const LATE_PACKAGES = {
   'string-width': 'export default (text, ...others) => (/^[\\x20-\\x7e\\n]*$/.test(text ?? "") ? (text ?? "").replaceAll("\\n", "").length : load()(text, ...others));',
   picocolors: 'export default { createColors: (...given) => load().createColors(...given) };',
+  'fast-xml-builder': 'export default function (...given) { return new (load())(...given); };',
   '@inquirer/checkbox': 'export default (...given) => load()(...given);',
   '@inquirer/confirm': 'export default (...given) => load()(...given);',
 };

@@ -1,60 +1,26 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import { GROUPINGS, type Grouping } from '../../core/inspect/group-findings.js';
-import { narrowed, shown, trusted, type FindingQuestion, type NotShown } from '../../core/inspect/select-findings.js';
+import { GROUPINGS } from '../../core/inspect/group-findings.js';
+import { narrowed, shown, trusted, type FindingQuestion } from '../../core/inspect/select-findings.js';
 import { hasFailed } from '../../core/inspect/totals.js';
 import { nearName } from '../../core/base/near-name.js';
-import type { FailOn } from '../../core/model/layer.js';
-import type { ActiveLevel } from '../../core/model/level.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
-import { CONFIDENCES, type Confidence } from '../../core/model/rule.js';
-import { checkJson } from '../../formats/json/check.js';
+import { CONFIDENCES } from '../../core/model/rule.js';
 import { UsageError } from '../../host/files/errors.js';
 import { selectedRules } from '../../host/project/selected-rules.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { visible } from '../../formats/text/visible.js';
 import { count } from '../views/table.js';
-import { viewCheck } from '../views/check.js';
-import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, type Formats } from './command.js';
-
-interface Options {
-  readonly path: readonly string[];
-  readonly excused: boolean;
-  readonly all: boolean;
-  readonly level?: ActiveLevel | undefined;
-  readonly confidence?: Confidence | undefined;
-  readonly rule: readonly string[];
-  readonly concern: readonly string[];
-  readonly groupBy: Grouping;
-  readonly top?: number | undefined;
-  readonly since?: string | undefined;
-  readonly failOn?: FailOn | undefined;
-  readonly watch: boolean;
-}
-
-/** What is shown of a check. */
-interface Shown {
-  readonly report: CheckReport;
-  readonly notShown: NotShown;
-  /** The least confidence that is shown; null for any. */
-  readonly confidence: Confidence | null;
-}
-
-/** What the code violates. */
-const FORMATS: Formats<Options, Shown> = {
-  text: ({ report, notShown, confidence }, { options, workspace, terminal, style }) => viewCheck(report, {
-    all: options.all, excused: options.excused, columns: terminal.columns, groupBy: options.groupBy, top: options.top ?? null,
-    notShown, bounds: { level: options.level ?? null, confidence }, named: options.path.map((path) => workspace.relative(path)),
-  }, style),
-  json: ({ report, notShown }, { options }) => jsonText(checkJson(report, notShown, { withExcused: options.excused, withFiles: options.groupBy === 'file' })),
-};
+import { CHECK_FORMATS, type CheckOptions, type ShownCheck } from './check-formats.js';
+import { exitCode, hint, show, tellAside, type Command, type Context } from './command.js';
+import { wantedReports, writeReports } from './reports.js';
 
 /** `elvar check`. */
-export const CHECK: Command<Options> = {
+export const CHECK: Command<CheckOptions> = {
   usage: 'check [path..]',
   about: 'What does the code violate?',
-  formats: Object.keys(FORMATS),
+  formats: Object.keys(CHECK_FORMATS),
   formatGroup: 'What to show:',
   declare: (args) => args
     .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; by default everything' })
@@ -63,6 +29,7 @@ export const CHECK: Command<Options> = {
     .option('since', { type: 'string', requiresArg: true, describe: 'ask about lines changed since a git revision, such as main or HEAD', group: 'What to check:' })
     .option('watch', { type: 'boolean', default: false, describe: 'stay, and say after each change which findings are new and which are gone', group: 'What to check:' })
     .option('fail-on', { choices: ['error', 'warning', 'note', 'never'], describe: 'the lowest level that makes the check fail; overrides policy.fail-on', group: 'What to check:' })
+    .option('report', { type: 'string', array: true, nargs: 1, default: [], describe: 'write the answer to a file too, as FORMAT=FILE; may be repeated', group: 'What to show:' })
     .option('level', { choices: ['error', 'warning', 'note'], describe: 'show this level and above; the rest is counted, and can still fail', group: 'What to show:' })
     .option('confidence', { choices: CONFIDENCES, describe: 'show findings this trustworthy or more; overrides policy.confidence', group: 'What to show:' })
     .option('group-by', { choices: GROUPINGS, default: 'rule', describe: 'how findings are grouped', group: 'What to show:' })
@@ -73,43 +40,46 @@ export const CHECK: Command<Options> = {
     ['elvar check', 'everything, by rule, with the line that turned each rule on'],
     ['elvar check services --excused', 'one directory, including excused findings'],
     ['elvar check --group-by file', 'every file: what was found, or why it is not checked'],
+    ['elvar check --report junit=build/elvar.xml --report markdown=build/elvar.md', 'the answer here, and a report for each who needs one'],
     ['elvar check --confidence certain --group-by directory --top 3', 'where the most certain findings are'],
   ],
   run: async (context) => {
     const { options, workspace } = context;
     if (options.top !== undefined && !(Number.isInteger(options.top) && options.top > 0)) throw new UsageError('--top must be a whole number of at least 1');
+    const reports = wantedReports(options.report, CHECK_FORMATS, context);
     if (options.watch) return watch(context);
     const asked = await askedOf(context, workspace);
     const answer = shownOf(asked, options);
     const { report } = answer;
-    show(context, FORMATS, answer);
+    show(context, CHECK_FORMATS, answer);
     tellAside(context, report);
     tellMisreadWaivers(context, report);
+    const areWritten = writeReports(reports, CHECK_FORMATS, answer, context);
     const first = firstOpen(report);
     if (first !== null) hint(context, `Why is it so? elvar explain ${visible(first.path)} ${first.rule}`);
-    return exitCode(hasFailed(trusted(asked), options.failOn ?? asked.failOn) ? EXIT.findings : EXIT.fine, report);
+    return areWritten ? exitCode(hasFailed(trusted(asked), answer.failOn) ? EXIT.findings : EXIT.fine, report) : EXIT.incomplete;
   },
 };
 
 /** What was found by what was asked. */
-async function askedOf({ options }: Context<Options>, workspace: Workspace, signal?: AbortSignal): Promise<CheckReport> {
+async function askedOf({ options }: Context<CheckOptions>, workspace: Workspace, signal?: AbortSignal): Promise<CheckReport> {
   const whole = await workspace.check(options.path, options.since ?? null, signal);
   return narrowed(whole, questionOf(options, whole.catalog));
 }
 
-function shownOf(asked: CheckReport, { level, confidence: wanted }: Options): Shown {
+function shownOf(asked: CheckReport, { level, confidence: wanted, failOn }: CheckOptions): ShownCheck {
   const confidence = wanted ?? asked.confidence;
-  return { ...shown(asked, { level: level ?? null, confidence }), confidence };
+  return { ...shown(asked, { level: level ?? null, confidence }), confidence, failOn: failOn ?? asked.failOn };
 }
 
-async function watch(context: Context<Options>): Promise<ExitCode> {
+async function watch(context: Context<CheckOptions>): Promise<ExitCode> {
   // Few stay, and what watches takes a while to load.
   const { watchCheck } = await import('./check-watch.js');
   const kept = context.workspace.kept();
   return watchCheck(context, {
     check: async (signal) => shownOf(await askedOf(context, kept, signal), context.options),
     show: (answer) => {
-      show(context, FORMATS, answer);
+      show(context, CHECK_FORMATS, answer);
       tellAside(context, answer.report);
     },
   });
@@ -123,7 +93,7 @@ function firstOpen({ files }: CheckReport): Finding | null {
   return null;
 }
 
-function questionOf({ rule, concern }: Options, catalog: Catalog): FindingQuestion {
+function questionOf({ rule, concern }: CheckOptions, catalog: Catalog): FindingQuestion {
   const known = [...new Set(catalog.rules.map((entry) => entry.concern))];
   const unknown = concern.find((name) => !known.includes(name));
   if (unknown !== undefined) {
@@ -133,7 +103,7 @@ function questionOf({ rule, concern }: Options, catalog: Catalog): FindingQuesti
   return { rules: selectedRules(rule, catalog), concerns: concern.length === 0 ? null : new Set(concern) };
 }
 
-function tellMisreadWaivers({ options, terminal }: Context<Options>, { misreadWaivers }: CheckReport): void {
+function tellMisreadWaivers({ options, terminal }: Context<CheckOptions>, { misreadWaivers }: CheckReport): void {
   if (misreadWaivers.length === 0 || options.quiet) return;
   const verb = misreadWaivers.length === 1 ? 'excuses' : 'excuse';
   terminal.err(`${count(misreadWaivers.length, 'waiver')} cannot be understood and ${verb} nothing:\n`);

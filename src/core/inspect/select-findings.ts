@@ -51,6 +51,7 @@ function withFindings(report: CheckReport, isWanted: (finding: Finding) => boole
   return { ...report, files: report.files.map((file) => ({ ...file, findings: file.findings.filter(isWanted) })) };
 }
 
-function isTrusted({ confidence }: Finding, least: Confidence): boolean {
+/** Whether a finding is as certain as is asked, or more. */
+export function isTrusted({ confidence }: Finding, least: Confidence): boolean {
   return CONFIDENCES.indexOf(confidence) <= CONFIDENCES.indexOf(least);
 }

@@ -5,6 +5,7 @@ import type { ImpactReport } from '../../core/impact/impact-report.js';
 import { deciderOf, impactSentence, reasonOf, RELATIONS, toldWays, wayText } from '../text/impact.js';
 import { visible } from '../text/visible.js';
 import { count } from '../text/words.js';
+import { code, escaped, folded } from './safe.js';
 
 /** The most findings listed per rule: a review is no place for thousands of lines. */
 const MOST_FINDINGS = 50;
@@ -43,21 +44,4 @@ function findingLines({ appearing, disappearing, relevelled }: FindingChange): s
   const all = [...appearing.map((finding) => ['+', finding] as const), ...disappearing.map((finding) => ['−', finding] as const), ...relevelled.map((finding) => ['~', finding] as const)];
   const rows = all.slice(0, MOST_FINDINGS).map(([mark, { path, span, message }]: readonly [string, Finding]) => `- ${mark} ${code(`${path}:${span.start.line}`)} ${escaped(visible(message))}`);
   return all.length > MOST_FINDINGS ? [...rows, `- and ${count(all.length - MOST_FINDINGS, 'more finding')}`] : rows;
-}
-
-function folded(summary: string, lines: readonly string[]): string[] {
-  return ['<details>', `<summary>${summary.replace(/&/g, '&amp;').replace(/</g, '&lt;')}</summary>`, '', ...lines, '', '</details>'];
-}
-
-/** A text as a code span, whatever backticks it contains (CommonMark, section 6.1); a bar would end a table cell. */
-function code(text: string): string {
-  const safe = visible(text).replaceAll('|', '\\|');
-  const longest = Math.max(0, ...[...safe.matchAll(/`+/g)].map(([run]) => run.length));
-  const fence = '`'.repeat(longest + 1);
-  return longest > 0 ? `${fence} ${safe} ${fence}` : `${fence}${safe}${fence}`;
-}
-
-/** A text with Markdown's special characters escaped (CommonMark, section 2.4). */
-function escaped(text: string): string {
-  return visible(text).replace(/[\\`*_[\]<>|#&]/g, '\\$&');
 }

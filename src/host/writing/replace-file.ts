@@ -28,12 +28,12 @@ export function isTemporary(name: string): boolean {
 }
 
 /** Writes a file next to the one that it will replace, onto the disk, with the mode and the owner of that one. @throws the system's error; then there is no such file. */
-export function stage(temporary: string, file: string, text: string): void {
+export function stage(temporary: string, file: string, text: string | Iterable<string>): void {
   const present = linkStatsAt(file);
   // Until it has the mode of the other file, nobody else may read it.
   const descriptor = openSync(temporary, 'wx', present === undefined ? 0o666 : 0o600);
   try {
-    writeFileSync(descriptor, text);
+    for (const piece of typeof text === 'string' ? [text] : text) writeFileSync(descriptor, piece);
     if (present !== undefined) {
       keepOwner(descriptor, present);
       fchmodSync(descriptor, present.mode & 0o7777);
@@ -82,7 +82,7 @@ export function syncDirectory(directory: string): void {
 }
 
 /** Replaces a file, or creates it, in one step. @throws the system's error; then nothing has changed. */
-export function replaceFile(file: string, text: string, temporary = temporaryFor(file)): void {
+export function replaceFile(file: string, text: string | Iterable<string>, temporary = temporaryFor(file)): void {
   stage(temporary, file, text);
   putInPlace(temporary, file);
 }

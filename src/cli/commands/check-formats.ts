@@ -1,0 +1,51 @@
+import type { Grouping } from '../../core/inspect/group-findings.js';
+import type { NotShown } from '../../core/inspect/select-findings.js';
+import type { CheckReport } from '../../core/inspect/check-report.js';
+import type { FailOn } from '../../core/model/layer.js';
+import type { ActiveLevel } from '../../core/model/level.js';
+import type { Confidence } from '../../core/model/rule.js';
+import { checkJson } from '../../formats/json/check.js';
+import { checkJunit } from '../../formats/junit/check.js';
+import { checkLines } from '../../formats/lines/check.js';
+import { checkMarkdown } from '../../formats/markdown/check.js';
+import { viewCheck } from '../views/check.js';
+import { jsonText, type Formats } from './command.js';
+
+/** What the command line asks of a check. */
+export interface CheckOptions {
+  readonly path: readonly string[];
+  readonly excused: boolean;
+  readonly all: boolean;
+  readonly level?: ActiveLevel | undefined;
+  readonly confidence?: Confidence | undefined;
+  readonly rule: readonly string[];
+  readonly concern: readonly string[];
+  readonly groupBy: Grouping;
+  readonly top?: number | undefined;
+  readonly since?: string | undefined;
+  readonly failOn?: FailOn | undefined;
+  readonly watch: boolean;
+  readonly report: readonly string[];
+}
+
+/** What is shown of a check. */
+export interface ShownCheck {
+  readonly report: CheckReport;
+  readonly notShown: NotShown;
+  /** The least confidence that is shown; null for any. */
+  readonly confidence: Confidence | null;
+  /** The lowest level that makes the check fail. */
+  readonly failOn: FailOn;
+}
+
+/** How the answer of a check is written. */
+export const CHECK_FORMATS: Formats<CheckOptions, ShownCheck> = {
+  text: ({ report, notShown, confidence }, { options, workspace, terminal, style }) => viewCheck(report, {
+    all: options.all, excused: options.excused, columns: terminal.columns, groupBy: options.groupBy, top: options.top ?? null,
+    notShown, bounds: { level: options.level ?? null, confidence }, named: options.path.map((path) => workspace.relative(path)),
+  }, style),
+  lines: ({ report }) => checkLines(report),
+  json: ({ report, notShown }, { options }) => jsonText(checkJson(report, notShown, { withExcused: options.excused, withFiles: options.groupBy === 'file' })),
+  junit: ({ report, failOn }) => checkJunit(report, failOn),
+  markdown: ({ report }) => checkMarkdown(report),
+};

@@ -1,0 +1,53 @@
+import path from 'node:path';
+import { nearName } from '../../core/base/near-name.js';
+import { visible } from '../../formats/text/visible.js';
+import { listed } from '../../formats/text/words.js';
+import { describeSystemError, UsageError } from '../../host/files/errors.js';
+import { prepareReport, writeReport } from '../../host/writing/report-file.js';
+import { PLAIN } from '../terminal.js';
+import type { Context, Formats } from './command.js';
+
+/** A report that was asked for: in which form, and in which file. */
+export interface WantedReport {
+  readonly format: string;
+  /** As written on the command line. */
+  readonly name: string;
+  readonly file: string;
+}
+
+/** The reports that `--report FORMAT=FILE` asks for. @throws UsageError if one of them cannot be written. */
+export function wantedReports<Options, Answer>(wishes: readonly string[], formats: Formats<Options, Answer>, { terminal, options }: Context<{ readonly watch: boolean }>): WantedReport[] {
+  if (wishes.length > 0 && options.watch) throw new UsageError('--watch writes no report\nLeave out --report, or --watch.');
+  const reports = wishes.map((wish): WantedReport => {
+    const [, format, name] = /^([^=]*)=(.+)$/s.exec(wish) ?? [];
+    if (format === undefined || name === undefined) throw new UsageError(`--report ${wish}: this is not FORMAT=FILE\nWrite, for example, --report markdown=findings.md.`);
+    if (formats[format] === undefined) {
+      const near = nearName(format, Object.keys(formats));
+      throw new UsageError(`--report ${wish}: there is no format ${format}\n${near === null ? `There are: ${listed(Object.keys(formats))}.` : `Did you mean ${near}?`}`);
+    }
+    return { format, name, file: path.resolve(terminal.directory, name) };
+  });
+  const doubled = reports.find(({ file }, index) => reports.findIndex((other) => other.file === file) !== index);
+  if (doubled !== undefined) throw new UsageError(`--report ${doubled.format}=${doubled.name}: another report goes to the same file\nName a file of its own for each.`);
+  for (const { file } of reports) prepareReport(file);
+  return reports;
+}
+
+/** How wide a text is that is read in no terminal, in characters. */
+const PAPER = 100;
+
+/** Writes reports. @returns whether all of them could be written; what could not is told. */
+export function writeReports<Options, Answer>(reports: readonly WantedReport[], formats: Formats<Options, Answer>, answer: Answer, context: Context<Options>): boolean {
+  let areWritten = true;
+  const onPaper = { ...context, style: PLAIN, terminal: { ...context.terminal, isTerminal: false, columns: PAPER } };
+  for (const { format, name, file } of reports) {
+    try {
+      writeReport(file, formats[format]?.(answer, onPaper) ?? '');
+    } catch (error) {
+      if (!(error instanceof Error && 'code' in error)) throw error;
+      areWritten = false;
+      context.terminal.err(`${context.style.wrong(`The report ${visible(name)} could not be written: ${describeSystemError(error)}.`)}\n`);
+    }
+  }
+  return areWritten;
+}

@@ -1,0 +1,19 @@
+import { visible } from '../text/visible.js';
+
+/** A text as a code span, whatever backticks it contains (CommonMark, section 6.1); a bar would end a table cell. */
+export function code(text: string): string {
+  const safe = visible(text).replaceAll('|', '\\|');
+  const longest = Math.max(0, ...[...safe.matchAll(/`+/g)].map(([run]) => run.length));
+  const fence = '`'.repeat(longest + 1);
+  return longest > 0 ? `${fence} ${safe} ${fence}` : `${fence}${safe}${fence}`;
+}
+
+/** A text with Markdown's special characters escaped (CommonMark, section 2.4). */
+export function escaped(text: string): string {
+  return visible(text).replace(/[\\`*_[\]<>|#&~]/g, '\\$&');
+}
+
+/** Lines that are hidden until somebody opens them. @param summary plain text. */
+export function folded(summary: string, lines: readonly string[]): string[] {
+  return ['<details>', `<summary>${summary.replace(/&/g, '&amp;').replace(/</g, '&lt;')}</summary>`, '', ...lines, '', '</details>'];
+}
