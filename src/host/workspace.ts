@@ -7,6 +7,7 @@ import type { RulePage } from '../core/cascade/rule-page.js';
 import type { CompareReport } from '../core/compare/compare-report.js';
 import type { DoctorReport } from '../core/doctor/doctor-report.js';
 import type { ImpactReport, PinUpdate } from '../core/impact/impact-report.js';
+import type { CheckWants } from './session/questions.js';
 import type { CheckReport } from '../core/inspect/check-report.js';
 import { explainLine } from '../core/inspect/explain-line.js';
 import type { FixReport } from '../core/inspect/fix-report.js';
@@ -145,11 +146,11 @@ export class Workspace {
   /**
    * What does the code violate?
    * @param since a git revision: only findings on lines changed since then are reported.
-   * @param signal ends the check between two files.
+   * @param signal ends the check between two files. @param wants what to tell besides.
    * @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted.
    */
-  check(paths: readonly string[] = [], since: string | null = null, signal?: AbortSignal): Promise<CheckReport> {
-    return this.fresh.check(paths, { since, only: null, signal });
+  check(paths: readonly string[] = [], since: string | null = null, signal?: AbortSignal, wants: CheckWants = {}): Promise<CheckReport> {
+    return this.fresh.check(paths, { since, only: null, signal }, wants);
   }
 
   /** What was last found in each file, and what has changed since? Parses nothing. */

@@ -8,6 +8,10 @@ import { checkJson } from '../../formats/json/check.js';
 import { checkJunit } from '../../formats/junit/check.js';
 import { checkLines } from '../../formats/lines/check.js';
 import { checkMarkdown } from '../../formats/markdown/check.js';
+import { checkSarif } from '../../formats/sarif/check.js';
+import { LEDGER_FILE } from '../../host/files/own-files.js';
+import { provenanceOf } from '../../host/git/provenance.js';
+import { VERSION } from '../version.js';
 import { viewCheck } from '../views/check.js';
 import { jsonText, type Formats } from './command.js';
 
@@ -38,6 +42,11 @@ export interface ShownCheck {
   readonly failOn: FailOn;
 }
 
+/** Whether an answer is wanted that tells how each finding can be repaired. */
+export function wantsRepairs({ format, report }: CheckOptions & { readonly format: string }): boolean {
+  return format === 'sarif' || report.some((wish) => wish.startsWith('sarif='));
+}
+
 /** How the answer of a check is written. */
 export const CHECK_FORMATS: Formats<CheckOptions, ShownCheck> = {
   text: ({ report, notShown, confidence }, { options, workspace, terminal, style }) => viewCheck(report, {
@@ -46,6 +55,7 @@ export const CHECK_FORMATS: Formats<CheckOptions, ShownCheck> = {
   }, style),
   lines: ({ report }) => checkLines(report),
   json: ({ report, notShown }, { options }) => jsonText(checkJson(report, notShown, { withExcused: options.excused, withFiles: options.groupBy === 'file' })),
+  sarif: ({ report }, { workspace }) => checkSarif(report, { version: VERSION, ledger: LEDGER_FILE, revision: provenanceOf(workspace.root) }),
   junit: ({ report, failOn }) => checkJunit(report, failOn),
   markdown: ({ report }) => checkMarkdown(report),
 };

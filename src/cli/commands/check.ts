@@ -12,7 +12,7 @@ import type { Workspace } from '../../host/workspace.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { visible } from '../../formats/text/visible.js';
 import { count } from '../views/table.js';
-import { CHECK_FORMATS, type CheckOptions, type ShownCheck } from './check-formats.js';
+import { CHECK_FORMATS, wantsRepairs, type CheckOptions, type ShownCheck } from './check-formats.js';
 import { exitCode, hint, show, tellAside, type Command, type Context } from './command.js';
 import { wantedReports, writeReports } from './reports.js';
 
@@ -63,7 +63,7 @@ export const CHECK: Command<CheckOptions> = {
 
 /** What was found by what was asked. */
 async function askedOf({ options }: Context<CheckOptions>, workspace: Workspace, signal?: AbortSignal): Promise<CheckReport> {
-  const whole = await workspace.check(options.path, options.since ?? null, signal);
+  const whole = await workspace.check(options.path, options.since ?? null, signal, { repairs: wantsRepairs(options) });
   return narrowed(whole, questionOf(options, whole.catalog));
 }
 

@@ -4,6 +4,7 @@ import type { Finding } from '../model/finding.js';
 import type { FailOn } from '../model/layer.js';
 import type { AccountedEntry } from '../model/ledger.js';
 import type { DecidedRules } from '../model/rule-set.js';
+import type { Repair } from '../model/repair.js';
 import type { Confidence, RuleId } from '../model/rule.js';
 import type { CheckedFile, SkippedPath } from '../model/scope.js';
 import type { WaiverRecord } from '../waivers/account.js';
@@ -26,6 +27,8 @@ export interface CheckedSource extends CheckedFile {
   readonly counts?: FindingCounts | undefined;
   /** The open ones of one rule, in text order, if they are known without looking at each. */
   readonly openOf?: ((rule: RuleId) => readonly Finding[]) | undefined;
+  /** The repair of each finding that has one, by its fingerprint; absent if nobody asked. */
+  readonly repairs?: ReadonlyMap<string, Repair> | undefined;
   readonly waivers: readonly WaiverRecord[];
   readonly lines: number;
 }

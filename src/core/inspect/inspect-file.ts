@@ -33,6 +33,8 @@ export interface Inspection {
   readonly counts?: FindingCounts | undefined;
   /** The open ones of one rule, in text order, if they are known without looking at each. */
   readonly openOf?: ((rule: RuleId) => readonly Finding[]) | undefined;
+  /** The repair of each finding that has one, by its fingerprint; absent if nobody asked. */
+  readonly repairs?: ReadonlyMap<string, Repair> | undefined;
   /** The waivers of the file, and what they excused. */
   readonly waivers: readonly WaiverRecord[];
   /** Comments that begin like a waiver but are none, if no rule reports them. */

@@ -1,7 +1,7 @@
 import type { CodeLine, Excuse, Finding } from '../model/finding.js';
 import type { ActiveLevel } from '../model/level.js';
 import type { Span } from '../base/place.js';
-import { REPAIR_KINDS } from '../model/repair.js';
+import { REPAIR_KINDS, type Repair } from '../model/repair.js';
 import { CONFIDENCES, type RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { WaiverRecord } from '../waivers/account.js';
@@ -26,6 +26,8 @@ export interface KeptInspection {
   readonly head: string;
   /** All messages, and after these all lines of code: most runs show only a few. */
   readonly texts: LateText;
+  /** JSON of the repairs by fingerprint; null if nobody asked for them. */
+  readonly repairs: LateText | null;
 }
 
 /** What is not about single findings, and what is asked of all of them. */
@@ -73,7 +75,7 @@ class Table<Value> {
 /** What is kept of an inspection. */
 export function keptInspection(inspection: Inspection): KeptInspection {
   if (inspection instanceof RememberedInspection) return inspection.kept;
-  const { findings, lines, waivers, misread } = inspection;
+  const { findings, lines, waivers, misread, repairs } = inspection;
   const [rules, messages, codes, excuses] = [new Table<RuleId>(), new Table<string>(), new Table<CodeLine>(), new Table<Excuse>()];
   const numbers: number[] = new Array<number>(findings.length * WIDTH);
   const prints: string[] = [];
@@ -97,7 +99,7 @@ export function keptInspection(inspection: Inspection): KeptInspection {
   let end = 0;
   for (const message of messages.values) numbers.push((end += message.length));
   for (const code of codes.values) numbers.push((end += code.text.length), placeOfCode(code));
-  return { numbers: Int32Array.from(numbers), prints: prints.join(''), head: JSON.stringify(head), texts: [...messages.values, ...codes.values.map(({ text }) => text)].join('') };
+  return { numbers: Int32Array.from(numbers), prints: prints.join(''), head: JSON.stringify(head), texts: [...messages.values, ...codes.values.map(({ text }) => text)].join(''), repairs: repairs === undefined ? null : JSON.stringify([...repairs]) };
 }
 
 /** Twice the column of its first character, and one more if the line goes on. */
@@ -116,6 +118,7 @@ class RememberedInspection implements Inspection {
   readonly waivers: readonly WaiverRecord[];
   readonly misread: readonly MalformedWaiver[];
   private all: readonly Finding[] | null = null;
+  private allRepairs: ReadonlyMap<string, Repair> | null = null;
 
   constructor(private readonly file: KeptFile, readonly unfinished: readonly RuleId[]) {
     ({ lines: this.lines, waivers: this.waivers, misread: this.misread } = file.head);
@@ -137,6 +140,11 @@ class RememberedInspection implements Inspection {
     const { head, levels } = this.file;
     const rules = head.open.map(([place, count, fixable, offered]) => ({ rule: head.rules[place] as RuleId, level: levels[place] as ActiveLevel, count, fixable, offered }));
     return { rules, excused: this.size - rules.reduce((sum, { count }) => sum + count, 0), byLedger: 0 };
+  }
+
+  get repairs(): ReadonlyMap<string, Repair> | undefined {
+    const { repairs } = this.file.kept;
+    return repairs === null ? undefined : this.allRepairs ??= new Map(JSON.parse(textOf(repairs)) as [string, Repair][]);
   }
 
   get kept(): KeptInspection {

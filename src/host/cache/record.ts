@@ -26,7 +26,7 @@ type TextEncoding = 'latin1' | 'utf16le';
 export interface PackedData {
   readonly bytes: Buffer;
   /** The lengths of its parts, in bytes; null for a file that is not checked. */
-  readonly parts: readonly [numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding] | null;
+  readonly parts: readonly [numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding, repairs: number | null] | null;
   /** Against damage, not against malice: whoever can write the cache can write anything. */
   readonly check: number;
 }
@@ -38,22 +38,27 @@ export function packed(data: RecordData): PackedData {
   const [prints, allTexts] = [data.prints, data.texts].map((text) => (typeof text === 'string' ? text : text())) as [string, string];
   const encoding: TextEncoding = /^[\0-\xff]*$/.test(allTexts) ? 'latin1' : 'utf16le';
   const [head, texts] = [Buffer.from(data.head), Buffer.from(allTexts, encoding)];
-  return withCheck(Buffer.concat([numbers, Buffer.from(prints, 'latin1'), head, texts]), [numbers.length, prints.length, head.length, texts.length, encoding]);
+  const repairs = data.repairs === null ? null : Buffer.from(typeof data.repairs === 'string' ? data.repairs : data.repairs());
+  const parts = [numbers, Buffer.from(prints, 'latin1'), head, texts, ...(repairs === null ? [] : [repairs])];
+  return withCheck(Buffer.concat(parts), [numbers.length, prints.length, head.length, texts.length, encoding, repairs?.length ?? null]);
 }
 
 /** Reads the bytes of a record's data. @returns null if they are damaged. */
 export function unpacked({ bytes, parts, check }: PackedData): RecordData | null {
   if (crc32(bytes) !== check) return null;
   if (parts === null) return { skipped: bytes.toString('latin1').trimEnd() as 'binary' };
-  const [numbers, prints, head, texts, encoding] = parts;
+  const [numbers, prints, head, texts, encoding, repairs] = parts;
   const own = bytes.byteOffset % 4 === 0 ? bytes : Buffer.from(Uint8Array.from(bytes).buffer);
   const headStart = numbers + prints;
   const textsStart = headStart + head;
+  const repairsStart = textsStart + texts;
   return {
     numbers: new Int32Array(own.buffer, own.byteOffset, numbers / 4),
     prints: () => own.toString('latin1', numbers, headStart),
     head: own.toString('utf8', headStart, textsStart),
-    texts: () => own.toString(encoding, textsStart, textsStart + texts),
+    texts: () => own.toString(encoding, textsStart, repairsStart),
+    // JSON escapes half a character, so nothing is lost.
+    repairs: repairs === null ? null : () => own.toString('utf8', repairsStart, repairsStart + repairs),
   };
 }
 

@@ -72,6 +72,7 @@ class InspectedSource implements CheckedSource {
   readonly rules: ListedFile['rules'];
   readonly waivers: CheckedSource['waivers'];
   readonly lines: number;
+  readonly repairs: CheckedSource['repairs'];
 
   constructor({ path: own, language, rules }: ListedFile, private readonly inspection: Inspection) {
     this.path = own;
@@ -79,6 +80,7 @@ class InspectedSource implements CheckedSource {
     this.rules = rules;
     this.waivers = inspection.waivers;
     this.lines = inspection.lines;
+    this.repairs = inspection.repairs;
   }
 
   get findings(): CheckedSource['findings'] {
@@ -96,9 +98,9 @@ class InspectedSource implements CheckedSource {
 
 /** A file with the findings that count, those excused that the ledger knows. */
 // elvar waive size/parameters because what counts is decided by these
-function judged(file: ListedFile, { findings: all, waivers, lines }: Inspection, ledger: Ledger, changed: ChangedLines | null, root: string): CheckedSource {
+function judged(file: ListedFile, { findings: all, waivers, lines, repairs }: Inspection, ledger: Ledger, changed: ChangedLines | null, root: string): CheckedSource {
   const findings = ledger.excuse(all, file.rules.set);
-  return { ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(root, file.path)), waivers, lines };
+  return { ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(root, file.path)), waivers, lines, repairs };
 }
 
 function onChanged(findings: CheckedSource['findings'], changed: ChangedLines, file: string): CheckedSource['findings'] {

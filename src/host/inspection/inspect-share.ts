@@ -6,6 +6,8 @@ import { CATALOG } from '../../core/catalog/registry.js';
 import { inspectFile, type Inspection, type Tools } from '../../core/inspect/inspect-file.js';
 import { Planner } from '../../core/inspect/plan.js';
 import type { GrammarId, Language } from '../../core/base/language.js';
+import type { Finding } from '../../core/model/finding.js';
+import type { Repair } from '../../core/model/repair.js';
 import type { HouseRule } from '../../core/model/house-rule.js';
 import type { ScopeSettings } from '../../core/model/layer.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
@@ -39,6 +41,8 @@ export interface InspectionJob {
   readonly documents: Readonly<Record<string, string>>;
   /** Whether to tell which version of each file was read. */
   readonly wantsVersions: boolean;
+  /** Whether to tell how each finding can be repaired. */
+  readonly wantsRepairs: boolean;
   /** `set` is an index into `sets`. */
   readonly files: readonly (CheckedFile & { readonly set: number })[];
 }
@@ -71,7 +75,7 @@ export interface InspectedFile {
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
 export async function inspectShare(job: InspectionJob, take: () => number, { found, watch = NO_WATCH, signal }: ShareOptions): Promise<void> {
-  const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions } = job;
+  const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions, wantsRepairs } = job;
   const tools = await makeTools({ files, ownFiles, terms, settings }, CATALOG.with(houseRules.map(makeHouseRule)));
   const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
@@ -88,8 +92,15 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
       continue;
     }
     const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
-    found({ index, outcome: withinLimit(tools, source, () => inspectFile(source, sets[file.set] as RuleSet, tools), 1), version });
+    found({ index, outcome: withinLimit(tools, source, () => inspected(source, sets[file.set] as RuleSet, tools, wantsRepairs), 1), version });
   }
+}
+
+function inspected(source: SourceText, set: RuleSet, tools: Tools, wantsRepairs: boolean): Inspection {
+  if (!wantsRepairs) return inspectFile(source, set, tools);
+  const repairs = new Map<Finding, Repair>();
+  const inspection = inspectFile(source, set, tools, repairs);
+  return { ...inspection, repairs: new Map([...repairs].map(([{ fingerprint }, repair]) => [fingerprint, repair])) };
 }
 
 /** The tools for inspecting the files of a job. */

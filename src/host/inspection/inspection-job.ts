@@ -20,6 +20,7 @@ export function inspectionJob(root: string, today: string, { files, settings, ne
       return text === undefined ? [] : [[path, text]];
     })),
     wantsVersions: false,
+    wantsRepairs: false,
     files: files.map(({ path, language, rules: { set } }) => ({ path, language, set: numbers.get(set) as number })),
   };
 }

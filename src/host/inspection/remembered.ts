@@ -42,9 +42,10 @@ export class Remembered {
     const key = this.keys.keyFor(rules, language, this.own.has(path));
     const { today } = this.job.terms;
     const known = this.memo.find(path, key, this.levelsOf(rules), today);
-    if (known !== null) return known;
+    if (known !== null && this.isEnough(known)) return known;
     const found = this.cache.find(path, key, today);
-    const outcome = found === null ? null : outcomeOf(found.data, path, rules);
+    const kept = found === null ? null : outcomeOf(found.data, path, rules);
+    const outcome = kept !== null && this.isEnough(kept) ? kept : null;
     if (found !== null && outcome !== null) this.memo.put(path, { key, levels: this.levelsOf(rules), today: found.today, outcome });
     return outcome;
   }
@@ -74,6 +75,11 @@ export class Remembered {
   /** Writes what is new. */
   save(): void {
     this.cache.save();
+  }
+
+  /** Whether all that the job wants to know is known. */
+  private isEnough(outcome: Inspection | SkippedReading): boolean {
+    return !this.job.wantsRepairs || 'skipped' in outcome || outcome.repairs !== undefined;
   }
 
   private levelsOf(set: RuleSet): string {

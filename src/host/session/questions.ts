@@ -23,6 +23,12 @@ export interface CheckLimits {
   readonly signal?: AbortSignal | undefined;
 }
 
+/** What a check tells besides. */
+export interface CheckWants {
+  /** How each finding can be repaired. */
+  readonly repairs?: boolean;
+}
+
 /** No limits. */
 export const NO_LIMITS: CheckLimits = { since: null, only: null };
 

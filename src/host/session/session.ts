@@ -31,7 +31,7 @@ import type { Project, ProjectListing } from '../project/project.js';
 import { ProjectReader, type ProjectQuestion } from '../project/project-reader.js';
 import { scopeReport } from '../project/scope-report.js';
 import { Memory } from './memory.js';
-import { NO_LIMITS, type CheckLimits, type ListedJob, type ListOptions } from './questions.js';
+import { NO_LIMITS, type CheckLimits, type CheckWants, type ListedJob, type ListOptions } from './questions.js';
 
 /**
  * A project under one set of settings, and what is known of it. It changes nothing.
@@ -178,14 +178,14 @@ export class Session {
   }
 
   /** What does the code violate? @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted. */
-  async check(paths: readonly string[] = [], { since, only, signal }: CheckLimits = NO_LIMITS): Promise<CheckReport> {
+  async check(paths: readonly string[] = [], { since, only, signal }: CheckLimits = NO_LIMITS, { repairs = false }: CheckWants = {}): Promise<CheckReport> {
     const { listing, base, hidden } = this.list(paths, { seeksGuards: true });
     const ledger = openLedger(this.root, this.run.today);
     await this.needQueries(base.catalog);
     // Load the parser and the grammars only for this question: it takes a while.
     const { checkFiles } = await import('../inspection/check-files.js');
     const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, known: this.known, signal, jobOf: (chosen) => inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))) });
+    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, known: this.known, signal, jobOf: (chosen) => ({ ...inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))), wantsRepairs: repairs }) });
   }
 
   /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */
