@@ -3,7 +3,7 @@ import { nearName } from '../../core/base/near-name.js';
 import { visible } from '../../formats/text/visible.js';
 import { listed } from '../../formats/text/words.js';
 import { describeSystemError, UsageError } from '../../host/files/errors.js';
-import { prepareReport, writeReport } from '../../host/writing/report-file.js';
+import { needPlaceForReport, writeReport } from '../../host/writing/report-file.js';
 import { PLAIN } from '../terminal.js';
 import type { Context, Formats } from './command.js';
 
@@ -29,7 +29,7 @@ export function wantedReports<Options, Answer>(wishes: readonly string[], format
   });
   const doubled = reports.find(({ file }, index) => reports.findIndex((other) => other.file === file) !== index);
   if (doubled !== undefined) throw new UsageError(`--report ${doubled.format}=${doubled.name}: another report goes to the same file\nName a file of its own for each.`);
-  for (const { file } of reports) prepareReport(file);
+  for (const { file } of reports) needPlaceForReport(file);
   return reports;
 }
 

@@ -6,7 +6,7 @@ import { deciderText } from '../text/decision.js';
 import { describeIncomplete } from '../text/incomplete.js';
 import { formatExcuse } from '../text/origin.js';
 import { count, listed } from '../text/words.js';
-import { code, escaped } from './safe.js';
+import { code, codeInCell, escaped } from './safe.js';
 
 /** The longest text that the comments of all usual code hosts take, in characters. */
 const LONGEST = 60_000;
@@ -69,7 +69,7 @@ function rulesOf(groups: readonly FindingGroup[]): Section {
   const rows = groups.map(({ rule, level, count: number, lists, deciders }) => {
     const since = [...new Set([...deciders].map(deciderText))];
     const more = since.length > 2 ? ` and ${since.length - 2} more` : '';
-    return `| ${code(rule)} | ${level} | ${number} | ${lists.length} | ${since.slice(0, 2).map(code).join(', ')}${more} |`;
+    return `| ${codeInCell(rule)} | ${level} | ${number} | ${lists.length} | ${since.slice(0, 2).map(codeInCell).join(', ')}${more} |`;
   });
   return { heading: ['| rule | level | findings | files | decided by |', '|---|---|---:|---:|---|'], rows, noun: 'rule' };
 }

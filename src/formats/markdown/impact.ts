@@ -5,7 +5,7 @@ import type { ImpactReport } from '../../core/impact/impact-report.js';
 import { deciderOf, impactSentence, reasonOf, RELATIONS, toldWays, wayText } from '../text/impact.js';
 import { visible } from '../text/visible.js';
 import { count } from '../text/words.js';
-import { code, escaped, folded } from './safe.js';
+import { code, codeInCell, escaped, folded } from './safe.js';
 
 /** The most findings listed per rule: a review is no place for thousands of lines. */
 const MOST_FINDINGS = 50;
@@ -27,7 +27,7 @@ export function impactMarkdown(report: ImpactReport): string {
 
 function rowsOf({ rule, ways }: RuleChange, change: FindingChange | undefined): string[] {
   return toldWays(ways).map(({ way, files }, index) => {
-    const cells = [code(rule), RELATIONS[way.relation], escaped(visible(wayText(way))), String(files.length), index === 0 ? escaped(change === undefined ? 'no change' : findingWords(change)) : '', code(deciderOf(way))];
+    const cells = [codeInCell(rule), RELATIONS[way.relation], escaped(visible(wayText(way))), String(files.length), index === 0 ? escaped(change === undefined ? 'no change' : findingWords(change)) : '', codeInCell(deciderOf(way))];
     return `| ${cells.join(' | ')} |`;
   });
 }

@@ -1,8 +1,13 @@
 import { visible } from '../text/visible.js';
 
-/** A text as a code span, whatever backticks it contains (CommonMark, section 6.1); a bar would end a table cell. */
+/** A text as a code span in a table: there a bar would end the cell, even in code. */
+export function codeInCell(text: string): string {
+  return code(text).replaceAll('|', '\\|');
+}
+
+/** A text as a code span, whatever backticks it contains (CommonMark, section 6.1). */
 export function code(text: string): string {
-  const safe = visible(text).replaceAll('|', '\\|');
+  const safe = visible(text);
   const longest = Math.max(0, ...[...safe.matchAll(/`+/g)].map(([run]) => run.length));
   const fence = '`'.repeat(longest + 1);
   return longest > 0 ? `${fence} ${safe} ${fence}` : `${fence}${safe}${fence}`;

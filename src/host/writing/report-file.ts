@@ -1,23 +1,27 @@
-import { writeFileSync } from 'node:fs';
+import { accessSync, constants, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { describeSystemError, UsageError } from '../files/errors.js';
 import { makeDirectory } from '../files/make-directory.js';
 import { realOrNearest } from '../files/real-path.js';
-import { statsAt } from '../files/stats.js';
+import { linkStatsAt, statsAt } from '../files/stats.js';
 import { replaceFile } from './replace-file.js';
 
-/** Makes sure that a report can be written: its directory is there, and it is none itself. @param file absolute. @throws UsageError if it cannot. */
-export function prepareReport(file: string): void {
+/** Looks whether a report can be written, as far as that can be told before. @param file absolute. @throws UsageError if it cannot. */
+export function needPlaceForReport(file: string): void {
   if (statsAt(file)?.isDirectory() === true) throw new UsageError(`${file} is a directory\nName a file for the report.`);
+  let above = path.dirname(file);
+  while (linkStatsAt(above) === undefined && path.dirname(above) !== above) above = path.dirname(above);
   try {
-    makeDirectory(path.dirname(file));
+    if (statsAt(above)?.isDirectory() !== true) throw new UsageError(`${file} cannot be written: ${above} is not a directory`);
+    accessSync(above, constants.W_OK | constants.X_OK);
   } catch (error) {
-    throw new UsageError(`${file} cannot be written: ${describeSystemError(error)}`);
+    throw error instanceof UsageError ? error : new UsageError(`${file} cannot be written: ${describeSystemError(error)}`);
   }
 }
 
 /** Writes a report, all of it or nothing. What is no regular file, such as a pipe, gets it as it comes. @throws the system's error. */
 export function writeReport(file: string, text: string | Iterable<string>): void {
+  makeDirectory(path.dirname(file));
   const stats = statsAt(file);
   if (stats === undefined || stats.isFile()) replaceFile(realOrNearest(file), text);
   else writeFileSync(file, typeof text === 'string' ? text : [...text].join(''));
