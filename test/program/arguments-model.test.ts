@@ -26,12 +26,12 @@ const FILES = {
 const PLACES = ['.', 'gate.js', 'gate.js:1', 'gate.js:99', 'quay', 'quay/c.py:2', 'nowhere', '../outside', '', '*.js', 'gate.js:0', '/etc', '-', 'elvar.yaml'];
 const NAMES = ['text/line-width', 'dead/*', '*', 'tag:layout', 'no/such', 'tests', 'elvar:lean', 'elvar:nothing', './style.yaml', 'git:.#main', 'warning', 'off', 'take', 'list', 'set', 'prune', 'HEAD', 'accepted', 'planned', 'max=70', 'max=', '=', 'x'];
 const OPTIONS = ['--list', '--remove-unused', '--because', '--until', '--below', '--throughout', '--dry-run', '--excused', '--group-by', '--top', '--since', '--level', '--rule', '--confidence', '--concern', '--set', '--at', '--zone', '--option', '--remove', '--only', '--except', '--copy', '--status', '--against', '--preset', '--format', '--all', '--even-ignored', '--no-personal', '--root', '--no-color', '--color', '--mend', '--help', '--in-force', '--repairable', '--language', '--tag', '--update', '--yes', '--nonsense', '-x', '--'];
-const VALUES = ['json', 'markdown', 'text', 'ndjson', 'rule', 'file', '3', '-1', '0', '2027-01-31', '2020-01-01', 'never', 'js', 'javascript', 'certain', 'possible', 'note', '*=error', 'text/line-width.max=70', 'a reason', '\u001b[31m', 'a\nb', '{}', '😀'];
+const VALUES = ['json', 'markdown', 'lines', 'sarif', 'junit', 'text', 'ndjson', 'rule', 'file', '3', '-1', '0', '2027-01-31', '2020-01-01', 'never', 'js', 'javascript', 'certain', 'possible', 'note', '*=error', 'text/line-width.max=70', 'a reason', '\u001b[31m', 'a\nb', '{}', '😀'];
 
 /** What makes sense behind each command, in pieces. */
 const PIECES: Readonly<Record<string, string>> = {
   init: '--yes|--yes --dry-run|--yes --format json',
-  check: 'gate.js|quay|--level note|--group-by file|--group-by directory|--since HEAD|--excused|--all|--top 2|--rule text/*|--confidence certain|--concern slips|--format json|--set *=error',
+  check: 'gate.js|quay|--level note|--group-by file|--group-by directory|--since HEAD|--excused|--all|--top 2|--rule text/*|--confidence certain|--concern slips|--format json|--format lines|--format sarif|--format junit|--format markdown|--set *=error',
   explain: 'gate.js|gate.js:1|quay|gate.js text/line-width|elvar.yaml|nowhere.py|--format json|--all|--set dead/*=off',
   fix: '--dry-run|gate.js|--rule text/*|--dry-run --format json|quay',
   waive: 'gate.js:1 --because old|gate.js:1 slips/loose-compare --because old --until 2027-01-31|--list|--remove-unused --dry-run|--dry-run|--list --format json',
