@@ -31,7 +31,7 @@ const VALUES = ['json', 'markdown', 'lines', 'sarif', 'junit', 'text', 'ndjson',
 /** What makes sense behind each command, in pieces. */
 const PIECES: Readonly<Record<string, string>> = {
   init: '--yes|--yes --dry-run|--yes --format json',
-  check: 'gate.js|quay|--level note|--group-by file|--group-by directory|--since HEAD|--excused|--all|--top 2|--rule text/*|--confidence certain|--concern slips|--format json|--format lines|--format sarif|--format junit|--format markdown|--set *=error',
+  check: 'gate.js|quay|--level note|--group-by file|--group-by directory|--since HEAD|--excused|--all|--top 2|--rule text/*|--confidence certain|--concern slips|--format json|--format lines|--format sarif|--format junit|--format markdown|--format html|--set *=error',
   explain: 'gate.js|gate.js:1|quay|gate.js text/line-width|elvar.yaml|nowhere.py|--format json|--all|--set dead/*=off',
   fix: '--dry-run|gate.js|--rule text/*|--dry-run --format json|quay',
   waive: 'gate.js:1 --because old|gate.js:1 slips/loose-compare --because old --until 2027-01-31|--list|--remove-unused --dry-run|--dry-run|--list --format json',
@@ -42,7 +42,7 @@ const PIECES: Readonly<Record<string, string>> = {
   status: 'quay|gate.js|notes.md nowhere|--all|--format json',
   scope: 'quay|gate.js|notes.md nowhere|--all|--format json|--even-ignored',
   doctor: '--format json|--mend|--mend --dry-run|quay',
-  impact: '--set *=error|--against HEAD|--preset elvar:tidy|--set dead/*=off --format json|--format markdown|--set text/line-width.max=70',
+  impact: '--set *=error|--against HEAD|--preset elvar:tidy|--set dead/*=off --format json|--format markdown|--format html|--set text/line-width.max=70',
   set: 'dead/* error|text/line-width --option max=70|text/line-width --remove|size/* note --zone tests|dead/* off --at quay|--dry-run|--because tidy|--until 2027-01-31|--format json --dry-run',
   adopt: 'elvar:lean|elvar:tidy --at quay|elvar:tidy --only text/*|elvar:lean --copy ./lean.yaml|--dry-run|--format json --dry-run',
   presets: 'elvar:starter|elvar:everything --format json|--format json|--update',

@@ -1,4 +1,5 @@
 import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, symlinkSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import Ajv from 'ajv-draft-04';
@@ -106,6 +107,23 @@ describe.each<[string, () => string]>([['the demo', () => harbour()], ['names an
     expect(page.replace(/<\/?(?:a(?: href="http:\/\/x")?|p|strong|table|thead|tbody|tr|ul|li|code|t[dh](?: align="right")?)>/g, '')).not.toMatch(/[<\u001b\u202e]/);
   });
 
+  test('as a page asks for nothing, lets nothing out, and has every finding', () => {
+    const { folder, findings, open } = ready();
+    const page = check(folder, 'html');
+    const style = /<style>([^]*?)<\/style>/.exec(page)?.[1] as string;
+    expect(page).toContain(`content="default-src 'none'; style-src 'sha256-${createHash('sha256').update(style).digest('base64')}'; base-uri 'none'; form-action 'none'"`);
+    const rest = page.replace(style, '');
+    // All elements and attributes are the page's own.
+    const tags = new Set([...rest.matchAll(/<\/?([^\s/>]+)/g)].map(([, name]) => name));
+    expect([...tags].sort()).toEqual(['!doctype', 'a', 'b', 'body', 'code', 'details', 'div', 'footer', 'h1', 'h2', 'h3', 'head', 'header', 'html', 'li', 'main', 'mark', 'meta', 'nav', 'ol', 'p', 'pre', 'section', 'span', 'style', 'summary', 'table', 'tbody', 'td', 'th', 'thead', 'title', 'tr', 'ul'].filter((name) => tags.has(name)));
+    expect(rest.match(/\s(?:src|href|on\w+|style|action)="(?!#)/g)).toBeNull();
+    expect(rest.split('<pre').length - 1).toBe(open.length);
+    expect(rest.match(/<mark>/g)).toHaveLength(open.length);
+    expect(rest).not.toMatch(/[\u001b\u202e]/);
+    const excused = findings.length - open.length;
+    expect(rest.split('id="exceptions"')[1]?.match(/<tr>/g)?.length ?? 0).toBe(excused === 0 ? 0 : excused + 1);
+  });
+
   test('as SARIF is valid, and tells what JSON tells', () => {
     const { folder, findings } = ready();
     const log = JSON.parse(check(folder, 'sarif')) as Log;
@@ -167,7 +185,7 @@ describe('check --report', () => {
   test('writes each report besides the answer, as --format would', () => {
     const folder = project();
     const plain = elvar(folder, ['check', '--no-personal']);
-    const reports = ['text', 'lines', 'json', 'sarif', 'junit', 'markdown'];
+    const reports = ['text', 'lines', 'json', 'sarif', 'junit', 'markdown', 'html'];
     const expected = reports.map((format) => check(folder, format));
     expect(elvar(folder, ['check', '--no-personal', ...reports.flatMap((format) => ['--report', `${format}=out/deep/${format}`])])).toEqual(plain);
     for (const [index, format] of reports.entries()) expect(readFileSync(path.join(folder, 'out', 'deep', format), 'utf8')).toBe(expected[index]);

@@ -1,9 +1,11 @@
+import path from 'node:path';
 import type { Grouping } from '../../core/inspect/group-findings.js';
 import type { NotShown } from '../../core/inspect/select-findings.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { FailOn } from '../../core/model/layer.js';
 import type { ActiveLevel } from '../../core/model/level.js';
 import type { Confidence } from '../../core/model/rule.js';
+import { checkPage } from '../../formats/html/check.js';
 import { checkJson } from '../../formats/json/check.js';
 import { checkJunit } from '../../formats/junit/check.js';
 import { checkLines } from '../../formats/lines/check.js';
@@ -58,4 +60,5 @@ export const CHECK_FORMATS: Formats<CheckOptions, ShownCheck> = {
   sarif: ({ report }, { workspace }) => checkSarif(report, { version: VERSION, ledger: LEDGER_FILE, revision: provenanceOf(workspace.root) }),
   junit: ({ report, failOn }) => checkJunit(report, failOn),
   markdown: ({ report }) => checkMarkdown(report),
+  html: ({ report, notShown, failOn }, { workspace }) => checkPage({ report, name: path.basename(workspace.root), today: workspace.session.run.today, failOn, notShown: notShown.level + notShown.confidence }),
 };

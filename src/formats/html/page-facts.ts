@@ -1,0 +1,15 @@
+import type { CheckReport } from '../../core/inspect/check-report.js';
+import type { FailOn } from '../../core/model/layer.js';
+
+/** What the page is about. */
+export interface PageFacts {
+  readonly report: CheckReport;
+  /** What the project is called. */
+  readonly name: string;
+  /** The day of the check, as YYYY-MM-DD. */
+  readonly today: string;
+  /** The lowest level that makes the check fail. */
+  readonly failOn: FailOn;
+  /** How many findings are not shown. */
+  readonly notShown: number;
+}

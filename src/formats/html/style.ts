@@ -1,0 +1,51 @@
+/**
+ * The page's style. Colours have the contrast of WCAG 2.2 AA against the ground that they stand on (section 1.4.3: 4.5 to 1); levels are
+ * told by words too, never by colour alone. It has no character that HTML would escape.
+ */
+export const STYLE = `
+:root { color-scheme: light dark; --ground: #fff; --raised: #f3f6f8; --line: #c9d2da; --text: #1b2733; --faint: #4d5b68; --link: #0b5cad;
+  --error: #a8201a; --warning: #7d4b00; --note: #1d5a9e; --mark: #ffe49c; --mark-text: #1b2733; --shade: 11, 92, 173; }
+@media (prefers-color-scheme: dark) {
+  :root { --ground: #12181f; --raised: #1c252e; --line: #3b4855; --text: #e6ebf0; --faint: #a9b6c2; --link: #8fc1ff;
+    --error: #ff9d95; --warning: #f2ba6b; --note: #9ac7ff; --mark: #6a5310; --mark-text: #fff3cf; --shade: 143, 193, 255; }
+}
+* { box-sizing: border-box; }
+body { margin: 0; background: var(--ground); color: var(--text); font: 16px/1.5 system-ui, sans-serif; }
+header, main, footer { max-width: 72rem; margin: 0 auto; padding: 0 1rem; }
+header { padding-top: 1.5rem; }
+h1 { font-size: 1.5rem; margin: 0; }
+h2 { font-size: 1.25rem; margin: 2.5rem 0 .5rem; border-bottom: 1px solid var(--line); padding-bottom: .25rem; }
+h3 { font-size: 1rem; margin: 0; display: inline; }
+p { margin: .25rem 0 .75rem; max-width: 50rem; }
+a { color: var(--link); }
+nav ul { display: flex; flex-wrap: wrap; gap: .25rem 1.25rem; list-style: none; padding: 0; margin: .75rem 0 0; }
+.faint { color: var(--faint); }
+.error { color: var(--error); } .warning { color: var(--warning); } .note { color: var(--note); }
+.level { font-weight: 600; }
+.numbers { display: flex; flex-wrap: wrap; gap: .5rem; padding: 0; margin: .75rem 0; list-style: none; }
+.numbers li { background: var(--raised); border: 1px solid var(--line); border-radius: .4rem; padding: .4rem .8rem; min-width: 6.5rem; }
+.numbers b { display: block; font-size: 1.4rem; line-height: 1.2; }
+.wide { overflow-x: auto; border: 1px solid var(--line); border-radius: .4rem; }
+table { border-collapse: collapse; font-size: .9rem; width: 100%; }
+th, td { text-align: left; padding: .3rem .6rem; border-bottom: 1px solid var(--line); vertical-align: top; }
+thead th { background: var(--raised); white-space: nowrap; }
+tbody tr:last-child th, tbody tr:last-child td { border-bottom: 0; }
+tbody th { font-weight: 400; }
+.number { text-align: right; font-variant-numeric: tabular-nums; }
+.s1 { background: rgba(var(--shade), .06); } .s2 { background: rgba(var(--shade), .12); } .s3 { background: rgba(var(--shade), .19); }
+.s4 { background: rgba(var(--shade), .27); } .s5 { background: rgba(var(--shade), .36); }
+details { border: 1px solid var(--line); border-radius: .4rem; margin: .5rem 0; }
+summary { padding: .5rem .75rem; cursor: pointer; background: var(--raised); border-radius: .4rem; overflow-wrap: anywhere; }
+summary h3 { margin: 0 .35rem; } summary .faint { margin-left: .6rem; }
+summary:focus-visible, a:focus-visible { outline: 3px solid var(--link); outline-offset: 1px; }
+.inside { padding: .5rem .75rem; }
+.places { list-style: none; padding: 0; margin: .5rem 0; }
+.places li { padding: .4rem 0; border-top: 1px solid var(--line); overflow-wrap: anywhere; }
+code, pre { font-family: ui-monospace, monospace; font-size: .875em; }
+pre { margin: .25rem 0 0; padding: .35rem .6rem; background: var(--raised); border-radius: .3rem; overflow-x: auto; white-space: pre; }
+mark { background: var(--mark); color: var(--mark-text); border-radius: .15rem; }
+.trail { margin: .25rem 0 .5rem; padding-left: 1.25rem; font-size: .9rem; }
+footer { padding: 2rem 1rem; }
+@media print { .inside { display: block; } summary { break-after: avoid; } .places li { break-inside: avoid; } nav { display: none; } }
+@media (max-width: 40rem) { body { font-size: 15px; } th, td { padding: .25rem .4rem; } }
+`;
