@@ -26,6 +26,7 @@ try {
   }
   writeFileSync(path.join(tree, 'elvar.yaml'), 'presets: [elvar:everything]\n');
   compare('100,000 findings as JSON, on two threads', check(1, '--format', 'json'), check(2, '--format', 'json'), { most: 0.7, floorIs: 'one thread' });
+  compare('100,000 findings as SARIF', check(2, '--format', 'json'), check(2, '--format', 'sarif'), { most: 1.3, floorIs: 'as JSON' });
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

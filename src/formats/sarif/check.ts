@@ -6,7 +6,7 @@ import { count, listed } from '../text/words.js';
 import { formatSource } from '../text/origin.js';
 import { Decisions } from './decisions.js';
 import { artifactAt, lineAt, ROOT_BASE } from './place.js';
-import { resultOf, type ResultContext } from './results.js';
+import { resultText, type ResultContext } from './results.js';
 import { describeRule, rulesInForce } from './rules.js';
 
 /** What SARIF tells besides what was found. */
@@ -23,7 +23,7 @@ export interface SarifFacts {
 export function* checkSarif(report: CheckReport, facts: SarifFacts): Iterable<string> {
   const rules = rulesInForce(report);
   const decisions = new Decisions();
-  const context: ResultContext = { rules: new Map([...rules.keys()].map((rule, index) => [rule, index])), decisions, hasLedger: report.ledger.length > 0, ledger: facts.ledger, deciders: new Map() };
+  const context: ResultContext = { rules: new Map([...rules.keys()].map((rule, index) => [rule, index])), decisions, hasLedger: report.ledger.length > 0, ledger: facts.ledger, ends: new Map() };
   const run: Omit<Run, 'results' | 'properties'> = {
     tool: { driver: { name: 'Elvar', version: facts.version, semanticVersion: facts.version, language: 'en', rules: [...rules].map(([rule, level]) => describeRule(rule, level, report.catalog)) } },
     columnKind: 'utf16CodeUnits',
@@ -36,7 +36,7 @@ export function* checkSarif(report: CheckReport, facts: SarifFacts): Iterable<st
   let separator = '\n';
   for (const { findings, repairs, rules: { decisions: decided } } of report.files) {
     if (findings.length === 0) continue;
-    yield separator + findings.map((finding) => visibleJson(JSON.stringify(resultOf(finding, decided.get(finding.rule), finding.repair === null ? undefined : repairs?.get(finding.fingerprint), context)))).join(',\n');
+    yield separator + visibleJson(findings.map((finding) => resultText(finding, decided.get(finding.rule), finding.repair === null ? undefined : repairs?.get(finding.fingerprint), context)).join(',\n'));
     separator = ',\n';
   }
   yield `\n],"properties":{"decisions":${visibleJson(JSON.stringify(decisions.all))}}}]}\n`;

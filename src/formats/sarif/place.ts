@@ -4,10 +4,18 @@ import type { Finding } from '../../core/model/finding.js';
 /** What all paths are relative to (SARIF 2.1.0, section 3.14.14). */
 export const ROOT_BASE = '%SRCROOT%';
 
-/** A path relative to the root as a relative reference (RFC 3986, section 4.2): a colon in its first step would look like a scheme. */
+let latest: { readonly path: string; readonly location: ArtifactLocation } | null = null;
+
+/** A path in a log. Findings of one file come one after another. */
 export function artifactAt(path: string): ArtifactLocation {
+  if (latest?.path !== path) latest = { path, location: { uri: uriOf(path), uriBaseId: ROOT_BASE } };
+  return latest.location;
+}
+
+/** A path relative to the root as a relative reference (RFC 3986, section 4.2): a colon in its first step would look like a scheme. */
+function uriOf(path: string): string {
   const uri = path.split('/').map((step) => encodeURIComponent(step.replace(/\p{Surrogate}/gu, '\ufffd'))).join('/');
-  return { uri: uri.replace(/%(?:2B|2C|3D|40|24)/g, decodeURIComponent), uriBaseId: ROOT_BASE };
+  return uri.replace(/%(?:2B|2C|3D|40|24)/g, decodeURIComponent);
 }
 
 /** A line of a file. @param line from 1. */

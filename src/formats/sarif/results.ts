@@ -1,4 +1,4 @@
-import type { Fix, Location, Result, Suppression } from 'sarif';
+import type { Fix, Result, Suppression } from 'sarif';
 import type { Edit } from '../../core/base/edit.js';
 import type { Excuse, Finding } from '../../core/model/finding.js';
 import type { Repair } from '../../core/model/repair.js';
@@ -16,26 +16,46 @@ export interface ResultContext {
   readonly hasLedger: boolean;
   /** Where the ledger is, relative to the root. */
   readonly ledger: string;
-  readonly deciders: Map<Decision, Location | null>;
+  /** The ends of results that share them. */
+  readonly ends: Map<string, string>;
 }
 
-/** A finding as a result (section 3.27). @param decision what decided its rule. @param fix how it can be repaired. */
-export function resultOf(finding: Finding, decision: Decision | undefined, fix: Repair | undefined, { rules, decisions, hasLedger, ledger, deciders }: ResultContext): Result {
-  const { rule, level, message, fingerprint, excused, confidence, repair } = finding;
-  const decider = decision === undefined ? null : knownDecider(decision, deciders);
+/** A finding as the JSON of a result (section 3.27). @param decision what decided its rule. @param fix how it can be repaired. */
+export function resultText(finding: Finding, decision: Decision | undefined, fix: Repair | undefined, context: ResultContext): string {
+  const start = JSON.stringify(startOf(finding, fix, context));
+  return start.slice(0, -1) + endOf(finding, decision, context);
+}
+
+/** What is a finding's own. */
+function startOf(finding: Finding, fix: Repair | undefined, { rules, hasLedger, ledger }: ResultContext): Result {
+  const { rule, level, message, fingerprint, excused } = finding;
   return {
     ruleId: rule,
     ruleIndex: rules.get(rule) ?? -1,
     level,
     message: { text: message },
     locations: [{ physicalLocation: placeOf(finding) }],
-    ...(decider !== null && { relatedLocations: [decider] }),
     partialFingerprints: { 'elvarFinding/v1': fingerprint },
     ...(excused !== null && { suppressions: [suppressionOf(excused, finding.path, ledger)] }),
     ...(fix !== undefined && fix !== 'drop-byte-order-mark' && fix.length > 0 && { fixes: [fixOf(finding, fix)] }),
     ...(hasLedger && { baselineState: excused?.by === 'ledger' ? 'unchanged' : 'new' }),
-    properties: { confidence, ...(repair !== null && { repair }), ...(decision !== undefined && { decision: decisions.numberOf(decision) }) },
   };
+}
+
+/** What thousands of findings have in common, after a comma: to write it once saves a fifth of the time. */
+function endOf({ confidence, repair }: Finding, decision: Decision | undefined, { decisions, ends }: ResultContext): string {
+  const number = decision === undefined ? null : decisions.numberOf(decision);
+  const key = `${number} ${confidence} ${repair}`;
+  let end = ends.get(key);
+  if (end === undefined) {
+    const decider = decision === undefined ? null : deciderOf(decision);
+    const shared: Pick<Result, 'relatedLocations' | 'properties'> = {
+      ...(decider !== null && { relatedLocations: [decider] }),
+      properties: { confidence, ...(repair !== null && { repair }), ...(number !== null && { decision: number }) },
+    };
+    ends.set(key, (end = `,${JSON.stringify(shared).slice(1)}`));
+  }
+  return end;
 }
 
 /** A repair (section 3.55). Offsets count UTF-16 units of the text without a byte-order mark, as columns do. */
@@ -47,12 +67,6 @@ function fixOf({ path, repair }: Finding, edits: readonly Edit[]): Fix {
       replacements: edits.map(({ start, end, text }) => ({ deletedRegion: { charOffset: start, charLength: end - start }, ...(text !== '' && { insertedContent: { text } }) })),
     }],
   };
-}
-
-function knownDecider(decision: Decision, deciders: Map<Decision, Location | null>): Location | null {
-  let decider = deciders.get(decision);
-  if (decider === undefined) deciders.set(decision, (decider = deciderOf(decision)));
-  return decider;
 }
 
 /** What excuses a finding (section 3.35). */

@@ -15,7 +15,7 @@ export function visibleJson(json: string): string {
 }
 
 /** All of {@link UNSAFE} but what lays out the document. */
-const EACH_UNSAFE_IN_JSON = /(?!\n)[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069\ufeff]/g;
+const EACH_UNSAFE_IN_JSON = /[\u0000-\u0009\u000b-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069\ufeff]/g;
 
 function escape(character: string): string {
   const code = character.charCodeAt(0);
