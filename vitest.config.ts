@@ -12,6 +12,8 @@ export default defineConfig({
       // engine of the grammars is started once in a process: by the sources, or by the built program.
       { extends: true, test: { name: 'core', include: ['test/core/**/*.test.ts'], isolate: false } },
       { extends: true, test: { name: 'program', include: ['test/{program,docs}/**/*.test.ts'], isolate: false } },
+      // These need a browser, which not every machine has: they run only when they are asked for.
+      ...(process.env['ELVAR_BROWSER'] === undefined ? [] : [{ extends: true as const, test: { name: 'browser', include: ['test/browser/**/*.test.ts'], isolate: false } }]),
     ],
   },
 });

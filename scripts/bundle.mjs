@@ -99,6 +99,19 @@ await build({
   logLevel: 'warning',
 });
 
+// The script of the page: it runs in browsers, as part of a file, where `</script` would end it.
+await build({
+  absWorkingDir: here,
+  entryPoints: [path.join(here, 'page', 'page.ts')],
+  outfile: path.join(here, 'dist', 'page', 'page.js'),
+  bundle: true,
+  minify: true,
+  charset: 'ascii',
+  format: 'iife',
+  target: 'es2022',
+  logLevel: 'warning',
+});
+
 // The packages in the file are other people's work: their licences go with it.
 const folders = new Set(Object.keys(metafile.inputs).filter((input) => !input.startsWith('late')).flatMap((input) => /^(?:.*\/)?node_modules\/(?:@[^/]+\/)?[^/]+/.exec(input)?.[0] ?? []));
 const notices = [...folders].sort().map((folder) => {

@@ -34,7 +34,7 @@ test('the imports of every file are found', () => {
 const ROOMS = [
   ...['base', 'model', 'patterns', 'intake', 'syntax', 'waivers', 'catalog', 'layers', 'cascade', 'scope', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal'].map((room) => `core/${room}/`),
   'formats/',
-  'host/package-folder.ts',
+  'host/package-folder.ts', 'host/page-script.ts',
   ...['files', 'writing', 'git', 'layers', 'project', 'cache', 'inspection', 'session', 'desks'].map((room) => `host/${room}/`),
   'host/workspace.ts',
   'library/', 'cli/', 'index.ts',

@@ -110,12 +110,15 @@ describe.each<[string, () => string]>([['the demo', () => harbour()], ['names an
   test('as a page asks for nothing, lets nothing out, and has every finding', () => {
     const { folder, findings, open } = ready();
     const page = check(folder, 'html');
-    const style = /<style>([^]*?)<\/style>/.exec(page)?.[1] as string;
-    expect(page).toContain(`content="default-src 'none'; style-src 'sha256-${createHash('sha256').update(style).digest('base64')}'; base-uri 'none'; form-action 'none'"`);
-    const rest = page.replace(style, '');
+    const [, style = '', data = '', script = ''] = /<style>([^]*?)<\/style>[^]*<script type="application\/json" id="data">([^]*?)<\/script><script>([^]*?)<\/script>/.exec(page) ?? [];
+    const hashOf = (text: string): string => `'sha256-${createHash('sha256').update(text).digest('base64')}'`;
+    expect(page).toContain(`content="default-src 'none'; style-src ${hashOf(style)}; script-src ${hashOf(script)}; base-uri 'none'; form-action 'none'"`);
+    expect((JSON.parse(data) as { findings: unknown[][] }).findings.map(([level, , , line, column]) => [level, line, column])).toEqual(findings.map(({ level, line, column }) => [level, line, column]));
+    expect(data).not.toContain('<');
+    const rest = page.replace(style, '').replace(data, '').replace(script, '');
     // All elements and attributes are the page's own.
     const tags = new Set([...rest.matchAll(/<\/?([^\s/>]+)/g)].map(([, name]) => name));
-    expect([...tags].sort()).toEqual(['!doctype', 'a', 'b', 'body', 'code', 'details', 'div', 'footer', 'h1', 'h2', 'h3', 'head', 'header', 'html', 'li', 'main', 'mark', 'meta', 'nav', 'ol', 'p', 'pre', 'section', 'span', 'style', 'summary', 'table', 'tbody', 'td', 'th', 'thead', 'title', 'tr', 'ul'].filter((name) => tags.has(name)));
+    expect([...tags].sort()).toEqual(['!--', '!doctype', 'a', 'b', 'body', 'code', 'details', 'div', 'footer', 'h1', 'h2', 'h3', 'head', 'header', 'html', 'li', 'main', 'mark', 'meta', 'nav', 'ol', 'p', 'pre', 'script', 'section', 'span', 'style', 'summary', 'table', 'tbody', 'td', 'th', 'thead', 'title', 'tr', 'ul'].filter((name) => tags.has(name)));
     expect(rest.match(/\s(?:src|href|on\w+|style|action)="(?!#)/g)).toBeNull();
     expect(rest.split('<pre').length - 1).toBe(open.length);
     expect(rest.match(/<mark>/g)).toHaveLength(open.length);

@@ -11,6 +11,7 @@ import { checkJunit } from '../../formats/junit/check.js';
 import { checkLines } from '../../formats/lines/check.js';
 import { checkMarkdown } from '../../formats/markdown/check.js';
 import { checkSarif } from '../../formats/sarif/check.js';
+import { pageScript } from '../../host/page-script.js';
 import { LEDGER_FILE } from '../../host/files/own-files.js';
 import { provenanceOf } from '../../host/git/provenance.js';
 import { VERSION } from '../version.js';
@@ -60,5 +61,5 @@ export const CHECK_FORMATS: Formats<CheckOptions, ShownCheck> = {
   sarif: ({ report }, { workspace }) => checkSarif(report, { version: VERSION, ledger: LEDGER_FILE, revision: provenanceOf(workspace.root) }),
   junit: ({ report, failOn }) => checkJunit(report, failOn),
   markdown: ({ report }) => checkMarkdown(report),
-  html: ({ report, notShown, failOn }, { workspace }) => checkPage({ report, name: path.basename(workspace.root), today: workspace.session.run.today, failOn, notShown: notShown.level + notShown.confidence }),
+  html: ({ report, notShown, failOn }, { workspace }) => checkPage({ report, name: path.basename(workspace.root), today: workspace.session.run.today, failOn, notShown: notShown.level + notShown.confidence, script: pageScript() }),
 };

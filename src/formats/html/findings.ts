@@ -7,10 +7,11 @@ import type { Decision } from '../../core/model/statement.js';
 import { levelOrigin, sourceAt } from '../text/decision.js';
 import { visible } from '../text/visible.js';
 import { count } from '../text/words.js';
+import { framedCode } from './page-data.js';
 import type { PageFacts } from './page-facts.js';
 
 /** The most places on the page: browsers get slow with more. Higher levels come first. */
-const MOST_PLACES = 5_000;
+const MOST_PLACES = 2_000;
 
 /** The most trails shown for a rule: in many directories, many layers decide about it. */
 const MOST_TRAILS = 10;
@@ -27,9 +28,9 @@ export function findingsByRule({ report, failOn }: PageFacts): ComponentChild {
   const hidden = groups.reduce((sum, group) => sum + group.count, 0) - (MOST_PLACES - left);
   return h('section', { id: 'findings' },
     h('h2', null, 'Findings'),
-    groups.length === 0 ? h('p', null, 'None.') : h('p', null, 'By rule. What fails the check comes first, and is open.'),
+    h('div', { id: 'filter' }),
     hidden > 0 ? h('p', null, `${count(hidden, 'place')} of the lower levels ${hidden === 1 ? 'is' : 'are'} left out, since the page would get too large.`) : null,
-    sections);
+    h('div', { id: 'by-rule' }, h('p', null, groups.length === 0 ? 'None.' : 'By rule. What fails the check comes first, and is open.'), sections));
 }
 
 function placesOf({ lists }: FindingGroup, most: number): readonly Finding[] {
@@ -75,15 +76,9 @@ function place(finding: Finding): ComponentChild {
 }
 
 /** The line of code, with what was found in it marked. */
-function frame({ code: { text, column, isCut }, span: { start, end } }: Finding): ComponentChild {
-  if (text.trim() === '') return null;
-  const from = start.column - column;
-  const to = Math.max(from, end.line === start.line ? Math.min(text.length, end.column - column) : text.length);
-  const lead = Math.min(from, text.length - text.trimStart().length);
-  return h('pre', { tabIndex: 0 }, h('span', { class: 'faint' }, `${start.line}  `, column > 1 ? '…' : ''), shownCode(text.slice(lead, from)), h('mark', null, shownCode(text.slice(from, to))), shownCode(text.slice(to)), isCut ? '…' : '');
-}
-
-/** Code as it is, but for what could drive the reader: tabs stay. */
-function shownCode(text: string): string {
-  return text.split('\t').map(visible).join('\t');
+function frame(finding: Finding): ComponentChild {
+  const code = framedCode(finding);
+  if (code === null) return null;
+  const [before, meant, after] = code;
+  return h('pre', { tabIndex: 0 }, h('span', { class: 'faint' }, `${finding.span.start.line}  `), before, h('mark', null, meant), after);
 }

@@ -12,4 +12,6 @@ export interface PageFacts {
   readonly failOn: FailOn;
   /** How many findings are not shown. */
   readonly notShown: number;
+  /** The script that filters findings; the page can be read without it. */
+  readonly script: string;
 }

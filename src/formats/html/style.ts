@@ -46,6 +46,12 @@ pre { margin: .25rem 0 0; padding: .35rem .6rem; background: var(--raised); bord
 mark { background: var(--mark); color: var(--mark-text); border-radius: .15rem; }
 .trail { margin: .25rem 0 .5rem; padding-left: 1.25rem; font-size: .9rem; }
 footer { padding: 2rem 1rem; }
+.filter { display: flex; flex-wrap: wrap; gap: .5rem 1rem; align-items: end; background: var(--raised); border: 1px solid var(--line); border-radius: .4rem; padding: .6rem .75rem; margin: .5rem 0; }
+.filter label { display: inline-flex; flex-direction: column; gap: .25rem; font-size: .85rem; max-width: 100%; } .filter fieldset label { flex-direction: row; gap: .25rem; margin-right: .6rem; align-items: center; }
+.filter .grow { flex: 1 1 14rem; } .filter fieldset { border: 0; padding: 0; margin: 0; font-size: .85rem; } .filter legend { padding: 0; }
+input, select, button { font: inherit; color: inherit; background: var(--ground); border: 1px solid var(--faint); border-radius: .3rem; padding: .25rem .5rem; max-width: 100%; }
+input:focus-visible, select:focus-visible, button:focus-visible, pre:focus-visible, .wide:focus-visible { outline: 3px solid var(--link); outline-offset: 1px; }
+[hidden] { display: none; }
 @media print { .inside { display: block; } summary { break-after: avoid; } .places li { break-inside: avoid; } nav { display: none; } }
 @media (max-width: 40rem) { body { font-size: 15px; } th, td { padding: .25rem .4rem; } }
 `;
