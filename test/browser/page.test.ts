@@ -65,6 +65,20 @@ describe('the page in a browser', () => {
     await page.close();
   });
 
+  test('shows which rules hold where', async () => {
+    const { page } = await opened();
+    const legacy = page.locator('#map .tree li', { hasText: /^legacy\// });
+    const name = await legacy.locator('.chip').textContent() as string;
+    expect(await page.locator(`#${name}`).isVisible()).toBe(false);
+    await legacy.locator('.chip').click();
+    await page.locator(`#${name}`).waitFor();
+    const rows = await page.locator(`#${name} table`).first().locator('tbody tr').allTextContents();
+    expect(rows.find((row) => row.startsWith('slips/loose-compare'))).toMatch(/^slips\/loose-compareofferrorlooser/);
+    await page.locator('#map summary', { hasText: 'text/line-width' }).click();
+    expect(await page.locator('#map details[open] tbody tr').allTextContents()).toContainEqual(expect.stringContaining('warning max 88'));
+    await page.close();
+  });
+
   test('can be used by keyboard alone', async () => {
     const { page } = await opened();
     for (let presses = 0; presses < 20 && (await page.evaluate(() => (document.activeElement as HTMLInputElement | null)?.type)) !== 'search'; presses += 1) await page.keyboard.press('Tab');
@@ -86,8 +100,8 @@ describe('the page in a browser', () => {
     const open = findings.filter(({ excused }) => excused === null);
     expect(await page.locator('#by-rule .places > li').count()).toBe(open.length);
     expect(await page.locator('details[open] .places > li').first().isVisible()).toBe(true);
-    await page.locator('summary').last().click();
-    expect(await page.locator('details').last().locator('li').first().isVisible()).toBe(true);
+    await page.locator('#by-rule summary').last().click();
+    expect(await page.locator('#by-rule details').last().locator('li').first().isVisible()).toBe(true);
     await page.close();
   });
 

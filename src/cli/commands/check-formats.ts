@@ -2,6 +2,7 @@ import path from 'node:path';
 import type { Grouping } from '../../core/inspect/group-findings.js';
 import type { NotShown } from '../../core/inspect/select-findings.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
+import type { DoctorReport } from '../../core/doctor/doctor-report.js';
 import type { FailOn } from '../../core/model/layer.js';
 import type { ActiveLevel } from '../../core/model/level.js';
 import type { Confidence } from '../../core/model/rule.js';
@@ -43,11 +44,18 @@ export interface ShownCheck {
   readonly confidence: Confidence | null;
   /** The lowest level that makes the check fail. */
   readonly failOn: FailOn;
+  /** What is wrong with the configuration; null if nobody asked. */
+  readonly health: DoctorReport | null;
 }
 
 /** Whether an answer is wanted that tells how each finding can be repaired. */
 export function wantsRepairs({ format, report }: CheckOptions & { readonly format: string }): boolean {
   return format === 'sarif' || report.some((wish) => wish.startsWith('sarif='));
+}
+
+/** Whether an answer is wanted that tells what is wrong with the configuration. */
+export function wantsHealth({ format, report }: CheckOptions & { readonly format: string }): boolean {
+  return format === 'html' || report.some((wish) => wish.startsWith('html='));
 }
 
 /** How the answer of a check is written. */
@@ -61,5 +69,5 @@ export const CHECK_FORMATS: Formats<CheckOptions, ShownCheck> = {
   sarif: ({ report }, { workspace }) => checkSarif(report, { version: VERSION, ledger: LEDGER_FILE, revision: provenanceOf(workspace.root) }),
   junit: ({ report, failOn }) => checkJunit(report, failOn),
   markdown: ({ report }) => checkMarkdown(report),
-  html: ({ report, notShown, failOn }, { workspace }) => checkPage({ report, name: path.basename(workspace.root), today: workspace.session.run.today, failOn, notShown: notShown.level + notShown.confidence, script: pageScript() }),
+  html: ({ report, notShown, failOn, health }, { workspace }) => checkPage({ report, name: path.basename(workspace.root), today: workspace.session.run.today, failOn, notShown: notShown.level + notShown.confidence, health, script: pageScript() }),
 };

@@ -12,7 +12,7 @@ import type { Workspace } from '../../host/workspace.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { visible } from '../../formats/text/visible.js';
 import { count } from '../views/table.js';
-import { CHECK_FORMATS, wantsRepairs, type CheckOptions, type ShownCheck } from './check-formats.js';
+import { CHECK_FORMATS, wantsHealth, wantsRepairs, type CheckOptions, type ShownCheck } from './check-formats.js';
 import { exitCode, hint, show, tellAside, type Command, type Context } from './command.js';
 import { wantedReports, writeReports } from './reports.js';
 
@@ -49,7 +49,7 @@ export const CHECK: Command<CheckOptions> = {
     const reports = wantedReports(options.report, CHECK_FORMATS, context);
     if (options.watch) return watch(context);
     const asked = await askedOf(context, workspace);
-    const answer = shownOf(asked, options);
+    const answer = { ...shownOf(asked, options), health: wantsHealth(options) ? await workspace.doctor() : null };
     const { report } = answer;
     show(context, CHECK_FORMATS, answer);
     tellAside(context, report);
@@ -69,7 +69,7 @@ async function askedOf({ options }: Context<CheckOptions>, workspace: Workspace,
 
 function shownOf(asked: CheckReport, { level, confidence: wanted, failOn }: CheckOptions): ShownCheck {
   const confidence = wanted ?? asked.confidence;
-  return { ...shown(asked, { level: level ?? null, confidence }), confidence, failOn: failOn ?? asked.failOn };
+  return { ...shown(asked, { level: level ?? null, confidence }), confidence, failOn: failOn ?? asked.failOn, health: null };
 }
 
 async function watch(context: Context<CheckOptions>): Promise<ExitCode> {

@@ -6,6 +6,8 @@ import { visible, visibleJson } from '../text/visible.js';
 import { count, listed } from '../text/words.js';
 import { exceptions } from './exceptions.js';
 import { findingsByRule } from './findings.js';
+import { rulesMap } from './map.js';
+import { health } from './health.js';
 import { overview } from './overview.js';
 import { pageData } from './page-data.js';
 import type { PageFacts } from './page-facts.js';
@@ -15,7 +17,7 @@ import { STYLE } from './style.js';
 const FAILING = { error: 'Errors fail', warning: 'Errors and warnings fail', note: 'Any finding fails', never: 'Nothing fails' } as const;
 
 /** Where on the page one can go. */
-const PARTS = { overview: 'Overview', findings: 'Findings', exceptions: 'Exceptions' } as const;
+const PARTS = { overview: 'Overview', findings: 'Findings', map: 'The map of rules', exceptions: 'Exceptions', health: 'Health' } as const;
 
 /** What was found, as one page that asks nothing of anybody: no font, no picture, no other script. All texts are escaped by what renders it. */
 export function checkPage(facts: PageFacts): string {
@@ -30,7 +32,7 @@ export function checkPage(facts: PageFacts): string {
       h('meta', { name: 'viewport', content: 'width=device-width, initial-scale=1' }),
       h('title', null, title),
       h('style', null, STYLE)),
-    h('body', null, header(title, facts, totals), h('main', null, overview(facts, totals), findingsByRule(facts), exceptions(facts.report)),
+    h('body', null, header(title, facts, totals), h('main', null, overview(facts, totals), findingsByRule(facts), rulesMap(facts), exceptions(facts.report), facts.health === null ? null : health(facts.health)),
       h('footer', null, h('p', { class: 'faint' }, `Checked on ${facts.today}.`)), PLACE_OF_SCRIPTS));
   const [before, after] = renderToString(page).split(PLACE_OF_SCRIPTS) as [string, string];
   // By the marker, the page itself is not checked if it lies in the project.
@@ -49,7 +51,7 @@ function dataText(data: object): string {
   return visibleJson(JSON.stringify(data)).replaceAll('<', '\\u003c');
 }
 
-function header(title: string, { report, failOn, notShown }: PageFacts, { files, clean, error, warning, note }: Totals): ComponentChild {
+function header(title: string, { report, failOn, notShown, health }: PageFacts, { files, clean, error, warning, note }: Totals): ComponentChild {
   const sum = error + warning + note;
   const levels = Object.entries({ error, warning, note }).filter(([, number]) => number > 0).map(([level, number]) => count(number, level));
   const where = report.since === null ? '' : ` on lines changed since ${visible(report.since)}`;
@@ -57,5 +59,5 @@ function header(title: string, { report, failOn, notShown }: PageFacts, { files,
     h('h1', null, title),
     h('p', null, sum === 0 ? `No findings${where} in ${count(files, 'file')}.` : `${count(sum, 'finding')}${where} in ${files - clean} of ${count(files, 'file')}: ${listed(levels)}. ${FAILING[failOn]} the check.`),
     notShown > 0 ? h('p', { class: 'faint' }, `${count(notShown, 'finding')} not shown.`) : null,
-    h('nav', { 'aria-label': 'Parts of this page' }, h('ul', null, Object.entries(PARTS).map(([id, name]) => h('li', null, h('a', { href: `#${id}` }, name))))));
+    h('nav', { 'aria-label': 'Parts of this page' }, h('ul', null, Object.entries(PARTS).filter(([id]) => id !== 'health' || health !== null).map(([id, name]) => h('li', null, h('a', { href: `#${id}` }, name))))));
 }

@@ -4,6 +4,7 @@ import { describeIncomplete } from '../text/incomplete.js';
 import { formatExcuse } from '../text/origin.js';
 import { visible } from '../text/visible.js';
 import { count } from '../text/words.js';
+import { table } from './rule-sets.js';
 
 /** The most excused findings on the page. */
 const MOST_EXCUSED = 2_000;
@@ -20,10 +21,4 @@ export function exceptions({ files, ledger, incomplete }: CheckReport): Componen
     excused.length > MOST_EXCUSED ? h('p', { class: 'faint' }, `and ${excused.length - MOST_EXCUSED} more`) : null,
     idle.length === 0 ? null : h('p', null, `${count(idle.length, 'entry', 'entries')} of the ledger ${idle.length === 1 ? 'excuses' : 'excuse'} nothing any more: `, h('code', null, 'elvar ledger list'), ' says why.'),
     incomplete.length === 0 ? null : h('div', null, h('p', { class: 'error' }, 'The answer is incomplete:'), table(['path', 'why'], incomplete.map(({ path, reason }) => [h('code', null, visible(path)), visible(describeIncomplete(reason))]))));
-}
-
-function table(head: readonly string[], rows: readonly (readonly (ComponentChild)[])[]): ComponentChild {
-  return h('div', { class: 'wide', tabIndex: 0, role: 'region', 'aria-label': head.join(', ') }, h('table', null,
-    h('thead', null, h('tr', null, head.map((cell) => h('th', { scope: 'col' }, cell)))),
-    h('tbody', null, rows.map((row) => h('tr', null, row.map((cell) => h('td', null, cell)))))));
 }

@@ -1,3 +1,4 @@
+import type { DoctorReport } from '../../core/doctor/doctor-report.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { FailOn } from '../../core/model/layer.js';
 
@@ -12,6 +13,8 @@ export interface PageFacts {
   readonly failOn: FailOn;
   /** How many findings are not shown. */
   readonly notShown: number;
+  /** What is wrong with the configuration; null if nobody looked. */
+  readonly health: DoctorReport | null;
   /** The script that filters findings; the page can be read without it. */
   readonly script: string;
 }

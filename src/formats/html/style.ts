@@ -27,7 +27,8 @@ nav ul { display: flex; flex-wrap: wrap; gap: .25rem 1.25rem; list-style: none; 
 .numbers b { display: block; font-size: 1.4rem; line-height: 1.2; }
 .wide { overflow-x: auto; border: 1px solid var(--line); border-radius: .4rem; }
 table { border-collapse: collapse; font-size: .9rem; width: 100%; }
-th, td { text-align: left; padding: .3rem .6rem; border-bottom: 1px solid var(--line); vertical-align: top; }
+th, td { text-align: left; padding: .3rem .6rem; border-bottom: 1px solid var(--line); vertical-align: top; overflow-wrap: break-word; min-width: 3rem; }
+td code { white-space: nowrap; }
 thead th { background: var(--raised); white-space: nowrap; }
 tbody tr:last-child th, tbody tr:last-child td { border-bottom: 0; }
 tbody th { font-weight: 400; }
@@ -52,6 +53,10 @@ footer { padding: 2rem 1rem; }
 input, select, button { font: inherit; color: inherit; background: var(--ground); border: 1px solid var(--faint); border-radius: .3rem; padding: .25rem .5rem; max-width: 100%; }
 input:focus-visible, select:focus-visible, button:focus-visible, pre:focus-visible, .wide:focus-visible { outline: 3px solid var(--link); outline-offset: 1px; }
 [hidden] { display: none; }
+.tree { list-style: none; padding-left: 1.1rem; margin: .25rem 0; } section > .tree { padding-left: 0; } .tree li { margin: .2rem 0; } .tree details { border: 0; margin: 0; } .tree summary { background: none; padding: .1rem 0; } .tree summary .faint { margin-left: 0; }
+.chip { display: inline-block; border: 2px solid; border-radius: 1rem; padding: 0 .55rem; font-size: .8rem; text-decoration: none; color: var(--text); }
+.m0 { border-color: #3b78b5; } .m1 { border-color: #b5683b; border-style: dashed; } .m2 { border-color: #3b9a5a; } .m3 { border-color: #a04fa0; border-style: dashed; }
+.m4 { border-color: #8a8a2e; } .m5 { border-color: #3b9a9a; border-style: dashed; } .m6 { border-color: #b53b5f; } .m7 { border-color: #6a6fd0; border-style: dashed; }
 @media print { .inside { display: block; } summary { break-after: avoid; } .places li { break-inside: avoid; } nav { display: none; } }
 @media (max-width: 40rem) { body { font-size: 15px; } th, td { padding: .25rem .4rem; } }
 `;
