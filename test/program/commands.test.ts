@@ -292,7 +292,7 @@ describe('the command line', () => {
     [['baseline'], 'Did you mean elvar ledger?'],
     [[], 'name a command'],
     [['check', '--formt', 'json'], 'there is no option --formt\n  Did you mean --format?\n  See elvar check --help.\n'],
-    [['check', '--format', 'xml'], '--format xml is not one of text, json'],
+    [['check', '--format', 'xml'], '--format xml is not one of text, lines, json, sarif, junit, markdown, html'],
     [['check', '--level', 'warn'], '--level warn is not one of error, warning, note\n  Did you mean warning?'],
     [['check', '--set', 'text/*=warn'], 'Did you mean warning?'],
     [['ledger', 'taek'], 'taek is not one of list, take, set, prune\n  Did you mean take?'],

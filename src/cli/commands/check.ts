@@ -40,7 +40,7 @@ export const CHECK: Command<CheckOptions> = {
     ['elvar check', 'everything, by rule, with the line that turned each rule on'],
     ['elvar check services --excused', 'one directory, including excused findings'],
     ['elvar check --group-by file', 'every file: what was found, or why it is not checked'],
-    ['elvar check --report junit=build/elvar.xml --report markdown=build/elvar.md', 'the answer here, and a report for each who needs one'],
+    ['elvar check --report junit=build/elvar.xml --report html=build/elvar.html', 'the answer here, and a report for each who needs one'],
     ['elvar check --confidence certain --group-by directory --top 3', 'where the most certain findings are'],
   ],
   run: async (context) => {
