@@ -16,7 +16,7 @@ export interface SarifFacts {
   /** The path of the ledger, relative to the root. */
   readonly ledger: string;
   /** What git knows of the sources. */
-  readonly revision: { readonly repository: string; readonly commit: string; readonly branch: string | null } | null;
+  readonly revision: { readonly repository: string; readonly commit: string; readonly branch: string | null; readonly isWhole: boolean } | null;
 }
 
 /** What was found as a SARIF log (SARIF 2.1.0, OASIS standard), piece by piece: it may be longer than one text can be. */
@@ -47,8 +47,8 @@ function inside(json: string): string {
   return json.slice(0, -1);
 }
 
-function provenanceOf({ repository, commit, branch }: NonNullable<SarifFacts['revision']>): VersionControlDetails {
-  return { repositoryUri: repository, revisionId: commit, ...(branch !== null && { branch }), mappedTo: { uriBaseId: ROOT_BASE } };
+function provenanceOf({ repository, commit, branch, isWhole }: NonNullable<SarifFacts['revision']>): VersionControlDetails {
+  return { repositoryUri: repository, revisionId: commit, ...(branch !== null && { branch }), ...(isWhole && { mappedTo: { uriBaseId: ROOT_BASE } }) };
 }
 
 /** What the run itself has to tell (section 3.20). */

@@ -7,14 +7,21 @@ export interface Provenance {
   readonly commit: string;
   /** Null if no branch is checked out. */
   readonly branch: string | null;
+  /** Whether the project is all of the repository. */
+  readonly isWhole: boolean;
 }
 
 /** What git knows of the sources at a root; null if there is no repository, no commit, or nowhere that it comes from. */
 export function provenanceOf(root: string): Provenance | null {
-  const [remote, commit, branch] = [['remote', 'get-url', 'origin'], ['rev-parse', '--verify', '--quiet', 'HEAD'], ['symbolic-ref', '--short', '--quiet', 'HEAD']].map((args) => askGit(root, args));
-  const repository = remote !== undefined && 'out' in remote ? addressOf(remote.out.trim()) : null;
-  if (repository === null || commit === undefined || 'failed' in commit) return null;
-  return { repository, commit: commit.out.trim(), branch: branch !== undefined && 'out' in branch ? branch.out.trim() : null };
+  const ask = (...args: string[]): string | null => {
+    const answer = askGit(root, args);
+    return 'out' in answer ? answer.out.trim() : null;
+  };
+  const remote = ask('remote', 'get-url', 'origin');
+  const repository = remote === null ? null : addressOf(remote);
+  const commit = ask('rev-parse', '--verify', '--quiet', 'HEAD');
+  if (repository === null || commit === null) return null;
+  return { repository, commit, branch: ask('symbolic-ref', '--short', '--quiet', 'HEAD'), isWhole: ask('rev-parse', '--show-prefix') === '' };
 }
 
 /** A remote as an address; null for a path on this machine. The short form of ssh (git-clone(1), "GIT URLS") is one too. */
