@@ -119,7 +119,7 @@ describe.each<[string, () => string]>([['the demo', () => harbour()], ['names an
     const rest = page.replace(style, '').replace(data, '').replace(script, '');
     // All elements and attributes are the page's own.
     const tags = new Set([...rest.matchAll(/<\/?([^\s/>]+)/g)].map(([, name]) => name));
-    expect([...tags].sort()).toEqual(['!--', '!doctype', 'a', 'b', 'body', 'code', 'details', 'div', 'footer', 'h1', 'h2', 'h3', 'head', 'header', 'html', 'li', 'main', 'mark', 'meta', 'nav', 'ol', 'p', 'pre', 'script', 'section', 'span', 'style', 'summary', 'table', 'tbody', 'td', 'th', 'thead', 'title', 'tr', 'ul'].filter((name) => tags.has(name)));
+    expect([...tags].sort()).toEqual(['!--', '!doctype', 'a', 'b', 'body', 'code', 'details', 'div', 'footer', 'h1', 'h2', 'h3', 'head', 'header', 'html', 'li', 'main', 'mark', 'meta', 'nav', 'ol', 'p', 'pre', 'script', 'section', 'span', 'style', 'summary', 'table', 'tbody', 'td', 'th', 'thead', 'time', 'title', 'tr', 'ul'].filter((name) => tags.has(name)));
     expect(rest.match(/\s(?:src|href|on\w+|style|action)="(?!#)/g)).toBeNull();
     expect(rest.split('<pre').length - 1).toBe(open.length);
     expect(rest.match(/<mark>/g)).toHaveLength(open.length);

@@ -1,24 +1,42 @@
 import { h, type ComponentChild } from 'preact';
 import type { CheckReport } from '../../core/inspect/check-report.js';
+import type { EntryState } from '../../core/model/ledger.js';
 import { describeIncomplete } from '../text/incomplete.js';
 import { formatExcuse } from '../text/origin.js';
 import { visible } from '../text/visible.js';
-import { count } from '../text/words.js';
 import { table } from './rule-sets.js';
 
-/** The most excused findings on the page. */
+/** The most exceptions on the page. */
 const MOST_EXCUSED = 2_000;
 
-/** What is excused, by whom and why; and what could not be checked. */
+/** What the other states of an entry mean. */
+const STATES: Readonly<Record<Exclude<EntryState, 'excuses'>, string>> = { due: 'past its day', refused: 'refused by a ruling', gone: 'no longer found', unknown: 'could not be looked for' };
+
+/** What is excused, since when, by whom and why, the oldest first; and what could not be checked. */
 export function exceptions({ files, ledger, incomplete }: CheckReport): ComponentChild {
-  const excused = files.flatMap(({ findings }) => findings.filter((finding) => finding.excused !== null));
-  const idle = ledger.filter(({ state }) => state !== 'excuses');
+  const waived = files.flatMap(({ findings }) => findings.filter(({ excused }) => excused?.by === 'waiver'));
+  const entries = ledger.toSorted((a, b) => ((a.entry.since ?? '') < (b.entry.since ?? '') ? -1 : 1));
+  const rows = [
+    ...entries.map(({ entry: { rule, line, since, until, because, status, writtenIn }, path, state }) => [
+      place(path, line), code(rule), `${status}, elvar-ledger.yaml:${writtenIn}${state === 'excuses' ? '' : ` (${STATES[state]})`}`, day(since), day(until), visible(because ?? 'no reason given'),
+    ]),
+    ...waived.map(({ path, span, rule, excused }) => [place(path, span.start.line), code(rule), excused === null ? '' : formatExcuse(excused), '', day(excused?.until ?? null), visible(excused?.because ?? 'no reason given')]),
+  ];
   return h('section', { id: 'exceptions' },
     h('h2', null, 'Exceptions'),
-    excused.length === 0 ? h('p', null, 'Nothing is excused.') : table(['place', 'rule', 'excused by', 'until', 'because'], excused.slice(0, MOST_EXCUSED).map(({ path, span, rule, excused: excuse }) => [
-      h('code', null, visible(`${path}:${span.start.line}`)), h('code', null, visible(rule)), excuse === null ? '' : formatExcuse(excuse), excuse?.until ?? '', visible(excuse?.because ?? 'no reason given'),
-    ])),
-    excused.length > MOST_EXCUSED ? h('p', { class: 'faint' }, `and ${excused.length - MOST_EXCUSED} more`) : null,
-    idle.length === 0 ? null : h('p', null, `${count(idle.length, 'entry', 'entries')} of the ledger ${idle.length === 1 ? 'excuses' : 'excuse'} nothing any more: `, h('code', null, 'elvar ledger list'), ' says why.'),
-    incomplete.length === 0 ? null : h('div', null, h('p', { class: 'error' }, 'The answer is incomplete:'), table(['path', 'why'], incomplete.map(({ path, reason }) => [h('code', null, visible(path)), visible(describeIncomplete(reason))]))));
+    rows.length === 0 ? h('p', null, 'Nothing is excused.') : table(['place', 'rule', 'excused by', 'since', 'until', 'because'], rows.slice(0, MOST_EXCUSED)),
+    rows.length > MOST_EXCUSED ? h('p', { class: 'faint' }, `and ${rows.length - MOST_EXCUSED} more`) : null,
+    incomplete.length === 0 ? null : h('div', null, h('p', { class: 'error' }, 'The answer is incomplete:'), table(['path', 'why'], incomplete.map(({ path, reason }) => [code(path), visible(describeIncomplete(reason))]))));
+}
+
+function place(path: string, line: number | null): ComponentChild {
+  return code(line === null ? path : `${path}:${line}`);
+}
+
+function day(date: string | null): ComponentChild {
+  return date === null ? '' : h('time', { dateTime: date }, date);
+}
+
+function code(text: string): ComponentChild {
+  return h('code', null, visible(text));
 }

@@ -28,7 +28,7 @@ nav ul { display: flex; flex-wrap: wrap; gap: .25rem 1.25rem; list-style: none; 
 .wide { overflow-x: auto; border: 1px solid var(--line); border-radius: .4rem; }
 table { border-collapse: collapse; font-size: .9rem; width: 100%; }
 th, td { text-align: left; padding: .3rem .6rem; border-bottom: 1px solid var(--line); vertical-align: top; overflow-wrap: break-word; min-width: 3rem; }
-td code { white-space: nowrap; }
+td code, time { white-space: nowrap; }
 thead th { background: var(--raised); white-space: nowrap; }
 tbody tr:last-child th, tbody tr:last-child td { border-bottom: 0; }
 tbody th { font-weight: 400; }
