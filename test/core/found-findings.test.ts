@@ -85,8 +85,9 @@ describe('a finding', () => {
         expect(again.findings.map((finding) => plainFinding(finding))).toEqual(findings.map((finding) => ({ ...plainFinding(finding), level })));
         expect(again.counts).toEqual(countsOf(again.findings));
         expect(again.lines).toBe(3);
-        expect(again.openOf?.(kind.rule)).toEqual(again.findings.filter(({ excused }) => excused === null));
-        expect(again.openOf?.('slips/other')).toEqual([]);
+        expect(again.openOf?.(kind.rule, level)).toEqual(again.findings.filter(({ excused }) => excused === null));
+        expect(again.openOf?.('slips/other', level)).toEqual([]);
+        expect(again.openOf?.(kind.rule, 'warning')).toEqual([]);
       }
     }));
   });

@@ -26,6 +26,7 @@ export class Resolver {
   /** In catalog order. */
   private readonly trees: readonly DecisionTree[];
   private readonly indexes: ReadonlyMap<RuleId, number>;
+  private readonly foreign: ReadonlySet<RuleId>;
 
   /**
    * @param today the day on which statements expire or not, as YYYY-MM-DD.
@@ -33,6 +34,7 @@ export class Resolver {
    */
   constructor(private readonly catalog: Catalog, private readonly today: string, private readonly commandLine: readonly SelectingStatement[]) {
     this.trees = catalog.rules.map((rule) => DecisionTree.of(rule));
+    this.foreign = new Set(catalog.rules.filter(({ foreign }) => foreign !== null).map(({ id }) => id));
     this.indexes = new Map(catalog.rules.map((rule, index) => [rule.id, index]));
   }
 
@@ -100,16 +102,27 @@ export class Resolver {
     if (alike === undefined) this.setsByHash.set(hash, (alike = []));
     const known = alike.find((one) => areEqual(one.settings, settings));
     if (known !== undefined) return known.set;
-    const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision)]));
+    const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, this.settingOf(decision)]));
     this.setCount += 1;
     const set = { id: `set-${this.setCount}`, rules };
     alike.push({ settings, set });
     return set;
   }
 
+  private settingOf(decision: Decision): RuleSetting {
+    const { level, options, waivers, fix, ledger } = decision;
+    return { level, options: valuesOf(options), waivers, fix, ledger, ...(this.keepsLevels(decision) && { keepsLevels: true }) };
+  }
+
+  /** While only the catalog speaks, what another program found keeps its level. */
+  private keepsLevels({ rule, by }: Decision): boolean {
+    return by === 0 && this.foreign.has(rule);
+  }
+
   /** A number that is equal for decisions with the same setting, and only for them. */
-  private settingNumber({ level, options, waivers, fix, ledger }: Decision): number {
-    const content = `${level} ${waivers} ${fix} ${ledger} ${this.textOf(options)}`;
+  private settingNumber(decision: Decision): number {
+    const { level, options, waivers, fix, ledger } = decision;
+    const content = `${level} ${waivers} ${fix} ${ledger} ${this.keepsLevels(decision) ? 'as found ' : ''}${this.textOf(options)}`;
     const number = this.settings.get(content) ?? this.settings.size;
     this.settings.set(content, number);
     return number;
@@ -146,10 +159,6 @@ class DecidedPlaces implements DecidedRules {
 function areEqual(a: Uint32Array, b: Uint32Array): boolean {
   for (let at = 0; at < a.length; at += 1) if (a[at] !== b[at]) return false;
   return true;
-}
-
-function settingOf({ level, options, waivers, fix, ledger }: Decision): RuleSetting {
-  return { level, options: valuesOf(options), waivers, fix, ledger };
 }
 
 function valuesOf(options: Decision['options']): OptionValues {

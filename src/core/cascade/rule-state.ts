@@ -25,7 +25,8 @@ export function stateOfCatalog(rule: Rule): RuleState {
   if (state === undefined) {
     const options = Object.entries(rule.defaults).map(([name, value]) => [name, { value, by: 0, over: null, items: itemsOf(value, 0) }] as const);
     state = {
-      level: 'off', by: 0, over: null, options: Object.fromEntries(options), waivers: 'allow', fix: 'allow', ledger: 'allow', freedomsBy: { waivers: 0, fix: 0, ledger: 0 },
+      // What another program finds is on by its nature.
+      level: rule.foreign?.level ?? 'off', by: 0, over: null, options: Object.fromEntries(options), waivers: 'allow', fix: 'allow', ledger: 'allow', freedomsBy: { waivers: 0, fix: 0, ledger: 0 },
     };
     catalogStates.set(rule, state);
   }

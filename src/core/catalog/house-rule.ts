@@ -28,6 +28,7 @@ export function makeHouseRule(declared: HouseRule): Rule {
     find: languages === null ? { everywhere: finder as never } : { languages: Object.fromEntries(languages.map((language) => [language, finder])) },
     examples: examples.map(({ kind, language, code }): Example => ({ language, code, finds: kind === 'good' ? [] : ['?'] })),
     house: declared,
+    foreign: null,
   };
 }
 

@@ -1,5 +1,6 @@
 import { embeddedLanguages, languagesAround, type LanguageId } from '../base/language.js';
 import type { Finder, Finders } from './finder.js';
+import type { ForeignRule } from '../model/foreign-rule.js';
 import type { HouseRule } from '../model/house-rule.js';
 import type { OptionDeclarations, OptionValues, ValuesOf } from '../model/option.js';
 import type { RepairKind } from '../model/repair.js';
@@ -54,6 +55,8 @@ export interface Rule {
   readonly examples: readonly Example[];
   /** The declaration of a house rule; null for a rule that comes with Elvar. */
   readonly house: HouseRule | null;
+  /** What is known of a rule of another program; null for a rule by which Elvar itself looks at code. */
+  readonly foreign: ForeignRule | null;
 }
 
 /**
@@ -79,6 +82,7 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
     repairs: declaration.repairs ?? null,
     conflicts: declaration.conflicts ?? [],
     house: null,
+    foreign: null,
     // A rule's option values are validated against its declarations before a finder sees them.
     find: find as Finders<OptionValues>,
     defaults: Object.fromEntries(defaults),

@@ -2,6 +2,7 @@ import type { GuardedOut } from '../cascade/guarded-out.js';
 import type { ReportBase } from '../cascade/report-base.js';
 import type { Finding } from '../model/finding.js';
 import type { FailOn } from '../model/layer.js';
+import type { ActiveLevel } from '../model/level.js';
 import type { AccountedEntry } from '../model/ledger.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import type { Repair } from '../model/repair.js';
@@ -25,8 +26,8 @@ export interface CheckedSource extends CheckedFile {
   readonly findings: readonly Finding[];
   /** The numbers of the findings, if they are known without looking at each. */
   readonly counts?: FindingCounts | undefined;
-  /** The open ones of one rule, in text order, if they are known without looking at each. */
-  readonly openOf?: ((rule: RuleId) => readonly Finding[]) | undefined;
+  /** The open ones of one rule at one level, in text order, if they are known without looking at each. */
+  readonly openOf?: ((rule: RuleId, level: ActiveLevel) => readonly Finding[]) | undefined;
   /** The repair of each finding that has one, by its fingerprint; absent if nobody asked. */
   readonly repairs?: ReadonlyMap<string, Repair> | undefined;
   readonly waivers: readonly WaiverRecord[];

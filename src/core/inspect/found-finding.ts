@@ -13,6 +13,8 @@ export interface FindingKind {
   readonly confidence: Confidence;
   /** The kind of its repairs, unless a hit says otherwise. */
   readonly repairs: RepairKind;
+  /** The level that another program gave these findings; absent for what Elvar itself found. */
+  readonly ownLevel?: Finding['level'] | undefined;
 }
 
 /** The findings of one file, with what is needed to locate them. */
@@ -73,6 +75,10 @@ export class FoundFinding implements Finding {
 
   get level(): Finding['level'] {
     return this.kind.level;
+  }
+
+  get ownLevel(): Finding['level'] | null {
+    return this.kind.ownLevel ?? null;
   }
 
   get path(): string {

@@ -2,6 +2,7 @@ import type { QueryMatch } from 'web-tree-sitter';
 import { capturesOf, hitAtCapture, NO_HITS } from '../catalog/hits.js';
 import { SearchStopped } from '../catalog/house-search.js';
 import type { Finding } from '../model/finding.js';
+import type { ActiveLevel } from '../model/level.js';
 import type { OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
 import type { Finder, Hit, SyntaxFinder } from '../catalog/finder.js';
@@ -31,8 +32,8 @@ export interface Inspection {
   readonly findings: readonly Finding[];
   /** The numbers of these, if they are known without looking at each. */
   readonly counts?: FindingCounts | undefined;
-  /** The open ones of one rule, in text order, if they are known without looking at each. */
-  readonly openOf?: ((rule: RuleId) => readonly Finding[]) | undefined;
+  /** The open ones of one rule at one level, in text order, if they are known without looking at each. */
+  readonly openOf?: ((rule: RuleId, level: ActiveLevel) => readonly Finding[]) | undefined;
   /** The repair of each finding that has one, by its fingerprint; absent if nobody asked. */
   readonly repairs?: ReadonlyMap<string, Repair> | undefined;
   /** The waivers of the file, and what they excused. */

@@ -1,5 +1,5 @@
 import type { CodeLine, Excuse, Finding } from '../model/finding.js';
-import type { ActiveLevel } from '../model/level.js';
+import { LEVELS, type ActiveLevel } from '../model/level.js';
 import type { Span } from '../base/place.js';
 import { REPAIR_KINDS } from '../model/repair.js';
 import { CONFIDENCES, type RuleId } from '../model/rule.js';
@@ -36,12 +36,12 @@ export interface KeptHead {
   readonly lines: number;
   readonly waivers: readonly WaiverRecord[];
   readonly misread: readonly MalformedWaiver[];
-  /** For each rule with open findings its place in the list, and the numbers of these, of safe repairs and of offered ones. */
-  readonly open: readonly (readonly [rule: number, count: number, fixable: number, offered: number])[];
+  /** For each rule with open findings, and each level of their own, its place in the list, and the numbers of these, of safe repairs and of offered ones. */
+  readonly open: readonly (readonly [rule: number, ownLevel: number, count: number, fixable: number, offered: number])[];
 }
 
 /** How many numbers a finding has; these are the columns. */
-export const WIDTH = 10;
+export const WIDTH = 11;
 export const RULE = 0;
 export const MESSAGE = 1;
 export const CODE = 2;
@@ -53,6 +53,8 @@ export const CONFIDENCE = 7;
 /** 0 for none; else one more than the place in the list. */
 export const REPAIR = 8;
 export const EXCUSE = 9;
+/** 0 for none; else one more than the place in the list of levels. */
+export const OWN_LEVEL = 10;
 
 /** How many hexadecimal digits a fingerprint has. */
 export const PRINT = 16;
@@ -61,7 +63,9 @@ export const PRINT = 16;
 export class KeptFile {
   readonly head: KeptHead;
   /** The level of each rule. */
-  readonly levels: readonly ActiveLevel[];
+  private readonly levels: readonly ActiveLevel[];
+  /** The rules whose findings keep the level that another program gave them. */
+  private readonly keeping: ReadonlySet<number>;
   readonly numbers: Int32Array;
   private allTexts: string | null = null;
   private allPrints: string | null = null;
@@ -69,7 +73,13 @@ export class KeptFile {
   constructor(readonly path: string, readonly kept: KeptInspection, set: RuleSet) {
     this.head = JSON.parse(kept.head) as KeptHead;
     this.levels = this.head.rules.map((rule) => set.rules.get(rule)?.level as ActiveLevel);
+    this.keeping = new Set(this.head.rules.flatMap((rule, place) => (set.rules.get(rule)?.keepsLevels === true ? [place] : [])));
     this.numbers = kept.numbers;
+  }
+
+  /** The level of a rule's finding. @param own 0, or one more than the place of its own level. */
+  levelOf(rule: number, own: number): ActiveLevel {
+    return own > 0 && this.keeping.has(rule) ? LEVELS[own - 1] as ActiveLevel : this.levels[rule] as ActiveLevel;
   }
 
   messageAt(place: number): string {
@@ -108,7 +118,11 @@ export class KeptFinding implements Finding {
   }
 
   get level(): ActiveLevel {
-    return this.file.levels[this.number(RULE)] as ActiveLevel;
+    return this.file.levelOf(this.number(RULE), this.number(OWN_LEVEL));
+  }
+
+  get ownLevel(): ActiveLevel | null {
+    return this.number(OWN_LEVEL) === 0 ? null : LEVELS[this.number(OWN_LEVEL) - 1] as ActiveLevel;
   }
 
   get path(): string {

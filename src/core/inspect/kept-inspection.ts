@@ -1,14 +1,14 @@
 import type { CodeLine, Excuse, Finding } from '../model/finding.js';
-import type { ActiveLevel } from '../model/level.js';
+import { LEVELS, type ActiveLevel } from '../model/level.js';
 import { REPAIR_KINDS, type Repair } from '../model/repair.js';
 import { CONFIDENCES, type RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { WaiverRecord } from '../waivers/account.js';
 import type { MalformedWaiver } from '../waivers/waiver.js';
-import type { FindingCounts } from './finding-counts.js';
+import type { FindingCounts, OpenCount } from './finding-counts.js';
 import type { Inspection } from './inspect-file.js';
 import {
-  CODE, CONFIDENCE, END_COLUMN, END_LINE, EXCUSE, KeptFile, KeptFinding, MESSAGE, REPAIR, RULE, START_COLUMN, START_LINE, textOf, WIDTH, type KeptHead, type KeptInspection,
+  CODE, CONFIDENCE, END_COLUMN, END_LINE, EXCUSE, KeptFile, KeptFinding, MESSAGE, OWN_LEVEL, REPAIR, RULE, START_COLUMN, START_LINE, textOf, WIDTH, type KeptHead, type KeptInspection,
 } from './kept-finding.js';
 import { countsOf } from './tally.js';
 
@@ -33,7 +33,7 @@ export function keptInspection(inspection: Inspection): KeptInspection {
   const [rules, messages, codes, excuses] = [new Table<RuleId>(), new Table<string>(), new Table<CodeLine>(), new Table<Excuse>()];
   const numbers: number[] = new Array<number>(findings.length * WIDTH);
   const prints: string[] = [];
-  findings.forEach(({ rule, message, code, span: { start, end }, confidence, repair, excused, fingerprint }, index) => {
+  findings.forEach(({ rule, message, code, span: { start, end }, confidence, repair, excused, fingerprint, ownLevel }, index) => {
     const at = index * WIDTH;
     numbers[at + RULE] = rules.placeOf(rule);
     numbers[at + MESSAGE] = messages.placeOf(message);
@@ -46,14 +46,24 @@ export function keptInspection(inspection: Inspection): KeptInspection {
     numbers[at + CONFIDENCE] = CONFIDENCES.indexOf(confidence);
     numbers[at + REPAIR] = repair === null ? 0 : REPAIR_KINDS.indexOf(repair) + 1;
     numbers[at + EXCUSE] = excused === null ? 0 : excuses.placeOf(excused) + 1;
+    numbers[at + OWN_LEVEL] = numberOf(ownLevel);
     prints.push(fingerprint);
   });
-  const open = countsOf(findings).rules.map(({ rule, count, fixable, offered }) => [rules.placeOf(rule), count, fixable, offered] as const);
+  const open = ownLevels(findings).flatMap((own) => countsOf(findings.filter(({ ownLevel = null }) => ownLevel === own)).rules.map(({ rule, count, fixable, offered }) => [rules.placeOf(rule), numberOf(own), count, fixable, offered] as const));
   const head: KeptHead = { findings: findings.length, messages: messages.values.length, rules: rules.values, excuses: excuses.values, lines, waivers, misread, open };
   let end = 0;
   for (const message of messages.values) numbers.push((end += message.length));
   for (const code of codes.values) numbers.push((end += code.text.length), placeOfCode(code));
   return { numbers: Int32Array.from(numbers), prints: prints.join(''), head: JSON.stringify(head), texts: [...messages.values, ...codes.values.map(({ text }) => text)].join(''), repairs: repairs === undefined ? null : JSON.stringify([...repairs]) };
+}
+
+/** Which levels of their own findings have; nearly always only none. */
+function ownLevels(findings: readonly Finding[]): readonly (ActiveLevel | null)[] {
+  return findings.some(({ ownLevel = null }) => ownLevel !== null) ? [...new Set(findings.map(({ ownLevel = null }) => ownLevel))] : [null];
+}
+
+function numberOf(level: ActiveLevel | null | undefined): number {
+  return level == null ? 0 : LEVELS.indexOf(level) + 1;
 }
 
 /** Twice the column of its first character, and one more if the line goes on. */
@@ -82,17 +92,26 @@ class RememberedInspection implements Inspection {
     return this.all ??= Array.from({ length: this.size }, (_, index) => new KeptFinding(this.file, index * WIDTH));
   }
 
-  openOf(rule: RuleId): readonly Finding[] {
+  openOf(rule: RuleId, level: ActiveLevel): readonly Finding[] {
     const { head: { rules }, numbers } = this.file;
     const place = rules.indexOf(rule);
     const open: Finding[] = [];
-    for (let at = 0; at < this.size * WIDTH; at += WIDTH) if (numbers[at + RULE] === place && numbers[at + EXCUSE] === 0) open.push(new KeptFinding(this.file, at));
+    for (let at = 0; at < this.size * WIDTH; at += WIDTH) {
+      if (numbers[at + RULE] === place && numbers[at + EXCUSE] === 0 && this.file.levelOf(place, numbers[at + OWN_LEVEL] as number) === level) open.push(new KeptFinding(this.file, at));
+    }
     return open;
   }
 
   get counts(): FindingCounts {
-    const { head, levels } = this.file;
-    const rules = head.open.map(([place, count, fixable, offered]) => ({ rule: head.rules[place] as RuleId, level: levels[place] as ActiveLevel, count, fixable, offered }));
+    const { head } = this.file;
+    const rules: OpenCount[] = [];
+    for (const [place, own, count, fixable, offered] of head.open) {
+      const [rule, level] = [head.rules[place] as RuleId, this.file.levelOf(place, own)];
+      // What differs only in levels that do not count is one.
+      const known = rules.find((one) => one.rule === rule && one.level === level);
+      if (known === undefined) rules.push({ rule, level, count, fixable, offered });
+      else Object.assign(known, { count: known.count + count, fixable: known.fixable + fixable, offered: known.offered + offered });
+    }
     return { rules, excused: this.size - rules.reduce((sum, { count }) => sum + count, 0), byLedger: 0 };
   }
 

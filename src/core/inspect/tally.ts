@@ -19,8 +19,7 @@ export function talliesOf(files: CheckReport['files']): readonly FileTally[] {
 
 /** The open findings of one rule at one level in a file, in text order. */
 export function openFindings(file: CheckedSource, { rule, level }: Pick<OpenCount, 'rule' | 'level'>): readonly Finding[] {
-  // In one file, a rule has one level.
-  return file.openOf?.(rule) ?? file.findings.filter((finding) => finding.rule === rule && finding.excused === null && finding.level === level);
+  return file.openOf?.(rule, level) ?? file.findings.filter((finding) => finding.rule === rule && finding.excused === null && finding.level === level);
 }
 
 function tallyOf(file: CheckedSource): FileTally {

@@ -36,4 +36,6 @@ export interface Finding {
   /** Stays the same when lines above it are added or removed, or blanks on its line change. */
   readonly fingerprint: string;
   readonly excused: Excuse | null;
+  /** The level that another program gave it, whatever the layers say; null or absent for what Elvar itself found. */
+  readonly ownLevel?: ActiveLevel | null | undefined;
 }

@@ -8,6 +8,8 @@ import type { Decision } from './statement.js';
 export interface RuleSetting extends Freedoms {
   readonly level: Level;
   readonly options: OptionValues;
+  /** Whether each finding keeps the level that another program gave it: no layer has set one. */
+  readonly keepsLevels?: boolean | undefined;
 }
 
 /** The decided rules for a file. Files with equal settings share one, however they came about. */

@@ -3,6 +3,7 @@ import type { Ledger } from '../../core/ledger/ledger.js';
 import type { CheckedSource, CheckReport, MisreadWaiver } from '../../core/inspect/check-report.js';
 import type { Inspection } from '../../core/inspect/inspect-file.js';
 import type { Finding } from '../../core/model/finding.js';
+import type { ActiveLevel } from '../../core/model/level.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
@@ -87,8 +88,8 @@ class InspectedSource implements CheckedSource {
     return this.inspection.findings;
   }
 
-  openOf(rule: RuleId): readonly Finding[] {
-    return this.inspection.openOf?.(rule) ?? this.findings.filter((finding) => finding.rule === rule && finding.excused === null);
+  openOf(rule: RuleId, level: ActiveLevel): readonly Finding[] {
+    return this.inspection.openOf?.(rule, level) ?? this.findings.filter((finding) => finding.rule === rule && finding.level === level && finding.excused === null);
   }
 
   get counts(): CheckedSource['counts'] {

@@ -1,0 +1,26 @@
+import type { ForeignRule } from '../model/foreign-rule.js';
+import { NO_HITS } from './hits.js';
+import type { Rule } from './rule.js';
+
+/** Makes a rule for what another program finds: in whatever file that is, Elvar itself finds nothing by it. */
+export function makeForeignRule(declared: ForeignRule): Rule {
+  const { id, ownIds, title, about } = declared;
+  const [first] = ownIds;
+  return {
+    id,
+    concern: id.slice(0, id.indexOf('/')),
+    title: title ?? (first === undefined ? 'Found by another program' : `${first}, found by another program`),
+    about: about ?? '',
+    advice: '',
+    tags: [],
+    confidence: 'certain',
+    repairs: null,
+    conflicts: [],
+    options: {},
+    defaults: {},
+    find: { everywhere: { by: 'text', find: () => NO_HITS } },
+    examples: [],
+    house: null,
+    foreign: declared,
+  };
+}
