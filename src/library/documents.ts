@@ -48,7 +48,7 @@ export interface FindingData {
   readonly fixable: boolean;
   readonly repair: RepairKind | null;
   readonly fingerprint: string;
-  readonly excused: { readonly by: 'waiver' | 'ledger'; readonly line: number; readonly because: string | null; readonly until: string | null; readonly status: string | null } | null;
+  readonly excused: { readonly by: 'waiver' | 'ledger' | 'producer'; readonly line: number; readonly because: string | null; readonly until: string | null; readonly status: string | null } | null;
 }
 
 /** What the code violates. */

@@ -1,4 +1,5 @@
-import { expect, test } from 'vitest';
+import fc from 'fast-check';
+import { beforeAll, describe, expect, test } from 'vitest';
 import { languageById } from '../../src/core/base/languages.js';
 import type { Language } from '../../src/core/base/language.js';
 import { SourceText } from '../../src/core/base/source-text.js';
@@ -7,12 +8,18 @@ import { isInForce } from '../../src/core/cascade/in-force.js';
 import { Resolver } from '../../src/core/cascade/resolver.js';
 import { makeForeignRule } from '../../src/core/catalog/foreign-rule.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
+import { stretchOf, type ForeignHit } from '../../src/core/inspect/foreign-hits.js';
 import { FileFindings } from '../../src/core/inspect/found-finding.js';
 import { inspectionOf, keptInspection } from '../../src/core/inspect/kept-inspection.js';
+import { inspectFile, type Inspection, type Tools } from '../../src/core/inspect/inspect-file.js';
+import { Planner } from '../../src/core/inspect/plan.js';
 import { countsOf } from '../../src/core/inspect/tally.js';
+import type { ForeignRegion } from '../../src/core/intake/foreign-log.js';
 import { readLayer } from '../../src/core/layers/read-layer.js';
 import type { ActiveLevel } from '../../src/core/model/level.js';
 import type { DecidedRules } from '../../src/core/model/rule-set.js';
+import { Spelling } from '../../src/core/syntax/spelling.js';
+import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import type { Decision } from '../../src/core/model/statement.js';
 
 const ID = 'compiler/wunused-variable';
@@ -66,4 +73,66 @@ test('findings keep their levels until a layer sets one', () => {
   };
   expect(levels('')).toEqual(['error', 'note', 'error']);
   expect(levels('rulings: { compiler/*: warning }\n')).toEqual(['warning', 'warning', 'warning']);
+});
+
+describe('what another program found in a file', () => {
+  const grammars = builtGrammars();
+  const TEXT = '# elvar waive compiler/* because the tide gauge is old\nquay = 1\n  pier = "é😀" + tide\n';
+  const hit = (region: ForeignRegion | null, more: Partial<ForeignHit> = {}): ForeignHit => ({ rule: ID, level: 'error', message: 'unused', region, suppressed: null, ...more });
+  const at = (line: number, column: number | null = null, endLine: number | null = null, endColumn: number | null = null, columnsAre: 'utf16' | 'code-points' = 'utf16'): ForeignRegion => ({ by: 'lines', line, column, endLine, endColumn, columnsAre });
+
+  function inspect(found: readonly ForeignHit[], layer = '', text = TEXT): Inspection {
+    const tools: Tools = { today: '2026-11-30', needsReasons: false, ownFiles: new Set(), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(builtDictionary), foreign: { 'berth.py': found } };
+    return inspectFile(new SourceText('berth.py', languageById('python') as Language, text), decide(layer).rules.set, tools);
+  }
+
+  beforeAll(() => grammars.load(new Set(['python'])));
+
+  test.each<[string, ForeignRegion | null, string]>([
+    ['the word at its place', at(3, 3), 'pier'],
+    ['a line without its indentation', at(3), 'pier = "é😀" + tide'],
+    ['columns in UTF-16 units', at(3, 18, null, 22), 'tide'],
+    ['columns in characters', at(3, 17, null, 21, 'code-points'), 'tide'],
+    ['several lines', at(2, 8, 3, 7), '1\n  pier'],
+    ['lines without columns', at(2, null, 3), 'quay = 1\n  pier = "é😀" + tide'],
+    ['offsets', { by: 'offset', offset: 55, length: 4 }, 'quay'],
+    ['the first line if it is about the file', null, '# elvar waive compiler/* because the tide gauge is old'],
+    ['what is left of a file that is shorter now', at(90, 3), ''],
+    ['what is left of a line that is shorter now', at(2, 90, null, 99), ''],
+  ])('is at %s', (_, region, meant) => {
+    const text = new SourceText('berth.py', languageById('python') as Language, TEXT);
+    const { start, end } = stretchOf(text, region);
+    expect(TEXT.slice(start, end)).toBe(meant);
+  });
+
+  test('is within the file, whatever a log says', () => {
+    const number = fc.oneof(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 2 ** 31 }));
+    const region = fc.oneof(fc.record({ by: fc.constant<'lines'>('lines'), line: number, column: fc.option(number), endLine: fc.option(number), endColumn: fc.option(number), columnsAre: fc.constantFrom<('utf16' | 'code-points')[]>('utf16', 'code-points') }), fc.record({ by: fc.constant<'offset'>('offset'), offset: number, length: fc.nat() }));
+    fc.assert(fc.property(fc.array(fc.constantFrom('a', ' ', '\n', '\r\n', '😀'), { maxLength: 20 }), region, (parts, own) => {
+      const text = new SourceText('a.py', languageById('python') as Language, parts.join(''));
+      const { start, end } = stretchOf(text, own);
+      expect([start >= 0, start <= end, end <= text.text.length]).toEqual([true, true, true]);
+    }));
+  });
+
+  test('is excused by a waiver, which is not unused then', () => {
+    const { findings } = inspect([hit(at(2, 1)), hit(at(3, 3))], 'rulings: { waivers/unused: error }\n');
+    expect(findings.map(({ rule, level, span, excused }) => [rule, level, span.start.line, excused?.by ?? null, excused?.because ?? null])).toEqual([[ID, 'error', 2, 'waiver', 'the tide gauge is old'], [ID, 'error', 3, null, null]]);
+    expect(inspect([hit(at(3, 3))], 'rulings: { waivers/unused: error }\n').findings.map(({ rule }) => rule)).toEqual(['waivers/unused', ID]);
+    expect(inspect([hit(at(2, 1))], 'rulings: { compiler/*: { waivers: refuse } }\n').findings.map(({ excused }) => excused)).toEqual([null]);
+  });
+
+  test('stays excused where the program itself does not count it', () => {
+    const [finding] = inspect([hit(at(3, 3), { suppressed: { justification: 'a false alarm' } })]).findings;
+    expect(finding?.excused).toEqual({ by: 'producer', line: 3, because: 'a false alarm', until: null, status: null });
+  });
+
+  test('counts for nothing where the rule is off or unknown', () => {
+    expect(inspect([hit(at(3, 3)), hit(at(3, 3), { rule: 'compiler/other' })], `rulings: { ${ID}: off }\n`).findings).toEqual([]);
+  });
+
+  test('stands among what Elvar found, in the order of the text', () => {
+    const { findings } = inspect([hit(at(3, 3), { level: 'note' }), hit(at(2, 8)), hit(at(3, 3))], 'rulings: { text/line-width: { level: warning, options: { max: 20 } } }\n');
+    expect(findings.map(({ rule, level, span: { start } }) => `${start.line}:${start.column} ${level} ${rule}`)).toEqual(['1:21 warning text/line-width', `2:8 error ${ID}`, `3:3 note ${ID}`, `3:3 error ${ID}`]);
+  });
 });

@@ -17,6 +17,8 @@ export interface Hit {
   readonly repairKind?: RepairKind | undefined;
   /** How far this finding can be trusted, if less than the rule says. */
   readonly confidence?: Confidence | undefined;
+  /** Why another program, which found it, does not count it. */
+  readonly suppressed?: { readonly justification: string | null } | undefined;
 }
 
 /** Works out the repair of a hit: most runs only need to know that there is one. */

@@ -1,7 +1,7 @@
 import type { QueryMatch } from 'web-tree-sitter';
 import { capturesOf, hitAtCapture, NO_HITS } from '../catalog/hits.js';
 import { SearchStopped } from '../catalog/house-search.js';
-import type { Finding } from '../model/finding.js';
+import type { Excuse, Finding } from '../model/finding.js';
 import type { ActiveLevel } from '../model/level.js';
 import type { OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
@@ -19,6 +19,7 @@ import { SOON_DONE } from '../syntax/time-limit.js';
 import { ABOUT_USES, Damage } from './damage.js';
 import { asHitsOf, embeddedSources } from './embedded-hits.js';
 import type { FindingCounts } from './finding-counts.js';
+import { foreignHits, type ForeignHit } from './foreign-hits.js';
 import { fillIn } from '../base/fill-in.js';
 import { FileFindings, type FoundFinding } from './found-finding.js';
 import type { Planner, RunnableRule } from './plan.js';
@@ -51,6 +52,8 @@ export interface Tools extends WaiverTerms {
   readonly grammars: Grammars;
   readonly planner: Planner;
   readonly spelling: Spelling;
+  /** What other programs found in a file, by its path. */
+  readonly foreign?: Readonly<Record<string, readonly ForeignHit[]>> | undefined;
 }
 
 /**
@@ -72,7 +75,8 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   const { text } = source;
   source.limit.begin();
   const unfinished: RuleId[] = [];
-  const known = [...trustedIn(source, set, tools.planner, unfinished, false), ...hitsInside(source, set, tools.planner, unfinished)];
+  const foreign = tools.foreign?.[text.path] ?? [];
+  const known = [...trustedIn(source, set, tools.planner, unfinished, false), ...hitsInside(source, set, tools.planner, unfinished), ...foreignHits(text, foreign, set, tools.planner.catalog)];
   const found = tools.ownFiles.has(text.path) ? known.filter(({ planned: { rule } }) => rule.house === null && rule.concern !== 'words') : known;
   const account = new WaiverAccount(readWaivers(source), tools);
   const findings = new FileFindings(text);
@@ -187,9 +191,14 @@ function addFindings(findings: FileFindings, found: RuleHits[], set: RuleSet, ac
     // A tree with errors may be misread anywhere.
     const mayRepair = isAllowed && (isSound || !seesSyntax(finder));
     const excused = hasWaivers ? account.excuse(rule, text.lineAt(start), set.rules.get(rule.id)?.waivers === 'allow', rule.concern === 'waivers' ? start : null) : null;
-    const finding = findings.add(kind, hit, mayRepair, excused);
+    const finding = findings.add(kind, hit, mayRepair, excused ?? excuseOf(hit, text));
     if (repairs !== null && repair !== undefined && mayRepair) repairs.set(finding, typeof repair === 'function' ? repair(hit) : repair);
   });
+}
+
+/** What the program that found it says. */
+function excuseOf({ start, suppressed }: Hit, text: SourceText): Excuse | null {
+  return suppressed === undefined ? null : { by: 'producer', line: text.lineAt(start), because: suppressed.justification, until: null, status: null };
 }
 
 /** The rule that is about the damage itself. */

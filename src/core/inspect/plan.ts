@@ -67,7 +67,7 @@ export class Planner {
     for (const [order, rule] of this.catalog.rules.entries()) {
       const setting = set.rules.get(rule.id);
       const finder = finderFor(rule, language);
-      if (setting === undefined || setting.level === 'off' || finder === null) continue;
+      if (setting === undefined || setting.level === 'off' || finder === null || rule.foreign !== null) continue;
       const planned = { rule, order, kind: { rule: rule.id, level: setting.level, confidence: rule.confidence, repairs: rule.repairs ?? 'safe' }, mayRepair: setting.fix === 'allow', options: setting.options };
       const { options } = setting;
       if (finder.by === 'text') text.push({ ...planned, finder, needs: null, run: (source) => finder.find(source, options) });

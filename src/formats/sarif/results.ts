@@ -75,7 +75,7 @@ function suppressionOf({ by, line, because, until, status }: Excuse, path: strin
     kind: by === 'waiver' ? 'inSource' : 'external',
     status: 'accepted',
     ...(because !== null && { justification: because }),
-    location: { physicalLocation: lineAt(by === 'waiver' ? path : ledger, line) },
+    ...(by !== 'producer' && { location: { physicalLocation: lineAt(by === 'waiver' ? path : ledger, line) } }),
     ...((until !== null || status !== null) && { properties: { ...(until !== null && { until }), ...(status !== null && { status }) } }),
   };
 }

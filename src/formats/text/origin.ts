@@ -59,5 +59,6 @@ export function formatOptions(options: OptionValues): string {
 
 /** What excuses a finding, with its place. */
 export function formatExcuse({ by, line, status }: Excuse): string {
+  if (by === 'producer') return 'the program that found it';
   return by === 'waiver' ? `waiver on line ${line}` : `${status} in elvar-ledger.yaml:${line}`;
 }

@@ -8,6 +8,9 @@ import { Planner } from '../../core/inspect/plan.js';
 import type { GrammarId, Language } from '../../core/base/language.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { Repair } from '../../core/model/repair.js';
+import type { ForeignRule } from '../../core/model/foreign-rule.js';
+import type { ForeignHit } from '../../core/inspect/foreign-hits.js';
+import { makeForeignRule } from '../../core/catalog/foreign-rule.js';
 import type { HouseRule } from '../../core/model/house-rule.js';
 import type { ScopeSettings } from '../../core/model/layer.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
@@ -37,6 +40,9 @@ export interface InspectionJob {
   readonly ownFiles: readonly string[];
   /** The house rules of the project, as declared. */
   readonly houseRules: readonly HouseRule[];
+  /** The rules of other programs, and what these found, by the path of the file. */
+  readonly foreignRules: readonly ForeignRule[];
+  readonly foreign: Readonly<Record<string, readonly ForeignHit[]>>;
   /** The texts of documents that are open and not saved, by path: they stand for the files. */
   readonly documents: Readonly<Record<string, string>>;
   /** Whether to tell which version of each file was read. */
@@ -75,8 +81,8 @@ export interface InspectedFile {
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
 export async function inspectShare(job: InspectionJob, take: () => number, { found, watch = NO_WATCH, signal }: ShareOptions): Promise<void> {
-  const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions, wantsRepairs } = job;
-  const tools = await makeTools({ files, ownFiles, terms, settings }, CATALOG.with(houseRules.map(makeHouseRule)));
+  const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions, wantsRepairs, foreignRules, foreign } = job;
+  const tools = await makeTools({ files, ownFiles, terms, settings, foreign }, CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]));
   const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
     await eventLoop.turn();
@@ -104,10 +110,10 @@ function inspected(source: SourceText, set: RuleSet, tools: Tools, wantsRepairs:
 }
 
 /** The tools for inspecting the files of a job. */
-export async function makeTools({ files, ownFiles, terms, settings }: Pick<InspectionJob, 'files' | 'ownFiles' | 'terms' | 'settings'>, catalog: Catalog): Promise<Tools> {
+export async function makeTools({ files, ownFiles, terms, settings, foreign }: Pick<InspectionJob, 'files' | 'ownFiles' | 'terms' | 'settings'> & { readonly foreign?: InspectionJob['foreign'] }, catalog: Catalog): Promise<Tools> {
   const grammars = SHIPPED_GRAMMARS.limitedTo(new TimeLimit(settings.longestLook ?? LONGEST_LOOK, STOPWATCH));
   await keptAlive(grammars.load(neededGrammars(files)));
-  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(englishDictionary) };
+  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(englishDictionary), foreign };
 }
 
 function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {

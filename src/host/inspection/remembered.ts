@@ -2,7 +2,9 @@ import type { Catalog } from '../../core/catalog/catalog.js';
 import type { Inspection } from '../../core/inspect/inspect-file.js';
 import { inspectionOf } from '../../core/inspect/kept-inspection.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
+import type { LanguageId } from '../../core/base/language.js';
 import { buildId, CacheKeys } from '../cache/cache-keys.js';
+import { contentDigest } from '../cache/digests.js';
 import type { InspectionCache, LatestLook } from '../cache/inspection-cache.js';
 import type { OutcomeMemo } from '../cache/outcome-memo.js';
 import type { RecordData } from '../cache/record.js';
@@ -39,7 +41,7 @@ export class Remembered {
     const { path, language, set } = this.fileAt(index);
     const rules = this.job.sets[set] as RuleSet;
     if (path in this.job.documents) return null;
-    const key = this.keys.keyFor(rules, language, this.own.has(path));
+    const key = this.keyFor(path, rules, language);
     const { today } = this.job.terms;
     const known = this.memo.find(path, key, this.levelsOf(rules), today);
     if (known !== null && this.isEnough(known)) return known;
@@ -55,7 +57,7 @@ export class Remembered {
     const { path, language, set } = this.fileAt(index);
     const look = this.cache.latest(path);
     if (look === null) return null;
-    const key = this.keys.keyFor(this.job.sets[set] as RuleSet, language, this.own.has(path));
+    const key = this.keyFor(path, this.job.sets[set] as RuleSet, language);
     const isOfToday = look.today === null || look.today === this.job.terms.today;
     return { look, changed: look.isChanged ? 'file' : look.key !== key ? 'rules' : isOfToday ? null : 'day' };
   }
@@ -67,7 +69,7 @@ export class Remembered {
     // Waivers that end some day hold on this one.
     const today = 'waivers' in outcome && outcome.waivers.some(({ until }) => until !== null) ? this.job.terms.today : null;
     const rules = this.job.sets[set] as RuleSet;
-    const key = this.keys.keyFor(rules, language, this.own.has(path));
+    const key = this.keyFor(path, rules, language);
     this.cache.put({ path, key, ...version, today, data });
     if (!('givenUp' in outcome)) this.memo.put(path, { key, levels: this.levelsOf(rules), today, outcome });
   }
@@ -75,6 +77,13 @@ export class Remembered {
   /** Writes what is new. */
   save(): void {
     this.cache.save();
+  }
+
+  /** What another program found in a file decides too. */
+  private keyFor(path: string, rules: RuleSet, language: LanguageId): string {
+    const key = this.keys.keyFor(rules, language, this.own.has(path));
+    const foreign = this.job.foreign[path];
+    return foreign === undefined ? key : `${key} ${contentDigest(Buffer.from(JSON.stringify(foreign)))}`;
   }
 
   /** Whether all that the job wants to know is known. */

@@ -1,0 +1,66 @@
+import type { SourceText } from '../base/source-text.js';
+import type { Catalog } from '../catalog/catalog.js';
+import type { Hit } from '../catalog/finder.js';
+import type { ForeignRegion } from '../intake/foreign-log.js';
+import type { ActiveLevel } from '../model/level.js';
+import type { RuleId } from '../model/rule.js';
+import type { RuleSet } from '../model/rule-set.js';
+import type { RuleHits } from './text-order.js';
+
+/** What another program found in a file, by a rule of the catalog. Plain data, so that it can be passed to another thread. */
+export interface ForeignHit {
+  readonly rule: RuleId;
+  /** The level that the program gave it. */
+  readonly level: ActiveLevel;
+  readonly message: string;
+  readonly region: ForeignRegion | null;
+  /** Why the program itself does not count it; null if it does. */
+  readonly suppressed: { readonly justification: string | null } | null;
+}
+
+/** What another program found as hits, for the rules that are on; each with its own level while no layer sets one. */
+export function foreignHits(text: SourceText, found: readonly ForeignHit[], set: RuleSet, catalog: Catalog): RuleHits[] {
+  const groups = new Map<string, { readonly planned: RuleHits['planned']; readonly hits: Hit[] }>();
+  for (const { rule: id, level: ownLevel, message, region, suppressed } of found) {
+    const [setting, rule] = [set.rules.get(id), catalog.get(id)];
+    if (setting === undefined || rule === undefined || setting.level === 'off') continue;
+    const key = `${id} ${ownLevel}`;
+    let group = groups.get(key);
+    if (group === undefined) {
+      const kind = { rule: id, level: setting.keepsLevels === true ? ownLevel : setting.level, ownLevel, confidence: rule.confidence, repairs: 'safe' } as const;
+      groups.set(key, (group = { planned: { rule, order: catalog.rules.indexOf(rule), kind, mayRepair: false, options: setting.options, finder: { by: 'text' } }, hits: [] }));
+    }
+    group.hits.push({ ...stretchOf(text, region), message, ...(suppressed !== null && { suppressed }) });
+  }
+  return [...groups.values()].map(({ planned, hits }) => ({ planned, hits: hits.sort((a, b) => a.start - b.start) }));
+}
+
+/** A region as offsets. The file may have changed since: what is beyond it is brought back into it. */
+export function stretchOf({ text, starts, ends }: SourceText, region: ForeignRegion | null): { readonly start: number; readonly end: number } {
+  if (region?.by === 'offset') {
+    const start = Math.min(region.offset, text.length);
+    return { start, end: Math.min(start + region.length, text.length) };
+  }
+  const lineOf = (line: number): number => Math.min(line, starts.length) - 1;
+  const offsetOf = (line: number, column: number): number => {
+    const [start, end] = [starts[lineOf(line)] as number, ends[lineOf(line)] as number];
+    return Math.min(region?.columnsAre === 'code-points' ? start + unitsOf(text.slice(start, end), column - 1) : start + column - 1, end);
+  };
+  const { line = 1, column = null, endLine = null, endColumn = null } = region ?? {};
+  const [first, last] = [starts[lineOf(line)] as number, ends[lineOf(endLine ?? line)] as number];
+  const start = column === null ? first + (/^[ \t]*(?=\S)/.exec(text.slice(first, ends[lineOf(line)]))?.[0].length ?? 0) : offsetOf(line, column);
+  if (endColumn !== null) return { start, end: Math.max(start, offsetOf(endLine ?? line, endColumn)) };
+  // Without an end, a place is that of a word.
+  return { start, end: column === null || endLine !== null ? Math.max(start, last) : Math.min(last, start + (/^[\p{L}\p{N}_]+/u.exec(text.slice(start, last))?.[0].length ?? 1)) };
+}
+
+/** The number of UTF-16 units in the first characters of a text. */
+function unitsOf(text: string, characters: number): number {
+  let units = 0;
+  for (const character of text) {
+    if (characters <= 0) break;
+    units += character.length;
+    characters -= 1;
+  }
+  return units + Math.max(0, characters);
+}
