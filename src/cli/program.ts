@@ -116,6 +116,7 @@ async function runCommand(command: Command<never>, options: GlobalOptions, termi
     set,
     noPersonal: personal === false,
     noCache: cache === false,
+    intake: options.intake ?? [],
     evenIgnored,
     ...(root !== undefined && { root }),
     ...(today !== undefined && { today }),

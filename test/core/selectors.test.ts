@@ -23,7 +23,7 @@ describe('a selector', () => {
     }));
   });
 
-  test.each(['', '**', 'text', 'text/', '/indent', 'text/in_dent', 'Text/indent', 'text/indent ', 'text/*/x', 'tag:', 'tag:a b', '*/indent', 'text/-a', 'text/a--b', 'a:b'])('%j is none', (text) => {
+  test.each(['', '**', 'text', 'text/', '/indent', 'text/in_dent', 'Text/indent', 'text/indent ', 'text/*/x', 'tag:', 'tag:a b', '*/indent', 'text/-a', 'text/a-', 'a--b/c', 'a:b'])('%j is none', (text) => {
     expect(parseSelector(text)).toBeNull();
   });
 

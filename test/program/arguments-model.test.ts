@@ -31,7 +31,7 @@ const VALUES = ['json', 'markdown', 'lines', 'sarif', 'junit', 'text', 'ndjson',
 /** What makes sense behind each command, in pieces. */
 const PIECES: Readonly<Record<string, string>> = {
   init: '--yes|--yes --dry-run|--yes --format json',
-  check: 'gate.js|quay|--level note|--group-by file|--group-by directory|--since HEAD|--excused|--all|--top 2|--rule text/*|--confidence certain|--concern slips|--format json|--format lines|--format sarif|--format junit|--format markdown|--format html|--set *=error',
+  check: 'gate.js|quay|--level note|--group-by file|--group-by directory|--since HEAD|--excused|--all|--top 2|--rule text/*|--confidence certain|--concern slips|--format json|--format lines|--format sarif|--format junit|--format markdown|--format html|--intake compiler=gate.js|--intake text=gate.js|--set *=error',
   explain: 'gate.js|gate.js:1|quay|gate.js text/line-width|elvar.yaml|nowhere.py|--format json|--all|--set dead/*=off',
   fix: '--dry-run|gate.js|--rule text/*|--dry-run --format json|quay',
   waive: 'gate.js:1 --because old|gate.js:1 slips/loose-compare --because old --until 2027-01-31|--list|--remove-unused --dry-run|--dry-run|--list --format json',

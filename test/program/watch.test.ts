@@ -143,7 +143,9 @@ describe('check --watch', () => {
       const last = /new  \w+  last\.js[^]*?\n(\d+) findings? in (\d+) files?\.\n/;
       const said = last.exec(await terminal.says(last)) as RegExpExecArray;
       const { totals } = JSON.parse(elvar(folder, ['check', '--format', 'json', '--no-personal', '--no-cache']).out) as { totals: Record<string, number> };
-      expect([said[1], said[2]].map(Number)).toEqual([(totals['error'] ?? 0) + (totals['warning'] ?? 0), totals['files']]);
+      const [findings, files] = [(totals['error'] ?? 0) + (totals['warning'] ?? 0), totals['files']];
+      // What came to a directory before it was watched is told a moment later; on a busy machine that takes longer than the pause.
+      if (Number(said[1]) !== findings || Number(said[2]) !== files) await terminal.says(new RegExp(`\\n${findings} findings? in ${files} files?\\.\\n`));
       terminal.interrupt();
       expect(await terminal.ended).toBe(0);
     }), { numRuns: size(1, 15), interruptAfterTimeLimit: 170_000, endOnFailure: true });

@@ -28,6 +28,7 @@ export const CHECK: Command<CheckOptions> = {
     .option('concern', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one concern, such as slips; may be repeated', group: 'What to check:' })
     .option('since', { type: 'string', requiresArg: true, describe: 'ask about lines changed since a git revision, such as main or HEAD', group: 'What to check:' })
     .option('watch', { type: 'boolean', default: false, describe: 'stay, and say after each change which findings are new and which are gone', group: 'What to check:' })
+    .option('intake', { type: 'string', array: true, nargs: 1, default: [], describe: 'take in what another program found, as CONCERN=FILE: a SARIF log, or messages as compilers print them; may be repeated', group: 'What to check:' })
     .option('fail-on', { choices: ['error', 'warning', 'note', 'never'], describe: 'the lowest level that makes the check fail; overrides policy.fail-on', group: 'What to check:' })
     .option('report', { type: 'string', array: true, nargs: 1, default: [], describe: 'write the answer to a file too, as FORMAT=FILE; may be repeated', group: 'What to show:' })
     .option('level', { choices: ['error', 'warning', 'note'], describe: 'show this level and above; the rest is counted, and can still fail', group: 'What to show:' })

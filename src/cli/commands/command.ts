@@ -1,5 +1,5 @@
 import type { Argv } from 'yargs';
-import type { Notice, ReportBase } from '../../core/cascade/report-base.js';
+import type { IntakeNote, Notice, ReportBase } from '../../core/cascade/report-base.js';
 import { refusedSettingText } from '../../formats/text/decision.js';
 import { describeIncomplete } from '../../formats/text/incomplete.js';
 import { describeProblem } from '../../formats/text/problem.js';
@@ -7,7 +7,7 @@ import type { Workspace } from '../../host/workspace.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import type { Style, Terminal } from '../terminal.js';
 import { visible, visibleJson } from '../../formats/text/visible.js';
-import { count } from '../views/table.js';
+import { count, listed } from '../views/table.js';
 
 /** The options that every command has. */
 export interface GlobalOptions {
@@ -20,6 +20,8 @@ export interface GlobalOptions {
   /** False after `--no-personal`; undefined if the option is absent. */
   readonly personal?: boolean | undefined;
   readonly format: string;
+  /** Logs of other programs, as `CONCERN=FILE`; only `check` takes them. */
+  readonly intake?: readonly string[] | undefined;
   readonly quiet: boolean;
   readonly verbose: boolean;
 }
@@ -81,7 +83,21 @@ export function tellAside({ options, workspace, terminal, style }: Context<unkno
 /** What may be in the place of a file. */
 const ENTRY_KINDS = { directory: 'a directory', symlink: 'a link', special: 'a special file' } as const;
 
+function intakeText(note: IntakeNote): string {
+  switch (note.intake) {
+    case 'missing':
+      return `${note.log} is not there, so nothing is taken in from it`;
+    case 'outside':
+      return `${note.log} has ${count(note.findings, 'finding')} without a file in this project; ${note.findings === 1 ? 'it counts' : 'they count'} for nothing`;
+    case 'not-checked':
+      return `Other programs have ${count(note.findings, 'finding')} in ${count(note.files, 'file')} that ${note.files === 1 ? 'is' : 'are'} not checked; ${note.findings === 1 ? 'it counts' : 'they count'} for nothing`;
+    case 'same-name':
+      return `${note.log} has several ids that become ${note.rule}: ${listed(note.ids)}`;
+  }
+}
+
 function noticeText(notice: Notice): string {
+  if ('intake' in notice) return `${intakeText(notice)}.`;
   if ('code' in notice) return `${notice.file} is not read: it is ${ENTRY_KINDS[notice.kind]}`;
   if ('refusal' in notice) return refusedSettingText(notice.refusal);
   const { file, place, detail } = notice.problem;

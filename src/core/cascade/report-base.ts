@@ -21,5 +21,12 @@ export interface IgnoredEntry {
   readonly kind: 'directory' | 'symlink' | 'special';
 }
 
+/** What is not taken in of a log of another program, or not as it is written. */
+export type IntakeNote =
+  | { readonly intake: 'missing'; readonly log: string }
+  | { readonly intake: 'outside'; readonly log: string; readonly findings: number }
+  | { readonly intake: 'not-checked'; readonly findings: number; readonly files: number }
+  | { readonly intake: 'same-name'; readonly log: string; readonly rule: string; readonly ids: readonly string[] };
+
 /** What may surprise: something ignored, a problem outside the project, or a command-line setting without effect. */
-export type Notice = IgnoredEntry | { readonly problem: Problem } | { readonly refusal: SettingRefusal };
+export type Notice = IgnoredEntry | IntakeNote | { readonly problem: Problem } | { readonly refusal: SettingRefusal };

@@ -26,7 +26,6 @@ export class Resolver {
   /** In catalog order. */
   private readonly trees: readonly DecisionTree[];
   private readonly indexes: ReadonlyMap<RuleId, number>;
-  private readonly foreign: ReadonlySet<RuleId>;
 
   /**
    * @param today the day on which statements expire or not, as YYYY-MM-DD.
@@ -34,7 +33,6 @@ export class Resolver {
    */
   constructor(private readonly catalog: Catalog, private readonly today: string, private readonly commandLine: readonly SelectingStatement[]) {
     this.trees = catalog.rules.map((rule) => DecisionTree.of(rule));
-    this.foreign = new Set(catalog.rules.filter(({ foreign }) => foreign !== null).map(({ id }) => id));
     this.indexes = new Map(catalog.rules.map((rule, index) => [rule.id, index]));
   }
 
@@ -102,21 +100,16 @@ export class Resolver {
     if (alike === undefined) this.setsByHash.set(hash, (alike = []));
     const known = alike.find((one) => areEqual(one.settings, settings));
     if (known !== undefined) return known.set;
-    const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, this.settingOf(decision)]));
+    const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision, this.keepsLevels(decision))]));
     this.setCount += 1;
     const set = { id: `set-${this.setCount}`, rules };
     alike.push({ settings, set });
     return set;
   }
 
-  private settingOf(decision: Decision): RuleSetting {
-    const { level, options, waivers, fix, ledger } = decision;
-    return { level, options: valuesOf(options), waivers, fix, ledger, ...(this.keepsLevels(decision) && { keepsLevels: true }) };
-  }
-
   /** While only the catalog speaks, what another program found keeps its level. */
   private keepsLevels({ rule, by }: Decision): boolean {
-    return by === 0 && this.foreign.has(rule);
+    return by === 0 && this.catalog.get(rule)?.foreign != null;
   }
 
   /** A number that is equal for decisions with the same setting, and only for them. */
@@ -159,6 +152,10 @@ class DecidedPlaces implements DecidedRules {
 function areEqual(a: Uint32Array, b: Uint32Array): boolean {
   for (let at = 0; at < a.length; at += 1) if (a[at] !== b[at]) return false;
   return true;
+}
+
+function settingOf({ level, options, waivers, fix, ledger }: Decision, keepsLevels: boolean): RuleSetting {
+  return { level, options: valuesOf(options), waivers, fix, ledger, ...(keepsLevels && { keepsLevels }) };
 }
 
 function valuesOf(options: Decision['options']): OptionValues {

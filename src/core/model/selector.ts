@@ -10,7 +10,8 @@ export type Selector =
 const NAME = '[a-z][a-z0-9]*(?:-[a-z0-9]+)*';
 const CONCERN = new RegExp(`^(${NAME})/\\*$`);
 const TAG = new RegExp(`^tag:(${NAME})$`);
-const RULE = new RegExp(`^${NAME}/${NAME}$`);
+/** Names of other programs' rules may begin with a digit, and have several hyphens in a row. */
+const RULE = new RegExp(`^${NAME}/[a-z0-9](?:[a-z0-9-]*[a-z0-9])?$`);
 
 /** Reads a selector from a layer file or a waiver; null if the text is not one. */
 export function parseSelector(text: string): Selector | null {

@@ -1,6 +1,7 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { isInForce } from '../../core/cascade/in-force.js';
-import type { OptionValues } from '../../core/model/option.js';
+import type { Level } from '../../core/model/level.js';
+import type { Rule } from '../../core/catalog/rule.js';
 import type { Explanation } from '../../core/cascade/explanation.js';
 import type { LineExplanation } from '../../core/inspect/line-explanation.js';
 import { findingJson } from './check.js';
@@ -48,11 +49,16 @@ function decisionJson(decision: Decision, language: string | null, catalog: Cata
     options,
     by,
     over,
-    trail: trail.map((entry) => entryJson(entry, catalog.get(decision.rule)?.defaults ?? {})),
+    trail: trail.map((entry) => entryJson(entry, catalog.get(decision.rule))),
   };
 }
 
-function entryJson({ statement, effect, refused }: TrailEntry, defaults: OptionValues): object {
+/** The level that the catalog gives a rule. */
+function naturalLevel(rule: Rule | undefined): Level {
+  return rule?.foreign?.level ?? 'off';
+}
+
+function entryJson({ statement, effect, refused }: TrailEntry, rule: Rule | undefined): object {
   const { kind, layer, place, selector, zone, level, options, waivers, fix, ledger, guard, because, until } = statement;
   const isCatalog = layer.kind === 'catalog';
   return {
@@ -62,8 +68,8 @@ function entryJson({ statement, effect, refused }: TrailEntry, defaults: OptionV
     line: place?.line ?? null,
     selector,
     zone: zone && (zone.name ?? `line ${zone.place.line}`),
-    level: isCatalog ? 'off' : level?.value ?? null,
-    options: isCatalog ? defaults : Object.fromEntries(options.map(({ name, value }) => [name, value])),
+    level: isCatalog ? naturalLevel(rule) : level?.value ?? null,
+    options: isCatalog ? rule?.defaults ?? {} : Object.fromEntries(options.map(({ name, value }) => [name, value])),
     waivers: waivers?.value ?? null,
     fix: fix?.value ?? null,
     ledger: ledger?.value ?? null,

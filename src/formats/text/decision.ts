@@ -10,6 +10,7 @@ import { count, listed } from './words.js';
 export function levelOrigin(decision: Decision): string {
   const { trail, by, over } = decision;
   const entry = trail[by];
+  if (by === 0 && decision.level !== 'off') return 'set by the program that found it: no layer says anything else';
   if (by === 0 || entry === undefined) return 'no layer turns it on';
   if (entry.effect === 'capped') return `lowered by the at-most in ${formatSource(entry.statement)}${loweredFrom(decision)}`;
   const before = over === null || over === 0 ? undefined : trail[over]?.statement;
@@ -25,7 +26,9 @@ function loweredFrom({ trail, over }: Decision): string {
 
 /** In a few words, what decided the level: for a capped rule, what turned it on and what lowered it. */
 export function deciderText(decision: Decision): string {
-  const { trail, by } = decision;
+  const { trail, by, level } = decision;
+  // Elvar's own rules are off until a layer turns them on.
+  if (by === 0 && level !== 'off') return 'the program that found it';
   const on = turnedOnBy(decision);
   const decider = sourceAt(trail, on);
   return on === by ? decider : `${decider}, lowered by the at-most in ${sourceAt(trail, by)}`;

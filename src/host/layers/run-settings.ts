@@ -6,6 +6,7 @@ import { describeSettingMistake } from '../../formats/text/setting-mistake.js';
 import { foundFolder } from '../files/cache-folder.js';
 import { UsageError } from '../files/errors.js';
 import { NO_OVERLAY, type Overlay } from '../files/overlay.js';
+import { parseIntake, type IntakeSource } from '../intake/intake-source.js';
 import { personalFile } from './personal-file.js';
 import { NO_WATCH, type Watch } from '../files/watch.js';
 
@@ -28,6 +29,8 @@ export interface WorkspaceOptions {
   readonly env?: Readonly<Record<string, string | undefined>>;
   /** Whether to do without what earlier runs have found; false by default. */
   readonly noCache?: boolean;
+  /** Logs of other programs, each as `CONCERN=FILE`; a file is relative to `directory`. */
+  readonly intake?: readonly string[];
   /** An observer of long runs; by default none. */
   readonly watch?: Watch;
 }
@@ -48,15 +51,17 @@ export interface RunSettings {
   readonly overlay: Overlay;
   /** Where it is remembered what was found; null to do without. */
   readonly cacheFolder: string | null;
+  /** The logs of other programs. */
+  readonly intake: readonly IntakeSource[];
   /** The observer of the run. */
   readonly watch: Watch;
 }
 
-/** Reads the options of a workspace. @throws UsageError if a date is wrong. */
-export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env, noCache = false, watch = NO_WATCH }: WorkspaceOptions): RunSettings {
+/** Reads the options of a workspace. @throws UsageError if a date or a log is wrong. */
+export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env, noCache = false, intake = [], directory = '.', watch = NO_WATCH }: WorkspaceOptions): RunSettings {
   if (!isDate(today)) throw new UsageError(`${today} is not a date\nWrite it as YYYY-MM-DD`);
   const personal = personalFile(env, noPersonal);
-  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY, cacheFolder: noCache ? null : foundFolder(env), watch };
+  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY, cacheFolder: noCache ? null : foundFolder(env), intake: intake.map((text) => parseIntake(text, directory)), watch };
 }
 
 /** The command line's settings as statements about the rules of `catalog`. @throws UsageError if a setting is wrong. */

@@ -1,9 +1,11 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
+import { makeForeignRule } from '../../core/catalog/foreign-rule.js';
 import { makeHouseRule } from '../../core/catalog/house-rule.js';
 import { CATALOG } from '../../core/catalog/registry.js';
 import { BoundLayers } from '../../core/layers/bound-layers.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
 import type { SelectingStatement } from '../../core/layers/stack.js';
+import type { ForeignRule } from '../../core/model/foreign-rule.js';
 import type { HouseRule } from '../../core/model/house-rule.js';
 import type { PresetReference } from '../../core/model/layer.js';
 import type { Problem } from '../../core/model/problem.js';
@@ -11,6 +13,7 @@ import type { RuleId } from '../../core/model/rule.js';
 import { LayerError, UsageError } from '../files/errors.js';
 import type { ProjectFiles } from '../files/project-files.js';
 import { fileAbove } from '../files/target-path.js';
+import { ForeignRules } from '../intake/foreign-rules.js';
 import { LayerReader } from '../layers/layer-reader.js';
 import { commandLineStatements, type RunSettings } from '../layers/run-settings.js';
 import { Deciding } from './deciding.js';
@@ -52,6 +55,7 @@ interface OuterProblems {
 /** The rules that there are, and what layer files say by them. */
 interface KnownRules {
   readonly houseRules: readonly HouseRule[];
+  readonly foreignRules: readonly ForeignRule[];
   readonly rules: Catalog;
   readonly layers: BoundLayers;
 }
@@ -64,15 +68,18 @@ interface KnownRules {
 export class ProjectReader {
   private readonly reader: LayerReader;
   private readonly tree: Tree;
+  /** What other programs found. */
+  readonly foreign: ForeignRules;
   private readonly walkers = new Map<string, TreeWalker>();
   private personal: { readonly documents: readonly LayerDocument[]; readonly outer: OuterProblems } | null = null;
   private starter: LayerDocument | null = null;
-  private known: KnownRules = { houseRules: [], rules: CATALOG, layers: new BoundLayers(CATALOG, false) };
+  private known: KnownRules = { houseRules: [], foreignRules: [], rules: CATALOG, layers: new BoundLayers(CATALOG, false) };
   private readonly deciding = new Map<Catalog, Map<LayerDocument | null, Deciding>>();
 
   constructor(private readonly source: ProjectSource) {
     const { root, files, run } = source;
     this.reader = new LayerReader(root, files);
+    this.foreign = new ForeignRules(run.intake, root);
     this.tree = new Tree(root, files, this.reader, run.evenIgnored);
   }
 
@@ -164,9 +171,10 @@ export class ProjectReader {
     const all = isEverything || !this.mayNeedMore(reading, names) ? reading : this.everything().and(reading);
     const { rules: houseRules, twice } = all.houseRules();
     if (twice.length > 0 && all !== reading) throw new LayerError(twice, all.texts());
-    if (houseRules.length !== this.known.houseRules.length || houseRules.some((rule, index) => rule !== this.known.houseRules[index])) {
-      const rules = CATALOG.with(houseRules.map(makeHouseRule));
-      this.known = { houseRules, rules, layers: new BoundLayers(rules, rules !== CATALOG) };
+    const foreignRules = this.foreign.rulesFor([...names, ...all.unknownSelectors(), ...this.source.run.set.map((text) => /^[^=.]*/.exec(text)?.[0] ?? '')]);
+    if (!areSame(houseRules, this.known.houseRules) || !areSame(foreignRules, this.known.foreignRules)) {
+      const rules = CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]);
+      this.known = { houseRules, foreignRules, rules, layers: new BoundLayers(rules, rules !== CATALOG) };
     }
     return this.known;
   }
@@ -197,6 +205,10 @@ export class ProjectReader {
 }
 
 const NO_PERSONAL: { readonly documents: readonly LayerDocument[]; readonly outer: OuterProblems } = { documents: [], outer: { problems: [], warnings: [] } };
+
+function areSame(some: readonly object[], others: readonly object[]): boolean {
+  return some.length === others.length && some.every((one, index) => one === others[index]);
+}
 
 function isWhole(targets: readonly string[]): boolean {
   return targets.length === 0 || targets.includes('');

@@ -77,6 +77,11 @@ export class Reading {
     return this.documents.some(({ reading: { layer, problems } }) => problems.some(({ detail }) => detail.code === 'unknown-rule') || hasWideSelector(layer));
   }
 
+  /** The selectors that select no rule of Elvar's own. */
+  unknownSelectors(): string[] {
+    return this.documents.flatMap(({ reading: { problems } }) => problems.flatMap(({ detail }) => (detail.code === 'unknown-rule' ? [detail.selector] : [])));
+  }
+
   /** The texts that may be shown, by the names in places. */
   texts(): Map<string, string> {
     return new Map([...this.documents.filter(({ isShown }) => isShown).map(({ source, text }) => [source.file, text] as const), ...this.directories.flatMap(({ texts }) => texts)]);

@@ -21,6 +21,7 @@ import type { Watch } from '../files/watch.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
 import { openLedger } from '../inspection/ledger-file.js';
 import { textsOf } from '../inspection/query-texts.js';
+import { notChecked, type Intake } from '../intake/read-intake.js';
 import type { KnownFindings } from '../inspection/remembered.js';
 import { builtInPresets } from '../layers/built-in-presets.js';
 import type { RunSettings } from '../layers/run-settings.js';
@@ -179,13 +180,13 @@ export class Session {
 
   /** What does the code violate? @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted. */
   async check(paths: readonly string[] = [], { since, only, signal }: CheckLimits = NO_LIMITS, { repairs = false }: CheckWants = {}): Promise<CheckReport> {
-    const { listing, base, hidden } = this.list(paths, { seeksGuards: true });
+    const { listing, base, hidden, intake } = this.list(paths, { seeksGuards: true });
     const ledger = openLedger(this.root, this.run.today);
     await this.needQueries(base.catalog);
     // Load the parser and the grammars only for this question: it takes a while.
     const { checkFiles } = await import('../inspection/check-files.js');
     const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, known: this.known, signal, jobOf: (chosen) => ({ ...inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))), wantsRepairs: repairs }) });
+    return checkFiles({ listing, base: paths.length > 0 ? base : { ...base, notices: [...base.notices, ...notChecked(intake, listing)] }, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, known: this.known, signal, jobOf: (chosen) => ({ ...inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))), wantsRepairs: repairs, foreign: intake.found }) });
   }
 
   /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */
@@ -203,13 +204,14 @@ export class Session {
     if (problems.length > 0) throw new LayerError(problems, textsOf(this.root, problems));
   }
 
-  private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListOptions = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[] } {
+  private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListOptions = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[]; intake: Intake } {
     const project = this.read({ list: { targets: paths.map((target) => this.relative(target)), opens }, names });
     const listing = project.list();
     const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
-    const notices = [...listing.notices, ...refusals.map((refusal) => ({ refusal }))];
+    const { intake } = (this.reader as ProjectReader).foreign;
+    const notices = [...listing.notices, ...intake.notes, ...refusals.map((refusal) => ({ refusal }))];
     const hidden = seeksGuards ? listing.guardedOut() : [];
-    return { listing, hidden, base: { catalog: project.catalog, usesStarter: project.usesStarter, incomplete: listing.incomplete, notices } };
+    return { listing, hidden, intake, base: { catalog: project.catalog, usesStarter: project.usesStarter, incomplete: [...listing.incomplete, ...intake.incomplete], notices } };
   }
 
   /** Reads what a question needs, as far as it has not been read. */

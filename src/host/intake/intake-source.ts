@@ -1,0 +1,24 @@
+import path from 'node:path';
+import { CONCERNS } from '../../core/catalog/concerns.js';
+import { listed } from '../../formats/text/words.js';
+import { UsageError } from '../files/errors.js';
+
+/** A log of another program that is taken in. */
+export interface IntakeSource {
+  /** The concern of its rules. */
+  readonly concern: string;
+  /** Absolute. */
+  readonly file: string;
+  /** As written. */
+  readonly name: string;
+  /** Whether the answer is incomplete without it. */
+  readonly required: boolean;
+}
+
+/** Reads `CONCERN=FILE`, as the command line has it. @throws UsageError if it is not that, or the concern is one of Elvar's own. */
+export function parseIntake(text: string, directory: string): IntakeSource {
+  const [, concern, name] = /^([^=]*)=(.+)$/s.exec(text) ?? [];
+  if (concern === undefined || name === undefined || !/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/.test(concern)) throw new UsageError(`--intake ${text}: this is not CONCERN=FILE\nWrite, for example, --intake compiler=build/compiler.log. The concern has small letters, digits and hyphens.`);
+  if ((CONCERNS as readonly string[]).includes(concern)) throw new UsageError(`--intake ${text}: ${concern} is a concern of Elvar's own rules\nTake any other than ${listed(CONCERNS)}.`);
+  return { concern, file: path.resolve(directory, name), name, required: true };
+}
