@@ -73,6 +73,20 @@ describe('what another program found', () => {
     expect(elvar(folder, ['check', '--no-personal', '--format', 'lines'], cache).out).toBe('');
   });
 
+  test('may be in a file called like something that every object has', () => {
+    const names = ['constructor', 'toString', '__proto__'];
+    const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { text/trailing-blanks: note }\n', ...Object.fromEntries(names.slice(0, 2).map((name) => [name, '#!/bin/sh\necho tide  \n'])), 'gpp.log': names.map((name) => `${name}:1:1: error: wrong\n`).join('') });
+    writeFileSync(path.join(folder, '__proto__'), '#!/bin/sh\necho tide  \n');
+    const cache = { ELVAR_CACHE: makeFolder() };
+    const ask = (...more: string[]): string[] => elvar(folder, ['check', '--no-personal', '--format', 'lines', ...more], cache).out.trim().split('\n').sort();
+    const own = names.map((name) => `${name}:2:10: note: 2 spaces or tabs at the end of the line [text/trailing-blanks]`);
+    const foreign = names.map((name) => `${name}:1:1: error: wrong [compiler/untitled]`);
+    for (let times = 0; times < 2; times += 1) {
+      expect(ask()).toEqual(own.sort());
+      expect(ask('--intake', 'compiler=gpp.log')).toEqual([...own, ...foreign].sort());
+    }
+  });
+
   test('comes back as it went out', () => {
     const folder = makeFolder();
     cpSync(path.join(import.meta.dirname, '..', '..', 'demo', 'harbour'), folder, { recursive: true });

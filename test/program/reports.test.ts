@@ -225,6 +225,7 @@ describe('check --report', () => {
   test.each<[string, string[], string]>([
     ['that is no report', ['markdown'], '--report markdown: this is not FORMAT=FILE'],
     ['of an unknown format', ['markdwn=x'], 'Did you mean markdown?'],
+    ['of a format that every object has', ['constructor=x'], 'there is no format constructor'],
     ['without a file', ['markdown='], 'this is not FORMAT=FILE'],
     ['in the place of a directory', ['markdown=.'], 'is a directory'],
     ['below a file', ['markdown=a.js/x'], 'cannot be written'],

@@ -57,7 +57,8 @@ export const CHECK: Command<CheckOptions> = {
     tellMisreadWaivers(context, report);
     const areWritten = writeReports(reports, CHECK_FORMATS, answer, context);
     const first = firstOpen(report);
-    if (first !== null) hint(context, `Why is it so? elvar explain ${visible(first.path)} ${first.rule}`);
+    // Only a check with their logs knows the rules of other programs.
+    if (first !== null && report.catalog.get(first.rule)?.foreign === null) hint(context, `Why is it so? elvar explain ${visible(first.path)} ${first.rule}`);
     return areWritten ? exitCode(hasFailed(trusted(asked), answer.failOn) ? EXIT.findings : EXIT.fine, report) : EXIT.incomplete;
   },
 };

@@ -21,7 +21,7 @@ export function wantedReports<Options, Answer>(wishes: readonly string[], format
   const reports = wishes.map((wish): WantedReport => {
     const [, format, name] = /^([^=]*)=(.+)$/s.exec(wish) ?? [];
     if (format === undefined || name === undefined) throw new UsageError(`--report ${wish}: this is not FORMAT=FILE\nWrite, for example, --report markdown=findings.md.`);
-    if (formats[format] === undefined) {
+    if (!Object.hasOwn(formats, format)) {
       const near = nearName(format, Object.keys(formats));
       throw new UsageError(`--report ${wish}: there is no format ${format}\n${near === null ? `There are: ${listed(Object.keys(formats))}.` : `Did you mean ${near}?`}`);
     }

@@ -75,7 +75,8 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   const { text } = source;
   source.limit.begin();
   const unfinished: RuleId[] = [];
-  const foreign = tools.foreign?.[text.path] ?? [];
+  // A file may be called like something that every object has.
+  const foreign = tools.foreign !== undefined && Object.hasOwn(tools.foreign, text.path) ? tools.foreign[text.path] ?? [] : [];
   const known = [...trustedIn(source, set, tools.planner, unfinished, false), ...hitsInside(source, set, tools.planner, unfinished), ...foreignHits(text, foreign, set, tools.planner.catalog)];
   const found = tools.ownFiles.has(text.path) ? known.filter(({ planned: { rule } }) => rule.house === null && rule.concern !== 'words') : known;
   const account = new WaiverAccount(readWaivers(source), tools);

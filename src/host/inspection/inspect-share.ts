@@ -91,7 +91,7 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
     watch.reaches(index, file.path);
     let version: ReadVersion | null = null;
     const began = Date.now();
-    const document = documents[file.path];
+    const document = Object.hasOwn(documents, file.path) ? documents[file.path] : undefined;
     const reading = document !== undefined ? readDocument(document, settings) : readSource(path.join(root, file.path), settings, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
     if ('skipped' in reading) {
       found({ index, outcome: reading, version });

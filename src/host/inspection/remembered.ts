@@ -40,7 +40,7 @@ export class Remembered {
   find(index: number): Inspection | SkippedReading | null {
     const { path, language, set } = this.fileAt(index);
     const rules = this.job.sets[set] as RuleSet;
-    if (path in this.job.documents) return null;
+    if (Object.hasOwn(this.job.documents, path)) return null;
     const key = this.keyFor(path, rules, language);
     const { today } = this.job.terms;
     const known = this.memo.find(path, key, this.levelsOf(rules), today);
@@ -82,7 +82,7 @@ export class Remembered {
   /** What another program found in a file decides too. */
   private keyFor(path: string, rules: RuleSet, language: LanguageId): string {
     const key = this.keys.keyFor(rules, language, this.own.has(path));
-    const foreign = this.job.foreign[path];
+    const foreign = Object.hasOwn(this.job.foreign, path) ? this.job.foreign[path] : undefined;
     return foreign === undefined ? key : `${key} ${contentDigest(Buffer.from(JSON.stringify(foreign)))}`;
   }
 
