@@ -50,6 +50,12 @@ say('', strong('7. What has the team decided about findings that it knows?'), 'T
 run('ledger', 'list');
 say(
   '',
+  strong('8. And what the compiler of the billing service found?'),
+  'Its log is declared in elvar.yaml, so what it found comes under the same levels, zones, waivers and ledger.',
+);
+run('explain', 'services/billing/src/main/java/harbour/billing/Reminder.java:16');
+say(
+  '',
   strong('Try next'),
   '  cd demo/harbour',
   '  alias elvar="node ../../dist/cli/main.cjs"',

@@ -49,6 +49,8 @@ export interface FindingData {
   readonly repair: RepairKind | null;
   readonly fingerprint: string;
   readonly excused: { readonly by: 'waiver' | 'ledger' | 'producer'; readonly line: number; readonly because: string | null; readonly until: string | null; readonly status: string | null } | null;
+  /** What another program that found it said besides; absent if nothing. */
+  readonly notes?: readonly { readonly message: string; readonly path: string | null; readonly line: number | null }[];
 }
 
 /** What the code violates. */

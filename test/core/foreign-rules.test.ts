@@ -78,7 +78,7 @@ test('findings keep their levels until a layer sets one', () => {
 describe('what another program found in a file', () => {
   const grammars = builtGrammars();
   const TEXT = '# elvar waive compiler/* because the tide gauge is old\nquay = 1\n  pier = "é😀" + tide\n';
-  const hit = (region: ForeignRegion | null, more: Partial<ForeignHit> = {}): ForeignHit => ({ rule: ID, level: 'error', message: 'unused', region, suppressed: null, ...more });
+  const hit = (region: ForeignRegion | null, more: Partial<ForeignHit> = {}): ForeignHit => ({ rule: ID, level: 'error', message: 'unused', region, suppressed: null, notes: [], ...more });
   const at = (line: number, column: number | null = null, endLine: number | null = null, endColumn: number | null = null, columnsAre: 'utf16' | 'code-points' = 'utf16'): ForeignRegion => ({ by: 'lines', line, column, endLine, endColumn, columnsAre });
 
   function inspect(found: readonly ForeignHit[], layer = '', text = TEXT): Inspection {

@@ -159,7 +159,7 @@ describe('a SARIF log', () => {
           target = inner[one % inner.length] as Record<string, unknown>;
         }
         const keys = Object.keys(target);
-        Object.defineProperty(target, keys.length > 0 && key !== '__proto__' ? keys[step.length % keys.length] as string : key, { value: put, enumerable: true, configurable: true, writable: true });
+        Object.defineProperty(target, keys.length > 0 && key !== '__proto__' ? keys[step.length % keys.length] as string : key, { value: structuredClone(put), enumerable: true, configurable: true, writable: true });
       }
       const read = readSarifLog(JSON.stringify(data));
       expect(read.mistakes.length === 0 || read.findings.length === 0).toBe(true);

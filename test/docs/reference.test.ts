@@ -4,7 +4,8 @@ import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { readLayer } from '../../src/core/layers/read-layer.js';
-import { adoptionSchema, layerFileSchema, rulingSchema, zoneSchema } from '../../src/core/layers/schema.js';
+import { adoptionSchema, intakeSchema, layerFileSchema, rulingSchema, zoneSchema } from '../../src/core/layers/schema.js';
+import { makeForeignRule } from '../../src/core/catalog/foreign-rule.js';
 import { makeHouseRule } from '../../src/core/catalog/house-rule.js';
 import { DOCUMENTS } from '../support/json-documents.js';
 
@@ -15,12 +16,13 @@ describe('the page about keys', () => {
   const examples = [...page('keys.md').matchAll(/```yaml\n(.*?)```/gs)].map(([, text]) => text as string);
 
   test.each(examples.map((text, index) => [index + 1, text] as const))('example %i is a right layer file', (_, text) => {
-    const { houseRules } = readLayer(text, { file: 'elvar.yaml', role: 'root' }, CATALOG).layer;
-    expect(readLayer(text, { file: 'elvar.yaml', role: 'root' }, CATALOG.with(houseRules.map(makeHouseRule))).problems).toEqual([]);
+    const { houseRules, intake } = readLayer(text, { file: 'elvar.yaml', role: 'root' }, CATALOG).layer;
+    const foreign = intake.flatMap(({ as: { value } }) => ['untitled', 'wunused-variable'].map((name) => makeForeignRule({ id: `${value}/${name}`, ownIds: [], level: 'warning', title: null, about: null, address: null })));
+    expect(readLayer(text, { file: 'elvar.yaml', role: 'root' }, CATALOG.with([...houseRules.map(makeHouseRule), ...foreign])).problems).toEqual([]);
   });
 
   test('has an example of every key there is', () => {
-    const shapes = [layerFileSchema.shape, layerFileSchema.shape.scope.unwrap().shape, layerFileSchema.shape.policy.unwrap().shape, rulingSchema.shape, zoneSchema.shape, adoptionSchema.shape];
+    const shapes = [layerFileSchema.shape, layerFileSchema.shape.scope.unwrap().shape, layerFileSchema.shape.policy.unwrap().shape, rulingSchema.shape, zoneSchema.shape, adoptionSchema.shape, intakeSchema.shape];
     const keys = new Set(shapes.flatMap((shape) => Object.keys(shape)));
     expect([...keys].filter((key) => !examples.some((text) => new RegExp(`(?:^|[\\s{,-])${key}:`, 'm').test(text)))).toEqual([]);
     const house = ['title', 'about', 'languages', 'query', 'pattern', 'message', 'advice', 'confidence', 'tags', 'options', 'examples', 'replace'];

@@ -62,7 +62,10 @@ describe('check', () => {
       ['legacy/stamp.js', 2, 15, 'moved over from the old system, nobody changes it any more'],
       ['services/berths/src/server.ts', 9, 8, 'the gate sends either no length or the text "0"'],
       ['services/berths/src/server.ts', 18, 25, 'the lock gates answer late until the new cable is laid'],
-      ['services/tides/tides/predict.py', 27, 36, 'the formula has as many terms as the moon'],
+      ['services/billing/src/main/java/harbour/billing/Reminder.java', 12, 36, 'the letters are rewritten with the new printer'],
+      ['services/billing/src/main/java/harbour/billing/Reminder.java', 12, 45, 'the letters are rewritten with the new printer'],
+      ['services/billing/src/main/java/harbour/billing/Reminder.java', 16, 15, 'letters are typed with the new printer'],
+      ['services/tides/tides/predict.py', 27, 56, 'the formula has as many terms as the moon'],
     ]);
     expect(all.findings.length).toBe(plain.findings.length + excused.length);
     const { totals } = plain;
@@ -130,8 +133,8 @@ describe('resolve and explain', () => {
       const settings = on.map(([id, { level, options }]) => [id, { level, options: Object.fromEntries(Object.entries(options).map(([name, { value }]) => [name, value])) }]);
       expect(Object.fromEntries(settings)).toEqual(rules);
       expect(Object.keys(rules)).toEqual(Object.keys(rules).toSorted());
-      for (const { level, by, trail } of Object.values(explained.rules)) {
-        expect(trail[0]).toMatchObject({ layer: 'catalog', file: null, line: null, level: 'off', effect: 'applied' });
+      for (const [id, { level, by, trail }] of Object.entries(explained.rules)) {
+        expect(trail[0]).toMatchObject({ layer: 'catalog', file: null, line: null, level: id.startsWith('compiler/') ? 'warning' : 'off', effect: 'applied' });
         expect(trail[by]?.level).toBe(level);
         expect(trail.every((entry) => layers.has(entry.layer))).toBe(true);
       }
@@ -160,7 +163,7 @@ describe('resolve and explain', () => {
 
   test('resolve tells how the other sets differ from the most common one', () => {
     const { out } = elvar(harbour(), ['resolve']);
-    expect(out).toMatch(/^9 rule sets for 47 files, from 4 layer files\.\n/);
+    expect(out).toMatch(/^10 rule sets for 48 files, from 4 layer files\.\n/);
     expect(out).toMatch(/scripts\/ \(3\)\n {2}idiom\/debug-print {2}off, not warning\n/);
   });
 
@@ -168,8 +171,8 @@ describe('resolve and explain', () => {
     const { code, out } = elvar(harbour(), ['explain', 'services/berths/tests/plan.test.ts', 'idiom/debug-print']);
     expect(code).toBe(0);
     expect(out.split('\n')[0]).toMatch(/^idiom\/debug-print {3}warning/);
-    expect(out).toMatch(/elvar\.yaml:27 +zone tests +off\n +because a test is read from top to bottom/);
-    expect(out).toContain('● warning  set by services/berths/elvar.yaml:5 → elvar:lean:7, overriding off from elvar.yaml:27 (zone tests).');
+    expect(out).toMatch(/elvar\.yaml:35 +zone tests +off\n +because a test is read from top to bottom/);
+    expect(out).toContain('● warning  set by services/berths/elvar.yaml:5 → elvar:lean:7, overriding off from elvar.yaml:35 (zone tests).');
   });
 
   test('explain gives each option an origin of its own', () => {
@@ -177,7 +180,7 @@ describe('resolve and explain', () => {
     expect(Object.keys(rules)).toEqual(['text/line-width']);
     const { trail, options, by } = rules['text/line-width'] as ExplainDocument['rules'][string];
     expect(trail.map(({ file, line }) => `${file}:${line}`)).toEqual([
-      'null:null', 'style/layout.yaml:5', 'style/layout.yaml:6', 'elvar.yaml:13', 'services/tides/elvar.yaml:5',
+      'null:null', 'style/layout.yaml:5', 'style/layout.yaml:6', 'elvar.yaml:21', 'services/tides/elvar.yaml:5',
     ]);
     expect(by).toBe(4);
     expect(options).toEqual({ max: { value: 88, by: 4, over: 3, items: null }, 'urls-free': { value: true, by: 0, over: null, items: null }, 'tab-width': { value: 4, by: 0, over: null, items: null } });
@@ -215,6 +218,7 @@ describe('scope', () => {
       { path: 'kiosk/last-crash.log', reason: 'no-language', by: null },
       { path: 'kiosk/vendor/', reason: 'ignored', by: { file: '.elvarignore', line: 2, pattern: '/kiosk/vendor/' } },
       { path: 'services/billing/Holidays.java', reason: 'generated', by: null },
+      { path: 'services/billing/build/', reason: 'ignored', by: { file: '.gitignore', line: 1, pattern: 'build/' } },
       { path: 'services/billing/generated/', reason: 'ignored', by: { file: 'elvar.yaml', line: 10, pattern: 'generated/' } },
     ]);
   });

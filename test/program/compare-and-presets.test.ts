@@ -116,9 +116,9 @@ describe('presets', () => {
 describe('resolve --rule', () => {
   test('shows one rule across the tree, folded where it is equal', () => {
     const { out } = elvar(harbour(), ['resolve', '--rule', 'text/line-width']);
-    expect(out.split('\n')[0]).toBe('text/line-width is set in 4 ways for 47 files.');
+    expect(out.split('\n')[0]).toBe('text/line-width is set in 4 ways for 48 files.');
     expect(out).toContain('services/tides/ (7)\n');
-    expect(out).toContain('  since elvar.yaml:38 (zone prose)\n    notes/ (2)\n');
+    expect(out).toContain('  since elvar.yaml:47 (zone prose)\n    notes/ (2)\n');
   });
 
   test('leaves only that rule in the sets', () => {
@@ -153,7 +153,7 @@ describe('explain', () => {
 
   test('of a directory shows where in it the rule sets differ', () => {
     const { out } = elvar(harbour(), ['explain', 'services']);
-    expect(out).toMatch(/^6 rule sets for 22 files/);
+    expect(out).toMatch(/^7 rule sets for 23 files/);
     expect(out).not.toContain('legacy/');
   });
 });

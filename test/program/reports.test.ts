@@ -165,6 +165,8 @@ describe.each<[string, () => string]>([['the demo', () => harbour()], ['names an
         expect(repaired).not.toBe(text);
         expect(findingsOf(copy).map(({ fingerprint }) => fingerprint)).not.toContain(findings[index]?.fingerprint);
       }
+      // Where no layer says anything, the program that found it decides.
+      if (findings[index]?.rule.startsWith('compiler/') === true && relatedLocations === undefined) continue;
       const decided = relatedLocations?.[0]?.physicalLocation;
       const file = path.join(folder, decided?.artifactLocation?.uri ?? '');
       expect(existsSync(file) && readFileSync(file, 'utf8').split('\n').length >= (decided?.region?.startLine ?? NaN)).toBe(true);

@@ -24,6 +24,7 @@ const excused = z.strictObject({ by: z.enum(['waiver', 'ledger']), line, because
 const finding = z.strictObject({
   rule: z.string(), level: active, path: z.string(), line, column: line, endLine: line, endColumn: line, message: z.string().min(1), advice: z.string(), confidence,
   fixable: z.boolean(), repair: z.enum(['safe', 'offered']).nullable(), fingerprint, excused: excused.nullable(),
+  notes: z.array(z.strictObject({ message: z.string(), path: z.string().nullable(), line: line.nullable() })).optional(),
 });
 const repairPlaces = z.array(z.strictObject({ rule: z.string(), line, column: line, message: z.string() }));
 const incomplete = z.array(z.strictObject({ path: z.string(), reason: z.string(), code: z.enum(['unreadable', 'patterns-unreadable', 'unwritten', 'ledger-behind', 'vanished', 'name-not-utf8', 'unfinished', 'too-slow', 'too-dense']) }));
@@ -70,6 +71,7 @@ const rule = {
   id: z.string(), concern: z.string(), title: z.string().min(1), about: z.string(), advice: z.string(), tags: z.array(z.string()), languages: z.array(z.string()).min(1), confidence,
   fixable: z.boolean(), repairs: z.enum(['safe', 'offered']).nullable(), conflicts: z.array(z.string()),
   options: z.array(z.looseObject({ name: z.string(), default: value, stricter: z.enum(['lower', 'higher', 'more', 'fewer', 'true', 'false']).nullable() })),
+  declared: z.strictObject({ file: z.string(), line }).optional(), producer: z.strictObject({ ids: z.array(z.string()), level: active, address: z.string().nullable() }).optional(),
 };
 const patched = { path: z.string(), patch: z.string() };
 

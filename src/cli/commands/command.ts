@@ -87,6 +87,8 @@ function intakeText(note: IntakeNote): string {
   switch (note.intake) {
     case 'missing':
       return `${note.log} is not there, so nothing is taken in from it`;
+    case 'old':
+      return `${note.log} is older than ${note.files === 1 ? note.example : `${count(note.files, 'file')} that it speaks of, such as ${note.example}`}; its findings there may be out of date`;
     case 'outside':
       return `${note.log} has ${count(note.findings, 'finding')} without a file in this project; ${note.findings === 1 ? 'it counts' : 'they count'} for nothing`;
     case 'not-checked':

@@ -20,7 +20,7 @@ export function viewCatalog(rules: readonly Rule[], filter: CatalogFilter, level
   const rows = (some: readonly Rule[]): string[] => some.flatMap((rule) => ruleRow(rule, width, levels, columns, style));
   if (rules.length === 0) return `${lines.join('\n')}\n`;
   if (filter.term !== null) lines.push('', ...rows(rules));
-  else for (const concern of concernsOf(rules)) lines.push('', `${style.strong(concern)}  ${style.faint(CONCERN_TITLES[concern] ?? 'house rules')}`, ...rows(rules.filter((rule) => rule.concern === concern)));
+  else for (const concern of concernsOf(rules)) lines.push('', `${style.strong(concern)}  ${style.faint(CONCERN_TITLES[concern] ?? (rules.some((rule) => rule.concern === concern && rule.foreign !== null) ? 'what other programs found' : 'house rules'))}`, ...rows(rules.filter((rule) => rule.concern === concern)));
   lines.push('', style.faint('* can repair findings.   ~ offers repairs that need a look.   certain, likely, possible: how reliable its findings are.'));
   return `${lines.join('\n')}\n`;
 }
@@ -30,7 +30,9 @@ function headline(rules: readonly Rule[], { term }: CatalogFilter, levels: RuleL
   const house = catalog.rules.filter((rule) => rule.house !== null).length;
   if (levels !== null) return `${count(rules.length, 'rule')} in force there${rules.length === levels.size ? '' : `, of ${levels.size}`}.`;
   if (rules.length < catalog.rules.length) return `${rules.length} of ${count(catalog.rules.length, 'rule')}${term === null ? '' : ` ${rules.length === 1 ? 'is' : 'are'} about “${visible(term)}”`}.`;
-  return `${count(rules.length, 'rule')}${house === 0 ? '' : `; ${house} of them ${house === 1 ? 'is a house rule' : 'are house rules'}`}.`;
+  const foreign = catalog.rules.filter((rule) => rule.foreign !== null).length;
+  const parts = [house === 0 ? '' : `${house} of them ${house === 1 ? 'is a house rule' : 'are house rules'}`, foreign === 0 ? '' : `${foreign} ${foreign === 1 ? 'is' : 'are'} of other programs`].filter((part) => part !== '');
+  return `${[count(rules.length, 'rule'), ...parts].join('; ')}.`;
 }
 
 /** The built-in concerns in their order, then those of house rules. */

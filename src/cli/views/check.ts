@@ -8,6 +8,7 @@ import type { RuleId } from '../../core/model/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewCheckSummary } from './check-summary.js';
+import { noteLines } from '../../formats/text/finding-notes.js';
 import { codeLine } from './code-line.js';
 import { viewQuietFiles } from './file-status.js';
 import { deciderText } from '../../formats/text/decision.js';
@@ -103,9 +104,14 @@ function viewRule(group: FindingGroup, { catalog }: CheckReport, { all, columns 
   return [
     `${style.level(level)}  ${style.strong(rule)}  ${count(group.count, 'finding')}  ${style.faint(origins)}`,
     ...wrap(visible(`${known?.title}. ${known?.advice ?? ''}`.trim()), columns, '  ').map(style.faint),
-    ...shown.flatMap(([first], index) => [places[index] as string, ...codeLine(first, columns, '      ', style)]),
+    ...shown.flatMap(([first], index) => [places[index] as string, ...codeLine(first, columns, '      ', style), ...viewNotes(first, columns, style)]),
     ...(hidden > 0 ? [`    ${style.faint(`and ${hidden} more; --all lists them`)}`] : []),
   ];
+}
+
+/** What another program said besides about a finding. */
+function viewNotes(finding: Finding, columns: number, style: Style): string[] {
+  return noteLines(finding).flatMap((text) => wrap(visible(text), columns, '      ')).map(style.faint);
 }
 
 /** A file or a directory: each finding with its rule, the code and the advice. @param advised the rules whose advice has been shown. */
@@ -120,6 +126,7 @@ function viewPlace({ key, lists, count: total }: FindingGroup, { catalog }: Chec
     return [
       `  ${style.level(level)}  ${style.name(visible(place))}  ${visible(message)}  ${style.faint(rule)}`,
       ...codeLine(finding, columns, '      ', style),
+      ...viewNotes(finding, columns, style),
       ...wrap(visible(advice), columns, '      ').filter((line) => line.trim() !== '').map(style.faint),
     ];
   });

@@ -2,6 +2,7 @@ import type { LineExplanation } from '../../core/inspect/line-explanation.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewExplainRule } from './explain-rule.js';
+import { noteLines } from '../../formats/text/finding-notes.js';
 import { formatExcuse } from '../../formats/text/origin.js';
 import { whyNotChecked } from './skipped.js';
 import { count, listed } from './table.js';
@@ -11,9 +12,10 @@ export function viewExplainLine({ explanation, line, findings, waivers, unknown 
   const { path, rules, skipped } = explanation;
   const found = `${findings.length === 0 ? 'No finding' : count(findings.length, 'finding')} on line ${line} of ${visible(path)}`;
   const lines = [style.strong(skipped === null ? `${found}.` : `${visible(path)} is not checked: ${whyNotChecked(skipped)}.`)];
-  for (const { level, rule, span, message, excused } of findings) {
+  for (const finding of findings) {
+    const { level, rule, span, message, excused } = finding;
     const excuse = excused === null ? '' : style.faint(`  excused: ${formatExcuse(excused)}${excused.because === null || excused.by === 'waiver' ? '' : `, because ${visible(excused.because)}`}`);
-    lines.push(`  ${style.level(level)}  ${rule}  column ${span.start.column}  ${visible(message)}${excuse}`);
+    lines.push(`  ${style.level(level)}  ${rule}  column ${span.start.column}  ${visible(message)}${excuse}`, ...noteLines(finding).map((text) => `    ${style.faint(visible(text))}`));
   }
   for (const waiver of waivers) {
     const reason = waiver.because === null ? 'gives no reason' : `because ${visible(waiver.because)}`;

@@ -1,4 +1,5 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
+import { catalogLevelOf } from '../../core/catalog/foreign-rule.js';
 import type { OptionValue } from '../../core/model/option.js';
 import { FREEDOMS } from '../../core/model/layer.js';
 import type { Explanation } from '../../core/cascade/explanation.js';
@@ -81,7 +82,7 @@ function trailRow({ statement, effect }: TrailEntry, index: number, decision: De
   const { zone, selector, level } = statement;
   const isCatalog = statement.kind === 'catalog';
   const decides = decision.by === index || Object.values(decision.options).some(({ by }) => by === index);
-  const said = isCatalog ? 'off' : level?.value;
+  const said = isCatalog ? catalogLevelOf(catalog.get(decision.rule)) : level?.value;
   const isHeard = effect === 'applied' || effect === 'capped';
   const about = statement.kind === 'at-most' ? 'at-most' : selector === decision.rule ? '' : selector ?? '';
   return [

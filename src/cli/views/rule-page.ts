@@ -1,4 +1,5 @@
 import { optionType } from '../../core/catalog/catalog.js';
+import type { ForeignRule } from '../../core/model/foreign-rule.js';
 import type { Level } from '../../core/model/level.js';
 import type { OptionDeclaration, OptionValue } from '../../core/model/option.js';
 import type { RulePage, RulePlaces } from '../../core/cascade/rule-page.js';
@@ -17,9 +18,9 @@ export function viewRulePage(page: RulePage, columns: number, style: Style): str
     `${style.strong(rule.id)}   ${visible(rule.title)}.`,
     style.faint(facts(rule)),
     '',
-    ...(rule.about === rule.title ? [] : wrap(visible(rule.about), wide, '  ')),
+    ...(rule.about === rule.title || rule.about === '' ? [] : wrap(visible(rule.about), wide, '  ')),
     ...(rule.advice === '' ? [] : wrap(visible(`What to do: ${rule.advice}`), wide, '  ')),
-    '',
+    ...(rule.foreign !== null && rule.about === '' ? [] : ['']),
     ...placesLines(page, style),
     ...clashLines(page, style),
     ...exampleLines(rule, style),
@@ -31,6 +32,7 @@ export function viewRulePage(page: RulePage, columns: number, style: Style): str
 }
 
 function facts(rule: Rule): string {
+  if (rule.foreign !== null) return foreignFacts(rule.foreign);
   const languages = ownLanguagesOf(rule);
   const around = languagesOf(rule).filter((language) => !languages.includes(language));
   const parts = [
@@ -41,6 +43,12 @@ function facts(rule: Rule): string {
   ];
   const declared = rule.house === null ? [] : [`declared in ${visible(rule.house.place.file)}:${rule.house.place.line}`];
   return [...parts, ...declared].filter((part) => part !== '').join(' · ');
+}
+
+/** Of another program's rule only what that program says is known. */
+function foreignFacts({ ownIds, level, address }: ForeignRule): string {
+  const ids = ownIds.length === 0 ? 'in no log that is read today' : `found by another program, which calls it ${listed(ownIds.map(visible))}`;
+  return [ids, `${level} by default`, ...(address === null ? [] : [`more: ${visible(address)}`])].join(' · ');
 }
 
 /** The state in this project comes first: people open the page for it. */
@@ -114,7 +122,7 @@ function typeText(option: OptionDeclaration): string {
 }
 
 function presetLines({ presets, rule }: RulePage, columns: number, style: Style): string[] {
-  if (rule.house !== null) return [];
+  if (rule.house !== null || rule.foreign !== null) return [];
   const told = presets.map(({ reference, level, zone }) => `${reference} ${style.level(level)}${zone === null ? '' : ` (zone ${zone})`}`);
   return [...wrap(presets.length === 0 ? 'No built-in preset sets it.' : `Built-in presets that set it: ${listed(told)}.`, columns, ''), ''];
 }

@@ -1,4 +1,5 @@
 import { FREEDOMS, type Freedom, type Freedoms, type Permission } from '../model/layer.js';
+import { catalogLevelOf } from '../catalog/foreign-rule.js';
 import type { Level } from '../model/level.js';
 import { changeOption, isListEdit, type OptionChange, type OptionValue } from '../model/option.js';
 import type { Rule } from '../catalog/rule.js';
@@ -25,8 +26,7 @@ export function stateOfCatalog(rule: Rule): RuleState {
   if (state === undefined) {
     const options = Object.entries(rule.defaults).map(([name, value]) => [name, { value, by: 0, over: null, items: itemsOf(value, 0) }] as const);
     state = {
-      // What another program finds is on by its nature.
-      level: rule.foreign?.level ?? 'off', by: 0, over: null, options: Object.fromEntries(options), waivers: 'allow', fix: 'allow', ledger: 'allow', freedomsBy: { waivers: 0, fix: 0, ledger: 0 },
+      level: catalogLevelOf(rule), by: 0, over: null, options: Object.fromEntries(options), waivers: 'allow', fix: 'allow', ledger: 'allow', freedomsBy: { waivers: 0, fix: 0, ledger: 0 },
     };
     catalogStates.set(rule, state);
   }

@@ -1,4 +1,5 @@
 import type { LanguageId } from '../base/language.js';
+import type { FindingNote } from '../model/finding.js';
 import type { Repair, RepairKind } from '../model/repair.js';
 import type { Confidence } from '../model/rule.js';
 import type { SelectableRules } from '../model/selector.js';
@@ -19,6 +20,8 @@ export interface Hit {
   readonly confidence?: Confidence | undefined;
   /** Why another program, which found it, does not count it. */
   readonly suppressed?: { readonly justification: string | null } | undefined;
+  /** What else that program said about it. */
+  readonly notes?: readonly FindingNote[] | undefined;
 }
 
 /** Works out the repair of a hit: most runs only need to know that there is one. */

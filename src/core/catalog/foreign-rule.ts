@@ -1,4 +1,5 @@
 import type { ForeignRule } from '../model/foreign-rule.js';
+import type { Level } from '../model/level.js';
 import { NO_HITS } from './hits.js';
 import type { Rule } from './rule.js';
 
@@ -23,4 +24,9 @@ export function makeForeignRule(declared: ForeignRule): Rule {
     house: null,
     foreign: declared,
   };
+}
+
+/** The level that the catalog gives a rule: what another program finds is on by its nature. */
+export function catalogLevelOf(rule: Rule | undefined): Level {
+  return rule?.foreign?.level ?? 'off';
 }

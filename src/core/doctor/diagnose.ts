@@ -5,6 +5,7 @@ import type { Evidence } from './evidence.js';
 import { forgotten } from './forgotten.js';
 import { hiddenFromGuards, refusedRulings } from './guards.js';
 import { idleRulings } from './idle-rulings.js';
+import { intakeTroubles } from './intake.js';
 import { unreached } from './reach.js';
 
 /** Everything wrong with a configuration: problems first, then file by file from top to bottom. */
@@ -13,6 +14,6 @@ export function diagnose(evidence: Evidence): Diagnosis[] {
   // A ruling that reaches no file is idle too; that it reaches none is the better answer.
   const explained = new Set(reached.map(({ file, line }) => `${file}:${line}`));
   const idle = idleRulings(evidence).filter(({ file, line }) => !explained.has(`${file}:${line}`));
-  const all = [...contradictions(evidence), ...refusedRulings(evidence), ...hiddenFromGuards(evidence), ...idle, ...reached, ...dates(evidence), ...forgotten(evidence)];
+  const all = [...contradictions(evidence), ...refusedRulings(evidence), ...hiddenFromGuards(evidence), ...idle, ...reached, ...dates(evidence), ...forgotten(evidence), ...intakeTroubles(evidence)];
   return all.sort((a, b) => Number(a.weight === 'advice') - Number(b.weight === 'advice') || (a.file < b.file ? -1 : a.file > b.file ? 1 : (a.line ?? 0) - (b.line ?? 0)));
 }

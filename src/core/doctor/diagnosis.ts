@@ -34,6 +34,9 @@ export type DiagnosisDetail =
   | { readonly code: 'hides-own-code'; readonly pattern: string; readonly files: number; readonly example: string }
   | { readonly code: 'foreign-code'; readonly kind: ForeignKind; readonly pattern: string; readonly files: number }
   | { readonly code: 'left-aside'; readonly problem: ProblemDetail }
+  | { readonly code: 'log-missing'; readonly log: string }
+  | { readonly code: 'log-old'; readonly log: string; readonly files: number; readonly example: string }
+  | { readonly code: 'rule-in-no-log'; readonly rule: RuleId }
   | { readonly code: 'unused-waiver'; readonly selectors: readonly string[] };
 
 /** An edit that solves the problem without changing what is checked. */

@@ -1,6 +1,7 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { LayerFile, PatternLine } from '../model/layer.js';
 import type { AccountedEntry } from '../model/ledger.js';
+import type { IntakeNote } from '../cascade/report-base.js';
 import type { GuardedOut } from '../cascade/guarded-out.js';
 import type { ListedWaiver } from '../inspect/waiver-report.js';
 import type { ResolvedFile } from '../cascade/resolve-report.js';
@@ -30,6 +31,8 @@ export interface Evidence {
   readonly waivers: readonly ListedWaiver[];
   /** What presets from outside say that Elvar does not know, such as newer or retired rules. */
   readonly leftAside: readonly Problem[];
+  /** What is told of the logs of other programs. */
+  readonly intake: readonly IntakeNote[];
   /** Examples of house rules with other findings than expected. */
   readonly failedExamples: readonly { readonly rule: RuleId; readonly kind: 'good' | 'bad'; readonly file: string; readonly line: number }[];
 }

@@ -3,6 +3,7 @@ import type { Catalog } from '../catalog/catalog.js';
 import type { Hit } from '../catalog/finder.js';
 import type { ForeignRegion } from '../intake/foreign-log.js';
 import type { ActiveLevel } from '../model/level.js';
+import type { FindingNote } from '../model/finding.js';
 import type { RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { RuleHits } from './text-order.js';
@@ -16,12 +17,13 @@ export interface ForeignHit {
   readonly region: ForeignRegion | null;
   /** Why the program itself does not count it; null if it does. */
   readonly suppressed: { readonly justification: string | null } | null;
+  readonly notes: readonly FindingNote[];
 }
 
 /** What another program found as hits, for the rules that are on; each with its own level while no layer sets one. */
 export function foreignHits(text: SourceText, found: readonly ForeignHit[], set: RuleSet, catalog: Catalog): RuleHits[] {
   const groups = new Map<string, { readonly planned: RuleHits['planned']; readonly hits: Hit[] }>();
-  for (const { rule: id, level: ownLevel, message, region, suppressed } of found) {
+  for (const { rule: id, level: ownLevel, message, region, suppressed, notes } of found) {
     const [setting, rule] = [set.rules.get(id), catalog.get(id)];
     if (setting === undefined || rule === undefined || setting.level === 'off') continue;
     const key = `${id} ${ownLevel}`;
@@ -30,7 +32,7 @@ export function foreignHits(text: SourceText, found: readonly ForeignHit[], set:
       const kind = { rule: id, level: setting.keepsLevels === true ? ownLevel : setting.level, ownLevel, confidence: rule.confidence, repairs: 'safe' } as const;
       groups.set(key, (group = { planned: { rule, order: catalog.rules.indexOf(rule), kind, mayRepair: false, options: setting.options, finder: { by: 'text' } }, hits: [] }));
     }
-    group.hits.push({ ...stretchOf(text, region), message, ...(suppressed !== null && { suppressed }) });
+    group.hits.push({ ...stretchOf(text, region), message, ...(suppressed !== null && { suppressed }), ...(notes.length > 0 && { notes }) });
   }
   return [...groups.values()].map(({ planned, hits }) => ({ planned, hits: hits.sort((a, b) => a.start - b.start) }));
 }

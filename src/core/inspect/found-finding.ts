@@ -54,17 +54,19 @@ export class FoundFinding implements Finding {
   readonly message: string;
   readonly confidence: Confidence;
   readonly repair: RepairKind | null;
+  readonly notes: Finding['notes'];
 
   constructor(
     private readonly file: FileFindings,
     private readonly kind: FindingKind,
-    { start, end, message, confidence, repair, repairKind }: Hit,
+    { start, end, message, confidence, repair, repairKind, notes }: Hit,
     mayRepair: boolean,
     readonly excused: Finding['excused'],
   ) {
     this.start = start;
     this.end = end;
     this.message = message;
+    this.notes = notes;
     this.confidence = confidence ?? kind.confidence;
     this.repair = repair === undefined || !mayRepair ? null : repairKind ?? kind.repairs;
   }
@@ -111,6 +113,6 @@ export class FoundFinding implements Finding {
 }
 
 /** A finding as plain data, so that it can be passed to another thread. */
-export function plainFinding({ rule, level, path, span, message, code, confidence, repair, excused, fingerprint }: Finding): Finding {
-  return { rule, level, path, span, message, code, confidence, repair, excused, fingerprint };
+export function plainFinding({ rule, level, path, span, message, code, confidence, repair, excused, fingerprint, notes }: Finding): Finding {
+  return { rule, level, path, span, message, code, confidence, repair, excused, fingerprint, ...(notes !== undefined && { notes }) };
 }

@@ -1,4 +1,4 @@
-import type { CodeLine, Excuse, Finding } from '../model/finding.js';
+import type { CodeLine, Excuse, Finding, FindingNote } from '../model/finding.js';
 import { LEVELS, type ActiveLevel } from '../model/level.js';
 import type { Span } from '../base/place.js';
 import { REPAIR_KINDS } from '../model/repair.js';
@@ -6,6 +6,7 @@ import { CONFIDENCES, type RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { WaiverRecord } from '../waivers/account.js';
 import type { MalformedWaiver } from '../waivers/waiver.js';
+import { plainFinding } from './found-finding.js';
 
 /** A text, or a way to read it when it is first needed. */
 export type LateText = string | (() => string);
@@ -36,6 +37,8 @@ export interface KeptHead {
   readonly lines: number;
   readonly waivers: readonly WaiverRecord[];
   readonly misread: readonly MalformedWaiver[];
+  /** What other programs said besides, by the place of the finding. */
+  readonly notes: readonly (readonly [finding: number, notes: readonly FindingNote[]])[];
   /** For each rule with open findings, and each level of their own, its place in the list, and the numbers of these, of safe repairs and of offered ones. */
   readonly open: readonly (readonly [rule: number, ownLevel: number, count: number, fixable: number, offered: number])[];
 }
@@ -158,10 +161,14 @@ export class KeptFinding implements Finding {
     return this.file.prints.slice(start, start + PRINT);
   }
 
+  get notes(): Finding['notes'] {
+    const { notes } = this.file.head;
+    return notes.length === 0 ? undefined : notes.find(([finding]) => finding * WIDTH === this.at)?.[1];
+  }
+
   /** What programs that use the library serialize. */
   toJSON(): Finding {
-    const { rule, level, path, span, message, code, confidence, repair, excused, fingerprint } = this;
-    return { rule, level, path, span, message, code, confidence, repair, excused, fingerprint };
+    return plainFinding(this);
   }
 
   private number(column: number): number {

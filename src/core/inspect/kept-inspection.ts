@@ -50,7 +50,7 @@ export function keptInspection(inspection: Inspection): KeptInspection {
     prints.push(fingerprint);
   });
   const open = ownLevels(findings).flatMap((own) => countsOf(findings.filter(({ ownLevel = null }) => ownLevel === own)).rules.map(({ rule, count, fixable, offered }) => [rules.placeOf(rule), numberOf(own), count, fixable, offered] as const));
-  const head: KeptHead = { findings: findings.length, messages: messages.values.length, rules: rules.values, excuses: excuses.values, lines, waivers, misread, open };
+  const head: KeptHead = { findings: findings.length, messages: messages.values.length, rules: rules.values, excuses: excuses.values, lines, waivers, misread, notes: findings.flatMap(({ notes }, index) => (notes === undefined ? [] : [[index, notes] as const])), open };
   let end = 0;
   for (const message of messages.values) numbers.push((end += message.length));
   for (const code of codes.values) numbers.push((end += code.text.length), placeOfCode(code));

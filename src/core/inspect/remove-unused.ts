@@ -1,5 +1,6 @@
 import { applyEdits } from '../base/apply-edits.js';
 import { inspectSource, type Tools } from './inspect-file.js';
+import { afterEdits } from './move-foreign.js';
 import type { Edit } from '../base/edit.js';
 import { formatSelector, type Selector } from '../model/selector.js';
 import type { RuleSet } from '../model/rule-set.js';
@@ -32,15 +33,18 @@ interface Removal {
  */
 export function removeUnused(text: SourceText, set: RuleSet, tools: Tools): { readonly text: SourceText; readonly removed: readonly RemovedWaiver[] } {
   let current = text;
+  let own = tools;
   const removed: RemovedWaiver[] = [];
   // A waiver that only excused findings in a removed waiver goes next.
   for (;;) {
     const source = new Source(current, tools.grammars, tools.spelling);
     try {
-      const removals = removalsIn(source, set, tools);
+      const removals = removalsIn(source, set, own);
       if (removals.length === 0) return { text: current, removed };
       if (current === text) removed.push(...removals.filter(({ isTold }) => isTold).map(({ start, gone }) => ({ line: text.positionAt(start).line, selectors: gone.map(formatSelector) })));
-      current = applyEdits(current, removals.map((removal) => editFor(removal, source)));
+      const edits = removals.map((removal) => editFor(removal, source));
+      own = afterEdits(own, current, edits);
+      current = applyEdits(current, edits);
     } finally {
       source.dispose();
     }

@@ -7,6 +7,7 @@ import type { SourceText } from '../base/source-text.js';
 import { FollowedFindings, type FollowedFinding } from './followed-findings.js';
 import { Source } from '../syntax/source.js';
 import { inspectSource, type Tools } from './inspect-file.js';
+import { afterEdits } from './move-foreign.js';
 import { applyRound, editsOf, type Offer } from './repair-round.js';
 
 /** One repair may make another possible; more rounds than this mean that they undo each other, or never end. */
@@ -37,6 +38,7 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
   /** Repairs not to try again until something has changed, keyed by rule, message and line. */
   const refused = new Map<string, { readonly finding: Finding; readonly version: number }>();
   const seen = new Set([text.whole]);
+  let own = tools;
   let source = new Source(text, tools.grammars, tools.spelling);
   let known: FollowedFindings | null = null;
   let first: Pick<RepairedText, 'left' | 'withdrawn'> | null = null;
@@ -46,7 +48,7 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
     for (let round = 0; ; round += 1) {
       const current = source.text;
       const repairs = new Map<Finding, Repair>();
-      const { findings } = inspectSource(source, set, tools, repairs).inspection;
+      const { findings } = inspectSource(source, set, own, repairs).inspection;
       const judged: readonly Finding[] = known === null ? ledger.excuse(findings, set) : known.excuse(findings, current);
       known ??= FollowedFindings.of(judged, current, (finding) => ledger.holds(finding));
       const left = judged.filter(({ excused }) => excused === null);
@@ -62,7 +64,7 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
         refused.clear();
       }
       if (open.length === 0) return { text: current, repaired, withdrawn: [...refused.values()].map(({ finding }) => finding), left, reprinted: known.changed(findings, current) };
-      const { next, applied, broken } = applyRound(source, open, tools);
+      const { next, applied, broken } = applyRound(source, open, own);
       for (const { finding } of broken) refused.set(keyOf(finding, current), { finding, version });
       if (next === null) continue;
       source.dispose();
@@ -71,7 +73,9 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
       seen.add(next.text.whole);
       version += 1;
       for (const { finding } of applied) repaired.set(finding.rule, (repaired.get(finding.rule) ?? 0) + 1);
-      known.follow(applied.flatMap(({ repair }) => editsOf(repair)));
+      const edits = applied.flatMap(({ repair }) => editsOf(repair));
+      known.follow(edits);
+      own = afterEdits(own, current, edits);
     }
   } finally {
     source.dispose();

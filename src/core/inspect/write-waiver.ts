@@ -1,6 +1,7 @@
 import { lineEndOf } from '../base/line-ends.js';
 import { applyEdits } from '../base/apply-edits.js';
 import { inspectFile, type Tools } from './inspect-file.js';
+import { afterEdits } from './move-foreign.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../base/source-text.js';
 import { isComment, type SyntaxNode } from '../syntax/node.js';
@@ -33,10 +34,11 @@ export interface WrittenWaiver {
 export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleSet, tools: Tools): WrittenWaiver | null {
   const code = codeOf(text, tools);
   for (const { offset, written } of places(text, request)) {
-    const after = applyEdits(text, [{ start: offset, end: offset, text: written }]);
+    const edits = [{ start: offset, end: offset, text: written }];
+    const after = applyEdits(text, edits);
     const line = after.positionAt(offset + written.indexOf('elvar waive')).line;
     const moved = offset <= (text.starts[request.line - 1] as number) ? request.line + after.starts.length - text.starts.length : request.line;
-    if (sameCode(codeOf(after, tools), code) && isExcused(after, line, { ...request, line: moved }, set, tools)) return { text: after, line };
+    if (sameCode(codeOf(after, tools), code) && isExcused(after, line, { ...request, line: moved }, set, afterEdits(tools, text, edits))) return { text: after, line };
   }
   return null;
 }

@@ -1,5 +1,5 @@
 /** The name of a rule without an id. */
-const UNTITLED = 'untitled';
+export const UNTITLED = 'untitled';
 
 /** Another program's rule id as the name of a rule: small letters, digits and hyphens. Different ids may become one. */
 export function ruleNameOf(id: string | null): string {

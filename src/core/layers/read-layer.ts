@@ -5,6 +5,7 @@ import { compareProblems, type Problem } from '../model/problem.js';
 import { nearName } from '../base/near-name.js';
 import { readAdoptions } from './read-adoptions.js';
 import { readHouseRules } from './read-house-rules.js';
+import { readIntake } from './read-intake.js';
 import { readPatterns } from './read-patterns.js';
 import { readRulings } from './read-rulings.js';
 import { keyPlaceOf, readZones } from './read-zones.js';
@@ -41,7 +42,7 @@ export function readLayer(text: string, { file, identity = file, role, isOutside
   const { root, problems } = readYaml(text, file);
   const empty: LayerFile = {
     file, identity, role, title: null, about: null, presets: [], inherit: true, scope: NO_SCOPE_SETTINGS, needsReasons: false, failOn: null, confidence: null, scopeIsRoots: false,
-    languages: [], rulings: [], zones: [], atMost: null, houseRules: [],
+    languages: [], rulings: [], zones: [], atMost: null, houseRules: [], intake: [],
   };
   if (root === null) return { layer: empty, problems, warnings: [] };
   if (typeof root.value !== 'object' || root.value === null || Array.isArray(root.value)) {
@@ -60,6 +61,7 @@ export function readLayer(text: string, { file, identity = file, role, isOutside
     rulings: readRulings(root, reading),
     zones: readZones(root, reading),
     houseRules: readHouseRules(root, reading),
+    intake: readIntake(root, reading),
   };
   problems.push(...misplacedKeys(root, role), ...reading.problems, ...(role === 'personal' ? personalGuards(layer) : []));
   return { layer, problems: problems.sort(compareProblems), warnings: reading.warnings };
@@ -87,7 +89,7 @@ function keysFor(role: LayerRole, block: '' | 'scope'): string[] {
 }
 
 /** Blocks whose items are read one by one, with problems of their own, and the depth down to which the schema's problems count. */
-const READ_BY_ITEM: Readonly<Record<string, number>> = { presets: 1, scope: 2, languages: 2 };
+const READ_BY_ITEM: Readonly<Record<string, number>> = { presets: 1, scope: 2, languages: 2, intake: 1 };
 
 function fileProblems(issues: Parameters<typeof problemsOfIssues>[0], root: YamlNode, role: LayerRole): Problem[] {
   return issues.flatMap((issue) => {

@@ -19,7 +19,8 @@ export function readPatterns(node: YamlNode, path: readonly string[], problems: 
   return lines;
 }
 
-function whyNoPattern(item: YamlNode): 'no-text' | 'empty' | 'tag' | 'alias' | 'line-break' | null {
+/** Why a value is not plainly a string that can be a pattern; null if it is one. */
+export function whyNoPattern(item: YamlNode): 'no-text' | 'empty' | 'tag' | 'alias' | 'line-break' | null {
   if (item.written !== 'plain') return item.written;
   if (typeof item.value !== 'string') return 'no-text';
   if (item.value === '') return 'empty';

@@ -42,6 +42,13 @@ export const zoneSchema = z.strictObject({
   because: text.optional(),
 });
 
+/** A log of another program. The path and the concern are checked elsewhere. */
+export const intakeSchema = z.strictObject({
+  read: z.string(),
+  as: z.string(),
+  required: z.boolean().optional(),
+});
+
 const scopeSchema = z.strictObject({
   include: patterns.optional(),
   ignore: patterns.optional(),
@@ -70,6 +77,7 @@ export const layerFileSchema = z.strictObject({
   zones: z.array(z.unknown()).optional(),
   'at-most': level.optional(),
   rules: z.unknown().optional(),
+  intake: z.array(z.unknown()).optional(),
 });
 
 /** A layer file that passed {@link layerFileSchema}. */
@@ -82,6 +90,7 @@ export const KEYS_BY_ROLE: Readonly<Record<string, readonly LayerRole[]>> = {
   languages: ['root', 'directory'],
   policy: ['root'],
   rules: ['root', 'directory', 'preset'],
+  intake: ['root'],
   'at-most': ['root', 'directory', 'preset'],
   'scope.include': ['root'],
   'scope.generated': ['root'],

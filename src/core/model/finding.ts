@@ -21,6 +21,15 @@ export interface CodeLine {
   readonly isCut: boolean;
 }
 
+/** A remark of another program that belongs to what it found. */
+export interface FindingNote {
+  readonly message: string;
+  /** Relative to the root; null where it is about no file of the project. */
+  readonly path: string | null;
+  /** From 1; null where only the file is known. */
+  readonly line: number | null;
+}
+
 /** One place where a rule is not met. What is true of all findings of a rule is in the catalog. */
 export interface Finding {
   readonly rule: RuleId;
@@ -38,4 +47,6 @@ export interface Finding {
   readonly excused: Excuse | null;
   /** The level that another program gave it, whatever the layers say; null or absent for what Elvar itself found. */
   readonly ownLevel?: ActiveLevel | null | undefined;
+  /** What else that program said about it; absent if nothing. */
+  readonly notes?: readonly FindingNote[] | undefined;
 }

@@ -133,6 +133,16 @@ export type FailOn = ActiveLevel | 'never';
 /** The role in which a layer file is read; it decides which keys it may have. */
 export type LayerRole = 'root' | 'directory' | 'preset' | 'personal';
 
+/** A log of another program that a layer file takes in. */
+export interface IntakeDeclaration {
+  /** A path relative to the root, or a pattern. */
+  readonly read: PatternLine;
+  /** The concern of its rules. */
+  readonly as: Located<string>;
+  /** Whether the answer is incomplete without it. */
+  readonly required: boolean;
+}
+
 /** A layer file as read: everything in it keeps its place. */
 export interface LayerFile {
   /** Relative to the project root, or a built-in preset's reference. */
@@ -160,6 +170,8 @@ export interface LayerFile {
   readonly atMost: Located<Level> | null;
   /** The house rules that it declares. */
   readonly houseRules: readonly HouseRule[];
+  /** The logs of other programs that it takes in. */
+  readonly intake: readonly IntakeDeclaration[];
 }
 
 /** The scope settings of a layer file that says nothing about scope. */

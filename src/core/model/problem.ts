@@ -53,6 +53,8 @@ export type ProblemDetail =
   | { readonly code: 'too-many-presets'; readonly limit: number }
   | { readonly code: 'bad-house-id'; readonly id: string }
   | { readonly code: 'own-concern'; readonly id: string; readonly concern: string }
+  | { readonly code: 'intake-concern'; readonly concern: string; readonly why: 'form' | 'own' | 'house' }
+  | { readonly code: 'intake-outside'; readonly path: string }
   | { readonly code: 'query-needs-languages'; readonly id: string }
   | { readonly code: 'query-or-pattern'; readonly both: boolean }
   | { readonly code: 'bad-expression'; readonly detail: string }

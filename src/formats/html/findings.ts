@@ -4,6 +4,7 @@ import { groupFindings, type FindingGroup } from '../../core/inspect/group-findi
 import { compareLevels } from '../../core/model/level.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { Decision } from '../../core/model/statement.js';
+import { noteLines } from '../text/finding-notes.js';
 import { levelOrigin, sourceAt } from '../text/decision.js';
 import { visible } from '../text/visible.js';
 import { count } from '../text/words.js';
@@ -72,7 +73,8 @@ function place(finding: Finding): ComponentChild {
   return h('li', null,
     h('code', null, visible(`${path}:${start.line}:${start.column}`)), ' ', visible(message),
     repair === null ? null : h('span', { class: 'faint' }, repair === 'safe' ? ' (can be repaired)' : ' (can be repaired after a look)'),
-    frame(finding));
+    frame(finding),
+    noteLines(finding).map((text) => h('p', { class: 'faint' }, visible(text))));
 }
 
 /** The line of code, with what was found in it marked. */

@@ -22,7 +22,7 @@ export function rulePageJson({ rule, presets, places }: RulePage): object {
   };
 }
 
-function ruleJson({ id, concern, title, about, advice, tags, find, confidence, repairs, conflicts, options, house }: Rule): object {
+function ruleJson({ id, concern, title, about, advice, tags, find, confidence, repairs, conflicts, options, house, foreign }: Rule): object {
   return {
     id,
     concern,
@@ -43,5 +43,6 @@ function ruleJson({ id, concern, title, about, advice, tags, find, confidence, r
       };
     }),
     ...(house !== null && { declared: { file: house.place.file, line: house.place.line } }),
+    ...(foreign !== null && { producer: { ids: foreign.ownIds, level: foreign.level, address: foreign.address } }),
   };
 }

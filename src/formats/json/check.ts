@@ -33,7 +33,7 @@ function fileJson({ path, language, findings }: CheckedSource): object {
 }
 
 /** One finding in the JSON document. */
-export function findingJson({ rule, level, path, span, message, confidence, repair, fingerprint, excused }: Finding, catalog: Catalog): object {
+export function findingJson({ rule, level, path, span, message, confidence, repair, fingerprint, excused, notes }: Finding, catalog: Catalog): object {
   const { advice } = catalog.get(rule) as Rule;
   return {
     rule,
@@ -50,5 +50,6 @@ export function findingJson({ rule, level, path, span, message, confidence, repa
     repair,
     fingerprint,
     excused,
+    ...(notes !== undefined && { notes }),
   };
 }

@@ -1,6 +1,6 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { isInForce } from '../../core/cascade/in-force.js';
-import type { Level } from '../../core/model/level.js';
+import { catalogLevelOf } from '../../core/catalog/foreign-rule.js';
 import type { Rule } from '../../core/catalog/rule.js';
 import type { Explanation } from '../../core/cascade/explanation.js';
 import type { LineExplanation } from '../../core/inspect/line-explanation.js';
@@ -53,11 +53,6 @@ function decisionJson(decision: Decision, language: string | null, catalog: Cata
   };
 }
 
-/** The level that the catalog gives a rule. */
-function naturalLevel(rule: Rule | undefined): Level {
-  return rule?.foreign?.level ?? 'off';
-}
-
 function entryJson({ statement, effect, refused }: TrailEntry, rule: Rule | undefined): object {
   const { kind, layer, place, selector, zone, level, options, waivers, fix, ledger, guard, because, until } = statement;
   const isCatalog = layer.kind === 'catalog';
@@ -68,7 +63,7 @@ function entryJson({ statement, effect, refused }: TrailEntry, rule: Rule | unde
     line: place?.line ?? null,
     selector,
     zone: zone && (zone.name ?? `line ${zone.place.line}`),
-    level: isCatalog ? naturalLevel(rule) : level?.value ?? null,
+    level: isCatalog ? catalogLevelOf(rule) : level?.value ?? null,
     options: isCatalog ? rule?.defaults ?? {} : Object.fromEntries(options.map(({ name, value }) => [name, value])),
     waivers: waivers?.value ?? null,
     fix: fix?.value ?? null,

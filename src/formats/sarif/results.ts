@@ -1,6 +1,6 @@
-import type { Fix, Result, Suppression } from 'sarif';
+import type { Fix, Location, Result, Suppression } from 'sarif';
 import type { Edit } from '../../core/base/edit.js';
-import type { Excuse, Finding } from '../../core/model/finding.js';
+import type { Excuse, Finding, FindingNote } from '../../core/model/finding.js';
 import type { Repair } from '../../core/model/repair.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { Decision } from '../../core/model/statement.js';
@@ -23,7 +23,15 @@ export interface ResultContext {
 /** A finding as the JSON of a result (section 3.27). @param decision what decided its rule. @param fix how it can be repaired. */
 export function resultText(finding: Finding, decision: Decision | undefined, fix: Repair | undefined, context: ResultContext): string {
   const start = JSON.stringify(startOf(finding, fix, context));
-  return start.slice(0, -1) + endOf(finding, decision, context);
+  const end = endOf(finding, decision, context);
+  if (finding.notes === undefined) return start.slice(0, -1) + end;
+  const result = JSON.parse(start.slice(0, -1) + end) as Result;
+  return JSON.stringify({ ...result, relatedLocations: [...result.relatedLocations ?? [], ...finding.notes.map(noteOf)] });
+}
+
+/** What another program said besides (section 3.28). */
+function noteOf({ message, path, line }: FindingNote): Location {
+  return { ...(message !== '' && { message: { text: message } }), ...(path !== null && { physicalLocation: line === null ? { artifactLocation: artifactAt(path) } : lineAt(path, line) }) };
 }
 
 /** What is a finding's own. */

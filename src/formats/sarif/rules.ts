@@ -29,12 +29,13 @@ export function rulesInForce({ files, catalog }: CheckReport): Map<RuleId, Activ
 
 /** A rule as SARIF describes it (section 3.49). */
 export function describeRule(id: RuleId, level: ActiveLevel, catalog: Catalog): ReportingDescriptor {
-  const { concern, title, about, advice, tags, confidence, house } = catalog.get(id) as Rule;
+  const { concern, title, about, advice, tags, confidence, house, foreign } = catalog.get(id) as Rule;
   return {
     id,
     shortDescription: { text: `${title}.` },
     ...(about !== '' && { fullDescription: { text: about } }),
     help: helpOf(catalog.get(id) as Rule),
+    ...(foreign?.address != null && URL.canParse(foreign.address) && { helpUri: foreign.address }),
     defaultConfiguration: { level },
     properties: { tags: [...new Set([concern, ...tags])], precision: PRECISION[confidence], confidence, ...(advice !== '' && { advice }), ...(house !== null && { isHouseRule: true }) },
   };

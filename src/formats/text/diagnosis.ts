@@ -9,7 +9,7 @@ export interface DiagnosisText {
 }
 
 /** Describes what is wrong with a configuration. */
-// elvar waive size/branches because a table of codes and their words is clearest in one piece
+// elvar waive size/branches, size/function-lines because a table of codes and their words is clearest in one piece
 export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
   switch (detail.code) {
     case 'idle-ruling':
@@ -55,13 +55,19 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
     case 'hides-guarded':
       return { what: `${detail.pattern} excludes ${detail.isAll ? '' : 'at least '}${count(detail.files, 'file')} that ${detail.by.length === 1 ? 'a guard protects' : 'guards protect'}`, advice: `The ${detail.by.length === 1 ? 'guard is' : 'guards are'} in ${listed(detail.by.slice(0, 3))}. Delete the pattern, or have the files taken out at the root. With policy.scope: root, such patterns are mistakes.` };
     case 'hides-own-code':
-      return { what: `${detail.pattern} excludes ${count(detail.files, 'file')} that git tracks and that look handwritten`, advice: `For example ${detail.example}. Re-include them with a line that begins with !, or rename the directory.` };
+      return { what: `${detail.pattern} excludes ${count(detail.files, 'file')} that git tracks and that ${detail.files === 1 ? 'looks' : 'look'} handwritten`, advice: `For example ${detail.example}. Re-include them with a line that begins with !, or rename the directory.` };
     case 'foreign-code':
       return { what: `${count(detail.files, 'checked file does', 'checked files do')} not look like your own code (${detail.kind})`, advice: `To take ${detail.files === 1 ? 'it' : 'them'} out, add this line to .elvarignore at the root: ${detail.pattern} If ${detail.files === 1 ? 'it is' : 'they are'} yours, add this one: !${detail.pattern}` };
     case 'left-aside': {
       const { what, advice } = describeProblem(detail.problem);
       return { what: `${what}, so it is ignored`, advice: advice ?? 'It may belong to a newer version of Elvar, or no longer exist.' };
     }
+    case 'log-missing':
+      return { what: `${detail.log} is not there, so nothing is taken in from it`, advice: 'Run the program that writes it, or delete the entry. With required: true, its absence makes answers incomplete.' };
+    case 'log-old':
+      return { what: `${detail.log} is older than ${detail.files === 1 ? detail.example : `${count(detail.files, 'file')} that it speaks of, such as ${detail.example}`}`, advice: 'Its findings there may be out of date. Run the program that writes it again.' };
+    case 'rule-in-no-log':
+      return { what: `no log has the rule ${detail.rule}`, advice: `The program may call it something else now, or not check it. To see the rules that logs have: elvar catalog --concern ${detail.rule.split('/')[0]}` };
     case 'unused-waiver':
       return { what: `the waiver for ${listed(detail.selectors)} excuses nothing`, advice: 'Remove it: elvar waive --remove-unused' };
   }

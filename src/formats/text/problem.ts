@@ -1,5 +1,7 @@
-import { describeOptionType } from './option.js';
+import { CONCERNS } from '../../core/catalog/concerns.js';
 import type { ProblemDetail } from '../../core/model/problem.js';
+import { describeOptionType } from './option.js';
+import { listed } from './words.js';
 
 /** A problem in words: what is wrong, and what to do about it. */
 export interface ProblemText {
@@ -105,6 +107,12 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
       return say(`${quote(detail.id)} is not a rule id`, 'Write concern/name in lower case, such as house/harbour-log.');
     case 'own-concern':
       return say(`${detail.concern}/ is reserved for the rules that come with Elvar`, `Choose another concern, such as house/${detail.id.split('/')[1]}.`);
+    case 'intake-concern':
+      return detail.why === 'form' ? say(`${quote(detail.concern)} cannot be the concern of another program's rules`, 'Use small letters, digits and hyphens, such as compiler.')
+        : detail.why === 'own' ? say(`${detail.concern} is a concern of Elvar's own rules`, `Use any concern other than ${listed(CONCERNS)}.`)
+        : say(`${detail.concern} is the concern of house rules, and of what another program found`, 'Give one of them another concern.');
+    case 'intake-outside':
+      return say(`${quote(detail.path)} leads out of the project`, 'Write a path relative to the project root. To read a log from elsewhere: elvar check --intake CONCERN=FILE');
     case 'query-needs-languages':
       return say('a query needs the grammar of a language, but "*" means all of them', 'Name the languages, or use a pattern.');
     case 'query-or-pattern':

@@ -1,33 +1,52 @@
+import { UNTITLED } from '../../core/intake/rule-name.js';
 import type { ForeignRule } from '../../core/model/foreign-rule.js';
+import type { HouseRule } from '../../core/model/house-rule.js';
+import type { Problem } from '../../core/model/problem.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { parseSelector } from '../../core/model/selector.js';
+import type { IntakeShelf } from './intake-shelf.js';
 import type { IntakeSource } from './intake-source.js';
-import { readIntake, type Intake } from './read-intake.js';
+import type { Intake } from './read-intake.js';
 
 /** The rules of other programs, and what these found. */
 export class ForeignRules {
   private logs: Intake | null = null;
-  /** Those that are only named. */
+  /** The concerns of these rules. */
+  readonly concerns: ReadonlySet<string>;
+  /** Rules that no log has: those that layer files or questions name, and one of each concern for what has no id. */
   private readonly named = new Map<RuleId, ForeignRule>();
 
-  constructor(private readonly sources: readonly IntakeSource[], private readonly root: string) {}
+  constructor(readonly sources: readonly IntakeSource[], private readonly root: string, private readonly shelf: IntakeShelf) {
+    this.concerns = new Set(sources.map(({ concern }) => concern));
+  }
 
   /** What other programs found; read once. @throws UsageError if a log is malformed. */
   get intake(): Intake {
-    return this.logs ??= readIntake(this.sources, this.root);
+    return this.logs ??= this.shelf.read(this.sources, this.root);
   }
 
-  /** The rules that logs have, and those of these selectors that are of a declared concern, whether or not today's logs have them. */
+  /** Whether a selector is about a declared concern or one of its rules, whether or not today's logs have it. */
+  knows(selector: string): boolean {
+    return this.concerns.has(selector.slice(0, selector.indexOf('/'))) && parseSelector(selector)?.kind !== 'tag';
+  }
+
+  /** House rules with the concern of another program, as problems: nobody could tell whose rule an id is. */
+  sharedWith(houseRules: readonly HouseRule[]): Problem[] {
+    return houseRules.filter(({ id }) => this.knows(id)).map(({ id, place }) => ({ file: place.file, place, detail: { code: 'intake-concern', concern: id.slice(0, id.indexOf('/')), why: 'house' } }));
+  }
+
+  /** The rules that logs have, and those of these selectors that are of a declared concern. */
   rulesFor(selectors: readonly string[]): readonly ForeignRule[] {
     if (this.sources.length === 0) return [];
-    const concerns = new Set(this.sources.map(({ concern }) => concern));
     const rules = new Map(this.intake.rules.map((rule) => [rule.id, rule]));
-    for (const id of selectors) {
-      if (parseSelector(id)?.kind !== 'rule' || !concerns.has(id.slice(0, id.indexOf('/'))) || rules.has(id)) continue;
-      let rule = this.named.get(id);
-      if (rule === undefined) this.named.set(id, (rule = { id, ownIds: [], level: 'warning', title: null, about: null, address: null }));
-      rules.set(id, rule);
-    }
+    const wanted = selectors.filter((selector) => this.knows(selector) && parseSelector(selector)?.kind === 'rule');
+    for (const id of [...wanted, ...[...this.concerns].map((concern) => `${concern}/${UNTITLED}`)]) if (!rules.has(id)) rules.set(id, this.ruleNamed(id));
     return [...rules.values()];
+  }
+
+  private ruleNamed(id: RuleId): ForeignRule {
+    let rule = this.named.get(id);
+    if (rule === undefined) this.named.set(id, (rule = { id, ownIds: [], level: 'warning', title: null, about: null, address: null }));
+    return rule;
   }
 }

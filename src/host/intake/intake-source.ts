@@ -1,5 +1,7 @@
 import path from 'node:path';
+import type { Place } from '../../core/base/place.js';
 import { CONCERNS } from '../../core/catalog/concerns.js';
+import { whyNoConcern } from '../../core/layers/read-intake.js';
 import { listed } from '../../formats/text/words.js';
 import { UsageError } from '../files/errors.js';
 
@@ -13,12 +15,16 @@ export interface IntakeSource {
   readonly name: string;
   /** Whether the answer is incomplete without it. */
   readonly required: boolean;
+  /** Whether it may lie outside the project: a person says so on the command line, but a layer file that came with the code may not. */
+  readonly mayLeave: boolean;
+  /** Where a layer file declares it; null if the command line names it. */
+  readonly place: Place | null;
 }
 
 /** Reads `CONCERN=FILE`, as the command line has it. @throws UsageError if it is not that, or the concern is one of Elvar's own. */
 export function parseIntake(text: string, directory: string): IntakeSource {
   const [, concern, name] = /^([^=]*)=(.+)$/s.exec(text) ?? [];
-  if (concern === undefined || name === undefined || !/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/.test(concern)) throw new UsageError(`--intake ${text}: this is not CONCERN=FILE\nWrite, for example, --intake compiler=build/compiler.log. The concern has small letters, digits and hyphens.`);
-  if ((CONCERNS as readonly string[]).includes(concern)) throw new UsageError(`--intake ${text}: ${concern} is a concern of Elvar's own rules\nTake any other than ${listed(CONCERNS)}.`);
-  return { concern, file: path.resolve(directory, name), name, required: true };
+  if (concern === undefined || name === undefined || whyNoConcern(concern) === 'form') throw new UsageError(`--intake ${text}: this is not CONCERN=FILE\nWrite, for example, --intake compiler=build/compiler.log. The concern has small letters, digits and hyphens.`);
+  if (whyNoConcern(concern) === 'own') throw new UsageError(`--intake ${text}: ${concern} is a concern of Elvar's own rules\nTake any other than ${listed(CONCERNS)}.`);
+  return { concern, file: path.resolve(directory, name), name, required: true, mayLeave: true, place: null };
 }

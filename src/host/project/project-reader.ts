@@ -5,15 +5,17 @@ import { CATALOG } from '../../core/catalog/registry.js';
 import { BoundLayers } from '../../core/layers/bound-layers.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
 import type { SelectingStatement } from '../../core/layers/stack.js';
+import type { PresetReference } from '../../core/model/layer.js';
 import type { ForeignRule } from '../../core/model/foreign-rule.js';
 import type { HouseRule } from '../../core/model/house-rule.js';
-import type { PresetReference } from '../../core/model/layer.js';
 import type { Problem } from '../../core/model/problem.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { LayerError, UsageError } from '../files/errors.js';
 import type { ProjectFiles } from '../files/project-files.js';
 import { fileAbove } from '../files/target-path.js';
-import { ForeignRules } from '../intake/foreign-rules.js';
+import type { ForeignRules } from '../intake/foreign-rules.js';
+import type { IntakeShelf } from '../intake/intake-shelf.js';
+import { Logs } from '../intake/logs.js';
 import { LayerReader } from '../layers/layer-reader.js';
 import { commandLineStatements, type RunSettings } from '../layers/run-settings.js';
 import { Deciding } from './deciding.js';
@@ -44,6 +46,8 @@ export interface ProjectSource {
   readonly directory: string;
   readonly files: ProjectFiles;
   readonly run: RunSettings;
+  /** What is known of other programs' logs. */
+  readonly shelf: IntakeShelf;
 }
 
 /** What is wrong with documents that could not be read, and what is only ignored. */
@@ -68,8 +72,8 @@ interface KnownRules {
 export class ProjectReader {
   private readonly reader: LayerReader;
   private readonly tree: Tree;
-  /** What other programs found. */
-  readonly foreign: ForeignRules;
+  /** The logs of other programs. */
+  readonly logs: Logs;
   private readonly walkers = new Map<string, TreeWalker>();
   private personal: { readonly documents: readonly LayerDocument[]; readonly outer: OuterProblems } | null = null;
   private starter: LayerDocument | null = null;
@@ -79,7 +83,7 @@ export class ProjectReader {
   constructor(private readonly source: ProjectSource) {
     const { root, files, run } = source;
     this.reader = new LayerReader(root, files);
-    this.foreign = new ForeignRules(run.intake, root);
+    this.logs = new Logs(run.intake, root, files, source.shelf);
     this.tree = new Tree(root, files, this.reader, run.evenIgnored);
   }
 
@@ -95,14 +99,15 @@ export class ProjectReader {
     const isEverything = list !== undefined && isWhole(list.targets);
     const directories = withParents([...(walker?.directories ?? []), ...locations.map((location) => location.directory)]);
     const reading = new Reading([...personal, ...presets], directories, { problems: [...outer.problems, ...found.flatMap(({ problem }) => problem ?? [])], warnings: outer.warnings });
-    const known = this.rulesFor(reading, isEverything, names);
+    const foreign = this.logs.rulesWith(reading.intake);
+    const known = this.rulesFor(reading, foreign, isEverything, names);
     const { layers } = known;
     const commandLine = commandLineStatements(this.source.run, known.rules);
     this.needRight(reading, layers);
     const isBare = needsLayers && reading.layerFiles === 0 && (isEverything || !this.hasLayerFile(layers));
     const starter = isBare ? (this.starter ??= this.reader.readStarter()) : null;
     return new Project({
-      root, tree: this.tree, layers, walker, locations, presets, usesStarter: starter !== null,
+      root, tree: this.tree, layers, foreign, walker, locations, presets, usesStarter: starter !== null,
       reading: starter === null ? reading : reading.with(starter),
       deciding: this.decidingFor(known, starter === null ? personal : [...personal, starter], commandLine),
     });
@@ -166,12 +171,14 @@ export class ProjectReader {
     return new Reading(this.personalLayer().documents, [...directories], NO_PERSONAL.outer);
   }
 
-  /** The rules that there are, and what layer files say by them. @throws LayerError if two house rules elsewhere have one id. */
-  private rulesFor(reading: Reading, isEverything: boolean, names: readonly RuleId[]): KnownRules {
-    const all = isEverything || !this.mayNeedMore(reading, names) ? reading : this.everything().and(reading);
+  /** The rules that there are, and what layer files say by them. @throws LayerError if two house rules elsewhere have one id, or one has the concern of another program. */
+  private rulesFor(reading: Reading, foreign: ForeignRules, isEverything: boolean, names: readonly RuleId[]): KnownRules {
+    const all = isEverything || !this.mayNeedMore(reading, foreign, names) ? reading : this.everything().and(reading);
     const { rules: houseRules, twice } = all.houseRules();
     if (twice.length > 0 && all !== reading) throw new LayerError(twice, all.texts());
-    const foreignRules = this.foreign.rulesFor([...names, ...all.unknownSelectors(), ...this.source.run.set.map((text) => /^[^=.]*/.exec(text)?.[0] ?? '')]);
+    const shared = foreign.sharedWith(houseRules);
+    if (shared.length > 0) throw new LayerError(shared, all.texts());
+    const foreignRules = foreign.rulesFor([...names, ...all.unknownSelectors(), ...this.source.run.set.map((text) => /^[^=.]*/.exec(text)?.[0] ?? '')]);
     if (!areSame(houseRules, this.known.houseRules) || !areSame(foreignRules, this.known.foreignRules)) {
       const rules = CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]);
       this.known = { houseRules, foreignRules, rules, layers: new BoundLayers(rules, rules !== CATALOG) };
@@ -179,8 +186,9 @@ export class ProjectReader {
     return this.known;
   }
 
-  private mayNeedMore(reading: Reading, names: readonly RuleId[]): boolean {
-    if (names.some((name) => CATALOG.get(name) === undefined) || reading.houseRules().rules.length > 0 || reading.mayNeedHouseRules()) return true;
+  private mayNeedMore(reading: Reading, foreign: ForeignRules, names: readonly RuleId[]): boolean {
+    const isUnknown = (name: RuleId): boolean => CATALOG.get(name) === undefined && !foreign.knows(name);
+    if (names.some(isUnknown) || reading.houseRules().rules.length > 0 || reading.mayNeedHouseRules(isUnknown)) return true;
     try {
       return commandLineStatements(this.source.run, CATALOG).some(({ selector }) => selector.kind !== 'rule');
     } catch (error) {

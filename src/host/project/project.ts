@@ -9,6 +9,8 @@ import { NO_SCOPE_SETTINGS, type FailOn, type LayerFile, type RemoteReference, t
 import type { Confidence } from '../../core/model/rule.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
 import { liesIn } from '../files/real-path.js';
+import type { ForeignRules } from '../intake/foreign-rules.js';
+import type { Intake } from '../intake/read-intake.js';
 import type { Deciding } from './deciding.js';
 import { guardedOut } from './guarded-out.js';
 import type { Location } from './locate.js';
@@ -47,6 +49,7 @@ export interface ProjectParts {
   readonly tree: Tree;
   readonly reading: Reading;
   readonly layers: BoundLayers;
+  readonly foreign: ForeignRules;
   readonly deciding: Deciding;
   readonly usesStarter: boolean;
   /** What was listed; null if nothing was. */
@@ -67,6 +70,11 @@ export class Project {
 
   get deciding(): Deciding {
     return this.parts.deciding;
+  }
+
+  /** What other programs found. @throws UsageError if a log is malformed. */
+  get intake(): Intake {
+    return this.parts.foreign.intake;
   }
 
   /** Whether `elvar:starter` is used because there are no layer files. */

@@ -2,12 +2,14 @@ import type { Notice } from '../../core/cascade/report-base.js';
 import { CONCERNS } from '../../core/catalog/concerns.js';
 import { withAdopted, type LayerDocument } from '../../core/layers/layer-document.js';
 import type { HouseRule } from '../../core/model/house-rule.js';
-import type { LayerFile } from '../../core/model/layer.js';
+import type { IntakeDeclaration, LayerFile } from '../../core/model/layer.js';
 import type { Problem } from '../../core/model/problem.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { IncompletePath } from '../../core/model/scope.js';
 import type { Selector } from '../../core/model/selector.js';
 import type { Directory } from './tree.js';
+
+const NO_INTAKE: readonly IntakeDeclaration[] = [];
 
 /** What was read for a question: directories, and layer files that belong to none. */
 export class Reading {
@@ -30,6 +32,11 @@ export class Reading {
   /** This one, then what another one has read. */
   and(other: Reading): Reading {
     return new Reading([...this.documents, ...other.documents], this.directories, this.outer);
+  }
+
+  /** The logs of other programs that the root's file takes in. */
+  get intake(): readonly IntakeDeclaration[] {
+    return this.directories.find(({ parent }) => parent === null)?.document?.reading.layer.intake ?? NO_INTAKE;
   }
 
   /** Whether the root's policy asks for reasons. */
@@ -72,9 +79,9 @@ export class Reading {
     return { rules: [...rules.values()], twice };
   }
 
-  /** Whether house rules that are declared elsewhere could change what these layer files mean: a rule is unknown here, or a selector could select some. */
-  mayNeedHouseRules(): boolean {
-    return this.documents.some(({ reading: { layer, problems } }) => problems.some(({ detail }) => detail.code === 'unknown-rule') || hasWideSelector(layer));
+  /** Whether house rules that are declared elsewhere could change what these layer files mean: a rule is unknown here, or a selector could select some. @param isUnknown whether a selector that selects no rule of Elvar's own may be about house rules. */
+  mayNeedHouseRules(isUnknown: (selector: string) => boolean): boolean {
+    return this.documents.some(({ reading: { layer, problems } }) => problems.some(({ detail }) => detail.code === 'unknown-rule' && isUnknown(detail.selector)) || hasWideSelector(layer));
   }
 
   /** The selectors that select no rule of Elvar's own. */

@@ -14,6 +14,8 @@ export function selectedRules(selectors: readonly string[], catalog: Catalog): S
     const selector = parseSelector(text);
     const rules = selector === null ? [] : catalog.select(selector);
     if (rules.length > 0) return rules.map(({ id }) => id);
+    // Of another program's rules, those that no log has today may come tomorrow.
+    if (selector?.kind === 'rule' && catalog.rules.some(({ concern, foreign }) => foreign !== null && text.startsWith(`${concern}/`))) return [selector.rule];
     const near = nearName(text, [...catalog.rules.map(({ id }) => id), ...new Set(catalog.rules.map(({ concern }) => `${concern}/*`))]);
     throw new UsageError(`${text} selects no rule\n${near === null ? 'Write *, concern/*, tag:NAME or concern/name' : `Did you mean ${near}?`}`);
   }));

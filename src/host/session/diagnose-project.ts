@@ -30,6 +30,7 @@ export async function diagnoseProject(session: Session): Promise<DoctorReport> {
     catalog: resolved.catalog, today, files: resolved.files, skipped: resolved.skipped, layers: resolved.layers,
     ignoreLines: ignoreLines(root, resolved, overlay), hidden: hiddenFiles(root, resolved.skipped), foreign: session.scope().foreign,
     guardedOut: checked.guardedOut, ledger: checked.ledger, waivers: waiversOf(checked), failedExamples: await failedExamples(resolved.catalog),
+    intake: checked.notices.flatMap((notice) => ('intake' in notice ? [notice] : [])),
     leftAside: resolved.notices.flatMap((notice) => ('problem' in notice ? [notice.problem] : [])),
   };
   const { catalog, usesStarter, notices } = resolved;

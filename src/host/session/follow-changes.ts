@@ -62,7 +62,7 @@ export class ChangeFollower {
 
   /** Presets from elsewhere, the personal layer and logs of other programs may lie beyond what is watched as the tree. */
   private watchBeyond(): void {
-    this.watch?.add([...this.session.layerFiles(), ...this.session.run.intake.map((source) => source.file)].filter((file) => this.isExcluded(file) || path.relative(this.session.root, file).startsWith('..')));
+    this.watch?.add([...this.session.layerFiles(), ...this.session.logFiles()].filter((file) => this.isExcluded(file) || path.relative(this.session.root, file).startsWith('..')));
   }
 
   private isExcluded(file: string): boolean {

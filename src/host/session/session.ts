@@ -21,7 +21,8 @@ import type { Watch } from '../files/watch.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
 import { openLedger } from '../inspection/ledger-file.js';
 import { textsOf } from '../inspection/query-texts.js';
-import { notChecked, type Intake } from '../intake/read-intake.js';
+import { intakeNotes } from '../intake/intake-notes.js';
+import type { Intake } from '../intake/read-intake.js';
 import type { KnownFindings } from '../inspection/remembered.js';
 import { builtInPresets } from '../layers/built-in-presets.js';
 import type { RunSettings } from '../layers/run-settings.js';
@@ -92,6 +93,11 @@ export class Session {
   /** The layer files that were last read, with the presets that they adopt: absolute paths. */
   layerFiles(): readonly string[] {
     return this.reader?.layerFiles() ?? [];
+  }
+
+  /** The logs of other programs that were last read: absolute paths. */
+  logFiles(): readonly string[] {
+    return this.reader?.logs.paths ?? [];
   }
 
   /** A path for display: relative to the root. @throws UsageError if it is outside. */
@@ -186,14 +192,14 @@ export class Session {
     // Load the parser and the grammars only for this question: it takes a while.
     const { checkFiles } = await import('../inspection/check-files.js');
     const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base: paths.length > 0 ? base : { ...base, notices: [...base.notices, ...notChecked(intake, listing)] }, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, known: this.known, signal, jobOf: (chosen) => ({ ...inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))), wantsRepairs: repairs, foreign: intake.found }) });
+    return checkFiles({ listing, base: { ...base, notices: [...base.notices, ...intakeNotes(intake, this.root, paths.length > 0 ? null : listing)] }, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, known: this.known, signal, jobOf: (chosen) => ({ ...inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))), wantsRepairs: repairs, foreign: intake.found }) });
   }
 
   /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */
   async jobFor(paths: readonly string[]): Promise<ListedJob> {
-    const { listing, base } = this.list(paths);
+    const { listing, base, intake } = this.list(paths);
     await this.needQueries(base.catalog);
-    return { job: inspectionJob(this.root, this.run.today, listing, base.catalog), listing, base };
+    return { job: { ...inspectionJob(this.root, this.run.today, listing, base.catalog), foreign: intake.found }, listing, base };
   }
 
   /** Makes sure that the queries of house rules fit their grammars. @throws LayerError if one does not. */
@@ -208,8 +214,8 @@ export class Session {
     const project = this.read({ list: { targets: paths.map((target) => this.relative(target)), opens }, names });
     const listing = project.list();
     const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
-    const { intake } = (this.reader as ProjectReader).foreign;
-    const notices = [...listing.notices, ...intake.notes, ...refusals.map((refusal) => ({ refusal }))];
+    const { intake } = project;
+    const notices = [...listing.notices, ...refusals.map((refusal) => ({ refusal }))];
     const hidden = seeksGuards ? listing.guardedOut() : [];
     return { listing, hidden, intake, base: { catalog: project.catalog, usesStarter: project.usesStarter, incomplete: [...listing.incomplete, ...intake.incomplete], notices } };
   }
@@ -217,7 +223,7 @@ export class Session {
   /** Reads what a question needs, as far as it has not been read. */
   private read(question: ProjectQuestion): Project {
     this.forgetOld();
-    this.reader ??= new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run });
+    this.reader ??= new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run, shelf: this.memory.logs });
     return this.reader.read(question);
   }
 

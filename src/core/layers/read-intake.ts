@@ -1,0 +1,43 @@
+import { CONCERNS } from '../catalog/concerns.js';
+import type { IntakeDeclaration } from '../model/layer.js';
+import { whyNoPattern } from './read-patterns.js';
+import type { Reading } from './reading.js';
+import { problemsOfIssues } from './schema-problems.js';
+import { intakeSchema } from './schema.js';
+import { nodeAt, type YamlNode } from './yaml-text.js';
+
+const KEYS = Object.keys(intakeSchema.shape);
+
+/** Reads the `intake` block of a layer file. Mistakes are reported; a log with one is left out. */
+export function readIntake(root: YamlNode, reading: Reading): IntakeDeclaration[] {
+  const { node: list, whole } = nodeAt(root, ['intake']);
+  if (!whole || !Array.isArray(list.value)) return [];
+  return [...list.parts.values()].flatMap((item) => readDeclaration(item, reading) ?? []);
+}
+
+function readDeclaration(item: YamlNode, reading: Reading): IntakeDeclaration | null {
+  const data = intakeSchema.safeParse(item.value);
+  if (!data.success) {
+    reading.problems.push(...problemsOfIssues(data.error.issues, item, KEYS));
+    return null;
+  }
+  const { read, as: concern, required = false } = data.data;
+  const [path, name] = [nodeAt(item, ['read']).node, nodeAt(item, ['as']).node];
+  const wrong = whyNoPattern(path);
+  if (wrong !== null) reading.report(path.place, { code: 'bad-pattern', why: wrong });
+  else if (leavesRoot(read)) reading.report(path.place, { code: 'intake-outside', path: read });
+  const why = whyNoConcern(concern);
+  if (why !== null) reading.report(name.place, { code: 'intake-concern', concern, why });
+  return { read: { value: read, place: path.place }, as: { value: concern, place: name.place }, required };
+}
+
+/** Why a name cannot be the concern of another program's rules; null if it can. */
+export function whyNoConcern(name: string): 'form' | 'own' | null {
+  if (!/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/.test(name)) return 'form';
+  return (CONCERNS as readonly string[]).includes(name) ? 'own' : null;
+}
+
+/** Whether a path leads out of the project, or from the top of the machine. A layer file says what is read on every machine of the team. */
+function leavesRoot(path: string): boolean {
+  return /^(?:[a-z]:)?[\\/]/i.test(path) || path.split(/[\\/]/).includes('..');
+}
