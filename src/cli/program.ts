@@ -11,6 +11,7 @@ import { FIX } from './commands/fix.js';
 import { PRESETS } from './commands/presets.js';
 import { ACCEPT } from './commands/accept.js';
 import { ADOPT } from './commands/adopt.js';
+import { GATHER } from './commands/gather.js';
 import { IMPACT } from './commands/impact.js';
 import { INIT } from './commands/init.js';
 import { LEDGER } from './commands/ledger.js';
@@ -43,7 +44,7 @@ const EVERYWHERE = `Everywhere:
   -v, --verbose          more about the run, and a trace if Elvar itself fails
   -h, --help             this text; each command has its own`;
 
-const COMMANDS: readonly Command<never>[] = [INIT, CHECK, STATUS, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ACCEPT, ADOPT, PRESETS] as never;
+const COMMANDS: readonly Command<never>[] = [INIT, CHECK, GATHER, STATUS, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ACCEPT, ADOPT, PRESETS] as never;
 
 /** Options that mean nothing without a text. */
 const NEEDS_TEXT: readonly string[] = ['root', 'today', 'at', 'zone', 'copy'];

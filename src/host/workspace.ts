@@ -10,6 +10,7 @@ import type { ImpactReport, PinUpdate } from '../core/impact/impact-report.js';
 import type { CheckWants } from './session/questions.js';
 import type { CheckReport } from '../core/inspect/check-report.js';
 import { explainLine } from '../core/inspect/explain-line.js';
+import type { Part } from '../core/inspect/part-record.js';
 import type { FixReport } from '../core/inspect/fix-report.js';
 import type { StatusReport } from '../core/inspect/status-report.js';
 import type { LineExplanation, RuleExcuses } from '../core/inspect/line-explanation.js';
@@ -149,8 +150,8 @@ export class Workspace {
    * @param signal ends the check between two files. @param wants what to tell besides.
    * @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted.
    */
-  check(paths: readonly string[] = [], since: string | null = null, signal?: AbortSignal, wants: CheckWants = {}): Promise<CheckReport> {
-    return this.fresh.check(paths, { since, only: null, signal }, wants);
+  check(paths: readonly string[] = [], since: string | null = null, signal?: AbortSignal, wants: CheckWants & { readonly part?: Part | undefined } = {}): Promise<CheckReport> {
+    return this.fresh.check(paths, { since, only: null, part: wants.part, signal }, wants);
   }
 
   /** What was last found in each file, and what has changed since? Parses nothing. */
@@ -165,7 +166,7 @@ export class Workspace {
   }
 
   /** The same project with other texts of layer files and ignore files (on top of this one's), or with other settings. */
-  trial(settings: Partial<Pick<RunSettings, 'overlay' | 'set'>>): Workspace {
+  trial(settings: Partial<Pick<RunSettings, 'overlay' | 'set' | 'intake' | 'evenIgnored' | 'today'>>): Workspace {
     return new Workspace(this.session.with(settings), this.keeps);
   }
 
@@ -198,10 +199,10 @@ export class Workspace {
     return updatePins(this.fresh, references);
   }
 
-  /** What is wrong with the configuration itself? */
-  async doctor(): Promise<DoctorReport> {
+  /** What is wrong with the configuration itself? @param checked what a check of everything has found, if that is known. */
+  async doctor(checked: CheckReport | null = null): Promise<DoctorReport> {
     const { diagnoseProject } = await import('./session/diagnose-project.js');
-    return diagnoseProject(this.fresh.with({ set: [] }));
+    return diagnoseProject(this.fresh.with({ set: [] }), this.session.run.set.length === 0 ? checked : null);
   }
 
   /** Makes the edits that `doctor` proposes, unless they would change what is checked. */

@@ -35,7 +35,7 @@ const ROOMS = [
   ...['base', 'model', 'patterns', 'intake', 'syntax', 'waivers', 'catalog', 'layers', 'cascade', 'scope', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal'].map((room) => `core/${room}/`),
   'formats/',
   'host/package-folder.ts', 'host/page-script.ts',
-  ...['files', 'writing', 'git', 'intake', 'layers', 'project', 'cache', 'inspection', 'session', 'desks'].map((room) => `host/${room}/`),
+  ...['files', 'writing', 'git', 'intake', 'layers', 'project', 'cache', 'inspection', 'parts', 'session', 'desks'].map((room) => `host/${room}/`),
   'host/workspace.ts',
   'library/', 'cli/', 'index.ts',
 ];

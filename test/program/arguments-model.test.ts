@@ -31,7 +31,8 @@ const VALUES = ['json', 'markdown', 'lines', 'sarif', 'junit', 'text', 'ndjson',
 /** What makes sense behind each command, in pieces. */
 const PIECES: Readonly<Record<string, string>> = {
   init: '--yes|--yes --dry-run|--yes --format json',
-  check: 'gate.js|quay|--level note|--group-by file|--group-by directory|--since HEAD|--excused|--all|--top 2|--rule text/*|--confidence certain|--concern slips|--format json|--format lines|--format sarif|--format junit|--format markdown|--format html|--intake compiler=gate.js|--intake text=gate.js|--set *=error',
+  check: 'gate.js|quay|--level note|--group-by file|--group-by directory|--since HEAD|--excused|--all|--top 2|--rule text/*|--confidence certain|--concern slips|--format json|--format lines|--format sarif|--format junit|--format markdown|--format html|--intake compiler=gate.js|--intake text=gate.js|--part 1/2|--part 3/2|--set *=error',
+  gather: 'gate.js|elvar.yaml nowhere|--format sarif|--level note',
   explain: 'gate.js|gate.js:1|quay|gate.js text/line-width|elvar.yaml|nowhere.py|--format json|--all|--set dead/*=off',
   fix: '--dry-run|gate.js|--rule text/*|--dry-run --format json|quay',
   waive: 'gate.js:1 --because old|gate.js:1 slips/loose-compare --because old --until 2027-01-31|--list|--remove-unused --dry-run|--dry-run|--list --format json',
@@ -61,7 +62,7 @@ function contentOf(folder: string): Record<string, string> {
 }
 
 /** Commands that only look, whatever their options are. */
-const LOOKING = new Set(['check', 'explain', 'catalog', 'resolve', 'compare', 'scope', 'status', 'impact']);
+const LOOKING = new Set(['check', 'gather', 'explain', 'catalog', 'resolve', 'compare', 'scope', 'status', 'impact']);
 
 test('whatever is typed, there is an answer or a message, and a command that only shows writes nothing', async () => {
   const codes = new Map<number, number>();

@@ -33,6 +33,7 @@ export interface CheckOptions {
   readonly since?: string | undefined;
   readonly failOn?: FailOn | undefined;
   readonly watch: boolean;
+  readonly part?: string | undefined;
   readonly report: readonly string[];
 }
 

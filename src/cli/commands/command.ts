@@ -76,8 +76,15 @@ export function tellAside({ options, workspace, terminal, style }: Context<unkno
   }
   if (!options.quiet) for (const notice of notices) terminal.err(`${visible(noticeText(notice))}\n`);
   if (incomplete.length === 0) return;
-  terminal.err(`${style.wrong(`The answer is incomplete: ${count(incomplete.length, 'path')} could not be read.`)}\n`);
+  terminal.err(`${style.wrong(`The answer is incomplete: ${whatIsMissing(incomplete)}.`)}\n`);
   for (const { path, reason } of incomplete) terminal.err(`  ${visible(path)}: ${visible(describeIncomplete(reason))}\n`);
+}
+
+/** How much is missing, in words: parts of a divided check are told apart from what could not be read. */
+function whatIsMissing(incomplete: ReportBase['incomplete']): string {
+  const parts = incomplete.filter(({ reason: { code } }) => code === 'part-missing' || code === 'part-unfit').length;
+  const paths = incomplete.length - parts;
+  return [parts === 0 ? '' : `${count(parts, 'part is', 'parts are')} missing or left out`, paths === 0 ? '' : `${count(paths, 'path')} could not be read`].filter((text) => text !== '').join(', and ');
 }
 
 /** What may be in the place of a file. */

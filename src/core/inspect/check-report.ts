@@ -9,6 +9,7 @@ import type { Repair } from '../model/repair.js';
 import type { Confidence, RuleId } from '../model/rule.js';
 import type { CheckedFile, SkippedPath } from '../model/scope.js';
 import type { WaiverRecord } from '../waivers/account.js';
+import type { Part, PartRecord } from './part-record.js';
 import type { FindingCounts } from './finding-counts.js';
 
 /** A comment that begins like a waiver but excuses nothing. */
@@ -49,4 +50,8 @@ export interface CheckReport extends ReportBase {
   readonly ledger: readonly AccountedEntry[];
   /** The git revision since which a line must have changed to be reported; null if all lines are. */
   readonly since: string | null;
+  /** The part of a divided check that this is; absent if it is all of it. */
+  readonly part?: Part | undefined;
+  /** What is needed to gather the part with the others; absent if nobody asked. */
+  readonly record?: PartRecord | undefined;
 }

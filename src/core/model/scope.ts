@@ -46,6 +46,9 @@ export interface SkippedPath {
 export type IncompleteReason =
   | { readonly code: 'unreadable' | 'patterns-unreadable' | 'unwritten' | 'ledger-behind'; readonly why: string }
   | { readonly code: 'vanished' | 'name-not-utf8' }
+  /** Parts of a divided check that are not there, or do not fit; and a file that its part does not tell about. */
+  | { readonly code: 'part-missing' | 'not-in-part' }
+  | { readonly code: 'part-unfit'; readonly why: string }
   /** Rules that could not look at the whole file. */
   | { readonly code: 'unfinished'; readonly rules: readonly RuleId[] }
   /** How long the file may take, in milliseconds. */

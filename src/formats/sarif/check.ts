@@ -1,5 +1,6 @@
 import type { Invocation, Notification, Run, VersionControlDetails } from 'sarif';
 import type { CheckReport } from '../../core/inspect/check-report.js';
+import type { PartRecord } from '../../core/inspect/part-record.js';
 import { describeIncomplete } from '../text/incomplete.js';
 import { visibleJson } from '../text/visible.js';
 import { count, listed } from '../text/words.js';
@@ -39,7 +40,20 @@ export function* checkSarif(report: CheckReport, facts: SarifFacts): Iterable<st
     yield separator + visibleJson(findings.map((finding) => resultText(finding, decided.get(finding.rule), finding.repair === null ? undefined : repairs?.get(finding.fingerprint), context)).join(',\n'));
     separator = ',\n';
   }
-  yield `\n],"properties":{"decisions":${visibleJson(JSON.stringify(decisions.all))}}}]}\n`;
+  yield `\n],"properties":{"decisions":${visibleJson(JSON.stringify(decisions.all))}`;
+  if (report.record !== undefined) yield* recordText(report.record);
+  yield '}}]}\n';
+}
+
+/** A part of a divided check, piece by piece. */
+function* recordText({ outcomes, ...head }: PartRecord): Iterable<string> {
+  yield `,"part":${inside(visibleJson(JSON.stringify(head)))},"outcomes":[`;
+  let separator = '\n';
+  for (const outcome of outcomes) {
+    yield separator + visibleJson(JSON.stringify(outcome));
+    separator = ',\n';
+  }
+  yield '\n]}';
 }
 
 /** An object without its closing brace: more follows. */
@@ -54,7 +68,9 @@ function provenanceOf({ repository, commit, branch, isWhole }: NonNullable<Sarif
 /** What the run itself has to tell (section 3.20). */
 function invocationOf({ incomplete, misreadWaivers, guardedOut }: CheckReport): Invocation {
   const unread = incomplete.map(({ path, reason }): Notification => ({
-    level: 'error', descriptor: { id: `incomplete/${reason.code}` }, message: { text: `${path}: ${describeIncomplete(reason)}` }, locations: [{ physicalLocation: { artifactLocation: artifactAt(path) } }],
+    level: 'error', descriptor: { id: `incomplete/${reason.code}` }, message: { text: `${path}: ${describeIncomplete(reason)}` },
+    // A part is no file of the project.
+    ...(!reason.code.startsWith('part-') && { locations: [{ physicalLocation: { artifactLocation: artifactAt(path) } }] }),
   }));
   const misread = misreadWaivers.map(({ path, line, text, problem }): Notification => ({
     level: 'warning', descriptor: { id: 'misread-waiver' }, message: { text: `This waiver excuses nothing: ${text}. ${problem}` }, locations: [{ physicalLocation: lineAt(path, line) }],

@@ -6,6 +6,12 @@ export function describeIncomplete(reason: IncompleteReason): string {
     case 'unreadable':
     case 'unwritten':
       return reason.why;
+    case 'part-missing':
+      return 'it is missing';
+    case 'not-in-part':
+      return 'its part does not say what was found in it';
+    case 'part-unfit':
+      return `${reason.why}; it is left out`;
     case 'patterns-unreadable':
       return `its patterns could not be read: ${reason.why}`;
     case 'ledger-behind':

@@ -10,7 +10,7 @@ import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
 import { changedSince, type ChangedLines } from '../git/changed-lines.js';
 import { inspectFiles } from './inspect-files.js';
-import type { InspectionJob } from './inspect-share.js';
+import type { InspectedFile, InspectionJob } from './inspect-share.js';
 import { sortByPath } from '../files/path-order.js';
 import type { ListedFile, ProjectListing } from '../project/project.js';
 import { noteSkipped } from '../project/reading-notes.js';
@@ -29,6 +29,12 @@ export interface CheckWish {
   readonly since: string | null;
   /** The files to check; null for all. */
   readonly only: ReadonlySet<string> | null;
+  /** Whether a path belongs to what is checked in this run; of a divided check, only that part does. */
+  readonly isIn: (own: string) => boolean;
+  /** What came of files, if others have inspected them; null to inspect them here. */
+  readonly found: ((files: readonly ListedFile[]) => readonly Pick<InspectedFile, 'index' | 'outcome'>[]) | null;
+  /** Receives what came of each file. */
+  readonly note?: ((file: ListedFile, outcome: InspectedFile['outcome']) => void) | undefined;
   readonly watch: Watch;
   /** What is known of the findings; null to do without. */
   readonly known: KnownFindings | null;
@@ -38,17 +44,20 @@ export interface CheckWish {
 }
 
 /** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
-export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, watch, known, signal, jobOf }: CheckWish): Promise<CheckReport> {
+export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, known, signal, jobOf }: CheckWish): Promise<CheckReport> {
   const job = jobOf(whole);
   const changed = since === null ? null : changedSince(job.root, since);
-  const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path));
-  const listing = changed === null && only === null ? whole : { ...whole, files: whole.files.filter(isWanted) };
+  const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path)) && isIn(file.path);
+  const wanted = whole.files.filter(isWanted);
+  const listing = wanted.length === whole.files.length ? whole : { ...whole, files: wanted };
   const files: CheckedSource[] = [];
-  const skipped: SkippedPath[] = [...listing.skipped];
+  const skipped: SkippedPath[] = listing.skipped.filter(({ path: own }) => isIn(own));
   const incomplete = [...base.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
-  for (const { index, outcome } of await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, { known, watch, signal })) {
+  const inspected = found !== null ? found(listing.files) : await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, { known, watch, signal });
+  for (const { index, outcome } of inspected) {
     const file = listing.files[index] as ListedFile;
+    note?.(file, outcome);
     if ('skipped' in outcome) {
       noteSkipped(file.path, outcome, skipped, incomplete);
       continue;
@@ -62,7 +71,7 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
     misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
   }
   sortByPath(skipped, (entry) => entry.path);
-  const account = ledger.account({ saw: (own) => changed === null && only === null && isWithin(own, targets) && !isUnread(own, incomplete) });
+  const account = ledger.account({ saw: (own) => changed === null && only === null && isIn(own) && isWithin(own, targets) && !isUnread(own, incomplete) });
   return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, confidence: listing.confidence, guardedOut, ledger: account, since };
 }
 

@@ -21,11 +21,11 @@ import { readSource } from '../files/source-file.js';
 import { oddKindOf } from '../files/stats.js';
 import type { Session } from './session.js';
 
-/** What is wrong with the configuration of a project. */
-export async function diagnoseProject(session: Session): Promise<DoctorReport> {
+/** What is wrong with the configuration of a project. @param known what a check of all of it has found; null to check it. */
+export async function diagnoseProject(session: Session, known: CheckReport | null = null): Promise<DoctorReport> {
   const { root, today, run: { overlay } } = session;
   const resolved = session.resolve([], undefined, true);
-  const checked = await session.check();
+  const checked = known ?? await session.check();
   const evidence: Evidence = {
     catalog: resolved.catalog, today, files: resolved.files, skipped: resolved.skipped, layers: resolved.layers,
     ignoreLines: ignoreLines(root, resolved, overlay), hidden: hiddenFiles(root, resolved.skipped), foreign: session.scope().foreign,

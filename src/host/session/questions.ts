@@ -1,6 +1,8 @@
 import type { ReportBase } from '../../core/cascade/report-base.js';
+import type { Part, PartQuestion } from '../../core/inspect/part-record.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { InspectionJob } from '../inspection/inspect-share.js';
+import type { FittingParts } from '../parts/fit-parts.js';
 import type { ProjectListing } from '../project/project.js';
 
 /** How a project is listed. */
@@ -19,6 +21,8 @@ export interface CheckLimits {
   readonly since: string | null;
   /** The paths of the files to check; null for all. */
   readonly only: ReadonlySet<string> | null;
+  /** The part of a divided check; all of it if absent. */
+  readonly part?: Part | undefined;
   /** Ends the check between two files. */
   readonly signal?: AbortSignal | undefined;
 }
@@ -27,6 +31,10 @@ export interface CheckLimits {
 export interface CheckWants {
   /** How each finding can be repaired. */
   readonly repairs?: boolean;
+  /** Whether all that belongs to the part is wanted, so that it can be gathered with the others; with what narrows the question, as typed. */
+  readonly record?: Pick<PartQuestion, 'rules' | 'concerns'> | undefined;
+  /** The parts of a divided check, whose findings are taken instead of inspecting files. */
+  readonly parts?: FittingParts | undefined;
 }
 
 /** No limits. */

@@ -19,9 +19,7 @@ import { linkStatsAt, statsAt } from '../files/stats.js';
 import { linkOn, relativeToRoot } from '../files/target-path.js';
 import type { Watch } from '../files/watch.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
-import { openLedger } from '../inspection/ledger-file.js';
 import { textsOf } from '../inspection/query-texts.js';
-import { intakeNotes } from '../intake/intake-notes.js';
 import type { Intake } from '../intake/read-intake.js';
 import type { KnownFindings } from '../inspection/remembered.js';
 import { builtInPresets } from '../layers/built-in-presets.js';
@@ -33,6 +31,7 @@ import type { Project, ProjectListing } from '../project/project.js';
 import { ProjectReader, type ProjectQuestion } from '../project/project-reader.js';
 import { scopeReport } from '../project/scope-report.js';
 import { Memory } from './memory.js';
+import { runCheck } from './run-check.js';
 import { NO_LIMITS, type CheckLimits, type CheckWants, type ListedJob, type ListOptions } from './questions.js';
 
 /**
@@ -185,14 +184,12 @@ export class Session {
   }
 
   /** What does the code violate? @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted. */
-  async check(paths: readonly string[] = [], { since, only, signal }: CheckLimits = NO_LIMITS, { repairs = false }: CheckWants = {}): Promise<CheckReport> {
-    const { listing, base, hidden, intake } = this.list(paths, { seeksGuards: true });
-    const ledger = openLedger(this.root, this.run.today);
-    await this.needQueries(base.catalog);
-    // Load the parser and the grammars only for this question: it takes a while.
-    const { checkFiles } = await import('../inspection/check-files.js');
-    const targets = paths.map((target) => this.relative(target));
-    return checkFiles({ listing, base: { ...base, notices: [...base.notices, ...intakeNotes(intake, this.root, paths.length > 0 ? null : listing)] }, ledger, guardedOut: hidden, targets, since, only, watch: this.run.watch, known: this.known, signal, jobOf: (chosen) => ({ ...inspectionJob(this.root, this.run.today, chosen, base.catalog, (own) => this.memory.disk.documentAt(path.join(this.root, own))), wantsRepairs: repairs, foreign: intake.found }) });
+  async check(paths: readonly string[] = [], limits: CheckLimits = NO_LIMITS, wants: CheckWants = {}): Promise<CheckReport> {
+    const { root, run, known } = this;
+    const listed = this.list(paths, { seeksGuards: true });
+    await this.needQueries(listed.base.catalog);
+    const ground = { root, run, known, ...listed, documentAt: (own: string) => this.memory.disk.documentAt(path.join(root, own)) };
+    return runCheck(ground, paths.map((target) => this.relative(target)), limits, wants);
   }
 
   /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */
