@@ -82,7 +82,7 @@ describe('what another program found in a file', () => {
   const at = (line: number, column: number | null = null, endLine: number | null = null, endColumn: number | null = null, columnsAre: 'utf16' | 'code-points' = 'utf16'): ForeignRegion => ({ by: 'lines', line, column, endLine, endColumn, columnsAre });
 
   function inspect(found: readonly ForeignHit[], layer = '', text = TEXT): Inspection {
-    const tools: Tools = { today: '2026-11-30', needsReasons: false, ownFiles: new Set(), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(builtDictionary), foreign: { 'berth.py': found } };
+    const tools: Tools = { today: '2026-11-30', needsReasons: false, ownFiles: new Set(), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(builtDictionary), foreign: (own) => (own === 'berth.py' ? found : []) };
     return inspectFile(new SourceText('berth.py', languageById('python') as Language, text), decide(layer).rules.set, tools);
   }
 

@@ -7,6 +7,9 @@ import { describe, expect, test } from 'vitest';
 import type { ForeignFinding } from '../../src/core/intake/foreign-log.js';
 import { readLinesLog } from '../../src/core/intake/read-lines.js';
 import { isSarif, readSarifLog } from '../../src/core/intake/read-sarif.js';
+import { sarifResult } from '../../src/core/intake/sarif-schema.js';
+import { isUsualResult } from '../../src/core/intake/usual-result.js';
+import { runs } from '../support/runs.js';
 import { collidingIds, ruleNameOf } from '../../src/core/intake/rule-name.js';
 
 /** A finding in brief: `LEVEL ID FILE:LINE:COLUMN-ENDLINE:ENDCOLUMN MESSAGE`, with what is not known as a dash. */
@@ -165,12 +168,32 @@ describe('a SARIF log', () => {
       expect(read.mistakes.length === 0 || read.findings.length === 0).toBe(true);
       for (const { at: place } of read.mistakes) expect(place).not.toBeNull();
       expect({}).not.toHaveProperty('polluted');
-    }));
+    }), { numRuns: runs(1_000) });
     fc.assert(fc.property(fc.string(), fc.nat(), (noise, cut) => {
       const text = JSON.stringify(whole);
       const { mistakes } = readSarifLog(text.slice(0, cut % text.length) + noise);
       expect(mistakes.length).toBeGreaterThan(0);
-    }));
+    }), { numRuns: runs(200) });
+  });
+
+  test('of the usual form is right by the schema', () => {
+    const number = fc.oneof({ weight: 12, arbitrary: fc.integer({ min: 1, max: 3 }) }, { weight: 1, arbitrary: fc.constantFrom(1.5, NaN, 1e300, 0, -1, -2) });
+    const some = <Value>(values: fc.Arbitrary<Value>): fc.Arbitrary<unknown> => fc.oneof({ weight: 40, arbitrary: values }, { weight: 1, arbitrary: fc.constantFrom<unknown>(null, 'x', 1, [], {}, true) });
+    const text = some(fc.constantFrom('a', '', 'warning'));
+    const record = (fields: Record<string, fc.Arbitrary<unknown>>): fc.Arbitrary<unknown> => some(fc.record(fields, { requiredKeys: [] }));
+    const message = record({ text, markdown: text, id: fc.oneof({ weight: 8, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary: text }), arguments: fc.oneof({ weight: 8, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary: fc.array(text, { maxLength: 2 }) }) });
+    const location = record({ message, physicalLocation: record({ artifactLocation: record({ uri: text, uriBaseId: text, index: number }), region: record({ startLine: number, startColumn: number, endLine: number, endColumn: number, charOffset: number, charLength: number }) }) });
+    const list = some(fc.array(location, { maxLength: 2 }));
+    const odd = fc.oneof({ weight: 6, arbitrary: fc.constant(undefined) }, { weight: 1, arbitrary: text });
+    const result = record({ ruleId: text, ruleIndex: number, level: fc.oneof(fc.constantFrom('warning', 'none'), odd), message, locations: list, relatedLocations: list, kind: odd, suppressions: fc.oneof(odd, list), baselineState: odd, rule: fc.oneof(odd, record({ index: number })) });
+    let usual = 0;
+    fc.assert(fc.property(result, (data) => {
+      if (!isUsualResult(data)) return;
+      usual += 1;
+      expect(sarifResult.safeParse(data).success).toBe(true);
+    }), { numRuns: runs(4_000) });
+    expect(usual).toBeGreaterThan(20);
+    expect(isUsualResult({ ruleId: 'a', ruleIndex: 0, level: 'warning', message: { text: 'm' }, locations: [at(3)] })).toBe(true);
   });
 
   test('is told from lines by how it begins', () => {

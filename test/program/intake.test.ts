@@ -87,6 +87,18 @@ describe('what another program found', () => {
     }
   });
 
+  test('may be SARIF among what else a build prints, one log a line, and counts once where it is told twice', () => {
+    const log = (line: number, id: string): string => JSON.stringify({ version: '2.1.0', runs: [{ tool: { driver: { name: 'cc', rules: [{ id, defaultConfiguration: { level: 'error' } }] } }, columnKind: 'unicodeCodePoints', results: [{ ruleId: id, ruleIndex: 0, message: { text: `text of ${id}` }, locations: [{ physicalLocation: { artifactLocation: { uri: 'src/berth.cpp' }, region: { startLine: line, startColumn: 7 } } }, { physicalLocation: { artifactLocation: { uri: 'src/berth.cpp' }, region: { startLine: line, startColumn: 9 } } }] }] }] });
+    const text = `cc: warning: this form may change\n\n${log(2, '5688')}\n\n1 error generated.\nsrc/berth.cpp:3:9: warning: as text [-Wtext]\n${log(1, '17')}\n${log(2, '5688')}\n`;
+    const folder = makeFolder({ ...FILES, 'gpp.log': text });
+    expect(brief(findingsOf(folder))).toEqual(['src/berth.cpp:1:7 error compiler/17', 'src/berth.cpp:2:7 error compiler/5688', 'src/berth.cpp:3:9 warning compiler/wtext']);
+    expect(findingsOf(folder).every(({ notes }) => notes === undefined)).toBe(true);
+    writeFileSync(path.join(folder, 'gpp.log'), `\n${log(2, '5688')}\n${log(3, '9')}\n`);
+    expect(brief(findingsOf(folder))).toEqual(['src/berth.cpp:2:7 error compiler/5688', 'src/berth.cpp:3:7 error compiler/9']);
+    writeFileSync(path.join(folder, 'gpp.log'), text.replaceAll('"text of 17"', '17'));
+    expect(check(folder)).toMatchObject({ code: 2, err: expect.stringContaining('gpp.log:7:1: this must be a text (at /runs/0/results/0/message/text)') as string });
+  });
+
   test('comes back as it went out', () => {
     const folder = makeFolder();
     cpSync(path.join(import.meta.dirname, '..', '..', 'demo', 'harbour'), folder, { recursive: true });

@@ -10,7 +10,7 @@ export function makeForeignRule(declared: ForeignRule): Rule {
   return {
     id,
     concern: id.slice(0, id.indexOf('/')),
-    title: title ?? (first === undefined ? 'Found by another program' : `${first}, found by another program`),
+    title: title ?? (first === undefined ? 'Found by another program' : `Found by another program as ${first}`),
     about: about ?? '',
     advice: '',
     tags: [],

@@ -20,21 +20,71 @@ export interface ForeignHit {
   readonly notes: readonly FindingNote[];
 }
 
+/** What other programs found, by the path of the file, each as {@link writtenHits}: a text is passed to another thread and compared in no time. */
+export type ForeignTexts = ReadonlyMap<string, string>;
+
+/** Looks up what other programs found in a file. */
+export type ForeignLookup = (path: string) => readonly ForeignHit[];
+
+/** Looks up what texts have. */
+export function foreignLookup(texts: ForeignTexts): ForeignLookup {
+  return (path) => {
+    const text = texts.get(path);
+    return text === undefined ? [] : (JSON.parse(text) as WrittenHit[]).map(([rule, level, message, region, suppressed, notes]) => ({ rule, level, message, region: readRegion(region), suppressed, notes }));
+  };
+}
+
+/** A hit as a list, which is written and read faster than an object. */
+type WrittenHit = readonly [ForeignHit['rule'], ForeignHit['level'], string, WrittenRegion, ForeignHit['suppressed'], ForeignHit['notes']];
+type WrittenRegion = null | readonly [offset: number, length: number] | readonly [line: number, column: number | null, endLine: number | null, endColumn: number | null, isUtf16: 0 | 1];
+
+/** A hit as a text. */
+export function writtenHit({ rule, level, message, region, suppressed, notes }: ForeignHit): string {
+  return JSON.stringify([rule, level, message, writtenRegion(region), suppressed, notes] satisfies WrittenHit);
+}
+
+/** The hits of one file as a text. @param hits each as {@link writtenHit}. */
+export function writtenHits(hits: readonly string[]): string {
+  return `[${hits.join(',')}]`;
+}
+
+function writtenRegion(region: ForeignRegion | null): WrittenRegion {
+  if (region === null) return null;
+  return region.by === 'offset' ? [region.offset, region.length] : [region.line, region.column, region.endLine, region.endColumn, region.columnsAre === 'utf16' ? 1 : 0];
+}
+
+function readRegion(written: WrittenRegion): ForeignRegion | null {
+  if (written === null) return null;
+  if (written.length === 2) return { by: 'offset', offset: written[0], length: written[1] };
+  const [line, column, endLine, endColumn, isUtf16] = written;
+  return { by: 'lines', line, column, endLine, endColumn, columnsAre: isUtf16 === 1 ? 'utf16' : 'code-points' };
+}
+
 /** What another program found as hits, for the rules that are on; each with its own level while no layer sets one. */
 export function foreignHits(text: SourceText, found: readonly ForeignHit[], set: RuleSet, catalog: Catalog): RuleHits[] {
-  const groups = new Map<string, { readonly planned: RuleHits['planned']; readonly hits: Hit[] }>();
-  for (const { rule: id, level: ownLevel, message, region, suppressed, notes } of found) {
-    const [setting, rule] = [set.rules.get(id), catalog.get(id)];
-    if (setting === undefined || rule === undefined || setting.level === 'off') continue;
-    const key = `${id} ${ownLevel}`;
-    let group = groups.get(key);
-    if (group === undefined) {
-      const kind = { rule: id, level: setting.keepsLevels === true ? ownLevel : setting.level, ownLevel, confidence: rule.confidence, repairs: 'safe' } as const;
-      groups.set(key, (group = { planned: { rule, order: catalog.rules.indexOf(rule), kind, mayRepair: false, options: setting.options, finder: { by: 'text' } }, hits: [] }));
-    }
-    group.hits.push({ ...stretchOf(text, region), message, ...(suppressed !== null && { suppressed }), ...(notes.length > 0 && { notes }) });
+  /** By rule and level; null for a rule that is off. */
+  const groups = new Map<RuleId, Map<ActiveLevel, HitGroup | null>>();
+  for (const { rule, level, message, region, suppressed, notes } of found) {
+    let byLevel = groups.get(rule);
+    if (byLevel === undefined) groups.set(rule, (byLevel = new Map()));
+    let group = byLevel.get(level);
+    if (group === undefined) byLevel.set(level, (group = groupFor(rule, level, set, catalog)));
+    group?.hits.push({ ...stretchOf(text, region), message, ...(suppressed !== null && { suppressed }), ...(notes.length > 0 && { notes }) });
   }
-  return [...groups.values()].map(({ planned, hits }) => ({ planned, hits: hits.sort((a, b) => a.start - b.start) }));
+  return [...groups.values()].flatMap((byLevel) => [...byLevel.values()]).flatMap((group) => (group === null ? [] : { ...group, hits: group.hits.sort((a, b) => a.start - b.start) }));
+}
+
+/** Hits of one rule that have one level. */
+interface HitGroup {
+  readonly planned: RuleHits['planned'];
+  readonly hits: Hit[];
+}
+
+function groupFor(id: RuleId, ownLevel: ActiveLevel, set: RuleSet, catalog: Catalog): HitGroup | null {
+  const [setting, rule] = [set.rules.get(id), catalog.get(id)];
+  if (setting === undefined || rule === undefined || setting.level === 'off') return null;
+  const kind = { rule: id, level: setting.keepsLevels === true ? ownLevel : setting.level, ownLevel, confidence: rule.confidence, repairs: 'safe' } as const;
+  return { planned: { rule, order: catalog.rules.indexOf(rule), kind, mayRepair: false, options: setting.options, finder: { by: 'text' } }, hits: [] };
 }
 
 /** A region as offsets. The file may have changed since: what is beyond it is brought back into it. */

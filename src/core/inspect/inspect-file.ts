@@ -19,7 +19,7 @@ import { SOON_DONE } from '../syntax/time-limit.js';
 import { ABOUT_USES, Damage } from './damage.js';
 import { asHitsOf, embeddedSources } from './embedded-hits.js';
 import type { FindingCounts } from './finding-counts.js';
-import { foreignHits, type ForeignHit } from './foreign-hits.js';
+import { foreignHits, type ForeignLookup } from './foreign-hits.js';
 import { fillIn } from '../base/fill-in.js';
 import { FileFindings, type FoundFinding } from './found-finding.js';
 import type { Planner, RunnableRule } from './plan.js';
@@ -52,8 +52,8 @@ export interface Tools extends WaiverTerms {
   readonly grammars: Grammars;
   readonly planner: Planner;
   readonly spelling: Spelling;
-  /** What other programs found in a file, by its path. */
-  readonly foreign?: Readonly<Record<string, readonly ForeignHit[]>> | undefined;
+  /** What other programs found; absent if nothing. */
+  readonly foreign?: ForeignLookup | undefined;
 }
 
 /**
@@ -75,9 +75,7 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   const { text } = source;
   source.limit.begin();
   const unfinished: RuleId[] = [];
-  // A file may be called like something that every object has.
-  const foreign = tools.foreign !== undefined && Object.hasOwn(tools.foreign, text.path) ? tools.foreign[text.path] ?? [] : [];
-  const known = [...trustedIn(source, set, tools.planner, unfinished, false), ...hitsInside(source, set, tools.planner, unfinished), ...foreignHits(text, foreign, set, tools.planner.catalog)];
+  const known = [...trustedIn(source, set, tools.planner, unfinished, false), ...hitsInside(source, set, tools.planner, unfinished), ...foreignHits(text, tools.foreign?.(text.path) ?? [], set, tools.planner.catalog)];
   const found = tools.ownFiles.has(text.path) ? known.filter(({ planned: { rule } }) => rule.house === null && rule.concern !== 'words') : known;
   const account = new WaiverAccount(readWaivers(source), tools);
   const findings = new FileFindings(text);

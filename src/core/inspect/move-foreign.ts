@@ -6,14 +6,15 @@ import type { Tools } from './inspect-file.js';
 /** The same tools for a text that has been edited: what another program found moves along with the code. @param text as it was. */
 export function afterEdits(tools: Tools, text: SourceText, edits: readonly Edit[]): Tools {
   const { path } = text;
-  const found = tools.foreign !== undefined && Object.hasOwn(tools.foreign, path) ? tools.foreign[path] ?? [] : [];
+  const { foreign } = tools;
+  const found = foreign?.(path) ?? [];
   if (found.length === 0 || edits.length === 0) return tools;
   const moved = found.map((hit) => {
     const { start, end } = stretchOf(text, hit.region);
     const offset = movedOffset(start, edits);
     return { ...hit, region: { by: 'offset', offset, length: Math.max(0, movedOffset(end, edits) - offset) } } as const;
   });
-  return { ...tools, foreign: { ...tools.foreign, [path]: moved } };
+  return { ...tools, foreign: (own) => (own === path ? moved : foreign?.(own) ?? []) };
 }
 
 /** Where a place is after edits; text inserted at it comes before it. Within replaced text it moves to the start of the new one. */

@@ -1,7 +1,8 @@
 import type * as z from 'zod';
 import type { ActiveLevel } from '../model/level.js';
 import { MOST_FINDINGS, type ForeignFinding, type ForeignLog, type ForeignNote, type ForeignPlace, type ForeignRegion, type ForeignRule, type LogMistake } from './foreign-log.js';
-import { sarifLog, type SarifLocation, type SarifResult, type SarifRule, type SarifRun } from './sarif-schema.js';
+import { isUsualResult } from './usual-result.js';
+import { sarifLog, sarifResult, type SarifLocation, type SarifResult, type SarifRule, type SarifRun } from './sarif-schema.js';
 
 /** The most mistakes that are told of one log. */
 const MOST_MISTAKES = 20;
@@ -22,9 +23,20 @@ export function readSarifLog(text: string): ForeignLog {
   const count = countResults(data);
   if (count > MOST_FINDINGS) return failed([{ at: { pointer: '/runs' }, what: `it has more than ${MOST_FINDINGS.toLocaleString('en')} results` }]);
   const log = sarifLog.safeParse(data);
-  if (!log.success) return failed(log.error.issues.slice(0, MOST_MISTAKES).map(mistakeOf));
-  const runs = (log.data.runs ?? []).map((run) => new RunReader(run));
-  return { form: 'sarif', findings: runs.flatMap((run) => run.findings()), rules: runs.flatMap((run) => run.rules()), mistakes: [] };
+  if (!log.success) return failed(log.error.issues.slice(0, MOST_MISTAKES).map((issue) => mistakeOf(issue, [])));
+  const findings: ForeignFinding[] = [];
+  const mistakes: LogMistake[] = [];
+  const rules = (log.data.runs ?? []).flatMap((run, number) => {
+    const reader = new RunReader(run);
+    (run.results ?? []).forEach((data, index) => {
+      const result = isUsualResult(data) ? { success: true, data } as const : sarifResult.safeParse(data);
+      if (!result.success) mistakes.push(...result.error.issues.map((issue) => mistakeOf(issue, ['runs', number, 'results', index])));
+      const finding = result.success ? reader.findingOf(result.data) : null;
+      if (finding !== null) findings.push(finding);
+    });
+    return reader.rules();
+  });
+  return mistakes.length > 0 ? failed(mistakes.slice(0, MOST_MISTAKES)) : { form: 'sarif', findings, rules, mistakes: [] };
 }
 
 function failed(mistakes: readonly LogMistake[]): ForeignLog {
@@ -42,8 +54,9 @@ function pointerTo(path: readonly PropertyKey[]): string {
   return path.map((step) => `/${String(step).replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
 }
 
-function mistakeOf(issue: z.core.$ZodIssue): LogMistake {
-  const at = { pointer: pointerTo(issue.path) };
+/** @param base where the part of the log is that has the issue. */
+function mistakeOf(issue: z.core.$ZodIssue, base: readonly PropertyKey[]): LogMistake {
+  const at = { pointer: pointerTo([...base, ...issue.path]) };
   switch (issue.code) {
     case 'invalid_type':
       return { at, what: `this must be ${article(issue.expected)}` };
@@ -84,10 +97,6 @@ class RunReader {
     this.columnsAre = run.columnKind === 'utf16CodeUnits' ? 'utf16' : 'code-points';
   }
 
-  findings(): ForeignFinding[] {
-    return (this.run.results ?? []).flatMap((result) => this.findingOf(result) ?? []);
-  }
-
   rules(): ForeignRule[] {
     const { driver, extensions = [] } = this.run.tool;
     return [driver, ...extensions].flatMap(({ rules = [] }) => rules).map(({ id, shortDescription, fullDescription, helpUri, defaultConfiguration }) => ({
@@ -96,7 +105,7 @@ class RunReader {
   }
 
   /** Null for what is no finding: something that was looked at and is right (section 3.27.9), or that is gone. */
-  private findingOf(result: SarifResult): ForeignFinding | null {
+  findingOf(result: SarifResult): ForeignFinding | null {
     const { kind = 'fail', baselineState, locations = [], relatedLocations = [], suppressions, message } = result;
     const rule = this.ruleOf(result);
     const level = kind === 'fail' ? activeLevel(result.level ?? rule?.defaultConfiguration?.level ?? 'warning') : kind === 'review' || kind === 'open' ? 'note' : null;
@@ -164,6 +173,7 @@ function activeLevel(level: 'none' | ActiveLevel | undefined): ActiveLevel | nul
 function messageText({ text, id, arguments: given = [] }: SarifResult['message'], rule: SarifRule | undefined): string {
   const strings = rule?.messageStrings;
   const template = text ?? (id !== undefined && strings !== undefined && Object.hasOwn(strings, id) ? strings[id]?.text : undefined) ?? '';
+  if (!/[{}[\\]/.test(template)) return template;
   const filled = template.replace(/\{\{|\}\}|\{(\d{1,3})\}/g, (whole, number: string | undefined) => (number === undefined ? whole.slice(1) : given[Number(number)] ?? whole));
   return filled.replace(/\[((?:[^[\]\\]|\\.){1,500})\]\((?:[^()\s]{1,2000})\)/g, '$1').replace(/\\([[\]\\])/g, '$1');
 }

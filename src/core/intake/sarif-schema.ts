@@ -34,7 +34,8 @@ const reportingDescriptor = z.object({
 
 const toolComponent = z.object({ name: text.optional(), rules: z.array(reportingDescriptor).optional() });
 
-const result = z.object({
+/** A result, read one by one: a copy of all of them at once would take much memory. */
+export const sarifResult = z.object({
   ruleId: text.optional(),
   ruleIndex: index.optional(),
   rule: z.object({ id: text.optional(), index: index.optional(), toolComponent: z.object({ index: index.optional() }).optional() }).optional(),
@@ -52,7 +53,7 @@ const run = z.object({
   columnKind: z.enum(['utf16CodeUnits', 'unicodeCodePoints']).optional(),
   originalUriBaseIds: z.record(text, artifactLocation).optional(),
   artifacts: z.array(z.object({ location: artifactLocation.optional(), hashes: z.record(text, text).optional() })).optional(),
-  results: z.array(result).nullish(),
+  results: z.array(z.unknown()).nullish(),
 });
 
 /** A SARIF log, as far as it is read. */
@@ -62,7 +63,7 @@ export const sarifLog = z.object({ version: z.literal('2.1.0'), runs: z.array(ru
 export type SarifRun = z.infer<typeof run>;
 
 /** One result of a run. */
-export type SarifResult = z.infer<typeof result>;
+export type SarifResult = z.infer<typeof sarifResult>;
 
 /** A place in a result. */
 export type SarifLocation = z.infer<typeof location>;

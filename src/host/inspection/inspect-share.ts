@@ -9,7 +9,7 @@ import type { GrammarId, Language } from '../../core/base/language.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { Repair } from '../../core/model/repair.js';
 import type { ForeignRule } from '../../core/model/foreign-rule.js';
-import type { ForeignHit } from '../../core/inspect/foreign-hits.js';
+import { foreignLookup, type ForeignTexts } from '../../core/inspect/foreign-hits.js';
 import { makeForeignRule } from '../../core/catalog/foreign-rule.js';
 import type { HouseRule } from '../../core/model/house-rule.js';
 import type { ScopeSettings } from '../../core/model/layer.js';
@@ -40,9 +40,9 @@ export interface InspectionJob {
   readonly ownFiles: readonly string[];
   /** The house rules of the project, as declared. */
   readonly houseRules: readonly HouseRule[];
-  /** The rules of other programs, and what these found, by the path of the file. */
+  /** The rules of other programs, and what these found. */
   readonly foreignRules: readonly ForeignRule[];
-  readonly foreign: Readonly<Record<string, readonly ForeignHit[]>>;
+  readonly foreign: ForeignTexts;
   /** The texts of documents that are open and not saved, by path: they stand for the files. */
   readonly documents: Readonly<Record<string, string>>;
   /** Whether to tell which version of each file was read. */
@@ -110,10 +110,10 @@ function inspected(source: SourceText, set: RuleSet, tools: Tools, wantsRepairs:
 }
 
 /** The tools for inspecting the files of a job. */
-export async function makeTools({ files, ownFiles, terms, settings, foreign }: Pick<InspectionJob, 'files' | 'ownFiles' | 'terms' | 'settings'> & { readonly foreign?: InspectionJob['foreign'] }, catalog: Catalog): Promise<Tools> {
+export async function makeTools({ files, ownFiles, terms, settings, foreign }: Pick<InspectionJob, 'files' | 'ownFiles' | 'terms' | 'settings'> & { readonly foreign?: ForeignTexts }, catalog: Catalog): Promise<Tools> {
   const grammars = SHIPPED_GRAMMARS.limitedTo(new TimeLimit(settings.longestLook ?? LONGEST_LOOK, STOPWATCH));
   await keptAlive(grammars.load(neededGrammars(files)));
-  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(englishDictionary), foreign };
+  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(englishDictionary), ...(foreign !== undefined && foreign.size > 0 && { foreign: foreignLookup(foreign) }) };
 }
 
 function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {

@@ -22,7 +22,7 @@ export function inspectionJob(root: string, today: string, { files, settings, ne
     wantsVersions: false,
     wantsRepairs: false,
     foreignRules: rules.flatMap(({ foreign }) => foreign ?? []),
-    foreign: {},
+    foreign: new Map(),
     files: files.map(({ path, language, rules: { set } }) => ({ path, language, set: numbers.get(set) as number })),
   };
 }

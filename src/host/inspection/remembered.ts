@@ -82,8 +82,8 @@ export class Remembered {
   /** What another program found in a file decides too. */
   private keyFor(path: string, rules: RuleSet, language: LanguageId): string {
     const key = this.keys.keyFor(rules, language, this.own.has(path));
-    const foreign = Object.hasOwn(this.job.foreign, path) ? this.job.foreign[path] : undefined;
-    return foreign === undefined ? key : `${key} ${contentDigest(Buffer.from(JSON.stringify(foreign)))}`;
+    const foreign = this.job.foreign.get(path);
+    return foreign === undefined ? key : `${key} ${contentDigest(Buffer.from(foreign))}`;
   }
 
   /** Whether all that the job wants to know is known. */

@@ -9,8 +9,13 @@ export function intakeNotes(intake: Intake, root: string, listing: { readonly fi
 }
 
 /** What logs say of files that are not checked: nothing of it is told. @param files those that are. */
-function notChecked({ found }: Intake, { files }: { readonly files: readonly { readonly path: string }[] }): IntakeNote[] {
-  const checked = new Set(files.map((file) => file.path));
-  const others = Object.entries(found).filter(([own]) => !checked.has(own));
-  return others.length === 0 ? [] : [{ intake: 'not-checked', findings: others.reduce((sum, [, hits]) => sum + hits.length, 0), files: others.length }];
+function notChecked({ counts }: Intake, { files: all }: { readonly files: readonly { readonly path: string }[] }): IntakeNote[] {
+  const checked = new Set(all.map((file) => file.path));
+  let [findings, files] = [0, 0];
+  for (const [own, number] of counts) {
+    if (checked.has(own)) continue;
+    findings += number;
+    files += 1;
+  }
+  return files === 0 ? [] : [{ intake: 'not-checked', findings, files }];
 }
