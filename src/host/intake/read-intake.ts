@@ -59,8 +59,10 @@ export function readIntake(sources: readonly IntakeSource[], root: string): Inta
       continue;
     }
     const idOf = idsOf(source.concern);
-    for (const rule of rulesOf(read, source)) if (!rules.has(rule.id)) rules.set(rule.id, rule);
-    for (const [name, ids] of collidingIds(read.flatMap((log) => log.findings.flatMap(({ rule }) => rule ?? [])))) notes.push({ intake: 'same-name', log: source.name, rule: `${source.concern}/${name}`, ids });
+    const met = new Set<string | null>();
+    for (const { findings } of read) for (const { rule } of findings) met.add(rule);
+    for (const rule of rulesOf(read, met, source)) if (!rules.has(rule.id)) rules.set(rule.id, rule);
+    for (const [name, ids] of collidingIds([...met].flatMap((id) => id ?? []))) notes.push({ intake: 'same-name', log: source.name, rule: `${source.concern}/${name}`, ids });
     let outside = 0;
     const files = new Map<string, string | null>();
     logs.push({ source, time, files });
@@ -153,11 +155,11 @@ function placeText({ at }: LogMistake, name: string): string {
 }
 
 /** The rules that logs have, whether or not anything was found by them; and one for what comes without an id. */
-function rulesOf(logs: readonly ForeignLog[], { concern }: IntakeSource): ForeignRule[] {
-  const [rules, findings] = [logs.flatMap((log) => log.rules), logs.flatMap((log) => log.findings)];
+function rulesOf(logs: readonly ForeignLog[], met: ReadonlySet<string | null>, { concern }: IntakeSource): ForeignRule[] {
+  const rules = logs.flatMap((log) => log.rules);
   const byName = new Map<string, ForeignRule>();
   const described = new Map(rules.map((rule) => [rule.id, rule]));
-  for (const own of [...new Set([...findings.map(({ rule }) => rule), ...described.keys(), null])]) {
+  for (const own of [...new Set([...met, ...described.keys(), null])]) {
     const name = ruleNameOf(own);
     const rule = own === null ? undefined : described.get(own);
     const known = byName.get(name);
