@@ -1,14 +1,19 @@
 // Writes the samples in docs/formats.md and the page in docs/demo.html anew: what the program prints for the demo.
 // With --check it writes nothing and fails where they are not what the program prints.
 import { spawnSync } from 'node:child_process';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 
 const here = path.join(import.meta.dirname, '..');
 const page = path.join(here, 'docs', 'formats.md');
 
 function run(...args) {
-  return spawnSync(process.execPath, [path.join(here, 'dist', 'cli', 'main.cjs'), ...args, '--root', '.', '--no-personal'], { cwd: path.join(here, 'demo', 'harbour'), encoding: 'utf8' }).stdout;
+  return runIn(path.join(here, 'demo', 'harbour'), ...args);
+}
+
+function runIn(folder, ...args) {
+  return spawnSync(process.execPath, [path.join(here, 'dist', 'cli', 'main.cjs'), ...args, '--root', '.', '--no-personal'], { cwd: folder, encoding: 'utf8' }).stdout;
 }
 
 function ask(...args) {
@@ -21,9 +26,24 @@ const decision = ask('explain', 'services/tides/tides/predict.py', 'text/line-wi
 const shown = { ...decision, trail: ['…', decision.trail.at(-1)] };
 const samples = [finding, shown].map((value) => `\`\`\`json\n${JSON.stringify(value, null, 2)}\n\`\`\``);
 
-// The same on whatever day this runs.
 const sample = path.join(here, 'docs', 'demo.html');
-const demo = run('check', '--today', '2026-11-30', '--format', 'html');
+const demo = pageOf(path.join(here, 'demo', 'harbour'));
+
+/** The page of a copy with a history of its own, so that waivers have an age wherever this runs. */
+function pageOf(harbour) {
+  const copy = path.join(mkdtempSync(path.join(tmpdir(), 'elvar-page-')), 'harbour');
+  try {
+    cpSync(harbour, copy, { recursive: true });
+    const git = (...args) => spawnSync('git', ['-C', copy, '-c', 'user.name=Harbour', '-c', 'user.email=office@harbour.example', '-c', 'commit.gpgsign=false', ...args], { stdio: 'ignore', env: { ...process.env, GIT_AUTHOR_DATE: '2026-10-05T12:00:00Z', GIT_COMMITTER_DATE: '2026-10-05T12:00:00Z' } });
+    git('init', '-q', '-b', 'main');
+    git('add', '-f', '.');
+    git('commit', '-q', '-m', 'Take over the programs of the harbour office');
+    // The same on whatever day this runs.
+    return runIn(copy, 'check', '--today', '2026-11-30', '--format', 'html');
+  } finally {
+    rmSync(path.dirname(copy), { recursive: true, force: true });
+  }
+}
 
 const before = readFileSync(page, 'utf8');
 let index = 0;

@@ -14,6 +14,7 @@ import { checkMarkdown } from '../../formats/markdown/check.js';
 import { checkSarif } from '../../formats/sarif/check.js';
 import { pageScript } from '../../host/page-script.js';
 import { LEDGER_FILE } from '../../host/files/own-files.js';
+import { waiverDays } from '../../host/git/blame.js';
 import { provenanceOf } from '../../host/git/provenance.js';
 import { VERSION } from '../version.js';
 import { viewCheck } from '../views/check.js';
@@ -70,5 +71,5 @@ export const CHECK_FORMATS: Formats<CheckOptions, ShownCheck> = {
   sarif: ({ report }, { workspace }) => checkSarif(report, { version: VERSION, ledger: LEDGER_FILE, revision: provenanceOf(workspace.root) }),
   junit: ({ report, failOn }) => checkJunit(report, failOn),
   markdown: ({ report }) => checkMarkdown(report),
-  html: ({ report, notShown, failOn, health }, { workspace }) => checkPage({ report, name: path.basename(workspace.root), today: workspace.session.run.today, failOn, notShown: notShown.level + notShown.confidence, health, script: pageScript() }),
+  html: ({ report, notShown, failOn, health }, { workspace }) => checkPage({ report, name: path.basename(workspace.root), today: workspace.session.run.today, failOn, notShown: notShown.level + notShown.confidence, health, waiverDays: waiverDays(workspace.root, report), script: pageScript() }),
 };

@@ -32,7 +32,7 @@ export function checkPage(facts: PageFacts): string {
       h('meta', { name: 'viewport', content: 'width=device-width, initial-scale=1' }),
       h('title', null, title),
       h('style', null, STYLE)),
-    h('body', null, header(title, facts, totals), h('main', null, overview(facts, totals), findingsByRule(facts), rulesMap(facts), exceptions(facts.report), facts.health === null ? null : health(facts.health)),
+    h('body', null, header(title, facts, totals), h('main', null, overview(facts, totals), findingsByRule(facts), rulesMap(facts), exceptions(facts.report, facts.waiverDays), facts.health === null ? null : health(facts.health)),
       h('footer', null, h('p', { class: 'faint' }, `Checked on ${facts.today}.`)), PLACE_OF_SCRIPTS));
   const [before, after] = renderToString(page).split(PLACE_OF_SCRIPTS) as [string, string];
   // By the marker, the page itself is not checked if it lies in the project.

@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process';
+import type { CheckReport } from '../../core/inspect/check-report.js';
 
 /**
  * Asks git for the day on which lines of a file last changed.
@@ -23,4 +24,12 @@ export function blameDays(root: string, file: string, lines: readonly number[]):
     if (time !== undefined && isCommitted) days.set(line, new Date(Number(time) * 1000).toISOString().slice(0, 10));
   }
   return days;
+}
+
+/** Asks git for the day on which each waiver that excuses something was written, by the path and the line of the waiver. */
+export function waiverDays(root: string, { files }: Pick<CheckReport, 'files'>): ReadonlyMap<string, ReadonlyMap<number, string>> {
+  return new Map(files.flatMap(({ path, findings }) => {
+    const lines = new Set(findings.flatMap(({ excused }) => (excused?.by === 'waiver' ? [excused.line] : [])));
+    return lines.size === 0 ? [] : [[path, blameDays(root, path, [...lines])] as const];
+  }));
 }
