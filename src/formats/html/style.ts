@@ -29,6 +29,8 @@ nav ul { display: flex; flex-wrap: wrap; gap: .25rem 1.25rem; list-style: none; 
 table { border-collapse: collapse; font-size: .9rem; width: 100%; }
 th, td { text-align: left; padding: .3rem .6rem; border-bottom: 1px solid var(--line); vertical-align: top; overflow-wrap: break-word; min-width: 3rem; }
 td code, time { white-space: nowrap; }
+#exceptions td:first-child code { white-space: normal; overflow-wrap: anywhere; }
+#exceptions td:first-child, #exceptions td:last-child { min-width: 16rem; }
 thead th { background: var(--raised); white-space: nowrap; }
 tbody tr:last-child th, tbody tr:last-child td { border-bottom: 0; }
 tbody th { font-weight: 400; }
