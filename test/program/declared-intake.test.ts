@@ -29,6 +29,23 @@ describe('a log that the layer file declares', () => {
     expect(linesOf(folder)).not.toContain('names no rule');
   });
 
+  test('has rules that are on by their nature, and every command says who decides that', () => {
+    const folder = makeFolder({ ...FILES, 'elvar.yaml': `${INTAKE}zones: [{ name: quay, match: [quay/], rulings: { compiler/wunused-variable: note } }]\n`, 'quay/a.c': '', 'old/a.c': '', 'old/elvar.yaml': 'inherit: false\n', 'elvar.yaml.d/x.c': '' });
+    const RULE = 'compiler/wunused-variable';
+    expect(run(folder, 'catalog', RULE).out).toMatch(/in force for all 8 files in languages it supports\.\n +warning +7 files +since the program that found it +.*\n +note +1 file +since elvar\.yaml:4 \(zone quay\)/);
+    const { out } = run(folder, 'resolve', '--rule', RULE);
+    expect(out).toContain('warning  7 files\n  since the program that found it\n');
+    expect(out).not.toContain('no layer turns it on');
+    for (const file of ['src/berth.cpp', 'old/a.c']) expect(run(folder, 'explain', file).out).toMatch(/warning +compiler\/wunused-variable +the program that found it\n/);
+    expect(run(folder, 'explain', 'old/a.c').out).toContain("catalog         Elvar's own rules off, those of other programs on\n");
+    expect(run(folder, 'explain', 'src/berth.cpp', RULE).out).toContain('● warning  set by the program that found it: no layer says anything else.');
+    // What a layer says is in the trail, and does not count there.
+    writeFileSync(path.join(folder, 'elvar.yaml'), `${INTAKE}rulings: { ${RULE}: { level: off, until: 2020-01-01 } }\n`);
+    expect(run(folder, 'explain', 'src/berth.cpp', RULE).out).toContain('● warning  set by the program that found it: no level that a layer sets counts here.');
+    writeFileSync(path.join(folder, 'elvar.yaml'), `${INTAKE}rulings: { ${RULE}: error }\n`);
+    expect(run(folder, 'compare', 'src/berth.cpp', 'old/a.c').out).toMatch(/compiler\/wunused-variable[^]*the program that found it/);
+  });
+
   test('has findings that the ledger excuses', () => {
     const folder = makeFolder(FILES);
     expect(run(folder, 'ledger', 'take', '--because', 'old code').out).toContain('compiler/wunused-variable  1 entry');

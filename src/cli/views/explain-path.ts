@@ -80,7 +80,7 @@ function ruleRow(decision: Decision, style: Style): string[] {
   return [
     style.level(decision.level),
     decision.rule,
-    statement.kind === 'catalog' ? 'cut off, so the default applies' : deciderText(decision),
+    statement.kind === 'catalog' && decision.level === 'off' ? 'cut off, so the default applies' : deciderText(decision),
     values.join(' · '),
     style.faint(visible(statement.because ?? statement.zone?.because ?? '')),
   ];
@@ -91,7 +91,7 @@ function layerRows(layers: Explanation['layers'], decisions: readonly Decision[]
 }
 
 function whatLayerDoes(layer: LayerInstance, decisions: readonly Decision[]): string {
-  if (layer.kind === 'catalog') return 'every rule off, with default options';
+  if (layer.kind === 'catalog') return decisions.some(({ trail: [first], level, by }) => first !== undefined && by === 0 && level !== 'off') ? "Elvar's own rules off, those of other programs on" : 'every rule off, with default options';
   const ofLayer = (entry: TrailEntry | undefined): boolean => entry?.statement.layer === layer;
   if (!decisions.some(({ trail }) => trail.some(ofLayer))) return 'says nothing about these rules here';
   const spoken = decisions.filter(({ trail }) => trail.some((entry) => ofLayer(entry) && entry.effect !== 'idle'));

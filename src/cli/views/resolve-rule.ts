@@ -38,12 +38,12 @@ function settingsOf(files: readonly ResolvedFile[], rule: string): Setting[] {
   const settings = new Map<string, Setting>();
   for (const file of files) {
     const decision = file.rules.decisions.get(rule) as Decision;
-    const { level, options, waivers, fix, ledger, by } = decision;
+    const { level, options, waivers, fix, ledger } = decision;
     const key = JSON.stringify([level, Object.values(options).map(({ value }) => value), waivers, fix, ledger]);
     let setting = settings.get(key);
     if (setting === undefined) settings.set(key, (setting = { decision, files: [], origins: new Set() }));
     setting.files.push(file);
-    setting.origins.add(by === 0 ? 'no layer turns it on' : deciderText(decision));
+    setting.origins.add(deciderText(decision));
   }
   return [...settings.values()].sort((a, b) => b.files.length - a.files.length);
 }

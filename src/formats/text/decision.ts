@@ -6,11 +6,14 @@ import type { ActiveGuard, Decision, DecidedItem, DecidedOption, PartName, State
 import { formatChanges, formatSource, formatValue } from './origin.js';
 import { count, listed } from './words.js';
 
+/** What decides where no layer does: rules of other programs are on by their nature, Elvar's own are off. */
+const PRODUCER = 'the program that found it';
+
 /** What decided the level: the line that set it, and what it was before. */
 export function levelOrigin(decision: Decision): string {
   const { trail, by, over } = decision;
   const entry = trail[by];
-  if (by === 0 && decision.level !== 'off') return 'set by the program that found it: no layer says anything else';
+  if (by === 0 && decision.level !== 'off') return `set by ${PRODUCER}: ${trail.length === 1 ? 'no layer says anything else' : 'no level that a layer sets counts here'}`;
   if (by === 0 || entry === undefined) return 'no layer turns it on';
   if (entry.effect === 'capped') return `lowered by the at-most in ${formatSource(entry.statement)}${loweredFrom(decision)}`;
   const before = over === null || over === 0 ? undefined : trail[over]?.statement;
@@ -27,8 +30,7 @@ function loweredFrom({ trail, over }: Decision): string {
 /** In a few words, what decided the level: for a capped rule, what turned it on and what lowered it. */
 export function deciderText(decision: Decision): string {
   const { trail, by, level } = decision;
-  // Elvar's own rules are off until a layer turns them on.
-  if (by === 0 && level !== 'off') return 'the program that found it';
+  if (by === 0) return level === 'off' ? 'no layer turns it on' : PRODUCER;
   const on = turnedOnBy(decision);
   const decider = sourceAt(trail, on);
   return on === by ? decider : `${decider}, lowered by the at-most in ${sourceAt(trail, by)}`;

@@ -63,7 +63,7 @@ export function deciderOf({ before, after }: Pick<WayOfChange, 'before' | 'after
 
 function originOf(decision: Decision, index: number, option: string | null = null): string | null {
   const statement = decision.trail[index]?.statement;
-  if (statement === undefined || statement.kind === 'catalog') return null;
+  if (statement === undefined || (statement.kind === 'catalog' && (option !== null || decision.level === 'off'))) return null;
   if (option === null) return index === decision.by ? deciderText(decision) : formatSource(statement);
   const place = statement.options.find(({ name }) => name === option)?.place ?? statement.place;
   return formatSource(statement.place === null ? statement : { ...statement, place });

@@ -1,4 +1,5 @@
 import { isInForce } from '../../core/cascade/in-force.js';
+import { deciderText } from '../../formats/text/decision.js';
 import type { Place } from '../../core/base/place.js';
 import type { PresetReport } from '../../core/cascade/preset-report.js';
 import type { ResolvedFile, ResolveReport } from '../../core/cascade/resolve-report.js';
@@ -44,8 +45,8 @@ function placesOf(rule: RuleId, files: readonly ResolvedFile[]): RulePlaces[] {
   for (const { path, rules } of files) {
     const decision = rules.decisions.get(rule);
     const statement = decision?.trail[decision.by]?.statement;
-    if (decision === undefined || statement === undefined || statement.kind === 'catalog') continue;
-    const by = describe(statement);
+    if (decision === undefined || statement === undefined || (statement.kind === 'catalog' && decision.level === 'off')) continue;
+    const by = statement.kind === 'catalog' ? deciderText(decision) : describe(statement);
     const key = `${decision.level} ${by}`;
     const place = places.get(key) ?? { level: decision.level, by, because: statement.because ?? statement.zone?.because ?? null, files: [] };
     place.files.push(path);
