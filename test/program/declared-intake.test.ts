@@ -46,6 +46,20 @@ describe('a log that the layer file declares', () => {
     expect(run(folder, 'compare', 'src/berth.cpp', 'old/a.c').out).toMatch(/compiler\/wunused-variable[^]*the program that found it/);
   });
 
+  test('has rules whose level as found is told apart from the same level for all', () => {
+    const folder = makeFolder({ ...FILES, 'build/gpp.log': `${LOG.split('\n')[0]}\nsrc/berth.cpp:3:3: error: bad [-Wunused-variable]\n`, 'quay/a.c': '', 'quay/elvar.yaml': 'rulings: { compiler/wunused-variable: warning }\n' });
+    const RULE = 'compiler/wunused-variable';
+    const impact = run(folder, 'impact', '--set', `${RULE}=warning`).out;
+    expect(impact).toMatch(/^1 rule is changed, for 4 of 6 files: 1 finding changes level\.\n/);
+    expect(impact).toContain('as found → warning  by the command line');
+    expect(run(folder, 'compare', 'src/berth.cpp', 'quay/a.c').out).toMatch(/as found +src\/berth\.cpp +since the program that found it\n +warning +quay\/a\.c +since quay\/elvar\.yaml:1/);
+    expect(run(folder, 'resolve').out).toMatch(/compiler\/wunused-variable +warning, not as found\n/);
+    expect(run(folder, 'explain', 'src/berth.cpp', RULE).out).toContain('Each finding keeps the level that its program gave it.');
+    // Without the ruling, findings would not all be warnings.
+    expect(run(folder, 'doctor').out).not.toContain('never decides');
+    expect(linesOf(folder, '--set', `${RULE}=warning`)).not.toContain('error');
+  });
+
   test('has findings that the ledger excuses', () => {
     const folder = makeFolder(FILES);
     expect(run(folder, 'ledger', 'take', '--because', 'old code').out).toContain('compiler/wunused-variable  1 entry');

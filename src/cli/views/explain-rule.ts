@@ -5,6 +5,7 @@ import { FREEDOMS } from '../../core/model/layer.js';
 import type { Explanation } from '../../core/cascade/explanation.js';
 import type { RuleExcuses } from '../../core/inspect/line-explanation.js';
 import type { Decision, Statement, TrailEntry } from '../../core/model/statement.js';
+import { keepsLevels } from '../../core/cascade/keeps-levels.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
@@ -134,7 +135,8 @@ function verdict(decision: Decision, style: Style): string[] {
 /** What protects the rule, and which statements were refused something. */
 function remarks(decision: Decision): string[] {
   const { trail, guards, freedomsBy } = decision;
-  const lines = FREEDOMS.filter((freedom) => decision[freedom] === 'refuse').map((freedom) => `${REFUSED_FREEDOMS[freedom]}, by ${sourceAt(trail, freedomsBy[freedom])}.`);
+  const lines = keepsLevels(decision) ? ['Each finding keeps the level that its program gave it.'] : [];
+  lines.push(...FREEDOMS.filter((freedom) => decision[freedom] === 'refuse').map((freedom) => `${REFUSED_FREEDOMS[freedom]}, by ${sourceAt(trail, freedomsBy[freedom])}.`));
   for (const guard of guards) lines.push(guardText(guard, decision));
   for (const entry of trail) {
     const { statement, effect, refused } = entry;

@@ -1,3 +1,4 @@
+import { AS_FOUND } from '../../formats/text/decision.js';
 import { filesBySet, setNames, type ResolvedFile, type ResolveReport } from '../../core/cascade/resolve-report.js';
 import { sameOptionValue } from '../../core/model/option.js';
 import type { RuleSet, RuleSetting } from '../../core/model/rule-set.js';
@@ -46,8 +47,9 @@ function differenceRows(base: RuleSet, set: RuleSet, style: Style): string[][] {
   return [...set.rules].flatMap(([rule, setting]) => {
     const old = base.rules.get(rule) as RuleSetting;
     const changed = Object.entries(setting.options).filter(([name, value]) => !sameOptionValue(value, old.options[name] as typeof value));
-    if (setting.level === old.level && (changed.length === 0 || setting.level === 'off')) return [];
-    const level = setting.level === old.level ? style.level(setting.level) : `${style.level(setting.level)}${style.faint(`, not ${old.level}`)}`;
+    const areAlike = setting.level === old.level && setting.keepsLevels === old.keepsLevels;
+    if (areAlike && (changed.length === 0 || setting.level === 'off')) return [];
+    const level = areAlike ? style.level(setting.level) : `${setting.keepsLevels === true ? AS_FOUND : style.level(setting.level)}${style.faint(`, not ${old.keepsLevels === true ? AS_FOUND : old.level}`)}`;
     const options = changed.map(([name, value]) => `${name} ${formatValue(value)}${style.faint(`, not ${formatValue(old.options[name] as typeof value)}`)}`);
     return [[rule, level, options.join(' · ')]];
   });

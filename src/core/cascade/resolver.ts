@@ -1,3 +1,4 @@
+import { keepsLevels } from './keeps-levels.js';
 import type { Catalog } from '../catalog/catalog.js';
 import { activeBlocks, type SelectingStatement, type Stack, type ZoneCondition } from '../layers/stack.js';
 import { letsThrough, type AdoptionFilter } from '../model/layer.js';
@@ -100,22 +101,17 @@ export class Resolver {
     if (alike === undefined) this.setsByHash.set(hash, (alike = []));
     const known = alike.find((one) => areEqual(one.settings, settings));
     if (known !== undefined) return known.set;
-    const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision, this.keepsLevels(decision))]));
+    const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision, keepsLevels(decision))]));
     this.setCount += 1;
     const set = { id: `set-${this.setCount}`, rules };
     alike.push({ settings, set });
     return set;
   }
 
-  /** While only the catalog speaks, what another program found keeps its level. */
-  private keepsLevels({ rule, by }: Decision): boolean {
-    return by === 0 && this.catalog.get(rule)?.foreign != null;
-  }
-
   /** A number that is equal for decisions with the same setting, and only for them. */
   private settingNumber(decision: Decision): number {
     const { level, options, waivers, fix, ledger } = decision;
-    const content = `${level} ${waivers} ${fix} ${ledger} ${this.keepsLevels(decision) ? 'as found ' : ''}${this.textOf(options)}`;
+    const content = `${level} ${waivers} ${fix} ${ledger} ${keepsLevels(decision) ? 'as found ' : ''}${this.textOf(options)}`;
     const number = this.settings.get(content) ?? this.settings.size;
     this.settings.set(content, number);
     return number;

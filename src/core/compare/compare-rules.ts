@@ -1,3 +1,4 @@
+import { keepsLevels } from '../cascade/keeps-levels.js';
 import { isWeaker } from '../cascade/guards.js';
 import type { Catalog } from '../catalog/catalog.js';
 import { FREEDOMS } from '../model/layer.js';
@@ -29,8 +30,8 @@ export function compareRules(first: DecidedRules, second: DecidedRules, catalog:
 function compareRule(rule: Rule, first: Decision | undefined, second: Decision | undefined): RuleDifference | null {
   if (first === undefined || second === undefined || (first.level === 'off' && second.level === 'off')) return null;
   const steps: Relation[] = [];
-  const level = compareLevels(second.level, first.level);
-  if (level !== 0) steps.push(level > 0 ? 'stricter' : 'looser');
+  const level = levelStep(first, second);
+  if (level !== null) steps.push(level);
   // Options have no effect on a side where the rule is off.
   const isOnOnBoth = first.level !== 'off' && second.level !== 'off';
   const options = isOnOnBoth ? Object.keys(first.options).filter((name) => optionStep(rule, name, first, second) !== null) : [];
@@ -41,6 +42,13 @@ function compareRule(rule: Rule, first: Decision | undefined, second: Decision |
   if (steps.length === 0) return null;
   const relation = steps.every((step) => step === steps[0]) ? (steps[0] as Relation) : 'different';
   return { rule: rule.id, relation, first, second, options };
+}
+
+function levelStep(first: Decision, second: Decision): Relation | null {
+  const level = compareLevels(second.level, first.level);
+  if (level !== 0) return level > 0 ? 'stricter' : 'looser';
+  // Whether one level for all is stricter depends on the levels that the findings came with.
+  return keepsLevels(first) === keepsLevels(second) ? null : 'different';
 }
 
 function optionStep(rule: Rule, name: string, first: Decision, second: Decision): Relation | null {

@@ -1,3 +1,4 @@
+import { keepsLevels } from '../cascade/keeps-levels.js';
 import { decideRule } from '../cascade/decide-rule.js';
 import { knowsLanguage, type Rule } from '../catalog/rule.js';
 import type { LayerFile } from '../model/layer.js';
@@ -61,11 +62,12 @@ function changesAnything(rule: Rule, decision: Decision, index: number, today: s
 }
 
 /** The parts of a decision that matter to files and to later layers. */
-function contentOf({ level, options, waivers, fix, ledger, guards, trail }: Decision): string {
+function contentOf(decision: Decision): string {
+  const { level, options, waivers, fix, ledger, guards, trail } = decision;
   const values = Object.entries(options).map(([name, { value }]) => [name, value]);
   const bound = guards.map(({ kind, by }) => [kind, placeKey((trail[by] as TrailEntry).statement)]);
   const held = trail.filter(({ refused }) => refused.length > 0).map(({ statement }) => placeKey(statement));
-  return JSON.stringify([level, values, waivers, fix, ledger, bound, held]);
+  return JSON.stringify([level, keepsLevels(decision), values, waivers, fix, ledger, bound, held]);
 }
 
 function diagnosesOf(layer: LayerFile, idle: readonly Use[]): Diagnosis[] {

@@ -1,3 +1,4 @@
+import { keepsLevels } from '../../core/cascade/keeps-levels.js';
 import { turnedOnBy } from '../../core/cascade/heard.js';
 import type { SettingRefusal } from '../../core/cascade/refused-settings.js';
 import type { Freedom } from '../../core/model/layer.js';
@@ -9,11 +10,14 @@ import { count, listed } from './words.js';
 /** What decides where no layer does: rules of other programs are on by their nature, Elvar's own are off. */
 const PRODUCER = 'the program that found it';
 
+/** The level of a rule whose findings keep those that they came with, where it is told apart from others. */
+export const AS_FOUND = 'as found';
+
 /** What decided the level: the line that set it, and what it was before. */
 export function levelOrigin(decision: Decision): string {
   const { trail, by, over } = decision;
   const entry = trail[by];
-  if (by === 0 && decision.level !== 'off') return `set by ${PRODUCER}: ${trail.length === 1 ? 'no layer says anything else' : 'no level that a layer sets counts here'}`;
+  if (keepsLevels(decision)) return `set by ${PRODUCER}: ${trail.length === 1 ? 'no layer says anything else' : 'no level that a layer sets counts here'}`;
   if (by === 0 || entry === undefined) return 'no layer turns it on';
   if (entry.effect === 'capped') return `lowered by the at-most in ${formatSource(entry.statement)}${loweredFrom(decision)}`;
   const before = over === null || over === 0 ? undefined : trail[over]?.statement;
