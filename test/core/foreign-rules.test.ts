@@ -35,22 +35,25 @@ function decide(layer: string): { readonly rules: DecidedRules; readonly decisio
 
 test('a rule of another program is on by its nature, for files of every language', () => {
   const { rules, decision } = decide('');
-  expect([decision.level, decision.by, rules.set.rules.get(ID)?.keepsLevels]).toEqual(['warning', 0, true]);
+  expect([decision.level, decision.by, rules.set.rules.get(ID)?.keepsUpTo]).toEqual(['warning', 0, 'error']);
   for (const language of ['cpp', 'python', 'text'] as const) expect(isInForce(decision, language, catalog)).toBe(true);
   // One of Elvar's own is off, and never keeps anything.
-  expect([rules.set.rules.get('text/line-width')?.level, rules.set.rules.get('text/line-width')?.keepsLevels]).toEqual(['off', undefined]);
+  expect([rules.set.rules.get('text/line-width')?.level, rules.set.rules.get('text/line-width')?.keepsUpTo]).toEqual(['off', undefined]);
 });
 
-test.each<[string, string, ActiveLevel | 'off', boolean]>([
-  ['its own id', `rulings: { ${ID}: note }\n`, 'note', false],
-  ['its concern', 'rulings: { compiler/*: error }\n', 'error', false],
-  ['everything', 'rulings: { "*": off }\n', 'off', false],
-  ['a cap that lowers it', 'at-most: note\n', 'note', false],
-  ['a cap that lowers nothing', 'at-most: warning\n', 'warning', true],
-  ['waivers alone', `rulings: { ${ID}: { waivers: refuse } }\n`, 'warning', true],
-])('a level is decided by %s', (_, layer, level, keepsLevels) => {
+test.each<[string, string, ActiveLevel | 'off', ActiveLevel | null]>([
+  ['its own id', `rulings: { ${ID}: note }\n`, 'note', null],
+  ['its concern', 'rulings: { compiler/*: error }\n', 'error', null],
+  ['everything', 'rulings: { "*": off }\n', 'off', null],
+  ['a cap that lowers it', 'at-most: note\n', 'note', null],
+  ['a cap that lowers only what came with a higher level', 'at-most: warning\n', 'warning', 'warning'],
+  ['a cap that lowers nothing', 'at-most: error\n', 'warning', 'error'],
+  ['the lowest of several caps', `at-most: warning\nzones: [{ at-most: error }]\n`, 'warning', 'warning'],
+  ['a guard, which no cap weakens', `at-most: warning\nrulings: { ${ID}: { guard: fixed } }\n`, 'warning', 'error'],
+  ['waivers alone', `rulings: { ${ID}: { waivers: refuse } }\n`, 'warning', 'error'],
+])('a level is decided by %s', (_, layer, level, keepsUpTo) => {
   const { rules, decision } = decide(layer);
-  expect([decision.level, rules.set.rules.get(ID)?.keepsLevels === true]).toEqual([level, keepsLevels]);
+  expect([decision.level, rules.set.rules.get(ID)?.keepsUpTo ?? null]).toEqual([level, keepsUpTo]);
 });
 
 test('rule sets that differ in that alone are two', () => {

@@ -58,6 +58,11 @@ describe('a log that the layer file declares', () => {
     // Without the ruling, findings would not all be warnings.
     expect(run(folder, 'doctor').out).not.toContain('never decides');
     expect(linesOf(folder, '--set', `${RULE}=warning`)).not.toContain('error');
+    // An at-most lowers what came with a higher level, and nothing else.
+    writeFileSync(path.join(folder, 'elvar.yaml'), `${INTAKE}at-most: warning\n`);
+    expect(linesOf(folder).match(/: (?:error|warning|note): /g)).toEqual([': warning: ', ': warning: ']);
+    expect(run(folder, 'explain', 'src/berth.cpp', RULE).out).toMatch(/elvar\.yaml:4 +at-most +warning\n +lowers only findings that came with a higher level\n[^]*but is a warning at most\./);
+    expect(run(folder, 'doctor').out).not.toContain('lowers nothing');
   });
 
   test('has findings that the ledger excuses', () => {

@@ -1,11 +1,10 @@
-import { keepsLevels } from '../../core/cascade/keeps-levels.js';
 import type { Relation, RuleDifference } from '../../core/compare/compare-rules.js';
 import { FREEDOMS } from '../../core/model/layer.js';
 import type { CompareReport } from '../../core/compare/compare-report.js';
 import type { Decision } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
-import { AS_FOUND, deciderText, sourceAt } from '../../formats/text/decision.js';
+import { deciderText, levelText, sourceAt } from '../../formats/text/decision.js';
 import { formatValue } from '../../formats/text/origin.js';
 import { count, listed, table } from './table.js';
 
@@ -31,7 +30,7 @@ export function viewCompare({ first, second, differences }: CompareReport, style
 
 function sideRows(difference: RuleDifference, one: string, two: string, style: Style): string[][] {
   return [[one, difference.first] as const, [two, difference.second] as const].map(([name, decision]) => [
-    keepsLevels(decision) ? AS_FOUND : style.level(decision.level),
+    levelText(decision, style.level),
     difference.options.map((option) => `${option} ${formatValue(decision.options[option]?.value ?? '')}`).join(' · '),
     FREEDOMS.filter((freedom) => decision[freedom] === 'refuse').map((freedom) => `${freedom} refused`).join(' · '),
     style.name(name),

@@ -5,7 +5,8 @@ import { FREEDOMS } from '../../core/model/layer.js';
 import type { Explanation } from '../../core/cascade/explanation.js';
 import type { RuleExcuses } from '../../core/inspect/line-explanation.js';
 import type { Decision, Statement, TrailEntry } from '../../core/model/statement.js';
-import { keepsLevels } from '../../core/cascade/keeps-levels.js';
+import type { ActiveLevel } from '../../core/model/level.js';
+import { keepsLevels, keptUpTo } from '../../core/cascade/keeps-levels.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
@@ -104,7 +105,8 @@ function protections(statement: Statement): string {
 }
 
 /** What became of a statement; empty if it was simply applied. */
-function effectText(entry: TrailEntry, { trail }: Decision): string {
+function effectText(entry: TrailEntry, decision: Decision): string {
+  const { trail } = decision;
   const { statement, effect } = entry;
   switch (effect) {
     case 'applied':
@@ -116,7 +118,7 @@ function effectText(entry: TrailEntry, { trail }: Decision): string {
     case 'capped':
       return `lowers the rule: ${statement.level?.value} is the most here`;
     case 'idle':
-      return 'idle: the rule is not above that level';
+      return keepsLevels(decision) ? 'lowers only findings that came with a higher level' : 'idle: the rule is not above that level';
     case 'partly-refused':
     case 'refused':
       return refusalText(entry, trail, 'refused');
@@ -132,10 +134,15 @@ function verdict(decision: Decision, style: Style): string[] {
   return [`● ${first}`, ...others.map((line) => `  ${line}`)];
 }
 
+/** What the level means for findings that keep theirs. */
+function keptText(upTo: ActiveLevel | null): string[] {
+  return upTo === null ? [] : [`Each finding keeps the level that its program gave it${upTo === 'error' ? '' : `, but is ${upTo === 'warning' ? 'a warning' : 'a note'} at most`}.`];
+}
+
 /** What protects the rule, and which statements were refused something. */
 function remarks(decision: Decision): string[] {
   const { trail, guards, freedomsBy } = decision;
-  const lines = keepsLevels(decision) ? ['Each finding keeps the level that its program gave it.'] : [];
+  const lines = keptText(keptUpTo(decision));
   lines.push(...FREEDOMS.filter((freedom) => decision[freedom] === 'refuse').map((freedom) => `${REFUSED_FREEDOMS[freedom]}, by ${sourceAt(trail, freedomsBy[freedom])}.`));
   for (const guard of guards) lines.push(guardText(guard, decision));
   for (const entry of trail) {

@@ -1,4 +1,5 @@
-import { AS_FOUND } from '../../formats/text/decision.js';
+import type { Level } from '../../core/model/level.js';
+import { asFoundText } from '../../formats/text/decision.js';
 import { filesBySet, setNames, type ResolvedFile, type ResolveReport } from '../../core/cascade/resolve-report.js';
 import { sameOptionValue } from '../../core/model/option.js';
 import type { RuleSet, RuleSetting } from '../../core/model/rule-set.js';
@@ -43,13 +44,17 @@ function settingRows(set: RuleSet, style: Style): string[][] {
     .map(([rule, { level, options }]) => [style.level(level), rule, style.faint(formatOptions(options))]);
 }
 
+function settingText({ level, keepsUpTo }: RuleSetting, shown: (level: Level) => string): string {
+  return asFoundText(keepsUpTo ?? null) ?? shown(level);
+}
+
 function differenceRows(base: RuleSet, set: RuleSet, style: Style): string[][] {
   return [...set.rules].flatMap(([rule, setting]) => {
     const old = base.rules.get(rule) as RuleSetting;
     const changed = Object.entries(setting.options).filter(([name, value]) => !sameOptionValue(value, old.options[name] as typeof value));
-    const areAlike = setting.level === old.level && setting.keepsLevels === old.keepsLevels;
+    const areAlike = setting.level === old.level && setting.keepsUpTo === old.keepsUpTo;
     if (areAlike && (changed.length === 0 || setting.level === 'off')) return [];
-    const level = areAlike ? style.level(setting.level) : `${setting.keepsLevels === true ? AS_FOUND : style.level(setting.level)}${style.faint(`, not ${old.keepsLevels === true ? AS_FOUND : old.level}`)}`;
+    const level = areAlike ? style.level(setting.level) : `${settingText(setting, style.level)}${style.faint(`, not ${settingText(old, (level) => level)}`)}`;
     const options = changed.map(([name, value]) => `${name} ${formatValue(value)}${style.faint(`, not ${formatValue(old.options[name] as typeof value)}`)}`);
     return [[rule, level, options.join(' · ')]];
   });

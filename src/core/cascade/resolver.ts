@@ -1,4 +1,4 @@
-import { keepsLevels } from './keeps-levels.js';
+import { keptUpTo } from './keeps-levels.js';
 import type { Catalog } from '../catalog/catalog.js';
 import { activeBlocks, type SelectingStatement, type Stack, type ZoneCondition } from '../layers/stack.js';
 import { letsThrough, type AdoptionFilter } from '../model/layer.js';
@@ -101,7 +101,7 @@ export class Resolver {
     if (alike === undefined) this.setsByHash.set(hash, (alike = []));
     const known = alike.find((one) => areEqual(one.settings, settings));
     if (known !== undefined) return known.set;
-    const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision, keepsLevels(decision))]));
+    const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision)]));
     this.setCount += 1;
     const set = { id: `set-${this.setCount}`, rules };
     alike.push({ settings, set });
@@ -111,7 +111,7 @@ export class Resolver {
   /** A number that is equal for decisions with the same setting, and only for them. */
   private settingNumber(decision: Decision): number {
     const { level, options, waivers, fix, ledger } = decision;
-    const content = `${level} ${waivers} ${fix} ${ledger} ${keepsLevels(decision) ? 'as found ' : ''}${this.textOf(options)}`;
+    const content = `${level} ${waivers} ${fix} ${ledger} ${keptUpTo(decision) ?? ''} ${this.textOf(options)}`;
     const number = this.settings.get(content) ?? this.settings.size;
     this.settings.set(content, number);
     return number;
@@ -150,8 +150,10 @@ function areEqual(a: Uint32Array, b: Uint32Array): boolean {
   return true;
 }
 
-function settingOf({ level, options, waivers, fix, ledger }: Decision, keepsLevels: boolean): RuleSetting {
-  return { level, options: valuesOf(options), waivers, fix, ledger, ...(keepsLevels && { keepsLevels }) };
+function settingOf(decision: Decision): RuleSetting {
+  const { level, options, waivers, fix, ledger } = decision;
+  const keepsUpTo = keptUpTo(decision);
+  return { level, options: valuesOf(options), waivers, fix, ledger, ...(keepsUpTo !== null && { keepsUpTo }) };
 }
 
 function valuesOf(options: Decision['options']): OptionValues {

@@ -1,4 +1,4 @@
-import { keepsLevels } from '../cascade/keeps-levels.js';
+import { keptUpTo } from '../cascade/keeps-levels.js';
 import { isWeaker } from '../cascade/guards.js';
 import type { Catalog } from '../catalog/catalog.js';
 import { FREEDOMS } from '../model/layer.js';
@@ -47,8 +47,10 @@ function compareRule(rule: Rule, first: Decision | undefined, second: Decision |
 function levelStep(first: Decision, second: Decision): Relation | null {
   const level = compareLevels(second.level, first.level);
   if (level !== 0) return level > 0 ? 'stricter' : 'looser';
+  const [before, after] = [keptUpTo(first), keptUpTo(second)];
+  if (before === after) return null;
   // Whether one level for all is stricter depends on the levels that the findings came with.
-  return keepsLevels(first) === keepsLevels(second) ? null : 'different';
+  return before === null || after === null ? 'different' : compareLevels(after, before) > 0 ? 'stricter' : 'looser';
 }
 
 function optionStep(rule: Rule, name: string, first: Decision, second: Decision): Relation | null {

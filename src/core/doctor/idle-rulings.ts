@@ -1,4 +1,4 @@
-import { keepsLevels } from '../cascade/keeps-levels.js';
+import { keptUpTo } from '../cascade/keeps-levels.js';
 import { decideRule } from '../cascade/decide-rule.js';
 import { knowsLanguage, type Rule } from '../catalog/rule.js';
 import type { LayerFile } from '../model/layer.js';
@@ -67,7 +67,7 @@ function contentOf(decision: Decision): string {
   const values = Object.entries(options).map(([name, { value }]) => [name, value]);
   const bound = guards.map(({ kind, by }) => [kind, placeKey((trail[by] as TrailEntry).statement)]);
   const held = trail.filter(({ refused }) => refused.length > 0).map(({ statement }) => placeKey(statement));
-  return JSON.stringify([level, keepsLevels(decision), values, waivers, fix, ledger, bound, held]);
+  return JSON.stringify([level, keptUpTo(decision), values, waivers, fix, ledger, bound, held]);
 }
 
 function diagnosesOf(layer: LayerFile, idle: readonly Use[]): Diagnosis[] {

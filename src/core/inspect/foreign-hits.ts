@@ -2,7 +2,7 @@ import type { SourceText } from '../base/source-text.js';
 import type { Catalog } from '../catalog/catalog.js';
 import type { Hit } from '../catalog/finder.js';
 import type { ForeignRegion } from '../intake/foreign-log.js';
-import type { ActiveLevel } from '../model/level.js';
+import { lowerLevel, type ActiveLevel } from '../model/level.js';
 import type { FindingNote } from '../model/finding.js';
 import type { RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
@@ -83,7 +83,7 @@ interface HitGroup {
 function groupFor(id: RuleId, ownLevel: ActiveLevel, set: RuleSet, catalog: Catalog): HitGroup | null {
   const [setting, rule] = [set.rules.get(id), catalog.get(id)];
   if (setting === undefined || rule === undefined || setting.level === 'off') return null;
-  const kind = { rule: id, level: setting.keepsLevels === true ? ownLevel : setting.level, ownLevel, confidence: rule.confidence, repairs: 'safe' } as const;
+  const kind = { rule: id, level: setting.keepsUpTo === undefined ? setting.level : lowerLevel(ownLevel, setting.keepsUpTo), ownLevel, confidence: rule.confidence, repairs: 'safe' } as const;
   return { planned: { rule, order: catalog.rules.indexOf(rule), kind, mayRepair: false, options: setting.options, finder: { by: 'text' } }, hits: [] };
 }
 

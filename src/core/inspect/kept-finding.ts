@@ -1,5 +1,5 @@
 import type { CodeLine, Excuse, Finding, FindingNote } from '../model/finding.js';
-import { LEVELS, type ActiveLevel } from '../model/level.js';
+import { LEVELS, lowerLevel, type ActiveLevel } from '../model/level.js';
 import type { Span } from '../base/place.js';
 import { REPAIR_KINDS } from '../model/repair.js';
 import { CONFIDENCES, type RuleId } from '../model/rule.js';
@@ -67,8 +67,8 @@ export class KeptFile {
   readonly head: KeptHead;
   /** The level of each rule. */
   private readonly levels: readonly ActiveLevel[];
-  /** The rules whose findings keep the level that another program gave them. */
-  private readonly keeping: ReadonlySet<number>;
+  /** Up to which level the findings of rules keep what another program gave them. */
+  private readonly keeping: ReadonlyMap<number, ActiveLevel>;
   readonly numbers: Int32Array;
   private allTexts: string | null = null;
   private allPrints: string | null = null;
@@ -76,13 +76,17 @@ export class KeptFile {
   constructor(readonly path: string, readonly kept: KeptInspection, set: RuleSet) {
     this.head = JSON.parse(kept.head) as KeptHead;
     this.levels = this.head.rules.map((rule) => set.rules.get(rule)?.level as ActiveLevel);
-    this.keeping = new Set(this.head.rules.flatMap((rule, place) => (set.rules.get(rule)?.keepsLevels === true ? [place] : [])));
+    this.keeping = new Map(this.head.rules.flatMap((rule, place) => {
+      const keepsUpTo = set.rules.get(rule)?.keepsUpTo;
+      return keepsUpTo === undefined ? [] : [[place, keepsUpTo] as const];
+    }));
     this.numbers = kept.numbers;
   }
 
   /** The level of a rule's finding. @param own 0, or one more than the place of its own level. */
   levelOf(rule: number, own: number): ActiveLevel {
-    return own > 0 && this.keeping.has(rule) ? LEVELS[own - 1] as ActiveLevel : this.levels[rule] as ActiveLevel;
+    const keepsUpTo = this.keeping.get(rule);
+    return own > 0 && keepsUpTo !== undefined ? lowerLevel(LEVELS[own - 1] as ActiveLevel, keepsUpTo) : this.levels[rule] as ActiveLevel;
   }
 
   messageAt(place: number): string {

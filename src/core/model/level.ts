@@ -18,6 +18,11 @@ export function compareLevels(a: Level, b: Level): number {
   return LEVELS.indexOf(b) - LEVELS.indexOf(a);
 }
 
+/** The looser of two levels. */
+export function lowerLevel(a: ActiveLevel, b: ActiveLevel): ActiveLevel {
+  return compareLevels(a, b) < 0 ? a : b;
+}
+
 /** Whether `text` names a level. */
 export function isLevel(text: string): text is Level {
   return (LEVELS as readonly string[]).includes(text);

@@ -1,5 +1,5 @@
 import type { Freedoms } from './layer.js';
-import type { Level } from './level.js';
+import type { ActiveLevel, Level } from './level.js';
 import type { OptionValues } from './option.js';
 import type { RuleId } from './rule.js';
 import type { Decision } from './statement.js';
@@ -8,8 +8,8 @@ import type { Decision } from './statement.js';
 export interface RuleSetting extends Freedoms {
   readonly level: Level;
   readonly options: OptionValues;
-  /** Whether each finding keeps the level that another program gave it: no layer has set one. */
-  readonly keepsLevels?: boolean | undefined;
+  /** Up to which level each finding keeps the one that another program gave it; absent if a layer has set one for all. */
+  readonly keepsUpTo?: ActiveLevel | undefined;
 }
 
 /** The decided rules for a file. Files with equal settings share one, however they came about. */

@@ -1,4 +1,4 @@
-import { keepsLevels } from '../../core/cascade/keeps-levels.js';
+import { keptUpTo } from '../../core/cascade/keeps-levels.js';
 import { h, type ComponentChild } from 'preact';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { directoryOf } from '../../core/base/directory-of.js';
@@ -68,7 +68,7 @@ function waysOf(files: readonly ResolvedFile[], catalog: Catalog): Map<RuleId, M
       if (isInForce(decision, language, catalog)) on.add(rule);
       const ways = rules.get(rule) ?? new Map<string, Way>();
       rules.set(rule, ways);
-      const key = decision.level === 'off' ? 'off' : `${decision.level} ${keepsLevels(decision)} ${JSON.stringify(Object.entries(decision.options).map(([name, { value }]) => [name, value]))}`;
+      const key = decision.level === 'off' ? 'off' : `${decision.level} ${keptUpTo(decision)} ${JSON.stringify(Object.entries(decision.options).map(([name, { value }]) => [name, value]))}`;
       const way = ways.get(key) ?? { decision, files: 0, directories: new Set<string>() };
       ways.set(key, way);
       way.files += number;

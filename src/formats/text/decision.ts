@@ -1,6 +1,7 @@
-import { keepsLevels } from '../../core/cascade/keeps-levels.js';
+import { keepsLevels, keptUpTo } from '../../core/cascade/keeps-levels.js';
 import { turnedOnBy } from '../../core/cascade/heard.js';
 import type { SettingRefusal } from '../../core/cascade/refused-settings.js';
+import type { ActiveLevel, Level } from '../../core/model/level.js';
 import type { Freedom } from '../../core/model/layer.js';
 import { changeOption, isListEdit } from '../../core/model/option.js';
 import type { ActiveGuard, Decision, DecidedItem, DecidedOption, PartName, Statement, TrailEntry } from '../../core/model/statement.js';
@@ -10,8 +11,15 @@ import { count, listed } from './words.js';
 /** What decides where no layer does: rules of other programs are on by their nature, Elvar's own are off. */
 const PRODUCER = 'the program that found it';
 
-/** The level of a rule whose findings keep those that they came with, where it is told apart from others. */
-export const AS_FOUND = 'as found';
+/** The level of a rule, where levels are told apart: findings may keep those that they came with. */
+export function levelText(decision: Decision, level: (level: Level) => string): string {
+  return asFoundText(keptUpTo(decision)) ?? level(decision.level);
+}
+
+/** How findings keep the levels that they came with, in words; null if they do not. @param upTo the highest that they keep. */
+export function asFoundText(upTo: ActiveLevel | null): string | null {
+  return upTo === null ? null : upTo === 'error' ? 'as found' : `as found, at most ${upTo}`;
+}
 
 /** What decided the level: the line that set it, and what it was before. */
 export function levelOrigin(decision: Decision): string {

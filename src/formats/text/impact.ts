@@ -1,13 +1,13 @@
 import type { FindingChange } from '../../core/impact/finding-changes.js';
 import type { WayOfChange } from '../../core/impact/rule-changes.js';
 import type { Relation } from '../../core/compare/compare-rules.js';
-import { keepsLevels } from '../../core/cascade/keeps-levels.js';
+import { keptUpTo } from '../../core/cascade/keeps-levels.js';
 import { FREEDOMS } from '../../core/model/layer.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { Level } from '../../core/model/level.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { Decision } from '../../core/model/statement.js';
-import { AS_FOUND, deciderText } from './decision.js';
+import { deciderText, levelText } from './decision.js';
 import { formatSource, formatValue } from './origin.js';
 import { count, listed } from './words.js';
 
@@ -42,8 +42,8 @@ export function findingSentence(changes: readonly FindingChange[]): string {
 
 /** A rule's setting before and after. */
 export function wayText({ before, after }: Pick<WayOfChange, 'before' | 'after'>, level: (level: Level) => string = (text) => text): string {
-  const areAlike = before.level === after.level && keepsLevels(before) === keepsLevels(after);
-  const parts = areAlike ? [level(after.level)] : [`${keepsLevels(before) ? AS_FOUND : level(before.level)} → ${keepsLevels(after) ? AS_FOUND : level(after.level)}`];
+  const areAlike = before.level === after.level && keptUpTo(before) === keptUpTo(after);
+  const parts = areAlike ? [level(after.level)] : [`${levelText(before, level)} → ${levelText(after, level)}`];
   if (before.level !== 'off' && after.level !== 'off') {
     for (const [name, { value }] of Object.entries(after.options)) {
       const old = before.options[name]?.value;

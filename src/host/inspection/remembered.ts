@@ -93,7 +93,7 @@ export class Remembered {
 
   private levelsOf(set: RuleSet): string {
     let levels = this.levels.get(set);
-    if (levels === undefined) this.levels.set(set, (levels = [...set.rules].map(([rule, { level, keepsLevels }]) => `${rule} ${level}${keepsLevels === true ? ' as found' : ''}`).join('\n')));
+    if (levels === undefined) this.levels.set(set, (levels = [...set.rules].map(([rule, { level, keepsUpTo = '' }]) => `${rule} ${level} ${keepsUpTo}`).join('\n')));
     return levels;
   }
 
