@@ -99,6 +99,25 @@ await build({
   logLevel: 'warning',
 });
 
+// What answers editors, in a file of its own: no other run needs it.
+const { metafile: ofEditor } = await build({
+  absWorkingDir: here,
+  metafile: true,
+  entryPoints: [path.join(here, 'dist', 'editor', 'serve.js')],
+  outfile: path.join(target, 'editor.cjs'),
+  bundle: true,
+  minifySyntax: true,
+  minifyWhitespace: true,
+  charset: 'ascii',
+  platform: 'node',
+  format: 'cjs',
+  target: 'node20',
+  alias: { 'web-tree-sitter': path.join(here, 'node_modules', 'web-tree-sitter', 'web-tree-sitter.cjs') },
+  define: { 'import.meta.url': 'moduleUrl' },
+  banner: { js: "const moduleUrl = require('node:url').pathToFileURL(__filename).href;" },
+  logLevel: 'warning',
+});
+
 // The script of the page: it runs in browsers, as part of a file, where `</script` would end it.
 await build({
   absWorkingDir: here,
@@ -113,7 +132,7 @@ await build({
 });
 
 // The packages in the file are other people's work: their licences go with it.
-const folders = new Set(Object.keys(metafile.inputs).filter((input) => !input.startsWith('late')).flatMap((input) => /^(?:.*\/)?node_modules\/(?:@[^/]+\/)?[^/]+/.exec(input)?.[0] ?? []));
+const folders = new Set(Object.keys({ ...metafile.inputs, ...ofEditor.inputs }).filter((input) => !input.startsWith('late')).flatMap((input) => /^(?:.*\/)?node_modules\/(?:@[^/]+\/)?[^/]+/.exec(input)?.[0] ?? []));
 const notices = [...folders].sort().map((folder) => {
   const { name, version, license } = JSON.parse(readFileSync(path.join(here, folder, 'package.json'), 'utf8'));
   const file = readdirSync(path.join(here, folder)).find((entry) => /^licen[cs]e/i.test(entry));

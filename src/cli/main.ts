@@ -1,8 +1,11 @@
 #!/usr/bin/env node
+import type * as Editor from '../editor/serve.js';
 import { keepCache, loadProgram } from './load-program.js';
 
 const loaded = loadProgram();
-void loaded.program.start(loaded.cachedBy === 'build').then(() => {
+// It is not in the bundle: only editors need it, and they start it once.
+const editor = async (): Promise<typeof Editor> => ((await import(new URL('editor.cjs', import.meta.url).href)) as { readonly default: typeof Editor }).default;
+void loaded.program.start(loaded.cachedBy === 'build', editor).then(() => {
   if (loaded.cachedBy === null) keepCache(loaded);
   // All output is written. Left to itself, Node would wait for everything that V8 has yet to compile on its other threads;
   // now it waits only for what is being compiled.

@@ -5,7 +5,9 @@ import { CATALOG_COMMAND } from './commands/catalog.js';
 import { CHECK } from './commands/check.js';
 import { COMPARE } from './commands/compare.js';
 import type { Command, GlobalOptions } from './commands/command.js';
+import { completionCommand } from './commands/completion.js';
 import { DOCTOR } from './commands/doctor.js';
+import { EDITOR } from './commands/editor.js';
 import { EXPLAIN } from './commands/explain.js';
 import { FIX } from './commands/fix.js';
 import { PRESETS } from './commands/presets.js';
@@ -18,6 +20,7 @@ import { LEDGER } from './commands/ledger.js';
 import { RESOLVE } from './commands/resolve.js';
 import { WAIVE } from './commands/waive.js';
 import { SET } from './commands/set.js';
+import { SCHEMA } from './commands/schema.js';
 import { SCOPE } from './commands/scope.js';
 import { STATUS } from './commands/status.js';
 import { EXIT, type ExitCode } from './exit-code.js';
@@ -44,7 +47,7 @@ const EVERYWHERE = `Everywhere:
   -v, --verbose          more about the run, and a trace if Elvar itself fails
   -h, --help             this text; each command has its own`;
 
-const COMMANDS: readonly Command<never>[] = [INIT, CHECK, GATHER, STATUS, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ACCEPT, ADOPT, PRESETS] as never;
+const COMMANDS: readonly Command<never>[] = [INIT, CHECK, EDITOR, GATHER, STATUS, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ACCEPT, ADOPT, PRESETS, SCHEMA, completionCommand(() => COMMANDS)] as never;
 
 /** Options that mean nothing without a text. */
 const NEEDS_TEXT: readonly string[] = ['root', 'today', 'at', 'zone', 'copy'];
@@ -59,7 +62,7 @@ export async function runProgram(args: readonly string[], terminal: Terminal): P
     command.usage,
     command.about,
     (own) => {
-      const declared = command.declare(own).option('format', { choices: command.formats, default: 'text', describe: 'the output format', ...(command.formatGroup !== undefined && { group: command.formatGroup }) });
+      const declared = command.declare(own).option('format', { choices: command.formats, default: command.formats.includes('text') ? 'text' : command.formats[0], describe: 'the output format', ...(command.formatGroup !== undefined && { group: command.formatGroup }) });
       showOwn(declared as Argv, command.redeclares ?? []);
       const described = command.examples.reduce((rest, [line, tells]) => rest.example(line, tells), declared as Argv);
       return described.epilogue(EVERYWHERE).check((options) => checkValues(options, described)) as Argv<GlobalOptions>;

@@ -49,8 +49,8 @@ function mayBeTerminal(descriptor: number): boolean {
   }
 }
 
-/** Runs the program for the arguments of the process. Its outcome is the exit code. @param isKnownV8 whether Node has the V8 of the build. */
-export async function start(isKnownV8: boolean): Promise<void> {
+/** Runs the program for the arguments of the process. Its outcome is the exit code. @param isKnownV8 whether Node has the V8 of the build. @param editor loads what answers editors. */
+export async function start(isKnownV8: boolean, editor: NonNullable<Terminal['editor']>): Promise<void> {
   if (isKnownV8) ownProcess();
   ownSignals();
   process.exitCode = await runSafely(process.argv.slice(2), {
@@ -59,6 +59,7 @@ export async function start(isKnownV8: boolean): Promise<void> {
     ended: () => new Promise((resolve) => {
       for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(signal, () => resolve());
     }),
+    editor,
     directory: process.cwd(),
     env: process.env,
     ...screen(),

@@ -1,4 +1,5 @@
 import pc from 'picocolors';
+import type { serve } from '../editor/serve.js';
 import type { Level } from '../core/model/level.js';
 
 /** Where a run writes its output and what it knows of its surroundings; passed in, so that tests and libraries can replace it. */
@@ -15,6 +16,8 @@ export interface Terminal {
   readonly showsProgress?: boolean;
   /** Resolves when somebody ends a run that would go on for ever. */
   readonly ended?: () => Promise<void>;
+  /** Loads what answers editors: few runs need it. Absent where there is no standard input to answer on. */
+  readonly editor?: () => Promise<{ readonly serve: typeof serve }>;
   /** Columns of the terminal, 100 where there is none. */
   readonly columns: number;
 }

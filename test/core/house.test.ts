@@ -37,7 +37,7 @@ const ROOMS = [
   'host/package-folder.ts', 'host/page-script.ts',
   ...['files', 'writing', 'git', 'intake', 'layers', 'project', 'cache', 'inspection', 'parts', 'session', 'desks'].map((room) => `host/${room}/`),
   'host/workspace.ts',
-  'library/', 'cli/', 'index.ts',
+  'editor/', 'library/', 'cli/', 'index.ts',
 ];
 
 function roomOf(file: string): number {

@@ -48,13 +48,13 @@ export function rulingOutcome(files: readonly ResolvedFile[], file: string, { se
 }
 
 /** Whether a statement decides any part of a rule: its level (even if a cap lowers it), an option, a freedom, or a guard. */
-function decidesAnything(decision: Decision, index: number): boolean {
+export function decidesAnything(decision: Decision, index: number): boolean {
   const { by, options, freedomsBy, guards } = decision;
   return [by, turnedOnBy(decision), ...Object.values(options).map((option) => option.by), ...Object.values(freedomsBy), ...guards.map((guard) => guard.by)].includes(index);
 }
 
 /** What keeps a statement from deciding all that it sets. */
-function hindrancesOf(decision: Decision, index: number): Pick<Hindrance, 'kind' | 'by'>[] {
+export function hindrancesOf(decision: Decision, index: number): Pick<Hindrance, 'kind' | 'by'>[] {
   const { trail, by, options, freedomsBy } = decision;
   const { effect, refused, statement } = trail[index] as TrailEntry;
   if (effect === 'expired' || effect === 'cut-off') return [{ kind: effect, by: null }];

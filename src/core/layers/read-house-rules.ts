@@ -36,6 +36,12 @@ const schemas = lazily(() => {
   return { rule, option };
 });
 
+/** What a house rule may say, as a JSON Schema. */
+export function houseRuleJsonSchema(): Readonly<Record<string, unknown>> {
+  const { $schema: _, ...schema } = z.toJSONSchema(schemas().rule, { io: 'input' });
+  return { ...schema, description: 'A rule of the house.' };
+}
+
 /** What the schemas let through. */
 type RuleData = z.output<ReturnType<typeof schemas>['rule']>;
 type OptionData = z.output<ReturnType<typeof schemas>['option']>;

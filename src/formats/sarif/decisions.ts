@@ -1,7 +1,7 @@
 import type { Location } from 'sarif';
 import type { Decision } from '../../core/model/statement.js';
 import { levelOrigin } from '../text/decision.js';
-import { formatSource } from '../text/origin.js';
+import { deciderLine } from '../text/decider-line.js';
 import { lineAt } from './place.js';
 
 /** Numbers the decisions behind findings, each once: thousands of findings share a trail. */
@@ -21,18 +21,9 @@ export class Decisions {
 }
 
 /** The line that decided the level, as a related location; null if no line did. */
-export function deciderOf({ trail, by }: Decision): Location | null {
-  const statement = trail[by]?.statement;
-  // Where a setting of the command line stands, no file says.
-  if (statement === undefined || statement.place === null || statement.kind === 'set') return null;
-  // Of a preset from elsewhere, the line that adopts it is the nearest in the project.
-  const place = [statement.place, ...statement.layer.through.toReversed()].find(({ file }) => isInProject(file));
-  return place === undefined ? null : { message: { text: `The level is decided by ${formatSource(statement)}.` }, physicalLocation: lineAt(place.file, place.line) };
-}
-
-/** Whether a file is one of the project: presets from elsewhere have an address, the personal layer a path from the top. */
-function isInProject(file: string): boolean {
-  return !/^(?:[a-z][a-z+]+:|\/|\.\.\/|~)/.test(file);
+export function deciderOf(decision: Decision): Location | null {
+  const decider = deciderLine(decision);
+  return decider === null ? null : { message: { text: decider.text }, physicalLocation: lineAt(decider.file, decider.line) };
 }
 
 function trailOf(decision: Decision): object {

@@ -9,7 +9,7 @@ import { removeUnused } from '../../core/inspect/remove-unused.js';
 import { EventLoop } from './event-loop.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { describeIncomplete } from '../../formats/text/incomplete.js';
-import { readSource } from '../files/source-file.js';
+import { readJobFile } from './read-job-file.js';
 import { withinLimit } from './stopwatch.js';
 import type { Writer } from '../writing/writer.js';
 
@@ -21,7 +21,7 @@ export async function removeWaivers(job: InspectionJob, catalog: Catalog, writer
   for (const { path: own, language, set } of job.files) {
     await eventLoop.turn();
     const file = path.join(job.root, own);
-    const reading = readSource(file, job.settings);
+    const reading = readJobFile(job, own);
     if ('skipped' in reading || !/\belvar\s+(?:waive|resume)\b/.test(reading.text)) continue;
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
     const outcome = withinLimit(tools, source, () => removeUnused(source, job.sets[set] as RuleSet, tools));

@@ -14,7 +14,8 @@ import { EventLoop } from './event-loop.js';
 import { followingEntries } from './ledger-file.js';
 import { makeTools, type InspectionJob } from './inspect-share.js';
 import { Remembered, type KnownFindings } from './remembered.js';
-import { readSource, type SkippedReading } from '../files/source-file.js';
+import type { SkippedReading } from '../files/source-file.js';
+import { readJobFile } from './read-job-file.js';
 import { withinLimit } from './stopwatch.js';
 import type { Watch } from '../files/watch.js';
 import type { Writer } from '../writing/writer.js';
@@ -55,7 +56,7 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
     signal?.throwIfAborted();
     watch.reaches(index, own);
     const file = path.join(job.root, own);
-    const reading = readSource(file, job.settings);
+    const reading = readJobFile(job, own);
     if ('skipped' in reading) {
       skipped.push({ path: own, reading });
       continue;

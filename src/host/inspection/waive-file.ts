@@ -15,7 +15,7 @@ import { makeTools, type InspectionJob } from './inspect-share.js';
 import { selectedRules } from '../project/selected-rules.js';
 import { REASONS } from '../../formats/text/skip-reasons.js';
 import { describeIncomplete } from '../../formats/text/incomplete.js';
-import { readSource } from '../files/source-file.js';
+import { readJobFile } from './read-job-file.js';
 import { withinLimit } from './stopwatch.js';
 import { needLine } from '../files/target-path.js';
 import type { Writer } from '../writing/writer.js';
@@ -36,7 +36,7 @@ export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveW
   checkWish(wish, job.terms.today);
   const tools = await makeTools(job, catalog);
   const file = path.join(job.root, own);
-  const reading = readSource(file, job.settings);
+  const reading = readJobFile(job, own);
   if ('skipped' in reading) throw new UsageError(`${own} is not checked: ${reading.skipped === 'gone' ? 'it vanished during the run' : REASONS[reading.skipped]}\nMore about it: elvar scope ${own}`);
   const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
   const rules = job.sets[set] as RuleSet;

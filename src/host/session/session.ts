@@ -125,7 +125,7 @@ export class Session {
     let lines = this.texts.get(file);
     if (lines === undefined) {
       // Nothing beyond a link is read: it may be outside the project.
-      const document = this.memory.disk.documentAt(path.join(this.root, file));
+      const document = this.documentAt(file);
       const settings = { largest: null, generated: 'check' } as const;
       const reading = linkOn(file, this.root) !== null ? null : document === undefined ? readSource(path.join(this.root, file), settings) : readDocument(document, settings);
       lines = reading === null || 'skipped' in reading ? [] : reading.text.split(reading.text.includes('\r') ? /\r\n|\r|\n/ : '\n');
@@ -188,7 +188,7 @@ export class Session {
     const { root, run, known } = this;
     const listed = this.list(paths, { seeksGuards: true });
     await this.needQueries(listed.base.catalog);
-    const ground = { root, run, known, ...listed, documentAt: (own: string) => this.memory.disk.documentAt(path.join(root, own)) };
+    const ground = { root, run, known, ...listed, documentAt: (own: string) => this.documentAt(own) };
     return runCheck(ground, paths.map((target) => this.relative(target)), limits, wants);
   }
 
@@ -196,7 +196,7 @@ export class Session {
   async jobFor(paths: readonly string[]): Promise<ListedJob> {
     const { listing, base, intake } = this.list(paths);
     await this.needQueries(base.catalog);
-    return { job: { ...inspectionJob(this.root, this.run.today, listing, base.catalog), foreign: intake.found }, listing, base };
+    return { job: { ...inspectionJob(this.root, this.run.today, listing, base.catalog, (own) => this.documentAt(own)), foreign: intake.found }, listing, base };
   }
 
   /** Makes sure that the queries of house rules fit their grammars. @throws LayerError if one does not. */
@@ -205,6 +205,11 @@ export class Session {
     const { queryProblems } = await import('../inspection/query-problems.js');
     const problems = await queryProblems(catalog);
     if (problems.length > 0) throw new LayerError(problems, textsOf(this.root, problems));
+  }
+
+  /** The text that stands for a file as long as it is open, by its path. */
+  private documentAt(own: string): string | undefined {
+    return this.memory.disk.documentAt(path.join(this.root, own));
   }
 
   private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListOptions = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[]; intake: Intake } {

@@ -1,0 +1,124 @@
+import path from 'node:path';
+import type { CheckedSource, CheckReport } from '../core/inspect/check-report.js';
+import type { Catalog } from '../core/catalog/catalog.js';
+import { CATALOG } from '../core/catalog/registry.js';
+import type { ResolveReport } from '../core/cascade/resolve-report.js';
+import type { Problem } from '../core/model/problem.js';
+import { LayerError, UsageError } from '../host/files/errors.js';
+import { overlayOf } from '../host/files/overlay.js';
+import { LAYER_FILE, LEDGER_FILE, LOCK_FILE } from '../host/files/own-files.js';
+import { openWorkspace, type Workspace } from '../host/workspace.js';
+import type { WorkspaceOptions } from '../host/layers/run-settings.js';
+import { Uris } from './uris.js';
+
+/** What is known of one file of a project. */
+export interface FileAnswer {
+  /** Null if it is not checked, or a layer file is wrong and never was right. */
+  readonly file: CheckedSource | null;
+  readonly report: CheckReport | null;
+  /** What is wrong with layer files; the answer then is by what they said before. */
+  readonly problems: readonly Problem[];
+  /** Where it was asked: what was right before, while a layer file is wrong. */
+  readonly workspace: Workspace;
+}
+
+/** Names of files that decide about others, wherever they lie. */
+const CONFIGURATION = new Set([LAYER_FILE, LEDGER_FILE, LOCK_FILE, '.elvarignore', '.gitignore']);
+
+/** A project with documents that are open in the editor. */
+export class EditorProject {
+  readonly uris: Uris;
+  /** The open documents that decide about others, as they were when all was right. */
+  private good = new Map<string, string>();
+  /** The same, as they are now. */
+  private readonly deciding = new Map<string, string>();
+
+  private constructor(readonly workspace: Workspace) {
+    this.uris = new Uris(workspace.root);
+  }
+
+  /** The project around a directory. @throws UsageError if there is no such directory. */
+  static around(directory: string, options: WorkspaceOptions): EditorProject {
+    return new EditorProject(openWorkspace({ ...options, directory }, true));
+  }
+
+  get root(): string {
+    return this.workspace.root;
+  }
+
+  /** Whether a file decides about others, so that all answers may change with it. */
+  isConfiguration(file: string): boolean {
+    return CONFIGURATION.has(path.basename(file)) || this.workspace.session.layerFiles().includes(file);
+  }
+
+  /** From now on, a text stands for a file; with null, what is on the disk does. */
+  open(file: string, text: string | null): void {
+    this.workspace.session.open(file, text);
+    if (text === null) this.deciding.delete(file);
+    else if (this.isConfiguration(file)) this.deciding.set(file, text);
+  }
+
+  /** Forgets what was read of a file. */
+  forget(file: string): void {
+    this.workspace.session.forget(file);
+  }
+
+  /** What is found in one file, by the layer files as they are or, while one is wrong, as they last were right. @throws the signal's reason if it is aborted. */
+  async look(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
+    try {
+      const report = await this.workspace.check([file], null, signal, { repairs });
+      this.good = new Map(this.deciding);
+      return { file: report.files[0] ?? null, report, problems: [], workspace: this.workspace };
+    } catch (error) {
+      if (error instanceof UsageError) return { file: null, report: null, problems: [], workspace: this.workspace };
+      if (!(error instanceof LayerError)) throw error;
+      return this.lookAsBefore(file, error.problems, repairs, signal);
+    }
+  }
+
+  private async lookAsBefore(file: string, problems: readonly Problem[], repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
+    const workspace = this.workspace.trial({ overlay: overlayOf(this.good) });
+    try {
+      const report = await workspace.check([file], null, signal, { repairs });
+      return { file: report.files[0] ?? null, report, problems, workspace };
+    } catch (error) {
+      if (!(error instanceof LayerError || error instanceof UsageError)) throw error;
+      return { file: null, report: null, problems, workspace };
+    }
+  }
+
+  /** The rules of all files, by the layer files as they are or, while one is wrong, as they last were right; null if they never were. */
+  resolve(): ResolveReport | null {
+    return this.whileRight((workspace) => workspace.resolve());
+  }
+
+  /** The rules that there are; Elvar's own, if a layer file is wrong and never was right. */
+  catalog(): Catalog {
+    return this.whileRight((workspace) => workspace.catalog().catalog) ?? CATALOG;
+  }
+
+  /** Asks the layer files as they are and, where one is wrong, as they last were right. */
+  private whileRight<Answer>(ask: (workspace: Workspace) => Answer): Answer | null {
+    for (const workspace of [this.workspace, this.workspace.trial({ overlay: overlayOf(this.good) })]) {
+      try {
+        return ask(workspace);
+      } catch (error) {
+        if (!(error instanceof LayerError || error instanceof UsageError)) throw error;
+      }
+    }
+    return null;
+  }
+
+  /** What is wrong with the layer files of the project, as they are. */
+  problems(): readonly Problem[] {
+    try {
+      this.workspace.resolve();
+      this.good = new Map(this.deciding);
+      return [];
+    } catch (error) {
+      if (error instanceof LayerError) return error.problems;
+      if (error instanceof UsageError) return [];
+      throw error;
+    }
+  }
+}

@@ -1,0 +1,112 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import {
+  ApplyWorkspaceEditRequest, createProtocolConnection, RegistrationRequest, ShowDocumentRequest, StreamMessageReader, StreamMessageWriter,
+  type ApplyWorkspaceEditParams, type ClientCapabilities, type Diagnostic, type InitializeResult, type ProtocolConnection, type PublishDiagnosticsParams, type ShowDocumentParams,
+} from 'vscode-languageserver-protocol/node.js';
+import { makeFolder, PROGRAM } from './project.js';
+
+/** How long an answer may take, in milliseconds, before the test has failed: much longer than it ever does. */
+const LONGEST = 20_000;
+
+/** An editor that talks to the built program. */
+export class EditorClient {
+  private readonly published: PublishDiagnosticsParams[] = [];
+  private waiting: (() => void)[] = [];
+  /** What the program has asked the editor to edit, and to show. */
+  readonly edits: ApplyWorkspaceEditParams[] = [];
+  readonly shown: ShowDocumentParams[] = [];
+  /** What the program said on standard error. */
+  err = '';
+
+  private constructor(public folder: string, readonly process: ChildProcess, readonly connection: ProtocolConnection, readonly begun: InitializeResult) {}
+
+  /** Starts the program for a folder. @param capabilities what the editor can do. */
+  static async start(folder: string, capabilities: ClientCapabilities = {}, args: readonly string[] = []): Promise<EditorClient> {
+    const child = spawn(process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', ...args], { cwd: folder, env: { ...process.env, ELVAR_CACHE: makeFolder() }, stdio: ['pipe', 'pipe', 'pipe'] });
+    const connection = createProtocolConnection(new StreamMessageReader(child.stdout), new StreamMessageWriter(child.stdin));
+    let client: EditorClient | null = null;
+    connection.onNotification('textDocument/publishDiagnostics', (params: PublishDiagnosticsParams) => client?.note(params));
+    connection.onRequest(ApplyWorkspaceEditRequest.type, (params) => {
+      client?.edits.push(params);
+      return { applied: true };
+    });
+    connection.onRequest(ShowDocumentRequest.type, (params) => {
+      client?.shown.push(params);
+      return { success: true };
+    });
+    connection.onRequest(RegistrationRequest.type, () => undefined);
+    for (const request of ['workspace/diagnostic/refresh', 'workspace/inlayHint/refresh']) connection.onRequest(request, () => null);
+    connection.listen();
+    const begun = await connection.sendRequest<InitializeResult>('initialize', { processId: process.pid, rootUri: pathToFileURL(folder).href, workspaceFolders: [{ uri: pathToFileURL(folder).href, name: 'harbour' }], capabilities });
+    client = new EditorClient(folder, child, connection, begun);
+    child.stderr.on('data', (bytes: Buffer) => { if (client !== null) client.err += bytes.toString(); });
+    child.once('exit', (code) => { if (code !== 0 && client?.err !== '') process.stderr.write(`the editor's program ended with ${code}: ${client?.err}\n`); });
+    await connection.sendNotification('initialized', {});
+    return client;
+  }
+
+  /** From now on, paths are those of another folder: one program serves many projects. */
+  moveTo(folder: string): void {
+    this.folder = folder;
+    this.edits.length = 0;
+    this.shown.length = 0;
+  }
+
+  uri(file: string): string {
+    return pathToFileURL(path.join(this.folder, file)).href;
+  }
+
+  async open(file: string, text: string, version = 1): Promise<void> {
+    await this.connection.sendNotification('textDocument/didOpen', { textDocument: { uri: this.uri(file), languageId: 'any', version, text } });
+  }
+
+  async change(file: string, version: number, ...contentChanges: readonly object[]): Promise<void> {
+    await this.connection.sendNotification('textDocument/didChange', { textDocument: { uri: this.uri(file), version }, contentChanges });
+  }
+
+  async close(file: string): Promise<void> {
+    await this.connection.sendNotification('textDocument/didClose', { textDocument: { uri: this.uri(file) } });
+  }
+
+  /** The next diagnostics of a file that are about this version; any if it is null. */
+  async diagnostics(file: string, version: number | null = null): Promise<Diagnostic[]> {
+    const isMeant = ({ uri, version: own }: PublishDiagnosticsParams): boolean => uri === this.uri(file) && (version === null || own === version);
+    const deadline = Date.now() + LONGEST;
+    for (;;) {
+      const at = this.published.findIndex(isMeant);
+      if (at >= 0) return (this.published.splice(0, at + 1).at(-1) as PublishDiagnosticsParams).diagnostics;
+      if (Date.now() > deadline) throw new Error(`no diagnostics of ${file} (version ${version}) within ${LONGEST} ms; standard error: ${this.err}`);
+      await new Promise<void>((resolve) => {
+        const timer = setTimeout(resolve, 500);
+        this.waiting.push(() => {
+          clearTimeout(timer);
+          resolve();
+        });
+      });
+    }
+  }
+
+  request<Answer>(method: string, params: object): Promise<Answer> {
+    return this.connection.sendRequest<Answer>(method, params);
+  }
+
+  /** Ends the program as editors do. @returns its exit code. */
+  async end(): Promise<number | null> {
+    const code = new Promise<number | null>((resolve) => this.process.once('exit', resolve));
+    await this.connection.sendRequest('shutdown');
+    await this.connection.sendNotification('exit');
+    return code;
+  }
+
+  private note(params: PublishDiagnosticsParams): void {
+    this.published.push(params);
+    for (const wake of this.waiting.splice(0)) wake();
+  }
+}
+
+/** Diagnostics in brief: `LINE:CHARACTER-LINE:CHARACTER SEVERITY CODE`, from 0. */
+export function brief(diagnostics: readonly Diagnostic[]): string[] {
+  return diagnostics.map(({ range: { start, end }, severity, code }) => `${start.line}:${start.character}-${end.line}:${end.character} ${severity} ${code}`);
+}
