@@ -70,6 +70,7 @@ try {
   child.kill();
 
   const large = path.join(folder, 'large');
+  mkdirSync(large);
   generateTree(large, { files: 100_000, layers: 2_000, zones: 100 });
   const opens = [];
   for (let round = 0; round < 3; round += 1) {

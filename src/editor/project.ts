@@ -33,6 +33,12 @@ export class EditorProject {
   /** The same, as they are now. */
   private readonly deciding = new Map<string, string>();
 
+  /** The last answer about each file, with what it is about: several questions follow one keystroke. */
+  private readonly answers = new Map<string, { readonly about: string; readonly answer: Promise<FileAnswer> }>();
+  /** Change with each text of a file, and with all that may change every answer. */
+  private readonly versions = new Map<string, number>();
+  private generation = 0;
+
   private constructor(readonly workspace: Workspace) {
     this.uris = new Uris(workspace.root);
   }
@@ -53,18 +59,41 @@ export class EditorProject {
 
   /** From now on, a text stands for a file; with null, what is on the disk does. */
   open(file: string, text: string | null): void {
+    const isDecisive = this.isConfiguration(file);
     this.workspace.session.open(file, text);
+    this.versions.set(file, (this.versions.get(file) ?? 0) + 1);
+    if (isDecisive) this.generation += 1;
     if (text === null) this.deciding.delete(file);
-    else if (this.isConfiguration(file)) this.deciding.set(file, text);
+    else if (isDecisive) this.deciding.set(file, text);
   }
 
   /** Forgets what was read of a file. */
   forget(file: string): void {
+    this.generation += 1;
     this.workspace.session.forget(file);
   }
 
   /** What is found in one file, by the layer files as they are or, while one is wrong, as they last were right. @throws the signal's reason if it is aborted. */
-  async look(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
+  look(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
+    const about = `${this.generation} ${this.versions.get(file) ?? 0} ${repairs}`;
+    const known = this.answers.get(file);
+    if (known?.about === about) {
+      // Who asked first may have lost interest: that ends it for nobody else.
+      return known.answer.catch((error: unknown) => {
+        if (signal?.aborted === true) throw error;
+        return this.lookNow(file, repairs, signal);
+      });
+    }
+    const answer = this.lookNow(file, repairs, signal);
+    this.answers.set(file, { about, answer });
+    // What was aborted, or went wrong, is no answer for the next question.
+    answer.catch(() => {
+      if (this.answers.get(file)?.answer === answer) this.answers.delete(file);
+    });
+    return answer;
+  }
+
+  private async lookNow(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
     try {
       const report = await this.workspace.check([file], null, signal, { repairs });
       this.good = new Map(this.deciding);

@@ -30,6 +30,8 @@ export class Disk {
   private kinds = new Map<string, EntryKind | undefined>();
   /** The texts of documents that are open and not saved, by their absolute paths. */
   private readonly documents = new Map<string, string>();
+  /** Files whose text decides about others: they were asked for as configuration. */
+  private readonly decisive = new Set<string>();
   /** Changes whenever something is forgotten. */
   generation = 0;
 
@@ -54,6 +56,7 @@ export class Disk {
 
   /** The text of a file of configuration. */
   textOf(absolute: string): TextReading {
+    this.decisive.add(absolute);
     const document = this.documents.get(absolute);
     if (document !== undefined) return { text: document };
     let reading = this.texts.get(absolute);
@@ -68,6 +71,11 @@ export class Disk {
 
   /** From now on, a text stands for a file; with null, what is on the disk does. */
   open(absolute: string, text: string | null): void {
+    // Another text of a source file that is open already changes nothing that was made of the rest; without an ending, its first line tells its language.
+    if (text !== null && this.documents.has(absolute) && !this.decisive.has(absolute) && path.extname(absolute) !== '') {
+      this.documents.set(absolute, text);
+      return;
+    }
     this.forget(absolute);
     if (text === null) this.documents.delete(absolute);
     else this.documents.set(absolute, text);

@@ -35,8 +35,9 @@ export class Memory {
 
   /** From now on, a text stands for a file; with null, what is on the disk does. */
   open(file: string, text: string | null): void {
-    this.forget(file);
-    this.disk.open(path.resolve(this.root, file), text);
+    const absolute = path.resolve(this.root, file);
+    this.memo.forget(relativeTo(this.root, absolute));
+    this.disk.open(absolute, text);
   }
 
   /** Writes down what is known of the findings, for later runs. */

@@ -16,7 +16,7 @@ import { stacked } from '../files/overlay.js';
 import { ProjectFiles } from '../files/project-files.js';
 import { readDocument, readSource } from '../files/source-file.js';
 import { linkStatsAt, statsAt } from '../files/stats.js';
-import { linkOn, relativeToRoot } from '../files/target-path.js';
+import { linkOn, relativeTo, relativeToRoot } from '../files/target-path.js';
 import type { Watch } from '../files/watch.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
 import { textsOf } from '../inspection/query-texts.js';
@@ -61,6 +61,7 @@ export class Session {
 
   /** From now on, a text stands for a file, as in an editor before it is saved; with null, what is on the disk does. */
   open(file: string, text: string | null): void {
+    this.texts.delete(relativeTo(this.root, path.resolve(this.root, file)));
     this.memory.open(file, text);
   }
 
