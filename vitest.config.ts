@@ -13,6 +13,8 @@ export default defineConfig({
       { extends: true, test: { name: 'core', include: ['test/core/**/*.test.ts'], isolate: false } },
       { extends: true, test: { name: 'program', include: ['test/{program,docs}/**/*.test.ts'], isolate: false } },
       // These need a browser, which not every machine has: they run only when they are asked for.
+      // So do these, with editors and shells.
+      ...(process.env['ELVAR_EDITORS'] === undefined ? [] : [{ extends: true as const, test: { name: 'editors', include: ['test/editors/**/*.test.ts'], isolate: false } }]),
       ...(process.env['ELVAR_BROWSER'] === undefined ? [] : [{ extends: true as const, test: { name: 'browser', include: ['test/browser/**/*.test.ts'], isolate: false } }]),
     ],
   },
