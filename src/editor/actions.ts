@@ -1,5 +1,7 @@
 import { CodeActionKind, type CodeAction, type Diagnostic, type Range, type TextEdit } from 'vscode-languageserver';
 import type { Finding } from '../core/model/finding.js';
+import { LEVELS, type Level } from '../core/model/level.js';
+import type { Decision } from '../core/model/statement.js';
 import type { Repair } from '../core/model/repair.js';
 import type { RuleId } from '../core/model/rule.js';
 import { deciderLine } from '../formats/text/decider-line.js';
@@ -13,7 +15,7 @@ import type { FileAnswer } from './project.js';
 export const REPAIR_ALL = `${CodeActionKind.SourceFixAll}.elvar`;
 
 /** The commands of the server. */
-export const COMMANDS = { waive: 'elvar.waive', show: 'elvar.show' } as const;
+export const COMMANDS = { waive: 'elvar.waive', show: 'elvar.show', rule: 'elvar.rule', accept: 'elvar.accept' } as const;
 
 /** What is computed when a client wants an action that it has been offered. */
 export type LateAction = { readonly uri: string; readonly version: number } & (
@@ -38,6 +40,25 @@ export interface ShowCommand {
   /** From 1. */
   readonly line: number;
   readonly uri: string;
+}
+
+/** A ruling to write into a layer file. */
+export interface RuleCommand {
+  readonly uri: string;
+  readonly rule: RuleId;
+  readonly level: Level;
+  /** The directory of the layer file, relative to the root; empty for the root itself. */
+  readonly directory: string;
+  /** A zone of that file; null for the file as a whole. */
+  readonly zone: string | null;
+}
+
+/** A word that is right. */
+export interface AcceptCommand {
+  readonly uri: string;
+  readonly word: string;
+  /** Whether it is right for oneself only. */
+  readonly personal: boolean;
 }
 
 /** What can be done about the findings in a part of a document. */
@@ -93,13 +114,46 @@ function exceptionActions(finding: Finding, { rules }: NonNullable<FileAnswer['f
     const title = `Waive ${rule} ${{ line: 'on this line', below: 'from here on', throughout: 'in the whole file' }[reach]}`;
     return { ...about, title, command: { title, command: COMMANDS.waive, arguments: [{ uri, version, rule, line, reach } satisfies WaiveCommand] } };
   });
+  const rulings = decision === undefined ? [] : rulingActions(finding, decision, uri).map((action) => ({ ...about, ...action }));
+  const words = wordActions(finding, uri).map((action) => ({ ...about, ...action }));
   const decider = decision === undefined ? null : deciderLine(decision);
-  if (decider === null) return waivers;
+  if (decider === null) return [...words, ...waivers, ...rulings];
   const title = `Go to ${decider.file}:${decider.line}, which decides ${rule}`;
-  return [...waivers, { ...about, title, command: { title, command: COMMANDS.show, arguments: [{ uri, file: decider.file, line: decider.line } satisfies ShowCommand] } }];
+  return [...words, ...waivers, ...rulings, { ...about, title, command: { title, command: COMMANDS.show, arguments: [{ uri, file: decider.file, line: decider.line } satisfies ShowCommand] } }];
 }
 
 /** The diagnostics of the client that are about a finding. */
 function ofFinding({ fingerprint }: Finding, diagnostics: readonly Diagnostic[]): Diagnostic[] {
   return diagnostics.filter(({ data }) => typeof data === 'object' && data !== null && 'fingerprint' in data && data.fingerprint === fingerprint);
+}
+
+/** The levels that are looser than one, off last. */
+function looserThan(level: Level): readonly Level[] {
+  return LEVELS.slice(LEVELS.indexOf(level) + 1);
+}
+
+/** Ways to loosen a rule: for the project, for the directory of the file, and in the zone that decides. */
+function rulingActions({ rule, level, path }: Finding, { trail, by }: Decision, uri: string): CodeAction[] {
+  const own = path.includes('/') ? path.slice(0, path.lastIndexOf('/')) : '';
+  const { statement } = trail[by] ?? {};
+  const zone = statement?.zone?.name ?? null;
+  const places = [
+    { directory: '', zone: null, where: 'in elvar.yaml, for the whole project' },
+    ...(own === '' ? [] : [{ directory: own, zone: null, where: `in ${own}/elvar.yaml` }]),
+    ...(zone === null || statement?.place == null || statement.layer.through.length > 0 || !/(?:^|\/)elvar\.yaml$/.test(statement.place.file) ? [] : [{ directory: statement.place.file.replace(/\/?elvar\.yaml$/, ''), zone, where: `in the zone ${zone} of ${statement.place.file}` }]),
+  ];
+  return places.flatMap(({ directory, zone: within, where }) => looserThan(level).map((wanted): CodeAction => {
+    const title = visible(`${wanted === 'off' ? `Turn ${rule} off` : `Make ${rule} a ${wanted}`} ${where}`);
+    return { title, command: { title, command: COMMANDS.rule, arguments: [{ uri, rule, level: wanted, directory, zone: within } satisfies RuleCommand] } };
+  }));
+}
+
+/** For a word in no dictionary: that it is right. */
+function wordActions({ rule, code, span: { start, end } }: Finding, uri: string): CodeAction[] {
+  if (rule !== 'words/spelling' || start.line !== end.line) return [];
+  const word = code.text.slice(start.column - code.column, end.column - code.column);
+  return word === '' ? [] : [false, true].map((personal): CodeAction => {
+    const title = visible(`Accept “${word}” ${personal ? 'for yourself only' : 'in the whole project'}`);
+    return { title, command: { title, command: COMMANDS.accept, arguments: [{ uri, word, personal } satisfies AcceptCommand] } };
+  });
 }

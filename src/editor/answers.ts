@@ -43,7 +43,7 @@ export function answerQuestions(connection: Connection, { client, documents, fee
     actionsFor(await cancellable(token, (signal) => own.project.look(own.file, true, signal)), own.document, range, diagnostics, only ?? null))));
   connection.onCodeActionResolve((action) => resolved(action, documents));
   connection.languages.inlayHint.on(({ textDocument: { uri }, range }) => about(uri, [], (own) => hintsFor(own).filter(({ position: { line } }) => range.start.line <= line && line <= range.end.line)));
-  connection.onExecuteCommand(({ command, arguments: given = [] }) => runCommand(command, given, { connection, documents, shows: client.shows }));
+  connection.onExecuteCommand(({ command, arguments: given = [] }) => runCommand(command, given, { connection, documents, shows: client.shows, creates: client.creates }));
 }
 
 async function hoverInCode(own: FileDocument, position: ClientPosition, token: Token): Promise<Hover | null> {

@@ -8,4 +8,5 @@ export interface ClientAbilities {
   /** The requests to ask again that it understands. */
   readonly refreshes: readonly string[];
   readonly shows: boolean;
+  readonly creates: boolean;
 }

@@ -1,10 +1,14 @@
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { MessageType, ShowMessageNotification, type Connection } from 'vscode-languageserver/node.js';
+import { MessageType, ShowMessageNotification, type Connection, type WorkspaceEdit } from 'vscode-languageserver/node.js';
 import * as z from 'zod';
-import { LayerError, UsageError } from '../host/files/errors.js';
+import type { RuleEdit } from '../core/impact/rule-edit.js';
+import { listChange } from '../core/layers/list-change.js';
+import { LEVELS } from '../core/model/level.js';
+import { impactSentence } from '../formats/text/impact.js';
+import { LayerError, UsageError, WishError } from '../host/files/errors.js';
 import { COMMANDS } from './actions.js';
-import type { Documents } from './documents.js';
+import type { Documents, FileDocument } from './documents.js';
 import { clientEdits, editsBetween } from './edits.js';
 import { Positions } from './positions.js';
 
@@ -14,6 +18,8 @@ export interface CommandGround {
   readonly documents: Documents;
   /** Whether the client can be asked to show a place. */
   readonly shows: boolean;
+  /** Whether it can be asked to create a file. */
+  readonly creates: boolean;
 }
 
 /** What stands in a new waiver for the reason, until somebody types it. */
@@ -22,15 +28,20 @@ const REASON = 'reason';
 const waiveArguments = z.tuple([z.object({ uri: z.string(), version: z.number(), rule: z.string(), line: z.int().min(1), reach: z.enum(['line', 'below', 'throughout']) })]);
 const showArguments = z.tuple([z.object({ uri: z.string(), file: z.string(), line: z.int().min(1) })]);
 
+const ruleArguments = z.tuple([z.object({ uri: z.string(), rule: z.string(), level: z.enum(LEVELS), directory: z.string(), zone: z.string().nullable() })]);
+const acceptArguments = z.tuple([z.object({ uri: z.string(), word: z.string(), personal: z.boolean() })]);
+
 /** Runs a command that an action offered. What goes wrong is told to the user. */
 export async function runCommand(command: string, given: readonly unknown[], ground: CommandGround): Promise<null> {
   try {
     if (command === COMMANDS.waive) await waive(waiveArguments.parse(given)[0], ground);
     else if (command === COMMANDS.show) await show(showArguments.parse(given)[0], ground);
+    else if (command === COMMANDS.rule) await changeRuling(ruleArguments.parse(given)[0], ground);
+    else if (command === COMMANDS.accept) await acceptWord(acceptArguments.parse(given)[0], ground);
   } catch (error) {
-    if (!(error instanceof UsageError || error instanceof LayerError || error instanceof z.ZodError)) throw error;
+    if (!(error instanceof UsageError || error instanceof LayerError || error instanceof WishError || error instanceof z.ZodError)) throw error;
     // Not every client can answer a question, but each can show a message.
-    const message = error instanceof UsageError ? error.message : error instanceof LayerError ? 'a layer file is wrong: nothing was done' : `${command} does not take these arguments`;
+    const message = error instanceof UsageError ? error.message : error instanceof LayerError || error instanceof WishError ? 'a layer file is wrong, or would be: nothing was done' : `${command} does not take these arguments`;
     await ground.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Error, message });
   }
   return null;
@@ -57,4 +68,38 @@ async function show({ uri, file, line }: z.infer<typeof showArguments>[0], { con
   if (!shows) throw new UsageError(`${file}:${line}\nThis editor cannot be asked to go there.`);
   const start = { line: line - 1, character: 0 };
   await connection.window.showDocument({ uri: pathToFileURL(path.join(own.project.root, file)).href, takeFocus: true, selection: { start, end: start } });
+}
+
+/** Opens the change of a ruling in the layer file, for the user to see and save, and says what it does to the rest of the project. */
+async function changeRuling({ uri, rule, level, directory, zone }: z.infer<typeof ruleArguments>[0], ground: CommandGround): Promise<void> {
+  const own = openDocument(uri, ground);
+  const { edit } = await own.project.workspace.rules().set({ selector: rule, change: { level }, zone }, { kind: 'directory', directory: path.join(own.project.root, directory) });
+  await applyLayerEdit(edit, own.project.uris.of(edit.file), `${rule}: ${level}`, ground);
+}
+
+/** Opens the change of the list of accepted words, in the project's layer file or one's own. */
+async function acceptWord({ uri, word, personal }: z.infer<typeof acceptArguments>[0], ground: CommandGround): Promise<void> {
+  const own = openDocument(uri, ground);
+  const { workspace, root } = own.project;
+  const target = personal ? { kind: 'personal' } as const : { kind: 'directory', directory: root } as const;
+  const [rule, option] = ['words/spelling', 'known'];
+  const change = { options: { [option]: listChange(workspace.rules().optionAt(target, null, rule, option), [word], false) } };
+  const { edit } = await workspace.rules().set({ selector: rule, change, zone: null }, target);
+  const { personalFile } = workspace.session.run;
+  await applyLayerEdit(edit, personal && personalFile !== null ? pathToFileURL(personalFile).href : own.project.uris.of(edit.file), `Accept ${word}`, ground);
+}
+
+function openDocument(uri: string, { documents }: CommandGround): FileDocument {
+  const own = documents.get(uri);
+  if (own === undefined) throw new UsageError('the document is no longer open');
+  return own;
+}
+
+async function applyLayerEdit({ file, isNew, before, after, impact }: RuleEdit, uri: string, label: string, { connection, documents, creates }: CommandGround): Promise<void> {
+  if (isNew && !creates) throw new UsageError(`${file} does not exist, and this editor cannot be asked to create it`);
+  const positions = documents.get(uri)?.document.positions ?? new Positions(before, documents.encoding);
+  const edits = clientEdits(editsBetween(before, after), positions);
+  const edit: WorkspaceEdit = isNew ? { documentChanges: [{ kind: 'create', uri }, { textDocument: { uri, version: null }, edits }] } : { changes: { [uri]: edits } };
+  const { applied } = await connection.workspace.applyEdit({ label, edit });
+  if (applied) await connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Info, message: `${file}, not saved yet: ${impactSentence(impact)}` });
 }

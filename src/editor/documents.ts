@@ -1,6 +1,7 @@
 import { realOrNearest } from '../host/files/real-path.js';
 import { OpenDocument } from './open-document.js';
 import type { EditorProject } from './project.js';
+import type { Encoding } from './positions.js';
 import type { Projects } from './projects.js';
 import { pathOfUri } from './uris.js';
 
@@ -16,7 +17,8 @@ export interface FileDocument {
 export class Documents {
   private readonly byUri = new Map<string, FileDocument>();
 
-  constructor(private readonly projects: Projects) {}
+  /** @param encoding how the client counts characters. */
+  constructor(private readonly projects: Projects, readonly encoding: Encoding) {}
 
   get(uri: string): FileDocument | undefined {
     return this.byUri.get(uri);

@@ -39,9 +39,10 @@ function begin(connection: Connection, options: WorkspaceOptions, params: Initia
       ...(workspace?.inlayHint?.refreshSupport === true ? ['workspace/inlayHint/refresh'] : []),
     ],
     shows: window?.showDocument?.support === true,
+    creates: workspace?.workspaceEdit?.documentChanges === true && workspace.workspaceEdit.resourceOperations?.includes('create') === true,
   };
   const projects = new Projects(options);
-  const documents = new Documents(projects);
+  const documents = new Documents(projects, client.encoding);
   const feedback = followDocuments(connection, client, documents, projects);
   answerQuestions(connection, { client, documents, feedback });
   return {

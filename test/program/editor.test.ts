@@ -125,6 +125,33 @@ describe('in an editor', () => {
     expect(client.edits).toHaveLength(1);
   });
 
+  test('a ruling is changed where it is seen, and it is said what that does to the project', async () => {
+    const client = await use();
+    await client.open('gate.js', CODE);
+    // The change is one of the text as it is in the editor.
+    const text = `# Not saved.\n${LAYER}`;
+    await client.open('elvar.yaml', text);
+    const diagnostics = await client.diagnostics('gate.js', 1);
+    const actions = await client.request<CodeAction[]>('textDocument/codeAction', { textDocument: { uri: client.uri('gate.js') }, range: at(1, 6), context: { diagnostics } });
+    expect(actions.map(({ title }) => title)).toEqual(expect.arrayContaining(['Make slips/loose-compare a warning in elvar.yaml, for the whole project', 'Turn slips/loose-compare off in elvar.yaml, for the whole project']));
+    const { command } = actions.find(({ title }) => title.startsWith('Turn slips/loose-compare off')) as CodeAction;
+    await client.request('workspace/executeCommand', { command: command?.command, arguments: command?.arguments });
+    expect(applied(text, client.edits[0]?.edit.changes?.[client.uri('elvar.yaml')] ?? [])).toBe(text.replace('level: error', 'level: off'));
+    expect(client.said).toEqual([expect.stringMatching(/^elvar\.yaml, not saved yet: 1 rule is loosened, for 1 of 3 files: 2 findings disappear\.$/) as string]);
+    expect(readFileSync(path.join(client.folder, 'elvar.yaml'), 'utf8')).toBe(LAYER);
+  });
+
+  test('a word is accepted for the project', async () => {
+    const client = await use({ ...FILES, 'elvar.yaml': 'rulings:\n  words/spelling: note\n' });
+    await client.open('gate.js', '// We recieve the vessel.\n');
+    const diagnostics = await client.diagnostics('gate.js', 1);
+    const actions = await client.request<CodeAction[]>('textDocument/codeAction', { textDocument: { uri: client.uri('gate.js') }, range: at(0, 7), context: { diagnostics } });
+    const { command } = actions.find(({ title }) => title === 'Accept “recieve” in the whole project') as CodeAction;
+    await client.request('workspace/executeCommand', { command: command?.command, arguments: command?.arguments });
+    const after = applied('rulings:\n  words/spelling: note\n', client.edits[0]?.edit.changes?.[client.uri('elvar.yaml')] ?? []);
+    expect(after).toMatch(/words\/spelling: [^]*level: note[^]*options: [^]*recieve/);
+  });
+
   test.each([['utf-8', 7], ['utf-16', 5], ['utf-32', 4]])('places are counted in %s', async (encoding, character) => {
     const client = await start({ ...FILES, 'elvar.yaml': 'rulings: { slips/loose-compare: error }\n' }, { general: { positionEncodings: [encoding] } });
     expect(client.begun.capabilities.positionEncoding).toBe(encoding);

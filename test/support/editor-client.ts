@@ -17,6 +17,8 @@ export class EditorClient {
   /** What the program has asked the editor to edit, and to show. */
   readonly edits: ApplyWorkspaceEditParams[] = [];
   readonly shown: ShowDocumentParams[] = [];
+  /** What it was told to show to the user. */
+  readonly said: string[] = [];
   /** What the program said on standard error. */
   err = '';
 
@@ -28,6 +30,7 @@ export class EditorClient {
     const connection = createProtocolConnection(new StreamMessageReader(child.stdout), new StreamMessageWriter(child.stdin));
     let client: EditorClient | null = null;
     connection.onNotification('textDocument/publishDiagnostics', (params: PublishDiagnosticsParams) => client?.note(params));
+    connection.onNotification('window/showMessage', ({ message }: { message: string }) => client?.said.push(message));
     connection.onRequest(ApplyWorkspaceEditRequest.type, (params) => {
       client?.edits.push(params);
       return { applied: true };
@@ -52,6 +55,7 @@ export class EditorClient {
     this.folder = folder;
     this.edits.length = 0;
     this.shown.length = 0;
+    this.said.length = 0;
   }
 
   uri(file: string): string {

@@ -1,4 +1,4 @@
-import type { OptionValue } from '../../core/model/option.js';
+import { listChange } from '../../core/layers/list-change.js';
 import { UsageError } from '../../host/files/errors.js';
 import { ruleById } from '../../host/project/rule-by-id.js';
 import type { Command, Context } from './command.js';
@@ -63,11 +63,6 @@ function listOf({ options: { to }, workspace }: Context<Options>): { readonly ru
 /** The edit of the list, merged with the edit that the file's own ruling already makes. */
 function changeOf(rule: string, option: string, { options, workspace }: Context<Options>): unknown {
   const { word: words, drop, zone, personal } = options;
-  const written = workspace.rules().optionAt(targetOf(options, personal === true, workspace.root), zone ?? null, rule, option) as OptionValue | { readonly add?: readonly string[]; readonly drop?: readonly string[] } | undefined;
-  const items = [...new Set(words)];
-  const without = (list: readonly string[] | undefined): string[] => (list ?? []).filter((item) => !items.includes(item));
-  if (Array.isArray(written)) return drop ? without(written) : [...without(written), ...items];
-  const edit = (typeof written === 'object' ? written : {}) as { readonly add?: readonly string[]; readonly drop?: readonly string[] };
-  const [added, dropped] = drop ? [without(edit.add), [...without(edit.drop), ...items]] : [[...without(edit.add), ...items], without(edit.drop)];
-  return { ...(added.length > 0 && { add: added }), ...(dropped.length > 0 && { drop: dropped }) };
+  const written = workspace.rules().optionAt(targetOf(options, personal === true, workspace.root), zone ?? null, rule, option);
+  return listChange(written, [...new Set(words)], drop);
 }

@@ -5,7 +5,7 @@ import type { Command } from './command.js';
 
 /** What the command line asks for. */
 interface Options {
-  readonly stdio: boolean;
+  readonly stdio?: boolean | undefined;
 }
 
 /** `elvar editor`. */
@@ -13,7 +13,7 @@ export const EDITOR: Command<Options> = {
   usage: 'editor',
   about: 'Answer an editor by the Language Server Protocol, over standard input and output.',
   formats: ['text'],
-  declare: (args) => args.option('stdio', { type: 'boolean', default: true, describe: 'over standard input and output; there is no other way' }) as never,
+  declare: (args) => args.option('stdio', { type: 'boolean', describe: 'over standard input and output; there is no other way' }) as never,
   examples: [['elvar editor --stdio', 'what an editor starts; people have no use for it']],
   run: async ({ options: { set, evenIgnored, today, personal, cache }, terminal }) => {
     if (terminal.editor === undefined) throw new UsageError('there is no editor to answer here');

@@ -172,6 +172,8 @@ export class RuleDesk {
     const [file, absolute] = target.kind === 'personal' && personalFile !== null
       ? [personalName, personalFile]
       : this.directoryFile((target as { directory: string }).directory);
+    const open = this.session.openText(absolute);
+    if (open !== undefined) return { file, absolute, text: open, isNew: false };
     const stats = linkStatsAt(absolute);
     if (stats === undefined && usesStarter && target.kind === 'directory' && file !== LAYER_FILE) {
       // The first layer file ends the use of the default preset.

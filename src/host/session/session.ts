@@ -208,9 +208,13 @@ export class Session {
     if (problems.length > 0) throw new LayerError(problems, textsOf(this.root, problems));
   }
 
-  /** The text that stands for a file as long as it is open, by its path. */
   private documentAt(own: string): string | undefined {
-    return this.memory.disk.documentAt(path.join(this.root, own));
+    return this.openText(path.join(this.root, own));
+  }
+
+  /** The text that stands for a file as long as it is open; undefined if what is on the disk does. */
+  openText(absolute: string): string | undefined {
+    return this.memory.disk.documentAt(absolute);
   }
 
   private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListOptions = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[]; intake: Intake } {
