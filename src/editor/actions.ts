@@ -15,7 +15,10 @@ import type { FileAnswer } from './project.js';
 export const REPAIR_ALL = `${CodeActionKind.SourceFixAll}.elvar`;
 
 /** The commands of the server. */
-export const COMMANDS = { waive: 'elvar.waive', show: 'elvar.show', rule: 'elvar.rule', accept: 'elvar.accept' } as const;
+export const COMMANDS = { waive: 'elvar.waive', show: 'elvar.show', rule: 'elvar.rule', accept: 'elvar.accept', project: 'elvar.project', ledger: 'elvar.ledger' } as const;
+
+/** The kind of "check the whole project": only for clients that ask for what can be done to a source file as a whole. */
+const CHECK_ALL = `${CodeActionKind.Source}.elvar.project`;
 
 /** What is computed when a client wants an action that it has been offered. */
 export type LateAction = { readonly uri: string; readonly version: number } & (
@@ -53,6 +56,13 @@ export interface RuleCommand {
   readonly zone: string | null;
 }
 
+/** A finding to be taken into the ledger. */
+export interface LedgerCommand {
+  readonly uri: string;
+  readonly version: number;
+  readonly fingerprint: string;
+}
+
 /** A word that is right. */
 export interface AcceptCommand {
   readonly uri: string;
@@ -79,6 +89,10 @@ export function actionsFor({ file }: FileAnswer, document: OpenDocument, range: 
   }
   const safe = open.filter(({ repair }) => repair === 'safe').length;
   if (wants(REPAIR_ALL) && safe > 0) actions.push({ title: `Repair what is safe in this file (${count(safe, 'finding')})`, kind: REPAIR_ALL, data: { uri, version, repair: 'all' } satisfies LateAction });
+  if (only?.includes(CodeActionKind.Source) === true) {
+    const title = 'Check the whole project';
+    actions.push({ title, kind: CHECK_ALL, command: { title, command: COMMANDS.project, arguments: [{ uri }] } });
+  }
   return actions;
 }
 
@@ -114,12 +128,14 @@ function exceptionActions(finding: Finding, { rules }: NonNullable<FileAnswer['f
     const title = `Waive ${rule} ${{ line: 'on this line', below: 'from here on', throughout: 'in the whole file' }[reach]}`;
     return { ...about, title, command: { title, command: COMMANDS.waive, arguments: [{ uri, version, rule, line, reach } satisfies WaiveCommand] } };
   });
+  const ledgerTitle = `Put this finding of ${rule} into the ledger`;
+  const ledger: CodeAction[] = decision?.ledger === 'refuse' ? [] : [{ ...about, title: ledgerTitle, command: { title: ledgerTitle, command: COMMANDS.ledger, arguments: [{ uri, version, fingerprint: finding.fingerprint } satisfies LedgerCommand] } }];
   const rulings = decision === undefined ? [] : rulingActions(finding, decision, uri).map((action) => ({ ...about, ...action }));
   const words = wordActions(finding, uri).map((action) => ({ ...about, ...action }));
   const decider = decision === undefined ? null : deciderLine(decision);
-  if (decider === null) return [...words, ...waivers, ...rulings];
+  if (decider === null) return [...words, ...waivers, ...ledger, ...rulings];
   const title = `Go to ${decider.file}:${decider.line}, which decides ${rule}`;
-  return [...words, ...waivers, ...rulings, { ...about, title, command: { title, command: COMMANDS.show, arguments: [{ uri, file: decider.file, line: decider.line } satisfies ShowCommand] } }];
+  return [...words, ...waivers, ...ledger, ...rulings, { ...about, title, command: { title, command: COMMANDS.show, arguments: [{ uri, file: decider.file, line: decider.line } satisfies ShowCommand] } }];
 }
 
 /** The diagnostics of the client that are about a finding. */

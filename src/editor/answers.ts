@@ -42,7 +42,7 @@ export function answerQuestions(connection: Connection, { client, documents, fee
   connection.onCodeAction(({ textDocument: { uri }, range, context: { diagnostics, only } }, token) => about<CodeAction[]>(uri, [], async (own) => (
     actionsFor(await cancellable(token, (signal) => own.project.look(own.file, true, signal)), own.document, range, diagnostics, only ?? null))));
   connection.onCodeActionResolve((action) => resolved(action, documents));
-  connection.languages.inlayHint.on(({ textDocument: { uri }, range }) => about(uri, [], (own) => hintsFor(own).filter(({ position: { line } }) => range.start.line <= line && line <= range.end.line)));
+  connection.languages.inlayHint.on(({ textDocument: { uri }, range }) => about(uri, [], async (own) => (await hintsFor(own)).filter(({ position: { line } }) => range.start.line <= line && line <= range.end.line)));
   connection.onExecuteCommand(({ command, arguments: given = [] }) => runCommand(command, given, { connection, documents, shows: client.shows, creates: client.creates }));
 }
 

@@ -7,7 +7,9 @@ import { listChange } from '../core/layers/list-change.js';
 import { LEVELS } from '../core/model/level.js';
 import { impactSentence } from '../formats/text/impact.js';
 import { LayerError, UsageError, WishError } from '../host/files/errors.js';
+import { LEDGER_FILE } from '../host/files/own-files.js';
 import { COMMANDS } from './actions.js';
+import { checkProject } from './check-project.js';
 import type { Documents, FileDocument } from './documents.js';
 import { clientEdits, editsBetween } from './edits.js';
 import { Positions } from './positions.js';
@@ -31,12 +33,17 @@ const showArguments = z.tuple([z.object({ uri: z.string(), file: z.string(), lin
 const ruleArguments = z.tuple([z.object({ uri: z.string(), rule: z.string(), level: z.enum(LEVELS), directory: z.string(), zone: z.string().nullable() })]);
 const acceptArguments = z.tuple([z.object({ uri: z.string(), word: z.string(), personal: z.boolean() })]);
 
+const ledgerArguments = z.tuple([z.object({ uri: z.string(), version: z.number(), fingerprint: z.string() })]);
+const projectArguments = z.tuple([z.object({ uri: z.string() })]);
+
 /** Runs a command that an action offered. What goes wrong is told to the user. */
 export async function runCommand(command: string, given: readonly unknown[], ground: CommandGround): Promise<null> {
   try {
     if (command === COMMANDS.waive) await waive(waiveArguments.parse(given)[0], ground);
     else if (command === COMMANDS.show) await show(showArguments.parse(given)[0], ground);
     else if (command === COMMANDS.rule) await changeRuling(ruleArguments.parse(given)[0], ground);
+    else if (command === COMMANDS.ledger) await takeIntoLedger(ledgerArguments.parse(given)[0], ground);
+    else if (command === COMMANDS.project) await checkAll(projectArguments.parse(given)[0], ground);
     else if (command === COMMANDS.accept) await acceptWord(acceptArguments.parse(given)[0], ground);
   } catch (error) {
     if (!(error instanceof UsageError || error instanceof LayerError || error instanceof WishError || error instanceof z.ZodError)) throw error;
@@ -54,8 +61,8 @@ async function waive({ uri, version, rule, line, reach }: z.infer<typeof waiveAr
   const { workspace } = await own.project.look(own.file, false);
   const waived = await workspace.waivers().write(own.file, { rules: [rule], line, column: null, reach, until: null, because: REASON }, false);
   const edits = clientEdits(editsBetween(waived.before, waived.after), own.document.positions);
-  const { applied } = await connection.workspace.applyEdit({ label: `Waive ${rule}`, edit: { changes: { [uri]: edits } } });
-  if (!applied || !shows) return;
+  const { applied: isDone } = await connection.workspace.applyEdit({ label: `Waive ${rule}`, edit: { changes: { [uri]: edits } } });
+  if (!isDone || !shows) return;
   const positions = new Positions(waived.after, own.document.encoding);
   const written = positions.lineText(waived.line - 1);
   const at = written.lastIndexOf(`because ${REASON}`) + 'because '.length;
@@ -95,11 +102,37 @@ function openDocument(uri: string, { documents }: CommandGround): FileDocument {
   return own;
 }
 
-async function applyLayerEdit({ file, isNew, before, after, impact }: RuleEdit, uri: string, label: string, { connection, documents, creates }: CommandGround): Promise<void> {
+/** Opens the new entry in the ledger, with its reason selected. */
+async function takeIntoLedger({ uri, version, fingerprint }: z.infer<typeof ledgerArguments>[0], ground: CommandGround): Promise<void> {
+  const own = openDocument(uri, ground);
+  if (own.document.version !== version) throw new UsageError('the document has changed since: ask again');
+  const { workspace, uris } = own.project;
+  const { file, before, after } = await workspace.ledger().takingOne(own.file, fingerprint, REASON);
+  const open = workspace.session.openText(file);
+  if (open !== undefined && open !== before) throw new UsageError(`${LEDGER_FILE} has changes that are not saved: save it first`);
+  const ledger = uris.of(LEDGER_FILE);
+  if (!await applied(ledger, { file: LEDGER_FILE, isNew: before === null, before: before ?? '', after }, 'Put a finding into the ledger', ground) || !ground.shows) return;
+  const positions = new Positions(after, ground.documents.encoding);
+  const at = after.indexOf(`because: ${REASON}`, after.indexOf(fingerprint)) + 'because: '.length;
+  await ground.connection.window.showDocument({ uri: ledger, takeFocus: true, selection: { start: positions.positionAt(at), end: positions.positionAt(at + REASON.length) } });
+}
+
+async function applyLayerEdit(edit: RuleEdit, uri: string, label: string, ground: CommandGround): Promise<void> {
+  if (!await applied(uri, edit, label, ground)) return;
+  await ground.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Info, message: `${edit.file}, not saved yet: ${impactSentence(edit.impact)}` });
+}
+
+/** Has the client change a file from one text to another. @returns whether it has. */
+async function applied(uri: string, { file, isNew, before, after }: Pick<RuleEdit, 'file' | 'isNew' | 'before' | 'after'>, label: string, { connection, documents, creates }: CommandGround): Promise<boolean> {
   if (isNew && !creates) throw new UsageError(`${file} does not exist, and this editor cannot be asked to create it`);
   const positions = documents.get(uri)?.document.positions ?? new Positions(before, documents.encoding);
   const edits = clientEdits(editsBetween(before, after), positions);
   const edit: WorkspaceEdit = isNew ? { documentChanges: [{ kind: 'create', uri }, { textDocument: { uri, version: null }, edits }] } : { changes: { [uri]: edits } };
-  const { applied } = await connection.workspace.applyEdit({ label, edit });
-  if (applied) await connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Info, message: `${file}, not saved yet: ${impactSentence(impact)}` });
+  return (await connection.workspace.applyEdit({ label, edit })).applied;
+}
+
+async function checkAll({ uri }: z.infer<typeof projectArguments>[0], ground: CommandGround): Promise<void> {
+  const { project } = openDocument(uri, ground);
+  const message = await checkProject(project, ground.documents, ground.connection);
+  if (message !== null) await ground.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Info, message });
 }

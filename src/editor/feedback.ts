@@ -15,8 +15,12 @@ export interface Client {
   readonly pulls: boolean;
 }
 
+/** How long to wait for the next key in a file that decides about others, in milliseconds. */
+const TOGETHER = 50;
+
 /** Keeps the client's diagnostics as they should be: one look at a document at a time, and only the latest counts. */
 export class Feedback {
+  private readonly waiting = new Map<EditorProject, NodeJS.Timeout>();
   private readonly running = new Map<string, AbortController>();
   /** Files with mistakes that the client was told of without having them open, by project. */
   private readonly told = new Map<EditorProject, Set<string>>();
@@ -25,8 +29,13 @@ export class Feedback {
 
   /** A document is another one now: looks at it and, if it decides about others, at all of its project. */
   changed(own: FileDocument): void {
-    if (own.project.isConfiguration(own.file)) this.renew(own.project);
-    else void this.look(own);
+    if (!own.project.isConfiguration(own.file)) {
+      void this.look(own);
+      return;
+    }
+    // All of the project has to be looked at: not for every key of a word.
+    clearTimeout(this.waiting.get(own.project));
+    this.waiting.set(own.project, setTimeout(() => this.renew(own.project), TOGETHER));
   }
 
   /** Looks at all open documents of a project anew. */

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import type { CompletionItem, DocumentSymbol, Hover, InlayHint, Location } from 'vscode-languageserver';
 import type { ResolveReport } from '../core/cascade/resolve-report.js';
-import { layerEffects } from '../core/impact/layer-effects.js';
+import { findingsBrought, keyOf, layerEffects } from '../core/impact/layer-effects.js';
 import { layerJsonSchema, type JsonSchema } from '../core/layers/json-schema.js';
 import type { LayerFile } from '../core/model/layer.js';
 import type { Catalog } from '../core/catalog/catalog.js';
@@ -40,11 +40,18 @@ export function isLayerFile({ file, project }: FileDocument): boolean {
   return path.basename(file) === 'elvar.yaml' || (/\.ya?ml$/.test(file) && project.workspace.session.layerFiles().includes(file));
 }
 
+/** With more files than this, findings are counted only when somebody asks for a check of the whole project. */
+const MOST_FILES = 3_000;
+
 /** What each ruling of a layer file does, beside it; nothing while a layer file is wrong. */
-export function hintsFor(own: FileDocument): InlayHint[] {
+export async function hintsFor(own: FileDocument): Promise<InlayHint[]> {
   if (!isLayerFile(own) || own.project.problems().length > 0) return [];
   const resolved = resolvedWith(own);
-  return resolved === null ? [] : effectHints(layerEffects(resolved.report.files, ownPath(own), resolved.report.catalog), own.document.positions);
+  if (resolved === null) return [];
+  const { files, catalog } = resolved.report;
+  const checked = await own.project.everything(files.length <= MOST_FILES);
+  const brought = checked === null ? null : new Map([...layerEffects(files, ownPath(own), catalog).map(({ place }) => [keyOf(place), 0] as const), ...findingsBrought(checked, ownPath(own))]);
+  return effectHints(layerEffects(files, ownPath(own), catalog), brought, own.document.positions);
 }
 
 /** What can be typed at a place. */

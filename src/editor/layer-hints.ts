@@ -1,18 +1,23 @@
 import { InlayHintKind, type InlayHint } from 'vscode-languageserver';
-import type { StatementEffect } from '../core/impact/layer-effects.js';
+import { keyOf, type StatementEffect } from '../core/impact/layer-effects.js';
 import { formatSource } from '../formats/text/origin.js';
 import { visible } from '../formats/text/visible.js';
 import { count } from '../formats/text/words.js';
 import type { Positions } from './positions.js';
 
-/** What each ruling and cap does, at the end of its line. */
-export function effectHints(effects: readonly StatementEffect[], positions: Positions): InlayHint[] {
+/** What each ruling and cap does, at the end of its line. @param brought how many findings each brings; null if nobody knows. */
+export function effectHints(effects: readonly StatementEffect[], brought: ReadonlyMap<string, number> | null, positions: Positions): InlayHint[] {
   return effects.map((effect) => {
     const line = effect.place.line - 1;
     const position = { line, character: positions.positionAt(positions.offsetAt({ line, character: Number.MAX_SAFE_INTEGER })).character };
     const details = effect.hindrances.map(hindranceText);
-    return { position, label: visible(effectText(effect)), kind: InlayHintKind.Type, paddingLeft: true, ...(details.length > 0 && { tooltip: details.map(visible).join('\n') }) };
+    return { position, label: visible(`${effectText(effect)}${broughtText(brought?.get(keyOf(effect.place)) ?? null)}`), kind: InlayHintKind.Type, paddingLeft: true, ...(details.length > 0 && { tooltip: details.map(visible).join('\n') }) };
   });
+}
+
+/** How many findings a statement brings, after what else it does. */
+export function broughtText(findings: number | null): string {
+  return findings === null ? '' : ` · ${count(findings, 'finding')}`;
 }
 
 /** What a statement does, in a few words. */

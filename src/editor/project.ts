@@ -26,6 +26,7 @@ export interface FileAnswer {
 const CONFIGURATION = new Set([LAYER_FILE, LEDGER_FILE, LOCK_FILE, '.elvarignore', '.gitignore']);
 
 /** A project with documents that are open in the editor. */
+// elvar waive size/class-members because each question of the editor is a method
 export class EditorProject {
   readonly uris: Uris;
   /** The open documents that decide about others, as they were when all was right. */
@@ -38,6 +39,8 @@ export class EditorProject {
   /** Change with each text of a file, and with all that may change every answer. */
   private readonly versions = new Map<string, number>();
   private generation = 0;
+  /** The last check of everything, with what it is about. */
+  private whole: { readonly about: string; readonly report: Promise<CheckReport | null> } | null = null;
 
   private constructor(readonly workspace: Workspace) {
     this.uris = new Uris(workspace.root);
@@ -91,6 +94,29 @@ export class EditorProject {
       if (this.answers.get(file)?.answer === answer) this.answers.delete(file);
     });
     return answer;
+  }
+
+  /** What is found in the whole project as it is, open documents included; null while a layer file is wrong, or if it is not known. @param looks whether to look, if it is not known. */
+  everything(looks: boolean): Promise<CheckReport | null> {
+    const about = this.state();
+    if (this.whole?.about === about) return this.whole.report;
+    if (!looks) return Promise.resolve(null);
+    const report = this.workspace.check().catch((error: unknown) => {
+      if (error instanceof LayerError || error instanceof UsageError) return null;
+      throw error;
+    });
+    this.whole = { about, report };
+    return report;
+  }
+
+  /** Somebody has checked the whole project as it is. */
+  keep(report: CheckReport): void {
+    this.whole = { about: this.state(), report: Promise.resolve(report) };
+  }
+
+  /** A text that is another one whenever any answer may be. */
+  private state(): string {
+    return `${this.generation} ${[...this.versions.values()].reduce((sum, version) => sum + version, 0)}`;
   }
 
   private async lookNow(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {

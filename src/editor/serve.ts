@@ -55,7 +55,7 @@ function begin(connection: Connection, options: WorkspaceOptions, params: Initia
       referencesProvider: true,
       documentSymbolProvider: true,
       completionProvider: { triggerCharacters: [' ', '/', ':', ','] },
-      codeActionProvider: { codeActionKinds: [CodeActionKind.QuickFix, REPAIR_ALL], resolveProvider: true },
+      codeActionProvider: { codeActionKinds: [CodeActionKind.QuickFix, CodeActionKind.Source, REPAIR_ALL], resolveProvider: true },
       inlayHintProvider: true,
       executeCommandProvider: { commands: Object.values(COMMANDS) },
       ...(client.pulls && { diagnosticProvider: { identifier: 'elvar', interFileDependencies: true, workspaceDiagnostics: false } }),

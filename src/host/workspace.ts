@@ -166,7 +166,7 @@ export class Workspace {
   }
 
   /** The same project with other texts of layer files and ignore files (on top of this one's), or with other settings. */
-  trial(settings: Partial<Pick<RunSettings, 'overlay' | 'set' | 'intake' | 'evenIgnored' | 'today'>>): Workspace {
+  trial(settings: Partial<Pick<RunSettings, 'overlay' | 'set' | 'intake' | 'evenIgnored' | 'today' | 'watch'>>): Workspace {
     return new Workspace(this.session.with(settings), this.keeps);
   }
 

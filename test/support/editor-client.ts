@@ -40,7 +40,7 @@ export class EditorClient {
       return { success: true };
     });
     connection.onRequest(RegistrationRequest.type, () => undefined);
-    for (const request of ['workspace/diagnostic/refresh', 'workspace/inlayHint/refresh']) connection.onRequest(request, () => null);
+    for (const request of ['window/workDoneProgress/create', 'workspace/diagnostic/refresh', 'workspace/inlayHint/refresh']) connection.onRequest(request, () => null);
     connection.listen();
     const begun = await connection.sendRequest<InitializeResult>('initialize', { processId: process.pid, rootUri: pathToFileURL(folder).href, workspaceFolders: [{ uri: pathToFileURL(folder).href, name: 'harbour' }], capabilities });
     client = new EditorClient(folder, child, connection, begun);

@@ -1,3 +1,4 @@
+import type { CheckReport } from '../inspect/check-report.js';
 import type { ResolvedFile } from '../cascade/resolve-report.js';
 import type { LanguageId } from '../base/language.js';
 import type { Catalog } from '../catalog/catalog.js';
@@ -18,6 +19,26 @@ export interface StatementEffect {
   readonly deciding: number;
   /** What keeps it from deciding all that it sets, most files first. */
   readonly hindrances: readonly { readonly kind: Hindrance['kind']; readonly by: Statement | null; readonly files: number }[];
+}
+
+/** How many open findings the statements of a layer file bring, by the line and column of each: those whose level it decides. */
+export function findingsBrought({ files }: Pick<CheckReport, 'files'>, file: string): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const { findings, rules: { decisions } } of files) {
+    for (const { rule, excused } of findings) {
+      const decision = excused === null ? decisions.get(rule) : undefined;
+      const place = decision?.trail[decision.by]?.statement.place;
+      if (place?.file !== file) continue;
+      const key = keyOf(place);
+      counts.set(key, (counts.get(key) ?? 0) + 1);
+    }
+  }
+  return counts;
+}
+
+/** A place within a layer file, as a text to compare. */
+export function keyOf({ line, column }: Place): string {
+  return `${line}:${column}`;
 }
 
 interface Counts {
@@ -88,7 +109,7 @@ function noteHindrances(decision: Decision, index: number, hindrances: Map<strin
 }
 
 function countsFor(statement: Statement, place: Place, all: Map<string, Counts>): Counts {
-  const key = `${place.line}:${place.column}`;
+  const key = keyOf(place);
   let counts = all.get(key);
   if (counts === undefined) all.set(key, (counts = { statement, place, reached: 0, deciding: 0, hindrances: new Map() }));
   return counts;

@@ -78,11 +78,26 @@ export class LedgerDesk {
       && (rules === null || rules.has(finding.rule)) && (level === null || compareLevels(finding.level, level) >= 0);
     const wanted = report.files.flatMap(({ findings, rules: { set } }) => findings.filter(isWanted).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
     const refused = wanted.filter(({ isRefused }) => isRefused).map(({ finding }) => finding);
-    const added = wanted.filter(({ isRefused }) => !isRefused).map(({ finding }) => finding).map(({ path, rule, fingerprint, span: { start } }): LedgerEntry => {
-      const code = shortCode(this.session.lineText(path, start.line) ?? '');
-      return { path, rule, line: start.line, code: code === '' ? null : code, fingerprint, status, because: verdict.because, since: this.today, until };
-    });
+    const added = wanted.filter(({ isRefused }) => !isRefused).map(({ finding }) => this.entryFor(finding, { status, because: verdict.because, until }));
     return this.write(reading, [...kept(reading, ledger), ...added.map((entry) => ({ added: entry }))], report, writer, refused);
+  }
+
+  /** The change of the ledger that takes in one finding of a file, which nobody has written yet. @throws UsageError if there is none, or a ruling refuses it. */
+  async takingOne(file: string, fingerprint: string, because: string): Promise<FileChange> {
+    const reading = readLedgerFile(this.root);
+    const ledger = openLedger(this.root, this.today, reading);
+    const { files } = await this.session.check([file]);
+    const found = files.flatMap(({ findings, rules: { set } }) => findings.filter((finding) => finding.fingerprint === fingerprint).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
+    const [one] = found;
+    if (one === undefined || ledger.holds(one.finding)) throw new UsageError('that finding is gone, or in the ledger already');
+    if (one.isRefused) throw new UsageError(`a ruling does not let the ledger excuse ${one.finding.rule} here`);
+    const entry = this.entryFor(one.finding, { status: 'accepted', because, until: null });
+    return ledgerChange(this.root, reading, [...kept(reading, ledger), { added: entry }]) as FileChange;
+  }
+
+  private entryFor({ path, rule, fingerprint, span: { start } }: Finding, verdict: Pick<LedgerEntry, 'status' | 'because' | 'until'>): LedgerEntry {
+    const code = shortCode(this.session.lineText(path, start.line) ?? '');
+    return { path, rule, line: start.line, code: code === '' ? null : code, fingerprint, ...verdict, since: this.today };
   }
 
   /** Changes the chosen entries. @throws UsageError if none is chosen or the verdict is empty. */
