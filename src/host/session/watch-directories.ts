@@ -57,6 +57,7 @@ export class DirectoryWatch {
 
   private async watchTree(top: string): Promise<void> {
     const { isExcluded, changed, missed } = this.listener;
+    const before = new Map([...this.directoriesBelow(top)].map((directory) => [directory, identityOf(directory)]));
     const watcher = watch(top, { ignoreInitial: true, followSymlinks: false, ignored: (file, stats) => stats?.isFile() === true || isExcluded(file) });
     this.watchers.set(top, watcher);
     // What cannot be watched is looked at when something else changes.
@@ -70,9 +71,9 @@ export class DirectoryWatch {
     });
     await new Promise<void>((resolve) => void watcher.once('ready', resolve));
     if (this.watchers.get(top) !== watcher) return;
-    // What came to a directory between its reading and its watching is missing.
+    // What came to a directory between its reading and its watching is missing; and of what got another directory's name meanwhile, the other one may be watched.
     const watched = new Set(Object.keys(watcher.getWatched()));
-    for (const directory of this.directoriesBelow(top)) if (!watched.has(directory)) this.renew(directory);
+    for (const directory of this.directoriesBelow(top)) if (!watched.has(directory) || before.get(directory) !== identityOf(directory)) this.renew(directory);
     if (top !== this.root) missed(top);
   }
 
@@ -83,6 +84,16 @@ export class DirectoryWatch {
       yield own;
       yield* this.directoriesBelow(own);
     }
+  }
+}
+
+/** Tells directories of one name apart; null for one that is gone. */
+function identityOf(directory: string): string | null {
+  try {
+    const { dev, ino, birthtimeMs } = lstatSync(directory);
+    return `${dev} ${ino} ${birthtimeMs}`;
+  } catch {
+    return null;
   }
 }
 
