@@ -60,11 +60,10 @@ const late = {
   },
 };
 
-const { metafile } = await build({
+/** How both bundles of the program are made. */
+const bundled = {
   absWorkingDir: here,
   metafile: true,
-  entryPoints: [path.join(target, 'start.js')],
-  outfile: path.join(target, 'program.cjs'),
   bundle: true,
   minifySyntax: true,
   minifyWhitespace: true,
@@ -72,16 +71,22 @@ const { metafile } = await build({
   platform: 'node',
   format: 'cjs',
   target: 'node20',
+  alias: { 'web-tree-sitter': path.join(here, 'node_modules', 'web-tree-sitter', 'web-tree-sitter.cjs') },
+  logLevel: 'warning',
+};
+
+const { metafile } = await build({
+  ...bundled,
+  entryPoints: [path.join(target, 'start.js')],
+  outfile: path.join(target, 'program.cjs'),
   // A script that is not run by Node itself can only load by `require`.
   supported: { 'dynamic-import': false },
-  alias: { 'web-tree-sitter': path.join(here, 'node_modules', 'web-tree-sitter', 'web-tree-sitter.cjs') },
   // The program finds its files relative to this one, whose place the loader supplies. Yargs gets the width of its help;
   // asking for it, as it does in every run, has Node load a good part of itself.
   define: { 'import.meta.url': 'moduleUrl', 'process.stdout.columns': 'undefined' },
   banner: { js: '(function (module, exports, require, __filename, __dirname, moduleUrl) {' },
   footer: { js: '})' },
   plugins: [late],
-  logLevel: 'warning',
 });
 
 // What loads that file, in the process and in a thread of it: scripts of the older kind, since Node takes some five milliseconds longer to begin with a module.
@@ -101,21 +106,11 @@ await build({
 
 // What answers editors, in a file of its own: no other run needs it.
 const { metafile: ofEditor } = await build({
-  absWorkingDir: here,
-  metafile: true,
+  ...bundled,
   entryPoints: [path.join(here, 'dist', 'editor', 'serve.js')],
   outfile: path.join(target, 'editor.cjs'),
-  bundle: true,
-  minifySyntax: true,
-  minifyWhitespace: true,
-  charset: 'ascii',
-  platform: 'node',
-  format: 'cjs',
-  target: 'node20',
-  alias: { 'web-tree-sitter': path.join(here, 'node_modules', 'web-tree-sitter', 'web-tree-sitter.cjs') },
   define: { 'import.meta.url': 'moduleUrl' },
   banner: { js: "const moduleUrl = require('node:url').pathToFileURL(__filename).href;" },
-  logLevel: 'warning',
 });
 
 // The script of the page: it runs in browsers, as part of a file, where `</script` would end it.

@@ -50,8 +50,9 @@ export async function hintsFor(own: FileDocument): Promise<InlayHint[]> {
   if (resolved === null) return [];
   const { files, catalog } = resolved.report;
   const checked = await own.project.everything(files.length <= MOST_FILES);
-  const brought = checked === null ? null : new Map([...layerEffects(files, ownPath(own), catalog).map(({ place }) => [keyOf(place), 0] as const), ...findingsBrought(checked, ownPath(own))]);
-  return effectHints(layerEffects(files, ownPath(own), catalog), brought, own.document.positions);
+  const effects = layerEffects(files, ownPath(own), catalog);
+  const brought = checked === null ? null : new Map([...effects.map(({ place }) => [keyOf(place), 0] as const), ...findingsBrought(checked, ownPath(own))]);
+  return effectHints(effects, brought, own.document.positions);
 }
 
 /** What can be typed at a place. */

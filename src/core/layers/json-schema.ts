@@ -5,6 +5,7 @@ import type { Catalog } from '../catalog/catalog.js';
 import type { Rule } from '../catalog/rule.js';
 import { LEVELS } from '../model/level.js';
 import { CONFIDENCES } from '../model/rule.js';
+import { NAME, RULE_NAME } from '../model/selector.js';
 import { houseRuleJsonSchema } from './read-house-rules.js';
 
 /** A part of a JSON Schema (draft 2020-12). */
@@ -16,7 +17,7 @@ const list = (items: JsonSchema, description: string): JsonSchema => ({ type: 'a
 const ref = (name: string): JsonSchema => ({ $ref: `#/$defs/${name}` });
 const object = (properties: JsonSchema, description: string, more: JsonSchema = {}): JsonSchema => ({ type: 'object', properties, additionalProperties: false, description, ...more });
 
-const SELECTOR = '^(?:\\*|tag:[a-z][a-z0-9]*(?:-[a-z0-9]+)*|[a-z][a-z0-9]*(?:-[a-z0-9]+)*/(?:\\*|[a-z0-9](?:[a-z0-9-]*[a-z0-9])?))$';
+const SELECTOR = `^(?:\\*|tag:${NAME}|${NAME}/(?:\\*|${RULE_NAME}))$`;
 const permission = (what: string): JsonSchema => choice(['allow', 'refuse'], what);
 
 /** The parts of a ruling, apart from its options. */
@@ -88,7 +89,7 @@ const PARTS: JsonSchema = {
   }, 'A part of this layer that holds only for some files.'),
   intake: object({
     read: { type: 'string', minLength: 1, description: 'The log: a path relative to the root, or a pattern.' },
-    as: { type: 'string', pattern: '^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$', not: { enum: CONCERNS }, description: 'The concern of its rules, such as compiler.' },
+    as: { type: 'string', pattern: `^${NAME}$`, not: { enum: CONCERNS }, description: 'The concern of its rules, such as compiler.' },
     required: { type: 'boolean', description: 'Whether a missing file makes the answer incomplete.' },
   }, 'A log of another program.', { required: ['read', 'as'] }),
 };
@@ -102,7 +103,7 @@ function rulingsOf(catalog: Catalog): JsonSchema {
     type: 'object', description: 'What applies, by rule, concern/*, tag:NAME or *. The wider selector comes first, wherever it is written.',
     properties: Object.fromEntries([['*', { ...ref('ruling'), description: 'All rules.' }], ...concerns, ...tags, ...rules]),
     // Rules of the house and of other programs have concerns of their own, and tags of theirs.
-    patternProperties: { [`^(?:tag:[a-z][a-z0-9]*(?:-[a-z0-9]+)*|(?!(?:${CONCERNS.join('|')})/)[a-z][a-z0-9]*(?:-[a-z0-9]+)*/(?:\\*|[a-z0-9](?:[a-z0-9-]*[a-z0-9])?))$`]: ref('ownRuling') },
+    patternProperties: { [`^(?:tag:${NAME}|(?!(?:${CONCERNS.join('|')})/)${NAME}/(?:\\*|${RULE_NAME}))$`]: ref('ownRuling') },
     additionalProperties: false,
   };
 }

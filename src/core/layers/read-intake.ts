@@ -1,5 +1,6 @@
 import { CONCERNS } from '../catalog/concerns.js';
 import type { IntakeDeclaration } from '../model/layer.js';
+import { NAME } from '../model/selector.js';
 import { whyNoPattern } from './read-patterns.js';
 import type { Reading } from './reading.js';
 import { problemsOfIssues } from './schema-problems.js';
@@ -31,9 +32,11 @@ function readDeclaration(item: YamlNode, reading: Reading): IntakeDeclaration | 
   return { read: { value: read, place: path.place }, as: { value: concern, place: name.place }, required };
 }
 
+const CONCERN = new RegExp(`^${NAME}$`);
+
 /** Why a name cannot be the concern of another program's rules; null if it can. */
 export function whyNoConcern(name: string): 'form' | 'own' | null {
-  if (!/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/.test(name)) return 'form';
+  if (!CONCERN.test(name)) return 'form';
   return (CONCERNS as readonly string[]).includes(name) ? 'own' : null;
 }
 

@@ -7,11 +7,14 @@ export type Selector =
   | { readonly kind: 'tag'; readonly tag: string }
   | { readonly kind: 'rule'; readonly rule: RuleId };
 
-const NAME = '[a-z][a-z0-9]*(?:-[a-z0-9]+)*';
+/** What concerns and tags are called, as the source of a regular expression. */
+export const NAME = '[a-z][a-z0-9]*(?:-[a-z0-9]+)*';
+
+/** What stands behind a concern and its slash. Names of other programs' rules may begin with a digit, and have several hyphens in a row. */
+export const RULE_NAME = '[a-z0-9](?:[a-z0-9-]*[a-z0-9])?';
 const CONCERN = new RegExp(`^(${NAME})/\\*$`);
 const TAG = new RegExp(`^tag:(${NAME})$`);
-/** Names of other programs' rules may begin with a digit, and have several hyphens in a row. */
-const RULE = new RegExp(`^${NAME}/[a-z0-9](?:[a-z0-9-]*[a-z0-9])?$`);
+const RULE = new RegExp(`^${NAME}/${RULE_NAME}$`);
 
 /** Reads a selector from a layer file or a waiver; null if the text is not one. */
 export function parseSelector(text: string): Selector | null {
