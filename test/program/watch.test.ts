@@ -28,8 +28,9 @@ class WatchedTerminal {
     onTestFinished(() => void this.child.kill('SIGKILL'));
   }
 
-  /** Waits until something more is said that matches. @returns what has been said since the last time. */
+  /** Waits until something more is said that matches. @returns what has been said since the last time. @throws Error if it takes too long. */
   async says(pattern: RegExp): Promise<string> {
+    const latest = Date.now() + LONGEST;
     for (;;) {
       const news = this.shown.slice(this.seen);
       const match = pattern.exec(news);
@@ -37,7 +38,8 @@ class WatchedTerminal {
         this.seen += match.index + match[0].length;
         return news;
       }
-      await new Promise<void>((resolve) => this.waiting.push(resolve));
+      if (Date.now() > latest) throw new Error(`Nothing has matched ${String(pattern)}. What was said:\n${news}`);
+      await Promise.race([new Promise<void>((resolve) => this.waiting.push(resolve)), setTimeout(1_000)]);
       this.waiting.length = 0;
     }
   }
@@ -47,6 +49,9 @@ class WatchedTerminal {
     this.child.stdin.write('\u0003');
   }
 }
+
+/** The longest that something may take to be said, in milliseconds. */
+const LONGEST = 50_000;
 
 /** How long after a change everything has been looked at, in milliseconds, on a slow machine. */
 const QUIET = 3_000;

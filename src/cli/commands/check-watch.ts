@@ -60,7 +60,7 @@ export async function watchCheck<Answer extends { readonly report: CheckReport }
   };
   const follower = new ChangeFollower(session, again);
   await look(running.signal, true);
-  await follower.begin();
+  follower.begin();
   // Nobody watched while the first answer was made.
   again(null, false);
   await latest;

@@ -14,6 +14,12 @@ export interface KnownOutcome {
 /** What was found in files that have not changed since, for as long as somebody says so: these are not even asked for their times. */
 export class OutcomeMemo {
   private readonly outcomes = new Map<string, KnownOutcome>();
+  private forgotten = 0;
+
+  /** Changes whenever something is forgotten. */
+  get generation(): number {
+    return this.forgotten;
+  }
 
   /** What was found in a file, if it still holds. */
   find(own: string, key: string, levels: string, today: string): Inspection | SkippedReading | null {
@@ -21,13 +27,14 @@ export class OutcomeMemo {
     return known !== undefined && known.key === key && known.levels === levels && (known.today === null || known.today === today) ? known.outcome : null;
   }
 
-  /** Keeps what was found in a file. */
-  put(own: string, known: KnownOutcome): void {
-    this.outcomes.set(own, known);
+  /** Keeps what was found in a file. @param generation what it was before the file was read: what is forgotten while a file is inspected stays so. */
+  put(own: string, known: KnownOutcome, generation: number): void {
+    if (generation === this.forgotten) this.outcomes.set(own, known);
   }
 
   /** Forgets what was found in a file, or below a directory; everything without a path. */
   forget(own: string | null): void {
+    this.forgotten += 1;
     if (own === null || own === '') {
       this.outcomes.clear();
       return;

@@ -21,12 +21,14 @@ export interface KnownFindings {
 export class Remembered {
   private readonly keys: CacheKeys;
   private readonly own: ReadonlySet<string>;
+  private readonly generation: number;
   private readonly levels = new Map<RuleSet, string>();
 
   private constructor(private readonly job: InspectionJob, private readonly cache: InspectionCache, private readonly memo: OutcomeMemo, catalog: Catalog, build: string) {
     const { houseRules, terms: { needsReasons }, settings, ownFiles } = job;
     this.keys = new CacheKeys({ catalog, houseRules, needsReasons, settings }, build);
     this.own = new Set(ownFiles);
+    this.generation = memo.generation;
     cache.begin();
   }
 
@@ -48,7 +50,7 @@ export class Remembered {
     const found = this.cache.find(path, key, today);
     const kept = found === null ? null : outcomeOf(found.data, path, rules);
     const outcome = kept !== null && this.isEnough(kept) ? kept : null;
-    if (found !== null && outcome !== null) this.memo.put(path, { key, levels: this.levelsOf(rules), today: found.today, outcome });
+    if (found !== null && outcome !== null) this.memo.put(path, { key, levels: this.levelsOf(rules), today: found.today, outcome }, this.generation);
     return outcome;
   }
 
@@ -71,7 +73,7 @@ export class Remembered {
     const rules = this.job.sets[set] as RuleSet;
     const key = this.keyFor(path, rules, language);
     this.cache.put({ path, key, ...version, today, data });
-    if (!('givenUp' in outcome)) this.memo.put(path, { key, levels: this.levelsOf(rules), today, outcome });
+    if (!('givenUp' in outcome)) this.memo.put(path, { key, levels: this.levelsOf(rules), today, outcome }, this.generation);
   }
 
   /** Writes what is new. */

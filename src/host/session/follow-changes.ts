@@ -6,6 +6,9 @@ import { DirectoryWatch } from './watch-directories.js';
 /** How long to wait for what else changes, in milliseconds: saving a file is often several steps. */
 const TOGETHER = 40;
 
+/** From how many changes at once the system may have dropped some: it keeps 16,384 that nobody has read yet on Linux, and several tell of one file. */
+const FLOOD = 2_000;
+
 /** What git changes if a revision changes. */
 const OF_REVISIONS = ['.git', '.git/HEAD', '.git/packed-refs', '.git/refs'];
 
@@ -26,10 +29,10 @@ export class ChangeFollower {
   /** @param tell gets the absolute paths of what has changed, come or gone; of what may have, while nobody watched it, if `isSure` is false. */
   constructor(private readonly session: Session, private readonly tell: (paths: readonly string[], isSure: boolean) => void) {}
 
-  /** Begins to watch. Resolves when nothing is missed any more. */
-  async begin(): Promise<void> {
+  /** Begins to watch: from now on, nothing is missed. */
+  begin(): void {
     this.lookAgain();
-    this.watch = await DirectoryWatch.begin(this.session.root, {
+    this.watch = new DirectoryWatch(this.session.root, {
       isExcluded: (file) => this.isExcluded(file),
       changed: (file) => this.note(this.changed, file),
       missed: (directory) => this.note(this.missed, directory),
@@ -80,6 +83,7 @@ export class ChangeFollower {
       this.changed.clear();
       this.missed.clear();
       this.timer = null;
+      if (changed.length > FLOOD) this.watch?.renew(this.session.root);
       if (changed.length > 0) this.tell(changed, true);
       if (missed.length > 0) this.tell(missed, false);
     }, TOGETHER);

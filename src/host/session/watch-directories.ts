@@ -1,6 +1,6 @@
-import { lstatSync, readdirSync } from 'node:fs';
+import { lstatSync, readdirSync, watch as watchPath, type FSWatcher as OwnWatcher, type Stats } from 'node:fs';
 import path from 'node:path';
-import { watch, type FSWatcher } from 'chokidar';
+import { watch as watchOthers, type FSWatcher } from 'chokidar';
 
 /** Whom the watcher asks and tells. All paths are absolute. */
 export interface WatchListener {
@@ -13,26 +13,25 @@ export interface WatchListener {
 }
 
 /**
- * Watches the directories below a root; they tell of all their files. To watch each of thousands of files would take seconds to begin,
- * and the package leaves out changes of a file that follow each other within 50 ms.
+ * Watches the directories below a root; they tell of all their files. To watch each of thousands of files would take seconds to begin.
+ *
+ * A watch is on a directory, not on its name. So each directory is watched before it is read, and whenever its parent tells of its name,
+ * which may be another one's by now, the watch on it and on all below it is made anew: after the last change of a name, the watch is on
+ * what has the name. Packages that keep a watch for each name lose track where names go from one directory to another and back.
  */
 export class DirectoryWatch {
-  /** By the directory whose tree it watches: the root's, and those of directories that have come since. */
-  private readonly watchers = new Map<string, FSWatcher>();
+  /** By directory, absolute. */
+  private readonly watchers = new Map<string, OwnWatcher>();
   /** What is watched by itself: beyond the root, or excluded. */
   private readonly others: FSWatcher;
+  private ended = false;
 
-  private constructor(private readonly root: string, private readonly listener: WatchListener) {
-    this.others = watch([], { ignoreInitial: true, followSymlinks: false });
+  /** Begins to watch: from now on, nothing is missed. @param root absolute. */
+  constructor(private readonly root: string, private readonly listener: WatchListener) {
+    this.others = watchOthers([], { ignoreInitial: true, followSymlinks: false });
     this.others.on('all', (_, file) => listener.changed(file));
     this.others.on('error', () => {});
-  }
-
-  /** Begins to watch. Resolves when nothing is missed any more. @param root absolute. */
-  static async begin(root: string, listener: WatchListener): Promise<DirectoryWatch> {
-    const own = new DirectoryWatch(root, listener);
-    await own.watchTree(root);
-    return own;
+    this.watchTree(root);
   }
 
   /** Watches single files or directories besides, whatever is excluded. */
@@ -40,69 +39,88 @@ export class DirectoryWatch {
     if (paths.length > 0) this.others.add([...paths]);
   }
 
-  /** Watches a directory and what is below it anew: it is another one than before, or was not watched. */
+  /** Watches a directory and what is below it anew: it may be another one than before, or was not watched. Does nothing for what is none. */
   renew(directory: string): void {
-    for (const [own, watcher] of this.watchers) {
-      if (own !== directory && !own.startsWith(`${directory}${path.sep}`)) continue;
-      this.watchers.delete(own);
-      void watcher.close();
-    }
-    if (isDirectory(directory) && !this.listener.isExcluded(directory)) void this.watchTree(directory);
+    this.drop(directory);
+    if (this.listener.isExcluded(directory) || !isDirectory(directory)) return;
+    this.watchTree(directory);
+    this.listener.missed(directory);
   }
 
   /** Ends watching. */
   async end(): Promise<void> {
-    await Promise.all([this.others, ...this.watchers.values()].map((watcher) => watcher.close()));
+    this.ended = true;
+    this.drop(this.root);
+    await this.others.close();
   }
 
-  private async watchTree(top: string): Promise<void> {
-    const { isExcluded, changed, missed } = this.listener;
-    const before = new Map([...this.directoriesBelow(top)].map((directory) => [directory, identityOf(directory)]));
-    const watcher = watch(top, { ignoreInitial: true, followSymlinks: false, ignored: (file, stats) => stats?.isFile() === true || isExcluded(file) });
-    this.watchers.set(top, watcher);
-    // What cannot be watched is looked at when something else changes.
-    watcher.on('error', () => {});
-    watcher.on('raw', (event, name, details) => {
-      const file = path.join((details as { readonly watchedPath: string }).watchedPath, name);
-      if (isExcluded(file)) return;
-      changed(file);
-      // A watch is on a directory, not on its name: another one may have the name now.
-      if (event === 'rename' && file !== this.root) this.renew(file);
-    });
-    await new Promise<void>((resolve) => void watcher.once('ready', resolve));
-    if (this.watchers.get(top) !== watcher) return;
-    // What came to a directory between its reading and its watching is missing; and of what got another directory's name meanwhile, the other one may be watched.
-    const watched = new Set(Object.keys(watcher.getWatched()));
-    for (const directory of this.directoriesBelow(top)) if (!watched.has(directory) || before.get(directory) !== identityOf(directory)) this.renew(directory);
-    if (top !== this.root) missed(top);
-  }
-
-  private *directoriesBelow(directory: string): Iterable<string> {
-    for (const name of namesOfDirectories(directory)) {
-      const own = path.join(directory, name);
-      if (this.listener.isExcluded(own)) continue;
-      yield own;
-      yield* this.directoriesBelow(own);
+  private drop(directory: string): void {
+    // What is below is watched only if it is.
+    if (!this.watchers.has(directory)) return;
+    const below = `${directory}${path.sep}`;
+    for (const [own, watcher] of this.watchers) {
+      if (own !== directory && !own.startsWith(below)) continue;
+      this.watchers.delete(own);
+      watcher.close();
     }
+  }
+
+  private watchTree(top: string): void {
+    const waiting = [top];
+    for (let directory = waiting.pop(); directory !== undefined; directory = waiting.pop()) {
+      if (!this.watchOne(directory)) continue;
+      for (const name of namesOfDirectories(directory)) {
+        const own = path.join(directory, name);
+        if (!this.listener.isExcluded(own)) waiting.push(own);
+      }
+    }
+  }
+
+  /** @returns whether it is watched now. */
+  private watchOne(directory: string): boolean {
+    try {
+      const watcher = watchPath(directory, (event, name) => {
+        // Events of a watch that was dropped may still be on their way.
+        if (this.watchers.get(directory) === watcher) this.tell(directory, event, name);
+      });
+      // It is gone: its parent tells.
+      watcher.on('error', () => {});
+      this.watchers.set(directory, watcher);
+      return true;
+    } catch {
+      // It is gone or may not be read, or the system watches no more: what is in it is looked at when something else changes.
+      return false;
+    }
+  }
+
+  private tell(directory: string, event: string, name: string | null): void {
+    if (this.ended) return;
+    const file = name === null ? null : path.join(directory, name);
+    // Some systems do not say of what; and what happens to a directory itself is told with its own name, as if something in it had that name.
+    if (file === null || name === path.basename(directory) && !exists(file)) {
+      this.listener.missed(directory);
+      return;
+    }
+    if (this.listener.isExcluded(file)) return;
+    this.listener.changed(file);
+    if (event === 'rename') this.renew(file);
   }
 }
 
-/** Tells directories of one name apart; null for one that is gone. */
-function identityOf(directory: string): string | null {
-  try {
-    const { dev, ino, birthtimeMs } = lstatSync(directory);
-    return `${dev} ${ino} ${birthtimeMs}`;
-  } catch {
-    return null;
-  }
+function exists(file: string): boolean {
+  return kindOf(file) !== null;
 }
 
 function isDirectory(file: string): boolean {
+  return kindOf(file)?.isDirectory() === true;
+}
+
+/** Null for what is gone, or may not be looked at. */
+function kindOf(file: string): Stats | null {
   try {
-    return lstatSync(file).isDirectory();
+    return lstatSync(file);
   } catch {
-    // It is gone.
-    return false;
+    return null;
   }
 }
 
