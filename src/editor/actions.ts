@@ -15,7 +15,7 @@ import type { FileAnswer } from './project.js';
 export const REPAIR_ALL = `${CodeActionKind.SourceFixAll}.elvar`;
 
 /** The commands of the server. */
-export const COMMANDS = { waive: 'elvar.waive', show: 'elvar.show', rule: 'elvar.rule', accept: 'elvar.accept', project: 'elvar.project', ledger: 'elvar.ledger' } as const;
+export const COMMANDS = { waive: 'elvar.waive', show: 'elvar.show', rule: 'elvar.rule', accept: 'elvar.accept', project: 'elvar.project', ledger: 'elvar.ledger', files: 'elvar.files', page: 'elvar.page' } as const;
 
 /** The kind of "check the whole project": only for clients that ask for what can be done to a source file as a whole. */
 const CHECK_ALL = `${CodeActionKind.Source}.elvar.project`;
@@ -54,6 +54,12 @@ export interface RuleCommand {
   readonly directory: string;
   /** A zone of that file; null for the file as a whole. */
   readonly zone: string | null;
+}
+
+/** A rule whose page is wanted. */
+export interface PageCommand {
+  readonly uri: string;
+  readonly rule: RuleId;
 }
 
 /** A finding to be taken into the ledger. */
@@ -132,10 +138,17 @@ function exceptionActions(finding: Finding, { rules }: NonNullable<FileAnswer['f
   const ledger: CodeAction[] = decision?.ledger === 'refuse' ? [] : [{ ...about, title: ledgerTitle, command: { title: ledgerTitle, command: COMMANDS.ledger, arguments: [{ uri, version, fingerprint: finding.fingerprint } satisfies LedgerCommand] } }];
   const rulings = decision === undefined ? [] : rulingActions(finding, decision, uri).map((action) => ({ ...about, ...action }));
   const words = wordActions(finding, uri).map((action) => ({ ...about, ...action }));
+  return [...words, ...waivers, ...ledger, ...rulings, ...lookActions(rule, decision, uri).map((action) => ({ ...about, ...action }))];
+}
+
+/** Ways to look closer: at the line that decided, and at the page of the rule. */
+function lookActions(rule: RuleId, decision: Decision | undefined, uri: string): Pick<CodeAction, 'title' | 'command'>[] {
   const decider = decision === undefined ? null : deciderLine(decision);
-  if (decider === null) return [...words, ...waivers, ...ledger, ...rulings];
-  const title = `Go to ${decider.file}:${decider.line}, which decides ${rule}`;
-  return [...words, ...waivers, ...ledger, ...rulings, { ...about, title, command: { title, command: COMMANDS.show, arguments: [{ uri, file: decider.file, line: decider.line } satisfies ShowCommand] } }];
+  const [going, reading] = [`Go to ${decider?.file}:${decider?.line}, which decides ${rule}`, `Open the page of ${rule}`];
+  return [
+    ...(decider === null ? [] : [{ title: going, command: { title: going, command: COMMANDS.show, arguments: [{ uri, file: decider.file, line: decider.line } satisfies ShowCommand] } }]),
+    { title: reading, command: { title: reading, command: COMMANDS.page, arguments: [{ uri, rule } satisfies PageCommand] } },
+  ];
 }
 
 /** The diagnostics of the client that are about a finding. */

@@ -1,17 +1,22 @@
+import path from 'node:path';
 import {
-  DocumentDiagnosticReportKind, LSPErrorCodes, ResponseError, type CodeAction, type CompletionItem, type Connection, type Hover, type Location,
+  CodeActionKind, DocumentDiagnosticReportKind, LSPErrorCodes, ResponseError, type CodeAction, type CodeLens, type CompletionItem, type Connection, type DocumentSymbol, type Hover, type Location,
 } from 'vscode-languageserver/node.js';
 import { deciderLine } from '../formats/text/decider-line.js';
 import { actionsFor, type LateAction } from './actions.js';
 import { runCommand } from './commands.js';
+import { kindOf } from './document-kind.js';
+import { ignoreCompletions, ignoreHints } from './ignore-file.js';
+import { ledgerCompletions, ledgerDefinition, ledgerHover, ledgerSymbols } from './ledger-document.js';
 import type { Documents, FileDocument } from './documents.js';
 import { clientEdits, editsBetween } from './edits.js';
 import type { Feedback } from './feedback.js';
 import { findingsAt } from './findings-at.js';
 import { hoverText } from './hover.js';
-import { completionsFor, definitionFor, hintsFor, hoverFor, isLayerFile, referencesFor, symbolsFor } from './layer-file.js';
+import { completionsFor, definitionFor, hintsFor, hoverFor, lensesFor, referencesFor, symbolsFor } from './layer-file.js';
 import type { ClientPosition } from './positions.js';
 import type { ClientAbilities } from './client-abilities.js';
+import { remarkActions } from './remarks.js';
 import { waiverCompletions, waiverWords } from './waiver-completion.js';
 
 /** What questions are answered from. */
@@ -34,15 +39,18 @@ export function answerQuestions(connection: Connection, { client, documents, fee
   connection.languages.diagnostics.on(async ({ textDocument: { uri } }, token) => ({
     kind: DocumentDiagnosticReportKind.Full, items: await about(uri, [], (own) => cancellable(token, (signal) => feedback.diagnosticsFor(own, signal))),
   }));
-  connection.onHover(({ textDocument: { uri }, position }, token) => about<Hover | null>(uri, null, (own) => (isLayerFile(own) ? hoverFor(own, position) : hoverInCode(own, position, token))));
-  connection.onDefinition(({ textDocument: { uri }, position }, token) => about<Location[]>(uri, [], (own) => (isLayerFile(own) ? definitionFor(own, position) : decidersAt(own, position, token))));
-  connection.onReferences(({ textDocument: { uri }, position }) => about(uri, [], (own) => (isLayerFile(own) ? referencesFor(own, position) : [])));
-  connection.onDocumentSymbol(({ textDocument: { uri } }) => about(uri, [], (own) => (isLayerFile(own) ? symbolsFor(own) : [])));
-  connection.onCompletion(({ textDocument: { uri }, position }, token) => about<CompletionItem[]>(uri, [], (own) => (isLayerFile(own) ? completionsFor(own, position) : waiverCompletionsAt(own, position, token))));
-  connection.onCodeAction(({ textDocument: { uri }, range, context: { diagnostics, only } }, token) => about<CodeAction[]>(uri, [], async (own) => (
-    actionsFor(await cancellable(token, (signal) => own.project.look(own.file, true, signal)), own.document, range, diagnostics, only ?? null))));
+  connection.onHover(({ textDocument: { uri }, position }, token) => about<Hover | null>(uri, null, (own) => ({ layer: hoverFor, ledger: ledgerHover, ignore: () => null, code: hoverInCode }[kindOf(own)](own, position, token))));
+  connection.onDefinition(({ textDocument: { uri }, position }, token) => about<Location[]>(uri, [], (own) => ({ layer: definitionFor, ledger: ledgerDefinition, ignore: () => [], code: decidersAt }[kindOf(own)](own, position, token))));
+  connection.onReferences(({ textDocument: { uri }, position }) => about(uri, [], (own) => (kindOf(own) === 'layer' ? referencesFor(own, position) : [])));
+  connection.onDocumentSymbol(({ textDocument: { uri } }) => about<DocumentSymbol[]>(uri, [], (own) => ({ layer: symbolsFor, ledger: ledgerSymbols, ignore: () => [], code: () => [] }[kindOf(own)](own))));
+  connection.onCompletion(({ textDocument: { uri }, position }, token) => about<CompletionItem[]>(uri, [], (own) => ({ layer: completionsFor, ledger: ledgerCompletions, ignore: ignoreCompletions, code: waiverCompletionsAt }[kindOf(own)](own, position, token))));
+  connection.onCodeAction(({ textDocument: { uri }, range, context: { diagnostics, only } }, token) => about<CodeAction[]>(uri, [], async (own) => [
+    ...actionsFor(await cancellable(token, (signal) => own.project.look(own.file, true, signal)), own.document, range, diagnostics, only ?? null),
+    ...(only === undefined || only.includes(CodeActionKind.QuickFix) ? await remarkActions(own, own.project.knownRemarks().filter(({ file }) => path.join(own.project.root, file) === own.file), range) : []),
+  ]));
   connection.onCodeActionResolve((action) => resolved(action, documents));
-  connection.languages.inlayHint.on(({ textDocument: { uri }, range }) => about(uri, [], async (own) => (await hintsFor(own)).filter(({ position: { line } }) => range.start.line <= line && line <= range.end.line)));
+  connection.languages.inlayHint.on(({ textDocument: { uri }, range }) => about(uri, [], async (own) => (kindOf(own) === 'ignore' ? ignoreHints(own) : await hintsFor(own, client)).filter(({ position: { line } }) => range.start.line <= line && line <= range.end.line)));
+  connection.onCodeLens(({ textDocument: { uri } }) => about<CodeLens[]>(uri, [], (own) => lensesFor(own, client)));
   connection.onExecuteCommand(({ command, arguments: given = [] }) => runCommand(command, given, { connection, documents, shows: client.shows, creates: client.creates }));
 }
 

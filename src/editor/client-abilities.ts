@@ -9,4 +9,7 @@ export interface ClientAbilities {
   readonly refreshes: readonly string[];
   readonly shows: boolean;
   readonly creates: boolean;
+  /** Whether it shows something beside a line, and above it. */
+  readonly showsHints: boolean;
+  readonly showsLenses: boolean;
 }

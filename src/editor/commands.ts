@@ -1,28 +1,22 @@
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { MessageType, ShowMessageNotification, type Connection, type WorkspaceEdit } from 'vscode-languageserver/node.js';
+import { MessageType, ShowMessageNotification, type WorkspaceEdit } from 'vscode-languageserver/node.js';
 import * as z from 'zod';
 import type { RuleEdit } from '../core/impact/rule-edit.js';
 import { listChange } from '../core/layers/list-change.js';
 import { LEVELS } from '../core/model/level.js';
 import { impactSentence } from '../formats/text/impact.js';
+import { describeProblem } from '../formats/text/problem.js';
+import { visible } from '../formats/text/visible.js';
 import { LayerError, UsageError, WishError } from '../host/files/errors.js';
 import { LEDGER_FILE } from '../host/files/own-files.js';
 import { COMMANDS } from './actions.js';
 import { checkProject } from './check-project.js';
-import type { Documents, FileDocument } from './documents.js';
+import type { FileDocument } from './documents.js';
 import { clientEdits, editsBetween } from './edits.js';
 import { Positions } from './positions.js';
-
-/** What commands need. */
-export interface CommandGround {
-  readonly connection: Connection;
-  readonly documents: Documents;
-  /** Whether the client can be asked to show a place. */
-  readonly shows: boolean;
-  /** Whether it can be asked to create a file. */
-  readonly creates: boolean;
-}
+import type { CommandGround } from './command-ground.js';
+import { showPage, tellFiles } from './show-page.js';
 
 /** What stands in a new waiver for the reason, until somebody types it. */
 const REASON = 'reason';
@@ -34,24 +28,39 @@ const ruleArguments = z.tuple([z.object({ uri: z.string(), rule: z.string(), lev
 const acceptArguments = z.tuple([z.object({ uri: z.string(), word: z.string(), personal: z.boolean() })]);
 
 const ledgerArguments = z.tuple([z.object({ uri: z.string(), version: z.number(), fingerprint: z.string() })]);
+const pageArguments = z.tuple([z.object({ uri: z.string(), rule: z.string() })]);
+const filesArguments = z.tuple([z.object({ uri: z.string(), part: z.enum(['statement', 'zone', 'file']), line: z.int().min(1), column: z.int().min(1) })]);
 const projectArguments = z.tuple([z.object({ uri: z.string() })]);
+
+/** What each command does with its arguments. */
+const HANDLERS: Readonly<Record<string, (given: readonly unknown[], ground: CommandGround) => Promise<void>>> = {
+  [COMMANDS.waive]: (given, ground) => waive(waiveArguments.parse(given)[0], ground),
+  [COMMANDS.show]: (given, ground) => show(showArguments.parse(given)[0], ground),
+  [COMMANDS.rule]: (given, ground) => changeRuling(ruleArguments.parse(given)[0], ground),
+  [COMMANDS.ledger]: (given, ground) => takeIntoLedger(ledgerArguments.parse(given)[0], ground),
+  [COMMANDS.project]: (given, ground) => checkAll(projectArguments.parse(given)[0], ground),
+  [COMMANDS.page]: (given, ground) => pageOf(pageArguments.parse(given)[0], ground),
+  [COMMANDS.files]: (given, ground) => filesOf(filesArguments.parse(given)[0], ground),
+  [COMMANDS.accept]: (given, ground) => acceptWord(acceptArguments.parse(given)[0], ground),
+};
 
 /** Runs a command that an action offered. What goes wrong is told to the user. */
 export async function runCommand(command: string, given: readonly unknown[], ground: CommandGround): Promise<null> {
   try {
-    if (command === COMMANDS.waive) await waive(waiveArguments.parse(given)[0], ground);
-    else if (command === COMMANDS.show) await show(showArguments.parse(given)[0], ground);
-    else if (command === COMMANDS.rule) await changeRuling(ruleArguments.parse(given)[0], ground);
-    else if (command === COMMANDS.ledger) await takeIntoLedger(ledgerArguments.parse(given)[0], ground);
-    else if (command === COMMANDS.project) await checkAll(projectArguments.parse(given)[0], ground);
-    else if (command === COMMANDS.accept) await acceptWord(acceptArguments.parse(given)[0], ground);
+    if (Object.hasOwn(HANDLERS, command)) await HANDLERS[command]?.(given, ground);
   } catch (error) {
     if (!(error instanceof UsageError || error instanceof LayerError || error instanceof WishError || error instanceof z.ZodError)) throw error;
     // Not every client can answer a question, but each can show a message.
-    const message = error instanceof UsageError ? error.message : error instanceof LayerError || error instanceof WishError ? 'a layer file is wrong, or would be: nothing was done' : `${command} does not take these arguments`;
+    const message = error instanceof UsageError ? error.message : error instanceof z.ZodError ? `${command} does not take these arguments` : mistakeText(error);
     await ground.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Error, message });
   }
   return null;
+}
+
+/** The first mistake of layer files, with its place. */
+function mistakeText({ problems: [first] }: LayerError | WishError): string {
+  if (first === undefined) return 'a layer file is wrong: nothing was done';
+  return `${visible(first.file)}${first.place === null ? '' : `:${first.place.line}`}: ${visible(describeProblem(first.detail).what)}: nothing was done`;
 }
 
 /** Inserts a waiver and selects its reason, so that it can be typed over. */
@@ -107,9 +116,7 @@ async function takeIntoLedger({ uri, version, fingerprint }: z.infer<typeof ledg
   const own = openDocument(uri, ground);
   if (own.document.version !== version) throw new UsageError('the document has changed since: ask again');
   const { workspace, uris } = own.project;
-  const { file, before, after } = await workspace.ledger().takingOne(own.file, fingerprint, REASON);
-  const open = workspace.session.openText(file);
-  if (open !== undefined && open !== before) throw new UsageError(`${LEDGER_FILE} has changes that are not saved: save it first`);
+  const { before, after } = await workspace.ledger().takingOne(own.file, fingerprint, REASON);
   const ledger = uris.of(LEDGER_FILE);
   if (!await applied(ledger, { file: LEDGER_FILE, isNew: before === null, before: before ?? '', after }, 'Put a finding into the ledger', ground) || !ground.shows) return;
   const positions = new Positions(after, ground.documents.encoding);
@@ -129,6 +136,14 @@ async function applied(uri: string, { file, isNew, before, after }: Pick<RuleEdi
   const edits = clientEdits(editsBetween(before, after), positions);
   const edit: WorkspaceEdit = isNew ? { documentChanges: [{ kind: 'create', uri }, { textDocument: { uri, version: null }, edits }] } : { changes: { [uri]: edits } };
   return (await connection.workspace.applyEdit({ label, edit })).applied;
+}
+
+function pageOf({ uri, rule }: z.infer<typeof pageArguments>[0], ground: CommandGround): Promise<void> {
+  return showPage(openDocument(uri, ground), rule, ground);
+}
+
+function filesOf({ uri, ...part }: z.infer<typeof filesArguments>[0], ground: CommandGround): Promise<void> {
+  return tellFiles(openDocument(uri, ground), part, ground);
 }
 
 async function checkAll({ uri }: z.infer<typeof projectArguments>[0], ground: CommandGround): Promise<void> {

@@ -4,6 +4,7 @@ import type { Problem } from '../core/model/problem.js';
 import { diagnosticsOf } from './diagnostics.js';
 import type { Documents, FileDocument } from './documents.js';
 import { problemDiagnostics } from './problem-diagnostics.js';
+import { remarkDiagnostics } from './remarks.js';
 import type { EditorProject } from './project.js';
 
 /** How diagnostics reach the client. */
@@ -18,9 +19,13 @@ export interface Client {
 /** How long to wait for the next key in a file that decides about others, in milliseconds. */
 const TOGETHER = 50;
 
+/** How long nobody has typed before what needs all of the project is told, in milliseconds. */
+const QUIET = 300;
+
 /** Keeps the client's diagnostics as they should be: one look at a document at a time, and only the latest counts. */
 export class Feedback {
   private readonly waiting = new Map<EditorProject, NodeJS.Timeout>();
+  private readonly resting = new Map<EditorProject, NodeJS.Timeout>();
   private readonly running = new Map<string, AbortController>();
   /** Files with mistakes that the client was told of without having them open, by project. */
   private readonly told = new Map<EditorProject, Set<string>>();
@@ -29,6 +34,7 @@ export class Feedback {
 
   /** A document is another one now: looks at it and, if it decides about others, at all of its project. */
   changed(own: FileDocument): void {
+    this.whenQuiet(own.project);
     if (!own.project.isConfiguration(own.file)) {
       void this.look(own);
       return;
@@ -40,9 +46,27 @@ export class Feedback {
 
   /** Looks at all open documents of a project anew. */
   renew(project: EditorProject): void {
-    if (this.client.pulls) this.client.refresh();
+    this.client.refresh();
     this.tellProblems(project, project.problems());
     for (const own of this.documents.of(project)) void this.look(own);
+    this.whenQuiet(project);
+  }
+
+  /** Once nobody types, tells what needs all of the project: `doctor`'s remarks, and what stands beside rulings. */
+  private whenQuiet(project: EditorProject): void {
+    clearTimeout(this.resting.get(project));
+    if (this.configurationOf(project).length === 0) return;
+    this.resting.set(project, setTimeout(() => void this.tellRemarks(project), QUIET));
+  }
+
+  private async tellRemarks(project: EditorProject): Promise<void> {
+    await project.remarks();
+    this.client.refresh();
+    for (const own of this.configurationOf(project)) void this.look(own);
+  }
+
+  private configurationOf(project: EditorProject): readonly FileDocument[] {
+    return this.documents.of(project).filter(({ file }) => project.isConfiguration(file));
   }
 
   /** A document is no longer open. */
@@ -59,6 +83,7 @@ export class Feedback {
     const own = path.relative(project.root, file).split(path.sep).join('/');
     return [
       ...problemDiagnostics(problems.filter((problem) => problem.file === own), document.positions),
+      ...(project.isConfiguration(file) ? remarkDiagnostics(project.knownRemarks().filter((remark) => remark.file === own), document.positions) : []),
       ...(checked === null || report === null ? [] : diagnosticsOf(checked, report.catalog, document.positions, project.uris)),
     ];
   }

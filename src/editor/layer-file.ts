@@ -1,16 +1,19 @@
 import path from 'node:path';
-import type { CompletionItem, DocumentSymbol, Hover, InlayHint, Location } from 'vscode-languageserver';
+import type { CodeLens, CompletionItem, DocumentSymbol, Hover, InlayHint, Location } from 'vscode-languageserver';
 import type { ResolveReport } from '../core/cascade/resolve-report.js';
-import { findingsBrought, keyOf, layerEffects } from '../core/impact/layer-effects.js';
+import { layerEffects } from '../core/impact/layer-effects.js';
 import { layerJsonSchema, type JsonSchema } from '../core/layers/json-schema.js';
 import type { LayerFile } from '../core/model/layer.js';
 import type { Catalog } from '../core/catalog/catalog.js';
 import { escaped } from '../formats/markdown/safe.js';
 import { builtInPresets } from '../host/layers/built-in-presets.js';
 import type { FileDocument } from './documents.js';
+import type { ClientAbilities } from './client-abilities.js';
 import { completionsAt } from './layer-completion.js';
+import { MOST_FILES } from './project.js';
 import { contextAt } from './layer-context.js';
-import { effectHints, effectText, hindranceText } from './layer-hints.js';
+import { effectText, guardText, hindranceText, refusalTexts, shownEffects, type ShownEffect } from './layer-effects.js';
+import { hintsOf, lensesOf } from './layer-hints.js';
 import { presetAt, rulingsWith, selectorAt, symbolsOf } from './layer-places.js';
 import type { ClientPosition } from './positions.js';
 import { descriptionAt } from './schema-walk.js';
@@ -40,19 +43,22 @@ export function isLayerFile({ file, project }: FileDocument): boolean {
   return path.basename(file) === 'elvar.yaml' || (/\.ya?ml$/.test(file) && project.workspace.session.layerFiles().includes(file));
 }
 
-/** With more files than this, findings are counted only when somebody asks for a check of the whole project. */
-const MOST_FILES = 3_000;
-
-/** What each ruling of a layer file does, beside it; nothing while a layer file is wrong. */
-export async function hintsFor(own: FileDocument): Promise<InlayHint[]> {
+/** What each part of a layer file does; nothing while a layer file is wrong. */
+async function effectsOf(own: FileDocument): Promise<ShownEffect[]> {
   if (!isLayerFile(own) || own.project.problems().length > 0) return [];
-  const resolved = resolvedWith(own);
-  if (resolved === null) return [];
-  const { files, catalog } = resolved.report;
-  const checked = await own.project.everything(files.length <= MOST_FILES);
-  const effects = layerEffects(files, ownPath(own), catalog);
-  const brought = checked === null ? null : new Map([...effects.map(({ place }) => [keyOf(place), 0] as const), ...findingsBrought(checked, ownPath(own))]);
-  return effectHints(effects, brought, own.document.positions);
+  const { layer, report } = resolvedWith(own) ?? { layer: null };
+  if (layer === null || report === undefined) return [];
+  return shownEffects(layer, report, await own.project.everything(report.files.length <= MOST_FILES));
+}
+
+/** What each part of a layer file does, beside it. */
+export async function hintsFor(own: FileDocument, client: ClientAbilities): Promise<InlayHint[]> {
+  return hintsOf(await effectsOf(own), client, own.document.positions);
+}
+
+/** What each part of a layer file does, above it. */
+export async function lensesFor(own: FileDocument, client: ClientAbilities): Promise<CodeLens[]> {
+  return lensesOf(await effectsOf(own), client, own.document.uri);
 }
 
 /** What can be typed at a place. */
@@ -77,7 +83,9 @@ function effectsAt(own: FileDocument, line: number): string[] {
   const resolved = own.project.problems().length > 0 ? null : resolvedWith(own);
   if (resolved === null) return [];
   const effects = layerEffects(resolved.report.files, ownPath(own), resolved.report.catalog).filter(({ place }) => place.line === line + 1);
-  return effects.map((effect) => escaped([`It ${effectText(effect)}.`, ...effect.hindrances.map(hindranceText)].join(' ')));
+  return effects.map((effect) => escaped([
+    `It ${effectText(effect)}.`, ...effect.hindrances.map(hindranceText), ...(effect.guard === null ? [] : [`It ${guardText(effect.guard)}.`, ...refusalTexts(effect.guard)]),
+  ].join(' ')));
 }
 
 /** The end of the word that an offset is in. */

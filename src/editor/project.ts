@@ -1,4 +1,5 @@
 import path from 'node:path';
+import type { Diagnosis } from '../core/doctor/diagnosis.js';
 import type { CheckedSource, CheckReport } from '../core/inspect/check-report.js';
 import type { Catalog } from '../core/catalog/catalog.js';
 import { CATALOG } from '../core/catalog/registry.js';
@@ -8,7 +9,10 @@ import { LayerError, UsageError } from '../host/files/errors.js';
 import { overlayOf } from '../host/files/overlay.js';
 import { LAYER_FILE, LEDGER_FILE, LOCK_FILE } from '../host/files/own-files.js';
 import { openWorkspace, type Workspace } from '../host/workspace.js';
-import type { WorkspaceOptions } from '../host/layers/run-settings.js';
+import { localDate, type WorkspaceOptions } from '../host/layers/run-settings.js';
+import { filesOnDisk } from '../host/files/project-files.js';
+import { relativeTo } from '../host/files/target-path.js';
+import { statsAt } from '../host/files/stats.js';
 import { Uris } from './uris.js';
 
 /** What is known of one file of a project. */
@@ -24,6 +28,9 @@ export interface FileAnswer {
 
 /** Names of files that decide about others, wherever they lie. */
 const CONFIGURATION = new Set([LAYER_FILE, LEDGER_FILE, LOCK_FILE, '.elvarignore', '.gitignore']);
+
+/** With more files than this, the whole project is checked only when somebody asks for it. */
+export const MOST_FILES = 3_000;
 
 /** A project with documents that are open in the editor. */
 // elvar waive size/class-members because each question of the editor is a method
@@ -41,23 +48,49 @@ export class EditorProject {
   private generation = 0;
   /** The last check of everything, with what it is about. */
   private whole: { readonly about: string; readonly report: Promise<CheckReport | null> } | null = null;
+  /** What `doctor` last had to say, with what it is about. */
+  private remarked: { readonly about: string; readonly all: Promise<readonly Diagnosis[]>; readonly known: readonly Diagnosis[] | null } | null = null;
 
-  private constructor(readonly workspace: Workspace) {
-    this.uris = new Uris(workspace.root);
+  /** @param opened its workspace on the day that it was opened. @param day the day that decides what has expired, as YYYY-MM-DD. */
+  private constructor(private opened: Workspace, private readonly day: () => string) {
+    this.uris = new Uris(opened.root);
   }
 
   /** The project around a directory. @throws UsageError if there is no such directory. */
   static around(directory: string, options: WorkspaceOptions): EditorProject {
-    return new EditorProject(openWorkspace({ ...options, directory }, true));
+    const { today } = options;
+    return new EditorProject(openWorkspace({ ...options, directory }, true), today === undefined ? () => localDate(new Date()) : () => today);
   }
 
   get root(): string {
-    return this.workspace.root;
+    return this.opened.root;
+  }
+
+  /** The project as it is today: an editor may stay open for weeks. */
+  get workspace(): Workspace {
+    const today = this.day();
+    if (today !== this.opened.session.today) {
+      this.opened = this.opened.trial({ today });
+      this.generation += 1;
+    }
+    return this.opened;
+  }
+
+  /** A path relative to the root, as an absolute one. */
+  pathOf(own: string): string {
+    return path.join(this.root, own);
+  }
+
+  /** The names in a directory of the project, directories first; none if it is outside, or is no directory. @param directory absolute. */
+  namesIn(directory: string): readonly { readonly name: string; readonly isDirectory: boolean }[] {
+    const reading = relativeTo(this.root, directory) === directory ? { failed: 'outside' } : filesOnDisk().disk.entriesOf(directory);
+    const names = 'failed' in reading ? [] : reading.entries.filter(({ name }) => name !== '.git' && name !== '.elvarignore').map(({ name, kind }) => ({ name, isDirectory: kind === 'directory' }));
+    return names.sort((a, b) => Number(b.isDirectory) - Number(a.isDirectory));
   }
 
   /** Whether a file decides about others, so that all answers may change with it. */
   isConfiguration(file: string): boolean {
-    return CONFIGURATION.has(path.basename(file)) || this.workspace.session.layerFiles().includes(file);
+    return CONFIGURATION.has(path.basename(file)) || this.workspace.session.layerFiles().includes(file) || this.deciding.has(file) || /\.ya?ml$/.test(file) && isNew(file);
   }
 
   /** From now on, a text stands for a file; with null, what is on the disk does. */
@@ -78,7 +111,7 @@ export class EditorProject {
 
   /** What is found in one file, by the layer files as they are or, while one is wrong, as they last were right. @throws the signal's reason if it is aborted. */
   look(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
-    const about = `${this.generation} ${this.versions.get(file) ?? 0} ${repairs}`;
+    const about = `${this.workspace.session.today} ${this.generation} ${this.versions.get(file) ?? 0} ${repairs}`;
     const known = this.answers.get(file);
     if (known?.about === about) {
       // Who asked first may have lost interest: that ends it for nobody else.
@@ -109,6 +142,35 @@ export class EditorProject {
     return report;
   }
 
+  /**
+   * What `doctor` has to say of the project as it is, open documents included; nothing while a layer file is wrong, and in large projects
+   * nothing until somebody has checked all of it.
+   */
+  remarks(): Promise<readonly Diagnosis[]> {
+    const about = this.state();
+    if (this.remarked?.about === about) return this.remarked.all;
+    const remarked = { about, all: this.remarksNow(), known: null as readonly Diagnosis[] | null };
+    this.remarked = remarked;
+    void remarked.all.then((all) => { remarked.known = all; }, () => { if (this.remarked === remarked) this.remarked = null; });
+    return remarked.all;
+  }
+
+  /** The same, if it is known already. */
+  knownRemarks(): readonly Diagnosis[] {
+    return this.remarked?.about === this.state() ? this.remarked.known ?? [] : [];
+  }
+
+  private async remarksNow(): Promise<readonly Diagnosis[]> {
+    try {
+      const { files } = this.workspace.resolve();
+      const checked = await this.everything(files.length <= MOST_FILES);
+      return checked === null ? [] : (await this.workspace.doctor(checked)).diagnoses;
+    } catch (error) {
+      if (error instanceof LayerError || error instanceof UsageError) return [];
+      throw error;
+    }
+  }
+
   /** Somebody has checked the whole project as it is. */
   keep(report: CheckReport): void {
     this.whole = { about: this.state(), report: Promise.resolve(report) };
@@ -116,7 +178,7 @@ export class EditorProject {
 
   /** A text that is another one whenever any answer may be. */
   private state(): string {
-    return `${this.generation} ${[...this.versions.values()].reduce((sum, version) => sum + version, 0)}`;
+    return `${this.workspace.session.today} ${this.generation} ${[...this.versions.values()].reduce((sum, version) => sum + version, 0)}`;
   }
 
   private async lookNow(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
@@ -176,4 +238,9 @@ export class EditorProject {
       throw error;
     }
   }
+}
+
+/** Whether a file is nowhere but in the editor. */
+function isNew(file: string): boolean {
+  return statsAt(file) === undefined;
 }

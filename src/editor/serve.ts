@@ -35,10 +35,13 @@ function begin(connection: Connection, options: WorkspaceOptions, params: Initia
     pulls: textDocument?.diagnostic !== undefined,
     watches: workspace?.didChangeWatchedFiles?.dynamicRegistration === true,
     refreshes: [
-      ...(workspace?.diagnostics?.refreshSupport === true ? ['workspace/diagnostic/refresh'] : []),
+      ...(textDocument?.diagnostic !== undefined && workspace?.diagnostics?.refreshSupport === true ? ['workspace/diagnostic/refresh'] : []),
       ...(workspace?.inlayHint?.refreshSupport === true ? ['workspace/inlayHint/refresh'] : []),
+      ...(workspace?.codeLens?.refreshSupport === true ? ['workspace/codeLens/refresh'] : []),
     ],
     shows: window?.showDocument?.support === true,
+    showsHints: textDocument?.inlayHint !== undefined,
+    showsLenses: textDocument?.codeLens !== undefined,
     creates: workspace?.workspaceEdit?.documentChanges === true && workspace.workspaceEdit.resourceOperations?.includes('create') === true,
   };
   const projects = new Projects(options);
@@ -57,6 +60,7 @@ function begin(connection: Connection, options: WorkspaceOptions, params: Initia
       completionProvider: { triggerCharacters: [' ', '/', ':', ','] },
       codeActionProvider: { codeActionKinds: [CodeActionKind.QuickFix, CodeActionKind.Source, REPAIR_ALL], resolveProvider: true },
       inlayHintProvider: true,
+      codeLensProvider: {},
       executeCommandProvider: { commands: Object.values(COMMANDS) },
       ...(client.pulls && { diagnosticProvider: { identifier: 'elvar', interFileDependencies: true, workspaceDiagnostics: false } }),
       workspace: { workspaceFolders: { supported: true, changeNotifications: true } },

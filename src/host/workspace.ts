@@ -25,7 +25,6 @@ import { findProjectRoot } from './files/project-root.js';
 import { statsAt } from './files/stats.js';
 import { needLine, type FilePlace } from './files/target-path.js';
 import type { Watch } from './files/watch.js';
-import { openLedger } from './inspection/ledger-file.js';
 import type { FixWish } from './inspection/repair-project.js';
 import { builtInPresets } from './layers/built-in-presets.js';
 import { runSettings, type RunSettings, type WorkspaceOptions } from './layers/run-settings.js';
@@ -111,7 +110,7 @@ export class Workspace {
 
   /** What excuses findings of a rule in a file: its waivers, if it is checked, and its ledger entries. */
   async excusesFor(target: string, rule: RuleId): Promise<RuleExcuses> {
-    return excusesOf(this.fresh, rule, target, openLedger(this.root, this.session.today));
+    return excusesOf(this.fresh, rule, target, this.session.ledger());
   }
 
   /** How do the rules of two files, directories or presets differ? Presets are named as in layer files; anything else is a path. */
@@ -240,7 +239,7 @@ export class Workspace {
   private async repair(paths: readonly string[], { rules, offered, signal }: FixWish, writer: Writer | null): Promise<FixReport> {
     const { job, base, listing: { skipped } } = await this.fresh.jobFor(paths);
     const { repairProject } = await import('./inspection/repair-project.js');
-    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer, known: this.session.known, signal }, this.watch);
+    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer, ledger: this.session.ledger(), known: this.session.known, signal }, this.watch);
   }
 
   /** Completes what a run that was killed while writing has left to do; every method that writes does so too. */

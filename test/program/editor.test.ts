@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
 import type { CodeAction, CompletionItem, CreateFile, DocumentSymbol, Hover, InlayHint, Location, TextDocumentEdit, TextEdit } from 'vscode-languageserver-protocol/node.js';
-import { brief, EditorClient } from '../support/editor-client.js';
+import { applied, at, brief, EditorClient } from '../support/editor-client.js';
 import { makeFolder } from '../support/project.js';
 
 const LAYER = 'rulings:\n  slips/loose-compare: { level: error, because: the gate sends text }\n  text/trailing-blanks: note\n  dead/import: warning\nzones:\n  - name: tests\n    match: ["*.test.js"]\n    rulings: { slips/loose-compare: off }\n';
@@ -30,15 +30,6 @@ afterAll(() => {
     client.process.kill();
   }
 });
-
-/** Applies edits of a client that counts in UTF-16. */
-function applied(text: string, edits: readonly TextEdit[]): string {
-  const starts = [0, ...[...text.matchAll(/\n/g)].map(({ index }) => index + 1)];
-  const offset = ({ line, character }: TextEdit['range']['start']): number => (starts[line] ?? text.length) + character;
-  return edits.toSorted((a, b) => offset(b.range.start) - offset(a.range.start)).reduce((rest, { range, newText }) => rest.slice(0, offset(range.start)) + newText + rest.slice(offset(range.end)), text);
-}
-
-const at = (line: number, character: number): object => ({ start: { line, character }, end: { line, character } });
 
 describe('in an editor', () => {
   test('findings appear as typed, with the line that decided, and dead code is faded', async () => {
@@ -209,7 +200,7 @@ describe('in an editor', () => {
     await client.open('gate.test.js', 'go();  \n');
     const hints = await client.request<InlayHint[]>('textDocument/inlayHint', { textDocument: { uri: client.uri('elvar.yaml') }, range: { start: { line: 0, character: 0 }, end: { line: 99, character: 0 } } });
     expect(hints.map(({ position: { line }, label }) => `${line} ${String(label)}`)).toEqual([
-      '1 decides for 1 of 2 files, overridden in 1 · 0 findings', '2 decides for all 3 files · 1 finding', '3 decides for all 2 files · 0 findings', '7 decides for 1 file · 0 findings',
+      '1 decides for 1 of 2 files, overridden in 1 · 0 findings', '2 decides for all 3 files · 1 finding', '3 decides for all 2 files · 0 findings', '7 decides for 1 file · 0 findings', '5 holds in 1 file · 0 findings',
     ]);
     expect(hints[0]?.tooltip).toBe('In 1 file it is overridden by elvar.yaml:8 (zone tests), which comes later.');
   });

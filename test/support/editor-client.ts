@@ -3,7 +3,7 @@ import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import {
   ApplyWorkspaceEditRequest, createProtocolConnection, RegistrationRequest, ShowDocumentRequest, StreamMessageReader, StreamMessageWriter,
-  type ApplyWorkspaceEditParams, type ClientCapabilities, type Diagnostic, type InitializeResult, type ProtocolConnection, type PublishDiagnosticsParams, type ShowDocumentParams,
+  type ApplyWorkspaceEditParams, type ClientCapabilities, type Diagnostic, type InitializeResult, type ProtocolConnection, type PublishDiagnosticsParams, type ShowDocumentParams, type TextEdit,
 } from 'vscode-languageserver-protocol/node.js';
 import { makeFolder, PROGRAM } from './project.js';
 
@@ -26,7 +26,7 @@ export class EditorClient {
 
   /** Starts the program for a folder. @param capabilities what the editor can do. */
   static async start(folder: string, capabilities: ClientCapabilities = {}, args: readonly string[] = []): Promise<EditorClient> {
-    const child = spawn(process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', ...args], { cwd: folder, env: { ...process.env, ELVAR_CACHE: makeFolder() }, stdio: ['pipe', 'pipe', 'pipe'] });
+    const child = spawn(process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', ...args], { cwd: folder, env: { ...process.env, ELVAR_CACHE: makeFolder(), XDG_CACHE_HOME: makeFolder() }, stdio: ['pipe', 'pipe', 'pipe'] });
     const connection = createProtocolConnection(new StreamMessageReader(child.stdout), new StreamMessageWriter(child.stdin));
     let client: EditorClient | null = null;
     connection.onNotification('textDocument/publishDiagnostics', (params: PublishDiagnosticsParams) => client?.note(params));
@@ -40,7 +40,7 @@ export class EditorClient {
       return { success: true };
     });
     connection.onRequest(RegistrationRequest.type, () => undefined);
-    for (const request of ['window/workDoneProgress/create', 'workspace/diagnostic/refresh', 'workspace/inlayHint/refresh']) connection.onRequest(request, () => null);
+    for (const request of ['window/workDoneProgress/create', 'workspace/diagnostic/refresh', 'workspace/inlayHint/refresh', 'workspace/codeLens/refresh']) connection.onRequest(request, () => null);
     connection.listen();
     const begun = await connection.sendRequest<InitializeResult>('initialize', { processId: process.pid, rootUri: pathToFileURL(folder).href, workspaceFolders: [{ uri: pathToFileURL(folder).href, name: 'harbour' }], capabilities });
     client = new EditorClient(folder, child, connection, begun);
@@ -74,9 +74,9 @@ export class EditorClient {
     await this.connection.sendNotification('textDocument/didClose', { textDocument: { uri: this.uri(file) } });
   }
 
-  /** The next diagnostics of a file that are about this version; any if it is null. */
-  async diagnostics(file: string, version: number | null = null): Promise<Diagnostic[]> {
-    const isMeant = ({ uri, version: own }: PublishDiagnosticsParams): boolean => uri === this.uri(file) && (version === null || own === version);
+  /** The next diagnostics of a file that are about this version; any if it is null. @param isWanted which of them to wait for. */
+  async diagnostics(file: string, version: number | null = null, isWanted: (diagnostics: readonly Diagnostic[]) => boolean = () => true): Promise<Diagnostic[]> {
+    const isMeant = ({ uri, version: own, diagnostics }: PublishDiagnosticsParams): boolean => uri === this.uri(file) && (version === null || own === version) && isWanted(diagnostics);
     const deadline = Date.now() + LONGEST;
     for (;;) {
       const at = this.published.findIndex(isMeant);
@@ -108,6 +108,18 @@ export class EditorClient {
     this.published.push(params);
     for (const wake of this.waiting.splice(0)) wake();
   }
+}
+
+/** Applies edits of a client that counts in UTF-16. */
+export function applied(text: string, edits: readonly TextEdit[]): string {
+  const starts = [0, ...[...text.matchAll(/\n/g)].map(({ index }) => index + 1)];
+  const offset = ({ line, character }: TextEdit['range']['start']): number => (starts[line] ?? text.length) + character;
+  return edits.toSorted((a, b) => offset(b.range.start) - offset(a.range.start)).reduce((rest, { range, newText }) => rest.slice(0, offset(range.start)) + newText + rest.slice(offset(range.end)), text);
+}
+
+/** A place as an empty range. */
+export function at(line: number, character: number): TextEdit['range'] {
+  return { start: { line, character }, end: { line, character } };
 }
 
 /** Diagnostics in brief: `LINE:CHARACTER-LINE:CHARACTER SEVERITY CODE`, from 0. */

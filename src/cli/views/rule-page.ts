@@ -1,13 +1,10 @@
-import { optionType } from '../../core/catalog/catalog.js';
-import type { ForeignRule } from '../../core/model/foreign-rule.js';
 import type { Level } from '../../core/model/level.js';
-import type { OptionDeclaration, OptionValue } from '../../core/model/option.js';
+import type { OptionValue } from '../../core/model/option.js';
 import type { RulePage, RulePlaces } from '../../core/cascade/rule-page.js';
 import type { Example, Rule } from '../../core/catalog/rule.js';
-import { languagesOf, ownLanguagesOf } from '../../core/catalog/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
-import { formatValue } from '../../formats/text/origin.js';
+import { chosenExamples, exampleSetting, inForceText, optionDefault, optionKind, ruleFacts } from '../../formats/text/rule-page.js';
 import { count, listed, table, wrap } from './table.js';
 
 /** The page of a rule: what it wants and why, examples, options, where it is in force and which line decided that. */
@@ -16,7 +13,7 @@ export function viewRulePage(page: RulePage, columns: number, style: Style): str
   const wide = Math.min(columns, 100);
   const lines = [
     `${style.strong(rule.id)}   ${visible(rule.title)}.`,
-    style.faint(facts(rule)),
+    style.faint(ruleFacts(rule)),
     '',
     ...(rule.about === rule.title || rule.about === '' ? [] : wrap(visible(rule.about), wide, '  ')),
     ...(rule.advice === '' ? [] : wrap(visible(`What to do: ${rule.advice}`), wide, '  ')),
@@ -31,33 +28,9 @@ export function viewRulePage(page: RulePage, columns: number, style: Style): str
   return `${lines.join('\n')}\n`;
 }
 
-function facts(rule: Rule): string {
-  if (rule.foreign !== null) return foreignFacts(rule.foreign);
-  const languages = ownLanguagesOf(rule);
-  const around = languagesOf(rule).filter((language) => !languages.includes(language));
-  const parts = [
-    `${rule.confidence} confidence`,
-    rule.repairs === 'safe' ? 'can repair findings' : rule.repairs === 'offered' ? 'offers repairs that need a look' : 'repaired by hand',
-    languages[0] === '*' ? 'every language' : `${languages.join(' ')}${around.length === 0 ? '' : `, and inside ${around.join(', ').replace(/, ([^,]*)$/, ' and $1')}`}`,
-    rule.tags.map((tag) => `tag:${tag}`).join(' '),
-  ];
-  const declared = rule.house === null ? [] : [`declared in ${visible(rule.house.place.file)}:${rule.house.place.line}`];
-  return [...parts, ...declared].filter((part) => part !== '').join(' · ');
-}
-
-/** Of another program's rule only what that program says is known. */
-function foreignFacts({ ownIds, level, address }: ForeignRule): string {
-  const ids = ownIds.length === 0 ? 'in no log that is read today' : `found by another program, which calls it ${listed(ownIds.map(visible))}`;
-  return [ids, `${level} by default`, ...(address === null ? [] : [`more: ${visible(address)}`])].join(' · ');
-}
-
 /** The state in this project comes first: people open the page for it. */
 function placesLines({ places, known }: RulePage, style: Style): string[] {
-  const on = places.filter(({ level }) => level !== 'off');
-  const files = on.reduce((sum, place) => sum + place.files.length, 0);
-  const head = known === 0 ? 'This project has no file in a language that it supports.'
-    : files === 0 ? `In this project it is off for all ${count(known, 'file')} in languages it supports.`
-      : `In this project it is in force for ${files === known ? 'all' : `${files} of`} ${count(known, 'file')} in languages it supports.`;
+  const head = inForceText({ places, known });
   const silent = known - places.reduce((sum, place) => sum + place.files.length, 0);
   const rest = silent > 0 && places.length > 0 ? [[style.level('off'), count(silent, 'file'), 'no layer turns it on']] : [];
   return [style.strong(head), ...table([...places.map((place) => placeRow(place, style)), ...rest], '  '), ''];
@@ -76,18 +49,11 @@ function clashLines({ clashes }: RulePage, style: Style): string[] {
 }
 
 function exampleLines({ examples }: Rule, style: Style): string[] {
-  const mended = examples.find(({ code, repaired }) => repaired !== undefined && repaired !== code);
-  const bad = mended ?? examples.find(({ finds }) => finds.length > 0);
-  const good = examples.find(({ finds, language }) => finds.length === 0 && (bad === undefined || language === bad.language));
+  const { good, bad } = chosenExamples(examples);
   return [
-    ...(good === undefined ? [] : [`Good ${style.faint(settingOf(good))}`, ...codeLines(good.code), '']),
-    ...(bad === undefined ? [] : [`Bad ${style.faint(settingOf(bad))}`, ...codeLines(bad.code, bad.finds), ...repairedLines(bad), '']),
+    ...(good === undefined ? [] : [`Good ${style.faint(exampleSetting(good))}`, ...codeLines(good.code), '']),
+    ...(bad === undefined ? [] : [`Bad ${style.faint(exampleSetting(bad))}`, ...codeLines(bad.code, bad.finds), ...repairedLines(bad), '']),
   ];
-}
-
-function settingOf({ language, options }: Example): string {
-  const set = Object.entries(options ?? {}).map(([name, value]) => `${name} ${formatValue(value)}`);
-  return [language, ...set].join(', ');
 }
 
 function repairedLines({ repaired, code }: Example): string[] {
@@ -102,23 +68,8 @@ function codeLines(code: string, finds: readonly string[] = []): string[] {
 function optionLines({ options }: Rule, style: Style): string[] {
   const entries = Object.entries(options);
   if (entries.length === 0) return [];
-  const rows = entries.map(([name, option]) => [style.name(name), valueText(option.default), typeText(option), style.faint(visible(option.about))]);
+  const rows = entries.map(([name, option]) => [style.name(name), optionDefault(option.default), optionKind(option), style.faint(visible(option.about))]);
   return ['Options and their defaults', ...table(rows), ''];
-}
-
-function valueText(value: OptionValue): string {
-  return Array.isArray(value) && value.length === 0 ? 'none' : formatValue(value);
-}
-
-const DIRECTIONS: Readonly<Record<string, string>> = {
-  lower: 'lower is stricter', higher: 'higher is stricter', more: 'more are stricter', fewer: 'fewer are stricter', true: 'yes is stricter', false: 'no is stricter',
-};
-
-function typeText(option: OptionDeclaration): string {
-  const { type, choices, least, most } = optionType(option);
-  const range = least !== undefined && most !== undefined ? `${least} to ${most}` : '';
-  const kind = { number: range === '' ? 'a whole number' : range, boolean: 'yes or no', string: 'text', choice: (choices ?? []).join(' or '), list: 'a list' }[type];
-  return [kind, option.stricter === null ? '' : DIRECTIONS[option.stricter]].filter((part) => part !== '').join(', ');
 }
 
 function presetLines({ presets, rule }: RulePage, columns: number, style: Style): string[] {

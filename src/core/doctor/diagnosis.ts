@@ -1,3 +1,4 @@
+import type { Removal } from '../layers/mended-text.js';
 import type { ProblemDetail } from '../model/problem.js';
 import type { Level } from '../model/level.js';
 import type { RuleId } from '../model/rule.js';
@@ -40,10 +41,7 @@ export type DiagnosisDetail =
   | { readonly code: 'unused-waiver'; readonly selectors: readonly string[] };
 
 /** An edit that solves the problem without changing what is checked. */
-export type Mend =
-  | { readonly kind: 'remove-ruling'; readonly zone: string | null; readonly selector: string }
-  | { readonly kind: 'drop-line' }
-  | { readonly kind: 'prune-ledger' };
+export type Mend = Removal | { readonly kind: 'prune-ledger' };
 
 /** Something wrong with the configuration. */
 export interface Diagnosis {

@@ -19,15 +19,29 @@ export interface StatementEffect {
   readonly deciding: number;
   /** What keeps it from deciding all that it sets, most files first. */
   readonly hindrances: readonly { readonly kind: Hindrance['kind']; readonly by: Statement | null; readonly files: number }[];
+  /** What its guard does; null if it has none. */
+  readonly guard: GuardEffect | null;
 }
 
-/** How many open findings the statements of a layer file bring, by the line and column of each: those whose level it decides. */
-export function findingsBrought({ files }: Pick<CheckReport, 'files'>, file: string): ReadonlyMap<string, number> {
+/** What a guard does to the files of its project. */
+export interface GuardEffect {
+  /** The place of its kind, such as `no-weaker`. */
+  readonly place: Place;
+  /** In how many files it holds. */
+  readonly protecting: number;
+  /** The statements of which it refuses something, and in how many files. */
+  readonly refused: readonly Statement[];
+  readonly refusing: number;
+}
+
+/** How many open findings the statements of a layer file bring, or its zones, by the line and column of each: those whose level they decide. */
+export function findingsBrought({ files }: Pick<CheckReport, 'files'>, file: string, by: 'statement' | 'zone' = 'statement'): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();
   for (const { findings, rules: { decisions } } of files) {
     for (const { rule, excused } of findings) {
       const decision = excused === null ? decisions.get(rule) : undefined;
-      const place = decision?.trail[decision.by]?.statement.place;
+      const statement = decision?.trail[decision.by]?.statement;
+      const place = by === 'zone' ? statement?.zone?.place : statement?.place;
       if (place?.file !== file) continue;
       const key = keyOf(place);
       counts.set(key, (counts.get(key) ?? 0) + 1);
@@ -47,6 +61,17 @@ interface Counts {
   reached: number;
   deciding: number;
   readonly hindrances: Map<string, { readonly kind: Hindrance['kind']; readonly by: Statement | null; files: number }>;
+  protecting: number;
+  refusing: number;
+  readonly refused: Map<string, Statement>;
+}
+
+/** The same for files that are alike, of which each counts once. */
+interface GroupCounts {
+  decides: boolean;
+  protects: boolean;
+  refuses: boolean;
+  readonly hindrances: Map<string, { readonly kind: Hindrance['kind']; readonly by: Statement | null }>;
 }
 
 /** What each statement of a layer file does, from top to bottom. @param files all files of the project. @param file the layer file, relative to the root. */
@@ -54,8 +79,12 @@ export function layerEffects(files: readonly ResolvedFile[], file: string, catal
   const all = new Map<string, Counts>();
   for (const group of groupsOf(files)) countGroup(group, file, catalog, all);
   return [...all.values()]
-    .map(({ hindrances, ...counts }) => ({ ...counts, hindrances: [...hindrances.values()].sort((a, b) => b.files - a.files) }))
+    .map(({ statement, place, reached, deciding, hindrances, ...counts }) => ({ statement, place, reached, deciding, hindrances: [...hindrances.values()].sort((a, b) => b.files - a.files), guard: guardEffect(statement, counts) }))
     .sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
+}
+
+function guardEffect({ guard }: Statement, { protecting, refused, refusing }: Pick<Counts, 'protecting' | 'refused' | 'refusing'>): GuardEffect | null {
+  return guard === null || guard.value === 'none' ? null : { place: guard.place, protecting, refused: [...refused.values()], refusing };
 }
 
 /** Files with the same decisions, in the same language. */
@@ -79,7 +108,7 @@ function groupsOf(files: readonly ResolvedFile[]): FileGroup[] {
 
 /** A statement counts once for a file, however many rules it is about. */
 function countGroup({ rules, language, files }: FileGroup, file: string, catalog: Catalog, all: Map<string, Counts>): void {
-  const met = new Map<Counts, { decides: boolean; readonly hindrances: Map<string, { readonly kind: Hindrance['kind']; readonly by: Statement | null }> }>();
+  const met = new Map<Counts, GroupCounts>();
   for (const decision of rules.decisions.values()) {
     const rule = catalog.get(decision.rule);
     if (rule === undefined || !knowsLanguage(rule, language)) continue;
@@ -88,20 +117,32 @@ function countGroup({ rules, language, files }: FileGroup, file: string, catalog
       if (statement.place?.file !== file) continue;
       const counts = countsFor(statement, statement.place, all);
       let own = met.get(counts);
-      if (own === undefined) met.set(counts, (own = { decides: false, hindrances: new Map() }));
+      if (own === undefined) met.set(counts, (own = { decides: false, protects: false, refuses: false, hindrances: new Map() }));
       own.decides ||= decidesAnything(decision, index);
       noteHindrances(decision, index, own.hindrances);
+      own.protects ||= decision.guards.some(({ by }) => by === index);
+      for (const entry of refusedBy(decision, index)) {
+        own.refuses = true;
+        counts.refused.set(`${entry.layer.id} ${entry.place?.line}:${entry.place?.column}`, entry);
+      }
     }
   }
-  for (const [counts, { decides, hindrances }] of met) {
+  for (const [counts, { decides, protects, refuses, hindrances }] of met) {
     counts.reached += files;
     if (decides) counts.deciding += files;
+    if (protects) counts.protecting += files;
+    if (refuses) counts.refusing += files;
     for (const [key, hindrance] of hindrances) {
       const known = counts.hindrances.get(key);
       if (known === undefined) counts.hindrances.set(key, { ...hindrance, files });
       else known.files += files;
     }
   }
+}
+
+/** The statements of which a guard in a trail refuses something. */
+function refusedBy({ trail }: Decision, index: number): Statement[] {
+  return trail[index]?.statement.guard === null ? [] : trail.filter(({ refused }) => refused.some(({ by }) => by === index)).map(({ statement }) => statement);
 }
 
 function noteHindrances(decision: Decision, index: number, hindrances: Map<string, { readonly kind: Hindrance['kind']; readonly by: Statement | null }>): void {
@@ -111,6 +152,6 @@ function noteHindrances(decision: Decision, index: number, hindrances: Map<strin
 function countsFor(statement: Statement, place: Place, all: Map<string, Counts>): Counts {
   const key = keyOf(place);
   let counts = all.get(key);
-  if (counts === undefined) all.set(key, (counts = { statement, place, reached: 0, deciding: 0, hindrances: new Map() }));
+  if (counts === undefined) all.set(key, (counts = { statement, place, reached: 0, deciding: 0, hindrances: new Map(), protecting: 0, refusing: 0, refused: new Map() }));
   return counts;
 }

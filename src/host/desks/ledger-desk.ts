@@ -1,3 +1,4 @@
+import path from 'node:path';
 import { isDate } from '../../core/base/date.js';
 import { Ledger } from '../../core/ledger/ledger.js';
 import type { KeptEntry, NewEntry } from '../../core/ledger/write-ledger.js';
@@ -84,7 +85,7 @@ export class LedgerDesk {
 
   /** The change of the ledger that takes in one finding of a file, which nobody has written yet. @throws UsageError if there is none, or a ruling refuses it. */
   async takingOne(file: string, fingerprint: string, because: string): Promise<FileChange> {
-    const reading = readLedgerFile(this.root);
+    const reading = readLedgerFile(this.root, this.session.openText(path.join(this.root, LEDGER_FILE)));
     const ledger = openLedger(this.root, this.today, reading);
     const { files } = await this.session.check([file]);
     const found = files.flatMap(({ findings, rules: { set } }) => findings.filter((finding) => finding.fingerprint === fingerprint).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import type { Diagnosis } from '../../core/doctor/diagnosis.js';
-import { removeRuling } from '../../core/layers/edit-layer.js';
+import { mendedText } from '../../core/layers/mended-text.js';
 import { EditError } from '../../core/layers/edit-yaml.js';
 import type { DoctorReport } from '../../core/doctor/doctor-report.js';
 import { overlayOf } from '../files/overlay.js';
@@ -74,7 +74,8 @@ class PlannedEdits {
 
   /** Adds the edit that mends something. @returns why it cannot be made; null if it can. */
   async add({ mend, file, line }: Diagnosis): Promise<string | null> {
-    if (mend?.kind === 'prune-ledger') {
+    if (mend === null) return 'somebody has to decide';
+    if (mend.kind === 'prune-ledger') {
       this.pruning = await new LedgerDesk(this.session).pruning();
       return null;
     }
@@ -84,7 +85,7 @@ class PlannedEdits {
     if ('failed' in reading) return reading.failed;
     let after: string;
     try {
-      after = mend?.kind === 'remove-ruling' ? removeRuling(reading.text, mend.zone, mend.selector) : withoutLine(reading.text, line ?? 0);
+      after = mendedText(reading.text, mend, line ?? 0);
     } catch (error) {
       if (error instanceof EditError) return error.message;
       throw error;
@@ -103,10 +104,4 @@ class PlannedEdits {
   private trial(more: readonly (readonly [string, string])[]): Session {
     return this.session.with({ overlay: overlayOf(new Map([...[...this.texts].map(([file, { after }]) => [file, after] as const), ...more])) });
   }
-}
-
-function withoutLine(text: string, line: number): string {
-  const lines = text.split('\n');
-  lines.splice(line - 1, 1);
-  return lines.join('\n');
 }

@@ -38,7 +38,7 @@ export class Disk {
   /** The entries of a directory. @param absolute its path. */
   entriesOf(absolute: string): DirectoryReading {
     let reading = this.directories.get(absolute);
-    if (reading === undefined) this.directories.set(absolute, (reading = readDirectory(absolute)));
+    if (reading === undefined) this.directories.set(absolute, (reading = withDocuments(readDirectory(absolute), absolute, this.documents.keys())));
     return reading;
   }
 
@@ -77,6 +77,8 @@ export class Disk {
       return;
     }
     this.forget(absolute);
+    // It may be in directories that are only there while it is open.
+    for (let around = path.dirname(absolute); around !== path.dirname(around); around = path.dirname(around)) this.directories.delete(around);
     if (text === null) this.documents.delete(absolute);
     else this.documents.set(absolute, text);
   }
@@ -98,6 +100,24 @@ export class Disk {
     }
     this.directories.delete(path.dirname(absolute));
   }
+}
+
+/** A directory with the documents in it that are on no disk yet, and the directories that these are in. */
+function withDocuments(reading: DirectoryReading, absolute: string, documents: Iterable<string>): DirectoryReading {
+  const below = `${absolute}${path.sep}`;
+  const known = new Set('entries' in reading ? reading.entries.map(({ name }) => name) : []);
+  const added: Entry[] = [];
+  for (const document of documents) {
+    if (!document.startsWith(below)) continue;
+    const [name = '', ...inner] = document.slice(below.length).split(path.sep);
+    if (known.has(name)) continue;
+    known.add(name);
+    added.push({ name, kind: inner.length === 0 ? 'file' : 'directory' });
+  }
+  if (added.length === 0) return reading;
+  const entries = [...('entries' in reading ? reading.entries : []), ...added];
+  sortByPath(entries, ({ name, kind }) => (kind === 'directory' ? `${name}/` : name));
+  return { entries, odd: 'entries' in reading ? reading.odd : [] };
 }
 
 function readDirectory(absolute: string): DirectoryReading {

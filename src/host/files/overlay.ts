@@ -1,5 +1,3 @@
-import { readTextFile, type TextReading } from './text-file.js';
-
 /** Layer files and ignore files that differ from those on disk: a trial of other texts, or those of another time. */
 export interface Overlay {
   /** The text of a file by its absolute path; null if it should not exist, undefined if the disk decides. */
@@ -22,10 +20,4 @@ export function stacked(upper: Overlay, lower: Overlay): Overlay {
       return text === undefined ? lower.textAt(absolute) : text;
     },
   };
-}
-
-/** Reads a text file through an overlay. */
-export function readThrough(overlay: Overlay, absolute: string): TextReading {
-  const text = overlay.textAt(absolute);
-  return typeof text === 'string' ? { text } : readTextFile(absolute);
 }

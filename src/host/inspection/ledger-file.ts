@@ -20,15 +20,15 @@ export interface LedgerReading {
   readonly entries: readonly WrittenEntry[];
 }
 
-/** Reads the ledger of a project. @throws LayerError if it is wrong or cannot be read. */
-export function readLedgerFile(root: string): LedgerReading {
+/** Reads the ledger of a project. @param open the text that stands for the file, as in an editor. @throws LayerError if it is wrong or cannot be read. */
+export function readLedgerFile(root: string, open?: string): LedgerReading {
   const file = path.join(root, LEDGER_FILE);
   const fail = (detail: ProblemDetail): never => {
     throw new LayerError([{ file: LEDGER_FILE, place: null, detail }], new Map());
   };
-  const what = oddKindOf(file);
+  const what = open === undefined ? oddKindOf(file) : null;
   if (what !== null) return fail({ code: 'not-a-file', path: LEDGER_FILE, what });
-  const reading = readTextFile(file, LARGEST_LEDGER);
+  const reading = open === undefined ? readTextFile(file, LARGEST_LEDGER) : { text: open };
   if ('failed' in reading) return reading.isMissing ? { text: null, entries: [] } : fail({ code: 'file-unreadable', path: LEDGER_FILE, why: reading.failed });
   const { entries, problems } = readLedger(reading.text, LEDGER_FILE);
   if (problems.length > 0) throw new LayerError(problems, new Map([[LEDGER_FILE, reading.text]]));
@@ -36,7 +36,7 @@ export function readLedgerFile(root: string): LedgerReading {
 }
 
 /** The ledger of a project, following files that git has renamed. @param today as YYYY-MM-DD. */
-export function openLedger(root: string, today: string, reading: LedgerReading = readLedgerFile(root)): Ledger {
+export function openLedger(root: string, today: string, reading: LedgerReading): Ledger {
   return new Ledger(reading.entries, today, renamedFiles(root, reading.entries));
 }
 

@@ -1,3 +1,4 @@
+import type { Ledger } from '../../core/ledger/ledger.js';
 import type { FixReport } from '../../core/inspect/fix-report.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { Finding } from '../../core/model/finding.js';
@@ -5,7 +6,6 @@ import type { RuleId } from '../../core/model/rule.js';
 import type { IncompletePath } from '../../core/model/scope.js';
 import type { InspectionJob } from './inspect-share.js';
 import { LEDGER_FILE } from '../files/own-files.js';
-import { openLedger } from './ledger-file.js';
 import { noteSkipped } from '../project/reading-notes.js';
 import type { Watch } from '../files/watch.js';
 import { repairFiles } from './repair-files.js';
@@ -32,6 +32,8 @@ export interface RepairChoice {
   readonly offered: boolean;
   /** Writes the files; if null, the report says what would be written. */
   readonly writer: Writer | null;
+  /** What it excuses is not repaired. */
+  readonly ledger: Ledger;
   /** What is known of the findings; null to do without. */
   readonly known: KnownFindings | null;
   /** Ends it between two files; what was written stays, and the ledger follows it. */
@@ -39,9 +41,7 @@ export interface RepairChoice {
 }
 
 /** Repairs the files of a job, and updates the ledger accordingly. */
-export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, writer, known, signal }: RepairChoice, watch: Watch): Promise<FixReport> {
-  const { root, terms: { today } } = job;
-  const ledger = openLedger(root, today);
+export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, writer, ledger, known, signal }: RepairChoice, watch: Watch): Promise<FixReport> {
   const wants = ({ rule, repair }: Finding): boolean => (repair === 'safe' || (repair === 'offered' && offered)) && (rules === null || rules.has(rule));
   const wish = { wants, writer, ledger, watch, known, signal };
   const { files, skipped, incomplete } = await repairFiles(job, base.catalog, wish);

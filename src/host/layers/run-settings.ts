@@ -74,7 +74,7 @@ export function commandLineStatements({ set }: RunSettings, catalog: Catalog): S
 }
 
 /** The local day as YYYY-MM-DD. */
-function localDate(now: Date): string {
+export function localDate(now: Date): string {
   const two = (number: number): string => String(number).padStart(2, '0');
   return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
 }

@@ -16,19 +16,19 @@ import { SourceText } from '../../core/base/source-text.js';
 import { foreignKind } from '../../core/scope/foreign-code.js';
 import { askGit } from '../git/git.js';
 import { makeTools } from '../inspection/inspect-share.js';
-import { readThrough, type Overlay } from '../files/overlay.js';
 import { readSource } from '../files/source-file.js';
 import { oddKindOf } from '../files/stats.js';
+import { readTextFile } from '../files/text-file.js';
 import type { Session } from './session.js';
 
 /** What is wrong with the configuration of a project. @param known what a check of all of it has found; null to check it. */
 export async function diagnoseProject(session: Session, known: CheckReport | null = null): Promise<DoctorReport> {
-  const { root, today, run: { overlay } } = session;
+  const { root, today } = session;
   const resolved = session.resolve([], undefined, true);
   const checked = known ?? await session.check();
   const evidence: Evidence = {
     catalog: resolved.catalog, today, files: resolved.files, skipped: resolved.skipped, layers: resolved.layers,
-    ignoreLines: ignoreLines(root, resolved, overlay), hidden: hiddenFiles(root, resolved.skipped), foreign: session.scope().foreign,
+    ignoreLines: ignoreLines(session, resolved), hidden: hiddenFiles(root, resolved.skipped), foreign: session.scope().foreign,
     guardedOut: checked.guardedOut, ledger: checked.ledger, waivers: waiversOf(checked), failedExamples: await failedExamples(resolved.catalog),
     intake: checked.notices.flatMap((notice) => ('intake' in notice ? [notice] : [])),
     leftAside: resolved.notices.flatMap((notice) => ('problem' in notice ? [notice.problem] : [])),
@@ -42,13 +42,15 @@ function waiversOf({ files }: CheckReport): Evidence['waivers'] {
 }
 
 /** The lines of every `.elvarignore` in the directory of a checked file or above. */
-function ignoreLines(root: string, { files }: ResolveReport, overlay: Overlay): PatternLine[] {
+function ignoreLines(session: Session, { files }: ResolveReport): PatternLine[] {
   const directories = new Set(['']);
   for (const { path: own } of files) for (let slash = own.indexOf('/'); slash >= 0; slash = own.indexOf('/', slash + 1)) directories.add(own.slice(0, slash + 1));
   return [...directories].sort().flatMap((directory) => {
     const file = `${directory}.elvarignore`;
-    if (oddKindOf(path.join(root, file)) !== null) return [];
-    const reading = readThrough(overlay, path.join(root, file));
+    const absolute = path.join(session.root, file);
+    const open = session.openText(absolute);
+    if (open === undefined && oddKindOf(absolute) !== null) return [];
+    const reading = open === undefined ? readTextFile(absolute) : { text: open };
     if ('failed' in reading) return [];
     return reading.text.split('\n').map((text, index): PatternLine => ({ value: text.replace(/\r$/, ''), place: { file, line: index + 1, column: 1, length: Math.max(1, text.length) } }));
   });

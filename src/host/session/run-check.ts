@@ -2,7 +2,7 @@ import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { PartOutcome, PartQuestion } from '../../core/inspect/part-record.js';
-import { openLedger } from '../inspection/ledger-file.js';
+import { openLedger, readLedgerFile } from '../inspection/ledger-file.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
 import type { InspectionJob } from '../inspection/inspect-share.js';
 import type { KnownFindings } from '../inspection/remembered.js';
@@ -27,13 +27,15 @@ export interface CheckGround {
   readonly known: KnownFindings | null;
   /** The text that stands for a file, by its path; undefined if the file itself counts. */
   readonly documentAt: (own: string) => string | undefined;
+  /** The text that stands for the ledger; undefined if the file itself counts. */
+  readonly openLedger: string | undefined;
 }
 
 /** Checks what is listed, a part of it, or what the parts of others tell. @param targets the requested paths, relative to the root. */
 export async function runCheck(ground: CheckGround, targets: readonly string[], limits: CheckLimits, wants: CheckWants): Promise<CheckReport> {
   const { root, run, listing, base, hidden, intake, known, documentAt } = ground;
   const { since, only, part, signal } = limits;
-  const ledger = openLedger(root, run.today);
+  const ledger = openLedger(root, run.today, readLedgerFile(root, ground.openLedger));
   const question = questionOf(run, targets, since, wants);
   const joined = wants.parts === undefined ? null : gathered(wants.parts, stampOf(root, listing, base.catalog, question));
   const outcomes: PartOutcome[] = [];

@@ -8,16 +8,19 @@ import type { ResolveReport } from '../../core/cascade/resolve-report.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { CompareReport } from '../../core/compare/compare-report.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
+import type { Ledger } from '../../core/ledger/ledger.js';
 import { parsePresetReference } from '../../core/layers/preset-reference.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { ScopeReport } from '../../core/scope/scope-report.js';
 import { LayerError } from '../files/errors.js';
 import { stacked } from '../files/overlay.js';
+import { readLines } from '../files/lines.js';
+import { LEDGER_FILE } from '../files/own-files.js';
 import { ProjectFiles } from '../files/project-files.js';
-import { readDocument, readSource } from '../files/source-file.js';
 import { linkStatsAt, statsAt } from '../files/stats.js';
-import { linkOn, relativeTo, relativeToRoot } from '../files/target-path.js';
+import { relativeTo, relativeToRoot } from '../files/target-path.js';
 import type { Watch } from '../files/watch.js';
+import { openLedger, readLedgerFile } from '../inspection/ledger-file.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
 import { textsOf } from '../inspection/query-texts.js';
 import type { Intake } from '../intake/read-intake.js';
@@ -124,14 +127,7 @@ export class Session {
   linesOf(file: string): readonly string[] {
     this.forgetOld();
     let lines = this.texts.get(file);
-    if (lines === undefined) {
-      // Nothing beyond a link is read: it may be outside the project.
-      const document = this.documentAt(file);
-      const settings = { largest: null, generated: 'check' } as const;
-      const reading = linkOn(file, this.root) !== null ? null : document === undefined ? readSource(path.join(this.root, file), settings) : readDocument(document, settings);
-      lines = reading === null || 'skipped' in reading ? [] : reading.text.split(reading.text.includes('\r') ? /\r\n|\r|\n/ : '\n');
-      this.texts.set(file, lines);
-    }
+    if (lines === undefined) this.texts.set(file, (lines = readLines(this.root, file, this.documentAt(file))));
     return lines;
   }
 
@@ -189,7 +185,7 @@ export class Session {
     const { root, run, known } = this;
     const listed = this.list(paths, { seeksGuards: true });
     await this.needQueries(listed.base.catalog);
-    const ground = { root, run, known, ...listed, documentAt: (own: string) => this.documentAt(own) };
+    const ground = { root, run, known, ...listed, documentAt: (own: string) => this.documentAt(own), openLedger: this.openText(path.join(root, LEDGER_FILE)) };
     return runCheck(ground, paths.map((target) => this.relative(target)), limits, wants);
   }
 
@@ -208,13 +204,18 @@ export class Session {
     if (problems.length > 0) throw new LayerError(problems, textsOf(this.root, problems));
   }
 
-  private documentAt(own: string): string | undefined {
-    return this.openText(path.join(this.root, own));
+  /** The ledger. @throws LayerError if it is wrong. */
+  ledger(): Ledger {
+    return openLedger(this.root, this.today, readLedgerFile(this.root, this.openText(path.join(this.root, LEDGER_FILE))));
   }
 
-  /** The text that stands for a file as long as it is open; undefined if what is on the disk does. */
+  private documentAt(own: string): string | undefined {
+    return this.memory.disk.documentAt(path.join(this.root, own));
+  }
+
+  /** The text that stands for a file, as long as it is open or in a trial; undefined if what is on the disk does. */
   openText(absolute: string): string | undefined {
-    return this.memory.disk.documentAt(absolute);
+    return this.run.overlay.textAt(absolute) ?? this.memory.disk.documentAt(absolute);
   }
 
   private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListOptions = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[]; intake: Intake } {

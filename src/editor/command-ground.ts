@@ -1,0 +1,12 @@
+import type { Connection } from 'vscode-languageserver/node.js';
+import type { Documents } from './documents.js';
+
+/** What commands need. */
+export interface CommandGround {
+  readonly connection: Connection;
+  readonly documents: Documents;
+  /** Whether the client can be asked to show a place. */
+  readonly shows: boolean;
+  /** Whether it can be asked to create a file. */
+  readonly creates: boolean;
+}
