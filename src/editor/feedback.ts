@@ -26,6 +26,10 @@ const QUIET = 300;
 export class Feedback {
   private readonly waiting = new Map<EditorProject, NodeJS.Timeout>();
   private readonly resting = new Map<EditorProject, NodeJS.Timeout>();
+  /** The looks at all documents of a project that are going on. */
+  private readonly looking = new Map<EditorProject, Promise<unknown>>();
+  /** Projects of which not all mistakes have been told since a layer file has changed. */
+  private readonly renewed = new Set<EditorProject>();
   private readonly running = new Map<string, AbortController>();
   /** Files with mistakes that the client was told of without having them open, by project. */
   private readonly told = new Map<EditorProject, Set<string>>();
@@ -47,22 +51,26 @@ export class Feedback {
   /** Looks at all open documents of a project anew. */
   renew(project: EditorProject): void {
     this.client.refresh();
-    this.tellProblems(project, project.problems());
-    for (const own of this.documents.of(project)) void this.look(own);
+    this.renewed.add(project);
+    this.looking.set(project, Promise.allSettled(this.documents.of(project).map((own) => this.look(own))));
     this.whenQuiet(project);
   }
 
-  /** Once nobody types, tells what needs all of the project: `doctor`'s remarks, and what stands beside rulings. */
+  /** Once nobody types, tells what needs all of the project, which takes a while in a large one: mistakes in files that are not open, `doctor`'s remarks, and what stands beside rulings. */
   private whenQuiet(project: EditorProject): void {
     clearTimeout(this.resting.get(project));
-    if (this.configurationOf(project).length === 0) return;
-    this.resting.set(project, setTimeout(() => void this.tellRemarks(project), QUIET));
+    this.resting.set(project, setTimeout(() => void this.tellAll(project), QUIET));
   }
 
-  private async tellRemarks(project: EditorProject): Promise<void> {
+  private async tellAll(project: EditorProject): Promise<void> {
+    // What is seen comes first.
+    await this.looking.get(project);
+    if (this.renewed.delete(project)) this.tellProblems(project, project.problems());
+    const configuration = this.configurationOf(project);
+    if (configuration.length === 0) return;
     await project.remarks();
     this.client.refresh();
-    for (const own of this.configurationOf(project)) void this.look(own);
+    for (const own of configuration) void this.look(own);
   }
 
   private configurationOf(project: EditorProject): readonly FileDocument[] {

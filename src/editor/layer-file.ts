@@ -8,6 +8,7 @@ import type { Catalog } from '../core/catalog/catalog.js';
 import { escaped } from '../formats/markdown/safe.js';
 import { builtInPresets } from '../host/layers/built-in-presets.js';
 import type { FileDocument } from './documents.js';
+import { LEDGER_FILE, LOCK_FILE } from '../host/files/own-files.js';
 import type { ClientAbilities } from './client-abilities.js';
 import { completionsAt } from './layer-completion.js';
 import { MOST_FILES } from './project.js';
@@ -40,7 +41,7 @@ function resolvedWith(own: FileDocument): { readonly report: ResolveReport; read
 
 /** Whether a document is a layer file: only there keys and rules are completed. */
 export function isLayerFile({ file, project }: FileDocument): boolean {
-  return path.basename(file) === 'elvar.yaml' || (/\.ya?ml$/.test(file) && project.workspace.session.layerFiles().includes(file));
+  return path.basename(file) === 'elvar.yaml' || (/\.ya?ml$/.test(file) && project.workspace.session.isDecisive(file) && ![LEDGER_FILE, LOCK_FILE].includes(path.basename(file)));
 }
 
 /** What each part of a layer file does; nothing while a layer file is wrong. */

@@ -90,7 +90,7 @@ export class EditorProject {
 
   /** Whether a file decides about others, so that all answers may change with it. */
   isConfiguration(file: string): boolean {
-    return CONFIGURATION.has(path.basename(file)) || this.workspace.session.layerFiles().includes(file) || this.deciding.has(file) || /\.ya?ml$/.test(file) && isNew(file);
+    return CONFIGURATION.has(path.basename(file)) || this.workspace.session.isDecisive(file) || this.deciding.has(file) || /\.ya?ml$/.test(file) && isNew(file);
   }
 
   /** From now on, a text stands for a file; with null, what is on the disk does. */

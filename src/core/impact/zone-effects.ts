@@ -6,7 +6,7 @@ import type { ResolvedFile } from '../cascade/resolve-report.js';
 import type { Place } from '../base/place.js';
 import type { LayerFile } from '../model/layer.js';
 import type { DecidedRules } from '../model/rule-set.js';
-import type { Statement } from '../model/statement.js';
+import type { Statement, StatementZone } from '../model/statement.js';
 import { decidesAnything } from './ruling-outcome.js';
 
 /** What one zone of a layer file does. */
@@ -21,7 +21,23 @@ export interface ZoneEffect {
 /** What each zone of a layer file does, from top to bottom. Zones that say nothing at all are left out. @param files all files of the project. */
 export function zoneEffects(files: readonly ResolvedFile[], { zones }: LayerFile): ZoneEffect[] {
   const speaking = zones.filter(({ rulings, presets, atMost }) => rulings.length + presets.length > 0 || atMost !== null);
-  return speaking.map(({ name, place }) => ({ name, place, files: filesOf(files, isOfZone(place)).length }));
+  if (speaking.length === 0) return [];
+  const alike = new Map<DecidedRules, number>();
+  for (const { rules } of files) alike.set(rules, (alike.get(rules) ?? 0) + 1);
+  const counts = new Map<string, number>();
+  for (const [rules, number] of alike) for (const key of zonesOf(rules)) counts.set(key, (counts.get(key) ?? 0) + number);
+  return speaking.map(({ name, place }) => ({ name, place, files: counts.get(keyOf(place)) ?? 0 }));
+}
+
+/** The places of the zones that say anything for a file, as texts. */
+function zonesOf({ decisions }: DecidedRules): ReadonlySet<string> {
+  const zones = new Set<StatementZone>();
+  for (const { trail } of decisions.values()) for (const { statement: { zone } } of trail) if (zone !== null) zones.add(zone);
+  return new Set([...zones].map(({ place }) => keyOf(place)));
+}
+
+function keyOf({ file, line, column }: Place): string {
+  return `${file}:${line}:${column}`;
 }
 
 /** A part of a layer file that has an effect. */

@@ -64,6 +64,11 @@ export class Disk {
     return reading;
   }
 
+  /** Whether a file was asked for as configuration, so that its text decides about others. */
+  isDecisive(absolute: string): boolean {
+    return this.decisive.has(absolute);
+  }
+
   /** The text of a document that is open and not saved; undefined if there is none. */
   documentAt(absolute: string): string | undefined {
     return this.documents.get(absolute);

@@ -1,8 +1,7 @@
 import { realpathSync } from 'node:fs';
 import path from 'node:path';
-import { CATALOG } from '../../core/catalog/registry.js';
 import { adoptionsOf, type LayerDocument } from '../../core/layers/layer-document.js';
-import { readLayer, type LayerSource } from '../../core/layers/read-layer.js';
+import type { LayerSource } from '../../core/layers/read-layer.js';
 import type { Adoption, LayerRole, PresetReference } from '../../core/model/layer.js';
 import type { Problem } from '../../core/model/problem.js';
 import { describeSystemError, hasCode } from '../files/errors.js';
@@ -11,6 +10,7 @@ import type { ProjectFiles } from '../files/project-files.js';
 import { statsAt } from '../files/stats.js';
 import type { TextReading } from '../files/text-file.js';
 import { PRESET_FOLDER } from './built-in-presets.js';
+import type { LayerShelf } from './layer-shelf.js';
 import { limitPresets } from './preset-limit.js';
 import { PresetReader } from './preset-reader.js';
 
@@ -26,8 +26,8 @@ const NONE: LayerFinding = { document: null, problem: null };
 export class LayerReader {
   readonly presets: PresetReader;
 
-  constructor(private readonly root: string, private readonly files: ProjectFiles) {
-    this.presets = new PresetReader(root, files);
+  constructor(private readonly root: string, private readonly files: ProjectFiles, private readonly shelf: LayerShelf) {
+    this.presets = new PresetReader(root, files, shelf);
   }
 
   /** Reads the layer file of a directory. @param directory relative to the root; empty for the root itself. */
@@ -93,7 +93,7 @@ export class LayerReader {
 
   private documentOf(written: string, source: LayerSource, packageFolder: string | null = null): LayerDocument {
     const text = written.replace(/^\uFEFF/, '');
-    return { source, text, reading: readLayer(text, source, CATALOG), packageFolder, remote: null, isShown: true, adopted: [], problems: [] };
+    return { source, text, reading: this.shelf.read(text, source), packageFolder, remote: null, isShown: true, adopted: [], problems: [] };
   }
 
   /** Reads what a document adopts. @param chain the presets being read, outermost first. */

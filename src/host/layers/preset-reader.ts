@@ -2,10 +2,9 @@ import { existsSync, realpathSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { nearName } from '../../core/base/near-name.js';
 import type { Place } from '../../core/base/place.js';
-import { CATALOG } from '../../core/catalog/registry.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
 import { besideRemote } from '../../core/layers/preset-reference.js';
-import { readLayer, type LayerSource } from '../../core/layers/read-layer.js';
+import type { LayerSource } from '../../core/layers/read-layer.js';
 import type { Adoption, PresetReference, RemoteReference } from '../../core/model/layer.js';
 import type { Problem, ProblemDetail } from '../../core/model/problem.js';
 import { describeSystemError, hasCode } from '../files/errors.js';
@@ -14,6 +13,7 @@ import { liesIn } from '../files/real-path.js';
 import { builtInPresets, PRESET_FOLDER } from './built-in-presets.js';
 import { ForeignPresets } from './foreign-presets.js';
 import { findPackage } from './package-preset.js';
+import type { LayerShelf } from './layer-shelf.js';
 import { Pins } from './pins.js';
 
 /** A preset, or why there is none. */
@@ -35,7 +35,7 @@ export class PresetReader {
   /** The presets outside the project. */
   readonly foreign: ForeignPresets;
 
-  constructor(private readonly root: string, private readonly files: ProjectFiles) {
+  constructor(private readonly root: string, private readonly files: ProjectFiles, private readonly shelf: LayerShelf) {
     this.pins = new Pins(root, files);
     this.foreign = new ForeignPresets(root);
   }
@@ -105,7 +105,7 @@ export class PresetReader {
   private keep(key: string, written: string, source: LayerSource, from: Pick<LayerDocument, 'packageFolder' | 'remote'>): LayerDocument {
     const text = written.replace(/^\uFEFF/, '');
     const isShown = source.isOutside !== true || from.remote !== null || from.packageFolder === PRESET_FOLDER || liesIn(source.identity ?? '', this.root);
-    const document: LayerDocument = { source, text, reading: readLayer(text, source, CATALOG), ...from, isShown, adopted: [], problems: [] };
+    const document: LayerDocument = { source, text, reading: this.shelf.read(text, source), ...from, isShown, adopted: [], problems: [] };
     this.known.set(key, document);
     return document;
   }

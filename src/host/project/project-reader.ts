@@ -14,6 +14,7 @@ import { LayerError, UsageError } from '../files/errors.js';
 import type { ProjectFiles } from '../files/project-files.js';
 import { fileAbove } from '../files/target-path.js';
 import type { ForeignRules } from '../intake/foreign-rules.js';
+import type { LayerShelf } from '../layers/layer-shelf.js';
 import type { IntakeShelf } from '../intake/intake-shelf.js';
 import { Logs } from '../intake/logs.js';
 import { LayerReader } from '../layers/layer-reader.js';
@@ -48,6 +49,8 @@ export interface ProjectSource {
   readonly run: RunSettings;
   /** What is known of other programs' logs. */
   readonly shelf: IntakeShelf;
+  /** What is known of the texts of layer files. */
+  readonly layers: LayerShelf;
 }
 
 /** What is wrong with documents that could not be read, and what is only ignored. */
@@ -82,7 +85,7 @@ export class ProjectReader {
 
   constructor(private readonly source: ProjectSource) {
     const { root, files, run } = source;
-    this.reader = new LayerReader(root, files);
+    this.reader = new LayerReader(root, files, source.layers);
     this.logs = new Logs(run.intake, root, files, source.shelf);
     this.tree = new Tree(root, files, this.reader, run.evenIgnored);
   }

@@ -5,11 +5,13 @@ import { Disk } from '../files/disk.js';
 import { relativeTo } from '../files/target-path.js';
 import type { KnownFindings } from '../inspection/remembered.js';
 import { IntakeShelf } from '../intake/intake-shelf.js';
+import { LayerShelf } from '../layers/layer-shelf.js';
 
 /** What is known of one project, whatever the settings: shared by a session and its trials. */
 export class Memory {
   readonly disk = new Disk();
   readonly logs = new IntakeShelf();
+  readonly layers = new LayerShelf();
   private readonly memo = new OutcomeMemo();
   private cache: InspectionCache | null = null;
 

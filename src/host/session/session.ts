@@ -98,6 +98,11 @@ export class Session {
     return this.reader?.layerFiles() ?? [];
   }
 
+  /** Whether a file was read as configuration. @param file absolute. */
+  isDecisive(file: string): boolean {
+    return this.memory.disk.isDecisive(file);
+  }
+
   /** The logs of other programs that were last read: absolute paths. */
   logFiles(): readonly string[] {
     return this.reader?.logs.paths ?? [];
@@ -231,7 +236,7 @@ export class Session {
   /** Reads what a question needs, as far as it has not been read. */
   private read(question: ProjectQuestion): Project {
     this.forgetOld();
-    this.reader ??= new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run, shelf: this.memory.logs });
+    this.reader ??= new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run, shelf: this.memory.logs, layers: this.memory.layers });
     return this.reader.read(question);
   }
 
