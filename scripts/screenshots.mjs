@@ -1,5 +1,5 @@
 // Takes docs/screenshots/*.png: each main command on the demo, in a real terminal window on a virtual display.
-// Needs Debian's packages xvfb, xterm, imagemagick and fonts-dejavu-core.
+// Needs Debian's packages xvfb, xterm, imagemagick and fonts-dejavu-core, and neovim.
 import { spawn, spawnSync } from 'node:child_process';
 import { appendFileSync, existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -21,7 +21,6 @@ const SHOTS = {
   watch: "elvar check --watch --rule 'slips/*' --top 1",
   fix: 'elvar fix --dry-run | tail -n 42',
   waive: 'elvar waive kiosk/kiosk.js:13 --because "the port sends no draught as an empty text" --dry-run',
-  'waive-list': 'elvar waive --list',
   ledger: 'elvar ledger list',
   // Two files are edited after the check, and one is new.
   status: 'elvar status',
@@ -36,6 +35,7 @@ const SHOTS = {
   compare: 'elvar compare kiosk/kiosk.js services/berths/src/plan.ts',
   presets: 'elvar presets ./style/harbour.yaml',
   scope: 'elvar scope',
+  editor: 'nvim',
   mistakes: 'elvar check --root ../mistakes',
 };
 
@@ -43,6 +43,9 @@ const SHOTS = {
 const MEANWHILE = {
   watch: `(sleep 5; echo 'if (tide == high) moor();' >> kiosk/kiosk.js; sleep 2; sed -i 's/tide == high/tide === high/' kiosk/kiosk.js) &\ntimeout -s INT 11 `,
 };
+
+/** What a person would type in a program that fills the terminal: it is ended after a while. */
+const FULL_SCREEN = { editor: `ELVAR_SHOWN="${process.execPath} ${program} editor --stdio" nvim -i NONE -u ${path.join(here, 'scripts', 'editor-shot.lua')}` };
 
 /** Ink on paper, with colours that can be read on it. */
 const COLORS = { 1: '#b3261e', 2: '#2d7a35', 3: '#9a5b00', 4: '#2b5fb3', 6: '#0b6c80', 8: '#6b7378', 9: '#b3261e' };
@@ -83,7 +86,11 @@ try {
     if (ONLY !== undefined && name !== ONLY) continue;
     const script = path.join(folder, `${name}.sh`);
     const command = `${MEANWHILE[name] ?? ''}${typed.replace(/^elvar (\S+)/, `${process.execPath} ${program} $1 --color`)}`;
-    writeFileSync(script, `cd ${folder}/harbour\nprintf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n${command} 2>&1 | head -n ${ROWS - 3}\ntouch ${script}.done\nsleep 60\n`);
+    const fullScreen = FULL_SCREEN[name];
+    const steps = fullScreen === undefined
+      ? `printf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n${command} 2>&1 | head -n ${ROWS - 3}\ntouch ${script}.done\nsleep 60\n`
+      : `(sleep 8; touch ${script}.done) &\n${fullScreen}\n`;
+    writeFileSync(script, `cd ${folder}/harbour\n${steps}`);
     const terminal = spawn('xterm', [...LOOK, '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env, stdio: 'ignore' });
     // A busy machine takes its time; then the terminal has to draw.
     for (let waited = 0; waited < 60_000 && !existsSync(`${script}.done`); waited += 100) await wait(100);

@@ -1,3 +1,4 @@
+import path from 'node:path';
 import { CodeActionKind, type CodeAction, type Diagnostic, type Range, type TextEdit } from 'vscode-languageserver';
 import type { Finding } from '../core/model/finding.js';
 import { LEVELS, type Level } from '../core/model/level.js';
@@ -10,6 +11,7 @@ import { count } from '../formats/text/words.js';
 import { clientEdits } from './edits.js';
 import type { OpenDocument } from './open-document.js';
 import type { FileAnswer } from './project.js';
+import type { Workspace } from '../host/workspace.js';
 
 /** The kind of "repair all that is safe", which clients run on save. */
 export const REPAIR_ALL = `${CodeActionKind.SourceFixAll}.elvar`;
@@ -78,7 +80,7 @@ export interface AcceptCommand {
 }
 
 /** What can be done about the findings in a part of a document. */
-export function actionsFor({ file }: FileAnswer, document: OpenDocument, range: Range, diagnostics: readonly Diagnostic[], only: readonly string[] | null): CodeAction[] {
+export function actionsFor({ file, workspace }: FileAnswer, document: OpenDocument, range: Range, diagnostics: readonly Diagnostic[], only: readonly string[] | null): CodeAction[] {
   const wants = (kind: string): boolean => only === null || only.some((wanted) => kind === wanted || kind.startsWith(`${wanted}.`));
   if (file === null) return [];
   const open = file.findings.filter(({ excused }) => excused === null);
@@ -91,7 +93,7 @@ export function actionsFor({ file }: FileAnswer, document: OpenDocument, range: 
       const number = open.filter((one) => one.rule === rule && one.repair !== null && (offered || one.repair === 'safe')).length;
       if (number > 1) actions.push({ title: `Repair all ${number} findings of ${rule} in this file${offered ? ' (then look at them)' : ''}`, kind: CodeActionKind.QuickFix, data: { uri, version, repair: 'rule', rule, offered } satisfies LateAction });
     }
-    for (const finding of byRule(met)) actions.push(...exceptionActions(finding, file, document, diagnostics));
+    for (const finding of byRule(met)) actions.push(...exceptionActions(finding, { file, workspace }, document, diagnostics));
   }
   const safe = open.filter(({ repair }) => repair === 'safe').length;
   if (wants(REPAIR_ALL) && safe > 0) actions.push({ title: `Repair what is safe in this file (${count(safe, 'finding')})`, kind: REPAIR_ALL, data: { uri, version, repair: 'all' } satisfies LateAction });
@@ -126,7 +128,7 @@ function byRule(findings: readonly Finding[]): readonly Finding[] {
   return [...new Map(findings.toReversed().map((finding) => [finding.rule, finding])).values()].reverse();
 }
 
-function exceptionActions(finding: Finding, { rules }: NonNullable<FileAnswer['file']>, { uri, version }: OpenDocument, diagnostics: readonly Diagnostic[]): CodeAction[] {
+function exceptionActions(finding: Finding, { file: { rules }, workspace }: { readonly file: NonNullable<FileAnswer['file']>; readonly workspace: Workspace }, { uri, version }: OpenDocument, diagnostics: readonly Diagnostic[]): CodeAction[] {
   const { rule, span: { start: { line } } } = finding;
   const decision = rules.decisions.get(rule);
   const about = { kind: CodeActionKind.QuickFix, diagnostics: ofFinding(finding, diagnostics) };
@@ -136,7 +138,7 @@ function exceptionActions(finding: Finding, { rules }: NonNullable<FileAnswer['f
   });
   const ledgerTitle = `Put this finding of ${rule} into the ledger`;
   const ledger: CodeAction[] = decision?.ledger === 'refuse' ? [] : [{ ...about, title: ledgerTitle, command: { title: ledgerTitle, command: COMMANDS.ledger, arguments: [{ uri, version, fingerprint: finding.fingerprint } satisfies LedgerCommand] } }];
-  const rulings = decision === undefined ? [] : rulingActions(finding, decision, uri).map((action) => ({ ...about, ...action }));
+  const rulings = decision === undefined ? [] : rulingActions(finding, decision, uri, (own) => workspace.exists(path.join(workspace.root, own))).map((action) => ({ ...about, ...action }));
   const words = wordActions(finding, uri).map((action) => ({ ...about, ...action }));
   return [...words, ...waivers, ...ledger, ...rulings, ...lookActions(rule, decision, uri).map((action) => ({ ...about, ...action }))];
 }
@@ -162,13 +164,14 @@ function looserThan(level: Level): readonly Level[] {
 }
 
 /** Ways to loosen a rule: for the project, for the directory of the file, and in the zone that decides. */
-function rulingActions({ rule, level, path }: Finding, { trail, by }: Decision, uri: string): CodeAction[] {
-  const own = path.includes('/') ? path.slice(0, path.lastIndexOf('/')) : '';
+function rulingActions({ rule, level, path: file }: Finding, { trail, by }: Decision, uri: string, exists: (own: string) => boolean): CodeAction[] {
+  const own = file.includes('/') ? file.slice(0, file.lastIndexOf('/')) : '';
+  const isNew = (layer: string): string => (exists(layer) ? '' : ' (a new file)');
   const { statement } = trail[by] ?? {};
   const zone = statement?.zone?.name ?? null;
   const places = [
-    { directory: '', zone: null, where: 'in elvar.yaml, for the whole project' },
-    ...(own === '' ? [] : [{ directory: own, zone: null, where: `in ${own}/elvar.yaml` }]),
+    { directory: '', zone: null, where: `in elvar.yaml${isNew('elvar.yaml')}, for the whole project` },
+    ...(own === '' ? [] : [{ directory: own, zone: null, where: `in ${own}/elvar.yaml${isNew(`${own}/elvar.yaml`)}` }]),
     ...(zone === null || statement?.place == null || statement.layer.through.length > 0 || !/(?:^|\/)elvar\.yaml$/.test(statement.place.file) ? [] : [{ directory: statement.place.file.replace(/\/?elvar\.yaml$/, ''), zone, where: `in the zone ${zone} of ${statement.place.file}` }]),
   ];
   return places.flatMap(({ directory, zone: within, where }) => looserThan(level).map((wanted): CodeAction => {

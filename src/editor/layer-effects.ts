@@ -44,7 +44,9 @@ export function shownEffects(layer: LayerFile, { files, catalog }: ResolveReport
 export function effectText({ reached, deciding, hindrances }: StatementEffect): string {
   const decided = deciding === reached ? (reached === 1 ? 'decides for 1 file' : `decides for all ${reached} files`) : deciding === 0 ? `decides nothing in ${count(reached, 'file')}` : `decides for ${deciding} of ${count(reached, 'file')}`;
   const [first, ...others] = hindrances;
-  return first === undefined ? decided : `${decided}, ${SHORT[first.kind]} in ${first.files}${others.length === 0 ? '' : ' and more'}`;
+  // Of a ruling that decides everywhere, only a part can be in somebody's way: its level, say, while its guard holds.
+  const how = `${deciding === reached ? 'partly ' : ''}${SHORT[first?.kind ?? 'overruled']}`;
+  return first === undefined ? decided : `${decided}, ${how} in ${first.files}${others.length === 0 ? '' : ' and more'}`;
 }
 
 const SHORT: Readonly<Record<StatementEffect['hindrances'][number]['kind'], string>> = { refused: 'refused', overruled: 'overridden', lowered: 'lowered', expired: 'expired', 'cut-off': 'cut off' };

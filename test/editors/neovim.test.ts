@@ -24,5 +24,6 @@ test('Neovim shows findings as typed, repairs, waives, explains and completes', 
     then: '"1:8 dead/import"',
     undone: '"if (a == b) go();"',
     completed: '"text/line-width: "',
+    lens: '"decides for 1 file · 1 finding"',
   });
 }, 180_000);
