@@ -26,11 +26,13 @@ export function contextAt(text: string, offset: number): LayerContext {
   const before = text.slice(0, offset).split('\n');
   const line = before.at(-1) as string;
   const levels: Level[] = [];
-  for (const own of before.slice(0, -1)) enter(own, levels);
+  let open: OpenFlow | null = null;
+  for (const own of before.slice(0, -1)) open = enter(own, levels, open);
+  if (open !== null && goesOn(line, open)) return inFlow(`${open.text}\n${line}`, open.path, offset) ?? { path: open.path, at: 'value', typed: '', start: offset, siblings: [] };
   const { rest, indent, path } = enterItems(line, levels);
   // Right after a colon, a name such as elvar:starter may go on.
-  const key = rest.endsWith(':') ? null : KEY.exec(rest);
-  if (key === null) {
+  const key = KEY.exec(rest);
+  if (key === null || key[0].length === rest.length && rest.endsWith(':')) {
     const flow = inFlow(rest, path, offset);
     return flow ?? { path, at: 'either', typed: rest, start: offset - rest.length, siblings: siblingsOf(before, text, offset, indent) };
   }
@@ -43,12 +45,34 @@ function nameOf([, double, single, plain]: RegExpExecArray): string {
   return double ?? single ?? plain ?? '';
 }
 
-/** Follows a whole line. */
-function enter(line: string, levels: Level[]): void {
-  if (/^\s*(?:#|$)/.test(line)) return;
-  const { rest, indent } = enterItems(line, levels);
+/** `{ … }` or `[ … ]` that goes on after the end of a line. */
+interface OpenFlow {
+  /** From its beginning. */
+  readonly text: string;
+  readonly path: readonly string[];
+  /** The indentation of what it belongs to. */
+  readonly indent: number;
+}
+
+/** Follows a whole line. @param open what goes on from the line before. @returns what goes on after this one. */
+function enter(line: string, levels: Level[], open: OpenFlow | null): OpenFlow | null {
+  if (open !== null && goesOn(line, open)) return stillOpen({ ...open, text: `${open.text}\n${line}` });
+  if (/^\s*(?:#|$)/.test(line)) return null;
+  const { rest, indent, path } = enterItems(line, levels);
   const key = KEY.exec(rest);
-  if (key !== null) levels.push({ indent, key: nameOf(key) });
+  if (key === null) return stillOpen({ text: rest, path, indent: indent - 1 });
+  levels.push({ indent, key: nameOf(key) });
+  return stillOpen({ text: rest.slice(key[0].length), path: [...path, nameOf(key)], indent });
+}
+
+function stillOpen(flow: OpenFlow): OpenFlow | null {
+  return new Flow(flow.text).open.length === 0 ? null : flow;
+}
+
+/** Whether a line can belong to what was open before it: it is indented further, or closes it. What somebody has not closed yet ends there. */
+function goesOn(line: string, { indent }: OpenFlow): boolean {
+  const text = line.trimStart();
+  return text === '' || text.startsWith('#') || line.length - text.length > indent || /^[\]}]/.test(text);
 }
 
 /** Leaves what has ended before a line, and enters the items of lists that begin on it. */
@@ -76,28 +100,35 @@ interface Bracket {
   readonly keys: string[];
 }
 
-/** Follows `{ … }` and `[ … ]` on one line. */
+/** Follows `{ … }` and `[ … ]`. */
 class Flow {
   readonly open: Bracket[] = [];
   /** Where what is being typed starts. */
   start = 0;
+  /** The quotation mark that is open, and where; a comment is as if in quotes, to the end of its line. */
   private quote = '';
+  private quotedFrom = 0;
 
   constructor(private readonly text: string) {
     for (let index = 0; index < text.length; index += 1) if (this.take(text[index] as string, index)) this.start = index + 1;
-    if (this.quote !== '') this.start = text.lastIndexOf(this.quote);
+    if (this.quote !== '' && this.quote !== '#') this.start = this.quotedFrom;
   }
 
   /** @returns whether something new begins after the character. */
   private take(character: string, index: number): boolean {
-    if (this.quote !== '') {
-      if (character === this.quote) this.quote = '';
-      return false;
-    }
+    if (this.quote !== '') return this.takeQuoted(character, index);
     switch (character) {
+      case '#':
+        if (!/\s|^$/.test(this.text[index - 1] ?? '')) return false;
+        this.quote = character;
+        this.quotedFrom = index;
+        return false;
       case '"':
       case "'":
+        // Within a word it is an apostrophe.
+        if (!/^\s*$/.test(this.text.slice(this.start, index))) return false;
         this.quote = character;
+        this.quotedFrom = index;
         return false;
       case '{':
       case '[':
@@ -115,17 +146,28 @@ class Flow {
     }
   }
 
-  /** A colon ends a key, if a blank follows it. */
+  private takeQuoted(character: string, index: number): boolean {
+    const isComment = this.quote === '#';
+    if (character === '\n' || (character === this.quote && !isComment && !(character === '"' && this.isEscaped(index)))) this.quote = '';
+    // Where nothing was typed before a comment, it begins after it.
+    return isComment && character === '\n' && this.text.slice(this.start, this.quotedFrom).trim() === '';
+  }
+
+  private isEscaped(index: number): boolean {
+    return (/\\*$/.exec(this.text.slice(0, index))?.[0].length ?? 0) % 2 === 1;
+  }
+
+  /** A colon ends a key, if a blank follows it: at the end, a name such as `tag:security` may go on. */
   private endKey(index: number): boolean {
     const last = this.open.at(-1);
-    if (last?.kind !== '{' || !/^(?:\s|$)/.test(this.text.slice(index + 1))) return false;
+    if (last?.kind !== '{' || !/^\s/.test(this.text.slice(index + 1))) return false;
     last.key = this.text.slice(this.start, index).trim().replace(/^["']|["']$/g, '');
     last.keys.push(last.key);
     return true;
   }
 }
 
-/** The place within `{ … }` and `[ … ]` on one line; null outside of these. */
+/** The place within `{ … }` and `[ … ]`; null outside of these. */
 function inFlow(text: string, around: readonly string[], offset: number): LayerContext | null {
   const { open, start } = new Flow(text);
   const last = open.at(-1);
@@ -145,7 +187,9 @@ function siblingsOf(before: readonly string[], text: string, offset: number, ind
     if (key !== null) keys.push(nameOf(key));
     return own > indent || (own === indent && !/^ *- /.test(line));
   };
-  for (const line of before.slice(0, -1).toReversed()) if (!note(line)) break;
-  for (const line of text.slice(offset).split('\n').slice(1)) if (!note(line)) break;
+  const beginsHere = /^ *- /.test(before.at(-1) as string);
+  for (const line of beginsHere ? [] : before.slice(0, -1).toReversed()) if (!note(line)) break;
+  // Below, an item begins another mapping; above, it is the beginning of this one.
+  for (const line of text.slice(offset).split('\n').slice(1)) if (/^ *- /.test(line) && (/^ *(?:- +)*/.exec(line)?.[0].length ?? 0) <= indent || !note(line)) break;
   return keys;
 }

@@ -1,6 +1,8 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { chmodSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { setTimeout } from 'node:timers/promises';
+import { stripVTControlCharacters } from 'node:util';
 import { expect, test } from 'vitest';
 import { makeFolder, PROGRAM } from '../support/project.js';
 
@@ -27,10 +29,31 @@ test('fish completes a line', () => {
   expect(complete('elvar check ga')).toEqual(['gate.js']);
 });
 
-test('zsh completes a line', () => {
-  // What completes is asked outside of a terminal: these two stand for what zsh does with the answer.
-  const complete = (line: string): string[] => run('zsh', '-f', '-c', `compdef() { }; compadd() { shift 2; print -rl -- "$@" }; _files() { print paths }; source <(elvar completion zsh); LBUFFER=$1; _elvar`, '-', line).trimEnd().split('\n');
-  expect(complete('elvar expl')).toEqual(['explain']);
-  expect(complete('elvar explain gate.js text/line-wi')).toEqual(['text/line-width']);
-  expect(complete('elvar check ga')).toEqual(['paths']);
-});
+test('zsh completes a line in a terminal', async () => {
+  const { folder, bin } = places();
+  const child = spawn('script', ['-qec', 'zsh -f -i', '/dev/null'], { cwd: folder, env: { ...process.env, PATH: `${bin}:${process.env['PATH']}`, HOME: makeFolder(), TERM: 'xterm', PROMPT: 'READY>' } });
+  let shown = '';
+  child.stdout.on('data', (chunk: Buffer) => { shown += stripVTControlCharacters(chunk.toString()); });
+  /** Types something, and waits until what is shown from then on has a text. */
+  const typed = async (keys: string, awaited: string): Promise<void> => {
+    shown = '';
+    child.stdin.write(keys);
+    for (let waited = 0; !shown.includes(awaited); waited += 50) {
+      if (waited > 20_000) throw new Error(`${JSON.stringify(awaited)} does not appear after ${JSON.stringify(keys)}, but ${JSON.stringify(shown)}`);
+      await setTimeout(50);
+    }
+  };
+  try {
+    await typed('', 'READY>');
+    await typed('autoload -Uz compinit; compinit -u -D; source <(elvar completion zsh); echo "LOA""DED"\n', 'LOADED');
+    await typed('elvar expl\t', 'explain');
+    await typed('\u0015elvar explain gate.js text/line-wi\t', 'text/line-width');
+    await typed('\u0015elvar adopt elvar:star\t', 'elvar:starter');
+    await typed('\u0015elvar check --fail-on nev\t', 'never');
+    await typed('\u0015elvar check ga\t', 'gate.js');
+    // What is completed is a command that runs.
+    await typed('\n', 'No findings in 1 file.');
+  } finally {
+    child.kill('SIGKILL');
+  }
+}, 120_000);
