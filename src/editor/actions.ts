@@ -158,12 +158,13 @@ function ofFinding({ fingerprint }: Finding, diagnostics: readonly Diagnostic[])
   return diagnostics.filter(({ data }) => typeof data === 'object' && data !== null && 'fingerprint' in data && data.fingerprint === fingerprint);
 }
 
-/** The levels that are looser than one, off last. */
-function looserThan(level: Level): readonly Level[] {
-  return LEVELS.slice(LEVELS.indexOf(level) + 1);
+/** The other levels: first the looser ones, off last, then the stricter ones. */
+function otherThan(level: Level): readonly Level[] {
+  const at = LEVELS.indexOf(level);
+  return [...LEVELS.slice(at + 1), ...LEVELS.slice(0, at).reverse()];
 }
 
-/** Ways to loosen a rule: for the project, for the directory of the file, and in the zone that decides. */
+/** Ways to change a ruling: for the project, for the directory of the file, and in the zone that decides. */
 function rulingActions({ rule, level, path: file }: Finding, { trail, by }: Decision, uri: string, exists: (own: string) => boolean): CodeAction[] {
   const own = file.includes('/') ? file.slice(0, file.lastIndexOf('/')) : '';
   const isNew = (layer: string): string => (exists(layer) ? '' : ' (a new file)');
@@ -174,8 +175,8 @@ function rulingActions({ rule, level, path: file }: Finding, { trail, by }: Deci
     ...(own === '' ? [] : [{ directory: own, zone: null, where: `in ${own}/elvar.yaml${isNew(`${own}/elvar.yaml`)}` }]),
     ...(zone === null || statement?.place == null || statement.layer.through.length > 0 || !/(?:^|\/)elvar\.yaml$/.test(statement.place.file) ? [] : [{ directory: statement.place.file.replace(/\/?elvar\.yaml$/, ''), zone, where: `in the zone ${zone} of ${statement.place.file}` }]),
   ];
-  return places.flatMap(({ directory, zone: within, where }) => looserThan(level).map((wanted): CodeAction => {
-    const title = visible(`${wanted === 'off' ? `Turn ${rule} off` : `Make ${rule} a ${wanted}`} ${where}`);
+  return places.flatMap(({ directory, zone: within, where }) => otherThan(level).map((wanted): CodeAction => {
+    const title = visible(`${wanted === 'off' ? `Turn ${rule} off` : `Make ${rule} ${wanted === 'error' ? 'an' : 'a'} ${wanted}`} ${where}`);
     return { title, command: { title, command: COMMANDS.rule, arguments: [{ uri, rule, level: wanted, directory, zone: within } satisfies RuleCommand] } };
   }));
 }

@@ -1,9 +1,9 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { parse, stringify } from 'yaml';
+import { parse, parseDocument, stringify } from 'yaml';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { layerJsonSchema } from '../../src/core/layers/json-schema.js';
 import { readLayer } from '../../src/core/layers/read-layer.js';
@@ -21,8 +21,8 @@ function problemsOf(text: string): ProblemDetail[] {
 }
 
 /** Whether both agree about a layer file, but for what is beyond a schema. */
-function agree(data: unknown): { readonly schema: boolean; readonly elvar: boolean; readonly problems: readonly ProblemDetail[]; readonly errors: unknown } {
-  const problems = problemsOf(stringify(data));
+function agree(data: unknown, text = stringify(data)): { readonly schema: boolean; readonly elvar: boolean; readonly problems: readonly ProblemDetail[]; readonly errors: unknown } {
+  const problems = problemsOf(text);
   return { schema: isRight(data), elvar: problems.length === 0, problems, errors: isRight.errors };
 }
 
@@ -60,6 +60,29 @@ describe('the schema of layer files', () => {
     languages: mostly(fc.record({ php: texts }, { requiredKeys: [] })),
     policy: mostly(record({ reasons: mostly(fc.constantFrom('required', 'optional')), 'fail-on': mostly(fc.constantFrom('error', 'never')), confidence: mostly(fc.constant('likely')), scope: mostly(fc.constantFrom('root', 'anywhere')) })),
     rulings, zones: mostly(fc.array(zone, { maxLength: 1 })), 'at-most': level, intake: mostly(fc.array(record({ read: mostly(fc.constant('a.log')), as: mostly(fc.constant('compiler')), required: mostly(fc.boolean()) }), { maxLength: 2 })),
+  });
+
+  /** The texts of layer files in a source of the tests, as far as they stand there in one piece. */
+  const textsIn = (source: string): string[] => [...source.matchAll(/elvar\.yaml['"`]?(?:: |, )(?:'((?:[^'\\\n]|\\.)*)'|`((?:[^`\\$]|\\.)*)`)/g)]
+    .map(([, single, template]) => (single ?? template ?? '').replaceAll(/\\(?:u([0-9a-f]{4})|([^]))/gi, (_, unit: string | undefined, character: string) => (
+      unit === undefined ? { n: '\n', t: '\t', r: '\r', 0: '\0' }[character] ?? character : String.fromCharCode(Number.parseInt(unit, 16)))));
+
+  test('agrees with Elvar about every layer file of the tests, the demo and the presets', () => {
+    const root = path.join(import.meta.dirname, '..', '..');
+    const met = { right: 0, wrong: 0 };
+    const sources = readdirSync(path.join(root, 'test'), { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.test.ts'));
+    const files = ['demo', 'presets'].flatMap((folder) => readdirSync(path.join(root, folder), { recursive: true, encoding: 'utf8' }).filter((name) => /(?:^|\/)(?:elvar|harbour)\.yaml$/.test(name) || folder === 'presets').map((name) => path.join(folder, name)));
+    const texts = [...sources.flatMap((name) => textsIn(readFileSync(path.join(root, 'test', name), 'utf8'))), ...files.map((name) => readFileSync(path.join(root, name), 'utf8'))];
+    for (const text of new Set(texts)) {
+      const document = parseDocument(text, { merge: false });
+      // What is no YAML has nothing that a schema could judge, and an empty file is one that says nothing.
+      if (document.errors.length > 0 || document.contents === null) continue;
+      const { schema, elvar, problems, errors } = agree(document.toJS(), text);
+      if (problems.length > 0 && problems.every(({ code }) => BEYOND.has(code))) continue;
+      met[elvar ? 'right' : 'wrong'] += 1;
+      expect([schema, elvar ? errors : null], `${text}\n${JSON.stringify(problems)}\n${JSON.stringify(errors)}`).toEqual([elvar, null]);
+    }
+    expect([met.right > 150, met.wrong > 15], JSON.stringify(met)).toEqual([true, true]);
   });
 
   test('accepts and refuses what Elvar does, but for what a schema cannot say', () => {
