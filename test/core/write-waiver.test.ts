@@ -16,7 +16,7 @@ beforeAll(() => grammars.load(GRAMMARS));
 const WIDE = 'text/line-width';
 const set: RuleSet = {
   id: 'all',
-  rules: new Map(CATALOG.rules.filter(({ concern, id }) => ['slips', 'safety', 'size', 'idiom', 'dead'].includes(concern) || id === WIDE).map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }])),
+  rules: new Map(CATALOG.rules.filter(({ concern, id }) => ['slips', 'safety', 'size', 'idiom', 'dead'].includes(concern) || id === WIDE || id === 'text/indent').map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }])),
 };
 
 function waived(language: string, code: string, request: Partial<WaiverRequest> & Pick<WaiverRequest, 'selectors' | 'line'>, file?: string): string | null {
@@ -25,7 +25,8 @@ function waived(language: string, code: string, request: Partial<WaiverRequest> 
 
 describe('a waiver is written', () => {
   test.each<[string, string, string, number, string, string]>([
-    ['above its line, indented like it', 'javascript', 'if (c) {\n\tgo(a == b);\n}\n', 2, 'slips/loose-compare', 'if (c) {\n\t// elvar waive slips/loose-compare because x\n\tgo(a == b);\n}\n'],
+    ['above its line, indented like it', 'javascript', 'if (c) {\n  go(a == b);\n}\n', 2, 'slips/loose-compare', 'if (c) {\n  // elvar waive slips/loose-compare because x\n  go(a == b);\n}\n'],
+    ['behind its line where the comment would be wrong in the same way', 'javascript', 'if (c) {\n\tgo();\n}\n', 2, 'text/indent', 'if (c) {\n\tgo();  // elvar waive text/indent because x\n}\n'],
     ['with the line ends of the file', 'javascript', 'go();\r\ngo(a == b);\r\n', 2, 'slips/loose-compare', 'go();\r\n// elvar waive slips/loose-compare because x\r\ngo(a == b);\r\n'],
     ['in Python', 'python', 'def moor():\n    exec(a)\n', 2, 'safety/dynamic-code', 'def moor():\n    # elvar waive safety/dynamic-code because x\n    exec(a)\n'],
     ['in CSS', 'css', 'a { color: red !important; }\n', 1, 'idiom/forced-style', '/* elvar waive idiom/forced-style because x */\na { color: red !important; }\n'],

@@ -164,7 +164,7 @@ describe('the protocol', () => {
       const { code, err } = await after(initialize, ...parts);
       expect([0, 1]).toContain(code);
       expect(err).not.toMatch(/ {4}at |node:internal/);
-    }), { numRuns: runs(5), interruptAfterTimeLimit: 50_000 });
+    }), { numRuns: runs(2), interruptAfterTimeLimit: 50_000 });
   });
 
   test('ends when the process of its client has died, though nobody closed its input', async () => {

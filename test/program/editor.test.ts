@@ -116,6 +116,20 @@ describe('in an editor', () => {
     expect(client.edits).toHaveLength(1);
   });
 
+  test('a file that nobody has saved yet is waived and repaired like any other', async () => {
+    const client = await use();
+    const text = 'if (a == b) go();  \n';
+    await client.open('quay/new.js', text);
+    const diagnostics = await client.diagnostics('quay/new.js', 1);
+    const actions = await client.request<CodeAction[]>('textDocument/codeAction', { textDocument: { uri: client.uri('quay/new.js') }, range: at(0, 6), context: { diagnostics } });
+    const { command } = actions.find(({ title }) => title === 'Waive slips/loose-compare on this line') as CodeAction;
+    await client.request('workspace/executeCommand', { command: command?.command, arguments: command?.arguments });
+    expect(applied(text, client.edits[0]?.edit.changes?.[client.uri('quay/new.js')] ?? [])).toBe(`// elvar waive slips/loose-compare because reason\n${text}`);
+    const all = actions.find(({ kind }) => kind === 'source.fixAll.elvar') as CodeAction;
+    const { edit } = await client.request<CodeAction>('codeAction/resolve', all);
+    expect(applied(text, edit?.changes?.[client.uri('quay/new.js')] ?? [])).toBe('if (a == b) go();\n');
+  });
+
   test('a ruling is changed where it is seen, and it is said what that does to the project', async () => {
     const client = await use();
     await client.open('gate.js', CODE);

@@ -1,6 +1,6 @@
 import { lineEndOf } from '../base/line-ends.js';
 import { applyEdits } from '../base/apply-edits.js';
-import { inspectFile, type Tools } from './inspect-file.js';
+import { inspectFile, type Inspection, type Tools } from './inspect-file.js';
 import { afterEdits } from './move-foreign.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../base/source-text.js';
@@ -28,19 +28,32 @@ export interface WrittenWaiver {
 
 /**
  * Adds a waiver to a file: above its line or, if no comment can go there, at its end. The result is read
- * again: apart from the comment the code must be the same, and the findings must be excused.
+ * again: apart from the comment the code must be the same, and the findings must be excused. Of several places, the first is taken
+ * where the comment brings no findings of its own, such as for an indentation that it shares with its line.
  * @returns null if no comment can do that.
  */
 export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleSet, tools: Tools): WrittenWaiver | null {
   const code = codeOf(text, tools);
+  const open = openIn(inspectFile(text, set, tools));
+  let fallback: WrittenWaiver | null = null;
   for (const { offset, written } of places(text, request)) {
     const edits = [{ start: offset, end: offset, text: written }];
     const after = applyEdits(text, edits);
     const line = after.positionAt(offset + written.indexOf('elvar waive')).line;
     const moved = offset <= (text.starts[request.line - 1] as number) ? request.line + after.starts.length - text.starts.length : request.line;
-    if (sameCode(codeOf(after, tools), code) && isExcused(after, line, { ...request, line: moved }, set, afterEdits(tools, text, edits))) return { text: after, line };
+    if (!sameCode(codeOf(after, tools), code)) continue;
+    const inspection = inspectFile(after, set, afterEdits(tools, text, edits));
+    const excused = excusedBy(inspection, line, { ...request, line: moved });
+    if (excused === 0) continue;
+    if (openIn(inspection) + excused <= open) return { text: after, line };
+    fallback ??= { text: after, line };
   }
-  return null;
+  return fallback;
+}
+
+/** How many findings count, but for those about waivers. */
+function openIn({ findings }: Inspection): number {
+  return findings.filter(({ rule, excused }) => excused === null && !rule.startsWith('waivers/')).length;
 }
 
 /** A text that could be inserted at an offset. */
@@ -57,6 +70,7 @@ function* places(text: SourceText, request: WaiverRequest): Iterable<Insertion> 
   const indent = /^[ \t]*/.exec(text.lineText(line))?.[0] ?? '';
   for (const comment of comments) yield { offset: start, written: `${indent}${comment}${lineEnd}` };
   if (request.reach === 'line') for (const comment of comments) yield { offset: text.ends[line - 1] as number, written: `  ${comment}` };
+  if (indent !== '') for (const comment of comments) yield { offset: start, written: `${comment}${lineEnd}` };
 }
 
 function wordsOf({ selectors, reach, until, because }: WaiverRequest): string {
@@ -123,8 +137,9 @@ function sameCode(after: readonly string[] | null, before: readonly string[] | n
   return after !== null && after.length === before.length && after.every((sign, index) => sign === before[index]);
 }
 
-/** Whether the waiver at line `at` is read back, covers its line, and excuses something with each selector. */
-function isExcused(after: SourceText, at: number, { line, reach }: Pick<WaiverRequest, 'line' | 'reach'>, set: RuleSet, tools: Tools): boolean {
-  const own = inspectFile(after, set, tools).waivers.find((waiver) => waiver.line === at && waiver.reach === reach);
-  return own !== undefined && own.excused.every((count) => count > 0) && own.covers.every((lines) => lines !== null && lines.from <= line && line <= (lines.to ?? Infinity));
+/** How much the waiver at line `at` excuses, if it is read back, covers its line, and excuses something with each selector; else 0. */
+function excusedBy({ waivers }: Inspection, at: number, { line, reach }: Pick<WaiverRequest, 'line' | 'reach'>): number {
+  const own = waivers.find((waiver) => waiver.line === at && waiver.reach === reach);
+  const isWhole = own !== undefined && own.excused.every((count) => count > 0) && own.covers.every((lines) => lines !== null && lines.from <= line && line <= (lines.to ?? Infinity));
+  return isWhole ? own.excused.reduce((sum, count) => sum + count, 0) : 0;
 }

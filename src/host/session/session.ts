@@ -37,10 +37,7 @@ import { Memory } from './memory.js';
 import { runCheck } from './run-check.js';
 import { NO_LIMITS, type CheckLimits, type CheckWants, type ListedJob, type ListOptions } from './questions.js';
 
-/**
- * A project under one set of settings, and what is known of it. It changes nothing.
- * Every method throws a LayerError if a layer file it reads is wrong, and a UsageError if a path is.
- */
+/** A project under one set of settings, and what is known of it. It changes nothing. Every method throws a LayerError if a layer file it reads is wrong, and a UsageError if a path is. */
 // elvar waive size/class-members because each question of the project is a method
 export class Session {
   /** The lines of files already shown. */
@@ -113,9 +110,10 @@ export class Session {
     return relativeToRoot(target, this.directory, this.root);
   }
 
-  /** Whether a path exists in the project. */
+  /** Whether a path exists in the project, on the disk or open and not saved. */
   exists(target: string): boolean {
-    return linkStatsAt(path.join(this.root, this.relative(target))) !== undefined;
+    const absolute = path.join(this.root, this.relative(target));
+    return linkStatsAt(absolute) !== undefined || this.openText(absolute) !== undefined;
   }
 
   /** Whether a path is a directory in the project. */
