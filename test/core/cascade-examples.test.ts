@@ -36,7 +36,7 @@ test('a guard counts from the next statement on, and not for the file that gives
 });
 
 test('a guard remembers the state as the latest statement of its own file left it', () => {
-  const decision = decide(['rulings:\n  text/*: { level: error, guard: no-weaker }\nzones:\n- rulings: { text/line-width: note }\n', 'rulings: { text/line-width: note }\n', ]);
+  const decision = decide(['rulings:\n  text/*: { level: error, guard: no-weaker }\nzones:\n- rulings: { text/line-width: note }\n', 'rulings: { text/line-width: note }\n' ]);
   expect([decision.level, effects(decision)]).toEqual(['note', ['applied', 'applied', 'applied']]);
 });
 

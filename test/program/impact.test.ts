@@ -6,6 +6,7 @@ import { elvar, elvarJson, makeFolder, writeFiles } from '../support/project.js'
 
 interface Way { readonly before: { level: string; options: Record<string, unknown> }; readonly after: { level: string; options: Record<string, unknown>; by: { file: string; line: number; because: string | null } | null }; readonly files: readonly string[] }
 interface Found { readonly path: string; readonly line: number; readonly rule: string; readonly level: string; readonly fingerprint: string }
+
 interface Impact {
   readonly format: string; readonly files: number; readonly touched: readonly string[]; readonly entering: readonly string[]; readonly leaving: readonly string[];
   readonly rules: Record<string, { relation: string; ways: readonly Way[]; appearing: readonly Found[]; disappearing: readonly Found[]; relevelled: readonly Found[] }>;

@@ -17,6 +17,7 @@ import idiomFinalClass from './idiom/final-class.js';
 import idiomForcedStyle from './idiom/forced-style.js';
 import idiomFunctionScopedBinding from './idiom/function-scoped-binding.js';
 import idiomIdSelector from './idiom/id-selector.js';
+import idiomLastComma from './idiom/last-comma.js';
 import idiomLooseType from './idiom/loose-type.js';
 import idiomNestedChoice from './idiom/nested-choice.js';
 import idiomPublicFirst from './idiom/public-first.js';
@@ -84,6 +85,8 @@ import slipsUnclosedResource from './slips/unclosed-resource.js';
 import slipsUndeclared from './slips/undeclared.js';
 import slipsUnmarkedOverride from './slips/unmarked-override.js';
 import slipsUnthrownError from './slips/unthrown-error.js';
+import textAlignment from './text/alignment.js';
+import textBlankBetween from './text/blank-between.js';
 import textBlankRuns from './text/blank-runs.js';
 import textByteOrderMark from './text/byte-order-mark.js';
 import textFinalNewline from './text/final-newline.js';
@@ -92,6 +95,7 @@ import textLineEnding from './text/line-ending.js';
 import textLineWidth from './text/line-width.js';
 import textMergeMarker from './text/merge-marker.js';
 import textOddCharacters from './text/odd-characters.js';
+import textSpacing from './text/spacing.js';
 import textTrailingBlanks from './text/trailing-blanks.js';
 import waiversExpired from './waivers/expired.js';
 import waiversMalformed from './waivers/malformed.js';
@@ -122,6 +126,7 @@ export const CATALOG = new Catalog([
   idiomForcedStyle,
   idiomFunctionScopedBinding,
   idiomIdSelector,
+  idiomLastComma,
   idiomLooseType,
   idiomNestedChoice,
   idiomPublicFirst,
@@ -189,6 +194,8 @@ export const CATALOG = new Catalog([
   slipsUndeclared,
   slipsUnmarkedOverride,
   slipsUnthrownError,
+  textAlignment,
+  textBlankBetween,
   textBlankRuns,
   textByteOrderMark,
   textFinalNewline,
@@ -197,6 +204,7 @@ export const CATALOG = new Catalog([
   textLineWidth,
   textMergeMarker,
   textOddCharacters,
+  textSpacing,
   textTrailingBlanks,
   waiversExpired,
   waiversMalformed,

@@ -18,9 +18,12 @@ const ONE_LINE_TEXTS = new Set(['text', 'toml', 'graphql', 'protobuf', 'dockerfi
 export type LayoutTest = (offset: number) => boolean;
 
 /** The test for a file. If Elvar cannot tell, nothing may be changed. */
-export const layoutTest = memoized((source: Source): LayoutTest => makeTest(source));
+export const layoutTest = memoized((source: LayoutSource): LayoutTest => makeTest(source));
 
-function makeTest({ text: { text, language }, tree }: Source): LayoutTest {
+/** What the test looks at. */
+type LayoutSource = Pick<Source, 'text' | 'tree' | 'memo'>;
+
+function makeTest({ text: { text, language }, tree }: LayoutSource): LayoutTest {
   if (tree === null) {
     const isOpen = ONE_LINE_TEXTS.has(language.id) && !/"""|'''|`|<</.test(text);
     return () => isOpen;

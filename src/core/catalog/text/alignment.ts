@@ -1,0 +1,115 @@
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { layoutTest } from '../../syntax/solid.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, inLanguages } from '../hits.js';
+import { choice } from '../options.js';
+
+interface Options {
+  readonly style: 'single' | 'columns';
+}
+
+/** Nodes with an equals sign that can stand in a column. */
+const ASSIGNMENTS = [
+  'variable_declarator', 'assignment_expression', 'field_definition', 'public_field_definition', 'type_alias_declaration', 'enum_assignment', 'assignment', 'init_declarator', 'const_element', 'property_element',
+];
+
+export default defineRule({
+  id: 'text/alignment',
+  title: 'Equals signs are aligned, or not, consistently',
+  about: 'Where only some are aligned, nobody knows what the next line should look like; and a new longest name moves all lines of a column.',
+  advice: 'Put a single blank before each equals sign; or align those of lines that follow each other.',
+  tags: ['layout'],
+  confidence: 'certain',
+  repairs: 'safe',
+  options: { style: choice(['single', 'columns'], 'single', 'whether one blank stands before an equals sign, or those of lines that follow each other stand in a column') },
+  find: { languages: inLanguages('javascript typescript python java php cpp c', byTree(findAll, ASSIGNMENTS)) },
+  examples: [
+    good('javascript', 'const low = 1;\nconst highest = 2;\na=1;\nb\n  = 2;\n'),
+    bad('javascript', 'const low     = 1;\nconst highest =  2;\n', '1:10 2:15', { repaired: 'const low = 1;\nconst highest = 2;\n' }),
+    bad('javascript', 'const low = 1;\nconst highest = 2;\n\nconst a = 3;\n', '1:11', { options: { style: 'columns' }, repaired: 'const low     = 1;\nconst highest = 2;\n\nconst a = 3;\n' }),
+    good('typescript', 'type Low = 1;\n'),
+    bad('typescript', 'class Quay {\n  low: number  = 1;\n}\n', '2:14', { repaired: 'class Quay {\n  low: number = 1;\n}\n' }),
+    good('python', 'low = 1\nhighest = 2\n'),
+    bad('python', 'low     = 1\nhighest = 2\n', '1:4', { repaired: 'low = 1\nhighest = 2\n' }),
+    good('java', 'class Quay { int low = 1; }\n'),
+    bad('java', 'class Quay { int low  = 1; }\n', '1:21', { repaired: 'class Quay { int low = 1; }\n' }),
+    good('php', '<?php\n$low     = 1;\n$highest = 2;\n', { options: { style: 'columns' } }),
+    bad('php', '<?php\n$low     = 1;\n$highest = 2;\n', '2:5', { repaired: '<?php\n$low = 1;\n$highest = 2;\n' }),
+    good('cpp', 'int low = 1;\n'),
+    bad('cpp', 'int low  = 1;\n', '1:8', { repaired: 'int low = 1;\n' }),
+    good('c', 'int low = 1;\n'),
+    bad('c', 'int low  = 1;\n', '1:8', { repaired: 'int low = 1;\n' }),
+  ],
+});
+
+/** An equals sign with the blanks around it, all on one line. */
+interface Sign {
+  readonly line: number;
+  /** Where the blanks before it begin, and where those after it end. */
+  readonly from: number;
+  readonly start: number;
+  readonly to: number;
+  /** The indentation of its line. */
+  readonly indent: number;
+  /** The column that it would have after one blank, from 0. */
+  readonly least: number;
+}
+
+function* findAll(source: ParsedSource, { style }: Options): Iterable<Hit> {
+  const signs = signsIn(source);
+  const columns = style === 'columns' ? columnsOf(signs) : null;
+  const { text: { text } } = source;
+  for (const sign of signs) {
+    const { from, start, to, least } = sign;
+    const before = start - from;
+    const wanted = columns === null ? 1 : 1 + (columns.get(sign) ?? least) - least;
+    const after = to - start - 1;
+    // Where there is no blank at all, that is for text/spacing.
+    const edits = [...(before > 0 && before !== wanted ? [{ start: from, end: start, text: ' '.repeat(wanted) }] : []), ...(after > 1 ? [{ start: start + 1, end: to, text: ' ' }] : [])];
+    const [first] = edits;
+    if (first === undefined || /\t/.test(text.slice(from, to))) continue;
+    const message = first.start === from ? (wanted === 1 ? `${before} blanks before this equals sign` : 'this equals sign is not in the column of those around it') : `${after} blanks after this equals sign`;
+    yield { start: first.start === from && before > wanted ? from : start, end: start + 1, message, repair: layoutTest(source)(start) ? edits : undefined };
+  }
+}
+
+function signsIn({ tree, text }: ParsedSource): Sign[] {
+  const signs: Sign[] = [];
+  for (const node of tree.ofTypes(ASSIGNMENTS)) {
+    const sign = node.children.find(({ type, named, previous, next }) => !named && type === '=' && previous !== null && next !== null);
+    if (sign === undefined || isInHead(node)) continue;
+    const { previous, next, start } = sign;
+    const [from, to] = [previous?.end ?? start, next?.start ?? start];
+    const line = text.lineAt(start);
+    if (text.lineAt(from) !== line || text.lineAt(to) !== line || text.text.slice(from, start).trim() !== '' || text.text.slice(start + 1, to).trim() !== '') continue;
+    signs.push({ line, from, start, to, indent: /^[ \t]*/.exec(text.lineText(line))?.[0].length ?? 0, least: from - (text.starts[line - 1] as number) + 1 });
+  }
+  return signs.sort((a, b) => a.start - b.start).filter((sign, index, all) => all[index - 1]?.line !== sign.line);
+}
+
+/** In the head of a loop or a condition, nothing stands below it. */
+function isInHead(node: SyntaxNode): boolean {
+  const holder = node.parent?.type ?? '';
+  return /^(?:for|if|while|parenthesized|condition|argument)/.test(holder) || /^(?:for|if|while|condition)/.test(node.parent?.parent?.type ?? '') && node.parent?.field !== 'body';
+}
+
+/** The column of each sign in a run of lines that follow each other, equally indented: that of the one that stands furthest right. */
+function columnsOf(signs: readonly Sign[]): Map<Sign, number> {
+  const columns = new Map<Sign, number>();
+  let run: Sign[] = [];
+  const close = (): void => {
+    const furthest = Math.max(...run.map(({ least }) => least));
+    for (const sign of run) columns.set(sign, furthest);
+    run = [];
+  };
+  for (const sign of signs) {
+    const last = run.at(-1);
+    if (last !== undefined && (last.line + 1 !== sign.line || last.indent !== sign.indent)) close();
+    run.push(sign);
+  }
+  if (run.length > 0) close();
+  return columns;
+}
