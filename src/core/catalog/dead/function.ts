@@ -8,6 +8,13 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { nameTest } from '../name-patterns.js';
+import { freeNames } from '../options.js';
+
+/** What a framework or another tool calls by its name. */
+interface Options {
+  readonly free: readonly string[];
+}
 
 export default defineRule({
   id: 'dead/function',
@@ -16,11 +23,13 @@ export default defineRule({
   advice: 'Delete it; the version history keeps it. If others should use it, export it.',
   tags: ['leftover'],
   confidence: 'likely',
-  options: {},
+  options: { free: freeNames() },
   find: { languages: { ...inLanguages('javascript typescript python php', byTree(findUncalled, FUNCTIONS)), ...inLanguages('cpp c', byTree(findStatic, ['storage_class_specifier', 'namespace_definition'])) } },
   examples: [
     good('javascript', 'export function moor() { return next(); }\nfunction next() { return 1; }\n'),
     bad('javascript', 'export const quay = 1;\nfunction count(n) { return n ? count(n - 1) : 0; }\nconst next = () => 1;\n', '2:10 3:7'),
+    good('javascript', 'export const quay = 1;\nfunction onTide() {}\n', { options: { free: ['on.*'] } }),
+    good('cpp', 'static int onTide() { return 1; }\n', { options: { free: ['on.*'] } }),
     good('typescript', 'const next = (): number => 1;\nexport { next };\n'),
     bad('typescript', 'import { sail } from "./sail.js";\nsail();\nfunction next(): number { return 1; }\n', '3:10'),
     good('python', 'def moor():\n    def next():\n        return 1\n    return next()\n'),
@@ -32,10 +41,11 @@ export default defineRule({
   ],
 });
 
-function findUncalled({ tree, text }: ParsedSource): Hit[] {
+function findUncalled({ tree, text }: ParsedSource, { free }: Options): Hit[] {
   if (isDeclarationFile(text.path)) return [];
   const { all, isOpen } = bindingsOf(tree);
   if (isOpen) return [];
+  const isFree = nameTest(free);
   return hitsOf(all, (binding) => {
     const { node, name, scope, kind, isExported, references } = binding;
     if (isExported || kind === 'parameter' || kind === 'import' || scope.kind === 'class') return NO_HITS;
@@ -44,19 +54,20 @@ function findUncalled({ tree, text }: ParsedSource): Hit[] {
     if (body === null || (kind === 'function' && scope.node === body) || body.parent?.type === 'decorated_definition') return NO_HITS;
     // A function called only by itself is unused.
     const isUsed = references.all.some((reference) => reference.reads && !reference.isWithin(body));
-    return isUsed ? NO_HITS : [hitAt(node, `${name} is never used`)];
+    return isUsed || isFree(name) ? NO_HITS : [hitAt(node, `${name} is never used`)];
   });
 }
 
 /** Functions of C and C++ that only their own file can call: ISO C++, section 6.6 [basic.link]. A header is part of other files. */
-function findStatic({ tree, text: { text, path } }: ParsedSource): Hit[] {
+function findStatic({ tree, text: { text, path } }: ParsedSource, { free }: Options): Hit[] {
   if (!/\.(?:c|cc|cpp|cxx)$/.test(path) || tree.hasErrors) return [];
+  const isFree = nameTest(free);
   return hitsOf(tree.ofType('function_definition'), (node): readonly Hit[] => {
     const name = node.child('declarator')?.child('declarator');
     if (name?.type !== 'identifier' || !isFileLocal(node) || node.childOfType('attribute_specifier', 'attribute_declaration') !== null) return NO_HITS;
     // Macros and conditional parts may use it in ways that the tree does not show.
     const isUsed = [...text.matchAll(new RegExp(`\\b${name.text}\\b`, 'g'))].some(({ index }) => index < node.start || index >= node.end);
-    return isUsed ? NO_HITS : [hitAt(name, `${name.text} is never used`)];
+    return isUsed || isFree(name.text) ? NO_HITS : [hitAt(name, `${name.text} is never used`)];
   });
 }
 

@@ -6,6 +6,8 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
 import { byTree, hitAt, hitsOf } from '../hits.js';
+import { nameTest } from '../name-patterns.js';
+import { freeNames } from '../options.js';
 
 const SCRIPT_MEMBERS = ['public_field_definition', 'field_definition', 'method_definition'];
 const SCRIPT_PARAMETERS = ['required_parameter', 'optional_parameter'];
@@ -15,6 +17,11 @@ const JAVA_NAMES = ['identifier', 'type_identifier'];
 const PYTHON_NAMES = ['identifier'];
 const PHP_MEMBERS = ['property_declaration', 'method_declaration', 'const_declaration', 'property_promotion_parameter'];
 const PHP_NAMES = ['name'];
+
+/** What a framework or another tool calls by its name. */
+interface Options {
+  readonly free: readonly string[];
+}
 
 /** A member that only its own class can use. */
 interface Member {
@@ -33,19 +40,20 @@ export default defineRule({
   advice: 'Delete it; the version history keeps it.',
   tags: ['leftover'],
   confidence: 'likely',
-  options: {},
+  options: { free: freeNames() },
   find: {
     languages: {
-      typescript: byTree((source) => unused(source, scriptMembers(source), SCRIPT_NAMES), ['accessibility_modifier', 'private_property_identifier']),
-      javascript: byTree((source) => unused(source, scriptMembers(source), SCRIPT_NAMES), ['private_property_identifier']),
-      python: byTree((source) => unused(source, pythonMembers(source), PYTHON_NAMES), ['class_definition']),
-      java: byTree((source) => unused(source, javaMembers(source), JAVA_NAMES), ['modifiers']),
-      php: byTree((source) => unused(source, phpMembers(source), PHP_NAMES), ['visibility_modifier']),
+      typescript: byTree((source, options: Options) => unused(source, scriptMembers(source), SCRIPT_NAMES, options), ['accessibility_modifier', 'private_property_identifier']),
+      javascript: byTree((source, options: Options) => unused(source, scriptMembers(source), SCRIPT_NAMES, options), ['private_property_identifier']),
+      python: byTree((source, options: Options) => unused(source, pythonMembers(source), PYTHON_NAMES, options), ['class_definition']),
+      java: byTree((source, options: Options) => unused(source, javaMembers(source), JAVA_NAMES, options), ['modifiers']),
+      php: byTree((source, options: Options) => unused(source, phpMembers(source), PHP_NAMES, options), ['visibility_modifier']),
     },
   },
   examples: [
     good('typescript', 'class Quay {\n  private tide = 1;\n  #berths = 2;\n  count() { return this.tide + this.#berths; }\n}\n'),
     bad('typescript', 'class Quay {\n  private tide = 1;\n  #berths = 2;\n  private moor() { this.moor(); }\n}\n', '2:11 3:3 4:11'),
+    good('java', 'class Quay { private void onTide() {} }\n', { options: { free: ['on.*'] } }),
     good('java', 'class Quay { private int tide; int low() { return this.tide; } private static final long serialVersionUID = 1; }\n'),
     bad('java', 'class Quay { private int tide; private void moor() { moor(); } }\n', '1:26 1:45'),
     bad('typescript', 'class Quay {\n  private tide = 1;\n  moor() { this.tide = 2; }\n}\n', '2:11'),
@@ -60,8 +68,9 @@ export default defineRule({
   ],
 });
 
-function unused({ tree }: ParsedSource, members: readonly Member[], uses: readonly string[]): Hit[] {
+function unused({ tree }: ParsedSource, members: readonly Member[], uses: readonly string[], { free }: Options): Hit[] {
   if (members.length === 0) return [];
+  const isFree = nameTest(free);
   const places = new Map<string, SyntaxNode[]>();
   for (const node of tree.ofTypes(uses)) {
     const text = node.text;
@@ -77,7 +86,7 @@ function unused({ tree }: ParsedSource, members: readonly Member[], uses: readon
     // A name in a string may be how it is called.
     // Other classes can use a mangled name of Python with the name of its class.
     const isMangled = key.startsWith('__') && new RegExp(`\\b_\\w+${key}\\b`).test(tree.text);
-    return isUsed || isMangled || texts.includes(key) ? [] : [hitAt(name, `${name.text} is private and never ${others.length > 0 ? 'read' : 'used'}`)];
+    return isUsed || isMangled || isFree(key) || texts.includes(key) ? [] : [hitAt(name, `${name.text} is private and never ${others.length > 0 ? 'read' : 'used'}`)];
   });
 }
 
