@@ -76,8 +76,8 @@ describe('check', () => {
 
   test('looks only at the paths named, under the layers above them', () => {
     const { findings, totals } = elvarJson<CheckDocument>(harbour(), ['check', 'kiosk/kiosk.js', 'kiosk']);
-    expect(new Set(findings.map(({ path: file }) => file))).toEqual(new Set(['kiosk/clock.js', 'kiosk/kiosk.css', 'kiosk/kiosk.js']));
-    expect(totals['files']).toBe(4);
+    expect(new Set(findings.map(({ path: file }) => file))).toEqual(new Set(['kiosk/clock.js', 'kiosk/kiosk.css', 'kiosk/kiosk.js', 'kiosk/prices.js']));
+    expect(totals['files']).toBe(5);
   });
 
   test.each([['error', 0], ['warning', 1], ['note', 1], ['never', 0]])('with fail-on %s and a warning at most, ends with %i', (failOn, code) => {
@@ -163,7 +163,7 @@ describe('resolve and explain', () => {
 
   test('resolve tells how the other sets differ from the most common one', () => {
     const { out } = elvar(harbour(), ['resolve']);
-    expect(out).toMatch(/^10 rule sets for 48 files, from 4 layer files\.\n/);
+    expect(out).toMatch(/^10 rule sets for 50 files, from 4 layer files\.\n/);
     expect(out).toMatch(/scripts\/ \(3\)\n {2}idiom\/debug-print {2}off, not warning\n/);
   });
 
@@ -171,8 +171,8 @@ describe('resolve and explain', () => {
     const { code, out } = elvar(harbour(), ['explain', 'services/berths/tests/plan.test.ts', 'idiom/debug-print']);
     expect(code).toBe(0);
     expect(out.split('\n')[0]).toMatch(/^idiom\/debug-print {3}warning/);
-    expect(out).toMatch(/elvar\.yaml:35 +zone tests +off\n +because a test is read from top to bottom/);
-    expect(out).toContain('● warning  set by services/berths/elvar.yaml:5 → elvar:lean:7, overriding off from elvar.yaml:35 (zone tests).');
+    expect(out).toMatch(/elvar\.yaml:39 +zone tests +off\n +because a test is read from top to bottom/);
+    expect(out).toContain('● warning  set by services/berths/elvar.yaml:5 → elvar:lean:7, overriding off from elvar.yaml:39 (zone tests).');
   });
 
   test('explain gives each option an origin of its own', () => {

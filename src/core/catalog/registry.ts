@@ -31,6 +31,7 @@ import idiomTextJoining from './idiom/text-joining.js';
 import idiomWildcardImport from './idiom/wildcard-import.js';
 import importsBarred from './imports/barred.js';
 import importsClimb from './imports/climb.js';
+import importsDirection from './imports/direction.js';
 import importsRepeated from './imports/repeated.js';
 import importsSorted from './imports/sorted.js';
 import localeAssetPath from './locale/asset-path.js';
@@ -140,6 +141,7 @@ export const CATALOG = new Catalog([
   idiomWildcardImport,
   importsBarred,
   importsClimb,
+  importsDirection,
   importsRepeated,
   importsSorted,
   localeAssetPath,

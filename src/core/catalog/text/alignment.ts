@@ -18,13 +18,13 @@ const ASSIGNMENTS = [
 
 export default defineRule({
   id: 'text/alignment',
-  title: 'Equals signs are aligned, or not, consistently',
+  title: 'Assignments are aligned, or not, consistently',
   about: 'Where only some are aligned, nobody knows what the next line should look like; and a new longest name moves all lines of a column.',
-  advice: 'Put a single blank before each equals sign; or align those of lines that follow each other.',
+  advice: 'Put a single space before each =, or align those of lines that follow each other.',
   tags: ['layout'],
   confidence: 'certain',
   repairs: 'safe',
-  options: { style: choice(['single', 'columns'], 'single', 'whether one blank stands before an equals sign, or those of lines that follow each other stand in a column') },
+  options: { style: choice(['single', 'columns'], 'single', 'whether one space stands before each =, or those of lines that follow each other stand in a column') },
   find: { languages: inLanguages('javascript typescript python java php cpp c', byTree(findAll, ASSIGNMENTS)) },
   examples: [
     good('javascript', 'const low = 1;\nconst highest = 2;\na=1;\nb\n  = 2;\n'),
@@ -71,7 +71,7 @@ function* findAll(source: ParsedSource, { style }: Options): Iterable<Hit> {
     const edits = [...(before > 0 && before !== wanted ? [{ start: from, end: start, text: ' '.repeat(wanted) }] : []), ...(after > 1 ? [{ start: start + 1, end: to, text: ' ' }] : [])];
     const [first] = edits;
     if (first === undefined || /\t/.test(text.slice(from, to))) continue;
-    const message = first.start === from ? (wanted === 1 ? `${before} blanks before this equals sign` : 'this equals sign is not in the column of those around it') : `${after} blanks after this equals sign`;
+    const message = first.start === from ? (wanted === 1 ? `${before} spaces before this =` : 'this = is not in the column of those around it') : `${after} spaces after this =`;
     yield { start: first.start === from && before > wanted ? from : start, end: start + 1, message, repair: layoutTest(source)(start) ? edits : undefined };
   }
 }

@@ -16,16 +16,16 @@ interface Options {
 
 export default defineRule({
   id: 'text/spacing',
-  title: 'Blanks around operators and after commas',
-  about: 'Where blanks come and go, the eye has to look for what belongs together, and changes of layout hide changes of code.',
-  advice: 'Put a blank on both sides of an operator between two operands, and after a comma.',
+  title: 'Spaces around operators and after commas',
+  about: 'Where spaces come and go, the eye has to look for what belongs together, and changes of layout hide changes of code.',
+  advice: 'Put a space on both sides of an operator between two operands, and after a comma.',
   tags: ['layout'],
   confidence: 'certain',
   repairs: 'safe',
   options: {
-    operators: toggle(true, 'true', 'whether operators have blanks on both sides'),
-    commas: toggle(true, 'true', 'whether a blank follows a comma'),
-    tight: list([], 'fewer', 'operators that need no blanks, such as *'),
+    operators: toggle(true, 'true', 'whether operators have spaces on both sides'),
+    commas: toggle(true, 'true', 'whether a space follows a comma'),
+    tight: list([], 'fewer', 'operators that need no spaces, such as *'),
   },
   find: { languages: { ...inLanguages('javascript typescript python java php cpp c', byTree(findAll)), css: byTree(findCommas) } },
   examples: [
@@ -82,7 +82,7 @@ function* findOperators(source: ParsedSource, tight: readonly string[]): Iterabl
       isLayout ??= layoutTest(source);
       const where = before ? 'after' : after ? 'before' : 'around';
       const edits = [...(before ? [] : [{ start, end: start, text: ' ' }]), ...(after ? [] : [{ start: end, end, text: ' ' }])];
-      yield { start, end, message: `no blank ${where} ${operator.text}`, repair: isLayout(start) && isLayout(end) ? edits : undefined };
+      yield { start, end, message: `no space ${where} ${operator.text}`, repair: isLayout(start) && isLayout(end) ? edits : undefined };
     }
   }
 }
@@ -135,6 +135,6 @@ function* findCommas(source: ParsedSource, { commas }: Options): Iterable<Hit> {
     const comma = tree.nodeAt(index);
     if (comma.next === null || isComment(comma.next) || isQuoted(comma, language.id)) continue;
     isLayout ??= layoutTest(source);
-    yield { start, end: start + 1, message: 'no blank after this comma', repair: isLayout(start + 1) ? [{ start: start + 1, end: start + 1, text: ' ' }] : undefined };
+    yield { start, end: start + 1, message: 'no space after this comma', repair: isLayout(start + 1) ? [{ start: start + 1, end: start + 1, text: ' ' }] : undefined };
   }
 }

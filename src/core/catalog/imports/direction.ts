@@ -1,0 +1,113 @@
+import * as z from 'zod';
+import { defineRule } from '../rule.js';
+import type { Hit } from '../finder.js';
+import { importsOf, type Import } from '../../syntax/imports.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import { bad, good } from '../examples.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { option } from '../options.js';
+
+/** `FROM -> TO`, and a reason after a colon. */
+const PAIR = /^(\S(?:[^:]*?\S)?) +-> +(\S(?:[^:]*?\S)?)(?:: +(\S.*))?$/;
+
+export default defineRule({
+  id: 'imports/direction',
+  title: 'Imports keep to the directions that the team has agreed on',
+  about: 'Where every part may take from every other, none can be changed, tested or moved by itself any more.',
+  advice: 'Move what both need to a place from which both may take, or hand it over as an argument.',
+  tags: ['dependencies'],
+  confidence: 'certain',
+  options: {
+    never: option(() => z.array(z.string().regex(PAIR, 'FROM -> TO, two directories')), {
+      default: [], stricter: 'more', about: 'directories that may not take from others, each as FROM -> TO or FROM -> TO: REASON, relative to the root; * stands for any one name',
+    }),
+  },
+  find: { languages: inLanguages('javascript typescript python java cpp c', byTree(findAll)) },
+  examples: [
+    good('javascript', "import a from '../billing/tariff.js';\nimport b from './clock.js';\nimport c from 'billing';\n", { file: 'kiosk/a.js', options: { never: ['kiosk -> services/billing'] } }),
+    bad('javascript', "import a from '../services/billing/tariff.js';\nconst b = require('../services/billing');\n", '1:15 2:19', { file: 'kiosk/a.js', options: { never: ['kiosk -> services/billing: it stands in the open'] } }),
+    good('typescript', "import { a } from './tariff.js';\n", { file: 'services/billing/a.ts', options: { never: ['services/* -> services/billing'] } }),
+    bad('typescript', "export { a } from '../../billing/tariff.js';\n", '1:19', { file: 'services/berths/src/a.ts', options: { never: ['services/* -> services/billing'] } }),
+    good('python', 'from .tariff import a\nimport billing\n', { file: 'services/tides/a.py', options: { never: ['services/tides -> db'] } }),
+    bad('python', 'from ..billing import tariff\nimport services.billing.tariff\nimport billing.tariff\n', '1:6 2:8 3:8', { file: 'services/tides/a.py', options: { never: ['services/tides -> services/billing'] } }),
+    good('java', 'import harbour.tides.Low;\n', { file: 'src/main/java/harbour/berths/A.java', options: { never: ['src/main/java/harbour/berths -> src/main/java/harbour/billing'] } }),
+    bad('java', 'import harbour.billing.Tariff;\n', '1:8', { file: 'src/main/java/harbour/berths/A.java', options: { never: ['src/main/java/harbour/berths -> src/main/java/harbour/billing'] } }),
+    good('cpp', '#include <billing/tariff.h>\n#include "tide.h"\n', { file: 'kiosk/a.cpp', options: { never: ['kiosk -> billing'] } }),
+    bad('cpp', '#include "../billing/tariff.h"\n', '1:10', { file: 'kiosk/a.cpp', options: { never: ['kiosk -> billing'] } }),
+    good('c', '#include "../tides/low.h"\n', { file: 'kiosk/a.c', options: { never: ['kiosk -> billing'] } }),
+    bad('c', '#include "billing/tariff.h"\n', '1:10', { file: 'kiosk/a.c', options: { never: ['kiosk -> billing'] } }),
+  ],
+});
+
+/** Two directories of which the first may not take from the second. */
+interface Barrier {
+  readonly from: readonly string[];
+  readonly to: readonly string[];
+  readonly text: string;
+}
+
+function findAll({ tree, text: { path, language } }: ParsedSource, { never }: { readonly never: readonly string[] }): readonly Hit[] {
+  if (never.length === 0) return NO_HITS;
+  const own = path.split('/').slice(0, -1);
+  const barriers = never.flatMap((entry) => barrierOf(entry) ?? []).filter(({ from, to }) => liesIn(own, from) && !liesIn(own, to));
+  if (barriers.length === 0) return NO_HITS;
+  const imports: readonly Import[] = language.id === 'cpp' || language.id === 'c' ? includesOf(tree) : importsOf(tree);
+  return hitsOf(imports, ({ module, node }) => {
+    const targets = targetsOf(module, own, language.id);
+    const barrier = barriers.find(({ to }) => targets.some((target) => liesIn(target, to)));
+    return barrier === undefined ? NO_HITS : [hitAt(node, barrier.text)];
+  });
+}
+
+function barrierOf(entry: string): Barrier | null {
+  const [, from, to, reason] = PAIR.exec(entry) ?? [];
+  if (from === undefined || to === undefined) return null;
+  const stepsOf = (directory: string): string[] => directory.split('/').filter((step) => step !== '' && step !== '.');
+  return { from: stepsOf(from), to: stepsOf(to), text: `${stepsOf(from).join('/')} may not take from ${stepsOf(to).join('/')}${reason === undefined ? '' : `: ${reason}`}` };
+}
+
+/** Whether a path is a directory, or lies in it. */
+function liesIn(path: readonly string[], directory: readonly string[]): boolean {
+  return path.length >= directory.length && directory.every((step, index) => step === '*' || step === path[index]);
+}
+
+function includesOf(tree: ParsedSource['tree']): Import[] {
+  return tree.ofType('preproc_include').flatMap((include) => {
+    const node = include.child('path');
+    return node?.type === 'string_literal' ? [{ module: node.text.slice(1, -1), node }] : [];
+  });
+}
+
+/** The places in the project that an import may mean, as steps from the root. What comes from packages has none. */
+function targetsOf(module: string, own: readonly string[], language: string): (readonly string[])[] {
+  switch (language) {
+    case 'python': {
+      const [, dots = '', rest = ''] = /^(\.*)(.*)$/.exec(module) ?? [];
+      const steps = rest === '' ? [] : rest.split('.');
+      if (dots !== '') return dots.length - 1 > own.length ? [] : [[...own.slice(0, own.length - (dots.length - 1)), ...steps]];
+      // Python looks for it in any directory of its path; those around the file are likely.
+      return [...own, ''].map((_, depth) => [...own.slice(0, depth), ...steps]);
+    }
+    case 'java': {
+      // Where its sources begin, nobody says: the package of the file itself does.
+      return [...own, ''].map((_, depth) => [...own.slice(0, depth), ...module.split('.')]);
+    }
+    case 'cpp':
+    case 'c':
+      return [joined(own, module), joined([], module)].flatMap((steps) => (steps === null ? [] : [steps]));
+    default: {
+      const steps = /^\.{1,2}(?:\/|$)/.test(module) ? joined(own, module) : null;
+      return steps === null ? [] : [steps];
+    }
+  }
+}
+
+/** A relative path from a directory; null if it leaves the project. */
+function joined(from: readonly string[], relative: string): string[] | null {
+  const steps = [...from];
+  for (const step of relative.split('/')) {
+    if (step === '..' && steps.pop() === undefined) return null;
+    if (step !== '..' && step !== '.' && step !== '') steps.push(step);
+  }
+  return steps;
+}
