@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { afterAll, describe, expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import type { CodeAction, CodeLens, CompletionItem, Diagnostic, Hover, InlayHint } from 'vscode-languageserver-protocol/node.js';
 import { applied, at, brief, EditorClient } from '../support/editor-client.js';
 import { makeFolder } from '../support/project.js';
@@ -22,19 +22,9 @@ const FILES = {
 };
 const WHOLE = { start: { line: 0, character: 0 }, end: { line: 99, character: 0 } };
 
-const clients: EditorClient[] = [];
-async function start(capabilities: object = {}, files: Readonly<Record<string, string>> = FILES): Promise<EditorClient> {
-  const client = await EditorClient.start(makeFolder(files), capabilities);
-  clients.push(client);
-  return client;
+function start(capabilities: object = {}, files: Readonly<Record<string, string>> = FILES): Promise<EditorClient> {
+  return EditorClient.shared(makeFolder(files), capabilities);
 }
-
-afterAll(() => {
-  for (const client of clients.splice(0)) {
-    client.connection.dispose();
-    client.process.kill();
-  }
-});
 
 describe('in a layer file', () => {
   const hintsIn = async (client: EditorClient, file: string): Promise<string[]> => (await client.request<InlayHint[]>('textDocument/inlayHint', { textDocument: { uri: client.uri(file) }, range: WHOLE }))

@@ -2,7 +2,7 @@ import { cpSync, existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import fc from 'fast-check';
-import { afterAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import type { Diagnostic, InlayHint } from 'vscode-languageserver-protocol/node.js';
 import type { FindingsDocument } from '../../src/library/documents.js';
 import { EditorClient } from '../support/editor-client.js';
@@ -27,12 +27,6 @@ const step = fc.oneof(
   { weight: 1, arbitrary: file.filter((own) => own !== 'elvar.yaml').map((own) => ({ file: own, does: 'remove' as const })) },
   { weight: 1, arbitrary: file.map((own) => ({ file: own, does: 'ask' as const })) },
 );
-
-let client: EditorClient | null = null;
-afterAll(() => {
-  client?.connection.dispose();
-  client?.process.kill();
-});
 
 const diagnosticsOf = async (editor: EditorClient, own: string): Promise<Diagnostic[]> => (await editor.request<{ items: Diagnostic[] }>('textDocument/diagnostic', { textDocument: { uri: editor.uri(own) } })).items;
 
@@ -62,9 +56,7 @@ test('whatever is edited in whatever order, what an editor shows is what a check
   const ledger = `findings:\n${found.map(({ rule, fingerprint }) => `  - path: gate.js\n    rule: ${rule}\n    fingerprint: ${fingerprint}\n`).join('')}`;
   await fc.assert(fc.asyncProperty(fc.array(step, { minLength: 5, maxLength: 30 }), async (steps) => {
     const folder = makeFolder({ '.git/': '', 'elvar.yaml': LAYERS[0] as string, 'gate.js': CODES[1] as string, 'quay/berth.js': CODES[2] as string });
-    client ??= await EditorClient.start(folder, { textDocument: { diagnostic: {} } });
-    const editor = client;
-    editor.moveTo(folder);
+    const editor = await EditorClient.shared(folder, { textDocument: { diagnostic: {} } });
     const open = new Map<string, string>();
     let version = 0;
     for (const taken of steps) {

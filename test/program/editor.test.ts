@@ -16,12 +16,9 @@ async function start(files: Readonly<Record<string, string>> = FILES, capabiliti
   return client;
 }
 
-/** One program for the tests that ask for nothing special: each has a project of its own. */
-let shared: EditorClient | null = null;
-async function use(files: Readonly<Record<string, string>> = FILES): Promise<EditorClient> {
-  shared ??= await start(files, { window: { showDocument: { support: true } } });
-  shared.moveTo(makeFolder(files));
-  return shared;
+/** One program for the tests that ask for nothing special. */
+function use(files: Readonly<Record<string, string>> = FILES): Promise<EditorClient> {
+  return EditorClient.shared(makeFolder(files), { window: { showDocument: { support: true } } });
 }
 
 afterAll(() => {

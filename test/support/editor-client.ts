@@ -10,6 +10,9 @@ import { makeFolder, PROGRAM } from './project.js';
 /** How long an answer may take, in milliseconds, before the test has failed: much longer than it ever does. */
 const LONGEST = 20_000;
 
+/** Programs that several tests use, by the abilities of the editor. */
+const SHARED = new Map<string, Promise<EditorClient>>();
+
 /** An editor that talks to the built program. */
 export class EditorClient {
   private readonly published: PublishDiagnosticsParams[] = [];
@@ -48,6 +51,16 @@ export class EditorClient {
     child.once('exit', (code) => { if (code !== 0 && client?.err !== '') process.stderr.write(`the editor's program ended with ${code}: ${client?.err}\n`); });
     await connection.sendNotification('initialized', {});
     return client;
+  }
+
+  /** The program for editors with these abilities, one for all tests that ask for nothing else: each has a folder of its own. It ends with the process of the tests. */
+  static async shared(folder: string, capabilities: ClientCapabilities = {}): Promise<EditorClient> {
+    const key = JSON.stringify(capabilities);
+    const client = SHARED.get(key) ?? EditorClient.start(folder, capabilities);
+    SHARED.set(key, client);
+    const own = await client;
+    own.moveTo(folder);
+    return own;
   }
 
   /** From now on, paths are those of another folder: one program serves many projects. */

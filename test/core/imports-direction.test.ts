@@ -1,0 +1,44 @@
+import path from 'node:path';
+import fc from 'fast-check';
+import { beforeAll, expect, test } from 'vitest';
+import { CATALOG } from '../../src/core/catalog/registry.js';
+import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
+import { Planner } from '../../src/core/inspect/plan.js';
+import { GRAMMARS } from '../../src/core/base/language.js';
+import type { RuleSet } from '../../src/core/model/rule-set.js';
+import { Spelling } from '../../src/core/syntax/spelling.js';
+import { builtDictionary, builtGrammars } from '../support/grammars.js';
+import { runs } from '../support/runs.js';
+import { textOf } from '../support/sources.js';
+
+const grammars = builtGrammars();
+const tools: Tools = { today: '2026-11-29', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+beforeAll(() => grammars.load(GRAMMARS));
+
+const name = fc.constantFrom('kiosk', 'quay', 'berth', 'tide');
+const directory = fc.array(name, { minLength: 1, maxLength: 3 }).map((steps) => steps.join('/'));
+
+const isIn = (file: string, folder: string): boolean => file.startsWith(`${folder}/`);
+
+/** What the import of a file means in each language, as written in another file. */
+const WRITTEN = {
+  javascript: { ending: 'js', write: (from: string, to: string) => `import a from '${path.posix.relative(path.posix.dirname(from), to).replace(/^(?!\.)/, './')}';\n` },
+  python: { ending: 'py', write: (_: string, to: string) => `import ${to.replace(/\.py$/, '').replaceAll('/', '.')}\n` },
+  cpp: { ending: 'cpp', write: (from: string, to: string) => `#include "${path.posix.relative(path.posix.dirname(from), to)}"\n` },
+} as const;
+
+test('an import is reported if it leads from the one directory into the other, however it is written', () => {
+  let found = 0;
+  fc.assert(fc.property(fc.constantFrom('javascript', 'python', 'cpp'), directory, directory, directory, directory, (language, own, other, from, to) => {
+    const { ending, write } = WRITTEN[language];
+    const [file, target] = [`${own}/a.${ending}`, `${other}/b.${ending}`];
+    const set: RuleSet = { id: 'one', rules: new Map([['imports/direction', { level: 'note', options: { never: [`${from} -> ${to}`] }, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
+    const { findings } = inspectFile(textOf(language, write(file, target), file), set, tools);
+    const isBarred = isIn(file, from) && isIn(target, to) && !isIn(file, to);
+    // Python may mean another place around the file, too.
+    if (language === 'python' && !isBarred) return;
+    expect(findings.length, `${file} takes from ${target}: ${from} -> ${to}`).toBe(isBarred ? 1 : 0);
+    found += findings.length;
+  }), { numRuns: runs(2_000) });
+  expect(found).toBeGreaterThan(5);
+});
