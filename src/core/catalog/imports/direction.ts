@@ -29,7 +29,7 @@ export default defineRule({
     good('typescript', "import { a } from './tariff.js';\n", { file: 'services/billing/a.ts', options: { never: ['services/* -> services/billing'] } }),
     bad('typescript', "export { a } from '../../billing/tariff.js';\n", '1:19', { file: 'services/berths/src/a.ts', options: { never: ['services/* -> services/billing'] } }),
     good('python', 'from .tariff import a\nimport billing\n', { file: 'services/tides/a.py', options: { never: ['services/tides -> db'] } }),
-    bad('python', 'from ..billing import tariff\nimport services.billing.tariff\nimport billing.tariff\n', '1:6 2:8 3:8', { file: 'services/tides/a.py', options: { never: ['services/tides -> services/billing'] } }),
+    bad('python', 'from ..billing import tariff\nfrom services.billing import fees\nimport billing.low\n', '1:6 2:6 3:8', { file: 'services/tides/a.py', options: { never: ['services/tides -> services/billing'] } }),
     good('java', 'import harbour.tides.Low;\n', { file: 'src/main/java/harbour/berths/A.java', options: { never: ['src/main/java/harbour/berths -> src/main/java/harbour/billing'] } }),
     bad('java', 'import harbour.billing.Tariff;\n', '1:8', { file: 'src/main/java/harbour/berths/A.java', options: { never: ['src/main/java/harbour/berths -> src/main/java/harbour/billing'] } }),
     good('cpp', '#include <billing/tariff.h>\n#include "tide.h"\n', { file: 'kiosk/a.cpp', options: { never: ['kiosk -> billing'] } }),
