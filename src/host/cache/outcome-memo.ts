@@ -14,11 +14,14 @@ export interface KnownOutcome {
 /** What was found in files that have not changed since, for as long as somebody says so: these are not even asked for their times. */
 export class OutcomeMemo {
   private readonly outcomes = new Map<string, KnownOutcome>();
-  private forgotten = 0;
+  /** How often something has been forgotten; when each path was, and when everything was. */
+  private count = 0;
+  private readonly forgotten = new Map<string, number>();
+  private allForgotten = 0;
 
   /** Changes whenever something is forgotten. */
   get generation(): number {
-    return this.forgotten;
+    return this.count;
   }
 
   /** What was found in a file, if it still holds. */
@@ -29,16 +32,26 @@ export class OutcomeMemo {
 
   /** Keeps what was found in a file. @param generation what it was before the file was read: what is forgotten while a file is inspected stays so. */
   put(own: string, known: KnownOutcome, generation: number): void {
-    if (generation === this.forgotten) this.outcomes.set(own, known);
+    if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.outcomes.set(own, known);
+  }
+
+  /** Whether a file, or a directory around it, has been forgotten. */
+  private isForgottenSince(own: string, generation: number): boolean {
+    if (this.count === generation) return false;
+    for (let end = own.length; end > 0; end = own.lastIndexOf('/', end - 1)) if ((this.forgotten.get(own.slice(0, end)) ?? 0) > generation) return true;
+    return false;
   }
 
   /** Forgets what was found in a file, or below a directory; everything without a path. */
   forget(own: string | null): void {
-    this.forgotten += 1;
+    this.count += 1;
     if (own === null || own === '') {
       this.outcomes.clear();
+      this.forgotten.clear();
+      this.allForgotten = this.count;
       return;
     }
+    this.forgotten.set(own, this.count);
     if (this.outcomes.delete(own)) return;
     for (const path of this.outcomes.keys()) if (path.startsWith(`${own}/`)) this.outcomes.delete(path);
   }
