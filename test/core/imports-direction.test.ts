@@ -8,7 +8,7 @@ import { GRAMMARS } from '../../src/core/base/language.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
-import { runs } from '../support/runs.js';
+import { HAS_TIME, runs } from '../support/runs.js';
 import { textOf } from '../support/sources.js';
 
 const grammars = builtGrammars();
@@ -35,10 +35,11 @@ test('an import is reported if it leads from the one directory into the other, h
     const set: RuleSet = { id: 'one', rules: new Map([['imports/direction', { level: 'note', options: { never: [`${from} -> ${to}`] }, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
     const { findings } = inspectFile(textOf(language, write(file, target), file), set, tools);
     const isBarred = isIn(file, from) && isIn(target, to) && !isIn(file, to);
-    // Python may mean another place around the file, too.
-    if (language === 'python' && !isBarred) return;
-    expect(findings.length, `${file} takes from ${target}: ${from} -> ${to}`).toBe(isBarred ? 1 : 0);
+    // Without a leading dot, Python and C++ may mean another place around the file, too: that is less sure.
+    const isSure = write(file, target).includes('.') && /['"]\.|from \./.test(write(file, target));
+    expect(findings.filter(({ confidence }) => isSure || confidence === 'certain').length, `${file} takes from ${target}: ${from} -> ${to}`).toBe(isBarred && isSure ? 1 : 0);
+    if (isBarred) expect(findings).toHaveLength(1);
     found += findings.length;
   }), { numRuns: runs(2_000) });
-  expect(found).toBeGreaterThan(5);
+  if (HAS_TIME) expect(found).toBeGreaterThan(50);
 });

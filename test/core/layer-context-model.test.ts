@@ -6,7 +6,7 @@ import { layerJsonSchema } from '../../src/core/layers/json-schema.js';
 import { completionsAt } from '../../src/editor/layer-completion.js';
 import { contextAt } from '../../src/editor/layer-context.js';
 import { Positions } from '../../src/editor/positions.js';
-import { PATIENT, runs } from '../support/runs.js';
+import { HAS_TIME, PATIENT, runs } from '../support/runs.js';
 
 const SCHEMA = layerJsonSchema(CATALOG, ['elvar:starter', 'elvar:tidy']);
 
@@ -65,5 +65,5 @@ test('wherever a word is cut off, it is known where it stands, and the whole wor
       words += 1;
     }
   }), { numRuns: runs(200), ...PATIENT });
-  expect(words).toBeGreaterThan(20);
+  if (HAS_TIME) expect(words).toBeGreaterThan(500);
 });

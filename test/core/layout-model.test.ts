@@ -13,7 +13,7 @@ import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
-import { PATIENT, runs } from '../support/runs.js';
+import { HAS_TIME, PATIENT, runs } from '../support/runs.js';
 import { textOf, withSource } from '../support/sources.js';
 
 const grammars = builtGrammars();
@@ -92,5 +92,6 @@ test('rules about layout settle together in one run, and change nothing but blan
     expect(repairFile(after, set, tools, () => true).text.text).toBe(after.text);
     if (after.text !== before.text) changed += 1;
   }), { numRuns: runs(300), ...PATIENT });
-  expect(changed).toBeGreaterThan(5);
+  // How many runs there are depends on the machine, unless there is time.
+  if (HAS_TIME) expect(changed).toBeGreaterThan(100);
 }, 600_000);

@@ -53,9 +53,10 @@ function findAll({ tree, text: { path, language } }: ParsedSource, { never }: { 
   if (barriers.length === 0) return NO_HITS;
   const imports: readonly Import[] = language.id === 'cpp' || language.id === 'c' ? includesOf(tree) : importsOf(tree);
   return hitsOf(imports, ({ module, node }) => {
-    const targets = targetsOf(module, own, language.id);
-    const barrier = barriers.find(({ to }) => targets.some((target) => liesIn(target, to)));
-    return barrier === undefined ? NO_HITS : [hitAt(node, barrier.text)];
+    const { certain, likely } = targetsOf(module, own, language.id);
+    const barrierAt = (targets: readonly (readonly string[])[]): Barrier | undefined => barriers.find(({ to }) => targets.some((target) => liesIn(target, to)));
+    const [sure, unsure] = [barrierAt(certain), barrierAt(likely)];
+    return sure !== undefined ? [hitAt(node, sure.text)] : unsure !== undefined ? [hitAt(node, unsure.text, undefined, { confidence: 'likely' })] : NO_HITS;
   });
 }
 
@@ -78,28 +79,41 @@ function includesOf(tree: ParsedSource['tree']): Import[] {
   });
 }
 
-/** The places in the project that an import may mean, as steps from the root. What comes from packages has none. */
-function targetsOf(module: string, own: readonly string[], language: string): (readonly string[])[] {
+/** The places in the project that an import means, or may mean, as steps from the root. */
+interface Targets {
+  readonly certain: readonly (readonly string[])[];
+  readonly likely: readonly (readonly string[])[];
+}
+
+/** Where an import leads. What comes from packages leads nowhere. */
+function targetsOf(module: string, own: readonly string[], language: string): Targets {
   switch (language) {
     case 'python': {
       const [, dots = '', rest = ''] = /^(\.*)(.*)$/.exec(module) ?? [];
       const steps = rest === '' ? [] : rest.split('.');
-      if (dots !== '') return dots.length - 1 > own.length ? [] : [[...own.slice(0, own.length - (dots.length - 1)), ...steps]];
+      if (dots !== '') return { certain: dots.length - 1 > own.length ? [] : [[...own.slice(0, own.length - (dots.length - 1)), ...steps]], likely: [] };
       // Python looks for it in any directory of its path; those around the file are likely.
-      return [...own, ''].map((_, depth) => [...own.slice(0, depth), ...steps]);
+      return { certain: [], likely: around(own, steps) };
     }
-    case 'java': {
-      // Where its sources begin, nobody says: the package of the file itself does.
-      return [...own, ''].map((_, depth) => [...own.slice(0, depth), ...module.split('.')]);
-    }
+    case 'java':
+      // Where its sources begin, nobody says.
+      return { certain: [], likely: around(own, module.split('.')) };
     case 'cpp':
-    case 'c':
-      return [joined(own, module), joined([], module)].flatMap((steps) => (steps === null ? [] : [steps]));
+    case 'c': {
+      // Beside the file, else in the directories that the compiler is told.
+      const [beside, inRoot] = [joined(own, module), joined([], module)];
+      return module.startsWith('.') ? { certain: beside === null ? [] : [beside], likely: [] } : { certain: [], likely: [beside, inRoot].flatMap((steps) => (steps === null ? [] : [steps])) };
+    }
     default: {
       const steps = /^\.{1,2}(?:\/|$)/.test(module) ? joined(own, module) : null;
-      return steps === null ? [] : [steps];
+      return { certain: steps === null ? [] : [steps], likely: [] };
     }
   }
+}
+
+/** A path from each of the directories around a file. */
+function around(own: readonly string[], steps: readonly string[]): (readonly string[])[] {
+  return [...own, ''].map((_, depth) => [...own.slice(0, depth), ...steps]);
 }
 
 /** A relative path from a directory; null if it leaves the project. */
