@@ -51,7 +51,7 @@ export function answerQuestions(connection: Connection, { client, documents, fee
   connection.onCodeActionResolve((action) => resolved(action, documents));
   connection.languages.inlayHint.on(({ textDocument: { uri }, range }) => about(uri, [], async (own) => (kindOf(own) === 'ignore' ? ignoreHints(own) : await hintsFor(own, client)).filter(({ position: { line } }) => range.start.line <= line && line <= range.end.line)));
   connection.onCodeLens(({ textDocument: { uri } }) => about<CodeLens[]>(uri, [], (own) => lensesFor(own, client)));
-  connection.onExecuteCommand(({ command, arguments: given = [] }) => runCommand(command, given, { connection, documents, shows: client.shows, creates: client.creates }));
+  connection.onExecuteCommand(({ command, arguments: given = [] }) => runCommand(command, given, { connection, documents, renew: (project) => feedback.renew(project), shows: client.shows, creates: client.creates }));
 }
 
 async function hoverInCode(own: FileDocument, position: ClientPosition, token: Token): Promise<Hover | null> {

@@ -149,5 +149,7 @@ function filesOf({ uri, ...part }: z.infer<typeof filesArguments>[0], ground: Co
 async function checkAll({ uri }: z.infer<typeof projectArguments>[0], ground: CommandGround): Promise<void> {
   const { project } = openDocument(uri, ground);
   const message = await checkProject(project, ground.documents, ground.connection);
+  // In a large project, this was what findings beside rulings, and the doctor, waited for.
+  ground.renew(project);
   if (message !== null) await ground.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Info, message });
 }

@@ -19,8 +19,11 @@ export interface Client {
 /** How long to wait for the next key in a file that decides about others, in milliseconds. */
 const TOGETHER = 50;
 
-/** How long nobody has typed before what needs all of the project is told, in milliseconds. */
+/** How long nobody has typed in a layer file before what needs all of the project is told, in milliseconds. */
 const QUIET = 300;
+
+/** The same in code, which changes nothing but the number of findings beside rulings: who pauses a moment must not wait for that. */
+const LONG_QUIET = 2_000;
 
 /** Keeps the client's diagnostics as they should be: one look at a document at a time, and only the latest counts. */
 export class Feedback {
@@ -38,9 +41,9 @@ export class Feedback {
 
   /** A document is another one now: looks at it and, if it decides about others, at all of its project. */
   changed(own: FileDocument): void {
-    this.whenQuiet(own.project);
     if (!own.project.isConfiguration(own.file)) {
       void this.look(own);
+      this.whenQuiet(own.project);
       return;
     }
     // All of the project has to be looked at: not for every key of a word.
@@ -59,18 +62,19 @@ export class Feedback {
   /** Once nobody types, tells what needs all of the project, which takes a while in a large one: mistakes in files that are not open, `doctor`'s remarks, and what stands beside rulings. */
   private whenQuiet(project: EditorProject): void {
     clearTimeout(this.resting.get(project));
-    this.resting.set(project, setTimeout(() => void this.tellAll(project), QUIET));
+    this.resting.set(project, setTimeout(() => void this.tellAll(project), this.renewed.has(project) ? QUIET : LONG_QUIET));
   }
 
   private async tellAll(project: EditorProject): Promise<void> {
     // What is seen comes first.
     await this.looking.get(project);
-    if (this.renewed.delete(project)) this.tellProblems(project, project.problems());
+    const isRenewed = this.renewed.delete(project);
+    if (isRenewed) this.tellProblems(project, project.problems());
     const configuration = this.configurationOf(project);
     if (configuration.length === 0) return;
-    await project.remarks();
+    if (isRenewed) await project.remarks();
     this.client.refresh();
-    for (const own of configuration) void this.look(own);
+    if (isRenewed) for (const own of configuration) void this.look(own);
   }
 
   private configurationOf(project: EditorProject): readonly FileDocument[] {

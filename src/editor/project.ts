@@ -142,12 +142,9 @@ export class EditorProject {
     return report;
   }
 
-  /**
-   * What `doctor` has to say of the project as it is, open documents included; nothing while a layer file is wrong, and in large projects
-   * nothing until somebody has checked all of it.
-   */
+  /** What `doctor` says of the project, open documents included, as long as nothing about the configuration changes; nothing while a layer file is wrong, and in large projects until all of it was checked. */
   remarks(): Promise<readonly Diagnosis[]> {
-    const about = this.state();
+    const about = this.decisiveState();
     if (this.remarked?.about === about) return this.remarked.all;
     const remarked = { about, all: this.remarksNow(), known: null as readonly Diagnosis[] | null };
     this.remarked = remarked;
@@ -157,7 +154,7 @@ export class EditorProject {
 
   /** The same, if it is known already. */
   knownRemarks(): readonly Diagnosis[] {
-    return this.remarked?.about === this.state() ? this.remarked.known ?? [] : [];
+    return this.remarked?.about === this.decisiveState() ? this.remarked.known ?? [] : [];
   }
 
   private async remarksNow(): Promise<readonly Diagnosis[]> {
@@ -174,11 +171,17 @@ export class EditorProject {
   /** Somebody has checked the whole project as it is. */
   keep(report: CheckReport): void {
     this.whole = { about: this.state(), report: Promise.resolve(report) };
+    this.remarked = null;
+  }
+
+  /** A text that is another one whenever the rules of any file may be. */
+  private decisiveState(): string {
+    return `${this.workspace.session.today} ${this.generation}`;
   }
 
   /** A text that is another one whenever any answer may be. */
   private state(): string {
-    return `${this.workspace.session.today} ${this.generation} ${[...this.versions.values()].reduce((sum, version) => sum + version, 0)}`;
+    return `${this.decisiveState()} ${[...this.versions.values()].reduce((sum, version) => sum + version, 0)}`;
   }
 
   private async lookNow(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
