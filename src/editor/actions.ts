@@ -98,8 +98,7 @@ export function actionsFor({ file, workspace }: FileAnswer, document: OpenDocume
   const safe = open.filter(({ repair }) => repair === 'safe').length;
   if (wants(REPAIR_ALL) && safe > 0) actions.push({ title: `Repair what is safe in this file (${count(safe, 'finding')})`, kind: REPAIR_ALL, data: { uri, version, repair: 'all' } satisfies LateAction });
   if (only?.includes(CodeActionKind.Source) === true) {
-    const title = 'Check the whole project';
-    actions.push({ title, kind: CHECK_ALL, command: { title, command: COMMANDS.project, arguments: [{ uri }] } });
+    actions.push({ ...action('Check the whole project', COMMANDS.project, { uri }), kind: CHECK_ALL });
   }
   return actions;
 }
@@ -134,23 +133,26 @@ function exceptionActions(finding: Finding, { file: { rules }, workspace }: { re
   const about = { kind: CodeActionKind.QuickFix, diagnostics: ofFinding(finding, diagnostics) };
   const waivers = decision?.waivers === 'refuse' || rule.startsWith('waivers/') ? [] : (['line', 'below', 'throughout'] as const).map((reach): CodeAction => {
     const title = `Waive ${rule} ${{ line: 'on this line', below: 'from here on', throughout: 'in the whole file' }[reach]}`;
-    return { ...about, title, command: { title, command: COMMANDS.waive, arguments: [{ uri, version, rule, line, reach } satisfies WaiveCommand] } };
+    return { ...about, ...action(title, COMMANDS.waive, { uri, version, rule, line, reach } satisfies WaiveCommand) };
   });
-  const ledgerTitle = `Put this finding of ${rule} into the ledger`;
-  const ledger: CodeAction[] = decision?.ledger === 'refuse' ? [] : [{ ...about, title: ledgerTitle, command: { title: ledgerTitle, command: COMMANDS.ledger, arguments: [{ uri, version, fingerprint: finding.fingerprint } satisfies LedgerCommand] } }];
+  const ledger: CodeAction[] = decision?.ledger === 'refuse' ? [] : [{ ...about, ...action(`Put this finding of ${rule} into the ledger`, COMMANDS.ledger, { uri, version, fingerprint: finding.fingerprint } satisfies LedgerCommand) }];
   const rulings = decision === undefined ? [] : rulingActions(finding, decision, uri, (own) => workspace.exists(path.join(workspace.root, own))).map((action) => ({ ...about, ...action }));
   const words = wordActions(finding, uri).map((action) => ({ ...about, ...action }));
   return [...words, ...waivers, ...ledger, ...rulings, ...lookActions(rule, decision, uri).map((action) => ({ ...about, ...action }))];
 }
 
+/** An action that runs a command of the server. */
+function action(title: string, command: string, argument: object): Pick<CodeAction, 'title' | 'command'> {
+  return { title, command: { title, command, arguments: [argument] } };
+}
+
 /** Ways to look closer: at the line that decided, and at the page of the rule. */
 function lookActions(rule: RuleId, decision: Decision | undefined, uri: string): Pick<CodeAction, 'title' | 'command'>[] {
   const decider = decision === undefined ? null : deciderLine(decision);
-  const [going, reading] = [`Go to ${decider?.file}:${decider?.line}, which decides ${rule}`, `Open the page of ${rule}`];
-  return [
-    ...(decider === null ? [] : [{ title: going, command: { title: going, command: COMMANDS.show, arguments: [{ uri, file: decider.file, line: decider.line } satisfies ShowCommand] } }]),
-    { title: reading, command: { title: reading, command: COMMANDS.page, arguments: [{ uri, rule } satisfies PageCommand] } },
-  ];
+  const page = action(`Open the page of ${rule}`, COMMANDS.page, { uri, rule } satisfies PageCommand);
+  if (decider === null) return [page];
+  const { file, line } = decider;
+  return [action(`Go to ${file}:${line}, which decides ${rule}`, COMMANDS.show, { uri, file, line } satisfies ShowCommand), page];
 }
 
 /** The diagnostics of the client that are about a finding. */
@@ -177,7 +179,7 @@ function rulingActions({ rule, level, path: file }: Finding, { trail, by }: Deci
   ];
   return places.flatMap(({ directory, zone: within, where }) => otherThan(level).map((wanted): CodeAction => {
     const title = visible(`${wanted === 'off' ? `Turn ${rule} off` : `Make ${rule} ${wanted === 'error' ? 'an' : 'a'} ${wanted}`} ${where}`);
-    return { title, command: { title, command: COMMANDS.rule, arguments: [{ uri, rule, level: wanted, directory, zone: within } satisfies RuleCommand] } };
+    return action(title, COMMANDS.rule, { uri, rule, level: wanted, directory, zone: within } satisfies RuleCommand);
   }));
 }
 
@@ -187,6 +189,6 @@ function wordActions({ rule, code, span: { start, end } }: Finding, uri: string)
   const word = code.text.slice(start.column - code.column, end.column - code.column);
   return word === '' ? [] : [false, true].map((personal): CodeAction => {
     const title = visible(`Accept “${word}” ${personal ? 'for yourself only' : 'in the whole project'}`);
-    return { title, command: { title, command: COMMANDS.accept, arguments: [{ uri, word, personal } satisfies AcceptCommand] } };
+    return action(title, COMMANDS.accept, { uri, word, personal } satisfies AcceptCommand);
   });
 }

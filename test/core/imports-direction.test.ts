@@ -1,18 +1,15 @@
 import path from 'node:path';
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
-import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
-import { Planner } from '../../src/core/inspect/plan.js';
+import { inspectFile } from '../../src/core/inspect/inspect-file.js';
 import { GRAMMARS } from '../../src/core/base/language.js';
-import type { RuleSet } from '../../src/core/model/rule-set.js';
-import { Spelling } from '../../src/core/syntax/spelling.js';
-import { builtDictionary, builtGrammars } from '../support/grammars.js';
+import { builtGrammars } from '../support/grammars.js';
 import { HAS_TIME, runs } from '../support/runs.js';
 import { textOf } from '../support/sources.js';
+import { builtTools, notesOf } from '../support/tools.js';
 
 const grammars = builtGrammars();
-const tools: Tools = { today: '2026-11-29', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools = builtTools(grammars);
 beforeAll(() => grammars.load(GRAMMARS));
 
 const name = fc.constantFrom('kiosk', 'quay', 'berth', 'tide');
@@ -32,7 +29,7 @@ test('an import is reported if it leads from the one directory into the other, h
   fc.assert(fc.property(fc.constantFrom('javascript', 'python', 'cpp'), directory, directory, directory, directory, (language, own, other, from, to) => {
     const { ending, write } = WRITTEN[language];
     const [file, target] = [`${own}/a.${ending}`, `${other}/b.${ending}`];
-    const set: RuleSet = { id: 'one', rules: new Map([['imports/direction', { level: 'note', options: { never: [`${from} -> ${to}`] }, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
+    const set = notesOf({ 'imports/direction': { never: [`${from} -> ${to}`] } });
     const { findings } = inspectFile(textOf(language, write(file, target), file), set, tools);
     const isBarred = isIn(file, from) && isIn(target, to) && !isIn(file, to);
     // Without a leading dot, Python and C++ may mean another place around the file, too: that is less sure.

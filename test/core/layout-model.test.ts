@@ -3,21 +3,18 @@ import path from 'node:path';
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
-import { Planner } from '../../src/core/inspect/plan.js';
+import { inspectFile } from '../../src/core/inspect/inspect-file.js';
 import { repairFile } from '../../src/core/inspect/repair-file.js';
 import { grammarFor, languageById } from '../../src/core/base/languages.js';
 import { GRAMMARS, type Language } from '../../src/core/base/language.js';
-import type { OptionValues } from '../../src/core/model/option.js';
-import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { SourceText } from '../../src/core/base/source-text.js';
-import { Spelling } from '../../src/core/syntax/spelling.js';
-import { builtDictionary, builtGrammars } from '../support/grammars.js';
+import { builtGrammars } from '../support/grammars.js';
 import { HAS_TIME, PATIENT, runs } from '../support/runs.js';
 import { textOf, withSource } from '../support/sources.js';
+import { builtTools, notesOf } from '../support/tools.js';
 
 const grammars = builtGrammars();
-const tools: Tools = { today: '2026-11-29', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools = builtTools(grammars);
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** A leaf of the syntax tree. */
@@ -60,7 +57,6 @@ function scrambled(text: SourceText, salt: number): SourceText {
   return new SourceText(text.path, text.language, out + text.text.slice(at));
 }
 
-const RULES = ['text/spacing', 'text/alignment', 'text/blank-between', 'idiom/last-comma'] as const;
 const LANGUAGES = ['javascript', 'typescript', 'python', 'java', 'php', 'cpp', 'c', 'css', 'go'];
 const root = path.join(import.meta.dirname, '../../src/core');
 const samples: readonly SourceText[] = [
@@ -73,10 +69,6 @@ const options = fc.record({
   'text/blank-between': fc.record({ outside: fc.constantFrom(1, 2), inside: fc.constantFrom(0, 1) }), 'text/spacing': fc.constant({}),
 });
 
-function setOf(chosen: Readonly<Record<string, OptionValues>>): RuleSet {
-  return { id: 'layout', rules: new Map(RULES.map((id) => [id, { level: 'note' as const, options: { ...CATALOG.get(id)?.defaults, ...chosen[id] }, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }])) };
-}
-
 test('rules about layout settle together in one run, and change nothing but blanks and commas', () => {
   let changed = 0;
   fc.assert(fc.property(fc.nat({ max: samples.length - 1 }), fc.nat(), options, (index, salt, chosen) => {
@@ -84,7 +76,7 @@ test('rules about layout settle together in one run, and change nothing but blan
     const before = scrambled(sample, salt);
     const words = wordsOf(before);
     if (words === null) return;
-    const set = setOf(chosen);
+    const set = notesOf(chosen);
     const { text: after, withdrawn } = repairFile(before, set, tools, () => true);
     expect(wordsOf(after), before.text).toEqual(words);
     expect(withdrawn.map(({ rule, message }) => `${rule} ${message}`), before.text).toEqual([]);

@@ -156,6 +156,21 @@ describe('check --watch', () => {
     }), { numRuns: size(1, 15), interruptAfterTimeLimit: 170_000, endOnFailure: true });
   }, 180_000);
 
+  test('keeps up with a flood of changes, of which the system may drop some, and watches what came with it', async () => {
+    const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: warning }\n' });
+    const terminal = new WatchedTerminal(folder, []);
+    await terminal.says(READY);
+    const directories = size(25, 200);
+    writeFiles(folder, Object.fromEntries(Array.from({ length: directories * 100 }, (_, index) => [`d${index % directories}/e/f${index}.js`, 'go(a == b);\n'])));
+    await terminal.says(new RegExp(`\\n${directories * 100} findings in ${directories * 100 + 1} files\\.\\n`));
+    for (const late of [0, directories - 1]) {
+      put(folder, `d${late}/e/late.js`, 'late(a == b);\n');
+      await terminal.says(new RegExp(`new  warning  d${late}/e/late\\.js`));
+    }
+    terminal.interrupt();
+    expect(await terminal.ended).toBe(0);
+  }, 120_000);
+
   test('is for people', () => {
     const folder = makeFolder({ 'a.js': '' });
     expect(elvar(folder, ['check', '--watch', '--format', 'json'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('--watch shows text only') as string });

@@ -60,7 +60,9 @@ function program(): Executable {
   const folder = workspace.workspaceFolders?.[0]?.uri.fsPath;
   const own = path.join(folder ?? '', 'node_modules', '.bin', process.platform === 'win32' ? 'elvar.cmd' : 'elvar');
   const command = named !== '' ? named : folder !== undefined && existsSync(own) ? own : 'elvar';
-  const args = ['editor', '--stdio', ...settings.get<string[]>('arguments', [])];
-  // On Windows, commands of packages are scripts of its shell.
-  return { command, args, transport: TransportKind.stdio, options: { shell: process.platform === 'win32', ...(folder !== undefined && { cwd: folder }) } };
+  // The client adds --stdio itself.
+  const args = ['editor', ...settings.get<string[]>('arguments', [])];
+  // On Windows, commands of packages are scripts of its shell, for which a blank ends a word.
+  const isWindows = process.platform === 'win32';
+  return { command: isWindows ? `"${command}"` : command, args, transport: TransportKind.stdio, options: { shell: isWindows, ...(folder !== undefined && { cwd: folder }) } };
 }

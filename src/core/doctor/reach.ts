@@ -1,6 +1,6 @@
+import { speakingZones } from '../cascade/speaking-zones.js';
 import { isInForce } from '../cascade/in-force.js';
 import { knowsLanguage, languagesOf } from '../catalog/rule.js';
-import type { StatementZone } from '../model/statement.js';
 import type { LanguagePatterns, LayerFile, PatternLine } from '../model/layer.js';
 import { compilePatternLines } from '../patterns/pattern-lines.js';
 import { PatternList } from '../patterns/pattern-list.js';
@@ -14,10 +14,7 @@ export function unreached(evidence: Evidence): Diagnosis[] {
 }
 
 function emptyZones({ layers, files }: Evidence): Diagnosis[] {
-  // Many files have the same rules.
-  const zones = new Set<StatementZone>();
-  for (const { decisions } of new Set(files.map(({ rules }) => rules))) for (const { trail } of decisions.values()) for (const { statement: { zone } } of trail) if (zone !== null) zones.add(zone);
-  const met = new Set([...zones].map(({ place }) => `${place.file}:${place.line}`));
+  const met = new Set([...speakingZones(new Set(files.map(({ rules }) => rules)))].map(({ place }) => `${place.file}:${place.line}`));
   return layers.flatMap((layer) => layer.zones.filter(({ place, rulings, presets, atMost }) =>
     !met.has(`${place.file}:${place.line}`) && rulings.length + presets.length + Number(atMost !== null) > 0)
     .map(({ place, name }) => diagnosis({ code: 'zone-matches-nothing', zone: name ?? `line ${place.line}` }, layer.file, place.line)));

@@ -2,11 +2,12 @@ import type { Catalog } from '../catalog/catalog.js';
 import { knowsLanguage } from '../catalog/rule.js';
 import type { LanguageId } from '../base/language.js';
 import type { RuleId } from '../model/rule.js';
+import { speakingZones } from '../cascade/speaking-zones.js';
 import type { ResolvedFile } from '../cascade/resolve-report.js';
 import type { Place } from '../base/place.js';
 import type { LayerFile } from '../model/layer.js';
 import type { DecidedRules } from '../model/rule-set.js';
-import type { Statement, StatementZone } from '../model/statement.js';
+import type { Statement } from '../model/statement.js';
 import { decidesAnything } from './ruling-outcome.js';
 
 /** What one zone of a layer file does. */
@@ -25,18 +26,14 @@ export function zoneEffects(files: readonly ResolvedFile[], { zones }: LayerFile
   const alike = new Map<DecidedRules, number>();
   for (const { rules } of files) alike.set(rules, (alike.get(rules) ?? 0) + 1);
   const counts = new Map<string, number>();
-  for (const [rules, number] of alike) for (const key of zonesOf(rules)) counts.set(key, (counts.get(key) ?? 0) + number);
-  return speaking.map(({ name, place }) => ({ name, place, files: counts.get(keyOf(place)) ?? 0 }));
+  for (const [rules, number] of alike) {
+    for (const key of new Set([...speakingZones([rules])].map(({ place }) => placeText(place)))) counts.set(key, (counts.get(key) ?? 0) + number);
+  }
+  return speaking.map(({ name, place }) => ({ name, place, files: counts.get(placeText(place)) ?? 0 }));
 }
 
-/** The places of the zones that say anything for a file, as texts. */
-function zonesOf({ decisions }: DecidedRules): ReadonlySet<string> {
-  const zones = new Set<StatementZone>();
-  for (const { trail } of decisions.values()) for (const { statement: { zone } } of trail) if (zone !== null) zones.add(zone);
-  return new Set([...zones].map(({ place }) => keyOf(place)));
-}
-
-function keyOf({ file, line, column }: Place): string {
+/** A place as a text to compare. */
+function placeText({ file, line, column }: Place): string {
   return `${file}:${line}:${column}`;
 }
 
@@ -56,7 +53,7 @@ function isSame(a: Place, b: Place): boolean {
 type Test = (rules: DecidedRules, language: LanguageId) => boolean;
 
 function isOfZone(place: Place): Test {
-  return ({ decisions }) => [...decisions.values()].some(({ trail }) => trail.some(({ statement: { zone } }) => zone !== null && isSame(zone.place, place)));
+  return (rules) => [...speakingZones([rules])].some((zone) => isSame(zone.place, place));
 }
 
 /** Rules that do not know a file's language decide nothing there. */
