@@ -4,6 +4,7 @@ import { expect, test } from 'vitest';
 import type { RulePage } from '../../src/core/cascade/rule-page.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { rulePageMarkdown } from '../../src/formats/markdown/rule-page.js';
+import { runs } from '../support/runs.js';
 
 function pageOf(rule: RulePage['rule'], places: RulePage['places'] = []): RulePage {
   return { rule, catalog: CATALOG, usesStarter: false, incomplete: [], notices: [], presets: [], clashes: [], places, known: places.reduce((sum, { files }) => sum + files.length, 0) };
@@ -35,5 +36,5 @@ test('what people write in reasons and names changes nothing but its own cell', 
     // Nothing in a reason is markup.
     for (const [, , , reason] of table?.rows ?? []) expect(reason?.tokens.every(({ type }) => type === 'text' || type === 'escape')).toBe(true);
     expect(markdown).not.toContain('\u001b');
-  }));
+  }), { numRuns: runs(100), examples: [[[{ by: '\\|<b>', because: null }]]] });
 });

@@ -1,8 +1,11 @@
 import { visible } from '../text/visible.js';
 
-/** A text as a code span in a table: there a bar would end the cell, even in code. */
+/**
+ * A text as a code span in a table: there a bar would end the cell, even in code. Behind a backslash, nothing in code can keep it from that
+ * (GitHub Flavored Markdown, section 4.10), so such a text is no code.
+ */
 export function codeInCell(text: string): string {
-  return code(text).replaceAll('|', '\\|');
+  return /\\\|/.test(visible(text)) ? escaped(text) : code(text).replaceAll('|', '\\|');
 }
 
 /** A text as a code span, whatever backticks it contains (CommonMark, section 6.1). */
