@@ -19,7 +19,7 @@ const ASSIGNMENTS = [
 export default defineRule({
   id: 'text/alignment',
   title: 'Assignments are aligned, or not, consistently',
-  about: 'Where only some are aligned, nobody knows what the next line should look like; and a new longest name moves all lines of a column.',
+  about: 'Where only some are aligned, nobody knows how to write the next line; and where all are, a longer name moves the whole column.',
   advice: 'Put a single space before each =, or align those of lines that follow each other.',
   tags: ['layout'],
   confidence: 'certain',
@@ -27,7 +27,8 @@ export default defineRule({
   options: { style: choice(['single', 'columns'], 'single', 'whether one space stands before each =, or those of lines that follow each other stand in a column') },
   find: { languages: inLanguages('javascript typescript python java php cpp c', byTree(findAll, ASSIGNMENTS)) },
   examples: [
-    good('javascript', 'const low = 1;\nconst highest = 2;\na=1;\nb\n  = 2;\n'),
+    good('javascript', 'const low = 1;\nconst highest = 2;\n'),
+    good('javascript', 'a=1;\nb\n  = 2;\n'),
     bad('javascript', 'const low     = 1;\nconst highest =  2;\n', '1:10 2:15', { repaired: 'const low = 1;\nconst highest = 2;\n' }),
     bad('javascript', 'const low = 1;\nconst highest = 2;\n\nconst a = 3;\n', '1:11', { options: { style: 'columns' }, repaired: 'const low     = 1;\nconst highest = 2;\n\nconst a = 3;\n' }),
     good('typescript', 'type Low = 1;\n'),

@@ -29,7 +29,8 @@ export default defineRule({
   },
   find: { languages: { ...inLanguages('javascript typescript python java php cpp c', byTree(findAll)), css: byTree(findCommas) } },
   examples: [
-    good('javascript', 'const tide = low + high * 2;\nsail(a, b, -c, ...d);\nconst f = (a = 1) => a ? [b,] : c;\nfor (let i = 0; i < 3; i++) {}\n'),
+    good('javascript', 'const tide = low + high * 2;\nsail(a, b, -c);\nconst f = (a = 1) => a ? b : c;\n'),
+    good('javascript', 'sail(...a);\nb = [c,];\nfor (let i = 0; i < 3; i++) {}\n'),
     bad('javascript', 'const tide=low+ high;\nsail(a,b);\n', '1:11 1:15 2:7', { repaired: 'const tide = low + high;\nsail(a, b);\n' }),
     bad('javascript', 'const f = (a=1)=>a?b :c;\n', '1:13 1:16 1:19 1:22', { repaired: 'const f = (a = 1) => a ? b : c;\n' }),
     bad('javascript', 'a = b*c+d;\n', '1:8', { options: { tight: ['*'] }, repaired: 'a = b*c + d;\n' }),
