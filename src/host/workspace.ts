@@ -32,6 +32,8 @@ import { ruleById } from './project/rule-by-id.js';
 import { rulePage } from './project/rule-page.js';
 import { selectedRules } from './project/selected-rules.js';
 import { excusesOf } from './session/rule-excuses.js';
+import { needQueries } from './inspection/need-queries.js';
+import { knowingJobFor } from './session/knowing-job.js';
 import { Session } from './session/session.js';
 import { completeEarlier, whileWriting } from './writing/while-writing.js';
 import type { Writer } from './writing/writer.js';
@@ -127,7 +129,7 @@ export class Workspace {
   async rulePage(id: RuleId): Promise<RulePage> {
     const report = this.resolve([], id);
     const rule = ruleById(id, report.catalog);
-    await this.session.needQueries(report.catalog);
+    await needQueries(this.root, report.catalog);
     // What the built-in presets say by themselves, whatever the command line sets.
     const plain = this.session.with({ set: [] });
     return rulePage(rule, report, rule.house === null ? builtInPresets().map((reference) => plain.preset(reference)) : []);
@@ -232,12 +234,11 @@ export class Workspace {
   async fix(paths: readonly string[], wish: FixWish): Promise<FixReport> {
     if (wish.offered && wish.rules.length === 0) throw new UsageError('offered repairs need a look, so they are made only for rules that you name\nFor example: elvar fix --offered --rule dead/import --dry-run');
     const repair = (writer: Writer | null): Promise<FixReport> => this.repair(paths, wish, writer);
-    // Nobody has to say what was changed here.
-    return wish.writes ? whileWriting(this.root, 'wait', this.watch, repair).finally(() => this.session.forget()) : repair(null);
+      return wish.writes ? whileWriting(this.root, 'wait', this.watch, repair).finally(() => this.session.forget()) : repair(null);
   }
 
   private async repair(paths: readonly string[], { rules, offered, signal }: FixWish, writer: Writer | null): Promise<FixReport> {
-    const { job, base, listing: { skipped } } = await this.fresh.jobFor(paths);
+    const { job, base, listing: { skipped } } = await knowingJobFor(this.fresh, paths);
     const { repairProject } = await import('./inspection/repair-project.js');
     return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer, ledger: this.session.ledger(), known: this.session.known, signal }, this.watch);
   }

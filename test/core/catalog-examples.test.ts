@@ -9,6 +9,7 @@ import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
+import { toolsFor } from '../support/projects.js';
 import { size } from '../support/runs.js';
 
 const grammars = builtGrammars();
@@ -27,9 +28,9 @@ function sourceOf({ language: id, file, code }: Example): SourceText {
   return new SourceText(file ?? `example${language.endings[0]}`, language, code.replace(/^\uFEFF/, ''), code.startsWith('\uFEFF'));
 }
 
-function findsIn(rule: Rule, { language: id, file, options, code }: Example): string[] {
-  const text = sourceOf({ language: id, code, finds: [], ...(file !== undefined && { file }) });
-  const { findings } = inspectFile(text, only(rule, options), tools);
+function findsIn(rule: Rule, example: Example): string[] {
+  const set = only(rule, example.options);
+  const { findings } = inspectFile(sourceOf(example), set, toolsFor(tools, example, set));
   return findings.filter((finding) => finding.rule === rule.id).map(({ span }) => `${span.start.line}:${span.start.column}`);
 }
 

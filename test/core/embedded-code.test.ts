@@ -32,9 +32,14 @@ const WRAPPINGS: Readonly<Record<string, Readonly<Record<string, Wrapping>>>> = 
 /** What cannot be told of a component is not. */
 const NOT_IN_COMPONENTS = ['slips/undeclared', 'idiom/settled-binding', 'idiom/function-scoped-binding'];
 
+/** Whether a rule looks at the code itself: what embedded code declares is not known of the project. */
+function seesFile(finder: ReturnType<typeof finderFor>): boolean {
+  return finder !== null && finder.by !== 'project';
+}
+
 describe.each(Object.entries(WRAPPINGS))('code inside %s', (outer, wrappings) => {
   const known = CATALOG.rules.filter((rule) => 'languages' in rule.find && !(outer === 'component' && NOT_IN_COMPONENTS.includes(rule.id)));
-  const examples = known.flatMap((rule) => rule.examples.filter(({ language, file, code }) => wrappings[language] !== undefined && file === undefined && finderFor(rule, language) !== null && !/<\/|<\?|\{\{/.test(code)).map((example) => ({ rule, example })));
+  const examples = known.flatMap((rule) => rule.examples.filter(({ language, file, code, others }) => wrappings[language] !== undefined && file === undefined && others === undefined && seesFile(finderFor(rule, language)) && !/<\/|<\?|\{\{/.test(code)).map((example) => ({ rule, example })));
 
   test.each(examples.map(({ rule, example }) => [rule.id, example.language, example.code, rule, example] as const))('%s finds what it finds in %s alone: %j', (_id, language, code, rule, { finds, options }) => {
     const [before, after] = wrappings[language] as Wrapping;

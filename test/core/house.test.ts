@@ -32,7 +32,7 @@ test('the imports of every file are found', () => {
 
 /** The rooms, from the ground up: each may import from those before it, types included. */
 const ROOMS = [
-  ...['base', 'model', 'patterns', 'intake', 'syntax', 'waivers', 'catalog', 'layers', 'cascade', 'scope', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal'].map((room) => `core/${room}/`),
+  ...['base', 'model', 'patterns', 'intake', 'syntax', 'facts', 'waivers', 'catalog', 'layers', 'cascade', 'scope', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal'].map((room) => `core/${room}/`),
   'formats/',
   'host/package-folder.ts', 'host/page-script.ts',
   ...['files', 'writing', 'git', 'intake', 'layers', 'project', 'cache', 'inspection', 'parts', 'session', 'desks'].map((room) => `host/${room}/`),

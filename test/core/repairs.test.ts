@@ -12,6 +12,7 @@ import { SourceText } from '../../src/core/base/source-text.js';
 import { Source } from '../../src/core/syntax/source.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
+import { toolsFor } from '../support/projects.js';
 
 const grammars = builtGrammars();
 const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
@@ -48,13 +49,14 @@ describe.each(REPAIRING.map((rule) => [rule.id, rule] as const))('%s repairs', (
   test.each(bad.map((example) => [example.language, example.code, example] as const))('%s: %j', (_language, _code, example) => {
     const set = setOf([rule], example.options);
     const before = sourceOf(example);
-    const outcome = repairFile(before, set, tools, () => true);
+    const own = toolsFor(tools, example, set);
+    const outcome = repairFile(before, set, own, () => true);
     if (example.repaired !== undefined) expect(written(outcome)).toBe(example.repaired);
     expect(outcome.withdrawn).toEqual([]);
     // It parses, nothing that can be repaired is left, and a second run changes nothing.
     if (parses(before)) expect(parses(outcome.text)).toBe(true);
-    expect(inspectFile(outcome.text, set, tools).findings.filter(({ repair }) => repair !== null)).toEqual([]);
-    expect(written(repairFile(outcome.text, set, tools, () => true))).toBe(written(outcome));
+    expect(inspectFile(outcome.text, set, own).findings.filter(({ repair }) => repair !== null)).toEqual([]);
+    expect(written(repairFile(outcome.text, set, own, () => true))).toBe(written(outcome));
   });
 
   test('shows what a repair comes to in an example', () => {

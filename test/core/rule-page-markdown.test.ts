@@ -19,7 +19,7 @@ test.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('the page of %s
   expect(marked.parseInline((tokens[0] as Tokens.Heading).text)).toBe(id);
   // What is fenced is code of an example, to the last character.
   const fenced = tokens.filter((token): token is Tokens.Code => token.type === 'code').map(({ text }) => text);
-  const codes = new Set(rule.examples.flatMap(({ code, repaired }) => [code, repaired ?? code]).map((code) => code.replace(/\r?\n$/, '').replaceAll('\r', '\n')));
+  const codes = new Set(rule.examples.flatMap(({ code, repaired, others = {} }) => [code, repaired ?? code, ...Object.values(others)]).map((code) => code.replace(/\r?\n$/, '').replaceAll('\r', '\n')));
   for (const text of fenced) expect([...codes].some((code) => code.replaceAll('\n\n', '\n') === text.replaceAll('\r', '\n').replaceAll('\n\n', '\n') || code === text), text).toBe(true);
   const options = Object.keys(rule.options);
   expect(tablesIn(markdown).flatMap(({ rows }) => rows.map(([first]) => (first as Tokens.TableCell).text.replaceAll('`', '')))).toEqual(options);

@@ -7,6 +7,7 @@ import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { writeWaiver, type WaiverRequest } from '../../src/core/inspect/write-waiver.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
+import { toolsFor } from '../support/projects.js';
 import { textOf } from '../support/sources.js';
 
 const grammars = builtGrammars();
@@ -84,16 +85,18 @@ test('what is written for the findings of every example is read back, and change
   for (const rule of CATALOG.rules) {
     const setting = set.rules.get(rule.id);
     if (setting === undefined) continue;
-    for (const { language, file, code, options, finds } of rule.examples) {
+    for (const example of rule.examples) {
+      const { language, file, code, options, finds } = example;
       if (finds.length === 0) continue;
       const own: RuleSet = { id: rule.id, rules: new Map([[rule.id, { ...setting, options: { ...rule.defaults, ...options } }]]) };
       const text = textOf(language, code, file);
-      const before = inspectFile(text, own, tools).findings;
+      const knowing = toolsFor(tools, { ...example, file: text.path }, own);
+      const before = inspectFile(text, own, knowing).findings;
       const line = before[0]?.span.start.line ?? 0;
-      const after = writeWaiver(text, { selectors: [rule.id], line, reach: 'line', until: null, because: 'it is an example' }, own, tools);
+      const after = writeWaiver(text, { selectors: [rule.id], line, reach: 'line', until: null, because: 'it is an example' }, own, knowing);
       if (after === null) continue;
       written += 1;
-      const then = inspectFile(after.text, own, tools).findings;
+      const then = inspectFile(after.text, own, toolsFor(tools, { ...example, file: text.path, code: after.text.text }, own)).findings;
       expect(then.filter(({ excused }) => excused !== null).length, `${rule.id}: ${code}`).toBe(before.filter(({ span }) => span.start.line === line).length);
       expect(withoutComment(after.text.text), rule.id).toBe(code.replace(/^\uFEFF/, ''));
     }

@@ -51,9 +51,13 @@ function clashLines({ clashes }: RulePage, style: Style): string[] {
 function exampleLines({ examples }: Rule, style: Style): string[] {
   const { good, bad } = chosenExamples(examples);
   return [
-    ...(good === undefined ? [] : [`Good ${style.faint(exampleSetting(good))}`, ...codeLines(good.code), '']),
-    ...(bad === undefined ? [] : [`Bad ${style.faint(exampleSetting(bad))}`, ...codeLines(bad.code, bad.finds), ...repairedLines(bad), '']),
+    ...(good === undefined ? [] : [`Good ${style.faint(exampleSetting(good))}`, ...codeLines(good.code), ...otherLines(good, style), '']),
+    ...(bad === undefined ? [] : [`Bad ${style.faint(exampleSetting(bad))}`, ...codeLines(bad.code, bad.finds), ...repairedLines(bad), ...otherLines(bad, style), '']),
   ];
+}
+
+function otherLines({ others = {} }: Example, style: Style): string[] {
+  return Object.entries(others).flatMap(([name, code]) => [style.faint(`  beside it, ${visible(name)}:`), ...codeLines(code)]);
 }
 
 function repairedLines({ repaired, code }: Example): string[] {

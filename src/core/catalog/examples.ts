@@ -6,6 +6,8 @@ interface Extras {
   readonly file?: string;
   readonly options?: OptionValues;
   readonly repaired?: string;
+  /** Other files of the project, by path. */
+  readonly others?: Readonly<Record<string, string>>;
 }
 
 /** Code that meets a rule. */

@@ -1,4 +1,6 @@
 import type { LanguageId } from '../base/language.js';
+import type { FileFacts } from '../facts/facts.js';
+import type { ProjectFacts } from '../facts/project.js';
 import type { FindingNote } from '../model/finding.js';
 import type { Repair, RepairKind } from '../model/repair.js';
 import type { Confidence } from '../model/rule.js';
@@ -51,6 +53,22 @@ export interface TreeFinder<Options> {
   /** Node types of which a file needs at least one for anything to be found; null if unknown. */
   readonly needs: readonly string[] | null;
   find(source: ParsedSource, options: Options): Iterable<Hit>;
+  /** What else it finds, by what is known of the whole project. */
+  readonly alsoByProject?: ProjectFinder<Options>['find'] | undefined;
+  /** Which words in a file count, by what is known of the whole project; the source tells them as its `learned`. */
+  readonly learn?: LearnFromProject | undefined;
+}
+
+/** The words that a rule needs to know of, as numbers. */
+export type LearnFromProject = (file: FileFacts, project: ProjectFacts) => readonly number[];
+
+/** A hit that needs no source. */
+export type ProjectHit = Pick<Hit, 'start' | 'end' | 'message' | 'confidence'>;
+
+/** Finds by what is known of the whole project, in one file of it. */
+export interface ProjectFinder<Options> {
+  readonly by: 'project';
+  find(file: FileFacts, project: ProjectFacts, options: Options): readonly ProjectHit[];
 }
 
 /** Finds by the state of a file's waivers, after all other rules have run. */
@@ -60,7 +78,7 @@ export interface WaiverFinder {
 }
 
 /** How a rule finds in one language. */
-export type Finder<Options> = TextFinder<Options> | SyntaxFinder<Options> | TreeFinder<Options> | WaiverFinder;
+export type Finder<Options> = TextFinder<Options> | SyntaxFinder<Options> | TreeFinder<Options> | ProjectFinder<Options> | WaiverFinder;
 
 /** How a rule finds: the same way in every text, or separately for each language it knows. */
 export type Finders<Options> =

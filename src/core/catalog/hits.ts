@@ -1,6 +1,6 @@
 import type { Node, QueryMatch } from 'web-tree-sitter';
 import type { LanguageId } from '../base/language.js';
-import type { Finder, Hit, TreeFinder } from './finder.js';
+import type { Finder, Hit, LearnFromProject, ProjectFinder, TreeFinder } from './finder.js';
 import type { SyntaxNode, SyntaxTree } from '../syntax/node.js';
 import type { ParsedSource } from '../syntax/source.js';
 import type { NumberTest } from '../syntax/numbered-tree.js';
@@ -38,6 +38,21 @@ export function hitAtCapture(node: Node, message: string): Hit {
 /** Finds by looking at the syntax. @param needs node types of which at least one must occur for anything to be found; most files have few of them. */
 export function byTree<Options>(find: (source: ParsedSource, options: Options) => Iterable<Hit>, needs: Iterable<string> | null = null): TreeFinder<Options> {
   return { by: 'tree', needs: needs === null ? null : [...needs], find };
+}
+
+/** Finds by what is known of the whole project. */
+export function byProject<Options>(find: ProjectFinder<Options>['find']): ProjectFinder<Options> {
+  return { by: 'project', find };
+}
+
+/** What a finder does, and what else is found by the whole project. */
+export function alsoByProject<Options>(finder: TreeFinder<Options>, find: ProjectFinder<Options>['find']): TreeFinder<Options> {
+  return { ...finder, alsoByProject: find };
+}
+
+/** What a finder does, once it is known which words of the file count. */
+export function learning<Options>(finder: TreeFinder<Options>, learn: LearnFromProject): TreeFinder<Options> {
+  return { ...finder, learn };
 }
 
 /** The same way of finding for several languages. @param languages their ids, with blanks between them. */

@@ -1,7 +1,10 @@
 import { Catalog } from './catalog.js';
 import deadAfterExit from './dead/after-exit.js';
 import deadBranch from './dead/branch.js';
+import deadClass from './dead/class.js';
 import deadCommentedCode from './dead/commented-code.js';
+import deadExport from './dead/export.js';
+import deadFile from './dead/file.js';
 import deadFunction from './dead/function.js';
 import deadImport from './dead/import.js';
 import deadParameter from './dead/parameter.js';
@@ -30,8 +33,10 @@ import idiomStrictTypes from './idiom/strict-types.js';
 import idiomTextJoining from './idiom/text-joining.js';
 import idiomWildcardImport from './idiom/wildcard-import.js';
 import importsBarred from './imports/barred.js';
+import importsCircle from './imports/circle.js';
 import importsClimb from './imports/climb.js';
 import importsDirection from './imports/direction.js';
+import importsMissing from './imports/missing.js';
 import importsRepeated from './imports/repeated.js';
 import importsSorted from './imports/sorted.js';
 import localeAssetPath from './locale/asset-path.js';
@@ -111,7 +116,10 @@ import wordsSpelling from './words/spelling.js';
 export const CATALOG = new Catalog([
   deadAfterExit,
   deadBranch,
+  deadClass,
   deadCommentedCode,
+  deadExport,
+  deadFile,
   deadFunction,
   deadImport,
   deadParameter,
@@ -140,8 +148,10 @@ export const CATALOG = new Catalog([
   idiomTextJoining,
   idiomWildcardImport,
   importsBarred,
+  importsCircle,
   importsClimb,
   importsDirection,
+  importsMissing,
   importsRepeated,
   importsSorted,
   localeAssetPath,

@@ -13,6 +13,8 @@ export interface Example {
   readonly file?: string;
   readonly options?: OptionValues;
   readonly code: string;
+  /** Other files of the project, by path: what a rule finds by the whole project depends on them. */
+  readonly others?: Readonly<Record<string, string>>;
   /** The starts of the findings, as `line:column`; empty for good code. */
   readonly finds: readonly string[];
   /** The code after all repairs, if the rule has any. */

@@ -23,6 +23,7 @@ import { foreignHits, type ForeignLookup } from './foreign-hits.js';
 import { fillIn } from '../base/fill-in.js';
 import { FileFindings, type FoundFinding } from './found-finding.js';
 import type { Planner, RunnableRule } from './plan.js';
+import { learnedWords, projectHits, type ProjectLookup } from './project-findings.js';
 import { inTextOrder, type RuleHits } from './text-order.js';
 
 /** What was found in one file. */
@@ -54,6 +55,8 @@ export interface Tools extends WaiverTerms {
   readonly spelling: Spelling;
   /** What other programs found; absent if nothing. */
   readonly foreign?: ForeignLookup | undefined;
+  /** What is known only by the whole project; absent if nothing. */
+  readonly project?: ProjectLookup | undefined;
 }
 
 /**
@@ -75,7 +78,13 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   const { text } = source;
   source.limit.begin();
   const unfinished: RuleId[] = [];
-  const known = [...trustedIn(source, set, tools.planner, unfinished, false), ...hitsInside(source, set, tools.planner, unfinished), ...foreignHits(text, tools.foreign?.(text.path) ?? [], set, tools.planner.catalog)];
+  const { catalog } = tools.planner;
+  const byProject = tools.project?.(text.path) ?? null;
+  if (byProject !== null) source.learned = learnedWords(byProject);
+  const known = [
+    ...trustedIn(source, set, tools.planner, unfinished, false), ...hitsInside(source, set, tools.planner, unfinished),
+    ...foreignHits(text, tools.foreign?.(text.path) ?? [], set, catalog), ...projectHits(text, byProject, set, catalog),
+  ];
   const found = tools.ownFiles.has(text.path) ? known.filter(({ planned: { rule } }) => rule.house === null && rule.concern !== 'words') : known;
   const account = new WaiverAccount(readWaivers(source), tools);
   const findings = new FileFindings(text);
@@ -83,7 +92,7 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   addFindings(findings, found, set, account, collected);
   const { waivers } = tools.planner.planFor(set, text.language.id, source.grammar);
   for (const planned of account.isEmpty ? [] : waivers) {
-    const hits = [...planned.finder.find(account, tools.planner.catalog)];
+    const hits = [...planned.finder.find(account, catalog)];
     if (hits.length > 0) addFindings(findings, [{ planned, hits }], set, account, collected);
   }
   if (!account.isEmpty) findings.all.sort(compareFindings);

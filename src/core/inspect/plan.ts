@@ -72,7 +72,7 @@ export class Planner {
       const { options } = setting;
       if (finder.by === 'text') text.push({ ...planned, finder, needs: null, run: (source) => finder.find(source, options) });
       else if (finder.by === 'waivers') waivers.push({ ...planned, finder });
-      else if (grammar === null) continue;
+      else if (grammar === null || finder.by === 'project') continue;
       else if (finder.by === 'tree') tree.push({ ...planned, finder, needs: finder.needs === null ? null : kindsOf(grammarNames(this.grammars.get(grammar)), finder.needs), run: (source) => finder.find(source, options) });
       else query.push({ ...planned, finder });
     }

@@ -9,11 +9,18 @@ import type { Spelling } from './spelling.js';
 import type { TimeLimit } from './time-limit.js';
 import type { SyntaxTree } from './node.js';
 
+/** Words, as numbers, that rules have learned of the project that a file belongs to, by the rule. */
+export type LearnedWords = ReadonlyMap<string, ReadonlySet<number>>;
+
+const NOTHING: LearnedWords = new Map<string, ReadonlySet<number>>();
+
 /** A source file as rules see it: its text and, if Elvar has a grammar, its syntax. It is parsed on demand. */
 export class Source {
   readonly grammar: GrammarId | null;
   private parsed: Tree | null = null;
   private read: SyntaxTree | null = null;
+  /** What rules have learned of the project. */
+  learned: LearnedWords = NOTHING;
 
   /** The grammar of the file must have been loaded. The creator of a source must call its {@link dispose}. @param isInside whether it is a part of another one, and has to do with that one's time. */
   constructor(readonly text: SourceText, private readonly grammars: Grammars, readonly spelling: Spelling | null = null, isInside = false) {
@@ -28,7 +35,9 @@ export class Source {
 
   /** A source for a part of this one that is in another language. The caller disposes of it. */
   inside(part: SourceText): Source {
-    return new Source(part, this.grammars, this.spelling, true);
+    const inner = new Source(part, this.grammars, this.spelling, true);
+    inner.learned = this.learned;
+    return inner;
   }
 
   /** The syntax; null for a language without a grammar. */
@@ -78,4 +87,5 @@ export interface ParsedSource {
   readonly tree: SyntaxTree;
   readonly root: Node;
   readonly limit: TimeLimit;
+  readonly learned: LearnedWords;
 }

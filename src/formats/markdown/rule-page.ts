@@ -31,7 +31,8 @@ function placesTable({ places }: RulePage): string[] {
 }
 
 function exampleLines(example: Example): string[] {
-  return [escaped(exampleSetting(example)), fenced(example.code, example.language)];
+  const others = Object.entries(example.others ?? {}).flatMap(([name, text]) => [`Beside it, ${code(name)}:`, fenced(text, '')]);
+  return [escaped(exampleSetting(example)), fenced(example.code, example.language), ...others];
 }
 
 /** Code between fences that are longer than any in it (CommonMark, section 4.5). */

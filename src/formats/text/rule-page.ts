@@ -46,10 +46,10 @@ export function chosenExamples(examples: Rule['examples']): { readonly good: Exa
   return { good, bad };
 }
 
-/** The language of an example, and its options. */
-export function exampleSetting({ language, options }: Example): string {
+/** The language of an example, its file if others stand beside it, and its options. */
+export function exampleSetting({ language, options, file, others }: Example): string {
   const set = Object.entries(options ?? {}).map(([name, value]) => `${name} ${formatValue(value)}`);
-  return [language, ...set].join(', ');
+  return [language, ...(others === undefined || file === undefined ? [] : [file]), ...set].join(', ');
 }
 
 /** The default of an option. */

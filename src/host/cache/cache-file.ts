@@ -25,7 +25,7 @@ export interface CacheContents {
 }
 
 /** Eight bytes by which a file is known; a change of its form changes them. */
-const MAGIC = 'elvar-4\n';
+const MAGIC = 'elvar-5\n';
 
 /** The magic, the length of the index, and the digest of the index. */
 const HEAD = MAGIC.length + 8 + 16;

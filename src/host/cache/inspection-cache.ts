@@ -4,7 +4,8 @@ import { readBytes } from '../files/source-file.js';
 import { linkStatsAt } from '../files/stats.js';
 import { LARGEST_CACHE, type CacheContents, type StoredRecord } from './cache-file.js';
 import { contentDigest } from './digests.js';
-import { packed, unpacked, type RecordData } from './record.js';
+import type { Facts } from '../../core/facts/facts.js';
+import { packed, unpacked, unpackedFacts, type RecordData } from './record.js';
 import { RecordFiles, sizeOf, sizeOfRecord } from './record-files.js';
 import { isUnchanged, stampOf, type FileStamp } from './stamp.js';
 
@@ -25,6 +26,8 @@ export interface NewRecord {
   readonly stamp: FileStamp;
   readonly today: string | null;
   readonly data: RecordData;
+  /** What it contributes to what is known of the project; null if that is not known. */
+  readonly facts: Facts | null;
 }
 
 /** What was found in a file last. */
@@ -76,6 +79,18 @@ export class InspectionCache {
     return null;
   }
 
+  /** What a file contributes to what is known of the project: null if it is not checked, undefined if that is not known. @param build which program it is: another one knows other facts. */
+  factsOf(own: string, build: string): Facts | null | undefined {
+    const known = (this.contents.records.get(own) ?? []).filter(({ packed: { parts } }) => parts === null || parts[6] !== null);
+    for (const record of known) {
+      if (!this.isAbout(record, own)) continue;
+      if (record.packed.parts === null) return null;
+      const facts = unpackedFacts(record.packed);
+      if (facts?.texts.startsWith(`${build}\n`) === true) return { ...facts, texts: facts.texts.slice(build.length + 1) };
+    }
+    return undefined;
+  }
+
   /** Joining paths properly would take longer than asking the system about them. */
   private pathOf(own: string): string {
     return `${this.root}/${own}`;
@@ -111,8 +126,8 @@ export class InspectionCache {
   }
 
   /** Remembers what was found. */
-  put({ path: own, key, digest, stamp, today, data }: NewRecord): void {
-    const record: StoredRecord = { key, digest, stamp, today, used: this.run, packed: packed(data) };
+  put({ path: own, key, digest, stamp, today, data, facts }: NewRecord): void {
+    const record: StoredRecord = { key, digest, stamp, today, used: this.run, packed: packed(data, facts) };
     this.replace(own, null, record);
   }
 

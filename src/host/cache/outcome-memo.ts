@@ -1,3 +1,5 @@
+import type { FileFacts } from '../../core/facts/facts.js';
+import { ProjectFacts } from '../../core/facts/project.js';
 import type { Inspection } from '../../core/inspect/inspect-file.js';
 import type { SkippedReading } from '../files/source-file.js';
 
@@ -14,6 +16,10 @@ export interface KnownOutcome {
 /** What was found in files that have not changed since, for as long as somebody says so: these are not even asked for their times. */
 export class OutcomeMemo {
   private readonly outcomes = new Map<string, KnownOutcome>();
+  /** With the text of the document that was read instead of the file; null for the file. */
+  private readonly facts = new Map<string, { readonly file: FileFacts | null; readonly document: string | null }>();
+  private project: ProjectFacts | null = null;
+  private projectSkipped = '';
   /** How often something has been forgotten; when each path was, and when everything was. */
   private count = 0;
   private readonly forgotten = new Map<string, number>();
@@ -35,6 +41,27 @@ export class OutcomeMemo {
     if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.outcomes.set(own, known);
   }
 
+  /** What a file contributes to what is known of the project: null if nothing, undefined if that is not known. @param document the text that stands for it. */
+  factsOf(own: string, document: string | null): FileFacts | null | undefined {
+    const known = this.facts.get(own);
+    return known?.document === document ? known.file : undefined;
+  }
+
+  /** Keeps what a file contributes to it, like {@link put}. */
+  putFacts(own: string, document: string | null, file: FileFacts | null, generation: number): void {
+    if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.facts.set(own, { file, document });
+  }
+
+  /** The project that files make, the same one as long as they are the same. */
+  projectOf(files: readonly FileFacts[], skipped: readonly string[]): ProjectFacts {
+    const rest = skipped.join('\0');
+    const before = this.project;
+    const isSame = before !== null && rest === this.projectSkipped && before.files.length === files.length && files.every((file, index) => file === before.files[index]);
+    if (before !== null && isSame) return before;
+    this.projectSkipped = rest;
+    return this.project = new ProjectFacts(files, skipped);
+  }
+
   /** Whether a file, or a directory around it, has been forgotten. */
   private isForgottenSince(own: string, generation: number): boolean {
     if (this.count === generation) return false;
@@ -47,12 +74,15 @@ export class OutcomeMemo {
     this.count += 1;
     if (own === null || own === '') {
       this.outcomes.clear();
+      this.facts.clear();
       this.forgotten.clear();
       this.allForgotten = this.count;
       return;
     }
     this.forgotten.set(own, this.count);
-    if (this.outcomes.delete(own)) return;
-    for (const path of this.outcomes.keys()) if (path.startsWith(`${own}/`)) this.outcomes.delete(path);
+    for (const known of [this.outcomes, this.facts]) {
+      if (known.delete(own)) continue;
+      for (const path of known.keys()) if (path.startsWith(`${own}/`)) known.delete(path);
+    }
   }
 }

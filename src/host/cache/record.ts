@@ -1,20 +1,6 @@
 import { crc32 } from 'node:zlib';
+import type { Facts } from '../../core/facts/facts.js';
 import type { KeptInspection } from '../../core/inspect/kept-inspection.js';
-import type { FileStamp } from './stamp.js';
-
-/** What was found in one version of one file by one set of rules. */
-export interface CacheRecord {
-  /** What else was decisive besides the file's bytes. */
-  readonly key: string;
-  /** The digest of the file's bytes. */
-  readonly digest: string;
-  readonly stamp: FileStamp;
-  /** The day on which it holds, as YYYY-MM-DD; null if the day makes no difference. */
-  readonly today: string | null;
-  /** The number of the run that last used it. */
-  readonly used: number;
-  readonly data: RecordData;
-}
 
 /** What was found, or why the file is not checked. */
 export type RecordData = KeptInspection | { readonly skipped: 'binary' | 'not-utf8' | 'generated' };
@@ -26,40 +12,60 @@ type TextEncoding = 'latin1' | 'utf16le';
 export interface PackedData {
   readonly bytes: Buffer;
   /** The lengths of its parts, in bytes; null for a file that is not checked. */
-  readonly parts: readonly [numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding, repairs: number | null] | null;
+  readonly parts: readonly [numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding, repairs: number | null, factNumbers: number | null, factTexts: number] | null;
   /** Against damage, not against malice: whoever can write the cache can write anything. */
   readonly check: number;
 }
 
-/** Packs the data of a record into bytes, a multiple of four. */
-export function packed(data: RecordData): PackedData {
+/** Packs the data of a record into bytes, a multiple of four. @param facts what the file contributes to what is known of its project; null if that is not known. */
+export function packed(data: RecordData, facts: Facts | null = null): PackedData {
   if ('skipped' in data) return withCheck(Buffer.from(data.skipped), null);
-  const numbers = Buffer.from(data.numbers.buffer, data.numbers.byteOffset, data.numbers.byteLength);
   const [prints, allTexts] = [data.prints, data.texts].map((text) => (typeof text === 'string' ? text : text())) as [string, string];
   const encoding: TextEncoding = /^[\0-\xff]*$/.test(allTexts) ? 'latin1' : 'utf16le';
   const [head, texts] = [Buffer.from(data.head), Buffer.from(allTexts, encoding)];
   const repairs = data.repairs === null ? null : Buffer.from(typeof data.repairs === 'string' ? data.repairs : data.repairs());
-  const parts = [numbers, Buffer.from(prints, 'latin1'), head, texts, ...(repairs === null ? [] : [repairs])];
-  return withCheck(Buffer.concat(parts), [numbers.length, prints.length, head.length, texts.length, encoding, repairs?.length ?? null]);
+  const [numbers, factNumbers] = [bytesOf(data.numbers), facts === null ? null : bytesOf(facts.numbers)];
+  const factTexts = Buffer.from(facts?.texts ?? '');
+  // Numbers come first, as they are read where they lie.
+  const parts = [numbers, ...(factNumbers === null ? [] : [factNumbers]), Buffer.from(prints, 'latin1'), head, texts, ...(repairs === null ? [] : [repairs]), factTexts];
+  return withCheck(Buffer.concat(parts), [numbers.length, prints.length, head.length, texts.length, encoding, repairs?.length ?? null, factNumbers?.length ?? null, factTexts.length]);
+}
+
+function bytesOf({ buffer, byteOffset, byteLength }: Int32Array): Buffer {
+  return Buffer.from(buffer, byteOffset, byteLength);
 }
 
 /** Reads the bytes of a record's data. @returns null if they are damaged. */
 export function unpacked({ bytes, parts, check }: PackedData): RecordData | null {
   if (crc32(bytes) !== check) return null;
   if (parts === null) return { skipped: bytes.toString('latin1').trimEnd() as 'binary' };
-  const [numbers, prints, head, texts, encoding, repairs] = parts;
-  const own = bytes.byteOffset % 4 === 0 ? bytes : Buffer.from(Uint8Array.from(bytes).buffer);
-  const headStart = numbers + prints;
+  const [numbers, prints, head, texts, encoding, repairs, factNumbers] = parts;
+  const own = aligned(bytes);
+  const printsStart = numbers + (factNumbers ?? 0);
+  const headStart = printsStart + prints;
   const textsStart = headStart + head;
   const repairsStart = textsStart + texts;
   return {
     numbers: new Int32Array(own.buffer, own.byteOffset, numbers / 4),
-    prints: () => own.toString('latin1', numbers, headStart),
+    prints: () => own.toString('latin1', printsStart, headStart),
     head: own.toString('utf8', headStart, textsStart),
     texts: () => own.toString(encoding, textsStart, repairsStart),
     // JSON escapes half a character, so nothing is lost.
     repairs: repairs === null ? null : () => own.toString('utf8', repairsStart, repairsStart + repairs),
   };
+}
+
+/** Reads the facts of a record. @returns null if it has none, or it is damaged. */
+export function unpackedFacts({ bytes, parts, check }: PackedData): Facts | null {
+  if (parts === null || parts[6] === null || crc32(bytes) !== check) return null;
+  const [numbers, prints, head, texts, , repairs, factNumbers, factTexts] = parts;
+  const own = aligned(bytes);
+  const textsStart = numbers + factNumbers + prints + head + texts + (repairs ?? 0);
+  return { numbers: new Int32Array(own.buffer, own.byteOffset + numbers, factNumbers / 4), texts: own.toString('utf8', textsStart, textsStart + factTexts) };
+}
+
+function aligned(bytes: Buffer): Buffer {
+  return bytes.byteOffset % 4 === 0 ? bytes : Buffer.from(Uint8Array.from(bytes).buffer);
 }
 
 function withCheck(written: Buffer, parts: PackedData['parts']): PackedData {

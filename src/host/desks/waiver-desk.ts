@@ -2,6 +2,7 @@ import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/wa
 import { UsageError } from '../files/errors.js';
 import { describeSkipped } from '../../formats/text/skip-reasons.js';
 import type { WaiveWish } from '../inspection/waive-file.js';
+import { knowingJobFor } from '../session/knowing-job.js';
 import type { Session } from '../session/session.js';
 import { whileWriting } from '../writing/while-writing.js';
 import type { Writer } from '../writing/writer.js';
@@ -28,7 +29,7 @@ export class WaiverDesk {
    */
   async write(target: string, wish: WaiveWish, writes: boolean): Promise<WaivedFile> {
     if (!this.session.exists(target) || this.session.isDirectory(target)) throw new UsageError(`there is no file ${target}`);
-    const { job, listing, base } = await this.session.jobFor([target]);
+    const { job, listing, base } = await knowingJobFor(this.session, [target]);
     const [skipped] = listing.skipped;
     if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${describeSkipped(skipped)}`}\nMore about it: elvar scope ${target}`);
     const { waiveIn } = await import('../inspection/waive-file.js');
@@ -39,7 +40,7 @@ export class WaiverDesk {
 
   /** Removes the waivers that excuse nothing. @param writes whether to write the files; if not, the answer says what would be written. */
   async removeUnused(paths: readonly string[], writes: boolean): Promise<readonly UnwaivedFile[]> {
-    const { job, base } = await this.session.jobFor(paths);
+    const { job, base } = await knowingJobFor(this.session, paths);
     const { removeWaivers } = await import('../inspection/remove-waivers.js');
     const remove = (writer: Writer | null): Promise<UnwaivedFile[]> => removeWaivers(job, base.catalog, writer);
     return writes ? whileWriting(this.session.root, 'wait', this.session.watch, remove) : remove(null);

@@ -10,6 +10,7 @@ import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
 import { changedSince, type ChangedLines } from '../git/changed-lines.js';
 import { inspectFiles } from './inspect-files.js';
+import type { WholeScope } from './know-project.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
 import { sortByPath } from '../files/path-order.js';
 import type { ListedFile, ProjectListing } from '../project/project.js';
@@ -41,10 +42,12 @@ export interface CheckWish {
   /** Ends the check between two files. */
   readonly signal?: AbortSignal | undefined;
   readonly jobOf: (listing: ProjectListing) => InspectionJob;
+  /** All that is in scope, whatever is asked. */
+  readonly scope: () => WholeScope;
 }
 
 /** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
-export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, known, signal, jobOf }: CheckWish): Promise<CheckReport> {
+export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, known, signal, jobOf, scope }: CheckWish): Promise<CheckReport> {
   const job = jobOf(whole);
   const changed = since === null ? null : changedSince(job.root, since);
   const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path)) && isIn(file.path);
@@ -54,7 +57,7 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
   const skipped: SkippedPath[] = listing.skipped.filter(({ path: own }) => isIn(own));
   const incomplete = [...base.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
-  const inspected = found !== null ? found(listing.files) : await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, { known, watch, signal });
+  const inspected = found !== null ? found(listing.files) : await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, { whole: scope, known, watch, signal });
   for (const { index, outcome } of inspected) {
     const file = listing.files[index] as ListedFile;
     note?.(file, outcome);

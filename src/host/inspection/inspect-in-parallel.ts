@@ -54,7 +54,7 @@ function runWorker(task: WorkerTask, found: (file: InspectedFile) => void, signa
     const worker = new Worker(new URL('dist/cli/worker.cjs', PACKAGE_FOLDER), { workerData: task });
     worker.on('message', (sent: readonly SentFile[] | null) => {
       if (sent === null) resolve();
-      else for (const { index, outcome, version } of sent) found({ index, version, outcome: 'kept' in outcome ? received(outcome, index, task.job) : outcome });
+      else for (const { index, outcome, version, facts } of sent) found({ index, version, facts, outcome: 'kept' in outcome ? received(outcome, index, task.job) : outcome });
     });
     // It may still be loading the grammars.
     signal?.addEventListener('abort', () => {

@@ -3,13 +3,16 @@ import { grammarsFor, languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { makeHouseRule } from '../../core/catalog/house-rule.js';
 import { CATALOG } from '../../core/catalog/registry.js';
-import { inspectFile, type Inspection, type Tools } from '../../core/inspect/inspect-file.js';
+import { inspectSource, type Inspection, type Tools } from '../../core/inspect/inspect-file.js';
 import { Planner } from '../../core/inspect/plan.js';
 import type { GrammarId, Language } from '../../core/base/language.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { Repair } from '../../core/model/repair.js';
 import type { ForeignRule } from '../../core/model/foreign-rule.js';
+import { factsOf } from '../../core/facts/facts-of.js';
+import type { Facts } from '../../core/facts/facts.js';
 import { foreignLookup, type ForeignTexts } from '../../core/inspect/foreign-hits.js';
+import { projectLookup, type ProjectFindingTexts } from '../../core/inspect/project-findings.js';
 import { makeForeignRule } from '../../core/catalog/foreign-rule.js';
 import type { HouseRule } from '../../core/model/house-rule.js';
 import type { ScopeSettings } from '../../core/model/layer.js';
@@ -17,6 +20,7 @@ import type { RuleSet } from '../../core/model/rule-set.js';
 import type { CheckedFile } from '../../core/model/scope.js';
 import { SourceText } from '../../core/base/source-text.js';
 import type { WaiverTerms } from '../../core/waivers/account.js';
+import { Source } from '../../core/syntax/source.js';
 import { Spelling } from '../../core/syntax/spelling.js';
 import { TimeLimit } from '../../core/syntax/time-limit.js';
 import { contentDigest } from '../cache/digests.js';
@@ -43,12 +47,16 @@ export interface InspectionJob {
   /** The rules of other programs, and what these found. */
   readonly foreignRules: readonly ForeignRule[];
   readonly foreign: ForeignTexts;
+  /** What is known of files only by the whole project. */
+  readonly byProject: ProjectFindingTexts;
   /** The texts of documents that are open and not saved, by path: they stand for the files. */
   readonly documents: Readonly<Record<string, string>>;
   /** Whether to tell which version of each file was read. */
   readonly wantsVersions: boolean;
   /** Whether to tell how each finding can be repaired. */
   readonly wantsRepairs: boolean;
+  /** Whether to tell what each file contributes to what is known of the project. */
+  readonly wantsFacts: boolean;
   /** `set` is an index into `sets`. */
   readonly files: readonly (CheckedFile & { readonly set: number })[];
 }
@@ -74,6 +82,8 @@ export interface InspectedFile {
   readonly outcome: Inspection | SkippedReading | GivenUp;
   /** Null if it was not read, or nobody wants to know. */
   readonly version: ReadVersion | null;
+  /** What it contributes to what is known of the project; null if nothing is known of it, or nobody wants to know. */
+  readonly facts: Facts | null;
 }
 
 /**
@@ -81,8 +91,8 @@ export interface InspectedFile {
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
 export async function inspectShare(job: InspectionJob, take: () => number, { found, watch = NO_WATCH, signal }: ShareOptions): Promise<void> {
-  const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions, wantsRepairs, foreignRules, foreign } = job;
-  const tools = await makeTools({ files, ownFiles, terms, settings, foreign }, CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]));
+  const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions, foreignRules, foreign, byProject } = job;
+  const tools = await makeTools({ files, ownFiles, terms, settings, foreign, byProject }, CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]));
   const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
     await eventLoop.turn();
@@ -94,26 +104,41 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
     const document = Object.hasOwn(documents, file.path) ? documents[file.path] : undefined;
     const reading = document !== undefined ? readDocument(document, settings) : readSource(path.join(root, file.path), settings, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
     if ('skipped' in reading) {
-      found({ index, outcome: reading, version });
+      found({ index, outcome: reading, version, facts: null });
       continue;
     }
     const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
-    found({ index, outcome: withinLimit(tools, source, () => inspected(source, sets[file.set] as RuleSet, tools, wantsRepairs), 1), version });
+    let facts: Facts | null = null;
+    const outcome = withinLimit(tools, source, () => {
+      const seen = inspected(source, sets[file.set] as RuleSet, tools, job);
+      facts = seen.facts;
+      return seen.inspection;
+    }, 1);
+    found({ index, outcome, version, facts });
   }
 }
 
-function inspected(source: SourceText, set: RuleSet, tools: Tools, wantsRepairs: boolean): Inspection {
-  if (!wantsRepairs) return inspectFile(source, set, tools);
-  const repairs = new Map<Finding, Repair>();
-  const inspection = inspectFile(source, set, tools, repairs);
-  return { ...inspection, repairs: new Map([...repairs].map(([{ fingerprint }, repair]) => [fingerprint, repair])) };
+/** Parses a file once, for its findings and its facts. */
+function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs, wantsFacts }: InspectionJob): { readonly inspection: Inspection; readonly facts: Facts | null } {
+  const source = new Source(text, tools.grammars, tools.spelling);
+  try {
+    const repairs = wantsRepairs ? new Map<Finding, Repair>() : null;
+    const { inspection } = inspectSource(source, set, tools, repairs);
+    const facts = wantsFacts ? factsOf(source) : null;
+    return { facts, inspection: repairs === null ? inspection : { ...inspection, repairs: new Map([...repairs].map(([{ fingerprint }, repair]) => [fingerprint, repair])) } };
+  } finally {
+    source.dispose();
+  }
 }
 
+/** What decides with what the files of a job are inspected. */
+type ToolsJob = Pick<InspectionJob, 'files' | 'ownFiles' | 'terms' | 'settings'> & Partial<Pick<InspectionJob, 'foreign' | 'byProject'>>;
+
 /** The tools for inspecting the files of a job. */
-export async function makeTools({ files, ownFiles, terms, settings, foreign }: Pick<InspectionJob, 'files' | 'ownFiles' | 'terms' | 'settings'> & { readonly foreign?: ForeignTexts }, catalog: Catalog): Promise<Tools> {
+export async function makeTools({ files, ownFiles, terms, settings, foreign, byProject }: ToolsJob, catalog: Catalog): Promise<Tools> {
   const grammars = SHIPPED_GRAMMARS.limitedTo(new TimeLimit(settings.longestLook ?? LONGEST_LOOK, STOPWATCH));
   await keptAlive(grammars.load(neededGrammars(files)));
-  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(englishDictionary), ...(foreign !== undefined && foreign.size > 0 && { foreign: foreignLookup(foreign) }) };
+  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(englishDictionary), ...(foreign !== undefined && foreign.size > 0 && { foreign: foreignLookup(foreign) }), ...(byProject !== undefined && byProject.size > 0 && { project: projectLookup(byProject) }) };
 }
 
 function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {

@@ -21,12 +21,12 @@ export async function inspectAsWorker({ job, taken }: WorkerTask, send: (files: 
   const counter = new Int32Array(taken);
   let files: SentFile[] = [];
   const flush = (): void => {
-    send(files, files.flatMap(({ outcome }) => ('kept' in outcome ? [outcome.kept.numbers.buffer as ArrayBuffer] : [])));
+    send(files, files.flatMap(({ outcome, facts }) => [...('kept' in outcome ? [outcome.kept.numbers.buffer as ArrayBuffer] : []), ...(facts === null ? [] : [facts.numbers.buffer as ArrayBuffer])]));
     files = [];
   };
   await inspectShare(job, () => Atomics.add(counter, 0, 1), {
-    found: ({ index, outcome, version }) => {
-      files.push({ index, version, outcome: 'findings' in outcome ? { kept: keptInspection(outcome), unfinished: outcome.unfinished } : outcome });
+    found: ({ index, outcome, version, facts }) => {
+      files.push({ index, version, facts, outcome: 'findings' in outcome ? { kept: keptInspection(outcome), unfinished: outcome.unfinished } : outcome });
       if (files.length === TOGETHER) flush();
     },
   });

@@ -21,6 +21,8 @@ export function inspectionJob(root: string, today: string, { files, settings, ne
     })),
     wantsVersions: false,
     wantsRepairs: false,
+    wantsFacts: false,
+    byProject: new Map(),
     foreignRules: rules.flatMap(({ foreign }) => foreign ?? []),
     foreign: new Map(),
     files: files.map(({ path, language, rules: { set } }) => ({ path, language, set: numbers.get(set) as number })),

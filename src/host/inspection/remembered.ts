@@ -24,7 +24,7 @@ export class Remembered {
   private readonly generation: number;
   private readonly levels = new Map<RuleSet, string>();
 
-  private constructor(private readonly job: InspectionJob, private readonly cache: InspectionCache, private readonly memo: OutcomeMemo, catalog: Catalog, build: string) {
+  private constructor(private readonly job: InspectionJob, private readonly cache: InspectionCache, private readonly memo: OutcomeMemo, catalog: Catalog, private readonly build: string) {
     const { houseRules, terms: { needsReasons }, settings, ownFiles } = job;
     this.keys = new CacheKeys({ catalog, houseRules, needsReasons, settings }, build);
     this.own = new Set(ownFiles);
@@ -61,18 +61,18 @@ export class Remembered {
     if (look === null) return null;
     const key = this.keyFor(path, this.job.sets[set] as RuleSet, language);
     const isOfToday = look.today === null || look.today === this.job.terms.today;
-    return { look, changed: look.isChanged ? 'file' : look.key !== key ? 'rules' : isOfToday ? null : 'day' };
+    return { look, changed: look.isChanged ? 'file' : withoutProject(look.key) !== withoutProject(key) ? 'rules' : isOfToday ? null : 'day' };
   }
 
   /** Remembers what was found in a file. */
-  put(index: number, { outcome, version }: Omit<InspectedFile, 'index'>, data: RecordData): void {
+  put(index: number, { outcome, version, facts }: Omit<InspectedFile, 'index'>, data: RecordData): void {
     if (version === null) return;
     const { path, language, set } = this.fileAt(index);
     // Waivers that end some day hold on this one.
     const today = 'waivers' in outcome && outcome.waivers.some(({ until }) => until !== null) ? this.job.terms.today : null;
     const rules = this.job.sets[set] as RuleSet;
     const key = this.keyFor(path, rules, language);
-    this.cache.put({ path, key, ...version, today, data });
+    this.cache.put({ path, key, ...version, today, data, facts: facts === null ? null : { ...facts, texts: `${this.build}\n${facts.texts}` } });
     if (!('givenUp' in outcome)) this.memo.put(path, { key, levels: this.levelsOf(rules), today, outcome }, this.generation);
   }
 
@@ -81,11 +81,13 @@ export class Remembered {
     this.cache.save();
   }
 
-  /** What another program found in a file decides too. */
+  /** What another program found in a file decides too, and what only the whole project tells. */
   private keyFor(path: string, rules: RuleSet, language: LanguageId): string {
     const key = this.keys.keyFor(rules, language, this.own.has(path));
     const foreign = this.job.foreign.get(path);
-    return foreign === undefined ? key : `${key} ${contentDigest(Buffer.from(foreign))}`;
+    const byProject = this.job.byProject.get(path);
+    const own = foreign === undefined ? key : `${key} ${contentDigest(Buffer.from(foreign))}`;
+    return byProject === undefined ? own : `${own}${PROJECT}${contentDigest(Buffer.from(byProject))}`;
   }
 
   /** Whether all that the job wants to know is known. */
@@ -102,6 +104,14 @@ export class Remembered {
   private fileAt(index: number): InspectionJob['files'][number] {
     return this.job.files[index] as InspectionJob['files'][number];
   }
+}
+
+/** Stands before the part of a key that is about the whole project. */
+const PROJECT = ' project ';
+
+/** Who does not look at the project cannot say whether it has changed. */
+function withoutProject(key: string): string {
+  return key.split(PROJECT, 1)[0] as string;
 }
 
 /** The outcome that was kept; null if it is damaged. */

@@ -5,6 +5,7 @@ import type { PartOutcome, PartQuestion } from '../../core/inspect/part-record.j
 import { openLedger, readLedgerFile } from '../inspection/ledger-file.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
 import type { InspectionJob } from '../inspection/inspect-share.js';
+import type { WholeScope } from '../inspection/know-project.js';
 import type { KnownFindings } from '../inspection/remembered.js';
 import { intakeNotes } from '../intake/intake-notes.js';
 import type { Intake } from '../intake/read-intake.js';
@@ -29,6 +30,8 @@ export interface CheckGround {
   readonly documentAt: (own: string) => string | undefined;
   /** The text that stands for the ledger; undefined if the file itself counts. */
   readonly openLedger: string | undefined;
+  /** All that is in scope, whatever is asked. */
+  readonly whole: () => WholeScope;
 }
 
 /** Checks what is listed, a part of it, or what the parts of others tell. @param targets the requested paths, relative to the root. */
@@ -44,6 +47,7 @@ export async function runCheck(ground: CheckGround, targets: readonly string[], 
   const report = await checkFiles({
     listing, ledger, targets, since, only, known, signal, guardedOut: hidden, watch: run.watch,
     base: { ...base, incomplete: [...base.incomplete, ...joined?.incomplete ?? []], notices: [...base.notices, ...intakeNotes(intake, root, targets.length > 0 ? null : listing)] },
+    scope: ground.whole,
     isIn: joined?.isIn ?? (part === undefined ? () => true : (own) => partOf(own, part.of) === part.number),
     found: joined?.found ?? null,
     note: part === undefined || wants.record === undefined ? undefined : ({ path: own }, outcome) => outcomes.push(writtenOutcome(own, outcome)),

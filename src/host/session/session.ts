@@ -6,13 +6,13 @@ import { refusedSettings } from '../../core/cascade/refused-settings.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { ResolveReport } from '../../core/cascade/resolve-report.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
+import { CATALOG } from '../../core/catalog/registry.js';
 import type { CompareReport } from '../../core/compare/compare-report.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { Ledger } from '../../core/ledger/ledger.js';
 import { parsePresetReference } from '../../core/layers/preset-reference.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { ScopeReport } from '../../core/scope/scope-report.js';
-import { LayerError } from '../files/errors.js';
 import { stacked } from '../files/overlay.js';
 import { readLines } from '../files/lines.js';
 import { LEDGER_FILE } from '../files/own-files.js';
@@ -22,7 +22,9 @@ import { relativeTo, relativeToRoot } from '../files/target-path.js';
 import type { Watch } from '../files/watch.js';
 import { openLedger, readLedgerFile } from '../inspection/ledger-file.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
-import { textsOf } from '../inspection/query-texts.js';
+import type { InspectionJob } from '../inspection/inspect-share.js';
+import type { WholeScope } from '../inspection/know-project.js';
+import { needQueries } from '../inspection/need-queries.js';
 import type { Intake } from '../intake/read-intake.js';
 import type { KnownFindings } from '../inspection/remembered.js';
 import { builtInPresets } from '../layers/built-in-presets.js';
@@ -187,24 +189,24 @@ export class Session {
   async check(paths: readonly string[] = [], limits: CheckLimits = NO_LIMITS, wants: CheckWants = {}): Promise<CheckReport> {
     const { root, run, known } = this;
     const listed = this.list(paths, { seeksGuards: true });
-    await this.needQueries(listed.base.catalog);
-    const ground = { root, run, known, ...listed, documentAt: (own: string) => this.documentAt(own), openLedger: this.openText(path.join(root, LEDGER_FILE)) };
-    return runCheck(ground, paths.map((target) => this.relative(target)), limits, wants);
+    await needQueries(this.root, listed.base.catalog);
+return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this.documentAt(own), openLedger: this.openText(path.join(root, LEDGER_FILE)), whole: () => this.whole(paths.length === 0 ? listed.listing : undefined) }, paths.map((target) => this.relative(target)), limits, wants);
   }
 
-  /** The inspection job for files and directories. @throws LayerError if a query of a house rule is wrong. */
+  /** The inspection job for files and directories, without what only the whole project tells. @throws LayerError if a query of a house rule is wrong. */
   async jobFor(paths: readonly string[]): Promise<ListedJob> {
     const { listing, base, intake } = this.list(paths);
-    await this.needQueries(base.catalog);
-    return { job: { ...inspectionJob(this.root, this.run.today, listing, base.catalog, (own) => this.documentAt(own)), foreign: intake.found }, listing, base };
+    await needQueries(this.root, base.catalog);
+    return { job: { ...this.jobOf(listing, base.catalog), foreign: intake.found }, listing, base };
   }
 
-  /** Makes sure that the queries of house rules fit their grammars. @throws LayerError if one does not. */
-  async needQueries(catalog: Catalog): Promise<void> {
-    if (!catalog.rules.some(({ house }) => house?.search.by === 'query')) return;
-    const { queryProblems } = await import('../inspection/query-problems.js');
-    const problems = await queryProblems(catalog);
-    if (problems.length > 0) throw new LayerError(problems, textsOf(this.root, problems));
+  private jobOf(listing: ProjectListing, catalog: Catalog): InspectionJob {
+    return inspectionJob(this.root, this.run.today, listing, catalog, (own) => this.documentAt(own));
+  }
+
+  /** All that is in scope, whatever a question is about; facts depend on no rule. @param all listing of it, if it is known. */
+  whole(all: ProjectListing = this.list([]).listing): WholeScope {
+    return { job: this.jobOf(all, CATALOG), skipped: all.skipped.map(({ path: own }) => own) };
   }
 
   /** The ledger. @throws LayerError if it is wrong. */

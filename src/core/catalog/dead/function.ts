@@ -1,5 +1,7 @@
 import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import type { Hit, ProjectHit } from '../finder.js';
+import type { DeclaredKind, FileFacts } from '../../facts/facts.js';
+import type { ProjectFacts } from '../../facts/project.js';
 import { isDeclarationFile } from '../../syntax/bindings/script-exports.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { functionOf } from '../../syntax/bindings/functions.js';
@@ -7,9 +9,10 @@ import { FUNCTIONS } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { alsoByProject, byProject, byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
+import { unusedNames } from '../unused-names.js';
 
 /** What a framework or another tool calls by its name. */
 interface Options {
@@ -20,11 +23,17 @@ export default defineRule({
   id: 'dead/function',
   title: 'Every function is used',
   about: 'A function that nobody uses still has to be read, tested and changed along with the rest.',
-  advice: 'Delete it; the version history keeps it. If others should use it, export it.',
+  advice: 'Delete it; the version history keeps it. If something calls it by its name, such as a framework, list the name in the option free.',
   tags: ['leftover'],
-  confidence: 'likely',
+  confidence: 'certain',
   options: { free: freeNames() },
-  find: { languages: { ...inLanguages('javascript typescript python php', byTree(findUncalled, FUNCTIONS)), ...inLanguages('cpp c', byTree(findStatic, ['storage_class_specifier', 'namespace_definition'])) } },
+  find: {
+    languages: {
+      ...inLanguages('javascript typescript python php', alsoByProject(byTree(findUncalled, FUNCTIONS), findUnnamed)),
+      ...inLanguages('cpp c', alsoByProject(byTree(findStatic, ['storage_class_specifier', 'namespace_definition']), findUnnamed)),
+      ...inLanguages('java go shell', byProject<Options>(findUnnamed)),
+    },
+  },
   examples: [
     good('javascript', 'export function moor() { return next(); }\nfunction next() { return 1; }\n'),
     bad('javascript', 'export const quay = 1;\nfunction count(n) { return n ? count(n - 1) : 0; }\nconst next = () => 1;\n', '2:10 3:7'),
@@ -32,14 +41,37 @@ export default defineRule({
     good('cpp', 'static int onTide() { return 1; }\n', { options: { free: ['on.*'] } }),
     good('typescript', 'const next = (): number => 1;\nexport { next };\n'),
     bad('typescript', 'import { sail } from "./sail.js";\nsail();\nfunction next(): number { return 1; }\n', '3:10'),
-    good('python', 'def moor():\n    def next():\n        return 1\n    return next()\n'),
-    bad('python', 'def moor():\n    def next():\n        return 1\n    return 2\n', '2:9'),
-    good('cpp', 'static int moor() { return 1; }\nint sail() { return moor(); }\n'),
+    good('python', 'def moor():\n    def next():\n        return 1\n    return next()\nmoor()\n'),
+    bad('python', 'def moor():\n    def next():\n        return 1\n    return 2\nmoor()\n', '2:9'),
+    good('cpp', 'static int moor() { return 1; }\nint main() { return moor(); }\n'),
     bad('cpp', 'static int moor() { return 1; }\nnamespace { void wait() {} }\n', '1:12 2:18'),
-    good('php', '<?php function moor() { $next = fn() => 1; return $next(); }\n'),
-    bad('php', '<?php function moor() { $next = function () { return 1; }; return 2; }\n', '1:25'),
+    good('javascript', 'function moor() { return 1; }\n', { file: 'quay.js', others: { 'index.html': '<script src="quay.js"></script><a onclick="moor()">moor</a>\n' } }),
+    bad('javascript', 'function moor() { return 1; }\n', '1:10', { file: 'quay.js', others: { 'index.html': '<script src="quay.js"></script>\n' } }),
+    good('typescript', 'export class Quay { moor() {} }\n', { others: { 'main.ts': "import { Quay } from './example.js';\nnew Quay().moor();\n" } }),
+    bad('typescript', 'export class Quay { moor() {} }\n', '1:21', { others: { 'main.ts': "import { Quay } from './example.js';\nnew Quay().sail();\n" } }),
+    good('python', 'def moor():\n    return 1\n', { file: 'quay.py', others: { 'main.py': 'from quay import moor\nmoor()\n' } }),
+    bad('python', 'def moor():\n    return moor()\n', '1:5', { file: 'quay.py', others: { 'main.py': 'import quay\nquay.sail()\n' } }),
+    good('c', 'int moor(void) { return 1; }\n', { file: 'quay.c', others: { 'main.c': 'int moor(void);\nint main(void) { return moor(); }\n' } }),
+    bad('c', 'int moor(void) { return 1; }\n', '1:5', { file: 'quay.c', others: { 'main.c': 'int moor(void);\nint main(void) { return 0; }\n' } }),
+    good('java', 'class Quay { void moor() {} }\n', { file: 'Quay.java', others: { 'Main.java': 'class Main { void sail() { new Quay().moor(); } }\n' } }),
+    bad('java', 'class Quay { void moor() { moor(); } @Override public int hashCode() { return 1; } }\n', '1:19', { file: 'Quay.java' }),
+    good('go', 'package quay\n\nfunc moor() int { return 1 }\n\nvar low = moor()\n'),
+    bad('go', 'package quay\n\nfunc moor() int { return moor() }\n\nfunc TestMoor() {}\n', '3:6'),
+    good('shell', 'moor() { echo 1; }\nmoor\n'),
+    bad('shell', 'moor() { echo 1; }\nsail() { moor; }\n', '2:1'),
+    good('php', '<?php function sail() { return moor(); }\n', { file: 'quay.php', options: { free: ['sail'] }, others: { 'main.php': '<?php function moor() {}\n' } }),
+    bad('php', '<?php function moor() { return 1; }\n', '1:16', { file: 'quay.php', others: { 'main.php': '<?php sail();\n' } }),
+    good('php', '<?php moor(); function moor() { $next = fn() => 1; return $next(); }\n'),
+    bad('php', '<?php moor(); function moor() { $next = function () { return 1; }; return 2; }\n', '1:33'),
   ],
 });
+
+const KINDS: ReadonlySet<DeclaredKind> = new Set<DeclaredKind>(['function', 'method']);
+
+/** Functions and methods that nothing in the project names. */
+function findUnnamed(file: FileFacts, project: ProjectFacts, { free }: Options): readonly ProjectHit[] {
+  return unusedNames(file, project, KINDS, free);
+}
 
 function findUncalled({ tree, text }: ParsedSource, { free }: Options): Hit[] {
   if (isDeclarationFile(text.path)) return [];
@@ -67,7 +99,7 @@ function findStatic({ tree, text: { text, path } }: ParsedSource, { free }: Opti
     if (name?.type !== 'identifier' || !isFileLocal(node) || node.childOfType('attribute_specifier', 'attribute_declaration') !== null) return NO_HITS;
     // Macros and conditional parts may use it in ways that the tree does not show.
     const isUsed = [...text.matchAll(new RegExp(`\\b${name.text}\\b`, 'g'))].some(({ index }) => index < node.start || index >= node.end);
-    return isUsed || isFree(name.text) ? NO_HITS : [hitAt(name, `${name.text} is never used`)];
+    return isUsed || isFree(name.text) ? NO_HITS : [hitAt(name, `${name.text} is never used`, undefined, { confidence: 'likely' })];
   });
 }
 

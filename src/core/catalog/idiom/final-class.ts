@@ -1,14 +1,20 @@
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
+import type { FileFacts } from '../../facts/facts.js';
+import { extendedIn } from '../../facts/heritage.js';
+import type { ProjectFacts } from '../../facts/project.js';
+import { hashOf } from '../../facts/word-hash.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages, SAFE, type Sureness } from '../hits.js';
+import { byTree, hitAt, inLanguages, learning, SAFE, type Sureness } from '../hits.js';
 
 const HERITAGE = ['base_clause', 'superclass', 'super_interfaces'];
 
+const RULE = 'idiom/final-class';
+
 export default defineRule({
-  id: 'idiom/final-class',
+  id: RULE,
   title: 'Classes are final unless they are meant to be extended',
   about: 'A class that anyone may extend has to keep working whatever its subclasses change.',
   advice: 'Declare the class final, or abstract if it is meant to be extended.',
@@ -16,23 +22,32 @@ export default defineRule({
   confidence: 'likely',
   repairs: 'offered',
   options: {},
-  find: { languages: inLanguages('php java', byTree(findOpen)) },
+  find: { languages: inLanguages('php java', learning(byTree(findOpen), extendedElsewhere)) },
   examples: [
     good('php', '<?php final class Quay {}\nabstract class Place {}\nclass Pier {}\nfinal class Dock extends Pier {}\n'),
+    good('php', '<?php class Quay {}\n', { file: 'Quay.php', others: { 'Pier.php': '<?php final class Pier extends quay {}\n' } }),
     bad('php', '<?php class Quay {}\n', '1:13', { repaired: '<?php final class Quay {}\n' }),
     good('java', 'final class Quay {}\nabstract class Place {}\nenum Tide { LOW }\n'),
     bad('java', 'public class Quay {}\nclass Pier {}\n', '1:14 2:7', { repaired: 'public final class Quay {}\nfinal class Pier {}\n' }),
   ],
 });
 
-function findOpen({ tree }: ParsedSource): Hit[] {
+/** The classes of a file that something in the project extends. */
+function extendedElsewhere({ declarations }: FileFacts, project: ProjectFacts): number[] {
+  const extended = extendedIn(project);
+  return declarations.flatMap(({ kind, name }) => (kind === 'class' && extended.has(name) ? [name] : []));
+}
+
+function findOpen({ tree, learned, grammar }: ParsedSource): Hit[] {
+  const elsewhere = learned.get(RULE);
+  const isExtended = (name: string): boolean => elsewhere?.has(hashOf(name, 0, name.length, grammar === 'php')) === true;
   const extended = new Set(tree.ofTypes(HERITAGE).flatMap((clause) => clause.text.match(/\w+/g) ?? []));
   // Tests make subclasses on the fly.
   for (const made of tree.ofType('object_creation_expression')) if (made.childOfType('class_body') !== null) extended.add(made.child('type')?.text ?? '');
   return tree.ofType('class_declaration').flatMap((node): Hit[] => {
     const name = node.child('name');
     const word = node.children.find(({ type }) => type === 'class');
-    if (name === null || word === undefined || extended.has(name.text) || isDecided(node, word)) return [];
+    if (name === null || word === undefined || extended.has(name.text) || isExtended(name.text) || isDecided(node, word)) return [];
     return [hitAt(name, `${name.text} is neither final nor abstract`, [{ start: word.start, end: word.start, text: 'final ' }], surenessOf(node, word))];
   });
 }

@@ -1,12 +1,15 @@
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
+import type { FileFacts } from '../../facts/facts.js';
+import { sharedIn, type ProjectFacts } from '../../facts/project.js';
+import { hashOf } from '../../facts/word-hash.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { isDeclarationFile, isModule } from '../../syntax/bindings/script-exports.js';
 import type { Reference } from '../../syntax/bindings/references.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, inLanguages, learning } from '../hits.js';
 import { isKnownGlobal } from '../known-globals.js';
 import { nameTest } from '../name-patterns.js';
 import { patterns } from '../options.js';
@@ -14,18 +17,21 @@ import { isTestPath } from '../test-paths.js';
 
 const TYPE_PLACES = new Set(['type_annotation', 'type_query', 'nested_type_identifier', 'implements_clause', 'extends_type_clause', 'type_alias_declaration', 'ambient_declaration', 'type_arguments', 'type_predicate', 'asserts', 'type_predicate_annotation', 'asserts_annotation', 'function_type', 'index_signature']);
 
+const RULE = 'slips/undeclared';
+
 export default defineRule({
-  id: 'slips/undeclared',
+  id: RULE,
   title: 'Every name is declared',
   about: 'Reading a name that is not declared throws; assigning to one creates a global variable.',
   advice: 'Declare or import it, or correct its spelling. Names that other scripts provide can be listed in the option known.',
   tags: ['correctness'],
   confidence: 'likely',
   options: { known: patterns([], 'fewer', 'regular expressions (RE2) for whole names that come from elsewhere') },
-  find: { languages: inLanguages('javascript typescript', byTree(findUndeclared)) },
+  find: { languages: inLanguages('javascript typescript', learning(byTree(findUndeclared), sharedByScripts)) },
   examples: [
     good('javascript', "import { moor } from './quay.js';\nmoor(window, process.env);\nif (typeof tide === 'undefined') moor(arguments);\n"),
     good('javascript', "$('#quay').hide();\nnew Berth();\nmoor(1);\nmoor(2);\nmoor(3);\n"),
+    good('javascript', 'moor();\n', { file: 'berths.js', others: { 'quay.js': 'function moor() {}\n' } }),
     good('javascript', 'moor(tide);\n', { options: { known: ['moor|tide'] } }),
     bad('javascript', 'moor(tide);\nmoor(low);\n', '1:1 1:6 2:6'),
     good('typescript', 'const a: HTMLElement = document.body;\ntype B = Unknown;\n'),
@@ -38,8 +44,14 @@ export default defineRule({
 /** Names that programs which run tests declare for them. */
 const TEST_GLOBALS = new Set('describe xdescribe it xit test expect assert before after beforeEach afterEach beforeAll afterAll context specify suite setup teardown'.split(' '));
 
+/** The names in a file that classic scripts of the project share. What shares a page with a file is not known of each, so that all do. */
+function sharedByScripts(file: FileFacts, project: ProjectFacts): number[] {
+  if (file.is('module')) return [];
+  return [...sharedIn(project)].filter((name) => file.countOf(name) > 0);
+}
+
 /** Each name is reported at its first use. Types are left to the compiler. */
-function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly known: readonly string[] }): Hit[] {
+function findUndeclared({ tree, text, learned }: ParsedSource, { known }: { readonly known: readonly string[] }): Hit[] {
   // The declaration may be in a part that could not be parsed.
   if (isDeclarationFile(text.path) || tree.ofType('ERROR').length > 0) return [];
   const isKnown = nameTest(known);
@@ -54,6 +66,7 @@ function findUndeclared({ tree, text }: ParsedSource, { known }: { readonly know
     if (told.has(name) || name === 'await' || node.type === 'type_identifier' || (isTest && TEST_GLOBALS.has(name)) || provided.has(name)) return [];
     if (isKnownGlobal(name) || isKnown(name) || isInTypes(node)) return [];
     told.add(name);
+    if (learned.get(RULE)?.has(hashOf(name)) === true) return [];
     // Another script of the same page may declare it, or the build may put something in its place.
     return [hitAt(node, `${name} is not declared anywhere`, undefined, isModule(tree) && !/^__\w+__$/.test(name) ? undefined : { confidence: 'possible' })];
   });

@@ -1,0 +1,48 @@
+import { defineRule } from '../rule.js';
+import type { ProjectHit } from '../finder.js';
+import type { DeclaredKind, FileFacts } from '../../facts/facts.js';
+import type { ProjectFacts } from '../../facts/project.js';
+import { bad, good } from '../examples.js';
+import { byProject, inLanguages } from '../hits.js';
+import { freeNames } from '../options.js';
+import { unusedNames } from '../unused-names.js';
+
+/** What a framework or another tool finds by its name. */
+interface Options {
+  readonly free: readonly string[];
+}
+
+export default defineRule({
+  id: 'dead/class',
+  title: 'Every class is used',
+  about: 'A class that nothing in the project names still has to be read, tested and changed along with the rest.',
+  advice: 'Delete it; the version history keeps it. If something finds it by its name, such as a framework, list the name in the option free.',
+  tags: ['leftover'],
+  confidence: 'certain',
+  options: { free: freeNames() },
+  find: { languages: inLanguages('javascript typescript python php java cpp go', byProject(findUnused)) },
+  examples: [
+    good('javascript', 'class Quay {}\nexport const quay = new Quay();\n'),
+    bad('javascript', "import './tide.js';\nclass Quay { copy() { return new Quay(); } }\n", '2:7'),
+    good('typescript', 'class Quay {}\nexport default Quay;\n'),
+    bad('typescript', "import './tide.js';\nabstract class Quay {}\n", '2:16'),
+    good('python', 'class Quay:\n    pass\n', { file: 'quay.py', others: { 'main.py': 'from quay import Quay\nQuay()\n' } }),
+    bad('python', 'class Quay:\n    pass\n', '1:7', { file: 'quay.py', others: { 'main.py': 'import quay\n' } }),
+    good('php', '<?php class Quay {}\n', { file: 'quay.php', others: { 'main.php': '<?php new quay();\n' } }),
+    bad('php', '<?php class Quay {}\ninterface Tide {}\n', '1:13 2:11'),
+    good('java', 'class Quay {}\n', { file: 'Quay.java', others: { 'Main.java': 'class Main { public static void main(String[] args) { new Quay(); } }\n' } }),
+    bad('java', 'class Quay { Quay() {} }\n', '1:7', { file: 'Quay.java' }),
+    good('cpp', 'class Quay {};\nint main() { Quay quay; }\n'),
+    bad('cpp', 'class Quay { public: Quay(); };\nint main() { return 0; }\n', '1:7'),
+    good('go', 'package quay\n\ntype tide int\n\nvar low tide\n'),
+    bad('go', 'package quay\n\ntype tide int\n', '3:6'),
+  ],
+});
+
+const CLASSES: ReadonlySet<DeclaredKind> = new Set<DeclaredKind>(['class']);
+
+function findUnused(file: FileFacts, project: ProjectFacts, { free }: Options): readonly ProjectHit[] {
+  // A program's own class is what is run.
+  if (file.family === 'java' && file.is('program')) return [];
+  return unusedNames(file, project, CLASSES, free);
+}

@@ -1,0 +1,76 @@
+import { defineRule } from '../rule.js';
+import type { ProjectHit } from '../finder.js';
+import { offeringFiles, openPackages, packageOf } from '../../facts/entries.js';
+import { isDeclared, isImported, type Declaration, type FileFacts } from '../../facts/facts.js';
+import { aliasTakersOf, stemOf, takersOf, type Taker } from '../../facts/modules.js';
+import { mayBeMade, type ProjectFacts } from '../../facts/project.js';
+import { usageIn } from '../../facts/usage.js';
+import { hashOf } from '../../facts/word-hash.js';
+import type { Confidence } from '../../model/rule.js';
+import { bad, good } from '../examples.js';
+import { byProject, inLanguages, NO_HITS } from '../hits.js';
+
+export default defineRule({
+  id: 'dead/export',
+  title: 'Every export is used',
+  about: 'What a module exports has to be kept as it is for the sake of others; for what nobody takes, that is effort for nothing.',
+  advice: 'Delete it; the version history keeps it. If the package offers it to others, name the file in its manifest.',
+  tags: ['leftover'],
+  confidence: 'certain',
+  options: {},
+  find: { languages: inLanguages('javascript typescript', byProject(findUntaken)) },
+  examples: [
+    good('javascript', 'export function moor() {}\n', { file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" } }),
+    bad('javascript', 'export function moor() {}\nexport const tide = 1;\n', '2:14', { file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" } }),
+    bad('javascript', 'module.exports = { moor, sail };\nfunction moor() {}\nfunction sail() {}\n', '1:26', { file: 'quay.js', others: { 'main.js': "const quay = require('./quay');\nquay.moor();\n" } }),
+    good('typescript', 'export interface Berth { length: number }\n', { file: 'lib/index.ts', others: { 'package.json': '{ "main": "./lib/index.js" }\n' } }),
+    bad('typescript', 'export interface Berth { length: number }\nexport default function moor(): void {}\n', '1:18 2:25', { file: 'quay.ts', others: { 'main.ts': "import './quay.js';\n" } }),
+  ],
+});
+
+/** What each file exports, and nobody takes. */
+function findUntaken(file: FileFacts, project: ProjectFacts): readonly ProjectHit[] {
+  const exported = file.declarations.filter((declared) => isDeclared(declared, 'exported') && !isDeclared(declared, 'called') && !isDeclared(declared, 'usedInside'));
+  if (exported.length === 0 || offeringFiles(project).has(file.path)) return NO_HITS;
+  const takers = takersOf(project).get(file.path) ?? [];
+  const aliases = aliasTakersOf(project).get(nameOf(file.path)) ?? [];
+  return exported.flatMap((declared): ProjectHit[] => {
+    const taken = [...takers, ...aliases].map((taker) => takenBy(taker, declared, project));
+    if (taken.includes('taken')) return [];
+    const message = isDeclared(declared, 'standard') ? 'nobody takes what this file exports by default' : `nobody takes ${declared.text}, which is exported`;
+    const [start, end] = [declared.start, isDeclared(declared, 'standard') ? Math.min(declared.end, declared.start + LONGEST_MARK) : declared.end];
+    return [{ start, end, message, confidence: taken.includes('unsure') || file.is('damaged') ? 'possible' : sureness(declared, file, project) }];
+  });
+}
+
+/** An expression that is exported may be long. */
+const LONGEST_MARK = 80;
+
+/** How a module is called in an import: by its directory, if it is the one that stands for it. */
+function nameOf(path: string): string {
+  const stem = stemOf(path);
+  return stem === 'index' ? (path.split('/').at(-2) ?? stem) : stem;
+}
+
+/** Whether an import takes a name. */
+function takenBy({ file, taken }: Taker, { name, flags }: Declaration, project: ProjectFacts): 'taken' | 'unsure' | 'not' {
+  if (taken.names.includes(name)) return 'taken';
+  if (!isImported(taken, 'whole')) return 'not';
+  if (file.countOf(name) > 0) return 'taken';
+  if (isImported(taken, 'passedOn')) return (takersOf(project).get(file.path) ?? []).some((next) => next.taken !== taken && next.file !== file && (next.taken.names.includes(name) || next.file.countOf(name) > 0)) ? 'taken' : isImported(taken, 'escapes') ? 'unsure' : 'not';
+  // A module that is loaded as a whole may be used by its default.
+  if (isImported(taken, 'escapes')) return 'unsure';
+  return isDeclared({ flags } as Declaration, 'standard') && file.countOf(DEFAULT) > 0 ? 'taken' : 'not';
+}
+
+const DEFAULT = hashOf('default');
+
+function sureness(declared: Declaration, file: FileFacts, project: ProjectFacts): Confidence {
+  const { uses, isMentioned } = usageIn(project).of(declared.name, file.family);
+  const manifest = packageOf(project, file);
+  const isForOthers = manifest !== null && !manifest.is('internal');
+  if (isForOthers && (openPackages(project).has(manifest.path) || (!manifest.is('closed') && !takersOf(project).has(file.path)))) return 'possible';
+  if (isDeclared(declared, 'standard')) return takersOf(project).has(file.path) ? 'likely' : 'possible';
+  if (isMentioned || mayBeMade(project, declared.text)) return 'possible';
+  return uses > 0 || isForOthers ? 'likely' : 'certain';
+}

@@ -1,0 +1,63 @@
+import { defineRule } from '../rule.js';
+import type { ProjectHit } from '../finder.js';
+import { isRunByName, mentionedFiles, offeringFiles, openPackages, packageOf } from '../../facts/entries.js';
+import { isDeclared, type FileFacts } from '../../facts/facts.js';
+import { aliasTakersOf, stemOf, takersOf } from '../../facts/modules.js';
+import type { ProjectFacts } from '../../facts/project.js';
+import { usageIn } from '../../facts/usage.js';
+import { hashOf } from '../../facts/word-hash.js';
+import { memoized } from '../../syntax/memo.js';
+import { bad, good } from '../examples.js';
+import { byProject, inLanguages, NO_HITS } from '../hits.js';
+import { nameTest } from '../name-patterns.js';
+import { freeNames } from '../options.js';
+
+export default defineRule({
+  id: 'dead/file',
+  title: 'Every file is used',
+  about: 'A file that nothing loads, runs or names is kept up to date for nobody, and those who find it take it for a part of the whole.',
+  advice: 'Delete it; the version history keeps it. If something runs it from outside, list its path in the option free.',
+  tags: ['leftover'],
+  confidence: 'likely',
+  options: { free: freeNames() },
+  find: { languages: inLanguages('javascript typescript python c cpp', byProject(findUnloaded)) },
+  examples: [
+    good('javascript', 'export const tide = 1;\n', { file: 'src/tide.js', others: { 'src/main.js': "import { tide } from './tide.js';\n", 'index.html': '<script type="module" src="src/main.js"></script>\n' } }),
+    bad('javascript', 'export const tide = 1;\n', '1:1', { file: 'src/tide.js', others: { 'src/main.js': "import './quay.js';\n", 'src/quay.js': '' } }),
+    good('typescript', 'export const tide = 1;\n', { file: 'tide.ts', options: { free: ['tide\\.ts'] } }),
+    bad('typescript', 'export const tide = 1;\n', '1:1', { file: 'tide.ts' }),
+    good('python', 'TIDE = 1\n', { file: 'harbour/tide.py', others: { 'harbour/main.py': 'from . import tide\n' } }),
+    bad('python', 'TIDE = 1\n', '1:1', { file: 'harbour/tide.py', others: { 'harbour/main.py': 'from . import quay\n' } }),
+    good('c', 'int tide(void);\n', { file: 'tide.h', others: { 'main.c': '#include "tide.h"\nint main(void) { return tide(); }\n' } }),
+    bad('c', 'int tide(void);\n', '1:1', { file: 'tide.h', others: { 'main.c': 'int main(void) { return 0; }\n' } }),
+    good('cpp', 'int tide();\n', { file: 'tide.hpp', others: { 'main.cpp': '#include "tide.hpp"\nint main() { return tide(); }\n' } }),
+    bad('cpp', 'int tide();\n', '1:1', { file: 'tide.hpp', others: { 'main.cpp': 'int main() { return 0; }\n' } }),
+  ],
+});
+
+/** What a language or its tools load by its name. */
+const LOADED_BY_NAME = /(?:^|\/)__(?:init|main)__\.py$|\.d\.[cm]?ts$|\.pyi$/;
+
+function findUnloaded(file: FileFacts, project: ProjectFacts, { free }: { readonly free: readonly string[] }): readonly ProjectHit[] {
+  const { path, family } = file;
+  // Only what is included can be missed; the compiler is told of all other files of C.
+  if (family === 'c' && !/\.h\w*$/.test(path)) return NO_HITS;
+  if (isRunByName(path) || LOADED_BY_NAME.test(path) || file.is('program') || offeringFiles(project).has(path) || nameTest(free)(path)) return NO_HITS;
+  const stem = stemOf(path);
+  if (takersOf(project).has(path) || mentionedFiles(project).has(path)) return NO_HITS;
+  if (family === 'script' && aliasTakersOf(project).has(stem === 'index' ? (path.split('/').at(-2) ?? stem) : stem)) return NO_HITS;
+  const { isMentioned, uses } = usageIn(project).of(hashOf(stem), family);
+  // What declares nothing for others does something when it is run, by whomever.
+  const offersNames = family !== 'script' || file.declarations.some((declared) => isDeclared(declared, 'exported'));
+  const manifest = packageOf(project, file);
+  const canBeLoaded = manifest !== null && !manifest.is('internal') && (!manifest.is('closed') || openPackages(project).has(manifest.path));
+  const isUnsure = isMentioned || !offersNames || canBeLoaded || mayBeLoaded(file, project) || (family === 'python' && uses > 0);
+  return [{ start: file.start, end: file.start, message: 'nothing in the project loads this file', confidence: isUnsure ? 'possible' : 'likely' }];
+}
+
+/** Whether another file loads modules whose names it computes: in Python from anywhere, in JavaScript from its own directory. */
+function mayBeLoaded({ path, family }: FileFacts, project: ProjectFacts): boolean {
+  return loadersIn(project).some((loader) => loader.family === family && (family === 'python' || path.startsWith(loader.path.slice(0, loader.path.lastIndexOf('/') + 1))));
+}
+
+const loadersIn = memoized((project: ProjectFacts) => project.files.filter((file) => file.is('loads') && !isRunByName(file.path)));

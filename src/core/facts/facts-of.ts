@@ -1,0 +1,72 @@
+import type { GrammarId } from '../base/language.js';
+import { affixesOf } from './affixes.js';
+import { contentOf, textsOf } from '../syntax/texts.js';
+import type { ParsedSource, Source } from '../syntax/source.js';
+import { FactCollector } from './collector.js';
+import type { Facts } from './facts.js';
+import { familyOf, foldsCase } from './family.js';
+import { collectC } from './languages/c.js';
+import { collectGo } from './languages/go.js';
+import { collectJava } from './languages/java.js';
+import { collectPhp } from './languages/php.js';
+import { collectPython } from './languages/python.js';
+import { collectScript } from './languages/script.js';
+import { collectShell } from './languages/shell.js';
+import { isManifest, readManifest } from './manifest.js';
+import { pathsIn } from './paths-in.js';
+
+const COLLECTORS: Readonly<Partial<Record<GrammarId, (source: ParsedSource, facts: FactCollector) => void>>> = {
+  javascript: collectScript, typescript: collectScript, tsx: collectScript, python: collectPython, php: collectPhp, java: collectJava, cpp: collectC, go: collectGo, bash: collectShell,
+};
+
+/** The facts of a file. The grammar of the file must have been loaded. */
+export function factsOf(source: Source): Facts {
+  const { text: { text, language }, grammar } = source;
+  const facts = new FactCollector(foldsCase(familyOf(language.id)));
+  const collect = grammar === null ? undefined : COLLECTORS[grammar];
+  if (text.startsWith('#!')) facts.mark('program');
+  if (collect === undefined) collectText(source, facts);
+  else facts.beginAt((source as ParsedSource).tree.root.firstPart?.start ?? 0);
+  if (collect === undefined) return withManifest(source, facts);
+  if ((source as ParsedSource).tree.hasErrors) facts.mark('damaged');
+  collect(source as ParsedSource, facts);
+  collectTexts(source as ParsedSource, facts);
+  return withManifest(source, facts);
+}
+
+function withManifest({ text: { path, text } }: Source, facts: FactCollector): Facts {
+  if (isManifest(path)) readManifest(path, text, facts);
+  return facts.facts();
+}
+
+/** Longer texts are no names. */
+const LONGEST_NAME = 300;
+
+/** The names and paths in the texts of code. In a sentence, only what is called there, or marked as code, is a name. */
+function collectTexts({ tree, text: { text } }: ParsedSource, facts: FactCollector): void {
+  for (const node of textsOf(tree)) {
+    const { start, end, text: content } = contentOf(node);
+    for (const affix of affixesOf(node, content)) facts.mentionAffix(affix);
+    if (content.length <= LONGEST_NAME && !/\s/.test(content)) {
+      facts.mention(text, start, end);
+      for (const path of pathsIn(content)) facts.mentionPath(path);
+      continue;
+    }
+    if (content.includes('(')) for (const { index, 0: found } of content.matchAll(/[\w$]{1,100}(?=\()/g)) facts.mention(text, start + index, start + index + found.length);
+    if (content.includes('/') || content.includes('.')) for (const path of pathsIn(content)) facts.mentionPath(path);
+  }
+  // The page around a script of PHP calls functions of JavaScript; what stands in it is no name of PHP.
+  for (const { start, end } of tree.ofType('text')) facts.mention(text, start, end);
+}
+
+const PROSE = new Set(['markdown', 'text']);
+const WITHOUT_NAMES = new Set(['css', 'scss', 'less', 'csv', 'git-settings']);
+
+/** The names and paths in a file that is no code with names of its own. */
+function collectText({ text: { text, language: { id } } }: Source, facts: FactCollector): void {
+  if (id === 'component') facts.wordsIn(text);
+  else if (id === 'html') for (const [found] of text.matchAll(/<script\b[^]*?<\/script\s*>|<[^>]*>/gi)) facts.wordsIn(found);
+  else if (PROSE.has(id)) for (const [code] of text.matchAll(/```[^]*?(?:```|$)|`[^`\n]+`|::.*/g)) facts.mention(code);
+  else if (!WITHOUT_NAMES.has(id)) facts.mention(text);
+  for (const path of pathsIn(text)) facts.mentionPath(path);
+}

@@ -1,0 +1,66 @@
+import type { SyntaxNode } from '../../syntax/node.js';
+import type { ParsedSource } from '../../syntax/source.js';
+import type { FactCollector } from '../collector.js';
+import { wordsOf } from '../names-in.js';
+
+/** The node types of names. */
+export const C_NAMES: ReadonlyMap<string, true> = new Map(['identifier', 'field_identifier', 'type_identifier', 'namespace_identifier'].map((type) => [type, true]));
+
+const CLASSES = ['class_specifier', 'struct_specifier'];
+const CLASS_SET = new Set(CLASSES);
+const TEMPLATES = new Set(['template_declaration']);
+const NAMESPACES = new Set(['namespace_definition']);
+const PROTOTYPES = ['declaration', 'field_declaration'];
+
+/** Collects what a file of C or C++ declares and includes. */
+export function collectC({ tree, text: { text, language } }: ParsedSource, facts: FactCollector): void {
+  facts.namesIn(tree, C_NAMES);
+  // The body of a macro is a text to the grammar.
+  for (const { start, end } of tree.ofType('preproc_arg')) facts.wordsIn(text, start, end);
+  for (const node of tree.ofType('function_definition')) declareFunction(node, facts);
+  for (const node of tree.ofTypes(PROTOTYPES)) {
+    const name = node.childrenOf('declarator').map(nameIn).find((found) => found !== null) ?? null;
+    if (name !== null && node.child('default_value') === null) facts.declare({ name, kind: 'signature', parts: [name] });
+  }
+  if (language.id === 'cpp') for (const node of tree.ofTypes(CLASSES)) declareClass(node, facts);
+  for (const include of tree.ofType('preproc_include')) {
+    const node = include.child('path');
+    if (node?.type === 'string_literal') facts.import({ module: node.text.slice(1, -1), node, flags: ['whole'] });
+  }
+}
+
+/** The name in a declarator of a function; null if it declares something else. */
+function nameIn(declarator: SyntaxNode | null): SyntaxNode | null {
+  let at = declarator;
+  while (at !== null && at.type !== 'function_declarator') at = /^(?:pointer|reference)_declarator$/.test(at.type) ? (at.child('declarator') ?? at.parts.at(-1) ?? null) : null;
+  let name = at?.child('declarator') ?? null;
+  while (name?.type === 'qualified_identifier') name = name.child('name');
+  return name?.type === 'identifier' || name?.type === 'field_identifier' ? name : null;
+}
+
+function declareFunction(node: SyntaxNode, facts: FactCollector): void {
+  const name = nameIn(node.child('declarator'));
+  if (name === null) return;
+  const holder = node.closest(CLASS_SET);
+  const declared = name.parent?.type === 'qualified_identifier' ? name.parent : null;
+  const owner = declared === null ? holder?.child('name')?.text : wordsOf(declared.child('scope')?.text ?? '').at(-1);
+  // The class around it is named only to say whose method it is.
+  const scope = declared?.child('scope') ?? null;
+  if (scope !== null && scope.type === 'namespace_identifier') facts.declare({ name: scope, kind: 'signature', parts: [scope] });
+  const words = node.parts.filter(({ type }) => /^(?:storage_class_specifier|virtual|attribute_|ms_declspec)/.test(type)).map(({ text }) => text).join(' ');
+  const isOwn = /\bstatic\b/.test(words) && holder === null;
+  const space = node.closest(NAMESPACES);
+  if (name.text === 'main') facts.mark('program');
+  if (isOwn || name.text === 'main' || name.text === 'WinMain' || name.text === owner || (space !== null && space.child('name') === null)) return;
+  const isCalled = /attribute|declspec/.test(words) || /\b(?:virtual|override|final|__attribute__|EXPORT|API)\b/.test(node.text.slice(0, (node.child('body')?.start ?? node.end) - node.start)) || node.closest(TEMPLATES) !== null;
+  facts.declare({ name, kind: owner === undefined ? 'function' : 'method', parts: [node], flags: isCalled ? ['called'] : [], owner });
+}
+
+function declareClass(node: SyntaxNode, facts: FactCollector): void {
+  const name = node.child('name');
+  if (name?.type !== 'type_identifier' || node.child('body') === null) return;
+  const bases = node.childOfType('base_class_clause');
+  for (const base of wordsOf(bases?.text ?? '')) if (!/^(?:public|private|protected|virtual)$/.test(base)) facts.extend(name.text, base);
+  const isCalled = node.closest(TEMPLATES) !== null || node.parentType === 'type_definition' || node.childOfType('attribute_specifier', 'attribute_declaration') !== null;
+  facts.declare({ name, kind: 'class', parts: [node], flags: isCalled ? ['called'] : [] });
+}

@@ -1,0 +1,59 @@
+import { memoized, type Memo } from '../syntax/memo.js';
+import type { FileFacts } from './facts.js';
+
+/** Endings of templates, by custom. */
+const TEMPLATE = /\.(?:twig|tpl|tmpl|tt|jinja2?|j2|erb|haml|slim|mustache|hbs|handlebars|ejs|pug|jade|jsp|jspx|ftl|vm|latte|liquid|cshtml|razor|gohtml)$/i;
+
+/** What is known of a whole project: the facts of all files in scope, never what the disk has besides. */
+export class ProjectFacts {
+  /** What has been worked out of it. */
+  readonly memo: Memo = [];
+  private readonly byPath: ReadonlyMap<string, FileFacts>;
+  /** What is not checked, without endings. */
+  private readonly unknownStems = new Set<string>();
+  private readonly unknownDirectories: readonly string[];
+  private templates: boolean | null = null;
+
+  /** @param skipped the paths that are not checked; a directory ends in `/`. */
+  constructor(readonly files: readonly FileFacts[], skipped: readonly string[]) {
+    this.byPath = new Map(files.map((file) => [file.path, file]));
+    this.unknownDirectories = skipped.filter((path) => path.endsWith('/'));
+    for (const path of skipped) {
+      if (path.endsWith('/')) continue;
+      this.unknownStems.add(path);
+      const name = path.lastIndexOf('/') + 1;
+      for (let dot = path.indexOf('.', name + 1); dot > 0; dot = path.indexOf('.', dot + 1)) this.unknownStems.add(path.slice(0, dot));
+    }
+  }
+
+  /** A file in scope. */
+  at(path: string): FileFacts | undefined {
+    return this.byPath.get(path);
+  }
+
+  /** Whether there are templates that may use any member by its name, in a language that Elvar does not know. */
+  get hasTemplates(): boolean {
+    return this.templates ??= [...this.unknownStems].some((path) => TEMPLATE.test(path));
+  }
+
+  /** Whether there may be something at a path, with whatever ending, of which nothing is known. */
+  isUnknown(path: string): boolean {
+    return this.unknownStems.has(path) || this.unknownDirectories.some((directory) => path.startsWith(directory) || `${path}/` === directory);
+  }
+}
+
+/** The names that classic scripts of a project declare for all scripts of a page. */
+export const sharedIn = memoized((project: ProjectFacts): ReadonlySet<number> => new Set(project.files.flatMap(({ shared }) => [...shared])));
+
+/** The beginnings and ends of names that texts of a project make. */
+const affixesIn = memoized((project: ProjectFacts) => {
+  const all = new Set(project.files.flatMap(({ affixes }) => affixes));
+  return { beginnings: new Set([...all].filter((affix) => affix.endsWith('*')).map((affix) => affix.slice(0, -1))), ends: new Set([...all].filter((affix) => affix.startsWith('*')).map((affix) => affix.slice(1))) };
+});
+
+/** Whether some text of a project may make a name: it has the beginning of it, or the end. */
+export function mayBeMade(project: ProjectFacts, name: string): boolean {
+  const { beginnings, ends } = affixesIn(project);
+  for (let length = 1; length < name.length; length += 1) if (beginnings.has(name.slice(0, length)) || ends.has(name.slice(length))) return true;
+  return false;
+}
