@@ -19,7 +19,9 @@ function walked(tree: Tree): string[] {
   const cursor = tree.walk();
   const lines: string[] = [];
   for (let depth = 0; ;) {
-    lines.push([depth, cursor.nodeType, cursor.nodeIsNamed, cursor.currentFieldName, cursor.startIndex, cursor.endIndex].join(' '));
+    // The package calls a node without a name an error: the end of a file that ends a statement of Go is one.
+    const type = cursor.nodeType === 'ERROR' && !cursor.nodeIsNamed ? '' : cursor.nodeType;
+    lines.push([depth, type, cursor.nodeIsNamed, cursor.currentFieldName, cursor.startIndex, cursor.endIndex].join(' '));
     if (cursor.gotoFirstChild()) {
       depth += 1;
       continue;

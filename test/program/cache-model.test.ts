@@ -18,7 +18,7 @@ import { PATIENT, runs } from '../support/runs.js';
 
 const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 const { readCacheFile, writeCacheFile } = await import('../../dist/host/cache/cache-file.js') as typeof CacheFile;
-const { packed, unpacked } = await import('../../dist/host/cache/record.js') as typeof Record_;
+const { packed, unpacked, unpackedFacts } = await import('../../dist/host/cache/record.js') as typeof Record_;
 const { checkJson } = await import('../../dist/formats/json/check.js') as typeof Check;
 const { fixJson } = await import('../../dist/formats/json/fix.js') as typeof Fix;
 const { impactJson } = await import('../../dist/formats/json/impact.js') as typeof Impact;
@@ -71,7 +71,7 @@ describe('what is remembered', () => {
     const contents = readCacheFile(path.join(cache, name), folder);
     for (const [own, [record]] of contents.records as Map<string, [StoredRecord]>) {
       const data = unpacked(record.packed) as KeptInspection;
-      contents.records.set(own, [{ ...record, packed: packed({ ...data, texts: (data.texts as () => string)().replaceAll('converts its', 'remember its') }) }]);
+      contents.records.set(own, [{ ...record, packed: packed({ ...data, texts: (data.texts as () => string)().replaceAll('converts its', 'remember its') }, unpackedFacts(record.packed)) }]);
     }
     writeCacheFile(path.join(cache, name), folder, contents);
     expect(check()).toBe(first.replaceAll('== converts its', '== remember its').replaceAll('!= converts its', '!= remember its'));

@@ -39,7 +39,7 @@ const NOTHING: KnowingJob['found'] = new Map<string, InspectedFile>();
 /** A set of rules in which none is on. */
 const NO_RULES: RuleSet = { id: '', rules: new Map() };
 
-/** Works out what only the whole project tells of the files of a job; nothing is read if no rule in force needs it. @throws the signal's reason if it is aborted. */
+/** Works out what only the whole project tells of the files of a job; nothing is read if no rule in force needs it. What is new in the cache is for the caller to write. @throws the signal's reason if it is aborted. */
 export async function knowProject(job: InspectionJob, catalog: Catalog, whole: () => WholeScope, options: FactsOptions): Promise<KnowingJob> {
   const rulesFor = rulesOfSets(catalog);
   const asking = job.files.filter(({ set, language }) => rulesFor(job.sets[set] as RuleSet, language).length > 0);
@@ -109,7 +109,6 @@ async function readFacts(job: InspectionJob, { job: all }: WholeScope, catalog: 
       if (data !== null) remembered?.put(one.index, one, data);
       if (turn === 0) found.set(path, one);
     }
-    remembered?.save();
   }
   return { files: all.files.flatMap(({ path }) => facts.get(path) ?? []), found };
 }
