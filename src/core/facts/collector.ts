@@ -1,6 +1,6 @@
 import type { SyntaxNode, SyntaxTree } from '../syntax/node.js';
 import { END, SHIFT, START } from '../syntax/node-table.js';
-import { DECLARED, DECLARED_KINDS, FILE, HEADER, HEADER_SIZE, IMPORTED, WIDTHS, type DeclaredKind, type Facts } from './facts.js';
+import { DECLARED, DECLARED_KINDS, FILE, HEADER, HEADER_SIZE, IMPORTED, LISTS, WIDTHS, type DeclaredKind, type Facts } from './facts.js';
 import { eachWord, hashOf } from './word-hash.js';
 
 /** What is told of a declaration. */
@@ -139,23 +139,43 @@ export class FactCollector {
 
   /** All of it. */
   facts(): Facts {
-    const lines: string[] = [];
-    const imports: number[] = [];
-    const taken: number[] = [];
-    for (const { module, node, names = [], flags = [] } of this.imported) {
-      imports.push(lines.push(module.replaceAll('\n', ' ')) - 1, node.start, node.end, flags.reduce((sum, flag) => sum | IMPORTED[flag], 0), taken.length, names.length);
-      for (const name of names) taken.push(this.hash(name));
+    const { imported, declared, words } = this;
+    const taken = imported.reduce((sum, { names = [] }) => sum + names.length, 0);
+    const counts = { words: words.size, mentioned: this.mentioned.size, declarations: declared.length, imports: imported.length, taken, bases: this.bases.length / WIDTHS.bases, shared: this.shared.size };
+    const numbers = new Int32Array(LISTS.reduce((sum, list) => sum + counts[list] * WIDTHS[list], HEADER_SIZE));
+    for (const list of LISTS) numbers[HEADER[list]] = counts[list];
+    numbers[HEADER.flags] = this.flags;
+    numbers[HEADER.modules] = imported.length;
+    numbers[HEADER.start] = this.start;
+    numbers[HEADER.affixes] = this.affixes.size;
+    let at = this.writeWords(numbers, HEADER_SIZE);
+    const add = (number: number): void => void (numbers[at++] = number);
+    this.mentioned.forEach(add);
+    for (const one of declared) this.declarationOf(one).forEach(add);
+    let first = 0;
+    for (const [line, { node, names = [], flags = [] }] of imported.entries()) {
+      [line, node.start, node.end, flags.reduce((sum, flag) => sum | IMPORTED[flag], 0), first, names.length].forEach(add);
+      first += names.length;
     }
-    const header = new Array<number>(HEADER_SIZE).fill(0);
-    const words = [...this.words].sort(([a], [b]) => a - b).flat();
-    const lists = { words, mentioned: [...this.mentioned], declarations: this.declared.flatMap((declared) => this.declarationOf(declared)), imports, taken, bases: this.bases, shared: [...this.shared] };
-    for (const [list, numbers] of Object.entries(lists) as [keyof typeof lists, number[]][]) header[HEADER[list]] = numbers.length / WIDTHS[list];
-    header[HEADER.flags] = this.flags;
-    header[HEADER.modules] = lines.length;
-    header[HEADER.start] = this.start;
-    header[HEADER.affixes] = this.affixes.size;
-    const names = this.declared.map(({ name, as }) => (as ?? name.text).replaceAll('\n', ' '));
-    return { numbers: Int32Array.from([...header, ...Object.values(lists).flat()]), texts: [...lines, ...names, ...this.affixes, ...this.paths].join('\n') };
+    for (const { names = [] } of imported) for (const name of names) add(this.hash(name));
+    this.bases.forEach(add);
+    this.shared.forEach(add);
+    const texts = [...imported.map(({ module }) => inLine(module)), ...declared.map(({ name, as }) => inLine(as ?? name.text)), ...this.affixes, ...this.paths];
+    return { numbers, texts: texts.join('\n') };
+  }
+
+  /** Writes the words, sorted, each with how often. @returns where the next list begins. */
+  private writeWords(numbers: Int32Array, start: number): number {
+    const sorted = new Int32Array(this.words.size);
+    let count = 0;
+    for (const word of this.words.keys()) sorted[count++] = word;
+    sorted.sort();
+    for (let place = 0; place < count; place += 1) {
+      const word = sorted[place] as number;
+      numbers[start + place * 2] = word;
+      numbers[start + place * 2 + 1] = this.words.get(word) as number;
+    }
+    return start + count * 2;
   }
 
   private declarationOf({ name, kind, as, parts, flags = [], owner }: Declared): number[] {
@@ -178,4 +198,8 @@ export class FactCollector {
     for (let at = low; at < this.places.length && (this.places[at] as number) < end; at += 1) if (this.hashes[at] === hash) count += 1;
     return count;
   }
+}
+
+function inLine(text: string): string {
+  return text.includes('\n') ? text.replaceAll('\n', ' ') : text;
 }

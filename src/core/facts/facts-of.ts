@@ -39,12 +39,16 @@ function withManifest({ text: { path, text } }: Source, facts: FactCollector): F
   return facts.facts();
 }
 
+/** Where a text is a module that is imported: it is a fact of its own. */
+const IMPORTING = new Set(['import_statement', 'export_statement']);
+
 /** Longer texts are no names. */
 const LONGEST_NAME = 300;
 
 /** The names and paths in the texts of code. In a sentence, only what is called there, or marked as code, is a name. */
 function collectTexts({ tree, text: { text } }: ParsedSource, facts: FactCollector): void {
   for (const node of textsOf(tree)) {
+    if (IMPORTING.has(node.parentType ?? '') && node.field === 'source') continue;
     const { start, end, text: content } = contentOf(node);
     for (const affix of affixesOf(node, content)) facts.mentionAffix(affix);
     if (content.length <= LONGEST_NAME && !/\s/.test(content)) {

@@ -19,6 +19,9 @@ export const HEADER_SIZE = 11;
 /** How many numbers an entry of a list has. */
 export const WIDTHS = { words: 2, mentioned: 1, declarations: 7, imports: 6, taken: 1, bases: 2, shared: 1 } as const;
 
+/** The lists in their order. */
+export const LISTS = Object.keys(WIDTHS) as readonly (keyof typeof WIDTHS)[];
+
 /** What is declared. A signature announces what is declared elsewhere. */
 export const DECLARED_KINDS = ['function', 'method', 'class', 'value', 'type', 'signature'] as const;
 
@@ -108,21 +111,12 @@ export const FILE = {
 /** The facts of one file of a project, as rules read them. */
 export class FileFacts {
   readonly family: Family | null;
-  private readonly starts: Readonly<Record<keyof typeof WIDTHS, number>>;
-  private readonly lines: readonly string[];
+  private allLines: readonly string[] | null = null;
   private allDeclarations: readonly Declaration[] | null = null;
   private allImports: readonly FactImport[] | null = null;
 
   constructor(readonly path: string, readonly language: LanguageId, readonly facts: Facts) {
     this.family = familyOf(language);
-    const { numbers, texts } = facts;
-    let at = HEADER_SIZE;
-    this.starts = Object.fromEntries((Object.keys(WIDTHS) as (keyof typeof WIDTHS)[]).map((list) => {
-      const start = at;
-      at += (numbers[HEADER[list]] as number) * WIDTHS[list];
-      return [list, start];
-    })) as Record<keyof typeof WIDTHS, number>;
-    this.lines = texts === '' ? [] : texts.split('\n');
   }
 
   /** The words that the code uses, each with how often. */
@@ -205,9 +199,19 @@ export class FileFacts {
     return 0;
   }
 
+  private get lines(): readonly string[] {
+    return this.allLines ??= this.facts.texts === '' ? [] : this.facts.texts.split('\n');
+  }
+
   private listOf(list: keyof typeof WIDTHS): Int32Array {
-    const start = this.starts[list];
-    return this.facts.numbers.subarray(start, start + (this.facts.numbers[HEADER[list]] as number) * WIDTHS[list]);
+    const { numbers } = this.facts;
+    let start = HEADER_SIZE;
+    for (const before of LISTS) {
+      const length = (numbers[HEADER[before]] as number) * WIDTHS[before];
+      if (before === list) return numbers.subarray(start, start + length);
+      start += length;
+    }
+    return numbers.subarray(0, 0);
   }
 }
 

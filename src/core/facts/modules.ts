@@ -12,20 +12,31 @@ export interface Taker {
 }
 
 /** The endings that a module of JavaScript may have: TypeScript Handbook, "Module Resolution"; Node.js documentation, "Modules". */
-const SCRIPT_ENDINGS = ['', '.ts', '.tsx', '.js', '.jsx', '.mjs', '.cjs', '.mts', '.cts', '.d.ts', '.d.mts', '.d.cts', '.json', '.vue', '.svelte'];
+const SCRIPT_ENDINGS = ['.ts', '.tsx', '.js', '.jsx', '.mjs', '.cjs', '.mts', '.cts', '.d.ts', '.d.mts', '.d.cts', '.json', '.vue', '.svelte'];
 /** A compiled ending stands for what it is compiled from. */
 const COMPILED: readonly (readonly [RegExp, readonly string[]])[] = [[/\.jsx?$/, ['.ts', '.tsx', '.d.ts']], [/\.mjs$/, ['.mts', '.d.mts']], [/\.cjs$/, ['.cts', '.d.cts']]];
 
 const ELSEWHERE = 'elsewhere';
 const MISSING = 'missing';
 
+/** Where the imports of a project lead, each worked out once. */
+const targets = memoized((_project: ProjectFacts) => new Map<FactImport, Target>());
+
 /** Where an import leads. */
-export function targetOf(project: ProjectFacts, file: FileFacts, { module, flags }: Pick<FactImport, 'module' | 'flags'>): Target {
+export function targetOf(project: ProjectFacts, file: FileFacts, taken: FactImport): Target {
+  const known = targets(project);
+  let target = known.get(taken);
+  if (target === undefined) known.set(taken, (target = findTarget(project, file, taken)));
+  return target;
+}
+
+function findTarget(project: ProjectFacts, file: FileFacts, taken: FactImport): Target {
+  const { module } = taken;
   switch (file.family) {
     case 'script':
       return scriptTarget(project, file.path, module);
     case 'python':
-      return pythonTarget(project, file.path, module, isImported({ flags } as FactImport, 'maybe'));
+      return pythonTarget(project, file.path, module, isImported(taken, 'maybe'));
     case 'php':
       return exact(project, joined(file.path, module));
     case 'c':
@@ -73,10 +84,8 @@ function sourceStem(path: string): string {
 export function scriptFile(project: ProjectFacts, path: string): FileFacts | undefined {
   const folded = path.replace(/\/$/, '');
   if (!path.endsWith('/')) {
-    for (const ending of SCRIPT_ENDINGS) {
-      const file = project.at(`${folded}${ending}`);
-      if (file !== undefined) return file;
-    }
+    const exactly = project.at(folded);
+    if (exactly !== undefined) return exactly;
     for (const [compiled, sources] of COMPILED) {
       if (!compiled.test(folded)) continue;
       for (const source of sources) {
@@ -84,7 +93,12 @@ export function scriptFile(project: ProjectFacts, path: string): FileFacts | und
         if (file !== undefined) return file;
       }
     }
+    for (const ending of SCRIPT_ENDINGS) {
+      const file = project.at(`${folded}${ending}`);
+      if (file !== undefined) return file;
+    }
   }
+  if (!project.hasDirectory(folded)) return undefined;
   for (const ending of SCRIPT_ENDINGS) {
     const file = project.at(folded === '' ? `index${ending}` : `${folded}/index${ending}`);
     if (file !== undefined) return file;
@@ -112,7 +126,7 @@ function pythonTarget(project: ProjectFacts, from: string, written: string, mayB
   const file = project.at(`${path}.py`) ?? project.at(`${path}/__init__.py`) ?? project.at(`${path}.pyi`) ?? project.at(`${path}/__init__.pyi`) ?? (path === '' ? project.at('__init__.py') : undefined);
   if (file !== undefined) return { files: [file] };
   // A directory without __init__.py is a package all the same.
-  const isDirectory = steps.length === 0 || project.files.some(({ path: other }) => other.startsWith(`${path}/`));
+  const isDirectory = steps.length === 0 || project.hasDirectory(path);
   return mayBeName || isDirectory || project.isUnknown(path) ? ELSEWHERE : MISSING;
 }
 

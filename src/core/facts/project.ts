@@ -31,6 +31,11 @@ export class ProjectFacts {
     return this.byPath.get(path);
   }
 
+  /** Whether there is a file in a directory, or below it. @param path without a slash at its end; empty for the root. */
+  hasDirectory(path: string): boolean {
+    return directoriesIn(this).has(path);
+  }
+
   /** Whether there are templates that may use any member by its name, in a language that Elvar does not know. */
   get hasTemplates(): boolean {
     return this.templates ??= [...this.unknownStems].some((path) => TEMPLATE.test(path));
@@ -57,3 +62,12 @@ export function mayBeMade(project: ProjectFacts, name: string): boolean {
   for (let length = 1; length < name.length; length += 1) if (beginnings.has(name.slice(0, length)) || ends.has(name.slice(length))) return true;
   return false;
 }
+
+const directoriesIn = memoized((project: ProjectFacts): ReadonlySet<string> => {
+  const all = new Set(['']);
+  for (const { path } of project.files) {
+    // Those around a known one are known.
+    for (let end = path.lastIndexOf('/'); end > 0 && !all.has(path.slice(0, end)); end = path.lastIndexOf('/', end - 1)) all.add(path.slice(0, end));
+  }
+  return all;
+});

@@ -26,6 +26,7 @@ class NameUsage {
   private readonly mask: number;
   /** By place and family. */
   private readonly uses: Int32Array;
+  /** What only declares them, or is within a function that is the only one of its name: what stands in one of several may use another. */
   private readonly own: Int32Array;
   private readonly mentioned: Uint8Array;
 
@@ -50,7 +51,15 @@ class NameUsage {
     this.uses = new Int32Array(count * FAMILIES.length);
     this.own = new Int32Array(count * FAMILIES.length);
     this.mentioned = new Uint8Array(count);
-    for (const file of project.files) this.add(file);
+    const times = new Int32Array(count * FAMILIES.length);
+    for (const file of project.files) this.add(file, times);
+    for (const { declarations, family } of project.files) {
+      if (family === null) continue;
+      for (const { name, own, kind } of declarations) {
+        const place = this.placeOf(name) * FAMILIES.length + FAMILIES.indexOf(family);
+        this.own[place] = (this.own[place] as number) + (kind === 'signature' || times[place] === 1 ? own : 1);
+      }
+    }
   }
 
   /** Where a name is used. */
@@ -63,7 +72,8 @@ class NameUsage {
     return { uses: (this.uses[first + own] as number) - (this.own[first + own] as number), isMentioned: isUsedByOthers || this.mentioned[place] === 1 };
   }
 
-  private add({ words, mentioned, declarations, family }: FileFacts): void {
+  /** @param times gets how often each name is declared, other than announced. */
+  private add({ words, mentioned, declarations, family }: FileFacts, times: Int32Array): void {
     const column = family === null ? -1 : FAMILIES.indexOf(family);
     for (let at = 0; at < words.length; at += 2) {
       const place = this.placeOf(words[at] as number);
@@ -75,9 +85,9 @@ class NameUsage {
       const place = this.placeOf(mentioned[at] as number);
       if (place >= 0) this.mentioned[place] = 1;
     }
-    for (const { name, own } of column < 0 ? [] : declarations) {
+    for (const { name, kind } of column < 0 ? [] : declarations) {
       const place = this.placeOf(name) * FAMILIES.length + column;
-      this.own[place] = (this.own[place] as number) + own;
+      if (kind !== 'signature') times[place] = (times[place] as number) + 1;
     }
   }
 

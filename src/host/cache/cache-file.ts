@@ -14,7 +14,17 @@ export interface StoredRecord {
   readonly stamp: FileStamp;
   readonly today: string | null;
   used: number;
+  /** Which program has written it. */
+  readonly build: string;
   readonly packed: PackedData;
+}
+
+/** What was last worked out of the facts of all files. */
+export interface KeptProject {
+  /** What it depends on. */
+  readonly state: string;
+  /** What only the whole project tells of files, by path. */
+  readonly findings: readonly (readonly [path: string, text: string])[];
 }
 
 /** What is kept of one project: for each path the records of its versions, the latest first. */
@@ -22,6 +32,8 @@ export interface CacheContents {
   /** The number of the run that wrote it. */
   readonly run: number;
   readonly records: Map<string, StoredRecord[]>;
+  /** Null if nothing has been worked out. */
+  readonly project: KeptProject | null;
 }
 
 /** Eight bytes by which a file is known; a change of its form changes them. */
@@ -34,15 +46,25 @@ const HEAD = MAGIC.length + 8 + 16;
 type IndexEntry = readonly [
   path: string, key: string, digest: string, today: string | null, used: number,
   size: number, modified: number, changed: number, inode: number, read: number,
-  start: number, length: number, parts: PackedData['parts'], check: number,
+  start: number, length: number, parts: PackedData['parts'], check: number, build: number,
 ];
+
+/** The index of a file. */
+interface CacheIndex {
+  readonly owner: string;
+  readonly run: number;
+  /** The programs that have written records. */
+  readonly builds: readonly string[];
+  readonly project: KeptProject | null;
+  readonly entries: readonly IndexEntry[];
+}
 
 /** The largest file of one project, in bytes. */
 export const LARGEST_CACHE = 256 * 1024 * 1024;
 
 /** Reads what is kept of a project. Whatever the file holds, there is an answer; what is damaged is not in it. @param owner what the file must be about. */
 export function readCacheFile(file: string, owner: string): CacheContents {
-  const empty: CacheContents = { run: 0, records: new Map() };
+  const empty: CacheContents = { run: 0, records: new Map(), project: null };
   try {
     if (oddKindOf(file) !== null || (linkStatsAt(file)?.size ?? 0) > LARGEST_CACHE * 2) return empty;
     const bytes = readFileSync(file);
@@ -50,12 +72,12 @@ export function readCacheFile(file: string, owner: string): CacheContents {
     if (bytes.toString('latin1', 0, MAGIC.length) !== MAGIC || !Number.isInteger(length)) return empty;
     const index = bytes.subarray(HEAD, HEAD + length);
     if (quickDigest(index) !== bytes.toString('latin1', MAGIC.length + 8, HEAD)) return empty;
-    const { owner: own, run, entries } = JSON.parse(index.toString('utf8')) as { readonly owner: string; readonly run: number; readonly entries: readonly IndexEntry[] };
+    const { owner: own, run, builds, project, entries } = JSON.parse(index.toString('utf8')) as CacheIndex;
     if (own !== owner) return empty;
     const data = bytes.subarray(HEAD + length);
-    const contents: CacheContents = { run, records: new Map() };
-    for (const [name, key, digest, today, used, size, modified, changed, inode, read, start, bytesLong, parts, check] of entries) {
-      const record: StoredRecord = { key, digest, stamp: { size, modified, changed, inode, read }, today, used, packed: { bytes: data.subarray(start, start + bytesLong), parts, check } };
+    const contents: CacheContents = { run, records: new Map(), project };
+    for (const [name, key, digest, today, used, size, modified, changed, inode, read, start, bytesLong, parts, check, build] of entries) {
+      const record: StoredRecord = { key, digest, stamp: { size, modified, changed, inode, read }, today, used, build: builds[build] ?? '', packed: { bytes: data.subarray(start, start + bytesLong), parts, check } };
       const others = contents.records.get(name);
       if (others === undefined) contents.records.set(name, [record]);
       else others.push(record);
@@ -67,18 +89,20 @@ export function readCacheFile(file: string, owner: string): CacheContents {
 }
 
 /** Writes what is kept of a project, in one step. It need not survive a power failure. @throws the system's error. */
-export function writeCacheFile(file: string, owner: string, { run, records }: CacheContents): void {
+export function writeCacheFile(file: string, owner: string, { run, records, project }: CacheContents): void {
+  const builds = new Map<string, number>();
   const entries = new JsonList();
   const parts: Buffer[] = [];
   let start = 0;
   for (const [name, versions] of records) {
-    for (const { key, digest, stamp: { size, modified, changed, inode, read }, today, used, packed } of versions) {
-      entries.push([name, key, digest, today, used, size, modified, changed, inode, read, start, packed.bytes.length, packed.parts, packed.check] satisfies IndexEntry);
+    for (const { key, digest, stamp: { size, modified, changed, inode, read }, today, used, build, packed } of versions) {
+      if (!builds.has(build)) builds.set(build, builds.size);
+      entries.push([name, key, digest, today, used, size, modified, changed, inode, read, start, packed.bytes.length, packed.parts, packed.check, builds.get(build) ?? 0] satisfies IndexEntry);
       parts.push(packed.bytes);
       start += packed.bytes.length;
     }
   }
-  const written = [Buffer.from(`{"owner":${JSON.stringify(owner)},"run":${run},"entries":[`), ...entries.pieces(), Buffer.from(']}')];
+  const written = [Buffer.from(`{"owner":${JSON.stringify(owner)},"run":${run},"builds":${JSON.stringify([...builds.keys()])},"project":${JSON.stringify(project)},"entries":[`), ...entries.pieces(), Buffer.from(']}')];
   const length = written.reduce((sum, piece) => sum + piece.length, 0);
   // Numbers are read where they lie, which must be at a multiple of four.
   const index = Buffer.concat([...written, Buffer.alloc((4 - length % 4) % 4, ' ')]);

@@ -2,7 +2,8 @@ import { readdirSync, rmSync, utimesSync } from 'node:fs';
 import path from 'node:path';
 import { readBytes } from '../files/source-file.js';
 import { linkStatsAt } from '../files/stats.js';
-import { LARGEST_CACHE, type CacheContents, type StoredRecord } from './cache-file.js';
+import { LARGEST_CACHE, type CacheContents, type KeptProject, type StoredRecord } from './cache-file.js';
+import { buildId } from './cache-keys.js';
 import { contentDigest } from './digests.js';
 import type { Facts } from '../../core/facts/facts.js';
 import { packed, unpacked, unpackedFacts, type RecordData } from './record.js';
@@ -30,6 +31,14 @@ export interface NewRecord {
   readonly facts: Facts | null;
 }
 
+/** What a file contributes to what is known of a project. */
+export interface KeptFacts {
+  /** Another number for other facts. */
+  readonly check: number;
+  /** Null if the file is not checked; undefined if they are damaged. */
+  readonly read: () => Facts | null | undefined;
+}
+
 /** What was found in a file last. */
 export interface LatestLook {
   readonly key: string;
@@ -47,6 +56,7 @@ export class InspectionCache {
   private readonly contents: CacheContents;
   private run: number;
   private isDirty = false;
+  private project: KeptProject | null;
   /** When it was last written, in milliseconds since 1970. */
   private saved = 0;
   /** The digests of files that were read because their stamp tells nothing. */
@@ -57,6 +67,7 @@ export class InspectionCache {
     this.files = new RecordFiles(path.join(folder, `${contentDigest(Buffer.from(root)).replace(/\W/g, '-')}.cache`), root);
     this.contents = this.files.contents;
     this.run = this.contents.run;
+    this.project = this.contents.project;
   }
 
   /** To be called at the beginning of a run: what was read before is nothing to go by. */
@@ -79,16 +90,24 @@ export class InspectionCache {
     return null;
   }
 
-  /** What a file contributes to what is known of the project: null if it is not checked, undefined if that is not known. @param build which program it is: another one knows other facts. */
-  factsOf(own: string, build: string): Facts | null | undefined {
-    const known = (this.contents.records.get(own) ?? []).filter(({ packed: { parts } }) => parts === null || parts[6] !== null);
-    for (const record of known) {
-      if (!this.isAbout(record, own)) continue;
-      if (record.packed.parts === null) return null;
-      const facts = unpackedFacts(record.packed);
-      if (facts?.texts.startsWith(`${build}\n`) === true) return { ...facts, texts: facts.texts.slice(build.length + 1) };
-    }
-    return undefined;
+  /** What a file contributes to what is known of the project, as this program has found it; undefined if that is not known. */
+  factsOf(own: string): KeptFacts | undefined {
+    const build = buildId();
+    const known = (this.contents.records.get(own) ?? []).find((record) => record.build === build && (record.packed.parts === null || record.packed.parts[6] !== null) && this.isAbout(record, own));
+    if (known === undefined) return undefined;
+    const { packed: kept } = known;
+    return { check: kept.parts?.[8] ?? 0, read: () => (kept.parts === null ? null : unpackedFacts(kept) ?? undefined) };
+  }
+
+  /** What was worked out of the facts of all files, in a state. */
+  projectIn(state: string): KeptProject['findings'] | null {
+    return this.project?.state === state ? this.project.findings : null;
+  }
+
+  /** Remembers what was worked out of the facts of all files. */
+  putProject(project: KeptProject): void {
+    this.project = project;
+    this.isDirty = true;
   }
 
   /** Joining paths properly would take longer than asking the system about them. */
@@ -127,7 +146,7 @@ export class InspectionCache {
 
   /** Remembers what was found. */
   put({ path: own, key, digest, stamp, today, data, facts }: NewRecord): void {
-    const record: StoredRecord = { key, digest, stamp, today, used: this.run, packed: packed(data, facts) };
+    const record: StoredRecord = { key, digest, stamp, today, used: this.run, build: buildId() ?? '', packed: packed(data, facts) };
     this.replace(own, null, record);
   }
 
@@ -144,7 +163,7 @@ export class InspectionCache {
     this.saved = Date.now();
     try {
       if (this.isDirty) {
-        this.files.write({ run: this.run, records: this.withinBounds() });
+        this.files.write({ run: this.run, records: this.withinBounds(), project: this.project });
         this.isDirty = false;
         this.clearOthers();
       } else if (Date.now() - (linkStatsAt(this.files.file)?.mtimeMs ?? Infinity) > A_DAY) utimesSync(this.files.file, new Date(), new Date());

@@ -13,11 +13,21 @@ export interface KnownOutcome {
   readonly outcome: Inspection | SkippedReading;
 }
 
+/** What a file contributes to what is known of a project. */
+export interface KnownFacts {
+  /** Another number for other facts. */
+  readonly check: number;
+  /** The text of the document that was read instead of the file; null for the file. */
+  readonly document: string | null;
+  /** Null if it contributes nothing. Read when it is first asked for. */
+  readonly file: () => FileFacts | null;
+}
+
 /** What was found in files that have not changed since, for as long as somebody says so: these are not even asked for their times. */
 export class OutcomeMemo {
   private readonly outcomes = new Map<string, KnownOutcome>();
   /** With the text of the document that was read instead of the file; null for the file. */
-  private readonly facts = new Map<string, { readonly file: FileFacts | null; readonly document: string | null }>();
+  private readonly facts = new Map<string, KnownFacts>();
   private project: ProjectFacts | null = null;
   private projectSkipped = '';
   /** How often something has been forgotten; when each path was, and when everything was. */
@@ -41,15 +51,15 @@ export class OutcomeMemo {
     if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.outcomes.set(own, known);
   }
 
-  /** What a file contributes to what is known of the project: null if nothing, undefined if that is not known. @param document the text that stands for it. */
-  factsOf(own: string, document: string | null): FileFacts | null | undefined {
+  /** What a file contributes to what is known of the project; undefined if that is not known. @param document the text that stands for it. */
+  factsOf(own: string, document: string | null): KnownFacts | undefined {
     const known = this.facts.get(own);
-    return known?.document === document ? known.file : undefined;
+    return known?.document === document ? known : undefined;
   }
 
   /** Keeps what a file contributes to it, like {@link put}. */
-  putFacts(own: string, document: string | null, file: FileFacts | null, generation: number): void {
-    if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.facts.set(own, { file, document });
+  putFacts(own: string, facts: KnownFacts, generation: number): void {
+    if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.facts.set(own, facts);
   }
 
   /** The project that files make, the same one as long as they are the same. */

@@ -21,7 +21,7 @@ export class RecordFiles {
       const older = (whole.records.get(own) ?? []).filter(({ key, today }) => !versions.some((newer) => newer.key === key && newer.today === today));
       whole.records.set(own, [...versions, ...older]);
     }
-    this.contents = { run: Math.max(whole.run, recent.run), records: whole.records };
+    this.contents = { run: Math.max(whole.run, recent.run), records: whole.records, project: recent.project ?? whole.project };
     this.latest = new Set(recent.records.keys());
   }
 
@@ -35,17 +35,17 @@ export class RecordFiles {
   }
 
   /** Writes what has changed. @throws the system's error. */
-  write({ run, records }: CacheContents): void {
+  write({ run, records, project }: CacheContents): void {
     const recent = new Map([...this.latest].flatMap((own): [string, StoredRecord[]][] => {
       const versions = records.get(own);
       return versions === undefined ? [] : [[own, versions]];
     }));
     const [all, few] = [sizeOf(records), sizeOf(recent)];
     if (few * MUCH_LARGER < all && all + few <= LARGEST_CACHE) {
-      writeCacheFile(this.recentFile, this.owner, { run, records: recent });
+      writeCacheFile(this.recentFile, this.owner, { run, records: recent, project });
       return;
     }
-    writeCacheFile(this.file, this.owner, { run, records });
+    writeCacheFile(this.file, this.owner, { run, records, project });
     rmSync(this.recentFile, { force: true });
     this.latest.clear();
   }

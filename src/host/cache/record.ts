@@ -12,7 +12,7 @@ type TextEncoding = 'latin1' | 'utf16le';
 export interface PackedData {
   readonly bytes: Buffer;
   /** The lengths of its parts, in bytes; null for a file that is not checked. */
-  readonly parts: readonly [numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding, repairs: number | null, factNumbers: number | null, factTexts: number] | null;
+  readonly parts: readonly [numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding, repairs: number | null, factNumbers: number | null, factTexts: number, factCheck: number] | null;
   /** Against damage, not against malice: whoever can write the cache can write anything. */
   readonly check: number;
 }
@@ -28,7 +28,12 @@ export function packed(data: RecordData, facts: Facts | null = null): PackedData
   const factTexts = Buffer.from(facts?.texts ?? '');
   // Numbers come first, as they are read where they lie.
   const parts = [numbers, ...(factNumbers === null ? [] : [factNumbers]), Buffer.from(prints, 'latin1'), head, texts, ...(repairs === null ? [] : [repairs]), factTexts];
-  return withCheck(Buffer.concat(parts), [numbers.length, prints.length, head.length, texts.length, encoding, repairs?.length ?? null, factNumbers?.length ?? null, factTexts.length]);
+  return withCheck(Buffer.concat(parts), [numbers.length, prints.length, head.length, texts.length, encoding, repairs?.length ?? null, factNumbers?.length ?? null, factTexts.length, facts === null ? 0 : checkOf(facts)]);
+}
+
+/** Another number for other facts. */
+export function checkOf({ numbers, texts }: Facts): number {
+  return crc32(texts, crc32(bytesOf(numbers)));
 }
 
 function bytesOf({ buffer, byteOffset, byteLength }: Int32Array): Buffer {

@@ -44,5 +44,5 @@ export async function inspectFiles(asked: InspectionJob, catalog: Catalog, optio
 
 /** The facts of a file that has been looked at for them: they go along with what is found in it. */
 function knownFacts({ files }: InspectionJob, index: number, known: KnownFindings | null): InspectedFile['facts'] {
-  return known?.memo.factsOf((files[index] as InspectionJob['files'][number]).path, null)?.facts ?? null;
+  return known?.memo.factsOf((files[index] as InspectionJob['files'][number]).path, null)?.file()?.facts ?? null;
 }

@@ -24,7 +24,7 @@ export class Remembered {
   private readonly generation: number;
   private readonly levels = new Map<RuleSet, string>();
 
-  private constructor(private readonly job: InspectionJob, private readonly cache: InspectionCache, private readonly memo: OutcomeMemo, catalog: Catalog, private readonly build: string) {
+  private constructor(private readonly job: InspectionJob, private readonly cache: InspectionCache, private readonly memo: OutcomeMemo, catalog: Catalog, build: string) {
     const { houseRules, terms: { needsReasons }, settings, ownFiles } = job;
     this.keys = new CacheKeys({ catalog, houseRules, needsReasons, settings }, build);
     this.own = new Set(ownFiles);
@@ -72,7 +72,7 @@ export class Remembered {
     const today = 'waivers' in outcome && outcome.waivers.some(({ until }) => until !== null) ? this.job.terms.today : null;
     const rules = this.job.sets[set] as RuleSet;
     const key = this.keyFor(path, rules, language);
-    this.cache.put({ path, key, ...version, today, data, facts: facts === null ? null : { ...facts, texts: `${this.build}\n${facts.texts}` } });
+    this.cache.put({ path, key, ...version, today, data, facts });
     if (!('givenUp' in outcome)) this.memo.put(path, { key, levels: this.levelsOf(rules), today, outcome }, this.generation);
   }
 

@@ -53,6 +53,7 @@ export default defineRule({
 });
 
 /** Nodes with an operator between two operands; nodes of other languages simply do not occur. */
+const COMMA = [','];
 const OPERATIONS = [
   'binary_expression', 'assignment_expression', 'augmented_assignment_expression', 'binary_operator', 'comparison_operator', 'assignment', 'augmented_assignment', 'named_expression',
   'variable_declarator', 'init_declarator', 'assignment_pattern', 'object_assignment_pattern', 'field_definition', 'public_field_definition', 'required_parameter', 'enum_assignment',
@@ -125,7 +126,7 @@ function* findCommas(source: ParsedSource, { commas }: Options): Iterable<Hit> {
   if (!commas) return;
   const { tree, text: { text, language } } = source;
   const { table, size } = tree;
-  const isComma = tree.kindFlags([',']);
+  const isComma = tree.kindFlags(COMMA);
   let isLayout: LayoutTest | null = null;
   for (let index = 0; index < size; index += 1) {
     if (isComma[table[(index << SHIFT) + KIND] as number] !== 1) continue;
