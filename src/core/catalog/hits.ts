@@ -61,14 +61,14 @@ export function inLanguages<Options>(languages: string, finder: Finder<Options>)
 }
 
 /** Finds nothing. */
-export const NO_HITS: readonly Hit[] = [];
+export const NO_HITS: readonly never[] = [];
 
 /** The hits at each of the places as one list. V8's own flatMap takes several times as long. */
-export function hitsOf<Place>(places: ArrayLike<Place>, find: (place: Place) => readonly Hit[]): Hit[] {
-  const hits: Hit[] = [];
+export function hitsOf<Place, Found extends Hit = Hit>(places: ArrayLike<Place>, find: (place: Place) => readonly Found[]): Found[] {
+  const hits: Found[] = [];
   for (let at = 0; at < places.length; at += 1) {
     const own = find(places[at] as Place);
-    for (let index = 0; index < own.length; index += 1) hits.push(own[index] as Hit);
+    for (let index = 0; index < own.length; index += 1) hits.push(own[index] as Found);
   }
   return hits;
 }

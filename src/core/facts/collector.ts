@@ -1,7 +1,7 @@
-import type { SyntaxNode, SyntaxTree } from '../syntax/node.js';
-import { END, SHIFT, START } from '../syntax/node-table.js';
+import type { SyntaxNode } from '../syntax/node.js';
 import { DECLARED, DECLARED_KINDS, FILE, HEADER, HEADER_SIZE, IMPORTED, LISTS, WIDTHS, type DeclaredKind, type Facts } from './facts.js';
-import { eachWord, hashOf } from './word-hash.js';
+import { TextMentions } from './text-mentions.js';
+import { WordCounts } from './word-counts.js';
 
 /** What is told of a declaration. */
 export interface Declared {
@@ -25,87 +25,22 @@ export interface Imported {
   readonly flags?: readonly (keyof typeof IMPORTED)[];
 }
 
-/** More paths, or parts of names, than these are data, and mention none in particular. */
-const MOST_PATHS = 1000;
-
 const ERRORS = new Set(['ERROR']);
 
 /** Collects the facts of one file. */
 export class FactCollector {
-  private readonly words = new Map<number, number>();
-  private readonly mentioned = new Set<number>();
+  readonly words: WordCounts;
+  readonly texts = new TextMentions();
   private readonly declared: Declared[] = [];
   private readonly imported: Imported[] = [];
   private readonly bases: number[] = [];
   private readonly shared = new Set<number>();
-  private readonly paths = new Set<string>();
-  private readonly affixes = new Set<string>();
   private flags = 0;
   private start = 0;
-  /** The places and numbers of words in the code, in text order. */
-  private places: Int32Array = new Int32Array(0);
-  private hashes: Int32Array = new Int32Array(0);
 
   /** @param foldsCase whether capital letters make no difference in names. */
-  constructor(private readonly foldsCase: boolean) {}
-
-  hash(text: string): number {
-    return hashOf(text, 0, text.length, this.foldsCase);
-  }
-
-  /** Counts the names in a tree. @param types the node types of names. */
-  namesIn(tree: SyntaxTree, types: ReadonlyMap<string, unknown>): void {
-    if (tree.hasErrors) {
-      this.allNamesIn(tree.text);
-      return;
-    }
-    const numbers = tree.numbersInOrder(types);
-    this.places = new Int32Array(numbers.length);
-    this.hashes = new Int32Array(numbers.length);
-    for (let at = 0; at < numbers.length; at += 1) {
-      const row = (numbers[at] as number) << SHIFT;
-      const hash = hashOf(tree.text, tree.table[row + START], tree.table[row + END], this.foldsCase);
-      this.places[at] = tree.table[row + START] as number;
-      this.hashes[at] = hash;
-      this.words.set(hash, (this.words.get(hash) ?? 0) + 1);
-    }
-  }
-
-  /** Counts all words: what could not be parsed may use any name that is written there. */
-  private allNamesIn(text: string): void {
-    const places: number[] = [];
-    const hashes: number[] = [];
-    eachWord(text, 0, text.length, (start, end) => {
-      const hash = hashOf(text, start, end, this.foldsCase);
-      places.push(start);
-      hashes.push(hash);
-      this.words.set(hash, (this.words.get(hash) ?? 0) + 1);
-    });
-    this.places = Int32Array.from(places);
-    this.hashes = Int32Array.from(hashes);
-  }
-
-  /** Counts all words in a stretch of code that has no tree. */
-  wordsIn(text: string, start = 0, end = text.length): void {
-    eachWord(text, start, end, (from, to) => {
-      const hash = hashOf(text, from, to, this.foldsCase);
-      this.words.set(hash, (this.words.get(hash) ?? 0) + 1);
-    });
-  }
-
-  /** Words in a text, which may be names. */
-  mention(text: string, start = 0, end = text.length): void {
-    eachWord(text, start, end, (from, to) => this.mentioned.add(hashOf(text, from, to)).add(hashOf(text, from, to, true)));
-  }
-
-  /** A path in a text. */
-  mentionPath(path: string): void {
-    if (this.paths.size < MOST_PATHS) this.paths.add(path);
-  }
-
-  /** A beginning of names that a text makes, with a star behind it, or an end, with one before it. */
-  mentionAffix(affix: string): void {
-    if (this.affixes.size < MOST_PATHS) this.affixes.add(affix);
+  constructor(foldsCase: boolean) {
+    this.words = new WordCounts(foldsCase);
   }
 
   /** What could not be parsed declares nothing for sure. */
@@ -120,12 +55,12 @@ export class FactCollector {
 
   /** A class extends or implements something. */
   extend(name: string, base: string): void {
-    this.bases.push(this.hash(name), this.hash(base));
+    this.bases.push(this.words.hash(name), this.words.hash(base));
   }
 
   /** A name that all scripts of a page see. */
   share(name: string): void {
-    this.shared.add(this.hash(name));
+    this.shared.add(this.words.hash(name));
   }
 
   mark(flag: keyof typeof FILE): void {
@@ -139,65 +74,48 @@ export class FactCollector {
 
   /** All of it. */
   facts(): Facts {
-    const { imported, declared, words } = this;
+    const { imported, declared, words, texts, bases, shared } = this;
     const taken = imported.reduce((sum, { names = [] }) => sum + names.length, 0);
-    const counts = { words: words.size, mentioned: this.mentioned.size, declarations: declared.length, imports: imported.length, taken, bases: this.bases.length / WIDTHS.bases, shared: this.shared.size };
+    const counts = { words: words.size, mentioned: texts.words.size, declarations: declared.length, imports: imported.length, taken, bases: bases.length / WIDTHS.bases, shared: shared.size };
     const numbers = new Int32Array(LISTS.reduce((sum, list) => sum + counts[list] * WIDTHS[list], HEADER_SIZE));
     for (const list of LISTS) numbers[HEADER[list]] = counts[list];
     numbers[HEADER.flags] = this.flags;
     numbers[HEADER.modules] = imported.length;
     numbers[HEADER.start] = this.start;
-    numbers[HEADER.affixes] = this.affixes.size;
-    let at = this.writeWords(numbers, HEADER_SIZE);
+    numbers[HEADER.affixes] = texts.affixes.size;
+    let at = words.writeTo(numbers, HEADER_SIZE);
     const add = (number: number): void => void (numbers[at++] = number);
-    this.mentioned.forEach(add);
+    texts.words.forEach(add);
     for (const one of declared) this.declarationOf(one).forEach(add);
     let first = 0;
-    for (const [line, { node, names = [], flags = [] }] of imported.entries()) {
-      [line, node.start, node.end, flags.reduce((sum, flag) => sum | IMPORTED[flag], 0), first, names.length].forEach(add);
-      first += names.length;
+    for (const [line, one] of imported.entries()) {
+      importOf(one, line, first).forEach(add);
+      first += one.names?.length ?? 0;
     }
-    for (const { names = [] } of imported) for (const name of names) add(this.hash(name));
-    this.bases.forEach(add);
-    this.shared.forEach(add);
-    const texts = [...imported.map(({ module }) => inLine(module)), ...declared.map(({ name, as }) => inLine(as ?? name.text)), ...this.affixes, ...this.paths];
-    return { numbers, texts: texts.join('\n') };
-  }
-
-  /** Writes the words, sorted, each with how often. @returns where the next list begins. */
-  private writeWords(numbers: Int32Array, start: number): number {
-    const sorted = new Int32Array(this.words.size);
-    let count = 0;
-    for (const word of this.words.keys()) sorted[count++] = word;
-    sorted.sort();
-    for (let place = 0; place < count; place += 1) {
-      const word = sorted[place] as number;
-      numbers[start + place * 2] = word;
-      numbers[start + place * 2 + 1] = this.words.get(word) as number;
-    }
-    return start + count * 2;
+    for (const { names = [] } of imported) for (const name of names) add(words.hash(name));
+    bases.forEach(add);
+    shared.forEach(add);
+    const lines = [...imported.map(({ module }) => inLine(module)), ...declared.map(({ name, as }) => inLine(as ?? name.text)), ...texts.affixes, ...texts.paths];
+    return { numbers, texts: lines.join('\n') };
   }
 
   private declarationOf({ name, kind, as, parts, flags = [], owner }: Declared): number[] {
-    const [local, outside] = [this.hash(name.text), as === undefined ? this.hash(name.text) : this.hash(as)];
-    const inside = parts.reduce((sum, part) => sum + this.countWithin(local, part), 0);
-    const isUsedInside = (this.words.get(local) ?? 0) > inside;
-    const bits = flags.reduce((sum, flag) => sum | DECLARED[flag], 0) | (isUsedInside ? DECLARED.usedInside : 0);
-    return [outside, name.start, name.end, DECLARED_KINDS.indexOf(kind), bits, inside, owner === undefined ? 0 : this.hash(owner)];
+    const { words } = this;
+    const local = words.hash(name.text);
+    const inside = parts.reduce((sum, part) => sum + words.within(local, part), 0);
+    const bits = bitsOf(flags, DECLARED) | (words.of(local) > inside ? DECLARED.usedInside : 0);
+    return [as === undefined ? local : words.hash(as), name.start, name.end, DECLARED_KINDS.indexOf(kind), bits, inside, owner === undefined ? 0 : words.hash(owner)];
   }
+}
 
-  /** How often a word is used within a node. */
-  private countWithin(hash: number, { start, end }: SyntaxNode): number {
-    let low = 0;
-    for (let high = this.places.length; low < high;) {
-      const middle = (low + high) >> 1;
-      if ((this.places[middle] as number) < start) low = middle + 1;
-      else high = middle;
-    }
-    let count = 0;
-    for (let at = low; at < this.places.length && (this.places[at] as number) < end; at += 1) if (this.hashes[at] === hash) count += 1;
-    return count;
-  }
+function importOf({ node, names = [], flags = [] }: Imported, line: number, first: number): number[] {
+  return [line, node.start, node.end, bitsOf(flags, IMPORTED), first, names.length];
+}
+
+function bitsOf<Flag extends string>(flags: readonly Flag[], bits: Readonly<Record<Flag, number>>): number {
+  let sum = 0;
+  for (const flag of flags) sum |= bits[flag];
+  return sum;
 }
 
 function inLine(text: string): string {

@@ -71,7 +71,7 @@ export const offeringFiles = memoized((project: ProjectFacts): ReadonlySet<strin
   };
   for (const file of project.files) {
     if (isRunByName(file.path)) add(file);
-    if (isManifest(file.path)) for (const entry of file.paths) if (entry.startsWith(ENTRY_MARK)) for (const offered of filesOf(project, file.path, entry.slice(1))) add(offered);
+    if (isManifest(file.path)) entriesOf(project, file).forEach(add);
   }
   for (let file = waiting.pop(); file !== undefined; file = waiting.pop()) {
     for (const taken of file.imports) {
@@ -88,6 +88,11 @@ export const openPackages = memoized((project: ProjectFacts): ReadonlySet<string
   const entries = manifest.paths.filter((entry) => entry.startsWith(ENTRY_MARK) && !/^\u0001\.\/(?:src\/|index$)/.test(entry));
   return entries.some((entry) => filesOf(project, manifest.path, entry.slice(1)).every(({ path }) => isNotOwn(path))) ? [manifest.path] : [];
 })));
+
+/** The files that a manifest says others take from. */
+function entriesOf(project: ProjectFacts, manifest: FileFacts): FileFacts[] {
+  return manifest.paths.filter((entry) => entry.startsWith(ENTRY_MARK)).flatMap((entry) => filesOf(project, manifest.path, entry.slice(1)));
+}
 
 /** The files that a manifest means: a path, or a pattern with a star. What is built is made of what has the same name elsewhere. */
 function filesOf(project: ProjectFacts, manifest: string, entry: string): FileFacts[] {

@@ -50,17 +50,17 @@ function collectTexts({ tree, text: { text } }: ParsedSource, facts: FactCollect
   for (const node of textsOf(tree)) {
     if (IMPORTING.has(node.parentType ?? '') && node.field === 'source') continue;
     const { start, end, text: content } = contentOf(node);
-    for (const affix of affixesOf(node, content)) facts.mentionAffix(affix);
+    for (const affix of affixesOf(node, content)) facts.texts.addAffix(affix);
     if (content.length <= LONGEST_NAME && !/\s/.test(content)) {
-      facts.mention(text, start, end);
-      for (const path of pathsIn(content)) facts.mentionPath(path);
+      facts.texts.addWords(text, start, end);
+      for (const path of pathsIn(content)) facts.texts.addPath(path);
       continue;
     }
-    if (content.includes('(')) for (const { index, 0: found } of content.matchAll(/[\w$]{1,100}(?=\()/g)) facts.mention(text, start + index, start + index + found.length);
-    if (content.includes('/') || content.includes('.')) for (const path of pathsIn(content)) facts.mentionPath(path);
+    if (content.includes('(')) for (const { index, 0: found } of content.matchAll(/[\w$]{1,100}(?=\()/g)) facts.texts.addWords(text, start + index, start + index + found.length);
+    if (content.includes('/') || content.includes('.')) for (const path of pathsIn(content)) facts.texts.addPath(path);
   }
   // The page around a script of PHP calls functions of JavaScript; what stands in it is no name of PHP.
-  for (const { start, end } of tree.ofType('text')) facts.mention(text, start, end);
+  for (const { start, end } of tree.ofType('text')) facts.texts.addWords(text, start, end);
 }
 
 const PROSE = new Set(['markdown', 'text']);
@@ -68,9 +68,9 @@ const WITHOUT_NAMES = new Set(['css', 'scss', 'less', 'csv', 'git-settings']);
 
 /** The names and paths in a file that is no code with names of its own. */
 function collectText({ text: { text, language: { id } } }: Source, facts: FactCollector): void {
-  if (id === 'component') facts.wordsIn(text);
-  else if (id === 'html') for (const [found] of text.matchAll(/<script\b[^]*?<\/script\s*>|<[^>]*>/gi)) facts.wordsIn(found);
-  else if (PROSE.has(id)) for (const [code] of text.matchAll(/```[^]*?(?:```|$)|`[^`\n]+`|::.*/g)) facts.mention(code);
-  else if (!WITHOUT_NAMES.has(id)) facts.mention(text);
-  for (const path of pathsIn(text)) facts.mentionPath(path);
+  if (id === 'component') facts.words.addText(text);
+  else if (id === 'html') for (const [found] of text.matchAll(/<script\b[^]*?<\/script\s*>|<[^>]*>/gi)) facts.words.addText(found);
+  else if (PROSE.has(id)) for (const [code] of text.matchAll(/```[^]*?(?:```|$)|`[^`\n]+`|::.*/g)) facts.texts.addWords(code);
+  else if (!WITHOUT_NAMES.has(id)) facts.texts.addWords(text);
+  for (const path of pathsIn(text)) facts.texts.addPath(path);
 }

@@ -40,8 +40,6 @@ export const DECLARED = {
   called: 8,
   /** Its own file uses it, outside itself. */
   usedInside: 16,
-  /** It cannot be extended, or is meant to be. */
-  settled: 32,
 } as const;
 
 /** A name at the place that declares it. */

@@ -16,27 +16,33 @@ const ENTRIES = ['main', 'module', 'browser', 'exports', 'types', 'typings', 'bi
 
 /** Reads what a manifest says of how its package is used. */
 export function readManifest(path: string, text: string, facts: FactCollector): void {
-  if (!path.endsWith('.json')) return;
-  let manifest: unknown;
-  try {
-    manifest = JSON.parse(text);
-  } catch {
-    return;
-  }
-  if (typeof manifest !== 'object' || manifest === null) return;
-  const own = manifest as Readonly<Record<string, unknown>>;
+  const manifest = path.endsWith('.json') ? parsed(text) : null;
+  if (manifest === null) return;
   if (path.endsWith('composer.json')) {
-    if (own['type'] === 'project') facts.mark('internal');
+    if (manifest['type'] === 'project') facts.mark('internal');
     return;
   }
-  if (own['private'] === true) facts.mark('internal');
-  if (Object.hasOwn(own, 'exports')) facts.mark('closed');
-  for (const key of ENTRIES) if (Object.hasOwn(own, key)) for (const entry of textsIn(own[key])) facts.mentionPath(`${ENTRY_MARK}${entry}`);
+  if (manifest['private'] === true) facts.mark('internal');
+  if (Object.hasOwn(manifest, 'exports')) facts.mark('closed');
+  for (const entry of entriesOf(manifest)) facts.texts.addPath(`${ENTRY_MARK}${entry}`);
+}
+
+function parsed(text: string): Readonly<Record<string, unknown>> | null {
+  try {
+    const value = JSON.parse(text) as unknown;
+    return typeof value === 'object' && value !== null ? value as Readonly<Record<string, unknown>> : null;
+  } catch {
+    return null;
+  }
+}
+
+function entriesOf(manifest: Readonly<Record<string, unknown>>): string[] {
+  const named = ENTRIES.flatMap((key) => (Object.hasOwn(manifest, key) ? textsIn(manifest[key]) : []));
   // Without an entry of its own, a package has this one: Node.js documentation, "Folders as modules".
-  if (!Object.hasOwn(own, 'main') && !Object.hasOwn(own, 'exports')) facts.mentionPath(`${ENTRY_MARK}./index`);
+  const standard = Object.hasOwn(manifest, 'main') || Object.hasOwn(manifest, 'exports') ? [] : ['./index'];
   // Sources that are built begin here, by custom.
-  const name = typeof own['name'] === 'string' ? own['name'].split('/').at(-1) : undefined;
-  for (const start of ['index', 'main', ...(name === undefined ? [] : [name])]) facts.mentionPath(`${ENTRY_MARK}./src/${start}`);
+  const name = typeof manifest['name'] === 'string' ? manifest['name'].split('/').slice(-1) : [];
+  return [...named, ...standard, ...['index', 'main', ...name].map((start) => `./src/${start}`)];
 }
 
 /** All texts in a value. */

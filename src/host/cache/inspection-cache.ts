@@ -1,13 +1,14 @@
-import { readdirSync, rmSync, utimesSync } from 'node:fs';
+import { utimesSync } from 'node:fs';
 import path from 'node:path';
 import { readBytes } from '../files/source-file.js';
 import { linkStatsAt } from '../files/stats.js';
-import { LARGEST_CACHE, type CacheContents, type KeptProject, type StoredRecord } from './cache-file.js';
+import { clearOthers, withinBounds } from './cache-bounds.js';
+import { type CacheContents, type KeptProject, type StoredRecord } from './cache-file.js';
 import { buildId } from './cache-keys.js';
 import { contentDigest } from './digests.js';
 import type { Facts } from '../../core/facts/facts.js';
 import { packed, unpacked, unpackedFacts, type RecordData } from './record.js';
-import { RecordFiles, sizeOf, sizeOfRecord } from './record-files.js';
+import { RecordFiles } from './record-files.js';
 import { isUnchanged, stampOf, type FileStamp } from './stamp.js';
 
 /** How many versions of one file are kept: trials of other rules come back to the first ones. */
@@ -59,6 +60,8 @@ export class InspectionCache {
   private project: KeptProject | null;
   /** When it was last written, in milliseconds since 1970. */
   private saved = 0;
+  /** The stamps of files that were found unchanged in this run. */
+  private readonly unchanged = new Map<string, FileStamp>();
   /** The digests of files that were read because their stamp tells nothing. */
   private readonly digests = new Map<string, { readonly digest: string; readonly stamp: FileStamp } | null>();
 
@@ -74,6 +77,7 @@ export class InspectionCache {
   begin(): void {
     this.run += 1;
     this.digests.clear();
+    this.unchanged.clear();
   }
 
   /** What was found in a file by the same rules. @param own relative to the root. @param today as YYYY-MM-DD. @returns null if that is not known. */
@@ -110,11 +114,6 @@ export class InspectionCache {
     this.isDirty = true;
   }
 
-  /** Joining paths properly would take longer than asking the system about them. */
-  private pathOf(own: string): string {
-    return `${this.root}/${own}`;
-  }
-
   /** What was found in a file last, by whatever rules; null if nothing is known. */
   latest(own: string): LatestLook | null {
     const [record] = this.contents.records.get(own) ?? [];
@@ -124,9 +123,13 @@ export class InspectionCache {
   }
 
   private isAbout(record: StoredRecord, own: string): boolean {
-    if (isUnchanged(this.pathOf(own), record.stamp)) return true;
+    if (this.unchanged.get(own) === record.stamp) return true;
+    if (isUnchanged(pathOf(this.root, own), record.stamp)) {
+      this.unchanged.set(own, record.stamp);
+      return true;
+    }
     // Of another size, it has another content, and may be huge.
-    if (linkStatsAt(this.pathOf(own))?.size !== record.stamp.size) return false;
+    if (linkStatsAt(pathOf(this.root, own))?.size !== record.stamp.size) return false;
     const now = this.contentOf(own);
     if (now?.digest !== record.digest) return false;
     this.replace(own, record, { ...record, stamp: now.stamp });
@@ -137,7 +140,7 @@ export class InspectionCache {
     let content = this.digests.get(own);
     if (content === undefined) {
       const read = Date.now();
-      const found = readBytes(this.pathOf(own));
+      const found = readBytes(pathOf(this.root, own));
       content = found === null ? null : { digest: contentDigest(found.bytes), stamp: stampOf(found.stats, read) };
       this.digests.set(own, content);
     }
@@ -163,39 +166,17 @@ export class InspectionCache {
     this.saved = Date.now();
     try {
       if (this.isDirty) {
-        this.files.write({ run: this.run, records: this.withinBounds(), project: this.project });
+        this.files.write({ run: this.run, records: withinBounds(this.contents.records), project: this.project });
         this.isDirty = false;
-        this.clearOthers();
+        clearOthers(this.folder, this.files.file);
       } else if (Date.now() - (linkStatsAt(this.files.file)?.mtimeMs ?? Infinity) > A_DAY) utimesSync(this.files.file, new Date(), new Date());
     } catch {
       // There may be no room for a cache, or it may not be writable.
     }
   }
+}
 
-  /** The records that fit: the longest unused go first. */
-  private withinBounds(): Map<string, StoredRecord[]> {
-    let total = sizeOf(this.contents.records);
-    if (total <= LARGEST_CACHE) return this.contents.records;
-    const gone = new Set<StoredRecord>();
-    for (const record of [...this.contents.records.values()].flat().sort((a, b) => a.used - b.used)) {
-      if (total <= LARGEST_CACHE) break;
-      gone.add(record);
-      total -= sizeOfRecord(record);
-    }
-    return new Map([...this.contents.records].flatMap(([own, versions]): [string, StoredRecord[]][] => {
-      const left = versions.filter((record) => !gone.has(record));
-      return left.length === 0 ? [] : [[own, left]];
-    }));
-  }
-
-  /** Removes the caches of other projects, the longest unused first, if all together are too large. */
-  private clearOthers(): void {
-    const files = readdirSync(this.folder).filter((name) => name.endsWith('.cache')).map((name) => path.join(this.folder, name))
-      .map((file) => ({ file, stats: linkStatsAt(file) })).filter(({ stats }) => stats !== undefined).sort((a, b) => (b.stats?.mtimeMs ?? 0) - (a.stats?.mtimeMs ?? 0));
-    let total = 0;
-    for (const { file, stats } of files) {
-      total += stats?.size ?? 0;
-      if (total > LARGEST_CACHE && file !== this.files.file) rmSync(file, { force: true });
-    }
-  }
+/** Joining paths properly would take longer than asking the system about them. */
+function pathOf(root: string, own: string): string {
+  return `${root}/${own}`;
 }

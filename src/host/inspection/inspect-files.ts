@@ -21,8 +21,8 @@ export interface InspectionOptions {
 export async function inspectFiles(asked: InspectionJob, catalog: Catalog, options: InspectionOptions): Promise<InspectedFile[]> {
   const { whole, known, watch, signal } = options;
   signal?.throwIfAborted();
-  const { job, found } = await knowProject(asked, catalog, whole, options);
-  const remembered = job.files.length === 0 ? null : Remembered.of(job, catalog, known);
+  const { job, found, hasAsked } = await knowProject(asked, catalog, whole, options);
+  const remembered = job.files.length === 0 ? null : Remembered.of(job, catalog, known, hasAsked);
   const results = job.files.map(({ path }, index): InspectedFile | null => {
     const now = found.get(path);
     if (now !== undefined) return { ...now, index };

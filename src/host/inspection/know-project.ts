@@ -19,6 +19,8 @@ export interface WholeScope {
 export interface KnowingJob {
   readonly job: InspectionJob;
   readonly found: ReadonlyMap<string, InspectedFile>;
+  /** Whether the cache has been asked about the files: its answers hold for this run. */
+  readonly hasAsked: boolean;
 }
 
 /** Works out what only the whole project tells of the files of a job; nothing is read if no rule in force needs it. What is new in the cache is for the caller to write. @throws the signal's reason if it is aborted. */
@@ -29,15 +31,16 @@ export async function knowProject(job: InspectionJob, catalog: Catalog, whole: (
     const rules = rulesFor(set, language);
     return rules.length === 0 ? [] : [{ path, set, rules }];
   });
-  if (asking.length === 0) return { job, found: new Map() };
+  if (asking.length === 0) return { job, found: new Map(), hasAsked: false };
   const { job: all, skipped } = whole();
   const { files, found } = await readFacts(job, all, catalog, options);
   const state = stateOf(asking, files, skipped);
   const cache = options.known?.cache;
-  const findings = cache?.projectIn(state) ?? workOut(asking, files, skipped, options);
-  cache?.putProject({ state, findings });
+  const known = cache?.projectIn(state) ?? null;
+  const findings = known ?? workOut(asking, files, skipped, options);
+  if (known === null) cache?.putProject({ state, findings });
   const byProject = new Map(findings);
-  return { job: { ...job, byProject }, found: new Map([...found].filter(([path]) => !byProject.has(path))) };
+  return { job: { ...job, byProject }, found: new Map([...found].filter(([path]) => !byProject.has(path))), hasAsked: true };
 }
 
 /** A file that some rules need to know the whole project for. */
@@ -59,13 +62,15 @@ function workOut(asking: readonly AskingFile[], files: ReadFacts['files'], skipp
 
 /** All that decides what is worked out, as a digest. */
 function stateOf(asking: readonly AskingFile[], files: ReadFacts['files'], skipped: readonly string[]): string {
-  const sets = new Map<string, string>();
+  const settings: string[] = [];
+  // Files of one language with one set share their rules.
+  const numbers = new Map<readonly Rule[], number>();
   const asked = asking.map(({ path, set, rules }) => {
-    const settings = JSON.stringify(rules.map(({ id }) => [id, set.rules.get(id)?.options]));
-    if (!sets.has(settings)) sets.set(settings, String(sets.size));
-    return `${path}\t${sets.get(settings)}`;
+    let number = numbers.get(rules);
+    if (number === undefined) numbers.set(rules, (number = settings.push(JSON.stringify(rules.map(({ id }) => [id, set.rules.get(id)?.options])))));
+    return `${path}\t${number}`;
   });
-  return quickDigest(Buffer.from([buildId() ?? '', ...sets.keys(), ...asked, ...files.map(({ path, facts }) => `${path}\t${facts.check}`), ...skipped].join('\n')));
+  return quickDigest(Buffer.from([buildId() ?? '', ...settings, ...asked, ...files.map(({ path, facts }) => `${path}\t${facts.check}`), ...skipped].join('\n')));
 }
 
 function rulesOfSets(catalog: Catalog): (set: RuleSet, language: string) => readonly Rule[] {

@@ -21,7 +21,7 @@ export interface FactsOptions {
 
 /** The facts of all files in scope, in its order, and what was found on the way in files of the job, by path. */
 export interface ReadFacts {
-  readonly files: readonly (CheckedFile & { readonly facts: KnownFacts })[];
+  readonly files: readonly { readonly path: string; readonly facts: KnownFacts }[];
   readonly found: ReadonlyMap<string, InspectedFile>;
 }
 
@@ -48,7 +48,7 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
   // What is kept of a file that is looked at for its facts alone is never asked for by any rules.
   for (const look of [{ ...job, files: own }, { ...all, sets: [NO_RULES], houseRules: [], foreignRules: [], wantsRepairs: false, files: others }]) {
     if (look.files.length === 0) continue;
-    const remembered = Remembered.of(look, catalog, known);
+    const remembered = Remembered.of(look, catalog, known, true);
     for (const one of await inspectInParallel({ ...look, wantsVersions: remembered !== null, wantsFacts: true }, options.watch, options.signal)) {
       const file = look.files[one.index] as CheckedFile;
       const seen = seenFacts(file, one.facts, documentOf(file.path, all));
@@ -59,7 +59,7 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
       if (look.files === own) found.set(file.path, one);
     }
   }
-  return { files: all.files.map((file) => ({ ...file, facts: facts.get(file.path) as KnownFacts })), found };
+  return { files: all.files.map(({ path }) => ({ path, facts: facts.get(path) as KnownFacts })), found };
 }
 
 /** What is open in an editor stands for its file. */

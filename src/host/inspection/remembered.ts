@@ -29,13 +29,14 @@ export class Remembered {
     this.keys = new CacheKeys({ catalog, houseRules, needsReasons, settings }, build);
     this.own = new Set(ownFiles);
     this.generation = memo.generation;
-    cache.begin();
   }
 
-  /** Null if nothing is to be remembered, or it is not known which program this is. */
-  static of(job: InspectionJob, catalog: Catalog, known: KnownFindings | null): Remembered | null {
+  /** Null if nothing is to be remembered, or it is not known which program this is. @param hasAsked whether this run has already asked the cache about files. */
+  static of(job: InspectionJob, catalog: Catalog, known: KnownFindings | null, hasAsked = false): Remembered | null {
     const build = known === null ? null : buildId();
-    return known === null || build === null ? null : new Remembered(job, known.cache, known.memo, catalog, build);
+    if (known === null || build === null) return null;
+    if (!hasAsked) known.cache.begin();
+    return new Remembered(job, known.cache, known.memo, catalog, build);
   }
 
   /** What was found in a file of the job; null if that is not known. */

@@ -39,20 +39,30 @@ export default defineRule({
 const LOADED_BY_NAME = /(?:^|\/)__(?:init|main)__\.py$|\.d\.[cm]?ts$|\.pyi$/;
 
 function findUnloaded(file: FileFacts, project: ProjectFacts, { free }: { readonly free: readonly string[] }): readonly ProjectHit[] {
+  if (nameTest(free)(file.path) || isRunFromOutside(file, project) || isLoaded(file, project)) return NO_HITS;
+  return [{ start: file.start, end: file.start, message: 'nothing in the project loads this file', confidence: isUnsure(file, project) ? 'possible' : 'likely' }];
+}
+
+function isRunFromOutside(file: FileFacts, project: ProjectFacts): boolean {
   const { path, family } = file;
   // Only what is included can be missed; the compiler is told of all other files of C.
-  if (family === 'c' && !/\.h\w*$/.test(path)) return NO_HITS;
-  if (isRunByName(path) || LOADED_BY_NAME.test(path) || file.is('program') || offeringFiles(project).has(path) || nameTest(free)(path)) return NO_HITS;
+  if (family === 'c' && !/\.h\w*$/.test(path)) return true;
+  return isRunByName(path) || LOADED_BY_NAME.test(path) || file.is('program') || offeringFiles(project).has(path);
+}
+
+function isLoaded({ path, family }: FileFacts, project: ProjectFacts): boolean {
+  if (takersOf(project).has(path) || mentionedFiles(project).has(path)) return true;
   const stem = stemOf(path);
-  if (takersOf(project).has(path) || mentionedFiles(project).has(path)) return NO_HITS;
-  if (family === 'script' && aliasTakersOf(project).has(stem === 'index' ? (path.split('/').at(-2) ?? stem) : stem)) return NO_HITS;
-  const { isMentioned, uses } = usageIn(project).of(hashOf(stem), family);
+  return family === 'script' && aliasTakersOf(project).has(stem === 'index' ? (path.split('/').at(-2) ?? stem) : stem);
+}
+
+function isUnsure(file: FileFacts, project: ProjectFacts): boolean {
+  const { isMentioned, uses } = usageIn(project).of(hashOf(stemOf(file.path)), file.family);
+  if (isMentioned || (file.family === 'python' && uses > 0) || mayBeLoaded(file, project)) return true;
   // What declares nothing for others does something when it is run, by whomever.
-  const offersNames = family !== 'script' || file.declarations.some((declared) => isDeclared(declared, 'exported'));
+  if (file.family === 'script' && !file.declarations.some((declared) => isDeclared(declared, 'exported'))) return true;
   const manifest = packageOf(project, file);
-  const canBeLoaded = manifest !== null && !manifest.is('internal') && (!manifest.is('closed') || openPackages(project).has(manifest.path));
-  const isUnsure = isMentioned || !offersNames || canBeLoaded || mayBeLoaded(file, project) || (family === 'python' && uses > 0);
-  return [{ start: file.start, end: file.start, message: 'nothing in the project loads this file', confidence: isUnsure ? 'possible' : 'likely' }];
+  return manifest !== null && !manifest.is('internal') && (!manifest.is('closed') || openPackages(project).has(manifest.path));
 }
 
 /** Whether another file loads modules whose names it computes: in Python from anywhere, in JavaScript from its own directory. */

@@ -4,7 +4,7 @@ import type { FactCollector } from '../collector.js';
 import { wordsOf } from '../names-in.js';
 
 /** The node types of names. */
-export const C_NAMES: ReadonlyMap<string, true> = new Map(['identifier', 'field_identifier', 'type_identifier', 'namespace_identifier'].map((type) => [type, true]));
+const C_NAMES: ReadonlyMap<string, true> = new Map(['identifier', 'field_identifier', 'type_identifier', 'namespace_identifier'].map((type) => [type, true]));
 
 const CLASSES = ['class_specifier', 'struct_specifier'];
 const CLASS_SET = new Set(CLASSES);
@@ -14,9 +14,9 @@ const PROTOTYPES = ['declaration', 'field_declaration'];
 
 /** Collects what a file of C or C++ declares and includes. */
 export function collectC({ tree, text: { text, language } }: ParsedSource, facts: FactCollector): void {
-  facts.namesIn(tree, C_NAMES);
+  facts.words.addTree(tree, C_NAMES);
   // The body of a macro is a text to the grammar.
-  for (const { start, end } of tree.ofType('preproc_arg')) facts.wordsIn(text, start, end);
+  for (const { start, end } of tree.ofType('preproc_arg')) facts.words.addText(text, start, end);
   for (const node of tree.ofType('function_definition')) declareFunction(node, facts);
   for (const node of tree.ofTypes(PROTOTYPES)) {
     const name = node.childrenOf('declarator').map(nameIn).find((found) => found !== null) ?? null;
@@ -41,19 +41,27 @@ function nameIn(declarator: SyntaxNode | null): SyntaxNode | null {
 function declareFunction(node: SyntaxNode, facts: FactCollector): void {
   const name = nameIn(node.child('declarator'));
   if (name === null) return;
-  const holder = node.closest(CLASS_SET);
-  const declared = name.parent?.type === 'qualified_identifier' ? name.parent : null;
-  const owner = declared === null ? holder?.child('name')?.text : wordsOf(declared.child('scope')?.text ?? '').at(-1);
-  // The class around it is named only to say whose method it is.
-  const scope = declared?.child('scope') ?? null;
-  if (scope !== null && scope.type === 'namespace_identifier') facts.declare({ name: scope, kind: 'signature', parts: [scope] });
-  const words = node.parts.filter(({ type }) => /^(?:storage_class_specifier|virtual|attribute_|ms_declspec)/.test(type)).map(({ text }) => text).join(' ');
-  const isOwn = /\bstatic\b/.test(words) && holder === null;
-  const space = node.closest(NAMESPACES);
   if (name.text === 'main') facts.mark('program');
-  if (isOwn || name.text === 'main' || name.text === 'WinMain' || name.text === owner || (space !== null && space.child('name') === null)) return;
-  const isCalled = /attribute|declspec/.test(words) || /\b(?:virtual|override|final|__attribute__|EXPORT|API)\b/.test(node.text.slice(0, (node.child('body')?.start ?? node.end) - node.start)) || node.closest(TEMPLATES) !== null;
-  facts.declare({ name, kind: owner === undefined ? 'function' : 'method', parts: [node], flags: isCalled ? ['called'] : [], owner });
+  const qualified = name.parent?.type === 'qualified_identifier' ? name.parent : null;
+  const scope = qualified?.child('scope') ?? null;
+  // The class around it is named only to say whose method it is.
+  if (scope?.type === 'namespace_identifier') facts.declare({ name: scope, kind: 'signature', parts: [scope] });
+  const owner = qualified === null ? node.closest(CLASS_SET)?.child('name')?.text : wordsOf(scope?.text ?? '').at(-1);
+  if (/^(?:main|WinMain)$/.test(name.text) || name.text === owner || isOwnToFile(node)) return;
+  facts.declare({ name, kind: owner === undefined ? 'function' : 'method', parts: [node], flags: isMarked(node) ? ['called'] : [], owner });
+}
+
+/** Whether only its own file can call a function, which judges it: ISO C++, section 6.6 [basic.link]. */
+function isOwnToFile(node: SyntaxNode): boolean {
+  const space = node.closest(NAMESPACES);
+  if (space !== null && space.child('name') === null) return true;
+  return node.closest(CLASS_SET) === null && node.parts.some(({ type, text }) => type === 'storage_class_specifier' && text === 'static');
+}
+
+/** Whether something about a function says that others may call it: an attribute, a base class, a template's arguments. */
+function isMarked(node: SyntaxNode): boolean {
+  const head = node.text.slice(0, (node.child('body')?.start ?? node.end) - node.start);
+  return node.closest(TEMPLATES) !== null || node.parts.some(({ type }) => /^(?:attribute_|ms_declspec)/.test(type)) || /\b(?:virtual|override|final|__attribute__|EXPORT|API)\b/.test(head);
 }
 
 function declareClass(node: SyntaxNode, facts: FactCollector): void {

@@ -4,13 +4,13 @@ import type { FactCollector } from '../collector.js';
 import type { DECLARED } from '../facts.js';
 
 /** The node types of names. */
-export const GO_NAMES: ReadonlyMap<string, true> = new Map(['identifier', 'field_identifier', 'type_identifier', 'package_identifier'].map((type) => [type, true]));
+const GO_NAMES: ReadonlyMap<string, true> = new Map(['identifier', 'field_identifier', 'type_identifier', 'package_identifier'].map((type) => [type, true]));
 
 const FUNCTIONS = ['function_declaration', 'method_declaration'];
 
 /** Collects what a file of Go declares. */
 export function collectGo({ tree, text: { text } }: ParsedSource, facts: FactCollector): void {
-  facts.namesIn(tree, GO_NAMES);
+  facts.words.addTree(tree, GO_NAMES);
   facts.mark('module');
   const isProgram = tree.ofType('package_clause').some((clause) => /\bmain$/.test(clause.text));
   if (isProgram) facts.mark('program');

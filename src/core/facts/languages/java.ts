@@ -5,7 +5,7 @@ import type { DECLARED } from '../facts.js';
 import { wordsOf } from '../names-in.js';
 
 /** The node types of names. */
-export const JAVA_NAMES: ReadonlyMap<string, true> = new Map([['identifier', true], ['type_identifier', true]]);
+const JAVA_NAMES: ReadonlyMap<string, true> = new Map([['identifier', true], ['type_identifier', true]]);
 
 const CLASSES = ['class_declaration', 'interface_declaration', 'enum_declaration', 'record_declaration'];
 const HOLDERS = new Set([...CLASSES, 'annotation_type_declaration', 'enum_constant', 'object_creation_expression']);
@@ -13,7 +13,7 @@ const HERITAGE = new Set(['superclass', 'super_interfaces', 'extends_interfaces'
 
 /** Collects what a file of Java declares and imports. */
 export function collectJava({ tree, text: { text } }: ParsedSource, facts: FactCollector): void {
-  facts.namesIn(tree, JAVA_NAMES);
+  facts.words.addTree(tree, JAVA_NAMES);
   facts.mark('module');
   if (/\bvoid\s+main\s*\(/.test(text)) facts.mark('program');
   if (/\bClass\.forName\b|\.getDeclaredMethod\b|\.getMethod\b/.test(text)) facts.mark('open');

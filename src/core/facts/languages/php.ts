@@ -5,7 +5,7 @@ import type { DECLARED, DeclaredKind } from '../facts.js';
 import { wordsOf } from '../names-in.js';
 
 /** The node types of names. */
-export const PHP_NAMES: ReadonlyMap<string, true> = new Map([['name', true]]);
+const PHP_NAMES: ReadonlyMap<string, true> = new Map([['name', true]]);
 
 const KINDS: Readonly<Record<string, DeclaredKind>> = {
   function_definition: 'function', method_declaration: 'method', class_declaration: 'class', interface_declaration: 'class', trait_declaration: 'class', enum_declaration: 'class',
@@ -23,11 +23,11 @@ const PREPARES = /^(?:@?(?:require|include)|\\?(?:class_alias|define|spl_autoloa
 
 /** Collects what a file of PHP declares and loads. */
 export function collectPhp({ tree, text: { text } }: ParsedSource, facts: FactCollector): void {
-  facts.namesIn(tree, PHP_NAMES);
+  facts.words.addTree(tree, PHP_NAMES);
   if (/\beval\s*\(|\$\$\w|\bnew\s+\$|->\$|::\$\w+\(/.test(text)) facts.mark('open');
   if (tree.ofTypes(TYPES).length === 0 && tree.root.parts.some((node) => RUNS.has(node.type) && !PREPARES.test(node.text))) facts.mark('program');
   // What runs tests calls what their comments name.
-  for (const { text: comment } of tree.ofType('comment')) for (const [, name = ''] of comment.matchAll(/@(?:dataProvider|depends|before|after)\s+(\w+)/g)) facts.wordsIn(name);
+  for (const { text: comment } of tree.ofType('comment')) for (const [, name = ''] of comment.matchAll(/@(?:dataProvider|depends|before|after)\s+(\w+)/g)) facts.words.addText(name);
   for (const node of tree.ofTypes(TYPES)) declare(node, facts);
   for (const node of tree.ofTypes(REQUIRED)) {
     const written = /^(?:require|include)(?:_once)?\s*\(?\s*(?:__DIR__|dirname\s*\(\s*__FILE__\s*\))\s*\.\s*(['"])(\/[^'"$]+)\1/.exec(node.text)?.[2];
@@ -39,16 +39,17 @@ function declare(node: SyntaxNode, facts: FactCollector): void {
   const name = node.child('name');
   if (name === null) return;
   const kind = KINDS[node.type] as DeclaredKind;
-  if (kind === 'class') {
-    for (const clause of node.parts) if (HERITAGE.has(clause.type)) for (const base of clause.parts) facts.extend(name.text, wordsOf(base.text).at(-1) ?? '');
-    for (const use of node.child('body')?.parts ?? []) if (use.type === 'use_declaration') for (const used of use.parts) facts.extend(name.text, wordsOf(used.text).at(-1) ?? '');
-  }
+  if (kind === 'class') for (const base of basesOf(node)) facts.extend(name.text, base);
   // PHP itself calls names of this form: PHP Manual, "Magic Methods".
   if (name.text.startsWith('__') || node.childOfType('visibility_modifier')?.text === 'private') return;
   const holder = node.closest(HOLDERS);
   const isSignature = kind === 'method' && (node.child('body') === null || holder?.type === 'interface_declaration');
   const flags: (keyof typeof DECLARED)[] = node.child('attributes') === null ? [] : ['called'];
-  if (node.childOfType('abstract_modifier', 'final_modifier') !== null) flags.push('settled');
-  // A function inside another is declared when that is called.
   facts.declare({ name, kind: isSignature ? 'signature' : kind, parts: [node], flags, owner: kind === 'method' ? holder?.child('name')?.text ?? '' : undefined });
+}
+
+/** What a class extends, implements or uses. */
+function basesOf(node: SyntaxNode): string[] {
+  const clauses = [...node.parts.filter(({ type }) => HERITAGE.has(type)), ...(node.child('body')?.parts ?? []).filter(({ type }) => type === 'use_declaration')];
+  return clauses.flatMap(({ parts }) => parts.flatMap(({ text }) => wordsOf(text).slice(-1)));
 }

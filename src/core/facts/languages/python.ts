@@ -6,7 +6,7 @@ import type { DECLARED } from '../facts.js';
 import { wordsOf } from '../names-in.js';
 
 /** The node types of names. */
-export const PYTHON_NAMES: ReadonlyMap<string, true> = new Map([['identifier', true]]);
+const PYTHON_NAMES: ReadonlyMap<string, true> = new Map([['identifier', true]]);
 
 const FUNCTIONS_AND_LAMBDAS = new Set(['function_definition', 'lambda']);
 const DEFINITIONS = ['function_definition', 'class_definition'];
@@ -18,7 +18,7 @@ const PLAIN_DECORATORS = /^@\s*(?:staticmethod|classmethod|property|(?:functools
 
 /** Collects what a file of Python declares and imports. */
 export function collectPython({ tree, text: { text } }: ParsedSource, facts: FactCollector): void {
-  facts.namesIn(tree, PYTHON_NAMES);
+  facts.words.addTree(tree, PYTHON_NAMES);
   facts.mark('module');
   if (/^if\s+__name__\s*==/m.test(text)) facts.mark('program');
   if (/\b(?:getattr|globals|locals|eval|exec)\s*\(/.test(text)) facts.mark('open');
@@ -31,22 +31,31 @@ export function collectPython({ tree, text: { text } }: ParsedSource, facts: Fac
 function declare(node: SyntaxNode, offered: ReadonlySet<string>, facts: FactCollector): void {
   const name = node.child('name');
   if (name === null) return;
-  const around = node.closest(FUNCTIONS_AND_LAMBDAS);
   const holder = node.closest(CLASS);
   const isClass = node.type === 'class_definition';
   if (isClass) for (const base of basesOf(node)) facts.extend(name.text, base);
-  // What is inside a function is judged in its own file.
-  if (around !== null && (holder === null || around.index > holder.index || isClass)) return;
+  if (isInFunction(node, holder) || isCalledByName(name.text, holder !== null && !isClass)) return;
   const isMethod = holder !== null && !isClass;
-  // The language calls names of this form: The Python Language Reference, section 3.3.
-  if (/^__\w+__$/.test(name.text) || (isMethod && name.text.startsWith('__'))) return;
   const decorated = node.parent?.type === 'decorated_definition' ? node.parent : node;
   const decorators = decorated.parts.filter(({ type }) => type === 'decorator').map(({ text }) => text);
-  const flags: (keyof typeof DECLARED)[] = [];
-  if (name.text.startsWith('_')) flags.push('hidden');
-  if (offered.has(name.text) || decorators.some((decorator) => !PLAIN_DECORATORS.test(decorator))) flags.push('called');
-  const isSignature = decorators.some((decorator) => /^@\s*(?:(?:abc\.)?abstractmethod|(?:typing\.)?overload|\w+\.(?:setter|deleter|getter))\b/.test(decorator));
-  facts.declare({ name, kind: isSignature ? 'signature' : isClass ? 'class' : isMethod ? 'method' : 'function', parts: [decorated], flags, owner: isMethod ? holder.child('name')?.text : undefined });
+  const isCalled = offered.has(name.text) || decorators.some((decorator) => !PLAIN_DECORATORS.test(decorator));
+  const flags: (keyof typeof DECLARED)[] = [...(name.text.startsWith('_') ? ['hidden' as const] : []), ...(isCalled ? ['called' as const] : [])];
+  const kind = isClass ? 'class' : isMethod ? 'method' : 'function';
+  facts.declare({ name, kind: decorators.some((decorator) => ANNOUNCING.test(decorator)) ? 'signature' : kind, parts: [decorated], flags, owner: isMethod ? holder.child('name')?.text : undefined });
+}
+
+/** Decorators of what is not the thing itself: it is declared elsewhere, or once more. */
+const ANNOUNCING = /^@\s*(?:(?:abc\.)?abstractmethod|(?:typing\.)?overload|\w+\.(?:setter|deleter|getter))\b/;
+
+/** Whether something is inside a function: it is judged in its own file. */
+function isInFunction(node: SyntaxNode, holder: SyntaxNode | null): boolean {
+  const around = node.closest(FUNCTIONS_AND_LAMBDAS);
+  return around !== null && (holder === null || around.index > holder.index || node.type === 'class_definition');
+}
+
+/** The language calls some names: The Python Language Reference, section 3.3. Those of methods that it mangles are judged in their own file. */
+function isCalledByName(name: string, isMethod: boolean): boolean {
+  return /^__\w+__$/.test(name) || (isMethod && name.startsWith('__'));
 }
 
 const CLASS = new Set(['class_definition']);
@@ -55,7 +64,10 @@ function basesOf(node: SyntaxNode): string[] {
   const list = node.child('superclasses');
   if (list === null) return [];
   // Of `module.Class`, the last word is the class; a metaclass is code that does something with it.
-  return list.parts.flatMap((part) => (part.type === 'comment' ? [] : part.type === 'keyword_argument' ? wordsOf(part.child('value')?.text ?? '').slice(-1) : part.type === 'subscript' ? wordsOf(part.child('value')?.text ?? '').slice(-1) : wordsOf(part.text).slice(-1)));
+  return list.parts.flatMap((part) => {
+    const base = part.type === 'keyword_argument' || part.type === 'subscript' ? part.child('value') : part.type === 'comment' ? null : part;
+    return wordsOf(base?.text ?? '').slice(-1);
+  });
 }
 
 /** What `__all__` lists: The Python Language Reference, section 7.11. */
