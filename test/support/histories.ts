@@ -8,13 +8,13 @@ import { size } from './runs.js';
 export const NAMES = ['a.js', 'b.py', 'quay/c.js', 'quay/d.ts', 'e.md'];
 
 const PIECES: Readonly<Record<string, readonly string[]>> = {
-  js: ['go(a == b);\n', 'go(a != b);\n', 'var x = 1;\n', '// elvar waive slips/loose-compare until 2026-06-20 because tides\n', '// elvar waive slips/loose-compare\n', 'console.log(1)\n', '// TODO moor\n', 'const tide = "hte quay";\n', '// @generated\n', 'go("é😀" == b);\n', '\0'],
-  py: ['import os\n', 'print(1)\n', 'x = a == None\n', '# elvar waive words/* throughout because tides\n', '# hte tide\n'],
-  ts: ['const a: any = 1;\n', 'go(a == b);\n', 'export {};\n'],
-  md: ['A line that is longer than twenty characters.\n', 'hte quay\n'],
+  js: ['go(a == b);\n', 'go(a != b);\n', 'var x = 1;\n', '// elvar waive slips/loose-compare until 2026-06-20 because tides\n', '// elvar waive slips/loose-compare\n', 'console.log(1)\n', '// TODO moor\n', 'const tide = "hte quay";\n', '// @generated\n', 'go("é😀" == b);\n', '\0', 'export function moor() {}\n', "import { moor } from './quay/c.js';\n", "import { moor } from '../a.js';\n", 'moor();\n', "const { sail } = require('./quay/d');\n", 'function sail() { sail(); }\n', 'go("moor");\n', '// elvar waive dead/*, imports/* below because tides\n'],
+  py: ['def moor():\n    pass\n', 'moor()\n', 'class Quay:\n    pass\n', 'import os\n', 'print(1)\n', 'x = a == None\n', '# elvar waive words/* throughout because tides\n', '# hte tide\n'],
+  ts: ['const a: any = 1;\n', 'go(a == b);\n', 'export {};\n', 'export const sail = 1;\n', "import './c.js';\n", 'export interface Moor { length: number }\n'],
+  md: ['Call `moor` first.\n', 'A line that is longer than twenty characters.\n', 'hte quay\n'],
 };
 
-const BASE = 'slips/*: warning, text/*: note, waivers/*: note, idiom/*: note, dead/*: note, docs/ticketless-todo: note';
+const BASE = 'slips/*: warning, text/*: note, waivers/*: note, idiom/*: note, dead/*: note, imports/*: note, docs/ticketless-todo: note';
 
 /** Layer files that the root may have. */
 export const LAYERS = [
@@ -44,7 +44,7 @@ export type Step =
 const file = fc.nat({ max: NAMES.length - 1 });
 /** Histories of a project. */
 export const histories = fc.array(fc.oneof(
-  { weight: 6, arbitrary: fc.record({ kind: fc.constant<'write'>('write'), file, pieces: fc.array(fc.nat({ max: 10 }), { maxLength: 3 }), keepsTimes: fc.boolean() }) },
+  { weight: 6, arbitrary: fc.record({ kind: fc.constant<'write'>('write'), file, pieces: fc.array(fc.nat({ max: 18 }), { maxLength: 3 }), keepsTimes: fc.boolean() }) },
   { weight: 3, arbitrary: fc.record({ kind: fc.constantFrom<('layer' | 'inner')[]>('layer', 'layer', 'inner'), which: fc.nat({ max: LAYERS.length - 1 }) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant<'rename'>('rename'), file, to: file }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constantFrom<('remove' | 'touch')[]>('remove', 'touch'), file }) },
