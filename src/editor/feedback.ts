@@ -62,7 +62,7 @@ export class Feedback {
   /** Once nobody types, tells what needs all of the project, which takes a while in a large one: mistakes in files that are not open, `doctor`'s remarks, and what stands beside rulings. */
   private whenQuiet(project: EditorProject): void {
     clearTimeout(this.resting.get(project));
-    this.resting.set(project, setTimeout(() => void this.tellAll(project), this.renewed.has(project) ? QUIET : LONG_QUIET));
+    this.resting.set(project, setTimeout(() => void this.tellAll(project), this.renewed.has(project) || project.learning.turn === 0 ? QUIET : LONG_QUIET));
   }
 
   private async tellAll(project: EditorProject): Promise<void> {
@@ -70,11 +70,18 @@ export class Feedback {
     await this.looking.get(project);
     const isRenewed = this.renewed.delete(project);
     if (isRenewed) this.tellProblems(project, project.problems());
+    // What is known only by the whole project may be another thing for each open document.
+    if (await project.learning.learn()) this.lookAgain(project);
     const configuration = this.configurationOf(project);
     if (configuration.length === 0) return;
     if (isRenewed) await project.remarks();
     this.client.refresh();
     if (isRenewed) for (const own of configuration) void this.look(own);
+  }
+
+  private lookAgain(project: EditorProject): void {
+    this.client.refresh();
+    for (const own of this.documents.of(project)) void this.look(own);
   }
 
   private configurationOf(project: EditorProject): readonly FileDocument[] {

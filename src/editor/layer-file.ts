@@ -11,7 +11,7 @@ import type { FileDocument } from './documents.js';
 import { LEDGER_FILE, LOCK_FILE } from '../host/files/own-files.js';
 import type { ClientAbilities } from './client-abilities.js';
 import { completionsAt } from './layer-completion.js';
-import { MOST_FILES } from './project.js';
+import { MOST_FILES } from './project-learning.js';
 import { contextAt } from './layer-context.js';
 import { effectText, guardText, hindranceText, refusalTexts, shownEffects, type ShownEffect } from './layer-effects.js';
 import { hintsOf, lensesOf } from './layer-hints.js';

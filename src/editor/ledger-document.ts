@@ -7,7 +7,7 @@ import { visible } from '../formats/text/visible.js';
 import type { FileDocument } from './documents.js';
 import { completionsAt } from './layer-completion.js';
 import type { ClientPosition } from './positions.js';
-import { MOST_FILES } from './project.js';
+import { MOST_FILES } from './project-learning.js';
 
 function entriesOf({ document: { text }, file }: FileDocument): readonly WrittenEntry[] {
   return readLedger(text, file).entries;

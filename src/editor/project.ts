@@ -13,6 +13,7 @@ import { localDate, type WorkspaceOptions } from '../host/layers/run-settings.js
 import { filesOnDisk } from '../host/files/project-files.js';
 import { relativeTo } from '../host/files/target-path.js';
 import { statsAt } from '../host/files/stats.js';
+import { MOST_FILES, ProjectLearning } from './project-learning.js';
 import { Uris } from './uris.js';
 
 /** What is known of one file of a project. */
@@ -28,9 +29,6 @@ export interface FileAnswer {
 
 /** Names of files that decide about others, wherever they lie. */
 const CONFIGURATION = new Set([LAYER_FILE, LEDGER_FILE, LOCK_FILE, '.elvarignore', '.gitignore']);
-
-/** With more files than this, the whole project is checked only when somebody asks for it. */
-export const MOST_FILES = 3_000;
 
 /** A project with documents that are open in the editor. */
 // elvar waive size/class-members because each question of the editor is a method
@@ -48,6 +46,8 @@ export class EditorProject {
   private generation = 0;
   /** The last check of everything, with what it is about. */
   private whole: { readonly about: string; readonly report: Promise<CheckReport | null> } | null = null;
+  /** What only the whole project tells. */
+  readonly learning = new ProjectLearning({ workspace: () => this.workspace, state: () => this.state(), decisiveState: () => this.decisiveState() });
   /** What `doctor` last had to say, with what it is about. */
   private remarked: { readonly about: string; readonly all: Promise<readonly Diagnosis[]>; readonly known: readonly Diagnosis[] | null } | null = null;
 
@@ -111,7 +111,7 @@ export class EditorProject {
 
   /** What is found in one file, by the layer files as they are or, while one is wrong, as they last were right. @throws the signal's reason if it is aborted. */
   look(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
-    const about = `${this.workspace.session.today} ${this.generation} ${this.versions.get(file) ?? 0} ${repairs}`;
+    const about = `${this.workspace.session.today} ${this.generation} ${this.learning.turn} ${this.versions.get(file) ?? 0} ${repairs}`;
     const known = this.answers.get(file);
     if (known?.about === about) {
       // Who asked first may have lost interest: that ends it for nobody else.
@@ -186,7 +186,7 @@ export class EditorProject {
 
   private async lookNow(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
     try {
-      const report = await this.workspace.check([file], null, signal, { repairs });
+      const report = await this.workspace.check([file], null, signal, { repairs, by: this.learning.by });
       this.good = new Map(this.deciding);
       return { file: report.files[0] ?? null, report, problems: [], workspace: this.workspace };
     } catch (error) {

@@ -13,7 +13,8 @@ export interface Usage {
   readonly isMentioned: boolean;
 }
 
-const NOWHERE: Usage = { uses: 0, isMentioned: false };
+/** A name that was not declared when the project was read: who knows where it is used. */
+const UNKNOWN: Usage = { uses: 1, isMentioned: true };
 
 /** The uses of all names that are declared in a project, and of the names of its files. */
 export const usageIn = memoized((project: ProjectFacts) => new NameUsage(project));
@@ -65,7 +66,7 @@ class NameUsage {
   /** Where a name is used. */
   of(name: number, family: Family | null): Usage {
     const place = this.placeOf(name);
-    if (place < 0 || family === null) return NOWHERE;
+    if (place < 0 || family === null) return UNKNOWN;
     const own = FAMILIES.indexOf(family);
     const first = place * FAMILIES.length;
     const isUsedByOthers = FAMILIES.some((_, index) => index !== own && (this.uses[first + index] as number) > (this.own[first + index] as number));

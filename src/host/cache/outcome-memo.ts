@@ -62,6 +62,11 @@ export class OutcomeMemo {
     if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.facts.set(own, facts);
   }
 
+  /** The project as it was when all of its files were last known; null if they never were. */
+  get latestProject(): ProjectFacts | null {
+    return this.project;
+  }
+
   /** The project that files make, the same one as long as they are the same. */
   projectOf(files: readonly FileFacts[], skipped: readonly string[]): ProjectFacts {
     const rest = skipped.join('\0');

@@ -10,7 +10,7 @@ import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
 import { changedSince, type ChangedLines } from '../git/changed-lines.js';
 import { inspectFiles } from './inspect-files.js';
-import type { WholeScope } from './know-project.js';
+import type { ProjectState, WholeScope } from './know-project.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
 import { sortByPath } from '../files/path-order.js';
 import type { ListedFile, ProjectListing } from '../project/project.js';
@@ -37,17 +37,19 @@ export interface CheckWish {
   /** Receives what came of each file. */
   readonly note?: ((file: ListedFile, outcome: InspectedFile['outcome']) => void) | undefined;
   readonly watch: Watch;
-  /** What is known of the findings; null to do without. */
-  readonly known: KnownFindings | null;
+  /** What is known of the findings. */
+  readonly known: KnownFindings;
   /** Ends the check between two files. */
   readonly signal?: AbortSignal | undefined;
   readonly jobOf: (listing: ProjectListing) => InspectionJob;
   /** All that is in scope, whatever is asked. */
   readonly scope: () => WholeScope;
+  /** By which state of the project files are judged. */
+  readonly by?: ProjectState | undefined;
 }
 
 /** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
-export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, known, signal, jobOf, scope }: CheckWish): Promise<CheckReport> {
+export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, known, signal, jobOf, scope, by }: CheckWish): Promise<CheckReport> {
   const job = jobOf(whole);
   const changed = since === null ? null : changedSince(job.root, since);
   const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path)) && isIn(file.path);
@@ -57,7 +59,7 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
   const skipped: SkippedPath[] = listing.skipped.filter(({ path: own }) => isIn(own));
   const incomplete = [...base.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
-  const inspected = found !== null ? found(listing.files) : await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, { whole: scope, known, watch, signal });
+  const inspected = found !== null ? found(listing.files) : await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, { whole: scope, by, known, watch, signal });
   for (const { index, outcome } of inspected) {
     const file = listing.files[index] as ListedFile;
     note?.(file, outcome);

@@ -2,16 +2,17 @@ import type { Catalog } from '../../core/catalog/catalog.js';
 import type { Watch } from '../files/watch.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
-import { keptDataOf } from './kept-data.js';
-import { knowProject, type WholeScope } from './know-project.js';
+import { knowProject, type ProjectState, type WholeScope } from './know-project.js';
 import { Remembered, type KnownFindings } from './remembered.js';
 
 /** How files are inspected. */
 export interface InspectionOptions {
   /** All that is in scope: some rules judge a file by the whole project. */
   readonly whole: () => WholeScope;
-  /** What is known of the findings; null to do without. */
-  readonly known: KnownFindings | null;
+  /** By which state of the project files are judged. */
+  readonly by?: ProjectState | undefined;
+  /** What is known of the findings. */
+  readonly known: KnownFindings;
   readonly watch: Watch;
   /** Ends it between two files. */
   readonly signal?: AbortSignal | undefined;
@@ -21,7 +22,7 @@ export interface InspectionOptions {
 export async function inspectFiles(asked: InspectionJob, catalog: Catalog, options: InspectionOptions): Promise<InspectedFile[]> {
   const { whole, known, watch, signal } = options;
   signal?.throwIfAborted();
-  const { job, found, hasAsked } = await knowProject(asked, catalog, whole, options);
+  const { job, found, hasAsked, isCurrent } = await knowProject(asked, catalog, whole, options);
   const remembered = job.files.length === 0 ? null : Remembered.of(job, catalog, known, hasAsked);
   const results = job.files.map(({ path }, index): InspectedFile | null => {
     const now = found.get(path);
@@ -29,20 +30,20 @@ export async function inspectFiles(asked: InspectionJob, catalog: Catalog, optio
     const outcome = remembered?.find(index) ?? null;
     return outcome === null ? null : { index, outcome, version: null, facts: null };
   });
+  // What was found by the whole project has not been remembered.
+  if (isCurrent && found.size === 1) for (const [index, { path }] of job.files.entries()) if (found.has(path)) remembered?.put(index, found.get(path) as InspectedFile);
   const missing = results.flatMap((result, index) => (result === null ? [index] : []));
-  if (missing.length === job.files.length && remembered === null) return inspectInParallel(job, watch, signal);
-  const looked = missing.length === 0 ? [] : await inspectInParallel({ ...job, wantsVersions: remembered !== null, files: missing.map((index) => job.files[index] as InspectionJob['files'][number]) }, watch, signal);
+  const looked = missing.length === 0 ? [] : await inspectInParallel({ ...job, wantsVersions: remembered?.wantsVersions === true, files: missing.map((index) => job.files[index] as InspectionJob['files'][number]) }, watch, signal);
   for (const { index: place, ...result } of looked) {
     const index = missing[place] as number;
     results[index] = { index, ...result };
-    const data = keptDataOf(result.outcome);
-    if (data !== null) remembered?.put(index, { ...result, facts: knownFacts(job, index, known) }, data);
+    remembered?.put(index, { ...result, facts: knownFacts(job, index, known) });
   }
   remembered?.save();
   return results as InspectedFile[];
 }
 
 /** The facts of a file that has been looked at for them: they go along with what is found in it. */
-function knownFacts({ files }: InspectionJob, index: number, known: KnownFindings | null): InspectedFile['facts'] {
-  return known?.memo.factsOf((files[index] as InspectionJob['files'][number]).path, null)?.file()?.facts ?? null;
+function knownFacts({ files }: InspectionJob, index: number, known: KnownFindings): InspectedFile['facts'] {
+  return known.memo.factsOf((files[index] as InspectionJob['files'][number]).path, null)?.file()?.facts ?? null;
 }

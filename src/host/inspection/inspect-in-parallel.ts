@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { prepareEngine } from './engine-settings.js';
-import { inspectShare, type InspectedFile, type InspectionJob } from './inspect-share.js';
+import { inspectShare, type InspectedFile, type InspectionJob, type LearnOfProject } from './inspect-share.js';
 import type { Watch } from '../files/watch.js';
 import { PACKAGE_FOLDER } from '../package-folder.js';
 import { inspectionOf, type KeptInspection } from '../../core/inspect/kept-inspection.js';
@@ -17,22 +17,23 @@ const MOST_WORKERS = 7;
 
 /**
  * Inspects the files of a job on as many threads as pay off. Each thread takes the next file when it has finished one.
- * @param watch receives the progress of all threads. @throws the signal's reason if the run is aborted.
+ * @param watch receives the progress of all threads. @param learn tells what only the whole project says of a file; for few files. @throws the signal's reason if the run is aborted.
  * @returns the result of each file, in job order.
  */
-export async function inspectInParallel(job: InspectionJob, watch: Watch, signal?: AbortSignal): Promise<InspectedFile[]> {
+export async function inspectInParallel(job: InspectionJob, watch: Watch, signal?: AbortSignal, learn?: LearnOfProject): Promise<InspectedFile[]> {
   watch.begins('Checking', job.files.length);
   prepareEngine(job);
   const taken = new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT);
   const counter = new Int32Array(taken);
-  const workers = Math.min(mostThreads() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));
+  // Other threads know nothing of the project.
+  const workers = learn !== undefined ? 0 : Math.min(mostThreads() - 1, MOST_WORKERS, Math.floor(job.files.length / FILES_A_WORKER));
   const results: InspectedFile[] = [];
   const found = (file: InspectedFile): void => void results.push(file);
   const others = Array.from({ length: workers }, () => runWorker({ job, taken }, found, signal));
   // The main thread takes its share like the others; if a worker fails, the whole job fails.
   const stop = (): void => void Atomics.store(counter, 0, job.files.length);
   signal?.addEventListener('abort', stop);
-  await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1), { found, watch, signal }), ...others]);
+  await Promise.all([inspectShare(job, () => Atomics.add(counter, 0, 1), { found, watch, signal, learn }), ...others]);
   signal?.removeEventListener('abort', stop);
   signal?.throwIfAborted();
   return results.sort((a, b) => a.index - b.index);

@@ -12,7 +12,7 @@ import type { ForeignRule } from '../../core/model/foreign-rule.js';
 import { factsOf } from '../../core/facts/facts-of.js';
 import type { Facts } from '../../core/facts/facts.js';
 import { foreignLookup, type ForeignTexts } from '../../core/inspect/foreign-hits.js';
-import { projectLookup, type ProjectFindingTexts } from '../../core/inspect/project-findings.js';
+import { projectLookup, type ProjectFindings, type ProjectFindingTexts } from '../../core/inspect/project-findings.js';
 import { makeForeignRule } from '../../core/catalog/foreign-rule.js';
 import type { HouseRule } from '../../core/model/house-rule.js';
 import type { ScopeSettings } from '../../core/model/layer.js';
@@ -68,7 +68,12 @@ export interface ShareOptions {
   readonly watch?: Watch;
   /** Ends it between two files. */
   readonly signal?: AbortSignal | undefined;
+  /** Tells what only the whole project says of a file, once its facts are known. */
+  readonly learn?: LearnOfProject | undefined;
 }
+
+/** What only the whole project says of a file of a job, given its facts; null for nothing. */
+export type LearnOfProject = (index: number, facts: Facts) => ProjectFindings | null;
 
 /** The version of a file that was read. */
 export interface ReadVersion {
@@ -90,7 +95,7 @@ export interface InspectedFile {
  * Inspects files of a job one after another, until there are none left or the run is aborted.
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
-export async function inspectShare(job: InspectionJob, take: () => number, { found, watch = NO_WATCH, signal }: ShareOptions): Promise<void> {
+export async function inspectShare(job: InspectionJob, take: () => number, { found, watch = NO_WATCH, signal, learn }: ShareOptions): Promise<void> {
   const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions, foreignRules, foreign, byProject } = job;
   const tools = await makeTools({ files, ownFiles, terms, settings, foreign, byProject }, CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]));
   const eventLoop = new EventLoop();
@@ -110,7 +115,7 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
     const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
     let facts: Facts | null = null;
     const outcome = withinLimit(tools, source, () => {
-      const seen = inspected(source, sets[file.set] as RuleSet, tools, job);
+      const seen = inspected(source, sets[file.set] as RuleSet, tools, job, learn === undefined ? undefined : (own) => learn(index, own));
       facts = seen.facts;
       return seen.inspection;
     }, 1);
@@ -119,12 +124,13 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
 }
 
 /** Parses a file once, for its findings and its facts. */
-function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs, wantsFacts }: InspectionJob): { readonly inspection: Inspection; readonly facts: Facts | null } {
+function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs, wantsFacts }: InspectionJob, learn?: (facts: Facts) => ProjectFindings | null): { readonly inspection: Inspection; readonly facts: Facts | null } {
   const source = new Source(text, tools.grammars, tools.spelling);
   try {
     const repairs = wantsRepairs ? new Map<Finding, Repair>() : null;
-    const { inspection } = inspectSource(source, set, tools, repairs);
     const facts = wantsFacts ? factsOf(source) : null;
+    const known = facts === null ? null : learn?.(facts) ?? null;
+    const { inspection } = inspectSource(source, set, known === null ? tools : { ...tools, project: () => known }, repairs);
     return { facts, inspection: repairs === null ? inspection : { ...inspection, repairs: new Map([...repairs].map(([{ fingerprint }, repair]) => [fingerprint, repair])) } };
   } finally {
     source.dispose();

@@ -1,12 +1,14 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import { ProjectFacts } from '../../core/facts/project.js';
-import { findInProject, projectRules } from '../../core/inspect/project-findings.js';
+import { FileFacts } from '../../core/facts/facts.js';
+import type { ProjectFacts } from '../../core/facts/project.js';
+import { findInProject, projectRules, type ProjectFindings } from '../../core/inspect/project-findings.js';
 import type { Rule } from '../../core/catalog/rule.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { buildId } from '../cache/cache-keys.js';
 import { quickDigest } from '../files/quick-digest.js';
-import type { InspectedFile, InspectionJob } from './inspect-share.js';
-import { readFacts, type FactsOptions, type ReadFacts } from './project-facts.js';
+import { inspectInParallel } from './inspect-in-parallel.js';
+import type { InspectedFile, InspectionJob, LearnOfProject } from './inspect-share.js';
+import { readFacts, type FactsOptions, type FindByProject, type KnownFile } from './project-facts.js';
 
 /** All that is in scope, whatever a run is about. */
 export interface WholeScope {
@@ -21,26 +23,56 @@ export interface KnowingJob {
   readonly found: ReadonlyMap<string, InspectedFile>;
   /** Whether the cache has been asked about the files: its answers hold for this run. */
   readonly hasAsked: boolean;
+  /** Whether what was found on the way is by the project as it is, so that it can be remembered. */
+  readonly isCurrent: boolean;
 }
 
+/** By which state of the project files are judged: as it is, or as it was when all of it was last read; nothing by the project, if it never was. */
+export type ProjectState = 'now' | 'before';
+
 /** Works out what only the whole project tells of the files of a job; nothing is read if no rule in force needs it. What is new in the cache is for the caller to write. @throws the signal's reason if it is aborted. */
-export async function knowProject(job: InspectionJob, catalog: Catalog, whole: () => WholeScope, options: FactsOptions): Promise<KnowingJob> {
+export async function knowProject(job: InspectionJob, catalog: Catalog, whole: () => WholeScope, options: FactsOptions & { readonly by?: ProjectState | undefined }): Promise<KnowingJob> {
+  const { by = 'now' } = options;
   const rulesFor = rulesOfSets(catalog);
   const asking = job.files.flatMap(({ path, set: place, language }): AskingFile[] => {
     const set = job.sets[place] as RuleSet;
     const rules = rulesFor(set, language);
     return rules.length === 0 ? [] : [{ path, set, rules }];
   });
-  if (asking.length === 0) return { job, found: new Map(), hasAsked: false };
+  if (asking.length === 0) return { job, found: new Map(), hasAsked: false, isCurrent: true };
+  if (by === 'before') return knowingBefore(job, asking, options);
   const { job: all, skipped } = whole();
-  const { files, found } = await readFacts(job, all, catalog, options);
+  const { memo, cache } = options.known;
+  const askers = new Map(asking.map((file) => [file.path, file]));
+  const find: FindByProject = (path, known) => {
+    const asker = askers.get(path);
+    return asker === undefined ? null : findFor(asker, memo.projectOf(factsOf(known), skipped));
+  };
+  const { files, found } = await readFacts(job, all, catalog, find, options);
   const state = stateOf(asking, files, skipped);
-  const cache = options.known?.cache;
   const known = cache?.projectIn(state) ?? null;
-  const findings = known ?? workOut(asking, files, skipped, options);
+  const findings = known ?? workOut(asking, memo.projectOf(factsOf(files), skipped));
   if (known === null) cache?.putProject({ state, findings });
   const byProject = new Map(findings);
-  return { job: { ...job, byProject }, found: new Map([...found].filter(([path]) => !byProject.has(path))), hasAsked: true };
+  // The only one that was looked at knew the whole project.
+  return { job: { ...job, byProject }, found: found.size === 1 ? found : new Map([...found].filter(([path]) => !byProject.has(path))), hasAsked: true, isCurrent: true };
+}
+
+/** Judges files by the project as it was: for whoever cannot wait until all of it has been read. */
+async function knowingBefore(job: InspectionJob, asking: readonly AskingFile[], { known: { memo }, watch, signal }: FactsOptions): Promise<KnowingJob> {
+  const project = memo.latestProject;
+  const found = new Map<string, InspectedFile>();
+  if (project !== null) {
+    const askers = new Map(asking.map((file) => [file.path, file]));
+    const look = { ...job, wantsFacts: true, files: job.files.filter(({ path }) => askers.has(path)) };
+    const learn: LearnOfProject = (index, facts) => {
+      const { path, language } = look.files[index] as InspectionJob['files'][number];
+      const { set, rules } = askers.get(path) as AskingFile;
+      return findInProject(new FileFacts(path, language, facts), project, set, rules);
+    };
+    for (const one of await inspectInParallel(look, watch, signal, learn)) found.set((look.files[one.index] as InspectionJob['files'][number]).path, one);
+  }
+  return { job, found, hasAsked: false, isCurrent: false };
 }
 
 /** A file that some rules need to know the whole project for. */
@@ -50,18 +82,24 @@ interface AskingFile {
   readonly rules: readonly Rule[];
 }
 
-function workOut(asking: readonly AskingFile[], files: ReadFacts['files'], skipped: readonly string[], { known }: FactsOptions): [string, string][] {
-  const facts = files.flatMap((file) => file.facts.file() ?? []);
-  const project = known === null ? new ProjectFacts(facts, skipped) : known.memo.projectOf(facts, skipped);
-  return asking.flatMap(({ path, set, rules }): [string, string][] => {
-    const file = project.at(path);
-    const findings = file === undefined ? null : findInProject(file, project, set, rules);
-    return findings === null ? [] : [[path, JSON.stringify(findings)]];
+function factsOf(files: readonly KnownFile[]): FileFacts[] {
+  return files.flatMap(({ facts }) => facts.file() ?? []);
+}
+
+function workOut(asking: readonly AskingFile[], project: ProjectFacts): [string, string][] {
+  return asking.flatMap((file): [string, string][] => {
+    const findings = findFor(file, project);
+    return findings === null ? [] : [[file.path, JSON.stringify(findings)]];
   });
 }
 
+function findFor({ path, set, rules }: AskingFile, project: ProjectFacts): ProjectFindings | null {
+  const file = project.at(path);
+  return file === undefined ? null : findInProject(file, project, set, rules);
+}
+
 /** All that decides what is worked out, as a digest. */
-function stateOf(asking: readonly AskingFile[], files: ReadFacts['files'], skipped: readonly string[]): string {
+function stateOf(asking: readonly AskingFile[], files: readonly KnownFile[], skipped: readonly string[]): string {
   const settings: string[] = [];
   // Files of one language with one set share their rules.
   const numbers = new Map<readonly Rule[], number>();

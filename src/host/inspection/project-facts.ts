@@ -1,4 +1,5 @@
 import { FileFacts, type Facts } from '../../core/facts/facts.js';
+import type { ProjectFindings } from '../../core/inspect/project-findings.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import type { CheckedFile } from '../../core/model/scope.js';
@@ -7,13 +8,12 @@ import { checkOf } from '../cache/record.js';
 import type { Watch } from '../files/watch.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
-import { keptDataOf } from './kept-data.js';
 import { Remembered, type KnownFindings } from './remembered.js';
 
 /** How the facts of files are read. */
 export interface FactsOptions {
-  /** What is known of files; null to do without. */
-  readonly known: KnownFindings | null;
+  /** What is known of files. */
+  readonly known: KnownFindings;
   readonly watch: Watch;
   /** Ends it between two files. */
   readonly signal?: AbortSignal | undefined;
@@ -21,20 +21,32 @@ export interface FactsOptions {
 
 /** The facts of all files in scope, in its order, and what was found on the way in files of the job, by path. */
 export interface ReadFacts {
-  readonly files: readonly { readonly path: string; readonly facts: KnownFacts }[];
+  readonly files: readonly KnownFile[];
   readonly found: ReadonlyMap<string, InspectedFile>;
 }
+
+/** A file and its facts. */
+export interface KnownFile {
+  readonly path: string;
+  readonly facts: KnownFacts;
+}
+
+/** What only the whole project says of a file of the job, once the facts of all files are known. */
+export type FindByProject = (path: string, files: readonly KnownFile[]) => ProjectFindings | null;
 
 /** A set of rules in which none is on. */
 const NO_RULES: RuleSet = { id: '', rules: new Map() };
 
-/** Reads the facts of all files in scope: those that are kept, and those of files that are looked at now. A file of the job is inspected at the same time. @param all that is in scope. */
-export async function readFacts(job: InspectionJob, all: InspectionJob, catalog: Catalog, options: FactsOptions): Promise<ReadFacts> {
-  const { known } = options;
+/**
+ * Reads the facts of all files in scope: those that are kept, and those of files that are looked at now. A file of the job is inspected at the same time;
+ * if it is the only one, by what the whole project says of it, too.
+ * @param all that is in scope.
+ */
+export async function readFacts(job: InspectionJob, all: InspectionJob, catalog: Catalog, find: FindByProject, { known, watch, signal }: FactsOptions): Promise<ReadFacts> {
   const facts = new Map<string, KnownFacts>();
   const unknown: CheckedFile[] = [];
-  known?.cache.begin();
-  const generation = known?.memo.generation ?? 0;
+  known.cache?.begin();
+  const generation = known.memo.generation;
   for (const { path, language } of all.files) {
     const own = knownFacts(path, language, documentOf(path, all), known, generation);
     if (own === undefined) unknown.push({ path, language });
@@ -45,21 +57,31 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
   for (const { path } of own) wanted.delete(path);
   const others = unknown.filter(({ path }) => wanted.has(path)).map((file) => ({ ...file, set: 0 }));
   const found = new Map<string, InspectedFile>();
+  const files = (): KnownFile[] => all.files.map(({ path }) => ({ path, facts: facts.get(path) as KnownFacts }));
+  const keep = (file: CheckedFile, data: Facts | null): void => {
+    const seen = seenFacts(file, data, documentOf(file.path, all));
+    facts.set(file.path, seen);
+    known.memo.putFacts(file.path, seen, generation);
+  };
   // What is kept of a file that is looked at for its facts alone is never asked for by any rules.
-  for (const look of [{ ...job, files: own }, { ...all, sets: [NO_RULES], houseRules: [], foreignRules: [], wantsRepairs: false, files: others }]) {
+  for (const look of [{ ...all, sets: [NO_RULES], houseRules: [], foreignRules: [], wantsRepairs: false, files: others }, { ...job, files: own }]) {
     if (look.files.length === 0) continue;
+    const isOnly = look.files === own && own.length === 1;
     const remembered = Remembered.of(look, catalog, known, true);
-    for (const one of await inspectInParallel({ ...look, wantsVersions: remembered !== null, wantsFacts: true }, options.watch, options.signal)) {
+    const learn = (index: number, data: Facts): ProjectFindings | null => {
+      const file = look.files[index] as CheckedFile;
+      keep(file, data);
+      return find(file.path, files());
+    };
+    for (const one of await inspectInParallel({ ...look, wantsVersions: remembered?.wantsVersions === true, wantsFacts: true }, watch, signal, isOnly ? learn : undefined)) {
       const file = look.files[one.index] as CheckedFile;
-      const seen = seenFacts(file, one.facts, documentOf(file.path, all));
-      facts.set(file.path, seen);
-      known?.memo.putFacts(file.path, seen, generation);
-      const data = keptDataOf(one.outcome);
-      if (data !== null) remembered?.put(one.index, one, data);
+      if (!isOnly || one.facts === null) keep(file, one.facts);
+      // By the whole project, it is another outcome than that of the file alone.
+      if (!isOnly) remembered?.put(one.index, one);
       if (look.files === own) found.set(file.path, one);
     }
   }
-  return { files: all.files.map(({ path }) => ({ path, facts: facts.get(path) as KnownFacts })), found };
+  return { files: files(), found };
 }
 
 /** What is open in an editor stands for its file. */
@@ -67,10 +89,10 @@ function documentOf(path: string, { documents }: InspectionJob): string | null {
   return Object.hasOwn(documents, path) ? documents[path] as string : null;
 }
 
-function knownFacts(path: string, language: string, document: string | null, known: KnownFindings | null, generation: number): KnownFacts | undefined {
-  const now = known?.memo.factsOf(path, document);
+function knownFacts(path: string, language: string, document: string | null, { memo, cache }: KnownFindings, generation: number): KnownFacts | undefined {
+  const now = memo.factsOf(path, document);
   if (now !== undefined || document !== null) return now;
-  const kept = known?.cache.factsOf(path);
+  const kept = cache?.factsOf(path);
   if (kept === undefined) return undefined;
   let file: FileFacts | null | undefined;
   const facts = {
@@ -85,7 +107,7 @@ function knownFacts(path: string, language: string, document: string | null, kno
       return file;
     },
   };
-  known?.memo.putFacts(path, facts, generation);
+  memo.putFacts(path, facts, generation);
   return facts;
 }
 

@@ -10,10 +10,12 @@ import type { OutcomeMemo } from '../cache/outcome-memo.js';
 import type { RecordData } from '../cache/record.js';
 import type { SkippedReading } from '../files/source-file.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
+import { isLasting, keptDataOf } from './kept-data.js';
 
 /** What is known of the findings of a project: what earlier runs have kept, and what has not changed since it was found. */
 export interface KnownFindings {
-  readonly cache: InspectionCache;
+  /** Null to keep nothing for later runs. */
+  readonly cache: InspectionCache | null;
   readonly memo: OutcomeMemo;
 }
 
@@ -24,19 +26,24 @@ export class Remembered {
   private readonly generation: number;
   private readonly levels = new Map<RuleSet, string>();
 
-  private constructor(private readonly job: InspectionJob, private readonly cache: InspectionCache, private readonly memo: OutcomeMemo, catalog: Catalog, build: string) {
+  private constructor(private readonly job: InspectionJob, private readonly cache: InspectionCache | null, private readonly memo: OutcomeMemo, catalog: Catalog, build: string) {
     const { houseRules, terms: { needsReasons }, settings, ownFiles } = job;
     this.keys = new CacheKeys({ catalog, houseRules, needsReasons, settings }, build);
     this.own = new Set(ownFiles);
     this.generation = memo.generation;
   }
 
-  /** Null if nothing is to be remembered, or it is not known which program this is. @param hasAsked whether this run has already asked the cache about files. */
-  static of(job: InspectionJob, catalog: Catalog, known: KnownFindings | null, hasAsked = false): Remembered | null {
-    const build = known === null ? null : buildId();
-    if (known === null || build === null) return null;
-    if (!hasAsked) known.cache.begin();
-    return new Remembered(job, known.cache, known.memo, catalog, build);
+  /** Null if it is not known which program this is. @param hasAsked whether this run has already asked the cache about files. */
+  static of(job: InspectionJob, catalog: Catalog, { cache, memo }: KnownFindings, hasAsked = false): Remembered | null {
+    const build = buildId();
+    if (build === null) return null;
+    if (!hasAsked) cache?.begin();
+    return new Remembered(job, cache, memo, catalog, build);
+  }
+
+  /** Whether the versions of files that are read are of use. */
+  get wantsVersions(): boolean {
+    return this.cache !== null;
   }
 
   /** What was found in a file of the job; null if that is not known. */
@@ -48,7 +55,7 @@ export class Remembered {
     const { today } = this.job.terms;
     const known = this.memo.find(path, key, this.levelsOf(rules), today);
     if (known !== null && this.isEnough(known)) return known;
-    const found = this.cache.find(path, key, today);
+    const found = this.cache?.find(path, key, today) ?? null;
     const kept = found === null ? null : outcomeOf(found.data, path, rules);
     const outcome = kept !== null && this.isEnough(kept) ? kept : null;
     if (found !== null && outcome !== null) this.memo.put(path, { key, levels: this.levelsOf(rules), today: found.today, outcome }, this.generation);
@@ -58,28 +65,28 @@ export class Remembered {
   /** What was last found in a file of the job, and what has changed since; null if nothing is known. */
   latest(index: number): { readonly look: LatestLook; readonly changed: 'file' | 'rules' | 'day' | null } | null {
     const { path, language, set } = this.fileAt(index);
-    const look = this.cache.latest(path);
+    const look = this.cache?.latest(path) ?? null;
     if (look === null) return null;
     const key = this.keyFor(path, this.job.sets[set] as RuleSet, language);
     const isOfToday = look.today === null || look.today === this.job.terms.today;
     return { look, changed: look.isChanged ? 'file' : withoutProject(look.key) !== withoutProject(key) ? 'rules' : isOfToday ? null : 'day' };
   }
 
-  /** Remembers what was found in a file. */
-  put(index: number, { outcome, version, facts }: Omit<InspectedFile, 'index'>, data: RecordData): void {
-    if (version === null) return;
+  /** Remembers what was found in a file, unless another run might find something else. */
+  put(index: number, { outcome, version, facts }: Omit<InspectedFile, 'index'>): void {
     const { path, language, set } = this.fileAt(index);
+    if (!isLasting(outcome) || Object.hasOwn(this.job.documents, path)) return;
     // Waivers that end some day hold on this one.
     const today = 'waivers' in outcome && outcome.waivers.some(({ until }) => until !== null) ? this.job.terms.today : null;
     const rules = this.job.sets[set] as RuleSet;
     const key = this.keyFor(path, rules, language);
-    this.cache.put({ path, key, ...version, today, data, facts });
-    if (!('givenUp' in outcome)) this.memo.put(path, { key, levels: this.levelsOf(rules), today, outcome }, this.generation);
+    if (version !== null) this.cache?.put({ path, key, ...version, today, data: keptDataOf(outcome), facts });
+    this.memo.put(path, { key, levels: this.levelsOf(rules), today, outcome }, this.generation);
   }
 
   /** Writes what is new. */
   save(): void {
-    this.cache.save();
+    this.cache?.save();
   }
 
   /** What another program found in a file decides too, and what only the whole project tells. */

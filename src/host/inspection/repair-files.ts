@@ -36,8 +36,8 @@ export interface RepairWish {
   /** Findings that it excuses are not repaired. */
   readonly ledger: Ledger;
   readonly watch: Watch;
-  /** What is known of the findings; null to do without. */
-  readonly known: KnownFindings | null;
+  /** What is known of the findings. */
+  readonly known: KnownFindings;
   /** Ends it between two files. */
   readonly signal?: AbortSignal | undefined;
 }

@@ -34,8 +34,8 @@ export interface RepairChoice {
   readonly writer: Writer | null;
   /** What it excuses is not repaired. */
   readonly ledger: Ledger;
-  /** What is known of the findings; null to do without. */
-  readonly known: KnownFindings | null;
+  /** What is known of the findings. */
+  readonly known: KnownFindings;
   /** Ends it between two files; what was written stays, and the ledger follows it. */
   readonly signal?: AbortSignal | undefined;
 }

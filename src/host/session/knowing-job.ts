@@ -6,6 +6,6 @@ export async function knowingJobFor(session: Session, paths: readonly string[]):
   const listed = await session.jobFor(paths);
   const { knowProject } = await import('../inspection/know-project.js');
   const { job } = await knowProject(listed.job, listed.base.catalog, () => session.whole(paths.length === 0 ? listed.listing : undefined), { known: session.known, watch: session.watch });
-  session.known?.cache.save();
+  session.known.cache?.save();
   return { ...listed, job };
 }

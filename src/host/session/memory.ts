@@ -18,9 +18,9 @@ export class Memory {
   /** @param root the project's, absolute. */
   constructor(private readonly root: string) {}
 
-  /** What is known of the findings. @param folder where the caches of all projects are; null to do without. */
-  findingsIn(folder: string | null): KnownFindings | null {
-    return folder === null ? null : { cache: this.cache ??= new InspectionCache(folder, this.root), memo: this.memo };
+  /** What is known of the findings. @param folder where the caches of all projects are; null for nothing but what this session has seen. */
+  findingsIn(folder: string | null): KnownFindings {
+    return { cache: folder === null ? null : this.cache ??= new InspectionCache(folder, this.root), memo: this.memo };
   }
 
   /** Forgets what has been read at a path, absolute or relative to the root; everything without one. */

@@ -1,6 +1,7 @@
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { Part, PartQuestion } from '../../core/inspect/part-record.js';
 import type { RuleId } from '../../core/model/rule.js';
+import type { ProjectState } from '../inspection/know-project.js';
 import type { InspectionJob } from '../inspection/inspect-share.js';
 import type { FittingParts } from '../parts/fit-parts.js';
 import type { ProjectListing } from '../project/project.js';
@@ -35,6 +36,8 @@ export interface CheckWants {
   readonly record?: Pick<PartQuestion, 'rules' | 'concerns'> | undefined;
   /** The parts of a divided check, whose findings are taken instead of inspecting files. */
   readonly parts?: FittingParts | undefined;
+  /** By which state of the project files are judged: an editor cannot wait until a large one has been read. */
+  readonly by?: ProjectState | undefined;
 }
 
 /** No limits. */

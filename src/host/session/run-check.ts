@@ -25,7 +25,7 @@ export interface CheckGround {
   readonly base: ReportBase;
   readonly hidden: readonly GuardedOut[];
   readonly intake: Intake;
-  readonly known: KnownFindings | null;
+  readonly known: KnownFindings;
   /** The text that stands for a file, by its path; undefined if the file itself counts. */
   readonly documentAt: (own: string) => string | undefined;
   /** The text that stands for the ledger; undefined if the file itself counts. */
@@ -48,6 +48,7 @@ export async function runCheck(ground: CheckGround, targets: readonly string[], 
     listing, ledger, targets, since, only, known, signal, guardedOut: hidden, watch: run.watch,
     base: { ...base, incomplete: [...base.incomplete, ...joined?.incomplete ?? []], notices: [...base.notices, ...intakeNotes(intake, root, targets.length > 0 ? null : listing)] },
     scope: ground.whole,
+    by: wants.by,
     isIn: joined?.isIn ?? (part === undefined ? () => true : (own) => partOf(own, part.of) === part.number),
     found: joined?.found ?? null,
     note: part === undefined || wants.record === undefined ? undefined : ({ path: own }, outcome) => outcomes.push(writtenOutcome(own, outcome)),

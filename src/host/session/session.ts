@@ -77,8 +77,8 @@ export class Session {
     return this.run.watch;
   }
 
-  /** What is known of the findings; null to do without. */
-  get known(): KnownFindings | null {
+  /** What is known of the findings. */
+  get known(): KnownFindings {
     return this.memory.findingsIn(this.run.cacheFolder);
   }
 

@@ -31,7 +31,10 @@ export default defineRule({
   ],
 });
 
-/** Each circle is told where it begins: in the first of its files. */
-function findCircles({ path }: FileFacts, project: ProjectFacts): ProjectHit[] {
-  return (circlesIn(project).get(path) ?? []).map(({ taken: { start, end }, paths }) => ({ start, end, message: `these files import each other in a circle: ${[...paths, paths[0]].join(' → ')}` }));
+/** Each circle is told where it begins: in the first of its files. That may have changed since the project was read. */
+function findCircles({ path, imports }: FileFacts, project: ProjectFacts): ProjectHit[] {
+  return (circlesIn(project).get(path) ?? []).flatMap(({ taken: { module }, paths }): ProjectHit[] => {
+    const taken = imports.find((own) => own.module === module);
+    return taken === undefined ? [] : [{ start: taken.start, end: taken.end, message: `these files import each other in a circle: ${[...paths, paths[0]].join(' → ')}` }];
+  });
 }
