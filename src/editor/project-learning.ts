@@ -1,10 +1,14 @@
 import { LayerError, UsageError } from '../host/files/errors.js';
-import { knowingJobFor } from '../host/session/knowing-job.js';
+import { hasAtMost } from '../host/files/count-files.js';
+import { learnProject } from '../host/session/knowing-job.js';
 import type { ProjectState } from '../host/inspection/know-project.js';
 import type { Workspace } from '../host/workspace.js';
 
-/** Up to this many files, each answer is by the project as it is at that moment. */
-const FEW_FILES = 300;
+/** Up to this many files, whatever they are, each answer is by the project as it is at that moment. */
+const FEW_FILES = 500;
+
+/** With more files than this, whatever they are, only a check of all of it tells what only the whole project knows. */
+const TOO_MANY_FILES = 10_000;
 
 /** With more files than this, the whole project is checked only when somebody asks for it. */
 export const MOST_FILES = 3_000;
@@ -20,7 +24,7 @@ export interface LearnedProject {
 
 /** What only the whole project tells of open documents: read at once in a small one, in a larger one when nobody types, in a huge one when all of it is checked. */
 export class ProjectLearning {
-  private counted: { readonly about: string; readonly files: number } | null = null;
+  private sized: { readonly about: string; readonly isSmall: boolean } | null = null;
   private learned = 0;
   private learnedAbout = '';
 
@@ -31,18 +35,18 @@ export class ProjectLearning {
     return this.learned;
   }
 
-  /** By which state of the project a document is judged while somebody types. @throws LayerError if a layer file is wrong. */
+  /** By which state of the project a document is judged while somebody types. */
   get by(): ProjectState {
-    return this.files() <= FEW_FILES ? 'now' : 'before';
+    return this.isSmall() ? 'now' : 'before';
   }
 
   /** Reads the whole project, unless it has been read as it is, or is too large. @returns whether answers may be other ones now. */
   async learn(): Promise<boolean> {
     try {
       const about = this.project.state();
-      const files = this.files();
-      if (files > MOST_FILES || about === this.learnedAbout) return false;
-      if (files > FEW_FILES) await knowingJobFor(this.project.workspace().session, []);
+      const { session } = this.project.workspace();
+      if (about === this.learnedAbout || !hasAtMost(TOO_MANY_FILES, session.root)) return false;
+      if (!this.isSmall()) await learnProject(session);
       this.learnedAbout = about;
       this.learned += 1;
       return true;
@@ -52,9 +56,9 @@ export class ProjectLearning {
     }
   }
 
-  private files(): number {
+  private isSmall(): boolean {
     const about = this.project.decisiveState();
-    if (this.counted?.about !== about) this.counted = { about, files: this.project.workspace().resolve().files.length };
-    return this.counted.files;
+    if (this.sized?.about !== about) this.sized = { about, isSmall: hasAtMost(FEW_FILES, this.project.workspace().root) };
+    return this.sized.isSmall;
   }
 }

@@ -58,6 +58,14 @@ export async function knowProject(job: InspectionJob, catalog: Catalog, whole: (
   return { job: { ...job, byProject }, found: found.size === 1 ? found : new Map([...found].filter(([path]) => !byProject.has(path))), hasAsked: true, isCurrent: true };
 }
 
+/** Reads the facts of all files, for {@link ProjectState} `before`; nothing if no rule in force needs them. */
+export async function readProject(job: InspectionJob, catalog: Catalog, { job: all, skipped }: WholeScope, options: FactsOptions): Promise<void> {
+  const rulesFor = rulesOfSets(catalog);
+  if (!job.files.some(({ set, language }) => rulesFor(job.sets[set] as RuleSet, language).length > 0)) return;
+  const { files } = await readFacts(job, all, catalog, () => null, options);
+  options.known.memo.projectOf(factsOf(files), skipped);
+}
+
 /** Judges files by the project as it was: for whoever cannot wait until all of it has been read. */
 async function knowingBefore(job: InspectionJob, asking: readonly AskingFile[], { known: { memo }, watch, signal }: FactsOptions): Promise<KnowingJob> {
   const project = memo.latestProject;

@@ -9,3 +9,11 @@ export async function knowingJobFor(session: Session, paths: readonly string[]):
   session.known.cache?.save();
   return { ...listed, job };
 }
+
+/** Reads all that is known of the whole project, so that files can be judged by it; nothing if no rule in force needs it. @throws LayerError if a layer file is wrong. */
+export async function learnProject(session: Session): Promise<void> {
+  const { job, listing, base } = await session.jobFor([]);
+  const { readProject } = await import('../inspection/know-project.js');
+  await readProject(job, base.catalog, session.whole(listing), { known: session.known, watch: session.watch });
+  session.known.cache?.save();
+}
