@@ -35,7 +35,7 @@ function findUntaken(file: FileFacts, project: ProjectFacts): readonly ProjectHi
   const takers = takersOf(project).get(file.path) ?? [];
   const aliases = aliasTakersOf(project).get(nameOf(file.path)) ?? [];
   return exported.flatMap((declared): ProjectHit[] => {
-    const taken = [...takers, ...aliases].map((taker) => takenBy(taker, declared, project));
+    const taken = [...takers, ...aliases].map((taker) => takenBy(taker, declared, file, project));
     if (taken.includes('taken')) return [];
     const message = isDeclared(declared, 'standard') ? 'nobody takes what this file exports by default' : `nobody takes ${declared.text}, which is exported`;
     const [start, end] = [declared.start, isDeclared(declared, 'standard') ? Math.min(declared.end, declared.start + LONGEST_MARK) : declared.end];
@@ -52,15 +52,27 @@ function nameOf(path: string): string {
   return stem === 'index' ? (path.split('/').at(-2) ?? stem) : stem;
 }
 
-/** Whether an import takes a name. */
-function takenBy({ file, taken }: Taker, { name, flags }: Declaration, project: ProjectFacts): 'taken' | 'unsure' | 'not' {
+/** Whether an import takes a name. @param owner the file that exports it. */
+function takenBy({ file, taken }: Taker, declared: Declaration, owner: FileFacts, project: ProjectFacts): 'taken' | 'unsure' | 'not' {
+  const { name } = declared;
   if (taken.names.includes(name)) return 'taken';
   if (!isImported(taken, 'whole')) return 'not';
-  if (file.countOf(name) > 0) return 'taken';
-  if (isImported(taken, 'passedOn')) return (takersOf(project).get(file.path) ?? []).some((next) => next.taken !== taken && next.file !== file && (next.taken.names.includes(name) || next.file.countOf(name) > 0)) ? 'taken' : isImported(taken, 'escapes') ? 'unsure' : 'not';
+  // Who passes all of it on, has others use it.
+  if (isImported(taken, 'passedOn') ? isTakenFrom(file, name, new Set([owner.path]), project) : file.countOf(name) > 0) return 'taken';
   // A module that is loaded as a whole may be used by its default.
   if (isImported(taken, 'escapes')) return 'unsure';
-  return isDeclared({ flags } as Declaration, 'standard') && file.countOf(DEFAULT) > 0 ? 'taken' : 'not';
+  return isDeclared(declared, 'standard') && file.countOf(DEFAULT) > 0 ? 'taken' : 'not';
+}
+
+/** Whether somebody takes a name from a file that passes on all that another exports. @param seen the files on the way. */
+function isTakenFrom({ path }: FileFacts, name: number, seen: Set<string>, project: ProjectFacts): boolean {
+  if (seen.has(path)) return false;
+  seen.add(path);
+  return (takersOf(project).get(path) ?? []).some(({ file, taken }) => {
+    if (seen.has(file.path)) return false;
+    if (taken.names.includes(name)) return true;
+    return isImported(taken, 'whole') && (isImported(taken, 'passedOn') ? isTakenFrom(file, name, seen, project) : file.countOf(name) > 0);
+  });
 }
 
 const DEFAULT = hashOf('default');
