@@ -14,8 +14,8 @@ export class ProjectFacts {
   private readonly unknownDirectories: readonly string[];
   private templates: boolean | null = null;
 
-  /** @param skipped the paths that are not checked; a directory ends in `/`. */
-  constructor(readonly files: readonly FileFacts[], skipped: readonly string[]) {
+  /** @param skipped the paths that are not checked; a directory ends in `/`. @param excludes whether patterns exclude a path, whether or not there is anything. */
+  constructor(readonly files: readonly FileFacts[], skipped: readonly string[], private readonly excludes: (path: string) => boolean = () => false) {
     this.byPath = new Map(files.map((file) => [file.path, file]));
     this.unknownDirectories = skipped.filter((path) => path.endsWith('/'));
     for (const path of skipped) {
@@ -43,7 +43,7 @@ export class ProjectFacts {
 
   /** Whether there may be something at a path, with whatever ending, of which nothing is known. */
   isUnknown(path: string): boolean {
-    return this.unknownStems.has(path) || this.unknownDirectories.some((directory) => path.startsWith(directory) || `${path}/` === directory);
+    return this.unknownStems.has(path) || this.unknownDirectories.some((directory) => path.startsWith(directory) || `${path}/` === directory) || this.excludes(path);
   }
 }
 

@@ -23,13 +23,22 @@ export interface KnownFacts {
   readonly file: () => FileFacts | null;
 }
 
+/** What is known of a project besides its files. */
+export interface ProjectAround {
+  /** The paths that are not checked. */
+  readonly skipped: readonly string[];
+  readonly excludes: (own: string) => boolean;
+  /** A text that is another one whenever `excludes` may answer otherwise. */
+  readonly patterns: string;
+}
+
 /** What was found in files that have not changed since, for as long as somebody says so: these are not even asked for their times. */
 export class OutcomeMemo {
   private readonly outcomes = new Map<string, KnownOutcome>();
   /** With the text of the document that was read instead of the file; null for the file. */
   private readonly facts = new Map<string, KnownFacts>();
   private project: ProjectFacts | null = null;
-  private projectSkipped = '';
+  private projectAround = '';
   /** How often something has been forgotten; when each path was, and when everything was. */
   private count = 0;
   private readonly forgotten = new Map<string, number>();
@@ -68,13 +77,13 @@ export class OutcomeMemo {
   }
 
   /** The project that files make, the same one as long as they are the same. */
-  projectOf(files: readonly FileFacts[], skipped: readonly string[]): ProjectFacts {
-    const rest = skipped.join('\0');
+  projectOf(files: readonly FileFacts[], { skipped, excludes, patterns }: ProjectAround): ProjectFacts {
+    const around = [...skipped, patterns].join('\0');
     const before = this.project;
-    const isSame = before !== null && rest === this.projectSkipped && before.files.length === files.length && files.every((file, index) => file === before.files[index]);
+    const isSame = before !== null && around === this.projectAround && before.files.length === files.length && files.every((file, index) => file === before.files[index]);
     if (before !== null && isSame) return before;
-    this.projectSkipped = rest;
-    return this.project = new ProjectFacts(files, skipped);
+    this.projectAround = around;
+    return this.project = new ProjectFacts(files, skipped, excludes);
   }
 
   /** Whether a file, or a directory around it, has been forgotten. */

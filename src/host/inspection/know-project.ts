@@ -15,6 +15,10 @@ export interface WholeScope {
   readonly job: InspectionJob;
   /** The paths that are not checked; a directory ends in `/`. */
   readonly skipped: readonly string[];
+  /** Whether patterns exclude a path, whether or not there is anything. */
+  readonly excludes: (own: string) => boolean;
+  /** A text that is another one whenever patterns may exclude other paths. */
+  readonly patterns: string;
 }
 
 /** A job that knows what only the whole project tells, and what was found on the way, by path: files of which nothing is known that way. */
@@ -41,17 +45,17 @@ export async function knowProject(job: InspectionJob, catalog: Catalog, whole: (
   });
   if (asking.length === 0) return { job, found: new Map(), hasAsked: false, isCurrent: true };
   if (by === 'before') return knowingBefore(job, asking, options);
-  const { job: all, skipped } = whole();
+  const scope = whole();
   const { memo, cache } = options.known;
   const askers = new Map(asking.map((file) => [file.path, file]));
   const find: FindByProject = (path, known) => {
     const asker = askers.get(path);
-    return asker === undefined ? null : findFor(asker, memo.projectOf(factsOf(known), skipped));
+    return asker === undefined ? null : findFor(asker, memo.projectOf(factsOf(known), scope));
   };
-  const { files, found } = await readFacts(job, all, catalog, find, options);
-  const state = stateOf(asking, files, skipped);
+  const { files, found } = await readFacts(job, scope.job, catalog, find, options);
+  const state = stateOf(asking, files, scope);
   const known = cache?.projectIn(state) ?? null;
-  const findings = known ?? workOut(asking, memo.projectOf(factsOf(files), skipped));
+  const findings = known ?? workOut(asking, memo.projectOf(factsOf(files), scope));
   if (known === null) cache?.putProject({ state, findings });
   const byProject = new Map(findings);
   // The only one that was looked at knew the whole project.
@@ -59,11 +63,11 @@ export async function knowProject(job: InspectionJob, catalog: Catalog, whole: (
 }
 
 /** Reads the facts of all files, for {@link ProjectState} `before`; nothing if no rule in force needs them. */
-export async function readProject(job: InspectionJob, catalog: Catalog, { job: all, skipped }: WholeScope, options: FactsOptions): Promise<void> {
+export async function readProject(job: InspectionJob, catalog: Catalog, scope: WholeScope, options: FactsOptions): Promise<void> {
   const rulesFor = rulesOfSets(catalog);
   if (!job.files.some(({ set, language }) => rulesFor(job.sets[set] as RuleSet, language).length > 0)) return;
-  const { files } = await readFacts(job, all, catalog, () => null, options);
-  options.known.memo.projectOf(factsOf(files), skipped);
+  const { files } = await readFacts(job, scope.job, catalog, () => null, options);
+  options.known.memo.projectOf(factsOf(files), scope);
 }
 
 /** Judges files by the project as it was: for whoever cannot wait until all of it has been read. */
@@ -107,7 +111,7 @@ function findFor({ path, set, rules }: AskingFile, project: ProjectFacts): Proje
 }
 
 /** All that decides what is worked out, as a digest. */
-function stateOf(asking: readonly AskingFile[], files: readonly KnownFile[], skipped: readonly string[]): string {
+function stateOf(asking: readonly AskingFile[], files: readonly KnownFile[], { skipped, patterns }: WholeScope): string {
   const settings: string[] = [];
   // Files of one language with one set share their rules.
   const numbers = new Map<readonly Rule[], number>();
@@ -116,7 +120,7 @@ function stateOf(asking: readonly AskingFile[], files: readonly KnownFile[], ski
     if (number === undefined) numbers.set(rules, (number = settings.push(JSON.stringify(rules.map(({ id }) => [id, set.rules.get(id)?.options])))));
     return `${path}\t${number}`;
   });
-  return quickDigest(Buffer.from([buildId() ?? '', ...settings, ...asked, ...files.map(({ path, facts }) => `${path}\t${facts.check}`), ...skipped].join('\n')));
+  return quickDigest(Buffer.from([buildId() ?? '', ...settings, ...asked, ...files.map(({ path, facts }) => `${path}\t${facts.check}`), ...skipped, patterns].join('\n')));
 }
 
 function rulesOfSets(catalog: Catalog): (set: RuleSet, language: string) => readonly Rule[] {

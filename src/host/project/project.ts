@@ -30,6 +30,10 @@ export interface ProjectListing {
   readonly own: ReadonlySet<string>;
   /** Finds the patterns of inner directories that exclude files protected by a guard of an outer layer. */
   readonly guardedOut: () => GuardedOut[];
+  /** Whether patterns exclude a path, whether or not there is anything. */
+  readonly excludes: (own: string) => boolean;
+  /** A text that is another one whenever patterns may exclude other paths. */
+  readonly patterns: () => string;
   readonly settings: ScopeSettings;
   readonly failOn: FailOn;
   readonly confidence: Confidence | null;
@@ -125,6 +129,8 @@ export class Project {
       files: files.map(({ path, name, language, directory }) => ({ path, language, rules: deciding.rulesIn(directory).rulesFor(name, language, deciding.resolver) })),
       skipped,
       incomplete: [...incomplete, ...reading.incomplete],
+      excludes: (target) => tree.excludes(target),
+      patterns: () => tree.patterns,
       settings: this.settings,
       own,
       guardedOut: () => guardedOut(takenOut, { root, tree, deciding }),

@@ -78,6 +78,28 @@ export class Tree {
     return this.child(parent, name, false);
   }
 
+  /** Whether patterns exclude a path, whether or not there is anything. Nothing is read for it. */
+  excludes(target: string): boolean {
+    const names = target.split('/');
+    const name = names.pop() as string;
+    let [own, scope] = ['', this.root.scope];
+    for (const step of names) {
+      if (scope.exclusionOf(step, true) !== null) return true;
+      own = own === '' ? step : `${own}/${step}`;
+      scope = this.directories.get(own)?.scope ?? scope.descend(step);
+    }
+    return scope.exclusionOf(name, false) !== null;
+  }
+
+  /** All patterns that were read, as a text: another one whenever patterns may exclude other paths. */
+  get patterns(): string {
+    return JSON.stringify([this.root, ...this.directories.values()].flatMap(({ texts, document, path: own }) => {
+      const scope = document?.reading.layer.scope;
+      const lines = scope === undefined ? [] : [...scope.ignore, ...scope.include?.patterns ?? []].map(({ value }) => value);
+      return texts.length + lines.length === 0 ? [] : [[own, texts, lines]];
+    }));
+  }
+
   /** What is in a directory. */
   entriesOf(directory: Directory): DirectoryReading {
     return this.files.disk.entriesOf(path.join(this.rootPath, directory.path));

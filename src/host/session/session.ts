@@ -206,7 +206,7 @@ return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this
 
   /** All that is in scope, whatever a question is about; facts depend on no rule. @param all listing of it, if it is known. */
   whole(all: ProjectListing = this.list([]).listing): WholeScope {
-    return { job: this.jobOf(all, CATALOG), skipped: all.skipped.map(({ path: own }) => own) };
+    return { job: this.jobOf(all, CATALOG), skipped: all.skipped.map(({ path: own }) => own), excludes: all.excludes, patterns: all.patterns() };
   }
 
   /** The ledger. @throws LayerError if it is wrong. */
