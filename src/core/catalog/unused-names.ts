@@ -3,7 +3,7 @@ import { hasProgram, isForOthers, isFoundByName, isNotOwn, isRunByName } from '.
 import { mayBeMade, type ProjectFacts } from '../facts/project.js';
 import { nameTest } from './name-patterns.js';
 import { isDeclared, type Declaration, type DeclaredKind, type FileFacts } from '../facts/facts.js';
-import { hasForeignBase } from '../facts/heritage.js';
+import { hasForeignBase, isFoundByBase } from '../facts/heritage.js';
 import { usageIn } from '../facts/usage.js';
 import type { Confidence } from '../model/rule.js';
 import { hitsOf, NO_HITS } from './hits.js';
@@ -16,7 +16,7 @@ export function unusedNames(file: FileFacts, project: ProjectFacts, kinds: Reado
   return hitsOf(file.declarations.filter(({ kind }) => kinds.has(kind)), (declared): readonly ProjectHit[] => {
     const usage = usageIn(project).of(declared.name, file.family);
     if (usage.uses > 0 || mayBeCalled(declared, project) || isFree(declared.text) || (isTest && isFoundByName(declared.text))) return NO_HITS;
-    const isUnsure = isTest || file.is('damaged') || usage.isMentioned || mayBeMade(project, declared.text);
+    const isUnsure = isTest || file.is('damaged') || usage.isMentioned || mayBeMade(project, declared.text) || mayBeFound(declared, project);
     return [{ start: declared.start, end: declared.end, message: `${declared.text} is never used in the project`, confidence: isUnsure ? 'possible' : sureness(declared, file, project) }];
   });
 }
@@ -24,6 +24,15 @@ export function unusedNames(file: FileFacts, project: ProjectFacts, kinds: Reado
 /** Whether a name is used where it is not seen, or it is another rule's to say. */
 function mayBeCalled(declared: Declaration, project: ProjectFacts): boolean {
   return isDeclared(declared, 'called') || isDeclared(declared, 'exported') || isDeclared(declared, 'usedInside') || (declared.kind === 'method' && hasForeignBase(project, declared.owner));
+}
+
+/** Methods that much code calls whatever class they are of: Python's mappings and files, and what the languages' own interfaces ask for. */
+const OF_PROTOCOLS = new Set('popitem setdefault has_key iteritems itervalues iterkeys readinto readline readlines writelines isatty fileno seekable readable writable truncate current key rewind valid offsetGet offsetSet offsetExists offsetUnset jsonSerialize getIterator compareTo equals hashCode close run call accept'.split(' '));
+
+/** Whether what is outside the project may find something by what it is like: a test, a class of some kind, a method of a known form. */
+function mayBeFound({ kind, name, text }: Declaration, project: ProjectFacts): boolean {
+  if (/^test/i.test(text)) return true;
+  return kind === 'class' ? isFoundByBase(project, name) : kind === 'method' && OF_PROTOCOLS.has(text);
 }
 
 /** How sure it is that what nothing names is unused. */

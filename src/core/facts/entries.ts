@@ -16,7 +16,7 @@ export function isFoundByName(name: string): boolean {
 }
 
 /** Folders and endings of what is built, or taken over from elsewhere, by custom. */
-const NOT_OWN = /(?:^|\/)(?:dist|build|out|vendors?|third[_-]?party|client-dist|bower_components|amd|umd|bundles?)\/|[.-]min\.\w+$|\.bundle\.\w+$/i;
+const NOT_OWN = /(?:^|\/)(?:dist|build|out|vendors?|third[_-]?party|client-dist|bower_components|amd|umd|bundles?|[\w.-]+-dist)\/|[.-]min\.\w+$|\.bundle\.\w+$/i;
 
 /** Whether something that is no code of the project finds a file by its name: what runs tests, a tool that reads its settings, a build that writes it. */
 export function isRunByName(path: string): boolean {

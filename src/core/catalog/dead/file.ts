@@ -65,9 +65,9 @@ function isUnsure(file: FileFacts, project: ProjectFacts): boolean {
   return manifest !== null && !manifest.is('internal') && (!manifest.is('closed') || openPackages(project).has(manifest.path));
 }
 
-/** Whether another file loads modules whose names it computes: in Python from anywhere, in JavaScript from its own directory. */
+/** Whether another file loads modules whose names it computes: in Python and C from anywhere, in JavaScript from its own directory. */
 function mayBeLoaded({ path, family }: FileFacts, project: ProjectFacts): boolean {
-  return loadersIn(project).some((loader) => loader.family === family && (family === 'python' || path.startsWith(loader.path.slice(0, loader.path.lastIndexOf('/') + 1))));
+  return loadersIn(project).some((loader) => loader.family === family && (family !== 'script' || path.startsWith(loader.path.slice(0, loader.path.lastIndexOf('/') + 1))));
 }
 
 const loadersIn = memoized((project: ProjectFacts) => project.files.filter((file) => file.is('loads') && !isRunByName(file.path)));

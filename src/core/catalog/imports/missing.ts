@@ -1,6 +1,6 @@
 import { defineRule } from '../rule.js';
 import type { ProjectHit } from '../finder.js';
-import { isNotOwn } from '../../facts/entries.js';
+import { isNotOwn, isRunByName } from '../../facts/entries.js';
 import { isImported, type FileFacts } from '../../facts/facts.js';
 import { targetOf } from '../../facts/modules.js';
 import type { ProjectFacts } from '../../facts/project.js';
@@ -28,12 +28,12 @@ export default defineRule({
   ],
 });
 
-/** An import in a function may be one that its author is prepared to miss. */
+/** An import in a function, or where an error is caught, may be one that its author is prepared to miss; an example may be meant for another place. */
 function findMissing(file: FileFacts, project: ProjectFacts): ProjectHit[] {
   if (file.is('damaged') || isNotOwn(file.path)) return [];
   return file.imports.flatMap((taken): ProjectHit[] => {
     if (isImported(taken, 'maybe') || targetOf(project, file, taken) !== 'missing') return [];
     const { start, end, module } = taken;
-    return [{ start, end, message: `${module} leads to no file`, ...(isImported(taken, 'late') && { confidence: 'likely' as const }) }];
+    return [{ start, end, message: `${module} leads to no file`, ...((isImported(taken, 'late') || isRunByName(file.path)) && { confidence: 'likely' as const }) }];
   });
 }

@@ -25,7 +25,9 @@ export function collectC({ tree, text: { text, language } }: ParsedSource, facts
   if (language.id === 'cpp') for (const node of tree.ofTypes(CLASSES)) declareClass(node, facts);
   for (const include of tree.ofType('preproc_include')) {
     const node = include.child('path');
-    if (node?.type === 'string_literal') facts.import({ module: node.text.slice(1, -1), node, flags: ['whole'] });
+    if (node?.type === 'string_literal' || node?.type === 'system_lib_string') facts.import({ module: node.text.slice(1, -1), node, flags: ['whole'] });
+    // What a macro stands for may be any file.
+    else facts.mark('loads');
   }
 }
 

@@ -15,6 +15,12 @@ const HERITAGE = new Set(['base_clause', 'class_interface_clause']);
 const TYPES = Object.keys(KINDS);
 const REQUIRED = ['require_expression', 'require_once_expression', 'include_expression', 'include_once_expression'];
 
+const CONDITIONS = new Set(['if_statement']);
+/** Where code is run only when something else is so. */
+const LATER = new Set(['if_statement', 'function_definition', 'method_declaration', 'anonymous_function', 'try_statement']);
+/** Questions whether a file is there. */
+const ASKS = /\b(?:file_exists|is_file|is_readable|stream_resolve_include_path)\b/;
+
 /** Statements of a file that does something when it is loaded. */
 const RUNS = new Set(['expression_statement', 'echo_statement', 'text_interpolation']);
 
@@ -31,7 +37,9 @@ export function collectPhp({ tree, text: { text } }: ParsedSource, facts: FactCo
   for (const node of tree.ofTypes(TYPES)) declare(node, facts);
   for (const node of tree.ofTypes(REQUIRED)) {
     const written = /^(?:require|include)(?:_once)?\s*\(?\s*(?:__DIR__|dirname\s*\(\s*__FILE__\s*\))\s*\.\s*(['"])(\/[^'"$]+)\1/.exec(node.text)?.[2];
-    if (written !== undefined) facts.import({ module: `.${written}`, node, flags: ['whole'] });
+    const condition = node.closest(CONDITIONS)?.child('condition')?.text ?? '';
+    if (written === undefined || ASKS.test(condition)) continue;
+    facts.import({ module: `.${written}`, node, flags: node.closest(LATER) === null ? ['whole'] : ['whole', 'late'] });
   }
 }
 

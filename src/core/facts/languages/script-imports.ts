@@ -5,6 +5,9 @@ import type { Imported } from '../collector.js';
 /** What is inside these happens when it is called. */
 export const INSIDE: ReadonlySet<string> = new Set(['function_declaration', 'function_expression', 'arrow_function', 'method_definition', 'generator_function', 'generator_function_declaration']);
 
+/** What is inside these may fail without harm. */
+const CAUGHT = new Set(['try_statement']);
+
 /** Calls that load a module. */
 export const LOADERS = ['require', 'import'];
 
@@ -48,7 +51,7 @@ function loadingCalls(tree: SyntaxTree): Imported[] {
     const callee = calleeOf(call);
     const source = call.type === 'call_expression' && !callee.includes('.') ? argumentsOf(call)[0] : undefined;
     if (source?.type !== 'string') return [];
-    const isLate = callee === 'import' || call.closest(INSIDE) !== null;
+    const isLate = callee === 'import' || call.closest(INSIDE) !== null || call.closest(CAUGHT) !== null;
     return [{ module: source.text.slice(1, -1), node: source, flags: [...callFlags(call), ...(isLate ? ['late' as const] : [])] }];
   });
 }
