@@ -62,7 +62,7 @@ test('a rule is in force wherever code of one of its languages may be', () => {
   for (const rule of CATALOG.rules) {
     const languages = languagesOf(rule);
     for (const outer of ['html', 'php', 'component']) {
-      const knows = finderFor(rule, outer) !== null || embeddedLanguages(outer).some((inner) => finderFor(rule, inner) !== null);
+      const knows = finderFor(rule, outer) !== null || embeddedLanguages(outer).some((inner) => 'languages' in rule.find && seesFile(finderFor(rule, inner)));
       expect(knowsLanguage(rule, outer), `${rule.id} ${outer}`).toBe(knows);
       expect(languages[0] === '*' || languages.includes(outer), `${rule.id} ${outer}`).toBe(knows);
     }

@@ -103,7 +103,13 @@ export function finderFor(rule: Rule, language: LanguageId): Finder<OptionValues
 
 /** Whether a rule can find anything in a file of `language`: it knows the language, or one that is embedded in it. */
 export function knowsLanguage(rule: Rule, language: LanguageId): boolean {
-  return finderFor(rule, language) !== null || embeddedLanguages(language).some((inner) => finderFor(rule, inner) !== null);
+  return finderFor(rule, language) !== null || embeddedLanguages(language).some((inner) => looksInside(rule, inner));
+}
+
+/** Whether a rule looks at code of a language inside files of another: what such code declares is not known of the project. */
+function looksInside({ find }: Pick<Rule, 'find'>, language: LanguageId): boolean {
+  const finder = 'everywhere' in find ? undefined : find.languages[language];
+  return finder !== undefined && finder.by !== 'project';
 }
 
 /** The languages that a rule knows by itself; `*` for every text. */
@@ -114,5 +120,5 @@ export function ownLanguagesOf({ find }: Pick<Rule, 'find'>): string[] {
 /** The languages in whose files a rule can find something; `*` for every text. */
 export function languagesOf(rule: Pick<Rule, 'find'>): string[] {
   const own = ownLanguagesOf(rule);
-  return [...own, ...languagesAround(own).filter((outer) => !own.includes(outer))];
+  return [...own, ...languagesAround(own.filter((language) => looksInside(rule, language))).filter((outer) => !own.includes(outer))];
 }
