@@ -49,6 +49,14 @@ describe('rules that look at the whole project', () => {
     expect(findings(folder, ['--no-cache'])).toEqual(check());
   });
 
+  test('leave no trace in what is told of files that were only read for others', () => {
+    const [folder, cache] = [project(), makeFolder()];
+    expect(findings(folder, ['main.js'], { ELVAR_CACHE: cache })).toEqual([]);
+    const { out } = elvar(folder, ['status', '--no-personal', '--format', 'json'], { ELVAR_CACHE: cache });
+    const states = (JSON.parse(out) as { files: { path: string; state: string }[] }).files.map(({ path: own, state }) => `${own} ${state}`);
+    expect(states).toEqual(expect.arrayContaining(['main.js known', 'quay/moor.js never', 'quay/tide.js never']));
+  });
+
   test('are answered like any other: waived, explained, counted and left alone by repairs', () => {
     const folder = project();
     const told = elvar(folder, ['explain', 'quay/moor.js:3']).out;

@@ -27,6 +27,7 @@ export const LAYERS = [
   `rules:\n  house/go:\n    title: No going\n    languages: [javascript]\n    pattern: 'go'\n    message: gone\nrulings: { ${BASE}, house/go: warning }\n`,
   `rules:\n  house/go:\n    title: No going\n    languages: [javascript]\n    pattern: 'moor'\n    message: moored\nrulings: { ${BASE}, house/go: warning }\n`,
   'presets: [elvar:starter]\nrulings: { slips/loose-compare: { level: warning, fix: refuse }, idiom/*: note }\nscope: { ignore: [quay/] }\n',
+  `rulings: { ${BASE} }\nlanguages: { typescript: ["*.js"], python: ["*.md"] }\n`,
   'rulings: { words/spelling: { level: note, options: { known: { add: [hte] } } } }\n',
 ];
 

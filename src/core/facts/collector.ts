@@ -1,7 +1,10 @@
+import type { LanguageId } from '../base/language.js';
 import type { SyntaxNode } from '../syntax/node.js';
+import { familyOf, foldsCase } from './family.js';
 import { DECLARED, DECLARED_KINDS, FILE, HEADER, HEADER_SIZE, IMPORTED, LISTS, WIDTHS, type DeclaredKind, type Facts } from './facts.js';
 import { TextMentions } from './text-mentions.js';
 import { WordCounts } from './word-counts.js';
+import { hashOf } from './word-hash.js';
 
 /** What is told of a declaration. */
 export interface Declared {
@@ -38,9 +41,9 @@ export class FactCollector {
   private flags = 0;
   private start = 0;
 
-  /** @param foldsCase whether capital letters make no difference in names. */
-  constructor(foldsCase: boolean) {
-    this.words = new WordCounts(foldsCase);
+  /** @param language the id of the file's language. */
+  constructor(private readonly language: LanguageId) {
+    this.words = new WordCounts(foldsCase(familyOf(language)));
   }
 
   /** What could not be parsed declares nothing for sure. */
@@ -83,6 +86,7 @@ export class FactCollector {
     numbers[HEADER.modules] = imported.length;
     numbers[HEADER.start] = this.start;
     numbers[HEADER.affixes] = texts.affixes.size;
+    numbers[HEADER.language] = hashOf(this.language);
     let at = words.writeTo(numbers, HEADER_SIZE);
     const add = (number: number): void => void (numbers[at++] = number);
     texts.words.forEach(add);

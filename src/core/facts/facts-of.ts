@@ -4,7 +4,6 @@ import { contentOf, textsOf } from '../syntax/texts.js';
 import type { ParsedSource, Source } from '../syntax/source.js';
 import { FactCollector } from './collector.js';
 import type { Facts } from './facts.js';
-import { familyOf, foldsCase } from './family.js';
 import { collectC } from './languages/c.js';
 import { collectGo } from './languages/go.js';
 import { collectJava } from './languages/java.js';
@@ -22,7 +21,7 @@ const COLLECTORS: Readonly<Partial<Record<GrammarId, (source: ParsedSource, fact
 /** The facts of a file. The grammar of the file must have been loaded. */
 export function factsOf(source: Source): Facts {
   const { text: { text, language }, grammar } = source;
-  const facts = new FactCollector(foldsCase(familyOf(language.id)));
+  const facts = new FactCollector(language.id);
   const collect = grammar === null ? undefined : COLLECTORS[grammar];
   if (text.startsWith('#!')) facts.mark('program');
   if (collect === undefined) collectText(source, facts);

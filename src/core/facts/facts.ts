@@ -2,7 +2,7 @@ import type { LanguageId } from '../base/language.js';
 import { familyOf, type Family } from './family.js';
 
 /**
- * What one file contributes to what is known of a project. It depends on the file's text and path alone. Words are numbers
+ * What one file contributes to what is known of a project. It depends on the file's text, path and language alone. Words are numbers
  * ({@link hashOf}), so that a hundred thousand files fit in memory.
  */
 export interface Facts {
@@ -12,9 +12,9 @@ export interface Facts {
   readonly texts: string;
 }
 
-/** The numbers at the beginning: how many entries each list has; what the file as a whole is; how many lines of the texts are modules; where its code begins; how many lines are parts of names. */
-export const HEADER = { words: 0, mentioned: 1, declarations: 2, imports: 3, taken: 4, bases: 5, shared: 6, flags: 7, modules: 8, start: 9, affixes: 10 } as const;
-export const HEADER_SIZE = 11;
+/** The numbers at the beginning: how many entries each list has; what the file as a whole is; how many lines of the texts are modules; where its code begins; how many lines are parts of names; the language that it was read as. */
+export const HEADER = { words: 0, mentioned: 1, declarations: 2, imports: 3, taken: 4, bases: 5, shared: 6, flags: 7, modules: 8, start: 9, affixes: 10, language: 11 } as const;
+export const HEADER_SIZE = 12;
 
 /** How many numbers an entry of a list has. */
 export const WIDTHS = { words: 2, mentioned: 1, declarations: 7, imports: 6, taken: 1, bases: 2, shared: 1 } as const;

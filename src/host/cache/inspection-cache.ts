@@ -6,8 +6,9 @@ import { clearOthers, withinBounds } from './cache-bounds.js';
 import { type CacheContents, type KeptProject, type StoredRecord } from './cache-file.js';
 import { buildId } from './cache-keys.js';
 import { contentDigest } from './digests.js';
+import type { LanguageId } from '../../core/base/language.js';
 import type { Facts } from '../../core/facts/facts.js';
-import { packed, unpacked, unpackedFacts, type RecordData } from './record.js';
+import { hasFactsOf, packed, unpacked, unpackedFacts, type RecordData } from './record.js';
 import { RecordFiles } from './record-files.js';
 import { isUnchanged, stampOf, type FileStamp } from './stamp.js';
 
@@ -19,6 +20,9 @@ const A_DAY = 24 * 60 * 60 * 1000;
 
 /** Within how many milliseconds a second writing waits: a session that stays would write all of it for each change. */
 const SOON = 10_000;
+
+/** Begins the key of a record that is there for its facts alone: no rule has looked at the file. */
+export const FACTS_ALONE = 'facts ';
 
 /** What was found in a file that was read. */
 export interface NewRecord {
@@ -36,8 +40,8 @@ export interface NewRecord {
 export interface KeptFacts {
   /** Another number for other facts. */
   readonly check: number;
-  /** Null if the file is not checked; undefined if they are damaged. */
-  readonly read: () => Facts | null | undefined;
+  /** Null if the file is not checked. */
+  readonly read: () => Facts | null;
 }
 
 /** What was found in a file last. */
@@ -95,12 +99,10 @@ export class InspectionCache {
   }
 
   /** What a file contributes to what is known of the project, as this program has found it; undefined if that is not known. */
-  factsOf(own: string): KeptFacts | undefined {
+  factsOf(own: string, language: LanguageId): KeptFacts | undefined {
     const build = buildId();
-    const known = (this.contents.records.get(own) ?? []).find((record) => record.build === build && (record.packed.parts === null || record.packed.parts[6] !== null) && this.isAbout(record, own));
-    if (known === undefined) return undefined;
-    const { packed: kept } = known;
-    return { check: kept.parts?.[8] ?? 0, read: () => (kept.parts === null ? null : unpackedFacts(kept) ?? undefined) };
+    const known = (this.contents.records.get(own) ?? []).find((record) => record.build === build && (record.packed.parts === null || hasFactsOf(record.packed, language)) && this.isAbout(record, own));
+    return known === undefined ? undefined : { check: known.packed.parts?.[8] ?? 0, read: () => unpackedFacts(known.packed) };
   }
 
   /** What was worked out of the facts of all files, in a state. */
@@ -116,7 +118,7 @@ export class InspectionCache {
 
   /** What was found in a file last, by whatever rules; null if nothing is known. */
   latest(own: string): LatestLook | null {
-    const [record] = this.contents.records.get(own) ?? [];
+    const record = this.contents.records.get(own)?.find(({ key }) => !key.startsWith(FACTS_ALONE));
     const data = record === undefined ? null : unpacked(record.packed);
     if (record === undefined || data === null) return null;
     return { key: record.key, today: record.today, looked: record.stamp.read, data, isChanged: !this.isAbout(record, own) };

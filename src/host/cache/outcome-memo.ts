@@ -1,3 +1,4 @@
+import type { LanguageId } from '../../core/base/language.js';
 import type { FileFacts } from '../../core/facts/facts.js';
 import { ProjectFacts } from '../../core/facts/project.js';
 import type { Inspection } from '../../core/inspect/inspect-file.js';
@@ -17,6 +18,8 @@ export interface KnownOutcome {
 export interface KnownFacts {
   /** Another number for other facts. */
   readonly check: number;
+  /** What the file was read as. */
+  readonly language: LanguageId;
   /** The text of the document that was read instead of the file; null for the file. */
   readonly document: string | null;
   /** Null if it contributes nothing. Read when it is first asked for. */
@@ -61,9 +64,9 @@ export class OutcomeMemo {
   }
 
   /** What a file contributes to what is known of the project; undefined if that is not known. @param document the text that stands for it. */
-  factsOf(own: string, document: string | null): KnownFacts | undefined {
+  factsOf(own: string, language: LanguageId, document: string | null): KnownFacts | undefined {
     const known = this.facts.get(own);
-    return known?.document === document ? known : undefined;
+    return known?.document === document && known.language === language ? known : undefined;
   }
 
   /** Keeps what a file contributes to it, like {@link put}. */

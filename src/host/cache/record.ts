@@ -1,5 +1,7 @@
 import { crc32 } from 'node:zlib';
-import type { Facts } from '../../core/facts/facts.js';
+import type { LanguageId } from '../../core/base/language.js';
+import { HEADER, type Facts } from '../../core/facts/facts.js';
+import { hashOf } from '../../core/facts/word-hash.js';
 import type { KeptInspection } from '../../core/inspect/kept-inspection.js';
 
 /** What was found, or why the file is not checked. */
@@ -60,9 +62,14 @@ export function unpacked({ bytes, parts, check }: PackedData): RecordData | null
   };
 }
 
-/** Reads the facts of a record. @returns null if it has none, or it is damaged. */
-export function unpackedFacts({ bytes, parts, check }: PackedData): Facts | null {
-  if (parts === null || parts[6] === null || crc32(bytes) !== check) return null;
+/** Whether a record has facts, whole ones, of a file that was read as some language. */
+export function hasFactsOf({ bytes, parts, check }: PackedData, language: LanguageId): boolean {
+  return parts !== null && parts[6] !== null && bytes.readInt32LE(parts[0] + HEADER.language * Int32Array.BYTES_PER_ELEMENT) === hashOf(language) && crc32(bytes) === check;
+}
+
+/** Reads the facts of a record that {@link hasFactsOf} says has them. */
+export function unpackedFacts({ bytes, parts }: PackedData): Facts | null {
+  if (parts === null || parts[6] === null) return null;
   const [numbers, prints, head, texts, , repairs, factNumbers, factTexts] = parts;
   const own = aligned(bytes);
   const textsStart = numbers + factNumbers + prints + head + texts + (repairs ?? 0);

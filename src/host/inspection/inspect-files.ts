@@ -45,5 +45,6 @@ export async function inspectFiles(asked: InspectionJob, catalog: Catalog, optio
 
 /** The facts of a file that has been looked at for them: they go along with what is found in it. */
 function knownFacts({ files }: InspectionJob, index: number, known: KnownFindings): InspectedFile['facts'] {
-  return known.memo.factsOf((files[index] as InspectionJob['files'][number]).path, null)?.file()?.facts ?? null;
+  const { path, language } = files[index] as InspectionJob['files'][number];
+  return known.memo.factsOf(path, language, null)?.file()?.facts ?? null;
 }

@@ -1,3 +1,4 @@
+import { lazily } from '../../core/base/lazily.js';
 import { FileFacts, type Facts } from '../../core/facts/facts.js';
 import type { ProjectFindings } from '../../core/inspect/project-findings.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
@@ -34,7 +35,7 @@ export interface KnownFile {
 /** What only the whole project says of a file of the job, once the facts of all files are known. */
 export type FindByProject = (path: string, files: readonly KnownFile[]) => ProjectFindings | null;
 
-/** A set of rules in which none is on. */
+/** The set without a name, in which no rule is on. */
 const NO_RULES: RuleSet = { id: '', rules: new Map() };
 
 /**
@@ -90,22 +91,18 @@ function documentOf(path: string, { documents }: InspectionJob): string | null {
 }
 
 function knownFacts(path: string, language: string, document: string | null, { memo, cache }: KnownFindings, generation: number): KnownFacts | undefined {
-  const now = memo.factsOf(path, document);
+  const now = memo.factsOf(path, language, document);
   if (now !== undefined || document !== null) return now;
-  const kept = cache?.factsOf(path);
+  const kept = cache?.factsOf(path, language);
   if (kept === undefined) return undefined;
-  let file: FileFacts | null | undefined;
   const facts = {
     check: kept.check,
+    language,
     document,
-    file: () => {
-      if (file === undefined) {
-        const read = kept.read();
-        // Damaged facts have another check sum, so that nothing is remembered of them.
-        file = read === null || read === undefined ? null : new FileFacts(path, language, read);
-      }
-      return file;
-    },
+    file: lazily(() => {
+      const read = kept.read();
+      return read === null ? null : new FileFacts(path, language, read);
+    }),
   };
   memo.putFacts(path, facts, generation);
   return facts;
@@ -113,5 +110,5 @@ function knownFacts(path: string, language: string, document: string | null, { m
 
 function seenFacts({ path, language }: CheckedFile, facts: Facts | null, document: string | null): KnownFacts {
   const file = facts === null ? null : new FileFacts(path, language, facts);
-  return { check: facts === null ? 0 : checkOf(facts), document, file: () => file };
+  return { check: facts === null ? 0 : checkOf(facts), language, document, file: () => file };
 }

@@ -5,7 +5,7 @@ import type { RuleSet } from '../../core/model/rule-set.js';
 import type { LanguageId } from '../../core/base/language.js';
 import { buildId, CacheKeys } from '../cache/cache-keys.js';
 import { contentDigest } from '../cache/digests.js';
-import type { InspectionCache, LatestLook } from '../cache/inspection-cache.js';
+import { FACTS_ALONE, type InspectionCache, type LatestLook } from '../cache/inspection-cache.js';
 import type { OutcomeMemo } from '../cache/outcome-memo.js';
 import type { RecordData } from '../cache/record.js';
 import type { SkippedReading } from '../files/source-file.js';
@@ -91,7 +91,7 @@ export class Remembered {
 
   /** What another program found in a file decides too, and what only the whole project tells. */
   private keyFor(path: string, rules: RuleSet, language: LanguageId): string {
-    const key = this.keys.keyFor(rules, language, this.own.has(path));
+    const key = `${rules.id === '' ? FACTS_ALONE : ''}${this.keys.keyFor(rules, language, this.own.has(path))}`;
     const foreign = this.job.foreign.get(path);
     const byProject = this.job.byProject.get(path);
     const own = foreign === undefined ? key : `${key} ${contentDigest(Buffer.from(foreign))}`;
