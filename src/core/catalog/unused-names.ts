@@ -1,6 +1,6 @@
 import type { ProjectHit } from './finder.js';
 import { hasProgram, isForOthers, isFoundByName, isNotOwn, isRunByName } from '../facts/entries.js';
-import { mayBeMade, type ProjectFacts } from '../facts/project.js';
+import { howMade, type ProjectFacts } from '../facts/project.js';
 import { nameTest } from './name-patterns.js';
 import { isDeclared, type Declaration, type DeclaredKind, type FileFacts } from '../facts/facts.js';
 import { hasForeignBase, isFoundByBase } from '../facts/heritage.js';
@@ -16,7 +16,9 @@ export function unusedNames(file: FileFacts, project: ProjectFacts, kinds: Reado
   return hitsOf(file.declarations.filter(({ kind }) => kinds.has(kind)), (declared): readonly ProjectHit[] => {
     const usage = usageIn(project).of(declared.name, file.family);
     if (usage.uses > 0 || mayBeCalled(declared, project) || isFree(declared.text) || (isTest && isFoundByName(declared.text))) return NO_HITS;
-    const isUnsure = isTest || file.is('damaged') || usage.isMentioned || mayBeMade(project, declared.text) || mayBeFound(declared, project);
+    const made = howMade(project, declared.text);
+    if (made === 'probably') return NO_HITS;
+    const isUnsure = isTest || file.is('damaged') || usage.isMentioned || made === 'perhaps' || mayBeFound(declared, project);
     return [{ start: declared.start, end: declared.end, message: `${declared.text} is never used in the project`, confidence: isUnsure ? 'possible' : sureness(declared, file, project) }];
   });
 }

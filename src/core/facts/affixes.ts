@@ -20,9 +20,15 @@ export function affixesOf(node: SyntaxNode, content: string): string[] {
     for (const [, before = ''] of content.matchAll(BEFORE_FILLING)) affixes.push(`${before}*`);
     for (const [, behind = ''] of content.matchAll(BEHIND_FILLING)) affixes.push(`*${behind}`);
   }
-  if (/^[A-Za-z_$][\w$]*$/.test(content) && JOINS.has(node.parentType ?? '')) {
-    if (node.next !== null) affixes.push(`${content}*`);
-    if (node.previous !== null) affixes.push(`*${content}`);
+  if (/^[A-Za-z_$][\w$]*$/.test(content)) {
+    if (isJoined(node, 'next')) affixes.push(`${content}*`);
+    if (isJoined(node, 'previous')) affixes.push(`*${content}`);
   }
   return affixes.filter((affix) => affix.length > SHORTEST);
+}
+
+/** Whether something is joined to a text on one side; a chain of joins is nested to the left. */
+function isJoined(node: SyntaxNode, side: 'next' | 'previous'): boolean {
+  for (let at: SyntaxNode | null = node; at !== null && JOINS.has(at.parentType ?? ''); at = at.parent) if (at[side] !== null) return true;
+  return false;
 }

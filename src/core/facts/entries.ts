@@ -5,10 +5,10 @@ import { joined, scriptFile, targetOf, twinsOf } from './modules.js';
 import type { ProjectFacts } from './project.js';
 
 /** Folders and endings of tests and of settings of tools, by custom of the languages. What runs them finds them by their names. */
-const RUN_BY_NAME = /(?:^|\/)(?:__tests__|tests?|testing|specs?|test_?data|fixtures|examples?|benchmarks?|bench|docs?|migrations)\/|(?:^|\/)(?:test_\w+|\w+_test|conftest|setup|manage|wsgi|asgi|noxfile|fabfile)\.py$|[._-](?:test|spec|stories|bench|config|conf|setup)\.[a-z]+$|(?:^|\/)\.[^/]+$|(?:^|\/)(?:gulpfile|gruntfile|jakefile)\.\w+$|_test\.go$|Tests?\.(?:java|php)$/i;
+const RUN_BY_NAME = /(?:^|\/)(?:__tests__|tests?|testing|specs?|test_?data|fixtures|examples?|benchmarks?|bench|docs?|migrations)\/|(?:^|\/)(?:test_\w+|\w+_test|conftest|setup|manage|wsgi|asgi|noxfile|fabfile)\.py$|[_-](?:test|spec)\.[a-z]+$|\.(?:test|spec|stories|bench|config|conf|setup)\.[a-z]+$|(?:^|\/)\.[^/]+$|(?:^|\/)(?:gulpfile|gruntfile|jakefile)\.\w+$|_test\.go$|Tests?\.(?:java|php)$/i;
 
 /** Names that what runs tests looks for. */
-const NAMES_OF_TESTS = /^(?:test|bench|time_|mem_|setup|teardown|before|after|pytest_|load_tests|run|suite|provide|data)|test$/i;
+const NAMES_OF_TESTS = /^_*(?:test|bench|timeit|time_|mem_|setup|teardown|before|after|pytest_|load_tests|run|suite|provide|data)|test$/i;
 
 /** Whether something finds a name in a file that is run by name: what runs tests looks for some. */
 export function isFoundByName(name: string): boolean {

@@ -2,7 +2,7 @@ import type { GrammarId } from '../base/language.js';
 import { affixesOf } from './affixes.js';
 import { contentOf, textsOf } from '../syntax/texts.js';
 import type { ParsedSource, Source } from '../syntax/source.js';
-import { FactCollector } from './collector.js';
+import { FactCollector, type Imported } from './collector.js';
 import type { Facts } from './facts.js';
 import { collectC } from './languages/c.js';
 import { collectGo } from './languages/go.js';
@@ -72,4 +72,10 @@ function collectText({ text: { text, language: { id } } }: Source, facts: FactCo
   else if (PROSE.has(id)) for (const [code] of text.matchAll(/```[^]*?(?:```|$)|`[^`\n]+`|::.*/g)) facts.texts.addWords(code);
   else if (!WITHOUT_NAMES.has(id)) facts.texts.addWords(text);
   for (const path of pathsIn(text)) facts.texts.addPath(path);
+  if (id === 'component' || id === 'html') for (const imported of importsInside(text)) facts.import(imported);
+}
+
+/** What scripts inside another file import: all words around count as names that they take. */
+function importsInside(text: string): Imported[] {
+  return [...text.matchAll(/\b(?:from|import)\s{0,9}\(?\s{0,9}(['"])([^'"\n]{1,300})\1/g)].map(({ index, 0: found, 2: module = '' }) => ({ module, node: { start: index, end: index + found.length }, flags: ['whole'] }));
 }

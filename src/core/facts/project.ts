@@ -56,12 +56,26 @@ const affixesIn = memoized((project: ProjectFacts) => {
   return { beginnings: new Set([...all].filter((affix) => affix.endsWith('*')).map((affix) => affix.slice(0, -1))), ends: new Set([...all].filter((affix) => affix.startsWith('*')).map((affix) => affix.slice(1))) };
 });
 
-/** Whether some text of a project may make a name: it has the beginning of it, or the end. */
-export function mayBeMade(project: ProjectFacts, name: string): boolean {
+/** Whether some text of a project may make a name, since it has the beginning of it, or the end: `probably` if that is a word by itself, set off by an underscore, as in `visit_` and `_handler`. */
+export function howMade(project: ProjectFacts, name: string): 'probably' | 'perhaps' | 'no' {
   const { beginnings, ends } = affixesIn(project);
-  for (let length = 1; length < name.length; length += 1) if (beginnings.has(name.slice(0, length)) || ends.has(name.slice(length))) return true;
-  return false;
+  let made: 'perhaps' | 'no' = 'no';
+  for (let length = 1; length < name.length; length += 1) {
+    const [beginning, end] = [name.slice(0, length), name.slice(length)];
+    if (beginnings.has(beginning)) {
+      if (beginning.length > SHORT && beginning.endsWith('_')) return 'probably';
+      made = 'perhaps';
+    }
+    if (ends.has(end)) {
+      if (end.length > SHORT && end.startsWith('_')) return 'probably';
+      made = 'perhaps';
+    }
+  }
+  return made;
 }
+
+/** An underscore and less than three letters are in too many names. */
+const SHORT = 3;
 
 const directoriesIn = memoized((project: ProjectFacts): ReadonlySet<string> => {
   const all = new Set(['']);

@@ -14,8 +14,8 @@ export interface StoredRecord {
   readonly stamp: FileStamp;
   readonly today: string | null;
   used: number;
-  /** Which program has written it. */
-  readonly build: string;
+  /** Which program has written it, and how it was told to read files. */
+  readonly origin: string;
   readonly packed: PackedData;
 }
 
@@ -46,15 +46,15 @@ const HEAD = MAGIC.length + 8 + 16;
 type IndexEntry = readonly [
   path: string, key: string, digest: string, today: string | null, used: number,
   size: number, modified: number, changed: number, inode: number, read: number,
-  start: number, length: number, parts: PackedData['parts'], check: number, build: number,
+  start: number, length: number, parts: PackedData['parts'], check: number, origin: number,
 ];
 
 /** The index of a file. */
 interface CacheIndex {
   readonly owner: string;
   readonly run: number;
-  /** The programs that have written records. */
-  readonly builds: readonly string[];
+  /** Where records come from. */
+  readonly origins: readonly string[];
   readonly project: KeptProject | null;
   readonly entries: readonly IndexEntry[];
 }
@@ -72,12 +72,12 @@ export function readCacheFile(file: string, owner: string): CacheContents {
     if (bytes.toString('latin1', 0, MAGIC.length) !== MAGIC || !Number.isInteger(length)) return empty;
     const index = bytes.subarray(HEAD, HEAD + length);
     if (quickDigest(index) !== bytes.toString('latin1', MAGIC.length + 8, HEAD)) return empty;
-    const { owner: own, run, builds, project, entries } = JSON.parse(index.toString('utf8')) as CacheIndex;
+    const { owner: own, run, origins, project, entries } = JSON.parse(index.toString('utf8')) as CacheIndex;
     if (own !== owner) return empty;
     const data = bytes.subarray(HEAD + length);
     const contents: CacheContents = { run, records: new Map(), project };
-    for (const [name, key, digest, today, used, size, modified, changed, inode, read, start, bytesLong, parts, check, build] of entries) {
-      const record: StoredRecord = { key, digest, stamp: { size, modified, changed, inode, read }, today, used, build: builds[build] ?? '', packed: { bytes: data.subarray(start, start + bytesLong), parts, check } };
+    for (const [name, key, digest, today, used, size, modified, changed, inode, read, start, bytesLong, parts, check, origin] of entries) {
+      const record: StoredRecord = { key, digest, stamp: { size, modified, changed, inode, read }, today, used, origin: origins[origin] ?? '', packed: { bytes: data.subarray(start, start + bytesLong), parts, check } };
       const others = contents.records.get(name);
       if (others === undefined) contents.records.set(name, [record]);
       else others.push(record);
@@ -90,19 +90,19 @@ export function readCacheFile(file: string, owner: string): CacheContents {
 
 /** Writes what is kept of a project, in one step. It need not survive a power failure. @throws the system's error. */
 export function writeCacheFile(file: string, owner: string, { run, records, project }: CacheContents): void {
-  const builds = new Map<string, number>();
+  const origins = new Map<string, number>();
   const entries = new JsonList();
   const parts: Buffer[] = [];
   let start = 0;
   for (const [name, versions] of records) {
-    for (const { key, digest, stamp: { size, modified, changed, inode, read }, today, used, build, packed } of versions) {
-      if (!builds.has(build)) builds.set(build, builds.size);
-      entries.push([name, key, digest, today, used, size, modified, changed, inode, read, start, packed.bytes.length, packed.parts, packed.check, builds.get(build) ?? 0] satisfies IndexEntry);
+    for (const { key, digest, stamp: { size, modified, changed, inode, read }, today, used, origin, packed } of versions) {
+      if (!origins.has(origin)) origins.set(origin, origins.size);
+      entries.push([name, key, digest, today, used, size, modified, changed, inode, read, start, packed.bytes.length, packed.parts, packed.check, origins.get(origin) ?? 0] satisfies IndexEntry);
       parts.push(packed.bytes);
       start += packed.bytes.length;
     }
   }
-  const written = [Buffer.from(`{"owner":${JSON.stringify(owner)},"run":${run},"builds":${JSON.stringify([...builds.keys()])},"project":${JSON.stringify(project)},"entries":[`), ...entries.pieces(), Buffer.from(']}')];
+  const written = [Buffer.from(`{"owner":${JSON.stringify(owner)},"run":${run},"origins":${JSON.stringify([...origins.keys()])},"project":${JSON.stringify(project)},"entries":[`), ...entries.pieces(), Buffer.from(']}')];
   const length = written.reduce((sum, piece) => sum + piece.length, 0);
   // Numbers are read where they lie, which must be at a multiple of four.
   const index = Buffer.concat([...written, Buffer.alloc((4 - length % 4) % 4, ' ')]);

@@ -45,6 +45,11 @@ export class CacheKeys {
   }
 }
 
+/** Which program reads files, and how it is told to: what else decides what a file contributes to what is known of its project. */
+export function originOf({ largest, generated }: KeyParts['settings']): string {
+  return `${buildId() ?? ''} ${largest ?? ''} ${generated}`;
+}
+
 let build: string | null | undefined;
 
 /** Which program this is: a digest of all that the build has made. Null if it is not known; then nothing is kept. */

@@ -4,7 +4,6 @@ import { readBytes } from '../files/source-file.js';
 import { linkStatsAt } from '../files/stats.js';
 import { clearOthers, withinBounds } from './cache-bounds.js';
 import { type CacheContents, type KeptProject, type StoredRecord } from './cache-file.js';
-import { buildId } from './cache-keys.js';
 import { contentDigest } from './digests.js';
 import type { LanguageId } from '../../core/base/language.js';
 import type { Facts } from '../../core/facts/facts.js';
@@ -34,6 +33,8 @@ export interface NewRecord {
   readonly data: RecordData;
   /** What it contributes to what is known of the project; null if that is not known. */
   readonly facts: Facts | null;
+  /** Which program has found it, and how it was told to read files. */
+  readonly origin: string;
 }
 
 /** What a file contributes to what is known of a project. */
@@ -98,10 +99,9 @@ export class InspectionCache {
     return null;
   }
 
-  /** What a file contributes to what is known of the project, as this program has found it; undefined if that is not known. */
-  factsOf(own: string, language: LanguageId): KeptFacts | undefined {
-    const build = buildId();
-    const known = (this.contents.records.get(own) ?? []).find((record) => record.build === build && (record.packed.parts === null || hasFactsOf(record.packed, language)) && this.isAbout(record, own));
+  /** What a file contributes to what is known of the project; undefined if that is not known. @param origin which program is to have found it, and how it was told to read files. */
+  factsOf(own: string, language: LanguageId, origin: string): KeptFacts | undefined {
+    const known = (this.contents.records.get(own) ?? []).find((record) => record.origin === origin && (record.packed.parts === null || hasFactsOf(record.packed, language)) && this.isAbout(record, own));
     return known === undefined ? undefined : { check: known.packed.parts?.[8] ?? 0, read: () => unpackedFacts(known.packed) };
   }
 
@@ -150,8 +150,8 @@ export class InspectionCache {
   }
 
   /** Remembers what was found. */
-  put({ path: own, key, digest, stamp, today, data, facts }: NewRecord): void {
-    const record: StoredRecord = { key, digest, stamp, today, used: this.run, build: buildId() ?? '', packed: packed(data, facts) };
+  put({ path: own, key, digest, stamp, today, data, facts, origin }: NewRecord): void {
+    const record: StoredRecord = { key, digest, stamp, today, used: this.run, origin, packed: packed(data, facts) };
     this.replace(own, null, record);
   }
 

@@ -18,6 +18,8 @@ export interface KnownOutcome {
 export interface KnownFacts {
   /** Another number for other facts. */
   readonly check: number;
+  /** Which program has found it, and how it was told to read files. */
+  readonly origin: string;
   /** What the file was read as. */
   readonly language: LanguageId;
   /** The text of the document that was read instead of the file; null for the file. */
@@ -63,10 +65,10 @@ export class OutcomeMemo {
     if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.outcomes.set(own, known);
   }
 
-  /** What a file contributes to what is known of the project; undefined if that is not known. @param document the text that stands for it. */
-  factsOf(own: string, language: LanguageId, document: string | null): KnownFacts | undefined {
+  /** What a file contributes to what is known of the project; undefined if that is not known. */
+  factsOf(own: string, { origin, language, document }: Pick<KnownFacts, 'origin' | 'language' | 'document'>): KnownFacts | undefined {
     const known = this.facts.get(own);
-    return known?.document === document && known.language === language ? known : undefined;
+    return known?.document === document && known.language === language && known.origin === origin ? known : undefined;
   }
 
   /** Keeps what a file contributes to it, like {@link put}. */

@@ -64,7 +64,8 @@ export function unpacked({ bytes, parts, check }: PackedData): RecordData | null
 
 /** Whether a record has facts, whole ones, of a file that was read as some language. */
 export function hasFactsOf({ bytes, parts, check }: PackedData, language: LanguageId): boolean {
-  return parts !== null && parts[6] !== null && bytes.readInt32LE(parts[0] + HEADER.language * Int32Array.BYTES_PER_ELEMENT) === hashOf(language) && crc32(bytes) === check;
+  // Damaged bytes may be too few to read anything of them.
+  return parts !== null && parts[6] !== null && crc32(bytes) === check && bytes.readInt32LE(parts[0] + HEADER.language * Int32Array.BYTES_PER_ELEMENT) === hashOf(language);
 }
 
 /** Reads the facts of a record that {@link hasFactsOf} says has them. */

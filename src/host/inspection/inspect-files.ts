@@ -1,4 +1,5 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
+import { originOf } from '../cache/cache-keys.js';
 import type { Watch } from '../files/watch.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
@@ -44,7 +45,7 @@ export async function inspectFiles(asked: InspectionJob, catalog: Catalog, optio
 }
 
 /** The facts of a file that has been looked at for them: they go along with what is found in it. */
-function knownFacts({ files }: InspectionJob, index: number, known: KnownFindings): InspectedFile['facts'] {
+function knownFacts({ files, settings }: InspectionJob, index: number, known: KnownFindings): InspectedFile['facts'] {
   const { path, language } = files[index] as InspectionJob['files'][number];
-  return known.memo.factsOf(path, language, null)?.file()?.facts ?? null;
+  return known.memo.factsOf(path, { origin: originOf(settings), language, document: null })?.file()?.facts ?? null;
 }

@@ -4,6 +4,7 @@ import type { ProjectFindings } from '../../core/inspect/project-findings.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import type { CheckedFile } from '../../core/model/scope.js';
+import { originOf } from '../cache/cache-keys.js';
 import type { KnownFacts } from '../cache/outcome-memo.js';
 import { checkOf } from '../cache/record.js';
 import type { Watch } from '../files/watch.js';
@@ -48,8 +49,9 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
   const unknown: CheckedFile[] = [];
   known.cache?.begin();
   const generation = known.memo.generation;
+  const origin = originOf(all.settings);
   for (const { path, language } of all.files) {
-    const own = knownFacts(path, language, documentOf(path, all), known, generation);
+    const own = knownFacts(path, { origin, language, document: documentOf(path, all) }, known, generation);
     if (own === undefined) unknown.push({ path, language });
     else facts.set(path, own);
   }
@@ -60,7 +62,7 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
   const found = new Map<string, InspectedFile>();
   const files = (): KnownFile[] => all.files.map(({ path }) => ({ path, facts: facts.get(path) as KnownFacts }));
   const keep = (file: CheckedFile, data: Facts | null): void => {
-    const seen = seenFacts(file, data, documentOf(file.path, all));
+    const seen = seenFacts(file, data, { origin, language: file.language, document: documentOf(file.path, all) });
     facts.set(file.path, seen);
     known.memo.putFacts(file.path, seen, generation);
   };
@@ -90,15 +92,18 @@ function documentOf(path: string, { documents }: InspectionJob): string | null {
   return Object.hasOwn(documents, path) ? documents[path] as string : null;
 }
 
-function knownFacts(path: string, language: string, document: string | null, { memo, cache }: KnownFindings, generation: number): KnownFacts | undefined {
-  const now = memo.factsOf(path, language, document);
+/** How the facts of a file are to have been found. */
+type Way = Pick<KnownFacts, 'origin' | 'language' | 'document'>;
+
+function knownFacts(path: string, way: Way, { memo, cache }: KnownFindings, generation: number): KnownFacts | undefined {
+  const { origin, language, document } = way;
+  const now = memo.factsOf(path, way);
   if (now !== undefined || document !== null) return now;
-  const kept = cache?.factsOf(path, language);
+  const kept = cache?.factsOf(path, language, origin);
   if (kept === undefined) return undefined;
   const facts = {
+    ...way,
     check: kept.check,
-    language,
-    document,
     file: lazily(() => {
       const read = kept.read();
       return read === null ? null : new FileFacts(path, language, read);
@@ -108,7 +113,7 @@ function knownFacts(path: string, language: string, document: string | null, { m
   return facts;
 }
 
-function seenFacts({ path, language }: CheckedFile, facts: Facts | null, document: string | null): KnownFacts {
+function seenFacts({ path, language }: CheckedFile, facts: Facts | null, way: Way): KnownFacts {
   const file = facts === null ? null : new FileFacts(path, language, facts);
-  return { check: facts === null ? 0 : checkOf(facts), language, document, file: () => file };
+  return { check: facts === null ? 0 : checkOf(facts), ...way, file: () => file };
 }

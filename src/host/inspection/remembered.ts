@@ -3,7 +3,7 @@ import type { Inspection } from '../../core/inspect/inspect-file.js';
 import { inspectionOf } from '../../core/inspect/kept-inspection.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import type { LanguageId } from '../../core/base/language.js';
-import { buildId, CacheKeys } from '../cache/cache-keys.js';
+import { buildId, CacheKeys, originOf } from '../cache/cache-keys.js';
 import { contentDigest } from '../cache/digests.js';
 import { FACTS_ALONE, type InspectionCache, type LatestLook } from '../cache/inspection-cache.js';
 import type { OutcomeMemo } from '../cache/outcome-memo.js';
@@ -80,7 +80,7 @@ export class Remembered {
     const today = 'waivers' in outcome && outcome.waivers.some(({ until }) => until !== null) ? this.job.terms.today : null;
     const rules = this.job.sets[set] as RuleSet;
     const key = this.keyFor(path, rules, language);
-    if (version !== null) this.cache?.put({ path, key, ...version, today, data: keptDataOf(outcome), facts });
+    if (version !== null) this.cache?.put({ path, key, ...version, today, data: keptDataOf(outcome), facts, origin: originOf(this.job.settings) });
     this.memo.put(path, { key, levels: this.levelsOf(rules), today, outcome }, this.generation);
   }
 

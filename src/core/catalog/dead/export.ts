@@ -3,25 +3,33 @@ import type { ProjectHit } from '../finder.js';
 import { offeringFiles, openPackages, packageOf } from '../../facts/entries.js';
 import { isDeclared, isImported, type Declaration, type FileFacts } from '../../facts/facts.js';
 import { aliasTakersOf, stemOf, takersOf, type Taker } from '../../facts/modules.js';
-import { mayBeMade, type ProjectFacts } from '../../facts/project.js';
+import { howMade, type ProjectFacts } from '../../facts/project.js';
 import { usageIn } from '../../facts/usage.js';
 import { hashOf } from '../../facts/word-hash.js';
 import type { Confidence } from '../../model/rule.js';
 import { bad, good } from '../examples.js';
 import { byProject, inLanguages, NO_HITS } from '../hits.js';
+import { nameTest } from '../name-patterns.js';
+import { freeNames } from '../options.js';
+
+/** What a framework or another tool takes by its name. */
+interface Options {
+  readonly free: readonly string[];
+}
 
 export default defineRule({
   id: 'dead/export',
   title: 'Every export is used',
   about: 'What a module exports has to be kept as it is for the sake of others; for what nobody takes, that is effort for nothing.',
-  advice: 'Delete it; the version history keeps it. If the package offers it to others, name the file in its manifest.',
+  advice: 'Delete it; the version history keeps it. If the package offers it to others, name the file in its manifest; if a framework takes it by its name, list that in the option free.',
   tags: ['leftover'],
   confidence: 'certain',
-  options: {},
+  options: { free: freeNames() },
   find: { languages: inLanguages('javascript typescript', byProject(findUntaken)) },
   examples: [
     good('javascript', 'export function moor() {}\n', { file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" } }),
     bad('javascript', 'export function moor() {}\nexport const tide = 1;\n', '2:14', { file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" } }),
+    good('javascript', 'export const layout = 1;\n', { file: 'quay.js', options: { free: ['layout'] } }),
     bad('javascript', 'module.exports = { moor, sail };\nfunction moor() {}\nfunction sail() {}\n', '1:26', { file: 'quay.js', others: { 'main.js': "const quay = require('./quay');\nquay.moor();\n" } }),
     good('typescript', 'export interface Berth { length: number }\n', { file: 'lib/index.ts', others: { 'package.json': '{ "main": "./lib/index.js" }\n' } }),
     bad('typescript', 'export interface Berth { length: number }\nexport default function moor(): void {}\n', '1:18 2:25', { file: 'quay.ts', others: { 'main.ts': "import './quay.js';\n" } }),
@@ -29,8 +37,9 @@ export default defineRule({
 });
 
 /** What each file exports, and nobody takes. */
-function findUntaken(file: FileFacts, project: ProjectFacts): readonly ProjectHit[] {
-  const exported = file.declarations.filter((declared) => isDeclared(declared, 'exported') && !isDeclared(declared, 'called') && !isDeclared(declared, 'usedInside'));
+function findUntaken(file: FileFacts, project: ProjectFacts, { free }: Options): readonly ProjectHit[] {
+  const isFree = nameTest(free);
+  const exported = file.declarations.filter((declared) => isDeclared(declared, 'exported') && !isDeclared(declared, 'called') && !isDeclared(declared, 'usedInside') && !isFree(declared.text));
   if (exported.length === 0 || offeringFiles(project).has(file.path)) return NO_HITS;
   const takers = takersOf(project).get(file.path) ?? [];
   const aliases = aliasTakersOf(project).get(nameOf(file.path)) ?? [];
@@ -59,9 +68,11 @@ function takenBy({ file, taken }: Taker, declared: Declaration, owner: FileFacts
   if (!isImported(taken, 'whole')) return 'not';
   // Who passes all of it on, has others use it.
   if (isImported(taken, 'passedOn') ? isTakenFrom(file, name, new Set([owner.path]), project) : file.countOf(name) > 0) return 'taken';
-  // A module that is loaded as a whole may be used by its default.
-  if (isImported(taken, 'escapes')) return 'unsure';
-  return isDeclared(declared, 'standard') && file.countOf(DEFAULT) > 0 ? 'taken' : 'not';
+  // What is loaded as a whole, and goes elsewhere, is used by its default if it has one.
+  if (isDeclared(declared, 'standard')) return isImported(taken, 'escapes') || file.countOf(DEFAULT) > 0 ? 'taken' : 'not';
+  if (!isImported(taken, 'escapes')) return 'not';
+  // Whoever gets all of a module may use all of it; of one that is loaded late, most often one name is.
+  return isImported(taken, 'late') ? 'unsure' : 'taken';
 }
 
 /** Whether somebody takes a name from a file that passes on all that another exports. @param seen the files on the way. */
@@ -83,6 +94,6 @@ function sureness(declared: Declaration, file: FileFacts, project: ProjectFacts)
   const isForOthers = manifest !== null && !manifest.is('internal');
   if (isForOthers && (openPackages(project).has(manifest.path) || (!manifest.is('closed') && !takersOf(project).has(file.path)))) return 'possible';
   if (isDeclared(declared, 'standard')) return takersOf(project).has(file.path) ? 'likely' : 'possible';
-  if (isMentioned || mayBeMade(project, declared.text)) return 'possible';
+  if (isMentioned || howMade(project, declared.text) !== 'no') return 'possible';
   return uses > 0 || isForOthers ? 'likely' : 'certain';
 }
