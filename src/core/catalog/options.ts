@@ -73,3 +73,8 @@ export function patterns(standard: readonly string[], stricter: 'more' | 'fewer'
 export function freeNames(standard: readonly string[] = []): OptionDeclaration<z.ZodArray<z.ZodString>> {
   return patterns(standard, 'fewer', 'regular expressions (RE2) for names that are exempt: for whole names, unless a pattern begins with ^ or ends with $');
 }
+
+/** The option values of a rule that exempts some names: what a framework or another tool uses by its name. */
+export interface FreeNames {
+  readonly free: readonly string[];
+}

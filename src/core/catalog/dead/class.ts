@@ -4,13 +4,8 @@ import type { DeclaredKind, FileFacts } from '../../facts/facts.js';
 import type { ProjectFacts } from '../../facts/project.js';
 import { bad, good } from '../examples.js';
 import { byProject, inLanguages } from '../hits.js';
-import { freeNames } from '../options.js';
+import { freeNames, type FreeNames } from '../options.js';
 import { unusedNames } from '../unused-names.js';
-
-/** What a framework or another tool finds by its name. */
-interface Options {
-  readonly free: readonly string[];
-}
 
 export default defineRule({
   id: 'dead/class',
@@ -41,7 +36,7 @@ export default defineRule({
 
 const CLASSES: ReadonlySet<DeclaredKind> = new Set<DeclaredKind>(['class']);
 
-function findUnused(file: FileFacts, project: ProjectFacts, { free }: Options): readonly ProjectHit[] {
+function findUnused(file: FileFacts, project: ProjectFacts, { free }: FreeNames): readonly ProjectHit[] {
   // A program's own class is what is run.
   if (file.family === 'java' && file.is('program')) return [];
   return unusedNames(file, project, CLASSES, free);

@@ -10,12 +10,7 @@ import type { Confidence } from '../../model/rule.js';
 import { bad, good } from '../examples.js';
 import { byProject, inLanguages, NO_HITS } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
-import { freeNames } from '../options.js';
-
-/** What a framework or another tool takes by its name. */
-interface Options {
-  readonly free: readonly string[];
-}
+import { freeNames, type FreeNames } from '../options.js';
 
 export default defineRule({
   id: 'dead/export',
@@ -37,7 +32,7 @@ export default defineRule({
 });
 
 /** What each file exports, and nobody takes. */
-function findUntaken(file: FileFacts, project: ProjectFacts, { free }: Options): readonly ProjectHit[] {
+function findUntaken(file: FileFacts, project: ProjectFacts, { free }: FreeNames): readonly ProjectHit[] {
   const isFree = nameTest(free);
   const exported = file.declarations.filter((declared) => isDeclared(declared, 'exported') && !isDeclared(declared, 'called') && !isDeclared(declared, 'usedInside') && !isFree(declared.text));
   if (exported.length === 0 || offeringFiles(project).has(file.path)) return NO_HITS;

@@ -11,13 +11,8 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
 import { alsoByProject, byProject, byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
-import { freeNames } from '../options.js';
+import { freeNames, type FreeNames } from '../options.js';
 import { unusedNames } from '../unused-names.js';
-
-/** What a framework or another tool calls by its name. */
-interface Options {
-  readonly free: readonly string[];
-}
 
 export default defineRule({
   id: 'dead/function',
@@ -31,7 +26,7 @@ export default defineRule({
     languages: {
       ...inLanguages('javascript typescript python php', alsoByProject(byTree(findUncalled, FUNCTIONS), findUnnamed)),
       ...inLanguages('cpp c', alsoByProject(byTree(findStatic, ['storage_class_specifier', 'namespace_definition']), findUnnamed)),
-      ...inLanguages('java go shell', byProject<Options>(findUnnamed)),
+      ...inLanguages('java go shell', byProject<FreeNames>(findUnnamed)),
     },
   },
   examples: [
@@ -69,11 +64,11 @@ export default defineRule({
 const KINDS: ReadonlySet<DeclaredKind> = new Set<DeclaredKind>(['function', 'method']);
 
 /** Functions and methods that nothing in the project names. */
-function findUnnamed(file: FileFacts, project: ProjectFacts, { free }: Options): readonly ProjectHit[] {
+function findUnnamed(file: FileFacts, project: ProjectFacts, { free }: FreeNames): readonly ProjectHit[] {
   return unusedNames(file, project, KINDS, free);
 }
 
-function findUncalled({ tree, text }: ParsedSource, { free }: Options): Hit[] {
+function findUncalled({ tree, text }: ParsedSource, { free }: FreeNames): Hit[] {
   if (isDeclarationFile(text.path)) return [];
   const { all, isOpen } = bindingsOf(tree);
   if (isOpen) return [];
@@ -91,7 +86,7 @@ function findUncalled({ tree, text }: ParsedSource, { free }: Options): Hit[] {
 }
 
 /** Functions of C and C++ that only their own file can call: ISO C++, section 6.6 [basic.link]. A header is part of other files. */
-function findStatic({ tree, text: { text, path } }: ParsedSource, { free }: Options): Hit[] {
+function findStatic({ tree, text: { text, path } }: ParsedSource, { free }: FreeNames): Hit[] {
   if (!/\.(?:c|cc|cpp|cxx)$/.test(path) || tree.hasErrors) return [];
   const isFree = nameTest(free);
   return hitsOf(tree.ofType('function_definition'), (node): readonly Hit[] => {
