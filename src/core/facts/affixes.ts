@@ -1,7 +1,7 @@
 import type { SyntaxNode } from '../syntax/node.js';
 
 /** Nodes that join two values, in every grammar. */
-const JOINS = new Set(['binary_expression', 'binary_operator', 'concatenated_string', 'concatenation', 'augmented_assignment_expression', 'assignment_expression', 'augmented_assignment']);
+const JOINS = new Set(['binary_expression', 'binary_operator', 'concatenated_string', 'concatenation', 'augmented_assignment_expression', 'augmented_assignment']);
 
 /** What a text is filled in with: `%s`, `{}`, `{name}`, `${name}`, `$name`. */
 const FILLING = String.raw`(?:%[sd]|\$?\{[^{}]*\}|\$\w+)`;
