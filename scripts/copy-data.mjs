@@ -2,6 +2,7 @@
 import { copyFileSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
+import { DESCRIBED } from '../dist/core/languages/described.js';
 
 const require = createRequire(import.meta.url);
 const target = path.join(import.meta.dirname, '..', 'dist', 'grammars');
@@ -22,6 +23,7 @@ const SOURCES = {
   'go.wasm': ['tree-sitter-go', 'tree-sitter-go.wasm'],
   'json.wasm': ['tree-sitter-json', 'tree-sitter-json.wasm'],
   'yaml.wasm': ['@tree-sitter-grammars/tree-sitter-yaml', 'tree-sitter-yaml.wasm'],
+  ...Object.fromEntries(DESCRIBED.map(({ grammar, compiled }) => [`${grammar}.wasm`, compiled])),
 };
 
 mkdirSync(target, { recursive: true });

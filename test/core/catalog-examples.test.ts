@@ -4,6 +4,7 @@ import { CATALOG } from '../../src/core/catalog/registry.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { inspectFile } from '../../src/core/inspect/inspect-file.js';
 import { GRAMMARS, type Language } from '../../src/core/base/language.js';
+import { DESCRIBED } from '../../src/core/languages/described.js';
 import type { Example, Rule } from '../../src/core/catalog/rule.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { SourceText } from '../../src/core/base/source-text.js';
@@ -59,7 +60,7 @@ test('every grammar is used by a language and fits the queries of every rule', (
     id: 'all',
     rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow', ledger: 'allow' }])),
   };
-  const files = ['a.js', 'a.jsx', 'a.ts', 'a.tsx', 'a.py', 'a.css', 'a.java', 'a.php', 'a.cpp', 'a.html', 'a.sh', 'a.go', 'a.json', 'a.yaml'];
+  const files = ['a.js', 'a.jsx', 'a.ts', 'a.tsx', 'a.py', 'a.css', 'a.java', 'a.php', 'a.cpp', 'a.html', 'a.sh', 'a.go', 'a.json', 'a.yaml', ...DESCRIBED.map(({ endings }) => `a${endings.split(' ')[0]}`)];
   const used = files.map((name) => {
     const language = [...new Set(CATALOG.rules.flatMap((rule) => rule.examples.map((example) => example.language)))]
       .map((id) => languageById(id) as Language)
@@ -82,6 +83,8 @@ test('code that is nested deeper than calls can be, or is cut off, stops no rule
     ['a.py', `${'a + '.repeat(deep)}1\n`], ['a.php', `<?php $a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['A.java', `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`],
     ['a.cpp', `int a = ${'('.repeat(deep)}1${')'.repeat(deep)};\n`], ['a.cpp', `int ${'*'.repeat(deep)}a;\n`], ['a.css', `${'a { '.repeat(deep)}\n`], ['a.json', `${'['.repeat(deep)}${']'.repeat(deep)}\n`],
     ['a.yaml', `a: ${'['.repeat(5000)}${']'.repeat(5000)}\n`], ['a.html', `${'<p>'.repeat(deep)}\n`], ['a.go', `package a\n\nvar a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.sh', `${'('.repeat(5000)}a\n`],
+    ['a.rs', `fn a() { ${'if b { '.repeat(deep)}${'}'.repeat(deep)} }\n`], ['a.rs', `use ${'a::{'.repeat(deep)}${'}'.repeat(deep)};\n`], ['a.cs', `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`],
+    ['a.kt', `val a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.kt', `fun a() { ${'if (b) '.repeat(deep)}c() }\n`], ['a.rb', `a = ${'['.repeat(deep)}${']'.repeat(deep)}\n`], ['a.rb', `${'(a, '.repeat(deep)} = b\n`],
   ];
   // Just below the depth from which on only the text is looked at, and far beyond it.
   for (const [name, code] of [...codesOf(800), ...codesOf(size(6_000, 20_000))]) {

@@ -1,19 +1,16 @@
+import { DESCRIBED, type DescribedGrammar } from '../languages/described.js';
+import type { CommentSyntax } from '../languages/description.js';
+
 /** The name of a language, such as `typescript`. */
 export type LanguageId = string;
 
-/** The grammars that come with Elvar; a language may have one for each of its forms. */
-export const GRAMMARS = [
-  'javascript', 'typescript', 'tsx', 'python', 'php', 'java', 'cpp', 'css', 'html', 'bash', 'go', 'json', 'yaml',
-] as const;
+const COMMON = ['javascript', 'typescript', 'tsx', 'python', 'php', 'java', 'cpp', 'css', 'html', 'bash', 'go', 'json', 'yaml'] as const;
 
 /** One of {@link GRAMMARS}. */
-export type GrammarId = (typeof GRAMMARS)[number];
+export type GrammarId = (typeof COMMON)[number] | DescribedGrammar;
 
-/** Comment syntax: from a marker to the end of the line, or between two markers. */
-export interface CommentSyntax {
-  readonly line: readonly string[];
-  readonly block: readonly (readonly [open: string, close: string])[];
-}
+/** The grammars that come with Elvar; a language may have one for each of its forms. */
+export const GRAMMARS: readonly GrammarId[] = [...COMMON, ...DESCRIBED.map(({ grammar }) => grammar)];
 
 /** A language that Elvar recognises by file name. */
 export interface Language {

@@ -1,7 +1,7 @@
-import { embeddedLanguages, type CommentSyntax, type GrammarId, type Language, type LanguageId } from './language.js';
+import { DESCRIBED } from '../languages/described.js';
+import { C_LIKE, HASH, type CommentSyntax, type LanguageDescription } from '../languages/description.js';
+import { embeddedLanguages, type GrammarId, type Language, type LanguageId } from './language.js';
 
-const C_LIKE: CommentSyntax = { line: ['//'], block: [['/*', '*/']] };
-const HASH: CommentSyntax = { line: ['#'], block: [] };
 const MARKUP: CommentSyntax = { line: [], block: [['<!--', '-->']] };
 const NONE: CommentSyntax = { line: [], block: [] };
 
@@ -15,14 +15,10 @@ export const LANGUAGES: readonly Language[] = [
   language('php', '.php .phtml', { line: ['//', '#'], block: [['/*', '*/']] }, { grammar: 'php' }),
   language('c', '.c .h', C_LIKE, { grammar: 'cpp' }),
   language('cpp', '.cc .cpp .cxx .hh .hpp .hxx', C_LIKE, { grammar: 'cpp' }),
-  language('csharp', '.cs', C_LIKE),
   language('go', '.go', C_LIKE, { grammar: 'go', needsTabs: true }),
-  language('rust', '.rs', C_LIKE),
-  language('kotlin', '.kt .kts', C_LIKE),
   language('swift', '.swift', C_LIKE),
   language('scala', '.scala', C_LIKE),
   language('dart', '.dart', C_LIKE),
-  language('ruby', '.rb', HASH, { names: 'Gemfile Rakefile' }),
   language('perl', '.pl .pm', HASH),
   language('r', '.r .R', HASH),
   language('lua', '.lua', { line: ['--'], block: [] }),
@@ -51,6 +47,7 @@ export const LANGUAGES: readonly Language[] = [
   language('dockerfile', '.dockerfile', HASH, { names: 'Dockerfile Containerfile' }),
   language('makefile', '.mk', HASH, { names: 'Makefile makefile GNUmakefile', needsTabs: true }),
   language('git-settings', '', HASH, { names: '.gitignore .gitattributes .elvarignore' }),
+  ...DESCRIBED.map((described: LanguageDescription & { readonly grammar: GrammarId }) => language(described.id, described.endings, described.comments, { names: described.fileNames ?? '', grammar: described.grammar })),
 ];
 
 interface Extras {

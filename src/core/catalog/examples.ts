@@ -2,7 +2,8 @@ import type { LanguageId } from '../base/language.js';
 import type { OptionValues } from '../model/option.js';
 import type { Example } from './rule.js';
 
-interface Extras {
+/** What an example may say besides. */
+export interface Extras {
   readonly file?: string;
   readonly options?: OptionValues;
   readonly repaired?: string;

@@ -83,4 +83,8 @@ export type Finder<Options> = TextFinder<Options> | SyntaxFinder<Options> | Tree
 /** How a rule finds: the same way in every text, or separately for each language it knows. */
 export type Finders<Options> =
   | { readonly everywhere: TextFinder<Options> | WaiverFinder }
-  | { readonly languages: Readonly<Partial<Record<LanguageId, Finder<Options>>>> };
+  | {
+      readonly languages: Readonly<Partial<Record<LanguageId, Finder<Options>>>>;
+      /** How it finds in a language whose folder says that it speaks the rule, but not how. */
+      readonly others?: Finder<Options> | undefined;
+    };

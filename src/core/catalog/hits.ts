@@ -1,6 +1,6 @@
 import type { Node, QueryMatch } from 'web-tree-sitter';
 import type { LanguageId } from '../base/language.js';
-import type { Finder, Hit, LearnFromProject, ProjectFinder, TreeFinder } from './finder.js';
+import type { Finder, Finders, Hit, LearnFromProject, ProjectFinder, TreeFinder } from './finder.js';
 import type { SyntaxNode, SyntaxTree } from '../syntax/node.js';
 import type { ParsedSource } from '../syntax/source.js';
 import type { NumberTest } from '../syntax/numbered-tree.js';
@@ -58,6 +58,11 @@ export function learning<Options>(finder: TreeFinder<Options>, learn: LearnFromP
 /** The same way of finding for several languages. @param languages their ids, with blanks between them. */
 export function inLanguages<Options>(languages: string, finder: Finder<Options>): Record<LanguageId, Finder<Options>> {
   return Object.fromEntries(languages.split(' ').map((language) => [language, finder]));
+}
+
+/** A way of finding that some languages have by the rule itself, and that a language with a folder of its own may name. @param languages their ids, with blanks between them. */
+export function usually<Options>(languages: string, finder: Finder<Options>): Finders<Options> {
+  return { languages: inLanguages(languages, finder), others: finder };
 }
 
 /** Finds nothing. */

@@ -1,18 +1,21 @@
 import type { Finders, Hit } from './finder.js';
+import { DESCRIBED } from '../languages/described.js';
+import { WORD_FORMS, type NameConventions, type WordForm } from '../languages/description.js';
 import type { LanguageId } from '../base/language.js';
-import { namesByKind, type DeclaredName, type NameKind } from '../syntax/declared-names.js';
+import { namesByKind, type DeclaredName } from '../syntax/declared-names.js';
+import type { NameKind } from '../syntax/language-syntax.js';
 import type { ParsedSource } from '../syntax/source.js';
-import { byTree, hitAt, inLanguages } from './hits.js';
+import { byTree, hitAt, usually } from './hits.js';
 import { textPattern } from './name-patterns.js';
 import { choice, pattern } from './options.js';
 
 /** How the words of a name are joined. */
-export const NAME_FORMS = ['usual', 'camel', 'pascal', 'snake', 'upper', 'kebab', 'any'] as const;
+export const NAME_FORMS = ['usual', ...WORD_FORMS, 'any'] as const;
 
 /** One of {@link NAME_FORMS}. */
 export type NameForm = (typeof NAME_FORMS)[number];
 
-type Form = Exclude<NameForm, 'usual' | 'any'>;
+type Form = WordForm;
 
 const SHAPES: Readonly<Record<Form, RegExp>> = {
   camel: /^[a-z][A-Za-z0-9]*$/,
@@ -24,7 +27,7 @@ const SHAPES: Readonly<Record<Form, RegExp>> = {
 
 const EXAMPLES: Readonly<Record<Form, string>> = { camel: 'lowTide', pascal: 'LowTide', snake: 'low_tide', upper: 'LOW_TIDE', kebab: 'low-tide' };
 
-type Usual = Readonly<Record<NameKind, readonly Form[]>>;
+type Usual = NameConventions;
 
 const SCRIPT: Usual = { variable: ['camel', 'pascal'], constant: ['camel', 'pascal', 'upper'], function: ['camel', 'pascal'], type: ['pascal'] };
 const CPP: Usual = { variable: ['snake', 'camel'], constant: ['upper', 'camel', 'pascal', 'snake'], function: ['snake', 'camel', 'pascal'], type: ['pascal', 'snake'] };
@@ -43,6 +46,7 @@ const USUAL: Readonly<Record<LanguageId, Usual>> = {
   // Effective Go, "MixedCaps".
   go: { variable: ['camel', 'pascal'], constant: ['camel', 'pascal'], function: ['camel', 'pascal'], type: ['camel', 'pascal'] },
   shell: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake', 'kebab'], type: ['pascal'] },
+  ...Object.fromEntries(DESCRIBED.map(({ id, nameConventions }) => [id, nameConventions])),
   css: { variable: ['kebab'], constant: ['kebab'], function: ['kebab'], type: ['kebab'] },
 };
 
@@ -59,7 +63,7 @@ export const NAME_OPTIONS = {
 
 /** Finds names of a kind that do not have the agreed form or match the agreed pattern. @param languages ids, separated by blanks. */
 export function misshapen(kind: NameKind, languages: string): Finders<NameOptions> {
-  return { languages: inLanguages(languages, byTree((source, options: NameOptions) => misshapenNames(source, kind, options))) };
+  return usually(languages, byTree((source, options: NameOptions) => misshapenNames(source, kind, options)));
 }
 
 function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pattern: wanted }: NameOptions): Hit[] {
@@ -87,7 +91,7 @@ function judgeName(name: string, forms: readonly Form[], wanted: string): string
   if (wanted !== '' && !textPattern(wanted).matches(name)) return `${name} does not match ${wanted}`;
   if (forms.some((form) => SHAPES[form].test(name))) return null;
   // Underscores and the like at the ends are not part of the words, and letters beyond ASCII do not always have case.
-  const bare = name.replace(/^[#$_]+|_+$/g, '');
+  const bare = name.replace(/^[#$_]+|_+[?!]?$|[?!]$/g, '');
   if (forms.length === 0 || bare === '' || /[^\x21-\x7E]/.test(bare) || forms.some((form) => SHAPES[form].test(bare))) return null;
   return `${name} is not written like ${forms.map((form) => EXAMPLES[form]).join(' or ')}`;
 }

@@ -1,4 +1,7 @@
+import { LANGUAGE_RULES } from '../languages/rules.js';
 import { Catalog } from './catalog.js';
+import { withLanguages } from './language-rules.js';
+import type { Rule } from './rule.js';
 import deadAfterExit from './dead/after-exit.js';
 import deadBranch from './dead/branch.js';
 import deadClass from './dead/class.js';
@@ -113,7 +116,7 @@ import wordsAvoid from './words/avoid.js';
 import wordsSpelling from './words/spelling.js';
 
 /** The rules that come with Elvar. */
-export const CATALOG = new Catalog([
+export const CATALOG = new Catalog(withEveryLanguage([
   deadAfterExit,
   deadBranch,
   deadClass,
@@ -226,4 +229,11 @@ export const CATALOG = new Catalog([
   waiversUnused,
   wordsAvoid,
   wordsSpelling,
-]);
+]));
+
+/** @throws Error if the folder of a language names a rule that there is not. */
+function withEveryLanguage(rules: readonly Rule[]): Rule[] {
+  const ids = new Set(rules.map(({ id }) => id));
+  for (const [language, own] of Object.entries(LANGUAGE_RULES)) for (const id of Object.keys(own)) if (!ids.has(id)) throw new Error(`${language} knows a rule ${id} that the catalog does not have`);
+  return rules.map((rule) => withLanguages(rule, LANGUAGE_RULES));
+}

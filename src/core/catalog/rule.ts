@@ -72,8 +72,7 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
   for (const language of 'languages' in find ? Object.keys(find.languages) : [undefined]) {
     // C is parsed with the grammar of C++, and rules treat it the same way.
     const read = language === 'c' ? 'cpp' : language;
-    const isShown = (wanted: boolean): boolean => examples.some((example) => (read === undefined || example.language === read) && isGood(example) === wanted);
-    if (!isShown(true) || !isShown(false)) {
+    if (examplesMissing(examples, read)) {
       throw new Error(`rule ${declaration.id} needs a good and a bad example${language ? ` in ${language}` : ''}`);
     }
   }
@@ -89,6 +88,12 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
     find: find as Finders<OptionValues>,
     defaults: Object.fromEntries(defaults),
   };
+}
+
+/** Whether a good or a bad example is missing in a language. */
+export function examplesMissing(examples: readonly Example[], language: LanguageId | undefined): boolean {
+  const isShown = (wanted: boolean): boolean => examples.some((example) => (language === undefined || example.language === language) && isGood(example) === wanted);
+  return !isShown(true) || !isShown(false);
 }
 
 function isGood(example: Example): boolean {

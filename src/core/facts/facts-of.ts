@@ -11,11 +11,13 @@ import { collectPhp } from './languages/php.js';
 import { collectPython } from './languages/python.js';
 import { collectScript } from './languages/script.js';
 import { collectShell } from './languages/shell.js';
+import { LANGUAGE_FACTS } from '../languages/facts.js';
 import { isManifest, readManifest } from './manifest.js';
 import { pathsIn } from './paths-in.js';
 
 const COLLECTORS: Readonly<Partial<Record<GrammarId, (source: ParsedSource, facts: FactCollector) => void>>> = {
   javascript: collectScript, typescript: collectScript, tsx: collectScript, python: collectPython, php: collectPhp, java: collectJava, cpp: collectC, go: collectGo, bash: collectShell,
+  ...LANGUAGE_FACTS,
 };
 
 /** The facts of a file. The grammar of the file must have been loaded. */

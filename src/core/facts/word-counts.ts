@@ -38,6 +38,11 @@ export class WordCounts {
     this.addPlaces(tree.text, numbers.length, (at) => [table[((numbers[at] as number) << SHIFT) + START] as number, table[((numbers[at] as number) << SHIFT) + END] as number]);
   }
 
+  /** Counts a stretch of text as one word. */
+  addWord(text: string, start: number, end: number): void {
+    this.add(text, start, end);
+  }
+
   /** Counts all words in a stretch of code that has no tree. */
   addText(text: string, start = 0, end = text.length): void {
     eachWord(text, start, end, (from, to) => void this.add(text, from, to));

@@ -5,7 +5,7 @@ import type { SyntaxTree } from './node.js';
 /** Nodes that call something or make an object, in every grammar. */
 const CALLS: readonly string[] = [
   'call_expression', 'new_expression', 'call', 'method_invocation', 'object_creation_expression', 'function_call_expression',
-  'member_call_expression', 'nullsafe_member_call_expression', 'scoped_call_expression',
+  'member_call_expression', 'nullsafe_member_call_expression', 'scoped_call_expression', 'macro_call',
 ];
 
 /** The same, to look one up. */

@@ -1,6 +1,8 @@
 import { bindingsOf } from './bindings/bindings.js';
 import type { Binding, BindingKind } from './bindings/scope.js';
 import { CLASSES, FUNCTIONS, nameOf } from './functions.js';
+import { syntaxOf } from '../languages/syntaxes.js';
+import type { NameKind } from './language-syntax.js';
 import { memoized } from './memo.js';
 import type { SyntaxNode, SyntaxTree } from './node.js';
 
@@ -9,9 +11,6 @@ const DECLARATION = new Set(['declaration']);
 
 const GO_DECLARATIONS = ['var_spec', 'parameter_declaration', 'variadic_parameter_declaration', 'field_declaration'];
 const GO_SHORT_DECLARATIONS = ['short_var_declaration', 'range_clause'];
-
-/** What a declared name stands for. */
-export type NameKind = 'variable' | 'constant' | 'function' | 'type';
 
 /** A name at its declaration. */
 export interface DeclaredName {
@@ -94,8 +93,13 @@ function valueNames(tree: SyntaxTree): DeclaredName[] {
       return shellNames(tree);
     case 'css':
       return tree.ofType('property_name').filter(({ text }) => text.startsWith('--')).map((node) => ({ node, name: node.text.slice(2), kind: 'variable' }));
-    default:
-      return [];
+    default: {
+      const own = syntaxOf(tree.grammar);
+      return own === null ? [] : bindingsOf(tree).all.flatMap((binding) => {
+        const kind = own.valueKind(binding);
+        return kind === null ? [] : named(binding.node, kind);
+      });
+    }
   }
 }
 

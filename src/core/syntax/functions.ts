@@ -10,7 +10,7 @@ export const FUNCTIONS: ReadonlySet<string> = new Set([
 /** Nodes that are classes and the like, in every grammar. */
 export const CLASSES: ReadonlySet<string> = new Set([
   'class', 'class_declaration', 'abstract_class_declaration', 'class_definition', 'class_specifier', 'struct_specifier', 'anonymous_class',
-  'enum_declaration', 'interface_declaration', 'record_declaration', 'trait_declaration', 'annotation_type_declaration',
+  'enum_declaration', 'interface_declaration', 'record_declaration', 'trait_declaration', 'annotation_type_declaration', 'struct_declaration', 'module_declaration',
 ]);
 
 /** The body of a function; null if it is only declared. */
@@ -40,7 +40,7 @@ export function parametersOf(node: SyntaxNode): SyntaxNode | null {
   return null;
 }
 
-const NO_PARAMETERS = new Set(['keyword_separator', 'positional_separator', 'receiver_parameter', 'this']);
+const NO_PARAMETERS = new Set(['keyword_separator', 'positional_separator', 'receiver_parameter', 'self_parameter', 'this', 'attribute_list', 'attribute_item']);
 
 /** The parameters that a caller supplies: without Python's `self`, Java's receiver and TypeScript's `this`. */
 export function passedParameters(list: SyntaxNode): SyntaxNode[] {
@@ -48,7 +48,8 @@ export function passedParameters(list: SyntaxNode): SyntaxNode[] {
   const passed: SyntaxNode[] = [];
   let isFirst = true;
   for (const part of list.parts) {
-    if (isComment(part) || NO_PARAMETERS.has(part.type)) continue;
+    // Kotlin's grammar has the values that parameters begin with beside them.
+    if (isComment(part) || NO_PARAMETERS.has(part.type) || (list.type === 'function_value_parameters' && part.type !== 'parameter')) continue;
     const isOwn = isFirst && isReceiver(part);
     isFirst = false;
     if (isOwn) continue;

@@ -1,4 +1,5 @@
 import type { Language as Grammar } from 'web-tree-sitter';
+import type { Translation } from '../languages/translation.js';
 
 /** A grammar's names for its nodes, as tables of numbers. A kind is a name together with whether its nodes are named. */
 export interface GrammarNames {
@@ -12,6 +13,8 @@ export interface GrammarNames {
   readonly kindOf: Int32Array;
   /** For a number beyond those: an error node. */
   readonly errorKind: number;
+  /** What the names are translated from; null for a grammar whose terms are Elvar's own. */
+  readonly translation: Translation | null;
   /** The names of fields; none at 0. */
   readonly fields: readonly (string | null)[];
   /** The number of each field. */
@@ -25,8 +28,14 @@ export interface GrammarNames {
 }
 
 const known = new WeakMap<Grammar, GrammarNames>();
+const translations = new WeakMap<Grammar, Translation>();
 
-/** The names of a grammar. */
+/** Says how the terms of a grammar are translated; before it is used. */
+export function translate(language: Grammar, translation: Translation): void {
+  translations.set(language, translation);
+}
+
+/** The names of a grammar, in Elvar's terms. */
 export function grammarNames(language: Grammar): GrammarNames {
   let names = known.get(language);
   if (names === undefined) known.set(language, (names = readNames(language)));
@@ -69,6 +78,7 @@ export function rolesOf(names: GrammarNames, fields: readonly string[]): readonl
 }
 
 function readNames(language: Grammar): GrammarNames {
+  const translation = translations.get(language) ?? null;
   const kinds: string[] = [];
   const named: number[] = [];
   const places = new Map<string, number>();
@@ -85,7 +95,17 @@ function readNames(language: Grammar): GrammarNames {
     return place;
   };
   const errorKind = kind('ERROR', true);
-  const kindOf = Int32Array.from(language.types, (name, id) => kind(name ?? 'ERROR', name === null || language.nodeTypeIsNamed(id)));
-  const fieldByName = new Map(language.fields.flatMap((name, number): [string, number][] => (name === null ? [] : [[name, number]])));
-  return { kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, fields: language.fields, fieldByName, lists: new WeakMap(), flags: new WeakMap(), roles: new WeakMap() };
+  const kindOf = Int32Array.from(language.types, (name, id) => {
+    const isNamed = name === null || language.nodeTypeIsNamed(id);
+    return kind(isNamed ? translated(name ?? 'ERROR', translation) : name, isNamed);
+  });
+  for (const [, words] of translation?.words ?? []) for (const type of Object.values(words)) kind(type, true);
+  const fields = [...language.fields];
+  for (const [, field] of translation?.fields ?? []) if (!fields.includes(field)) fields.push(field);
+  const fieldByName = new Map(fields.flatMap((name, number): [string, number][] => (name === null ? [] : [[name, number]])));
+  return { kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, translation, fields, fieldByName, lists: new WeakMap(), flags: new WeakMap(), roles: new WeakMap() };
+}
+
+function translated(type: string, translation: Translation | null): string {
+  return translation !== null && Object.hasOwn(translation.types, type) ? translation.types[type] as string : type;
 }

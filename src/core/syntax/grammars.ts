@@ -1,6 +1,9 @@
 import { Language as Grammar, Parser, type Tree } from 'web-tree-sitter';
 import type { GrammarId } from '../base/language.js';
+import { translationOf } from '../languages/translations.js';
 import { startEngine, type Engine } from './engine.js';
+import { grammarNames, translate } from './grammar-names.js';
+import { nameFields } from './named-fields.js';
 import { SOON_DONE, TimeLimit, TookTooLong } from './time-limit.js';
 import { checkSyntaxSize } from './syntax-limit.js';
 import { ReadTree } from './tree.js';
@@ -36,7 +39,11 @@ export class Grammars {
   private loadOne(id: GrammarId): Promise<void> {
     let loading = this.shared.loading.get(id);
     if (loading === undefined) {
-      loading = Grammar.load(this.source.grammar(id)).then((grammar) => void this.shared.grammars.set(id, grammar));
+      loading = Grammar.load(this.source.grammar(id)).then((grammar) => {
+        const translation = translationOf(id);
+        if (translation !== null) translate(grammar, translation);
+        this.shared.grammars.set(id, grammar);
+      });
       this.shared.loading.set(id, loading);
     }
     return loading;
@@ -87,7 +94,10 @@ export class Grammars {
 
   /** Reads the parser's tree of a text. @throws Error if the grammar has not been loaded. */
   read(text: string, id: GrammarId, tree: Tree): ReadTree {
-    return new ReadTree(text, id, this.get(id), this.readerFor(id).read(tree));
+    const grammar = this.get(id);
+    const reading = this.readerFor(id).read(tree);
+    nameFields(reading, text, grammarNames(grammar));
+    return new ReadTree(text, id, grammar, reading);
   }
 }
 

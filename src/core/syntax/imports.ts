@@ -1,4 +1,6 @@
 import { argumentsOf, callsOf, calleeOf } from './calls.js';
+import { syntaxOf } from '../languages/syntaxes.js';
+import type { Import } from './language-syntax.js';
 import { memoized } from './memo.js';
 import type { SyntaxNode, SyntaxTree } from './node.js';
 
@@ -6,12 +8,6 @@ const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
 /** Calls that load a module. */
 const LOADERS = ['require', 'import'];
 const OTHER_SCRIPT_IMPORTS = ['export_statement', 'import_require_clause'];
-
-/** A place that imports something, and what it imports, as written but without quote marks. */
-export interface Import {
-  readonly module: string;
-  readonly node: SyntaxNode;
-}
 
 /** A statement of JavaScript or TypeScript that imports something. */
 export interface ImportStatement {
@@ -51,7 +47,7 @@ function findImports(tree: SyntaxTree): Import[] {
         return node === null ? [] : [{ module: node.text.replace(/^\\/, ''), node }];
       });
     default:
-      return scriptImports(tree);
+      return [...(syntaxOf(tree.grammar)?.imports(tree) ?? scriptImports(tree))];
   }
 }
 

@@ -5,7 +5,7 @@ import { isComment, type SyntaxNode } from './node.js';
 const BREAKS = new Set(['break_statement', 'goto_statement']);
 
 /** What a `break` inside belongs to, so that it leaves nothing else. */
-const INNER = new Set(['for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'switch_statement', 'switch_expression']);
+const INNER = new Set(['for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'loop_statement', 'until_statement', 'switch_statement', 'switch_expression']);
 
 /** The cases of a switch, in every grammar. */
 export const CASES = ['switch_case', 'switch_default', 'case_statement', 'default_statement', 'switch_block_statement_group'];
@@ -49,8 +49,9 @@ function leavesAs(statement: SyntaxNode, mayCoverAll: boolean): boolean {
       return body !== null && leave(body) && !isBrokenOut(body);
     }
     case 'while_statement':
+    case 'loop_statement':
     case 'for_statement':
-      return /^(?:while\s*\(\s*(?:true|1)\s*\)|for\s*\(\s*;\s*;\s*\)|while (?:True|1):|for \{)/.test(statement.text) && !isBrokenOut(statement.child('body') ?? statement);
+      return /^(?:while\s*\(\s*(?:true|1)\s*\)|for\s*\(\s*;\s*;\s*\)|while (?:True|1):|for \{|loop\b)/.test(statement.text) && !isBrokenOut(statement.child('body') ?? statement);
     case 'switch_statement':
     case 'switch_expression':
       return casesLeave(statement, mayCoverAll, leave);

@@ -1,3 +1,4 @@
+import { syntaxOf } from '../languages/syntaxes.js';
 import { commentsOf } from './comments.js';
 import { declaredNames } from './declared-names.js';
 import type { Source } from './source.js';
@@ -23,7 +24,7 @@ export function writtenBy(source: Source): Writing[] {
   if (PROSE.has(language.id)) return [{ start: 0, text: withoutCode(text), kind: 'comment' }];
   const comments = commentsOf(source).map(({ start, end }) => ({ start, text: withoutCode(text.slice(start, end)), kind: 'comment' as const }));
   if (tree === null) return comments;
-  const names = NAMED.has(tree.grammar) ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text, kind: 'name' as const })) : [];
+  const names = NAMED.has(tree.grammar) || syntaxOf(tree.grammar) !== null ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text, kind: 'name' as const })) : [];
   const prose = language.id === 'html' ? tree.ofType('text').map(({ start, text: words }) => ({ start, text: words, kind: 'text' as const })) : textsOf(tree).flatMap((node) => {
     if (isFilled(node)) return [];
     const { start, text: words } = contentOf(node);

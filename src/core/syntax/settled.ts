@@ -29,6 +29,7 @@ function settledValue(node: SyntaxNode): boolean | null {
   if (TRUE_KINDS.test(type)) return true;
   if (COLLECTIONS.test(type)) return node.parts.some((part) => !isComment(part));
   if (/^(?:string|template_string|encapsed_string)$/.test(type)) {
+    if (grammar === 'ruby') return true;
     const { text } = contentOf(node);
     // PHP takes "0" for false; in Python, two strings side by side are one.
     return isFilled(node) || text === '0' ? null : text !== '';
@@ -42,6 +43,8 @@ function settledValue(node: SyntaxNode): boolean | null {
 /** Whether a word that is settled in some languages is a name in this one. PHP knows these in any case. */
 function isNameIn(grammar: string, word: string): boolean {
   if (grammar === 'php') return false;
+  // Ruby takes all but false and nil for true: Ruby documentation, "Control Expressions".
+  if (grammar === 'ruby') return !/^(?:true|false)$/.test(word);
   return grammar === 'python' ? /^(?:null|undefined|true|false|NULL|TRUE|FALSE)$/.test(word) : /^(?:None|True|False)$/.test(word);
 }
 

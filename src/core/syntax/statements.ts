@@ -1,4 +1,5 @@
 import { bindingsOf } from './bindings/bindings.js';
+import { syntaxOf } from '../languages/syntaxes.js';
 import { CALL_TYPES, calleeOf, callsOf } from './calls.js';
 import { isComment, type SyntaxNode } from './node.js';
 import type { SyntaxTree } from './node.js';
@@ -6,7 +7,7 @@ import type { SyntaxTree } from './node.js';
 /** Loop nodes, in every grammar. */
 export const LOOPS: ReadonlySet<string> = new Set([
   'for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop',
-  'c_style_for_statement',
+  'c_style_for_statement', 'loop_statement', 'until_statement',
 ]);
 
 /** Nodes that contain a sequence of statements, in every grammar. */
@@ -40,12 +41,13 @@ export function statementsOf(block: SyntaxNode): SyntaxNode[] {
 /** Whether a statement always leaves its block: in PHP, throw is an expression; in Go and others, a call may do it. */
 export function isExit(statement: SyntaxNode): boolean {
   if (EXITS.has(statement.type)) return true;
-  if (statement.type !== 'expression_statement') return false;
-  const inside = statement.firstPart;
-  if (inside?.type === 'throw_expression') return true;
+  // Where all is an expression, a call stands by itself.
+  const inside = statement.type === 'expression_statement' ? statement.firstPart : syntaxOf(statement.tree.grammar) === null ? null : statement;
+  if (inside?.type === 'throw_expression' || EXITS.has(inside?.type ?? '')) return true;
   if (inside == null || !CALL_TYPES.has(inside.type)) return false;
   const called = calleeOf(inside);
-  return LEAVING[inside.tree.grammar]?.test(called) === true && !isDeclaredHere(inside, called);
+  const leaving = syntaxOf(inside.tree.grammar)?.leaving.callee ?? LEAVING[inside.tree.grammar];
+  return leaving?.test(called) === true && !isDeclaredHere(inside, called);
 }
 
 /** Whether a file has something of its own under the name of what it calls. */
@@ -56,9 +58,18 @@ function isDeclaredHere(call: SyntaxNode, called: string): boolean {
 /** Visits the numbers of the statements of a file that leave their block: those of {@link isExit}, kind by kind. */
 export function eachExit(tree: SyntaxTree, visit: (exit: number) => void): void {
   const exits = tree.numbersOf(EXITS);
-  for (let at = 0; at < exits.length; at += 1) visit(exits[at] as number);
-  for (const inside of [tree.ofType('throw_expression'), callsOf(tree, LEAVING_NAMES)]) {
-    for (const { parent } of inside) if (parent !== null && isExit(parent)) visit(parent.index);
+  const own = syntaxOf(tree.grammar);
+  for (let at = 0; at < exits.length; at += 1) {
+    const exit = exits[at] as number;
+    visit(exit);
+    if (own !== null && tree.nodeAt(exit).parentType === 'expression_statement') visit((tree.nodeAt(exit).parent as SyntaxNode).index);
+  }
+  for (const inside of [tree.ofType('throw_expression'), callsOf(tree, own?.leaving.names ?? LEAVING_NAMES)]) {
+    for (const node of inside) {
+      const { parent } = node;
+      if (parent !== null && isExit(parent)) visit(parent.index);
+      else if (own !== null && isExit(node)) visit(node.index);
+    }
   }
 }
 

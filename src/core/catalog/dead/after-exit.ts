@@ -6,12 +6,13 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { surelyLeaves } from '../../syntax/leaving.js';
 import { BLOCKS, eachExit, statementsOf } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
+import { byTree, usually } from '../hits.js';
 
 /** Declarations that hold throughout their block, so that they may follow an exit. */
 const HOLDS_ANYWHERE = new Set([
   'function_declaration', 'generator_function_declaration', 'class_declaration', 'interface_declaration', 'type_alias_declaration', 'enum_declaration',
   'function_definition', 'class_definition', 'labeled_statement', 'named_label_statement', 'empty_statement', 'trait_declaration', 'function_signature',
+  'struct_declaration', 'method_declaration', 'constant_item', 'import_declaration', 'macro_definition', 'mod_item', 'impl_item',
   'case_statement', 'default_statement', 'switch_label', 'php_tag', 'php_end_tag', 'text_interpolation', 'text',
 ]);
 
@@ -23,7 +24,7 @@ export default defineRule({
   tags: ['leftover', 'correctness'],
   confidence: 'certain',
   options: {},
-  find: { languages: inLanguages('javascript typescript python java php cpp c go', byTree(findUnreached)) },
+  find: usually('javascript typescript python java php cpp c go', byTree(findUnreached)),
   examples: [
     good('javascript', 'function moor() {\n  return next();\n  function next() { return 1; }\n}\n'),
     bad('javascript', 'function moor() {\n  return 1;\n  sail();\n  wait();\n}\n', '3:3'),
@@ -50,7 +51,8 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
   const hits: Hit[] = [];
   for (const block of leftEarly(tree)) {
     const statements = statementsOf(block);
-    const exit = statements.findIndex(surelyLeaves);
+    // An attribute may leave a statement out.
+    const exit = statements.findIndex((statement) => surelyLeaves(statement) && statement.previous?.type !== 'attribute_item');
     if (exit < 0 || exit === statements.length - 1) continue;
     // Do not judge code that parses only in part or that the preprocessor takes apart.
     const after = statements.slice(exit + 1);

@@ -8,7 +8,7 @@ import type { NumberTest } from '../../syntax/numbered-tree.js';
 import { operatorTest } from '../../syntax/operators.js';
 import { settled } from '../../syntax/settled.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages, NO_HITS } from '../hits.js';
+import { byTree, hitAt, usually, NO_HITS } from '../hits.js';
 
 const CONDITIONALS = ['if_statement', 'for_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'];
 
@@ -23,7 +23,7 @@ export default defineRule({
   tags: ['leftover', 'correctness'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript python java php cpp c', byTree(findDeadBranches, [...CONDITIONALS, 'assert_statement'])) },
+  find: usually('javascript typescript python java php cpp c', byTree(findDeadBranches, [...CONDITIONALS, 'assert_statement'])),
   examples: [
     good('javascript', 'if (tide) sail(); else if (quay) moor();\nwhile (true) wait();\n'),
     bad('javascript', 'if (false) sail();\nif (a) sail(); else if (b) moor(); else if (a) wait();\n', '1:5 2:45'),

@@ -3,7 +3,7 @@ import type { ProjectHit } from '../finder.js';
 import type { DeclaredKind, FileFacts } from '../../facts/facts.js';
 import type { ProjectFacts } from '../../facts/project.js';
 import { bad, good } from '../examples.js';
-import { byProject, inLanguages } from '../hits.js';
+import { byProject, usually } from '../hits.js';
 import { freeNames, type FreeNames } from '../options.js';
 import { unusedNames } from '../unused-names.js';
 
@@ -15,7 +15,7 @@ export default defineRule({
   tags: ['leftover'],
   confidence: 'certain',
   options: { free: freeNames() },
-  find: { languages: inLanguages('javascript typescript python php java cpp go', byProject(findUnused)) },
+  find: usually('javascript typescript python php java cpp go', byProject(findUnused)),
   examples: [
     good('javascript', 'class Quay {}\nexport const quay = new Quay();\n'),
     bad('javascript', "import './tide.js';\nclass Quay { copy() { return new Quay(); } }\n", '2:7'),
@@ -38,6 +38,6 @@ const CLASSES: ReadonlySet<DeclaredKind> = new Set<DeclaredKind>(['class']);
 
 function findUnused(file: FileFacts, project: ProjectFacts, { free }: FreeNames): readonly ProjectHit[] {
   // A program's own class is what is run.
-  if (file.family === 'java' && file.is('program')) return [];
+  if (file.language === 'java' && file.is('program')) return [];
   return unusedNames(file, project, CLASSES, free);
 }

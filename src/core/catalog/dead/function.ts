@@ -28,6 +28,7 @@ export default defineRule({
       ...inLanguages('cpp c', alsoByProject(byTree(findStatic, ['storage_class_specifier', 'namespace_definition']), findUnnamed)),
       ...inLanguages('java go shell', byProject<FreeNames>(findUnnamed)),
     },
+    others: byProject<FreeNames>(findUnnamed),
   },
   examples: [
     good('javascript', 'export function moor() { return next(); }\nfunction next() { return 1; }\n'),

@@ -9,7 +9,7 @@ import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { statementsOf } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, usually } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
@@ -21,7 +21,7 @@ export default defineRule({
   tags: ['leftover'],
   confidence: 'possible',
   options: { free: freeNames(['_.*', '(?i)(?:unused|ignored).*']) },
-  find: { languages: inLanguages('javascript typescript python java php', byTree(findUnread)) },
+  find: usually('javascript typescript python java php', byTree(findUnread)),
   examples: [
     good('javascript', 'function moor(_quay, berth) { return berth; }\nboats.map((boat, index) => index);\nboats.forEach((boat) => sail());\n'),
     bad('javascript', 'function moor(quay, berth, tide) { return berth; }\n', '1:28'),
@@ -96,18 +96,30 @@ function isBound(owner: SyntaxNode): boolean {
   // Java has anonymous subclasses.
   if (owner.parent?.parent?.type === 'object_creation_expression') return true;
   const holder = owner.closest(CLASSES);
+  if (isAskedFor(owner)) return true;
   // The parameters of a test ask for what is set up before it runs. A Python function that takes self becomes a method somewhere; a method that several classes have is an interface.
   if (owner.tree.grammar === 'python' && (/^test_/.test(nameOf(owner)?.text ?? '') || (holder === null ? takesSelf(owner) : hasTwin(owner)))) return true;
   if (holder === null || functionBetween(owner, holder)) return false;
   const modifiers = owner.childOfType('modifiers')?.text ?? '';
   if (/@/.test(modifiers) || owner.childOfType('decorator', 'attribute_list') !== null) return true;
-  const isOwn = /\bprivate\b/.test(modifiers) || owner.childOfType('visibility_modifier', 'accessibility_modifier')?.text === 'private';
+  // What others may override has the parameters that these need.
+  if (/\b(?:override|open|abstract|external|operator|actual|expect)\b/.test(modifiers) || holder.first?.text === 'interface') return true;
+  const isOwn = /\bprivate\b/.test(modifiers) || owner.parts.some(({ type, text }) => type === 'modifier' && text === 'private') || owner.childOfType('visibility_modifier', 'accessibility_modifier')?.text === 'private';
   if (isOwn) return false;
   // A public Python method may implement an interface.
   if (holder.type === 'class_definition' && !/^_/.test(nameOf(owner)?.text ?? '')) return true;
   return holder.type !== 'class_declaration' && holder.type !== 'class' && holder.type !== 'class_definition'
     ? true
     : holder.childOfType('class_heritage', 'superclass', 'super_interfaces', 'base_clause', 'class_interface_clause', 'argument_list') !== null || /^method_de(?:claration|finition)$/.test(owner.type);
+}
+
+const IMPLEMENTATIONS = new Set(['impl_item']);
+
+/** Whether a trait, or what an attribute stands for, asks for a function as it is; or it is handed over by its name. */
+function isAskedFor(owner: SyntaxNode): boolean {
+  if (owner.closest(IMPLEMENTATIONS)?.child('trait') != null) return true;
+  if (owner.previous?.type === 'attribute_item') return true;
+  return owner.tree.grammar === 'kotlin' && owner.tree.text.includes(`::${nameOf(owner)?.text ?? ''}`);
 }
 
 function takesSelf(owner: SyntaxNode): boolean {

@@ -1,13 +1,11 @@
 import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
 import { isDeclarationFile } from '../../syntax/bindings/script-exports.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { textsOf } from '../../syntax/texts.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf } from '../hits.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames } from '../options.js';
+import { byTree } from '../hits.js';
+import { freeNames, type FreeNames } from '../options.js';
+import { unusedMembers, type Member } from '../private-members.js';
 
 const SCRIPT_MEMBERS = ['public_field_definition', 'field_definition', 'method_definition'];
 const SCRIPT_PARAMETERS = ['required_parameter', 'optional_parameter'];
@@ -17,18 +15,6 @@ const JAVA_NAMES = ['identifier', 'type_identifier'];
 const PYTHON_NAMES = ['identifier'];
 const PHP_MEMBERS = ['property_declaration', 'method_declaration', 'const_declaration', 'property_promotion_parameter'];
 const PHP_NAMES = ['name'];
-
-/** What a framework or another tool calls by its name. */
-interface Options {
-  readonly free: readonly string[];
-}
-
-/** A member that only its own class can use. */
-interface Member {
-  readonly name: SyntaxNode;
-  /** The whole member: uses inside it do not count. */
-  readonly node: SyntaxNode;
-}
 
 /** Methods that Java's serialization calls: Java Object Serialization Specification, chapters 2 and 3. */
 const CALLED_BY_JAVA = new Set(['serialVersionUID', 'serialPersistentFields', 'readObject', 'writeObject', 'readObjectNoData', 'readResolve', 'writeReplace']);
@@ -43,11 +29,11 @@ export default defineRule({
   options: { free: freeNames() },
   find: {
     languages: {
-      typescript: byTree((source, options: Options) => unused(source, scriptMembers(source), SCRIPT_NAMES, options), ['accessibility_modifier', 'private_property_identifier']),
-      javascript: byTree((source, options: Options) => unused(source, scriptMembers(source), SCRIPT_NAMES, options), ['private_property_identifier']),
-      python: byTree((source, options: Options) => unused(source, pythonMembers(source), PYTHON_NAMES, options), ['class_definition']),
-      java: byTree((source, options: Options) => unused(source, javaMembers(source), JAVA_NAMES, options), ['modifiers']),
-      php: byTree((source, options: Options) => unused(source, phpMembers(source), PHP_NAMES, options), ['visibility_modifier']),
+      typescript: byTree((source, options: FreeNames) => unusedMembers(source, scriptMembers(source), SCRIPT_NAMES, options), ['accessibility_modifier', 'private_property_identifier']),
+      javascript: byTree((source, options: FreeNames) => unusedMembers(source, scriptMembers(source), SCRIPT_NAMES, options), ['private_property_identifier']),
+      python: byTree((source, options: FreeNames) => unusedMembers(source, pythonMembers(source), PYTHON_NAMES, options), ['class_definition']),
+      java: byTree((source, options: FreeNames) => unusedMembers(source, javaMembers(source), JAVA_NAMES, options), ['modifiers']),
+      php: byTree((source, options: FreeNames) => unusedMembers(source, phpMembers(source), PHP_NAMES, options), ['visibility_modifier']),
     },
   },
   examples: [
@@ -67,41 +53,6 @@ export default defineRule({
     bad('php', '<?php class Quay { private $tide; private function moor() {} const LOW = 1; }\n', '1:28 1:52'),
   ],
 });
-
-function unused({ tree }: ParsedSource, members: readonly Member[], uses: readonly string[], { free }: Options): Hit[] {
-  if (members.length === 0) return [];
-  const isFree = nameTest(free);
-  const places = new Map<string, SyntaxNode[]>();
-  for (const node of tree.ofTypes(uses)) {
-    const text = node.text;
-    const others = places.get(text);
-    if (others === undefined) places.set(text, [node]);
-    else others.push(node);
-  }
-  const texts = textsOf(tree).map((node) => node.text).join('\n');
-  return hitsOf(members, ({ name, node }) => {
-    const key = name.text.replace(/^\$/, '');
-    const others = (places.get(key) ?? []).filter((place) => place !== name && !place.isWithin(name) && (!place.isWithin(node) || isField(node)));
-    const isUsed = others.some((place) => !isField(node) || !isWritten(place));
-    // A name in a string may be how it is called.
-    // Other classes can use a mangled name of Python with the name of its class.
-    const isMangled = key.startsWith('__') && new RegExp(`\\b_\\w+${key}\\b`).test(tree.text);
-    return isUsed || isMangled || isFree(key) || texts.includes(key) ? [] : [hitAt(name, `${name.text} is private and never ${others.length > 0 ? 'read' : 'used'}`)];
-  });
-}
-
-function isField({ type }: SyntaxNode): boolean {
-  return !/method|function/.test(type);
-}
-
-/** Whether a use only sets a member, or counts it up as a statement of its own. */
-function isWritten(name: SyntaxNode): boolean {
-  const access = /^(?:member_expression|field_access|attribute|member_access_expression|scoped_property_access_expression|variable_name)$/.test(name.parentType ?? '') ? (name.parent as SyntaxNode) : name;
-  const { parent } = access;
-  if (parent === null || parent.parentType !== 'expression_statement') return false;
-  if (/update_expression|unary_/.test(parent.type)) return true;
-  return /^(?:(?:augmented_)?assignment(?:_expression)?)$/.test(parent.type) && access.field === 'left' && !/^(?:\?\?|\|\||&&)=$/.test(parent.child('operator')?.text ?? '');
-}
 
 /** Members with two underscores before their name, which Python mangles: The Python Language Reference, section 6.2.1. */
 function pythonMembers({ tree }: ParsedSource): Member[] {

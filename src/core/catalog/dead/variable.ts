@@ -7,7 +7,7 @@ import { isDeclarationFile, isModule } from '../../syntax/bindings/script-export
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, usually } from '../hits.js';
 import { lazily } from '../../base/lazily.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
@@ -20,7 +20,7 @@ export default defineRule({
   tags: ['leftover', 'correctness'],
   confidence: 'likely',
   options: { free: freeNames(['_.*']) },
-  find: { languages: inLanguages('javascript typescript python java php', byTree(findUnread)) },
+  find: usually('javascript typescript python java php', byTree(findUnread)),
   examples: [
     good('javascript', 'export const tide = 1;\nconst { low, ...rest } = tides;\nconst _spare = 1;\nsail(rest);\n'),
     bad('javascript', 'export function moor() {\n  const berth = next();\n  let count = 0;\n  count = 1;\n  count += 1;\n}\n', '2:9 3:7'),

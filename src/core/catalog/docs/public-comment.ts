@@ -7,7 +7,7 @@ import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../hits.js';
 
 const TYPES = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_declarator'];
 
@@ -19,7 +19,7 @@ export default defineRule({
   tags: ['documentation'],
   confidence: 'certain',
   options: {},
-  find: { languages: inLanguages('javascript typescript java python php cpp c', byTree(findUndescribed, TYPES)) },
+  find: usually('javascript typescript java python php cpp c', byTree(findUndescribed, TYPES)),
   examples: [
     good('java', 'class Quay { public void moor() { new Runnable() { public void run() {} }; } }\n'),
     good('javascript', '/** Moors. */\nexport function moor() {}\nfunction sail() {}\n'),

@@ -28,6 +28,7 @@ export default defineRule({
       })),
       ...inLanguages('java typescript', byTree(findInComments)),
     },
+    others: byTree(findInComments),
   },
   examples: [
     good('python', 'def moor():\n    """moor(ship) -> berth\n\n    Moors.\n    """\n'),

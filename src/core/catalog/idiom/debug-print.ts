@@ -5,7 +5,7 @@ import { functionAround } from '../../syntax/functions.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, usually } from '../hits.js';
 import { list } from '../options.js';
 
 export default defineRule({
@@ -20,10 +20,11 @@ export default defineRule({
       'console.log', 'console.debug', 'console.dir', 'console.table', 'console.trace', 'debugger',
       'print', 'pprint', 'pprint.pprint', 'breakpoint', 'pdb.set_trace',
       'System.out.print', 'System.out.println', 'System.out.printf', 'printStackTrace',
-      'var_dump', 'print_r', 'var_export', 'debug_print_backtrace', 'std::cout', 'cout', 'printf', 'puts', 'fmt.Print', 'fmt.Println', 'fmt.Printf', 'println',
+      'var_dump', 'print_r', 'var_export', 'debug_print_backtrace', 'std::cout', 'cout', 'printf', 'puts', 'fmt.Print', 'fmt.Println', 'fmt.Printf', 'println', 'dbg', 'p', 'pp',
+      'Console.Write', 'Console.WriteLine', 'System.Console.Write', 'System.Console.WriteLine', 'Debug.WriteLine',
     ], 'more', 'functions that print, with the object before the dot'),
   },
-  find: { languages: inLanguages('javascript typescript python java php cpp go', byTree(findPrints)) },
+  find: usually('javascript typescript python java php cpp go', byTree(findPrints)),
   examples: [
     good('javascript', 'console.error(message);\nlog.info(tide);\nconst consoleLog = 1;\n'),
     bad('javascript', 'console.log(tide);\ndebugger;\n', '1:1 2:1'),
@@ -47,7 +48,9 @@ export default defineRule({
 });
 
 /** Bare names that print in one language and can mean anything in others. */
-const AT_HOME: Readonly<Record<string, string>> = { print: 'python', pprint: 'python', breakpoint: 'python', println: 'go', printf: 'cpp', puts: 'cpp' };
+const AT_HOME: Readonly<Record<string, readonly string[]>> = {
+  print: ['python', 'kotlin', 'ruby', 'rust'], pprint: ['python'], breakpoint: ['python'], println: ['go', 'kotlin', 'rust'], printf: ['cpp', 'ruby'], puts: ['cpp', 'ruby'], p: ['ruby'], pp: ['ruby'], dbg: ['rust'],
+};
 
 const SCRIPTS: ReadonlySet<string> = new Set(['javascript', 'typescript', 'tsx']);
 const STREAMS = ['qualified_identifier', 'identifier'];
@@ -112,7 +115,7 @@ function tell(node: SyntaxNode, name: string): Hit {
 function prints(call: SyntaxNode, { names }: Calls, grammar: string): boolean {
   const called = calleeOf(call);
   if (!names.has(called) && !(grammar === 'java' && OF_ANY_OBJECT.has(methodOf(call)) && names.has(methodOf(call)))) return false;
-  return !returnsOutput(call, called) && !isElsewhere(call, grammar) && (AT_HOME[called] ?? grammar) === grammar;
+  return !returnsOutput(call, called) && !isElsewhere(call, grammar) && (Object.hasOwn(AT_HOME, called) ? AT_HOME[called] as readonly string[] : [grammar]).includes(grammar);
 }
 
 /** What prints without a call of its own: functions that are passed on, and C++'s streams, to which an operator writes. */

@@ -2,7 +2,7 @@ import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
-import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { eachNode, hitAt, usually } from '../hits.js';
 
 export default defineRule({
   id: 'idiom/nested-choice',
@@ -12,7 +12,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: {},
-  find: { languages: inLanguages('javascript typescript java cpp c php python', eachNode(['ternary_expression', 'conditional_expression'], judge)) },
+  find: usually('javascript typescript java cpp c php python', eachNode(['ternary_expression', 'conditional_expression'], judge)),
   examples: [
     good('javascript', 'const a = b ? 1 : 2;\nconst c = b ? sail(() => (d ? 1 : 2)) : 3;\n'),
     bad('javascript', 'const a = b ? 1 : c ? 2 : 3;\n', '1:19'),

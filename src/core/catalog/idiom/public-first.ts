@@ -2,7 +2,7 @@ import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
-import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { eachNode, hitAt, usually } from '../hits.js';
 
 export default defineRule({
   id: 'idiom/public-first',
@@ -12,7 +12,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: {},
-  find: { languages: inLanguages('php typescript java', eachNode(['class_body', 'declaration_list'], judge)) },
+  find: usually('php typescript java', eachNode(['class_body', 'declaration_list'], judge)),
   examples: [
     good('php', '<?php class Quay { private $a; public function moor() {} protected function sail() {} private function wait() {} }\n'),
     bad('php', '<?php class Quay { private function wait() {} public function moor() {} }\n', '1:63'),

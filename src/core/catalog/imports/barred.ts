@@ -3,7 +3,7 @@ import type { Hit } from '../finder.js';
 import { importsOf } from '../../syntax/imports.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, usually } from '../hits.js';
 import { list } from '../options.js';
 
 export default defineRule({
@@ -14,7 +14,7 @@ export default defineRule({
   tags: ['dependencies'],
   confidence: 'certain',
   options: { modules: list([], 'more', 'modules that may not be imported, each as NAME or NAME: REASON') },
-  find: { languages: inLanguages('javascript typescript python java php', byTree(findBarred)) },
+  find: usually('javascript typescript python java php', byTree(findBarred)),
   examples: [
     good('javascript', "import a from 'tides';\nimport b from 'tide-tables';\n", { options: { modules: ['tide'] } }),
     bad('javascript', "import a from 'tide';\nconst b = require('tide/low');\n", '1:15 2:19', { options: { modules: ['tide: take quay'] } }),
@@ -36,7 +36,7 @@ function findBarred({ tree }: ParsedSource, { modules }: { readonly modules: rea
     return { name: name.trim(), reason: reason.join(': ') };
   });
   return hitsOf(importsOf(tree), ({ module, node }): Hit[] => {
-    const found = barred.find(({ name }) => module === name || (module.startsWith(name) && /^[/.\\]/.test(module.slice(name.length))));
+    const found = barred.find(({ name }) => module === name || (module.startsWith(name) && /^[/.\\:]/.test(module.slice(name.length))));
     return found === undefined ? [] : [hitAt(node, found.reason === '' ? `${found.name} is barred here` : `${found.name} is barred here: ${found.reason}`)];
   });
 }

@@ -4,7 +4,7 @@ import { circlesIn } from '../../facts/circles.js';
 import type { FileFacts } from '../../facts/facts.js';
 import type { ProjectFacts } from '../../facts/project.js';
 import { bad, good } from '../examples.js';
-import { byProject, inLanguages } from '../hits.js';
+import { byProject, usually } from '../hits.js';
 
 export default defineRule({
   id: 'imports/circle',
@@ -14,7 +14,7 @@ export default defineRule({
   tags: ['dependencies', 'correctness'],
   confidence: 'certain',
   options: {},
-  find: { languages: inLanguages('javascript typescript python c cpp', byProject(findCircles)) },
+  find: usually('javascript typescript python c cpp', byProject(findCircles)),
   examples: [
     good('javascript', "import { tide } from './tide.js';\n", { file: 'quay.js', others: { 'tide.js': "export const tide = () => import('./quay.js');\n" } }),
     bad('javascript', "import { tide } from './tide.js';\nexport const berth = tide;\n", '1:22', {

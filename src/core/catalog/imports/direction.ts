@@ -1,10 +1,11 @@
 import * as z from 'zod';
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
-import { importsOf, type Import } from '../../syntax/imports.js';
+import { importsOf } from '../../syntax/imports.js';
+import type { Import } from '../../syntax/language-syntax.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../hits.js';
 import { option } from '../options.js';
 
 /** `FROM -> TO`, and a reason after a colon. */
@@ -22,7 +23,7 @@ export default defineRule({
       default: [], stricter: 'more', about: 'directories that may not take from others, each as FROM -> TO or FROM -> TO: REASON, relative to the root; * stands for any one name',
     }),
   },
-  find: { languages: inLanguages('javascript typescript python java cpp c', byTree(findAll)) },
+  find: usually('javascript typescript python java cpp c', byTree(findAll)),
   examples: [
     good('javascript', "import a from '../billing/tariff.js';\nimport b from './clock.js';\nimport c from 'billing';\n", { file: 'kiosk/a.js', options: { never: ['kiosk -> services/billing'] } }),
     bad('javascript', "import a from '../services/billing/tariff.js';\nconst b = require('../services/billing');\n", '1:15 2:19', { file: 'kiosk/a.js', options: { never: ['kiosk -> services/billing: it stands in the open'] } }),
@@ -96,6 +97,7 @@ function targetsOf(module: string, own: readonly string[], language: string): Ta
       return { certain: [], likely: around(own, steps) };
     }
     case 'java':
+    case 'kotlin':
       // Where its sources begin, nobody says.
       return { certain: [], likely: around(own, module.split('.')) };
     case 'cpp':

@@ -27,8 +27,9 @@ export default defineRule({
     languages: {
       ...inLanguages('javascript typescript', byTree((source) => (namesOneTwice(source.tree) ? find(source, SCRIPT_IMPORTS, scriptKey, mergeScript) : NO_HITS), SCRIPT_IMPORTS)),
       python: byTree((source) => find(source, PYTHON_IMPORTS, pythonKey, mergePython, areAdjacent), PYTHON_IMPORTS),
-      java: byTree((source) => find(source, JAVA_IMPORTS, (node) => node.text.replace(/\s+/g, ' '), (_first, second, text) => removalOfStatement(second, text)), JAVA_IMPORTS),
+      java: byTree(findSame, JAVA_IMPORTS),
     },
+    others: byTree(findSame, JAVA_IMPORTS),
   },
   examples: [
     good('javascript', "import a, { b } from './a.js';\nimport * as c from './a.js';\nimport { d } from './d.js';\n"),
@@ -42,6 +43,11 @@ export default defineRule({
     bad('java', 'import a.B;\nimport a.B;\n', '2:1', { repaired: 'import a.B;\n' }),
   ],
 });
+
+/** Imports that say the same. */
+function findSame(source: ParsedSource): Hit[] {
+  return find(source, JAVA_IMPORTS, (node) => node.text.replace(/\s+/g, ' '), (_first, second, text) => removalOfStatement(second, text));
+}
 
 type Merge = (first: SyntaxNode, second: SyntaxNode, text: string) => Repair | undefined;
 

@@ -4,7 +4,7 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
 import { anyOf } from '../any-of.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../hits.js';
 import { list } from '../options.js';
 
 export default defineRule({
@@ -15,7 +15,7 @@ export default defineRule({
   tags: ['translation'],
   confidence: 'certain',
   options: { endings: list(['.png', '.jpg', '.jpeg', '.gif', '.webp', '.svg', '.mp3', '.ogg', '.wav', '.mp4', '.webm', '.pdf'], 'more', 'extensions of files that may differ between languages') },
-  find: { languages: inLanguages('javascript typescript python php java cpp c css html shell go json yaml', byTree(findAssets)) },
+  find: usually('javascript typescript python php java cpp c css html shell go json yaml', byTree(findAssets)),
   examples: [
     good('shell', 'out="${base}.pdf"\n'),
     good('javascript', "show('tide.js', '.png');\n"),

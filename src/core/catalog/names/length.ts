@@ -4,7 +4,7 @@ import { declaredNames } from '../../syntax/declared-names.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, usually } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames, whole } from '../options.js';
 
@@ -24,7 +24,7 @@ export default defineRule({
     min: whole(2, 1, 40, 'higher', 'the shortest name allowed, in characters'),
     free: freeNames(['[_ijknxyzeabTKVPE]']),
   },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go shell css', byTree(findShort)) },
+  find: usually('javascript typescript python java php cpp c go shell css', byTree(findShort)),
   examples: [
     good('java', 'class Quay { void moor() { quays.forEach(q -> sail(q)); quays.sort((p, q) -> p - q); } }\n'),
     bad('java', 'class Quay { void moor() { quays.forEach(q -> { sail(q); }); } }\n', '1:42'),

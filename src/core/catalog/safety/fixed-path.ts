@@ -5,7 +5,7 @@ import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
 import { argumentsOf, CALL_TYPES, methodOf, objectOf } from '../../syntax/calls.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
@@ -20,7 +20,7 @@ export default defineRule({
   tags: ['portability', 'security'],
   confidence: 'likely',
   options: { free: freeNames(['/dev/null', '/etc/(?:passwd|hosts|resolv\\.conf)', '/usr/bin/env.*', '/bin/.*']) },
-  find: { languages: inLanguages('javascript typescript python php java cpp c css html shell go json yaml', byTree(findPaths)) },
+  find: usually('javascript typescript python php java cpp c css html shell go json yaml', byTree(findPaths)),
   examples: [
     good('javascript', "read('/dev/null', './tide.txt', '/api/usr/tide');\n"),
     bad('javascript', "read('/srv/pilot/tide.txt');\n", '1:6'),

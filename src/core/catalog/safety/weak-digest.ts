@@ -7,7 +7,7 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
 import { declaredValue } from '../../syntax/declared-value.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../hits.js';
 
 /** Calls that name their digest in a string, and calls that compute one. */
 const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|hmac\.(?:new|digest)|(?:java\.security\.)?MessageDigest\.getInstance|(?:javax\.crypto\.)?Mac\.getInstance|hash|hash_hmac|hash_file|hash_init|openssl_digest|(?:crypto\.)?subtle\.digest)$/;
@@ -24,7 +24,7 @@ export default defineRule({
   tags: ['security'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript python php java', byTree(findWeak)) },
+  find: usually('javascript typescript python php java', byTree(findWeak)),
   examples: [
     good('javascript', "createHash('sha256');\n"),
     bad('javascript', "crypto.createHash('md5');\n", '1:1'),

@@ -7,7 +7,7 @@ import { operatorTest } from '../../syntax/operators.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
+import { byTree, usually } from '../hits.js';
 import { whole } from '../options.js';
 
 export default defineRule({
@@ -18,7 +18,7 @@ export default defineRule({
   tags: ['readability', 'starter'],
   confidence: 'certain',
   options: { max: whole(10, 1, 1000, 'lower', 'the most paths through a function') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findBranchy, FUNCTIONS)) },
+  find: usually('javascript typescript python java php cpp c go shell', byTree(findBranchy, FUNCTIONS)),
   examples: [
     good('javascript', 'function moor(a) {\n  if (a) sail();\n  return [1].map((x) => x ? 1 : 2);\n}\n', { options: { max: 2 } }),
     bad('javascript', 'function moor(a, b) {\n  if (a && b) sail();\n}\n', '1:10', { options: { max: 2 } }),
@@ -42,7 +42,7 @@ export default defineRule({
 
 const DECISIONS = [
   ...LOOPS, 'if_statement', 'elif_clause', 'else_if_clause', 'switch_case', 'expression_case', 'type_case', 'communication_case', 'case_item', 'catch_clause',
-  'except_clause', 'ternary_expression', 'conditional_expression', 'boolean_operator', 'for_in_clause', 'if_clause', 'match_conditional_expression',
+  'except_clause', 'ternary_expression', 'conditional_expression', 'boolean_operator', 'for_in_clause', 'if_clause', 'match_conditional_expression', 'unless_statement',
 ];
 
 const JOINS = new Set(['&&', '||', '??', 'and', 'or', 'xor']);
@@ -54,6 +54,9 @@ const PERHAPS: Readonly<Record<string, (node: SyntaxNode) => boolean>> = {
   case_statement: (node) => node.child('value') !== null && node.parent?.type !== 'program',
   switch_label: (node) => node.first?.type === 'case',
   case_clause: (node) => node.firstPart?.text !== '_',
+  // The last of those that cover all that may come is no decision.
+  match_arm: (node) => node.nextType === ',' ? node.next?.next?.named === true : node.next?.named === true,
+  switch_block_statement_group: (node) => node.first?.type === 'case',
 };
 
 function operatorOf(node: SyntaxNode): string {

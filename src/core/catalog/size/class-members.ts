@@ -2,7 +2,7 @@ import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
-import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { eachNode, hitAt, usually } from '../hits.js';
 import { whole } from '../options.js';
 
 export default defineRule({
@@ -13,7 +13,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(20, 1, 1000, 'lower', 'the most fields and methods of a class') },
-  find: { languages: inLanguages('javascript typescript python java php cpp', eachNode(['class', 'class_declaration', 'abstract_class_declaration', 'class_definition', 'class_specifier', 'struct_specifier', 'trait_declaration'], judge)) },
+  find: usually('javascript typescript python java php cpp', eachNode(['class', 'class_declaration', 'abstract_class_declaration', 'class_definition', 'class_specifier', 'struct_specifier', 'trait_declaration'], judge)),
   examples: [
     good('javascript', 'class Quay { a = 1; moor() {} }\n', { options: { max: 2 } }),
     bad('javascript', 'class Quay { a = 1; moor() {} sail() {} }\n', '1:7', { options: { max: 2 } }),
@@ -31,7 +31,7 @@ export default defineRule({
 });
 
 const MEMBERS = new Set(['method_definition', 'field_definition', 'public_field_definition', 'function_definition', 'method_declaration', 'constructor_declaration',
-  'field_declaration', 'property_declaration', 'const_declaration', 'decorated_definition', 'declaration']);
+  'field_declaration', 'property_declaration', 'const_declaration', 'decorated_definition', 'declaration', 'function_declaration']);
 
 function judge(node: SyntaxNode, { max }: { readonly max: number }): Hit | null {
   const body = node.child('body');

@@ -4,7 +4,7 @@ import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { operatorTest } from '../../syntax/operators.js';
 import type { NumberTest } from '../../syntax/numbered-tree.js';
 import { bad, good } from '../examples.js';
-import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { eachNode, hitAt, usually } from '../hits.js';
 import { whole } from '../options.js';
 
 export default defineRule({
@@ -15,7 +15,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(4, 1, 100, 'lower', 'the most parts joined by and or or') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go', eachNode(['binary_expression', 'boolean_operator'], judge, joinsIn)) },
+  find: usually('javascript typescript python java php cpp c go', eachNode(['binary_expression', 'boolean_operator'], judge, joinsIn)),
   examples: [
     good('javascript', 'if (a && b === 1) sail();\nconst c = d ?? e ?? f;\n', { options: { max: 2 } }),
     bad('javascript', 'if (a && (b || !c)) sail();\n', '1:5', { options: { max: 2 } }),

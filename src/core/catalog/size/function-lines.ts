@@ -3,7 +3,7 @@ import type { Hit } from '../finder.js';
 import { bodyOf, FUNCTIONS, functionHead, functionTitle } from '../../syntax/functions.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
+import { byTree, usually } from '../hits.js';
 import { whole } from '../options.js';
 
 export default defineRule({
@@ -14,7 +14,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(60, 1, 10_000, 'lower', 'the most lines of a function, from its head to its end') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findLong, FUNCTIONS)) },
+  find: usually('javascript typescript python java php cpp c go shell', byTree(findLong, FUNCTIONS)),
   examples: [
     good('javascript', 'function moor() {\n  sail();\n}\n', { options: { max: 3 } }),
     bad('javascript', 'function moor() {\n  sail();\n  wait();\n}\n', '1:10', { options: { max: 3 } }),

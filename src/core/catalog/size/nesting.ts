@@ -6,11 +6,11 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
+import { byTree, usually } from '../hits.js';
 import { whole } from '../options.js';
 
 const LEVELS = new Set([...LOOPS, 'if_statement', 'switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'select_statement', 'try_statement',
-  'try_with_resources_statement', 'match_statement', 'match_expression']);
+  'try_with_resources_statement', 'match_statement', 'match_expression', 'unless_statement', 'begin_statement']);
 
 export default defineRule({
   id: 'size/nesting',
@@ -20,7 +20,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(4, 1, 100, 'lower', 'how deep branches and loops may be nested') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go shell', byTree(findDeep, LEVELS)) },
+  find: usually('javascript typescript python java php cpp c go shell', byTree(findDeep, LEVELS)),
   examples: [
     good('javascript', 'if (a) {\n  for (const b of c) sail(() => { if (d) wait(); });\n} else if (e) {\n  if (f) moor();\n}\n', { options: { max: 2 } }),
     bad('javascript', 'if (a) { for (const b of c) { while (d) { if (e) sail(); } } }\n', '1:31', { options: { max: 2 } }),

@@ -3,7 +3,7 @@ import type { Hit } from '../finder.js';
 import { FUNCTIONS, parametersOf, passedParameters } from '../../syntax/functions.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, usually } from '../hits.js';
 import { whole } from '../options.js';
 
 export default defineRule({
@@ -14,7 +14,7 @@ export default defineRule({
   tags: ['readability', 'starter'],
   confidence: 'certain',
   options: { max: whole(5, 0, 100, 'lower', 'the most parameters of a function') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go', byTree(findLongLists, FUNCTIONS)) },
+  find: usually('javascript typescript python java php cpp c go', byTree(findLongLists, FUNCTIONS)),
   examples: [
     good('javascript', 'function moor(berth, { quay, tide, draught }) {}\n', { options: { max: 2 } }),
     bad('javascript', 'const moor = (berth, quay, tide) => {};\n', '1:14', { options: { max: 2 } }),

@@ -7,7 +7,7 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { functionAround, FUNCTIONS } from '../../syntax/functions.js';
 import { LOOPS, unwrapped } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
-import { eachNode, inLanguages } from '../hits.js';
+import { eachNode, usually } from '../hits.js';
 
 export default defineRule({
   id: 'slips/endless-loop',
@@ -17,7 +17,7 @@ export default defineRule({
   tags: ['correctness', 'performance'],
   confidence: 'possible',
   options: {},
-  find: { languages: inLanguages('javascript typescript java python cpp c php', eachNode(['while_statement', 'for_statement', 'do_statement'], judge)) },
+  find: usually('javascript typescript java python cpp c php', eachNode(['while_statement', 'for_statement', 'do_statement'], judge)),
   examples: [
     good('javascript', 'while (a < b) a += 1;\nfor (let i = 0; i < n; i += 1) sail(i);\nwhile (true) { if (next()) break; }\nwhile (next()) sail();\n'),
     bad('javascript', 'while (true) { sail(); }\nfor (let i = 0; i < n; i--) sail(i);\nfunction moor(a) { while (a < 3) { sail(); } }\n', '1:1 2:1 3:20'),

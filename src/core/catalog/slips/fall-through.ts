@@ -5,7 +5,7 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { CASES, leaves } from '../../syntax/leaving.js';
 import { statementsOf } from '../../syntax/statements.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitsOf, usually } from '../hits.js';
 
 export default defineRule({
   id: 'slips/fall-through',
@@ -15,7 +15,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript java cpp c php', byTree(findFallThrough, CASES)) },
+  find: usually('javascript typescript java cpp c php', byTree(findFallThrough, CASES)),
   examples: [
     good('javascript', 'switch (a) {\n  case 1:\n  case 2:\n    sail();\n    break;\n  case 3: {\n    return;\n  }\n  case 4:\n    wait();\n    // falls through\n  default:\n    switch (b) { case 1: return; default: throw c; }\n  case 5:\n}\n'),
     bad('javascript', 'switch (a) {\n  case 1:\n    sail();\n  case 2:\n    wait();\n}\n', '4:3'),

@@ -10,7 +10,7 @@ import { byTree, eachNode, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.j
 /** An empty function is often intended, an empty branch or loop seldom is. Empty handlers are left to slips/swallowed-error. */
 const AROUND = new Set([
   'if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop',
-  'while_statement', 'do_statement', 'try_statement', 'finally_clause', 'synchronized_statement', 'switch_statement',
+  'while_statement', 'do_statement', 'loop_statement', 'unless_statement', 'until_statement', 'try_statement', 'finally_clause', 'synchronized_statement', 'switch_statement',
 ]);
 
 export default defineRule({
@@ -29,6 +29,7 @@ export default defineRule({
       ...inLanguages('cpp c', byTree((source) => [...findBare(source, ['compound_statement']), ...hitsOf(source.tree.ofType('expression_statement').filter(({ start, end }) => end - start === 1), endsHead)])),
       css: eachNode(['block'], (node) => (node.parts.length === 0 ? hitAt(node, 'this rule is empty') : null)),
     },
+    others: byTree((source) => findBare(source, ['block'])),
   },
   examples: [
     good('javascript', 'function moor() {}\nif (tide) { /* the pilot waits */ }\n'),

@@ -3,7 +3,7 @@ import type { Hit } from '../finder.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, usually } from '../hits.js';
 
 const CHOICES = new Set(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'match_expression']);
 
@@ -15,7 +15,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'certain',
   options: {},
-  find: { languages: inLanguages('javascript typescript java cpp c php go', byTree(findRepeatedCases, CHOICES)) },
+  find: usually('javascript typescript java cpp c php go', byTree(findRepeatedCases, CHOICES)),
   examples: [
     good('javascript', 'switch (tide) { case 1: case 2: sail(); break; default: }\n'),
     bad('javascript', 'switch (tide) { case 1: sail(); break; case 1: wait(); }\n', '1:45'),
@@ -85,7 +85,5 @@ function valuesOf(part: SyntaxNode): SyntaxNode[] {
   if (part.type === 'switch_label') return part.parts;
   if (part.type === 'match_conditional_expression') return part.childOfType('match_condition_list')?.parts ?? [];
   if (part.type === 'type_case') return part.childrenOf('type').filter(({ named }) => named);
-  const value = part.child('value');
-  if (value === null) return [];
-  return value.type === 'expression_list' ? value.parts.filter((part) => !isComment(part)) : [value];
+  return part.childrenOf('value').flatMap((value) => (value.type === 'expression_list' ? value.parts.filter((each) => !isComment(each)) : [value]));
 }

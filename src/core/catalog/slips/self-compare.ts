@@ -23,9 +23,8 @@ export default defineRule({
   confidence: 'likely',
   options: {},
   find: {
-    languages: {
-      ...inLanguages('javascript typescript php java cpp c go shell python', byTree(findSelf)),
-    },
+    languages: inLanguages('javascript typescript php java cpp c go shell python', byTree(findSelf)),
+    others: byTree(findSelf),
   },
   examples: [
     good('javascript', 'if (a === b || a.x < b.x || next() === next()) sail();\nif (tide !== tide) wait();\n'),

@@ -5,7 +5,7 @@ import type { Binding, BindingKind } from '../../syntax/bindings/scope.js';
 import { functionAround, nameOf } from '../../syntax/functions.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { byTree, hitAt, usually } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
 
@@ -17,7 +17,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'likely',
   options: { free: freeNames(['_', 'err', 'error', 'resolve', 'reject', 'done', 'cb']) },
-  find: { languages: inLanguages('javascript typescript java cpp c', byTree(findShadowed)) },
+  find: usually('javascript typescript java cpp c', byTree(findShadowed)),
   examples: [
     good('javascript', 'const tide = 1;\nfunction moor(berth) { return tide + berth; }\nfunction sail(berth) { return berth; }\n'),
     bad('javascript', 'const tide = 1;\nfunction moor(tide) { if (tide) { const moor = 2; sail(moor); } }\n', '2:15 2:41'),

@@ -21,6 +21,7 @@ export default defineRule({
       python: eachNode(['except_clause'], (node) => (isBroad(node) ? judge(node) : null)),
       go: eachNode(['if_statement'], judgeInGo),
     },
+    others: eachNode(['catch_clause'], judge),
   },
   examples: [
     good('javascript', 'try { sail(); } catch (error) { log.warn(error); }\ntry { sail(); } catch { /* the tide may be out */ }\n'),

@@ -5,7 +5,7 @@ import { earlyErrors } from '../../syntax/early-errors.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitAtCapture, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitAtCapture, usually } from '../hits.js';
 
 export default defineRule({
   id: 'slips/syntax',
@@ -15,7 +15,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
-  find: { languages: inLanguages('javascript typescript python php java cpp css html shell go json yaml', byTree(findSyntaxErrors)) },
+  find: usually('javascript typescript python php java cpp css html shell go json yaml', byTree(findSyntaxErrors)),
   examples: [
     good('javascript', 'sail(1);\n'),
     bad('javascript', 'sail(1;\n', '1:7'),

@@ -5,7 +5,7 @@ import { END, KIND, SHIFT } from '../../syntax/node-table.js';
 import type { NumberTest } from '../../syntax/numbered-tree.js';
 import { calleeOf } from '../../syntax/calls.js';
 import { bad, good } from '../examples.js';
-import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { eachNode, hitAt, usually } from '../hits.js';
 
 export default defineRule({
   id: 'slips/unthrown-error',
@@ -15,7 +15,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'certain',
   options: {},
-  find: { languages: inLanguages('javascript typescript python java php', eachNode(['expression_statement'], judge, mayMakeError)) },
+  find: usually('javascript typescript python java php', eachNode(['expression_statement'], judge, mayMakeError)),
   examples: [
     good('javascript', "throw new Error('full');\nconst full = new Error('full');\nnew Berth();\n"),
     bad('javascript', "if (full) new RangeError('full');\n", '1:11'),

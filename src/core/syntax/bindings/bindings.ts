@@ -1,3 +1,4 @@
+import { syntaxOf } from '../../languages/syntaxes.js';
 import { memoized } from '../memo.js';
 import type { SyntaxTree } from '../node.js';
 import { bindCpp } from './cpp.js';
@@ -24,7 +25,10 @@ function bind(tree: SyntaxTree): Bindings {
       return bindPhp(tree);
     case 'cpp':
       return bindCpp(tree);
-    default:
-      throw new Error(`the names of ${tree.grammar} are not looked at`);
+    default: {
+      const own = syntaxOf(tree.grammar);
+      if (own === null) throw new Error(`the names of ${tree.grammar} are not looked at`);
+      return own.bind(tree);
+    }
   }
 }

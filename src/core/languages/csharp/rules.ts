@@ -1,0 +1,123 @@
+import { byCalls } from '../../catalog/found-calls.js';
+import { byTree, eachNode, hitAt } from '../../catalog/hits.js';
+import { writerFor, type LanguageRules } from '../../catalog/language-rules.js';
+import type { FreeNames } from '../../catalog/options.js';
+import { unusedMembers } from '../../catalog/private-members.js';
+import { undescribed } from '../../catalog/undescribed.js';
+import { argumentsOf } from '../../syntax/calls.js';
+import type { SyntaxNode } from '../../syntax/node.js';
+import { isFilled } from '../../syntax/texts.js';
+import { isPublic, privateMembers } from './members.js';
+
+const { as, by, good, bad } = writerFor('csharp');
+
+const TWO = { options: { max: 2 } };
+
+/** The rules of the catalog that know C#. */
+export const CSHARP_RULES: LanguageRules = {
+  'size/branches': as(
+    good('class Quay { int Moor(int a) { return a > 1 ? 1 : 2; } }\n', TWO),
+    bad('class Quay { void Moor(int a) { switch (a) { case 1: Sail(); break; case 2: break; default: break; } } }\n', '1:19', TWO),
+    bad('class Quay { int Moor(int a) => a switch { 1 => 2, 2 => 3, _ => 4 }; }\n', '1:18', TWO),
+  ),
+  'size/nesting': as(
+    good('class Quay { void Moor() { if (a) { if (b) Sail(); } else if (c) { foreach (var d in e) Wait(); } } }\n', TWO),
+    bad('class Quay { void Moor() { if (a) { while (b) { try { Sail(); } finally { } } } } }\n', '1:49', TWO),
+  ),
+  'size/parameters': as(good('class Quay { void Moor(int berth, int tide = 1) {} }\n', TWO), bad('class Quay { void Moor(int berth, int tide, params int[] more) {} }\n', '1:23', TWO)),
+  'size/class-members': as(good('class Quay { int a; int B { get; set; } }\n', TWO), bad('class Quay { int a; int B { get; set; } void Moor() {} }\n', '1:7', TWO)),
+  'size/condition-terms': as(good('class Quay { bool a = b && c; }\n', TWO), bad('class Quay { bool a = b && c || d; }\n', '1:23', TWO)),
+  'size/function-lines': as(
+    good('class Quay {\n  int Moor() {\n    return 1;\n  }\n}\n', { options: { max: 3 } }),
+    bad('class Quay {\n  int Moor() {\n    Sail();\n    return 1;\n  }\n}\n', '2:7', { options: { max: 3 } }),
+  ),
+  'names/functions': as(good('class Quay { Quay() {} void LowTide() {} }\n'), bad('class Quay { void lowTide() {} }\n', '1:19')),
+  'names/types': as(good('struct LowTide {}\ninterface IQuay {}\nrecord Berth(int Low);\n'), bad('class lowTide {}\nenum quay_kind { A }\n', '1:7 2:6')),
+  'names/variables': as(good('class Quay { int _low; void Moor(int lowTide) { var highTide = 1; } }\n'), bad('class Quay { void Moor(int LowTide) { var high_tide = 1; } }\n', '1:28 1:43')),
+  'names/constants': as(good('class Quay { const int LowTide = 1; static readonly int HIGH = 2; }\n'), bad('class Quay { const int lowTide = 1; }\n', '1:24')),
+  'names/length': as(good('class Quay { int Low(int tide) => tide; }\n'), bad('class Quay { int Low() { var q = 1; return q; } }\n', '1:30')),
+  'dead/after-exit': as(
+    good('class Quay { int Moor() { if (full) return 1; return 2; } }\n'),
+    bad('class Quay { int Moor() { throw new Full(); Sail(); } void Wait() { Environment.Exit(1); Sail(); } }\n', '1:45 1:90'),
+  ),
+  'dead/branch': as(
+    good('class Quay { void Moor() { if (a) Sail(); else if (b) Wait(); while (true) Sail(); } }\n'),
+    bad('class Quay { void Moor() { if (a) Sail(); else if (a) Wait(); if (false) Sail(); } }\n', '1:52 1:67'),
+  ),
+  'dead/variable': as(
+    good('class Quay { int low; void Moor() { var tide = 1; Sail($"{tide}"); using var berth = Open(); if (Find(out var place)) Go(place); _ = tide; } }\n'),
+    bad('class Quay { void Moor() { var low = 1; int high; high = 2; } }\n', '1:32 1:45'),
+  ),
+  'dead/parameter': as(
+    good('class Quay { private int Moor(int berth) => berth; public void Sail(int tide) { Wait(); } }\n'),
+    bad('class Quay { private int Moor(int berth, int tide) { return berth; } }\n', '1:46'),
+  ),
+  'dead/private-member': by(
+    byTree((source, options: FreeNames) => unusedMembers(source, privateMembers(source), ['identifier'], options)),
+    good('class Quay { private int low; [Serialized] private int high; int Moor() { return low; } }\n'),
+    bad('class Quay { private int low; private void Sail() { Sail(); } void Moor() { low = 1; } }\n', '1:26 1:44'),
+  ),
+  'dead/class': as(
+    good('class Tide { }\nclass Quay { static void Main() { new Tide(); } }\n'),
+    bad('class Tide { Tide() {} }\nclass Quay { static void Main() { Wait<Quay>(); } }\n', '1:7'),
+  ),
+  'dead/function': as(
+    good('public class Quay { public void Moor() {} }\n', { file: 'Quay.cs', others: { 'Main.cs': 'class Run { static void Main() { new Quay().Moor(); } }\n' } }),
+    bad('public class Quay { public void Moor() {} public override int GetHashCode() { return 1; } }\n', '1:33', { file: 'Quay.cs', others: { 'Main.cs': 'class Run { static void Main() { new Quay(); } }\n' } }),
+  ),
+  'slips/self-compare': as(good('class Quay { bool a = low == high; }\n'), bad('class Quay { bool a = low == low; void Moor() { low = low; } }\n', '1:23 1:49')),
+  'slips/hollow-block': as(good('class Quay { void Moor() { } void Sail() { if (full) { Wait(); } } }\n'), bad('class Quay { void Moor() { if (full) {} else { } } }\n', '1:38 1:46')),
+  'slips/swallowed-error': as(
+    good('class Quay { void Moor() { try { Sail(); } catch (Full e) { Log(e); } try { Sail(); } catch { /* the pilot waits */ } } }\n'),
+    bad('class Quay { void Moor() { try { Sail(); } catch (Full) { } } }\n', '1:44'),
+  ),
+  'slips/unthrown-error': as(good('class Quay { void Moor() { throw new FullException(); } }\n'), bad('class Quay { void Moor() { new FullException("full"); } }\n', '1:28')),
+  'slips/equals-without-hash': by(
+    eachNode(['class_declaration', 'struct_declaration'], judgeEquality),
+    good('class Quay { public override bool Equals(object other) { return true; } public override int GetHashCode() { return 1; } }\n'),
+    bad('class Quay { public override bool Equals(object other) { return true; } }\n', '1:35'),
+  ),
+  'slips/syntax': as(good('class Quay { int berths = 1; }\n'), bad('class Quay { int berths = ; }\n', '1:25')),
+  'safety/fixed-path': as(good('class Quay { string a = "berths/low.txt"; }\n'), bad('class Quay { string a = @"C:\\harbour\\low.txt"; string b = "/home/pilot/low"; }\n', '1:25 1:59')),
+  'safety/weak-digest': by(
+    byCalls({
+      names: ['Create', 'HashData', 'MD5CryptoServiceProvider', 'SHA1CryptoServiceProvider', 'SHA1Managed', 'HMACMD5', 'HMACSHA1'],
+      callee: /^(?:System\.Security\.Cryptography\.)?(?:(?:MD5|SHA1|HMACMD5|HMACSHA1)(?:\.(?:Create|HashData))?|(?:MD5|SHA1)(?:CryptoServiceProvider|Managed|Cng))$/,
+      tell: (_, callee) => `${callee} can be forged`,
+    }),
+    good('class Quay { void Moor() { SHA256.Create(); } }\n'), bad('class Quay { void Moor() { MD5.Create(); new HMACSHA1(key); } }\n', '1:28 1:42'),
+  ),
+  'safety/shell-text': by(
+    byCalls({ names: ['Start', 'ProcessStartInfo'], callee: /^(?:System\.Diagnostics\.)?(?:Process\.Start|ProcessStartInfo)$/, tell: (call, callee) => (runsShell(call) ? `${callee} runs a command built from values` : null) }),
+    good('class Quay { void Moor() { Process.Start("ls", quay); Process.Start("cmd.exe", "/c dir"); } }\n'),
+    bad('class Quay { void Moor() { Process.Start("cmd.exe", "/c dir " + quay); new ProcessStartInfo("/bin/sh", $"-c {quay}"); } }\n', '1:28 1:72'),
+  ),
+  'safety/dynamic-code': by(
+    byCalls({ names: ['EvaluateAsync', 'RunAsync', 'Create'], callee: /^CSharpScript\.(?:EvaluateAsync|RunAsync|Create)(?:<.*>)?$/, tell: (_, callee) => `${callee} runs text as code` }),
+    good('class Quay { void Moor() { Script.Create(a); } }\n'), bad('class Quay { void Moor() { CSharpScript.EvaluateAsync(text); } }\n', '1:28'),
+  ),
+  'docs/public-comment': by(
+    undescribed(['class_declaration', 'struct_declaration', 'interface_declaration', 'record_declaration', 'enum_declaration', 'delegate_declaration', 'method_declaration'], isPublic),
+    good('/// <summary>The quay.</summary>\n[Serializable]\npublic class Quay { void Moor() {} /** Sails. */ public void Sail() {} public override int GetHashCode() { return 1; } }\nclass Tide { public void Low() {} }\n'),
+    bad('public class Quay { public void Moor() {} }\n', '1:14 1:33'),
+  ),
+  'idiom/debug-print': as(good('class Quay { void Moor() { log.Info("moored"); Console.Error.WriteLine("full"); } }\n'), bad('class Quay { void Moor() { Console.WriteLine("moored"); } }\n', '1:28')),
+  'imports/barred': as(good('using Harbour.Quay;\n', { options: { modules: ['Harbour.Tide'] } }), bad('using Harbour.Tide.Low;\nusing static Harbour.Tide;\n', '1:7 2:14', { options: { modules: ['Harbour.Tide'] } })),
+  'imports/repeated': as(good('using Harbour.Quay;\nusing static Harbour.Quay;\n'), bad('using Harbour.Quay;\nusing Harbour.Tide;\nusing Harbour.Quay;\n', '3:1', { repaired: 'using Harbour.Quay;\nusing Harbour.Tide;\n' })),
+};
+
+/** A type that says when two of it are equal, and not by which number to find them: .NET API, `Object.GetHashCode`, "Notes to Inheritors". */
+function judgeEquality(node: SyntaxNode): ReturnType<typeof hitAt> | null {
+  const methods = (node.child('body')?.parts ?? []).filter(({ type }) => type === 'method_declaration');
+  const equality = methods.find((method) => method.child('name')?.text === 'Equals' && /^\(\s*(?:object|Object)\??\s+\w+\s*\)$/.test(method.child('parameters')?.text ?? '') && /\boverride\b/.test(method.text));
+  const isPartial = node.parts.some(({ type, text }) => type === 'modifier' && text === 'partial');
+  if (equality === undefined || isPartial || methods.some((method) => method.child('name')?.text === 'GetHashCode')) return null;
+  return hitAt(equality.child('name') ?? equality, 'equals is redefined here but GetHashCode is not');
+}
+
+/** Whether a program that is started is a shell, and its arguments a text made of values. */
+function runsShell(call: SyntaxNode): boolean {
+  const [program, text] = argumentsOf(call);
+  if (program === undefined || text === undefined || !/^[@$]*"(?:.*[\\/])?(?:(?:ba|z|da)?sh|cmd(?:\.exe)?|powershell(?:\.exe)?|pwsh)"$/.test(program.text)) return false;
+  return text.type === 'binary_expression' || (text.type === 'template_string' && isFilled(text)) || /^string\.Format$/i.test(text.child('function')?.text ?? '');
+}

@@ -1,0 +1,65 @@
+import { bindPlainly, type PlainBinding } from '../../syntax/bindings/plain.js';
+import type { BindingKind, Scope } from '../../syntax/bindings/scope.js';
+import type { Import, LanguageSyntax } from '../../syntax/language-syntax.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
+
+const FUNCTIONS = ['method_declaration', 'constructor_declaration', 'destructor_declaration', 'function_declaration', 'lambda_expression', 'accessor_declaration', 'operator_declaration', 'conversion_operator_declaration', 'indexer_declaration', 'property_declaration', 'delegate_declaration'];
+const WITH_BODY = new Set(FUNCTIONS);
+
+const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
+  ...FUNCTIONS.map((type) => [type, 'function'] as const),
+  ...['block', 'for_statement', 'foreach_statement', 'try_with_resources_statement', 'fixed_statement', 'catch_clause', 'switch_body', 'match_arm', 'query_expression'].map((type) => [type, 'block'] as const),
+  ...['class_declaration', 'struct_declaration', 'record_declaration', 'interface_declaration'].map((type) => [type, 'class'] as const),
+]);
+
+const PATTERNS = ['declaration_pattern', 'var_pattern', 'recursive_pattern', 'list_pattern', 'declaration_expression', 'parenthesized_variable_designation', 'tuple_pattern'];
+const CLAUSES = ['from_clause', 'let_clause', 'join_clause', 'join_into_clause'];
+const TYPES = new Set(['class_declaration', 'struct_declaration', 'record_declaration']);
+
+/** What a declarator declares depends on where it stands. */
+function kindOf(declarator: SyntaxNode): BindingKind {
+  const statement = declarator.parent?.parent;
+  if (/field_declaration$/.test(statement?.type ?? '')) return 'field';
+  // What is disposed of in the end may be there for that alone.
+  if (/^(?:try_with_resources|fixed)_statement$/.test(statement?.type ?? '') || /^(?:await\s+)?using\b/.test(statement?.text ?? '')) return 'loop';
+  if (statement?.type !== 'local_variable_declaration') return 'variable';
+  return statement.parts.some(({ type, text }) => type === 'modifier' && text === 'const') ? 'constant' : 'variable';
+}
+
+const BINDING: PlainBinding = {
+  scopes: SCOPES,
+  makesScope: ({ type, parentType }) => type !== 'block' || !WITH_BODY.has(parentType ?? ''),
+  names: ['identifier', 'implicit_parameter'],
+  declareAll: (tree, scopes, declare) => {
+    for (const node of tree.ofType('variable_declarator')) declare(scopes.around(node), kindOf(node), node.child('name'));
+    // The parameters of a type become its fields.
+    for (const node of tree.ofType('parameter')) declare(scopes.around(node), TYPES.has(node.parent?.parentType ?? '') ? 'field' : 'parameter', node.child('name'));
+    for (const node of tree.ofType('implicit_parameter')) declare(scopes.around(node), 'parameter', node);
+    for (const node of tree.ofType('foreach_statement')) declare(scopes.at(node), 'loop', node.child('left'));
+    for (const node of tree.ofType('catch_declaration')) declare(scopes.around(node), 'caught', node.child('name'));
+    for (const node of tree.ofTypes(PATTERNS)) for (const name of node.childrenOf('name')) declare(scopes.at(node), 'variable', name);
+    for (const node of tree.ofTypes(CLAUSES)) declare(scopes.at(node), 'loop', node.child('name') ?? (node.type === 'from_clause' ? null : node.childOfType('identifier')));
+  },
+  isUse: ({ field, parentType }) => field !== 'property' && !(field === 'name' && /declaration$|^(?:argument|variable_declarator|attribute|member_binding_expression|enum_member_declaration)$/.test(parentType ?? '')) && !/^(?:labeled_statement|using_directive|namespace_declaration)$/.test(parentType ?? ''),
+};
+
+/** The namespaces and types that a file of C# uses by name; those with a name of their own are no others. */
+function importsIn(tree: SyntaxTree): Import[] {
+  return tree.ofType('import_declaration').flatMap((statement) => {
+    const node = statement.parts.findLast(({ type }) => /name$|^identifier$/.test(type)) ?? null;
+    return node === null ? [] : [{ module: node.text.replace(/\s/g, ''), node }];
+  });
+}
+
+function isConstantField({ node }: { readonly node: SyntaxNode }): boolean {
+  const modifiers = node.parent?.parent?.parent?.parts.filter(({ type }) => type === 'modifier').map(({ text }) => text) ?? [];
+  return modifiers.includes('const') || (modifiers.includes('static') && modifiers.includes('readonly'));
+}
+
+export const CSHARP_SYNTAX: LanguageSyntax = {
+  bind: (tree) => bindPlainly(tree, BINDING),
+  // The names of fields have conventions of their own: those of private ones begin with a low line or a small letter, those of others with a capital.
+  valueKind: (binding) => (binding.kind === 'field' ? (isConstantField(binding) ? 'constant' : null) : binding.kind === 'constant' ? 'constant' : 'variable'),
+  imports: importsIn,
+  leaving: { callee: /^(?:System\.)?Environment\.(?:Exit|FailFast)$/, names: ['Exit', 'FailFast'] },
+};

@@ -1,0 +1,37 @@
+import type { Translation } from '../translation.js';
+
+export const CSHARP_TRANSLATION: Translation = {
+  types: {
+    compilation_unit: 'program',
+    local_function_statement: 'function_declaration',
+    anonymous_method_expression: 'lambda_expression',
+    invocation_expression: 'call_expression',
+    implicit_object_creation_expression: 'object_creation_expression',
+    member_access_expression: 'member_expression',
+    conditional_access_expression: 'optional_expression',
+    local_declaration_statement: 'local_variable_declaration',
+    prefix_unary_expression: 'unary_expression',
+    postfix_unary_expression: 'update_expression',
+    switch_section: 'switch_block_statement_group',
+    switch_expression_arm: 'match_arm',
+    using_directive: 'import_declaration',
+    using_statement: 'try_with_resources_statement',
+    interpolated_string_expression: 'template_string',
+    verbatim_string_literal: 'raw_string_literal',
+    integer_literal: 'number',
+    real_literal: 'number',
+  },
+  fields: [
+    ['member_expression', 'object', { in: 'expression' }],
+    ['member_expression', 'property', { in: 'name' }],
+    ['optional_expression', 'object', { in: 'condition' }],
+    ['optional_expression', 'property', 'last'],
+    ['variable_declarator', 'value', { after: '=' }],
+    ['switch_block_statement_group', 'value', { before: ':' }],
+    ['match_arm', 'value', { after: '=>' }],
+    ['unary_expression', 'argument', 'last'],
+    ['update_expression', 'argument', 'first'],
+    ['lambda_expression', 'body', { of: ['block'] }],
+    ['finally_clause', 'body', { of: ['block'] }],
+  ],
+};

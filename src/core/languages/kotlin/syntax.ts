@@ -1,0 +1,78 @@
+import { bindPlainly, type PlainBinding } from '../../syntax/bindings/plain.js';
+import type { BindingKind, Scope } from '../../syntax/bindings/scope.js';
+import type { Import, LanguageSyntax } from '../../syntax/language-syntax.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
+
+const FUNCTIONS = ['function_declaration', 'function_expression', 'lambda_literal', 'constructor_declaration', 'getter', 'setter', 'anonymous_initializer'];
+
+const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
+  ...FUNCTIONS.map((type) => [type, 'function'] as const),
+  ...['block', 'for_in_statement', 'catch_clause', 'match_expression'].map((type) => [type, 'block'] as const),
+  ...['class_declaration', 'companion_object', 'object_literal'].map((type) => [type, 'class'] as const),
+]);
+
+const HOLDERS = new Set(['class_body', 'enum_class_body', 'program']);
+const TEXTS = ['string_literal', 'raw_string_literal'];
+const VARIABLES = ['variable_declaration'];
+
+/** What a variable is depends on what declares it. */
+function kindOf(variable: SyntaxNode): BindingKind {
+  let holder = variable.parent;
+  // One of several values may be taken to reach the next.
+  if (holder?.type === 'multi_variable_declaration') holder = holder.parent?.type === 'property_declaration' ? null : holder.parent;
+  switch (holder?.type) {
+    case 'property_declaration':
+      return HOLDERS.has(holder.parentType ?? '') ? 'field' : 'variable';
+    case 'for_in_statement':
+      return 'loop';
+    case 'lambda_parameters':
+      return 'parameter';
+    case undefined:
+      return 'loop';
+    default:
+      return 'variable';
+  }
+}
+
+const BINDING: PlainBinding = {
+  scopes: SCOPES,
+  makesScope: ({ type, parentType }) => type !== 'block' || !/^(?:function_body|constructor_declaration|anonymous_initializer)$/.test(parentType ?? ''),
+  names: ['identifier'],
+  declareAll: (tree, scopes, declare) => {
+    for (const node of tree.ofTypes(VARIABLES)) declare(scopes.around(node), kindOf(node), node.child('name'));
+    for (const node of tree.ofType('parameter')) if (node.parentType === 'function_value_parameters') declare(scopes.around(node), 'parameter', node.child('name'));
+    for (const node of tree.ofType('class_parameter')) declare(scopes.around(node), 'field', node.child('name'));
+    for (const node of tree.ofType('catch_clause')) declare(scopes.at(node), 'caught', node.childOfType('identifier'));
+    for (const node of tree.ofType('setter')) declare(scopes.at(node), 'field', node.childOfType('identifier'));
+  },
+  isUse: ({ field, parentType }) => field !== 'property' && !(field === 'name' && /declaration$/.test(parentType ?? '')) && !/^(?:qualified_identifier|import_declaration|enum_entry|type_parameter)$/.test(parentType ?? ''),
+  useMore: namesInTemplates,
+};
+
+/** Names right after a dollar sign, which the grammar reads as text: Kotlin language specification, "String interpolation expressions". */
+function namesInTemplates(tree: SyntaxTree, use: (name: string, at: SyntaxNode) => void): void {
+  for (const text of tree.ofTypes(TEXTS)) {
+    if (text.text.includes('$')) for (const [, name = ''] of text.text.matchAll(/\$([\p{L}_][\p{L}\p{N}_]*)/gu)) use(name, text);
+  }
+}
+
+/** What a file of Kotlin imports; that of all names of a package is the package. */
+function importsIn(tree: SyntaxTree): Import[] {
+  return tree.ofType('import_declaration').flatMap((statement) => {
+    const node = statement.childOfType('qualified_identifier', 'identifier');
+    return node === null ? [] : [{ module: node.text.replace(/[\s`]/g, ''), node }];
+  });
+}
+
+/** What the compiler puts in place of its name: Kotlin documentation, "Compile-time constants". */
+function isConstant({ node }: { readonly node: SyntaxNode }): boolean {
+  return /\bconst\b/.test(node.parent?.parent?.childOfType('modifiers')?.text ?? '');
+}
+
+export const KOTLIN_SYNTAX: LanguageSyntax = {
+  bind: (tree) => bindPlainly(tree, BINDING),
+  // Values that are set once and for all may be written like constants.
+  valueKind: (binding) => (isConstant(binding) ? 'constant' : binding.kind === 'field' && binding.scope.kind !== 'class' ? null : /^[A-Z]/.test(binding.name) && binding.kind === 'field' ? null : 'variable'),
+  imports: importsIn,
+  leaving: { callee: /^(?:exitProcess|(?:kotlin\.)?TODO|(?:java\.lang\.)?System\.exit)$/, names: ['exitProcess', 'TODO', 'exit'] },
+};

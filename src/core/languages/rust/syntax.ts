@@ -1,0 +1,85 @@
+import { bindPlainly, type PlainBinding } from '../../syntax/bindings/plain.js';
+import type { Scope } from '../../syntax/bindings/scope.js';
+import type { Import, LanguageSyntax } from '../../syntax/language-syntax.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
+
+const FUNCTIONS = new Set(['function_declaration', 'lambda_expression']);
+
+const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
+  ['function_declaration', 'function'], ['lambda_expression', 'function'], ['function_signature', 'function'], ['function_type', 'function'],
+  ...['block', 'match_arm', 'for_in_statement', 'if_statement', 'while_statement'].map((type) => [type, 'block'] as const),
+  ['declaration_list', 'class'],
+]);
+
+/** What in a pattern names something that exists, or a type. */
+const OTHER_FIELDS = new Set(['type', 'path']);
+const PATHS = new Set(['scoped_identifier', 'scoped_type_identifier', 'generic_type', 'macro_call', 'range_pattern', 'const_block']);
+
+/** The names that a pattern binds. A name that begins with a capital letter stands for a constant: The Rust Reference, "Identifier patterns". */
+function boundIn(pattern: SyntaxNode | null): SyntaxNode[] {
+  const names: SyntaxNode[] = [];
+  pattern?.walk((node) => {
+    if (OTHER_FIELDS.has(node.field ?? '') || PATHS.has(node.type) || node.field === 'condition') return false;
+    if (/^(?:identifier|shorthand_field_identifier)$/.test(node.type) && /^[\p{Ll}_]/u.test(node.text)) names.push(node);
+    return true;
+  });
+  return names;
+}
+
+const BINDING: PlainBinding = {
+  scopes: SCOPES,
+  makesScope: ({ type, parentType }) => type !== 'block' || !FUNCTIONS.has(parentType ?? ''),
+  names: ['identifier', 'shorthand_field_identifier'],
+  declareAll: (tree, scopes, declare) => {
+    for (const node of tree.ofType('variable_declarator')) for (const name of boundIn(node.child('name'))) declare(scopes.at(node), 'variable', name);
+    for (const node of tree.ofType('parameter')) for (const name of boundIn(node.child('name'))) declare(scopes.around(node), 'parameter', name);
+    for (const node of tree.ofType('closure_parameters')) {
+      for (const part of node.parts) if (part.type !== 'parameter') for (const name of boundIn(part)) declare(scopes.around(node), 'parameter', name);
+    }
+    for (const node of tree.ofType('for_in_statement')) for (const name of boundIn(node.child('left'))) declare(scopes.at(node), 'loop', name);
+    for (const node of tree.ofType('let_condition')) for (const name of boundIn(node.child('pattern'))) declare(scopes.around(node), 'variable', name);
+    for (const node of tree.ofType('match_pattern')) for (const name of boundIn(node)) declare(scopes.around(node), 'variable', name);
+    for (const node of tree.ofType('constant_item')) declare(scopes.around(node), node.parentType === 'block' ? 'constant' : 'field', node.child('name'));
+  },
+  isUse: ({ field, parentType }) => !(field === 'name' && parentType !== 'scoped_identifier') && parentType !== 'label' && parentType !== 'lifetime',
+  useMore: namesInFormats,
+};
+
+const MACRO_TEXTS = ['string_literal', 'raw_string_literal'];
+
+/** Names in braces in the texts of macros: The Rust Standard Library, `std::fmt`, "Named parameters". */
+function namesInFormats(tree: SyntaxTree, use: (name: string, at: SyntaxNode) => void): void {
+  for (const text of tree.ofTypes(MACRO_TEXTS)) {
+    if (!text.text.includes('{')) continue;
+    for (const [, name = ''] of text.text.matchAll(/\{([\p{L}_][\p{L}\p{N}_]*)/gu)) use(name, text);
+    for (const [, name = ''] of text.text.matchAll(/\{[^{}]*?([\p{L}_][\p{L}\p{N}_]*)\$/gu)) use(name, text);
+  }
+}
+
+/** The paths that a declaration brings in, with what stands before their braces. */
+function pathsOf(node: SyntaxNode, before: string, add: (found: Import) => void): void {
+  const path = (own: string): string => (before === '' ? own : `${before}::${own}`);
+  if (node.type === 'scoped_use_list') {
+    const list = node.child('list');
+    if (list !== null) pathsOf(list, path(node.child('path')?.text ?? ''), add);
+  } else if (node.type === 'use_list') for (const part of node.parts) pathsOf(part, before, add);
+  else if (node.type === 'use_as_clause') add({ module: path(node.child('path')?.text ?? ''), node });
+  else if (!/comment/.test(node.type)) add({ module: path(node.text), node });
+}
+
+/** What a file of Rust brings in by `use`, each path by itself. */
+function importsIn(tree: SyntaxTree): Import[] {
+  const imports: Import[] = [];
+  for (const statement of tree.ofType('import_declaration')) {
+    const argument = statement.child('argument');
+    if (argument !== null) pathsOf(argument, '', (found) => imports.push(found));
+  }
+  return imports;
+}
+
+export const RUST_SYNTAX: LanguageSyntax = {
+  bind: (tree) => bindPlainly(tree, BINDING),
+  valueKind: ({ kind }) => (kind === 'constant' || kind === 'field' ? 'constant' : 'variable'),
+  imports: importsIn,
+  leaving: { callee: /^(?:(?:std::|core::)?(?:panic|unreachable|todo|unimplemented)|(?:std::)?process::(?:exit|abort))$/, names: ['panic', 'unreachable', 'todo', 'unimplemented', 'exit', 'abort'] },
+};
