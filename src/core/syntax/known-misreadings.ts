@@ -1,13 +1,6 @@
 import type { GrammarId } from '../base/language.js';
-
-/** A construct that a grammar does not know, and what to parse in its place: text of the same length, which the grammar reads as what is meant. */
-interface Misreading {
-  readonly found: RegExp;
-  readonly instead: (construct: string, ...groups: string[]) => string;
-}
-
-const blanks = (text: string): string => text.replace(/[^\r\n]/g, ' ');
-const name = (text: string): string => '_'.repeat(text.length);
+import { blanks, name, type Misreading } from '../languages/misreading.js';
+import { LANGUAGE_MISREADINGS } from '../languages/misreadings.js';
 
 /** Words of the language that may be the name of an export: ECMA-262, section 16.2.3, "ModuleExportName". */
 const NAMED_LIKE_WORDS: Misreading = {
@@ -117,7 +110,7 @@ export function withoutSilentMisreadings(text: string, grammar: GrammarId): stri
 }
 
 const KNOWN: Readonly<Partial<Record<GrammarId, readonly Misreading[]>>> = {
-  javascript: SCRIPT, typescript: TYPESCRIPT, tsx: TYPESCRIPT, css: CSS, bash: SHELL, php: PHP, cpp: CPP,
+  javascript: SCRIPT, typescript: TYPESCRIPT, tsx: TYPESCRIPT, css: CSS, bash: SHELL, php: PHP, cpp: CPP, ...LANGUAGE_MISREADINGS,
 };
 
 /** For each construct that a grammar is known to misread, how to write it in a text so that it is read. All offsets stay the same. */

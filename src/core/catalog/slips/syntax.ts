@@ -81,6 +81,8 @@ function findSyntaxErrors(source: ParsedSource): Hit[] {
   const { root } = source;
   if (grammar === 'json' && WITH_COMMENTS.test(source.text.path)) return [];
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} has no opening tag`));
+  // What a template fills in later is no code yet.
+  if (grammar === 'ruby' && /<%[=-]?\s/.test(root.text)) return [];
   // Only the compiler knows what the preprocessor makes of a file, so plain C is left out.
   if (grammar === 'cpp' && (/^\s*#\s*(?:if|define)\b/m.test(root.text) || LIKE_MACRO.test(root.text))) return [];
   const hits: Hit[] = [];

@@ -21,5 +21,10 @@ function isHidden(method: SyntaxNode): boolean {
     if (before.type === 'identifier' && before.text === 'public') return false;
   }
   const name = nameOf(method)?.text ?? '';
-  return new RegExp(`\\bprivate(?:_class_method)?\\b[^\\n]*:${name.replace(/[?!]/g, '\\$&')}(?![\\w?!])`).test(method.parent?.text ?? '');
+  return (method.parent?.text ?? '').split('\n').some((line) => /^\s*private(?:_class_method)?\b/.test(line) && symbolsIn(line).includes(`:${name}`));
+}
+
+/** The symbols of a line, each with its colon. */
+function symbolsIn(line: string): readonly string[] {
+  return line.match(/:\w+[?!=]?/g) ?? [];
 }

@@ -1,0 +1,32 @@
+import { blanks, name, type Misreading } from '../misreading.js';
+
+const DIRECTIVE = /^[ \t]*#[ \t]*(if|elif|else|endif)\b/;
+
+/** The same code as the compiler sees it if one branch of each choice holds: C# language specification, section 6.5.5. Other branches, and the directives themselves, are blank. */
+function withOneBranch(text: string, isTaken: (branch: number) => boolean): string {
+  const open: { branch: number; isTaken: boolean }[] = [];
+  return text.replace(/[^\n]*(?:\n|$)/g, (line) => {
+    const word = DIRECTIVE.exec(line)?.[1];
+    const innermost = open.at(-1);
+    if (word === 'if') open.push({ branch: 0, isTaken: isTaken(0) });
+    else if (word === 'endif') open.pop();
+    else if (word !== undefined && innermost !== undefined) {
+      innermost.branch += 1;
+      innermost.isTaken = isTaken(innermost.branch);
+    } else return open.every((each) => each.isTaken) ? line : blanks(line);
+    return blanks(line);
+  });
+}
+
+const WHOLE = /^[^]*#[ \t]*if\b[^]*$/;
+
+export const CSHARP_MISREADINGS: readonly Misreading[] = [
+  // What a declaration consists of may depend on a symbol, which the grammar knows only of whole declarations.
+  { found: WHOLE, instead: (text) => withOneBranch(text, (branch) => branch === 0) },
+  { found: WHOLE, instead: (text) => withOneBranch(text, (branch) => branch === 1) },
+  // What a pointer points to: C# language specification, section 23.6.2. Where it is assigned to, it is read like a name.
+  { found: /(?<=[;{})]\s{0,99})\*[^;={}\n]{1,200}?(?=\s*(?:[-+|&^*/%]|<<|>>)?=(?!=))/g, instead: name },
+  { found: /(?<=[=(,;{}!&|?:+\-<>]\s{0,99}|\b(?:return|case)\s{1,99}|\))\*+(?=\s*\(\s*[\w.]+\s*\*+\s*\))|(?<=[=(,;{}!&|?:+\-<>]\s{0,99}|\b(?:return|case)\s{1,99})\*+(?=\s*[(\w])/g, instead: blanks },
+  { found: /(?<=\(\s*[\w.]+\s*)\*+(?=\s*\)\s*[\w(&*])/g, instead: blanks },
+  { found: /\brequired(?=\s*[[=.;)])/g, instead: name },
+];
