@@ -3,6 +3,9 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { grammarFor, languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { GRAMMARS, type GrammarId, type Language } from '../../src/core/base/language.js';
+import { DESCRIBED, type DescribedGrammar } from '../../src/core/languages/described.js';
+import type { Translation } from '../../src/core/languages/translation.js';
+import { translationOf } from '../../src/core/languages/translations.js';
 import { startEngine, type EngineMemory } from '../../src/core/syntax/engine.js';
 import type { SyntaxNode } from '../../src/core/syntax/node.js';
 import { ReadTree } from '../../src/core/syntax/tree.js';
@@ -22,7 +25,10 @@ function walked(tree: Tree, grammar: GrammarId): string[] {
   for (let depth = 0; ;) {
     // The package calls a node without a name an error: the end of a file that ends a statement of Go is one.
     const type = cursor.nodeType === 'ERROR' && !cursor.nodeIsNamed ? '' : cursor.nodeType;
-    lines.push([depth, cursor.nodeIsNamed ? (translation?.types[type] ?? type) : type, cursor.nodeIsNamed, translation === null ? cursor.currentFieldName : null, cursor.startIndex, cursor.endIndex].join(' '));
+    const said = cursor.nodeIsNamed ? (translation?.types[type] ?? type) : type;
+    const meant = cursor.nodeIsNamed ? (new Map(Object.entries(translation?.words?.find(([of]) => of === said)?.[1] ?? {})).get(cursor.nodeText) ?? said) : said;
+    const end = translation?.endsWithLine?.includes(said) === true ? cursor.startIndex + cursor.nodeText.replace(/[\r\n]+$/, '').length : cursor.endIndex;
+    lines.push([depth, meant, cursor.nodeIsNamed, translation === null ? cursor.currentFieldName : null, cursor.startIndex, end].join(' '));
     if (cursor.gotoFirstChild()) {
       depth += 1;
       continue;
@@ -37,8 +43,8 @@ function walked(tree: Tree, grammar: GrammarId): string[] {
   }
 }
 
-function described({ type, named, field, start, end }: SyntaxNode): string {
-  return [type, named, field, start, end].join(' ');
+function described({ type, named, field, start, end, tree: { names } }: SyntaxNode): string {
+  return [type, named, names.translation === null ? field : null, start, end].join(' ');
 }
 
 /** The same of the tree that rules see, by its links alone. */
@@ -64,13 +70,22 @@ const codes: [GrammarId, string][] = CATALOG.rules.flatMap(({ examples }) => exa
   return grammar === null ? [] : [[grammar, code], [grammar, code.slice(0, Math.floor(code.length * 0.6))]];
 }));
 
+/** What the examples of the rules leave out. */
+const SAMPLES: Readonly<Record<DescribedGrammar, string>> = {
+  csharp: 'class Quay { IEnumerable<int> Moor() { int Sail() => 1; Tide t = new(); a?.b(); ++c; c++; d = -1.5; using (var e = F()) { } G(delegate { H(); }); yield return 1; foreach (var (x, y) in z) { } } }\n',
+  kotlin: 'typealias Low = Int\nclass Quay : Base { constructor(a: Int) { moor() }\n fun sail() { val f = fun(a: Int): Int { return 1 }\n do { moor() } while (a)\n while (b) { continue }\n for (c in d) moor()\n val e = """a"""\n val g = 1.5\n } }\n',
+  ruby: 'until a\n  next\nend\nb while c\nd until e\nfor f in g do break end\ncase h\nin [i] then j\nend\nbegin\n  k\nensure\n  l\nend\nm += -1.5\n(n)\nif o then p else q end\nr unless s\n',
+  rust: 'union Low { a: u8 }\ntype High = u8;\nfn moor() { let f = |a| a + 1; for b in c { continue; } d += -1; e.f; }\n',
+};
+for (const [grammar, code] of Object.entries(SAMPLES)) codes.push([grammar as DescribedGrammar, code]);
+
 test('the tree that rules see is the one that the package shows, in every grammar', () => {
   expect(new Set(codes.map(([grammar]) => grammar))).toEqual(new Set(GRAMMARS));
   for (const [grammar, code] of [...codes, ['javascript', 'a = "😀é"; // ü\nb();\n'] as [GrammarId, string]]) {
     const tree = grammars.parse(code, grammar);
     const read = grammars.read(code, grammar, tree);
-    expect(linked(read.root), code).toEqual(walked(tree));
-    expect(read.depth).toBe(Math.max(...walked(tree).map((line) => Number(line.split(' ')[0]))));
+    expect(linked(read.root), code).toEqual(walked(tree, grammar));
+    expect(read.depth).toBe(Math.max(...walked(tree, grammar).map((line) => Number(line.split(' ')[0]))));
     tree.delete();
   }
 });
@@ -86,7 +101,7 @@ test.each<[string, GrammarId, string]>([
 ])('a tree that is %s is the same too', (_, grammar, code) => {
   const tree = grammars.parse(code, grammar);
   const read = grammars.read(code, grammar, tree);
-  const expected = walked(tree);
+  const expected = walked(tree, grammar);
   const told: string[] = [];
   for (let index = 0; index < read.size; index += 1) told.push(described(read.nodeAt(index)));
   expect(told.join('\n')).toBe(expected.map((line) => line.replace(/^\d+ /, '')).join('\n'));
@@ -94,6 +109,25 @@ test.each<[string, GrammarId, string]>([
   tree.delete();
   // The memory that is handed back is used for the next one.
   read.dispose();
+});
+
+test.each(DESCRIBED.map(({ grammar }) => grammar))('what %s calls its nodes and fields is said in terms that code needs: each occurs in an example', (grammar) => {
+  const translation = translationOf(grammar) as Translation;
+  const types = new Set<string>();
+  const fields = new Set<string>();
+  const own = new Set<string>();
+  for (const [, code] of codes.filter(([id]) => id === grammar)) {
+    const tree = grammars.parse(code, grammar);
+    grammars.read(code, grammar, tree).root.walk(({ type, field, parent }) => {
+      types.add(type);
+      if (field !== null && parent !== null) fields.add(`${parent.type} ${field}`);
+    });
+    for (const type of Object.keys(translation.types)) if (tree.rootNode.descendantsOfType(type).length > 0) own.add(type);
+    tree.delete();
+  }
+  expect(Object.keys(translation.types).filter((type) => !own.has(type))).toEqual([]);
+  expect(Object.values(translation.types).filter((type) => !types.has(type))).toEqual([]);
+  expect(translation.fields.map(([type, field]) => `${type} ${field}`).filter((named) => !fields.has(named))).toEqual([]);
 });
 
 describe('reading from the engine’s memory', () => {
@@ -118,7 +152,7 @@ describe('reading from the engine’s memory', () => {
     for (const [grammar, code] of codes.filter(([id]) => id === 'tsx')) {
       const tree = parse('tsx')(code);
       const read = new ReadTree(code, grammar, grammars.get('tsx'), reader.read(tree));
-      expect(linked(read.root), code).toEqual(walked(tree));
+      expect(linked(read.root), code).toEqual(walked(tree, grammar));
       expect([read.depth, read.hasErrors]).toEqual([grammars.read(code, grammar, tree).depth, tree.rootNode.hasError]);
       tree.delete();
     }

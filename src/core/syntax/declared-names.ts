@@ -47,11 +47,12 @@ const CONSTRUCTORS = new Set(['constructor_declaration', 'compact_constructor_de
 function functionNames(tree: SyntaxTree): DeclaredName[] {
   const names: DeclaredName[] = [];
   const functions = tree.ofTypes(FUNCTIONS);
+  const own = syntaxOf(tree.grammar);
   for (let at = 0; at < functions.length; at += 1) {
     const node = functions[at] as SyntaxNode;
     const name = nameOf(node);
     // A Java constructor has the name of its class; operators and computed names are not the author's choice.
-    if (name === null || !NAMES.has(name.type) || CONSTRUCTORS.has(node.type) || isConstructor(node, name)) continue;
+    if (name === null || !NAMES.has(name.type) || CONSTRUCTORS.has(node.type) || isConstructor(node, name) || own?.isChosen?.(node) === false) continue;
     names.push({ node: name, name: name.text, kind: 'function' });
   }
   return names;
@@ -69,7 +70,12 @@ function isSpecialized(node: SyntaxNode): boolean {
 const TYPES = [...CLASSES, 'type_alias_declaration', 'enum_specifier', 'union_specifier', 'type_spec', 'alias_declaration'];
 
 function typeNames(tree: SyntaxTree): DeclaredName[] {
-  return tree.ofTypes(TYPES).flatMap((node) => (node.type.endsWith('_specifier') && (node.child('body') === null || isSpecialized(node)) ? [] : named(node.child('name'), 'type')));
+  return tree.ofTypes(TYPES).flatMap((node) => {
+    if (node.type.endsWith('_specifier') && (node.child('body') === null || isSpecialized(node))) return [];
+    const name = node.child('name');
+    // Ruby writes the modules around a class before its name.
+    return named(name?.type === 'scope_resolution' ? name.child('name') : name, 'type');
+  });
 }
 
 function valueNames(tree: SyntaxTree): DeclaredName[] {

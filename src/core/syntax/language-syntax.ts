@@ -16,6 +16,8 @@ export interface LanguageSyntax {
   readonly bind: (tree: SyntaxTree) => Bindings;
   /** What a bound name is for whoever chooses names; null if it is not the author's choice. */
   readonly valueKind: (binding: Binding) => 'variable' | 'constant' | null;
+  /** Whether the author of a function has chosen its name; absent if that is always so. */
+  readonly isChosen?: (declared: SyntaxNode) => boolean;
   /** What a file imports. */
   readonly imports: (tree: SyntaxTree) => readonly Import[];
   /** Calls after which nothing runs, by their callee, and the names to look for without their objects. */

@@ -33,9 +33,12 @@ const LEAVING: Readonly<Record<string, RegExp>> = {
 /** Their names without the objects. */
 const LEAVING_NAMES = ['panic', 'Exit', 'exit', '_exit', '_Exit', 'quick_exit', 'abort', 'terminate', 'die', 'quit', 'Fatal', 'Fatalf', 'Fatalln', 'Panic', 'Panicf', 'Panicln'];
 
+/** What stands in a block beside its statements. */
+const NO_STATEMENTS = new Set(['switch_label', 'except_clause', 'finally_clause', 'else_clause', 'heredoc_body']);
+
 /** The statements of a block, without comments. */
 export function statementsOf(block: SyntaxNode): SyntaxNode[] {
-  return block.parts.filter((part) => !isComment(part) && part.field !== 'value' && part.type !== 'switch_label');
+  return block.parts.filter((part) => !isComment(part) && part.field !== 'value' && !NO_STATEMENTS.has(part.type));
 }
 
 /** Whether a statement always leaves its block: in PHP, throw is an expression; in Go and others, a call may do it. */

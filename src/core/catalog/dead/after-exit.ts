@@ -58,7 +58,7 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
     const after = statements.slice(exit + 1);
     if (after.some(({ type }) => type === 'ERROR' || type.startsWith('preproc'))) continue;
     const first = after.find((statement) => !HOLDS_ANYWHERE.has(statement.type) && !isBareDeclaration(statement) && statement.text !== ';');
-    if (first === undefined || isLabelled(after, first) || isHabit(statements[exit] as SyntaxNode, first, grammar)) continue;
+    if (first === undefined || isLabelled(after, first) || isHabit(statements[exit] as SyntaxNode, first, grammar) || isOfOneLine(statements[exit] as SyntaxNode, first)) continue;
     hits.push({ start: first.start, end: first.end, message: `never runs: ${reasonOf(statements[exit] as SyntaxNode)}` });
   }
   return hits;
@@ -114,6 +114,11 @@ function isHabit(exit: SyntaxNode, first: SyntaxNode, grammar: string): boolean 
   if (grammar === 'python' && first.type === 'expression_statement' && first.firstPart?.type === 'yield') return true;
   // Of Go's calls, only panic ends a function for the compiler (Go specification, "Terminating statements").
   return exit.type === 'expression_statement' && !(grammar === 'go' && /^panic\b/.test(exit.text)) && first.type === 'return_statement';
+}
+
+/** Kotlin's grammar takes a value that begins like `import` for a statement of its own. */
+function isOfOneLine(exit: SyntaxNode, { start, tree }: SyntaxNode): boolean {
+  return tree.grammar === 'kotlin' && !/[\n;]/.test(tree.text.slice(exit.end, start));
 }
 
 function reasonOf({ type, text }: SyntaxNode): string {

@@ -102,8 +102,6 @@ function isBound(owner: SyntaxNode): boolean {
   if (holder === null || functionBetween(owner, holder)) return false;
   const modifiers = owner.childOfType('modifiers')?.text ?? '';
   if (/@/.test(modifiers) || owner.childOfType('decorator', 'attribute_list') !== null) return true;
-  // What others may override has the parameters that these need.
-  if (/\b(?:override|open|abstract|external|operator|actual|expect)\b/.test(modifiers) || holder.first?.text === 'interface') return true;
   const isOwn = /\bprivate\b/.test(modifiers) || owner.parts.some(({ type, text }) => type === 'modifier' && text === 'private') || owner.childOfType('visibility_modifier', 'accessibility_modifier')?.text === 'private';
   if (isOwn) return false;
   // A public Python method may implement an interface.
@@ -119,7 +117,17 @@ const IMPLEMENTATIONS = new Set(['impl_item']);
 function isAskedFor(owner: SyntaxNode): boolean {
   if (owner.closest(IMPLEMENTATIONS)?.child('trait') != null) return true;
   if (owner.previous?.type === 'attribute_item') return true;
-  return owner.tree.grammar === 'kotlin' && owner.tree.text.includes(`::${nameOf(owner)?.text ?? ''}`);
+  // What others may override has the parameters that these need.
+  if (/\b(?:override|open|abstract|external|operator|actual|expect)\b/.test(owner.childOfType('modifiers')?.text ?? '') || owner.closest(CLASSES)?.first?.text === 'interface') return true;
+  const name = nameOf(owner)?.text ?? '';
+  if (owner.tree.grammar === 'csharp') return /EventArgs\b/.test(owner.child('parameters')?.text ?? '') || owner.tree.ofType('identifier').some((use) => use.text === name && isDelegate(use));
+  return owner.tree.grammar === 'kotlin' && owner.tree.text.includes(`::${name}`);
+}
+
+/** Whether a use of a method's name is no call, so that whoever gets it decides what it is given. */
+function isDelegate({ field, parent }: SyntaxNode): boolean {
+  if (field === 'function' || (field === 'name' && parent !== null && FUNCTIONS.has(parent.type))) return false;
+  return !(field === 'property' && parent?.field === 'function');
 }
 
 function takesSelf(owner: SyntaxNode): boolean {

@@ -61,7 +61,8 @@ const NAMES_OF_METHODS = ['equals', 'compareTo', 'equalsIgnoreCase'];
 function findSelf(source: ParsedSource): readonly Hit[] {
   const hits = selfIn(source);
   // Tests compare a thing with itself to see how it compares.
-  return hits.length > 0 && isTestPath(source.text.path) ? hits.map((hit): Hit => ({ ...hit, confidence: 'possible' })) : hits;
+  // In Ruby, it is also how to say that a name is used elsewhere.
+  return hits.length > 0 && (isTestPath(source.text.path) || source.grammar === 'ruby') ? hits.map((hit): Hit => ({ ...hit, confidence: 'possible' })) : hits;
 }
 
 function selfIn({ tree }: ParsedSource): readonly Hit[] {

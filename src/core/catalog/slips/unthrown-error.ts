@@ -66,6 +66,8 @@ function judge(statement: SyntaxNode): Hit | null {
   if (made === null || !/^(?:new_expression|call|object_creation_expression|call_expression)$/.test(made.type)) return null;
   const name = calleeOf(made);
   // Only in Python does a call without `new` certainly construct an object.
+  // Elsewhere, a call may be one of a method with such a name.
+  if (made.type === 'call_expression' && !/^(?:javascript|typescript|tsx)$/.test(made.tree.grammar)) return null;
   if (made.type === 'call_expression' ? !/^(?:Range|Type|Syntax|Reference|Eval|URI)?Error$/.test(name) : !(/^[\w.\\]*(?:Error|Exception)$/.test(name) || BUILT_IN.test(name)) || !/(?:^|[.\\])[A-Z]\w*$/.test(name)) return null;
   return hitAt(made, `${name} is created here but not thrown`);
 }

@@ -26,6 +26,11 @@ function kindOf(declarator: SyntaxNode): BindingKind {
   return statement.parts.some(({ type, text }) => type === 'modifier' && text === 'const') ? 'constant' : 'variable';
 }
 
+/** Whether what a pattern binds is there to be used; one of several values may only hold a place. */
+function isWanted({ type, parent }: SyntaxNode): boolean {
+  return type !== 'tuple_pattern' && type !== 'parenthesized_variable_designation' && (type !== 'declaration_expression' || (parent?.type === 'argument' && parent.parentType === 'argument_list'));
+}
+
 const BINDING: PlainBinding = {
   scopes: SCOPES,
   makesScope: ({ type, parentType }) => type !== 'block' || !WITH_BODY.has(parentType ?? ''),
@@ -37,7 +42,7 @@ const BINDING: PlainBinding = {
     for (const node of tree.ofType('implicit_parameter')) declare(scopes.around(node), 'parameter', node);
     for (const node of tree.ofType('foreach_statement')) declare(scopes.at(node), 'loop', node.child('left'));
     for (const node of tree.ofType('catch_declaration')) declare(scopes.around(node), 'caught', node.child('name'));
-    for (const node of tree.ofTypes(PATTERNS)) for (const name of node.childrenOf('name')) declare(scopes.at(node), 'variable', name);
+    for (const node of tree.ofTypes(PATTERNS)) for (const name of node.childrenOf('name')) declare(scopes.at(node), isWanted(node) ? 'variable' : 'loop', name);
     for (const node of tree.ofTypes(CLAUSES)) declare(scopes.at(node), 'loop', node.child('name') ?? (node.type === 'from_clause' ? null : node.childOfType('identifier')));
   },
   isUse: ({ field, parentType }) => field !== 'property' && !(field === 'name' && /declaration$|^(?:argument|variable_declarator|attribute|member_binding_expression|enum_member_declaration)$/.test(parentType ?? '')) && !/^(?:labeled_statement|using_directive|namespace_declaration)$/.test(parentType ?? ''),
@@ -53,13 +58,20 @@ function importsIn(tree: SyntaxTree): Import[] {
 
 function isConstantField({ node }: { readonly node: SyntaxNode }): boolean {
   const modifiers = node.parent?.parent?.parent?.parts.filter(({ type }) => type === 'modifier').map(({ text }) => text) ?? [];
-  return modifiers.includes('const') || (modifiers.includes('static') && modifiers.includes('readonly'));
+  return modifiers.includes('const') || (modifiers.includes('public') && modifiers.includes('static') && modifiers.includes('readonly'));
+}
+
+/** What is elsewhere has its name from there, what handles an event that of its sender, and a test may tell what it tests, a word each. */
+function isChosen(method: SyntaxNode): boolean {
+  return !method.parts.some(({ type, text }) => (type === 'modifier' && (text === 'extern' || text === 'override')) || (type === 'attribute_list' && /\b(?:Test\w*|Fact|Theory|DllImport)\b/.test(text)))
+    && method.childOfType('explicit_interface_specifier') === null && !/\w*EventArgs\b/.test(method.child('parameters')?.text ?? '');
 }
 
 export const CSHARP_SYNTAX: LanguageSyntax = {
   bind: (tree) => bindPlainly(tree, BINDING),
   // The names of fields have conventions of their own: those of private ones begin with a low line or a small letter, those of others with a capital.
-  valueKind: (binding) => (binding.kind === 'field' ? (isConstantField(binding) ? 'constant' : null) : binding.kind === 'constant' ? 'constant' : 'variable'),
+  valueKind: (binding) => (binding.kind === 'field' ? (isConstantField(binding) ? 'constant' : null) : binding.kind === 'constant' ? null : 'variable'),
+  isChosen,
   imports: importsIn,
   leaving: { callee: /^(?:System\.)?Environment\.(?:Exit|FailFast)$/, names: ['Exit', 'FailFast'] },
 };

@@ -18,6 +18,7 @@ export const CSHARP_TRANSLATION: Translation = {
     using_statement: 'try_with_resources_statement',
     interpolated_string_expression: 'template_string',
     verbatim_string_literal: 'raw_string_literal',
+    yield_statement: 'yielding_statement',
     integer_literal: 'number',
     real_literal: 'number',
   },

@@ -22,7 +22,7 @@ function kindOf(variable: SyntaxNode): BindingKind {
   if (holder?.type === 'multi_variable_declaration') holder = holder.parent?.type === 'property_declaration' ? null : holder.parent;
   switch (holder?.type) {
     case 'property_declaration':
-      return HOLDERS.has(holder.parentType ?? '') ? 'field' : 'variable';
+      return HOLDERS.has(holder.parentType ?? '') || isInDelegating(holder) ? 'field' : 'variable';
     case 'for_in_statement':
       return 'loop';
     case 'lambda_parameters':
@@ -32,6 +32,13 @@ function kindOf(variable: SyntaxNode): BindingKind {
     default:
       return 'variable';
   }
+}
+
+const DELEGATIONS = new Set(['explicit_delegation', 'function_body', 'block']);
+
+/** Whether the body of a class that hands what it does to something else is read as an argument of that: `class Quay : Berth by berth { … }`. */
+function isInDelegating(declaration: SyntaxNode): boolean {
+  return declaration.parentType === 'lambda_literal' && declaration.closest(DELEGATIONS)?.type === 'explicit_delegation';
 }
 
 const BINDING: PlainBinding = {
@@ -44,6 +51,10 @@ const BINDING: PlainBinding = {
     for (const node of tree.ofType('class_parameter')) declare(scopes.around(node), 'field', node.child('name'));
     for (const node of tree.ofType('catch_clause')) declare(scopes.at(node), 'caught', node.childOfType('identifier'));
     for (const node of tree.ofType('setter')) declare(scopes.at(node), 'field', node.childOfType('identifier'));
+  },
+  visibleFrom: (name) => {
+    const declaration = name.parent?.parent;
+    return declaration?.type === 'property_declaration' && !HOLDERS.has(declaration.parentType ?? '') ? declaration.end : 0;
   },
   isUse: ({ field, parentType }) => field !== 'property' && !(field === 'name' && /declaration$/.test(parentType ?? '')) && !/^(?:qualified_identifier|import_declaration|enum_entry|type_parameter)$/.test(parentType ?? ''),
   useMore: namesInTemplates,
@@ -72,7 +83,9 @@ function isConstant({ node }: { readonly node: SyntaxNode }): boolean {
 export const KOTLIN_SYNTAX: LanguageSyntax = {
   bind: (tree) => bindPlainly(tree, BINDING),
   // Values that are set once and for all may be written like constants.
-  valueKind: (binding) => (isConstant(binding) ? 'constant' : binding.kind === 'field' && binding.scope.kind !== 'class' ? null : /^[A-Z]/.test(binding.name) && binding.kind === 'field' ? null : 'variable'),
+  valueKind: (binding) => (isConstant(binding) ? (binding.name === 'serialVersionUID' ? null : 'constant') : binding.kind === 'field' && binding.scope.kind !== 'class' ? null : /^[A-Z]/.test(binding.name) && binding.kind === 'field' ? null : 'variable'),
+  // What is elsewhere has its name from there; a test may tell what it tests: Kotlin documentation, "Coding conventions", "Names for test methods".
+  isChosen: (declared) => !/\b(?:override|external)\b|@(?:\w+\.)*\w*Test\b/.test(declared.childOfType('modifiers')?.text ?? '') && declared.child('name')?.text.startsWith('`') !== true,
   imports: importsIn,
   leaving: { callee: /^(?:exitProcess|(?:kotlin\.)?TODO|(?:java\.lang\.)?System\.exit)$/, names: ['exitProcess', 'TODO', 'exit'] },
 };

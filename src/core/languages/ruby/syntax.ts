@@ -83,6 +83,8 @@ function importsIn(tree: SyntaxTree): Import[] {
 export const RUBY_SYNTAX: LanguageSyntax = {
   bind: (tree) => bindPlainly(tree, BINDING),
   valueKind: () => 'variable',
+  // What visits the parts of something has a method for each of their classes.
+  isChosen: (declared) => !/^_?[a-z]+(?:_[a-z]+)*_[A-Z]/.test(declared.child('name')?.text ?? ''),
   imports: importsIn,
   leaving: { callee: /^(?:(?:Kernel\.|Process\.)?(?:exit!?|abort)|(?:Kernel\.)?(?:raise|throw))$/, names: ['exit', 'exit!', 'abort', 'raise', 'throw'] },
 };

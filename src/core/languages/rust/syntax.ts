@@ -26,6 +26,14 @@ function boundIn(pattern: SyntaxNode | null): SyntaxNode[] {
   return names;
 }
 
+/** What declares a name that hides one around it from its end on: The Rust Reference, "Scopes of pattern bindings". */
+const DECLARATIONS = new Set(['variable_declarator', 'let_condition', 'block', 'match_arm', 'for_in_statement']);
+
+function visibleFrom(name: SyntaxNode): number {
+  const declaration = name.closest(DECLARATIONS);
+  return /^(?:variable_declarator|let_condition)$/.test(declaration?.type ?? '') ? (declaration?.end ?? 0) : 0;
+}
+
 const BINDING: PlainBinding = {
   scopes: SCOPES,
   makesScope: ({ type, parentType }) => type !== 'block' || !FUNCTIONS.has(parentType ?? ''),
@@ -41,6 +49,7 @@ const BINDING: PlainBinding = {
     for (const node of tree.ofType('match_pattern')) for (const name of boundIn(node)) declare(scopes.around(node), 'variable', name);
     for (const node of tree.ofType('constant_item')) declare(scopes.around(node), node.parentType === 'block' ? 'constant' : 'field', node.child('name'));
   },
+  visibleFrom: (name) => visibleFrom(name),
   isUse: ({ field, parentType }) => !(field === 'name' && parentType !== 'scoped_identifier') && parentType !== 'label' && parentType !== 'lifetime',
   useMore: namesInFormats,
 };

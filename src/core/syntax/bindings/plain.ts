@@ -1,6 +1,6 @@
 import type { SyntaxNode, SyntaxTree } from '../node.js';
 import { References } from './references.js';
-import { bindingsIn, Scopes, type BindingKind, type Bindings, type Scope } from './scope.js';
+import { bindingsIn, Scopes, type Binding, type BindingKind, type Bindings, type Scope } from './scope.js';
 
 /** How names are bound in a language without special ways of its own. */
 export interface PlainBinding {
@@ -16,6 +16,8 @@ export interface PlainBinding {
   readonly isUse: (node: SyntaxNode) => boolean;
   /** Calls `use` for each use of a name that is no node of its own, such as in the text of a format. */
   readonly useMore?: (tree: SyntaxTree, use: (name: string, at: SyntaxNode) => void) => void;
+  /** The offset from which a declared name can be used, where what stands before it means another one; absent if it holds throughout its scope. */
+  readonly visibleFrom?: (declared: SyntaxNode) => number;
   /** Whether the file runs code that can use any name invisibly. */
   readonly isOpen?: (tree: SyntaxTree) => boolean;
 }
@@ -25,18 +27,24 @@ export type Declare = (scope: Scope, kind: BindingKind, node: SyntaxNode | null)
 
 /** Binds the names of a file. */
 export function bindPlainly(tree: SyntaxTree, language: PlainBinding): Bindings {
-  const { makesScope = () => true, names, isUse } = language;
+  const { makesScope = () => true, names, isUse, visibleFrom = () => 0 } = language;
+  const visible = new Map<Binding, number>();
   const scopes = new Scopes(tree, language.scopes, makesScope);
   const declared = new Set<number>();
   language.declareAll(tree, scopes, (scope, kind, node) => {
     if (node === null || !names.includes(node.type)) return;
     declared.add(node.index);
-    scope.declare(kind, node);
+    const binding = scope.declare(kind, node);
+    visible.set(binding, Math.min(visible.get(binding) ?? Infinity, visibleFrom(node)));
   });
   const unresolved = new References(tree);
-  const use = (name: string, { index }: SyntaxNode, { reads, writes }: Usage): void => {
-    const binding = scopes.atIndex(index).lookUp(name);
-    (binding === null ? unresolved : binding.references).add(index, reads, writes);
+  const use = (name: string, { index, start }: SyntaxNode, { reads, writes }: Usage): void => {
+    let binding: Binding | undefined;
+    for (let scope: Scope | null = scopes.atIndex(index); scope !== null && binding === undefined; scope = scope.parent) {
+      const own = scope.own(name);
+      if (own !== undefined && (visible.get(own) ?? 0) <= start) binding = own;
+    }
+    (binding === undefined ? unresolved : binding.references).add(index, reads, writes);
   };
   for (const node of tree.ofTypes(names)) if (!declared.has(node.index) && isUse(node)) use(node.text, node, usageOf(node));
   language.useMore?.(tree, (name, at) => use(name, at, READING));
