@@ -29,7 +29,7 @@ function leavesAs(statement: SyntaxNode, mayCoverAll: boolean): boolean {
     case 'block':
     case 'compound_statement':
     case 'statement_list':
-      return statementsOf(statement).some(leave);
+      return blockLeaves(statement, leave);
     case 'if_statement':
       return branchesLeave(statement, leave);
     case 'with_statement': {
@@ -58,6 +58,13 @@ function leavesAs(statement: SyntaxNode, mayCoverAll: boolean): boolean {
     default:
       return false;
   }
+}
+
+/** A block leaves if one of its statements does, and nothing jumps to what follows. */
+function blockLeaves(block: SyntaxNode, leave: (part: SyntaxNode) => boolean): boolean {
+  const statements = statementsOf(block);
+  const exit = statements.findIndex(leave);
+  return exit >= 0 && !statements.slice(exit + 1).some(({ type }) => type === 'labeled_statement');
 }
 
 /** Whether something in a loop or switch leaves it for what comes next. A label may name any loop around. */

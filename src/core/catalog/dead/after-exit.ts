@@ -47,7 +47,7 @@ export default defineRule({
   ],
 });
 
-function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
+function findUnreached({ tree, grammar, text }: ParsedSource): Hit[] {
   const hits: Hit[] = [];
   for (const block of leftEarly(tree)) {
     const statements = statementsOf(block);
@@ -58,7 +58,7 @@ function findUnreached({ tree, grammar }: ParsedSource): Hit[] {
     const after = statements.slice(exit + 1);
     if (after.some(({ type }) => type === 'ERROR' || type.startsWith('preproc'))) continue;
     const first = after.find((statement) => !HOLDS_ANYWHERE.has(statement.type) && !isBareDeclaration(statement) && statement.text !== ';');
-    if (first === undefined || isLabelled(after, first) || isHabit(statements[exit] as SyntaxNode, first, grammar) || isOfOneLine(statements[exit] as SyntaxNode, first)) continue;
+    if (first === undefined || isLabelled(after, first) || isHabit(statements[exit] as SyntaxNode, first, grammar) || isOfOneLine(statements[exit] as SyntaxNode, first) || isDivided(statements[exit] as SyntaxNode, first, text.text)) continue;
     hits.push({ start: first.start, end: first.end, message: `never runs: ${reasonOf(statements[exit] as SyntaxNode)}` });
   }
   return hits;
@@ -119,6 +119,11 @@ function isHabit(exit: SyntaxNode, first: SyntaxNode, grammar: string): boolean 
 /** Kotlin's grammar takes a value that begins like `import` for a statement of its own. */
 function isOfOneLine(exit: SyntaxNode, { start, tree }: SyntaxNode): boolean {
   return tree.grammar === 'kotlin' && !/[\n;]/.test(tree.text.slice(exit.end, start));
+}
+
+/** Whether a directive of C# stands between, so that the compiler may not see one of the two. */
+function isDivided(exit: SyntaxNode, { start, tree }: SyntaxNode, text: string): boolean {
+  return tree.grammar === 'csharp' && /^[ \t]*#/m.test(text.slice(exit.end, start));
 }
 
 function reasonOf({ type, text }: SyntaxNode): string {

@@ -1,14 +1,16 @@
 import { blanks, name, type Misreading } from '../misreading.js';
 
-const DIRECTIVE = /^[ \t]*#[ \t]*(if|elif|else|endif)\b/;
+const DIRECTIVE = /^[ \t]*#[ \t]*(if|elif|else|endif)\b[ \t]*(false\b)?/;
 
 /** The same code as the compiler sees it if one branch of each choice holds: C# language specification, section 6.5.5. Other branches, and the directives themselves, are blank. */
 function withOneBranch(text: string, isTaken: (branch: number) => boolean): string {
   const open: { branch: number; isTaken: boolean }[] = [];
+  // What is never compiled is a branch that is not there.
+  const begin = (never: string | undefined): void => void open.push(never === undefined ? { branch: 0, isTaken: isTaken(0) } : { branch: -1, isTaken: false });
   return text.replace(/[^\n]*(?:\n|$)/g, (line) => {
-    const word = DIRECTIVE.exec(line)?.[1];
+    const [, word, never] = DIRECTIVE.exec(line) ?? [];
     const innermost = open.at(-1);
-    if (word === 'if') open.push({ branch: 0, isTaken: isTaken(0) });
+    if (word === 'if') begin(never);
     else if (word === 'endif') open.pop();
     else if (word !== undefined && innermost !== undefined) {
       innermost.branch += 1;

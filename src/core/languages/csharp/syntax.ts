@@ -26,6 +26,11 @@ function kindOf(declarator: SyntaxNode): BindingKind {
   return statement.parts.some(({ type, text }) => type === 'modifier' && text === 'const') ? 'constant' : 'variable';
 }
 
+/** Whether a product is read as the declaration of a pointer: `Moor(low * high)`. */
+function isProduct({ type, parent, first }: SyntaxNode): boolean {
+  return type === 'declaration_expression' && first?.type === 'pointer_type' && parent?.first?.text !== 'out';
+}
+
 /** Whether what a pattern binds is there to be used; one of several values may only hold a place. */
 function isWanted({ type, parent }: SyntaxNode): boolean {
   return type !== 'tuple_pattern' && type !== 'parenthesized_variable_designation' && (type !== 'declaration_expression' || (parent?.type === 'argument' && parent.parentType === 'argument_list'));
@@ -42,7 +47,7 @@ const BINDING: PlainBinding = {
     for (const node of tree.ofType('implicit_parameter')) declare(scopes.around(node), 'parameter', node);
     for (const node of tree.ofType('foreach_statement')) declare(scopes.at(node), 'loop', node.child('left'));
     for (const node of tree.ofType('catch_declaration')) declare(scopes.around(node), 'caught', node.child('name'));
-    for (const node of tree.ofTypes(PATTERNS)) for (const name of node.childrenOf('name')) declare(scopes.at(node), isWanted(node) ? 'variable' : 'loop', name);
+    for (const node of tree.ofTypes(PATTERNS)) if (!isProduct(node)) for (const name of node.childrenOf('name')) declare(scopes.at(node), isWanted(node) ? 'variable' : 'loop', name);
     for (const node of tree.ofTypes(CLAUSES)) declare(scopes.at(node), 'loop', node.child('name') ?? (node.type === 'from_clause' ? null : node.childOfType('identifier')));
   },
   isUse: ({ field, parentType }) => field !== 'property' && !(field === 'name' && /declaration$|^(?:argument|variable_declarator|attribute|member_binding_expression|enum_member_declaration)$/.test(parentType ?? '')) && !/^(?:labeled_statement|using_directive|namespace_declaration)$/.test(parentType ?? ''),

@@ -35,19 +35,24 @@ const PLAIN_ANNOTATIONS = /@(?:file:)?(?:Deprecated|Suppress|SuppressWarnings|Su
 function flagsOf(node: SyntaxNode): (keyof typeof DECLARED)[] {
   const modifiers = modifiersOf(node);
   const isCalled = modifiers.replace(PLAIN_ANNOTATIONS, '').includes('@') || /\b(?:override|external|operator|actual|expect)\b/.test(modifiers);
-  return [...(isCalled ? ['called' as const] : []), ...(/\b(?:private|internal)\b/.test(modifiers) ? ['hidden' as const] : [])];
+  return [...(isCalled ? ['called' as const] : []), ...(/\binternal\b/.test(modifiers) ? ['hidden' as const] : [])];
+}
+
+/** What is private is another rule's to say. */
+function isPrivate(node: SyntaxNode): boolean {
+  return /\bprivate\b/.test(modifiersOf(node));
 }
 
 function declareClass(node: SyntaxNode, facts: FactCollector): void {
   const name = node.child('name');
-  if (name === null) return;
+  if (name === null || isPrivate(node)) return;
   for (const word of wordsOf(node.childOfType('delegation_specifiers')?.text ?? '')) facts.extend(name.text, word);
   facts.declare({ name, kind: 'class', parts: [node], flags: flagsOf(node) });
 }
 
 function declareFunction(node: SyntaxNode, facts: FactCollector): void {
   const name = node.child('name');
-  if (name === null || name.text === 'main') return;
+  if (name === null || name.text === 'main' || isPrivate(node)) return;
   const holder = node.closest(HOLDERS);
   // What is made on the fly has what its base calls.
   if (holder?.type === 'object_literal' || holder?.type === 'enum_entry') return;

@@ -39,14 +39,14 @@ const BINDING: PlainBinding = {
   makesScope: ({ type, parentType }) => type !== 'block' || !FUNCTIONS.has(parentType ?? ''),
   names: ['identifier', 'shorthand_field_identifier'],
   declareAll: (tree, scopes, declare) => {
-    for (const node of tree.ofType('variable_declarator')) for (const name of boundIn(node.child('name'))) declare(scopes.at(node), 'variable', name);
+    for (const node of tree.ofType('variable_declarator')) for (const name of boundIn(node.child('name'))) declare(scopes.at(node), name.parent === node ? 'variable' : 'loop', name);
     for (const node of tree.ofType('parameter')) for (const name of boundIn(node.child('name'))) declare(scopes.around(node), 'parameter', name);
     for (const node of tree.ofType('closure_parameters')) {
       for (const part of node.parts) if (part.type !== 'parameter') for (const name of boundIn(part)) declare(scopes.around(node), 'parameter', name);
     }
     for (const node of tree.ofType('for_in_statement')) for (const name of boundIn(node.child('left'))) declare(scopes.at(node), 'loop', name);
-    for (const node of tree.ofType('let_condition')) for (const name of boundIn(node.child('pattern'))) declare(scopes.around(node), 'variable', name);
-    for (const node of tree.ofType('match_pattern')) for (const name of boundIn(node)) declare(scopes.around(node), 'variable', name);
+    for (const node of tree.ofType('let_condition')) for (const name of boundIn(node.child('pattern'))) declare(scopes.around(node), 'loop', name);
+    for (const node of tree.ofType('match_pattern')) for (const name of boundIn(node)) declare(scopes.around(node), 'loop', name);
     for (const node of tree.ofType('constant_item')) declare(scopes.around(node), node.parentType === 'block' ? 'constant' : 'field', node.child('name'));
   },
   visibleFrom: (name) => visibleFrom(name),
