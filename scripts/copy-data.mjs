@@ -23,7 +23,7 @@ const SOURCES = {
   'go.wasm': ['tree-sitter-go', 'tree-sitter-go.wasm'],
   'json.wasm': ['tree-sitter-json', 'tree-sitter-json.wasm'],
   'yaml.wasm': ['@tree-sitter-grammars/tree-sitter-yaml', 'tree-sitter-yaml.wasm'],
-  ...Object.fromEntries(DESCRIBED.map(({ grammar, compiled }) => [`${grammar}.wasm`, compiled])),
+  ...Object.fromEntries(DESCRIBED.flatMap(({ grammar, compiled }) => (compiled === null ? [] : [[`${grammar}.wasm`, compiled]]))),
 };
 
 mkdirSync(target, { recursive: true });

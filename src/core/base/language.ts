@@ -10,7 +10,7 @@ const COMMON = ['javascript', 'typescript', 'tsx', 'python', 'php', 'java', 'cpp
 export type GrammarId = (typeof COMMON)[number] | DescribedGrammar;
 
 /** The grammars that come with Elvar; a language may have one for each of its forms. */
-export const GRAMMARS: readonly GrammarId[] = [...COMMON, ...DESCRIBED.map(({ grammar }) => grammar)];
+export const GRAMMARS: readonly GrammarId[] = [...COMMON, ...DESCRIBED.flatMap(({ grammar }) => grammar ?? [])];
 
 /** A language that Elvar recognises by file name. */
 export interface Language {

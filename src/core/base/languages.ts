@@ -27,7 +27,6 @@ export const LANGUAGES: readonly Language[] = [
   language('shell', '.sh .bash .zsh .ksh', HASH, { grammar: 'bash' }),
   language('powershell', '.ps1 .psm1', { line: ['#'], block: [['<#', '#>']] }),
   language('batch', '.bat .cmd', { line: ['REM ', 'rem ', '::'], block: [] }),
-  language('sql', '.sql', { line: ['--'], block: [['/*', '*/']] }),
   language('html', '.html .htm', MARKUP, { grammar: 'html' }),
   language('component', '.vue .svelte', MARKUP),
   language('xml', '.xml .xsd .xsl .svg', MARKUP),
@@ -47,7 +46,7 @@ export const LANGUAGES: readonly Language[] = [
   language('dockerfile', '.dockerfile', HASH, { names: 'Dockerfile Containerfile' }),
   language('makefile', '.mk', HASH, { names: 'Makefile makefile GNUmakefile', needsTabs: true }),
   language('git-settings', '', HASH, { names: '.gitignore .gitattributes .elvarignore' }),
-  ...DESCRIBED.map((described: LanguageDescription & { readonly grammar: GrammarId }) => language(described.id, described.endings, described.comments, { names: described.fileNames ?? '', grammar: described.grammar })),
+  ...DESCRIBED.map((described: LanguageDescription & { readonly grammar: GrammarId | null }) => language(described.id, described.endings, described.comments, { names: described.fileNames ?? '', grammar: described.grammar })),
 ];
 
 interface Extras {

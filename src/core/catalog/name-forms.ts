@@ -50,7 +50,8 @@ const USUAL: Readonly<Record<LanguageId, Usual>> = {
   css: { variable: ['kebab'], constant: ['kebab'], function: ['kebab'], type: ['kebab'] },
 };
 
-interface NameOptions {
+/** The values of {@link NAME_OPTIONS}. */
+export interface NameOptions {
   readonly form: NameForm;
   readonly pattern: string;
 }
@@ -79,6 +80,12 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
     if (message !== null) hits.push(hitAt(node, message));
   }
   return hits;
+}
+
+/** What is wrong with the form of a name of a kind in a language; null if nothing is. */
+export function misshapenName(name: string, language: LanguageId, kind: NameKind, { form, pattern: wanted }: NameOptions): string | null {
+  const forms = form === 'usual' ? (USUAL[language]?.[kind] ?? []) : form === 'any' ? [] : [form];
+  return judgeName(name, forms, wanted);
 }
 
 /** Go's own form for tests, in which a low line divides the type from the method: package testing, "Examples". */

@@ -17,6 +17,7 @@ import docsFileHeading from './docs/file-heading.js';
 import docsPublicComment from './docs/public-comment.js';
 import docsSentence from './docs/sentence.js';
 import docsTicketlessTodo from './docs/ticketless-todo.js';
+import idiomAllColumns from './idiom/all-columns.js';
 import idiomBraces from './idiom/braces.js';
 import idiomDebugPrint from './idiom/debug-print.js';
 import idiomFinalClass from './idiom/final-class.js';
@@ -60,6 +61,7 @@ import safetySecretLiteral from './safety/secret-literal.js';
 import safetyShellText from './safety/shell-text.js';
 import safetyUnquotedExpansion from './safety/unquoted-expansion.js';
 import safetyWeakDigest from './safety/weak-digest.js';
+import safetyWholeTable from './safety/whole-table.js';
 import sizeBranches from './size/branches.js';
 import sizeClassMembers from './size/class-members.js';
 import sizeConditionTerms from './size/condition-terms.js';
@@ -80,6 +82,7 @@ import slipsFallThrough from './slips/fall-through.js';
 import slipsHollowBlock from './slips/hollow-block.js';
 import slipsLooseCompare from './slips/loose-compare.js';
 import slipsMutableDefault from './slips/mutable-default.js';
+import slipsNullCompare from './slips/null-compare.js';
 import slipsPlainDestructor from './slips/plain-destructor.js';
 import slipsRepeatedCase from './slips/repeated-case.js';
 import slipsRepeatedKey from './slips/repeated-key.js';
@@ -132,6 +135,7 @@ export const CATALOG = new Catalog(withEveryLanguage([
   docsPublicComment,
   docsSentence,
   docsTicketlessTodo,
+  idiomAllColumns,
   idiomBraces,
   idiomDebugPrint,
   idiomFinalClass,
@@ -175,6 +179,7 @@ export const CATALOG = new Catalog(withEveryLanguage([
   safetyShellText,
   safetyUnquotedExpansion,
   safetyWeakDigest,
+  safetyWholeTable,
   sizeBranches,
   sizeClassMembers,
   sizeConditionTerms,
@@ -195,6 +200,7 @@ export const CATALOG = new Catalog(withEveryLanguage([
   slipsHollowBlock,
   slipsLooseCompare,
   slipsMutableDefault,
+  slipsNullCompare,
   slipsPlainDestructor,
   slipsRepeatedCase,
   slipsRepeatedKey,

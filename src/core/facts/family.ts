@@ -9,7 +9,7 @@ export type Family = (typeof FAMILIES)[number];
 
 const FAMILY_OF: Readonly<Record<LanguageId, Family>> = {
   javascript: 'script', typescript: 'script', component: 'script', html: 'script', python: 'python', php: 'php', java: 'java', c: 'c', cpp: 'c', go: 'go', shell: 'shell',
-  ...Object.fromEntries(DESCRIBED.map(({ id, family }) => [id, family])),
+  ...Object.fromEntries(DESCRIBED.flatMap(({ id, family }) => (family === null ? [] : [[id, family]]))),
 };
 
 /** The family of a language; null for one in which nothing is declared that others could use. */

@@ -22,12 +22,12 @@ export interface LanguageDescription {
   readonly fileNames?: string;
   readonly comments: CommentSyntax;
   readonly nameConventions: NameConventions;
-  /** The family of languages that use each other's names. */
-  readonly family: string;
-  /** The name of the grammar here. */
-  readonly grammar: string;
+  /** The family of languages that use each other's names; null if what it declares is not known of a project. */
+  readonly family: string | null;
+  /** The name of the grammar here; null for a language that is read otherwise. */
+  readonly grammar: string | null;
   /** The npm package with the compiled grammar, and the file in it. */
-  readonly compiled: readonly [packageName: string, file: string];
+  readonly compiled: readonly [packageName: string, file: string] | null;
 }
 
 export const C_LIKE: CommentSyntax = { line: ['//'], block: [['/*', '*/']] };

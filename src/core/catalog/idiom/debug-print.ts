@@ -21,6 +21,7 @@ export default defineRule({
       'print', 'pprint', 'pprint.pprint', 'breakpoint', 'pdb.set_trace',
       'System.out.print', 'System.out.println', 'System.out.printf', 'printStackTrace',
       'var_dump', 'print_r', 'var_export', 'debug_print_backtrace', 'std::cout', 'cout', 'printf', 'puts', 'fmt.Print', 'fmt.Println', 'fmt.Printf', 'println', 'dbg', 'p', 'pp',
+      'RAISE NOTICE', 'PRINT', 'DBMS_OUTPUT.PUT_LINE', 'DBMS_OUTPUT.PUT',
       'Console.Write', 'Console.WriteLine', 'System.Console.Write', 'System.Console.WriteLine', 'Debug.WriteLine',
     ], 'more', 'functions that print, with the object before the dot'),
   },

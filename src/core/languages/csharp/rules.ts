@@ -78,7 +78,7 @@ export const CSHARP_RULES: LanguageRules = {
     bad('class Quay { public override bool Equals(object other) { return true; } }\n', '1:35'),
   ),
   'slips/syntax': as(good('class Quay { int berths = 1; }\n'), bad('class Quay { int berths = ; }\n', '1:25')),
-  'safety/fixed-path': as(good('class Quay { string a = "berths/low.txt"; }\n'), bad('class Quay { string a = @"C:\\harbour\\low.txt"; string b = "/home/pilot/low"; }\n', '1:25 1:59')),
+  'safety/fixed-path': as(good('class Quay { string a = "berths/low.txt"; }\n'), bad('class Quay { string a = @"C:\\harbour\\low.txt"; string b = "/srv/pilot/low"; }\n', '1:25 1:59')),
   'safety/weak-digest': by(
     byCalls({
       names: ['Create', 'HashData', 'MD5CryptoServiceProvider', 'SHA1CryptoServiceProvider', 'SHA1Managed', 'HMACMD5', 'HMACSHA1'],

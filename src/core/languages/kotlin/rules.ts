@@ -60,7 +60,7 @@ export const KOTLIN_RULES: LanguageRules = {
   'slips/unthrown-error': by(eachNode(['call_expression'], judgeMade), good('fun moor() { throw FullException()\n}\nfun full() = FullException()\n'), bad('fun moor() {\n  FullException("full")\n  sail()\n}\n', '2:3')),
   'slips/equals-without-hash': by(eachNode(['class_declaration'], judgeEquality), good('class Quay { override fun equals(other: Any?) = true\n  override fun hashCode() = 1 }\n'), bad('class Quay { override fun equals(other: Any?) = true }\n', '1:27')),
   'slips/syntax': as(good('val berths = 1\n'), bad('val berths = = 1\n', '1:12')),
-  'safety/fixed-path': as(good('val a = "berths/low.txt"\n'), bad('val a = "/home/pilot/low.txt"\n', '1:9')),
+  'safety/fixed-path': as(good('val a = "berths/low.txt"\n'), bad('val a = "/srv/pilot/low.txt"\n', '1:9')),
   'safety/weak-digest': as(good('val a = MessageDigest.getInstance("SHA-256")\n'), bad('val a = MessageDigest.getInstance("MD5")\n', '1:9')),
   'safety/shell-text': by(
     byCalls({ names: ['exec'], callee: /\bgetRuntime\(\)\s*\.exec$/, tell: (call) => (isJoined(argumentsOf(call)[0]) ? 'exec runs a command built from values' : null) }),

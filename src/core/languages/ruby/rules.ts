@@ -61,7 +61,7 @@ export const RUBY_RULES: LanguageRules = {
     good('class Quay\n  def eql?(other) = true\n  def hash = 1\nend\n'), bad('class Quay\n  def eql?(other) = true\nend\n', '2:7'),
   ),
   'slips/syntax': as(good('berths = [1]\n'), bad('def moor(\nend\n', '1:9')),
-  'safety/fixed-path': as(good("a = 'berths/low.txt'\n"), bad("a = '/home/pilot/low.txt'\n", '1:5')),
+  'safety/fixed-path': as(good("a = 'berths/low.txt'\n"), bad("a = '/srv/pilot/low.txt'\n", '1:5')),
   'safety/weak-digest': by(
     byTree(findWeak),
     good("Digest::SHA256.hexdigest(a)\nOpenSSL::Digest.new('SHA256')\n"), bad("Digest::MD5.hexdigest(a)\nOpenSSL::Digest.new('SHA1')\nOpenSSL::Digest::MD5.new\n", '1:1 2:1 3:1'),

@@ -67,7 +67,7 @@ export const RUST_RULES: LanguageRules = {
   ),
   'slips/swallowed-error': by(eachNode(['if_statement'], judgeTest), good('fn moor() { if let Err(error) = sail() { log(error); } if let Err(_) = sail() { /* the pilot waits */ } }\n'), bad('fn moor() { if let Err(_) = sail() {} }\n', '1:13')),
   'slips/syntax': as(good('fn moor() -> u8 { 1 }\n'), bad('fn moor( -> u8 { 1 }\n', '1:10 1:15')),
-  'safety/fixed-path': as(good('fn moor() { open("berths/low.txt"); }\n'), bad('fn moor() { open("/home/pilot/low.txt"); }\n', '1:18')),
+  'safety/fixed-path': as(good('fn moor() { open("berths/low.txt"); }\n'), bad('fn moor() { open("/srv/pilot/low.txt"); }\n', '1:18')),
   'safety/weak-digest': by(
     byCalls({ names: ['Md5::new', 'Md5::digest', 'Sha1::new', 'Sha1::digest', 'md5::compute', 'new', 'digest', 'compute'], callee: /^(?:\w+::)*(?:(?:Md[245]|Sha1)::(?:new|digest|default)|md5::compute)$/, tell: (_, callee) => `${callee} can be forged` }),
     good('fn moor() { Sha256::new(); }\n'), bad('fn moor() { Md5::new(); }\n', '1:13'),
