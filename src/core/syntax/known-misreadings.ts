@@ -50,7 +50,7 @@ const TYPESCRIPT: readonly Misreading[] = [
   // A type that takes an object apart and may get none.
   { found: /(?<=[}\]])\?(?=:)/g, instead: blanks },
   // Parts of a tuple with the names of types.
-  { found: /(?<=[[,]\s{0,99})(?:any|string|number|boolean|object|symbol|unknown|never)(?=\??:)/g, instead: name },
+  { found: /(?<=[[,]\s{0,99})(?:type|any|string|number|boolean|object|symbol|unknown|never)(?=\??:)/g, instead: name },
   // A method and a parameter called using.
   { found: /(?<=[\s(])using(?=\s*[(:])/g, instead: name },
   // TypeScript 4.9: auto-accessors.

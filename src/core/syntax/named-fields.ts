@@ -48,29 +48,24 @@ interface Kinds {
   readonly isComment: Uint8Array;
 }
 
-function nameIn(table: Int32Array, row: number, { field, which, kinds, from }: Naming, { named, isComment }: Kinds): void {
+function nameIn(table: Int32Array, row: number, naming: Naming, kinds: Kinds): void {
+  const children: number[] = [];
   const end = table[(row << SHIFT) + AFTER] as number;
-  let last = -1;
-  let isPast = false;
-  for (let child = row + 1; child < end; child = table[(child << SHIFT) + AFTER] as number) {
-    const at = child << SHIFT;
-    const kind = table[at + KIND] as number;
-    if (from >= 0) {
-      if (table[at + FIELD] === from) table[at + FIELD] = field;
-    } else if (typeof which === 'object' && 'of' in which) {
-      if (kinds[kind] === 1) table[at + FIELD] = field;
-    } else if (named[kind] !== 1) {
-      // Signs and keywords are what the others stand before or after.
-      if (kinds[kind] === 1 && typeof which === 'object' && 'before' in which) return;
-      isPast ||= kinds[kind] === 1;
-    } else if (isComment[kind] !== 1) {
-      last = at;
-      const isMeant = which === 'first' || (typeof which === 'object' && ('before' in which || isPast));
-      if (isMeant) table[at + FIELD] = field;
-      if (isMeant && !(typeof which === 'object' && 'before' in which)) return;
-    }
-  }
-  if (which === 'last' && last >= 0) table[last + FIELD] = field;
+  for (let child = row + 1; child < end; child = table[(child << SHIFT) + AFTER] as number) children.push(child << SHIFT);
+  for (const at of meantOf(children, table, naming, kinds)) table[at + FIELD] = naming.field;
+}
+
+/** The rows among the children of a node that a rule means. */
+function meantOf(children: readonly number[], table: Int32Array, { which, kinds, from }: Naming, { named, isComment }: Kinds): readonly number[] {
+  const kindOf = (at: number): number => table[at + KIND] as number;
+  const isPart = (at: number): boolean => named[kindOf(at)] === 1 && isComment[kindOf(at)] !== 1;
+  if (which === 'first') return children.filter(isPart).slice(0, 1);
+  if (which === 'last') return children.filter(isPart).slice(-1);
+  if ('in' in which) return children.filter((at) => table[at + FIELD] === from);
+  if ('of' in which) return children.filter((at) => kinds[kindOf(at)] === 1);
+  const sign = children.findIndex((at) => kinds[kindOf(at)] === 1);
+  if (sign < 0) return 'before' in which ? children.filter(isPart) : [];
+  return 'before' in which ? children.slice(0, sign).filter(isPart) : children.slice(sign + 1).filter(isPart).slice(0, 1);
 }
 
 function namingsOf(names: GrammarNames): Namings {

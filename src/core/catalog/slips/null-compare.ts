@@ -13,7 +13,7 @@ export default defineRule({
   options: {},
   find: { languages: { sql: comparedWithNull } },
   examples: [
-    good('sql', "UPDATE quay SET low = NULL WHERE high IS NULL;\nSELECT moor(a => NULL, b = NULL);\nDECLARE @low int = NULL;\nCREATE FUNCTION sail(a int = NULL) RETURNS int AS $$ SELECT 1 $$;\n"),
+    good('sql', 'UPDATE quay SET low = NULL WHERE high IS NULL;\nSELECT moor(a => NULL, b = NULL);\nDECLARE @low int = NULL;\nCREATE FUNCTION sail(a int = NULL) RETURNS int AS $$ SELECT 1 $$;\n'),
     bad('sql', 'SELECT 1 FROM quay WHERE low = NULL AND high <> NULL;\n', '1:30 1:46', { repaired: 'SELECT 1 FROM quay WHERE low IS NULL AND high IS NOT NULL;\n' }),
   ],
 });

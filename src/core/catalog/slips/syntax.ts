@@ -79,12 +79,8 @@ function findSyntaxErrors(source: ParsedSource): Hit[] {
   const { grammar, tree } = source;
   if (grammar !== 'html' && !tree.hasErrors) return earlyErrors(tree).slice(0, MOST).map(({ node, message }) => hitAt(node, message));
   const { root } = source;
-  if (grammar === 'json' && WITH_COMMENTS.test(source.text.path)) return [];
+  if (isOther(source)) return [];
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} has no opening tag`));
-  // What a template fills in later is no code yet.
-  if (grammar === 'ruby' && /<%[=-]?\s/.test(root.text)) return [];
-  // Only the compiler knows what the preprocessor makes of a file, so plain C is left out.
-  if (grammar === 'cpp' && (/^\s*#\s*(?:if|define)\b/m.test(root.text) || LIKE_MACRO.test(root.text))) return [];
   const hits: Hit[] = [];
   const open = [root];
   for (let node = open.pop(); node !== undefined && hits.length < MOST; node = open.pop()) {
@@ -95,6 +91,22 @@ function findSyntaxErrors(source: ParsedSource): Hit[] {
     else hits.push(hit);
   }
   return hits;
+}
+
+/** Whether a file is not in the language as the grammar knows it. */
+function isOther({ grammar, root, text: { path } }: ParsedSource): boolean {
+  switch (grammar) {
+    case 'json':
+      return WITH_COMMENTS.test(path);
+    case 'ruby':
+      // What a template fills in later is no code yet.
+      return /<%[=-]?\s/.test(root.text);
+    case 'cpp':
+      // Only the compiler knows what the preprocessor makes of a file, so plain C is left out.
+      return /^\s*#\s*(?:if|define)\b/m.test(root.text) || LIKE_MACRO.test(root.text);
+    default:
+      return false;
+  }
 }
 
 /** What the language allows but its grammar does not. */

@@ -1,5 +1,5 @@
-import { bindPlainly, type PlainBinding } from '../../syntax/bindings/plain.js';
-import type { Scope } from '../../syntax/bindings/scope.js';
+import { bindPlainly, type Declare, type PlainBinding } from '../../syntax/bindings/plain.js';
+import type { BindingKind, Scope, Scopes } from '../../syntax/bindings/scope.js';
 import type { Import, LanguageSyntax } from '../../syntax/language-syntax.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 
@@ -34,21 +34,22 @@ function visibleFrom(name: SyntaxNode): number {
   return /^(?:variable_declarator|let_condition)$/.test(declaration?.type ?? '') ? (declaration?.end ?? 0) : 0;
 }
 
+function declareAll(tree: SyntaxTree, scopes: Scopes, declare: Declare): void {
+  const declareIn = (pattern: SyntaxNode | null, scope: Scope, kind: BindingKind): void => boundIn(pattern).forEach((name) => declare(scope, kind, name));
+  for (const node of tree.ofType('variable_declarator')) for (const name of boundIn(node.child('name'))) declare(scopes.at(node), name.parent === node ? 'variable' : 'loop', name);
+  for (const node of tree.ofType('parameter')) declareIn(node.child('name'), scopes.around(node), 'parameter');
+  for (const list of tree.ofType('closure_parameters')) for (const part of list.parts) if (part.type !== 'parameter') declareIn(part, scopes.around(list), 'parameter');
+  for (const node of tree.ofType('for_in_statement')) declareIn(node.child('left'), scopes.at(node), 'loop');
+  for (const node of tree.ofType('let_condition')) declareIn(node.child('pattern'), scopes.around(node), 'loop');
+  for (const node of tree.ofType('match_pattern')) declareIn(node, scopes.around(node), 'loop');
+  for (const node of tree.ofType('constant_item')) declare(scopes.around(node), node.parentType === 'block' ? 'constant' : 'field', node.child('name'));
+}
+
 const BINDING: PlainBinding = {
   scopes: SCOPES,
   makesScope: ({ type, parentType }) => type !== 'block' || !FUNCTIONS.has(parentType ?? ''),
   names: ['identifier', 'shorthand_field_identifier'],
-  declareAll: (tree, scopes, declare) => {
-    for (const node of tree.ofType('variable_declarator')) for (const name of boundIn(node.child('name'))) declare(scopes.at(node), name.parent === node ? 'variable' : 'loop', name);
-    for (const node of tree.ofType('parameter')) for (const name of boundIn(node.child('name'))) declare(scopes.around(node), 'parameter', name);
-    for (const node of tree.ofType('closure_parameters')) {
-      for (const part of node.parts) if (part.type !== 'parameter') for (const name of boundIn(part)) declare(scopes.around(node), 'parameter', name);
-    }
-    for (const node of tree.ofType('for_in_statement')) for (const name of boundIn(node.child('left'))) declare(scopes.at(node), 'loop', name);
-    for (const node of tree.ofType('let_condition')) for (const name of boundIn(node.child('pattern'))) declare(scopes.around(node), 'loop', name);
-    for (const node of tree.ofType('match_pattern')) for (const name of boundIn(node)) declare(scopes.around(node), 'loop', name);
-    for (const node of tree.ofType('constant_item')) declare(scopes.around(node), node.parentType === 'block' ? 'constant' : 'field', node.child('name'));
-  },
+  declareAll,
   visibleFrom: (name) => visibleFrom(name),
   isUse: ({ field, parentType }) => !(field === 'name' && parentType !== 'scoped_identifier') && parentType !== 'label' && parentType !== 'lifetime',
   useMore: namesInFormats,

@@ -104,7 +104,7 @@ function isDollar(token: Token | undefined): boolean {
 }
 
 /** The place behind the mark that ends what the one at a place begins. */
-function behindDollars(tokens: readonly Token[], open: number): number {
+export function behindDollars(tokens: readonly Token[], open: number): number {
   const mark = tokens[open]?.text;
   for (let at = open + 1; at < tokens.length; at += 1) if (tokens[at]?.kind === 'sign' && tokens[at]?.text === mark) return at + 1;
   return tokens.length;
@@ -119,25 +119,32 @@ function headEnd(tokens: readonly Token[], from: number): number {
 
 /** The place behind a routine; null if it has no code. */
 function routineEnd(tokens: readonly Token[], from: number): number | null {
-  const open: string[] = [];
+  let depth = 0;
   let hasBody = false;
   for (let at = from; at < tokens.length; at += 1) {
     const token = tokens[at] as Token;
-    if (isDollar(token) && open.length === 0) {
-      const close = behindDollars(tokens, at);
-      return behindEnd(tokens, close);
-    }
-    if (isWord(token, 'CASE') || (isWord(token, 'BEGIN') && !isWord(tokens[at + 1], 'TRAN', 'TRANSACTION', 'WORK'))) {
-      if (!isWord(tokens[at - 1], 'END')) open.push(token.text);
+    if (isDollar(token) && depth === 0) return behindEnd(tokens, behindDollars(tokens, at));
+    if (opensBlock(tokens, at)) {
+      depth += 1;
       hasBody ||= token.text === 'BEGIN';
     } else if (isWord(token, 'END') && !isWord(tokens[at + 1], 'IF', 'LOOP', 'WHILE', 'REPEAT', 'FOR')) {
-      open.pop();
-      if (open.length === 0 && hasBody) {
-        return behindEnd(tokens, at + 1);
-      }
-    } else if (token.kind === 'end' && open.length === 0 && (token.text !== ';' || !mayDeclare(tokens, from, at))) return hasBody || token.text !== ';' ? at : null;
+      depth = Math.max(0, depth - 1);
+      if (depth === 0 && hasBody) return behindEnd(tokens, at + 1);
+    } else if (depth === 0 && endsHead(tokens, from, at)) return hasBody || token.text !== ';' ? at : null;
   }
   return hasBody ? tokens.length : null;
+}
+
+/** Whether a block begins that an END of its own ends. */
+function opensBlock(tokens: readonly Token[], at: number): boolean {
+  if (isWord(tokens[at - 1], 'END')) return false;
+  return isWord(tokens[at], 'CASE') || (isWord(tokens[at], 'BEGIN') && !isWord(tokens[at + 1], 'TRAN', 'TRANSACTION', 'WORK'));
+}
+
+/** Whether a statement ends that has had no block, and no declarations that one may follow. */
+function endsHead(tokens: readonly Token[], from: number, at: number): boolean {
+  const token = tokens[at] as Token;
+  return token.kind === 'end' && (token.text !== ';' || !mayDeclare(tokens, from, at));
 }
 
 /** The place behind the next end of a statement. */

@@ -1,6 +1,6 @@
 import type { Hit } from '../../catalog/finder.js';
 import { hitsOf, NO_HITS } from '../../catalog/hits.js';
-import { closingAfter, isName, isWord, qualifiedName, type SqlCode } from './code.js';
+import { behindDollars, closingAfter, isName, isWord, qualifiedName, type SqlCode } from './code.js';
 import { bySql, tell, writtenIn } from './find.js';
 import type { Token } from './tokens.js';
 
@@ -87,22 +87,38 @@ function placesOf(tokens: readonly Token[], ...words: readonly string[]): number
 /** UPDATE and DELETE of all rows of a table. What comes from another one, or is told by a cursor, is not all. */
 export const wholeTables = bySql(({ tokens }, _options, text) => hitsOf(placesOf(tokens, 'DELETE', 'UPDATE'), (at): readonly Hit[] => {
   const token = tokens[at] as Token;
+  const table = beginsStatement(tokens, at) ? tableAt(tokens, at) : null;
+  if (table === null || !changesAll(tokens, table.next, token.text === 'DELETE')) return NO_HITS;
+  return [tell(token, `this changes every row of ${writtenIn(text, table.name)}`, table.name)];
+}));
+
+/** Whether a statement begins at a place. */
+function beginsStatement(tokens: readonly Token[], at: number): boolean {
   const before = tokens[at - 1];
-  if (!(before === undefined || before.kind === 'end' || before.text === '(' || isDollarMark(before) || isWord(before, 'BEGIN', 'THEN', 'ELSE', 'LOOP', 'DO'))) return NO_HITS;
-  const isDelete = token.text === 'DELETE';
-  if (isDelete && !isWord(tokens[at + 1], 'FROM')) return NO_HITS;
-  const { name, next } = qualifiedName(tokens, at + (isDelete ? 2 : 1) + Number(isWord(tokens[at + (isDelete ? 2 : 1)], 'ONLY')));
-  if (name === null || isWord(name, 'SET', 'STATISTICS')) return NO_HITS;
+  return before === undefined || before.kind === 'end' || before.text === '(' || isDollarMark(before) || isWord(before, 'BEGIN', 'THEN', 'ELSE', 'LOOP', 'DO');
+}
+
+/** The table that UPDATE or DELETE FROM names, and the place behind it; null for another use of the word. */
+function tableAt(tokens: readonly Token[], at: number): { readonly name: Token; readonly next: number } | null {
+  const isDelete = isWord(tokens[at], 'DELETE');
+  if (isDelete && !isWord(tokens[at + 1], 'FROM')) return null;
+  const first = at + (isDelete ? 2 : 1);
+  const { name, next } = qualifiedName(tokens, first + Number(isWord(tokens[first], 'ONLY')));
+  return name === null || isWord(name, 'SET', 'STATISTICS') ? null : { name, next };
+}
+
+/** Whether nothing up to the end of a statement says which rows it means. */
+function changesAll(tokens: readonly Token[], from: number, isDelete: boolean): boolean {
   let hasSet = isDelete;
-  for (let place = next; place < tokens.length; place += 1) {
+  for (let place = from; place < tokens.length; place += 1) {
     const part = tokens[place] as Token;
     if (part.text === '(') place = closingAfter(tokens, place) - 1;
-    else if (isWord(part, 'WHERE', 'FROM', 'USING', 'LIMIT', 'JOIN', 'CURRENT', 'TOP', 'OUTPUT')) return NO_HITS;
+    else if (isWord(part, 'WHERE', 'FROM', 'USING', 'LIMIT', 'JOIN', 'CURRENT', 'TOP', 'OUTPUT')) return false;
     else if (isWord(part, 'SET')) hasSet = true;
     else if (part.kind === 'end' || part.text === ')' || isDollarMark(part)) break;
   }
-  return hasSet ? [tell(token, `this changes every row of ${writtenIn(text, name)}`, name)] : NO_HITS;
-}));
+  return hasSet;
+}
 
 function isDollarMark({ kind, text }: Token): boolean {
   return kind === 'sign' && /^\$.*\$$/.test(text) && text.length > 1;
@@ -118,10 +134,16 @@ export const allColumns = bySql(({ tokens }) => {
     if (!isWord(before, 'SELECT', 'DISTINCT', 'ALL')) continue;
     // An aggregate of rows, and EXISTS, take no column; a query of one that lists its columns takes those.
     const around = tokens.slice(Math.max(0, at - 6), at).find((token) => isWord(token, 'EXISTS'));
-    if (around === undefined && isWord(tokens[at + 1], 'FROM') && tokens[at + 2]?.text !== '(') hits.push(tell(first, 'every column is selected, whatever the table will have', star));
+    if (around === undefined && isWord(tokens[at + 1], 'FROM') && takesTable(tokens, at + 2)) hits.push(tell(first, 'every column is selected, whatever the table will have', star));
   }
   return hits;
 });
+
+/** Whether what is selected from is a table: a query in brackets, or a function, says what its columns are. */
+function takesTable(tokens: readonly Token[], from: number): boolean {
+  const { name, next } = qualifiedName(tokens, isWord(tokens[from], 'ONLY') ? from + 1 : from);
+  return name !== null && tokens[next]?.text !== '(' && !isWord(name, 'LATERAL', 'VALUES');
+}
 
 const QUOTING = /\b(?:QUOTE_IDENT|QUOTE_LITERAL|QUOTE_NULLABLE|QUOTENAME|FORMAT|DBMS_ASSERT|QUOTE|USING)\b/;
 
@@ -142,13 +164,27 @@ export const unclosedMarks = bySql((code: SqlCode) => {
   if (code.unclosed !== null) return [{ start: code.unclosed.start, end: code.unclosed.start + code.unclosed.mark.length, message: `“${code.unclosed.mark}” is never closed` }];
   const hits: Hit[] = [];
   const open: Token[] = [];
-  for (const token of code.tokens) {
-    if (token.kind === 'end') {
-      const [first] = open.splice(0);
-      if (first !== undefined) hits.push(tell(first, '“(” is never closed'));
-    } else if (token.kind === 'sign' && token.text === '(') open.push(token);
-    else if (token.kind === 'sign' && token.text === ')' && open.pop() === undefined) hits.push(tell(token, 'is not expected here: “)”'));
+  // The commands of a rule stand in brackets, each with a semicolon: PostgreSQL documentation, "CREATE RULE".
+  let lists = 0;
+  const close = (token: Token): void => {
+    if (open.pop() !== undefined) return;
+    if (lists > 0) lists -= 1;
+    else hits.push(tell(token, 'is not expected here: “)”'));
+  };
+  for (let at = 0; at < code.tokens.length; at += 1) {
+    const token = code.tokens[at] as Token;
+    // Within brackets, it is a text, whatever is in it.
+    if (open.length > 0 && isDollarMark(token)) at = behindDollars(code.tokens, at) - 1;
+    else if (token.kind === 'end') hits.push(...unclosedIn(open.splice(0)));
+    else if (token.kind === 'sign' && token.text === ')') close(token);
+    else if (token.kind === 'sign' && token.text === '(') {
+      if (isWord(code.tokens[at - 1], 'DO', 'INSTEAD', 'ALSO')) lists += 1;
+      else open.push(token);
+    }
   }
-  const [first] = open;
-  return first === undefined ? hits : [...hits, tell(first, '“(” is never closed')];
+  return [...hits, ...unclosedIn(open)];
 });
+
+function unclosedIn([first]: readonly Token[]): readonly Hit[] {
+  return first === undefined ? NO_HITS : [tell(first, '“(” is never closed')];
+}

@@ -44,6 +44,8 @@ class Lexer {
   private at = 0;
   private unclosed: Unclosed | null = null;
   private terminator = ';';
+  /** Where the bodies in dollar quotes that are open close, inner ones last, with their marks. */
+  private readonly bodies: { readonly close: number; readonly mark: string }[] = [];
   /** Only MySQL quotes names by backticks; and it has escapes in its texts. */
   private readonly hasEscapes: boolean;
 
@@ -58,23 +60,31 @@ class Lexer {
 
   private step(): void {
     const { text } = this;
-    if (this.match(SPACE) !== null) return;
-    const delimiter = this.match(DELIMITER_LINE);
-    if (delimiter !== null) {
-      this.terminator = delimiter[1] as string;
-      return;
+    const body = this.bodies.at(-1);
+    if (body !== undefined && this.at >= body.close) {
+      this.bodies.pop();
+      return this.add('sign', body.mark.length);
     }
-    if (this.match(CLIENT_LINE) !== null) return;
+    if (this.match(SPACE) !== null || this.lineOfClient()) return;
     if (this.terminator !== ';' && text.startsWith(this.terminator, this.at)) return this.add('end', this.terminator.length);
-    const batch = this.match(BATCH_LINE);
-    if (batch !== null) return void this.tokens.push({ kind: 'end', start: this.at - batch[0].length, end: this.at, text: batch[0].trim() });
-    if (this.addMatch('comment', LINE_COMMENT) || this.blockComment() || this.quoted() || this.addMatch('sign', DOLLAR) || this.addMatch('number', NUMBER) || this.addMatch('word', WORD)) return;
-    if (text[this.at] === ';' && this.terminator === ';') {
-      this.add('end', 1);
-      if (READS_ROWS.test(text.slice(Math.max(0, this.at - 2_000), this.at - 1))) this.match(COPIED_ROWS);
-      return;
-    }
+    if (this.addMatch('comment', LINE_COMMENT) || this.blockComment() || this.quoted() || this.opensBody() || this.addMatch('number', NUMBER) || this.addMatch('word', WORD)) return;
+    if (text[this.at] === ';' && this.terminator === ';') return this.endStatement();
     if (!this.addMatch('sign', SIGN)) this.at += 1;
+  }
+
+  /** Reads a line for the program that sends the file: what ends a statement from now on, what sends those before, and other commands. */
+  private lineOfClient(): boolean {
+    const delimiter = this.match(DELIMITER_LINE);
+    if (delimiter !== null) this.terminator = delimiter[1] as string;
+    if (delimiter !== null || this.match(CLIENT_LINE) !== null) return true;
+    const batch = this.match(BATCH_LINE);
+    if (batch !== null) this.tokens.push({ kind: 'end', start: this.at - batch[0].length, end: this.at, text: batch[0].trim() });
+    return batch !== null;
+  }
+
+  private endStatement(): void {
+    this.add('end', 1);
+    if (READS_ROWS.test(this.text.slice(Math.max(0, this.at - 2_000), this.at - 1))) this.match(COPIED_ROWS);
   }
 
   private match(form: RegExp): RegExpExecArray | null {
@@ -88,7 +98,29 @@ class Lexer {
     const start = this.at;
     const found = this.match(form);
     if (found === null) return false;
-    this.tokens.push({ kind, start, end: this.at, text: kind === 'word' ? found[0].toUpperCase() : found[0] });
+    // A comment ends with the body around it.
+    this.at = Math.min(this.at, this.limit);
+    const written = this.text.slice(start, this.at);
+    this.tokens.push({ kind, start, end: this.at, text: kind === 'word' ? written.toUpperCase() : written });
+    return true;
+  }
+
+  /** Where the innermost body ends, or the file. */
+  private get limit(): number {
+    return this.bodies.at(-1)?.close ?? this.text.length;
+  }
+
+  /** A mark of dollars, if another one follows: PostgreSQL documentation, section 4.1.2.4. After a name or a number it is none. */
+  private opensBody(): boolean {
+    if (/[\w$]/.test(this.text[this.at - 1] ?? '')) return false;
+    const start = this.at;
+    const mark = this.match(DOLLAR)?.[0];
+    if (mark === undefined) return false;
+    const close = this.text.indexOf(mark, this.at);
+    this.at = start;
+    if (close < 0 || close + mark.length > this.limit) return false;
+    this.add('sign', mark.length);
+    this.bodies.push({ close, mark });
     return true;
   }
 
@@ -104,10 +136,14 @@ class Lexer {
     let end = at + 2;
     for (let depth = 1; depth > 0;) {
       const close = text.indexOf('*/', end);
-      if (close < 0) {
+      if (close < 0 || close > this.limit) {
         // What is not closed may hold an opening that was none.
         const first = text.indexOf('*/', at + 2);
-        if (first < 0) {
+        if (first < 0 || first > this.limit) {
+          if (this.bodies.length > 0) {
+            this.at += 2;
+            return true;
+          }
           this.unclosed = { start: at, mark: '/*' };
           return true;
         }
@@ -125,10 +161,22 @@ class Lexer {
   private quoted(): boolean {
     const { text, at } = this;
     const mark = text[at] as string;
-    const isPlainBracket = mark === '[' && /^\[[\p{L}_][\p{L}\p{N}_ ]*\]/u.test(text.slice(at, at + 130)) && !/[\w\])]/.test(text[at - 1] ?? '');
-    if (mark !== "'" && mark !== '"' && mark !== '`' && !isPlainBracket) return false;
-    const close = isPlainBracket ? ']' : mark;
-    const isEscaped = mark === "'" && (this.hasEscapes || /[eE]$/.test(text.slice(Math.max(0, at - 1), at)));
+    const isBracket = mark === '[' && /^\[[\p{L}_][\p{L}\p{N}_ ]*\]/u.test(text.slice(at, at + 130)) && !/[\w\])]/.test(text[at - 1] ?? '');
+    if (!/['"`]/.test(mark) && !isBracket) return false;
+    const end = this.endOfQuoted(isBracket ? ']' : mark);
+    if (end < this.limit) {
+      this.tokens.push({ kind: mark === "'" ? 'text' : 'name', start: at, end: end + 1, text: mark === "'" ? text.slice(at, end + 1) : text.slice(at + 1, end) });
+      this.at = end + 1;
+    } else if (this.bodies.length > 0) this.at += 1;
+    // In a body that is no code, a quote mark may be an apostrophe.
+    else this.unclosed = { start: at, mark };
+    return true;
+  }
+
+  /** Where what begins here closes; the end of the text if nowhere. */
+  private endOfQuoted(close: string): number {
+    const { text, at } = this;
+    const isEscaped = close === "'" && (this.hasEscapes || /[eE]$/.test(text.slice(Math.max(0, at - 1), at)));
     let end = at + 1;
     for (; end < text.length; end += 1) {
       if (isEscaped && text[end] === '\\') end += 1;
@@ -137,12 +185,6 @@ class Lexer {
         end += 1;
       }
     }
-    if (end >= text.length) {
-      this.unclosed = { start: at, mark };
-      return true;
-    }
-    this.tokens.push({ kind: mark === "'" ? 'text' : 'name', start: at, end: end + 1, text: mark === "'" ? text.slice(at, end + 1) : text.slice(at + 1, end) });
-    this.at = end + 1;
-    return true;
+    return end;
   }
 }
