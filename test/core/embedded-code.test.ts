@@ -3,14 +3,15 @@ import { CATALOG } from '../../src/core/catalog/registry.js';
 import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { repairFile } from '../../src/core/inspect/repair-file.js';
+import { languageById } from '../../src/core/base/languages.js';
 import { embeddedLanguages, GRAMMARS } from '../../src/core/base/language.js';
-import { finderFor, knowsLanguage, languagesOf, type Example, type Rule } from '../../src/core/catalog/rule.js';
+import { finderFor, judgesIn, knowsLanguage, languagesOf, type Example, type Rule } from '../../src/core/catalog/rule.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Source } from '../../src/core/syntax/source.js';
 import { embeddedCode } from '../../src/core/syntax/embedded.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
-import { textOf } from '../support/sources.js';
+import { textOf, withSource } from '../support/sources.js';
 
 const grammars = builtGrammars();
 const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
@@ -27,6 +28,7 @@ const WRAPPINGS: Readonly<Record<string, Readonly<Record<string, Wrapping>>>> = 
   html: { javascript: ['<main>\n<script>\n', '</script>\n</main>\n'], css: ['<style>\n', '</style>\n'], json: ['<script type="application/json">\n', '</script>\n'] },
   php: { javascript: ['<?php $depth = 3;\n?>\n<script>\n', '</script>\n'], css: ['<style type="text/css">\n', '</style>\n<?php $depth = 3;\n'] },
   component: { javascript: ['<template>\n  <p />\n</template>\n<script>\n', '</script>\n'], typescript: ['<script lang="ts">\n', '</script>\n'], css: ['<style scoped>\n', '</style>\n'] },
+  markdown: Object.fromEntries(embeddedLanguages('markdown').map((language) => [language, [`# Quay\n\n\`\`\`${language}\n`, '```\n\nThe end.\n']])),
 };
 
 /** What cannot be told of a component is not. */
@@ -38,11 +40,13 @@ function seesFile(finder: ReturnType<typeof finderFor>): boolean {
 }
 
 describe.each(Object.entries(WRAPPINGS))('code inside %s', (outer, wrappings) => {
-  const known = CATALOG.rules.filter((rule) => 'languages' in rule.find && !(outer === 'component' && NOT_IN_COMPONENTS.includes(rule.id)));
-  const examples = known.flatMap((rule) => rule.examples.filter(({ language, file, code, others }) => wrappings[language] !== undefined && file === undefined && others === undefined && seesFile(finderFor(rule, language)) && !/<\/|<\?|\{\{/.test(code)).map((example) => ({ rule, example })));
+  const known = CATALOG.rules.filter((rule) => 'languages' in rule.find && !(outer === 'component' && NOT_IN_COMPONENTS.includes(rule.id)) && judgesIn(rule, outer));
+  const examples = known.flatMap((rule) => rule.examples.filter(({ language, file, code, others }) => wrappings[language] !== undefined && file === undefined && others === undefined && seesFile(finderFor(rule, language)) && (outer === 'markdown' ? !code.includes('```') : !/<\/|<\?|\{\{/.test(code))).map((example) => ({ rule, example })));
 
   test.each(examples.map(({ rule, example }) => [rule.id, example.language, example.code, rule, example] as const))('%s finds what it finds in %s alone: %j', (_id, language, code, rule, { finds, options }) => {
     const [before, after] = wrappings[language] as Wrapping;
+    // In Markdown, what does not follow its grammar is an excerpt.
+    if (outer === 'markdown' && languageById(language)?.grammar !== null && withSource(grammars, textOf(language, code), ({ tree }) => tree.hasErrors)) return;
     const lines = before.split('\n').length - 1;
     const set = setOf(rule, options);
     const found = inspectFile(textOf(outer, `${before}${code}${after}`), set, tools).findings.map(({ span: { start } }) => `${start.line - lines}:${start.column}`);
@@ -61,8 +65,8 @@ describe.each(Object.entries(WRAPPINGS))('code inside %s', (outer, wrappings) =>
 test('a rule is in force wherever code of one of its languages may be', () => {
   for (const rule of CATALOG.rules) {
     const languages = languagesOf(rule);
-    for (const outer of ['html', 'php', 'component']) {
-      const knows = finderFor(rule, outer) !== null || embeddedLanguages(outer).some((inner) => 'languages' in rule.find && seesFile(finderFor(rule, inner)));
+    for (const outer of ['html', 'php', 'component', 'markdown']) {
+      const knows = finderFor(rule, outer) !== null || judgesIn(rule, outer) && embeddedLanguages(outer).some((inner) => 'languages' in rule.find && seesFile(finderFor(rule, inner)));
       expect(knowsLanguage(rule, outer), `${rule.id} ${outer}`).toBe(knows);
       expect(languages[0] === '*' || languages.includes(outer), `${rule.id} ${outer}`).toBe(knows);
     }
@@ -88,6 +92,9 @@ describe('what counts as embedded code', () => {
     ['html', '<!-- <script>sail()</script> -->', []],
     ['php', '<?php $a = "<script>moor()</script>"; ?><script>sail()</script><script>let a = <?= 1 ?>;</script>', ['javascript sail()']],
     ['component', '<script lang="ts">sail()</script>\n<style lang="scss">a {}</style>\n<style>b {}</style>', ['typescript sail()', 'css b {}']],
+    ['markdown', '```js title="a"\nsail()\n```\n\n~~~~ Ruby\nmoor\n~~~\n~~~~~\n', ['javascript sail()\n', 'ruby moor\n~~~\n']],
+    ['markdown', '```\nsail()\n```\n- list\n  ```js\n  sail()\n  ```\n> ```js\n> sail()\n> ```\n```text\nsail()\n```\n`js` ``` a ```\n```tsx\n<b/>\n```\n', []],
+    ['markdown', '```text\n```js\nsail()\n```\n```C#\nMoor();', ['csharp Moor();']],
     ['javascript', '`<script>sail()</script>`', []],
   ])('in %s: %s', (language, code, expected) => {
     expect(places(language, code)).toEqual(expected);

@@ -31,6 +31,7 @@ const EMBEDDED: Readonly<Record<LanguageId, readonly LanguageId[]>> = {
   html: ['javascript', 'css', 'json'],
   php: ['javascript', 'css'],
   component: ['javascript', 'typescript', 'css'],
+  markdown: ['javascript', 'typescript', 'python', 'php', 'java', 'c', 'cpp', 'css', 'go', 'shell', 'json', 'yaml', ...DESCRIBED.map(({ id }) => id)],
 };
 
 /** The languages of scripts and styles that files of `language` may contain. */

@@ -90,7 +90,7 @@ export function grammarFor({ grammar }: Language, name: string): GrammarId | nul
   return grammar[endingOf(name)] ?? grammar[''] ?? null;
 }
 
-/** The grammars for a file of `language`: its own, and those of the code that it may contain. */
+/** The grammars for a file of `language`: its own, and those of the code that it may contain. In Markdown, the text tells. */
 export function grammarsFor(language: Language, name: string): GrammarId[] {
   const inner = embeddedLanguages(language.id).flatMap((id) => BY_ID.get(id) ?? []);
   return [language, ...inner].flatMap((each) => grammarFor(each, name) ?? []);

@@ -1,6 +1,7 @@
 import { SourceText } from '../base/source-text.js';
 import type { Repair } from '../model/repair.js';
 import type { Hit } from '../catalog/finder.js';
+import { judgesIn } from '../catalog/rule.js';
 import type { RuleId } from '../model/rule.js';
 import { embeddedCode, type EmbeddedCode } from '../syntax/embedded.js';
 import type { Source } from '../syntax/source.js';
@@ -22,7 +23,7 @@ export function asHitsOf(around: Source, found: readonly RuleHits[], code: Embed
   const outside = `${text.slice(0, code.start)} ${text.slice(code.end)}`;
   return found.flatMap(({ planned, hits }) => {
     const { id } = planned.rule;
-    if (language.id === 'component' && NOT_IN_COMPONENTS.has(id)) return [];
+    if ((language.id === 'component' && NOT_IN_COMPONENTS.has(id)) || !judgesIn(planned.rule, language.id)) return [];
     const isAboutUses = ABOUT_USES.test(id);
     const kept = hits.filter((hit) => !isAboutUses || !isNamed(text.slice(code.start + hit.start, code.start + hit.end), outside)).map((hit) => movedBy(code.start, hit));
     return kept.length === 0 ? [] : [{ planned, hits: kept }];

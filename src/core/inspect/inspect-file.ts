@@ -105,6 +105,8 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
 function hitsInside(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[]): RuleHits[] {
   return embeddedSources(source).flatMap(({ code, inner }) => {
     try {
+      // What does not follow its grammar is an excerpt that leaves something out.
+      if (source.text.language.id === 'markdown' && inner.tree?.hasErrors === true) return [];
       return asHitsOf(source, trustedIn(inner, set, planner, unfinished, true), code);
     } finally {
       inner.dispose();

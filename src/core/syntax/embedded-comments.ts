@@ -1,3 +1,4 @@
+import { SourceText } from '../base/source-text.js';
 import { commentsOf, type Comment } from './comments.js';
 import { embeddedCode } from './embedded.js';
 import { memoized } from './memo.js';
@@ -16,6 +17,10 @@ export const allComments = memoized((source: Source): readonly Comment[] => {
 export const embeddedComments = memoized((source: Source): readonly Comment[] => {
   const { text, tree } = source;
   if (text.language.id === 'component') return embeddedCode(source).flatMap(({ start, end, language }) => commentsIn(text.text.slice(start, end), language.id === 'css' ? STYLE : SCRIPT, start));
+  if (text.language.id === 'markdown') {
+    return embeddedCode(source).flatMap(({ start, end, language }) =>
+      commentsOf({ text: new SourceText(text.path, language, text.text.slice(start, end)), tree: null, memo: [] }).map((comment) => ({ start: comment.start + start, end: comment.end + start, body: comment.body })));
+  }
   if (tree === null) return [];
   if (text.language.id === 'html') {
     return tree.ofType('raw_text').flatMap((node) => commentsIn(node.text, node.parent?.type === 'style_element' ? STYLE : SCRIPT, node.start));

@@ -1,9 +1,10 @@
 import { languageById } from '../base/languages.js';
 import { embeddedLanguages, type Language, type LanguageId } from '../base/language.js';
+import { fencedCode } from './fenced-code.js';
 import { memoized } from './memo.js';
 import type { Source } from './source.js';
 
-/** A script or style inside a file of another language, as UTF-16 offsets. */
+/** Code inside a file of another language, as UTF-16 offsets. */
 export interface EmbeddedCode {
   readonly start: number;
   /** Exclusive. */
@@ -11,9 +12,10 @@ export interface EmbeddedCode {
   readonly language: Language;
 }
 
-/** The scripts and styles in HTML, in the HTML around PHP, and in single-file components, in text order. */
+/** The scripts and styles in HTML, in the HTML around PHP, and in single-file components, and the code in Markdown, in text order. */
 export const embeddedCode = memoized((source: Source): readonly EmbeddedCode[] => {
   const { text: { text, language } } = source;
+  if (language.id === 'markdown') return fencedCode(text).filter((code) => embeddedLanguages('markdown').includes(code.language.id));
   if (embeddedLanguages(language.id).length === 0 || !/<(?:script|style)\b/i.test(text)) return [];
   const { tree } = source;
   if (language.id === 'component') return codeIn(text, 0, language.id, TOP_LEVEL);

@@ -30,7 +30,7 @@ function ruleJson({ id, concern, title, about, advice, tags, find, confidence, r
     about,
     advice,
     tags,
-    languages: languagesOf({ find }),
+    languages: languagesOf({ id, find }),
     confidence,
     fixable: repairs !== null,
     repairs,

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { grammarsFor, languageById } from '../../core/base/languages.js';
+import { grammarFor, grammarsFor, languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { makeHouseRule } from '../../core/catalog/house-rule.js';
 import { CATALOG } from '../../core/catalog/registry.js';
@@ -22,6 +22,7 @@ import { SourceText } from '../../core/base/source-text.js';
 import type { WaiverTerms } from '../../core/waivers/account.js';
 import { Source } from '../../core/syntax/source.js';
 import { Spelling } from '../../core/syntax/spelling.js';
+import { fencedCode } from '../../core/syntax/fenced-code.js';
 import { TimeLimit } from '../../core/syntax/time-limit.js';
 import { contentDigest } from '../cache/digests.js';
 import { stampOf, type FileStamp } from '../cache/stamp.js';
@@ -97,7 +98,7 @@ export interface InspectedFile {
  */
 export async function inspectShare(job: InspectionJob, take: () => number, { found, watch = NO_WATCH, signal, learn }: ShareOptions): Promise<void> {
   const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions, foreignRules, foreign, byProject } = job;
-  const tools = await makeTools({ files, ownFiles, terms, settings, foreign, byProject }, CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]));
+  const tools = await makeTools({ files: files.filter(({ language }) => language !== 'markdown'), ownFiles, terms, settings, foreign, byProject }, CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]));
   const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
     await eventLoop.turn();
@@ -114,6 +115,7 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
     }
     const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
     let facts: Facts | null = null;
+    if (file.language === 'markdown') await loadWhatIsInside(tools, reading.text);
     const outcome = withinLimit(tools, source, () => {
       const seen = inspected(source, sets[file.set] as RuleSet, tools, job, learn === undefined ? undefined : (own) => learn(index, own));
       facts = seen.facts;
@@ -121,6 +123,11 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
     }, 1);
     found({ index, outcome, version, facts });
   }
+}
+
+/** Loads the grammars of the code in a text of Markdown: nearly every project has such files, and hardly any has code of every language. */
+async function loadWhatIsInside({ grammars }: Tools, text: string): Promise<void> {
+  await keptAlive(grammars.load(fencedCode(text).flatMap(({ language }) => grammarFor(language, '') ?? [])));
 }
 
 /** Parses a file once, for its findings and its facts. */
