@@ -3,7 +3,7 @@ import { CodeActionKind, type CodeAction, type Diagnostic, type Range, type Text
 import type { Finding } from '../core/model/finding.js';
 import { LEVELS, type Level } from '../core/model/level.js';
 import type { Decision } from '../core/model/statement.js';
-import type { Repair } from '../core/model/repair.js';
+import { isOwnRepair, type Repair } from '../core/model/repair.js';
 import type { RuleId } from '../core/model/rule.js';
 import { deciderLine } from '../formats/text/decider-line.js';
 import { visible } from '../formats/text/visible.js';
@@ -110,8 +110,8 @@ function touches({ span: { start, end } }: Finding, { positions }: OpenDocument,
 }
 
 function repairActions(finding: Finding, repair: Repair | undefined, document: OpenDocument, diagnostics: readonly Diagnostic[]): CodeAction[] {
-  // A byte-order mark is no text that a client could edit.
-  if (repair === undefined || repair === 'drop-byte-order-mark') return [];
+  // A byte-order mark is no text that a client could edit; and what moves to another file is written by `elvar fix`.
+  if (repair === undefined || repair === 'drop-byte-order-mark' || !isOwnRepair(repair)) return [];
   const edits: TextEdit[] = clientEdits(repair, document.positions);
   const isSafe = finding.repair === 'safe';
   return [{ title: `Repair: ${visible(finding.message)}${isSafe ? '' : ' (then look at it)'}`, kind: CodeActionKind.QuickFix, isPreferred: isSafe, diagnostics: ofFinding(finding, diagnostics), edit: { changes: { [document.uri]: edits } } }];

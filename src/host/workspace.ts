@@ -237,10 +237,10 @@ export class Workspace {
       return wish.writes ? whileWriting(this.root, 'wait', this.watch, repair).finally(() => this.session.forget()) : repair(null);
   }
 
-  private async repair(paths: readonly string[], { rules, offered, signal }: FixWish, writer: Writer | null): Promise<FixReport> {
+  private async repair(paths: readonly string[], { rules, offered, places, signal }: FixWish, writer: Writer | null): Promise<FixReport> {
     const { job, base, listing: { skipped } } = await knowingJobFor(this.fresh, paths);
     const { repairProject } = await import('./inspection/repair-project.js');
-    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, writer, ledger: this.session.ledger(), known: this.session.known, signal }, this.watch);
+    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, places, writer, ledger: this.session.ledger(), known: this.session.known, signal }, this.watch);
   }
 
   /** Completes what a run that was killed while writing has left to do; every method that writes does so too. */

@@ -241,6 +241,8 @@ export interface FixDocument {
   readonly format: 'elvar-fix/1';
   readonly written: boolean;
   readonly files: readonly { readonly path: string; readonly patch: string; readonly repaired: Readonly<Record<string, number>>; readonly withdrawn: readonly RepairPlace[]; readonly offered: readonly RepairPlace[] }[];
+  /** The translations that texts moved to. */
+  readonly bundles: readonly { readonly path: string; readonly added: number; readonly patch: string }[];
   readonly totals: Readonly<Record<'files' | 'repaired' | 'withdrawn' | 'offered' | 'left', number>>;
   readonly incomplete: readonly IncompletePath[];
 }

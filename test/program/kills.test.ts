@@ -16,6 +16,7 @@ const PROJECT = {
   'elvar.yaml': 'rulings:\n  text/trailing-blanks: note\n  idiom/statement-end: note\n  slips/loose-compare: warning\n  waivers/*: note\n  size/*: note\n',
   'style/slips.yaml': 'rulings: { slips/loose-compare: error }\n',
   'quay/elvar.yaml': 'rulings:\n  slips/loose-compare: warning\n  idiom/statement-end: note\n',
+  'app/elvar.yaml': "rulings:\n  locale/literal-text: { level: note, options: { bundle: app/texts/en.json, call: \"t('{key}')\" } }\n", 'app/plan.js': "alert('The tide is low');\nalert('The tide is low');\n",
   'a.js': CODE, 'b.js': CODE, 'quay/c.js': CODE,
   'waived.js': '// elvar waive size/branches because nothing is here\ngo();\n', 'quay/waived.js': '// elvar waive size/branches because nothing is here either\ngo();\n',
 };
@@ -27,6 +28,7 @@ const MEND_BY_HAND: readonly string[] = [];
 const COMMANDS: readonly (readonly [name: string, before: readonly (readonly string[])[], command: readonly string[]])[] = [
   ['fix', [], ['fix']],
   ['fix with a ledger', [['ledger', 'take', '--rule', 'slips/*']], ['fix']],
+  ['fix that moves texts', [['ledger', 'take', '--rule', 'idiom/statement-end']], ['fix', '--offered', '--rule', 'locale/literal-text']],
   ['ledger take', [], ['ledger', 'take']],
   ['ledger set', [['ledger', 'take']], ['ledger', 'set', '--status', 'mistaken', '--because', 'tides']],
   ['ledger prune', [['ledger', 'take'], MEND_BY_HAND], ['ledger', 'prune']],

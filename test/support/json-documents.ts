@@ -110,6 +110,7 @@ export const DOCUMENTS = {
   'elvar-fix/1': z.strictObject({
     format: z.literal('elvar-fix/1'), written: z.boolean(),
     files: z.array(z.strictObject({ ...patched, repaired: z.record(z.string(), count), withdrawn: repairPlaces, offered: repairPlaces })),
+    bundles: z.array(z.strictObject({ path: z.string(), added: count, patch: z.string() })),
     totals: z.strictObject({ files: count, repaired: count, withdrawn: count, offered: count, left: count }), incomplete,
   }),
   'elvar-ledger/1': z.strictObject({

@@ -9,11 +9,12 @@ import { count, table, wrap } from './table.js';
 /** What was repaired, rule by rule, and what is left; a diff if nothing was written. @param named the named paths, relative to the root. */
 export function viewFix(report: FixReport, { columns, named }: { readonly columns: number; readonly named: readonly string[] }, style: Style): string {
   const changed = report.files.filter(({ before, after }) => before !== after);
-  const patches = report.written ? [] : changed.flatMap((file) => [...viewPatch(file, style), '']);
+  const patches = report.written ? [] : [...changed, ...report.bundles].flatMap((file) => [...viewPatch(file, style), '']);
   const lines: string[] = [];
   lines.push(headline(report, changed, style), ...namedSkips(report.skipped, named, style));
   const byRule = repairedByRule(report.files);
   lines.push(...table(byRule.map(({ rule, repaired, files }) => [style.strong(rule), count(repaired, 'repair'), style.faint(`in ${count(files, 'file')}`)])));
+  lines.push(...report.bundles.map(({ path, added }) => `${count(added, 'text')} ${report.written ? 'moved' : added === 1 ? 'moves' : 'move'} to ${style.name(visible(path))}.`));
   lines.push(...viewWithdrawn(report.files, style), ...viewOffered(report.files, style), ...viewLeft(report, columns));
   return `${[...patches, ...lines].join('\n')}\n`;
 }

@@ -1,5 +1,5 @@
 import { SourceText } from '../base/source-text.js';
-import type { Repair } from '../model/repair.js';
+import { isOwnRepair, type Repair } from '../model/repair.js';
 import type { Hit } from '../catalog/finder.js';
 import { judgesIn } from '../catalog/rule.js';
 import type { RuleId } from '../model/rule.js';
@@ -49,5 +49,6 @@ function movedBy(offset: number, hit: Hit): Hit {
 }
 
 function movedRepair(offset: number, repair: Repair): Repair {
+  if (!isOwnRepair(repair)) return { moves: { ...repair.moves, start: repair.moves.start + offset, end: repair.moves.end + offset } };
   return repair === 'drop-byte-order-mark' ? [] : repair.map((edit) => ({ ...edit, start: edit.start + offset, end: edit.end + offset }));
 }

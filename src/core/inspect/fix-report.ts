@@ -17,12 +17,24 @@ export interface RepairedSource {
   readonly left: readonly Finding[];
 }
 
+/** A file of translations that texts have moved to, or would. */
+export interface ChangedBundle {
+  readonly path: string;
+  /** Empty if there was none. */
+  readonly before: string;
+  readonly after: string;
+  /** How many texts it got. */
+  readonly added: number;
+}
+
 /** What was repaired, or would be. */
 export interface FixReport extends ReportBase {
   /** What is not checked, as far as is known from paths. */
   readonly skipped: readonly SkippedPath[];
   /** Sorted by path. */
   readonly files: readonly RepairedSource[];
+  /** The translations that texts have moved to; they may lie among the files as well. */
+  readonly bundles: readonly ChangedBundle[];
   /** Whether files were written. */
   readonly written: boolean;
 }

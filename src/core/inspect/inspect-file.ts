@@ -5,6 +5,7 @@ import type { Excuse, Finding } from '../model/finding.js';
 import type { ActiveLevel } from '../model/level.js';
 import type { OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
+import type { TextKeys } from './text-keys.js';
 import type { Finder, Hit, SyntaxFinder } from '../catalog/finder.js';
 import type { RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
@@ -57,6 +58,8 @@ export interface Tools extends WaiverTerms {
   readonly foreign?: ForeignLookup | undefined;
   /** What is known only by the whole project; absent if nothing. */
   readonly project?: ProjectLookup | undefined;
+  /** Gives keys to texts that move into the translations; absent where nothing is written. */
+  readonly textKeys?: TextKeys | undefined;
 }
 
 /**

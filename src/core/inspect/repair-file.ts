@@ -9,6 +9,7 @@ import { Source } from '../syntax/source.js';
 import { inspectSource, type Tools } from './inspect-file.js';
 import { afterEdits } from './move-foreign.js';
 import { applyRound, editsOf, type Offer } from './repair-round.js';
+import { possibleRepair, type MovedText } from './text-keys.js';
 
 /** One repair may make another possible; more rounds than this mean that they undo each other, or never end. */
 const MOST_ROUNDS = 30;
@@ -22,6 +23,8 @@ export interface RepairedText {
   readonly withdrawn: readonly Finding[];
   /** The open findings that remain. */
   readonly left: readonly Finding[];
+  /** The texts that the repairs have moved into the translations: whoever writes the file has to write these too. */
+  readonly moved: readonly MovedText[];
   /** Findings of the ledger that are still there, with other fingerprints than before. */
   readonly reprinted: readonly FollowedFinding[];
 }
@@ -37,6 +40,7 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
   const repaired = new Map<RuleId, number>();
   /** Repairs not to try again until something has changed, keyed by rule, message and line. */
   const refused = new Map<string, { readonly finding: Finding; readonly version: number }>();
+  const moved: MovedText[] = [];
   const seen = new Set([text.whole]);
   let own = tools;
   let source = new Source(text, tools.grammars, tools.spelling);
@@ -54,7 +58,8 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
       const left = judged.filter(({ excused }) => excused === null);
       const wanted = left.flatMap((finding): Offer[] => {
         const repair = repairs.get(finding);
-        return repair === undefined || !wants(finding) ? [] : [{ finding, repair }];
+        const possible = repair === undefined || !wants(finding) ? null : possibleRepair(repair, own.textKeys);
+        return possible === null ? [] : [{ finding, ...possible }];
       });
       first ??= { left, withdrawn: wanted.map(({ finding }) => finding) };
       let open = wanted.filter(({ finding }) => !refused.has(keyOf(finding, current)));
@@ -63,15 +68,16 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
         open = wanted;
         refused.clear();
       }
-      if (open.length === 0) return { text: current, repaired, withdrawn: [...refused.values()].map(({ finding }) => finding), left, reprinted: known.changed(findings, current) };
+      if (open.length === 0) return { text: current, repaired, withdrawn: [...refused.values()].map(({ finding }) => finding), left, moved, reprinted: known.changed(findings, current) };
       const { next, applied, broken } = applyRound(source, open, own);
       for (const { finding } of broken) refused.set(keyOf(finding, current), { finding, version });
       if (next === null) continue;
       source.dispose();
       source = next;
-      if (round >= MOST_ROUNDS || seen.has(next.text.whole)) return { text, repaired: new Map(), ...first, reprinted: [] };
+      if (round >= MOST_ROUNDS || seen.has(next.text.whole)) return { text, repaired: new Map(), ...first, moved: [], reprinted: [] };
       seen.add(next.text.whole);
       version += 1;
+      moved.push(...applied.flatMap((offer) => offer.moved ?? []));
       for (const { finding } of applied) repaired.set(finding.rule, (repaired.get(finding.rule) ?? 0) + 1);
       const edits = applied.flatMap(({ repair }) => editsOf(repair));
       known.follow(edits);

@@ -1,6 +1,7 @@
 import type { Finding } from '../model/finding.js';
 import type { Edit } from '../base/edit.js';
-import type { Repair } from '../model/repair.js';
+import type { OwnRepair } from '../model/repair.js';
+import type { PossibleRepair } from './text-keys.js';
 import type { SourceText } from '../base/source-text.js';
 import { Source } from '../syntax/source.js';
 import { applyEdits } from '../base/apply-edits.js';
@@ -8,9 +9,8 @@ import type { Tools } from './inspect-file.js';
 import { isAsSound, soundnessOf } from './soundness.js';
 
 /** A finding with its repair. */
-export interface Offer {
+export interface Offer extends PossibleRepair {
   readonly finding: Finding;
-  readonly repair: Repair;
 }
 
 /** One round of repairs. */
@@ -80,7 +80,7 @@ function placeFor({ start }: Edit, taken: readonly Edit[]): number {
 }
 
 /** A byte-order mark comes before all offsets, so removing it touches nothing. */
-export function editsOf(repair: Repair): readonly Edit[] {
+export function editsOf(repair: OwnRepair): readonly Edit[] {
   return repair === 'drop-byte-order-mark' ? [] : repair;
 }
 

@@ -9,7 +9,7 @@ import { formatSelector, parseSelector, type Selector } from '../model/selector.
 import type { LayerInstance, Statement } from '../model/statement.js';
 import { nearLevel } from './near-level.js';
 import { nearName } from '../base/near-name.js';
-import { parseOption } from './read-options.js';
+import { formOf, parseOption } from './read-options.js';
 import type { SelectingStatement } from './stack.js';
 
 /** The highest layer: what the command line sets. Guards bind it like any other. */
@@ -58,7 +58,7 @@ function readOptionSetting(left: string, right: string, catalog: Catalog): Selec
     return { wrong: 'unknown-option', rule: rule.id, option, near: nearName(option, known), known };
   }
   const value = parseOption(declaration, flowValue(right));
-  if (value === null) return { wrong: 'bad-value', rule: rule.id, option, expected: optionType(declaration), found: right };
+  if (value === null) return { wrong: 'bad-value', rule: rule.id, option, expected: { ...optionType(declaration), ...formOf(declaration, right) }, found: right };
   return settingOf(selector, null, { name: option, value });
 }
 

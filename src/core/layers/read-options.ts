@@ -1,3 +1,4 @@
+import type { OptionType } from '../model/option-type.js';
 import { optionType } from '../catalog/catalog.js';
 import * as z from 'zod';
 import type { OptionSetting } from '../model/layer.js';
@@ -36,9 +37,15 @@ function readOption(name: string, rule: Rule, node: YamlNode, reading: Reading):
   const value = parseOption(declaration, node.value);
   if (value !== null) return { name, value, place };
   if (reportWrongEdit(declaration, node, reading)) return null;
-  const expected = optionType(declaration);
+  const expected = { ...optionType(declaration), ...formOf(declaration, node.value) };
   reading.report(node.place, { code: 'bad-option', rule: rule.id, option: name, expected, found: describeValue(node.value) });
   return null;
+}
+
+/** What a text must be like, if it is none such. */
+export function formOf(declaration: OptionDeclaration, value: unknown): Pick<OptionType, 'form'> {
+  const message = typeof value === 'string' && typeof declaration.default === 'string' ? declaration.schema.safeParse(value).error?.issues.find(({ code }) => code === 'custom')?.message : undefined;
+  return message === undefined ? {} : { form: message };
 }
 
 /** Reports the keys of a list edit other than `add` and `drop`. @returns whether there were any. */

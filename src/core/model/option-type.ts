@@ -4,4 +4,6 @@ export interface OptionType {
   readonly choices?: readonly string[];
   readonly least?: number;
   readonly most?: number;
+  /** What a text must be like, in words. */
+  readonly form?: string;
 }

@@ -5,12 +5,13 @@ import { patchOf } from '../text/patch.js';
 import { incompleteJson } from '../text/incomplete.js';
 
 /** `elvar-fix/1`. Files without repairs, made, withdrawn or offered, are left out. */
-export function fixJson({ files, written, incomplete }: FixReport): object {
+export function fixJson({ files, bundles, written, incomplete }: FixReport): object {
   const touched = files.filter((file) => file.before !== file.after || file.withdrawn.length > 0 || offeredIn(file).length > 0);
   return {
     format: 'elvar-fix/1',
     written,
     files: touched.map(fileJson),
+    bundles: bundles.map(({ path, before, after, added }) => ({ path, added, patch: patchOf(path, before, after) })),
     totals: {
       files: files.filter(({ before, after }) => before !== after).length,
       repaired: files.reduce((sum, { repaired }) => sum + [...repaired.values()].reduce((all, count) => all + count, 0), 0),

@@ -1,7 +1,7 @@
 import type { Fix, Location, Result, Suppression } from 'sarif';
 import type { Edit } from '../../core/base/edit.js';
 import type { Excuse, Finding, FindingNote } from '../../core/model/finding.js';
-import type { Repair } from '../../core/model/repair.js';
+import { isOwnRepair, type Repair } from '../../core/model/repair.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { Decision } from '../../core/model/statement.js';
 import { deciderOf, type Decisions } from './decisions.js';
@@ -45,7 +45,7 @@ function startOf(finding: Finding, fix: Repair | undefined, { rules, hasLedger, 
     locations: [{ physicalLocation: placeOf(finding) }],
     partialFingerprints: { 'elvarFinding/v1': fingerprint },
     ...(excused !== null && { suppressions: [suppressionOf(excused, finding.path, ledger)] }),
-    ...(fix !== undefined && fix !== 'drop-byte-order-mark' && fix.length > 0 && { fixes: [fixOf(finding, fix)] }),
+    ...(fix !== undefined && fix !== 'drop-byte-order-mark' && isOwnRepair(fix) && fix.length > 0 && { fixes: [fixOf(finding, fix)] }),
     ...(hasLedger && { baselineState: excused?.by === 'ledger' ? 'unchanged' : 'new' }),
   };
 }

@@ -5,7 +5,7 @@ import type { Catalog } from '../../core/catalog/catalog.js';
 import { repairFile } from '../../core/inspect/repair-file.js';
 import type { Ledger } from '../../core/ledger/ledger.js';
 import type { Language } from '../../core/base/language.js';
-import type { RepairedSource } from '../../core/inspect/fix-report.js';
+import type { ChangedBundle, RepairedSource } from '../../core/inspect/fix-report.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import type { IncompletePath } from '../../core/model/scope.js';
@@ -17,6 +17,9 @@ import { Remembered, type KnownFindings } from './remembered.js';
 import type { SkippedReading } from '../files/source-file.js';
 import { readJobFile } from './read-job-file.js';
 import { withinLimit } from './stopwatch.js';
+import { TextBundles } from './text-bundles.js';
+import type { FileChange } from '../writing/file-change.js';
+import type { FollowingEntry } from '../writing/journal.js';
 import type { Watch } from '../files/watch.js';
 import type { Writer } from '../writing/writer.js';
 
@@ -25,6 +28,8 @@ export interface RepairedFiles {
   readonly files: readonly RepairedSource[];
   readonly skipped: readonly { readonly path: string; readonly reading: SkippedReading }[];
   readonly incomplete: readonly IncompletePath[];
+  /** The translations that texts have moved to, or would. */
+  readonly bundles: readonly ChangedBundle[];
 }
 
 /** How to repair files. */
@@ -46,6 +51,7 @@ export interface RepairWish {
 export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writer, ledger, watch, known, signal }: RepairWish): Promise<RepairedFiles> {
   const remembered = Remembered.of(job, catalog, known);
   let tools: Tools | null = null;
+  const bundles = new TextBundles(job.root);
   const files: RepairedSource[] = [];
   const skipped: RepairedFiles['skipped'][number][] = [];
   const incomplete: IncompletePath[] = [];
@@ -69,19 +75,29 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
       continue;
     }
     // Loading the grammars takes a while.
-    const loaded = tools ??= await makeTools(job, catalog);
+    const loaded = tools ??= { ...await makeTools(job, catalog), textKeys: bundles };
+    bundles.begin();
     const outcome = withinLimit(loaded, source, () => repairFile(source, rules, loaded, wants, ledger));
     if ('givenUp' in outcome) {
       incomplete.push({ path: own, reason: outcome.givenUp });
       continue;
     }
-    const { text, repaired, withdrawn, left, reprinted: changed } = outcome;
+    const { text, repaired, withdrawn, left, moved, reprinted: changed } = outcome;
     const [before, after] = [source.whole, text.whole];
-    const failed = writer === null || before === after ? null : writer.write({ file, before, after }, followingEntries(ledger, changed));
+    const failed = writer === null || before === after ? null : writeAll(writer, [{ file, before, after }, ...bundles.changesFor(moved)], followingEntries(ledger, changed));
+    if (failed === null) bundles.accept(moved);
     if (failed !== null) incomplete.push({ path: own, reason: { code: 'unwritten', why: failed } });
     files.push({ path: own, before, after: failed === null ? after : before, repaired: failed === null ? repaired : new Map(), withdrawn, left });
   }
-  return { files, skipped, incomplete };
+  for (const { path: own, why } of bundles.failed()) incomplete.push({ path: own, reason: { code: 'unwritten', why } });
+  return { files, skipped, incomplete, bundles: bundles.changed() };
+}
+
+/** Writes a file, and what moves from it to others: all of it, or nothing. */
+function writeAll(writer: Writer, changes: readonly [FileChange, ...FileChange[]], follows: readonly FollowingEntry[]): string | null {
+  if (changes.length === 1) return writer.write(changes[0], follows);
+  const unwritten = writer.together(changes, follows);
+  return unwritten === null ? null : `${path.basename(unwritten.file)}: ${unwritten.why}`;
 }
 
 /** The open findings of a file that need not be looked at; null if it has to be. */

@@ -6,6 +6,7 @@ import type { RuleId } from '../../core/model/rule.js';
 import type { IncompletePath } from '../../core/model/scope.js';
 import type { InspectionJob } from './inspect-share.js';
 import { LEDGER_FILE } from '../files/own-files.js';
+import type { FilePlace } from '../files/target-path.js';
 import { noteSkipped } from '../project/reading-notes.js';
 import type { Watch } from '../files/watch.js';
 import { repairFiles } from './repair-files.js';
@@ -18,6 +19,8 @@ export interface FixWish {
   readonly rules: readonly string[];
   /** Whether to make offered repairs too; only for named rules. */
   readonly offered: boolean;
+  /** Lines of files, relative to the root; of these files, only what is found there is repaired. */
+  readonly places?: readonly FilePlace[] | undefined;
   /** Whether to write the files; if not, the report says what would be written. */
   readonly writes: boolean;
   /** Ends the run between two files; what was written stays. */
@@ -30,6 +33,8 @@ export interface RepairChoice {
   readonly rules: ReadonlySet<RuleId> | null;
   /** Whether to make offered repairs too. */
   readonly offered: boolean;
+  /** Lines of files: of these files, only what is found there. */
+  readonly places?: readonly FilePlace[] | undefined;
   /** Writes the files; if null, the report says what would be written. */
   readonly writer: Writer | null;
   /** What it excuses is not repaired. */
@@ -41,13 +46,19 @@ export interface RepairChoice {
 }
 
 /** Repairs the files of a job, and updates the ledger accordingly. */
-export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, writer, ledger, known, signal }: RepairChoice, watch: Watch): Promise<FixReport> {
-  const wants = ({ rule, repair }: Finding): boolean => (repair === 'safe' || (repair === 'offered' && offered)) && (rules === null || rules.has(rule));
+export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, places, writer, ledger, known, signal }: RepairChoice, watch: Watch): Promise<FixReport> {
+  const wants = (finding: Finding): boolean => isMeant(finding, places) && (finding.repair === 'safe' || (finding.repair === 'offered' && offered)) && (rules === null || rules.has(finding.rule));
   const wish = { wants, writer, ledger, watch, known, signal };
-  const { files, skipped, incomplete } = await repairFiles(job, base.catalog, wish);
+  const { files, skipped, incomplete, bundles } = await repairFiles(job, base.catalog, wish);
   const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
   const failed = writer?.ledgerFollows() ?? null;
   if (failed !== null) unread.push({ path: LEDGER_FILE, reason: { code: 'ledger-behind', why: failed } });
   for (const { path, reading: skippedFor } of skipped) noteSkipped(path, skippedFor, [], unread);
-  return { ...base, incomplete: unread, files, written: writer !== null };
+  return { ...base, incomplete: unread, files, bundles, written: writer !== null };
+}
+
+/** Whether a finding is at one of the places, or in a file of which none is named. */
+function isMeant({ path, span: { start } }: Finding, places: readonly FilePlace[] = []): boolean {
+  const own = places.filter(({ file }) => file === path);
+  return own.length === 0 || own.some(({ line, column }) => line === start.line && (column === null || column === start.column));
 }

@@ -55,7 +55,7 @@ function completeGroup(root: string, group: Group): Pick<Completion, 'written' |
 
 /** Lets the ledger follow. It is read anew, so what others have changed in it stays. */
 function completeLedger(root: string, journal: Journal, records: readonly JournalRecord[]): { readonly followed: number; readonly why: string | null } {
-  if (!records.some((record) => 'follows' in record && record.follows.length > 0)) return { followed: 0, why: null };
+  if (!records.some(({ follows }) => follows !== undefined && follows.length > 0)) return { followed: 0, why: null };
   const file = path.join(root, LEDGER_FILE);
   if (digestAt(file) === null) return { followed: 0, why: null };
   const reading = readTextFile(file, LARGEST_LEDGER);

@@ -6,9 +6,12 @@ import { existingStateFolder } from './state-folder.js';
 
 /** The entries that have to follow files which were written, as far as the ledger has not been written yet. @param ledger its file. */
 export function followsOf(records: readonly JournalRecord[], ledger: string): FollowingEntry[] {
-  const all = records.flatMap((record) => ('writing' in record ? [record] : []));
-  const own = all.findLast(({ writing }) => writing.file === ledger);
-  return own !== undefined && isWritten(own.writing) ? [] : all.flatMap(({ writing, follows }) => (follows.length > 0 && isWritten(writing) ? follows : []));
+  const own = records.findLast((record) => 'writing' in record && record.writing.file === ledger);
+  if (own !== undefined && 'writing' in own && isWritten(own.writing)) return [];
+  return records.flatMap((record) => {
+    const { follows = [] } = record;
+    return follows.length > 0 && ('writing' in record ? [record.writing] : record.together).every(isWritten) ? follows : [];
+  });
 }
 
 /** A file that is as it was before, or still has its new content next to it, was not written. */

@@ -13,7 +13,7 @@ const WRITING = z.strictObject({ file: z.string(), temporary: z.string(), before
 
 const RECORD = z.union([
   z.strictObject({ writing: WRITING, follows: z.array(FOLLOWED) }),
-  z.strictObject({ together: z.array(WRITING.extend({ text: z.string() })) }),
+  z.strictObject({ together: z.array(WRITING.extend({ text: z.string() })), follows: z.array(FOLLOWED).optional() }),
 ]);
 
 /** A ledger entry that has to follow a repair. */

@@ -36,15 +36,15 @@ export class Writer {
     return complete(this.root, this.journal).failed[0]?.why ?? null;
   }
 
-  /** Writes files that belong together: all of them or none, even if the run is killed. @returns the file that is in the way; null if all were written. */
-  together(changes: readonly FileChange[]): UnwrittenFile | null {
+  /** Writes files that belong together: all of them or none, even if the run is killed. @param follows the entries of the ledger that have to follow them. @returns the file that is in the way; null if all were written. */
+  together(changes: readonly FileChange[], follows: readonly FollowingEntry[] = []): UnwrittenFile | null {
     if (changes.length === 0) return null;
     for (const { file, before } of changes) {
       const why = hindrance(file, before);
       if (why !== null) return { file, why };
     }
     const planned = changes.map((change) => ({ ...change, temporary: temporaryFor(change.file) }));
-    const unnoted = attempt(() => this.journal.note({ together: planned.map(({ file, temporary, before, after }) => ({ file, temporary, before: before === null ? null : digestOf(before), after: digestOf(after), text: after })) }, true));
+    const unnoted = attempt(() => this.journal.note({ together: planned.map(({ file, temporary, before, after }) => ({ file, temporary, before: before === null ? null : digestOf(before), after: digestOf(after), text: after })), ...(follows.length > 0 && { follows: [...follows] }) }, true));
     if (unnoted !== null) return { file: this.journal.file, why: unnoted };
     const failed = stageAll(planned) ?? placeAll(planned);
     if (failed === null) this.written += planned.length;

@@ -49,6 +49,8 @@ function findSame(source: ParsedSource): Hit[] {
   return find(source, JAVA_IMPORTS, (node) => node.text.replace(/\s+/g, ' '), (_first, second, text) => removalOfStatement(second, text));
 }
 
+type OwnEdits = Extract<Repair, readonly unknown[]>;
+
 type Merge = (first: SyntaxNode, second: SyntaxNode, text: string) => Repair | undefined;
 
 /** @param keyOf the key that equal imports share; null for one that may be repeated. */
@@ -109,7 +111,7 @@ function mergeScript(first: SyntaxNode, second: SyntaxNode, text: string): Repai
   if (!names || !more || lists[1]?.parts.length !== 1 || names.parts.length === 0 || more.parts.some(({ type }) => type === 'comment')) return undefined;
   const last = names.parts.at(-1) as SyntaxNode;
   const added = more.parts.map((part) => part.text).join(', ');
-  return [{ start: last.end, end: last.end, text: `, ${added}` }, ...(removalOfStatement(second, text) as Exclude<Repair, string>)];
+  return [{ start: last.end, end: last.end, text: `, ${added}` }, ...(removalOfStatement(second, text) as OwnEdits)];
 }
 
 function pythonKey(node: SyntaxNode): string | null {
@@ -122,7 +124,7 @@ function pythonKey(node: SyntaxNode): string | null {
 function mergePython(first: SyntaxNode, second: SyntaxNode, text: string): Repair | undefined {
   // Leave imports in branches or after a comment.
   if (first.parent?.type !== 'module') return undefined;
-  const removal = removalOfStatement(second, text) as Exclude<Repair, string>;
+  const removal = removalOfStatement(second, text) as OwnEdits;
   if (second.type === 'import_statement') return removal;
   const known = new Set(first.childrenOf('name').map((part) => part.text));
   const added = second.childrenOf('name').map((part) => part.text).filter((name) => !known.has(name));

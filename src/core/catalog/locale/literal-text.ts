@@ -9,8 +9,9 @@ import { bad, good } from '../examples.js';
 import { byTree, hitsOf, inLanguages } from '../hits.js';
 import { nameTest } from '../name-patterns.js';
 import { freeNames } from '../options.js';
+import { MOVE_OPTIONS, moveOf, type MoveOptions } from '../text-move.js';
 
-interface Options {
+interface Options extends MoveOptions {
   readonly free: readonly string[];
 }
 
@@ -21,18 +22,19 @@ export default defineRule({
   id: 'locale/literal-text',
   title: 'Text for people comes from translations',
   about: 'Text in the code can be shown in one language only, and translators do not find it.',
-  advice: 'Move the text into the translations, and use its key here.',
+  advice: 'Move the text into the translations, and use its key here. With the options bundle and call, elvar fix --offered does that.',
   tags: ['translation'],
   confidence: 'likely',
-  options: { free: freeNames() },
+  repairs: 'offered',
+  options: { free: freeNames(), ...MOVE_OPTIONS },
   find: {
     languages: {
-      ...inLanguages('javascript typescript', byTree((source, { free }: Options) => tell(findInScript(source), free))),
-      html: byTree(({ tree }, { free }: Options) => tell([
+      ...inLanguages('javascript typescript', byTree((source, options: Options) => tell(findInScript(source), options))),
+      html: byTree(({ tree }, options: Options) => tell([
         ...tree.ofType('text').filter(({ parent }) => !/^(?:code|pre|kbd|samp|var)$/.test(parent?.firstPart?.firstPart?.text ?? '')),
         ...tree.ofType('attribute').filter((node) => SHOWN.has(node.firstPart?.text.toLowerCase() ?? '') || isButtonText(node)).flatMap((node) => node.childOfType('quoted_attribute_value') ?? []),
-      ], free)),
-      java: byTree((source, { free }: Options) => tell(findInJava(source), free)),
+      ], options)),
+      java: byTree((source, options: Options) => tell(findInJava(source), options)),
     },
   },
   examples: [
@@ -52,8 +54,8 @@ export default defineRule({
   ],
 });
 
-function tell(nodes: readonly SyntaxNode[], free: readonly string[]): Hit[] {
-  const isFree = nameTest(free);
+function tell(nodes: readonly SyntaxNode[], options: Options): Hit[] {
+  const isFree = nameTest(options.free);
   return hitsOf(nodes, (node): Hit[] => {
     const raw = TEXTS.has(node.type) ? contentOf(node).text : node.text;
     const text = raw.trim();
@@ -62,7 +64,7 @@ function tell(nodes: readonly SyntaxNode[], free: readonly string[]): Hit[] {
     const lead = raw.length - raw.trimStart().length;
     const start = TEXTS.has(node.type) ? node.start : node.start + lead;
     const end = TEXTS.has(node.type) ? node.end : node.start + lead + (text.split('\n', 1)[0]?.trimEnd().length ?? 0);
-    return [{ start, end, message: 'this text can be shown in one language only' }];
+    return [{ start, end, message: 'this text can be shown in one language only', repair: moveOf(node, options) }];
   });
 }
 
