@@ -3,6 +3,9 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { Language, Parser } from 'web-tree-sitter';
+import { DESCRIBED } from '../dist/core/languages/described.js';
+import { LANGUAGE_RULES } from '../dist/core/languages/rules.js';
+import { translationOf } from '../dist/core/languages/translations.js';
 
 const here = path.join(import.meta.dirname, '..');
 const page = path.join(here, 'docs', 'languages.md');
@@ -19,7 +22,9 @@ function wordsIn(code) {
 }
 
 await Parser.init();
-const names = readdirSync(grammars).filter((file) => file.endsWith('.wasm') && file !== 'web-tree-sitter.wasm').map((file) => file.slice(0, -5)).sort();
+/** Those of the languages with a folder of their own are translated. */
+const translated = new Set(DESCRIBED.map(({ grammar }) => grammar));
+const names = readdirSync(grammars).filter((file) => file.endsWith('.wasm') && file !== 'web-tree-sitter.wasm').map((file) => file.slice(0, -5)).filter((name) => !translated.has(name)).sort();
 const types = new Map();
 for (const name of names) {
   const language = await Language.load(path.join(grammars, `${name}.wasm`));
@@ -30,13 +35,25 @@ const rows = readdirSync(syntax, { recursive: true }).map(String).filter((file) 
   const counts = names.map((name) => [...words].filter((word) => types.get(name).has(word)).length);
   return counts.every((count) => count === 0) ? [] : [`| \`${file.split(path.sep).join('/')}\` | ${counts.map((count) => (count === 0 ? '' : count)).join(' | ')} |`];
 });
+const own = DESCRIBED.map(({ id }) => {
+  const translation = translationOf(id);
+  return `| ${id} | ${translation === null ? '' : Object.keys(translation.types).length} | ${translation === null ? '' : translation.fields.length} | ${Object.keys(LANGUAGE_RULES[id]).length} |`;
+});
 const text = `# What the syntax rooms know of each language
 
-How many types of nodes of each grammar a file of \`src/core/syntax\` names; some grammars share names. Whoever adds a language goes through these files, and asks of each what the new grammar calls the same things. The other files need no word about a language. \`npm run languages\` writes this page.
+How many types of nodes of each grammar a file of \`src/core/syntax\` names; some grammars share names. These are Elvar's terms: whoever adds a language says in its folder how the new grammar's are said in them. \`npm run languages\` writes this page.
 
 | file | ${names.join(' | ')} |
 | --- | ${names.map(() => '---:').join(' | ')} |
 ${rows.join('\n')}
+
+## Languages with a folder of their own
+
+Each in \`src/core/languages\`; the numbers are those of the terms that are translated, of the fields that are named, and of the rules that speak the language.
+
+| language | terms | fields | rules |
+| --- | ---: | ---: | ---: |
+${own.join('\n')}
 `;
 if (!process.argv.includes('--check')) writeFileSync(page, text);
 else if (readFileSync(page, 'utf8') !== text) {

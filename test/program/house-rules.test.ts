@@ -118,7 +118,7 @@ describe('catalog', () => {
     expect(format).toBe('elvar-catalog/1');
     expect(rules.length).toBeGreaterThan(95);
     expect(rules.find(({ id }) => id === 'text/line-width')).toMatchObject({ concern: 'text', languages: ['*'], confidence: 'certain', fixable: false, options: [{ name: 'max', type: 'number', stricter: 'lower', least: 20, most: 1000, default: 100 }, { name: 'urls-free' }, { name: 'tab-width' }] });
-    expect(rules.find(({ id }) => id === 'house/harbour-log')).toMatchObject({ concern: 'house', languages: ['python'], fixable: true, options: [{ name: 'calls', type: 'list', stricter: 'more' }] });
+    expect(rules.find(({ id }) => id === 'house/harbour-log')).toMatchObject({ concern: 'house', languages: ['python', 'markdown'], fixable: true, options: [{ name: 'calls', type: 'list', stricter: 'more' }] });
   });
 
   test('searches for words, and forgives a typo', () => {

@@ -16,7 +16,7 @@ const FILES = {
   'elvar.yaml': 'presets: [./style.yaml]\nrulings:\n  slips/*: { level: note, because: a first step }\n  text/line-width: { level: warning, options: { max: 30 } }\nzones:\n- name: old\n  match: [/old/]\n  rulings: { slips/loose-compare: off }\n',
   'style.yaml': 'rulings:\n  safety/*: { level: error, guard: no-weaker }\n  idiom/debug-print: warning\n',
   'quay/elvar.yaml': 'rulings:\n  idiom/debug-print: off\n',
-  'quay/moor.js': 'if (a == b) go();\nconsole.log(a);\neval(a);\n', 'old/gate.js': 'if (a == b) go();\nconsole.log("a line that is longer than thirty columns");\n', 'crane.py': 'print(1)\ntry:\n  go()\nexcept:\n  pass\n', 'notes.md': 'A line of a note that is longer than thirty columns.\n',
+  'quay/moor.js': 'if (a == b) go();\nconsole.log(a);\neval(a);\n', 'old/gate.js': 'if (a == b) go();\nconsole.log("a line that is longer than thirty columns");\n', 'crane.py': 'print(1)\ntry:\n  go()\nexcept:\n  pass\n', 'notes.txt': 'A line of a note that is longer than thirty columns.\n',
 };
 
 let folder: string;
@@ -68,11 +68,11 @@ describe('impact', () => {
     git(folder, 'init', '-q');
     commitAll(folder);
     writeFiles(folder, {
-      'style.yaml': 'rulings:\n  safety/*: { level: error, guard: no-weaker }\n  idiom/debug-print: { level: error, because: the log is full }\n', '.elvarignore': '/notes.md\n', 'quay/elvar.yaml': 'rulings:\n  idiom/debug-print: off\n  slips/loose-compare: error\n', 'new/a.js': 'if (a == b) go();\n',
+      'style.yaml': 'rulings:\n  safety/*: { level: error, guard: no-weaker }\n  idiom/debug-print: { level: error, because: the log is full }\n', '.elvarignore': '/notes.txt\n', 'quay/elvar.yaml': 'rulings:\n  idiom/debug-print: off\n  slips/loose-compare: error\n', 'new/a.js': 'if (a == b) go();\n',
       'quay/moor.js': `// edited\n${FILES['quay/moor.js']}`,
     });
     const impact = elvarJson<Impact>(folder, ['impact', '--against', 'HEAD']);
-    expect(impact.leaving).toEqual(['notes.md']);
+    expect(impact.leaving).toEqual(['notes.txt']);
     expect(Object.entries(impact.rules).map(([rule, { relation, appearing, disappearing, relevelled }]) => `${rule} ${relation} +${appearing.length} -${disappearing.length} ~${relevelled.length}`)).toEqual([
       'idiom/debug-print stricter +0 -0 ~2', 'slips/loose-compare stricter +0 -0 ~1', 'text/line-width null +0 -1 ~0',
     ]);

@@ -24,7 +24,7 @@ export function complete(root: string, journal: Journal): Completion {
   const grouped = completeGroup(root, group !== undefined && 'together' in group ? group.together : []);
   const ledger = completeLedger(root, journal, records);
   // After the ledger: a temporary file shows that its file was not written.
-  for (const { temporary } of records.flatMap((record) => ('together' in record ? record.together : [record.writing]))) rmSync(temporary, { force: true });
+  for (const { temporary } of records.flatMap((record) => ('together' in record ? record.together : [record.writing]))) attempt(() => rmSync(temporary, { force: true }));
   if (ledger.why === null && !grouped.failed.some(({ isPending }) => isPending)) journal.remove();
   return { ...grouped, followed: ledger.followed, failed: [...grouped.failed, ...(ledger.why === null ? [] : [{ file: LEDGER_FILE, why: ledger.why, isPending: false }])] };
 }

@@ -72,7 +72,7 @@ function stageAll(changes: readonly PlannedChange[]): UnwrittenFile | null {
       stage(temporary, file, after);
     });
     if (why === null) continue;
-    for (const { temporary: staged } of changes) rmSync(staged, { force: true });
+    for (const { temporary: staged } of changes) attempt(() => rmSync(staged, { force: true }));
     return { file, why };
   }
   return null;
@@ -82,7 +82,7 @@ function placeAll(changes: readonly PlannedChange[]): UnwrittenFile | null {
   for (const [index, { file, temporary }] of changes.entries()) {
     const why = attempt(() => putInPlace(temporary, file));
     if (why === null) continue;
-    for (const { temporary: staged } of changes.slice(index)) rmSync(staged, { force: true });
+    for (const { temporary: staged } of changes.slice(index)) attempt(() => rmSync(staged, { force: true }));
     for (const { file: done, before } of changes.slice(0, index)) {
       attempt(() => (before === null ? rmSync(done, { force: true }) : replaceFile(done, before)));
     }

@@ -7,7 +7,7 @@ export default defineRule({
   title: 'Nothing is compared with NULL by a sign',
   about: 'A comparison with NULL is neither true nor false but unknown, so the condition never holds: ISO/IEC 9075-2, section 8.2.',
   advice: 'Write IS NULL or IS NOT NULL.',
-  tags: ['correctness', 'data'],
+  tags: ['correctness', 'data', 'starter'],
   confidence: 'likely',
   repairs: 'offered',
   options: {},

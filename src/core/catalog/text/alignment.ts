@@ -4,7 +4,7 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
+import { byTree, usually } from '../hits.js';
 import { choice } from '../options.js';
 
 interface Options {
@@ -13,7 +13,7 @@ interface Options {
 
 /** Nodes with an equals sign that can stand in a column. */
 const ASSIGNMENTS = [
-  'variable_declarator', 'assignment_expression', 'field_definition', 'public_field_definition', 'type_alias_declaration', 'enum_assignment', 'assignment', 'init_declarator', 'const_element', 'property_element',
+  'variable_declarator', 'assignment_expression', 'field_definition', 'public_field_definition', 'type_alias_declaration', 'enum_assignment', 'assignment', 'init_declarator', 'const_element', 'property_element', 'property_declaration', 'constant_item',
 ];
 
 export default defineRule({
@@ -25,7 +25,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: 'safe',
   options: { style: choice(['single', 'columns'], 'single', 'whether one space stands before each =, or those of lines that follow each other stand in a column') },
-  find: { languages: inLanguages('javascript typescript python java php cpp c', byTree(findAll, ASSIGNMENTS)) },
+  find: usually('javascript typescript python java php cpp c', byTree(findAll, ASSIGNMENTS)),
   examples: [
     good('javascript', 'const low = 1;\nconst highest = 2;\n'),
     good('javascript', 'a=1;\nb\n  = 2;\n'),

@@ -5,7 +5,7 @@ import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
+import { byTree, usually } from '../hits.js';
 import { whole } from '../options.js';
 
 interface Options {
@@ -17,6 +17,7 @@ interface Options {
 const DEFINITIONS = [
   'function_declaration', 'generator_function_declaration', 'class_declaration', 'abstract_class_declaration', 'interface_declaration', 'enum_declaration', 'method_definition', 'export_statement',
   'function_definition', 'class_definition', 'decorated_definition', 'method_declaration', 'constructor_declaration', 'record_declaration', 'trait_declaration', 'class_specifier', 'struct_specifier', 'type_declaration',
+  'struct_declaration', 'module_declaration', 'impl_item', 'mod_item',
 ];
 
 /** What surrounds the members of a type. */
@@ -34,7 +35,7 @@ export default defineRule({
     outside: whole(1, 0, 4, 'higher', 'empty lines between definitions that stand in no type, at least'),
     inside: whole(1, 0, 4, 'higher', 'empty lines between the members of a type, at least'),
   },
-  find: { languages: inLanguages('javascript typescript python java php cpp c go', byTree(findAll, DEFINITIONS)) },
+  find: usually('javascript typescript python java php cpp c go', byTree(findAll, DEFINITIONS)),
   examples: [
     good('javascript', 'function sail() {\n  go();\n}\n\n// Waits.\nfunction moor() {\n  wait();\n}\nconst a = 1;\nclass Quay {\n  a() {}\n  b() {}\n}\n'),
     bad('javascript', 'function sail() {\n  go();\n}\n// Waits.\nfunction moor() {}\n', '5:1', { repaired: 'function sail() {\n  go();\n}\n\n// Waits.\nfunction moor() {}\n' }),
@@ -85,7 +86,7 @@ const DEFINED = new Set(DEFINITIONS);
 /** The uppermost comment that belongs to a definition, or the definition itself; and what stands before that. */
 function above(node: SyntaxNode, text: string): { readonly top: SyntaxNode; readonly before: SyntaxNode | null } {
   let top = node;
-  for (let before = top.previous; before !== null && isComment(before); before = before.previous) {
+  for (let before = top.previous; before !== null && (isComment(before) || before.type === 'attribute_item'); before = before.previous) {
     const gap = text.slice(before.end, top.start);
     // A comment at the end of a line belongs to that line.
     const isAlone = /(?:^|\n)[ \t]*$/.test(text.slice(0, before.start));

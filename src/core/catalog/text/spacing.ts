@@ -27,7 +27,7 @@ export default defineRule({
     commas: toggle(true, 'true', 'whether a space follows a comma'),
     tight: list([], 'fewer', 'operators that need no spaces, such as *'),
   },
-  find: { languages: { ...inLanguages('javascript typescript python java php cpp c', byTree(findAll)), css: byTree(findCommas) } },
+  find: { languages: { ...inLanguages('javascript typescript python java php cpp c', byTree(findAll)), css: byTree(findCommas) }, others: byTree(findAll) },
   examples: [
     good('javascript', 'const tide = low + high * 2;\nsail(a, b, -c);\nconst f = (a = 1) => a ? b : c;\n'),
     good('javascript', 'sail(...a);\nb = [c,];\nfor (let i = 0; i < 3; i++) {}\n'),
@@ -59,13 +59,14 @@ const OPERATIONS = [
   'variable_declarator', 'init_declarator', 'assignment_pattern', 'object_assignment_pattern', 'field_definition', 'public_field_definition', 'required_parameter', 'enum_assignment',
   'ternary_expression', 'conditional_expression', 'arrow_function', 'lambda_expression', 'union_type', 'intersection_type', 'type_alias_declaration', 'default_type',
   'property_element', 'const_element', 'array_element_initializer', 'simple_parameter', 'reference_assignment_expression', 'optional_parameter_declaration', 'typed_default_parameter', 'function_definition',
+  'property_declaration', 'constant_item', 'optional_parameter', 'enum_variant', 'infix_expression',
 ];
 
 /** In these, only this token is an operator. */
 const ONLY: Readonly<Record<string, string>> = {
   variable_declarator: '=', init_declarator: '=', assignment_pattern: '=', object_assignment_pattern: '=', field_definition: '=', public_field_definition: '=', required_parameter: '=', enum_assignment: '=', assignment: '=',
   arrow_function: '=>', lambda_expression: '->', type_alias_declaration: '=', default_type: '=', property_element: '=', const_element: '=', array_element_initializer: '=>', simple_parameter: '=',
-  optional_parameter_declaration: '=', typed_default_parameter: '=', function_definition: '->',
+  optional_parameter_declaration: '=', typed_default_parameter: '=', function_definition: '->', property_declaration: '=', constant_item: '=', optional_parameter: '=', enum_variant: '=',
 };
 
 function* findAll(source: ParsedSource, options: Options): Iterable<Hit> {
@@ -106,6 +107,8 @@ function isOpen(text: string, offset: number): boolean {
 function isDoubtful({ type, parentType, first }: SyntaxNode, { text, previous, next }: SyntaxNode, language: string, hasBlank: boolean): boolean {
   // `a ?: b` of PHP and C: together they are one.
   if (text === '?' && next?.type === ':' || text === ':' && previous?.type === '?') return true;
+  // Type arguments look like comparisons.
+  if ((language === 'kotlin' || language === 'csharp') && /^[<>]$/.test(text)) return !hasBlank;
   if (language !== 'cpp' && language !== 'c') return false;
   // A declaration of a pointer, a cast, and arguments of a template look like sums and comparisons.
   if (type !== 'binary_expression') return false;
@@ -114,8 +117,10 @@ function isDoubtful({ type, parentType, first }: SyntaxNode, { text, previous, n
 
 /** Whether blanks in a node may become a part of a text: between the braces of Python's texts, which may show what they compute, and in arguments of macros. */
 function isQuoted(node: SyntaxNode, language: string): boolean {
-  if (language !== 'python' && language !== 'cpp' && language !== 'c') return false;
+  if (!/^(?:python|cpp|c|rust)$/.test(language)) return false;
   for (let around = node.parent; around !== null; around = around.parent) {
+    // A macro of Rust may look at the text that it is given.
+    if (around.type === 'token_tree' || around.type === 'token_tree_pattern') return true;
     if (around.type === 'interpolation') return true;
     if (around.type === 'call_expression' && /^(?:assert|[A-Z][A-Z\d_]*)$/.test(around.child('function')?.text ?? '')) return true;
   }

@@ -1,6 +1,7 @@
 import { byCalls } from '../../catalog/found-calls.js';
 import { byTree, eachNode, hitAt } from '../../catalog/hits.js';
 import { writerFor, type LanguageRules } from '../../catalog/language-rules.js';
+import { lastCommas, type LastCommaOptions } from '../../catalog/last-commas.js';
 import type { FreeNames } from '../../catalog/options.js';
 import { unusedMembers } from '../../catalog/private-members.js';
 import { undescribed } from '../../catalog/undescribed.js';
@@ -104,6 +105,16 @@ export const CSHARP_RULES: LanguageRules = {
   'idiom/debug-print': as(good('class Quay { void Moor() { log.Info("moored"); Console.Error.WriteLine("full"); } }\n'), bad('class Quay { void Moor() { Console.WriteLine("moored"); } }\n', '1:28')),
   'imports/barred': as(good('using Harbour.Quay;\n', { options: { modules: ['Harbour.Tide'] } }), bad('using Harbour.Tide.Low;\nusing static Harbour.Tide;\n', '1:7 2:14', { options: { modules: ['Harbour.Tide'] } })),
   'imports/repeated': as(good('using Harbour.Quay;\nusing static Harbour.Quay;\n'), bad('using Harbour.Quay;\nusing Harbour.Tide;\nusing Harbour.Quay;\n', '3:1', { repaired: 'using Harbour.Quay;\nusing Harbour.Tide;\n' })),
+  'text/spacing': as(good('class Quay { Dictionary<int, int> a = b + c; int[,] d; }\n'), bad('class Quay { int Moor(int a,int b) { return a+ b; } }\n', '1:28 1:46', { repaired: 'class Quay { int Moor(int a, int b) { return a + b; } }\n' })),
+  'text/blank-between': as(
+    good('class Quay {\n  void Moor() {\n  }\n\n  void Sail() {\n  }\n}\n'),
+    bad('class Quay {\n  void Moor() {\n  }\n  void Sail() {\n  }\n}\n', '4:3', { repaired: 'class Quay {\n  void Moor() {\n  }\n\n  void Sail() {\n  }\n}\n' }),
+  ),
+  'text/alignment': as(good('class Quay {\n  int low = 1;\n  int highest = 2;\n}\n'), bad('class Quay {\n  int low     = 1;\n  int highest = 2;\n}\n', '2:10', { repaired: 'class Quay {\n  int low = 1;\n  int highest = 2;\n}\n' })),
+  'idiom/last-comma': by(
+    byTree((source, options: LastCommaOptions) => lastCommas(source, ['initializer_expression', 'enum_member_declaration_list'], options)),
+    good('enum Tide {\n  Low,\n  High,\n}\n'), bad('enum Tide {\n  Low,\n  High\n}\nclass Quay { int[] a = { 1, 2, }; }\n', '3:7 5:30', { repaired: 'enum Tide {\n  Low,\n  High,\n}\nclass Quay { int[] a = { 1, 2 }; }\n' }),
+  ),
 };
 
 /** A type that says when two of it are equal, and not by which number to find them: .NET API, `Object.GetHashCode`, "Notes to Inheritors". */

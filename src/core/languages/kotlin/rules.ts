@@ -1,6 +1,7 @@
 import { byCalls } from '../../catalog/found-calls.js';
 import { byTree, eachNode, hitAt } from '../../catalog/hits.js';
 import { writerFor, type LanguageRules } from '../../catalog/language-rules.js';
+import { lastCommas, type LastCommaOptions } from '../../catalog/last-commas.js';
 import type { FreeNames } from '../../catalog/options.js';
 import { unusedMembers } from '../../catalog/private-members.js';
 import { undescribed } from '../../catalog/undescribed.js';
@@ -80,6 +81,16 @@ export const KOTLIN_RULES: LanguageRules = {
     bad('import harbour.billing.Bill\n', '1:8', { file: 'harbour/quay/Quay.kt', options: { never: ['harbour/quay -> harbour/billing'] } }),
   ),
   'imports/repeated': as(good('import harbour.Quay\nimport harbour.Tide\n'), bad('import harbour.Quay\nimport harbour.Tide\nimport harbour.Quay\n', '3:1', { repaired: 'import harbour.Quay\nimport harbour.Tide\n' })),
+  'text/spacing': as(good('val a = b + c\nval d = sail(1, 2)\nval e = listOf<Int>(-1)\n'), bad('val a=b +c\nval d = sail(1,2)\n', '1:6 1:9 2:15', { repaired: 'val a = b + c\nval d = sail(1, 2)\n' })),
+  'text/blank-between': as(
+    good('class Quay {\n  fun moor() {\n  }\n\n  fun sail() {\n  }\n}\n'),
+    bad('class Quay {\n  fun moor() {\n  }\n  fun sail() {\n  }\n}\n', '4:3', { repaired: 'class Quay {\n  fun moor() {\n  }\n\n  fun sail() {\n  }\n}\n' }),
+  ),
+  'text/alignment': as(good('val low = 1\nval highest = 2\n'), bad('val low     = 1\nval highest = 2\n', '1:8', { repaired: 'val low = 1\nval highest = 2\n' })),
+  'idiom/last-comma': by(
+    byTree((source, options: LastCommaOptions) => lastCommas(source, ['value_arguments', 'function_value_parameters', 'class_parameters'], options)),
+    good('class Quay(\n  val low: Int,\n)\nval a = sail(1, 2)\n'), bad('class Quay(\n  val low: Int\n)\nval a = sail(1, 2,)\n', '2:15 4:18', { repaired: 'class Quay(\n  val low: Int,\n)\nval a = sail(1, 2)\n' }),
+  ),
 };
 
 /** An error that is made as a statement of its own. The last of a block may be what it gives back. */

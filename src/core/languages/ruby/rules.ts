@@ -1,6 +1,7 @@
 import { byCalls } from '../../catalog/found-calls.js';
 import { byTree, eachNode, hitAt, hitsOf, NO_HITS } from '../../catalog/hits.js';
 import { writerFor, type LanguageRules } from '../../catalog/language-rules.js';
+import { lastCommas, type LastCommaOptions } from '../../catalog/last-commas.js';
 import { undescribed } from '../../catalog/undescribed.js';
 import { argumentsOf, objectOf } from '../../syntax/calls.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
@@ -80,6 +81,16 @@ export const RUBY_RULES: LanguageRules = {
   ),
   'idiom/debug-print': as(good("log.info('moored')\n$stderr.puts 'full'\nquay.p\n"), bad("puts 'moored'\npp tide\n", '1:1 2:1')),
   'imports/barred': as(good("require 'quay'\n", { options: { modules: ['tide'] } }), bad("require 'tide/low'\n", '1:9', { options: { modules: ['tide'] } })),
+  'text/spacing': as(good('a = b + c\nmoor(-1, *d)\n'), bad('a=b +c\nmoor(1,2)\n', '1:2 1:5 2:7', { repaired: 'a = b + c\nmoor(1, 2)\n' }), good('moor -1\n')),
+  'text/blank-between': as(
+    good('class Quay\n  def moor\n    sail\n  end\n\n  # Sails.\n  def sail\n    moor\n  end\nend\n'),
+    bad('class Quay\n  def moor\n    sail\n  end\n  # Sails.\n  def sail\n    moor\n  end\nend\n', '6:3', { repaired: 'class Quay\n  def moor\n    sail\n  end\n\n  # Sails.\n  def sail\n    moor\n  end\nend\n' }),
+  ),
+  'text/alignment': as(good('low = 1\nhighest = 2\n'), bad('low     = 1\nhighest = 2\n', '1:4', { repaired: 'low = 1\nhighest = 2\n' })),
+  'idiom/last-comma': by(
+    byTree((source, options: LastCommaOptions) => lastCommas(source, ['array', 'hash'], options)),
+    good('a = [\n  1,\n  2,\n]\nb = { low: 1 }\n'), bad('a = [\n  1,\n  2\n]\nb = { low: 1, }\n', '3:4 5:13', { repaired: 'a = [\n  1,\n  2,\n]\nb = { low: 1 }\n' }),
+  ),
 };
 
 /** A handler for every error that does nothing. */

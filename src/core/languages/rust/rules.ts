@@ -1,6 +1,7 @@
 import { byCalls } from '../../catalog/found-calls.js';
-import { eachNode, hitAt } from '../../catalog/hits.js';
+import { byTree, eachNode, hitAt } from '../../catalog/hits.js';
 import { writerFor, type LanguageRules } from '../../catalog/language-rules.js';
+import { lastCommas, type LastCommaOptions } from '../../catalog/last-commas.js';
 import { undescribed } from '../../catalog/undescribed.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 
@@ -94,6 +95,17 @@ export const RUST_RULES: LanguageRules = {
   'imports/barred': as(
     good('use std::fs;\n', { options: { modules: ['quay::tide'] } }),
     bad('use quay::tide::low;\nuse quay::{tide, berth};\n', '1:5 2:12', { options: { modules: ['quay::tide'] } }),
+  ),
+  'text/spacing': as(good('fn moor(a: u8, b: u8) { let c = a + b; let d = &a; vec![a,b]; }\n'), bad('fn moor(a: u8,b: u8) { let c=a +b; }\n', '1:14 1:29 1:32', { repaired: 'fn moor(a: u8, b: u8) { let c = a + b; }\n' })),
+  'text/blank-between': as(
+    good('fn moor() {\n}\n\n#[test]\nfn sail() {\n}\n'),
+    bad('fn moor() {\n}\n/// Sails.\n#[test]\nfn sail() {\n}\n', '5:1', { repaired: 'fn moor() {\n}\n\n/// Sails.\n#[test]\nfn sail() {\n}\n' }),
+  ),
+  'text/alignment': as(good('fn moor() {\n    let low = 1;\n    let highest = 2;\n}\n'), bad('fn moor() {\n    let low     = 1;\n    let highest = 2;\n}\n', '2:12', { repaired: 'fn moor() {\n    let low = 1;\n    let highest = 2;\n}\n' })),
+  'idiom/last-comma': by(
+    byTree((source, options: LastCommaOptions) => lastCommas(source, ['arguments', 'parameters', 'array_expression', 'field_initializer_list', 'field_declaration_list', 'enum_variant_list', 'use_list'], options)),
+    good('struct Quay {\n    low: u8,\n}\nfn moor() { sail(1, 2); Quay { low: 1, ..quay } }\n'),
+    bad('struct Quay {\n    low: u8\n}\nfn moor() { sail(1, 2,); }\n', '2:12 4:22', { repaired: 'struct Quay {\n    low: u8,\n}\nfn moor() { sail(1, 2); }\n' }),
   ),
 };
 
