@@ -57,7 +57,7 @@ function scrambled(text: SourceText, salt: number): SourceText {
   return new SourceText(text.path, text.language, out + text.text.slice(at));
 }
 
-const LANGUAGES = ['javascript', 'typescript', 'python', 'java', 'php', 'cpp', 'c', 'css', 'go'];
+const LANGUAGES = ['javascript', 'typescript', 'python', 'java', 'php', 'cpp', 'c', 'css', 'go', 'csharp', 'kotlin', 'ruby', 'rust'];
 const root = path.join(import.meta.dirname, '../../src/core');
 const samples: readonly SourceText[] = [
   ...CATALOG.rules.flatMap(({ examples }) => examples.flatMap(({ language, code, file }) => (LANGUAGES.includes(language) && file === undefined && !code.startsWith('\uFEFF') ? [textOf(language, code)] : []))),
