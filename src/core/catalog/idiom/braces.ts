@@ -4,7 +4,7 @@ import type { Repair } from '../../model/repair.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages } from '../hits.js';
+import { byTree, hitAt, hitsOf, usually } from '../hits.js';
 
 const HOLDERS = ['if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'while_statement', 'do_statement'];
 
@@ -17,7 +17,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: 'safe',
   options: {},
-  find: { languages: inLanguages('javascript typescript java cpp c php', byTree(findBare, HOLDERS)) },
+  find: usually('javascript typescript java cpp c php', byTree(findBare, HOLDERS)),
   examples: [
     good('javascript', 'if (a) { sail(); } else if (b) { wait(); }\n'),
     bad('javascript', 'if (a) sail(); else wait();\n', '1:8 1:21', { repaired: 'if (a) { sail(); } else { wait(); }\n' }),

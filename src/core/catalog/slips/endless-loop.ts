@@ -171,7 +171,7 @@ function changesHere(node: SyntaxNode, name: string): boolean {
     case 'argument_list':
     case 'arguments':
       // An argument, or a variable whose address is taken, may be changed by the call.
-      return (grammar === 'cpp' || /&|\$/.test(node.text)) && node.text.includes(name);
+      return (grammar === 'cpp' || /&|\$|\+\+|--|\b(?:ref|out)\b/.test(node.text)) && node.text.includes(name);
     default:
       return /^for(?:each)?_statement$/.test(type) && isNamed(name, node.child('left')?.text ?? '');
   }

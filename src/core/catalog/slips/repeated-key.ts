@@ -20,6 +20,7 @@ export default defineRule({
       json: eachHolder(['object'], (part) => literalKey(part.type === 'pair' ? part.child('key') : null)),
       yaml: eachHolder(['block_mapping', 'flow_mapping'], (part) => yamlKey(part.child('key'))),
     },
+    others: eachHolder(['hash'], (part) => symbolKey(part.type === 'pair' ? part.child('key') : null)),
   },
   examples: [
     good('javascript', 'const quay = { low: 1, high: 2, get tide() { return 1; }, set tide(t) {}, [a]: 1, [a]: 2 };\n'),
@@ -71,6 +72,12 @@ function literalKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | 
   // In Python, bytes and strings are different keys.
   if (!/^["']/.test(text) || /[\\$]/.test(text)) return null;
   return { key: text.slice(1, -1), at: node };
+}
+
+/** Ruby's keys: `low:` and `:low` are one, and the text of that name is another. */
+function symbolKey(node: SyntaxNode | null): { key: string; at: SyntaxNode } | null {
+  if (node?.type === 'hash_key_symbol') return { key: `symbol ${node.text}`, at: node };
+  return node?.type === 'simple_symbol' ? { key: `symbol ${node.text.slice(1)}`, at: node } : literalKey(node);
 }
 
 function scriptKey(part: SyntaxNode): { key: string; at: SyntaxNode } | null {

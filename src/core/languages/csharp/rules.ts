@@ -115,6 +115,15 @@ export const CSHARP_RULES: LanguageRules = {
     byTree((source, options: LastCommaOptions) => lastCommas(source, ['initializer_expression', 'enum_member_declaration_list'], options)),
     good('enum Tide {\n  Low,\n  High,\n}\n'), bad('enum Tide {\n  Low,\n  High\n}\nclass Quay { int[] a = { 1, 2, }; }\n', '3:7 5:30', { repaired: 'enum Tide {\n  Low,\n  High,\n}\nclass Quay { int[] a = { 1, 2 }; }\n' }),
   ),
+  'idiom/nested-choice': as(good('class Quay { int a = b ? 1 : 2; }\n'), bad('class Quay { int a = b ? 1 : c ? 2 : 3; }\n', '1:30')),
+  'idiom/braces': as(
+    good('class Quay { void Moor() { if (a) { Sail(); } else if (b) { Wait(); } } }\n'),
+    bad('class Quay { void Moor() { if (a) Sail(); foreach (var b in c) Wait(); } }\n', '1:35 1:64', { repaired: 'class Quay { void Moor() { if (a) { Sail(); } foreach (var b in c) { Wait(); } } }\n' }),
+  ),
+  'slips/endless-loop': as(
+    good('class Quay { void Moor() { while (true) { if (full) return; } } async void Sail() { while (true) { await Task.Delay(1); } } }\n'),
+    bad('class Quay { void Moor() { int a = 1; while (a < 3) { Sail(); } } }\n', '1:39'),
+  ),
 };
 
 /** A type that says when two of it are equal, and not by which number to find them: .NET API, `Object.GetHashCode`, "Notes to Inheritors". */

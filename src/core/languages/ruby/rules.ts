@@ -91,6 +91,8 @@ export const RUBY_RULES: LanguageRules = {
     byTree((source, options: LastCommaOptions) => lastCommas(source, ['array', 'hash'], options)),
     good('a = [\n  1,\n  2,\n]\nb = { low: 1 }\n'), bad('a = [\n  1,\n  2\n]\nb = { low: 1, }\n', '3:4 5:13', { repaired: 'a = [\n  1,\n  2,\n]\nb = { low: 1 }\n' }),
   ),
+  'idiom/nested-choice': as(good('a = b ? 1 : 2\n'), bad('a = b ? 1 : (c ? 2 : 3)\n', '1:14')),
+  'slips/repeated-key': as(good("a = { low: 1, 'low' => 2, moor => 3, moor => 4 }\n"), bad('a = { low: 1, :low => 2 }\n', '1:15')),
 };
 
 /** A handler for every error that does nothing. */
