@@ -49,6 +49,7 @@ export default defineRule({
     bad('html', '<input type="submit" value="Moor">\n', '1:28'),
     good('html', '<p>12</p><code>tide</code>\n'),
     bad('html', '<p>Tide</p>\n', '1:4'),
+    bad('javascript', "alert('The tide is low');\nalert(`Moor ${tide}?`);\n", '1:7 2:7', { options: { bundle: 'texts/en.json' }, repaired: "alert(text('the-tide-is-low'));\nalert(`Moor ${tide}?`);\n" }),
     good('java', 'class Quay { void moor() { label.setText(texts.get("tide")); } }\n'),
     bad('java', 'class Quay { void moor() { label.setText("Tide"); } }\n', '1:42'),
   ],
