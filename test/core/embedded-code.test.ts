@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
+import { keyOf } from '../../src/core/model/text-key.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { repairFile } from '../../src/core/inspect/repair-file.js';
 import { languageById } from '../../src/core/base/languages.js';
@@ -14,7 +15,7 @@ import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf, withSource } from '../support/sources.js';
 
 const grammars = builtGrammars();
-const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
+const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary), textKeys: { keyFor: ({ text }) => keyOf(text) } };
 beforeAll(() => grammars.load(GRAMMARS));
 
 function setOf({ id, defaults }: Rule, options: Example['options'] = {}): RuleSet {

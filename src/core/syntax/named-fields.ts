@@ -34,7 +34,7 @@ export function nameFields({ table, size }: NodeTable, text: string, names: Gram
     const at = row << SHIFT;
     const kind = table[at + KIND] as number;
     if (endsWithLine[kind] === 1) {
-      while ((table[at + END] as number) > 0 && /[\r\n]/.test(text[(table[at + END] as number) - 1] ?? '')) table[at + END] = (table[at + END] as number) - 1;
+      while ((table[at + END] as number) > (table[at + START] as number) && /[\r\n]/.test(text[(table[at + END] as number) - 1] ?? '')) table[at + END] = (table[at + END] as number) - 1;
     }
     const meant = words[kind]?.get(text.slice(table[at + START], table[at + END]));
     if (meant !== undefined) table[at + KIND] = meant;

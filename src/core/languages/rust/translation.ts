@@ -37,5 +37,5 @@ export const RUST_TRANSLATION: Translation = {
     ['unary_expression', 'argument', 'last'],
     ['else_clause', 'body', 'first'],
   ],
-  endsWithLine: ['line_comment'],
+  endsWithLine: ['line_comment', 'doc_comment'],
 };
