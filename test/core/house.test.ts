@@ -31,7 +31,7 @@ test('the imports of every file are found', () => {
 });
 
 /** In the folder of a language, each file belongs to the room that has to know it. What no room needs to be known for stands below all of them. */
-const ROOM_OF_LANGUAGE_FILE: Readonly<Record<string, string>> = { syntax: 'core/syntax/', syntaxes: 'core/syntax/', facts: 'core/facts/', rules: 'core/catalog/', members: 'core/catalog/', code: 'core/syntax/', find: 'core/catalog/', names: 'core/catalog/', routines: 'core/catalog/', statements: 'core/catalog/' };
+const ROOM_OF_LANGUAGE_FILE: Readonly<Record<string, string>> = { syntax: 'core/syntax/', syntaxes: 'core/syntax/', directives: 'core/syntax/', facts: 'core/facts/', rules: 'core/catalog/', members: 'core/catalog/', code: 'core/syntax/', find: 'core/catalog/', names: 'core/catalog/', routines: 'core/catalog/', statements: 'core/catalog/' };
 
 /** The rooms, from the ground up: each may import from those before it, types included. */
 const ROOMS = [

@@ -1,5 +1,5 @@
 import type { ProjectHit } from './finder.js';
-import { hasProgram, isForOthers, isFoundByName, isNotOwn, isRunByName } from '../facts/entries.js';
+import { hasProgram, isForOthers, isOfCrate, isFoundByName, isNotOwn, isRunByName } from '../facts/entries.js';
 import { howMade, type ProjectFacts } from '../facts/project.js';
 import { nameTest } from './name-patterns.js';
 import { isDeclared, type Declaration, type DeclaredKind, type FileFacts } from '../facts/facts.js';
@@ -52,6 +52,11 @@ function sureness(declared: Declaration, file: FileFacts, project: ProjectFacts)
       return (isMethod && project.hasTemplates) || !hasProgram(project, file) ? 'possible' : unlessForOthers(file, project);
     case 'shell':
       return 'likely';
+    case 'ruby':
+      // Any text may be the name of a method.
+      return !isMethod && hasProgram(project, file) ? 'likely' : 'possible';
+    case 'rust':
+      return hasProgram(project, file) && !isOfCrate(project, file) ? 'likely' : 'possible';
     default:
       return hasProgram(project, file) ? 'likely' : 'possible';
   }

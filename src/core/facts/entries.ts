@@ -60,6 +60,15 @@ export function isForOthers(project: ProjectFacts, file: FileFacts): boolean {
   return manifest !== null && !manifest.is('internal');
 }
 
+/** Whether a file of Rust belongs to a library, whose public names others may use: The Cargo Book, "Package Layout". */
+export function isOfCrate(project: ProjectFacts, { path }: FileFacts): boolean {
+  for (let end = path.lastIndexOf('/src/'); ; end = path.lastIndexOf('/src/', end - 1)) {
+    const directory = end < 0 ? (path.startsWith('src/') ? 'src/' : null) : path.slice(0, end + '/src/'.length);
+    if (directory !== null && project.at(`${directory}lib.rs`) !== undefined) return true;
+    if (end <= 0) return false;
+  }
+}
+
 /** The paths of the files whose names are all used from outside: what a package offers, what tests and tools run, and what these pass on. */
 export const offeringFiles = memoized((project: ProjectFacts): ReadonlySet<string> => {
   const offering = new Set<string>();

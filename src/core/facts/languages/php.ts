@@ -1,5 +1,6 @@
-import type { SyntaxNode } from '../../syntax/node.js';
+import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
+import { contentOf, textsOf } from '../../syntax/texts.js';
 import type { FactCollector } from '../collector.js';
 import type { DECLARED, DeclaredKind } from '../facts.js';
 import { wordsOf } from '../names-in.js';
@@ -30,6 +31,7 @@ const PREPARES = /^(?:@?(?:require|include)|\\?(?:class_alias|define|spl_autoloa
 /** Collects what a file of PHP declares and loads. */
 export function collectPhp({ tree, text: { text } }: ParsedSource, facts: FactCollector): void {
   facts.words.addTree(tree, PHP_NAMES);
+  if (!tree.hasErrors) addCallbacks(tree, text, facts);
   if (/\beval\s*\(|\$\$\w|\bnew\s+\$|->\$|::\$\w+\(/.test(text)) facts.mark('open');
   if (tree.ofTypes(TYPES).length === 0 && tree.root.parts.some((node) => RUNS.has(node.type) && !PREPARES.test(node.text))) facts.mark('program');
   // What runs tests calls what their comments name.
@@ -40,6 +42,14 @@ export function collectPhp({ tree, text: { text } }: ParsedSource, facts: FactCo
     const condition = node.closest(CONDITIONS)?.child('condition')?.text ?? '';
     if (written === undefined || ASKS.test(condition)) continue;
     facts.import({ module: `.${written}`, node, flags: node.closest(LATER) === null ? ['whole'] : ['whole', 'late'] });
+  }
+}
+
+/** A text that is a name and nothing else is how functions are handed over: PHP Manual, "Callbacks / Callables". */
+function addCallbacks(tree: SyntaxTree, text: string, facts: FactCollector): void {
+  for (const node of textsOf(tree)) {
+    const { start, end, text: content } = contentOf(node);
+    if (/^\\?[\w\u0080-\uffff]+(?:\\{1,2}[\w\u0080-\uffff]+)*(?:::[\w\u0080-\uffff]+)?$/.test(content)) facts.words.addText(text, start, end);
   }
 }
 

@@ -3,6 +3,7 @@ import type { DECLARED } from '../../facts/facts.js';
 import { wordsOf } from '../../facts/names-in.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
+import { isDividedByDirectives } from './directives.js';
 
 /** The node types of names. */
 const NAMES: ReadonlyMap<string, true> = new Map([['identifier', true]]);
@@ -13,6 +14,8 @@ const HOLDERS = new Set([...TYPES]);
 /** Collects what a file of C# declares and uses. */
 export function collectCsharp({ tree, text: { text } }: ParsedSource, facts: FactCollector): void {
   facts.words.addTree(tree, NAMES);
+  // What is in the branches that are not read may use any name that is written there.
+  if (isDividedByDirectives(tree)) facts.words.addText(text);
   facts.mark('module');
   if (/\bstatic\s+(?:async\s+)?[\w<>.]+\s+Main\s*\(/.test(text) || tree.ofType('global_statement').length > 0) facts.mark('program');
   if (/\.(?:GetMethod|GetType|InvokeMember|CreateInstance)\s*\(/.test(text)) facts.mark('open');

@@ -1,6 +1,7 @@
 import type { Member } from '../../catalog/private-members.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
+import { isDividedByDirectives } from './directives.js';
 
 const TYPES = new Set(['class_declaration', 'struct_declaration', 'interface_declaration', 'record_declaration', 'enum_declaration', 'delegate_declaration']);
 const FUNCTIONS = new Set(['method_declaration', 'function_declaration', 'lambda_expression', 'constructor_declaration', 'accessor_declaration']);
@@ -24,6 +25,7 @@ const CALLED_BY_HOST = /^(?:On[A-Z]\w*|Awake|Start|Update|FixedUpdate|LateUpdate
 
 /** The members that say that they are private. What other parts of a type use, or an attribute stands for, is not known here. */
 export function privateMembers({ tree }: ParsedSource): Member[] {
+  if (isDividedByDirectives(tree)) return [];
   return tree.ofTypes(MEMBERS).flatMap((node) => {
     const holder = node.closest(TYPES);
     if (holder === null || !has(node, 'private') || has(holder, 'partial') || has(node, 'partial', 'extern') || node.childOfType('attribute_list') !== null) return [];

@@ -2,6 +2,7 @@ import { bindPlainly, type PlainBinding } from '../../syntax/bindings/plain.js';
 import type { BindingKind, Scope } from '../../syntax/bindings/scope.js';
 import type { Import, LanguageSyntax } from '../../syntax/language-syntax.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
+import { isDividedByDirectives } from './directives.js';
 
 const FUNCTIONS = ['method_declaration', 'constructor_declaration', 'destructor_declaration', 'function_declaration', 'lambda_expression', 'accessor_declaration', 'operator_declaration', 'conversion_operator_declaration', 'indexer_declaration', 'property_declaration', 'delegate_declaration'];
 const WITH_BODY = new Set(FUNCTIONS);
@@ -50,6 +51,7 @@ const BINDING: PlainBinding = {
     for (const node of tree.ofTypes(PATTERNS)) if (!isProduct(node)) for (const name of node.childrenOf('name')) declare(scopes.at(node), isWanted(node) ? 'variable' : 'loop', name);
     for (const node of tree.ofTypes(CLAUSES)) declare(scopes.at(node), 'loop', node.child('name') ?? (node.type === 'from_clause' ? null : node.childOfType('identifier')));
   },
+  isOpen: isDividedByDirectives,
   isUse: ({ field, parentType }) => field !== 'property' && !(field === 'name' && /declaration$|^(?:argument|variable_declarator|attribute|member_binding_expression|enum_member_declaration)$/.test(parentType ?? '')) && !/^(?:labeled_statement|using_directive|namespace_declaration)$/.test(parentType ?? ''),
 };
 
