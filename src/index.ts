@@ -2,5 +2,6 @@ export { openSession, openWorkspace, type CheckQuestion, type FixQuestion, type 
 export type { EndSignal } from './library/end-signal.js';
 export { LayerError, UsageError } from './library/errors.js';
 export type {
-  CatalogDocument, CompareDocument, Confidence, DecisionData, DoctorDocument, ExplainDocument, ExplainLineDocument, FindingData, FindingsDocument, FixDocument, ImpactDocument, IncompletePath, Level, LinePlace, OptionValue, Permission, ResolveDocument, ScopeDocument, SideData, SkippedData, TrailData, WaiverData,
+  BrokenExpectationData, CatalogDocument, CompareDocument, Confidence, DecisionData, ExplainDocument, ExplainLineDocument, FindingData, FindingsDocument, FixDocument, IncompletePath, Level, LinePlace, OptionValue, Permission, ResolveDocument, ScopeDocument, SideData, SkippedData, TrailData, WaiverData,
 } from './library/documents.js';
+export type { DoctorDocument, ImpactDocument } from './library/change-documents.js';

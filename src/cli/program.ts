@@ -8,12 +8,14 @@ import type { Command, GlobalOptions } from './commands/command.js';
 import { completionCommand } from './commands/completion.js';
 import { DOCTOR } from './commands/doctor.js';
 import { EDITOR } from './commands/editor.js';
+import { EXPECT } from './commands/expect.js';
 import { EXPLAIN } from './commands/explain.js';
 import { FIX } from './commands/fix.js';
 import { PRESETS } from './commands/presets.js';
 import { ACCEPT } from './commands/accept.js';
 import { ADOPT } from './commands/adopt.js';
 import { GATHER } from './commands/gather.js';
+import { HISTORY } from './commands/history.js';
 import { IMPACT } from './commands/impact.js';
 import { INIT } from './commands/init.js';
 import { LEDGER } from './commands/ledger.js';
@@ -47,7 +49,7 @@ const EVERYWHERE = `Everywhere:
   -v, --verbose          more about the run, and a trace if Elvar itself fails
   -h, --help             this text; each command has its own`;
 
-const COMMANDS: readonly Command<never>[] = [INIT, CHECK, EDITOR, GATHER, STATUS, EXPLAIN, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, ACCEPT, ADOPT, PRESETS, SCHEMA, completionCommand(() => COMMANDS)] as never;
+const COMMANDS: readonly Command<never>[] = [INIT, CHECK, EDITOR, GATHER, STATUS, EXPLAIN, HISTORY, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, EXPECT, ACCEPT, ADOPT, PRESETS, SCHEMA, completionCommand(() => COMMANDS)] as never;
 
 /** Options that mean nothing without a text. */
 const NEEDS_TEXT: readonly string[] = ['root', 'today', 'at', 'zone', 'copy'];

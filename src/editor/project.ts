@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { withBreakingLines } from '../core/doctor/expectations.js';
 import type { Diagnosis } from '../core/doctor/diagnosis.js';
 import type { CheckedSource, CheckReport } from '../core/inspect/check-report.js';
 import type { Catalog } from '../core/catalog/catalog.js';
@@ -161,7 +162,7 @@ export class EditorProject {
     try {
       const { files } = this.workspace.resolve();
       const checked = await this.everything(files.length <= MOST_FILES);
-      return checked === null ? [] : (await this.workspace.doctor(checked)).diagnoses;
+      return checked === null ? [] : withBreakingLines((await this.workspace.doctor(checked)).diagnoses);
     } catch (error) {
       if (error instanceof LayerError || error instanceof UsageError) return [];
       throw error;

@@ -53,12 +53,32 @@ export interface FindingData {
   readonly notes?: readonly { readonly message: string; readonly path: string | null; readonly line: number | null }[];
 }
 
+/** An expectation that does not hold: for one part of one rule, as one line decides it. */
+export interface BrokenExpectationData {
+  readonly rule: string;
+  /** `level`, `options.NAME`, `waivers`, `fix` or `ledger`. */
+  readonly part: string;
+  readonly expected: OptionValue | { readonly 'at-least': Level };
+  readonly found: OptionValue | null;
+  /** Where it is written what is expected. */
+  readonly file: string;
+  readonly line: number;
+  readonly because: string | null;
+  /** The line that decided; null for the catalog. */
+  readonly by: { readonly layer: string; readonly file: string; readonly line: number; readonly zone: string | null; readonly because: string | null } | null;
+  /** How many files it does not hold for, and the first of them. */
+  readonly files: number;
+  readonly example: string;
+}
+
 /** What the code violates. */
 export interface FindingsDocument {
   readonly format: 'elvar-findings/1';
   readonly findings: readonly FindingData[];
   readonly totals: Readonly<Record<'files' | 'clean' | 'error' | 'warning' | 'note' | 'fixable' | 'offered' | 'excused' | 'byWaiver' | 'byLedger', number>>;
   readonly notShown: { readonly level: number; readonly confidence: number };
+  /** How many expectations there are, whether they make the check fail, and what does not hold. */
+  readonly expectations: { readonly count: number; readonly fail: boolean; readonly broken: readonly BrokenExpectationData[] };
   readonly incomplete: readonly IncompletePath[];
   readonly misreadWaivers: readonly { readonly path: string; readonly line: number; readonly text: string; readonly problem: string }[];
   readonly guardedOut: readonly { readonly file: string; readonly line: number; readonly pattern: string; readonly files: number; readonly guards: readonly LinePlace[] }[];
@@ -180,34 +200,6 @@ export interface CompareDocument {
   readonly first: { readonly name: string; readonly kind: string; readonly exists: boolean };
   readonly second: { readonly name: string; readonly kind: string; readonly exists: boolean };
   readonly rules: readonly { readonly rule: string; readonly relation: 'stricter' | 'looser' | 'different'; readonly first: SideData; readonly second: SideData }[];
-}
-
-/** What a change of rules does to every file. */
-export interface ImpactDocument {
-  readonly format: 'elvar-impact/1';
-  readonly files: number;
-  readonly sets: { readonly before: number; readonly after: number };
-  readonly findings: { readonly before: number; readonly after: number };
-  readonly touched: readonly string[];
-  readonly entering: readonly string[];
-  readonly leaving: readonly string[];
-  readonly rules: Readonly<Record<string, {
-    readonly relation: 'stricter' | 'looser' | 'different' | null;
-    readonly ways: readonly { readonly relation: string; readonly before: object; readonly after: object; readonly files: readonly string[] }[];
-    readonly appearing: readonly FindingData[];
-    readonly disappearing: readonly FindingData[];
-    readonly relevelled: readonly FindingData[];
-  }>>;
-  readonly incomplete: readonly IncompletePath[];
-}
-
-/** What is wrong with the configuration itself. */
-export interface DoctorDocument {
-  readonly format: 'elvar-doctor/1';
-  readonly diagnoses: readonly { readonly code: string; readonly what: string; readonly advice: string; readonly file: string; readonly line: number | null; readonly weight: 'problem' | 'advice'; readonly mendable: boolean }[];
-  readonly files: number;
-  readonly layerFiles: number;
-  readonly incomplete: readonly IncompletePath[];
 }
 
 /** The rules there are. */

@@ -13,8 +13,9 @@ import { ruleById } from '../host/project/rule-by-id.js';
 import { selectedRules } from '../host/project/selected-rules.js';
 import type { WorkspaceOptions as HostOptions } from '../host/layers/run-settings.js';
 import { openWorkspace as openHost, type Workspace as HostWorkspace } from '../host/workspace.js';
+import type { DoctorDocument, ImpactDocument } from './change-documents.js';
 import type {
-  CatalogDocument, CompareDocument, DoctorDocument, ExplainDocument, ExplainLineDocument, FindingsDocument, FixDocument, ImpactDocument, ResolveDocument, ScopeDocument,
+  CatalogDocument, CompareDocument, ExplainDocument, ExplainLineDocument, FindingsDocument, FixDocument, ResolveDocument, ScopeDocument,
 } from './documents.js';
 import type { EndSignal } from './end-signal.js';
 

@@ -1,3 +1,4 @@
+import { NOTHING_EXPECTED } from '../../src/core/expectations/broken-expectation.js';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
@@ -32,7 +33,7 @@ test('a ruling is called idle if, and only if, nothing is different without it',
     await inProject({ ...project, set: [] }, ({ root, options }) => {
       const workspace = openWorkspace(options);
       const { catalog, files, layers, skipped } = workspace.resolve();
-      const diagnoses = diagnose({ catalog, today: TODAY, files, layers, skipped, ignoreLines: [], hidden: [], guardedOut: [], foreign: [], ledger: [], waivers: [], failedExamples: [], leftAside: [], intake: [] });
+      const diagnoses = diagnose({ catalog, today: TODAY, files, layers, skipped, ignoreLines: [], hidden: [], guardedOut: [], expectations: NOTHING_EXPECTED, foreign: [], ledger: [], waivers: [], failedExamples: [], leftAside: [], intake: [] });
       const before = contentOf(workspace);
       for (const directory of DIRECTORIES) {
         const file = directory === '' ? 'elvar.yaml' : `${directory}/elvar.yaml`;

@@ -6,6 +6,7 @@ import { statusOf } from '../../src/core/inspect/file-status.js';
 import { narrowed, shown, trusted } from '../../src/core/inspect/select-findings.js';
 import { hasFailed, totalsOf } from '../../src/core/inspect/totals.js';
 import type { Finding } from '../../src/core/model/finding.js';
+import { NOTHING_EXPECTED } from '../../src/core/expectations/broken-expectation.js';
 import type { CheckReport } from '../../src/core/inspect/check-report.js';
 import type { Rule } from '../../src/core/catalog/rule.js';
 
@@ -22,7 +23,7 @@ const finding: fc.Arbitrary<Finding> = fc.record({
 /** No file has two findings of one rule with one fingerprint. */
 const findings = fc.uniqueArray(finding, { maxLength: 14, selector: ({ path, rule, fingerprint }) => `${path} ${rule} ${fingerprint}` });
 const report = fc.tuple(findings, fc.constantFrom('note', 'warning', 'error', 'never')).map(([all, failOn]) => ({
-  catalog: CATALOG, failOn, files: ['a.js', 'b/a.js', 'c.js'].map((path) => ({ path, findings: all.filter((one) => one.path === path) })),
+  catalog: CATALOG, failOn, expectations: NOTHING_EXPECTED, files: ['a.js', 'b/a.js', 'c.js'].map((path) => ({ path, findings: all.filter((one) => one.path === path) })),
 }) as unknown as CheckReport);
 
 function openOf({ files }: CheckReport): Finding[] {

@@ -6,7 +6,7 @@ import { keyOf } from '../../src/core/model/text-key.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { repairFile, type RepairedText } from '../../src/core/inspect/repair-file.js';
 import { GRAMMARS, type Language } from '../../src/core/base/language.js';
-import type { Permission } from '../../src/core/model/layer.js';
+import type { Permission } from '../../src/core/model/freedom.js';
 import type { Example, Rule } from '../../src/core/catalog/rule.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { SourceText } from '../../src/core/base/source-text.js';

@@ -4,7 +4,7 @@ import { CATALOG } from '../../src/core/catalog/registry.js';
 import { inspectFile, type Inspection } from '../../src/core/inspect/inspect-file.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { GRAMMARS, type Language } from '../../src/core/base/language.js';
-import type { Permission } from '../../src/core/model/layer.js';
+import type { Permission } from '../../src/core/model/freedom.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import type { WaiverTerms } from '../../src/core/waivers/account.js';

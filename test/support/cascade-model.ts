@@ -28,7 +28,7 @@ interface Said {
 }
 
 /** Whether git would ignore `file` if `list` stood in an ignore file. Knows just the patterns used here. */
-function isIn(list: readonly string[], file: string): boolean {
+export function isIn(list: readonly string[], file: string): boolean {
   const names = file.split('/');
   for (let depth = 1; depth <= names.length; depth += 1) {
     const here = names.slice(0, depth);
@@ -94,7 +94,7 @@ export function statementsFor(project: Project, file: string, written: ReadonlyM
   return said;
 }
 
-function isAbout(selector: string, rule: Rule): boolean {
+export function isAbout(selector: string, rule: Rule): boolean {
   return selector === '*' || selector === rule.id || selector === `${rule.concern}/*` || rule.tags.some((tag) => selector === `tag:${tag}`);
 }
 

@@ -31,10 +31,19 @@ const incomplete = z.array(z.strictObject({ path: z.string(), reason: z.string()
 const pattern = z.strictObject({ file: z.string(), line, pattern: z.string() });
 const skipped = z.strictObject({ path: z.string(), reason: z.string(), by: pattern.nullable() });
 
+const decidingLine = z.strictObject({ layer: z.string(), file: z.string(), line, zone: z.string().nullable(), because: z.string().nullable() }).nullable();
+const broken = z.strictObject({
+  rule: z.string(), part: z.string().regex(/^(?:level|waivers|fix|ledger|options\..+)$/), expected: z.union([value, z.strictObject({ 'at-least': level })]), found: value.nullable(),
+  file: z.string(), line, because: z.string().nullable(), by: decidingLine, files: count.min(1), example: z.string(),
+});
+const commit = { commit: z.string().regex(/^[0-9a-f]{40,64}$/), day, author: z.string(), subject: z.string() };
+const noCommit = { commit: z.null(), author: z.null(), day: z.null(), subject: z.null() };
+
 const trailEntry = z.strictObject({
   kind: z.string(), layer: z.string(), file: z.string().nullable(), line: line.nullable(), selector: z.string().nullable(), zone: z.string().nullable(), level: level.nullable(),
   options: z.record(z.string(), z.unknown()), waivers: permission.nullable(), fix: permission.nullable(), ledger: permission.nullable(), guard: z.string().nullable(), because: z.string().nullable(), until: day.nullable(),
   effect: z.enum(['applied', 'refused', 'partly-refused', 'capped', 'idle', 'cut-off', 'expired']), refused: z.array(z.string().regex(/^(?:level|waivers|fix|ledger|options\..+)$/)), refusedBy: count.nullable(),
+  who: z.union([z.strictObject(commit), z.strictObject(noCommit)]).nullable().optional(),
 });
 const decision = z.strictObject({
   level, inForce: z.boolean(), waivers: permission, fix: permission, ledger: permission, guards: z.array(z.strictObject({ kind: z.string(), by: count })),
@@ -63,6 +72,7 @@ const impact = z.strictObject({
     relation: relation.nullable(), ways: z.array(z.strictObject({ relation, before: decided, after: decided, files: z.array(z.string()).min(1) })),
     appearing: z.array(finding), disappearing: z.array(finding), relevelled: z.array(finding),
   })),
+  expectations: z.strictObject({ breaking: z.array(broken), stillBroken: z.array(broken), mended: z.array(broken), dropped: z.array(z.strictObject({ selector: z.string(), file: z.string().nullable(), line, because: z.string().nullable() })) }),
   incomplete,
 });
 
@@ -80,11 +90,24 @@ export const DOCUMENTS = {
   'elvar-findings/1': z.strictObject({
     format: z.literal('elvar-findings/1'), findings: z.array(finding),
     totals: z.strictObject({ files: count, clean: count, error: count, warning: count, note: count, fixable: count, offered: count, excused: count, byWaiver: count, byLedger: count }),
-    notShown: z.strictObject({ level: count, confidence: count }), incomplete, misreadWaivers: z.array(z.strictObject({ path: z.string(), line, text: z.string(), problem: z.string() })), guardedOut: z.array(z.strictObject({ file: z.string(), line, pattern: z.string(), files: count, guards: z.array(place) })), since: z.string().optional(),
+    notShown: z.strictObject({ level: count, confidence: count }), expectations: z.strictObject({ count, fail: z.boolean(), broken: z.array(broken) }), incomplete, misreadWaivers: z.array(z.strictObject({ path: z.string(), line, text: z.string(), problem: z.string() })), guardedOut: z.array(z.strictObject({ file: z.string(), line, pattern: z.string(), files: count, guards: z.array(place) })), since: z.string().optional(),
     files: z.array(z.strictObject({ path: z.string(), language: z.string(), status: z.enum(['error', 'warning', 'note', 'excused', 'clean']), findings: count, excused: count })).optional(),
     skipped: z.array(skipped).optional(),
   }),
   'elvar-explain/1': z.union([z.strictObject(explain), z.strictObject({ ...explain, line, findings: z.array(finding), waivers: z.array(z.strictObject(waiver)), unknownSelectors: z.array(z.strictObject({ line, selector: z.string(), near: z.string().nullable() })) })]),
+  'elvar-history/1': z.strictObject({
+    format: z.literal('elvar-history/1'), path: z.string(), rule: z.string().nullable(), commits: count,
+    changes: z.array(z.strictObject({
+      cause: z.enum(['commit', 'uncommitted', 'expired']), commit: commit.commit.nullable(), day: day.nullable(), author: z.string().nullable(), subject: z.string().nullable(), path: z.string(),
+      rules: z.array(z.strictObject({
+        rule: z.string(), level: z.strictObject({ from: level.nullable(), to: level.nullable() }).nullable(), options: z.record(z.string(), z.strictObject({ from: value.nullable(), to: value.nullable() })),
+        line: z.strictObject({ file: z.string(), line, column: line, fate: z.enum(['written', 'removed', 'expired']) }).nullable(), by: z.strictObject({ file: z.string(), line, column: line }).nullable(),
+      })).min(1),
+    })),
+    renames: z.array(z.strictObject({ ...commit, from: z.string(), to: z.string() })),
+    broken: z.array(z.strictObject({ ...commit, problems: z.array(z.strictObject({ file: z.string(), line: line.nullable(), column: line.nullable(), message: z.string() })).min(1) })),
+    beginning: z.strictObject({ ...commit, path: z.string(), reason: z.enum(['first-commit', 'shallow-clone', 'asked']), levels: z.record(z.string(), level) }).nullable(),
+  }),
   'elvar-resolve/1': z.strictObject({
     format: z.literal('elvar-resolve/1'),
     sets: z.array(z.strictObject({ id: z.string(), rules: z.record(z.string(), z.strictObject({ level: active, options: values })), files: z.array(z.strictObject({ path: z.string(), language: z.string() })).min(1) })),

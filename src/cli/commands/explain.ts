@@ -13,6 +13,8 @@ import { viewResolve } from '../views/resolve.js';
 import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, type Formats } from './command.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { RuleId } from '../../core/model/rule.js';
+import type { LineAuthors } from '../../core/history/line-authors.js';
+import { UsageError } from '../../host/files/errors.js';
 import { ruleById } from '../../host/project/rule-by-id.js';
 import { selectedRules } from '../../host/project/selected-rules.js';
 import { parseFilePlace, type FilePlace } from '../../host/files/target-path.js';
@@ -20,6 +22,7 @@ import { parseFilePlace, type FilePlace } from '../../host/files/target-path.js'
 interface Options {
   readonly path: string;
   readonly rule?: string | undefined;
+  readonly who: boolean;
 }
 
 /** The rule sets in a directory. */
@@ -29,9 +32,9 @@ const DIRECTORY: Formats<Options, ResolveReport> = {
 };
 
 /** One line of a file. */
-const LINE: Formats<Options, LineExplanation> = {
-  text: (explained, { style }) => viewExplainLine(explained, style),
-  json: (explained) => jsonText(explainLineJson(explained)),
+const LINE: Formats<Options, LineExplanation & { readonly authors: LineAuthors | null }> = {
+  text: (explained, { style }) => viewExplainLine(explained, style, explained.authors),
+  json: (explained) => jsonText(explainLineJson(explained, explained.authors)),
 };
 
 /** The answer about a file. */
@@ -41,12 +44,14 @@ interface ExplainedFile {
   readonly wanted: ReadonlySet<RuleId> | null;
   /** If one rule is in question, its decision and what excuses its findings. */
   readonly one: { readonly decision: Decision; readonly excuses: RuleExcuses } | null;
+  /** Who wrote the lines; null if nobody asked. */
+  readonly authors: LineAuthors | null;
 }
 
 /** All that decides about a file. */
 const FILE: Formats<Options, ExplainedFile> = {
   text: viewExplained,
-  json: ({ explanation, wanted }) => jsonText(explainJson(explanation, wanted)),
+  json: ({ explanation, wanted, authors }) => jsonText(explainJson(explanation, wanted, authors)),
 };
 
 /** `elvar explain`. */
@@ -56,11 +61,13 @@ export const EXPLAIN: Command<Options> = {
   formats: Object.keys(FILE),
   declare: (args) => args
     .positional('path', { type: 'string', demandOption: true, describe: 'a file (it need not exist yet), FILE:LINE, or a directory' })
-    .positional('rule', { type: 'string', describe: 'a rule, to see every statement about it; or concern/* or tag:NAME' }),
+    .positional('rule', { type: 'string', describe: 'a rule, to see every statement about it; or concern/* or tag:NAME' })
+    .option('who', { type: 'boolean', default: false, describe: 'tell who wrote each line, when, and in which commit' }),
   examples: [
     ['elvar explain services/berths/src/assign.ts:20', 'the findings on one line, and the trail of each rule concerned'],
     ['elvar explain services/berths/src/plan.ts text/line-width', 'every statement about one rule, and what became of it'],
-    ["elvar explain services/berths/src/plan.ts 'dead/*'", 'who decided each rule of one concern'],
+    ["elvar explain services/berths/src/plan.ts 'dead/*'", 'which line decided each rule of one concern'],
+    ['elvar explain services/berths/src/plan.ts text/line-width --who', 'who wrote each of these lines, and in which commit'],
   ],
   run: async (context) => {
     const { options: { path }, workspace } = context;
@@ -83,7 +90,8 @@ async function explainPath(context: Context<Options>): Promise<ExitCode> {
   const decision = options.rule === undefined ? undefined : explanation.rules.decisions.get(options.rule);
   // Reading the waivers takes a while, and only people are told.
   const excuses = decision === undefined || options.format !== 'text' ? NO_EXCUSES : await workspace.excusesFor(options.path, decision.rule);
-  show(context, FILE, { explanation, wanted, one: decision === undefined ? null : { decision, excuses } });
+  const told = [...explanation.rules.decisions.values()].filter(({ rule }) => wanted === null || wanted.has(rule));
+  show(context, FILE, { explanation, wanted, one: decision === undefined ? null : { decision, excuses }, authors: await authorsFor(context, told) });
   tellAside(context, explanation);
   if (decision === undefined) hint(context, `Every statement about one rule: elvar explain ${visible(explanation.path)} ${[...wanted ?? ['text/line-width']][0]}`);
   return exitCode(EXIT.fine, explanation);
@@ -91,10 +99,17 @@ async function explainPath(context: Context<Options>): Promise<ExitCode> {
 
 const NO_EXCUSES: RuleExcuses = { waivers: [], entries: [] };
 
-function viewExplained({ explanation, wanted, one }: ExplainedFile, { options, terminal, style }: Context<Options>): string {
+/** Who wrote the lines of decisions; null if nobody asks. */
+async function authorsFor({ options, workspace }: Context<Options>, decisions: readonly Decision[]): Promise<LineAuthors | null> {
+  if (!options.who) return null;
+  const { authorsOf } = await import('../../host/history/authors-of.js');
+  return authorsOf(workspace.root, decisions);
+}
+
+function viewExplained({ explanation, wanted, one, authors }: ExplainedFile, { options, terminal, style }: Context<Options>): string {
   return one === null
-    ? viewExplainPath(explanation, wanted === null ? null : { selector: options.rule ?? '', rules: wanted }, terminal.columns, style)
-    : viewExplainRule(explanation, one.decision, style, one.excuses);
+    ? viewExplainPath(explanation, wanted === null ? null : { selector: options.rule ?? '', rules: wanted }, terminal.columns, style, authors)
+    : viewExplainRule(explanation, one.decision, style, one.excuses, authors);
 }
 
 async function explainLine(context: Context<Options>, place: FilePlace): Promise<ExitCode> {
@@ -102,7 +117,8 @@ async function explainLine(context: Context<Options>, place: FilePlace): Promise
   const explained = await workspace.explainLine(place, options.rule);
   const wanted = wantedRules(options.rule, explained.explanation.catalog);
   const findings = explained.findings.filter(({ rule }) => wanted === null || wanted.has(rule));
-  show(context, LINE, { ...explained, findings });
+  const concerned = [...new Set(findings.map(({ rule }) => rule))].flatMap((rule) => explained.explanation.rules.decisions.get(rule) ?? []);
+  show(context, LINE, { ...explained, findings, authors: await authorsFor(context, concerned) });
   tellAside(context, explained.explanation);
   return exitCode(EXIT.fine, explained.explanation);
 }
@@ -110,6 +126,7 @@ async function explainLine(context: Context<Options>, place: FilePlace): Promise
 /** The places in a directory where the rule sets differ. */
 function explainDirectory(context: Context<Options>): ExitCode {
   const { options, workspace } = context;
+  if (options.who) throw new UsageError('--who is about the rules of a file\nName a file; elvar history FILE tells how they came about.');
   const report = workspace.resolve([options.path], options.rule);
   if (options.rule !== undefined) ruleById(options.rule, report.catalog);
   show(context, DIRECTORY, report);

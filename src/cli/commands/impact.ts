@@ -8,6 +8,7 @@ import { viewImpact } from '../views/impact.js';
 import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, type Formats } from './command.js';
 
 interface Options {
+  readonly revisions?: string | undefined;
   readonly against?: string | undefined;
   readonly preset?: string | undefined;
   readonly all: boolean;
@@ -22,17 +23,19 @@ const FORMATS: Formats<Options, ImpactReport> = {
 
 /** `elvar impact`. */
 export const IMPACT: Command<Options> = {
-  usage: 'impact',
+  usage: 'impact [revisions]',
   about: 'What would this change of rules do to every file?',
   formats: Object.keys(FORMATS),
   declare: (args) => args
-    .option('against', { type: 'string', requiresArg: true, describe: 'compare the layer files with those of a git revision, such as main; HEAD by default' })
+    .positional('revisions', { type: 'string', describe: 'A..B, what changed between two git revisions; or one, to compare with; HEAD by default' })
+    .option('against', { type: 'string', requiresArg: true, describe: 'the same as naming one revision: compare the layer files with those of it, such as main' })
     .option('preset', { type: 'string', requiresArg: true, describe: 'try a preset, as if the root adopted it too' })
     .option('all', { type: 'boolean', default: false, describe: 'show every place and finding, however many there are' }) as never,
   examples: [
     ["elvar impact --set 'slips/*=error'", 'try a setting: which rules it tightens, where, and what would be found'],
     ['elvar impact --preset elvar:sound', 'try a preset'],
     ['elvar impact', 'what the uncommitted changes of layer files do'],
+    ['elvar impact HEAD~3..HEAD', 'what the last three commits did'],
     ['elvar impact --against main --format markdown', 'what a branch changes, as text for a review'],
   ],
   run: async (context) => {
@@ -55,10 +58,16 @@ async function sinceHead(workspace: Workspace): Promise<ImpactReport> {
   }
 }
 
-function measured({ options: { set, against, preset }, workspace }: Context<Options>): Promise<ImpactReport> {
-  const trials = [set.length > 0 ? '--set' : '', against === undefined ? '' : '--against', preset === undefined ? '' : '--preset'].filter((trial) => trial !== '');
+async function measured({ options: { set, against, preset, revisions }, workspace }: Context<Options>): Promise<ImpactReport> {
+  const trials = [set.length > 0 ? '--set' : '', against === undefined ? '' : '--against', preset === undefined ? '' : '--preset', revisions === undefined ? '' : revisions].filter((trial) => trial !== '');
   if (trials.length > 1) throw new UsageError(`${trials.join(' and ')} cannot be combined`);
   if (preset !== undefined) return workspace.impactOfPreset(preset);
-  if (set.length === 0) return against === undefined ? sinceHead(workspace) : workspace.impactSince(against);
+  if (revisions?.includes('..') === true) {
+    const { impactBetween, parseRange } = await import('../../host/session/revisions.js');
+    const range = parseRange(workspace.root, revisions);
+    if (range !== null) return impactBetween(workspace.session, range);
+  }
+  const since = against ?? revisions;
+  if (set.length === 0) return since === undefined ? sinceHead(workspace) : workspace.impactSince(since);
   return workspace.trial({ set: [] }).impact(workspace);
 }

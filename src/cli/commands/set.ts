@@ -1,5 +1,6 @@
 import { parseDocument } from 'yaml';
-import type { GuardKind, Permission } from '../../core/model/layer.js';
+import type { Permission } from '../../core/model/freedom.js';
+import type { GuardKind } from '../../core/model/layer.js';
 import { isLevel, LEVELS } from '../../core/model/level.js';
 import { nearLevel } from '../../core/layers/near-level.js';
 import type { RulingChange } from '../../core/layers/edit-layer.js';

@@ -8,6 +8,7 @@ import type { RuleId } from '../../core/model/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewCheckSummary } from './check-summary.js';
+import { brokenLine } from '../../formats/text/expectation.js';
 import { noteLines } from '../../formats/text/finding-notes.js';
 import { codeLine } from './code-line.js';
 import { viewQuietFiles } from './file-status.js';
@@ -85,6 +86,7 @@ function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, { named 
     usual.join(' '),
     due === 0 ? '' : style.wrong(`${count(due, 'ledger entry is', 'ledger entries are')} past ${due === 1 ? 'its' : 'their'} date and no longer ${due === 1 ? 'excuses' : 'excuse'} anything.`),
     ...report.guardedOut.map(({ file, line, pattern, files, isAll, guards }) => style.wrong(`${visible(`${file}:${line} (${pattern})`)} excludes ${isAll ? '' : 'at least '}${count(files, 'file')} that ${guards.length === 1 ? 'a guard protects' : 'guards protect'} (${listed([...new Set(guards.map(formatSource))].slice(0, 3))}).`)),
+    style.wrong(visible(brokenLine(report.expectations.broken) ?? '')),
     refused === 0 ? '' : style.wrong(`${count(refused, 'ledger entry excuses', 'ledger entries excuse')} nothing, because a ruling refuses it (ledger: refuse).`),
   ].filter((part) => part !== '');
   return parts.map((part) => style.faint(part));

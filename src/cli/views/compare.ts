@@ -1,5 +1,5 @@
 import type { Relation, RuleDifference } from '../../core/compare/compare-rules.js';
-import { FREEDOMS } from '../../core/model/layer.js';
+import { FREEDOMS } from '../../core/model/freedom.js';
 import type { CompareReport } from '../../core/compare/compare-report.js';
 import type { Decision } from '../../core/model/statement.js';
 import type { Style } from '../terminal.js';

@@ -1,3 +1,4 @@
+import type { LineAuthors } from '../../core/history/line-authors.js';
 import type { LineExplanation } from '../../core/inspect/line-explanation.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
@@ -8,7 +9,7 @@ import { whyNotChecked } from './skipped.js';
 import { count, listed } from './table.js';
 
 /** The findings on one line, the waivers that cover it, and the trail of each rule concerned. */
-export function viewExplainLine({ explanation, line, findings, waivers, unknown }: LineExplanation, style: Style): string {
+export function viewExplainLine({ explanation, line, findings, waivers, unknown }: LineExplanation, style: Style, authors: LineAuthors | null = null): string {
   const { path, rules, skipped } = explanation;
   const found = `${findings.length === 0 ? 'No finding' : count(findings.length, 'finding')} on line ${line} of ${visible(path)}`;
   const lines = [style.strong(skipped === null ? `${found}.` : `${visible(path)} is not checked: ${whyNotChecked(skipped)}.`)];
@@ -27,7 +28,7 @@ export function viewExplainLine({ explanation, line, findings, waivers, unknown 
   }
   const trails = [...new Set(findings.map(({ rule }) => rule))].flatMap((rule) => {
     const decision = rules.decisions.get(rule);
-    return decision === undefined ? [] : ['', viewExplainRule(explanation, decision, style).trimEnd()];
+    return decision === undefined ? [] : ['', viewExplainRule(explanation, decision, style, undefined, authors).trimEnd()];
   });
   return `${[...lines, ...trails].join('\n')}\n`;
 }

@@ -3,10 +3,12 @@ import type { Decision, LayerInstance, TrailEntry } from '../../core/model/state
 import { LEVELS } from '../../core/model/level.js';
 import { compareRules } from '../../core/compare/compare-rules.js';
 import { isInForce } from '../../core/cascade/in-force.js';
+import type { LineAuthors } from '../../core/history/line-authors.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { deciderText, sourceAt } from '../../formats/text/decision.js';
 import { formatLayer, formatValue, formatZone } from '../../formats/text/origin.js';
+import { levelAuthor } from '../../formats/text/author.js';
 import { whyNotChecked } from './skipped.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { count, listed, table, wrap } from './table.js';
@@ -19,23 +21,25 @@ export interface RuleFamily {
 }
 
 /** The rule set of a path: the rules in force with the decision behind each, and the layers that apply. @param family the rules asked for; null for all. */
-export function viewExplainPath(explanation: Explanation, family: RuleFamily | null, columns: number, style: Style): string {
+// elvar waive size/parameters because each says how the same answer is laid out
+export function viewExplainPath(explanation: Explanation, family: RuleFamily | null, columns: number, style: Style, authors: LineAuthors | null = null): string {
   const { layers, language, catalog, rules: { decisions } } = explanation;
   const all = [...decisions.values()].filter(({ rule }) => family === null || family.rules.has(rule));
   const inForce = all.filter((decision) => isInForce(decision, language, catalog)).sort(compareDecisions);
   const on = all.filter((decision) => decision.level !== 'off' && !inForce.includes(decision));
   const own = new Set(compareRules(explanation.everywhere, explanation.rules, catalog).map(({ rule }) => rule));
   const [ofItsOwn, shared] = [inForce.filter(({ rule }) => own.has(rule)), inForce.filter(({ rule }) => !own.has(rule))];
+  const row = (decision: Decision): string[] => ruleRow(decision, authors, style);
   const lines = [...headLines(explanation, inForce.length, ofItsOwn.length, family, style)];
-  if (ofItsOwn.length > 0) lines.push('', "Different from the root's rules:", ...table(ofItsOwn.map((decision) => ruleRow(decision, style))));
-  if (shared.length > 0) lines.push('', "The same as the root's rules, outside every zone:", ...table(shared.map((decision) => ruleRow(decision, style))));
+  if (ofItsOwn.length > 0) lines.push('', "Different from the root's rules:", ...table(ofItsOwn.map(row)));
+  if (shared.length > 0) lines.push('', "The same as the root's rules, outside every zone:", ...table(shared.map(row)));
   if (on.length > 0) {
     lines.push('', ...wrap(`Turned on, but not applicable to ${language ?? 'a file in no known language'}: ${listed(on.map(({ rule }) => rule))}.`, columns, ''));
   }
   const off = all.filter(({ level }) => level === 'off');
   const turnedOff = off.filter(({ by, rule }) => by > 0 || own.has(rule));
   if (turnedOff.length > 0) {
-    lines.push('', 'Turned off here:', ...table(turnedOff.map((decision) => ruleRow(decision, style))));
+    lines.push('', 'Turned off here:', ...table(turnedOff.map(row)));
   }
   const never = off.length - turnedOff.length;
   if (never > 0) lines.push('', `Off, since no layer turns ${never === 1 ? 'it' : 'them'} on: ${family === null ? count(never, 'more rule') : listed(off.filter((decision) => !turnedOff.includes(decision)).map(({ rule }) => rule))}.`);
@@ -71,7 +75,7 @@ function compareDecisions(a: Decision, b: Decision): number {
   return LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level) || (a.rule < b.rule ? -1 : 1);
 }
 
-function ruleRow(decision: Decision, style: Style): string[] {
+function ruleRow(decision: Decision, authors: LineAuthors | null, style: Style): string[] {
   const { by, options, trail } = decision;
   const { statement } = trail[by] as TrailEntry;
   // Say so if another line decided an option: the reason beside it belongs to the level.
@@ -82,6 +86,7 @@ function ruleRow(decision: Decision, style: Style): string[] {
     decision.rule,
     statement.kind === 'catalog' && decision.level === 'off' ? 'cut off, so the default applies' : deciderText(decision),
     values.join(' · '),
+    authors === null ? '' : levelAuthor(statement, authors),
     style.faint(visible(statement.because ?? statement.zone?.because ?? '')),
   ];
 }

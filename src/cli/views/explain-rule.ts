@@ -1,8 +1,9 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { catalogLevelOf } from '../../core/catalog/foreign-rule.js';
 import type { OptionValue } from '../../core/model/option.js';
-import { FREEDOMS } from '../../core/model/layer.js';
+import { FREEDOMS } from '../../core/model/freedom.js';
 import type { Explanation } from '../../core/cascade/explanation.js';
+import type { LineAuthors } from '../../core/history/line-authors.js';
 import type { RuleExcuses } from '../../core/inspect/line-explanation.js';
 import type { Decision, Statement, TrailEntry } from '../../core/model/statement.js';
 import type { ActiveLevel } from '../../core/model/level.js';
@@ -11,6 +12,7 @@ import { isInForce } from '../../core/cascade/in-force.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { explainedPath } from './explain-path.js';
+import { authorTexts } from '../../formats/text/author.js';
 import { whyNotChecked } from './skipped.js';
 import { guardText, levelOrigin, optionOrigin, refusalText, REFUSED_FREEDOMS, sourceAt } from '../../formats/text/decision.js';
 import { formatChanges, formatOptions, formatOrigin, formatSource, formatValue, formatZone } from '../../formats/text/origin.js';
@@ -20,8 +22,8 @@ import type { WrittenEntry } from '../../core/model/ledger.js';
 
 const NO_EXCUSES: RuleExcuses = { waivers: [], entries: [] };
 
-/** Why one rule is as it is for a path: the answer, the whole trail, and the reasons in a sentence. */
-export function viewExplainRule(explanation: Explanation, decision: Decision, style: Style, { waivers, entries }: RuleExcuses = NO_EXCUSES): string {
+/** Why one rule is as it is for a path: the answer, the whole trail, and the reasons in a sentence. @param authors who wrote the lines; null if nobody asked. */
+export function viewExplainRule(explanation: Explanation, decision: Decision, style: Style, { waivers, entries }: RuleExcuses = NO_EXCUSES, authors: LineAuthors | null = null): string {
   const { rule, level } = decision;
   // The headline names the options too, except regular expressions, which mean nothing at first sight.
   const options = Object.fromEntries(Object.entries(decision.options).filter(([, { value }]) => !isExpression(value)).map(([name, { value }]) => [name, value]));
@@ -30,7 +32,7 @@ export function viewExplainRule(explanation: Explanation, decision: Decision, st
     `${style.strong(rule)}   ${style.level(level)}   ${formatOptions(options)}`.trimEnd(),
     explainedPath(explanation, style),
     '',
-    ...trailLines(decision, explanation.catalog, style),
+    ...trailLines(decision, explanation.catalog, authors, style),
     '',
     ...verdict(decision, style),
   ];
@@ -70,12 +72,12 @@ function waiverLines(waivers: readonly WaiverRecord[], style: Style): string[] {
 }
 
 /** A row per statement and, below it, its reason and what became of it. */
-function trailLines(decision: Decision, catalog: Catalog, style: Style): string[] {
+function trailLines(decision: Decision, catalog: Catalog, authors: LineAuthors | null, style: Style): string[] {
   const rows = table(decision.trail.map((entry, index) => trailRow(entry, index, decision, catalog, style)));
   return decision.trail.flatMap((entry, index) => {
     const { because, zone } = entry.statement;
     const reason = because ?? zone?.because;
-    const below = [effectText(entry, decision), reason ? `because ${visible(reason)}` : ''].filter((text) => text !== '');
+    const below = [effectText(entry, decision), reason ? `because ${visible(reason)}` : '', ...(authors === null ? [] : authorTexts(entry.statement, authors))].filter((text) => text !== '');
     return [rows[index] as string, ...below.map((text) => `       ${style.faint(text)}`)];
   });
 }

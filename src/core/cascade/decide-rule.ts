@@ -1,6 +1,6 @@
 import { compareLevels } from '../model/level.js';
 import type { Rule } from '../catalog/rule.js';
-import { NO_FREEDOM_SETTINGS } from '../model/layer.js';
+import { NO_FREEDOM_SETTINGS } from '../model/freedom.js';
 import type { ActiveGuard, Decision, Effect, LayerInstance, RefusedPart, Statement, TrailEntry } from '../model/statement.js';
 import { refuses, type Guard } from './guards.js';
 import { partName, partsOf, stateOfCatalog, withParts, type RuleState, type StatePart } from './rule-state.js';

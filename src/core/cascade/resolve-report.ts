@@ -1,3 +1,4 @@
+import type { ExpectationReport } from '../expectations/broken-expectation.js';
 import type { ReportBase } from './report-base.js';
 import type { LayerFile, RemoteReference, ScopeSettings } from '../model/layer.js';
 import type { DecidedRules, RuleSet } from '../model/rule-set.js';
@@ -18,6 +19,8 @@ export interface ResolveReport extends ReportBase {
   readonly settings: ScopeSettings;
   /** The fetched presets that are in use. */
   readonly remotes: readonly RemoteReference[];
+  /** How the expectations stand. */
+  readonly expectations: ExpectationReport;
   /** What is excluded, as far as is known without opening files. */
   readonly skipped: readonly SkippedPath[];
 }

@@ -1,4 +1,4 @@
-import { FREEDOMS, type Freedom, type Freedoms, type Permission } from '../model/layer.js';
+import { FREEDOMS, type Freedom, type Freedoms, type Permission } from '../model/freedom.js';
 import { catalogLevelOf } from '../catalog/foreign-rule.js';
 import type { Level } from '../model/level.js';
 import { changeOption, isListEdit, type OptionChange, type OptionValue } from '../model/option.js';

@@ -1,7 +1,7 @@
 import { keptUpTo } from '../cascade/keeps-levels.js';
 import { isWeaker } from '../cascade/guards.js';
 import type { Catalog } from '../catalog/catalog.js';
-import { FREEDOMS } from '../model/layer.js';
+import { FREEDOMS } from '../model/freedom.js';
 import { compareLevels } from '../model/level.js';
 import { alikeOptionValue } from '../model/option.js';
 import type { Rule } from '../catalog/rule.js';

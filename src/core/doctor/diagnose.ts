@@ -2,6 +2,7 @@ import { contradictions } from './contradictions.js';
 import { dates } from './dates.js';
 import type { Diagnosis } from './diagnosis.js';
 import type { Evidence } from './evidence.js';
+import { expectationTroubles } from './expectations.js';
 import { forgotten } from './forgotten.js';
 import { hiddenFromGuards, refusedRulings } from './guards.js';
 import { idleRulings } from './idle-rulings.js';
@@ -14,6 +15,6 @@ export function diagnose(evidence: Evidence): Diagnosis[] {
   // A ruling that reaches no file is idle too; that it reaches none is the better answer.
   const explained = new Set(reached.map(({ file, line }) => `${file}:${line}`));
   const idle = idleRulings(evidence).filter(({ file, line }) => !explained.has(`${file}:${line}`));
-  const all = [...contradictions(evidence), ...refusedRulings(evidence), ...hiddenFromGuards(evidence), ...idle, ...reached, ...dates(evidence), ...forgotten(evidence), ...intakeTroubles(evidence)];
+  const all = [...expectationTroubles(evidence), ...contradictions(evidence), ...refusedRulings(evidence), ...hiddenFromGuards(evidence), ...idle, ...reached, ...dates(evidence), ...forgotten(evidence), ...intakeTroubles(evidence)];
   return all.sort((a, b) => Number(a.weight === 'advice') - Number(b.weight === 'advice') || (a.file < b.file ? -1 : a.file > b.file ? 1 : (a.line ?? 0) - (b.line ?? 0)));
 }

@@ -1,3 +1,4 @@
+import type { BrokenExpectation } from '../expectations/broken-expectation.js';
 import type { Removal } from '../layers/mended-text.js';
 import type { ProblemDetail } from '../model/problem.js';
 import type { Level } from '../model/level.js';
@@ -38,6 +39,10 @@ export type DiagnosisDetail =
   | { readonly code: 'log-missing'; readonly log: string }
   | { readonly code: 'log-old'; readonly log: string; readonly files: number; readonly example: string }
   | { readonly code: 'rule-in-no-log'; readonly rule: RuleId }
+  | { readonly code: 'broken-expectation'; readonly broken: BrokenExpectation; readonly rules: readonly RuleId[] }
+  /** At the line that decides, for whoever edits it. */
+  | { readonly code: 'breaks-expectation'; readonly broken: BrokenExpectation; readonly rules: readonly RuleId[] }
+  | { readonly code: 'expectation-matches-nothing'; readonly pattern: string }
   | { readonly code: 'unused-waiver'; readonly selectors: readonly string[] };
 
 /** An edit that solves the problem without changing what is checked. */

@@ -1,3 +1,4 @@
+import type { ExpectationReport } from '../expectations/broken-expectation.js';
 import type { Catalog } from '../catalog/catalog.js';
 import type { LayerFile, PatternLine } from '../model/layer.js';
 import type { AccountedEntry } from '../model/ledger.js';
@@ -27,6 +28,7 @@ export interface Evidence {
   readonly hidden: readonly { readonly path: string; readonly file: string; readonly line: number; readonly pattern: string }[];
   readonly guardedOut: readonly GuardedOut[];
   readonly foreign: readonly ForeignCode[];
+  readonly expectations: ExpectationReport;
   readonly ledger: readonly AccountedEntry[];
   readonly waivers: readonly ListedWaiver[];
   /** What presets from outside say that Elvar does not know, such as newer or retired rules. */

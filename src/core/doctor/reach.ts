@@ -2,8 +2,7 @@ import { speakingZones } from '../cascade/speaking-zones.js';
 import { isInForce } from '../cascade/in-force.js';
 import { knowsLanguage, languagesOf } from '../catalog/rule.js';
 import type { LanguagePatterns, LayerFile, PatternLine } from '../model/layer.js';
-import { compilePatternLines } from '../patterns/pattern-lines.js';
-import { PatternList } from '../patterns/pattern-list.js';
+import { isPositive, matchesAny } from '../patterns/matches-any.js';
 import type { Diagnosis, DiagnosisDetail } from './diagnosis.js';
 import type { Evidence } from './evidence.js';
 
@@ -39,22 +38,8 @@ function emptyPatterns({ layers, files, skipped, ignoreLines }: Evidence, emptyZ
   return [...ofLayers, ...idle(ignoreLines, 'ignore').map((one): Diagnosis => ({ ...one, mend: { kind: 'drop-line' } }))];
 }
 
-function isPositive(pattern: string): boolean {
-  return pattern.trim() !== '' && !pattern.startsWith('!') && !pattern.startsWith('#');
-}
-
 function directoryOf(file: string): string {
   return file.includes('/') ? file.slice(0, file.lastIndexOf('/') + 1) : '';
-}
-
-function matchesAny(line: PatternLine, directory: string, paths: readonly string[]): boolean {
-  const list = PatternList.of(compilePatternLines([line]));
-  return paths.some((path) => {
-    if (!path.startsWith(directory)) return false;
-    const names = path.slice(directory.length).split('/');
-    const name = names.pop() as string;
-    return names.reduce((inner, step) => inner.descend(step), list).covers(name);
-  });
 }
 
 /** Rulings that turn on a rule that knows none of the project's languages. */

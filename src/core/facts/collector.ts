@@ -88,19 +88,30 @@ export class FactCollector {
     numbers[HEADER.affixes] = texts.affixes.size;
     numbers[HEADER.language] = hashOf(this.language);
     let at = words.writeTo(numbers, HEADER_SIZE);
-    const add = (number: number): void => void (numbers[at++] = number);
-    texts.words.forEach(add);
-    for (const one of declared) this.declarationOf(one).forEach(add);
-    let first = 0;
-    for (const [line, one] of imported.entries()) {
-      importOf(one, line, first).forEach(add);
-      first += one.names?.length ?? 0;
+    for (const word of texts.words) numbers[at++] = word;
+    for (const one of declared) {
+      numbers.set(this.declarationOf(one), at);
+      at += WIDTHS.declarations;
     }
-    for (const { names = [] } of imported) for (const name of names) add(words.hash(name));
-    bases.forEach(add);
-    shared.forEach(add);
-    const lines = [...imported.map(({ module }) => inLine(module)), ...declared.map(({ name, as }) => inLine(as ?? name.text)), ...texts.affixes, ...texts.paths];
-    return { numbers, texts: lines.join('\n') };
+    let first = 0;
+    imported.forEach((one, line) => {
+      numbers.set(importOf(one, line, first), at);
+      at += WIDTHS.imports;
+      first += one.names?.length ?? 0;
+    });
+    for (const { names = [] } of imported) for (const name of names) numbers[at++] = words.hash(name);
+    for (const base of bases) numbers[at++] = base;
+    for (const name of shared) numbers[at++] = name;
+    return { numbers, texts: this.lines().join('\n') };
+  }
+
+  /** What is told of the file in texts, a line each: modules, names, parts of names, paths. */
+  private lines(): string[] {
+    const lines: string[] = [];
+    for (const { module } of this.imported) lines.push(inLine(module));
+    for (const { name, as } of this.declared) lines.push(inLine(as ?? name.text));
+    lines.push(...this.texts.affixes, ...this.texts.paths);
+    return lines;
   }
 
   private declarationOf({ name, kind, as, parts, flags = [], owner }: Declared): number[] {

@@ -106,6 +106,9 @@ export const FILE = {
   loads: 64,
 } as const;
 
+const NO_DECLARATIONS: readonly Declaration[] = [];
+const NO_IMPORTS: readonly FactImport[] = [];
+
 /** The facts of one file of a project, as rules read them. */
 export class FileFacts {
   readonly family: Family | null;
@@ -162,23 +165,30 @@ export class FileFacts {
 
   get declarations(): readonly Declaration[] {
     if (this.allDeclarations !== null) return this.allDeclarations;
-    const numbers = this.listOf('declarations');
+    const { numbers } = this.facts;
+    const count = numbers[HEADER.declarations] as number;
+    if (count === 0) return this.allDeclarations = NO_DECLARATIONS;
     const all: Declaration[] = [];
-    const firstName = this.facts.numbers[HEADER.modules] as number;
-    for (let at = 0; at < numbers.length; at += WIDTHS.declarations) {
-      const [name, start, end, kind, flags, own, owner] = numbers.subarray(at, at + WIDTHS.declarations) as unknown as [number, number, number, number, number, number, number];
-      all.push({ name, text: this.lines[firstName + all.length] ?? '', start, end, kind: DECLARED_KINDS[kind] as DeclaredKind, flags, own, owner });
-    }
+    const firstName = numbers[HEADER.modules] as number;
+    let at = this.startOf('declarations');
+    // Every file of a project goes through here: taking each number out of a part of the array would take several times as long.
+    const next = (): number => numbers[at++] as number;
+    while (all.length < count) all.push({ name: next(), text: this.lines[firstName + all.length] ?? '', start: next(), end: next(), kind: DECLARED_KINDS[next()] as DeclaredKind, flags: next(), own: next(), owner: next() });
     return this.allDeclarations = all;
   }
 
   get imports(): readonly FactImport[] {
     if (this.allImports !== null) return this.allImports;
-    const [numbers, taken] = [this.listOf('imports'), this.listOf('taken')];
+    const { numbers } = this.facts;
+    const count = numbers[HEADER.imports] as number;
+    if (count === 0) return this.allImports = NO_IMPORTS;
     const all: FactImport[] = [];
-    for (let at = 0; at < numbers.length; at += WIDTHS.imports) {
-      const [line, start, end, flags, first, count] = numbers.subarray(at, at + WIDTHS.imports) as unknown as [number, number, number, number, number, number];
-      all.push({ module: this.lines[line] ?? '', start, end, flags, names: taken.subarray(first, first + count) });
+    const taken = this.startOf('taken');
+    let at = this.startOf('imports');
+    const next = (): number => numbers[at++] as number;
+    while (all.length < count) {
+      const [module, start, end, flags, first] = [this.lines[next()] ?? '', next(), next(), next(), taken + next()];
+      all.push({ module, start, end, flags, names: numbers.subarray(first, first + next()) });
     }
     return this.allImports = all;
   }
@@ -202,14 +212,18 @@ export class FileFacts {
   }
 
   private listOf(list: keyof typeof WIDTHS): Int32Array {
+    const start = this.startOf(list);
+    return this.facts.numbers.subarray(start, start + (this.facts.numbers[HEADER[list]] as number) * WIDTHS[list]);
+  }
+
+  private startOf(list: keyof typeof WIDTHS): number {
     const { numbers } = this.facts;
     let start = HEADER_SIZE;
     for (const before of LISTS) {
-      const length = (numbers[HEADER[before]] as number) * WIDTHS[before];
-      if (before === list) return numbers.subarray(start, start + length);
-      start += length;
+      if (before === list) return start;
+      start += (numbers[HEADER[before]] as number) * WIDTHS[before];
     }
-    return numbers.subarray(0, 0);
+    return start;
   }
 }
 

@@ -1,4 +1,5 @@
 import type { ReportBase } from '../cascade/report-base.js';
+import type { ExpectationChanges } from './expectation-changes.js';
 import type { FindingChange } from './finding-changes.js';
 import type { RuleChanges } from './rule-changes.js';
 import type { Pin } from '../layers/read-lock.js';
@@ -13,6 +14,8 @@ export interface ImpactReport extends ReportBase {
   readonly counts: { readonly before: number; readonly after: number };
   /** The files in scope after the change, sorted. */
   readonly inScope: readonly string[];
+  /** What becomes of expectations. */
+  readonly expectations: ExpectationChanges;
   /** The numbers of rule sets before and after. */
   readonly sets: { readonly before: number; readonly after: number };
 }

@@ -3,7 +3,7 @@ import { isInForce } from '../cascade/in-force.js';
 import { knowsLanguage } from '../catalog/rule.js';
 import { turnedOnBy } from '../cascade/heard.js';
 import type { Level } from '../model/level.js';
-import { FREEDOMS } from '../model/layer.js';
+import { FREEDOMS } from '../model/freedom.js';
 import type { Hindrance, RulingOutcome } from './rule-edit.js';
 import type { ResolvedFile } from '../cascade/resolve-report.js';
 import type { RuleId } from '../model/rule.js';

@@ -1,4 +1,5 @@
 import type { GuardedOut } from '../cascade/guarded-out.js';
+import type { ExpectationReport } from '../expectations/broken-expectation.js';
 import type { ReportBase } from '../cascade/report-base.js';
 import type { Finding } from '../model/finding.js';
 import type { FailOn } from '../model/layer.js';
@@ -46,6 +47,8 @@ export interface CheckReport extends ReportBase {
   /** Findings with less confidence are only counted and never fail the check; null if all count. */
   readonly confidence: Confidence | null;
   readonly guardedOut: readonly GuardedOut[];
+  /** How the expectations stand, as far as they are about what was asked. */
+  readonly expectations: ExpectationReport;
   /** The known findings, with the state of each. */
   readonly ledger: readonly AccountedEntry[];
   /** The git revision since which a line must have changed to be reported; null if all lines are. */

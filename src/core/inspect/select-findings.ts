@@ -23,10 +23,12 @@ export interface NotShown {
   readonly confidence: number;
 }
 
-/** The report with the findings asked about. All files stay, so that those without a finding count as clean. */
+/** The report with the findings and expectations asked about. All files stay, so that those without a finding count as clean. */
 export function narrowed(report: CheckReport, { rules, concerns }: FindingQuestion): CheckReport {
   if (rules === null && concerns === null) return report;
-  return withFindings(report, ({ rule }) => (rules === null || rules.has(rule)) && (concerns === null || concerns.has(report.catalog.get(rule)?.concern ?? '')));
+  const isAsked = ({ rule }: { readonly rule: RuleId }): boolean => (rules === null || rules.has(rule)) && (concerns === null || concerns.has(report.catalog.get(rule)?.concern ?? ''));
+  const { expectations } = report;
+  return { ...withFindings(report, isAsked), expectations: { ...expectations, broken: expectations.broken.filter(isAsked) } };
 }
 
 /** The report with the findings that may make the check fail: those with enough confidence for the project. */

@@ -38,8 +38,9 @@ export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
   return { files: files.length, clean, ...counts, fixable, offered, excused, byWaiver: excused - byLedger, byLedger };
 }
 
-/** Whether the check fails: there is an open finding at or above a level. */
-export function hasFailed({ files }: Pick<CheckReport, 'files'>, failOn: FailOn): boolean {
+/** Whether the check fails: there is an open finding at or above a level, or an expectation that does not hold and counts for that. */
+export function hasFailed({ files, expectations: { broken, fails } }: Pick<CheckReport, 'files' | 'expectations'>, failOn: FailOn): boolean {
+  if (fails && broken.length > 0) return true;
   if (failOn === 'never') return false;
   const totals = totalsOf({ files });
   return (['error', 'warning', 'note'] as const).some((level) => totals[level] > 0 && compareLevels(level, failOn) >= 0);

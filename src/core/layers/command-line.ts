@@ -1,6 +1,6 @@
 import { parseDocument } from 'yaml';
 import { optionType, type Catalog } from '../catalog/catalog.js';
-import { NO_FREEDOM_SETTINGS } from '../model/layer.js';
+import { NO_FREEDOM_SETTINGS } from '../model/freedom.js';
 import { isLevel, type Level } from '../model/level.js';
 import type { OptionChange } from '../model/option.js';
 import type { OptionType } from '../model/option-type.js';

@@ -1,5 +1,6 @@
 import { isMap, isScalar, isSeq, parseDocument } from 'yaml';
-import type { GuardKind, Permission } from '../model/layer.js';
+import type { Permission } from '../model/freedom.js';
+import type { GuardKind } from '../model/layer.js';
 import type { Level } from '../model/level.js';
 import { nearName } from '../base/near-name.js';
 import { appendYaml, deleteYaml, EditError, setYaml, type YamlPath } from './edit-yaml.js';
@@ -67,6 +68,13 @@ export function addAdoption(text: string, zone: string | null, { use, only, exce
   // Adopted twice in a row is adopted once.
   if (JSON.stringify(last) === JSON.stringify(item)) return text;
   return valueAt(text, path) === undefined && zone === null ? atTop(text, item) : appendYaml(text, path, item);
+}
+
+/** Adds an expectation after the existing ones. @throws EditError as {@link setRuling}. */
+export function addExpectation(text: string, item: Readonly<Record<string, unknown>>): string {
+  const own = JSON.stringify(item);
+  // Nobody needs to count on the same twice.
+  return asList(valueAt(text, ['expect'])).some((one) => JSON.stringify(one) === own) ? text : appendYaml(text, ['expect'], item);
 }
 
 /** Replaces an adopted preset with another. @throws EditError if the file does not adopt it. */

@@ -179,7 +179,7 @@ function withoutEnd(text: string): string {
 const STYLE = { lineWidth: 0, blockQuote: false, doubleQuotedAsJSON: true } as const;
 
 /** Keys whose values read best on one line. */
-const IN_ONE_LINE = new Set(['options', 'only', 'except', 'match', 'languages', 'add', 'drop']);
+const IN_ONE_LINE = new Set(['options', 'only', 'except', 'match', 'languages', 'add', 'drop', 'of']);
 
 function endsOpen(text: string): boolean {
   return text !== '' && !text.endsWith('\n');

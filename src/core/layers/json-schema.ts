@@ -52,8 +52,9 @@ export function layerJsonSchema(catalog: Catalog, presets: readonly string[]): J
       'at-most': { ...ref('level'), description: 'Lowers every rule above a level to that level.' },
       rules: { type: 'object', patternProperties: { '^[a-z][a-z0-9-]*/[a-z][a-z0-9]*(?:-[a-z0-9]+)*$': ref('houseRule') }, additionalProperties: false, description: 'House rules: a query over the syntax, or a regular expression.' },
       intake: list(ref('intake'), 'Logs of other programs. What they found comes under the same rules.'),
+      expect: list(ref('expectation'), 'What the team counts on. It decides nothing; what no longer holds is told before it is merged.'),
     }, 'Which rules hold for the files of this directory and below.'),
-    $defs: { ...PARTS, rulings: rulingsOf(catalog), adoption: adoptionOf(presets), houseRule: houseRuleJsonSchema() },
+    $defs: { ...PARTS, rulings: rulingsOf(catalog), expectation: expectationOf(catalog), adoption: adoptionOf(presets), houseRule: houseRuleJsonSchema() },
   };
 }
 
@@ -76,6 +77,7 @@ const PARTS: JsonSchema = {
     'fail-on': choice(['error', 'warning', 'note', 'never'], 'The lowest level that makes check fail.'),
     confidence: choice(CONFIDENCES, 'Findings that are less certain are only counted.'),
     scope: choice(['root', 'anywhere'], 'root lets only the root exclude files.'),
+    expectations: choice(['fail', 'tell'], 'Whether an expectation that does not hold makes check fail; fail by default.'),
   }, 'What the project asks for.'),
   zone: object({
     name: text('What the zone is called. Explanations show it.'),
@@ -106,6 +108,26 @@ function rulingsOf(catalog: Catalog): JsonSchema {
     patternProperties: { [`^(?:tag:${NAME}|(?!(?:${CONCERNS.join('|')})/)${NAME}/(?:\\*|${RULE_NAME}))$`]: ref('ownRuling') },
     additionalProperties: false,
   };
+}
+
+/** What an expectation may say: about all files that match, or about one; of each rule what it counts on. */
+function expectationOf(catalog: Catalog): JsonSchema {
+  const parts = { level: { ...ref('level'), description: 'Exactly this level.' }, 'at-least': { ...ref('level'), description: 'This level or a higher one.' }, waivers: permission('Whether comments in the code may excuse findings.'), fix: permission('Whether findings may be repaired.'), ledger: permission('Whether the ledger may excuse findings.') };
+  const expected = (options: JsonSchema, description: string): JsonSchema => ({ description, anyOf: [ref('level'), object({ ...parts, options }, 'What is expected in full.')] });
+  const several: JsonSchema = { type: 'object', maxProperties: 0 };
+  const own = { type: 'object', description: 'The values that the options are expected to have.' };
+  const selectors = [...new Set(catalog.rules.map(({ concern }) => `${concern}/*`)), '*'];
+  return object({
+    of: { ...ref('patterns'), description: 'The files it is about.' },
+    path: { type: 'string', minLength: 1, description: 'One file, relative to the directory of this layer file; it need not exist.' },
+    rulings: {
+      type: 'object', description: 'What is expected, by rule, concern/*, tag:NAME or *.',
+      properties: { ...Object.fromEntries(selectors.map((selector) => [selector, expected(several, `Of each rule in ${selector}.`)])), ...Object.fromEntries(catalog.rules.map(({ id, title }) => [id, expected(own, `${title}.`)])) },
+      patternProperties: { [`^(?:tag:${NAME}|(?!(?:${CONCERNS.join('|')})/)${NAME}/(?:\\*|${RULE_NAME}))$`]: expected(own, 'Of each of these rules.') },
+      additionalProperties: false,
+    },
+    because: text('Why it matters. Whoever breaks it reads it.'),
+  }, 'What the team counts on.', { required: ['rulings'], oneOf: [{ required: ['of'] }, { required: ['path'] }] });
 }
 
 /** How presets are adopted. @param presets the references of the built-in ones. */

@@ -3,8 +3,8 @@ import type { Problem } from '../model/problem.js';
 import { formatSelector } from '../model/selector.js';
 import { problemAt } from './schema-problems.js';
 
-/** The rulings and zones of a file without a reason, for a project whose policy requires one. */
-export function missingReasons({ rulings, zones }: LayerFile): Problem[] {
+/** The rulings, zones and expectations of a file without a reason, for a project whose policy requires one. */
+export function missingReasons({ rulings, zones, expectations }: LayerFile): Problem[] {
   const ofRulings = (list: readonly Ruling[]): Problem[] => list
     .filter(({ because }) => because === null)
     .map(({ place, selector }) => problemAt(place, { code: 'reason-missing', what: 'ruling', name: formatSelector(selector) }));
@@ -14,5 +14,6 @@ export function missingReasons({ rulings, zones }: LayerFile): Problem[] {
       ...(zone.because === null ? [problemAt(zone.place, { code: 'reason-missing', what: 'zone', name: zone.name })] : []),
       ...ofRulings(zone.rulings),
     ]),
+    ...expectations.filter(({ because }) => because === null).map(({ place }) => problemAt(place, { code: 'reason-missing', what: 'expectation', name: null })),
   ];
 }

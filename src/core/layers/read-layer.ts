@@ -4,6 +4,7 @@ import { NO_SCOPE_SETTINGS, type LanguagePatterns, type LayerFile, type LayerRol
 import { compareProblems, type Problem } from '../model/problem.js';
 import { nearName } from '../base/near-name.js';
 import { readAdoptions } from './read-adoptions.js';
+import { readExpectations } from './read-expectations.js';
 import { readHouseRules } from './read-house-rules.js';
 import { readIntake } from './read-intake.js';
 import { readPatterns } from './read-patterns.js';
@@ -42,7 +43,7 @@ export function readLayer(text: string, { file, identity = file, role, isOutside
   const { root, problems } = readYaml(text, file);
   const empty: LayerFile = {
     file, identity, role, title: null, about: null, presets: [], inherit: true, scope: NO_SCOPE_SETTINGS, needsReasons: false, failOn: null, confidence: null, scopeIsRoots: false,
-    languages: [], rulings: [], zones: [], atMost: null, houseRules: [], intake: [],
+    languages: [], rulings: [], zones: [], atMost: null, houseRules: [], intake: [], expectations: [], expectationsFail: true,
   };
   if (root === null) return { layer: empty, problems, warnings: [] };
   if (typeof root.value !== 'object' || root.value === null || Array.isArray(root.value)) {
@@ -62,12 +63,13 @@ export function readLayer(text: string, { file, identity = file, role, isOutside
     zones: readZones(root, reading),
     houseRules: readHouseRules(root, reading),
     intake: readIntake(root, reading),
+    expectations: readExpectations(root, reading),
   };
   problems.push(...misplacedKeys(root, role), ...reading.problems, ...(role === 'personal' ? personalGuards(layer) : []));
   return { layer, problems: problems.sort(compareProblems), warnings: reading.warnings };
 }
 
-function plainParts(data: LayerFileData, root: YamlNode): Pick<LayerFile, 'title' | 'about' | 'inherit' | 'needsReasons' | 'failOn' | 'confidence' | 'scopeIsRoots' | 'atMost'> {
+function plainParts(data: LayerFileData, root: YamlNode): Pick<LayerFile, 'title' | 'about' | 'inherit' | 'needsReasons' | 'failOn' | 'confidence' | 'scopeIsRoots' | 'expectationsFail' | 'atMost'> {
   const atMost = data['at-most'];
   return {
     title: data.title ?? null,
@@ -77,6 +79,7 @@ function plainParts(data: LayerFileData, root: YamlNode): Pick<LayerFile, 'title
     failOn: data.policy?.['fail-on'] ?? null,
     confidence: data.policy?.confidence ?? null,
     scopeIsRoots: data.policy?.scope === 'root',
+    expectationsFail: data.policy?.expectations !== 'tell',
     atMost: atMost === undefined ? null : { value: atMost, place: keyPlaceOf(root, 'at-most') },
   };
 }
@@ -89,7 +92,7 @@ function keysFor(role: LayerRole, block: '' | 'scope'): string[] {
 }
 
 /** Blocks whose items are read one by one, with problems of their own, and the depth down to which the schema's problems count. */
-const READ_BY_ITEM: Readonly<Record<string, number>> = { presets: 1, scope: 2, languages: 2, intake: 1 };
+const READ_BY_ITEM: Readonly<Record<string, number>> = { presets: 1, scope: 2, languages: 2, intake: 1, expect: 1 };
 
 function fileProblems(issues: Parameters<typeof problemsOfIssues>[0], root: YamlNode, role: LayerRole): Problem[] {
   return issues.flatMap((issue) => {

@@ -62,7 +62,8 @@ function saysNothing({ level, options, waivers, fix, ledger, guard }: Ruling): b
   return options.length === 0 && [level, waivers, fix, ledger, guard].every((part) => part === null);
 }
 
-function readSelector(key: string, place: Place, reading: Reading): Selector | null {
+/** Reads a selector. Null if it is none; one that selects no rule is reported. */
+export function readSelector(key: string, place: Place, reading: Reading): Selector | null {
   const selector = parseSelector(key);
   if (selector === null) {
     reading.report(place, { code: 'bad-selector', selector: key });

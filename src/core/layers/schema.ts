@@ -42,6 +42,24 @@ export const zoneSchema = z.strictObject({
   because: text.optional(),
 });
 
+/** What is expected of rules; the options are checked elsewhere. */
+export const expectedRulesSchema = z.strictObject({
+  level: level.optional(),
+  'at-least': level.optional(),
+  options: z.record(z.string(), z.unknown()).optional(),
+  waivers: z.enum(['allow', 'refuse']).optional(),
+  fix: z.enum(['allow', 'refuse']).optional(),
+  ledger: z.enum(['allow', 'refuse']).optional(),
+});
+
+/** One expectation; what it expects is read elsewhere, rule by rule. */
+export const expectationSchema = z.strictObject({
+  of: patterns.optional(),
+  path: z.unknown().optional(),
+  rulings: z.unknown().optional(),
+  because: text.optional(),
+});
+
 /** A log of another program. The path and the concern are checked elsewhere. */
 export const intakeSchema = z.strictObject({
   read: z.string(),
@@ -62,6 +80,7 @@ const policySchema = z.strictObject({
   'fail-on': z.enum(['error', 'warning', 'note', 'never']).optional(),
   confidence: z.enum(CONFIDENCES).optional(),
   scope: z.enum(['root', 'anywhere']).optional(),
+  expectations: z.enum(['fail', 'tell']).optional(),
 });
 
 /** Every key of a layer file. Rulings, zones and rules are read entry by entry, so that one mistake does not hide another. */
@@ -78,6 +97,7 @@ export const layerFileSchema = z.strictObject({
   'at-most': level.optional(),
   rules: z.unknown().optional(),
   intake: z.array(z.unknown()).optional(),
+  expect: z.array(z.unknown()).optional(),
 });
 
 /** A layer file that passed {@link layerFileSchema}. */
@@ -90,6 +110,7 @@ export const KEYS_BY_ROLE: Readonly<Record<string, readonly LayerRole[]>> = {
   languages: ['root', 'directory'],
   policy: ['root'],
   rules: ['root', 'directory', 'preset'],
+  expect: ['root', 'directory', 'preset'],
   intake: ['root'],
   'at-most': ['root', 'directory', 'preset'],
   'scope.include': ['root'],

@@ -1,4 +1,6 @@
-import { NO_FREEDOM_SETTINGS, type Adoption, type AdoptionFilter, type LayerFile, type Ruling, type Zone } from '../model/layer.js';
+import { NO_FREEDOM_SETTINGS } from '../model/freedom.js';
+import type { Adoption, AdoptionFilter, LayerFile, Ruling, Zone } from '../model/layer.js';
+import type { Expectation } from '../model/expectation.js';
 import type { Level } from '../model/level.js';
 import type { Located, Place } from '../base/place.js';
 import { formatSelector, type Selector } from '../model/selector.js';
@@ -64,15 +66,25 @@ export function activeBlocks({ blocks, unconditional, byZone }: Segment, active:
   return indexes.map((index) => blocks[index] as Block);
 }
 
+/** An expectation in a stack: it is about files that its own condition and all zones around it cover, and about rules that pass all filters. */
+export interface StackExpectation {
+  readonly expectation: Expectation;
+  /** Its files, as a zone that nothing is said in. */
+  readonly condition: ZoneCondition;
+  readonly zones: readonly ZoneCondition[];
+  readonly filters: readonly AdoptionFilter[];
+  readonly layer: LayerInstance;
+}
+
 /** Finds the layer file that an adoption brings in; undefined if it could not be read, which has been reported. */
 export type AdoptionLookup = (adoption: Adoption) => LayerFile | undefined;
 
 /**
  * The stack of a directory: its parent's, then the layer file of the directory itself.
- * @param conditions receives the zones that the layer adds, in order.
+ * @param added receives the zones and the expectations that the layer adds, in order.
  */
-export function extendStack(parent: Stack, layer: LayerFile, lookup: AdoptionLookup, conditions: ZoneCondition[]): Stack {
-  const builder = new StackBuilder(lookup, conditions, layer.role === 'personal');
+export function extendStack(parent: Stack, layer: LayerFile, lookup: AdoptionLookup, added: { readonly zones: ZoneCondition[]; readonly expectations: StackExpectation[] }): Stack {
+  const builder = new StackBuilder(lookup, added.zones, added.expectations, layer.role === 'personal');
   builder.addLayer(layer, { through: [], exemptions: [], zones: [], filters: [] });
   return { layers: [...parent.layers, ...builder.layers], parent, inherits: layer.inherit, own: segmentOf(builder.blocks) };
 }
@@ -100,7 +112,7 @@ class StackBuilder {
   readonly layers: LayerInstance[] = [];
   readonly blocks: Block[] = [];
 
-  constructor(private readonly lookup: AdoptionLookup, private readonly conditions: ZoneCondition[], private readonly isPersonal: boolean) {}
+  constructor(private readonly lookup: AdoptionLookup, private readonly conditions: ZoneCondition[], private readonly expectations: StackExpectation[], private readonly isPersonal: boolean) {}
 
   /** Adds a layer file: the presets it adopts, its rulings, its zones (each with its presets, its rulings, its cap), its own cap. */
   addLayer(layer: LayerFile, way: Way): void {
@@ -124,6 +136,8 @@ class StackBuilder {
       this.addBlock(instance, inZone, zone.rulings, zone.atMost);
     }
     this.addBlock(instance, own, [], layer.atMost);
+    // What the user counts on is not the team's.
+    if (!this.isPersonal) for (const expectation of layer.expectations) this.expectations.push({ expectation, condition: conditionOf(expectation), zones: own.zones, filters: own.filters, layer: instance });
   }
 
   private addPresets(presets: readonly Adoption[], way: Way): void {
@@ -163,6 +177,17 @@ class StackBuilder {
       until,
     };
   }
+}
+
+/** The files of an expectation, as the condition of a zone. */
+function conditionOf({ place, files, because }: Expectation): ZoneCondition {
+  const match = files.kind === 'patterns' ? files.patterns : [{ value: patternOf(files.path.value), place: files.path.place }];
+  return { zone: { name: null, place, match, except: [], languages: null, presets: [], rulings: [], atMost: null, because } };
+}
+
+/** The pattern that matches only one path: gitignore(5) knows these characters, and blanks at the end. */
+function patternOf(path: string): string {
+  return `/${path.replaceAll(/[\\*?[\]]| +$/g, (found) => found.replaceAll(/./g, '\\$&'))}`;
 }
 
 /** `at-most` is one statement about every rule. */

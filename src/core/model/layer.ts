@@ -1,3 +1,5 @@
+import type { Expectation } from './expectation.js';
+import type { FreedomSettings } from './freedom.js';
 import type { HouseRule } from './house-rule.js';
 import type { ActiveLevel, Level } from './level.js';
 import type { LanguageId } from '../base/language.js';
@@ -8,27 +10,6 @@ import { selects, type SelectableRule, type Selector } from './selector.js';
 
 /** How a ruling is protected against later layers; `none` lifts an earlier protection. */
 export type GuardKind = 'no-weaker' | 'fixed' | 'none';
-
-/** Whether something is permitted; see {@link FREEDOMS}. */
-export type Permission = 'allow' | 'refuse';
-
-/**
- * What a ruling can permit or refuse about a rule's findings: that waivers excuse them, that they are repaired, and that
- * entries of the ledger excuse them. All three begin as `allow`.
- */
-export const FREEDOMS = ['waivers', 'fix', 'ledger'] as const;
-
-/** One of {@link FREEDOMS}. */
-export type Freedom = (typeof FREEDOMS)[number];
-
-/** The value of each freedom. */
-export type Freedoms = Readonly<Record<Freedom, Permission>>;
-
-/** What a ruling says about each freedom; null if nothing. */
-export type FreedomSettings = Readonly<Record<Freedom, Located<Permission> | null>>;
-
-/** For a ruling that says nothing about freedoms. */
-export const NO_FREEDOM_SETTINGS: FreedomSettings = { waivers: null, fix: null, ledger: null };
 
 /** An option set by a ruling. */
 export interface OptionSetting {
@@ -172,6 +153,10 @@ export interface LayerFile {
   readonly houseRules: readonly HouseRule[];
   /** The logs of other programs that it takes in. */
   readonly intake: readonly IntakeDeclaration[];
+  /** What it counts on. */
+  readonly expectations: readonly Expectation[];
+  /** Whether an expectation that does not hold makes the check fail. */
+  readonly expectationsFail: boolean;
 }
 
 /** The scope settings of a layer file that says nothing about scope. */

@@ -24,7 +24,7 @@ export type ProblemDetail =
   | { readonly code: 'bad-duration'; readonly found: string }
   | { readonly code: 'bad-size'; readonly found: string }
   | { readonly code: 'bad-date'; readonly found: string }
-  | { readonly code: 'reason-missing'; readonly what: 'ruling' | 'zone'; readonly name: string | null }
+  | { readonly code: 'reason-missing'; readonly what: 'ruling' | 'zone' | 'expectation'; readonly name: string | null }
   | { readonly code: 'personal-guard' }
   | { readonly code: 'scope-is-roots'; readonly pattern: string }
   | { readonly code: 'unknown-language'; readonly language: string; readonly near: string | null }
@@ -39,6 +39,11 @@ export type ProblemDetail =
   | { readonly code: 'bad-option'; readonly rule: string; readonly option: string; readonly expected: OptionType; readonly found: string }
   | { readonly code: 'options-need-rule'; readonly selector: string }
   | { readonly code: 'says-nothing'; readonly selector: string }
+  | { readonly code: 'expects-of-what'; readonly both: boolean }
+  | { readonly code: 'bad-expected-path'; readonly path: string }
+  | { readonly code: 'expects-nothing'; readonly selector: string }
+  | { readonly code: 'expects-two-levels' }
+  | { readonly code: 'expects-edit'; readonly selector: string; readonly option: string }
   | { readonly code: 'same-zone-name'; readonly name: string; readonly first: Place }
   | { readonly code: 'bad-preset-reference'; readonly reference: string; readonly near: string | null }
   | { readonly code: 'adopts-nothing'; readonly reference: string }

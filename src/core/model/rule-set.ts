@@ -1,4 +1,4 @@
-import type { Freedoms } from './layer.js';
+import type { Freedoms } from './freedom.js';
 import type { ActiveLevel, Level } from './level.js';
 import type { OptionValues } from './option.js';
 import type { RuleId } from './rule.js';

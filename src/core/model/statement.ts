@@ -1,4 +1,5 @@
-import type { Freedom, Freedoms, FreedomSettings, GuardKind, OptionSetting } from './layer.js';
+import type { Freedom, Freedoms, FreedomSettings } from './freedom.js';
+import type { GuardKind, OptionSetting } from './layer.js';
 import type { Level } from './level.js';
 import type { OptionValues } from './option.js';
 import type { Located, Place } from '../base/place.js';

@@ -5,6 +5,7 @@ import type { Finding } from '../../core/model/finding.js';
 import { statusOf } from '../../core/inspect/file-status.js';
 import type { NotShown } from '../../core/inspect/select-findings.js';
 import { totalsOf } from '../../core/inspect/totals.js';
+import { brokenJson } from './expectations.js';
 import { incompleteJson } from '../text/incomplete.js';
 
 /**
@@ -20,6 +21,7 @@ export function checkJson(report: CheckReport, notShown: NotShown, { withExcused
     totals: totalsOf(report),
     notShown,
     incomplete: incompleteJson(report.incomplete),
+    expectations: { count: report.expectations.sources.length, fail: report.expectations.fails, broken: brokenJson(report.expectations.broken) },
     misreadWaivers: report.misreadWaivers,
     guardedOut: report.guardedOut.map(({ file, line, pattern, files, guards }) => ({ file, line, pattern, files, guards: guards.flatMap(({ place }) => (place === null ? [] : { file: place.file, line: place.line })) })),
     ...(report.since !== null && { since: report.since }),

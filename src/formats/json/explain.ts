@@ -1,14 +1,14 @@
-import type { Catalog } from '../../core/catalog/catalog.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import { catalogLevelOf } from '../../core/catalog/foreign-rule.js';
 import type { Rule } from '../../core/catalog/rule.js';
 import type { Explanation } from '../../core/cascade/explanation.js';
+import type { LineAuthors } from '../../core/history/line-authors.js';
 import type { LineExplanation } from '../../core/inspect/line-explanation.js';
 import { findingJson } from './check.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 
-/** `elvar-explain/1`. @param wanted the rules wanted; null for all. */
-export function explainJson(explanation: Explanation, wanted: ReadonlySet<string> | null): object {
+/** `elvar-explain/1`. @param wanted the rules wanted; null for all. @param authors who wrote the lines; null if nobody asked. */
+export function explainJson(explanation: Explanation, wanted: ReadonlySet<string> | null, authors: LineAuthors | null = null): object {
   const { path, exists, language, skipped, layers, rules: { decisions } } = explanation;
   const told = [...decisions.values()].filter(({ rule }) => wanted === null || wanted.has(rule));
   return {
@@ -21,15 +21,15 @@ export function explainJson(explanation: Explanation, wanted: ReadonlySet<string
     layers: layers.map(({ id, kind, title, file, through }) => ({
       id, kind, title, file, through: through.map((place) => ({ file: place.file, line: place.line })),
     })),
-    rules: Object.fromEntries(told.map((decision) => [decision.rule, decisionJson(decision, language, explanation.catalog)])),
+    rules: Object.fromEntries(told.map((decision) => [decision.rule, decisionJson(decision, explanation, authors)])),
   };
 }
 
 /** `elvar-explain/1` for one line: its findings, the waivers that cover it, and the rules concerned. */
-export function explainLineJson({ explanation, line, findings, waivers, unknown }: LineExplanation): object {
+export function explainLineJson({ explanation, line, findings, waivers, unknown }: LineExplanation, authors: LineAuthors | null = null): object {
   const concerned = new Set(findings.map(({ rule }) => rule));
   return {
-    ...explainJson(explanation, concerned),
+    ...explainJson(explanation, concerned, authors),
     line,
     findings: findings.map((finding) => findingJson(finding, explanation.catalog)),
     waivers: waivers.map(({ selectors, line: own, reach, until, because, isExpired }) => ({ selectors, line: own, reach, until, because, expired: isExpired })),
@@ -37,7 +37,7 @@ export function explainLineJson({ explanation, line, findings, waivers, unknown 
   };
 }
 
-function decisionJson(decision: Decision, language: string | null, catalog: Catalog): object {
+function decisionJson(decision: Decision, { language, catalog }: Explanation, authors: LineAuthors | null): object {
   const { level, waivers, fix, ledger, guards, options, by, over, trail } = decision;
   return {
     level,
@@ -49,8 +49,17 @@ function decisionJson(decision: Decision, language: string | null, catalog: Cata
     options,
     by,
     over,
-    trail: trail.map((entry) => entryJson(entry, catalog.get(decision.rule))),
+    trail: trail.map((entry) => ({ ...entryJson(entry, catalog.get(decision.rule)), ...(authors !== null && { who: whoJson(entry, authors) }) })),
   };
+}
+
+/** Who wrote the line of a statement; null for one that is in no file of the repository. */
+function whoJson({ statement: { place } }: TrailEntry, authors: LineAuthors): object | null {
+  const author = place === null ? null : authors.of(place);
+  if (author === null) return null;
+  if (author === 'uncommitted') return { commit: null, author: null, day: null, subject: null };
+  const { id, author: name, day, subject } = author.commit;
+  return { commit: id, author: name, day, subject };
 }
 
 function entryJson({ statement, effect, refused }: TrailEntry, rule: Rule | undefined): object {

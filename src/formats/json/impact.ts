@@ -3,13 +3,15 @@ import type { WayOfChange } from '../../core/impact/rule-changes.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { Decision } from '../../core/model/statement.js';
+import { formatSelector } from '../../core/model/selector.js';
+import { brokenJson } from './expectations.js';
 import { findingJson } from './check.js';
 import { incompleteJson } from '../text/incomplete.js';
 
 const NO_CHANGE: FindingChange = { appearing: [], disappearing: [], relevelled: [] };
 
 /** `elvar-impact/1`. Findings are as in `elvar-findings/1`. */
-export function impactJson({ changes, findings, counts, inScope, sets, catalog, incomplete }: ImpactReport): object {
+export function impactJson({ changes, expectations, findings, counts, inScope, sets, catalog, incomplete }: ImpactReport): object {
   const list = (own: readonly Finding[]): object[] => own.map((finding) => findingJson(finding, catalog));
   const rules = [...new Set([...changes.rules.map(({ rule }) => rule), ...findings.keys()])].sort();
   return {
@@ -21,6 +23,10 @@ export function impactJson({ changes, findings, counts, inScope, sets, catalog, 
       const { appearing, disappearing, relevelled } = findings.get(rule) ?? NO_CHANGE;
       return [rule, { relation: change?.relation ?? null, ways: change?.ways.map(wayJson) ?? [], appearing: list(appearing), disappearing: list(disappearing), relevelled: list(relevelled) }];
     })),
+    expectations: {
+      breaking: brokenJson(expectations.breaking), stillBroken: brokenJson(expectations.stillBroken), mended: brokenJson(expectations.mended),
+      dropped: expectations.dropped.map(({ source: { layer, expectation: { because } }, rules: { selector, place } }) => ({ selector: formatSelector(selector), file: layer.file, line: place.line, because })),
+    },
     incomplete: incompleteJson(incomplete),
   };
 }

@@ -2,7 +2,7 @@ import { keepsLevels, keptUpTo } from '../../core/cascade/keeps-levels.js';
 import { turnedOnBy } from '../../core/cascade/heard.js';
 import type { SettingRefusal } from '../../core/cascade/refused-settings.js';
 import type { ActiveLevel, Level } from '../../core/model/level.js';
-import type { Freedom } from '../../core/model/layer.js';
+import type { Freedom } from '../../core/model/freedom.js';
 import { changeOption, isListEdit } from '../../core/model/option.js';
 import type { ActiveGuard, Decision, DecidedItem, DecidedOption, PartName, Statement, TrailEntry } from '../../core/model/statement.js';
 import { formatChanges, formatSource, formatValue } from './origin.js';

@@ -1,4 +1,5 @@
 import type { Decreed, DiagnosisDetail } from '../../core/doctor/diagnosis.js';
+import { brokenText } from './expectation.js';
 import { describeProblem } from './problem.js';
 import { count, listed } from './words.js';
 
@@ -68,6 +69,12 @@ export function describeDiagnosis(detail: DiagnosisDetail): DiagnosisText {
       return { what: `${detail.log} is older than ${detail.files === 1 ? detail.example : `${count(detail.files, 'file')} that it speaks of, such as ${detail.example}`}`, advice: 'Its findings there may be out of date. Run the program that writes it again.' };
     case 'rule-in-no-log':
       return { what: `no log has the rule ${detail.rule}`, advice: `The program may call it something else now, or not check it. To see the rules that logs have: elvar catalog --concern ${detail.rule.split('/')[0]}` };
+    case 'broken-expectation':
+      return { what: brokenText(detail.broken, detail.rules), advice: `${detail.broken.source.expectation.because === null ? 'Somebody counts on it' : `It is expected because ${detail.broken.source.expectation.because}`}. Change the line that decides, or talk to whoever counts on it and change the expectation.` };
+    case 'breaks-expectation':
+      return { what: `this breaks what ${detail.broken.place.file}:${detail.broken.place.line} expects: ${brokenText(detail.broken, detail.rules)}`, advice: `${detail.broken.source.expectation.because === null ? 'Somebody counts on it' : `It is expected because ${detail.broken.source.expectation.because}`}. Change this line, or talk to whoever wrote the expectation.` };
+    case 'expectation-matches-nothing':
+      return { what: `the expectation is about no file: nothing matches ${detail.pattern}`, advice: 'Patterns are relative to the directory of the layer file. Correct it, or delete it.' };
     case 'unused-waiver':
       return { what: `the waiver for ${listed(detail.selectors)} excuses nothing`, advice: 'Remove it: elvar waive --remove-unused' };
   }

@@ -2,7 +2,7 @@ import type { FindingChange } from '../../core/impact/finding-changes.js';
 import type { WayOfChange } from '../../core/impact/rule-changes.js';
 import type { Relation } from '../../core/compare/compare-rules.js';
 import { keptUpTo } from '../../core/cascade/keeps-levels.js';
-import { FREEDOMS } from '../../core/model/layer.js';
+import { FREEDOMS } from '../../core/model/freedom.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { Level } from '../../core/model/level.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';

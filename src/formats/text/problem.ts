@@ -79,6 +79,16 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
       return say(`options belong to one rule, but ${quote(detail.selector)} can select several`, 'Write a separate ruling for each rule.');
     case 'says-nothing':
       return say(`the ruling for ${quote(detail.selector)} says nothing`, 'Give it a level or options, or delete it.');
+    case 'expects-of-what':
+      return say(detail.both ? 'an expectation is about patterns (of) or about one file (path), not both' : 'this expectation does not say which files it is about', detail.both ? 'Keep one of them.' : 'Add of: with patterns, or path: with one file.');
+    case 'bad-expected-path':
+      return say(`${quote(detail.path)} is not the path of a file below this directory`, 'Write it relative to the directory of this file, such as src/plan.ts.');
+    case 'expects-nothing':
+      return say(`nothing is expected of ${quote(detail.selector)}`, 'Give it level, at-least, options, waivers, fix or ledger, or delete it.');
+    case 'expects-two-levels':
+      return say('level says which level exactly, so at-least has nothing to add', 'Keep one of them.');
+    case 'expects-edit':
+      return say(`${quote(detail.option)} of ${detail.selector} is an edit, but an expectation is about the list as a whole`, 'Write the whole list.');
     case 'same-zone-name':
       return say(`there is already a zone named ${quote(detail.name)} on line ${detail.first.line}`, 'Give each zone of a file its own name.');
     case 'bad-preset-reference':

@@ -1,3 +1,4 @@
+import { NOTHING_EXPECTED } from '../../core/expectations/broken-expectation.js';
 import path from 'node:path';
 import { isDate } from '../../core/base/date.js';
 import { Ledger } from '../../core/ledger/ledger.js';
@@ -164,7 +165,7 @@ export class LedgerDesk {
   /** Without entries there is nothing to check. */
   private async checkFor({ entries }: LedgerReading): Promise<CheckReport> {
     if (entries.length > 0) return this.session.check();
-    return { ...this.session.catalog(), files: [], skipped: [], misreadWaivers: [], failOn: 'never', confidence: null, guardedOut: [], ledger: [], since: null };
+    return { ...this.session.catalog(), files: [], skipped: [], misreadWaivers: [], failOn: 'never', confidence: null, guardedOut: [], expectations: NOTHING_EXPECTED, ledger: [], since: null };
   }
 
   private placeTest(places: readonly string[]): (accounted: AccountedEntry) => boolean {

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { rulingOutcome } from '../../core/impact/ruling-outcome.js';
-import { addAdoption, adoptedIn, optionIn, removeRuling, replaceAdoption, setRuling, type NewAdoption, type RulingChange } from '../../core/layers/edit-layer.js';
+import { addAdoption, addExpectation, adoptedIn, optionIn, removeRuling, replaceAdoption, setRuling, type NewAdoption, type RulingChange } from '../../core/layers/edit-layer.js';
 import { EditError, setYaml } from '../../core/layers/edit-yaml.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { RuleEdit } from '../../core/impact/rule-edit.js';
@@ -21,6 +21,7 @@ import { linkOn, relativeTo } from '../files/target-path.js';
 import { readTextFile } from '../files/text-file.js';
 import type { Session } from '../session/session.js';
 import type { FileChange } from '../writing/file-change.js';
+import { expectationOf, type ExpectationWish } from './expectation-now.js';
 import { whileWriting } from '../writing/while-writing.js';
 import type { UnwrittenFile } from '../writing/writer.js';
 
@@ -67,6 +68,13 @@ export class RuleDesk {
     const layer = this.layerAt(target, before.usesStarter);
     const after = this.edited(layer, (text) => (change === 'remove' ? removeRuling(text, zone, selector) : setRuling(text, zone, selector, change)));
     return this.plan(layer, after, change === 'remove' ? null : { selector, zone });
+  }
+
+  /** Tries an expectation: what holds now for a file, which need not exist, or for all files of a directory. */
+  async expect(wanted: ExpectationWish, target: LayerTarget & { readonly kind: 'directory' }): Promise<PlannedEdit> {
+    const layer = this.layerAt(target, this.session.catalog().usesStarter);
+    const item = expectationOf(this.session, wanted, path.posix.dirname(layer.file));
+    return this.plan(layer, this.edited(layer, (text) => addExpectation(text, item)), null);
   }
 
   /** The value of an option in a rule's ruling in a layer file, as written; undefined if it has none. */

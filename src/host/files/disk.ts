@@ -1,8 +1,10 @@
 import { readdirSync, type Dirent } from 'node:fs';
 import path from 'node:path';
+import type { LanguageId } from '../../core/base/language.js';
 import { describeSystemError } from './errors.js';
 import { oddNames, REPLACEMENT, textNames } from './odd-names.js';
 import { sortByPath } from './path-order.js';
+import { scriptLanguage } from './script-language.js';
 import { linkStatsAt } from './stats.js';
 import { readTextFile, type TextReading } from './text-file.js';
 
@@ -72,6 +74,11 @@ export class Disk {
   /** The text of a document that is open and not saved; undefined if there is none. */
   documentAt(absolute: string): string | undefined {
     return this.documents.get(absolute);
+  }
+
+  /** The language of a file by its first line; null if that names no interpreter or cannot be read. */
+  scriptLanguageOf(absolute: string): LanguageId | null {
+    return scriptLanguage(absolute);
   }
 
   /** From now on, a text stands for a file; with null, what is on the disk does. */

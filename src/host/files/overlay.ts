@@ -2,6 +2,8 @@
 export interface Overlay {
   /** The text of a file by its absolute path; null if it should not exist, undefined if the disk decides. */
   readonly textAt: (absolute: string) => string | null | undefined;
+  /** Directories that have layer files, relative to the root, if it is known which ones do: then nobody need look through the tree for them. */
+  readonly layerDirectories?: () => readonly string[];
 }
 
 /** The overlay that changes nothing. */
@@ -15,6 +17,7 @@ export function overlayOf(texts: ReadonlyMap<string, string | null>): Overlay {
 /** One overlay over another: the upper one has the last word. */
 export function stacked(upper: Overlay, lower: Overlay): Overlay {
   return {
+    ...(upper.layerDirectories !== undefined && { layerDirectories: upper.layerDirectories }),
     textAt: (absolute) => {
       const text = upper.textAt(absolute);
       return text === undefined ? lower.textAt(absolute) : text;

@@ -17,6 +17,11 @@ export class ProjectFiles {
     return text === undefined ? this.disk.kindOf(absolute) : text === null ? undefined : 'file';
   }
 
+  /** The directories that have layer files, relative to the root; null if only a walk through the tree can tell. */
+  layerDirectories(): readonly string[] | null {
+    return this.overlay.layerDirectories?.() ?? null;
+  }
+
   /** The text of a file. */
   textOf(absolute: string): TextReading {
     const text = this.overlay.textAt(absolute);

@@ -1,29 +1,48 @@
-import { spawnSync } from 'node:child_process';
 import type { CheckReport } from '../../core/inspect/check-report.js';
+import type { LineAuthor } from '../../core/history/line-authors.js';
+import { askGit } from './git.js';
+
+/** What git tells of a commit for the first of its lines; later lines may leave it out. */
+type Headers = Record<string, string>;
 
 /**
- * Asks git for the day on which lines of a file last changed.
+ * Asks git who last wrote lines of a file.
  * @param lines from 1.
- * @returns the day of each line as YYYY-MM-DD; empty without git or for an untracked file, and without new lines.
+ * @returns the author of each line; empty without git or for a file that it does not know, and without lines that the file does not have.
  */
-export function blameDays(root: string, file: string, lines: readonly number[]): ReadonlyMap<number, string> {
+export function blameLines(root: string, file: string, lines: readonly number[]): ReadonlyMap<number, LineAuthor> {
   const ranges = lines.flatMap((line) => ['-L', `${line},${line}`]);
-  const { status, stdout } = spawnSync('git', ['-C', root, 'blame', '--line-porcelain', ...ranges, '--', file], { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024, stdio: ['ignore', 'pipe', 'ignore'] });
-  const days = new Map<number, string>();
-  if (status !== 0) return days;
-  let line = 0;
-  let isCommitted = false;
-  // git-blame(1), "The Porcelain Format": a line with the commit and the numbers of lines, then one for each header.
-  for (const text of stdout.split('\n')) {
+  // git-blame(1): with --root, only commits whose parents a shallow clone lacks are boundaries.
+  const answer = askGit(root, ['-c', 'i18n.logOutputEncoding=UTF-8', 'blame', '--root', '--line-porcelain', ...ranges, '--', file]);
+  const authors = new Map<number, LineAuthor>();
+  if ('failed' in answer) return authors;
+  let [commit, line, headers]: [string, number, Headers] = ['', 0, {}];
+  // git-blame(1), "The Porcelain Format": a line with the commit and the numbers of lines, one for each header, and the text behind a tab.
+  for (const text of answer.out.split('\n')) {
     const head = /^([0-9a-f]{40,64}) \d+ (\d+)/.exec(text);
-    if (head !== null) {
-      line = Number(head[2]);
-      isCommitted = !/^0+$/.test(head[1] as string);
-    }
-    const time = /^author-time (\d+)$/.exec(text)?.[1];
-    if (time !== undefined && isCommitted) days.set(line, new Date(Number(time) * 1000).toISOString().slice(0, 10));
+    if (head !== null) [commit, line, headers] = [head[1] as string, Number(head[2]), {}];
+    else if (text.startsWith('\t')) authors.set(line, authorOf(commit, headers));
+    else headers[/^\S*/.exec(text)?.[0] ?? ''] = text.slice(text.indexOf(' ') + 1);
   }
-  return days;
+  return authors;
+}
+
+function authorOf(commit: string, headers: Headers): LineAuthor {
+  if (/^0+$/.test(commit)) return 'uncommitted';
+  const day = dayOf(headers['author-time'], headers['author-tz']);
+  return { commit: { id: commit, day, landed: dayOf(headers['committer-time'], headers['committer-tz']), author: headers['author'] ?? '', subject: headers['summary'] ?? '' }, isOldest: 'boundary' in headers };
+}
+
+/** The day of a time in seconds, where its time zone is. @param zone as `+0130`. */
+function dayOf(time = '0', zone = '+0000'): string {
+  const [, sign, hours = '0', minutes = '0'] = /^([+-])(\d\d)(\d\d)$/.exec(zone) ?? [];
+  const ahead = (Number(hours) * 60 + Number(minutes)) * (sign === '-' ? -60 : 60);
+  return new Date((Number(time) + ahead) * 1000).toISOString().slice(0, 10);
+}
+
+/** Asks git for the day on which lines of a file last changed, as YYYY-MM-DD; without those that are not committed. */
+export function blameDays(root: string, file: string, lines: readonly number[]): ReadonlyMap<number, string> {
+  return new Map([...blameLines(root, file, lines)].flatMap(([line, author]) => (author === 'uncommitted' ? [] : [[line, author.commit.day] as const])));
 }
 
 /** Asks git for the day on which each waiver that excuses something was written, by the path and the line of the waiver. */

@@ -22,7 +22,12 @@ export function askGit(directory: string, args: readonly string[]): GitAnswer {
 
 /** The texts of blobs of a repository, by object name. */
 export function gitBlobs(directory: string, names: readonly string[]): ReadonlyMap<string, string> {
-  const texts = new Map<string, string>();
+  return new Map([...gitBytes(directory, names)].map(([name, bytes]) => [name, bytes.toString('utf8')]));
+}
+
+/** The contents of blobs of a repository, by object name. */
+export function gitBytes(directory: string, names: readonly string[]): ReadonlyMap<string, Buffer> {
+  const texts = new Map<string, Buffer>();
   if (names.length === 0) return texts;
   const { stdout, status } = spawnSync('git', ['-C', directory, 'cat-file', '--batch'], { input: names.map((name) => `${name}\n`).join(''), maxBuffer: MOST });
   if (status !== 0) return texts;
@@ -30,7 +35,7 @@ export function gitBlobs(directory: string, names: readonly string[]): ReadonlyM
   for (let at = 0; at < stdout.length;) {
     const end = stdout.indexOf(0x0a, at);
     const [name = '', , size = '0'] = stdout.toString('latin1', at, end).split(' ');
-    texts.set(name, stdout.toString('utf8', end + 1, end + 1 + Number(size)));
+    texts.set(name, stdout.subarray(end + 1, end + 1 + Number(size)));
     at = end + 1 + Number(size) + 1;
   }
   return texts;

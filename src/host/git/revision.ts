@@ -1,9 +1,15 @@
 import path from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { UsageError } from '../files/errors.js';
 import { askGit, gitBlobs } from './git.js';
 import { liesIn } from '../files/real-path.js';
 import { LAYER_FILE } from '../files/own-files.js';
 import type { Overlay } from '../files/overlay.js';
+import { PACKAGE_FOLDER } from '../package-folder.js';
+import { Blobs, TreeAt } from './tree-at.js';
+
+/** Where the built-in presets are: if they lie in the project, they come with Elvar all the same. */
+const PRESETS = fileURLToPath(new URL('presets', PACKAGE_FOLDER));
 
 /** Files that have an effect wherever they are; other layer files are presets, read when adopted. */
 const DECIDING = new Set([LAYER_FILE, '.gitignore', '.elvarignore']);
@@ -19,6 +25,29 @@ export function needCommit(root: string, revision: string, option: string): stri
   throw new UsageError(isRepository
     ? `git knows no revision ${revision} here\nName a commit, a branch or a tag; a shallow clone has only the latest commits.`
     : `${option} needs git: ${commit.failed}`);
+}
+
+/** The configuration of a project as a commit has it; what is installed or comes with Elvar is as on the disk. @param asks is told of each file that is asked for, relative to the root. */
+export function overlayOfTree(root: string, tree: TreeAt, blobs: Blobs, asks: (own: string) => void = () => {}): Overlay {
+  return {
+    textAt: (absolute) => {
+      if (!liesIn(absolute, root) || liesIn(absolute, PRESETS)) return undefined;
+      const own = path.relative(root, absolute).split(path.sep).join('/');
+      asks(own);
+      const blob = tree.blobOf(own);
+      if (blob !== undefined) return blobs.textOf(blob);
+      return /(?:^|\/)node_modules\//.test(own) ? undefined : null;
+    },
+    layerDirectories: () => [...tree.paths()].filter((own) => path.posix.basename(own) === LAYER_FILE).map((own) => (own === LAYER_FILE ? '' : path.posix.dirname(own))),
+  };
+}
+
+/** The same, by the name of the commit. @throws UsageError if git cannot tell. */
+export function overlayOfCommit(root: string, commit: string): Overlay {
+  const tree = TreeAt.of(root, commit);
+  const blobs = new Blobs(root);
+  blobs.fetch([...tree.paths()].filter((own) => DECIDING.has(path.posix.basename(own))).flatMap((own) => tree.blobOf(own) ?? []));
+  return overlayOfTree(root, tree, blobs);
 }
 
 /**

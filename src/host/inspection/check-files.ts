@@ -20,6 +20,8 @@ import type { KnownFindings } from './remembered.js';
 
 /** What to check. */
 export interface CheckWish {
+  /** The project's, absolute. */
+  readonly root: string;
   readonly listing: ProjectListing;
   readonly base: ReportBase;
   readonly ledger: Ledger;
@@ -49,9 +51,8 @@ export interface CheckWish {
 }
 
 /** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
-export async function checkFiles({ listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, known, signal, jobOf, scope, by }: CheckWish): Promise<CheckReport> {
-  const job = jobOf(whole);
-  const changed = since === null ? null : changedSince(job.root, since);
+export async function checkFiles({ root, listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, known, signal, jobOf, scope, by }: CheckWish): Promise<CheckReport> {
+  const changed = since === null ? null : changedSince(root, since);
   const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path)) && isIn(file.path);
   const wanted = whole.files.filter(isWanted);
   const listing = wanted.length === whole.files.length ? whole : { ...whole, files: wanted };
@@ -59,7 +60,7 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
   const skipped: SkippedPath[] = listing.skipped.filter(({ path: own }) => isIn(own));
   const incomplete = [...base.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
-  const inspected = found !== null ? found(listing.files) : await inspectFiles(listing === whole ? job : jobOf(listing), base.catalog, { whole: scope, by, known, watch, signal });
+  const inspected = found !== null ? found(listing.files) : await inspectFiles(jobOf(listing), base.catalog, { whole: scope, by, known, watch, signal });
   for (const { index, outcome } of inspected) {
     const file = listing.files[index] as ListedFile;
     note?.(file, outcome);
@@ -71,13 +72,13 @@ export async function checkFiles({ listing: whole, base, ledger, guardedOut, tar
       incomplete.push({ path: file.path, reason: outcome.givenUp });
       continue;
     }
-    files.push(changed === null && ledger.isEmpty ? new InspectedSource(file, outcome) : judged(file, outcome, ledger, changed, job.root));
+    files.push(changed === null && ledger.isEmpty ? new InspectedSource(file, outcome) : judged(file, outcome, ledger, changed, root));
     if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: { code: 'unfinished', rules: outcome.unfinished } });
     misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
   }
   sortByPath(skipped, (entry) => entry.path);
   const account = ledger.account({ saw: (own) => changed === null && only === null && isIn(own) && isWithin(own, targets) && !isUnread(own, incomplete) });
-  return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, confidence: listing.confidence, guardedOut, ledger: account, since };
+  return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, confidence: listing.confidence, guardedOut, expectations: whole.expectations(targets.length === 0), ledger: account, since };
 }
 
 /** A file as it was inspected: its findings need not be looked at one by one. A copy with other findings has nothing of what is known of these. */

@@ -23,19 +23,20 @@ export interface Location {
 }
 
 /** Determines a path's situation, whether or not it exists. */
-export function locate(target: string, root: string, tree: Tree, { disk }: ProjectFiles): Location {
+export function locate(target: string, root: string, tree: Tree, files: ProjectFiles): Location {
   const names = target.split('/');
   const name = names.pop() as string;
   let directory = tree.root;
   let exclusion: Location['exclusion'] = null;
-  const link = linkOn(names.join('/'), root);
+  // Where the links of another time were, nobody knows.
+  const link = files.layerDirectories() === null ? linkOn(names.join('/'), root) : null;
   for (const step of names) {
     exclusion ??= directory.scope.exclusionOf(step, true);
     // What lies beyond a link may be outside the project.
     if (pathIn(directory, step) === link) exclusion ??= { reason: 'symlink', by: null };
     directory = tree.child(directory, step, exclusion !== null);
   }
-  const kind = disk.kindOf(path.join(root, target));
+  const kind = files.disk.kindOf(path.join(root, target));
   exclusion ??= directory.scope.exclusionOf(name, kind === 'directory');
   return { path: target, name, kind, directory, exclusion };
 }

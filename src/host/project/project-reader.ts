@@ -12,6 +12,7 @@ import type { Problem } from '../../core/model/problem.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { LayerError, UsageError } from '../files/errors.js';
 import type { ProjectFiles } from '../files/project-files.js';
+import { LAYER_FILE } from '../files/own-files.js';
 import { fileAbove } from '../files/target-path.js';
 import type { ForeignRules } from '../intake/foreign-rules.js';
 import type { LayerShelf } from '../layers/layer-shelf.js';
@@ -146,7 +147,7 @@ export class ProjectReader {
     const key = JSON.stringify([opens, ...targets]);
     let walker = this.walkers.get(key);
     if (walker === undefined) {
-      walker = new TreeWalker(this.source.root, this.tree, opens, this.source.run.watch);
+      walker = new TreeWalker(this.tree, opens, this.source.run.watch);
       if (isWhole(targets)) walker.walk(this.tree.root);
       else for (const target of targets) this.walkTarget(target, walker);
       if (targets.length > 1) walker.tidy();
@@ -170,7 +171,11 @@ export class ProjectReader {
 
   /** Everything that the project has. */
   private everything(): Reading {
-    const { directories } = this.walkers.get(JSON.stringify([true])) ?? this.walkerFor([], false);
+    const { root, files } = this.source;
+    const known = files.layerDirectories();
+    const directories = known === null
+      ? (this.walkers.get(JSON.stringify([true])) ?? this.walkerFor([], false)).directories
+      : withParents(known.map((own) => locate(own === '' ? LAYER_FILE : `${own}/${LAYER_FILE}`, root, this.tree, files).directory).filter(({ isOut }) => !isOut));
     return new Reading(this.personalLayer().documents, [...directories], NO_PERSONAL.outer);
   }
 

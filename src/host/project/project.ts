@@ -5,13 +5,16 @@ import type { ResolvedFile } from '../../core/cascade/resolve-report.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { BoundLayers } from '../../core/layers/bound-layers.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
+import type { StackExpectation } from '../../core/layers/stack.js';
 import { NO_SCOPE_SETTINGS, type FailOn, type LayerFile, type RemoteReference, type ScopeSettings } from '../../core/model/layer.js';
+import type { ExpectationReport } from '../../core/expectations/broken-expectation.js';
 import type { Confidence } from '../../core/model/rule.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
 import { liesIn } from '../files/real-path.js';
 import type { ForeignRules } from '../intake/foreign-rules.js';
 import type { Intake } from '../intake/read-intake.js';
 import type { Deciding } from './deciding.js';
+import { expectationReport } from './expectation-report.js';
 import { guardedOut } from './guarded-out.js';
 import type { Location } from './locate.js';
 import type { Reading } from './reading.js';
@@ -19,7 +22,10 @@ import type { Tree } from './tree.js';
 import type { TreeWalker } from './walk.js';
 
 /** A file in scope according to its path, with its rules. */
-export type ListedFile = ResolvedFile;
+export interface ListedFile extends ResolvedFile {
+  /** What is expected of it. */
+  readonly expected: readonly StackExpectation[];
+}
 
 /** The contents of the tree, in the order of the paths' bytes, with what they were made from. */
 export interface ProjectListing {
@@ -37,6 +43,8 @@ export interface ProjectListing {
   readonly settings: ScopeSettings;
   readonly failOn: FailOn;
   readonly confidence: Confidence | null;
+  /** How the expectations stand. @param isWhole whether the whole project is asked about, so that files that need not exist are too. */
+  readonly expectations: (isWhole: boolean) => ExpectationReport;
   /** Whether a waiver without a reason excuses nothing. */
   readonly needsReasons: boolean;
   readonly layerFiles: number;
@@ -125,8 +133,12 @@ export class Project {
     const { root, tree, reading, layers, deciding, walker } = this.parts;
     const { files = [], skipped = [], incomplete = [], own = new Set<string>(), takenOut = [] } = walker ?? {};
     const { rootLayer } = tree;
+    const listed = files.map(({ path, name, language, directory }) => {
+      const here = deciding.rulesIn(directory);
+      return { path, language, rules: here.rulesFor(name, language, deciding.resolver), expected: here.expectationsFor(name, language) };
+    });
     return {
-      files: files.map(({ path, name, language, directory }) => ({ path, language, rules: deciding.rulesIn(directory).rulesFor(name, language, deciding.resolver) })),
+      files: listed,
       skipped,
       incomplete: [...incomplete, ...reading.incomplete],
       excludes: (target) => tree.excludes(target),
@@ -139,6 +151,7 @@ export class Project {
       needsReasons: rootLayer?.needsReasons ?? false,
       layerFiles: reading.layerFiles,
       layers: ownDocuments(reading, root).map((document) => layers.layerOf(document)),
+      expectations: (isWhole) => expectationReport({ files: listed, isWhole, reading, tree, deciding, catalog: this.catalog, fails: rootLayer?.expectationsFail ?? true }),
       remotes: reading.documents.flatMap(({ remote }) => remote ?? []),
       notices: this.notices(),
     };

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import type { LanguageId } from '../../core/base/language.js';
 import type { IgnoredEntry } from '../../core/cascade/report-base.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
 import type { LayerFile, PatternLine } from '../../core/model/layer.js';
@@ -98,6 +99,11 @@ export class Tree {
       const lines = scope === undefined ? [] : [...scope.ignore, ...scope.include?.patterns ?? []].map(({ value }) => value);
       return texts.length + lines.length === 0 ? [] : [[own, texts, lines]];
     }));
+  }
+
+  /** The language of a file by its first line; null if that names no interpreter. @param own relative to the root. */
+  scriptLanguageOf(own: string): LanguageId | null {
+    return this.files.disk.scriptLanguageOf(path.join(this.rootPath, own));
   }
 
   /** What is in a directory. */

@@ -1,9 +1,7 @@
-import path from 'node:path';
 import type { LanguageId } from '../../core/base/language.js';
 import type { IncompletePath, PatternOrigin, SkippedPath } from '../../core/model/scope.js';
 import type { EntryKind } from '../files/disk.js';
 import { sortByPath } from '../files/path-order.js';
-import { scriptLanguage } from '../files/script-language.js';
 import type { Watch } from '../files/watch.js';
 import { pathIn, type Directory, type Tree } from './tree.js';
 
@@ -36,7 +34,7 @@ export class TreeWalker {
   readonly directories = new Set<Directory>();
 
   /** @param opens whether files without a language by name may be opened, to look for an interpreter line. */
-  constructor(private readonly root: string, private readonly tree: Tree, private readonly opens: boolean, private readonly watch: Watch) {
+  constructor(private readonly tree: Tree, private readonly opens: boolean, private readonly watch: Watch) {
     watch.begins('Listing files', null);
   }
 
@@ -76,7 +74,7 @@ export class TreeWalker {
       this.skipped.push({ path: own, reason, by: null });
       return;
     }
-    const language = directory.languages.languageOf(name) ?? (this.opens ? scriptLanguage(path.join(this.root, own)) : null);
+    const language = directory.languages.languageOf(name) ?? (this.opens ? this.tree.scriptLanguageOf(own) : null);
     if (language === null) {
       this.skipped.push({ path: own, reason: 'no-language', by: null });
       return;

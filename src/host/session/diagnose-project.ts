@@ -29,7 +29,7 @@ export async function diagnoseProject(session: Session, known: CheckReport | nul
   const evidence: Evidence = {
     catalog: resolved.catalog, today, files: resolved.files, skipped: resolved.skipped, layers: resolved.layers,
     ignoreLines: ignoreLines(session, resolved), hidden: hiddenFiles(root, resolved.skipped), foreign: session.scope().foreign,
-    guardedOut: checked.guardedOut, ledger: checked.ledger, waivers: waiversOf(checked), failedExamples: await failedExamples(resolved.catalog),
+    expectations: resolved.expectations, guardedOut: checked.guardedOut, ledger: checked.ledger, waivers: waiversOf(checked), failedExamples: await failedExamples(resolved.catalog),
     intake: checked.notices.flatMap((notice) => ('intake' in notice ? [notice] : [])),
     leftAside: resolved.notices.flatMap((notice) => ('problem' in notice ? [notice.problem] : [])),
   };

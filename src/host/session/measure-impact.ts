@@ -1,4 +1,5 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
+import { expectationChanges } from '../../core/impact/expectation-changes.js';
 import { findingChanges } from '../../core/impact/finding-changes.js';
 import { ruleChanges } from '../../core/impact/rule-changes.js';
 import type { Problem } from '../../core/model/problem.js';
@@ -14,6 +15,8 @@ import type { Session } from './session.js';
 /** Says that mistakes in earlier layer files were mistakes at that time. */
 type Renaming = (problem: Problem) => Problem;
 
+const AS_IT_IS: Renaming = (problem) => problem;
+
 /** Names the files of problems as git names files of a revision. */
 export function ofRevision(revision: string): Renaming {
   return ({ file, place, detail }) => ({ file: `${revision}:${file}`, place: place === null ? null : { ...place, file: `${revision}:${place.file}` }, detail });
@@ -24,9 +27,9 @@ export function ofRevision(revision: string): Renaming {
  * inspected.
  * @throws LayerError if layer files are wrong on either side.
  */
-export async function measureImpact(before: Session, after: Session, renaming: Renaming = (problem) => problem): Promise<ImpactReport> {
-  const earlier = readEarlier(before, renaming);
-  const later = after.resolve([], undefined, true);
+export async function measureImpact(before: Session, after: Session, renaming: Renaming = AS_IT_IS, renamingAfter: Renaming = AS_IT_IS): Promise<ImpactReport> {
+  const earlier = resolved(before, renaming);
+  const later = resolved(after, renamingAfter);
   const catalog = bothCatalogs(later.catalog, earlier.catalog);
   const changes = ruleChanges(listed(before, earlier, later), listed(after, later, earlier), catalog, redeclared(later.catalog, earlier.catalog));
   const gone = new Set([...changes.touched, ...changes.leaving]);
@@ -39,14 +42,15 @@ export async function measureImpact(before: Session, after: Session, renaming: R
     changes,
     findings: findingChanges(found, finds === null ? [] : findingsOf(finds)),
     counts: { before: openIn(found), after: openIn(finds === null ? [] : findingsOf(finds)) },
+    expectations: expectationChanges(earlier.expectations, later.expectations),
     inScope: later.files.map(({ path }) => path),
     sets: { before: filesBySet(earlier.files).size, after: filesBySet(later.files).size },
   };
 }
 
-function readEarlier(before: Session, renaming: Renaming): ReturnType<Session['resolve']> {
+function resolved(side: Session, renaming: Renaming): ReturnType<Session['resolve']> {
   try {
-    return before.resolve([], undefined, true);
+    return side.resolve([], undefined, true);
   } catch (error) {
     if (!(error instanceof LayerError)) throw error;
     throw new LayerError(error.problems.map(renaming), new Map([...error.texts].map(([file, text]) => [renaming({ file, place: null, detail: { code: 'yaml-too-deep' } }).file, text])));

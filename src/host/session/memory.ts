@@ -9,14 +9,13 @@ import { LayerShelf } from '../layers/layer-shelf.js';
 
 /** What is known of one project, whatever the settings: shared by a session and its trials. */
 export class Memory {
-  readonly disk = new Disk();
   readonly logs = new IntakeShelf();
   readonly layers = new LayerShelf();
   private readonly memo = new OutcomeMemo();
   private cache: InspectionCache | null = null;
 
-  /** @param root the project's, absolute. */
-  constructor(private readonly root: string) {}
+  /** @param root the project's, absolute. @param disk its files. */
+  constructor(private readonly root: string, readonly disk: Disk = new Disk()) {}
 
   /** What is known of the findings. @param folder where the caches of all projects are; null for nothing but what this session has seen. */
   findingsIn(folder: string | null): KnownFindings {

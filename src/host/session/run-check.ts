@@ -45,7 +45,7 @@ export async function runCheck(ground: CheckGround, targets: readonly string[], 
   // Load the parser and the grammars only for this question: it takes a while.
   const { checkFiles } = await import('../inspection/check-files.js');
   const report = await checkFiles({
-    listing, ledger, targets, since, only, known, signal, guardedOut: hidden, watch: run.watch,
+    root, listing, ledger, targets, since, only, known, signal, guardedOut: hidden, watch: run.watch,
     base: { ...base, incomplete: [...base.incomplete, ...joined?.incomplete ?? []], notices: [...base.notices, ...intakeNotes(intake, root, targets.length > 0 ? null : listing)] },
     scope: ground.whole,
     by: wants.by,

@@ -139,7 +139,7 @@ export class Session {
   /** Which files are checked, and why are the others not? Opens the files. */
   scope(paths: readonly string[] = []): ScopeReport {
     const { listing, base } = this.list(paths);
-    return scopeReport(this.root, listing, base, this.run.watch);
+    return scopeReport({ root: this.root, documentAt: (own) => this.documentAt(own) }, listing, base, this.run.watch);
   }
 
   /**
@@ -149,7 +149,7 @@ export class Session {
    */
   resolve(paths: readonly string[] = [], rule?: RuleId, opens = false): ResolveReport {
     const { listing, base } = this.list(paths, { names: rule === undefined ? [] : [rule], opens });
-    return { ...base, files: listing.files, layerFiles: listing.layerFiles, layers: listing.layers, remotes: listing.remotes, settings: listing.settings, skipped: listing.skipped };
+    return { ...base, files: listing.files, layerFiles: listing.layerFiles, layers: listing.layers, remotes: listing.remotes, settings: listing.settings, skipped: listing.skipped, expectations: listing.expectations(paths.length === 0) };
   }
 
   /** Why is it so for this path? The path need not exist. @param rule the rule in question, if there is one. */
@@ -234,7 +234,7 @@ return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this
   }
 
   /** Reads what a question needs, as far as it has not been read. */
-  private read(question: ProjectQuestion): Project {
+  read(question: ProjectQuestion): Project {
     this.forgetOld();
     this.reader ??= new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run, shelf: this.memory.logs, layers: this.memory.layers });
     return this.reader.read(question);

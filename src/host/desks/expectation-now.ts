@@ -1,0 +1,42 @@
+import { holdingNow, type WrittenExpectation } from '../../core/expectations/from-now.js';
+import type { Decision } from '../../core/model/statement.js';
+import { UsageError } from '../files/errors.js';
+import { selectedRules } from '../project/selected-rules.js';
+import type { Session } from '../session/session.js';
+
+/** What to count on. */
+export interface ExpectationWish {
+  /** A file, which need not exist, or a directory; as typed. */
+  readonly path: string;
+  readonly selector: string;
+  readonly because: string | null;
+}
+
+/** An expectation that holds now. @param around the directory of the layer file, relative to the root; `.` for the root. @throws UsageError if there is nothing to count on. */
+export function expectationOf(session: Session, { path: target, selector, because }: ExpectationWish, around: string): WrittenExpectation {
+  const own = session.relative(target);
+  const isDirectory = session.isDirectory(target);
+  const prefix = around === '.' ? '' : `${around}/`;
+  if (!`${own}/`.startsWith(prefix)) throw new UsageError(`${target} does not lie below ${around}, so its layer file says nothing about it\nLeave out --at, or name another directory.`);
+  const now = holdingNow(decisionsFor(session, target, own, isDirectory, selector));
+  if ('off' in now) throw new UsageError(`there is nothing to count on: of ${selector}, ${now.off.slice(0, 5).join(', ')}${now.off.length > 5 ? ` and ${now.off.length - 5} more` : ''} ${now.off.length === 1 ? 'is' : 'are'} off ${isDirectory ? `in ${target}, or in some of its files` : `for ${target}`}\nName fewer rules, or turn these on first.`);
+  const inner = own.slice(prefix.length);
+  return { ...(isDirectory ? { of: [inner === '' ? '*' : `/${escaped(inner)}/`] } : { path: inner }), rulings: { [selector]: now.expected }, ...(because !== null && { because }) };
+}
+
+function decisionsFor(session: Session, target: string, own: string, isDirectory: boolean, selector: string): Decision[] {
+  if (!isDirectory) {
+    const { rules, catalog } = session.explain(target);
+    const wanted = selectedRules([selector], catalog);
+    return [...rules.decisions.values()].filter(({ rule }) => wanted?.has(rule) ?? true);
+  }
+  const { files, catalog } = session.resolve([target]);
+  if (files.length === 0) throw new UsageError(`there is no checked file in ${own === '' ? 'this project' : own}\nName a file that will be there: it need not exist yet.`);
+  const wanted = selectedRules([selector], catalog);
+  return [...new Set(files.map(({ rules }) => rules))].flatMap(({ decisions }) => [...decisions.values()].filter(({ rule }) => wanted?.has(rule) ?? true));
+}
+
+/** A path as a pattern that matches only it (gitignore(5)). */
+function escaped(path: string): string {
+  return path.replaceAll(/[\\*?[\]]/g, '\\$&');
+}
