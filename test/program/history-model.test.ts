@@ -157,6 +157,12 @@ function told(events: readonly HistoryEvent[]): Change[] {
   }]));
 }
 
+/** An event without what is the same only in its words: the trails of decisions. */
+function comparable(event: HistoryEvent): unknown {
+  if (event.kind !== 'now' && event.kind !== 'beginning') return event;
+  return { ...event, decisions: [...event.decisions.values()].map(({ rule, level, options, by, trail }) => [rule, level, Object.entries(options).map(([name, { value, by: own }]) => [name, value, own]), trail[by]?.statement.place]) };
+}
+
 test('a history tells what each commit decides by itself', async () => {
   await fc.assert(fc.asyncProperty(fc.tuple(projects, projects, projects), fc.array(step, { minLength: 2, maxLength: 9 }), async (pool, steps) => {
     const folder = mkdtempSync(path.join(tmpdir(), 'elvar-history-'));
@@ -172,11 +178,21 @@ test('a history tells what each commit decides by itself', async () => {
       });
       const last = landed.at(-1) as Landed;
       const today = daysAfter(last.day, 5);
-      const workspace = openWorkspace({ directory: root, root, today, noPersonal: true, env: {} });
-      const events: HistoryEvent[] = [];
+      const options = { directory: root, root, today, noPersonal: true, env: { ELVAR_CACHE: path.join(folder, 'cache') } };
+      const ask = async (place: string, noCache: boolean): Promise<HistoryEvent[]> => {
+        const found: HistoryEvent[] = [];
+        for await (const event of historyOf(openWorkspace({ ...options, noCache }).session, place, { rule: null, since: null, today: null })) found.push(event);
+        return found;
+      };
       const { changes, broken } = expected(trees, today);
       if (decidedBy(root, last.place, today) === null) return;
-      for await (const event of historyOf(workspace.session, last.place, { rule: null, since: null, today: null })) events.push(event);
+      const events = await ask(last.place, true);
+      // What is remembered of an earlier state changes no answer.
+      const before = landed[Math.floor(landed.length / 2)] as Landed;
+      git(root, 'checkout', '-q', '--detach', before.commit);
+      if (before.place === last.place && decidedBy(root, last.place, today) !== null) await ask(last.place, false);
+      git(root, 'checkout', '-q', 'main');
+      for (let time = 0; time < 2; time += 1) expect((await ask(last.place, false)).map(comparable)).toEqual(events.map(comparable));
       expect(told(events)).toEqual(changes);
       expect(events.flatMap((event) => (event.kind === 'broken' ? [event.commit.id] : [])).filter((id) => !broken.includes(id))).toEqual([]);
       expect(events.flatMap((event) => (event.kind === 'renamed' ? [event.from] : [])).reverse()).toEqual(landed.flatMap(({ place }, index) => (index > 0 && place !== landed[index - 1]?.place ? [landed[index - 1]?.place] : [])));

@@ -30,15 +30,21 @@ export interface Ground {
   readonly blobs: Blobs;
   /** The rule in question, if there is one: it may be a house rule that is declared anywhere. */
   readonly rule: RuleId | null;
+  /** Is told of each file outside the commits that is read: an installed preset, say. */
+  readonly reads: (absolute: string) => void;
 }
 
 /** Decides about a path by the layer files of a commit. @param own the path at that time. @param day the day that decides what has expired. */
-export function decideTree({ session, tree, blobs, rule }: Ground, own: string, day: string): DecidedTree {
+export function decideTree({ session, tree, blobs, rule, reads }: Ground, own: string, day: string): DecidedTree {
   const asked = new Set<string>();
   let asksAll = false;
   const { textAt, layerDirectories } = overlayOfTree(session.root, tree, blobs, (file) => asked.add(file));
   const overlay: Overlay = {
-    textAt,
+    textAt: (absolute) => {
+      const text = textAt(absolute);
+      if (text === undefined) reads(absolute);
+      return text;
+    },
     layerDirectories: () => {
       asksAll = true;
       return layerDirectories?.() ?? [];

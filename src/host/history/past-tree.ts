@@ -8,6 +8,7 @@ import { firstParents, type ChangedFile, type CommitStep } from '../git/first-pa
 import { Blobs, TreeAt } from '../git/tree-at.js';
 import type { Session } from '../session/session.js';
 import { decideTree, type DecidedTree } from './decided-tree.js';
+import { digestOfFile, type KeptHistory } from './remembered-history.js';
 import { WatchedFiles } from './watched-files.js';
 
 /** The most commits with changes that are read ahead, so that git is asked for many texts at once. */
@@ -22,6 +23,8 @@ export class PastTree {
   private readonly decided = new Map<number, DecidedTree>();
   private latest: DecidedTree | null = null;
   private hasGrown = false;
+  /** The files outside the commits that were read, with digests of their contents. */
+  private readonly read = new Map<string, string>();
 
   /** @param path the path in question, relative to the root. @param commit the commit to begin with. */
   constructor(private readonly session: Session, private readonly rule: RuleId | null, public path: string, public commit: string) {
@@ -40,16 +43,29 @@ export class PastTree {
     const known = expired === undefined ? undefined : this.decided.get(expired);
     if (known !== undefined) return known;
     const { session, rule, blobs } = this;
-    let found = decideTree({ session, tree: this.tree, blobs, rule }, this.path, day);
+    const reads = (file: string): void => void (this.read.has(file) || this.read.set(file, digestOfFile(file)));
+    let found = decideTree({ session, tree: this.tree, blobs, rule, reads }, this.path, day);
     while (this.watched.add(found.asked)) {
       // What has happened to these files was not told on the way here.
       this.hasGrown = true;
       this.tree = TreeAt.of(session.root, this.commit);
-      found = decideTree({ session, tree: this.tree, blobs, rule }, this.path, day);
+      found = decideTree({ session, tree: this.tree, blobs, rule, reads }, this.path, day);
     }
     this.latest = found;
     this.decided.set(found.lastDays.filter((last) => last < day).length, found);
     return found;
+  }
+
+  /** Goes to any commit. @param own the path there. */
+  jumpTo(commit: string, own: string): this {
+    this.tree = TreeAt.of(this.session.root, commit);
+    this.undo(commit, [], own);
+    return this;
+  }
+
+  /** The files outside the commits that were read, with digests of their contents. */
+  get outside(): KeptHistory['outside'] {
+    return [...this.read];
   }
 
   /** The commits from one on, along first parents, with what each did to the files that may decide. */
