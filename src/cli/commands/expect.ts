@@ -10,7 +10,7 @@ interface Options extends EditOptions {
 /** `elvar expect`. */
 export const EXPECT: Command<Options> = {
   usage: 'expect <path> <rule>',
-  about: 'Count on what holds now: whatever weakens it later is told before it is merged.',
+  about: 'Rely on what holds now: a change that weakens it is reported before it is merged.',
   formats: Object.keys(EDIT_FORMATS),
   declare: (args) => args
     .positional('path', { type: 'string', demandOption: true, describe: 'a file (it need not exist yet) or a directory' })

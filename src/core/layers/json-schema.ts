@@ -52,7 +52,7 @@ export function layerJsonSchema(catalog: Catalog, presets: readonly string[]): J
       'at-most': { ...ref('level'), description: 'Lowers every rule above a level to that level.' },
       rules: { type: 'object', patternProperties: { '^[a-z][a-z0-9-]*/[a-z][a-z0-9]*(?:-[a-z0-9]+)*$': ref('houseRule') }, additionalProperties: false, description: 'House rules: a query over the syntax, or a regular expression.' },
       intake: list(ref('intake'), 'Logs of other programs. What they found comes under the same rules.'),
-      expect: list(ref('expectation'), 'What the team counts on. It decides nothing; what no longer holds is told before it is merged.'),
+      expect: list(ref('expectation'), 'What the team counts on. It decides nothing; what no longer holds is reported.'),
     }, 'Which rules hold for the files of this directory and below.'),
     $defs: { ...PARTS, rulings: rulingsOf(catalog), expectation: expectationOf(catalog), adoption: adoptionOf(presets), houseRule: houseRuleJsonSchema() },
   };
