@@ -21,7 +21,6 @@ export interface RuleFamily {
 }
 
 /** The rule set of a path: the rules in force with the decision behind each, and the layers that apply. @param family the rules asked for; null for all. */
-// elvar waive size/parameters because each says how the same answer is laid out
 export function viewExplainPath(explanation: Explanation, family: RuleFamily | null, columns: number, style: Style, authors: LineAuthors | null = null): string {
   const { layers, language, catalog, rules: { decisions } } = explanation;
   const all = [...decisions.values()].filter(({ rule }) => family === null || family.rules.has(rule));

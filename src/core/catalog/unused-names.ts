@@ -49,17 +49,22 @@ function sureness(declared: Declaration, file: FileFacts, project: ProjectFacts)
       return isMethod ? unlessForOthers(file, project) : file.is('module') && !file.is('open') ? 'certain' : 'likely';
     case 'python':
     case 'php':
-      return (isMethod && project.hasTemplates) || !hasProgram(project, file) ? 'possible' : unlessForOthers(file, project);
+      return isMethod && project.hasTemplates ? 'possible' : unlessWithoutProgram(file, project);
     case 'shell':
       return 'likely';
-    case 'ruby':
-      // Any text may be the name of a method.
-      return !isMethod && hasProgram(project, file) ? 'likely' : 'possible';
-    case 'rust':
-      return hasProgram(project, file) && !isOfCrate(project, file) ? 'likely' : 'possible';
     default:
-      return hasProgram(project, file) ? 'likely' : 'possible';
+      return hasProgram(project, file) && !mayBeAnothers(declared, file, project) ? 'likely' : 'possible';
   }
+}
+
+/** Whether others may use a name although there is a program. */
+function mayBeAnothers({ kind }: Declaration, file: FileFacts, project: ProjectFacts): boolean {
+  // In Ruby, any text may be the name of a method.
+  return file.family === 'ruby' ? kind === 'method' : file.family === 'rust' && isOfCrate(project, file);
+}
+
+function unlessWithoutProgram(file: FileFacts, project: ProjectFacts): Confidence {
+  return hasProgram(project, file) ? unlessForOthers(file, project) : 'possible';
 }
 
 function unlessForOthers(file: FileFacts, project: ProjectFacts): Confidence {

@@ -10,8 +10,9 @@ export async function* gitFields(directory: string, args: readonly string[]): As
   let complaint = '';
   git.stderr.setEncoding('utf8').on('data', (text: string) => (complaint += text));
   const ended = new Promise<number | null>((resolve, reject) => git.once('error', reject).once('close', resolve));
-  // If nobody waits for the end, its failure is told by what was read.
-  ended.catch(() => undefined);
+  ended.catch(() => {
+    // If nobody waits for the end, what was read has told its failure.
+  });
   try {
     let rest = '';
     for await (const text of git.stdout.setEncoding('utf8') as AsyncIterable<string>) {

@@ -31,19 +31,27 @@ export async function* historyOf(session: Session, target: string, { rule, since
   const own = session.relative(target);
   // The decisions about all rules are read together; a house rule may be declared anywhere.
   const named = rule === null || CATALOG.get(rule) !== undefined ? null : rule;
-  const { root, run } = session;
-  const key = run.cacheFolder === null || since !== null ? null : historyKey(run, { path: own, rule: named, today }, mailmapOf(root));
-  const histories = run.cacheFolder === null ? null : new RememberedHistories(run.cacheFolder, root);
-  const walk = new WalkBack(session, { path: own, rule: named, since, today }, key === null ? null : histories?.find(key) ?? null);
+  const memory = since === null ? memoryOf(session, { path: own, rule: named, today }) : null;
+  const walk = new WalkBack(session, { path: own, rule: named, since, today }, memory?.histories.find(memory.key) ?? null);
   for await (const event of walk.events()) {
-    if (event.kind !== 'turn' || rule === null) yield event;
-    else {
-      const rules = event.rules.filter((turn) => turn.rule === rule);
-      if (rules.length > 0) yield { ...event, rules };
-    }
+    const asked = aboutRule(event, rule);
+    if (asked !== null) yield asked;
   }
-  const history = key === null ? null : walk.toKeep();
-  if (key !== null && history !== null) histories?.put(key, history);
+  const history = memory === null ? null : walk.toKeep();
+  if (history !== null) memory?.histories.put(memory.key, history);
+}
+
+/** Where a history is remembered; null if it is not. */
+function memoryOf({ root, run }: Session, question: { readonly path: string; readonly rule: RuleId | null; readonly today: string | null }): { readonly histories: RememberedHistories; readonly key: string } | null {
+  const key = run.cacheFolder === null ? null : historyKey(run, question, mailmapOf(root));
+  return key === null || run.cacheFolder === null ? null : { histories: new RememberedHistories(run.cacheFolder, root), key };
+}
+
+/** An event as far as it is about a rule; null if nothing of it is. */
+function aboutRule(event: HistoryEvent, rule: RuleId | null): HistoryEvent | null {
+  if (event.kind !== 'turn' || rule === null) return event;
+  const rules = event.rules.filter((turn) => turn.rule === rule);
+  return rules.length === 0 ? null : { ...event, rules };
 }
 
 function isOwnConcern(rule: RuleId): boolean {

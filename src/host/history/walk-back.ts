@@ -174,7 +174,7 @@ export class WalkBack {
       if (pending === null) yield* this.expiriesSince(day);
       for (const event of pending?.after ?? []) yield this.tell(event);
       const basis: Basis | null = pending === null ? { commit: past.commit, path: past.path, day } : pending.cause.kind === 'commit' ? { commit: pending.cause.commit.id, path: pending.path, day: pending.day } : null;
-      const since = this.isAsked ? 'asked' : this.isShallow() ? 'shallow-clone' : 'first-commit';
+      const since = this.isAsked ? 'asked' : isShallow(this.session.root) ? 'shallow-clone' : 'first-commit';
       if (basis !== null && since !== 'asked') this.end = { path: past.path, oldest, since, basis };
       yield { kind: 'beginning', path: past.path, commit: oldest, decisions: pending?.decisions ?? past.decide(day).decisions, since, commits: this.commits };
       return;
@@ -187,11 +187,11 @@ export class WalkBack {
   private dayOf(commit: Commit | null): string {
     return this.question.today ?? (commit !== null && commit.landed < this.until ? commit.landed : this.until);
   }
+}
 
-  private isShallow(): boolean {
-    const answer = askGit(this.session.root, ['rev-parse', '--is-shallow-repository']);
-    return 'out' in answer && answer.out.trim() === 'true';
-  }
+function isShallow(root: string): boolean {
+  const answer = askGit(root, ['rev-parse', '--is-shallow-repository']);
+  return 'out' in answer && answer.out.trim() === 'true';
 }
 
 function textTurn(file: Pick<ChangedFile, 'before' | 'after'> | undefined, past: PastTree): TextTurn | undefined {
