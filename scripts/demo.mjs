@@ -1,6 +1,9 @@
 // A tour of the demo project: runs the real commands and shows what they print.
 import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { makeYear, STORY_DAY } from './harbour-year.mjs';
 
 const here = path.join(import.meta.dirname, '..');
 const harbour = path.join(here, 'demo', 'harbour');
@@ -13,9 +16,13 @@ function say(...lines) {
 }
 
 function run(...args) {
+  runIn(harbour, ...args);
+}
+
+function runIn(folder, ...args) {
   say('', strong(`$ elvar ${args.join(' ')}`), '');
   // The demo lies inside Elvar's own repository, so its root has to be named.
-  const { status } = spawnSync(process.execPath, [program, ...args, '--root', '.', '--quiet'], { cwd: harbour, stdio: 'inherit' });
+  const { status } = spawnSync(process.execPath, [program, ...args, '--root', '.', '--quiet'], { cwd: folder, stdio: 'inherit' });
   if (status !== 0 && status !== 1) failed = true;
 }
 
@@ -54,6 +61,23 @@ say(
   'Its log is declared in elvar.yaml, so what it found comes under the same levels, zones, waivers and ledger.',
 );
 run('explain', 'services/billing/src/main/java/harbour/billing/Reminder.java:16');
+// The same in a year of commits, in a folder of its own.
+const year = mkdtempSync(path.join(tmpdir(), 'elvar-year-'));
+try {
+  makeYear(path.join(year, 'harbour'));
+  say(
+    '',
+    strong('9. Who turned it off, and when?'),
+    'A year of the harbour office, as commits: for the regatta, somebody let the kiosk run whatever text the office sends.',
+    'Somebody else put an end to that, and guards it since.',
+  );
+  runIn(path.join(year, 'harbour'), 'history', 'kiosk/kiosk.js', 'safety/dynamic-code', '--today', STORY_DAY);
+  runIn(path.join(year, 'harbour'), 'explain', 'kiosk/kiosk.js', 'safety/dynamic-code', '--who', '--today', STORY_DAY);
+  say('', strong('10. Will somebody notice when it is turned off again?'), 'The auditors count on it, so that is written down. A branch for the open day breaks it: here is what its review says.');
+  runIn(path.join(year, 'harbour'), 'impact', 'main...open-day', '--today', STORY_DAY);
+} finally {
+  rmSync(year, { recursive: true, force: true });
+}
 say(
   '',
   strong('Try next'),

@@ -5,6 +5,7 @@ import { appendFileSync, existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSy
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { makeYear } from './harbour-year.mjs';
 
 const here = path.join(import.meta.dirname, '..');
 const program = path.join(here, 'dist', 'cli', 'main.cjs');
@@ -25,13 +26,14 @@ const SHOTS = {
   // Two files are edited after the check, and one is new.
   status: 'elvar status',
   impact: "elvar impact --set 'slips/*=error'",
+  // Both in a year of commits.
+  history: 'elvar history kiosk/kiosk.js safety/dynamic-code --root ../year; elvar explain kiosk/kiosk.js safety/dynamic-code --who --root ../year',
+  expect: 'elvar impact main...open-day --root ../year',
   doctor: 'elvar doctor',
   init: 'elvar init --yes --root ../bare',
   catalog: 'elvar catalog --language css',
-  'rule-page': 'elvar catalog slips/loose-compare',
   resolve: 'elvar resolve',
   'explain-rule': 'elvar explain services/berths/tests/plan.test.ts idiom/debug-print',
-  'explain-file': 'elvar explain services/tides/tides/predict.py',
   compare: 'elvar compare kiosk/kiosk.js services/berths/src/plan.ts',
   presets: 'elvar presets ./style/harbour.yaml',
   scope: 'elvar scope',
@@ -57,6 +59,7 @@ const LOOK = [
 const folder = mkdtempSync(path.join(tmpdir(), 'elvar-shots-'));
 mkdirSync(target, { recursive: true });
 spawnSync('cp', ['-r', path.join(here, 'demo', 'harbour'), path.join(folder, 'harbour')]);
+makeYear(path.join(folder, 'year'));
 // A project that has no rules yet.
 spawnSync('cp', ['-r', path.join(here, 'demo', 'harbour'), path.join(folder, 'bare')]);
 for (const name of ['elvar.yaml', 'elvar-ledger.yaml', '.elvarignore', 'style', 'legacy', 'services/berths/elvar.yaml', 'services/tides/elvar.yaml']) rmSync(path.join(folder, 'bare', name), { recursive: true, force: true });
@@ -85,10 +88,10 @@ try {
   for (const [name, typed] of Object.entries(SHOTS)) {
     if (ONLY !== undefined && name !== ONLY) continue;
     const script = path.join(folder, `${name}.sh`);
-    const command = `${MEANWHILE[name] ?? ''}${typed.replace(/^elvar (\S+)/, `${process.execPath} ${program} $1 --color`)}`;
+    const command = `${MEANWHILE[name] ?? ''}${typed.replace(/(?<=^|; )elvar (\S+)/g, `${process.execPath} ${program} $1 --color`)}`;
     const fullScreen = FULL_SCREEN[name];
     const steps = fullScreen === undefined
-      ? `printf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n${command} 2>&1 | head -n ${ROWS - 3}\ntouch ${script}.done\nsleep 60\n`
+      ? `printf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n{ ${command}; } 2>&1 | head -n ${ROWS - 3}\ntouch ${script}.done\nsleep 60\n`
       : `(sleep 8; touch ${script}.done) &\n${fullScreen}\n`;
     writeFileSync(script, `cd ${folder}/harbour\n${steps}`);
     const terminal = spawn('xterm', [...LOOK, '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env, stdio: 'ignore' });

@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { chmodSync, cpSync, mkdirSync, mkdtempSync, readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { makeYear } from './harbour-year.mjs';
 import { loadProgram } from '../dist/cli/load-program.js';
 
 const here = path.join(import.meta.dirname, '..');
@@ -77,6 +78,18 @@ const STEPS = [
     text: 'At the end of the week: is anything in the configuration itself dead, duplicated or forgotten?',
     commands: ['elvar doctor'],
   },
+  {
+    title: 'A year later: who turned it off?',
+    text: 'The office has kept its rules in git for a year. In May the kiosk ran whatever text it was sent; who allowed that, and who put an end to it?',
+    commands: ['elvar history kiosk/kiosk.js safety/dynamic-code', 'elvar explain kiosk/kiosk.js safety/dynamic-code --who'],
+    folder: 'year',
+  },
+  {
+    title: 'And will somebody notice next time?',
+    text: 'The auditors count on this rule, and an expectation says so. A branch for the open day breaks it. This text goes into its review:',
+    commands: ['tail -n 6 elvar.yaml', 'elvar impact main...open-day --format markdown', 'git checkout -q open-day && elvar check kiosk | head -n 4'],
+    folder: 'year',
+  },
 ];
 
 const folder = realpathSync(mkdtempSync(path.join(tmpdir(), 'elvar-tour-')));
@@ -97,34 +110,35 @@ function prepare() {
   writeFileSync(path.join(folder, 'bin', 'elvar'), `#!/bin/sh\nexec "${process.execPath}" "${path.join(here, 'dist', 'cli', 'main.cjs')}" "$@"\n`);
   chmodSync(path.join(folder, 'bin', 'elvar'), 0o755);
   runInShell('git init -q -b main');
+  makeYear(path.join(folder, 'year'));
 }
 
 /** A plain command of the program, with what is shown of its output; all others need a shell. */
 const PLAIN = /^elvar ((?:[^|&'"]|'[^']*'|"[^"]*")*?)(?: \| (head|tail) -n (\d+))?$/;
 
-async function run(command) {
+async function run(command, name = 'harbour') {
   const [isPlain, args, part, lines] = PLAIN.exec(command) ?? [];
-  if (isPlain === undefined) return runInShell(command);
+  if (isPlain === undefined) return runInShell(command, name);
   let output = '';
   const write = (text) => { output += text; };
   const words = args.match(/(?:[^\s'"]|'[^']*'|"[^"]*")+/g).map((word) => word.replace(/['"]/g, ''));
   // As in the shell, a part of the output is a part of standard output; nothing is written to standard error there.
-  await loadProgram().program.runSafely(words, { out: write, err: write, directory: path.join(folder, 'harbour'), env: environment, isTerminal: false, columns: 100 });
+  await loadProgram().program.runSafely(words, { out: write, err: write, directory: path.join(folder, name), env: environment, isTerminal: false, columns: 100 });
   const all = output.trimEnd().split('\n');
   return (part === undefined ? all : part === 'head' ? all.slice(0, Number(lines)) : all.slice(-Number(lines))).join('\n').trimEnd();
 }
 
-function runInShell(command) {
-  const { stdout, stderr } = spawnSync('sh', ['-c', command], { cwd: path.join(folder, 'harbour'), encoding: 'utf8', env: environment });
+function runInShell(command, name = 'harbour') {
+  const { stdout, stderr } = spawnSync('sh', ['-c', command], { cwd: path.join(folder, name), encoding: 'utf8', env: environment });
   return `${stdout}${stderr}`.trimEnd();
 }
 
 async function text() {
   const parts = ['# A first week', 'How a lead would begin with Elvar, on the [demo](../demo/harbour) without its rules. Each command is run, and this page holds what it prints (`npm run tour`).'];
-  for (const { title, text: words, commands } of STEPS) {
+  for (const { title, text: words, commands, folder: name } of STEPS) {
     parts.push(`## ${title}`, words);
     for (const command of commands) {
-      const output = await run(command);
+      const output = await run(command, name);
       parts.push(`\`\`\`\n$ ${command}\n${output}${output === '' ? '' : '\n'}\`\`\``);
     }
   }

@@ -6,6 +6,8 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import type { HistoryEvent } from '../../src/core/history/history-event.js';
 import type * as Past from '../../src/host/history/history-of.js';
+import type { ImpactReport } from '../../src/core/impact/impact-report.js';
+import type * as Revisions from '../../src/host/session/revisions.js';
 import type * as Library from '../../src/host/workspace.js';
 import { daysAfter } from '../../src/core/base/date.js';
 import { git } from '../support/git.js';
@@ -14,6 +16,7 @@ import { DIRECTORIES, projects, writeProject, type Project } from '../support/ra
 import { runs, PATIENT } from '../support/runs.js';
 
 const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
+const { impactBetween } = await import('../../dist/host/session/revisions.js') as typeof Revisions;
 const { historyOf } = await import('../../dist/host/history/history-of.js') as typeof Past;
 
 /** The files that decide, in the random projects and beside them. */
@@ -157,6 +160,33 @@ function told(events: readonly HistoryEvent[]): Change[] {
   }]));
 }
 
+/** What changes between two commits is what changes between their trees, taken out of the repository; nothing of the work tree matters. */
+async function compareRevisions(root: string, trees: readonly (Landed & { readonly tree: string })[], { env, ...options }: { readonly today: string; readonly noPersonal: boolean; readonly env: Readonly<Record<string, string>> }): Promise<void> {
+  const [from, to] = [trees[0], trees[Math.floor(trees.length / 2)]] as (Landed & { readonly tree: string })[];
+  if (from === undefined || to === undefined || decidedBy(from.tree, from.place, options.today) === null || decidedBy(to.tree, to.place, options.today) === null) return;
+  const at = (tree: string): Library.Workspace => openWorkspace({ ...options, env, directory: tree, root: tree, noCache: true });
+  const texts = new Map([...DECIDING, ...IGNORES].map((file) => {
+    try {
+      return [path.join(to.tree, file), readFileSync(path.join(from.tree, file), 'utf8')] as const;
+    } catch {
+      return [path.join(to.tree, file), null] as const;
+    }
+  }));
+  const after = at(to.tree);
+  const plain = ({ changes, findings, expectations }: ImpactReport): unknown => ({
+    touched: changes.touched, entering: changes.entering, leaving: changes.leaving, findings: [...findings.keys()],
+    rules: changes.rules.map(({ rule, relation, ways }) => [rule, relation, ways.map(({ before, after: is, files }) => [before.level, is.level, files])]), expectations,
+  });
+  let expected: unknown;
+  try {
+    expected = plain(await after.trial({ overlay: { textAt: (absolute) => texts.get(absolute) } }).impact(after));
+  } catch {
+    // Some layer file elsewhere is wrong.
+    return;
+  }
+  expect(plain(await impactBetween(openWorkspace({ ...options, env, directory: root, root }).session, { from: from.commit, to: to.commit }))).toEqual(expected);
+}
+
 /** An event without what is the same only in its words: the trails of decisions. */
 function comparable(event: HistoryEvent): unknown {
   if (event.kind !== 'now' && event.kind !== 'beginning') return event;
@@ -194,6 +224,7 @@ test('a history tells what each commit decides by itself', async () => {
       git(root, 'checkout', '-q', 'main');
       for (let time = 0; time < 2; time += 1) expect((await ask(last.place, false)).map(comparable)).toEqual(events.map(comparable));
       expect(told(events)).toEqual(changes);
+      await compareRevisions(root, trees, options);
       expect(events.flatMap((event) => (event.kind === 'broken' ? [event.commit.id] : [])).filter((id) => !broken.includes(id))).toEqual([]);
       expect(events.flatMap((event) => (event.kind === 'renamed' ? [event.from] : [])).reverse()).toEqual(landed.flatMap(({ place }, index) => (index > 0 && place !== landed[index - 1]?.place ? [landed[index - 1]?.place] : [])));
     } finally {

@@ -96,7 +96,7 @@ export const DOCUMENTS = {
   }),
   'elvar-explain/1': z.union([z.strictObject(explain), z.strictObject({ ...explain, line, findings: z.array(finding), waivers: z.array(z.strictObject(waiver)), unknownSelectors: z.array(z.strictObject({ line, selector: z.string(), near: z.string().nullable() })) })]),
   'elvar-history/1': z.strictObject({
-    format: z.literal('elvar-history/1'), path: z.string(), rule: z.string().nullable(), commits: count,
+    format: z.literal('elvar-history/1'), path: z.string(), rule: z.string().nullable(), commits: count, installed: z.array(z.string()),
     changes: z.array(z.strictObject({
       cause: z.enum(['commit', 'uncommitted', 'expired']), commit: commit.commit.nullable(), day: day.nullable(), author: z.string().nullable(), subject: z.string().nullable(), path: z.string(),
       rules: z.array(z.strictObject({

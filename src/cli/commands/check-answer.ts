@@ -11,6 +11,7 @@ import { CONFIDENCES } from '../../core/model/rule.js';
 import { UsageError } from '../../host/files/errors.js';
 import { selectedRules } from '../../host/project/selected-rules.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
+import { brokenLine } from '../../formats/text/expectation.js';
 import { visible } from '../../formats/text/visible.js';
 import { count } from '../views/table.js';
 import { CHECK_FORMATS, type CheckOptions, type ShownCheck } from './check-formats.js';
@@ -44,6 +45,9 @@ export function answerCheck(context: Context<CheckOptions>, whole: CheckReport, 
   show(context, CHECK_FORMATS, answer);
   tellAside(context, report);
   tellMisreadWaivers(context, report);
+  // The text has it, and so do documents; who reads lines or a report elsewhere is told here.
+  const broken = options.format === 'text' || options.quiet ? null : brokenLine(report.expectations.broken);
+  if (broken !== null) context.terminal.err(`${visible(broken)}\n`);
   const areWritten = writeReports(reports, CHECK_FORMATS, answer, context);
   const first = firstOpen(report);
   // Only a run with the same logs knows the rules of logs that the command line names.

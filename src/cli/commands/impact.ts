@@ -1,6 +1,8 @@
 import type { ImpactReport } from '../../core/impact/impact-report.js';
 import { impactJson } from '../../formats/json/impact.js';
 import { impactMarkdown } from '../../formats/markdown/impact.js';
+import type { ChangeCauses } from '../../core/impact/change-cause.js';
+import type { RevisionSides } from '../../host/history/change-causes.js';
 import { UsageError } from '../../host/files/errors.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT } from '../exit-code.js';
@@ -14,11 +16,19 @@ interface Options {
   readonly all: boolean;
 }
 
+/** What a change does, and which states of the repository it is between; null for a trial. */
+interface Measured {
+  readonly report: ImpactReport;
+  readonly sides: RevisionSides | null;
+  /** Which lines did it, and who wrote them; null if nobody asked. */
+  readonly causes: ChangeCauses | null;
+}
+
 /** What a change of rules does. */
-const FORMATS: Formats<Options, ImpactReport> = {
-  text: (report, { options, style }) => viewImpact(report, options.all, style),
-  json: (report) => jsonText(impactJson(report)),
-  markdown: impactMarkdown,
+const FORMATS: Formats<Options, Measured> = {
+  text: ({ report }, { options, style }) => viewImpact(report, options.all, style),
+  json: ({ report }) => jsonText(impactJson(report)),
+  markdown: ({ report, causes }) => impactMarkdown(report, causes),
 };
 
 /** `elvar impact`. */
@@ -40,8 +50,9 @@ export const IMPACT: Command<Options> = {
   ],
   run: async (context) => {
     const { options } = context;
-    const report = await measured(context);
-    show(context, FORMATS, report);
+    const { report, sides } = await measured(context);
+    const causes = sides === null || options.format !== 'markdown' ? null : (await import('../../host/history/change-causes.js')).causesOf(context.workspace.root, report.changes.rules, sides);
+    show(context, FORMATS, { report, sides, causes });
     tellAside(context, report);
     if (options.set.length > 0 && report.changes.rules.length > 0) hint(context, 'To keep it: elvar set SELECTOR LEVEL --because REASON');
     return exitCode(EXIT.fine, report);
@@ -58,16 +69,16 @@ async function sinceHead(workspace: Workspace): Promise<ImpactReport> {
   }
 }
 
-async function measured({ options: { set, against, preset, revisions }, workspace }: Context<Options>): Promise<ImpactReport> {
-  const trials = [set.length > 0 ? '--set' : '', against === undefined ? '' : '--against', preset === undefined ? '' : '--preset', revisions === undefined ? '' : revisions].filter((trial) => trial !== '');
+async function measured({ options: { set, against, preset, revisions }, workspace }: Context<Options>): Promise<Omit<Measured, 'causes'>> {
+  const trials = [set.length > 0 ? '--set' : '', against === undefined ? '' : '--against', preset === undefined ? '' : '--preset', revisions ?? ''].filter((trial) => trial !== '');
   if (trials.length > 1) throw new UsageError(`${trials.join(' and ')} cannot be combined`);
-  if (preset !== undefined) return workspace.impactOfPreset(preset);
+  if (preset !== undefined) return { report: await workspace.impactOfPreset(preset), sides: null };
+  if (set.length > 0) return { report: await workspace.trial({ set: [] }).impact(workspace), sides: null };
   if (revisions?.includes('..') === true) {
     const { impactBetween, parseRange } = await import('../../host/session/revisions.js');
     const range = parseRange(workspace.root, revisions);
-    if (range !== null) return impactBetween(workspace.session, range);
+    if (range !== null) return { report: await impactBetween(workspace.session, range), sides: range };
   }
   const since = against ?? revisions;
-  if (set.length === 0) return since === undefined ? sinceHead(workspace) : workspace.impactSince(since);
-  return workspace.trial({ set: [] }).impact(workspace);
+  return { report: await (since === undefined ? sinceHead(workspace) : workspace.impactSince(since)), sides: { from: since ?? 'HEAD', to: null } };
 }

@@ -7,7 +7,7 @@ import { formatPlace, formatValue } from '../../formats/text/origin.js';
 import { describeProblem } from '../../formats/text/problem.js';
 import { visible } from '../../formats/text/visible.js';
 import type { Style } from '../terminal.js';
-import { count, table } from './table.js';
+import { count, listed, table } from './table.js';
 
 /** How many rules of one change are shown when all rules are in question. */
 const MOST_RULES = 12;
@@ -84,14 +84,15 @@ function brokenText({ problems }: Extract<HistoryEvent, { kind: 'broken' }>): st
   return `The layer files were wrong then${where}, so this commit is passed over.`;
 }
 
-function beginningText({ commit, decisions, since, commits }: Extract<HistoryEvent, { kind: 'beginning' }>, rule: string | undefined): string {
+function beginningText({ commit, decisions, since, commits, installed }: Extract<HistoryEvent, { kind: 'beginning' }>, rule: string | undefined): string {
   if (commit === null) return 'No commit is that young.';
   const decision = rule === undefined ? undefined : decisions.get(rule);
   const { day, id } = commit;
   const where = `${count(commits, 'commit')} looked at, back to ${day} (${id.slice(0, SHORT_NAME)})`;
   const state = decision === undefined ? stateOfAll(decisions, rule) : `${decision.level}, ${deciderText(decision)}`;
   const why = since === 'first-commit' ? '' : since === 'asked' ? ' Older commits are left out, as --since asks.' : ' The clone is shallow, so nothing older is known here; git fetch --unshallow brings the rest.';
-  return `${where}: ${state}.${why}`;
+  const packages = installed.length === 0 ? '' : ` Presets of ${listed(installed.map((name) => `npm:${visible(name)}`))} were read as they are installed now, since no commit has what they said then.`;
+  return `${where}: ${state}.${why}${packages}`;
 }
 
 function stateOfAll(decisions: ReadonlyMap<string, Decision>, rule: string | undefined): string {

@@ -1,11 +1,13 @@
 import { memoized } from '../syntax/memo.js';
 import { isImported, type FileFacts } from './facts.js';
 import { ENTRY_MARK, isManifest } from './manifest.js';
+import { FolderTest, nameIn } from './folder-test.js';
 import { joined, scriptFile, targetOf, twinsOf } from './modules.js';
 import type { ProjectFacts } from './project.js';
 
 /** Folders and endings of tests and of settings of tools, by custom of the languages. What runs them finds them by their names. */
-const RUN_BY_NAME = /(?:^|\/)(?:__tests__|tests?|testing|specs?|test_?data|fixtures|examples?|benchmarks?|bench|docs?|migrations)\/|(?:^|\/)(?:test_\w+|\w+_test|conftest|setup|manage|wsgi|asgi|noxfile|fabfile)\.py$|[_-](?:test|spec)\.[a-z]+$|\.(?:test|spec|stories|bench|config|conf|setup)\.[a-z]+$|(?:^|\/)\.[^/]+$|(?:^|\/)(?:gulpfile|gruntfile|jakefile)\.\w+$|_test\.go$|Tests?\.(?:java|php)$/i;
+const FOLDERS_OF_TESTS = new FolderTest(/^(?:__tests__|tests?|testing|specs?|test_?data|fixtures|examples?|benchmarks?|bench|docs?|migrations)$/i);
+const RUN_BY_NAME = /^(?:test_\w+|\w+_test|conftest|setup|manage|wsgi|asgi|noxfile|fabfile)\.py$|[_-](?:test|spec)\.[a-z]+$|\.(?:test|spec|stories|bench|config|conf|setup)\.[a-z]+$|^\..+$|^(?:gulpfile|gruntfile|jakefile)\.\w+$|_test\.go$|Tests?\.(?:java|php)$/i;
 
 /** Names that what runs tests looks for. */
 const NAMES_OF_TESTS = /^_*(?:test|bench|timeit|time_|mem_|setup|teardown|before|after|pytest_|load_tests|run|suite|provide|data)|test$/i;
@@ -16,16 +18,17 @@ export function isFoundByName(name: string): boolean {
 }
 
 /** Folders and endings of what is built, or taken over from elsewhere, by custom. */
-const NOT_OWN = /(?:^|\/)(?:dist|build|out|vendors?|third[_-]?party|client-dist|bower_components|amd|umd|bundles?|[\w.-]+-dist)\/|[.-]min\.\w+$|\.bundle\.\w+$/i;
+const FOLDERS_NOT_OWN = new FolderTest(/^(?:dist|build|out|vendors?|third[_-]?party|client-dist|bower_components|amd|umd|bundles?|[\w.-]+-dist)$/i);
+const NOT_OWN = /[.-]min\.\w+$|\.bundle\.\w+$/i;
 
 /** Whether something that is no code of the project finds a file by its name: what runs tests, a tool that reads its settings, a build that writes it. */
 export function isRunByName(path: string): boolean {
-  return RUN_BY_NAME.test(path) || isNotOwn(path);
+  return FOLDERS_OF_TESTS.hasAround(path) || RUN_BY_NAME.test(nameIn(path)) || isNotOwn(path);
 }
 
 /** Whether a file is built, or taken over from elsewhere, by its path. */
 export function isNotOwn(path: string): boolean {
-  return NOT_OWN.test(path);
+  return FOLDERS_NOT_OWN.hasAround(path) || NOT_OWN.test(nameIn(path));
 }
 
 const programs = memoized((project: ProjectFacts): ReadonlySet<string> => new Set(project.files.flatMap((file) => (isProgram(project, file) && file.family !== null ? [file.family] : []))));
@@ -130,7 +133,9 @@ export const mentionedFiles = memoized((project: ProjectFacts): ReadonlySet<stri
 /** The paths of the files that a text may mean, seen from its file or from the root. A name without a directory means every file of that name. */
 function filesMeant(project: ProjectFacts, from: string, written: string): string[] {
   if (!written.includes('/')) return [...(namesIn(project).get(written) ?? [])];
-  return [joined(from, written), joined('', written), joined('', written.replace(/^[@~]\//, ''))].flatMap((place) => {
+  // From its file, from the root, and from the root behind what stands for it.
+  const places = new Set([joined(from, written), joined('', written), ...(/^[@~]\//.test(written) ? [joined('', written.slice(2))] : [])]);
+  return [...places].flatMap((place) => {
     if (place === null) return [];
     const found = project.at(place) ?? scriptFile(project, place);
     return found !== undefined ? [found.path] : twinsOf(project, place).map(({ path }) => path);

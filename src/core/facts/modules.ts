@@ -93,18 +93,26 @@ export function scriptFile(project: ProjectFacts, path: string): FileFacts | und
         if (file !== undefined) return file;
       }
     }
-    for (const ending of SCRIPT_ENDINGS) {
-      const file = project.at(`${folded}${ending}`);
-      if (file !== undefined) return file;
+    const completed = completedScripts(project).get(folded);
+    if (completed !== undefined) return completed;
+  }
+  return completedScripts(project).get(folded === '' ? 'index' : `${folded}/index`);
+}
+
+/** The files that a path without its ending means. Most paths that are looked up lead nowhere, and there are many endings. */
+const completedScripts = memoized((project: ProjectFacts): ReadonlyMap<string, FileFacts> => {
+  const found = new Map<string, { readonly file: FileFacts; readonly rank: number }>();
+  for (const file of project.files) {
+    const { path } = file;
+    // An ending has no slash, so it begins behind the last one.
+    for (let dot = path.indexOf('.', path.lastIndexOf('/') + 1); dot >= 0; dot = path.indexOf('.', dot + 1)) {
+      const rank = SCRIPT_ENDINGS.indexOf(path.slice(dot));
+      const stem = path.slice(0, dot);
+      if (rank >= 0 && rank < (found.get(stem)?.rank ?? Infinity)) found.set(stem, { file, rank });
     }
   }
-  if (!project.hasDirectory(folded)) return undefined;
-  for (const ending of SCRIPT_ENDINGS) {
-    const file = project.at(folded === '' ? `index${ending}` : `${folded}/index${ending}`);
-    if (file !== undefined) return file;
-  }
-  return undefined;
-}
+  return new Map([...found].map(([stem, { file }]) => [stem, file]));
+});
 
 function exact(project: ProjectFacts, path: string | null): Target {
   if (path === null) return ELSEWHERE;

@@ -48,7 +48,7 @@ function notIn(some: readonly Statement[], others: readonly Statement[]): Statem
 }
 
 /** What a statement says and where it comes from, whatever lines it is on. */
-function wordsOf({ kind, layer, place, selector, zone, level, options, waivers, fix, ledger, guard, because, until }: Statement): string {
+export function wordsOf({ kind, layer, place, selector, zone, level, options, waivers, fix, ledger, guard, because, until }: Statement): string {
   return JSON.stringify([
     kind, place?.file ?? null, layer.through.map(({ file }) => file), selector, zone === null ? null : [zone.name, zone.because],
     level?.value ?? null, options.map(({ name, value }) => [name, value]), [waivers, fix, ledger, guard].map((said) => said?.value ?? null), because, until,

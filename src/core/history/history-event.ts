@@ -76,4 +76,6 @@ export type HistoryEvent =
     readonly since: 'first-commit' | 'shallow-clone' | 'asked';
     /** How many commits were looked at. */
     readonly commits: number;
+    /** Installed packages whose presets were read as they are now: no commit has what they said then. */
+    readonly installed: readonly string[];
   };

@@ -1,3 +1,4 @@
+import type { Refusal } from '../cascade/refusals.js';
 import type { ReportBase } from '../cascade/report-base.js';
 import type { ExpectationChanges } from './expectation-changes.js';
 import type { FindingChange } from './finding-changes.js';
@@ -14,6 +15,8 @@ export interface ImpactReport extends ReportBase {
   readonly counts: { readonly before: number; readonly after: number };
   /** The files in scope after the change, sorted. */
   readonly inScope: readonly string[];
+  /** Rulings that a guard refuses after it, and did not before. */
+  readonly refused: readonly Refusal[];
   /** What becomes of expectations. */
   readonly expectations: ExpectationChanges;
   /** The numbers of rule sets before and after. */

@@ -18,6 +18,7 @@ export function historyJson(events: readonly HistoryEvent[], rule: string | null
       problems: problems.map(({ file, place, detail }) => ({ file, line: place?.line ?? null, column: place?.column ?? null, message: describeProblem(detail).what })),
     })),
     commits: beginning?.commits ?? 0,
+    installed: beginning?.installed ?? [],
     beginning: beginning === undefined || beginning.commit === null ? null : {
       ...commitJson(beginning.commit), path: beginning.path, reason: beginning.since,
       levels: Object.fromEntries([...beginning.decisions.values()].filter(({ level, rule: own }) => (rule === null ? level !== 'off' : own === rule)).map(({ rule: own, level }) => [own, level])),

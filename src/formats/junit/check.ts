@@ -1,11 +1,14 @@
 import Builder from 'fast-xml-builder';
+import { alikeBroken, type AlikeBroken } from '../../core/expectations/broken-expectation.js';
 import { directoryOf } from '../../core/base/directory-of.js';
 import type { CheckedSource, CheckReport } from '../../core/inspect/check-report.js';
 import type { Finding } from '../../core/model/finding.js';
 import { compareLevels } from '../../core/model/level.js';
 import type { FailOn } from '../../core/model/layer.js';
 import { isTrusted } from '../../core/inspect/select-findings.js';
+import { brokenText } from '../text/expectation.js';
 import { describeIncomplete } from '../text/incomplete.js';
+import { formatPlace } from '../text/origin.js';
 import { visible } from '../text/visible.js';
 import { findingLine } from '../lines/check.js';
 
@@ -30,9 +33,23 @@ export function checkJunit(report: CheckReport, failOn: FailOn): string {
     if (own === undefined) suites.set(directoryOf(one.path), [one]);
     else own.push(one);
   }
+  const broken = alikeBroken(report.expectations.broken);
   const builder = new Builder({ ignoreAttributes: false, attributeNamePrefix: ATTRIBUTE, format: true, suppressEmptyNode: true });
-  const document: Element = { testsuites: { ...attributes({ name: 'elvar', ...totals(cases) }), testsuite: [...suites].map(([directory, own]) => suiteOf(directory, own)) } };
+  const document: Element = { testsuites: { ...attributes({ name: 'elvar', ...withExpectations(totals(cases), broken, report.expectations.fails) }), testsuite: [...suites].map(([directory, own]) => suiteOf(directory, own)).concat(broken.length === 0 ? [] : [expectationSuite(broken, report.expectations.fails)]) } };
   return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build(document)}`;
+}
+
+/** A suite of its own for expectations that do not hold. @param fails whether they make the check fail. */
+function expectationSuite(broken: readonly AlikeBroken[], fails: boolean): Element {
+  const testcase = broken.map(({ broken: one, rules }): Element => ({
+    ...attributes({ name: formatPlace(one.place), classname: 'expectations', file: one.place.file, time: 0 }),
+    ...(fails ? { failure: attributes({ message: brokenText(one, rules), type: 'expectation' }) } : { 'system-out': `\n${safe(brokenText(one, rules))}\n` }),
+  }));
+  return { ...attributes({ name: 'expectations', ...withExpectations({ tests: 0, failures: 0, errors: 0, skipped: 0 }, broken, fails) }), testcase };
+}
+
+function withExpectations({ tests = 0, failures = 0, ...rest }: Readonly<Record<string, number>>, broken: readonly AlikeBroken[], fails: boolean): Record<string, number> {
+  return { tests: tests + broken.length, failures: failures + (fails ? broken.length : 0), ...rest };
 }
 
 /** A file with what was found in it. */

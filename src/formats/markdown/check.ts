@@ -1,18 +1,15 @@
 import { groupFindings, type FindingGroup } from '../../core/inspect/group-findings.js';
+import { alikeBroken } from '../../core/expectations/broken-expectation.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import { totalsOf, type Totals } from '../../core/inspect/totals.js';
 import type { Finding } from '../../core/model/finding.js';
 import { deciderText } from '../text/decision.js';
+import { brokenText } from '../text/expectation.js';
 import { describeIncomplete } from '../text/incomplete.js';
-import { formatExcuse } from '../text/origin.js';
+import { formatExcuse, formatPlace } from '../text/origin.js';
 import { count, listed } from '../text/words.js';
 import { code, codeInCell, escaped } from './safe.js';
-
-/** The longest text that the comments of all usual code hosts take, in characters. */
-const LONGEST = 60_000;
-
-/** How much is left for the lines that tell what was cut. */
-const RESERVE = 600;
+import { fitted, type Section } from './sections.js';
 
 /** How many places are listed for each rule. */
 const FIRST_PLACES = 5;
@@ -20,37 +17,10 @@ const FIRST_PLACES = 5;
 /** How many excused findings are listed. */
 const MOST_EXCUSED = 50;
 
-/** A part of the text: its heading, its rows, and what a row is called if some are cut. */
-interface Section {
-  readonly heading: readonly string[];
-  readonly rows: readonly string[];
-  readonly noun: string;
-}
-
 /** What was found, as a comment on a review (CommonMark, with tables), of at most 60,000 characters. */
 export function checkMarkdown(report: CheckReport): string {
   const groups = groupFindings(report.files, 'rule', false);
-  return fitted([summaryOf(report, totalsOf(report)), rulesOf(groups), placesOf(groups), excusedOf(report), incompleteOf(report)]);
-}
-
-/** Sections one after another, cut between rows where they would get too long. */
-function fitted(sections: readonly Section[]): string {
-  const lines: string[] = [];
-  let left = LONGEST - RESERVE;
-  for (const { heading, rows, noun } of sections) {
-    if (rows.length === 0) continue;
-    const head = lines.length === 0 ? heading : ['', ...heading];
-    left -= lengthOf(head);
-    let shown = 0;
-    for (; shown < rows.length && left >= lengthOf([rows[shown] as string]); shown += 1) left -= lengthOf([rows[shown] as string]);
-    if (left >= 0) lines.push(...head, ...rows.slice(0, shown));
-    if (shown < rows.length) lines.push('', `${count(rows.length - shown, `more ${noun}`)} left out: the text would be too long.`);
-  }
-  return `${lines.join('\n')}\n`;
-}
-
-function lengthOf(lines: readonly string[]): number {
-  return lines.reduce((sum, line) => sum + line.length + 1, 0);
+  return fitted([summaryOf(report, totalsOf(report)), expectationsOf(report), rulesOf(groups), placesOf(groups), excusedOf(report), incompleteOf(report)]);
 }
 
 function summaryOf({ since }: CheckReport, { files, clean, error, warning, note, fixable, offered, byWaiver, byLedger }: Totals): Section {
@@ -63,6 +33,10 @@ function summaryOf({ since }: CheckReport, { files, clean, error, warning, note,
   ].filter((part) => part !== '');
   const answer = sum === 0 ? `**No findings${where} in ${count(files, 'file')}.**` : `**${count(sum, 'finding')}${where} in ${files - clean} of ${count(files, 'file')}:** ${listed(levels)}.`;
   return { heading: [], rows: [answer, ...(apart.length > 0 ? ['', apart.join(' ')] : [])], noun: 'line' };
+}
+
+function expectationsOf({ expectations: { broken } }: CheckReport): Section {
+  return { heading: ['Expectations that do not hold:', ''], rows: alikeBroken(broken).map(({ broken: one, rules }) => `- ${code(formatPlace(one.place))}: ${escaped(brokenText(one, rules))}`), noun: 'expectation' };
 }
 
 function rulesOf(groups: readonly FindingGroup[]): Section {

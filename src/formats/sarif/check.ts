@@ -1,6 +1,8 @@
 import type { Invocation, Notification, Run, VersionControlDetails } from 'sarif';
 import type { CheckReport } from '../../core/inspect/check-report.js';
+import { alikeBroken } from '../../core/expectations/broken-expectation.js';
 import type { PartRecord } from '../../core/inspect/part-record.js';
+import { brokenText } from '../text/expectation.js';
 import { describeIncomplete } from '../text/incomplete.js';
 import { visibleJson } from '../text/visible.js';
 import { count, listed } from '../text/words.js';
@@ -66,7 +68,7 @@ function provenanceOf({ repository, commit, branch, isWhole }: NonNullable<Sarif
 }
 
 /** What the run itself has to tell (section 3.20). */
-function invocationOf({ incomplete, misreadWaivers, guardedOut }: CheckReport): Invocation {
+function invocationOf({ incomplete, misreadWaivers, guardedOut, expectations }: CheckReport): Invocation {
   const unread = incomplete.map(({ path, reason }): Notification => ({
     level: 'error', descriptor: { id: `incomplete/${reason.code}` }, message: { text: `${path}: ${describeIncomplete(reason)}` },
     // A part is no file of the project.
@@ -79,9 +81,12 @@ function invocationOf({ incomplete, misreadWaivers, guardedOut }: CheckReport): 
     level: 'warning', descriptor: { id: 'guarded-out' }, locations: [{ physicalLocation: lineAt(file, line) }],
     message: { text: `${pattern} excludes ${isAll ? '' : 'at least '}${count(files, 'file')} that guards protect (${listed([...new Set(guards.map(formatSource))].slice(0, 3))}).` },
   }));
+  const broken = alikeBroken(expectations.broken).map(({ broken: one, rules }): Notification => ({
+    level: expectations.fails ? 'error' : 'warning', descriptor: { id: 'broken-expectation' }, message: { text: `${brokenText(one, rules)}.` }, locations: [{ physicalLocation: lineAt(one.place.file, one.place.line) }],
+  }));
   return {
     executionSuccessful: incomplete.length === 0,
     ...(unread.length > 0 && { toolExecutionNotifications: unread }),
-    ...(misread.length + out.length > 0 && { toolConfigurationNotifications: [...misread, ...out] }),
+    ...(misread.length + out.length + broken.length > 0 && { toolConfigurationNotifications: [...broken, ...misread, ...out] }),
   };
 }

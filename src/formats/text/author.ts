@@ -27,7 +27,8 @@ export function levelAuthor({ level, place }: Statement, authors: LineAuthors): 
   return author === 'uncommitted' ? 'not committed' : `${author.commit.day} ${visible(author.commit.author)}`;
 }
 
-function authorText(author: LineAuthor): string {
+/** Who wrote a line, when, and in which commit. */
+export function authorText(author: LineAuthor): string {
   if (author === 'uncommitted') return 'not committed yet';
   const { id, day, author: name, subject } = author.commit;
   return `${visible(name)}, ${author.isOldest ? 'on or before ' : ''}${day}, in ${id.slice(0, SHORT_NAME)}: ${visible(subject)}`;

@@ -7,24 +7,32 @@ type Headers = Record<string, string>;
 
 /**
  * Asks git who last wrote lines of a file.
- * @param lines from 1.
+ * @param lines from 1. @param commit the commit that has these lines; null for the work tree.
  * @returns the author of each line; empty without git or for a file that it does not know, and without lines that the file does not have.
  */
-export function blameLines(root: string, file: string, lines: readonly number[]): ReadonlyMap<number, LineAuthor> {
+export function blameLines(root: string, file: string, lines: readonly number[], commit: string | null = null): ReadonlyMap<number, LineAuthor> {
   const ranges = lines.flatMap((line) => ['-L', `${line},${line}`]);
   // git-blame(1): with --root, only commits whose parents a shallow clone lacks are boundaries.
-  const answer = askGit(root, ['-c', 'i18n.logOutputEncoding=UTF-8', 'blame', '--root', '--line-porcelain', ...ranges, '--', file]);
+  const answer = askGit(root, ['-c', 'i18n.logOutputEncoding=UTF-8', 'blame', '--root', '--line-porcelain', ...ranges, ...(commit === null ? [] : [commit]), '--', file]);
   const authors = new Map<number, LineAuthor>();
   if ('failed' in answer) return authors;
-  let [commit, line, headers]: [string, number, Headers] = ['', 0, {}];
+  let [writer, line, headers]: [string, number, Headers] = ['', 0, {}];
   // git-blame(1), "The Porcelain Format": a line with the commit and the numbers of lines, one for each header, and the text behind a tab.
   for (const text of answer.out.split('\n')) {
     const head = /^([0-9a-f]{40,64}) \d+ (\d+)/.exec(text);
-    if (head !== null) [commit, line, headers] = [head[1] as string, Number(head[2]), {}];
-    else if (text.startsWith('\t')) authors.set(line, authorOf(commit, headers));
+    if (head !== null) [writer, line, headers] = [head[1] as string, Number(head[2]), {}];
+    else if (text.startsWith('\t')) authors.set(line, authorOf(writer, headers));
     else headers[/^\S*/.exec(text)?.[0] ?? ''] = text.slice(text.indexOf(' ') + 1);
   }
   return authors;
+}
+
+/** Who last changed a file between two commits; nobody yet, if `to` is the work tree (null) and none of the commits did. Null if git cannot tell. */
+export function lastAuthor(root: string, file: string, from: string, to: string | null): LineAuthor | null {
+  const answer = askGit(root, ['-c', 'i18n.logOutputEncoding=UTF-8', '-c', 'log.showSignature=false', 'log', '-1', '--format=%H%x00%as%x00%cs%x00%aN%x00%s', `${from}..${to ?? 'HEAD'}`, '--', `:(literal)${file}`]);
+  if ('failed' in answer) return null;
+  const [id = '', day = '', landed = '', author = '', subject = ''] = answer.out.trim().split('\0');
+  return id === '' ? (to === null ? 'uncommitted' : null) : { commit: { id, day, landed, author, subject }, isOldest: false };
 }
 
 function authorOf(commit: string, headers: Headers): LineAuthor {

@@ -168,6 +168,7 @@ export class WalkBack {
   /** The last event. */
   private *beginning(): Generator<HistoryEvent> {
     const { pending, past, oldest } = this;
+    const installed = packagesOf([...past.outside, ...this.end === null ? [] : this.known?.outside ?? []].map(([file]) => file));
     if (this.end === null) {
       const day = this.dayOf(oldest);
       // Where a tree that is right was reached, nothing is pending.
@@ -176,17 +177,22 @@ export class WalkBack {
       const basis: Basis | null = pending === null ? { commit: past.commit, path: past.path, day } : pending.cause.kind === 'commit' ? { commit: pending.cause.commit.id, path: pending.path, day: pending.day } : null;
       const since = this.isAsked ? 'asked' : isShallow(this.session.root) ? 'shallow-clone' : 'first-commit';
       if (basis !== null && since !== 'asked') this.end = { path: past.path, oldest, since, basis };
-      yield { kind: 'beginning', path: past.path, commit: oldest, decisions: pending?.decisions ?? past.decide(day).decisions, since, commits: this.commits };
+      yield { kind: 'beginning', path: past.path, commit: oldest, decisions: pending?.decisions ?? past.decide(day).decisions, since, commits: this.commits, installed };
       return;
     }
     const { path, oldest: first, since, basis } = this.end;
-    yield { kind: 'beginning', path, commit: first, decisions: past.jumpTo(basis.commit, basis.path).decide(basis.day).decisions, since, commits: this.commits };
+    yield { kind: 'beginning', path, commit: first, decisions: past.jumpTo(basis.commit, basis.path).decide(basis.day).decisions, since, commits: this.commits, installed };
   }
 
   /** The day by which a commit is decided: never after what was looked at before. */
   private dayOf(commit: Commit | null): string {
     return this.question.today ?? (commit !== null && commit.landed < this.until ? commit.landed : this.until);
   }
+}
+
+/** The installed packages that files belong to. @param files absolute paths. */
+function packagesOf(files: readonly string[]): string[] {
+  return [...new Set(files.flatMap((file) => /^.*\/node_modules\/((?:@[^/]+\/)?[^/]+)\//.exec(file)?.[1] ?? []))].sort();
 }
 
 function isShallow(root: string): boolean {

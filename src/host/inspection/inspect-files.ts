@@ -4,6 +4,7 @@ import type { Watch } from '../files/watch.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
 import { knowProject, type ProjectState, type WholeScope } from './know-project.js';
+import { mergedFile } from './merge-found.js';
 import { Remembered, type KnownFindings } from './remembered.js';
 
 /** How files are inspected. */
@@ -23,7 +24,7 @@ export interface InspectionOptions {
 export async function inspectFiles(asked: InspectionJob, catalog: Catalog, options: InspectionOptions): Promise<InspectedFile[]> {
   const { whole, known, watch, signal } = options;
   signal?.throwIfAborted();
-  const { job, found, hasAsked, isCurrent } = await knowProject(asked, catalog, whole, options);
+  const { job, found, alone, hasAsked, isCurrent } = await knowProject(asked, catalog, whole, options);
   const remembered = job.files.length === 0 ? null : Remembered.of(job, catalog, known, hasAsked);
   const results = job.files.map(({ path }, index): InspectedFile | null => {
     const now = found.get(path);
@@ -33,6 +34,13 @@ export async function inspectFiles(asked: InspectionJob, catalog: Catalog, optio
   });
   // What was found by the whole project has not been remembered.
   if (isCurrent && found.size === 1) for (const [index, { path }] of job.files.entries()) if (found.has(path)) remembered?.put(index, found.get(path) as InspectedFile);
+  for (const [index, file] of job.files.entries()) {
+    const first = results[index] === null ? alone.get(file.path) : undefined;
+    const merged = first === undefined ? null : mergedFile(first, file, job, catalog);
+    if (merged === null) continue;
+    results[index] = { ...merged, index };
+    remembered?.put(index, { ...merged, facts: knownFacts(job, index, known) });
+  }
   const missing = results.flatMap((result, index) => (result === null ? [index] : []));
   const looked = missing.length === 0 ? [] : await inspectInParallel({ ...job, wantsVersions: remembered?.wantsVersions === true, files: missing.map((index) => job.files[index] as InspectionJob['files'][number]) }, watch, signal);
   for (const { index: place, ...result } of looked) {

@@ -11,7 +11,7 @@ import type { SentFile, WorkerTask } from './inspect-worker.js';
 
 /** A worker takes a while to load; it pays off from about this many files on. Once this thread has inspected some thousand, it is faster than a new one for a while. */
 const FILES_A_WORKER = 250;
-const FILES_A_LATE_WORKER = 5000;
+const FILES_A_LATE_WORKER = 1500;
 let isWarm = false;
 
 /** More threads than this only wait for the disk and for memory. */

@@ -25,6 +25,8 @@ export interface WholeScope {
 export interface KnowingJob {
   readonly job: InspectionJob;
   readonly found: ReadonlyMap<string, InspectedFile>;
+  /** What was found on the way by themselves in files of which something is known that way, by path. */
+  readonly alone: ReadonlyMap<string, InspectedFile>;
   /** Whether the cache has been asked about the files: its answers hold for this run. */
   readonly hasAsked: boolean;
   /** Whether what was found on the way is by the project as it is, so that it can be remembered. */
@@ -43,7 +45,7 @@ export async function knowProject(job: InspectionJob, catalog: Catalog, whole: (
     const rules = rulesFor(set, language);
     return rules.length === 0 ? [] : [{ path, set, rules }];
   });
-  if (asking.length === 0) return { job, found: new Map(), hasAsked: false, isCurrent: true };
+  if (asking.length === 0) return { job, found: new Map(), alone: new Map(), hasAsked: false, isCurrent: true };
   if (by === 'before') return knowingBefore(job, asking, options);
   const scope = whole();
   const { memo, cache } = options.known;
@@ -53,13 +55,16 @@ export async function knowProject(job: InspectionJob, catalog: Catalog, whole: (
     return asker === undefined ? null : findFor(asker, memo.projectOf(factsOf(known), scope));
   };
   const { files, found } = await readFacts(job, scope.job, catalog, find, options);
-  const state = stateOf(asking, files, scope);
-  const known = cache?.projectIn(state) ?? null;
+  const state = cache === null ? null : stateOf(asking, files, scope);
+  const known = state === null ? null : cache?.projectIn(state) ?? null;
   const findings = known ?? workOut(asking, memo.projectOf(factsOf(files), scope));
-  if (known === null) cache?.putProject({ state, findings });
+  if (known === null && state !== null) cache?.putProject({ state, findings });
   const byProject = new Map(findings);
   // The only one that was looked at knew the whole project.
-  return { job: { ...job, byProject }, found: found.size === 1 ? found : new Map([...found].filter(([path]) => !byProject.has(path))), hasAsked: true, isCurrent: true };
+  if (found.size === 1) return { job: { ...job, byProject }, found, alone: new Map(), hasAsked: true, isCurrent: true };
+  const [rest, alone] = [new Map<string, InspectedFile>(), new Map<string, InspectedFile>()];
+  for (const [path, file] of found) (byProject.has(path) ? alone : rest).set(path, file);
+  return { job: { ...job, byProject }, found: rest, alone, hasAsked: true, isCurrent: true };
 }
 
 /** Reads the facts of all files, for {@link ProjectState} `before`; nothing if no rule in force needs them. */
@@ -84,7 +89,7 @@ async function knowingBefore(job: InspectionJob, asking: readonly AskingFile[], 
     };
     for (const one of await inspectInParallel(look, watch, signal, learn)) found.set((look.files[one.index] as InspectionJob['files'][number]).path, one);
   }
-  return { job, found, hasAsked: false, isCurrent: false };
+  return { job, found, alone: new Map(), hasAsked: false, isCurrent: false };
 }
 
 /** A file that some rules need to know the whole project for. */

@@ -115,5 +115,7 @@ function knownFacts(path: string, way: Way, { memo, cache }: KnownFindings, gene
 
 function seenFacts({ path, language }: CheckedFile, facts: Facts | null, way: Way): KnownFacts {
   const file = facts === null ? null : new FileFacts(path, language, facts);
-  return { check: facts === null ? 0 : checkOf(facts), ...way, file: () => file };
+  // Only what is kept for later runs needs it.
+  const check = lazily(() => (facts === null ? 0 : checkOf(facts)));
+  return { get check() { return check(); }, ...way, file: () => file };
 }

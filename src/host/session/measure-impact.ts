@@ -3,6 +3,8 @@ import { expectationChanges } from '../../core/impact/expectation-changes.js';
 import { findingChanges } from '../../core/impact/finding-changes.js';
 import { ruleChanges } from '../../core/impact/rule-changes.js';
 import type { Problem } from '../../core/model/problem.js';
+import { refusalsIn, type Refusal } from '../../core/cascade/refusals.js';
+import { wordsOf } from '../../core/history/changing-line.js';
 import { filesBySet, type ResolvedFile, type ResolveReport } from '../../core/cascade/resolve-report.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
@@ -42,6 +44,7 @@ export async function measureImpact(before: Session, after: Session, renaming: R
     changes,
     findings: findingChanges(found, finds === null ? [] : findingsOf(finds)),
     counts: { before: openIn(found), after: openIn(finds === null ? [] : findingsOf(finds)) },
+    refused: newRefusals(earlier, later),
     expectations: expectationChanges(earlier.expectations, later.expectations),
     inScope: later.files.map(({ path }) => path),
     sets: { before: filesBySet(earlier.files).size, after: filesBySet(later.files).size },
@@ -55,6 +58,13 @@ function resolved(side: Session, renaming: Renaming): ReturnType<Session['resolv
     if (!(error instanceof LayerError)) throw error;
     throw new LayerError(error.problems.map(renaming), new Map([...error.texts].map(([file, text]) => [renaming({ file, place: null, detail: { code: 'yaml-too-deep' } }).file, text])));
   }
+}
+
+/** What guards refuse of rulings that were not there before. */
+function newRefusals(earlier: ResolveReport, later: ResolveReport): Refusal[] {
+  const [before, after] = [earlier, later].map(({ files, layers, catalog }) => refusalsIn(files, layers, catalog)) as [Refusal[], Refusal[]];
+  const known = new Set(before.map(({ statement }) => wordsOf(statement)));
+  return after.filter(({ statement }) => !known.has(wordsOf(statement)));
 }
 
 /** The files of one side. If the sides have different scope settings for contents, the files must be opened. */
