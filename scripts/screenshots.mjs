@@ -27,8 +27,8 @@ const SHOTS = {
   status: 'elvar status',
   impact: "elvar impact --set 'slips/*=error'",
   // Both in a year of commits.
-  history: 'elvar history kiosk/kiosk.js safety/dynamic-code --root ../year; elvar explain kiosk/kiosk.js safety/dynamic-code --who --root ../year',
-  expect: 'elvar impact main...open-day --root ../year',
+  history: 'cd ../year; elvar history kiosk/kiosk.js safety/dynamic-code; elvar explain kiosk/kiosk.js safety/dynamic-code --who',
+  expect: 'cd ../year; elvar impact main...open-day',
   doctor: 'elvar doctor',
   init: 'elvar init --yes --root ../bare',
   catalog: 'elvar catalog --language css',
@@ -88,7 +88,7 @@ try {
   for (const [name, typed] of Object.entries(SHOTS)) {
     if (ONLY !== undefined && name !== ONLY) continue;
     const script = path.join(folder, `${name}.sh`);
-    const command = `${MEANWHILE[name] ?? ''}${typed.replace(/(?<=^|; )elvar (\S+)/g, `${process.execPath} ${program} $1 --color`)}`;
+    const command = `${MEANWHILE[name] ?? ''}${typed.replace(/(?<=elvar .*); (?=elvar )/g, '; echo; ').replace(/(?<=^|; )elvar (\S+)/g, `${process.execPath} ${program} $1 --color`)}`;
     const fullScreen = FULL_SCREEN[name];
     const steps = fullScreen === undefined
       ? `printf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n{ ${command}; } 2>&1 | head -n ${ROWS - 3}\ntouch ${script}.done\nsleep 60\n`

@@ -87,7 +87,7 @@ const STEPS = [
   {
     title: 'And will somebody notice next time?',
     text: 'The auditors count on this rule, and an expectation says so. A branch for the open day breaks it. This text goes into its review:',
-    commands: ['tail -n 6 elvar.yaml', 'elvar impact main...open-day --format markdown', 'git checkout -q open-day && elvar check kiosk | head -n 4'],
+    commands: ['tail -n 6 elvar.yaml', 'elvar impact main...open-day --format markdown | head -n 22', 'git checkout -q open-day && elvar check kiosk | head -n 4'],
     folder: 'year',
   },
 ];

@@ -18,6 +18,8 @@ export interface ImpactDocument {
   }>>;
   /** What becomes of expectations: broken by the change, broken before and after, holding again, and gone. */
   readonly expectations: { readonly breaking: readonly BrokenExpectationData[]; readonly stillBroken: readonly BrokenExpectationData[]; readonly mended: readonly BrokenExpectationData[]; readonly dropped: readonly { readonly selector: string; readonly file: string | null; readonly line: number; readonly because: string | null }[] };
+  /** Rulings that guards refuse after the change, and did not before; `by` names the guard. */
+  readonly refused: readonly { readonly file: string | null; readonly line: number | null; readonly by: string; readonly rules: readonly string[]; readonly parts: readonly string[]; readonly files: readonly string[] }[];
   readonly incomplete: readonly IncompletePath[];
 }
 

@@ -112,7 +112,7 @@ describe('a change of rules', () => {
     expect(elvar(folder, ['set', 'slips/loose-compare', 'note', '--dry-run']).out).toContain('Breaks what elvar.yaml:4 expects');
     writeFiles(folder, { 'services/elvar.yaml': 'rulings:\n  slips/loose-compare: off\n' });
     const broken = elvar(folder, ['impact']);
-    expect(broken.out.split('\n')[1]).toBe('Breaks what elvar.yaml:4 expects: slips/loose-compare should be at least error for services/a/plan.ts and 2 more files, but is off (decided by services/elvar.yaml:2). The reason for it: the pilots rely on it.');
+    expect(broken.out.split('\n').slice(1, 4).join('\n')).toBe('Breaks what elvar.yaml:4 expects:\n  slips/loose-compare should be at least error for services/a/plan.ts and 2 more files, but is off (decided by services/elvar.yaml:2).\n  expected because the pilots rely on it');
     commitAll(folder);
     // What was broken before is not news; what is mended or taken back is.
     writeFiles(folder, { 'elvar.yaml': 'rulings:\n  slips/loose-compare: warning\nexpect:\n\n  - { of: [/services/], rulings: { slips/loose-compare: { at-least: error } }, because: the pilots rely on it }\n' });
@@ -120,7 +120,7 @@ describe('a change of rules', () => {
     writeFiles(folder, { 'services/elvar.yaml': 'rulings:\n  slips/loose-compare: error\n' });
     expect(elvar(folder, ['impact']).out).toContain('Holds again, as elvar.yaml:4 expects: slips/loose-compare at least error.\n');
     writeFiles(folder, { 'elvar.yaml': 'rulings:\n  slips/loose-compare: error\n' });
-    expect(elvar(folder, ['impact']).out).toContain('Is no longer expected: slips/loose-compare at least error for /services/, as elvar.yaml had it. The reason for it: the pilots rely on it.\n');
+    expect(elvar(folder, ['impact']).out).toContain('Is no longer expected: slips/loose-compare at least error for /services/, as elvar.yaml had it.\n');
     const { expectations } = elvarJson<{ expectations: { dropped: { selector: string }[] } }>(folder, ['impact']);
     expect(expectations.dropped.map(({ selector }) => selector)).toEqual(['slips/loose-compare']);
   });

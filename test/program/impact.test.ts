@@ -80,7 +80,7 @@ describe('impact', () => {
     const { out } = elvar(folder, ['impact', '--against', 'HEAD', '--format', 'markdown']);
     expect(out.split('\n')[0]).toBe('**2 rules are tightened and 1 file leaves the scope, for 4 of 8 files: 1 finding disappears and 3 change level.**');
     expect(out).toContain('| `idiom/debug-print` | tightened | warning → error | 3 | 2 at another level | `elvar.yaml:1 → style.yaml:3` |');
-    expect(out).toContain('- `idiom/debug-print`: the log is full\n');
+    expect(out).toContain('- idiom/debug-print: the log is full\n');
     expect(readFileSync(path.join(folder, 'quay/moor.js'), 'utf8')).toMatch(/^\/\/ edited/);
     commitAll(folder);
     expect(elvar(folder, ['impact', '--against', 'HEAD']).out).toMatch(/^Nothing changes/);

@@ -2,16 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { git } from '../support/git.js';
+import { commitBy, git } from '../support/git.js';
 import { elvar, elvarJson, makeFolder, writeFiles } from '../support/project.js';
-
-/** Commits everything there is, by somebody, on a day. */
-function commit(folder: string, day: string, author: string, subject: string): string {
-  git(folder, 'add', '-A');
-  const time = `${day}T12:00:00 +0000`;
-  execFileSync('git', ['-C', folder, '-c', `user.name=${author}`, '-c', 'user.email=office@saltmarsh.example', '-c', 'commit.gpgSign=false', 'commit', '-q', '--allow-empty', '-m', subject], { env: { PATH: process.env['PATH'], HOME: '/nonexistent', GIT_AUTHOR_DATE: time, GIT_COMMITTER_DATE: time } });
-  return git(folder, 'rev-parse', 'HEAD').trim();
-}
 
 const RULE = 'slips/loose-compare';
 
@@ -19,17 +11,17 @@ const RULE = 'slips/loose-compare';
 function harbour(): string {
   const folder = makeFolder({ 'quay/berth.js': 'if (a == b) go();\nconst tide = 1;\nexport { tide };\n', 'elvar.yaml': `rulings:\n  ${RULE}: error\n` });
   git(folder, 'init', '-q', '-b', 'main');
-  commit(folder, '2026-01-08', 'Jon Marsh', 'Begin');
+  commitBy(folder, '2026-01-08', 'Jon Marsh', 'Begin');
   writeFiles(folder, { 'quay/elvar.yaml': `rulings:\n  ${RULE}: { level: off, until: 2026-03-31, because: the gates }\n` });
-  commit(folder, '2026-02-01', 'Ines Holm', 'Leave the gates alone');
+  commitBy(folder, '2026-02-01', 'Ines Holm', 'Leave the gates alone');
   writeFiles(folder, { 'quay/elvar.yaml': 'rulings: [\n' });
-  commit(folder, '2026-04-10', 'Ines Holm', 'Try something');
+  commitBy(folder, '2026-04-10', 'Ines Holm', 'Try something');
   writeFiles(folder, { 'quay/elvar.yaml': 'rulings:\n  text/line-width: { level: note, options: { max: 90 } }\n' });
-  commit(folder, '2026-04-11', 'Jon Marsh', 'Put it right');
+  commitBy(folder, '2026-04-11', 'Jon Marsh', 'Put it right');
   renameSync(path.join(folder, 'quay/berth.js'), path.join(folder, 'quay/plan.js'));
-  commit(folder, '2026-05-02', 'Mia Reed', 'Rename the plan');
+  commitBy(folder, '2026-05-02', 'Mia Reed', 'Rename the plan');
   writeFiles(folder, { 'style/house.yaml': `rulings:\n  ${RULE}: note\n`, 'elvar.yaml': 'presets: [./style/house.yaml]\n' });
-  commit(folder, '2026-06-01', 'Mia Reed', 'Move the rules to a preset');
+  commitBy(folder, '2026-06-01', 'Mia Reed', 'Move the rules to a preset');
   return folder;
 }
 
@@ -96,7 +88,7 @@ describe('history', () => {
     expect(elvar(folder, ['history', 'a.js']).err).toContain('git');
     git(folder, 'init', '-q');
     expect(elvar(folder, ['history', 'a.js']).code).toBe(2);
-    commit(folder, '2026-01-01', 'Jon Marsh', 'Begin');
+    commitBy(folder, '2026-01-01', 'Jon Marsh', 'Begin');
     expect(elvar(folder, ['history', 'a.js', 'slips/lose-compare']).err).toContain('Did you mean slips/loose-compare?');
     expect(elvar(folder, ['history', 'a.js', '--since', 'May']).err).toContain('Write it as YYYY-MM-DD');
     expect(elvar(folder, ['history', '../x.js']).code).toBe(2);
@@ -143,7 +135,7 @@ describe('impact A..B', () => {
     const folder = harbour();
     git(folder, 'checkout', '-q', '-b', 'side', 'HEAD~1');
     writeFiles(folder, { 'quay/elvar.yaml': 'rulings:\n  idiom/debug-print: note\n' });
-    commit(folder, '2026-06-02', 'Ines Holm', 'Print nothing');
+    commitBy(folder, '2026-06-02', 'Ines Holm', 'Print nothing');
     expect(Object.keys(elvarJson<{ rules: object }>(folder, ['impact', 'main...side']).rules)).toEqual(['idiom/debug-print', 'text/line-width']);
     expect(Object.keys(elvarJson<{ rules: object }>(folder, ['impact', 'main..side']).rules)).toEqual(['idiom/debug-print', RULE, 'text/line-width']);
   });

@@ -73,6 +73,7 @@ const impact = z.strictObject({
     appearing: z.array(finding), disappearing: z.array(finding), relevelled: z.array(finding),
   })),
   expectations: z.strictObject({ breaking: z.array(broken), stillBroken: z.array(broken), mended: z.array(broken), dropped: z.array(z.strictObject({ selector: z.string(), file: z.string().nullable(), line, because: z.string().nullable() })) }),
+  refused: z.array(z.strictObject({ file: z.string(), line, by: z.string(), rules: z.array(z.string()).min(1), parts: z.array(z.string().regex(/^(?:level|waivers|fix|ledger|options\..+)$/)).min(1), files: z.array(z.string()).min(1) })),
   incomplete,
 });
 

@@ -51,7 +51,7 @@ export const IMPACT: Command<Options> = {
   run: async (context) => {
     const { options } = context;
     const { report, sides } = await measured(context);
-    const causes = sides === null || options.format !== 'markdown' ? null : (await import('../../host/history/change-causes.js')).causesOf(context.workspace.root, report.changes.rules, sides);
+    const causes = sides === null || options.format !== 'markdown' ? null : await (await import('../../host/history/change-causes.js')).causesOf(context.workspace.root, report.changes.rules, sides);
     show(context, FORMATS, { report, sides, causes });
     tellAside(context, report);
     if (options.set.length > 0 && report.changes.rules.length > 0) hint(context, 'To keep it: elvar set SELECTOR LEVEL --because REASON');

@@ -3,10 +3,11 @@ import type { Relation } from '../../core/compare/compare-rules.js';
 import type { RuleChange } from '../../core/impact/rule-changes.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
-import { toldExpectations } from '../../formats/text/expectation.js';
 import { deciderOf, impactSentence, reasonOf, RELATIONS, toldWays, wayText } from '../../formats/text/impact.js';
 import type { Style } from '../terminal.js';
+import { refusalText } from '../../formats/text/refusal.js';
 import { visible } from '../../formats/text/visible.js';
+import { viewExpectations } from './expectations.js';
 import { countByDirectory, foldFiles } from './fold-files.js';
 import { count, table } from './table.js';
 
@@ -20,7 +21,7 @@ const MOST_QUIET = 12;
 /** What a change of rules does: the answer in a sentence, then rule by rule. */
 export function viewImpact(report: ImpactReport, all: boolean, style: Style): string {
   const { changes, findings, sets, inScope } = report;
-  const lines = [style.strong(impactSentence(report)), ...expectationLines(report.expectations, style)];
+  const lines = [style.strong(impactSentence(report)), ...viewExpectations(report.expectations, style), ...report.refused.map((one) => style.level('warning', refusalText(one)))];
   if (changes.rules.length + changes.entering.length + changes.leaving.length === 0) return `${lines.join('\n')}\n`;
   lines.push(style.faint(`Rule sets: ${sets.before} before, ${sets.after} after.`));
   for (const [one, many, paths] of [['comes into scope', 'come into scope', changes.entering], ['leaves the scope', 'leave the scope', changes.leaving]] as const) {
@@ -32,10 +33,6 @@ export function viewImpact(report: ImpactReport, all: boolean, style: Style): st
   const others = [...findings].filter(([rule]) => !changes.rules.some((change) => change.rule === rule));
   for (const [rule, change] of others) lines.push('', style.strong(rule), ...viewFindings(change, all, style));
   return `${lines.join('\n')}\n`;
-}
-
-function expectationLines(changes: ImpactReport['expectations'], style: Style): string[] {
-  return toldExpectations(changes).map(({ kind, text }) => (kind === 'mends' ? style.good(text) : style.wrong(text)));
 }
 
 function weightOf(change: FindingChange | undefined): number {

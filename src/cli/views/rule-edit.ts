@@ -1,14 +1,14 @@
 import type { Hindrance, RuleEdit, RulingOutcome } from '../../core/impact/rule-edit.js';
-import { toldExpectations } from '../../formats/text/expectation.js';
 import { findingSentence, impactSentence } from '../../formats/text/impact.js';
 import { formatSource } from '../../formats/text/origin.js';
 import type { Style } from '../terminal.js';
+import { viewExpectations } from './expectations.js';
 import { viewPatch } from './patch.js';
 import { count, listed } from './table.js';
 
 /** What a change of a layer file will do: where the ruling decides, what keeps it from deciding, and the findings. */
 export function viewOutcome({ impact, outcome }: RuleEdit, style: Style): string[] {
-  const expected = toldExpectations(impact.expectations).map(({ kind, text }) => (kind === 'mends' ? style.good(text) : style.wrong(text)));
+  const expected = viewExpectations(impact.expectations, style);
   if (outcome === null) return [impactSentence(impact), ...expected];
   return [...outcomeLines(outcome, style), findingText(impact, outcome), ...scopeLines(impact.changes), ...expected];
 }

@@ -6,12 +6,13 @@ import type { Decision } from '../../core/model/statement.js';
 import { formatSelector } from '../../core/model/selector.js';
 import { brokenJson } from './expectations.js';
 import { findingJson } from './check.js';
+import { formatSource } from '../text/origin.js';
 import { incompleteJson } from '../text/incomplete.js';
 
 const NO_CHANGE: FindingChange = { appearing: [], disappearing: [], relevelled: [] };
 
 /** `elvar-impact/1`. Findings are as in `elvar-findings/1`. */
-export function impactJson({ changes, expectations, findings, counts, inScope, sets, catalog, incomplete }: ImpactReport): object {
+export function impactJson({ changes, expectations, refused, findings, counts, inScope, sets, catalog, incomplete }: ImpactReport): object {
   const list = (own: readonly Finding[]): object[] => own.map((finding) => findingJson(finding, catalog));
   const rules = [...new Set([...changes.rules.map(({ rule }) => rule), ...findings.keys()])].sort();
   return {
@@ -27,6 +28,7 @@ export function impactJson({ changes, expectations, findings, counts, inScope, s
       breaking: brokenJson(expectations.breaking), stillBroken: brokenJson(expectations.stillBroken), mended: brokenJson(expectations.mended),
       dropped: expectations.dropped.map(({ source: { layer, expectation: { because } }, rules: { selector, place } }) => ({ selector: formatSelector(selector), file: layer.file, line: place.line, because })),
     },
+    refused: refused.map(({ statement, guard, rules, parts, files }) => ({ file: statement.place?.file ?? null, line: statement.place?.line ?? null, by: formatSource(guard), rules: [...rules], parts: [...parts], files: [...files] })),
     incomplete: incompleteJson(incomplete),
   };
 }

@@ -62,21 +62,20 @@ export function brokenLine(broken: readonly BrokenExpectation[]): string | null 
 /** What a change of rules does to an expectation. */
 export interface ToldExpectation {
   readonly kind: 'breaks' | 'drops' | 'mends';
-  /** A whole sentence. */
+  /** What happens to which expectation; a colon and the text make it a sentence. */
+  readonly what: string;
   readonly text: string;
+  /** Why it was or is expected. */
+  readonly because: string | null;
 }
 
 /** What a change of rules does to expectations: what it breaks first. */
 export function toldExpectations({ breaking, mended, dropped }: ExpectationChanges): ToldExpectation[] {
   return [
-    ...alikeBroken(breaking).map(({ broken, rules }) => ({ kind: 'breaks', text: `Breaks what ${formatPlace(broken.place)} expects: ${brokenText(broken, rules)}.${reasonText(broken.source.expectation.because)}` }) as const),
-    ...dropped.map((one) => ({ kind: 'drops', text: `Is no longer expected: ${droppedText(one)}.${reasonText(one.source.expectation.because)}` }) as const),
-    ...mended.map((one) => ({ kind: 'mends', text: `Holds again, as ${formatPlace(one.place)} expects: ${one.rule} ${expectedText(one.unmet)}.` }) as const),
+    ...alikeBroken(breaking).map(({ broken, rules }) => ({ kind: 'breaks', what: `Breaks what ${formatPlace(broken.place)} expects`, text: `${brokenText(broken, rules)}.`, because: broken.source.expectation.because }) as const),
+    ...dropped.map((one) => ({ kind: 'drops', what: 'Is no longer expected', text: `${droppedText(one)}.`, because: one.source.expectation.because }) as const),
+    ...mended.map((one) => ({ kind: 'mends', what: `Holds again, as ${formatPlace(one.place)} expects`, text: `${one.rule} ${expectedText(one.unmet)}.`, because: null }) as const),
   ];
-}
-
-function reasonText(because: string | null): string {
-  return because === null ? '' : ` The reason for it: ${visible(because)}.`;
 }
 
 function droppedText({ source: { expectation: { files }, layer }, rules }: DroppedExpectation): string {

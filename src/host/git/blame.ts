@@ -27,14 +27,6 @@ export function blameLines(root: string, file: string, lines: readonly number[],
   return authors;
 }
 
-/** Who last changed a file between two commits; nobody yet, if `to` is the work tree (null) and none of the commits did. Null if git cannot tell. */
-export function lastAuthor(root: string, file: string, from: string, to: string | null): LineAuthor | null {
-  const answer = askGit(root, ['-c', 'i18n.logOutputEncoding=UTF-8', '-c', 'log.showSignature=false', 'log', '-1', '--format=%H%x00%as%x00%cs%x00%aN%x00%s', `${from}..${to ?? 'HEAD'}`, '--', `:(literal)${file}`]);
-  if ('failed' in answer) return null;
-  const [id = '', day = '', landed = '', author = '', subject = ''] = answer.out.trim().split('\0');
-  return id === '' ? (to === null ? 'uncommitted' : null) : { commit: { id, day, landed, author, subject }, isOldest: false };
-}
-
 function authorOf(commit: string, headers: Headers): LineAuthor {
   if (/^0+$/.test(commit)) return 'uncommitted';
   const day = dayOf(headers['author-time'], headers['author-tz']);

@@ -1,5 +1,5 @@
 import { UsageError } from '../files/errors.js';
-import type { ChangedFile } from './first-parents.js';
+import type { ChangedFile } from './commit-steps.js';
 import { askGit, gitBlobs } from './git.js';
 
 /** The texts of git's blobs, each read once. */

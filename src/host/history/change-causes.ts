@@ -1,14 +1,18 @@
 import path from 'node:path';
+import { linesOf } from '../../core/base/line-ends.js';
 import { ChangedTexts, type TextTurn } from '../../core/history/changed-texts.js';
 import { changingLine } from '../../core/history/changing-line.js';
 import type { ChangingLine } from '../../core/history/history-event.js';
 import type { LineAuthor } from '../../core/history/line-authors.js';
 import type { ChangeCause, ChangeCauses } from '../../core/impact/change-cause.js';
+import { guardsBefore } from '../../core/impact/guards-before.js';
 import type { RuleChange, WayOfChange } from '../../core/impact/rule-changes.js';
+import type { Statement } from '../../core/model/statement.js';
 import { readTextFile } from '../files/text-file.js';
-import { blameLines, lastAuthor } from '../git/blame.js';
-import { Blobs, TreeAt } from '../git/tree-at.js';
+import { blameLines } from '../git/blame.js';
+import { changesBetween } from '../git/commit-steps.js';
 import { needCommit } from '../git/revision.js';
+import { Blobs, TreeAt } from '../git/tree-at.js';
 
 /** Two states of a repository: commits, or the work tree where `to` is null. */
 export interface RevisionSides {
@@ -17,33 +21,95 @@ export interface RevisionSides {
 }
 
 /** Which lines changed the rules between two states, and who wrote or removed them. @throws UsageError if git cannot tell. */
-export function causesOf(root: string, rules: readonly RuleChange[], { from, to }: RevisionSides): ChangeCauses {
-  const [first, second] = [needCommit(root, from, 'impact'), to === null ? null : needCommit(root, to, 'impact')];
-  const blobs = new Blobs(root);
-  const [before, after] = [TreeAt.of(root, first), second === null ? null : TreeAt.of(root, second)];
-  const textIn = (tree: TreeAt | null, file: string): string | null => {
-    if (tree === null) {
-      const reading = readTextFile(path.join(root, file));
-      return 'failed' in reading ? null : reading.text;
+export async function causesOf(root: string, rules: readonly RuleChange[], sides: RevisionSides): Promise<ChangeCauses> {
+  const finder = new CauseFinder(root, sides);
+  const ways = new Map<WayOfChange, ChangeCause>();
+  const removedGuards = new Map<Statement, LineAuthor>();
+  for (const way of rules.flatMap((rule) => rule.ways)) {
+    ways.set(way, await finder.causeOf(way));
+    for (const { before, after } of guardsBefore(way)) {
+      const place = before.guard?.place ?? before.place;
+      const author = after !== null || place === null ? null : await finder.authorOf({ place, fate: 'removed' });
+      if (author !== null) removedGuards.set(before, author);
     }
-    const blob = tree.blobOf(file);
-    return blob === undefined ? null : blobs.textOf(blob);
-  };
-  const texts = new ChangedTexts((file): TextTurn | undefined => {
-    const turn = { before: textIn(before, file), after: textIn(after, file) };
-    return turn.before === turn.after ? undefined : turn;
-  });
-  const authorOf = ({ place: { file, line }, fate }: ChangingLine): LineAuthor | null => (fate === 'removed' ? lastAuthor(root, file, first, second) : blameLines(root, file, [line], second).get(line) ?? null);
-  const known = new Map<string, ChangeCause>();
-  return new Map(rules.flatMap(({ ways }) => ways.map((way) => [way, causeOf(way, texts, known, authorOf)] as const)));
+  }
+  return { ways, removedGuards };
 }
 
-function causeOf({ before, after }: WayOfChange, texts: ChangedTexts, known: Map<string, ChangeCause>, authorOf: (line: ChangingLine) => LineAuthor | null): ChangeCause {
-  const option = before.level !== after.level ? null : Object.keys(after.options).find((name) => JSON.stringify(before.options[name]?.value) !== JSON.stringify(after.options[name]?.value)) ?? null;
-  const line = changingLine({ was: before, is: after, option }, texts);
-  if (line === null) return { line, author: null };
-  const key = JSON.stringify([line.place.file, line.place.line, line.fate]);
-  let cause = known.get(key);
-  if (cause === undefined) known.set(key, (cause = { line, author: authorOf(line) }));
-  return cause;
+/** What a commit holds. */
+interface State {
+  readonly commit: string;
+  readonly tree: TreeAt;
+}
+
+class CauseFinder {
+  private readonly blobs: Blobs;
+  private readonly from: State;
+  /** The later commit, or the last one below the work tree. */
+  private readonly to: State;
+  private readonly isWorkTree: boolean;
+  private readonly texts: ChangedTexts;
+  private readonly known = new Map<string, LineAuthor | null>();
+
+  constructor(private readonly root: string, { from, to }: RevisionSides) {
+    this.blobs = new Blobs(root);
+    this.from = this.stateOf(from);
+    this.to = this.stateOf(to ?? 'HEAD');
+    this.isWorkTree = to === null;
+    this.texts = new ChangedTexts((file): TextTurn | undefined => {
+      const turn = { before: this.textIn(this.from, file), after: this.isWorkTree ? this.textNow(file) : this.textIn(this.to, file) };
+      return turn.before === turn.after ? undefined : turn;
+    });
+  }
+
+  async causeOf({ before, after }: WayOfChange): Promise<ChangeCause> {
+    const option = before.level !== after.level ? null : Object.keys(after.options).find((name) => JSON.stringify(before.options[name]?.value) !== JSON.stringify(after.options[name]?.value)) ?? null;
+    const line = changingLine({ was: before, is: after, option }, this.texts);
+    return { line, author: line === null ? null : await this.authorOf(line) };
+  }
+
+  /** Who wrote or removed a line; null if git does not tell. */
+  async authorOf({ place: { file, line }, fate }: ChangingLine): Promise<LineAuthor | null> {
+    // Built-in presets and fetched ones have names, and those outside the project paths that lead out of it.
+    if (file.includes(':') || file.startsWith('../') || path.isAbsolute(file)) return null;
+    const key = JSON.stringify([file, line, fate]);
+    const known = this.known.get(key);
+    if (known !== undefined) return known;
+    const author = fate === 'removed' ? await this.removerOf(file, line) : this.writerOf(file, line);
+    this.known.set(key, author);
+    return author;
+  }
+
+  private writerOf(file: string, line: number): LineAuthor | null {
+    const author = blameLines(this.root, file, [line], this.isWorkTree ? null : this.to.commit).get(line);
+    // Git knows nothing about a file that has never been committed.
+    return author ?? (this.isWorkTree && this.to.tree.blobOf(file) === undefined && this.textNow(file) !== null ? 'uncommitted' : null);
+  }
+
+  /** Whoever last made a line of the earlier state rarer in its file. */
+  private async removerOf(file: string, line: number): Promise<LineAuthor | null> {
+    const text = linesOf(this.textIn(this.from, file) ?? '')[line - 1];
+    if (text === undefined) return null;
+    const times = (whole: string | null): number => linesOf(whole ?? '').filter((one) => one === text).length;
+    if (this.isWorkTree && times(this.textNow(file)) < times(this.textIn(this.to, file))) return 'uncommitted';
+    for await (const { commit, files } of changesBetween(this.root, this.from.commit, this.to.commit, file)) {
+      if (files.some(({ before, after }) => times(this.blobs.textOf(after ?? '')) < times(this.blobs.textOf(before ?? '')))) return { commit, isOldest: false };
+    }
+    return null;
+  }
+
+  private stateOf(revision: string): State {
+    const commit = needCommit(this.root, revision, 'impact');
+    return { commit, tree: TreeAt.of(this.root, commit) };
+  }
+
+  private textIn({ tree }: State, file: string): string | null {
+    const blob = tree.blobOf(file);
+    return blob === undefined ? null : this.blobs.textOf(blob);
+  }
+
+  private textNow(file: string): string | null {
+    const reading = readTextFile(path.join(this.root, file));
+    return 'failed' in reading ? null : reading.text;
+  }
 }

@@ -4,7 +4,7 @@ import type { Decisions } from '../../core/history/rule-turns.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { LAYER_FILE } from '../files/own-files.js';
 import { readTextFile } from '../files/text-file.js';
-import { firstParents, type ChangedFile, type CommitStep } from '../git/first-parents.js';
+import { firstParents, type ChangedFile, type CommitStep } from '../git/commit-steps.js';
 import { Blobs, TreeAt } from '../git/tree-at.js';
 import type { Session } from '../session/session.js';
 import { decideTree, type DecidedTree } from './decided-tree.js';

@@ -3,7 +3,7 @@ import { ChangedTexts, type TextTurn } from '../../core/history/changed-texts.js
 import type { Cause, Commit, HistoryEvent } from '../../core/history/history-event.js';
 import { ruleTurns, type Decisions } from '../../core/history/rule-turns.js';
 import type { RuleId } from '../../core/model/rule.js';
-import type { ChangedFile, CommitStep } from '../git/first-parents.js';
+import type { ChangedFile, CommitStep } from '../git/commit-steps.js';
 import { askGit } from '../git/git.js';
 import { needCommit } from '../git/revision.js';
 import type { Session } from '../session/session.js';

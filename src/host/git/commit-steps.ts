@@ -27,9 +27,21 @@ const FORMAT = ['%x01%H', '%P', '%as', '%cs', '%aN', '%s', ''].join('%x00');
  */
 export async function* firstParents(root: string, from: string, patterns: readonly string[]): AsyncGenerator<CommitStep> {
   // git-log(1): with --first-parent, -m compares merges with their first parents only; --full-history and --sparse keep all commits.
+  yield* commitSteps(root, ['--first-parent', '-m', '--sparse'], from, patterns);
+}
+
+/**
+ * The commits between two that changed a file, on whatever branch, newest first; without merges.
+ * @throws UsageError if git fails.
+ */
+export async function* changesBetween(root: string, from: string, to: string, file: string): AsyncGenerator<CommitStep> {
+  yield* commitSteps(root, ['--no-merges'], `${from}..${to}`, [`:(literal)${file}`]);
+}
+
+async function* commitSteps(root: string, selection: readonly string[], revisions: string, patterns: readonly string[]): AsyncGenerator<CommitStep> {
   const fields = gitFields(root, [
-    '-c', 'log.showSignature=false', '-c', 'log.showRoot=true', 'log', '--first-parent', '-m', '--sparse', '--full-history', '--raw', '-z', '--no-abbrev', '--no-renames', '--no-color', '--relative', '--ignore-submodules', `--format=${FORMAT}`,
-    from, '--', ...patterns,
+    '-c', 'log.showSignature=false', '-c', 'log.showRoot=true', 'log', ...selection, '--full-history', '--raw', '-z', '--no-abbrev', '--no-renames', '--no-color', '--relative', '--ignore-submodules', `--format=${FORMAT}`,
+    revisions, '--', ...patterns,
   ]);
   let step: { readonly commit: Commit; readonly parent: string | null; readonly files: ChangedFile[] } | null = null;
   let change: RegExpExecArray | null = null;
