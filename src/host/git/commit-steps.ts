@@ -31,11 +31,11 @@ export async function* firstParents(root: string, from: string, patterns: readon
 }
 
 /**
- * The commits between two that changed a file, on whatever branch, newest first; without merges.
- * @throws UsageError if git fails.
+ * The commits between two that changed files, on whatever branch, newest first; without merges.
+ * @param patterns git's pathspecs, relative to the root. @throws UsageError if git fails.
  */
-export async function* changesBetween(root: string, from: string, to: string, file: string): AsyncGenerator<CommitStep> {
-  yield* commitSteps(root, ['--no-merges'], `${from}..${to}`, [`:(literal)${file}`]);
+export async function* changesBetween(root: string, from: string, to: string, patterns: readonly string[]): AsyncGenerator<CommitStep> {
+  yield* commitSteps(root, ['--no-merges'], `${from}..${to}`, patterns);
 }
 
 async function* commitSteps(root: string, selection: readonly string[], revisions: string, patterns: readonly string[]): AsyncGenerator<CommitStep> {

@@ -2,7 +2,7 @@ import path from 'node:path';
 import { linesOf } from '../../core/base/line-ends.js';
 import { ChangedTexts, type TextTurn } from '../../core/history/changed-texts.js';
 import { changingLine } from '../../core/history/changing-line.js';
-import type { ChangingLine } from '../../core/history/history-event.js';
+import type { ChangingLine, Commit } from '../../core/history/history-event.js';
 import type { LineAuthor } from '../../core/history/line-authors.js';
 import type { ChangeCause, ChangeCauses } from '../../core/impact/change-cause.js';
 import { guardsBefore } from '../../core/impact/guards-before.js';
@@ -10,9 +10,10 @@ import type { RuleChange, WayOfChange } from '../../core/impact/rule-changes.js'
 import type { Statement } from '../../core/model/statement.js';
 import { readTextFile } from '../files/text-file.js';
 import { blameLines } from '../git/blame.js';
-import { changesBetween } from '../git/commit-steps.js';
+import { changesBetween, type ChangedFile } from '../git/commit-steps.js';
 import { needCommit } from '../git/revision.js';
 import { Blobs, TreeAt } from '../git/tree-at.js';
+import { WatchedFiles } from './watched-files.js';
 
 /** Two states of a repository: commits, or the work tree where `to` is null. */
 export interface RevisionSides {
@@ -36,6 +37,11 @@ export async function causesOf(root: string, rules: readonly RuleChange[], sides
   return { ways, removedGuards };
 }
 
+/** What a commit changed in a file. */
+interface CommittedChange extends ChangedFile {
+  readonly commit: Commit;
+}
+
 /** What a commit holds. */
 interface State {
   readonly commit: string;
@@ -50,6 +56,7 @@ class CauseFinder {
   private readonly isWorkTree: boolean;
   private readonly texts: ChangedTexts;
   private readonly known = new Map<string, LineAuthor | null>();
+  private changes: Promise<ReadonlyMap<string, readonly CommittedChange[]>> | null = null;
 
   constructor(private readonly root: string, { from, to }: RevisionSides) {
     this.blobs = new Blobs(root);
@@ -73,11 +80,33 @@ class CauseFinder {
     // Built-in presets and fetched ones have names, and those outside the project paths that lead out of it.
     if (file.includes(':') || file.startsWith('../') || path.isAbsolute(file)) return null;
     const key = JSON.stringify([file, line, fate]);
-    const known = this.known.get(key);
-    if (known !== undefined) return known;
-    const author = fate === 'removed' ? await this.removerOf(file, line) : this.writerOf(file, line);
-    this.known.set(key, author);
+    let author = this.known.get(key);
+    if (author === undefined) this.known.set(key, (author = await this.onlyAuthorOf(file, line, fate) ?? (fate === 'removed' ? await this.removerOf(file, line) : this.writerOf(file, line))));
     return author;
+  }
+
+  /** Whoever changed a line, if its file was changed only once: then git need not look at the lines. */
+  private async onlyAuthorOf(file: string, line: number, fate: ChangingLine['fate']): Promise<LineAuthor | null> {
+    if (this.texts.linesOf(file, fate === 'removed' ? 'before' : 'after')?.includes(line) !== true) return null;
+    const [first = null, last = null] = [this.from.tree.blobOf(file), this.to.tree.blobOf(file)];
+    if (this.isWorkTree && first === last) return 'uncommitted';
+    if (this.isWorkTree && this.textNow(file) !== this.textIn(this.to, file)) return null;
+    this.changes ??= this.changedFiles();
+    const [only, ...others] = (await this.changes).get(file) ?? [];
+    return only !== undefined && others.length === 0 && only.before === first && only.after === last ? { commit: only.commit, isOldest: false } : null;
+  }
+
+  /** What each commit between the two states changed, by file. */
+  private async changedFiles(): Promise<ReadonlyMap<string, readonly CommittedChange[]>> {
+    const found = new Map<string, CommittedChange[]>();
+    for await (const { commit, files } of changesBetween(this.root, this.from.commit, this.to.commit, new WatchedFiles().patterns())) {
+      for (const change of files) {
+        const known = found.get(change.path);
+        if (known === undefined) found.set(change.path, [{ commit, ...change }]);
+        else known.push({ commit, ...change });
+      }
+    }
+    return found;
   }
 
   private writerOf(file: string, line: number): LineAuthor | null {
@@ -92,7 +121,7 @@ class CauseFinder {
     if (text === undefined) return null;
     const times = (whole: string | null): number => linesOf(whole ?? '').filter((one) => one === text).length;
     if (this.isWorkTree && times(this.textNow(file)) < times(this.textIn(this.to, file))) return 'uncommitted';
-    for await (const { commit, files } of changesBetween(this.root, this.from.commit, this.to.commit, file)) {
+    for await (const { commit, files } of changesBetween(this.root, this.from.commit, this.to.commit, [`:(literal)${file}`])) {
       if (files.some(({ before, after }) => times(this.blobs.textOf(after ?? '')) < times(this.blobs.textOf(before ?? '')))) return { commit, isOldest: false };
     }
     return null;

@@ -17,6 +17,11 @@ export class WatchedFiles {
 
   /** Git's pathspecs (gitglossary(7), "pathspec") for these files and one more. */
   patternsWith(own: string): string[] {
-    return [...[...DECIDING].map((name) => `*${name}`), '*.yaml', '*.yml', ...[own, ...this.others].map((file) => `:(literal)${file}`)];
+    return [...this.patterns(), `:(literal)${own}`];
+  }
+
+  /** Git's pathspecs for these files. */
+  patterns(): string[] {
+    return [...[...DECIDING].map((name) => `*${name}`), '*.yaml', '*.yml', ...[...this.others].map((file) => `:(literal)${file}`)];
   }
 }
