@@ -31,3 +31,47 @@ export interface DoctorDocument {
   readonly layerFiles: number;
   readonly incomplete: readonly IncompletePath[];
 }
+
+/** Who did something, when, and in which commit; all null for what is not committed. */
+interface CommitData {
+  readonly commit: string | null;
+  readonly day: string | null;
+  readonly author: string | null;
+  readonly subject: string | null;
+}
+
+interface PlaceData {
+  readonly file: string;
+  readonly line: number;
+  readonly column: number;
+}
+
+/** How the rules of a file came about, newest first. */
+export interface HistoryDocument {
+  readonly format: 'elvar-history/1';
+  readonly path: string;
+  /** Null for all rules. */
+  readonly rule: string | null;
+  readonly changes: readonly (CommitData & {
+    readonly cause: 'commit' | 'uncommitted' | 'expired';
+    /** The path of the file then. */
+    readonly path: string;
+    readonly rules: readonly {
+      readonly rule: string;
+      readonly level: { readonly from: string | null; readonly to: string | null } | null;
+      readonly options: Readonly<Record<string, { readonly from: unknown; readonly to: unknown }>>;
+      /** The line that did it, and what became of it. */
+      readonly line: (PlaceData & { readonly fate: 'written' | 'removed' | 'expired' }) | null;
+      /** The line that decides from then on. */
+      readonly by: PlaceData | null;
+    }[];
+  })[];
+  readonly renames: readonly (CommitData & { readonly from: string; readonly to: string })[];
+  /** Commits that are passed over, because their layer files were wrong. */
+  readonly broken: readonly (CommitData & { readonly problems: readonly { readonly file: string; readonly line: number | null; readonly column: number | null; readonly message: string }[] })[];
+  /** How many commits were looked at. */
+  readonly commits: number;
+  /** The packages whose presets were read as they are installed now. */
+  readonly installed: readonly string[];
+  readonly beginning: (CommitData & { readonly path: string; readonly reason: 'first-commit' | 'asked' | 'shallow-clone'; readonly levels: Readonly<Record<string, string>> }) | null;
+}

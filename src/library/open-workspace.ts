@@ -4,16 +4,21 @@ import { checkJson } from '../formats/json/check.js';
 import { compareJson } from '../formats/json/compare.js';
 import { doctorJson } from '../formats/json/doctor.js';
 import { fixJson } from '../formats/json/fix.js';
+import { historyJson } from '../formats/json/history.js';
 import { impactJson } from '../formats/json/impact.js';
 import { resolveJson } from '../formats/json/resolve.js';
 import { scopeJson } from '../formats/json/scope.js';
+import { isDate } from '../core/base/date.js';
+import type { HistoryEvent } from '../core/history/history-event.js';
 import { narrowed } from '../core/inspect/select-findings.js';
 import { UsageError } from '../host/files/errors.js';
+import { historyOf } from '../host/history/history-of.js';
+import { impactBetween, parseRange } from '../host/session/revisions.js';
 import { ruleById } from '../host/project/rule-by-id.js';
 import { selectedRules } from '../host/project/selected-rules.js';
 import type { WorkspaceOptions as HostOptions } from '../host/layers/run-settings.js';
 import { openWorkspace as openHost, type Workspace as HostWorkspace } from '../host/workspace.js';
-import type { DoctorDocument, ImpactDocument } from './change-documents.js';
+import type { DoctorDocument, HistoryDocument, ImpactDocument } from './change-documents.js';
 import type {
   CatalogDocument, CompareDocument, ExplainDocument, ExplainLineDocument, FindingsDocument, FixDocument, ResolveDocument, ScopeDocument,
 } from './documents.js';
@@ -69,7 +74,7 @@ export interface FixQuestion extends PathsQuestion {
   readonly signal?: EndSignal | undefined;
 }
 
-/** A change of rules to try: one of the three; without any, the layer files as they are are compared with the last commit. */
+/** A change of rules to try or to look back at: one of the four; without any, the layer files as they are are compared with the last commit. */
 export interface ImpactQuestion {
   /** Settings, as in {@link WorkspaceOptions.set}. */
   readonly set?: readonly string[] | undefined;
@@ -77,6 +82,16 @@ export interface ImpactQuestion {
   readonly preset?: string | undefined;
   /** A revision of git whose layer files are compared with those of today. */
   readonly against?: string | undefined;
+  /** Two revisions of git, as `A..B`, or `A...B` from where they parted: what changed between them, for the files as the second has them. */
+  readonly between?: string | undefined;
+}
+
+/** What of a file's past is of interest. */
+export interface HistoryQuestion {
+  /** Only this rule. */
+  readonly rule?: string | undefined;
+  /** Only commits from this day on, as YYYY-MM-DD. */
+  readonly since?: string | undefined;
 }
 
 /**
@@ -101,6 +116,8 @@ export interface Workspace {
   readonly compare: (first: string, second: string) => CompareDocument;
   /** What would a change of rules do? */
   readonly impact: (question?: ImpactQuestion) => Promise<ImpactDocument>;
+  /** Who changed the rules of a file, when, and by which line? It need not exist. Without {@link WorkspaceOptions.today}, each commit is decided by its own day. */
+  readonly history: (path: string, question?: HistoryQuestion) => Promise<HistoryDocument>;
   /** What is wrong with the configuration itself? */
   readonly doctor: () => Promise<DoctorDocument>;
   /** Which rules are there, the project's house rules among them? */
@@ -150,6 +167,7 @@ function workspaceOf(host: HostWorkspace, given: WorkspaceOptions): Workspace {
     explainLine: async ({ path, line, column }) => explainLineJson(await host.explainLine({ file: path, line, column: column ?? null })) as ExplainLineDocument,
     compare: (first, second) => compareJson(host.compare(first, second)) as CompareDocument,
     impact: (question = {}) => impact(host, given, question),
+    history: (path, question = {}) => history(host, given, path, question),
     doctor: async () => doctorJson(await host.doctor()) as DoctorDocument,
     catalog: () => catalogJson(host.catalog().catalog.rules) as CatalogDocument,
     fix: async ({ paths = [], rules = [], offered = false, write = false, signal } = {}) => fixJson(await host.fix(paths, { rules, offered, writes: write, signal: signal as AbortSignal | undefined })) as FixDocument,
@@ -162,9 +180,19 @@ async function check(host: HostWorkspace, { paths = [], since, rules = [], excus
   return checkJson(asked, { level: 0, confidence: 0 }, { withExcused: excused, withFiles: false }) as FindingsDocument;
 }
 
-async function impact(host: HostWorkspace, options: WorkspaceOptions, { set, preset, against }: ImpactQuestion): Promise<ImpactDocument> {
-  if ([set, preset, against].filter((one) => one !== undefined).length > 1) throw new UsageError('set, preset and against cannot be combined');
+async function impact(host: HostWorkspace, options: WorkspaceOptions, { set, preset, against, between }: ImpactQuestion): Promise<ImpactDocument> {
+  if ([set, preset, against, between].filter((one) => one !== undefined).length > 1) throw new UsageError('set, preset, against and between cannot be combined');
   if (preset !== undefined) return impactJson(await host.impactOfPreset(preset)) as ImpactDocument;
   if (set !== undefined) return impactJson(await host.impact(host.trial({ set: [...options.set ?? [], ...set] }))) as ImpactDocument;
-  return impactJson(await host.impactSince(against ?? 'HEAD')) as ImpactDocument;
+  if (between === undefined) return impactJson(await host.impactSince(against ?? 'HEAD')) as ImpactDocument;
+  const range = parseRange(host.root, between);
+  if (range === null) throw new UsageError(`between: ${between} names no two revisions; write them as A..B`);
+  return impactJson(await impactBetween(host.session, range)) as ImpactDocument;
+}
+
+async function history(host: HostWorkspace, { today }: WorkspaceOptions, path: string, { rule, since }: HistoryQuestion): Promise<HistoryDocument> {
+  if (since !== undefined && !isDate(since)) throw new UsageError(`since: ${since} is not a date; write it as YYYY-MM-DD`);
+  const events: HistoryEvent[] = [];
+  for await (const event of historyOf(host.session, path, { rule: rule ?? null, since: since ?? null, today: today ?? null })) events.push(event);
+  return historyJson(events, rule ?? null) as HistoryDocument;
 }

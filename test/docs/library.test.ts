@@ -4,6 +4,7 @@ import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import type * as Library from '../../src/index.js';
 import { DOCUMENTS } from '../support/json-documents.js';
+import { commitAll, git } from '../support/git.js';
 import { makeFolder, writeFiles } from '../support/project.js';
 import { HAS_TIME } from '../support/runs.js';
 
@@ -42,9 +43,11 @@ describe('the library', () => {
 
   test('answers with the documents that the command line prints', async () => {
     const workspace = open();
+    git(workspace.root, 'init', '-q');
+    commitAll(workspace.root);
     const answers = {
       'elvar-findings/1': await workspace.check(), 'elvar-scope/1': workspace.scope(), 'elvar-resolve/1': workspace.resolve({ paths: ['a.js'] }), 'elvar-explain/1': workspace.explain('a.js', { rule: 'slips/syntax' }),
-      'elvar-compare/1': workspace.compare('a.js', 'b.py'), 'elvar-impact/1': await workspace.impact({ set: ['dead/*=error'] }), 'elvar-doctor/1': await workspace.doctor(), 'elvar-catalog/1': workspace.catalog(), 'elvar-fix/1': await workspace.fix(),
+      'elvar-compare/1': workspace.compare('a.js', 'b.py'), 'elvar-impact/1': await workspace.impact({ set: ['dead/*=error'] }), 'elvar-doctor/1': await workspace.doctor(), 'elvar-catalog/1': workspace.catalog(), 'elvar-fix/1': await workspace.fix(), 'elvar-history/1': await workspace.history('a.js', { rule: 'slips/syntax' }),
     } as const;
     for (const [format, answer] of Object.entries(answers)) {
       expect(answer.format).toBe(format);
@@ -62,6 +65,20 @@ describe('the library', () => {
     expect(readFileSync(path.join(workspace.root, 'a.js'), 'utf8')).toBe('go(a == b);  \n');
     await workspace.fix({ rules: ['text/*'], write: true });
     expect(readFileSync(path.join(workspace.root, 'a.js'), 'utf8')).toBe('go(a == b);\n');
+  });
+
+  test('looks back', async () => {
+    const { root } = open();
+    git(root, 'init', '-q');
+    commitAll(root, 'Begin');
+    writeFiles(root, { 'elvar.yaml': 'rulings: { slips/*: warning, text/trailing-blanks: note }\n' });
+    commitAll(root, 'Relax');
+    const workspace = openWorkspace({ directory: root, env: {} });
+    const { changes, commits } = await workspace.history('a.js', { rule: 'slips/loose-compare' });
+    expect([commits, changes.map(({ subject, rules }) => [subject, rules[0]?.level, rules[0]?.line?.file])]).toEqual([2, [['Relax', { from: 'error', to: 'warning' }, 'elvar.yaml']]]);
+    expect((await workspace.impact({ between: 'HEAD~1..HEAD' })).rules['slips/loose-compare']?.relation).toBe('looser');
+    await expect(workspace.impact({ between: 'HEAD' })).rejects.toThrow(UsageError);
+    await expect(workspace.history('a.js', { since: 'May' })).rejects.toThrow(UsageError);
   });
 
   test('throws errors that say what is wrong', async () => {

@@ -28,7 +28,7 @@ const finding = z.strictObject({
 });
 const repairPlaces = z.array(z.strictObject({ rule: z.string(), line, column: line, message: z.string() }));
 const incomplete = z.array(z.strictObject({ path: z.string(), reason: z.string(), code: z.enum(['unreadable', 'patterns-unreadable', 'unwritten', 'ledger-behind', 'vanished', 'name-not-utf8', 'unfinished', 'too-slow', 'too-dense', 'part-missing', 'part-unfit', 'not-in-part']) }));
-const pattern = z.strictObject({ file: z.string(), line, pattern: z.string() });
+const pattern = z.strictObject({ file: z.string().nullable(), line: line.nullable(), pattern: z.string() });
 const skipped = z.strictObject({ path: z.string(), reason: z.string(), by: pattern.nullable() });
 
 const decidingLine = z.strictObject({ layer: z.string(), file: z.string(), line, zone: z.string().nullable(), because: z.string().nullable() }).nullable();
