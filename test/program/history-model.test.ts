@@ -64,9 +64,9 @@ interface Landed {
   readonly place: string;
 }
 
-/** Makes the history, and tells what lies along the first parents, oldest first. */
-function makeHistory(root: string, pool: readonly ReadonlyMap<string, string>[], steps: readonly Step[]): Landed[] {
-  git(root, 'init', '-q', '-b', 'main');
+/** Makes the history of a project in a repository, which may be around it, and tells what lies along the first parents, oldest first. */
+function makeHistory(root: string, repository: string, pool: readonly ReadonlyMap<string, string>[], steps: readonly Step[]): Landed[] {
+  git(repository, 'init', '-q', '-b', 'main');
   let place = PLACES[0] as string;
   let day = '2026-06-12';
   const landed: Landed[] = [];
@@ -194,12 +194,13 @@ function comparable(event: HistoryEvent): unknown {
 }
 
 test('a history tells what each commit decides by itself', async () => {
-  await fc.assert(fc.asyncProperty(fc.tuple(projects, projects, projects), fc.array(step, { minLength: 2, maxLength: 9 }), async (pool, steps) => {
+  await fc.assert(fc.asyncProperty(fc.tuple(projects, projects, projects), fc.array(step, { minLength: 2, maxLength: 9 }), fc.boolean(), async (pool, steps, isNested) => {
     const folder = mkdtempSync(path.join(tmpdir(), 'elvar-history-'));
     try {
-      const root = path.join(folder, 'root');
-      mkdirSync(root);
-      const landed = makeHistory(root, pool.map((project) => textsOf(project, path.join(folder, 'pool'))), steps);
+      const repository = path.join(folder, 'root');
+      const root = isNested ? path.join(repository, 'port side', 'north') : repository;
+      mkdirSync(root, { recursive: true });
+      const landed = makeHistory(root, repository, pool.map((project) => textsOf(project, path.join(folder, 'pool'))), steps);
       const trees = landed.map((one, index) => {
         const tree = path.join(folder, `tree-${index}`);
         mkdirSync(tree);

@@ -131,6 +131,19 @@ describe('impact A..B', () => {
     expect(elvar(folder, ['impact', 'HEAD~1', '--preset', 'elvar:sound']).code).toBe(2);
   });
 
+  test('knows a project that is a directory of its repository', () => {
+    const repository = makeFolder({ 'north side/port/quay/berth.js': 'if (a == b) go();\n', 'north side/port/elvar.yaml': `rulings:\n  ${RULE}: error\n`, 'elsewhere/elvar.yaml': 'rulings: [\n' });
+    git(repository, 'init', '-q', '-b', 'main');
+    commitBy(repository, '2026-01-08', 'Jon Marsh', 'Begin');
+    writeFiles(repository, { 'north side/port/elvar.yaml': `rulings:\n  ${RULE}: note\n` });
+    commitBy(repository, '2026-02-08', 'Ines Holm', 'Relax');
+    const port = path.join(repository, 'north side/port');
+    const { out, err } = elvar(port, ['impact', 'HEAD~1..HEAD', '--root', '.', '--format', 'markdown']);
+    expect(err).toBe('');
+    expect(out).toMatch(/^\*\*1 rule is loosened, for 1 of 2 files: 1 finding changes level\.\*\*\n\nWhat gets weaker:\n\nBy Ines Holm, 2026-02-08, in \w{10}: Relax\n[^]*\| error → note \| 1 \| `elvar\.yaml:2` \|/);
+    expect(turns(elvarJson(port, ['history', 'quay/berth.js', RULE, '--root', '.']))).toEqual([`2026-02-08 Ines Holm: ${RULE} error note elvar.yaml:2 written`]);
+  });
+
   test('begins where two branches parted, if three dots say so', () => {
     const folder = harbour();
     git(folder, 'checkout', '-q', '-b', 'side', 'HEAD~1');

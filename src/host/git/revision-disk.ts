@@ -39,7 +39,8 @@ export class RevisionDisk extends Disk {
     this.tree.set('', []);
     for (const line of listing.out.split('\0')) {
       const [, mode = '', blob = '', size, own] = /^(\d+) \w+ ([0-9a-f]+) +(\d+|-)\t([^]+)$/.exec(line) ?? [];
-      if (own === undefined) continue;
+      // In a directory of a repository, those around it are listed too, as `../` and `./`.
+      if (own === undefined || own.endsWith('/')) continue;
       const entry: TreeEntry = { name: path.posix.basename(own), kind: kindOf(mode), blob: mode.startsWith('100') ? blob : null, size: Number(size) };
       if (entry.blob !== null) this.places.set(entry.blob, this.regular.push(entry) - 1);
       this.byPath.set(own, entry);
