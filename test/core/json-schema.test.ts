@@ -54,12 +54,18 @@ describe('the schema of layer files', () => {
   const rulings = mostly(fc.record({ 'text/line-width': ruling, 'dead/*': plain, 'tag:security': plain, '*': plain }, { requiredKeys: [] }));
   const adoption = fc.oneof(mostly(fc.constantFrom('elvar:starter', './a.yaml')), record({ use: mostly(fc.constant('elvar:lean')), only: mostly(fc.constant(['text/*'])), except: mostly(fc.constant(['text/indent'])), outside: permission }));
   const zone = record({ name: mostly(fc.constant('tests')), match: texts, except: texts, languages: mostly(fc.constant(['python'])), presets: mostly(fc.array(adoption, { maxLength: 2 })), rulings, 'at-most': level, because: mostly(fc.constant('x')) });
+  const expectedRule = fc.oneof(level, record({ level, waivers: permission, options }), record({ 'at-least': level, fix: permission, ledger: permission }), record({ level, 'at-least': level }));
+  const plainExpected = fc.oneof(level, record({ 'at-least': level, waivers: permission }));
+  const expectations = mostly(fc.array(mostly(fc.oneof(...['of', 'path', 'neither', 'both'].flatMap((kind, rank) => Array.from({ length: rank < 2 ? 8 : 1 }, () => record({
+    ...(kind === 'of' || kind === 'both' ? { of: texts } : {}), ...(kind === 'path' || kind === 'both' ? { path: mostly(fc.constantFrom('src/a.js', 'a.js')) } : {}),
+    rulings: mostly(fc.record({ 'text/line-width': expectedRule, 'dead/*': plainExpected, 'tag:security': plainExpected }, { requiredKeys: [] })), because: mostly(fc.constant('x')),
+  }))))), { maxLength: 2 }));
   const layer = record({
     title: mostly(fc.constant('Harbour')), about: mostly(fc.constant('x')), presets: mostly(fc.array(adoption, { maxLength: 2 })), inherit: mostly(fc.boolean()),
     scope: mostly(record({ include: texts, ignore: texts, generated: mostly(fc.constantFrom('skip', 'check')) })),
     languages: mostly(fc.record({ php: texts }, { requiredKeys: [] })),
     policy: mostly(record({ reasons: mostly(fc.constantFrom('required', 'optional')), 'fail-on': mostly(fc.constantFrom('error', 'never')), confidence: mostly(fc.constant('likely')), scope: mostly(fc.constantFrom('root', 'anywhere')) })),
-    rulings, zones: mostly(fc.array(zone, { maxLength: 1 })), 'at-most': level, intake: mostly(fc.array(record({ read: mostly(fc.constant('a.log')), as: mostly(fc.constant('compiler')), required: mostly(fc.boolean()) }), { maxLength: 2 })),
+    rulings, expect: expectations, zones: mostly(fc.array(zone, { maxLength: 1 })), 'at-most': level, intake: mostly(fc.array(record({ read: mostly(fc.constant('a.log')), as: mostly(fc.constant('compiler')), required: mostly(fc.boolean()) }), { maxLength: 2 })),
   });
 
   /** The texts of layer files in a source of the tests, as far as they stand there in one piece. */

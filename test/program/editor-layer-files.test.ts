@@ -112,7 +112,7 @@ describe('in a layer file', () => {
     expect(page).toMatch(/^# slips\/loose-compare\n[^]*In this project it is in force for all 3 files[^]*\| error \| 3 files \| `elvar\.yaml:2`/);
   });
 
-  test('the ledger and ignore files are completed', async () => {
+  test('expectations, the ledger and ignore files are completed', async () => {
     const client = await start();
     const typed = async (file: string, text: string): Promise<string[]> => {
       await client.open(file, text);
@@ -121,6 +121,11 @@ describe('in a layer file', () => {
       await client.close(file);
       return items.map(({ label }) => label);
     };
+    expect(await typed('quay/elvar.yaml', 'expect:\n  - ')).toEqual(expect.arrayContaining(['of', 'path', 'rulings', 'because']));
+    expect(await typed('quay/elvar.yaml', 'expect:\n  - of: [/]\n    rulings:\n      slips/lo')).toEqual(expect.arrayContaining(['slips/loose-compare', 'slips/*']));
+    expect(await typed('quay/elvar.yaml', 'expect:\n  - of: [/]\n    rulings:\n      text/line-width: { ')).toEqual(expect.arrayContaining(['at-least', 'level', 'options', 'waivers', 'ledger']));
+    expect(await typed('quay/elvar.yaml', 'expect:\n  - of: [/]\n    rulings:\n      text/line-width: { at-least: ')).toEqual(expect.arrayContaining(['error', 'warning', 'note']));
+    expect(await typed('quay/elvar.yaml', 'expect:\n  - of: [/]\n    rulings:\n      text/line-width:\n        options:\n          ')).toContain('max');
     expect(await typed('elvar-ledger.yaml', 'findings:\n  - ')).toEqual(expect.arrayContaining(['path', 'rule', 'status', 'because', 'until']));
     expect(await typed('elvar-ledger.yaml', 'findings:\n  - path: gate.js\n    status: ')).toEqual(expect.arrayContaining(['accepted', 'planned']));
     expect(await typed('.elvarignore', 'qu')).toContain('quay/');

@@ -55,6 +55,24 @@ describe('a preset from a git repository', () => {
     expect(run('presets', '--update').out).toContain('2 fetched presets: nothing changed.');
   });
 
+  test('counts in the past as it was pinned then, fetched again or not', () => {
+    git(folder, 'init', '-q', '-b', 'main');
+    run('presets', '--update');
+    commitAll(folder, 'Adopt it');
+    writeFiles(repository, { 'parts/slips.yaml': 'rulings: { slips/loose-compare: error }\n' });
+    commitAll(repository);
+    run('presets', '--update');
+    commitAll(folder, 'Take the newest');
+    for (const isForgotten of [false, true]) {
+      if (isForgotten) rmSync(path.join(home, 'cache'), { recursive: true, force: true });
+      const { changes, beginning } = JSON.parse(run('history', 'a.js', 'slips/loose-compare', '--format', 'json').out) as { changes: { subject: string; rules: { level: object; line: object }[] }[]; beginning: { levels: object } };
+      expect([changes.length, changes[0]?.subject, changes[0]?.rules[0]?.level]).toEqual([1, 'Take the newest', { from: 'note', to: 'error' }]);
+      expect(changes[0]?.rules[0]?.line).toMatchObject({ file: `git:${repository}#main:parts/slips.yaml`, line: 1, fate: 'written' });
+      expect(beginning.levels).toEqual({ 'slips/loose-compare': 'note' });
+      expect(run('impact', 'HEAD~1..HEAD').out).toContain('note → error');
+    }
+  });
+
   test('is fetched and pinned when it is adopted, and can be tried before', () => {
     writeFiles(folder, { 'elvar.yaml': '# ours\n' });
     const tried = run('impact', '--preset', reference);

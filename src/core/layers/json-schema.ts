@@ -33,6 +33,8 @@ const RULING_PARTS: JsonSchema = {
 
 /** A ruling says something: reasons and days alone do not. */
 const SAYS_SOMETHING: JsonSchema = { anyOf: ['level', 'options', 'waivers', 'fix', 'ledger', 'guard'].map((key) => ({ required: [key] })) };
+/** What an expectation has to have, which says a level in one way. */
+const EXPECTS_SOMETHING: JsonSchema = { anyOf: ['level', 'at-least', 'options', 'waivers', 'fix', 'ledger'].map((key) => ({ required: [key] })), not: { required: ['level', 'at-least'] } };
 
 /** What a layer file may say, as a JSON Schema: every key with what it is for, every rule with its options. @param presets the references of the built-in presets. */
 export function layerJsonSchema(catalog: Catalog, presets: readonly string[]): JsonSchema {
@@ -113,7 +115,7 @@ function rulingsOf(catalog: Catalog): JsonSchema {
 /** What an expectation may say: about all files that match, or about one; of each rule what it counts on. */
 function expectationOf(catalog: Catalog): JsonSchema {
   const parts = { level: { ...ref('level'), description: 'Exactly this level.' }, 'at-least': { ...ref('level'), description: 'This level or a higher one.' }, waivers: permission('Whether comments in the code may excuse findings.'), fix: permission('Whether findings may be repaired.'), ledger: permission('Whether the ledger may excuse findings.') };
-  const expected = (options: JsonSchema, description: string): JsonSchema => ({ description, anyOf: [ref('level'), object({ ...parts, options }, 'What is expected in full.')] });
+  const expected = (options: JsonSchema, description: string): JsonSchema => ({ description, anyOf: [ref('level'), object({ ...parts, options }, 'What is expected in full.', EXPECTS_SOMETHING)] });
   const several: JsonSchema = { type: 'object', maxProperties: 0 };
   const own = { type: 'object', description: 'The values that the options are expected to have.' };
   const selectors = [...new Set(catalog.rules.map(({ concern }) => `${concern}/*`)), '*'];
@@ -122,7 +124,7 @@ function expectationOf(catalog: Catalog): JsonSchema {
     path: { type: 'string', minLength: 1, description: 'One file, relative to the directory of this layer file; it need not exist.' },
     rulings: {
       type: 'object', description: 'What is expected, by rule, concern/*, tag:NAME or *.',
-      properties: { ...Object.fromEntries(selectors.map((selector) => [selector, expected(several, `Of each rule in ${selector}.`)])), ...Object.fromEntries(catalog.rules.map(({ id, title }) => [id, expected(own, `${title}.`)])) },
+      properties: { ...Object.fromEntries(selectors.map((selector) => [selector, expected(several, `Of each rule in ${selector}.`)])), ...Object.fromEntries(catalog.rules.map(({ id, title, options }) => [id, expected(optionsOf(options, 'The values that the options are expected to have.', valueOf), `${title}.`)])) },
       patternProperties: { [`^(?:tag:${NAME}|(?!(?:${CONCERNS.join('|')})/)${NAME}/(?:\\*|${RULE_NAME}))$`]: expected(own, 'Of each of these rules.') },
       additionalProperties: false,
     },
@@ -142,17 +144,26 @@ function adoptionOf(presets: readonly string[]): JsonSchema {
 
 /** The rulings that one rule may have. */
 function rulingOf({ title, about, advice, options }: Rule): JsonSchema {
-  const known = Object.entries(options);
-  const properties = known.length === 0 ? { type: 'object', additionalProperties: false } : object(Object.fromEntries(known.map(([name, option]) => [name, optionOf(option)])), 'The options of the rule.');
   return {
     description: [`${title}.`, about, advice].filter((part) => part !== '' && part !== '.').join(' '),
-    anyOf: [ref('level'), object({ ...RULING_PARTS, options: properties }, 'A ruling in full.', SAYS_SOMETHING)],
+    anyOf: [ref('level'), object({ ...RULING_PARTS, options: optionsOf(options, 'The options of the rule.', editableOptionOf) }, 'A ruling in full.', SAYS_SOMETHING)],
   };
 }
 
-function optionOf({ schema, default: standard, about }: Rule['options'][string]): JsonSchema {
+/** The options of a rule. @param optionOf what one of them may be. */
+function optionsOf(options: Rule['options'], description: string, optionOf: (option: Rule['options'][string]) => JsonSchema): JsonSchema {
+  const known = Object.entries(options);
+  return known.length === 0 ? { type: 'object', additionalProperties: false } : object(Object.fromEntries(known.map(([name, option]) => [name, optionOf(option)])), description);
+}
+
+function valueOf({ schema, default: standard, about }: Rule['options'][string]): JsonSchema {
   const { $schema: _, ...value } = z.toJSONSchema(schema, { io: 'input' });
-  const described = { description: about, default: standard };
-  if (!Array.isArray(standard)) return { ...value, ...described };
-  return { ...described, anyOf: [value, object({ add: value, drop: { type: 'array', items: { type: 'string' } } }, 'An edit of the list.')] };
+  return { ...value, description: about, default: standard };
+}
+
+/** The value of an option, or what to add to a list and to take out of it. */
+function editableOptionOf(option: Rule['options'][string]): JsonSchema {
+  const { description, default: standard, ...value } = valueOf(option);
+  if (!Array.isArray(standard)) return { ...value, description, default: standard };
+  return { description, default: standard, anyOf: [value, object({ add: value, drop: { type: 'array', items: { type: 'string' } } }, 'An edit of the list.')] };
 }
