@@ -52,6 +52,25 @@ describe('an expectation', () => {
     expect(elvar(folder, ['check'])).toMatchObject({ code: 0, out: expect.stringContaining('expects what does not hold') });
   });
 
+  test('that does not hold stands in every form of the answer', () => {
+    const folder = makeFolder({ ...FILES, 'elvar.yaml': 'expect:\n  - of: [/services/]\n    rulings: { slips/loose-compare: { at-least: warning } }\n    because: the <auditors> ask for it\n' });
+    const told = 'slips/loose-compare should be at least warning for services/a/plan.ts and 1 more file, but is off (decided by no layer, only the default)';
+    for (const [fails, code] of [[true, 1], [false, 0]] as const) {
+      if (!fails) writeFiles(folder, { 'elvar.yaml': `${readFileSync(path.join(folder, 'elvar.yaml'), 'utf8')}policy: { expectations: tell }\n` });
+      const answers = Object.fromEntries(['text', 'lines', 'sarif', 'junit', 'markdown', 'html'].map((format) => [format, elvar(folder, ['check', '--format', format])]));
+      expect(Object.values(answers).map((answer) => answer.code)).toEqual(Object.values(answers).map(() => code));
+      expect(answers['text']?.out).toContain(`elvar.yaml:3 expects what does not hold: ${told}.`);
+      // What programs read has no place for it.
+      expect(answers['lines']).toMatchObject({ out: '', err: `elvar.yaml:3 expects what does not hold: ${told}.\n` });
+      expect(answers['markdown']?.out).toContain(`Expectations that do not hold:\n\n- \`elvar.yaml:3\`: ${told}`);
+      expect(answers['html']?.out).toContain(`<p class="${fails ? 'error' : 'warning'}">1 expectation does not hold${fails ? ', so the check fails' : ''}:</p>`);
+      expect(answers['html']?.out).toContain('Expected because the &lt;auditors> ask for it');
+      expect(/<testsuite name="expectations"[^>]* failures="(\d)"/.exec(answers['junit']?.out ?? '')?.[1]).toBe(fails ? '1' : '0');
+      const [run] = (JSON.parse(answers['sarif']?.out ?? '') as { runs: { invocations: { toolConfigurationNotifications: { level: string; message: { text: string }; locations: { physicalLocation: { region: { startLine: number } } }[] }[] }[] }[] }).runs;
+      expect(run?.invocations[0]?.toolConfigurationNotifications).toMatchObject([{ level: fails ? 'error' : 'warning', message: { text: `${told}.` }, locations: [{ physicalLocation: { region: { startLine: 3 } } }] }]);
+    }
+  });
+
   test('is about a file that need not exist, and says so if a pattern matches none', () => {
     const folder = makeFolder({ ...FILES, 'elvar.yaml': 'expect:\n  - path: services/new/[x].ts\n    rulings: { slips/loose-compare: error }\n  - of: [/none/, "!/services/"]\n    rulings: { slips/loose-compare: off }\n  - of: [/tools/, "*.rs"]\n    rulings: { slips/loose-compare: off }\n', 'services/elvar.yaml': 'expect:\n  - { path: a/plan.ts, rulings: { slips/loose-compare: { level: note } } }\n' });
     expect(brokenIn(folder)).toEqual([

@@ -1,7 +1,10 @@
 import { createHash } from 'node:crypto';
 import { h, type ComponentChild } from 'preact';
 import { renderToString } from 'preact-render-to-string';
+import { alikeBroken } from '../../core/expectations/broken-expectation.js';
 import { totalsOf, type Totals } from '../../core/inspect/totals.js';
+import { brokenText } from '../text/expectation.js';
+import { formatPlace } from '../text/origin.js';
 import { visible, visibleJson } from '../text/visible.js';
 import { count, listed } from '../text/words.js';
 import { exceptions } from './exceptions.js';
@@ -51,6 +54,15 @@ function dataText(data: object): string {
   return visibleJson(JSON.stringify(data)).replaceAll('<', '\\u003c');
 }
 
+/** The expectations that do not hold: they may fail the check without a finding. */
+function brokenExpectations({ expectations: { broken, fails } }: PageFacts['report']): ComponentChild {
+  if (broken.length === 0) return null;
+  const told = alikeBroken(broken);
+  return h('div', null,
+    h('p', { class: fails ? 'error' : 'warning' }, `${count(told.length, 'expectation')} ${told.length === 1 ? 'does' : 'do'} not hold${fails ? ', so the check fails' : ''}:`),
+    h('ul', null, told.map(({ broken: one, rules }) => h('li', null, h('code', null, visible(formatPlace(one.place))), ` ${visible(brokenText(one, rules))}.`, one.source.expectation.because === null ? null : h('span', { class: 'faint' }, ` Expected because ${visible(one.source.expectation.because)}`)))));
+}
+
 function header(title: string, { report, failOn, notShown, health }: PageFacts, { files, clean, error, warning, note }: Totals): ComponentChild {
   const sum = error + warning + note;
   const levels = Object.entries({ error, warning, note }).filter(([, number]) => number > 0).map(([level, number]) => count(number, level));
@@ -58,6 +70,7 @@ function header(title: string, { report, failOn, notShown, health }: PageFacts, 
   return h('header', null,
     h('h1', null, title),
     h('p', null, sum === 0 ? `No findings${where} in ${count(files, 'file')}.` : `${count(sum, 'finding')}${where} in ${files - clean} of ${count(files, 'file')}: ${listed(levels)}. ${FAILING[failOn]} the check.`),
+    brokenExpectations(report),
     notShown > 0 ? h('p', { class: 'faint' }, `${count(notShown, 'finding')} not shown.`) : null,
     h('nav', { 'aria-label': 'Parts of this page' }, h('ul', null, Object.entries(PARTS).filter(([id]) => id !== 'health' || health !== null).map(([id, name]) => h('li', null, h('a', { href: `#${id}` }, name))))));
 }
