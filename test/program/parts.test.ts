@@ -44,7 +44,7 @@ describe('the parts of a check', () => {
   const codes = parsedExamples();
   const project = fc.record({
     files: fc.array(fc.record({ example: fc.nat(codes.length - 1), directory: fc.constantFrom('', 'a/', 'a/b/', 'c d/', 'é/'), waived: fc.boolean() }), { maxLength: 25 }),
-    layer: fc.constantFrom('presets: [elvar:everything]\n', 'presets: [elvar:starter]\nrulings: { size/*: note, text/*: { level: error, waivers: refuse } }\n', 'presets: [elvar:everything]\nscope: { largest: 300, ignore: ["b/"] }\nat-most: warning\n', 'presets: [elvar:starter]\nintake: [{ read: found.log, as: compiler }]\npolicy: { reasons: required, confidence: likely }\n'),
+    layer: fc.constantFrom('presets: [elvar:everything]\n', 'presets: [elvar:starter]\nrulings: { size/*: note, text/*: { level: error, waivers: refuse } }\n', 'presets: [elvar:everything]\nscope: { largest: 300, ignore: ["b/"] }\nat-most: warning\n', 'presets: [elvar:starter]\nintake: [{ read: found.log, as: compiler }]\npolicy: { reasons: required, confidence: likely }\n', 'presets: [elvar:starter]\nexpect:\n  - of: ["*"]\n    rulings: { size/*: { at-least: error }, text/*: { waivers: refuse } }\n  - { path: a/none.js, rulings: { slips/loose-compare: off } }\n'),
     ledger: fc.boolean(), of: fc.integer({ min: 1, max: 9 }), seed: fc.nat(),
     question: fc.constantFrom<string[]>([], [], ['--set', 'dead/*=error'], ['--rule', 'text/*'], ['a'], ['--today', '2031-01-01', '--concern', 'size'], ['--even-ignored']),
   });

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { commitBy, git } from '../support/git.js';
 import { elvar, elvarJson, makeFolder, writeFiles } from '../support/project.js';
+import { size } from '../support/runs.js';
 
 const CODE = 'if (a == b) eval(c);\n';
 
@@ -83,8 +84,8 @@ describe('the text for a review', () => {
 
   test('fits into 60,000 characters, and nothing in it comes out as markup', () => {
     const folder = repository();
-    const reason = 'a|b `c` <script>alert(1)</script> **d** '.repeat(20).trim();
-    const many = Array.from({ length: 150 }, (_, index) => [`quay/${'pier-'.repeat(20)}${index}/elvar.yaml`, `rulings:\n  slips/loose-compare: { level: off, because: ${JSON.stringify(`${index} ${reason}`)} }\n  idiom/debug-print: off\n`] as const);
+    const reason = 'a|b `c` <script>alert(1)</script> **d** '.repeat(60).trim();
+    const many = Array.from({ length: size(40, 150) }, (_, index) => [`quay/${'pier-'.repeat(20)}${index}/elvar.yaml`, `rulings:\n  slips/loose-compare: { level: off, because: ${JSON.stringify(`${index} ${reason}`)} }\n  idiom/debug-print: off\n`] as const);
     writeFiles(folder, Object.fromEntries(many.flatMap(([file, layer]) => [[file, layer], [file.replace('elvar.yaml', 'a.js'), CODE]])));
     commitBy(folder, '2026-02-01', 'Tom | <b>Quill</b>', 'Quieten `all` | <img src=x>');
     git(folder, 'rm', '-q', '-r', 'quay');
@@ -92,6 +93,7 @@ describe('the text for a review', () => {
     git(folder, 'checkout', '-q', 'side', '--', '.');
     const out = elvar(folder, ['impact', 'main..side', '--format', 'markdown']).out;
     expect(out.length).toBeLessThanOrEqual(60_000);
+    expect(out).toMatch(/\d+ more reasons left out: the text would be too long\./);
     const other = review(folder);
     expect(other.length).toBeLessThanOrEqual(60_000);
     for (const text of [out, other]) expect(text.replace(/<\/?(?:details|summary)>/g, '')).not.toMatch(/(?<!\\)<(?:script|b|img)/);

@@ -1,6 +1,7 @@
 import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
+import { NOTHING_EXPECTED } from '../../core/expectations/broken-expectation.js';
 import type { PartOutcome, PartQuestion } from '../../core/inspect/part-record.js';
 import { openLedger, readLedgerFile } from '../inspection/ledger-file.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
@@ -55,7 +56,8 @@ export async function runCheck(ground: CheckGround, targets: readonly string[], 
     jobOf: (chosen): InspectionJob => ({ ...inspectionJob(root, run.today, chosen, base.catalog, documentAt), wantsRepairs: wants.repairs === true, foreign: intake.found }),
   });
   if (part === undefined) return report;
-  return { ...report, part, ...(wants.record !== undefined && { record: { part, stamp: stampOf(root, listing, base.catalog, question), outcomes } }) };
+  // Whoever puts the parts together judges what is expected.
+  return { ...report, part, expectations: NOTHING_EXPECTED, ...(wants.record !== undefined && { record: { part, stamp: stampOf(root, listing, base.catalog, question), outcomes } }) };
 }
 
 function questionOf({ set, intake, evenIgnored, today }: RunSettings, targets: readonly string[], since: string | null, { record, parts }: CheckWants): PartQuestion {
