@@ -75,13 +75,14 @@ export class FactCollector {
     this.start = offset;
   }
 
-  /** All of it. */
+  /** All of it. Nothing can be collected afterwards. */
   facts(): Facts {
     const { imported, declared, words, texts, bases, shared } = this;
-    const taken = imported.reduce((sum, { names = [] }) => sum + names.length, 0);
+    let taken = 0;
+    for (const { names } of imported) taken += names?.length ?? 0;
     const counts = { words: words.size, mentioned: texts.words.size, declarations: declared.length, imports: imported.length, taken, bases: bases.length / WIDTHS.bases, shared: shared.size };
-    const numbers = new Int32Array(LISTS.reduce((sum, list) => sum + counts[list] * WIDTHS[list], HEADER_SIZE));
-    for (const list of LISTS) numbers[HEADER[list]] = counts[list];
+    const numbers = new Int32Array(HEADER_SIZE + counts.words * WIDTHS.words + counts.mentioned + counts.declarations * WIDTHS.declarations + counts.imports * WIDTHS.imports + taken + bases.length + counts.shared);
+    for (let list = 0; list < LISTS.length; list += 1) numbers[list] = counts[LISTS[list] as keyof typeof counts];
     numbers[HEADER.flags] = this.flags;
     numbers[HEADER.modules] = imported.length;
     numbers[HEADER.start] = this.start;
@@ -89,19 +90,12 @@ export class FactCollector {
     numbers[HEADER.language] = hashOf(this.language);
     let at = words.writeTo(numbers, HEADER_SIZE);
     for (const word of texts.words) numbers[at++] = word;
-    for (const one of declared) {
-      numbers.set(this.declarationOf(one), at);
-      at += WIDTHS.declarations;
-    }
-    let first = 0;
-    imported.forEach((one, line) => {
-      numbers.set(importOf(one, line, first), at);
-      at += WIDTHS.imports;
-      first += one.names?.length ?? 0;
-    });
-    for (const { names = [] } of imported) for (const name of names) numbers[at++] = words.hash(name);
-    for (const base of bases) numbers[at++] = base;
+    for (let line = 0; line < declared.length; line += 1, at += WIDTHS.declarations) this.writeDeclaration(declared[line] as Declared, numbers, at);
+    for (let line = 0, first = 0; line < imported.length; line += 1, at += WIDTHS.imports) first = writeImport(imported[line] as Imported, { line, first }, numbers, at);
+    for (const { names } of imported) if (names !== undefined) for (const name of names) numbers[at++] = words.hash(name);
+    for (let base = 0; base < bases.length; base += 1) numbers[at++] = bases[base] as number;
     for (const name of shared) numbers[at++] = name;
+    words.release();
     return { numbers, texts: this.lines().join('\n') };
   }
 
@@ -114,20 +108,35 @@ export class FactCollector {
     return lines;
   }
 
-  private declarationOf({ name, kind, as, parts, flags = [], owner }: Declared): number[] {
+  /** In the order in which they are read again. */
+  private writeDeclaration({ name, kind, as, parts, flags, owner }: Declared, numbers: Int32Array, at: number): void {
     const { words } = this;
     const local = words.hash(name.text);
-    const inside = parts.reduce((sum, part) => sum + words.within(local, part), 0);
-    const bits = bitsOf(flags, DECLARED) | (words.of(local) > inside ? DECLARED.usedInside : 0);
-    return [as === undefined ? local : words.hash(as), name.start, name.end, DECLARED_KINDS.indexOf(kind), bits, inside, owner === undefined ? 0 : words.hash(owner)];
+    let inside = 0;
+    for (let part = 0; part < parts.length; part += 1) inside += words.within(local, parts[part] as SyntaxNode);
+    numbers[at] = as === undefined ? local : words.hash(as);
+    numbers[at + 1] = name.start;
+    numbers[at + 2] = name.end;
+    numbers[at + 3] = DECLARED_KINDS.indexOf(kind);
+    numbers[at + 4] = bitsOf(flags, DECLARED) | (words.of(local) > inside ? DECLARED.usedInside : 0);
+    numbers[at + 5] = inside;
+    numbers[at + 6] = owner === undefined ? 0 : words.hash(owner);
   }
 }
 
-function importOf({ node, names = [], flags = [] }: Imported, line: number, first: number): number[] {
-  return [line, node.start, node.end, bitsOf(flags, IMPORTED), first, names.length];
+/** In the order in which they are read again. @returns which of the names that are taken comes next. */
+function writeImport({ node, names, flags }: Imported, { line, first }: { readonly line: number; readonly first: number }, numbers: Int32Array, at: number): number {
+  numbers[at] = line;
+  numbers[at + 1] = node.start;
+  numbers[at + 2] = node.end;
+  numbers[at + 3] = bitsOf(flags, IMPORTED);
+  numbers[at + 4] = first;
+  numbers[at + 5] = names?.length ?? 0;
+  return first + (names?.length ?? 0);
 }
 
-function bitsOf<Flag extends string>(flags: readonly Flag[], bits: Readonly<Record<Flag, number>>): number {
+function bitsOf<Flag extends string>(flags: readonly Flag[] | undefined, bits: Readonly<Record<Flag, number>>): number {
+  if (flags === undefined) return 0;
   let sum = 0;
   for (const flag of flags) sum |= bits[flag];
   return sum;

@@ -20,7 +20,7 @@ const ELSEWHERE = 'elsewhere';
 const MISSING = 'missing';
 
 /** Where the imports of a project lead, each worked out once. */
-const targets = memoized((_project: ProjectFacts) => new WeakMap<FactImport, Target>());
+const targets = memoized((_project: ProjectFacts) => new Map<FactImport, Target>());
 
 /** Where an import leads. */
 export function targetOf(project: ProjectFacts, file: FileFacts, taken: FactImport): Target {

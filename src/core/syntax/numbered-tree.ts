@@ -162,11 +162,23 @@ export abstract class NumberedTree {
     const kinds = kindsOfKeys(this.names, types);
     const { numbers, ends } = this.byKind ?? this.sorted;
     let count = 0;
-    for (const kind of kinds) count += (ends[kind + 1] as number) - (ends[kind] as number);
+    let last = -1;
+    let used = 0;
+    for (let at = 0; at < kinds.length; at += 1) {
+      const kind = kinds[at] as number;
+      const own = (ends[kind + 1] as number) - (ends[kind] as number);
+      if (own === 0) continue;
+      count += own;
+      last = kind;
+      used += 1;
+    }
+    if (used < 2) return used === 0 ? NO_NUMBERS : this.numbersOfKind(last);
     const all = new Int32Array(count);
     let filled = 0;
-    for (const kind of kinds) {
-      for (let at = ends[kind] as number; at < (ends[kind + 1] as number); at += 1) all[filled++] = numbers[at] as number;
+    for (let at = 0; at < kinds.length; at += 1) {
+      const kind = kinds[at] as number;
+      all.set(numbers.subarray(ends[kind], ends[kind + 1]), filled);
+      filled += (ends[kind + 1] as number) - (ends[kind] as number);
     }
     return all.sort();
   }
