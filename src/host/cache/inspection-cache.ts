@@ -38,11 +38,18 @@ export interface NewRecord {
 }
 
 /** What a file contributes to what is known of a project. */
-export interface KeptFacts {
+export class KeptFacts {
+  constructor(private readonly packed: StoredRecord['packed']) {}
+
   /** Another number for other facts. */
-  readonly check: number;
+  get check(): number {
+    return this.packed.parts?.[8] ?? 0;
+  }
+
   /** Null if the file is not checked. */
-  readonly read: () => Facts | null;
+  read(): Facts | null {
+    return unpackedFacts(this.packed);
+  }
 }
 
 /** What was found in a file last. */
@@ -101,8 +108,10 @@ export class InspectionCache {
 
   /** What a file contributes to what is known of the project; undefined if that is not known. @param origin which program is to have found it, and how it was told to read files. */
   factsOf(own: string, language: LanguageId, origin: string): KeptFacts | undefined {
-    const known = (this.contents.records.get(own) ?? []).find((record) => record.origin === origin && (record.packed.parts === null || hasFactsOf(record.packed, language)) && this.isAbout(record, own));
-    return known === undefined ? undefined : { check: known.packed.parts?.[8] ?? 0, read: () => unpackedFacts(known.packed) };
+    for (const record of this.contents.records.get(own) ?? []) {
+      if (record.origin === origin && (record.packed.parts === null || hasFactsOf(record.packed, language)) && this.isAbout(record, own)) return new KeptFacts(record.packed);
+    }
+    return undefined;
   }
 
   /** What was worked out of the facts of all files, in a state. */

@@ -49,9 +49,8 @@ export async function knowProject(job: InspectionJob, catalog: Catalog, whole: (
   if (by === 'before') return knowingBefore(job, asking, options);
   const scope = whole();
   const { memo, cache } = options.known;
-  const askers = new Map(asking.map((file) => [file.path, file]));
   const find: FindByProject = (path, known) => {
-    const asker = askers.get(path);
+    const asker = asking.find((file) => file.path === path);
     return asker === undefined ? null : findFor(asker, memo.projectOf(factsOf(known), scope));
   };
   const { files, found } = await readFacts(job, scope.job, catalog, find, options);

@@ -1,15 +1,14 @@
-import { lazily } from '../../core/base/lazily.js';
-import { FileFacts, type Facts } from '../../core/facts/facts.js';
+import type { Facts } from '../../core/facts/facts.js';
 import type { ProjectFindings } from '../../core/inspect/project-findings.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import type { CheckedFile } from '../../core/model/scope.js';
 import { originOf } from '../cache/cache-keys.js';
 import type { KnownFacts } from '../cache/outcome-memo.js';
-import { checkOf } from '../cache/record.js';
 import type { Watch } from '../files/watch.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
+import { FactsOfBefore, FactsOfNow } from './known-facts.js';
 import { Remembered, type KnownFindings } from './remembered.js';
 
 /** How the facts of files are read. */
@@ -46,14 +45,22 @@ const NO_RULES: RuleSet = { id: '', rules: new Map() };
  */
 export async function readFacts(job: InspectionJob, all: InspectionJob, catalog: Catalog, find: FindByProject, { known, watch, signal }: FactsOptions): Promise<ReadFacts> {
   const facts = new Map<string, KnownFacts>();
+  const knownFacts = ({ path, language }: CheckedFile, document: string | null): KnownFacts | undefined => {
+    const now = known.memo.factsOf(path, { origin, language, document });
+    const kept = now !== undefined || document !== null ? undefined : known.cache?.factsOf(path, language, origin);
+    if (kept === undefined) return now;
+    const before = new FactsOfBefore(path, kept, language, origin);
+    known.memo.putFacts(path, before, generation);
+    return before;
+  };
   const unknown: CheckedFile[] = [];
   known.cache?.begin();
   const generation = known.memo.generation;
   const origin = originOf(all.settings);
-  for (const { path, language } of all.files) {
-    const own = knownFacts(path, { origin, language, document: documentOf(path, all) }, known, generation);
-    if (own === undefined) unknown.push({ path, language });
-    else facts.set(path, own);
+  for (const file of all.files) {
+    const own = knownFacts(file, documentOf(file.path, all));
+    if (own === undefined) unknown.push({ path: file.path, language: file.language });
+    else facts.set(file.path, own);
   }
   const wanted = new Set(unknown.map(({ path }) => path));
   const own = job.files.filter(({ path }) => wanted.has(path));
@@ -62,7 +69,7 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
   const found = new Map<string, InspectedFile>();
   const files = (): KnownFile[] => all.files.map(({ path }) => ({ path, facts: facts.get(path) as KnownFacts }));
   const keep = (file: CheckedFile, data: Facts | null): void => {
-    const seen = seenFacts(file, data, { origin, language: file.language, document: documentOf(file.path, all) });
+    const seen = new FactsOfNow(file, data, { origin, language: file.language, document: documentOf(file.path, all) });
     facts.set(file.path, seen);
     known.memo.putFacts(file.path, seen, generation);
   };
@@ -90,32 +97,4 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
 /** What is open in an editor stands for its file. */
 function documentOf(path: string, { documents }: InspectionJob): string | null {
   return Object.hasOwn(documents, path) ? documents[path] as string : null;
-}
-
-/** How the facts of a file are to have been found. */
-type Way = Pick<KnownFacts, 'origin' | 'language' | 'document'>;
-
-function knownFacts(path: string, way: Way, { memo, cache }: KnownFindings, generation: number): KnownFacts | undefined {
-  const { origin, language, document } = way;
-  const now = memo.factsOf(path, way);
-  if (now !== undefined || document !== null) return now;
-  const kept = cache?.factsOf(path, language, origin);
-  if (kept === undefined) return undefined;
-  const facts = {
-    ...way,
-    check: kept.check,
-    file: lazily(() => {
-      const read = kept.read();
-      return read === null ? null : new FileFacts(path, language, read);
-    }),
-  };
-  memo.putFacts(path, facts, generation);
-  return facts;
-}
-
-function seenFacts({ path, language }: CheckedFile, facts: Facts | null, way: Way): KnownFacts {
-  const file = facts === null ? null : new FileFacts(path, language, facts);
-  // Only what is kept for later runs needs it.
-  const check = lazily(() => (facts === null ? 0 : checkOf(facts)));
-  return { get check() { return check(); }, ...way, file: () => file };
 }

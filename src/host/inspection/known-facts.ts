@@ -1,0 +1,54 @@
+import { FileFacts, type Facts } from '../../core/facts/facts.js';
+import type { LanguageId } from '../../core/base/language.js';
+import type { CheckedFile } from '../../core/model/scope.js';
+import type { KeptFacts } from '../cache/inspection-cache.js';
+import type { KnownFacts } from '../cache/outcome-memo.js';
+import { checkOf } from '../cache/record.js';
+
+/** How the facts of a file are to have been found. */
+export type Way = Pick<KnownFacts, 'origin' | 'language' | 'document'>;
+
+/** Facts of an earlier run: there is one of these for each file of a project, and most are never read. */
+export class FactsOfBefore implements KnownFacts {
+  private made: FileFacts | null | undefined;
+  readonly document: null = null;
+
+  constructor(private readonly path: string, private readonly kept: KeptFacts, readonly language: LanguageId, readonly origin: string) {}
+
+  get check(): number {
+    return this.kept.check;
+  }
+
+  file(): FileFacts | null {
+    if (this.made === undefined) {
+      const facts = this.kept.read();
+      this.made = facts === null ? null : new FileFacts(this.path, this.language, facts);
+    }
+    return this.made;
+  }
+}
+
+/** Facts that were just collected. */
+export class FactsOfNow implements KnownFacts {
+  private readonly made: FileFacts | null;
+  private checked: number | undefined;
+  readonly origin: string;
+  readonly language: LanguageId;
+  readonly document: string | null;
+
+  constructor({ path, language }: CheckedFile, private readonly facts: Facts | null, way: Way) {
+    this.made = facts === null ? null : new FileFacts(path, language, facts);
+    this.origin = way.origin;
+    this.language = way.language;
+    this.document = way.document;
+  }
+
+  /** Only what is kept for later runs needs it. */
+  get check(): number {
+    return this.checked ??= this.facts === null ? 0 : checkOf(this.facts);
+  }
+
+  file(): FileFacts | null {
+    return this.made;
+  }
+}
