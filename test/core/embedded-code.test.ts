@@ -10,7 +10,9 @@ import { finderFor, judgesIn, knowsLanguage, languagesOf, type Example, type Rul
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Source } from '../../src/core/syntax/source.js';
 import { embeddedCode } from '../../src/core/syntax/embedded.js';
+import { PlacedLines } from '../../src/core/syntax/placed-lines.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
+import { HAS_TIME } from '../support/runs.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf, withSource } from '../support/sources.js';
 
@@ -22,14 +24,22 @@ function setOf({ id, defaults }: Rule, options: Example['options'] = {}): RuleSe
   return { id, rules: new Map([[id, { level: 'note', options: { ...defaults, ...options }, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
 }
 
-/** The start of a file up to the embedded code, and its end. */
-type Wrapping = readonly [before: string, after: string];
+/** The start of a file up to the embedded code, its end, and what stands before each line of the code. */
+type Wrapping = readonly [before: string, after: string, prefix?: string];
 
+/** Code in Markdown, in each language. */
+function fenced(before: string, prefix: string): Readonly<Record<string, Wrapping>> {
+  return Object.fromEntries(embeddedLanguages('markdown').map((language) => [language, [`${before}\`\`\`${language}\n`, `${prefix}\`\`\`\n\nThe end.\n`, prefix]]));
+}
+
+/** By the language around, and where in it. */
 const WRAPPINGS: Readonly<Record<string, Readonly<Record<string, Wrapping>>>> = {
   html: { javascript: ['<main>\n<script>\n', '</script>\n</main>\n'], css: ['<style>\n', '</style>\n'], json: ['<script type="application/json">\n', '</script>\n'] },
   php: { javascript: ['<?php $depth = 3;\n?>\n<script>\n', '</script>\n'], css: ['<style type="text/css">\n', '</style>\n<?php $depth = 3;\n'] },
   component: { javascript: ['<template>\n  <p />\n</template>\n<script>\n', '</script>\n'], typescript: ['<script lang="ts">\n', '</script>\n'], css: ['<style scoped>\n', '</style>\n'] },
-  markdown: Object.fromEntries(embeddedLanguages('markdown').map((language) => [language, [`# Quay\n\n\`\`\`${language}\n`, '```\n\nThe end.\n']])),
+  markdown: fenced('# Quay\n\n', ''),
+  'markdown, a list': fenced('# Quay\n\n1. Moor:\n\n   - ', '     '),
+  ...(HAS_TIME ? { 'markdown, a list of lists': fenced('- Moor:\n  - all ships:\n    - and wait:\n\n      ', '      '), 'markdown, a quotation': fenced('> # Quay\n> ', '> ') } : {}),
 };
 
 /** What cannot be told of a component is not. */
@@ -40,26 +50,32 @@ function seesFile(finder: ReturnType<typeof finderFor>): boolean {
   return finder !== null && finder.by !== 'project';
 }
 
-describe.each(Object.entries(WRAPPINGS))('code inside %s', (outer, wrappings) => {
+/** Each line behind what stands before it. */
+function behind(prefix: string, code: string): string {
+  return prefix === '' ? code : code.replace(/^.*\n/gm, (line) => `${line === '\n' ? prefix.trimEnd() : prefix}${line}`);
+}
+
+describe.each(Object.entries(WRAPPINGS))('code inside %s', (place, wrappings) => {
+  const outer = place.split(',')[0] as string;
   const known = CATALOG.rules.filter((rule) => 'languages' in rule.find && !(outer === 'component' && NOT_IN_COMPONENTS.includes(rule.id)) && judgesIn(rule, outer));
-  const examples = known.flatMap((rule) => rule.examples.filter(({ language, file, code, others }) => wrappings[language] !== undefined && file === undefined && others === undefined && seesFile(finderFor(rule, language)) && (outer === 'markdown' ? !code.includes('```') : !/<\/|<\?|\{\{/.test(code))).map((example) => ({ rule, example })));
+  const examples = known.flatMap((rule) => rule.examples.filter(({ language, file, code, others }) => wrappings[language] !== undefined && file === undefined && others === undefined && seesFile(finderFor(rule, language)) && (outer === 'markdown' ? !code.includes('```') && (place === outer || /^(?!.*\r)[^]*\n$/.test(code) && !/^[ \t]+\n/m.test(code)) : !/<\/|<\?|\{\{/.test(code))).map((example) => ({ rule, example })));
 
   test.each(examples.map(({ rule, example }) => [rule.id, example.language, example.code, rule, example] as const))('%s finds what it finds in %s alone: %j', (_id, language, code, rule, { finds, options }) => {
-    const [before, after] = wrappings[language] as Wrapping;
+    const [before, after, prefix = ''] = wrappings[language] as Wrapping;
     // In Markdown, what does not follow its grammar is an excerpt.
     if (outer === 'markdown' && languageById(language)?.grammar !== null && withSource(grammars, textOf(language, code), ({ tree }) => tree.hasErrors)) return;
     const lines = before.split('\n').length - 1;
     const set = setOf(rule, options);
-    const found = inspectFile(textOf(outer, `${before}${code}${after}`), set, tools).findings.map(({ span: { start } }) => `${start.line - lines}:${start.column}`);
+    const found = inspectFile(textOf(outer, `${before}${behind(prefix, code)}${after}`), set, tools).findings.map(({ span: { start } }) => `${start.line - lines}:${start.column - prefix.length}`);
     // A rule may find something in the language around, too.
     expect(found.filter((place) => !/^(?:0|-\d+):/.test(place))).toEqual(finds);
   });
 
   const repaired = examples.filter(({ rule, example }) => rule.repairs !== null && example.repaired !== undefined);
   test.each(repaired.map(({ rule, example }) => [rule.id, example.code, rule, example] as const))('%s repairs it as if it were alone: %j', (_id, code, rule, { language, options, repaired: expected }) => {
-    const [before, after] = wrappings[language] as Wrapping;
-    const outcome = repairFile(textOf(outer, `${before}${code}${after}`), setOf(rule, options), tools, () => true);
-    expect(outcome.text.text).toBe(`${before}${expected}${after}`);
+    const [before, after, prefix = ''] = wrappings[language] as Wrapping;
+    const outcome = repairFile(textOf(outer, `${before}${behind(prefix, code)}${after}`), setOf(rule, options), tools, () => true);
+    expect(outcome.text.text).toBe(`${before}${behind(prefix, expected as string)}${after}`);
   });
 });
 
@@ -78,7 +94,7 @@ describe('what counts as embedded code', () => {
   const places = (language: string, code: string): string[] => {
     const source = new Source(textOf(language, code), grammars);
     try {
-      return embeddedCode(source).map(({ start, end, language: { id } }) => `${id} ${code.slice(start, end)}`);
+      return embeddedCode(source).map((own) => `${own.language.id} ${new PlacedLines(code, own, own.prefix).text}`);
     } finally {
       source.dispose();
     }
@@ -94,11 +110,19 @@ describe('what counts as embedded code', () => {
     ['php', '<?php $a = "<script>moor()</script>"; ?><script>sail()</script><script>let a = <?= 1 ?>;</script>', ['javascript sail()']],
     ['component', '<script lang="ts">sail()</script>\n<style lang="scss">a {}</style>\n<style>b {}</style>', ['typescript sail()', 'css b {}']],
     ['markdown', '```js title="a"\nsail()\n```\n\n~~~~ Ruby\nmoor\n~~~\n~~~~~\n', ['javascript sail()\n', 'ruby moor\n~~~\n']],
-    ['markdown', '```\nsail()\n```\n- list\n  ```js\n  sail()\n  ```\n> ```js\n> sail()\n> ```\n```text\nsail()\n```\n`js` ``` a ```\n```tsx\n<b/>\n```\n', []],
+    ['markdown', '```\nsail()\n```\n- list\n  ```js\n sail()\n  ```\n> ```js\nsail()\n> ```\n\n    ```js\n    sail()\n    ```\n```text\nsail()\n```\n`js` ``` a ```\n', []],
+    ['markdown', '- list\n  ```js\n  sail()\n\n  moor()\n  ```\n> ```js\n> sail()\n> ```\n\n1. a\n\n   b\n   - c\n\n     ```css\n     a {}\n     ```\n', ['javascript sail()\n\nmoor()\n', 'javascript sail()\n', 'css a {}\n']],
+    ['markdown', '```tsx\nlet b = <b/>;\n```\n', ['typescript let b = <b/>;\n']],
     ['markdown', '```text\n```js\nsail()\n```\n```C#\nMoor();', ['csharp Moor();']],
     ['javascript', '`<script>sail()</script>`', []],
   ])('in %s: %s', (language, code, expected) => {
     expect(places(language, code)).toEqual(expected);
+  });
+
+  test('a fence may name a form of a language that has a grammar of its own', () => {
+    const rule = CATALOG.get('slips/loose-compare') as Rule;
+    const found = (form: string): string[] => inspectFile(textOf('markdown', `- a\n\n  \`\`\`${form}\n  let b = <b>{a == b}</b>;\n  \`\`\`\n`), setOf(rule), tools).findings.map(({ span: { start } }) => `${start.line}:${start.column}`);
+    expect([found('tsx'), found('TSX'), found('ts')]).toEqual([['4:17'], ['4:17'], []]);
   });
 
   test('a name that the page uses elsewhere is used', () => {

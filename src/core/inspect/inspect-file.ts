@@ -106,11 +106,12 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
 
 /** The hits in scripts and styles, as hits in the file that contains them. */
 function hitsInside(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[]): RuleHits[] {
-  return embeddedSources(source).flatMap(({ code, inner }) => {
+  return embeddedSources(source).flatMap((embedded) => {
+    const { inner } = embedded;
     try {
       // What does not follow its grammar is an excerpt that leaves something out.
       if (source.text.language.id === 'markdown' && inner.tree?.hasErrors === true) return [];
-      return asHitsOf(source, trustedIn(inner, set, planner, unfinished, true), code);
+      return asHitsOf(source, trustedIn(inner, set, planner, unfinished, true), embedded);
     } finally {
       inner.dispose();
     }

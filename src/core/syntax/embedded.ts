@@ -9,7 +9,11 @@ export interface EmbeddedCode {
   readonly start: number;
   /** Exclusive. */
   readonly end: number;
+  /** What each line begins with that is none of the code. */
+  readonly prefix: string;
   readonly language: Language;
+  /** What the name of a file with such code ends in, where the language does not say enough; else empty. */
+  readonly ending: string;
 }
 
 /** The scripts and styles in HTML, in the HTML around PHP, and in single-file components, and the code in Markdown, in text order. */
@@ -56,7 +60,7 @@ function codeIn(text: string, offset: number, around: LanguageId, form: RegExp):
     const id = element === 'style' ? styleLanguage(attributes) : scriptLanguage(attributes);
     const language = id === null || !embeddedLanguages(around).includes(id) ? undefined : languageById(id);
     if (language === undefined || content.trim() === '' || (around !== 'component' && FILLED_IN.test(content))) return [];
-    return [{ start: offset + start, end: offset + end, language }];
+    return [{ start: offset + start, end: offset + end, prefix: '', language, ending: '' }];
   });
 }
 

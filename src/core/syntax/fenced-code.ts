@@ -1,29 +1,36 @@
 import type { Language } from '../base/language.js';
 import { languageById, languageOfName } from '../base/languages.js';
+import { hasRoomForFence } from './list-items.js';
 
-/** A piece of code in a text of Markdown, as UTF-16 offsets. */
+/** A piece of code in a text of Markdown, as UTF-16 offsets of whole lines. */
 export interface FencedCode {
   readonly start: number;
   /** Exclusive. */
   readonly end: number;
+  /** What each line begins with that is none of the code: the indentation of a list, the signs of a quotation. Blank lines may lack blanks of it. */
+  readonly prefix: string;
   readonly language: Language;
+  /** What the name of a file with such code ends in, where the language does not say enough; else empty. */
+  readonly ending: string;
 }
 
 /** What the first word behind a fence means, besides the names of languages and the endings of their files. */
 const MEANT: ReadonlyMap<string, string> = new Map([['golang', 'go'], ['c++', 'cpp'], ['c#', 'csharp'], ['bash', 'shell'], ['zsh', 'shell'], ['node', 'javascript'], ['plpgsql', 'sql'], ['postgresql', 'sql'], ['mysql', 'sql'], ['sqlite', 'sql']]);
 
-const FENCE = /^([ \t]*)(`{3,}|~{3,})[ \t]*([\w+#.-]*)[^\n`]*$/gm;
+const FENCE = /^((?:[ \t]*(?:>|(?:[-*+]|\d{1,9}[.)])(?=[ \t])))*[ \t]*)(`{3,}|~{3,})[ \t]*([\w+#.-]*)[^\n`]*$/gm;
 
-/** The code between fences that say its language: CommonMark 0.31, section 4.5. What is indented belongs to a list, and to how that is laid out. */
+/** The code between fences that say its language, in lists and quotations too: CommonMark 0.31, section 4.5. */
 export function fencedCode(text: string): FencedCode[] {
   const found: FencedCode[] = [];
   FENCE.lastIndex = 0;
   for (let opening = FENCE.exec(text); opening !== null; opening = FENCE.exec(text)) {
-    const [whole, indent = '', fence = '', word = ''] = opening;
+    const [whole, before = '', fence = '', word = ''] = opening;
     const start = opening.index + whole.length + 1;
-    const end = endOf(text, start, fence);
-    const language = indent === '' ? languageOf(word.toLowerCase()) : undefined;
-    if (language !== undefined && end > start && !isTranscript(language, text.slice(start, end))) found.push({ start, end, language });
+    // Below a sign of a list, its content is indented.
+    const prefix = before.replace(/[^>\s]/g, ' ');
+    const end = endOf(text, start, prefix, fence);
+    const language = languageOf(word.toLowerCase());
+    if (language !== undefined && end > start && isWhole(text, { start, end, prefix }) && hasRoomForFence(text, opening.index, before) && !isTranscript(language, text.slice(start, end))) found.push({ start, end, prefix, language, ending: word.toLowerCase() === 'tsx' ? '.tsx' : '' });
     // What is never closed goes on to the end.
     FENCE.lastIndex = Math.max(start, text.indexOf('\n', end) < 0 ? text.length : text.indexOf('\n', end));
   }
@@ -31,19 +38,25 @@ export function fencedCode(text: string): FencedCode[] {
 }
 
 /** Where the line of the closing fence begins: as many signs of the same kind, or more, and nothing else. */
-function endOf(text: string, from: number, fence: string): number {
-  const closing = new RegExp(`^[ \\t]*${fence[0] === '~' ? '~' : '`'}{${fence.length},}[ \\t]*$`, 'gm');
+function endOf(text: string, from: number, prefix: string, fence: string): number {
+  const closing = new RegExp(`^${prefix.includes('>') ? `(?:${prefix.trimEnd()})?` : ''}[ \\t]*${fence[0] === '~' ? '~' : '`'}{${fence.length},}[ \\t]*$`, 'gm');
   closing.lastIndex = from;
   return closing.exec(text)?.index ?? text.length;
 }
 
+/** Whether all lines begin with what stands before the code, that of the closing fence too. Otherwise the list or the quotation ends before, or somebody wrote it in a way of their own. */
+function isWhole(text: string, { start, end, prefix }: Pick<FencedCode, 'start' | 'end' | 'prefix'>): boolean {
+  if (prefix === '') return true;
+  if (end === text.length || !text.startsWith(prefix, end)) return false;
+  return text.slice(start, end - 1).split('\n').every((line) => line.startsWith(prefix) || line.trimEnd() === prefix.trimEnd());
+}
+
 /** Whether a piece shows what somebody typed, with the sign that asks for it, and what came back. */
 function isTranscript({ id }: Language, code: string): boolean {
-  return id === 'shell' && /^[ \t]*[$%] /m.test(code);
+  return id === 'shell' && /^[ \t>]*[$%] /m.test(code);
 }
 
 function languageOf(word: string): Language | undefined {
-  // These forms have a grammar of their own, which goes by the name of the file.
-  if (word === '' || word === 'tsx') return undefined;
+  if (word === '') return undefined;
   return languageById(MEANT.get(word) ?? word) ?? languageOfName(`a.${word}`);
 }

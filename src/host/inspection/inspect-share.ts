@@ -127,7 +127,7 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
 
 /** Loads the grammars of the code in a text of Markdown: nearly every project has such files, and hardly any has code of every language. */
 async function loadWhatIsInside({ grammars }: Tools, text: string): Promise<void> {
-  await keptAlive(grammars.load(fencedCode(text).flatMap(({ language }) => grammarFor(language, '') ?? [])));
+  await keptAlive(grammars.load(fencedCode(text).flatMap(({ language, ending }) => grammarFor(language, `a${ending}`) ?? [])));
 }
 
 /** Parses a file once, for its findings and its facts. */

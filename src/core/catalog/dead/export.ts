@@ -62,7 +62,7 @@ function takenBy({ file, taken }: Taker, declared: Declaration, owner: FileFacts
   if (taken.names.includes(name)) return 'taken';
   if (!isImported(taken, 'whole')) return 'not';
   // Who passes all of it on, has others use it.
-  if (isImported(taken, 'passedOn') ? isTakenFrom(file, name, new Set([owner.path]), project) : file.countOf(name) > 0) return 'taken';
+  if (isImported(taken, 'passedOn') ? isTakenFrom(file, name, { owner, seen: new Set([owner.path]) }, project) : file.countOf(name) > 0) return 'taken';
   // What is loaded as a whole, and goes elsewhere, is used by its default if it has one.
   if (isDeclared(declared, 'standard')) return isImported(taken, 'escapes') || file.countOf(DEFAULT) > 0 ? 'taken' : 'not';
   if (!isImported(taken, 'escapes')) return 'not';
@@ -70,14 +70,15 @@ function takenBy({ file, taken }: Taker, declared: Declaration, owner: FileFacts
   return isImported(taken, 'late') ? 'unsure' : 'taken';
 }
 
-/** Whether somebody takes a name from a file that passes on all that another exports. @param seen the files on the way. */
-function isTakenFrom({ path }: FileFacts, name: number, seen: Set<string>, project: ProjectFacts): boolean {
-  if (seen.has(path)) return false;
-  seen.add(path);
+/** Whether somebody else than its owner takes a name from a file that passes on all that another exports. @param way the owner, and the files on the way. */
+function isTakenFrom({ path }: FileFacts, name: number, way: { readonly owner: FileFacts; readonly seen: Set<string> }, project: ProjectFacts): boolean {
+  if (way.seen.has(path)) return false;
+  way.seen.add(path);
   return (takersOf(project).get(path) ?? []).some(({ file, taken }) => {
-    if (seen.has(file.path)) return false;
+    if (file === way.owner) return false;
+    // A file on the way may take the name by itself, besides.
     if (taken.names.includes(name)) return true;
-    return isImported(taken, 'whole') && (isImported(taken, 'passedOn') ? isTakenFrom(file, name, seen, project) : file.countOf(name) > 0);
+    return isImported(taken, 'whole') && (isImported(taken, 'passedOn') ? isTakenFrom(file, name, way, project) : file.countOf(name) > 0);
   });
 }
 
