@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
-import type { CodeAction, CompletionItem, CreateFile, DocumentSymbol, Hover, InlayHint, Location, TextDocumentEdit, TextEdit } from 'vscode-languageserver-protocol/node.js';
+import type { CodeAction, CompletionItem, CreateFile, Diagnostic, DocumentSymbol, Hover, InlayHint, Location, TextDocumentEdit, TextEdit } from 'vscode-languageserver-protocol/node.js';
 import { applied, at, brief, EditorClient } from '../support/editor-client.js';
 import { makeFolder } from '../support/project.js';
 
@@ -159,7 +159,9 @@ describe('in an editor', () => {
     // The editor's own hand saves it; then it counts.
     writeFileSync(path.join(client.folder, 'elvar-ledger.yaml'), ledger);
     await client.connection.sendNotification('workspace/didChangeWatchedFiles', { changes: [{ uri: client.uri('elvar-ledger.yaml'), type: 1 }] });
-    expect(brief(await client.diagnostics('gate.js', 1)).filter((one) => one.includes('loose'))).toEqual(['2:6-2:8 1 slips/loose-compare']);
+    // On a busy machine, what was known before may be told once more meanwhile.
+    const loose = (found: readonly Diagnostic[]): string[] => brief(found).filter((one) => one.includes('loose'));
+    expect(loose(await client.diagnostics('gate.js', 1, (found) => loose(found).length < 2))).toEqual(['2:6-2:8 1 slips/loose-compare']);
   });
 
   test('the whole project is checked on request, with progress', async () => {
