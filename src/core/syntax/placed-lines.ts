@@ -41,11 +41,12 @@ export class PlacedLines {
   /** An edit of {@link text} as an edit of the whole: new lines begin like the others. */
   editOutside({ start, end, text }: Edit): Edit {
     const { prefix } = this;
-    if (prefix === '' || !text.includes('\n')) return { start: this.outside(start), end: this.outside(end), text };
-    const { inner, begin } = this.lineAt(start);
-    // Whole lines before another one come before its beginning, too.
-    if (start === end && start === inner && text.endsWith('\n')) return { start: begin, end: begin, text: text.replace(/^.*\n/gm, (line) => `${this.before(line)}${line}`) };
-    return { start: this.outside(start), end: this.outside(end), text: text.replace(/\n/g, (_, at: number) => `\n${this.before(text.slice(at + 1))}`) };
+    if (prefix === '') return { start: this.outside(start), end: this.outside(end), text };
+    const [first, last] = [this.lineAt(start), this.lineAt(end)];
+    // Whole lines come and go with their beginnings: those of blank lines may be shorter.
+    if (start === first.inner && end === last.inner && (text === '' || text.endsWith('\n'))) return { start: first.begin, end: last.begin, text: text.replace(/^.*\n/gm, (line) => `${this.before(line)}${line}`) };
+    const missing = start === first.inner ? prefix.slice(first.content - first.begin) : '';
+    return { start: this.outside(start), end: this.outside(end), text: missing + text.replace(/\n/g, (_, at: number) => `\n${this.before(text.slice(at + 1))}`) };
   }
 
   /** What has to stand before a line. */
