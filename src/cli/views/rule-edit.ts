@@ -4,7 +4,8 @@ import { formatSource } from '../../formats/text/origin.js';
 import type { Style } from '../terminal.js';
 import { viewExpectations } from './expectations.js';
 import { viewPatch } from './patch.js';
-import { count, listed } from './table.js';
+import { listedUpTo } from '../../formats/text/words.js';
+import { count } from './table.js';
 
 /** What a change of a layer file will do: where the ruling decides, what keeps it from deciding, and the findings. */
 export function viewOutcome({ impact, outcome }: RuleEdit, style: Style): string[] {
@@ -43,8 +44,7 @@ function outcomeLines({ level, reached, deciding, inForce, hindrances }: RulingO
 const MOST_RULES = 3;
 
 function hindranceLine({ kind, by, rules, files }: Hindrance, namesRules: boolean): string {
-  const more = rules.length - MOST_RULES;
-  const named = namesRules ? `for ${listed([...rules.slice(0, MOST_RULES), ...(more > 0 ? [`${more} more`] : [])])} ` : '';
+  const named = namesRules ? `for ${listedUpTo(MOST_RULES, rules)} ` : '';
   const who = by === null ? '' : formatSource(by);
   const where = `In ${count(files, 'file')} it is`;
   switch (kind) {

@@ -5,7 +5,7 @@ import { toldExpectations } from '../text/expectation.js';
 import { deciderOf, impactSentence, reasonOf, RELATIONS, toldWays, wayText } from '../text/impact.js';
 import { refusalText } from '../text/refusal.js';
 import { visible } from '../text/visible.js';
-import { listed } from '../text/words.js';
+import { listedUpTo } from '../text/words.js';
 import { findingCell, findingLines, findingWords } from './finding-change.js';
 import { code, codeInCell, escaped, folded } from './safe.js';
 import { fitted, type Section } from './sections.js';
@@ -36,10 +36,6 @@ function refusedSection({ refused }: ImpactReport): Section {
   return { heading: ['Refused by guards, so without effect:', ''], rows: refused.map((one) => `- ${escaped(refusalText(one))}`), noun: 'ruling' };
 }
 
-function namedRules(rules: readonly string[]): string {
-  return rules.length > MOST_NAMED ? `${rules.slice(0, MOST_NAMED).join(', ')} and ${rules.length - MOST_NAMED} more` : listed(rules);
-}
-
 /** What gets stricter, or is not comparable. */
 function otherSection({ changes, findings }: ImpactReport, isRest: boolean): Section {
   const rows = changes.rules.flatMap(({ rule, ways }) => toldWays(ways.filter(({ relation }) => relation !== 'looser')).map(({ way, files }) => {
@@ -58,7 +54,7 @@ function reasonSection(rules: readonly RuleChange[]): Section {
       if (reason !== null) byReason.set(reason, (byReason.get(reason) ?? new Set<string>()).add(rule));
     }
   }
-  return { heading: ['Reasons given in the layer files:', ''], rows: [...byReason].map(([reason, named]) => `- ${escaped(namedRules([...named]))}: ${escaped(reason)}`), noun: 'reason' };
+  return { heading: ['Reasons given in the layer files:', ''], rows: [...byReason].map(([reason, named]) => `- ${escaped(listedUpTo(MOST_NAMED, [...named], 'rule'))}: ${escaped(reason)}`), noun: 'reason' };
 }
 
 function scopeSections({ changes }: ImpactReport): Section[] {

@@ -6,7 +6,7 @@ import type { Freedom } from '../../core/model/freedom.js';
 import { changeOption, isListEdit } from '../../core/model/option.js';
 import type { ActiveGuard, Decision, DecidedItem, DecidedOption, PartName, Statement, TrailEntry } from '../../core/model/statement.js';
 import { formatChanges, formatSource, formatValue } from './origin.js';
-import { count, listed } from './words.js';
+import { count, listed, listedUpTo } from './words.js';
 
 /** What decides where no layer does: rules of other programs are on by their nature, Elvar's own are off. */
 const PRODUCER = 'the program that found it';
@@ -146,8 +146,7 @@ const MOST_RULES = 3;
 export function refusedSettingText({ setting, guards, rules, tookElsewhere, files }: SettingRefusal): string {
   const [option] = setting.options;
   const text = option === undefined ? `${setting.selector}=${setting.level?.value}` : `${setting.selector}.${option.name}=${formatValue(changeOption([], option.value))}`;
-  const more = rules.length - MOST_RULES;
-  const where = tookElsewhere ? ` for ${listed([...rules.slice(0, MOST_RULES), ...(more > 0 ? [`${more} more rules`] : [])])} in ${count(files, 'file')}` : '';
+  const where = tookElsewhere ? ` for ${listedUpTo(MOST_RULES, rules, 'rule')} in ${count(files, 'file')}` : '';
   const who = listed(guards.map((guard) => `the ${guard.guard?.value} guard in ${formatSource(guard)}`));
   return `--set ${text} did not take${where}: ${who} ${guards.length === 1 ? 'refuses' : 'refuse'} it.`;
 }

@@ -1,7 +1,7 @@
 import type { Decreed, DiagnosisDetail } from '../../core/doctor/diagnosis.js';
 import { brokenText } from './expectation.js';
 import { describeProblem } from './problem.js';
-import { count, listed } from './words.js';
+import { count, listed, listedUpTo } from './words.js';
 
 /** What is wrong and what to do about it. */
 export interface DiagnosisText {
@@ -97,8 +97,7 @@ const MOST_RULES = 4;
 /** Which rules a guard protects, and which parts of the ruling it refuses. */
 function refusedParts({ selector, rules, parts }: DiagnosisDetail & { readonly code: 'refused' }): string {
   const named = parts.map((part) => (part.startsWith('options.') ? part.slice('options.'.length) : part));
-  const more = rules.length - MOST_RULES;
-  const whom = rules.length === 1 && rules[0] === selector ? '' : ` for ${listed([...rules.slice(0, MOST_RULES), ...(more > 0 ? [`${more} more rules`] : [])])}`;
+  const whom = rules.length === 1 && rules[0] === selector ? '' : ` for ${listedUpTo(MOST_RULES, rules, 'rule')}`;
   return `(its ${listed(named)})${whom}`;
 }
 

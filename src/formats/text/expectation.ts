@@ -4,7 +4,7 @@ import { FREEDOMS } from '../../core/model/freedom.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { formatSelector } from '../../core/model/selector.js';
 import { formatPlace, formatSource, formatValue } from './origin.js';
-import { count, listed } from './words.js';
+import { count, listedUpTo } from './words.js';
 import { visible } from './visible.js';
 
 /** What is expected of a rule: `at least error`, `max 110`, `waivers refuse`. */
@@ -46,9 +46,7 @@ const MOST_RULES = 3;
 
 /** An expectation that does not hold, as a sentence without its end: what was expected where, what is, and who decided that. @param rules all that it does not hold for in the same way. */
 export function brokenText(broken: BrokenExpectation, rules: readonly RuleId[] = [broken.rule]): string {
-  const more = rules.length - MOST_RULES;
-  const named = listed([...rules.slice(0, MOST_RULES), ...(more > 0 ? [`${count(more, 'more rule')}`] : [])]);
-  return `${named} should be ${expectedText(broken.unmet)} for ${filesOfBroken(broken)}, but ${rules.length === 1 ? 'is' : 'are'} ${foundText(broken.unmet)} (decided by ${deciderOfBroken(broken)})`;
+  return `${listedUpTo(MOST_RULES, rules, 'rule')} should be ${expectedText(broken.unmet)} for ${filesOfBroken(broken)}, but ${rules.length === 1 ? 'is' : 'are'} ${foundText(broken.unmet)} (decided by ${deciderOfBroken(broken)})`;
 }
 
 /** All expectations that do not hold, in one line; null if all do. */
