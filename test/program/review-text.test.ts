@@ -82,6 +82,22 @@ describe('the text for a review', () => {
     expect(behind.split('By Tom Quill')[1]).not.toContain('idiom/debug-print');
   });
 
+  test('tells apart who did the same in different directories', () => {
+    const folder = makeFolder({ 'elvar.yaml': 'rulings:\n  slips/loose-compare: note\n', ...Object.fromEntries(['east', 'west'].flatMap((pier) => [[`${pier}/a.js`, CODE], [`${pier}/elvar.yaml`, 'rulings:\n  slips/loose-compare: error\n']])) });
+    git(folder, 'init', '-q', '-b', 'main');
+    commitBy(folder, '2026-01-08', 'Jon Marsh', 'Begin');
+    git(folder, 'checkout', '-q', '-b', 'side');
+    for (const [pier, day, author] of [['east', '2026-02-01', 'Tom Quill'], ['west', '2026-02-02', 'Ines Holm']] as const) {
+      writeFiles(folder, { [`${pier}/elvar.yaml`]: '' });
+      commitBy(folder, day, author, `Quieten the ${pier}`);
+    }
+    const out = review(folder);
+    for (const [pier, author] of [['east', 'Tom Quill'], ['west', 'Ines Holm']] as const) {
+      const own = out.split('\nBy ').find((part) => part.startsWith(author)) ?? '';
+      expect(own).toContain(`| \`slips/loose-compare\` | error → note | 1 | \`${pier}/elvar.yaml:2\` (removed) | nothing |`);
+    }
+  });
+
   test('fits into 60,000 characters, and nothing in it comes out as markup', () => {
     const folder = repository();
     const reason = 'a|b `c` <script>alert(1)</script> **d** '.repeat(60).trim();

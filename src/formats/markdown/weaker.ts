@@ -5,7 +5,7 @@ import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { WayOfChange } from '../../core/impact/rule-changes.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { authorText } from '../text/author.js';
-import { deciderOf, toldWays, wayText } from '../text/impact.js';
+import { deciderOf, wayText } from '../text/impact.js';
 import { formatPlace, formatSource } from '../text/origin.js';
 import { visible } from '../text/visible.js';
 import { findingCell } from './finding-change.js';
@@ -27,12 +27,13 @@ export function weakerSections(report: ImpactReport, causes: ChangeCauses | null
   const expected = expectedIn(report);
   const byAuthor = new Map<string, Map<string, WeakenedRule>>();
   for (const { rule, ways } of report.changes.rules) {
-    for (const { way, files } of toldWays(ways.filter(({ relation }) => relation === 'looser'))) {
+    // Ways that are told in the same words may be different people's doing.
+    for (const way of ways.filter(({ relation }) => relation === 'looser')) {
       const cause = causes?.ways.get(way);
       const author = cause === undefined || cause.author === null ? '' : authorText(cause.author);
       const turn = wayText(way);
       const weakened: WeakenedRule = byAuthor.get(author)?.get(`${rule} ${turn}`) ?? { rule, turn, files: new Set(), lines: new Set(), standing: new Set() };
-      for (const file of files) weakened.files.add(file);
+      for (const file of way.files) weakened.files.add(file);
       weakened.lines.add(lineOf(way, cause));
       for (const against of [...guardsAgainst(way, author, causes), ...expected.get(rule) ?? []]) weakened.standing.add(against);
       byAuthor.set(author, (byAuthor.get(author) ?? new Map<string, WeakenedRule>()).set(`${rule} ${turn}`, weakened));

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { UsageError } from '../files/errors.js';
-import { askGit, gitBlobs } from './git.js';
+import { askGit } from './git.js';
 import { liesIn } from '../files/real-path.js';
 import { LAYER_FILE } from '../files/own-files.js';
 import type { Overlay } from '../files/overlay.js';
@@ -55,26 +55,17 @@ export function overlayOfCommit(root: string, commit: string): Overlay {
  * @throws UsageError if git cannot tell.
  */
 export function overlayOfRevision(root: string, revision: string): Overlay {
-  const commit = needCommit(root, revision, '--against');
-  // git-ls-tree(1): everything below the current directory, by relative path.
-  const tree = askGit(root, ['ls-tree', '-r', '-z', commit]);
+  const { textAt } = overlayOfCommit(root, needCommit(root, revision, '--against'));
   const tracked = askGit(root, ['ls-files', '-z']);
-  if ('failed' in tree || 'failed' in tracked) throw new UsageError(`git does not tell what ${revision} holds: ${'failed' in tree ? tree.failed : ''}`);
-  const blobs = new Map(tree.out.split('\0').flatMap((entry) => {
-    const [, mode, blob, file] = /^(\d+) blob ([0-9a-f]+)\t([^]+)$/.exec(entry) ?? [];
-    // A link in the tree has no text of its own.
-    return file === undefined || blob === undefined || mode === '120000' ? [] : [[file, blob] as const];
-  }));
+  if ('failed' in tracked) throw new UsageError(`git does not tell what is tracked: ${tracked.failed}`);
   const now = new Set(tracked.out.split('\0'));
-  const texts = gitBlobs(root, [...blobs].filter(([file]) => DECIDING.has(path.posix.basename(file))).map(([, blob]) => blob));
   return {
     textAt: (absolute) => {
-      if (!liesIn(absolute, root)) return undefined;
+      const text = textAt(absolute);
+      if (text !== null) return text;
       const own = path.relative(root, absolute).split(path.sep).join('/');
-      const blob = blobs.get(own);
       // An untracked file may have existed then too; nothing says otherwise.
-      if (blob === undefined) return DECIDING.has(path.posix.basename(own)) || now.has(own) ? null : undefined;
-      return texts.get(blob) ?? gitBlobs(root, [blob]).get(blob);
+      return DECIDING.has(path.posix.basename(own)) || now.has(own) ? null : undefined;
     },
   };
 }

@@ -7,6 +7,11 @@ import { askGit } from '../git/git.js';
 import { UsageError } from '../files/errors.js';
 import { statsAt } from '../files/stats.js';
 
+/** Whether the file of a statement may be one of the project's: built-in presets and fetched ones have names, and those outside the project paths that lead out of it. */
+export function mayBeCommitted(file: string): boolean {
+  return !file.includes(':') && !file.startsWith('../') && !path.isAbsolute(file);
+}
+
 /** Who wrote the lines of all statements in trails. @throws UsageError without git. */
 export function authorsOf(root: string, decisions: Iterable<Decision>): LineAuthors {
   const repository = askGit(root, ['rev-parse', '--git-dir']);
@@ -22,8 +27,7 @@ export function authorsOf(root: string, decisions: Iterable<Decision>): LineAuth
     }
   }
   return new LineAuthors(new Map([...wanted].flatMap(([file, lines]) => {
-    // Built-in presets and fetched ones have names, and those outside the project paths that lead out of it.
-    if (file.includes(':') || file.startsWith('../') || path.isAbsolute(file) || statsAt(path.join(root, file))?.isFile() !== true) return [];
+    if (!mayBeCommitted(file) || statsAt(path.join(root, file))?.isFile() !== true) return [];
     const known = blameLines(root, file, [...lines]);
     return [[file, known.size > 0 ? known : new Map([...lines].map((line) => [line, 'uncommitted' as const]))] as const];
   })));

@@ -12,6 +12,7 @@ import { readTextFile } from '../files/text-file.js';
 import { blameLines } from '../git/blame.js';
 import { changesBetween, type ChangedFile } from '../git/commit-steps.js';
 import { needCommit } from '../git/revision.js';
+import { mayBeCommitted } from './authors-of.js';
 import { Blobs, TreeAt } from '../git/tree-at.js';
 import { WatchedFiles } from './watched-files.js';
 
@@ -77,8 +78,7 @@ class CauseFinder {
 
   /** Who wrote or removed a line; null if git does not tell. */
   async authorOf({ place: { file, line }, fate }: ChangingLine): Promise<LineAuthor | null> {
-    // Built-in presets and fetched ones have names, and those outside the project paths that lead out of it.
-    if (file.includes(':') || file.startsWith('../') || path.isAbsolute(file)) return null;
+    if (!mayBeCommitted(file)) return null;
     const key = JSON.stringify([file, line, fate]);
     let author = this.known.get(key);
     if (author === undefined) this.known.set(key, (author = await this.onlyAuthorOf(file, line, fate) ?? (fate === 'removed' ? await this.removerOf(file, line) : this.writerOf(file, line))));
