@@ -1,6 +1,6 @@
 export { openSession, openWorkspace, type CheckQuestion, type FixQuestion, type HistoryQuestion, type ImpactQuestion, type PathsQuestion, type Session, type Workspace, type WorkspaceOptions } from './library/open-workspace.js';
 export type { EndSignal } from './library/end-signal.js';
-export { LayerError, UsageError } from './library/errors.js';
+export { IncompleteError, LayerError, UsageError } from './library/errors.js';
 export type {
   BrokenExpectationData, CatalogDocument, CompareDocument, Confidence, DecisionData, ExplainDocument, ExplainLineDocument, FindingData, FindingsDocument, FixDocument, IncompletePath, Level, LinePlace, OptionValue, Permission, ResolveDocument, ScopeDocument, SideData, SkippedData, TrailData, WaiverData,
 } from './library/documents.js';

@@ -1,5 +1,5 @@
 import yargs, { type Argv } from 'yargs';
-import { LayerError, UsageError, WishError } from '../host/files/errors.js';
+import { IncompleteError, LayerError, UsageError, WishError } from '../host/files/errors.js';
 import { openWorkspace } from '../host/workspace.js';
 import { CATALOG_COMMAND } from './commands/catalog.js';
 import { CHECK } from './commands/check.js';
@@ -31,6 +31,7 @@ import { styleFor, type Style, type Terminal } from './terminal.js';
 import { VERSION } from './version.js';
 import { tidyHelp } from './tidy-help.js';
 import { describeUsageMistake } from './usage-mistakes.js';
+import { viewIncomplete } from './views/incomplete.js';
 import { viewProblems, viewWrongWish } from './views/problems.js';
 import { visible } from '../formats/text/visible.js';
 
@@ -208,6 +209,11 @@ function tellError(error: unknown, terminal: Terminal, style: Style): ExitCode {
   if (error instanceof WishError) {
     terminal.err(viewWrongWish(error.problems, style));
     return EXIT.wrong;
+  }
+  if (error instanceof IncompleteError) {
+    terminal.err(viewIncomplete(error.incomplete, style));
+    if (error.advice !== null) terminal.err(`  ${error.advice}\n`);
+    return EXIT.incomplete;
   }
   if (error instanceof UsageError) {
     const [what, ...advice] = error.message.split('\n');

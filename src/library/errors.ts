@@ -1,1 +1,1 @@
-export { LayerError, UsageError } from '../host/files/errors.js';
+export { IncompleteError, LayerError, UsageError } from '../host/files/errors.js';

@@ -97,7 +97,7 @@ export interface HistoryQuestion {
 /**
  * A project that questions can be asked about. Each answer is plain data, the document that the command of that name prints with
  * `--format json`. Nothing is kept between questions: each reads the project anew.
- * Every method throws a LayerError when a layer file is wrong, and a UsageError when what is asked makes no sense.
+ * Every method throws a LayerError when a layer file is wrong, a UsageError when what is asked makes no sense, and an IncompleteError when something cannot be read that all of the answer depends on.
  */
 export interface Workspace {
   /** The project root, absolute. */

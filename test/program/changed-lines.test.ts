@@ -96,9 +96,9 @@ describe('check --since', () => {
     expect(elvar(folder, ['check', '--since', '--output=x'])).toMatchObject({ code: 2 });
     expect(elvar(folder, ['check', '--since=--output=x'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('git knows no revision --output=x') as string });
     rmSync(path.join(folder, '.git'), { recursive: true });
-    expect(elvar(folder, ['check', '--since', 'HEAD'])).toMatchObject({ code: 2, err: expect.stringContaining('--since needs git: not a git repository') as string });
-    expect(elvar(folder, ['check', '--since', 'HEAD'], { PATH: '/nonexistent' })).toMatchObject({ code: 2, err: expect.stringContaining('there is no git on this machine') as string });
+    expect(elvar(folder, ['check', '--since', 'HEAD'])).toMatchObject({ code: 2, err: expect.stringContaining('--since needs git: this is not in a git repository') as string });
     git(folder, 'init', '-q');
+    expect(elvar(folder, ['check', '--since', 'HEAD'], { PATH: '/nonexistent' })).toMatchObject({ code: 2, err: expect.stringContaining('there is no git on this machine') as string });
     expect(elvar(folder, ['check', '--since', 'HEAD'])).toMatchObject({ code: 2, err: expect.stringContaining('git knows no revision HEAD') as string });
   });
 });

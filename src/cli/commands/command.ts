@@ -1,12 +1,12 @@
 import type { Argv } from 'yargs';
 import type { IntakeNote, Notice, ReportBase } from '../../core/cascade/report-base.js';
 import { refusedSettingText } from '../../formats/text/decision.js';
-import { describeIncomplete } from '../../formats/text/incomplete.js';
 import { describeProblem } from '../../formats/text/problem.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import type { Style, Terminal } from '../terminal.js';
 import { visible, visibleJson } from '../../formats/text/visible.js';
+import { viewIncomplete } from '../views/incomplete.js';
 import { count, listed } from '../views/table.js';
 
 /** The options that every command has. */
@@ -75,16 +75,7 @@ export function tellAside({ options, workspace, terminal, style }: Context<unkno
     terminal.err(`There is no elvar.yaml in this project, so the preset elvar:starter is used.\n`);
   }
   if (!options.quiet) for (const notice of notices) terminal.err(`${visible(noticeText(notice))}\n`);
-  if (incomplete.length === 0) return;
-  terminal.err(`${style.wrong(`The answer is incomplete: ${whatIsMissing(incomplete)}.`)}\n`);
-  for (const { path, reason } of incomplete) terminal.err(`  ${visible(path)}: ${visible(describeIncomplete(reason))}\n`);
-}
-
-/** How much is missing, in words: parts of a divided check are told apart from what could not be read. */
-function whatIsMissing(incomplete: ReportBase['incomplete']): string {
-  const parts = incomplete.filter(({ reason: { code } }) => code === 'part-missing' || code === 'part-unfit').length;
-  const paths = incomplete.length - parts;
-  return [parts === 0 ? '' : `${count(parts, 'part is', 'parts are')} missing or left out`, paths === 0 ? '' : `${count(paths, 'path')} could not be read`].filter((text) => text !== '').join(', and ');
+  if (incomplete.length > 0) terminal.err(viewIncomplete(incomplete, style));
 }
 
 /** What may be in the place of a file. */

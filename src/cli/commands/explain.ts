@@ -1,4 +1,5 @@
 import type { Explanation } from '../../core/cascade/explanation.js';
+import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { ResolveReport } from '../../core/cascade/resolve-report.js';
 import type { LineExplanation, RuleExcuses } from '../../core/inspect/line-explanation.js';
 import type { Decision } from '../../core/model/statement.js';
@@ -91,10 +92,12 @@ async function explainPath(context: Context<Options>): Promise<ExitCode> {
   // Reading the waivers takes a while, and only people are told.
   const excuses = decision === undefined || options.format !== 'text' ? NO_EXCUSES : await workspace.excusesFor(options.path, decision.rule);
   const told = [...explanation.rules.decisions.values()].filter(({ rule }) => wanted === null || wanted.has(rule));
-  show(context, FILE, { explanation, wanted, one: decision === undefined ? null : { decision, excuses }, authors: await authorsFor(context, told) });
-  tellAside(context, explanation);
+  const authors = await authorsFor(context, told);
+  show(context, FILE, { explanation, wanted, one: decision === undefined ? null : { decision, excuses }, authors });
+  const base = withAuthors(explanation, authors);
+  tellAside(context, base);
   if (decision === undefined) hint(context, `Every statement about one rule: elvar explain ${visible(explanation.path)} ${[...wanted ?? ['text/line-width']][0]}`);
-  return exitCode(EXIT.fine, explanation);
+  return exitCode(EXIT.fine, base);
 }
 
 const NO_EXCUSES: RuleExcuses = { waivers: [], entries: [] };
@@ -104,6 +107,11 @@ async function authorsFor({ options, workspace }: Context<Options>, decisions: r
   if (!options.who) return null;
   const { authorsOf } = await import('../../host/history/authors-of.js');
   return authorsOf(workspace.root, decisions);
+}
+
+/** What accompanies an explanation, with the files whose lines git could not tell of. */
+function withAuthors(explanation: ReportBase, authors: LineAuthors | null): ReportBase {
+  return { ...explanation, incomplete: [...explanation.incomplete, ...authors?.incomplete ?? []] };
 }
 
 function viewExplained({ explanation, wanted, one, authors }: ExplainedFile, { options, terminal, style }: Context<Options>): string {
@@ -118,9 +126,11 @@ async function explainLine(context: Context<Options>, place: FilePlace): Promise
   const wanted = wantedRules(options.rule, explained.explanation.catalog);
   const findings = explained.findings.filter(({ rule }) => wanted === null || wanted.has(rule));
   const concerned = [...new Set(findings.map(({ rule }) => rule))].flatMap((rule) => explained.explanation.rules.decisions.get(rule) ?? []);
-  show(context, LINE, { ...explained, findings, authors: await authorsFor(context, concerned) });
-  tellAside(context, explained.explanation);
-  return exitCode(EXIT.fine, explained.explanation);
+  const authors = await authorsFor(context, concerned);
+  show(context, LINE, { ...explained, findings, authors });
+  const base = withAuthors(explained.explanation, authors);
+  tellAside(context, base);
+  return exitCode(EXIT.fine, base);
 }
 
 /** The places in a directory where the rule sets differ. */

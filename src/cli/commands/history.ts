@@ -1,7 +1,7 @@
 import { isDate } from '../../core/base/date.js';
 import type { HistoryEvent } from '../../core/history/history-event.js';
 import { historyJson } from '../../formats/json/history.js';
-import { UsageError } from '../../host/files/errors.js';
+import { IncompleteError, UsageError } from '../../host/files/errors.js';
 import { EXIT } from '../exit-code.js';
 import { viewHistoryEvent } from '../views/history.js';
 import { hint, jsonText, type Command } from './command.js';
@@ -30,11 +30,19 @@ export const HISTORY: Command<Options> = {
     if (since !== null && !isDate(since)) throw new UsageError(`--since ${since}: this is not a date\nWrite it as YYYY-MM-DD.`);
     const { historyOf } = await import('../../host/history/history-of.js');
     const events: HistoryEvent[] = [];
-    for await (const event of historyOf(workspace.session, path, { rule: rule ?? null, since, today: today ?? null })) {
-      if (format === 'json') events.push(event);
-      else terminal.out(viewHistoryEvent(event, rule, style));
+    let missing: IncompleteError | null = null;
+    try {
+      for await (const event of historyOf(workspace.session, path, { rule: rule ?? null, since, today: today ?? null })) {
+        if (format === 'json') events.push(event);
+        else terminal.out(viewHistoryEvent(event, rule, style));
+      }
+    } catch (error) {
+      // What is known up to there stays true.
+      if (!(error instanceof IncompleteError) || (format === 'json' && events.length === 0)) throw error;
+      missing = error;
     }
-    if (format === 'json') terminal.out(jsonText(historyJson(events, rule ?? null)));
+    if (format === 'json') terminal.out(jsonText(historyJson(events, rule ?? null, missing?.incomplete ?? [])));
+    if (missing !== null) throw missing;
     if (rule === undefined) hint(context, `One rule: elvar history ${path} RULE`);
     return EXIT.fine;
   },

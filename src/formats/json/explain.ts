@@ -57,9 +57,10 @@ function decisionJson(decision: Decision, { language, catalog }: Explanation, au
 function whoJson({ statement: { place } }: TrailEntry, authors: LineAuthors): object | null {
   const author = place === null ? null : authors.of(place);
   if (author === null) return null;
-  if (author === 'uncommitted') return { commit: null, author: null, day: null, subject: null };
+  if (author === 'uncommitted') return { commit: null, author: null, day: null, subject: null, isOldest: false };
   const { id, author: name, day, subject } = author.commit;
-  return { commit: id, author: name, day, subject };
+  // The border of a shallow clone: the line is at least as old, and may be by somebody else.
+  return { commit: id, author: author.isOldest ? null : name, day, subject: author.isOldest ? null : subject, isOldest: author.isOldest };
 }
 
 function entryJson({ statement, effect, refused }: TrailEntry, rule: Rule | undefined): object {

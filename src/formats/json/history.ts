@@ -1,9 +1,11 @@
 import type { Cause, Commit, HistoryEvent, RuleTurn } from '../../core/history/history-event.js';
 import type { Place } from '../../core/base/place.js';
+import type { IncompletePath } from '../../core/model/scope.js';
+import { incompleteJson } from '../text/incomplete.js';
 import { describeProblem } from '../text/problem.js';
 
-/** `elvar-history/1`. @param events all of one history. @param rule the rule in question; null for all. */
-export function historyJson(events: readonly HistoryEvent[], rule: string | null): object {
+/** `elvar-history/1`. @param events all of one history. @param rule the rule in question; null for all. @param incomplete what kept it from going on. */
+export function historyJson(events: readonly HistoryEvent[], rule: string | null, incomplete: readonly IncompletePath[] = []): object {
   const ofKind = <Kind extends HistoryEvent['kind']>(kind: Kind): Extract<HistoryEvent, { kind: Kind }>[] => events.filter((event): event is Extract<HistoryEvent, { kind: Kind }> => event.kind === kind);
   const [now] = ofKind('now');
   const [beginning] = ofKind('beginning');
@@ -17,6 +19,7 @@ export function historyJson(events: readonly HistoryEvent[], rule: string | null
       ...commitJson(commit),
       problems: problems.map(({ file, place, detail }) => ({ file, line: place?.line ?? null, column: place?.column ?? null, message: describeProblem(detail).what })),
     })),
+    incomplete: incompleteJson(incomplete),
     commits: beginning?.commits ?? 0,
     installed: beginning?.installed ?? [],
     beginning: beginning === undefined || beginning.commit === null ? null : {

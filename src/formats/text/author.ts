@@ -24,12 +24,14 @@ export function authorTexts(statement: Statement, authors: LineAuthors): string[
 export function levelAuthor({ level, place }: Statement, authors: LineAuthors): string {
   const author = level === null && place === null ? null : authors.of((level?.place ?? place) as NonNullable<typeof place>);
   if (author === null) return '';
-  return author === 'uncommitted' ? 'not committed' : `${author.commit.day} ${visible(author.commit.author)}`;
+  if (author === 'uncommitted') return 'not committed';
+  return author.isOldest ? `by ${author.commit.day}` : `${author.commit.day} ${visible(author.commit.author)}`;
 }
 
 /** Who wrote a line, when, and in which commit. */
 export function authorText(author: LineAuthor): string {
   if (author === 'uncommitted') return 'not committed yet';
   const { id, day, author: name, subject } = author.commit;
-  return `${visible(name)}, ${author.isOldest ? 'on or before ' : ''}${day}, in ${id.slice(0, SHORT_NAME)}: ${visible(subject)}`;
+  if (author.isOldest) return `on or before ${day}: ${id.slice(0, SHORT_NAME)} is the oldest commit that this shallow clone has`;
+  return `${visible(name)}, ${day}, in ${id.slice(0, SHORT_NAME)}: ${visible(subject)}`;
 }

@@ -5,6 +5,7 @@ import { describeSystemError } from './errors.js';
 import { oddNames, REPLACEMENT, textNames } from './odd-names.js';
 import { sortByPath } from './path-order.js';
 import { scriptLanguage } from './script-language.js';
+import type { SkippedReading } from './source-file.js';
 import { linkStatsAt } from './stats.js';
 import { readTextFile, type TextReading } from './text-file.js';
 
@@ -71,8 +72,8 @@ export class Disk {
     return this.decisive.has(absolute);
   }
 
-  /** The text of a document that is open and not saved; undefined if there is none. */
-  documentAt(absolute: string): string | undefined {
+  /** What stands for a file: the text of a document that is open and not saved; undefined if there is none. */
+  documentAt(absolute: string): string | SkippedReading | undefined {
     return this.documents.get(absolute);
   }
 

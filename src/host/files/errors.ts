@@ -1,3 +1,4 @@
+import type { IncompletePath } from '../../core/model/scope.js';
 import { compareProblems, type Problem } from '../../core/model/problem.js';
 
 /** The command line or the call is wrong; nothing was done. The message is for the user, with advice after a line break. */
@@ -12,6 +13,16 @@ export class WishError extends Error {
   /** @param problems the problems that the file would have; its text exists nowhere. */
   constructor(readonly problems: readonly Problem[]) {
     super(`${problems.length} problems in what was asked`);
+  }
+}
+
+/** Something that the whole answer depends on could not be read: there is no answer that would not be a guess. */
+export class IncompleteError extends Error {
+  override readonly name = 'IncompleteError';
+
+  /** @param advice what the user can do; null for nothing in particular. */
+  constructor(readonly incomplete: readonly IncompletePath[], readonly advice: string | null = null) {
+    super(incomplete.map(({ path }) => path).join(', '));
   }
 }
 

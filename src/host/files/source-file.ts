@@ -53,8 +53,9 @@ export function readSource(file: string, settings: Pick<ScopeSettings, 'largest'
   }
 }
 
-/** Judges the text of a document as that of a file. */
-export function readDocument(text: string, settings: Pick<ScopeSettings, 'largest' | 'generated'>): SourceReading {
+/** Judges the text of a document as that of a file. @param text or why there is none. */
+export function readDocument(text: string | SkippedReading, settings: Pick<ScopeSettings, 'largest' | 'generated'>): SourceReading {
+  if (typeof text !== 'string') return text;
   const bytes = Buffer.from(text);
   return bytes.length > (settings.largest ?? LARGEST) ? { skipped: 'too-large' } : judge(bytes, settings.generated);
 }

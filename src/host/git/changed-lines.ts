@@ -1,7 +1,7 @@
 import type { Finding } from '../../core/model/finding.js';
-import { UsageError } from '../files/errors.js';
-import { askGit } from './git.js';
 import { needCommit } from './revision.js';
+import { unreadable } from './tree-at.js';
+import { diffSince } from './work-tree.js';
 import { readSource } from '../files/source-file.js';
 
 /** A range of lines, inclusive, from 1. */
@@ -34,17 +34,15 @@ export class ChangedLines {
   }
 }
 
-/** Asks git which lines have changed between a revision and the work tree. @throws UsageError if it cannot tell. */
+/** Which lines have changed between a revision and the files on the disk. @throws UsageError if git knows no such revision; IncompleteError if it cannot tell. */
 export function changedSince(root: string, revision: string): ChangedLines {
   const commit = needCommit(root, revision, '--since');
-  // git-diff(1): against the work tree, without context lines, and whatever the user's settings for prefixes and colours are.
-  const diff = askGit(root, [
-    'diff', '--relative', '--unified=0', '--no-color', '--no-ext-diff', '--no-textconv', '--text', '--find-renames', '--ignore-submodules', '--src-prefix=a/', '--dst-prefix=b/',
-    commit, '--',
-  ]);
-  const tracked = askGit(root, ['ls-files', '-z']);
-  if ('failed' in diff || 'failed' in tracked) throw new UsageError(`git does not tell what has changed: ${'failed' in diff ? diff.failed : ''}`);
-  return new ChangedLines(readDiff(diff.out), new Set(tracked.out.split('\0')));
+  // git-diff-index(1): without context lines, and whatever the attributes of a file are.
+  const diff = diffSince(root, commit, ['--patch', '--unified=0', '--no-color', '--text', '--find-renames', '--src-prefix=a/', '--dst-prefix=b/']);
+  if ('failed' in diff) throw unreadable(`what has changed since ${revision}`, diff.failed);
+  const files = readDiff(diff.out);
+  for (const own of diff.tooLarge) files.set(own, [[1, Infinity]]);
+  return new ChangedLines(files, diff.tracked);
 }
 
 /** The added lines of each file in a unified diff without context. */

@@ -1,28 +1,39 @@
-import { spawn } from 'node:child_process';
 import { UsageError } from '../files/errors.js';
+import { findRepository } from './find-repository.js';
+import { complaintOf, LONGEST_ANSWER, startGit } from './git-program.js';
+import { GitView } from './git-view.js';
+import { unreadable } from './tree-at.js';
 
 /**
  * What git writes, field by field as it comes; fields end with NUL.
- * @throws UsageError if git fails. Whoever stops reading early ends git.
+ * @throws UsageError without a repository; IncompleteError if git fails, or says nothing for too long. Whoever stops reading early ends git.
  */
 export async function* gitFields(directory: string, args: readonly string[]): AsyncGenerator<string> {
-  const git = spawn('git', ['-C', directory, '-c', 'core.quotePath=false', '-c', 'i18n.logOutputEncoding=UTF-8', ...args], { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, GIT_OPTIONAL_LOCKS: '0', LC_ALL: 'C' } });
+  const repository = findRepository(directory);
+  if ('failed' in repository) throw new UsageError(`git does not tell the history: ${repository.failed}\n${repository.advice ?? ''}`.trimEnd());
+  const view = GitView.open(repository);
+  const git = startGit(view.call(['-c', 'i18n.logOutputEncoding=UTF-8', ...args]));
   let complaint = '';
   git.stderr.setEncoding('utf8').on('data', (text: string) => (complaint += text));
   const ended = new Promise<number | null>((resolve, reject) => git.once('error', reject).once('close', resolve));
   ended.catch(() => {
     // If nobody waits for the end, what was read has told its failure.
   });
+  // Only git's silence counts, not how long whoever reads takes for what it said.
+  const silence = setTimeout(() => git.kill('SIGKILL'), LONGEST_ANSWER);
   try {
     let rest = '';
     for await (const text of git.stdout.setEncoding('utf8') as AsyncIterable<string>) {
       const fields = (rest + text).split('\0');
       rest = fields.pop() as string;
       yield* fields;
+      silence.refresh();
     }
     if (rest !== '') yield rest;
-    if (await ended !== 0) throw new UsageError(`git does not tell the history: ${complaint.trim().split('\n')[0] ?? ''}`);
+    if (await ended !== 0) throw unreadable('the history of commits', git.signalCode === 'SIGKILL' ? `git gave no answer within ${LONGEST_ANSWER / 1000} s` : complaintOf(complaint));
   } finally {
+    clearTimeout(silence);
     git.kill();
+    view.close();
   }
 }

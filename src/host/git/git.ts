@@ -1,42 +1,32 @@
-import { spawnSync } from 'node:child_process';
+import { findRepository, type Repository } from './find-repository.js';
+import { withView } from './git-view.js';
+import type { GitFailure, GitLimits } from './git-program.js';
 
-/** The longest answer accepted from git, in bytes. */
-const MOST = 256 * 1024 * 1024;
-
-/** The result of running git: its output or its complaint. */
-export type GitAnswer = { readonly out: string } | { readonly failed: string };
+/** What git answers, or why it does not; then perhaps with advice. */
+export type GitAnswer = { readonly out: string } | (GitFailure & { readonly advice?: string });
 
 /**
- * Asks git about the work tree that a directory lies in.
- * The user's settings for diffs have no effect.
+ * Asks git about the repository whose work tree a directory is in, by a view of its own (`git-view.ts`): paths are relative to the directory.
+ * The work tree looks empty to git, and there is no index.
  */
-export function askGit(directory: string, args: readonly string[]): GitAnswer {
-  const { status, stdout, stderr, error } = spawnSync('git', ['-C', directory, '-c', 'core.quotePath=false', ...args], {
-    encoding: 'utf8', maxBuffer: MOST, stdio: ['ignore', 'pipe', 'pipe'],
-    // git(1): with these, git takes no locks for reading, and speaks English.
-    env: { ...process.env, GIT_OPTIONAL_LOCKS: '0', LC_ALL: 'C' },
+export function askGit(directory: string, args: readonly string[], limits?: GitLimits): GitAnswer {
+  const repository = findRepository(directory);
+  return 'failed' in repository ? repository : askRepository(repository, args, limits);
+}
+
+/** The same of a repository that has been found. */
+export function askRepository(repository: Repository, args: readonly string[], limits?: GitLimits): GitAnswer {
+  const answer = withView(repository, (view) => view.run(args, limits));
+  return 'out' in answer ? { out: answer.out.toString('utf8') } : answer;
+}
+
+/** The files that git's index has, relative to a directory; null where there is no repository. */
+export function trackedFiles(directory: string): ReadonlySet<string> | null {
+  const repository = findRepository(directory);
+  if ('failed' in repository) return null;
+  const answer = withView(repository, (view) => {
+    view.addIndex();
+    return view.run(['ls-files', '-z']);
   });
-  if (error !== undefined) return { failed: 'code' in error && error.code === 'ENOENT' ? 'there is no git on this machine' : error.message };
-  return status === 0 ? { out: stdout } : { failed: stderr.trim().split('\n')[0]?.replace(/^fatal: /, '') ?? '' };
-}
-
-/** The texts of blobs of a repository, by object name. */
-export function gitBlobs(directory: string, names: readonly string[]): ReadonlyMap<string, string> {
-  return new Map([...gitBytes(directory, names)].map(([name, bytes]) => [name, bytes.toString('utf8')]));
-}
-
-/** The contents of blobs of a repository, by object name. */
-export function gitBytes(directory: string, names: readonly string[]): ReadonlyMap<string, Buffer> {
-  const texts = new Map<string, Buffer>();
-  if (names.length === 0) return texts;
-  const { stdout, status } = spawnSync('git', ['-C', directory, 'cat-file', '--batch'], { input: names.map((name) => `${name}\n`).join(''), maxBuffer: MOST });
-  if (status !== 0) return texts;
-  // git-cat-file(1), "BATCH OUTPUT": a line with the name, the kind and the size, then the contents and a line end.
-  for (let at = 0; at < stdout.length;) {
-    const end = stdout.indexOf(0x0a, at);
-    const [name = '', , size = '0'] = stdout.toString('latin1', at, end).split(' ');
-    texts.set(name, stdout.subarray(end + 1, end + 1 + Number(size)));
-    at = end + 1 + Number(size) + 1;
-  }
-  return texts;
+  return 'out' in answer ? new Set(answer.out.toString('utf8').split('\0').filter((file) => file !== '')) : null;
 }

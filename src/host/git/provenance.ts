@@ -1,4 +1,5 @@
-import { askGit } from './git.js';
+import { findRepository } from './find-repository.js';
+import { askRepository } from './git.js';
 
 /** Which sources these are, as git knows them. */
 export interface Provenance {
@@ -13,15 +14,17 @@ export interface Provenance {
 
 /** What git knows of the sources at a root; null if there is no repository, no commit, or nowhere that it comes from. */
 export function provenanceOf(root: string): Provenance | null {
+  const found = findRepository(root);
+  if ('failed' in found) return null;
   const ask = (...args: string[]): string | null => {
-    const answer = askGit(root, args);
+    const answer = askRepository(found, args);
     return 'out' in answer ? answer.out.trim() : null;
   };
-  const remote = ask('remote', 'get-url', 'origin');
+  const remote = ask('config', '--get', 'remote.origin.url');
   const repository = remote === null ? null : addressOf(remote);
   const commit = ask('rev-parse', '--verify', '--quiet', 'HEAD');
   if (repository === null || commit === null) return null;
-  return { repository, commit, branch: ask('symbolic-ref', '--short', '--quiet', 'HEAD'), isWhole: ask('rev-parse', '--show-prefix') === '' };
+  return { repository, commit, branch: ask('symbolic-ref', '--short', '--quiet', 'HEAD'), isWhole: found.prefix === '' };
 }
 
 /** A remote as an address; null for a path on this machine. The short form of ssh (git-clone(1), "GIT URLS") is one too. */

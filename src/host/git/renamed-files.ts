@@ -3,6 +3,7 @@ import { daysAfter } from '../../core/base/date.js';
 import type { LedgerEntry } from '../../core/model/ledger.js';
 import { askGit } from './git.js';
 import { linkStatsAt } from '../files/stats.js';
+import { diffSince } from './work-tree.js';
 
 /**
  * Asks git for the new paths of files in the ledger that have moved.
@@ -32,19 +33,18 @@ type Rename = readonly [from: string, to: string];
 
 /** Renames in the history since a day, oldest first. The day comes from the writer's clock, so one more day is included. */
 function committedRenames(root: string, since: string): Rename[] {
-  return renamesOf(root, ['log', '--reverse', '--topo-order', `--since=${daysAfter(since, -1)}T00:00:00Z`, '--format=', '-m', ...RENAMES]);
+  return renamesIn(askGit(root, ['log', '--reverse', '--topo-order', `--since=${daysAfter(since, -1)}T00:00:00Z`, '--format=', '-m', '--relative', ...RENAMES]));
 }
 
-/** Renames in the index or, if git knows of them, in the work tree. */
+/** Renames that are not committed, as far as git knows of the files. */
 function uncommittedRenames(root: string): Rename[] {
-  return renamesOf(root, ['diff', ...RENAMES, 'HEAD']);
+  return renamesIn(diffSince(root, 'HEAD', RENAMES));
 }
 
-/** Calls git-diff(1): only renames, however many, by their paths below the directory, separated by NUL. */
-const RENAMES = ['--relative', '--no-ext-diff', '--no-textconv', '--find-renames', '-l0', '--diff-filter=R', '--name-status', '-z'];
+/** git-diff(1): only renames, however many, by their paths, separated by NUL. */
+const RENAMES = ['--find-renames', '-l0', '--diff-filter=R', '--name-status', '-z'];
 
-function renamesOf(root: string, args: readonly string[]): Rename[] {
-  const answer = askGit(root, args);
+function renamesIn(answer: { readonly out: string } | { readonly failed: string }): Rename[] {
   if ('failed' in answer) return [];
   const fields = answer.out.split('\0');
   const renames: Rename[] = [];

@@ -6,42 +6,45 @@ import { Disk, type DirectoryReading, type Entry, type EntryKind } from '../file
 import { sortByPath } from '../files/path-order.js';
 import { liesIn } from '../files/real-path.js';
 import type { TextReading } from '../files/text-file.js';
-import { askGit, gitBytes } from './git.js';
-import { UsageError } from '../files/errors.js';
+import type { SkippedReading } from '../files/source-file.js';
+import { askGit } from './git.js';
+import { readBlob, readBlobs, type BlobReading } from './objects.js';
+import { unreadable } from './tree-at.js';
 
 /** An entry of a tree, with git's object name for a regular file. */
 interface TreeEntry extends Entry {
   readonly blob: string | null;
-  /** In bytes. */
-  readonly size: number;
 }
 
 /** How many files are read at once: whoever asks for one asks for those after it next. */
 const AT_ONCE = 500;
 /** Larger ones are read only when somebody asks for them, in bytes. */
-const LARGEST_AHEAD = 4 * 1024 * 1024;
+const LARGEST_AHEAD = 256 * 1024;
+/** How many bytes are kept: the oldest go first. */
+const MOST_KEPT = 64 * 1024 * 1024;
 
 /** The files of a project as a commit has them; nothing is checked out. What lies outside the project is on the disk. */
 export class RevisionDisk extends Disk {
   private readonly tree = new Map<string, TreeEntry[]>();
   private readonly byPath = new Map<string, TreeEntry>();
-  private readonly contents = new Map<string, Buffer>();
+  private readonly contents = new Map<string, BlobReading>();
+  private kept = 0;
   /** The regular files, in the order of the tree, and the place of each among them. */
   private readonly regular: TreeEntry[] = [];
   private readonly places = new Map<string, number>();
 
-  /** @param root the project's, absolute. @throws UsageError if git cannot tell. */
+  /** @param root the project's, absolute. @throws IncompleteError if git cannot tell. */
   constructor(private readonly root: string, commit: string) {
     super();
     // git-ls-tree(1): everything below the current directory, by relative path, trees included.
-    const listing = askGit(root, ['ls-tree', '-r', '-t', '-l', '-z', commit]);
-    if ('failed' in listing) throw new UsageError(`git does not tell what ${commit} holds: ${listing.failed}`);
+    const listing = askGit(root, ['ls-tree', '-r', '-t', '-z', commit]);
+    if ('failed' in listing) throw unreadable(commit, listing.failed);
     this.tree.set('', []);
     for (const line of listing.out.split('\0')) {
-      const [, mode = '', blob = '', size, own] = /^(\d+) \w+ ([0-9a-f]+) +(\d+|-)\t([^]+)$/.exec(line) ?? [];
+      const [, mode = '', blob = '', own] = /^(\d+) \w+ ([0-9a-f]+)\t([^]+)$/.exec(line) ?? [];
       // In a directory of a repository, those around it are listed too, as `../` and `./`.
       if (own === undefined || own.endsWith('/')) continue;
-      const entry: TreeEntry = { name: path.posix.basename(own), kind: kindOf(mode), blob: mode.startsWith('100') ? blob : null, size: Number(size) };
+      const entry: TreeEntry = { name: path.posix.basename(own), kind: kindOf(mode), blob: mode.startsWith('100') ? blob : null };
       if (entry.blob !== null) this.places.set(entry.blob, this.regular.push(entry) - 1);
       this.byPath.set(own, entry);
       const around = path.posix.dirname(own);
@@ -66,34 +69,50 @@ export class RevisionDisk extends Disk {
   override textOf(absolute: string): TextReading {
     const own = this.own(absolute);
     if (own === null) return super.textOf(absolute);
-    const text = this.documentAt(absolute);
-    return text === undefined ? { failed: 'it is gone', isMissing: true } : { text };
+    const blob = this.byPath.get(own)?.blob ?? null;
+    if (blob === null) return { failed: 'it is gone', isMissing: true };
+    const reading = this.read(blob);
+    if ('failed' in reading) return { failed: reading.failed, isMissing: false };
+    return isUtf8(reading.bytes) ? { text: reading.bytes.toString('utf8') } : { failed: 'it is not UTF-8', isMissing: false };
   }
 
   /** The text of a file of the commit stands for whatever is on the disk. */
-  override documentAt(absolute: string): string | undefined {
+  override documentAt(absolute: string): string | SkippedReading | undefined {
     const own = this.own(absolute);
     const blob = own === null ? null : this.byPath.get(own)?.blob ?? null;
     if (blob === null) return undefined;
-    const bytes = this.bytesOf(blob);
+    const reading = this.read(blob);
+    if ('failed' in reading) return { skipped: 'unreadable', why: reading.failed };
     // What is no text is skipped, whatever kind of data it is.
-    return isUtf8(bytes) ? bytes.toString('utf8') : '\0';
+    return isUtf8(reading.bytes) ? reading.bytes.toString('utf8') : '\0';
   }
 
   override scriptLanguageOf(absolute: string): LanguageId | null {
     const own = this.own(absolute);
     if (own === null) return super.scriptLanguageOf(absolute);
     const text = this.documentAt(absolute);
-    return text === undefined ? null : languageOfScript(text.slice(0, INTERPRETER_WINDOW));
+    return typeof text === 'string' ? languageOfScript(text.slice(0, INTERPRETER_WINDOW)) : null;
   }
 
-  private bytesOf(blob: string): Buffer {
-    if (!this.contents.has(blob)) {
-      const place = this.places.get(blob) ?? 0;
-      const next = this.regular.slice(place, place + AT_ONCE).filter(({ size }, index) => index === 0 || size <= LARGEST_AHEAD).flatMap((entry) => entry.blob ?? []);
-      for (const [name, bytes] of gitBytes(this.root, next)) this.contents.set(name, bytes);
+  private read(blob: string): BlobReading {
+    const known = this.contents.get(blob);
+    if (known !== undefined) return known;
+    const reading = readBlob(this.root, blob);
+    this.keep(blob, reading);
+    const place = this.places.get(blob) ?? 0;
+    const next = this.regular.slice(place + 1, place + AT_ONCE).flatMap((entry) => entry.blob ?? []).filter((name) => !this.contents.has(name));
+    readBlobs(this.root, [...new Set(next)], (name, found) => void ('bytes' in found && this.keep(name, found)), LARGEST_AHEAD);
+    return reading;
+  }
+
+  private keep(name: string, reading: BlobReading): void {
+    this.contents.set(name, reading);
+    this.kept += sizeOf(reading);
+    for (const [oldest, old] of this.contents) {
+      if (this.kept <= MOST_KEPT) return;
+      this.contents.delete(oldest);
+      this.kept -= sizeOf(old);
     }
-    return this.contents.get(blob) ?? Buffer.alloc(0);
   }
 
   /** A path relative to the root; null outside it, and for what is installed, which no commit has. */
@@ -102,6 +121,10 @@ export class RevisionDisk extends Disk {
     const own = path.relative(this.root, absolute).split(path.sep).join('/');
     return /(?:^|\/)node_modules(?:\/|$)/.test(own) && !this.byPath.has(own) ? null : own;
   }
+}
+
+function sizeOf(reading: BlobReading): number {
+  return 'bytes' in reading ? reading.bytes.length : 0;
 }
 
 /** gitdatamodel(7): the modes of tree entries. What is another repository is a directory without anything in it. */

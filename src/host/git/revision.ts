@@ -1,7 +1,8 @@
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { UsageError } from '../files/errors.js';
-import { askGit } from './git.js';
+import { findRepository } from './find-repository.js';
+import { askRepository, trackedFiles } from './git.js';
 import { liesIn } from '../files/real-path.js';
 import { LAYER_FILE } from '../files/own-files.js';
 import type { Overlay } from '../files/overlay.js';
@@ -19,12 +20,12 @@ const DECIDING = new Set([LAYER_FILE, '.gitignore', '.elvarignore']);
  * @param option the option that names it, for the message. @throws UsageError if there is no such commit, or no git.
  */
 export function needCommit(root: string, revision: string, option: string): string {
-  const commit = askGit(root, ['rev-parse', '--verify', '--end-of-options', `${revision}^{commit}`]);
+  const repository = findRepository(root);
+  if ('failed' in repository) throw new UsageError(`${option} needs git: ${repository.failed}\n${repository.advice ?? ''}`.trimEnd());
+  const commit = askRepository(repository, ['rev-parse', '--verify', '--end-of-options', `${revision}^{commit}`]);
   if ('out' in commit) return commit.out.trim();
-  const isRepository = 'out' in askGit(root, ['rev-parse', '--git-dir']);
-  throw new UsageError(isRepository
-    ? `git knows no revision ${revision} here\nName a commit, a branch or a tag; a shallow clone has only the latest commits.`
-    : `${option} needs git: ${commit.failed}`);
+  if (commit.isRefusal === true) throw new UsageError(`git knows no revision ${revision} here\nName a commit, a branch or a tag; a shallow clone has only the latest commits.`);
+  throw new UsageError(`${option} needs git: ${commit.failed}`);
 }
 
 /** The configuration of a project as a commit has it; what is installed or comes with Elvar is as on the disk. @param asks is told of each file that is asked for, relative to the root. */
@@ -35,7 +36,7 @@ export function overlayOfTree(root: string, tree: TreeAt, blobs: Blobs, asks: (o
       const own = path.relative(root, absolute).split(path.sep).join('/');
       asks(own);
       const blob = tree.blobOf(own);
-      if (blob !== undefined) return blobs.textOf(blob);
+      if (blob !== undefined) return blobs.textOf(blob, own);
       return /(?:^|\/)node_modules\//.test(own) ? undefined : null;
     },
     layerDirectories: () => [...tree.paths()].filter((own) => path.posix.basename(own) === LAYER_FILE).map((own) => (own === LAYER_FILE ? '' : path.posix.dirname(own))),
@@ -56,16 +57,14 @@ export function overlayOfCommit(root: string, commit: string): Overlay {
  */
 export function overlayOfRevision(root: string, revision: string): Overlay {
   const { textAt } = overlayOfCommit(root, needCommit(root, revision, '--against'));
-  const tracked = askGit(root, ['ls-files', '-z']);
-  if ('failed' in tracked) throw new UsageError(`git does not tell what is tracked: ${tracked.failed}`);
-  const now = new Set(tracked.out.split('\0'));
+  const now = trackedFiles(root);
   return {
     textAt: (absolute) => {
       const text = textAt(absolute);
       if (text !== null) return text;
       const own = path.relative(root, absolute).split(path.sep).join('/');
       // An untracked file may have existed then too; nothing says otherwise.
-      return DECIDING.has(path.posix.basename(own)) || now.has(own) ? null : undefined;
+      return DECIDING.has(path.posix.basename(own)) || now?.has(own) === true ? null : undefined;
     },
   };
 }

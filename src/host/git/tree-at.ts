@@ -1,23 +1,52 @@
-import { UsageError } from '../files/errors.js';
+import { IncompleteError } from '../files/errors.js';
 import type { ChangedFile } from './commit-steps.js';
-import { askGit, gitBlobs } from './git.js';
+import { askGit } from './git.js';
+import { readBlobs } from './objects.js';
+
+/** What can be done where git lacks an object. */
+export const ADVICE = 'A partial clone has only some contents: git fetch --refetch brings the others. In a damaged repository, git fsck tells more.';
+
+/** Says that something git should have cannot be read. @param path as the user knows it. */
+export function unreadable(path: string, why: string): IncompleteError {
+  return new IncompleteError([{ path, reason: { code: 'unreadable', why } }], ADVICE);
+}
+
+/** Names what cannot be read as git names files of a revision. @throws IncompleteError */
+export function atRevision<T>(revision: string, read: () => T): T {
+  try {
+    return read();
+  } catch (error) {
+    if (!(error instanceof IncompleteError)) throw error;
+    throw new IncompleteError(error.incomplete.map(({ path, reason }) => ({ path: path.startsWith(`${revision}:`) ? path : `${revision}:${path}`, reason })), error.advice);
+  }
+}
 
 /** The texts of git's blobs, each read once. */
 export class Blobs {
   private readonly texts = new Map<string, string>();
+  /** Why some cannot be read. */
+  private readonly failures = new Map<string, string>();
 
   constructor(private readonly root: string) {}
 
   /** Reads blobs, so that nobody has to wait for each of them. */
   fetch(names: Iterable<string>): void {
-    for (const [name, text] of gitBlobs(this.root, [...new Set(names)].filter((name) => !this.texts.has(name)))) this.texts.set(name, text);
+    readBlobs(this.root, [...new Set(names)].filter((name) => !this.texts.has(name) && !this.failures.has(name)), (name, reading) => {
+      if ('failed' in reading) this.failures.set(name, reading.failed);
+      else this.texts.set(name, reading.bytes.toString('utf8'));
+    });
   }
 
-  /** The text of a blob; empty for no name. */
-  textOf(name: string): string {
+  /**
+   * The text of a blob; empty for no name.
+   * @param own the file that it is the text of. @throws IncompleteError if it cannot be read.
+   */
+  textOf(name: string, own: string): string {
     if (name === '') return '';
     if (!this.texts.has(name)) this.fetch([name]);
-    return this.texts.get(name) ?? '';
+    const text = this.texts.get(name);
+    if (text === undefined) throw unreadable(own, this.failures.get(name) ?? '');
+    return text;
   }
 }
 
@@ -25,11 +54,11 @@ export class Blobs {
 export class TreeAt {
   private constructor(private readonly files: Map<string, string>) {}
 
-  /** The tree of a commit. @throws UsageError if git cannot tell. */
+  /** The tree of a commit. @throws IncompleteError if git cannot tell. */
   static of(root: string, commit: string): TreeAt {
     // git-ls-tree(1): everything below the current directory, by relative path.
     const tree = askGit(root, ['ls-tree', '-r', '-z', commit]);
-    if ('failed' in tree) throw new UsageError(`git does not tell what ${commit} holds: ${tree.failed}`);
+    if ('failed' in tree) throw unreadable(commit, tree.failed);
     return new TreeAt(new Map(tree.out.split('\0').flatMap((entry) => {
       const [, blob, file] = /^100\d+ blob ([0-9a-f]+)\t([^]+)$/.exec(entry) ?? [];
       return file === undefined || blob === undefined ? [] : [[file, blob] as const];

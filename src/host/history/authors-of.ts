@@ -1,9 +1,10 @@
 import path from 'node:path';
-import { LineAuthors } from '../../core/history/line-authors.js';
+import type { IncompletePath } from '../../core/model/scope.js';
+import { LineAuthors, type LineAuthor } from '../../core/history/line-authors.js';
 import type { Decision } from '../../core/model/statement.js';
 import { linesOfStatement } from '../../core/history/statement-lines.js';
-import { blameLines } from '../git/blame.js';
-import { askGit } from '../git/git.js';
+import { blameLines, isCommitted } from '../git/blame.js';
+import { findRepository } from '../git/find-repository.js';
 import { UsageError } from '../files/errors.js';
 import { statsAt } from '../files/stats.js';
 
@@ -14,8 +15,8 @@ export function mayBeCommitted(file: string): boolean {
 
 /** Who wrote the lines of all statements in trails. @throws UsageError without git. */
 export function authorsOf(root: string, decisions: Iterable<Decision>): LineAuthors {
-  const repository = askGit(root, ['rev-parse', '--git-dir']);
-  if ('failed' in repository) throw new UsageError(`--who needs git: ${repository.failed}`);
+  const repository = findRepository(root);
+  if ('failed' in repository) throw new UsageError(`--who needs git: ${repository.failed}\n${repository.advice ?? ''}`.trimEnd());
   const wanted = new Map<string, Set<number>>();
   for (const { trail } of decisions) {
     for (const { statement } of trail) {
@@ -26,9 +27,14 @@ export function authorsOf(root: string, decisions: Iterable<Decision>): LineAuth
       }
     }
   }
-  return new LineAuthors(new Map([...wanted].flatMap(([file, lines]) => {
-    if (!mayBeCommitted(file) || statsAt(path.join(root, file))?.isFile() !== true) return [];
+  const incomplete: IncompletePath[] = [];
+  const authors = new Map<string, ReadonlyMap<number, LineAuthor>>();
+  for (const [file, lines] of wanted) {
+    if (!mayBeCommitted(file) || statsAt(path.join(root, file))?.isFile() !== true) continue;
     const known = blameLines(root, file, [...lines]);
-    return [[file, known.size > 0 ? known : new Map([...lines].map((line) => [line, 'uncommitted' as const]))] as const];
-  })));
+    if (!('failed' in known)) authors.set(file, known);
+    else if (isCommitted(root, file)) incomplete.push({ path: file, reason: { code: 'unreadable', why: `git cannot tell who wrote its lines: ${known.failed}` } });
+    else authors.set(file, new Map([...lines].map((line) => [line, 'uncommitted' as const])));
+  }
+  return new LineAuthors(authors, incomplete);
 }

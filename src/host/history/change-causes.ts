@@ -110,7 +110,8 @@ class CauseFinder {
   }
 
   private writerOf(file: string, line: number): LineAuthor | null {
-    const author = blameLines(this.root, file, [line], this.isWorkTree ? null : this.to.commit).get(line);
+    const known = blameLines(this.root, file, [line], this.isWorkTree ? null : this.to.commit);
+    const author = 'failed' in known ? null : known.get(line);
     // Git knows nothing about a file that has never been committed.
     return author ?? (this.isWorkTree && this.to.tree.blobOf(file) === undefined && this.textNow(file) !== null ? 'uncommitted' : null);
   }
@@ -122,7 +123,7 @@ class CauseFinder {
     const times = (whole: string | null): number => linesOf(whole ?? '').filter((one) => one === text).length;
     if (this.isWorkTree && times(this.textNow(file)) < times(this.textIn(this.to, file))) return 'uncommitted';
     for await (const { commit, files } of changesBetween(this.root, this.from.commit, this.to.commit, [`:(literal)${file}`])) {
-      if (files.some(({ before, after }) => times(this.blobs.textOf(after ?? '')) < times(this.blobs.textOf(before ?? '')))) return { commit, isOldest: false };
+      if (files.some(({ before, after }) => times(this.blobs.textOf(after ?? '', file)) < times(this.blobs.textOf(before ?? '', file)))) return { commit, isOldest: false };
     }
     return null;
   }
@@ -134,7 +135,7 @@ class CauseFinder {
 
   private textIn({ tree }: State, file: string): string | null {
     const blob = tree.blobOf(file);
-    return blob === undefined ? null : this.blobs.textOf(blob);
+    return blob === undefined ? null : this.blobs.textOf(blob, file);
   }
 
   private textNow(file: string): string | null {

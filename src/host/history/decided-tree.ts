@@ -56,7 +56,7 @@ export function decideTree({ session, tree, blobs, rule, reads }: Ground, own: s
     let language = directory.languages.languageOf(name);
     if (language === null) {
       asked.add(own);
-      language = languageOfScript(blobs.textOf(tree.blobOf(own) ?? '').slice(0, INTERPRETER_WINDOW));
+      language = languageOfScript(blobs.textOf(tree.blobOf(own) ?? '', own).slice(0, INTERPRETER_WINDOW));
     }
     const { decisions } = project.deciding.rulesIn(directory).rulesFor(name, language, project.deciding.resolver);
     return { decisions, problems: null, lastDays: lastDaysOf(decisions), asked, asksAll };

@@ -3,7 +3,7 @@ import { CONCERNS } from '../../core/catalog/concerns.js';
 import { CATALOG } from '../../core/catalog/registry.js';
 import type { HistoryEvent } from '../../core/history/history-event.js';
 import type { RuleId } from '../../core/model/rule.js';
-import { askGit } from '../git/git.js';
+import { findRepository } from '../git/find-repository.js';
 import { ruleById } from '../project/rule-by-id.js';
 import type { Session } from '../session/session.js';
 import { digestOfFile, historyKey, RememberedHistories } from './remembered-history.js';
@@ -60,6 +60,6 @@ function isOwnConcern(rule: RuleId): boolean {
 
 /** What names authors otherwise than commits do: gitmailmap(5). */
 function mailmapOf(root: string): string {
-  const top = askGit(root, ['rev-parse', '--show-toplevel']);
-  return 'out' in top ? digestOfFile(path.join(top.out.trim(), '.mailmap')) : '';
+  const repository = findRepository(root);
+  return 'failed' in repository ? '' : digestOfFile(path.join(repository.workTree, '.mailmap'));
 }

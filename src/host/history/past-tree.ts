@@ -5,11 +5,14 @@ import type { RuleId } from '../../core/model/rule.js';
 import { LAYER_FILE } from '../files/own-files.js';
 import { readTextFile } from '../files/text-file.js';
 import { firstParents, type ChangedFile, type CommitStep } from '../git/commit-steps.js';
-import { Blobs, TreeAt } from '../git/tree-at.js';
+import { atRevision, Blobs, TreeAt } from '../git/tree-at.js';
 import type { Session } from '../session/session.js';
 import { decideTree, type DecidedTree } from './decided-tree.js';
 import { digestOfFile, type KeptHistory } from './remembered-history.js';
 import { WatchedFiles } from './watched-files.js';
+
+/** How many characters of a commit's name are told. */
+const SHORT = 10;
 
 /** The most commits with changes that are read ahead, so that git is asked for many texts at once. */
 const MOST_AHEAD = 256;
@@ -42,6 +45,10 @@ export class PastTree {
     const expired = this.latest?.lastDays.filter((last) => last < day).length;
     const known = expired === undefined ? undefined : this.decided.get(expired);
     if (known !== undefined) return known;
+    return atRevision(this.commit.slice(0, SHORT), () => this.decideAnew(day));
+  }
+
+  private decideAnew(day: string): DecidedTree {
     const { session, rule, blobs } = this;
     const reads = (file: string): void => void (this.read.has(file) || this.read.set(file, digestOfFile(file)));
     let found = decideTree({ session, tree: this.tree, blobs, rule, reads }, this.path, day);
@@ -116,14 +123,14 @@ export class PastTree {
     return this.hasGrown;
   }
 
-  /** The text of git's blob; null without one. */
-  textOf(blob: string | null): string | null {
-    return blob === null ? null : this.blobs.textOf(blob);
+  /** The text of git's blob; null without one. @param own the file that it is the text of. @throws IncompleteError if it cannot be read. */
+  textOf(blob: string | null, own: string): string | null {
+    return blob === null ? null : this.blobs.textOf(blob, own);
   }
 
   /** A file here, and in the work tree; undefined if it is the same. */
   turnSince(file: string): TextTurn | undefined {
-    const before = this.textOf(this.tree.blobOf(file) ?? null);
+    const before = this.textOf(this.tree.blobOf(file) ?? null, file);
     const reading = readTextFile(path.join(this.session.root, file));
     const after = 'failed' in reading ? null : reading.text;
     return before === after ? undefined : { before, after };

@@ -4,7 +4,7 @@ import type { Cause, Commit, HistoryEvent } from '../../core/history/history-eve
 import { ruleTurns, type Decisions } from '../../core/history/rule-turns.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { ChangedFile, CommitStep } from '../git/commit-steps.js';
-import { askGit } from '../git/git.js';
+import { borderCommits } from '../git/shallow.js';
 import { needCommit } from '../git/revision.js';
 import type { Session } from '../session/session.js';
 import { PastTree } from './past-tree.js';
@@ -130,7 +130,7 @@ export class WalkBack {
     if (pending === null) return;
     const before = past.decide(pending.day);
     if (before.problems !== null) return;
-    const texts = new ChangedTexts((file) => (pending.cause.kind === 'uncommitted' ? past.turnSince(file) : textTurn(pending.files.get(file), past)));
+    const texts = new ChangedTexts((file) => (pending.cause.kind === 'uncommitted' ? past.turnSince(file) : textTurn(file, pending.files.get(file), past)));
     const rules = ruleTurns(before.decisions, pending.decisions, texts);
     if (rules.length > 0) yield this.tell({ kind: 'turn', path: pending.path, cause: pending.cause, rules });
     for (const event of pending.after) yield this.tell(event);
@@ -175,7 +175,7 @@ export class WalkBack {
       if (pending === null) yield* this.expiriesSince(day);
       for (const event of pending?.after ?? []) yield this.tell(event);
       const basis: Basis | null = pending === null ? { commit: past.commit, path: past.path, day } : pending.cause.kind === 'commit' ? { commit: pending.cause.commit.id, path: pending.path, day: pending.day } : null;
-      const since = this.isAsked ? 'asked' : isShallow(this.session.root) ? 'shallow-clone' : 'first-commit';
+      const since = this.isAsked ? 'asked' : borderCommits(this.session.root).size > 0 ? 'shallow-clone' : 'first-commit';
       if (basis !== null && since !== 'asked') this.end = { path: past.path, oldest, since, basis };
       yield { kind: 'beginning', path: past.path, commit: oldest, decisions: pending?.decisions ?? past.decide(day).decisions, since, commits: this.commits, installed };
       return;
@@ -195,11 +195,6 @@ function packagesOf(files: readonly string[]): string[] {
   return [...new Set(files.flatMap((file) => /^.*\/node_modules\/((?:@[^/]+\/)?[^/]+)\//.exec(file)?.[1] ?? []))].sort();
 }
 
-function isShallow(root: string): boolean {
-  const answer = askGit(root, ['rev-parse', '--is-shallow-repository']);
-  return 'out' in answer && answer.out.trim() === 'true';
-}
-
-function textTurn(file: Pick<ChangedFile, 'before' | 'after'> | undefined, past: PastTree): TextTurn | undefined {
-  return file === undefined ? undefined : { before: past.textOf(file.before), after: past.textOf(file.after) };
+function textTurn(own: string, file: Pick<ChangedFile, 'before' | 'after'> | undefined, past: PastTree): TextTurn | undefined {
+  return file === undefined ? undefined : { before: past.textOf(file.before, own), after: past.textOf(file.after, own) };
 }

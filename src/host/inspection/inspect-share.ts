@@ -50,8 +50,8 @@ export interface InspectionJob {
   readonly foreign: ForeignTexts;
   /** What is known of files only by the whole project. */
   readonly byProject: ProjectFindingTexts;
-  /** The texts of documents that are open and not saved, by path: they stand for the files. */
-  readonly documents: Readonly<Record<string, string>>;
+  /** What stands for files, by path: the texts of documents that are open and not saved, or of another time. */
+  readonly documents: Readonly<Record<string, string | SkippedReading>>;
   /** Whether to tell which version of each file was read. */
   readonly wantsVersions: boolean;
   /** Whether to tell how each finding can be repaired. */

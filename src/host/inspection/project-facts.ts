@@ -96,5 +96,8 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
 
 /** What is open in an editor stands for its file. */
 function documentOf(path: string, { documents }: InspectionJob): string | null {
-  return Object.hasOwn(documents, path) ? documents[path] as string : null;
+  if (!Object.hasOwn(documents, path)) return null;
+  const document = documents[path];
+  // What cannot be read contributes what an empty file does.
+  return typeof document === 'string' ? document : '';
 }

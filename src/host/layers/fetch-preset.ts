@@ -5,6 +5,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { isUtf8 } from 'node:buffer';
 import type { RemoteReference } from '../../core/model/layer.js';
+import { runGit, type GitResult } from '../git/git-program.js';
 import { cacheFolder } from '../files/cache-folder.js';
 import { PACKAGE_FOLDER } from '../package-folder.js';
 import { makeDirectory } from '../files/make-directory.js';
@@ -69,18 +70,8 @@ function fromGit({ url, revision, path: file }: GitReference, commit: string | n
   return 'failed' in blob ? { failed: `${file} is no file in it` } : { bytes: blob.out, commit: taken };
 }
 
-function git(folder: string, args: readonly string[]): { readonly out: Buffer } | { readonly failed: string } {
-  const { status, stdout, stderr, error } = spawnSync('git', ['-C', folder, ...args], {
-    maxBuffer: LARGEST_PRESET * 4, timeout: LONGEST, stdio: ['ignore', 'pipe', 'pipe'],
-    // git(1): no prompts, and no transport that lets the URL choose a program to run.
-    env: { ...process.env, GIT_TERMINAL_PROMPT: '0', GIT_ALLOW_PROTOCOL: 'file:git:http:https:ssh', GIT_DIR: folder, LC_ALL: 'C' },
-  });
-  if (error !== undefined) return { failed: 'code' in error && error.code === 'ENOENT' ? 'there is no git on this machine' : 'it took too long' };
-  return status === 0 ? { out: stdout } : { failed: complaintOf(stderr.toString('utf8')) };
-}
-
-/** The first line of git's complaint; advice often follows it. */
-function complaintOf(output: string): string {
-  const lines = output.trim().split('\n');
-  return (lines.find((line) => /^(?:fatal|error): /.test(line)) ?? lines.at(-1) ?? '').replace(/^(?:fatal|error): /, '') || 'git does not say why';
+/** The repository in the cache folder is ours; the user's settings say how servers are reached. */
+function git(folder: string, args: readonly string[]): GitResult {
+  // git(1): no transport that lets the URL choose a program to run.
+  return runGit({ args: ['-C', folder, ...args], directory: folder, settings: 'user', env: { GIT_ALLOW_PROTOCOL: 'file:git:http:https:ssh', GIT_DIR: folder } }, { most: LARGEST_PRESET * 4, longest: LONGEST });
 }

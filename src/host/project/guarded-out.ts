@@ -9,7 +9,7 @@ import type { Statement } from '../../core/model/statement.js';
 import type { Deciding } from './deciding.js';
 import { pathIn, type Directory, type Tree } from './tree.js';
 import type { TakenOut } from './walk.js';
-import { askGit } from '../git/git.js';
+import { trackedFiles } from '../git/git.js';
 
 /** More files than this are not counted. */
 const MOST_FILES = 10_000;
@@ -85,10 +85,7 @@ class GuardFinder {
   }
 
   private isTracked(own: string): boolean {
-    if (this.tracked === undefined) {
-      const answer = askGit(this.to.root, ['ls-files', '-z']);
-      this.tracked = 'failed' in answer ? null : new Set(answer.out.split('\0'));
-    }
+    if (this.tracked === undefined) this.tracked = trackedFiles(this.to.root);
     return this.tracked === null || this.tracked.has(own);
   }
 

@@ -7,11 +7,11 @@ import { sortByPath } from '../files/path-order.js';
 import type { ProjectListing } from './project.js';
 import { workTreeAround } from '../files/project-root.js';
 import { noteSkipped } from './reading-notes.js';
-import { readDocument, readSource } from '../files/source-file.js';
+import { readDocument, readSource, type SkippedReading } from '../files/source-file.js';
 import type { Watch } from '../files/watch.js';
 
 /** Which files of a listing are checked, and why the others are not. Opens the files. @param documentAt the text that stands for a file, by its path. */
-export function scopeReport({ root, documentAt }: { readonly root: string; readonly documentAt: (own: string) => string | undefined }, listing: ProjectListing, base: ReportBase, watch: Watch): ScopeReport {
+export function scopeReport({ root, documentAt }: { readonly root: string; readonly documentAt: (own: string) => string | SkippedReading | undefined }, listing: ProjectListing, base: ReportBase, watch: Watch): ScopeReport {
   const checked: CheckedFile[] = [];
   const kinds = new Map<string, ForeignKind>();
   const skipped: SkippedPath[] = [...listing.skipped];

@@ -14,7 +14,7 @@ import type { RuleSet } from '../../core/model/rule-set.js';
 import type { SkippedPath } from '../../core/model/scope.js';
 import { SourceText } from '../../core/base/source-text.js';
 import { foreignKind } from '../../core/scope/foreign-code.js';
-import { askGit } from '../git/git.js';
+import { trackedFiles } from '../git/git.js';
 import { makeTools } from '../inspection/inspect-share.js';
 import { readSource } from '../files/source-file.js';
 import { oddKindOf } from '../files/stats.js';
@@ -61,9 +61,7 @@ const MOST_SAMPLES = 20;
 
 /** Tracked files that a pattern excludes although they do not look generated. */
 function hiddenFiles(root: string, skipped: readonly SkippedPath[]): Evidence['hidden'] {
-  const tracked = askGit(root, ['ls-files', '-z']);
-  if ('failed' in tracked) return [];
-  const known = tracked.out.split('\0').filter((file) => file !== '');
+  const known = [...trackedFiles(root) ?? []];
   return skipped.flatMap(({ path: out, reason, by }) => {
     if (reason !== 'ignored' || by?.file == null || by.line === null) return [];
     const { file, line, pattern } = by;

@@ -11,7 +11,7 @@ import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { Rule } from '../../core/catalog/rule.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { Finding } from '../../core/model/finding.js';
-import { LayerError } from '../files/errors.js';
+import { IncompleteError, LayerError } from '../files/errors.js';
 import type { Session } from './session.js';
 
 /** Says that mistakes in earlier layer files were mistakes at that time. */
@@ -55,9 +55,15 @@ function resolved(side: Session, renaming: Renaming): ReturnType<Session['resolv
   try {
     return side.resolve([], undefined, true);
   } catch (error) {
+    if (error instanceof IncompleteError) throw new IncompleteError(error.incomplete.map(({ path, reason }) => ({ path: nameOf(path, renaming), reason })), error.advice);
     if (!(error instanceof LayerError)) throw error;
-    throw new LayerError(error.problems.map(renaming), new Map([...error.texts].map(([file, text]) => [renaming({ file, place: null, detail: { code: 'yaml-too-deep' } }).file, text])));
+    throw new LayerError(error.problems.map(renaming), new Map([...error.texts].map(([file, text]) => [nameOf(file, renaming), text])));
   }
+}
+
+/** The name of a file as problems have it. */
+function nameOf(file: string, renaming: Renaming): string {
+  return renaming({ file, place: null, detail: { code: 'yaml-too-deep' } }).file;
 }
 
 /** What guards refuse of rulings that were not there before. */

@@ -17,6 +17,7 @@ import { stacked } from '../files/overlay.js';
 import { readLines } from '../files/lines.js';
 import { LEDGER_FILE } from '../files/own-files.js';
 import { ProjectFiles } from '../files/project-files.js';
+import type { SkippedReading } from '../files/source-file.js';
 import { linkStatsAt, statsAt } from '../files/stats.js';
 import { relativeTo, relativeToRoot } from '../files/target-path.js';
 import type { Watch } from '../files/watch.js';
@@ -214,13 +215,14 @@ return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this
     return openLedger(this.root, this.today, readLedgerFile(this.root, this.openText(path.join(this.root, LEDGER_FILE))));
   }
 
-  private documentAt(own: string): string | undefined {
+  private documentAt(own: string): string | SkippedReading | undefined {
     return this.memory.disk.documentAt(path.join(this.root, own));
   }
 
   /** The text that stands for a file, as long as it is open or in a trial; undefined if what is on the disk does. */
   openText(absolute: string): string | undefined {
-    return this.run.overlay.textAt(absolute) ?? this.memory.disk.documentAt(absolute);
+    const text = this.run.overlay.textAt(absolute) ?? this.memory.disk.documentAt(absolute);
+    return typeof text === 'string' ? text : undefined;
   }
 
   private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListOptions = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[]; intake: Intake } {
