@@ -44,7 +44,7 @@ let outside = '';
 function answersOf(folder: string, env: Readonly<Record<string, string>> = {}): string[] {
   return COMMANDS.map((args) => {
     const { code, out, err } = elvar(folder, ['--today', '2026-04-01', ...args], env);
-    return `elvar ${args.join(' ')} ended with ${code}\n${out}\n${err}`.replaceAll(folder, 'FOLDER').replaceAll(/\b\d\d:\d\d(?=: )|\d{4}-\d\d-\d\dT[\d:.]+Z/g, 'TIME');
+    return `elvar ${args.join(' ')} ended with ${code}\n${out}\n${err}`.replaceAll(folder, 'FOLDER').replaceAll(/^ *\.git\/? .*\n|(?<=^ *out\/ ) +/gm, '').replaceAll(/\b\d\d:\d\d(?=: )|\d{4}-\d\d-\d\dT[\d:.]+Z/g, 'TIME');
   });
 }
 

@@ -54,8 +54,8 @@ export function looseFile(folder: string, name: string): string {
 /** Removes what a clone lacks whose filter was `blob:none`: here one old version of a layer file, which no answer in question needs. */
 function partialClone(fetch: (to: Planted) => string, more: (to: Planted) => void = () => {}): (to: Planted) => void {
   return all(set(
-    ['core.repositoryformatversion', () => '1'], ['extensions.partialClone', () => 'origin'], ['remote.origin.promisor', () => 'true'],
-    ['remote.origin.partialclonefilter', () => 'blob:none'], ['remote.origin.url', fetch],
+    ['core.repositoryformatversion', () => '1'], ['extensions.partialClone', () => 'shore'], ['remote.shore.promisor', () => 'true'],
+    ['remote.shore.partialclonefilter', () => 'blob:none'], ['remote.shore.url', fetch],
   ), more, ({ folder }) => rmSync(looseFile(folder, blobOf(folder, 'HEAD~3:notes.txt')), { force: true }));
 }
 
@@ -93,8 +93,8 @@ export const PLANTS: Readonly<Record<string, Plant>> = {
   'passwords and proxies': { plant: set(['core.askPass', theScript], ['credential.helper', ({ script }) => `!${script}`], ['core.gitProxy', theScript], ['core.sshCommand', theScript]) },
   'a partial clone by ssh': { plant: partialClone(() => 'ssh://nobody@localhost/x', set(['core.sshCommand', theScript])), shown: ['cat-file', '-p', 'HEAD~3:notes.txt'] },
   'a partial clone by a command': { plant: partialClone(({ script }) => `ext::${script}`, set(['protocol.ext.allow', () => 'always'])), shown: ['cat-file', '-p', 'HEAD~3:notes.txt'] },
-  'a partial clone by a program of its own': { plant: partialClone(({ outside }) => outside, set(['remote.origin.uploadpack', theScript])), shown: ['cat-file', '-p', 'HEAD~3:notes.txt'] },
-  'a remote helper': { plant: partialClone(() => 'tide://quay', set(['remote.origin.vcs', () => 'tide'])) },
+  'a partial clone by a program of its own': { plant: partialClone(({ outside }) => outside, set(['remote.shore.uploadpack', theScript])), shown: ['cat-file', '-p', 'HEAD~3:notes.txt'] },
+  'a remote helper': { plant: partialClone(() => 'tide://quay', set(['remote.shore.vcs', () => 'tide'])) },
   'alternates that list their branches by a command': {
     plant: all(({ folder, outside }) => {
       cpSync(path.join(folder, '.git'), path.join(outside, 'other.git'), { recursive: true });
