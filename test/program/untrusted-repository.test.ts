@@ -3,8 +3,8 @@ import path from 'node:path';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { commitBy, git } from '../support/git.js';
-import { hasRun, PLANTS, type Planted } from '../support/planted.js';
-import { elvar, elvarUnprivileged, makeFolder, writeFiles } from '../support/project.js';
+import { hasRun, looseFile, PLANTS, type Planted } from '../support/planted.js';
+import { elvar, makeFolder, writeFiles } from '../support/project.js';
 import { HAS_TIME } from '../support/runs.js';
 
 /** Each command that asks git something. */
@@ -24,7 +24,7 @@ function harbour(folder: string): void {
     'elvar.yaml': 'rulings:\n  text/line-width: { level: warning, options: { max: 60 } }\n  text/trailing-blanks: warning\n', 'notes.txt': 'first\n', '.gitignore': 'out/\n', 'out/made.js': '',
     'src/moor.js': `const berth = "${'a'.repeat(70)}"; // elvar waive text/line-width because it is a name\ntotal = 1;   \n`, 'quay/a.js': `const pier = "${'b'.repeat(80)}";\nconst two = 2;\nconst three = 3;\n`,
   });
-  elvar(folder, ['ledger', 'take', '--because', 'it was there before', '--rule', 'text/line-width']);
+  elvar(folder, ['--today', '2026-03-01', 'ledger', 'take', '--because', 'it was there before', '--rule', 'text/line-width']);
   commitBy(folder, '2026-03-01', 'Mole Quay', 'begin');
   writeFiles(folder, { 'notes.txt': 'second\n', 'elvar.yaml': 'rulings:\n  text/line-width: { level: error, options: { max: 60 } }\n  text/trailing-blanks: warning\n' });
   commitBy(folder, '2026-03-02', 'Tide Pier', 'mean it');
@@ -92,5 +92,100 @@ describe('a repository that nobody vouches for', () => {
     const { folder, mark } = planted([name]);
     spawnSync('git', ['-C', folder, ...shown], { timeout: 5000, env: { PATH: process.env['PATH'], HOME: '/nonexistent', GIT_CONFIG_NOSYSTEM: '1', GIT_SSH_VARIANT: 'ssh' } });
     expect(hasRun(mark)).toBe(true);
+  });
+});
+
+/** Only what never ends is cut off sooner: for anything else, git takes a few milliseconds. */
+const SOON = { ELVAR_GIT_TIMEOUT: '2000' };
+
+/** Removes an object from a repository. @returns where git kept it. */
+function lose(folder: string, revision: string): string {
+  const file = looseFile(folder, git(folder, 'rev-parse', revision).trim());
+  rmSync(file, { force: true });
+  return file;
+}
+
+describe('what git cannot tell', () => {
+  test.each<readonly [string, (file: string, folder: string) => void]>([
+    ['an object that is missing', () => {}],
+    ['an object that is damaged', (file: string) => writeFileSync(file, 'noise')],
+    ['an object with other contents', (file: string, folder: string) => cpSync(looseFile(folder, git(folder, 'rev-parse', 'HEAD:elvar.yaml').trim()), file)],
+    ...(HAS_TIME ? [['an object that never ends', (file: string) => void execFileSync('mkfifo', [file])] as const] : []),
+    ['an object that is a directory', (file: string) => mkdirSync(file)],
+  ])('is never taken for empty: %s', (_what, damage) => {
+    const { folder } = planted([]);
+    damage(lose(folder, 'HEAD~2:elvar.yaml'), folder);
+    for (const args of [['impact', 'HEAD~2..HEAD'], ['impact', '--against', 'HEAD~2'], ['impact', 'HEAD~2..HEAD', '--format', 'markdown'], ['impact', 'HEAD~3..HEAD~2']]) {
+      expect(elvar(folder, args, SOON)).toMatchObject({ code: 3, out: '', err: expect.stringMatching(/^The answer is incomplete: 1 path could not be read\.\n {2}HEAD~2:elvar\.yaml: /) as string });
+    }
+    const history = elvar(folder, ['history', 'src/moor.js', 'text/line-width'], SOON);
+    expect(history).toMatchObject({ code: 3, err: expect.stringMatching(/incomplete[^]*[0-9a-f]{10}:elvar\.yaml: /) as string });
+    // What is known up to there is told, and nothing that is not.
+    expect(history.out).toContain('Not committed yet');
+    expect(history.out).not.toMatch(/Mole Quay|Tide Pier|looked at/);
+    const { incomplete, changes } = JSON.parse(elvar(folder, ['history', 'src/moor.js', 'text/line-width', '--format', 'json'], SOON).out) as { incomplete: unknown[]; changes: { cause: string }[] };
+    expect(incomplete).toMatchObject([{ code: 'unreadable' }]);
+    expect(changes.map(({ cause }) => cause)).toEqual(['uncommitted']);
+  });
+
+  test('is a source file: the others are compared', () => {
+    const { folder } = planted([]);
+    lose(folder, 'HEAD:src/new.js');
+    expect(elvar(folder, ['impact', 'HEAD~2..HEAD'])).toMatchObject({ code: 3, out: expect.stringContaining('text/line-width') as string, err: expect.stringMatching(/src\/new\.js: git does not have its contents/) as string });
+  });
+
+  test('is who wrote a line', () => {
+    const { folder } = planted([]);
+    lose(folder, 'HEAD:elvar.yaml');
+    const { code, out, err } = elvar(folder, ['explain', 'src/moor.js', 'text/trailing-blanks', '--who']);
+    expect({ code, err }).toMatchObject({ code: 3, err: expect.stringMatching(/elvar\.yaml: git cannot tell who wrote its lines: /) as string });
+    expect(out).toContain('text/trailing-blanks');
+    expect(out).not.toMatch(/Quay|Pier|committed/);
+  });
+
+  test('is where a file with known findings has moved to', () => {
+    const { folder } = planted([]);
+    writeFiles(folder, { 'quay/b.js': `const pier = "${'b'.repeat(80)}";\nconst two = 2;\nconst three = 3;\nconst four = 4;\n` });
+    git(folder, 'mv', 'quay/b.js', 'quay/c.js');
+    commitBy(folder, '2026-03-05', 'Mole Quay', 'move it once more');
+    expect(elvar(folder, ['check']).err).toBe('');
+    lose(folder, 'HEAD~1:quay/b.js');
+    expect(elvar(folder, ['check'])).toMatchObject({ code: 3, err: expect.stringMatching(/elvar-ledger\.yaml: git cannot tell where files of its entries have moved to: /) as string });
+  });
+
+  test('is what has changed', () => {
+    const { folder } = planted([]);
+    lose(folder, 'HEAD~1:elvar.yaml');
+    expect(elvar(folder, ['check', '--since', 'HEAD~1'])).toMatchObject({ code: 3, out: '', err: expect.stringContaining('what has changed since HEAD~1: ') as string });
+  });
+
+  test('is who wrote the lines of the oldest commit of a shallow clone', () => {
+    const { folder } = planted([]);
+    const clone = path.join(folder, '../clone');
+    execFileSync('git', ['clone', '-q', '--depth', '2', `file://${folder}`, clone]);
+    const { out } = elvar(clone, ['explain', 'src/moor.js', 'text/line-width', '--who']);
+    expect(out).toMatch(/on or before 2026-03-03: [0-9a-f]{10} is the oldest commit that this shallow clone has/);
+    expect(out).not.toContain('Mole Quay');
+    const { rules } = JSON.parse(elvar(clone, ['explain', 'src/moor.js', 'text/line-width', '--who', '--format', 'json']).out) as { rules: Record<string, { trail: { who: unknown }[] }> };
+    expect(rules['text/line-width']?.trail.map(({ who }) => who)).toContainEqual(expect.objectContaining({ author: null, isOldest: true }));
+  });
+
+  test('is a repository of somebody else, until the user allows it', () => {
+    const { folder } = planted([]);
+    const home = path.join(folder, '../home');
+    mkdirSync(home);
+    execFileSync('chown', ['-R', '12345', folder]);
+    const run = (...args: string[]): ReturnType<typeof elvar> => elvar(folder, args, { HOME: home });
+    for (const args of [['check', '--since', 'HEAD'], ['impact', 'HEAD~1..HEAD'], ['history', 'src/moor.js'], ['explain', 'src/moor.js', '--who'], ['impact', '--against', 'HEAD']]) {
+      expect(run(...args)).toMatchObject({ code: 2, out: '', err: expect.stringMatching(/belongs to another user \(number 12345\), so git is not asked about it\n {2}If you trust it: git config --global --add safe\.directory \//) as string });
+    }
+    // What needs no git goes on.
+    expect(run('check')).toMatchObject({ code: 1 });
+    writeFileSync(path.join(home, '.gitconfig'), `[safe]\n\tdirectory = ${folder}\n`);
+    expect(run('check', '--since', 'HEAD')).toMatchObject({ code: 1 });
+    writeFileSync(path.join(home, '.gitconfig'), `[safe]\n\tdirectory = ${folder}\n\tdirectory =\n\tdirectory = ${path.dirname(folder)}\n`);
+    expect(run('check', '--since', 'HEAD')).toMatchObject({ code: 2 });
+    writeFileSync(path.join(home, '.gitconfig'), `[safe]\n\tdirectory = ${path.dirname(folder)}/*\n`);
+    expect(run('check', '--since', 'HEAD')).toMatchObject({ code: 1 });
   });
 });

@@ -1,4 +1,5 @@
 import type { Finding } from '../model/finding.js';
+import type { IncompletePath } from '../model/scope.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { AccountedEntry, WrittenEntry } from '../model/ledger.js';
 
@@ -20,8 +21,11 @@ export class Ledger {
    * @param entries in file order.
    * @param today the day on which entries have expired or not, as YYYY-MM-DD.
    * @param renamed for paths that are gone, the new paths of their files.
+   * @param incomplete why some of these may not be known.
    */
-  constructor(readonly entries: readonly WrittenEntry[], private readonly today: string, private readonly renamed: ReadonlyMap<string, string> = new Map()) {
+  constructor(
+    readonly entries: readonly WrittenEntry[], private readonly today: string, private readonly renamed: ReadonlyMap<string, string> = new Map(), readonly incomplete: readonly IncompletePath[] = [],
+  ) {
     for (const entry of entries) {
       const key = keyOf(this.pathOf(entry), entry.rule, entry.fingerprint);
       const others = this.byKey.get(key);

@@ -77,6 +77,11 @@ export class Disk {
     return this.documents.get(absolute);
   }
 
+  /** The name of git's object that stands for a file, as a commit has it; undefined where the disk does, or a document. @param _absolute its path. */
+  objectAt(_absolute: string): string | undefined {
+    return undefined;
+  }
+
   /** The language of a file by its first line; null if that names no interpreter or cannot be read. */
   scriptLanguageOf(absolute: string): LanguageId | null {
     return scriptLanguage(absolute);

@@ -36,7 +36,9 @@ export interface GitLimits {
 const MOST = 256 * 1024 * 1024;
 
 /** How long git may take for one answer, in milliseconds. */
-export const LONGEST_ANSWER = Number(process.env['ELVAR_GIT_TIMEOUT'] ?? 60_000);
+export function longestAnswer(): number {
+  return Number(process.env['ELVAR_GIT_TIMEOUT'] ?? 60_000);
+}
 
 /** git(1), "ENVIRONMENT VARIABLES": nobody is asked for anything, no lock is taken for reading, and messages are in English. */
 const ALWAYS: Readonly<Record<string, string>> = { GIT_TERMINAL_PROMPT: '0', GIT_OPTIONAL_LOCKS: '0', LC_ALL: 'C' };
@@ -51,7 +53,7 @@ export function runGit(call: GitCall, limits: GitLimits = {}): GitResult {
 }
 
 /** The same, with what git wrote before it failed. This file alone starts git. */
-export function runToFailure({ args, directory, settings, env }: GitCall, { input, most = MOST, longest = LONGEST_ANSWER }: GitLimits = {}): { readonly out: Buffer; readonly failed: string | null; readonly isRefusal: boolean } {
+export function runToFailure({ args, directory, settings, env }: GitCall, { input, most = MOST, longest = longestAnswer() }: GitLimits = {}): { readonly out: Buffer; readonly failed: string | null; readonly isRefusal: boolean } {
   const { status, stdout, stderr, error } = spawnSync('git', args, {
     cwd: directory, env: environment(settings, env), maxBuffer: most, timeout: longest, killSignal: 'SIGKILL', windowsHide: true,
     ...(input === undefined ? { stdio: ['ignore', 'pipe', 'pipe'] } : { input }),

@@ -1,6 +1,6 @@
 import { UsageError } from '../files/errors.js';
 import { findRepository } from './find-repository.js';
-import { complaintOf, LONGEST_ANSWER, startGit } from './git-program.js';
+import { complaintOf, longestAnswer, startGit } from './git-program.js';
 import { GitView } from './git-view.js';
 import { unreadable } from './tree-at.js';
 
@@ -20,7 +20,7 @@ export async function* gitFields(directory: string, args: readonly string[]): As
     // If nobody waits for the end, what was read has told its failure.
   });
   // Only git's silence counts, not how long whoever reads takes for what it said.
-  const silence = setTimeout(() => git.kill('SIGKILL'), LONGEST_ANSWER);
+  const silence = setTimeout(() => git.kill('SIGKILL'), longestAnswer());
   try {
     let rest = '';
     for await (const text of git.stdout.setEncoding('utf8') as AsyncIterable<string>) {
@@ -30,7 +30,7 @@ export async function* gitFields(directory: string, args: readonly string[]): As
       silence.refresh();
     }
     if (rest !== '') yield rest;
-    if (await ended !== 0) throw unreadable('the history of commits', git.signalCode === 'SIGKILL' ? `git gave no answer within ${LONGEST_ANSWER / 1000} s` : complaintOf(complaint));
+    if (await ended !== 0) throw unreadable('the history of commits', git.signalCode === 'SIGKILL' ? `git gave no answer within ${longestAnswer() / 1000} s` : complaintOf(complaint));
   } finally {
     clearTimeout(silence);
     git.kill();

@@ -3,7 +3,13 @@ import { findRepository } from './find-repository.js';
 import { withView, type GitView } from './git-view.js';
 
 /** The contents of a blob, or why they cannot be read. */
-export type BlobReading = { readonly bytes: Buffer } | { readonly failed: string };
+export type BlobReading = { readonly bytes: Buffer } | BlobFailure;
+
+/** Why the contents of a blob cannot be read. `size` in bytes, if it is that they are too large. */
+export interface BlobFailure {
+  readonly failed: string;
+  readonly size?: number;
+}
 
 /** How many bytes of blobs are read at once. */
 const AT_ONCE = 16 * 1024 * 1024;
@@ -24,13 +30,6 @@ export function readBlobs(directory: string, names: readonly string[], read: (na
   if (done !== undefined) failAll(done.failed);
 }
 
-/** Reads one blob. */
-export function readBlob(directory: string, name: string): BlobReading {
-  let reading: BlobReading = MISSING;
-  readBlobs(directory, [name], (_name, found) => (reading = found));
-  return reading;
-}
-
 function readInView(view: GitView, names: readonly string[], read: (name: string, reading: BlobReading) => void, largest: number): undefined {
   let [group, sum] = [[] as string[], 0];
   const flush = (): void => {
@@ -39,7 +38,7 @@ function readInView(view: GitView, names: readonly string[], read: (name: string
   };
   for (const [name, size] of sizesOf(view, names)) {
     if (typeof size !== 'number') read(name, size);
-    else if (size > largest) read(name, { failed: `it is larger than ${largest / 1024 / 1024} MiB` });
+    else if (size > largest) read(name, { failed: `it is larger than ${largest / 1024 / 1024} MiB`, size });
     else {
       if (sum + size > AT_ONCE && group.length > 0) flush();
       group.push(name);
@@ -52,13 +51,11 @@ function readInView(view: GitView, names: readonly string[], read: (name: string
 /** After so many damaged objects in a row, nothing more is expected of the others. */
 const MOST_FAILURES = 20;
 
-type Failed = Extract<BlobReading, { readonly failed: string }>;
-
-const MISSING: Failed = { failed: 'git does not have its contents' };
+const MISSING: BlobFailure = { failed: 'git does not have its contents' };
 
 /** The size of each blob in bytes, or why it cannot be read. */
-function sizesOf(view: GitView, names: readonly string[]): (readonly [name: string, size: number | Failed])[] {
-  const sizes: (readonly [string, number | Failed])[] = [];
+function sizesOf(view: GitView, names: readonly string[]): (readonly [name: string, size: number | BlobFailure])[] {
+  const sizes: (readonly [string, number | BlobFailure])[] = [];
   askForAll<number>(names, (name, size) => sizes.push([name, size]), (rest, tell) => {
     const { out, failed } = answersFor(view, '--batch-check', rest, 0);
     const lines = out.toString('latin1').split('\n').slice(0, -1);
@@ -84,8 +81,8 @@ function readGroup(view: GitView, names: readonly string[], sum: number, read: (
 
 /** Asks git until each name has an answer: it ends where an object is damaged, and those after it may be whole. */
 function askForAll<T>(
-  names: readonly string[], read: (name: string, answer: T | Failed) => void,
-  ask: (rest: readonly string[], tell: (name: string, answer: T | Failed) => void) => { readonly answered: number; readonly failed: string | null },
+  names: readonly string[], read: (name: string, answer: T | BlobFailure) => void,
+  ask: (rest: readonly string[], tell: (name: string, answer: T | BlobFailure) => void) => { readonly answered: number; readonly failed: string | null },
 ): void {
   let failures = 0;
   for (let rest = names; rest.length > 0;) {

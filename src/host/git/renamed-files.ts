@@ -1,15 +1,20 @@
 import path from 'node:path';
 import { daysAfter } from '../../core/base/date.js';
 import type { LedgerEntry } from '../../core/model/ledger.js';
-import { askGit } from './git.js';
+import { askGit, type GitAnswer } from './git.js';
 import { linkStatsAt } from '../files/stats.js';
 import { diffSince } from './work-tree.js';
 
-/**
- * Asks git for the new paths of files in the ledger that have moved.
- * @returns the new path for each old one that is gone and that git has renamed since the entry was written.
- */
-export function renamedFiles(root: string, entries: readonly LedgerEntry[]): ReadonlyMap<string, string> {
+/** Where files have moved to. */
+export interface RenamedFiles {
+  /** The new path for each old one that is gone and that git has renamed since the entry was written. */
+  readonly paths: ReadonlyMap<string, string>;
+  /** Why git could not look for all of them, although there is a repository; null if it could, or there is none. */
+  readonly failed: string | null;
+}
+
+/** Asks git for the new paths of files in the ledger that have moved. */
+export function renamedFiles(root: string, entries: readonly LedgerEntry[]): RenamedFiles {
   const lost = new Map<string, string>();
   let oldest: string | null = null;
   for (const { path: own, since } of entries) {
@@ -17,12 +22,14 @@ export function renamedFiles(root: string, entries: readonly LedgerEntry[]): Rea
     lost.set(own, own);
     if (since === null || oldest === null || since < oldest) oldest = since ?? '1970-01-01';
   }
-  if (oldest === null) return new Map();
-  const renames = [...committedRenames(root, oldest), ...uncommittedRenames(root)];
-  for (const [from, to] of renames) {
+  // Before the first commit nothing has moved.
+  if (oldest === null || 'failed' in askGit(root, ['rev-parse', '--verify', '--quiet', 'HEAD'])) return { paths: new Map(), failed: null };
+  const [committed, uncommitted] = [committedRenames(root, oldest), diffSince(root, 'HEAD', RENAMES)];
+  for (const [from, to] of [committed, uncommitted].flatMap(renamesIn)) {
     for (const [own, now] of lost) if (now === from && !isThere(root, now)) lost.set(own, to);
   }
-  return new Map([...lost].filter(([own, now]) => own !== now && isThere(root, now)));
+  const failed = [committed, uncommitted].flatMap((answer) => ('failed' in answer ? [answer.failed] : []));
+  return { paths: new Map([...lost].filter(([own, now]) => own !== now && isThere(root, now))), failed: failed[0] ?? null };
 }
 
 function isThere(root: string, own: string): boolean {
@@ -32,13 +39,8 @@ function isThere(root: string, own: string): boolean {
 type Rename = readonly [from: string, to: string];
 
 /** Renames in the history since a day, oldest first. The day comes from the writer's clock, so one more day is included. */
-function committedRenames(root: string, since: string): Rename[] {
-  return renamesIn(askGit(root, ['log', '--reverse', '--topo-order', `--since=${daysAfter(since, -1)}T00:00:00Z`, '--format=', '-m', '--relative', ...RENAMES]));
-}
-
-/** Renames that are not committed, as far as git knows of the files. */
-function uncommittedRenames(root: string): Rename[] {
-  return renamesIn(diffSince(root, 'HEAD', RENAMES));
+function committedRenames(root: string, since: string): GitAnswer {
+  return askGit(root, ['log', '--reverse', '--topo-order', `--since=${daysAfter(since, -1)}T00:00:00Z`, '--format=', '-m', '--relative', ...RENAMES]);
 }
 
 /** git-diff(1): only renames, however many, by their paths, separated by NUL. */

@@ -58,7 +58,7 @@ export async function checkFiles({ root, listing: whole, base, ledger, guardedOu
   const listing = wanted.length === whole.files.length ? whole : { ...whole, files: wanted };
   const files: CheckedSource[] = [];
   const skipped: SkippedPath[] = listing.skipped.filter(({ path: own }) => isIn(own));
-  const incomplete = [...base.incomplete];
+  const incomplete = [...base.incomplete, ...ledger.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
   const inspected = found !== null ? found(listing.files) : await inspectFiles(jobOf(listing), base.catalog, { whole: scope, by, known, watch, signal });
   for (const { index, outcome } of inspected) {

@@ -30,7 +30,8 @@ import { EventLoop } from './event-loop.js';
 import { englishDictionary } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
-import { readDocument, readSource, type SkippedReading } from '../files/source-file.js';
+import type { SkippedReading } from '../files/source-file.js';
+import { readJobFile, type JobDocument } from './read-job-file.js';
 import { LONGEST_LOOK, STOPWATCH, withinLimit, type GivenUp } from './stopwatch.js';
 import { NO_WATCH, type Watch } from '../files/watch.js';
 
@@ -51,7 +52,7 @@ export interface InspectionJob {
   /** What is known of files only by the whole project. */
   readonly byProject: ProjectFindingTexts;
   /** What stands for files, by path: the texts of documents that are open and not saved, or of another time. */
-  readonly documents: Readonly<Record<string, string | SkippedReading>>;
+  readonly documents: Readonly<Record<string, JobDocument>>;
   /** Whether to tell which version of each file was read. */
   readonly wantsVersions: boolean;
   /** Whether to tell how each finding can be repaired. */
@@ -97,7 +98,7 @@ export interface InspectedFile {
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
 export async function inspectShare(job: InspectionJob, take: () => number, { found, watch = NO_WATCH, signal, learn }: ShareOptions): Promise<void> {
-  const { root, settings, sets, houseRules, files, ownFiles, terms, documents, wantsVersions, foreignRules, foreign, byProject } = job;
+  const { settings, sets, houseRules, files, ownFiles, terms, wantsVersions, foreignRules, foreign, byProject } = job;
   const tools = await makeTools({ files: files.filter(({ language }) => language !== 'markdown'), ownFiles, terms, settings, foreign, byProject }, CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]));
   const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
@@ -107,8 +108,7 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
     watch.reaches(index, file.path);
     let version: ReadVersion | null = null;
     const began = Date.now();
-    const document = Object.hasOwn(documents, file.path) ? documents[file.path] : undefined;
-    const reading = document !== undefined ? readDocument(document, settings) : readSource(path.join(root, file.path), settings, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
+    const reading = readJobFile(job, file.path, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
     if ('skipped' in reading) {
       found({ index, outcome: reading, version, facts: null });
       continue;

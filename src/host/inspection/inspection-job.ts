@@ -1,11 +1,11 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { InspectionJob } from './inspect-share.js';
+import type { JobDocument } from './read-job-file.js';
 import { LEDGER_FILE, LOCK_FILE } from '../files/own-files.js';
-import { LARGEST, type SkippedReading } from '../files/source-file.js';
 import type { ProjectListing } from '../project/project.js';
 
 /** The inspection job for a listing. @param today as YYYY-MM-DD. @param documentAt the text that stands for a file, by its path. */
-export function inspectionJob(root: string, today: string, { files, settings, needsReasons, layers }: ProjectListing, { rules }: Catalog, documentAt: (path: string) => string | SkippedReading | undefined = () => undefined): InspectionJob {
+export function inspectionJob(root: string, today: string, { files, settings, needsReasons, layers }: ProjectListing, { rules }: Catalog, documentAt: (path: string) => JobDocument | undefined = () => undefined): InspectionJob {
   const sets = [...new Set(files.map((file) => file.rules.set))];
   const numbers = new Map(sets.map((set, index) => [set, index]));
   const own = new Set(layers.map(({ file }) => file));
@@ -18,8 +18,7 @@ export function inspectionJob(root: string, today: string, { files, settings, ne
     houseRules: rules.flatMap(({ house }) => house ?? []),
     documents: Object.fromEntries(files.flatMap(({ path }) => {
       const text = documentAt(path);
-      // What is too large is only known to be: nobody holds it.
-      return text === undefined ? [] : [[path, typeof text === 'string' && text.length > (settings.largest ?? LARGEST) ? { skipped: 'too-large' as const } : text]];
+      return text === undefined ? [] : [[path, text]];
     })),
     wantsVersions: false,
     wantsRepairs: false,

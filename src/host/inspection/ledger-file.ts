@@ -37,7 +37,8 @@ export function readLedgerFile(root: string, open?: string): LedgerReading {
 
 /** The ledger of a project, following files that git has renamed. @param today as YYYY-MM-DD. */
 export function openLedger(root: string, today: string, reading: LedgerReading): Ledger {
-  return new Ledger(reading.entries, today, renamedFiles(root, reading.entries));
+  const { paths, failed } = renamedFiles(root, reading.entries);
+  return new Ledger(reading.entries, today, paths, failed === null ? [] : [{ path: LEDGER_FILE, reason: { code: 'unreadable', why: `git cannot tell where files of its entries have moved to: ${failed}` } }]);
 }
 
 /** The change that gives the ledger these entries; null if it has them already. */

@@ -94,10 +94,11 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
   return { files: files(), found };
 }
 
-/** What is open in an editor stands for its file. */
+/** What stands for a file, as a text that differs from that of anything else. */
 function documentOf(path: string, { documents }: InspectionJob): string | null {
   if (!Object.hasOwn(documents, path)) return null;
   const document = documents[path];
   // What cannot be read contributes what an empty file does.
-  return typeof document === 'string' ? document : '';
+  if (typeof document === 'string' || document === undefined) return document ?? '';
+  return 'object' in document ? `object ${document.object}` : '';
 }

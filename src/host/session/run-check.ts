@@ -15,7 +15,7 @@ import { gathered } from '../parts/gathered.js';
 import { writtenOutcome } from '../parts/outcome.js';
 import { partOf } from '../parts/part-of.js';
 import { stampOf } from '../parts/stamp.js';
-import type { SkippedReading } from '../files/source-file.js';
+import type { JobDocument } from '../inspection/read-job-file.js';
 import type { ProjectListing } from '../project/project.js';
 import type { CheckLimits, CheckWants } from './questions.js';
 
@@ -29,7 +29,7 @@ export interface CheckGround {
   readonly intake: Intake;
   readonly known: KnownFindings;
   /** The text that stands for a file, by its path; undefined if the file itself counts. */
-  readonly documentAt: (own: string) => string | SkippedReading | undefined;
+  readonly documentAt: (own: string) => JobDocument | undefined;
   /** The text that stands for the ledger; undefined if the file itself counts. */
   readonly openLedger: string | undefined;
   /** All that is in scope, whatever is asked. */

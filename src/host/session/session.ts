@@ -24,6 +24,7 @@ import type { Watch } from '../files/watch.js';
 import { openLedger, readLedgerFile } from '../inspection/ledger-file.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
 import type { InspectionJob } from '../inspection/inspect-share.js';
+import type { JobDocument } from '../inspection/read-job-file.js';
 import type { WholeScope } from '../inspection/know-project.js';
 import { needQueries } from '../inspection/need-queries.js';
 import type { Intake } from '../intake/read-intake.js';
@@ -191,7 +192,7 @@ export class Session {
     const { root, run, known } = this;
     const listed = this.list(paths, { seeksGuards: true });
     await needQueries(this.root, listed.base.catalog);
-return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this.documentAt(own), openLedger: this.openText(path.join(root, LEDGER_FILE)), whole: () => this.whole(paths.length === 0 ? listed.listing : undefined) }, paths.map((target) => this.relative(target)), limits, wants);
+return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this.jobDocument(own), openLedger: this.openText(path.join(root, LEDGER_FILE)), whole: () => this.whole(paths.length === 0 ? listed.listing : undefined) }, paths.map((target) => this.relative(target)), limits, wants);
   }
 
   /** The inspection job for files and directories, without what only the whole project tells. @throws LayerError if a query of a house rule is wrong. */
@@ -202,7 +203,7 @@ return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this
   }
 
   private jobOf(listing: ProjectListing, catalog: Catalog): InspectionJob {
-    return inspectionJob(this.root, this.run.today, listing, catalog, (own) => this.documentAt(own));
+    return inspectionJob(this.root, this.run.today, listing, catalog, (own) => this.jobDocument(own));
   }
 
   /** All that is in scope, whatever a question is about; facts depend on no rule. @param all listing of it, if it is known. */
@@ -217,6 +218,12 @@ return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this
 
   private documentAt(own: string): string | SkippedReading | undefined {
     return this.memory.disk.documentAt(path.join(this.root, own));
+  }
+
+  /** What stands for a file that is inspected: a text of another time is read only then. */
+  private jobDocument(own: string): JobDocument | undefined {
+    const object = this.memory.disk.objectAt(path.join(this.root, own));
+    return object === undefined ? this.documentAt(own) : { object };
   }
 
   /** The text that stands for a file, as long as it is open or in a trial; undefined if what is on the disk does. */
