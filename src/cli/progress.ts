@@ -1,7 +1,7 @@
 import type { Watch } from '../host/files/watch.js';
 import { visible } from '../formats/text/visible.js';
 import type { Terminal } from './terminal.js';
-import { viewCompletion, viewStop } from './views/stops.js';
+import { viewCompletion, viewKept, viewStop } from './views/stops.js';
 
 /** How long a run lasts before progress is shown, in milliseconds. */
 const SILENT = 1000;
@@ -34,6 +34,7 @@ export function watched(terminal: Terminal, isQuiet: boolean): WatchedTerminal {
       reaches: (step, at) => { if (isShown) line.reach(step, at); },
       waiting: ({ process, file }) => line.write(terminal.err, `Waiting for another run of elvar${process === null ? '' : ` (process ${process})`}, which is writing in this project. Its lock: ${file}\n`),
       completed: (completion) => line.write(terminal.err, viewCompletion(completion)),
+      kept: (texts) => line.write(terminal.err, viewKept(texts)),
       stopped: (stop) => line.write(terminal.err, viewStop(stop)),
     },
     end: () => line.clear(),

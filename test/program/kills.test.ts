@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { cpSync, lstatSync, readdirSync, readFileSync, readlinkSync } from 'node:fs';
+import { appendFileSync, cpSync, lstatSync, readdirSync, readFileSync, readlinkSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { commitAll, git } from '../support/git.js';
@@ -156,3 +156,32 @@ test('between the kill and the next run that writes, the ledger excuses what it 
   expect([code, err]).toEqual([0, expect.stringMatching(/^An earlier run of elvar was killed while it was writing\. Its work is now complete:\n {2}The ledger follows the files that were repaired: \d+ entries changed\.\n/)]);
   expect(open()).toEqual(before);
 });
+
+test('a line that somebody changes after the kill makes no known finding new, and rewrites no entry', () => {
+  const before = named(PROJECT);
+  expect(elvar(before, ['ledger', 'take', '--rule', 'slips/*', '--no-personal']).code).toBe(0);
+  const state = makeFolder({ 'elvar/': '' });
+  const counted = path.join(state, 'moments');
+  const reference = named();
+  cpSync(before, reference, { recursive: true });
+  runKilled(reference, state, ['fix'], { COUNT_IN: counted });
+  const moments = Number(readFileSync(counted, 'utf8'));
+  for (let moment = HAS_TIME ? 0 : 3; moment < moments; moment += HAS_TIME ? 1 : 12) {
+    const folder = named();
+    cpSync(before, folder, { recursive: true });
+    expect(runKilled(folder, state, ['fix'], { KILL_AT: String(moment) })).toBe('SIGKILL');
+    for (const file of ['a.js', 'b.js', 'quay/c.js']) appendFileSync(path.join(folder, file), 'by(hand);\n');
+    const env = { XDG_STATE_HOME: state };
+    const known = (): unknown => {
+      const { findings } = JSON.parse(elvar(folder, ['check', '--excused', '--rule', 'slips/*', '--format', 'json', '--no-personal'], env).out) as { findings: { path: string; excused: { by: string } | null }[] };
+      return findings.map(({ path: own, excused }) => [own, excused?.by]);
+    };
+    const where = `ended at ${moment} of ${moments}`;
+    const expected = ['a.js', 'b.js', 'quay/c.js'].map((own) => [own, 'ledger']);
+    expect(known(), where).toEqual(expected);
+    // Any run that writes completes the other; what it leaves excuses the same.
+    elvar(folder, ['set', 'dead/*', 'error', '--no-personal'], env);
+    expect(known(), where).toEqual(expected);
+    expect(readdirSync(path.join(state, 'elvar')), where).toEqual([]);
+  }
+}, 300_000);

@@ -16,6 +16,15 @@ export interface Completion {
   readonly followed: number;
   /** What could not be done: it stays in the journal if it may be possible later. */
   readonly failed: readonly FailedCompletion[];
+  /** What other programs wrote meanwhile. */
+  readonly kept: readonly KeptText[];
+}
+
+/** What another program wrote into a file in the moment in which it was replaced. Paths are relative to the root if they are inside. */
+export interface KeptText {
+  readonly file: string;
+  /** Where that is now. */
+  readonly copy: string;
 }
 
 /** Something that could not be done. */
@@ -36,9 +45,11 @@ export interface Watch {
   readonly waiting: (blocker: { readonly process: number | null; readonly file: string }) => void;
   /** What a run that was killed had left to do has been done, or could not be. */
   readonly completed: (completion: Completion) => void;
+  /** Other programs wrote into files while they were being replaced. */
+  readonly kept: (texts: readonly KeptText[]) => void;
   /** A signal ends the run. Every file is complete. */
   readonly stopped: (stop: StoppedRun) => void;
 }
 
 /** No observer. */
-export const NO_WATCH: Watch = { begins: () => {}, reaches: () => {}, waiting: () => {}, completed: () => {}, stopped: () => {} };
+export const NO_WATCH: Watch = { begins: () => {}, reaches: () => {}, waiting: () => {}, completed: () => {}, kept: () => {}, stopped: () => {} };

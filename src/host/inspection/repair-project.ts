@@ -6,7 +6,7 @@ import type { RuleId } from '../../core/model/rule.js';
 import type { IncompletePath } from '../../core/model/scope.js';
 import type { InspectionJob } from './inspect-share.js';
 import { LEDGER_FILE } from '../files/own-files.js';
-import type { FilePlace } from '../files/target-path.js';
+import { relativeTo, type FilePlace } from '../files/target-path.js';
 import { noteSkipped } from '../project/reading-notes.js';
 import type { Watch } from '../files/watch.js';
 import { repairFiles } from './repair-files.js';
@@ -53,6 +53,9 @@ export async function repairProject(job: InspectionJob, base: ReportBase & Pick<
   const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
   const failed = writer?.ledgerFollows() ?? null;
   if (failed !== null) unread.push({ path: LEDGER_FILE, reason: { code: 'ledger-behind', why: failed } });
+  for (const { file, copy } of writer?.settle() ?? []) {
+    unread.push({ path: relativeTo(job.root, file), reason: { code: 'unwritten', why: `another program changed it while it was being repaired; what that program wrote is in ${relativeTo(job.root, copy)}` } });
+  }
   for (const { path, reading: skippedFor } of skipped) noteSkipped(path, skippedFor, [], unread);
   return { ...base, incomplete: unread, files, bundles, written: writer !== null };
 }

@@ -6,17 +6,27 @@ import { existingStateFolder } from './state-folder.js';
 
 /** The entries that have to follow files which were written, as far as the ledger has not been written yet. @param ledger its file. */
 export function followsOf(records: readonly JournalRecord[], ledger: string): FollowingEntry[] {
-  const own = records.findLast((record) => 'writing' in record && record.writing.file === ledger);
-  if (own !== undefined && 'writing' in own && isWritten(own.writing)) return [];
+  const dropped = new Set(records.flatMap((record) => ('dropped' in record ? record.dropped : [])));
+  const isDone = (writing: Writing): boolean => !dropped.has(writing.temporary) && isWritten(writing);
+  if (records.some((record) => 'writing' in record && record.writing.file === ledger && isDone(record.writing))) return [];
   return records.flatMap((record) => {
-    const { follows = [] } = record;
-    return follows.length > 0 && ('writing' in record ? [record.writing] : record.together).every(isWritten) ? follows : [];
+    const writings = writingsIn(record);
+    return writings.length > 0 && writings.every(isDone) && 'follows' in record ? record.follows ?? [] : [];
   });
 }
 
-/** A file that is as it was before, or still has its new content next to it, was not written. */
-function isWritten({ file, temporary, before }: Writing): boolean {
-  return digestAt(file) !== before && !existsSync(temporary);
+/** The files that a record is about. */
+export function writingsIn(record: JournalRecord): readonly Writing[] {
+  return 'writing' in record ? [record.writing] : 'together' in record ? record.together : [];
+}
+
+/**
+ * Whether a file was written: it is what it should be, or somebody has changed it since. The new text lay beside the file when this was noted, and was
+ * used up when it took its place: as long as it is still there, whatever else is in the file was not written by the run.
+ */
+function isWritten({ file, temporary, before, after }: Writing): boolean {
+  const now = digestAt(file);
+  return now === after || (now !== before && !existsSync(temporary));
 }
 
 /** The entries of a ledger, with those that follow repaired files as they have to be. */

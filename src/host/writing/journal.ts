@@ -8,10 +8,12 @@ import { stateFiles } from './state-folder.js';
 /** A known finding whose fingerprint changes with a file: its entry in the ledger, and what that becomes. */
 const FOLLOWED = z.strictObject({ path: z.string(), rule: z.string(), fingerprint: z.string(), becomes: z.strictObject({ fingerprint: z.string(), code: z.string() }) });
 
-/** A file that is about to be written. Paths are absolute; digests as of {@link digestOf}, null for a file that does not exist. */
-const WRITING = z.strictObject({ file: z.string(), temporary: z.string(), before: z.string().nullable(), after: z.string() });
+/** A file whose new text lies beside it and is about to take its place. Paths are absolute; digests as of {@link digestOf}, null for a file that does not exist. */
+const WRITING = z.strictObject({ file: z.string(), temporary: z.string(), kept: z.string().optional(), before: z.string().nullable(), after: z.string() });
 
 const RECORD = z.union([
+  z.strictObject({ staging: z.array(z.string()) }),
+  z.strictObject({ dropped: z.array(z.string()) }),
   z.strictObject({ writing: WRITING, follows: z.array(FOLLOWED) }),
   z.strictObject({ together: z.array(WRITING.extend({ text: z.string() })), follows: z.array(FOLLOWED).optional() }),
 ]);
@@ -22,7 +24,10 @@ export type FollowingEntry = z.infer<typeof FOLLOWED>;
 /** A file that is about to be written. */
 export type Writing = z.infer<typeof WRITING>;
 
-/** What a run notes down before it writes: one file and what follows from it, or files that belong together, with their new texts. */
+/**
+ * What a run notes down before it writes: the temporary files that it is about to create; then one file and what follows from it, or files that belong together,
+ * with their new texts; and which of these, by their temporary files, were not written after all.
+ */
 export type JournalRecord = z.infer<typeof RECORD>;
 
 /**

@@ -7,6 +7,7 @@ import { Journal } from './journal.js';
 import { sweepBeside, tryLock, type LockAttempt } from './lock-file.js';
 import type { LockOwner } from './lock-owner.js';
 import { existingStateFolder, NotPrivateError, openStateFolder, stateFiles } from './state-folder.js';
+import { relativeTo } from '../files/target-path.js';
 import { whileStoppable } from './stops.js';
 import { Writer } from './writer.js';
 
@@ -65,20 +66,27 @@ async function whileHolding<Result>({ release, folder, root, watch }: HeldLock, 
     sweepBeside(stateFiles(root, folder).lock);
     tellCompleted(complete(root, journal), watch);
     return await whileStoppable(() => {
+      tellCopies(root, writer, watch);
       const { followed, failed } = complete(root, journal);
       release();
       watch.stopped({ written: writer.written, followed, isComplete: failed.length === 0 });
     }, () => work(writer));
   } finally {
+    tellCopies(root, writer, watch);
     complete(root, journal);
     release();
   }
 }
 
+function tellCopies(root: string, writer: Writer, watch: Watch): void {
+  const copies = writer.settle();
+  if (copies.length > 0) watch.kept(copies.map(({ file, copy }) => ({ file: relativeTo(root, file), copy: relativeTo(root, copy) })));
+}
+
 /** @throws UsageError if files that belong together are still only partly written: nothing else may be written before. */
 function tellCompleted(completion: Completion, watch: Watch): void {
-  const { written, followed, failed } = completion;
-  if (written.length + followed + failed.length > 0) watch.completed(completion);
+  const { written, followed, failed, kept } = completion;
+  if (written.length + followed + failed.length + kept.length > 0) watch.completed(completion);
   const pending = failed.find(({ isPending }) => isPending);
   if (pending !== undefined) throw new UsageError(`nothing was written: an earlier run has to be completed first, but ${pending.file} cannot be written: ${pending.why}`);
 }

@@ -1,56 +1,81 @@
-import { rmSync } from 'node:fs';
-import path from 'node:path';
-import { makeDirectory } from '../files/make-directory.js';
-import { attempt } from './attempt.js';
 import { complete } from './complete.js';
 import type { FileChange, WriteOutcome } from './file-change.js';
 import type { FollowingEntry, Journal } from './journal.js';
-import { digestOf, hindrance } from './on-disk.js';
-import { putInPlace, replaceFile, stage, temporaryFor } from './replace-file.js';
+import { digestOf } from './on-disk.js';
+import { Placement, type KeptCopy } from './placement.js';
+import { writeOne, noteStaging } from './write-one.js';
+import { attempt } from './attempt.js';
+
+/** How many old files are held at once after they were replaced: somebody may still be writing to them. */
+const MOST_HELD = 16;
 
 /** Writes files of a project for the run that holds its lock. Each file is replaced in one step, and only if it is still what was read. */
 export class Writer {
   /** How many files have been written. */
   written = 0;
+  private readonly held: Placement[] = [];
+  private readonly copies: KeptCopy[] = [];
 
   constructor(private readonly root: string, private readonly journal: Journal) {}
 
   /** Writes one file, keeping its mode. @param follows the entries of the ledger that have to follow it. */
-  write({ file, before, after }: FileChange, follows: readonly FollowingEntry[] = []): WriteOutcome {
-    const hindered = hindrance(file, before);
-    if (hindered !== null) return hindered;
-    const temporary = temporaryFor(file);
-    const record = { writing: { file, temporary, before: before === null ? null : digestOf(before), after: digestOf(after) }, follows: [...follows] };
-    const failed = attempt(() => this.journal.note(record, follows.length > 0));
-    // Without a record the worst that can happen is that a temporary file is left; unless the ledger depends on it.
-    if (failed !== null && follows.length > 0) return `its ledger entries could not follow: ${failed}`;
-    return attempt(() => {
-      if (before === null) makeDirectory(path.dirname(file));
-      replaceFile(file, after, temporary);
-      this.written += 1;
-    });
+  write(change: FileChange, follows: readonly FollowingEntry[] = []): WriteOutcome {
+    const placement = placementOf(change);
+    const why = writeOne(this.journal, placement, follows);
+    if (why === null) this.written += 1;
+    this.hold(placement);
+    return why;
   }
 
   /** Lets the ledger follow the files that have been written. */
   ledgerFollows(): WriteOutcome {
+    this.releaseAll();
     return complete(this.root, this.journal).failed[0]?.why ?? null;
+  }
+
+  /** Ends the writing: nothing of it is left beside the files. @returns the copies of what other programs wrote into files that had just been replaced. */
+  settle(): readonly KeptCopy[] {
+    this.releaseAll();
+    return this.copies.splice(0);
+  }
+
+  private releaseAll(): void {
+    for (const placement of this.held.splice(0)) this.release(placement);
   }
 
   /** Writes files that belong together: all of them or none, even if the run is killed. @param follows the entries of the ledger that have to follow them. @returns the file that is in the way; null if all were written. */
   together(changes: readonly FileChange[], follows: readonly FollowingEntry[] = []): UnwrittenFile | null {
     if (changes.length === 0) return null;
-    for (const { file, before } of changes) {
-      const why = hindrance(file, before);
-      if (why !== null) return { file, why };
-    }
-    const planned = changes.map((change) => ({ ...change, temporary: temporaryFor(change.file) }));
-    const unnoted = attempt(() => this.journal.note({ together: planned.map(({ file, temporary, before, after }) => ({ file, temporary, before: before === null ? null : digestOf(before), after: digestOf(after), text: after })), ...(follows.length > 0 && { follows: [...follows] }) }, true));
-    if (unnoted !== null) return { file: this.journal.file, why: unnoted };
-    const failed = stageAll(planned) ?? placeAll(planned);
-    if (failed === null) this.written += planned.length;
-    // What was noted must not be completed by the next run.
-    else this.journal.remove();
+    const placements = changes.map(placementOf);
+    const failed = this.placeTogether(placements, follows);
+    if (failed === null) this.written += placements.length;
+    // What was noted must not be completed by the next run, nor be taken for done.
+    else attempt(() => this.journal.note({ dropped: placements.map(({ temporary }) => temporary) }, true));
+    for (const placement of placements) this.hold(placement);
     return failed;
+  }
+
+  private placeTogether(placements: readonly Placement[], follows: readonly FollowingEntry[]): UnwrittenFile | null {
+    noteStaging(this.journal, placements);
+    // Room and permissions show here, while nothing has changed.
+    const unstaged = firstFailure(placements, (placement) => placement.stage());
+    if (unstaged !== null) return unstaged.file;
+    const unnoted = attempt(() => this.journal.note({ together: placements.map(({ note, planned }) => ({ ...note, text: planned.after })), ...(follows.length > 0 && { follows: [...follows] }) }, true));
+    if (unnoted !== null) return { file: this.journal.file, why: unnoted };
+    const unplaced = firstFailure(placements, (placement) => placement.place());
+    if (unplaced === null) return null;
+    for (const placement of placements.slice(0, unplaced.index)) placement.takeBack();
+    return unplaced.file;
+  }
+
+  private hold(placement: Placement): void {
+    this.held.push(placement);
+    if (this.held.length > MOST_HELD) this.release(this.held.shift() as Placement);
+  }
+
+  private release(placement: Placement): void {
+    const copy = placement.settle();
+    if (copy !== null) this.copies.push(copy);
   }
 }
 
@@ -60,33 +85,14 @@ export interface UnwrittenFile {
   readonly why: string;
 }
 
-interface PlannedChange extends FileChange {
-  readonly temporary: string;
+function placementOf({ file, before, after }: FileChange): Placement {
+  return new Placement({ file, before: before === null ? null : digestOf(before), after });
 }
 
-/** Room and permissions show here, while everything can still be taken back. */
-function stageAll(changes: readonly PlannedChange[]): UnwrittenFile | null {
-  for (const { file, before, after, temporary } of changes) {
-    const why = attempt(() => {
-      if (before === null) makeDirectory(path.dirname(file));
-      stage(temporary, file, after);
-    });
-    if (why === null) continue;
-    for (const { temporary: staged } of changes) attempt(() => rmSync(staged, { force: true }));
-    return { file, why };
-  }
-  return null;
-}
-
-function placeAll(changes: readonly PlannedChange[]): UnwrittenFile | null {
-  for (const [index, { file, temporary }] of changes.entries()) {
-    const why = attempt(() => putInPlace(temporary, file));
-    if (why === null) continue;
-    for (const { temporary: staged } of changes.slice(index)) attempt(() => rmSync(staged, { force: true }));
-    for (const { file: done, before } of changes.slice(0, index)) {
-      attempt(() => (before === null ? rmSync(done, { force: true }) : replaceFile(done, before)));
-    }
-    return { file, why };
+function firstFailure(placements: readonly Placement[], step: (placement: Placement) => string | null): { readonly index: number; readonly file: UnwrittenFile } | null {
+  for (const [index, placement] of placements.entries()) {
+    const why = step(placement);
+    if (why !== null) return { index, file: { file: placement.planned.file, why } };
   }
   return null;
 }
