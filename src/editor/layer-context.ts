@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../core/base/trailing.js';
 /** Where something is typed in a layer file. */
 export interface LayerContext {
   /** The keys around it, the outermost first; an item of a list is `*`. */
@@ -154,7 +155,7 @@ class Flow {
   }
 
   private isEscaped(index: number): boolean {
-    return (/\\*$/.exec(this.text.slice(0, index))?.[0].length ?? 0) % 2 === 1;
+    return (index - withoutTrailing(this.text.slice(0, index), '\\').length) % 2 === 1;
   }
 
   /** A colon ends a key, if a blank follows it: at the end, a name such as `tag:security` may go on. */

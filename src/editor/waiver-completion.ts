@@ -31,7 +31,7 @@ export function waiverCompletions({ words, position, positions }: WaiverPlace, f
   // A comment of its own is for what follows, one behind code for that line.
   const first = /^\s*(?:[/#<*;%{]|--)/.test(positions.lineText(line)) ? line + 2 : line + 1;
   if (isInList) return ruleItems(first, file, catalog).map((item, order) => ({ ...item, sortText: String(order).padStart(4, '0'), textEdit: { range, newText: item.label } }));
-  const rest = words.replace(/^\S+(?:\s*,\s*\S+)*\s+/, '');
+  const rest = words.replace(/^[^\s,]+(?:\s*,\s*[^\s,]+)*\s+/, '');
   // After because comes a sentence, which nobody can complete.
   if (/\bbecause\b/.test(rest)) return [];
   const used = new Set(rest.split(/\s+/));

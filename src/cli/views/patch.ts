@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../../core/base/trailing.js';
 import { patchOf } from '../../formats/text/patch.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
@@ -16,5 +17,11 @@ export function viewPatch({ path, before, after }: { readonly path: string; read
 /** A tab cannot drive the terminal, and tabs and trailing blanks are often just what changes here. */
 function shownLine(line: string): string {
   const shown = line.includes('\t') ? line.split('\t').map(visible).join('→   ') : visible(line);
-  return shown.endsWith(' ') && /^[+-]/.test(shown) ? shown.replace(/ +$/, (blanks) => '·'.repeat(blanks.length)) : shown;
+  return shown.endsWith(' ') && /^[+-]/.test(shown) ? marked(shown) : shown;
+}
+
+/** A line whose blanks at the end can be seen. */
+function marked(line: string): string {
+  const body = withoutTrailing(line, ' ');
+  return `${body}${'·'.repeat(line.length - body.length)}`;
 }

@@ -93,12 +93,21 @@ function tooLong(): string {
   return `it is longer than ${LONGEST_SOURCE.toLocaleString('en')} characters`;
 }
 
+/** A query below both is run without a clock of its own, whose setting takes longer than most searches; in characters, and in `*`, `+` and `?`. */
+const LONGEST_SIMPLE = 5000;
+const MOST_REPETITIONS = 10;
+
+/** How often a query says `*`, `+` or `?` of a part: the names of predicates end with `?`, too. */
+function repetitionsIn(query: string): number {
+  return [...query.matchAll(/"(?:\\[^]|[^"\\])*(?:"|\\?$)|;.*|[*+]|(?<=[)\]"])\?/g)].filter(([part]) => part.length === 1).length;
+}
+
 /** Why a query is not given to the engine; null if it may be. */
 function queryExcess(query: string): string | null {
   if (query.length > LONGEST_SOURCE) return tooLong();
   let depth = 0;
   // Texts and comments first, so that a bracket in them is none.
-  for (const [part] of query.matchAll(/"(?:\\.|[^"\\])*"|;.*|[()[\]]/g)) {
+  for (const [part] of query.matchAll(/"(?:\\[^]|[^"\\])*(?:"|\\?$)|;.*|[()[\]]/g)) {
     if (part === '(' || part === '[') depth += 1;
     else if (part === ')' || part === ']') depth -= 1;
     if (depth > DEEPEST_QUERY) return `its brackets are nested more than ${DEEPEST_QUERY} deep`;
@@ -120,12 +129,16 @@ export interface QueryMistake {
 export class HouseQuery {
   private readonly query: Query;
   private readonly expressions = new Map<string, RE2JS>();
+  /** Whether no step of the engine can take long. */
+  private readonly isSimple: boolean;
 
   /** @throws QueryError or Error if the query does not fit the grammar. */
   constructor(grammar: Grammar, query: string, options: OptionValues) {
-    const excess = queryExcess(fillQuery(query, options));
+    const filled = fillQuery(query, options);
+    const excess = queryExcess(filled);
     if (excess !== null) throw new SearchStopped(excess);
-    this.query = new Query(grammar, fillQuery(query, options).replace(/#(not-|any-not-|any-)?match\?/g, (_, kind: string | undefined) => `#${kind ?? ''}like?`));
+    this.isSimple = filled.length < LONGEST_SIMPLE && repetitionsIn(filled) < MOST_REPETITIONS;
+    this.query = new Query(grammar, filled.replace(/#(not-|any-not-|any-)?match\?/g, (_, kind: string | undefined) => `#${kind ?? ''}like?`));
     if (!this.query.captureNames.includes('finding')) throw new Error('it names no @finding');
     for (const predicates of this.query.predicates) {
       for (const { operator, operands } of predicates) {
@@ -145,7 +158,9 @@ export class HouseQuery {
       isLate ||= performance.now() - start > LONGEST;
       return isLate;
     };
-    const matches = this.query.matches(root, { matchLimit: MOST_OPEN, progressCallback: stop as never });
+    const ask = (): QueryMatch[] => this.query.matches(root, { matchLimit: MOST_OPEN, progressCallback: stop as never });
+    // The engine asks whether to stop only now and then, and with many repetitions a single of its steps can take seconds.
+    const matches = this.isSimple ? ask() : limited(limit, ask);
     if (isLate || this.query.didExceedMatchLimit()) throw new SearchStopped('a search was stopped');
     const size = [...this.expressions.values()].reduce((sum, expression) => sum + expression.programSize(), 0) * matches.length;
     const chosen = (): Match[] => matches.filter((match) => this.isMeant(match)).flatMap(foundBy);

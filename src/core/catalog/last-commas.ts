@@ -13,10 +13,15 @@ export function* lastCommas({ tree, text: { text } }: ParsedSource, lists: reado
     const end = endOf(node);
     if (end === null) continue;
     const { item, comma, bracket } = end;
-    const isWanted = style === 'in-columns' && /\n\s*$/.test(text.slice(item.end, bracket.start));
+    const isWanted = style === 'in-columns' && endsWithLine(text.slice(item.end, bracket.start));
     if (isWanted && comma === null && mayHave(node, item)) yield { start: item.end, end: item.end, message: 'a comma is missing after the last item', repair: [{ start: item.end, end: item.end, text: ',' }] };
     else if (!isWanted && comma !== null && mayGo(node, item)) yield { start: comma.start, end: comma.end, message: 'a comma after the last item', repair: [{ start: comma.start, end: comma.end, text: '' }] };
   }
+}
+
+/** Whether nothing but white space follows the last line end. */
+function endsWithLine(text: string): boolean {
+  return text.includes('\n', text.trimEnd().length);
 }
 
 /** The last item of a list, the comma after it, and the closing bracket; null for an empty list, and one that is not closed. */

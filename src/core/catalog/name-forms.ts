@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../base/trailing.js';
 import type { Finders, Hit } from './finder.js';
 import { DESCRIBED } from '../languages/described.js';
 import { WORD_FORMS, type NameConventions, type WordForm } from '../languages/description.js';
@@ -98,7 +99,7 @@ function judgeName(name: string, forms: readonly Form[], wanted: string): string
   if (wanted !== '' && !textPattern(wanted).matches(name)) return `${name} does not match ${wanted}`;
   if (forms.some((form) => SHAPES[form].test(name))) return null;
   // Underscores and the like at the ends are not part of the words, and letters beyond ASCII do not always have case.
-  const bare = name.replace(/^[#$_@]+|_+[?!]?$|[?!]$/g, '');
+  const bare = withoutTrailing(name.replace(/^[#$_@]+/, '').replace(/[?!]$/, ''), '_');
   if (forms.length === 0 || bare === '' || /[^\x21-\x7E]/.test(bare) || forms.some((form) => SHAPES[form].test(bare))) return null;
   return `${name} is not written like ${forms.map((form) => EXAMPLES[form]).join(' or ')}`;
 }

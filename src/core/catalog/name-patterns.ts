@@ -74,7 +74,7 @@ function isSimple(pattern: string): boolean {
 }
 
 /** An escaped character, a character class, or a dot. */
-const PARTS = /\\.|\[(?:\\.|[^\]\\])*\]|\./g;
+const PARTS = /\\.|\[(?:\\.|[^\]\\])*(?:\]|$)|\./g;
 
 function translated(pattern: string, around: (body: string) => string = (body) => body): RegExp {
   const ignoresCase = pattern.startsWith('(?i)');

@@ -1,3 +1,4 @@
+import { stretchesIn, type StretchKind } from '../base/stretches.js';
 import type { GrammarId } from '../base/language.js';
 import { affixesOf } from './affixes.js';
 import { contentOf, textsOf } from '../syntax/texts.js';
@@ -70,11 +71,20 @@ const WITHOUT_NAMES = new Set(['css', 'scss', 'less', 'csv', 'git-settings']);
 /** The names and paths in a file that is no code with names of its own. */
 function collectText({ text: { text, language: { id } } }: Source, facts: FactCollector): void {
   if (id === 'component') facts.words.addText(text);
-  else if (id === 'html') for (const [found] of text.matchAll(/<script\b[^]*?<\/script\s*>|<[^>]*>/gi)) facts.words.addText(found);
+  else if (id === 'html') for (const [found] of markupIn(text)) facts.words.addText(found);
   else if (PROSE.has(id)) for (const [code] of text.matchAll(/```[^]*?(?:```|$)|`[^`\n]+`|::.*/g)) facts.texts.addWords(code);
   else if (!WITHOUT_NAMES.has(id)) facts.texts.addWords(text);
   for (const path of pathsIn(text)) facts.texts.addPath(path);
   if (id === 'component' || id === 'html') for (const imported of importsInside(text)) facts.import(imported);
+}
+
+const SCRIPT: StretchKind = { whole: /<script\b[^]*?<\/script\s*>/iy, reach: 'text' };
+const TAG: StretchKind = { whole: /<[^>]*>/y, reach: 'text' };
+
+/** The tags of a page, and its scripts with all that is in them. A script that does not end counts as its tag. */
+function* markupIn(text: string): Generator<RegExpExecArray> {
+  const scriptsEnd = text.toLowerCase().lastIndexOf('</script');
+  yield* stretchesIn(text, /<(?:script\b)?/gi, (mark, index) => (mark.length > 1 && index < scriptsEnd ? SCRIPT : TAG));
 }
 
 /** What scripts inside another file import: all words around count as names that they take. */

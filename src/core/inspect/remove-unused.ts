@@ -81,14 +81,15 @@ function isClear({ start, end }: Stretch, isWhole: boolean, text: string): boole
 }
 
 /** The list of rules in a comment, if it is on one line. */
-const LIST = /(?<=elvar[ \t]+(?:waive|resume)[ \t]+)[^\s,]+(?:[ \t]*,[ \t]*[^\s,]+)*/;
+const LIST = /elvar[ \t]+(?:waive|resume)[ \t]+(?<rules>[^\s,]+(?:[ \t]*,[ \t]*[^\s,]+)*)/;
 
 function editFor(removal: Removal, source: Source): Edit {
   const list = LIST.exec(source.text.text.slice(removal.start, removal.end));
-  const kept = (list?.[0] ?? '').split(/[ \t]*,[ \t]*/).filter((name) => name !== '' && !removal.gone.some((selector) => formatSelector(selector) === name));
+  const rules = list?.groups?.['rules'] ?? '';
+  const kept = rules.split(',').map((name) => name.trim()).filter((name) => name !== '' && !removal.gone.some((selector) => formatSelector(selector) === name));
   if (list === null || kept.length === 0) return withoutComment(removal, source);
-  const start = removal.start + list.index;
-  return { start, end: start + list[0].length, text: kept.join(', ') };
+  const end = removal.start + list.index + list[0].length;
+  return { start: end - rules.length, end, text: kept.join(', ') };
 }
 
 /** The comment with its whole lines if nothing else is on them; otherwise with the blanks before it. */

@@ -33,8 +33,14 @@ const LEVELS: Readonly<Record<string, ActiveLevel | 'belongs'>> = {
 const ID_LAST = /\s\[(?<id>[^\s[\]]{1,200})\]$/;
 const ID_FIRST = /^\[(?<id>[A-Za-z][\w.-]{0,100})\]\s+/;
 
-/** A line that goes on with the text before it, and is no picture of the code. */
-const FURTHER = /^\s+(?!\d*\s*\||[~^])\S/;
+/** A picture of the code, without the blanks before it. */
+const PICTURE = /^(?:\d*\s*\||[~^])/;
+
+/** Whether a line goes on with the text before it, and is no picture of the code. */
+function goesFurther(line: string): boolean {
+  const text = line.trimStart();
+  return text !== '' && text.length < line.length && line.length <= LONGEST && !PICTURE.test(text);
+}
 
 /** Reads the output of a compiler, or of any other program that prints its messages as the GNU Coding Standards say. Other lines count for nothing. */
 export function readLinesLog(text: string): ForeignLog {
@@ -46,7 +52,7 @@ export function readLinesLog(text: string): ForeignLog {
     const message = messageOf(line);
     if (message === null) {
       if (latest !== null) markColumn(latest, line);
-      if (!goesOn || !FURTHER.test(line)) goesOn = false;
+      if (!goesOn || !goesFurther(line)) goesOn = false;
       else if (latestNote !== null) latestNote.message += `\n${line.trim()}`;
       else if (latest !== null) latest.message += `\n${line.trim()}`;
       continue;
@@ -66,7 +72,7 @@ export function readLinesLog(text: string): ForeignLog {
 /** Some compilers give no column, but mark it below the code. */
 function markColumn(finding: { place: ForeignPlace | null }, line: string): void {
   const { place } = finding;
-  if (place?.region?.by === 'lines' && place.region.column === null && /^\s*\^$/.test(line)) finding.place = { ...place, region: { ...place.region, column: line.length } };
+  if (place?.region?.by === 'lines' && place.region.column === null && line.endsWith('^') && line.trimStart() === '^') finding.place = { ...place, region: { ...place.region, column: line.length } };
 }
 
 function messageOf(line: string): Message | null {

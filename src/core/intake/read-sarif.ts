@@ -1,4 +1,5 @@
 import type * as z from 'zod';
+import { DEEPEST_JSON, isTooDeep } from '../base/json-depth.js';
 import type { ActiveLevel } from '../model/level.js';
 import { MOST_FINDINGS, type ForeignFinding, type ForeignLog, type ForeignNote, type ForeignPlace, type ForeignRegion, type ForeignRule, type LogMistake } from './foreign-log.js';
 import { isUsualResult } from './usual-result.js';
@@ -14,6 +15,7 @@ export function isSarif(text: string): boolean {
 
 /** Reads a SARIF log (SARIF 2.1.0). Nothing that it points to is fetched. */
 export function readSarifLog(text: string): ForeignLog {
+  if (isTooDeep(text)) return failed([{ at: null, what: `it is nested more than ${DEEPEST_JSON.toLocaleString('en')} levels deep` }]);
   let data: unknown;
   try {
     data = JSON.parse(text.replace(/^\uFEFF/, ''));

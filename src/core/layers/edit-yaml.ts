@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../base/trailing.js';
 import { Document, isCollection, isMap, isScalar, isSeq, Lexer, parseDocument, stringify, visit, type Node, type Pair, type YAMLMap, type YAMLSeq } from 'yaml';
 
 /** The path to a value in a YAML document: keys of mappings, indexes of lists. */
@@ -172,7 +173,7 @@ function trimmedEnd(text: string, start: number, end: number): number {
 
 /** A text without trailing blanks and line ends of YAML (YAML 1.2.2, sections 5.4 and 5.5); other white space belongs to a value. */
 function withoutEnd(text: string): string {
-  return text.replace(/[ \t\r\n]+$/, '');
+  return withoutTrailing(text, ' \t\r\n');
 }
 
 /** Writes scalars on one line, so that they fit at any depth. */

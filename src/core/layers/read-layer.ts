@@ -13,6 +13,7 @@ import { keyPlaceOf, readZones } from './read-zones.js';
 import { Reading } from './reading.js';
 import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';
 import { KEYS_BY_ROLE, layerFileSchema, type LayerFileData } from './schema.js';
+import { tooMuchIn } from './layer-size.js';
 import { parseDuration, parseSize } from './size.js';
 import { nodeAt, readYaml, type YamlNode } from './yaml-text.js';
 
@@ -50,6 +51,8 @@ export function readLayer(text: string, { file, identity = file, role, isOutside
     problems.push(problemAt(root.place, { code: 'not-a-mapping', found: describeValue(root.value) }));
     return { layer: empty, problems, warnings: [] };
   }
+  const excess = tooMuchIn(root);
+  if (excess !== null) return { layer: empty, problems: [...problems, excess], warnings: [] };
   const reading = new Reading(catalog, isOutside);
   const read = layerFileSchema.safeParse(root.value);
   if (!read.success) problems.push(...fileProblems(read.error.issues, root, role));

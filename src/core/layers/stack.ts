@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../base/trailing.js';
 import { NO_FREEDOM_SETTINGS } from '../model/freedom.js';
 import type { Adoption, AdoptionFilter, LayerFile, Ruling, Zone } from '../model/layer.js';
 import type { Expectation } from '../model/expectation.js';
@@ -187,7 +188,8 @@ function conditionOf({ place, files, because }: Expectation): ZoneCondition {
 
 /** The pattern that matches only one path: gitignore(5) knows these characters, and blanks at the end. */
 function patternOf(path: string): string {
-  return `/${path.replaceAll(/[\\*?[\]]| +$/g, (found) => found.replaceAll(/./g, '\\$&'))}`;
+  const body = withoutTrailing(path, ' ');
+  return `/${body.replaceAll(/[\\*?[\]]/g, '\\$&')}${'\\ '.repeat(path.length - body.length)}`;
 }
 
 /** `at-most` is one statement about every rule. */

@@ -2,7 +2,10 @@ import { Lexer } from 'yaml';
 import type { ProblemDetail } from '../model/problem.js';
 
 /** The most values in one file: far more than anybody writes, and few enough to be read in seconds. */
-const MOST_VALUES = 250_000;
+const MOST_VALUES = 100_000;
+
+/** The most lines in one file: the parser takes as long for an empty one as for another. */
+const MOST_LINES = 200_000;
 
 /** The most anchors and aliases in one file: the parser searches the whole document for each. */
 const MOST_ALIASES = 1_000;
@@ -17,6 +20,8 @@ const SCALAR = '\u001f';
 export function excessIn(text: string): { readonly detail: ProblemDetail; readonly offset: number } | null {
   // Every value needs a character of its own, and something that separates it from the next one.
   if (text.length < MOST_ALIASES * 2) return null;
+  const line = lineBeyond(text, MOST_LINES);
+  if (line !== null) return { detail: { code: 'yaml-too-many', what: 'lines', limit: MOST_LINES }, offset: line };
   let values = 0;
   let aliases = 0;
   let offset = 0;
@@ -35,4 +40,14 @@ export function excessIn(text: string): { readonly detail: ProblemDetail; readon
     if (!/^[\u0002\u0018\u001f\ufeff]/.test(lexeme)) offset += lexeme.length;
   }
   return null;
+}
+
+/** The offset in a text of the first line after so many; null if there are not so many. */
+export function lineBeyond(text: string, most: number): number | null {
+  let at = -1;
+  for (let lines = 0; lines < most; lines += 1) {
+    at = text.indexOf('\n', at + 1);
+    if (at < 0) return null;
+  }
+  return at + 1 < text.length ? at + 1 : null;
 }

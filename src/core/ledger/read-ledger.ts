@@ -1,5 +1,7 @@
+import { withoutTrailing } from '../base/trailing.js';
 import * as z from 'zod';
 import { isDate } from '../base/date.js';
+import { lineBeyond } from '../layers/yaml-size.js';
 import { describeValue, problemAt, problemsOfIssues } from '../layers/schema-problems.js';
 import { nodeAt, readYaml, type YamlNode } from '../layers/yaml-text.js';
 import { lazily } from '../base/lazily.js';
@@ -7,6 +9,9 @@ import { LEDGER_STATUSES, type WrittenEntry } from '../model/ledger.js';
 import { compareProblems, type Problem } from '../model/problem.js';
 import { blocksOf, linesText, type Block } from './blocks.js';
 import { readScalar } from './scalar.js';
+
+/** The most lines of a ledger: as many as the largest one has that this program writes. */
+const MOST_LINES = 3_000_000;
 
 /** One entry as written. What people need not write is optional. */
 const entrySchema = lazily(() => z.strictObject({
@@ -31,6 +36,9 @@ const CONFLICT = /^(?:<{7} |={7}$|>{7} )/m;
 
 /** Reads the text of a ledger. @param file its name in places. @returns the entries in order, and all mistakes. */
 export function readLedger(text: string, file: string): { readonly entries: readonly WrittenEntry[]; readonly problems: readonly Problem[] } {
+  if (lineBeyond(text, MOST_LINES) !== null) {
+    return { entries: [], problems: [problemAt({ file, line: MOST_LINES + 1, column: 1, length: 1 }, { code: 'yaml-too-many', what: 'lines', limit: MOST_LINES })] };
+  }
   const conflict = CONFLICT.exec(text);
   if (conflict !== null) {
     const line = text.slice(0, conflict.index).split('\n').length;
@@ -100,7 +108,7 @@ function readBlock({ line, lines }: Block, index: number): WrittenEntry | null {
   const parts: Record<string, string | number> = {};
   const margin = /^ *- /.exec(lines[0] as string)?.[0].length;
   for (const [row, text] of lines.entries()) {
-    const [, before = '', key, written] = PART.exec(text.replace(/[ \t]+$/, '')) ?? [];
+    const [, before = '', key, written] = PART.exec(withoutTrailing(text, ' \t')) ?? [];
     if (before.length !== margin || before.includes('-') !== (row === 0)) return null;
     const value = written === undefined ? null : key === 'line' && /^[1-9]\d{0,8}$/.test(written) ? Number(written) : readScalar(written);
     if (key === undefined || value === null || key in parts) return null;

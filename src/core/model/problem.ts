@@ -9,7 +9,7 @@ export type ProblemDetail =
   | { readonly code: 'yaml-syntax'; readonly detail: string }
   | { readonly code: 'yaml-alias-bomb'; readonly limit: number }
   | { readonly code: 'yaml-alias-circle'; readonly anchor: string }
-  | { readonly code: 'yaml-too-many'; readonly what: 'values' | 'aliases' | 'mistakes'; readonly limit: number }
+  | { readonly code: 'yaml-too-many'; readonly what: 'values' | 'lines' | 'aliases' | 'mistakes' | 'zones' | 'expectations' | 'patterns'; readonly limit: number }
   | { readonly code: 'yaml-too-deep' }
   | { readonly code: 'several-documents' }
   | { readonly code: 'needs-quotes'; readonly written: string; readonly as: 'tag' | 'alias' }

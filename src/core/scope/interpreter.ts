@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../base/trailing.js';
 import type { LanguageId } from '../base/language.js';
 
 /** Interpreters and their languages. Version numbers at the end of a name are ignored. */
@@ -35,7 +36,7 @@ export function languageOfScript(start: string): LanguageId | null {
   const words = /^\uFEFF?#![ \t]*([^\r\n]*)/.exec(start)?.[1]?.split(/[ \t]+/) ?? [];
   const [program = ''] = words;
   const name = baseName(program) === 'env' ? baseName(programOfEnv(words.slice(1))) : baseName(program);
-  return LANGUAGE_OF[name] ?? LANGUAGE_OF[name.replace(/[\d.]+$/, '')] ?? null;
+  return LANGUAGE_OF[name] ?? LANGUAGE_OF[withoutTrailing(name, '0123456789.')] ?? null;
 }
 
 /** The program in the arguments of env: after its options and variable assignments. */

@@ -1,4 +1,5 @@
 import { SourceText } from '../base/source-text.js';
+import { stretchesIn, type StretchKind } from '../base/stretches.js';
 import { commentsOf, type Comment } from './comments.js';
 import { embeddedCode } from './embedded.js';
 import { memoized } from './memo.js';
@@ -29,13 +30,27 @@ export const embeddedComments = memoized((source: Source): readonly Comment[] =>
   return tree.ofType('text').flatMap((node) => markupComments(node.text, node.start));
 });
 
-/** Comments and strings; the strings are skipped, as a comment marker may be inside one. */
-const SCRIPT = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|`(?:[^`\\]|\\[^])*`|\/\/(?<line>[^\r\n]*)|\/\*(?<block>[^]*?)\*\//g;
-const STYLE = /"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|\/\*(?<block>[^]*?)\*\//g;
-const MARKUP = /<!--(?<block>[^]*?)-->|<(?<element>script|style)\b[^>]*>(?<content>[^]*?)<\/\k<element>/gi;
+/** Strings, which are skipped since a comment marker may be inside one, and comments. */
+const DOUBLE: StretchKind = { whole: /"(?:[^"\\\n]|\\.)*"/y, reach: 'line' };
+const SINGLE: StretchKind = { whole: /'(?:[^'\\\n]|\\.)*'/y, reach: 'line' };
+const TEMPLATE: StretchKind = { whole: /`(?:[^`\\]|\\[^])*`/y, reach: 'text' };
+const LINE: StretchKind = { whole: /\/\/(?<line>[^\r\n]*)/y, reach: 'line' };
+const BLOCK: StretchKind = { whole: /\/\*(?<block>[^]*?)\*\//y, reach: 'text' };
+const KINDS: Readonly<Record<string, StretchKind>> = { '"': DOUBLE, "'": SINGLE, '`': TEMPLATE, '//': LINE, '/*': BLOCK };
+
+/** What comments and strings begin with. */
+const SCRIPT = /["'`]|\/[/*]/g;
+const STYLE = /["']|\/\*/g;
+
+const MARKUP = /<!--|<(?:script|style)\b/gi;
+const REMARK: StretchKind = { whole: /<!--(?<block>[^]*?)-->/y, reach: 'text' };
+const ELEMENTS: Readonly<Record<string, StretchKind>> = {
+  '<script': { whole: /<(?<element>script)\b[^>]*>(?<content>[^]*?)<\/script/iy, reach: 'text' },
+  '<style': { whole: /<(?<element>style)\b[^>]*>(?<content>[^]*?)<\/style/iy, reach: 'text' },
+};
 
 function markupComments(text: string, offset: number): Comment[] {
-  return [...text.matchAll(MARKUP)].flatMap((match) => {
+  return [...stretchesIn(text, new RegExp(MARKUP), (mark) => ELEMENTS[mark.toLowerCase()] ?? REMARK)].flatMap((match) => {
     const { block, element, content } = match.groups ?? {};
     const start = offset + match.index;
     if (content === undefined) return [{ start, end: start + match[0].length, body: (block ?? '').trim() }];
@@ -43,8 +58,8 @@ function markupComments(text: string, offset: number): Comment[] {
   });
 }
 
-function commentsIn(text: string, syntax: RegExp, offset: number): Comment[] {
-  return [...text.matchAll(syntax)].flatMap((match) => {
+function commentsIn(text: string, marks: RegExp, offset: number): Comment[] {
+  return [...stretchesIn(text, new RegExp(marks), (mark) => KINDS[mark] as StretchKind)].flatMap((match) => {
     const body = match.groups?.['line'] ?? match.groups?.['block'];
     return body === undefined ? [] : [{ start: offset + match.index, end: offset + match.index + match[0].length, body: body.replace(/^\*+/, '').trim() }];
   });

@@ -66,7 +66,7 @@ const CSS: readonly Misreading[] = [
   { found: /\burl-prefix\(\s*\)/gi, instead: (whole) => 'a'.repeat(whole.length) },
   { found: CSS_RANGE, instead: (whole) => `(width:${'1'.repeat(whole.length - 8)})` },
   // CSS Animations Level 1, section 3: any percentage.
-  { found: /\d*\.\d+%(?=\s*[,{])/g, instead: (share) => share.replace('.', '0') },
+  { found: /(?<!\d)\d*\.\d+%(?=\s*[,{])/g, instead: (share) => share.replace('.', '0') },
   // CSS Nesting Level 1: the nesting selector anywhere in a selector.
   { found: /&(?=[^;{}"']*\{)/g, instead: () => '*' },
   // CSS Cascading Level 5, section 2: a layer, a condition or media after an import.

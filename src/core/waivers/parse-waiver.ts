@@ -53,7 +53,7 @@ function parseResume(words: string): ParsedComment {
 /** @returns the selectors, or what is wrong with one of them. */
 function parseList(list: string): Selector[] | string {
   const selectors: Selector[] = [];
-  for (const text of list.split(/\s*,\s*/)) {
+  for (const text of list.split(',').map((item) => item.trim())) {
     const selector = parseSelector(text);
     if (selector === null) return `${text} is neither a rule nor a group of rules`;
     selectors.push(selector);

@@ -33,7 +33,7 @@ export function packed(data: RecordData, facts: Facts | null = null): PackedData
   return withCheck(Buffer.concat(parts), [numbers.length, prints.length, head.length, texts.length, encoding, repairs?.length ?? null, factNumbers?.length ?? null, factTexts.length, facts === null ? 0 : checkOf(facts)]);
 }
 
-/** Another number for other facts. */
+/** A checksum of the facts. */
 export function checkOf({ numbers, texts }: Facts): number {
   return crc32(texts, crc32(bytesOf(numbers)));
 }
@@ -44,7 +44,7 @@ function bytesOf({ buffer, byteOffset, byteLength }: Int32Array): Buffer {
 
 /** Reads the bytes of a record's data. @returns null if they are damaged. */
 export function unpacked({ bytes, parts, check }: PackedData): RecordData | null {
-  if (crc32(bytes) !== check) return null;
+  if (sumOf(bytes, parts) !== check) return null;
   if (parts === null) return { skipped: bytes.toString('latin1').trimEnd() as 'binary' };
   const [numbers, prints, head, texts, encoding, repairs, factNumbers] = parts;
   const own = aligned(bytes);
@@ -65,7 +65,7 @@ export function unpacked({ bytes, parts, check }: PackedData): RecordData | null
 /** Whether a record has facts, whole ones, of a file that was read as some language. */
 export function hasFactsOf({ bytes, parts, check }: PackedData, language: LanguageId): boolean {
   // Damaged bytes may be too few to read anything of them.
-  return parts !== null && parts[6] !== null && crc32(bytes) === check && bytes.readInt32LE(parts[0] + HEADER.language * Int32Array.BYTES_PER_ELEMENT) === hashOf(language);
+  return parts !== null && parts[6] !== null && sumOf(bytes, parts) === check && bytes.readInt32LE(parts[0] + HEADER.language * Int32Array.BYTES_PER_ELEMENT) === hashOf(language);
 }
 
 /** Reads the facts of a record that {@link hasFactsOf} says has them. */
@@ -83,5 +83,10 @@ function aligned(bytes: Buffer): Buffer {
 
 function withCheck(written: Buffer, parts: PackedData['parts']): PackedData {
   const bytes = Buffer.concat([written, Buffer.alloc((4 - written.length % 4) % 4, ' ')]);
-  return { bytes, parts, check: crc32(bytes) };
+  return { bytes, parts, check: sumOf(bytes, parts) };
+}
+
+/** A checksum of the bytes and of where their parts are. */
+function sumOf(bytes: Buffer, parts: PackedData['parts']): number {
+  return crc32(JSON.stringify(parts), crc32(bytes));
 }

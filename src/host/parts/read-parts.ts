@@ -1,8 +1,8 @@
-import { readFileSync } from 'node:fs';
 import * as z from 'zod';
 import { visible } from '../../formats/text/visible.js';
 import type { PartRecord } from '../../core/inspect/part-record.js';
-import { describeSystemError, hasCode } from '../files/errors.js';
+import { DEEPEST_JSON, isTooDeep } from '../../core/base/json-depth.js';
+import { readTextFile } from '../files/text-file.js';
 import { MOST_PARTS } from './part-of.js';
 
 /** A part, and the file that holds it, as named. */
@@ -24,24 +24,26 @@ const question = z.strictObject({ targets: texts, since: z.string().nullable(), 
 const stamp = z.strictObject({ build: z.string().nullable(), revision: z.string().nullable(), rules: z.string(), files: z.string(), question });
 const outcome = z.union([
   z.strictObject({ path: z.string(), bytes: z.base64(), parts: z.tuple([count, count, count, count, z.enum(['latin1', 'utf16le']), count.nullable(), count.nullable(), count, count]), check: count, unfinished: texts }),
-  z.strictObject({ path: z.string(), skipped: z.string(), why: z.string().optional() }),
-  z.strictObject({ path: z.string(), givenUp: z.looseObject({ code: z.string() }) }),
+  z.strictObject({ path: z.string(), skipped: z.literal('unreadable'), why: z.string() }),
+  z.strictObject({ path: z.string(), skipped: z.enum(['too-large', 'binary', 'not-utf8', 'generated', 'not-a-file', 'gone']) }),
+  z.strictObject({ path: z.string(), givenUp: z.union([z.strictObject({ code: z.literal('too-slow'), longest: z.number() }), z.strictObject({ code: z.literal('too-dense'), most: z.number() })]) }),
 ]);
 const record = z.strictObject({ part, stamp, outcomes: z.array(outcome) });
 const log = z.looseObject({ runs: z.array(z.looseObject({ properties: z.looseObject({ part: record.optional() }).optional() })) });
 
-function whyUnread(error: unknown): string {
-  if (error instanceof SyntaxError) return 'it is not JSON, or it is cut off';
-  return hasCode(error, 'ENOENT', 'ENOTDIR') ? 'there is no such file' : describeSystemError(error);
-}
+/** The largest file that holds parts, in bytes: a longer text would be none for this engine. */
+const LARGEST_PART = 500 * 1024 * 1024;
 
 /** Reads the parts that a SARIF file holds: one a run. */
 export function readParts(file: string, name: string): readonly (FoundPart | UnfitPart)[] {
+  const reading = readTextFile(file, LARGEST_PART);
+  if ('failed' in reading) return [{ name, why: reading.isMissing ? 'there is no such file' : reading.failed }];
+  if (isTooDeep(reading.text)) return [{ name, why: `it is nested more than ${DEEPEST_JSON.toLocaleString('en')} levels deep` }];
   let data: unknown;
   try {
-    data = JSON.parse(readFileSync(file, 'utf8'));
-  } catch (error) {
-    return [{ name, why: whyUnread(error) }];
+    data = JSON.parse(reading.text);
+  } catch {
+    return [{ name, why: 'it is not JSON, or it is cut off' }];
   }
   const read = log.safeParse(data);
   if (!read.success) {

@@ -6,6 +6,8 @@ import type { LayerFile, PatternLine } from '../../core/model/layer.js';
 import type { Problem } from '../../core/model/problem.js';
 import type { IncompletePath } from '../../core/model/scope.js';
 import { compilePatternLines, patternLinesOf } from '../../core/patterns/pattern-lines.js';
+import { MOST_PATTERNS } from '../../core/layers/layer-size.js';
+import { lineBeyond } from '../../core/layers/yaml-size.js';
 import { LanguageState } from '../../core/scope/language-state.js';
 import { ScopeState } from '../../core/scope/scope-state.js';
 import type { DirectoryReading } from '../files/disk.js';
@@ -152,6 +154,10 @@ export class Tree {
     const reading = this.files.textOf(absolute);
     if ('failed' in reading) {
       found.incomplete.push({ path: file, reason: { code: 'patterns-unreadable', why: reading.failed } });
+      return [];
+    }
+    if (lineBeyond(reading.text, MOST_PATTERNS) !== null) {
+      found.incomplete.push({ path: file, reason: { code: 'patterns-unreadable', why: `it has more than ${MOST_PATTERNS.toLocaleString('en')} lines` } });
       return [];
     }
     found.texts.push([file, reading.text.replace(/^\uFEFF/, '')]);

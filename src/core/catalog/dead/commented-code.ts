@@ -51,6 +51,9 @@ const LOOKS: Readonly<Record<string, Look>> = {
   go: BARE, kotlin: BARE, swift: BARE, scala: BARE, python: PYTHON, shell: SHELL, dockerfile: SHELL, makefile: SHELL, css: STYLES, scss: STYLES, less: STYLES, html: MARKUP, xml: MARKUP, sql: SQL, ruby: PYTHON,
 };
 
+/** Nobody writes longer lines, in characters: they are data. */
+const LONGEST_LINE = 2000;
+
 /** Four words in a row are prose, whatever surrounds them. */
 const PROSE_WORDS = /(?:^|\s)[A-Za-z]?[a-z]+ [a-z]+ [a-z]+ [a-z]+(?:[\s.,;:)]|$)/;
 
@@ -73,7 +76,7 @@ function* findCommentedCode(source: Source): Iterable<Hit> {
     const last = group.at(-1) as Comment;
     if (group.some(({ body }) => body.startsWith('elvar '))) continue;
     const lines = group.length === 1 ? linesOf(first) : group.flatMap(linesOf);
-    const code = lines.filter((line) => look.test(line) && (SURE.test(line) || !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, ''))) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b|^<\/?editor-fold\b|^\w+ = \(.* \| .*\)$|^\w+=-?[\d.]+$/i.test(line)).length;
+    const code = lines.filter((line) => line.length < LONGEST_LINE && look.test(line) && (SURE.test(line) || !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, ''))) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b|^<\/?editor-fold\b|^\w+ = \(.* \| .*\)$|^\w+=-?[\d.]+$/i.test(line)).length;
     if (code === 0) continue;
     const other = lines.filter((line) => OTHER.test(line)).length;
     // At least half of the lines: prose with an example is documentation.

@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../../base/trailing.js';
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
 import type { Edit } from '../../base/edit.js';
@@ -69,7 +70,7 @@ function judge(text: string, start: number): Hit[] {
   const rest = text.slice(begin);
   // Up to an empty line, a tag, a list or an example.
   const end = /\r?\n[ \t]*\*?[ \t]*(?:\r?\n|@|[-+>] |[-=~#]{2,}|#{1,6} |[:|]|\d+[.)]|>>>|\.\.|```|<\/?(?:p|ul|ol|li|dl|pre|br|hr|table|div|blockquote|h\d)\b)|$/i.exec(rest)?.index ?? rest.length;
-  const paragraph = rest.slice(0, end).replace(/[\s*]+$/, '');
+  const paragraph = withoutTrailing(rest.slice(0, end), /[\s*]/);
   if (!/^[A-Za-z]/.test(paragraph) || !/\s/.test(paragraph.trim()) && paragraph.length < 12 || isNoSentence(paragraph)) return [];
   const edits: Edit[] = [];
   const [word] = /^[\w$.]+/.exec(paragraph) ?? [''];

@@ -59,7 +59,7 @@ function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: str
   let next = 0;
   // The rest of the line belongs to the word.
   let told = 0;
-  for (const { 0: word, index } of text.matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b|(?<=(?:\/\/+|#+|\*|\/\*+|--|;|<!--)[ \t]*@?)(?:[Tt]odo|[Ff]ixme)(?=:|[ \t]+(?!lists?\b|items?\b|apps?\b)\S)/gm)) {
+  for (const { 0: word, index } of text.matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b|(?<=(?:\/\/|#|\*|--|;|<!--)[ \t]{0,99}@?)(?:[Tt]odo|[Ff]ixme)(?=:|[ \t]+(?!lists?\b|items?\b|apps?\b)\S)/gm)) {
     while (next < comments.length && (comments[next]?.end ?? Infinity) <= index) next += 1;
     const comment = comments[next];
     if (comment === undefined) return;

@@ -94,7 +94,7 @@ function isDeclared(value: SyntaxNode | null): boolean {
 /** A semicolon may be missing at the end of a line, unless the next line could continue the statement. */
 function mayGo(text: string, end: number, node: SyntaxNode): boolean {
   const rest = text.slice(end);
-  if (!/^[ \t]*(?:\/\/[^\n]*)?(?:\r?\n|$|[ \t]*\})/.test(rest)) return false;
+  if (!/^[ \t]*(?:\}|(?:\/\/[^\n]*)?(?:\r?\n|$))/.test(rest)) return false;
   const next = /^(?:\s|\/\/[^\n]*\n|\/\*[^]*?\*\/)*([^])/.exec(rest)?.[1] ?? '';
   return !/[([`/+\-*.,]/.test(next) && node.type !== 'do_statement';
 }

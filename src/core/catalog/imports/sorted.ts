@@ -131,6 +131,6 @@ function pythonEntry(node: SyntaxNode): Entry {
 }
 
 function javaEntry(node: SyntaxNode): Entry {
-  const path = node.text.replace(/^import\s+(?:static\s+)?|\s*;$/g, '');
+  const path = node.text.replace(/^import\s+(?:static\s+)?/, '').replace(/;$/, '').trimEnd();
   return { node, runsCode: false, key: `${/^import\s+static\b/.test(node.text) ? 1 : 0} ${path}` };
 }

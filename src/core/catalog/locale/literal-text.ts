@@ -61,7 +61,7 @@ function tell(nodes: readonly SyntaxNode[], options: Options): Hit[] {
     const raw = TEXTS.has(node.type) ? contentOf(node).text : node.text;
     const text = raw.trim();
     // Numbers, symbols and template placeholders are not text for people.
-    if (!/\p{L}{2}/u.test(text.replace(/\{\{.*?\}\}|\{%.*?%\}|\$\{.*?\}|&\w+;|%[sd@]/g, '')) || isFree(text)) return [];
+    if (!/\p{L}{2}/u.test(text.replace(/\{\{.{0,300}?\}\}|\{%.{0,300}?%\}|\$\{.{0,300}?\}|&\w{1,40};|%[sd@]/g, '')) || isFree(text)) return [];
     const lead = raw.length - raw.trimStart().length;
     const start = TEXTS.has(node.type) ? node.start : node.start + lead;
     const end = TEXTS.has(node.type) ? node.end : node.start + lead + (text.split('\n', 1)[0]?.trimEnd().length ?? 0);

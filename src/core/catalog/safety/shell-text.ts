@@ -136,7 +136,7 @@ function importedNames(text: string): ImportedNames {
     const whole = groups?.['whole'] ?? groups?.['own'];
     if (whole !== undefined) names.set(whole, 'child_process');
     for (const part of (groups?.['parts'] ?? groups?.['some'] ?? '').split(',')) {
-      const [real = '', own = real] = part.trim().split(/\s*:\s*|\s+as\s+/);
+      const [real = '', own = real] = part.split(/:|\sas\s/).map((name) => name.trim());
       if (real !== '') names.set(own, `child_process.${real}`);
     }
   }
@@ -156,7 +156,7 @@ function namesInPython(text: string): ImportedNames {
   for (const { groups } of text.matchAll(IN_PYTHON_LOADED)) {
     if (groups?.['module'] !== undefined) names.set(groups['name'] ?? '', groups['module']);
     for (const part of (groups?.['parts'] ?? '').split(',')) {
-      const [real = '', own = real] = part.trim().split(/\s+as\s+/);
+      const [real = '', own = real] = part.split(/\sas\s/).map((name) => name.trim());
       if (real !== '') names.set(own, `${groups?.['from']}.${real}`);
     }
   }

@@ -103,7 +103,7 @@ function isOther({ grammar, root, text: { path } }: ParsedSource): boolean {
       return /<%[=-]?\s/.test(root.text);
     case 'cpp':
       // Only the compiler knows what the preprocessor makes of a file, so plain C is left out.
-      return /^\s*#\s*(?:if|define)\b/m.test(root.text) || LIKE_MACRO.test(root.text);
+      return /^[ \t]*#[ \t]*(?:if|define)\b/m.test(root.text) || LIKE_MACRO.test(root.text);
     default:
       return false;
   }

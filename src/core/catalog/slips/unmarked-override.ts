@@ -62,6 +62,6 @@ function headOf(method: SyntaxNode): string {
 /** Name, number of parameters and constness: enough to tell overloads apart in one file. */
 function signature(method: SyntaxNode): string {
   const list = parametersOf(method);
-  const types = list === null ? [] : passedParameters(list).map((part) => part.text.replace(/\s*=.*$/, '').replace(/\b(\w+)$/, (name) => (part.child('declarator') === null ? name : '')).replace(/\s+/g, ''));
+  const types = list === null ? [] : passedParameters(list).map((part) => (part.text.split('=', 1)[0] ?? '').trimEnd().replace(/\b(\w+)$/, (name) => (part.child('declarator') === null ? name : '')).replace(/\s+/g, ''));
   return `${nameOf(method)?.text} ${types.join(',')} ${/\)\s*const\b/.test(headOf(method)) ? 'const' : ''}`;
 }

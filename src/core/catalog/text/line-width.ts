@@ -27,7 +27,7 @@ export default defineRule({
   ],
 });
 
-const ADDRESS = /[a-z][a-z0-9+.-]*:\/\/\S+/i;
+const ADDRESS = /[a-z][a-z0-9+.-]{0,30}:\/\/\S+/i;
 
 function findWideLines(
   { text: { text: whole, starts, ends } }: Source,

@@ -71,7 +71,7 @@ function isConstantField({ node }: { readonly node: SyntaxNode }): boolean {
 /** What is elsewhere has its name from there, what handles an event that of its sender, and a test may tell what it tests, a word each. */
 function isChosen(method: SyntaxNode): boolean {
   return !method.parts.some(({ type, text }) => (type === 'modifier' && (text === 'extern' || text === 'override')) || (type === 'attribute_list' && /\b(?:Test\w*|Fact|Theory|DllImport)\b/.test(text)))
-    && method.childOfType('explicit_interface_specifier') === null && !/\w*EventArgs\b/.test(method.child('parameters')?.text ?? '');
+    && method.childOfType('explicit_interface_specifier') === null && !/EventArgs\b/.test(method.child('parameters')?.text ?? '');
 }
 
 export const CSHARP_SYNTAX: LanguageSyntax = {

@@ -126,7 +126,7 @@ function judgeTest(node: SyntaxNode): ReturnType<typeof hitAt> | null {
 
 /** What modules offer for that, and a module's own names in its tests, are meant to be taken as a whole. */
 function judgeWildcard(node: SyntaxNode): ReturnType<typeof hitAt> | null {
-  const module = node.text.replace(/\s*::\s*\*$/, '');
+  const module = node.text.replace(/::\s*\*$/, '').trimEnd();
   return /(?:^|::)(?:prelude|super|self|Self)$/.test(module) || /^[A-Z]/.test(module.split('::').at(-1) ?? '') ? null : hitAt(node, `everything in ${module} is imported`);
 }
 
