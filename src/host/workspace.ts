@@ -61,7 +61,7 @@ export class Workspace {
 
   /** The observer of long runs. */
   get watch(): Watch {
-    return this.session.watch;
+    return this.session.run.watch;
   }
 
   /** The session, with nothing kept unless it is told of changes. */
@@ -234,7 +234,7 @@ export class Workspace {
   async fix(paths: readonly string[], wish: FixWish): Promise<FixReport> {
     if (wish.offered && wish.rules.length === 0) throw new UsageError('offered repairs need a look, so they are made only for rules that you name\nFor example: elvar fix --offered --rule dead/import --dry-run');
     const repair = (writer: Writer | null): Promise<FixReport> => this.repair(paths, wish, writer);
-      return wish.writes ? whileWriting(this.root, 'wait', this.watch, repair).finally(() => this.session.forget()) : repair(null);
+      return wish.writes ? whileWriting(this.root, this.watch, repair).finally(() => this.session.forget()) : repair(null);
   }
 
   private async repair(paths: readonly string[], { rules, offered, places, signal }: FixWish, writer: Writer | null): Promise<FixReport> {

@@ -10,13 +10,18 @@ describe('files of configuration that are too large are mistakes with a place', 
   test.each<[string, Record<string, string>, string]>([
     ['aliases in a layer file', { 'elvar.yaml': `title: &a x\nscope:\n  ignore: [${Array(200_000).fill('*a').join(', ')}]\n` }, 'elvar.yaml:3:4008  more than 1,000 aliases and anchors in one file'],
     ['anchors', { 'elvar.yaml': `scope:\n  ignore:\n${Array.from({ length: 50_000 }, (_, index) => `    - &a${index} x\n`).join('')}` }, 'elvar.yaml:1003:7  more than 1,000 aliases and anchors in one file'],
-    ['equal keys', { 'elvar.yaml': `rulings:\n${'  text/*: note\n'.repeat(200_000)}` }, 'elvar.yaml:50001:11  more than 100,000 values in one file'],
+    ['equal keys', { 'elvar.yaml': `rulings:\n${'  text/*: note\n'.repeat(150_000)}` }, 'elvar.yaml:50001:11  more than 100,000 values in one file'],
     ['a million rulings', { 'elvar.yaml': `rulings:\n${'  text/*: note\n'.repeat(1_000_000)}` }, 'elvar.yaml cannot be read: it is too large: more than 4 MiB'],
-    ['documents', { 'elvar.yaml': '---\ntitle: x\n'.repeat(100_000) }, 'elvar.yaml:3:1  a second YAML document begins here'],
+    ['documents', { 'elvar.yaml': '---\ntitle: x\n'.repeat(20_000) }, 'elvar.yaml:3:1  a second YAML document begins here'],
     ['brackets', { 'elvar.yaml': `title: ${'['.repeat(50_000)}\n` }, 'nested too deeply for a layer file'],
     ['aliases in a ledger', { 'elvar.yaml': '', 'elvar-ledger.yaml': `findings: [&a x, ${Array(200_000).fill('*a').join(', ')}]\n` }, 'elvar-ledger.yaml:1:4014  more than 1,000 aliases and anchors in one file'],
     ['aliases in a preset', { 'elvar.yaml': 'presets: [./p.yaml]\n', 'p.yaml': `title: &a x\nabout: ${'*a '.repeat(2_000)}\nzones: [${Array(200_000).fill('*a').join(', ')}]\n` }, 'p.yaml:2:3005  more than 1,000 aliases and anchors in one file'],
     ['what takes long to prepare', { 'elvar.yaml': house(`query: '(arguments ${'(_)? '.repeat(300)}) @finding'`) }, 'the query does not fit javascript: it takes longer than 2 s'],
+    ['empty lines', { 'elvar.yaml': '\n'.repeat(4_000_000) }, 'elvar.yaml:200001:1  more than 200,000 lines in one file'],
+    ['empty lines in a ledger', { 'elvar.yaml': '', 'elvar-ledger.yaml': '\n'.repeat(30_000_000) }, 'elvar-ledger.yaml:3000001:1  more than 3,000,000 lines in one file'],
+    ['zones', { 'elvar.yaml': `zones:\n${"  - { match: ['a.js'], rulings: { text/*: note } }\n".repeat(2_001)}` }, 'elvar.yaml:2002:5  more than 2,000 zones in one file'],
+    ['expectations', { 'elvar.yaml': `expect:\n${"  - { of: ['*'], rulings: { '*': { at-least: off } } }\n".repeat(3_000)}` }, 'elvar.yaml:1002:5  more than 1,000 expectations in one file'],
+    ['patterns', { 'elvar.yaml': `zones:\n  - match: [${Array.from({ length: 60_000 }, (_, index) => `a${index}`).join(', ')}]\n    rulings: { text/*: note }\n` }, 'more than 50,000 patterns in one file'],
     ['a pattern', { 'elvar.yaml': house(`pattern: '${Array.from({ length: 20_000 }, (_, index) => `tide${index}`).join('|')}'`) }, 'it is longer than 100,000 characters'],
     ['a query', { 'elvar.yaml': house(`query: '${'(_ '.repeat(3_000)}${')'.repeat(3_000)} @finding'`) }, 'the query does not fit javascript: its brackets are nested more than 100 deep'],
   ])('%s', (_, files, message) => {
@@ -31,6 +36,20 @@ describe('files of configuration that are too large are mistakes with a place', 
     expect(err).toMatch(/^5,?000 mistakes in elvar\.yaml: nothing was done\.\n[^]*\nThese are the first 100; there are 4,?900 more mistakes\.\n$/);
   });
 
+  test('an ignore file of very many lines is not read, and this is told', () => {
+    const folder = makeFolder({ 'a.js': 'go();\n', 'elvar.yaml': '', '.gitignore': 'ab\n'.repeat(600_000) });
+    expect(elvar(folder, ['check'])).toMatchObject({ code: 3, err: expect.stringContaining('.gitignore: its patterns could not be read: it has more than 50,000 lines') as string });
+  });
+
+  test.each([
+    ['a log with a line of blanks', { 'log.txt': `a.js:1: warning: x\n${' '.repeat(1_000_000)}\n` }, ['check', '--intake', 'compiler=log.txt'], 0, ''],
+    ['a log that is nested deeply', { 'log.txt': `{"runs": ${'['.repeat(1_000_000)}` }, ['check', '--intake', 'compiler=log.txt'], 2, 'it is nested more than 1,000 levels deep'],
+    ['a part that is nested deeply', { 'log.txt': `{"runs": ${'['.repeat(1_000_000)}` }, ['gather', 'log.txt'], 2, 'it is nested more than 1,000 levels deep'],
+  ] as const)('%s ends at once', (_, files, args, status, message) => {
+    const { code, err } = elvar(makeFolder({ 'elvar.yaml': '', 'a.js': 'go();\n', ...files }), args);
+    expect([code, err]).toEqual([status, expect.stringContaining(message)]);
+  });
+
   test('a mistake in a ledger of many entries has its place, and the rest is read', () => {
     const entry = (index: number, key = 'rule'): string => `- path: a${index}.js\n  ${key}: slips/loose-compare\n  line: 1\n  code: x\n  fingerprint: '0123456789abcdef'\n`;
     const folder = makeFolder({ 'elvar.yaml': '', 'a.js': '', 'elvar-ledger.yaml': `findings:\n${Array.from({ length: 40_000 }, (_, index) => entry(index, index === 30_000 ? 'rul' : 'rule')).join('')}` });
@@ -40,6 +59,13 @@ describe('files of configuration that are too large are mistakes with a place', 
 
 describe('what takes too long is given up, and the run goes on', () => {
   const next = { 'b.js': 'go(a == b);\n' };
+
+  test('a query of a house rule whose single steps take long, in a small file', () => {
+    const folder = makeFolder({ ...next, 'elvar.yaml': `presets: [elvar:starter]\n${house(`query: '((${'(_)*'.repeat(300)})) @finding'`)}`, 'a.js': 'a = 1\n' });
+    const { code, out, err } = elvar(folder, ['check']);
+    expect([code, err]).toEqual([3, expect.stringMatching(/a\.js: nested too deeply, or too much to search, for house\/tide/)]);
+    expect(out).toContain('b.js:1');
+  });
 
   test('a file, however long each step takes', () => {
     const folder = makeFolder({ ...next, 'elvar.yaml': 'presets: [elvar:starter]\nscope: { longest-look: 0.5 s }\nrulings: { locale/*: note }\n', 'a.html': `${'<div>'.repeat(20_000)}x${'</div>'.repeat(20_000)}\n` });
@@ -204,6 +230,34 @@ describe('the command line', () => {
       const { out } = elvar(folder, args);
       expect(out, args.join(' ')).not.toMatch(/[\u0000-\u0009\u000b-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/);
       if (args.includes('json')) expect(() => JSON.parse(out) as unknown).not.toThrow();
+    }
+  });
+});
+
+describe('nothing is opened that has no end', () => {
+  const FILES = ['package.json', 'elvar.yaml', '.gitignore', '.elvarignore', 'elvar-ledger.yaml', 'elvar-lock.yaml', '.editorconfig', 'a.js', 'log.txt', 'part.sarif', 'style/p.yaml', 'texts/en.json', 'script', 'tsconfig.json', 'pyproject.toml', 'composer.json', 'node_modules/pkg/elvar-preset.yaml', 'node_modules/pkg/package.json'];
+  const COMMANDS = [
+    ['check'], ['check', '--intake', 'compiler=log.txt'], ['gather', 'part.sarif'], ['init', '--yes'], ['doctor'], ['scope'], ['resolve'], ['explain', 'b.js'], ['fix', '--dry-run'], ['status'],
+    ['ledger', 'list'], ['presets', './style/p.yaml'], ['presets', 'npm:pkg'], ['set', 'dead/*', 'error', '--dry-run'], ['fix', '--offered', '--rule', 'locale/literal-text', '--dry-run'],
+  ];
+
+  /** Makes a project in which one file has no end. */
+  function endless(file: string, make: (file: string) => void): string {
+    const folder = makeFolder({ 'b.js': "alert('x y z');\n", 'style/': '', 'texts/': '', 'node_modules/pkg/package.json': '{}' });
+    if (file !== 'elvar.yaml') {
+      const presets = file.startsWith('style') ? ', ./style/p.yaml' : file.startsWith('node_modules') ? ', npm:pkg' : '';
+      writeFiles(folder, { 'elvar.yaml': `presets: [elvar:starter${presets}]\nintake: [{ read: log.txt, as: compiler }]\nrulings:\n  locale/literal-text: { level: note, options: { bundle: texts/en.json, call: "t('{key}')" } }\n` });
+    }
+    rmSync(path.join(folder, file), { force: true });
+    make(path.join(folder, file));
+    return folder;
+  }
+
+  // A command that waits never ends: then `elvar` says so after its own time.
+  test.each(FILES)('%s', (file) => {
+    for (const make of [(own: string) => void spawnSync('mkfifo', [own]), (own: string) => symlinkSync('/dev/zero', own)]) {
+      const folder = endless(file, make);
+      for (const args of COMMANDS) expect([0, 1, 2, 3], `${file}: elvar ${args.join(' ')}`).toContain(elvar(folder, args).code);
     }
   });
 });

@@ -23,6 +23,7 @@ export function declareShown(args: Argv): Argv {
   return args
     .option('fail-on', { choices: ['error', 'warning', 'note', 'never'], describe: 'the lowest level that makes the check fail; overrides policy.fail-on', group: 'What to check:' })
     .option('report', { type: 'string', array: true, nargs: 1, default: [], describe: 'write the answer to a file too, as FORMAT=FILE; may be repeated', group: 'What to show:' })
+    .option('overwrite', { type: 'boolean', default: false, describe: 'let a report replace a file that git tracks or that Elvar reads itself', group: 'What to show:' })
     .option('level', { choices: ['error', 'warning', 'note'], describe: 'show this level and above; the rest is counted, and can still fail', group: 'What to show:' })
     .option('confidence', { choices: CONFIDENCES, describe: 'show findings this trustworthy or more; overrides policy.confidence', group: 'What to show:' })
     .option('group-by', { choices: GROUPINGS, default: 'rule', describe: 'how findings are grouped', group: 'What to show:' })

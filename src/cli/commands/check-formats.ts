@@ -36,6 +36,8 @@ export interface CheckOptions {
   readonly watch: boolean;
   readonly part?: string | undefined;
   readonly report: readonly string[];
+  /** Whether a report may take the place of a file of the project. */
+  readonly overwrite: boolean;
 }
 
 /** What is shown of a check. */

@@ -3,6 +3,8 @@ import { nearName } from '../../core/base/near-name.js';
 import { visible } from '../../formats/text/visible.js';
 import { listed } from '../../formats/text/words.js';
 import { describeSystemError, UsageError } from '../../host/files/errors.js';
+import { realPlace } from '../../host/files/real-path.js';
+import { needFreePlace } from '../../host/desks/free-place.js';
 import { needPlaceForReport, writeReport } from '../../host/writing/report-file.js';
 import { PLAIN } from '../terminal.js';
 import type { Context, Formats } from './command.js';
@@ -16,7 +18,7 @@ export interface WantedReport {
 }
 
 /** The reports that `--report FORMAT=FILE` asks for. @throws UsageError if one of them cannot be written. */
-export function wantedReports<Options, Answer>(wishes: readonly string[], formats: Formats<Options, Answer>, { terminal, options }: Context<{ readonly watch: boolean }>): WantedReport[] {
+export function wantedReports<Options, Answer>(wishes: readonly string[], formats: Formats<Options, Answer>, { terminal, options, workspace }: Context<{ readonly watch: boolean; readonly overwrite: boolean }>): WantedReport[] {
   if (wishes.length > 0 && options.watch) throw new UsageError('--watch writes no report\nLeave out --report, or --watch.');
   const reports = wishes.map((wish): WantedReport => {
     const [, format, name] = /^([^=]*)=(.+)$/s.exec(wish) ?? [];
@@ -27,9 +29,11 @@ export function wantedReports<Options, Answer>(wishes: readonly string[], format
     }
     return { format, name, file: path.resolve(terminal.directory, name) };
   });
-  const doubled = reports.find(({ file }, index) => reports.findIndex((other) => other.file === file) !== index);
+  const places = reports.map(({ file }) => realPlace(file));
+  const doubled = reports.find((_, index) => places.indexOf(places[index] as string) !== index);
   if (doubled !== undefined) throw new UsageError(`--report ${doubled.format}=${doubled.name}: another report goes to the same file\nName a file of its own for each.`);
   for (const { file } of reports) needPlaceForReport(file);
+  if (!options.overwrite) for (const { format, name, file } of reports) needFreePlace(file, `--report ${format}=${name}`, workspace.root);
   return reports;
 }
 

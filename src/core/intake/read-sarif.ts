@@ -102,7 +102,7 @@ class RunReader {
   rules(): ForeignRule[] {
     const { driver, extensions = [] } = this.run.tool;
     return [driver, ...extensions].flatMap(({ rules = [] }) => rules).map(({ id, shortDescription, fullDescription, helpUri, defaultConfiguration }) => ({
-      id, level: activeLevel(defaultConfiguration?.level), title: shortDescription?.text ?? null, about: fullDescription?.text ?? null, address: helpUri ?? null,
+      id, level: activeLevel(defaultConfiguration?.level), title: shortDescription?.text ?? null, about: fullDescription?.text ?? null, address: webAddress(helpUri),
     }));
   }
 
@@ -184,4 +184,9 @@ function messageText({ text, id, arguments: given = [] }: SarifResult['message']
 function suppressedBy(suppressions: NonNullable<SarifResult['suppressions']>): ForeignFinding['suppressed'] {
   if (suppressions.length === 0 || suppressions.some(({ status = 'accepted' }) => status !== 'accepted')) return null;
   return { justification: suppressions.find(({ justification }) => justification !== undefined)?.justification ?? null };
+}
+
+/** An address that a reader may follow: any other scheme can run something, or hold a whole document. */
+function webAddress(address: string | undefined): string | null {
+  return address !== undefined && /^https?:\/\/[^\s\u0000-\u001f]+$/i.test(address) ? address : null;
 }

@@ -16,12 +16,20 @@ export function code(text: string): string {
   return longest > 0 ? `${fence} ${safe} ${fence}` : `${fence}${safe}${fence}`;
 }
 
-/** A text with Markdown's special characters escaped (CommonMark, section 2.4). */
+/** A text with Markdown's special characters escaped (CommonMark, section 2.4). What a code host would take for a person or a team is code: nobody is called upon by a file's contents. */
 export function escaped(text: string): string {
-  return visible(text).replace(/[\\`*_[\]<>|#&~]/g, '\\$&');
+  const safe = visible(text);
+  return safe.includes('@') ? safe.split(MENTION).map((part, index) => (index % 2 === 1 ? code(part) : escapedPart(part))).join('') : escapedPart(safe);
 }
+
+function escapedPart(text: string): string {
+  return text.replace(/[\\`*_[\]<>|#&~]/g, '\\$&');
+}
+
+/** A name behind an at sign that follows no part of another word. */
+const MENTION = /(?<![A-Za-z0-9_])(@[A-Za-z0-9][A-Za-z0-9_/-]*)/;
 
 /** Lines that are hidden until somebody opens them. @param summary plain text. */
 export function folded(summary: string, lines: readonly string[]): string[] {
-  return ['<details>', `<summary>${summary.replace(/&/g, '&amp;').replace(/</g, '&lt;')}</summary>`, '', ...lines, '', '</details>'];
+  return ['<details>', `<summary>${summary.split(MENTION).map((part, index) => (index % 2 === 1 ? `<code>${part}</code>` : part.replace(/&/g, '&amp;').replace(/</g, '&lt;'))).join('')}</summary>`, '', ...lines, '', '</details>'];
 }

@@ -45,7 +45,7 @@ function startOf(finding: Finding, fix: Repair | undefined, { rules, hasLedger, 
     locations: [{ physicalLocation: placeOf(finding) }],
     partialFingerprints: { 'elvarFinding/v1': fingerprint },
     ...(excused !== null && { suppressions: [suppressionOf(excused, finding.path, ledger)] }),
-    ...(fix !== undefined && fix !== 'drop-byte-order-mark' && isOwnRepair(fix) && fix.length > 0 && { fixes: [fixOf(finding, fix)] }),
+    ...(fix !== undefined && isOwnRepair(fix) && fix.length > 0 && { fixes: [fixOf(finding, fix)] }),
     ...(hasLedger && { baselineState: excused?.by === 'ledger' ? 'unchanged' : 'new' }),
   };
 }
@@ -67,15 +67,19 @@ function endOf({ confidence, repair }: Finding, decision: Decision | undefined, 
 }
 
 /** A repair (section 3.55). Offsets count UTF-16 units of the text without a byte-order mark, as columns do. */
-function fixOf({ path, repair }: Finding, edits: readonly Edit[]): Fix {
+function fixOf({ path, repair }: Finding, edits: readonly Edit[] | 'drop-byte-order-mark'): Fix {
   return {
     description: { text: repair === 'safe' ? 'Repair it: the program means the same.' : 'Repair it, and look whether the program still does what it should.' },
     artifactChanges: [{
       artifactLocation: artifactAt(path),
-      replacements: edits.map(({ start, end, text }) => ({ deletedRegion: { charOffset: start, charLength: end - start }, ...(text !== '' && { insertedContent: { text } }) })),
+      // The mark itself is no part of the text: its bytes are named (section 3.30.10).
+      replacements: edits === 'drop-byte-order-mark' ? [{ deletedRegion: { byteOffset: 0, byteLength: BYTE_ORDER_MARK } }] : edits.map(({ start, end, text }) => ({ deletedRegion: { charOffset: start, charLength: end - start }, ...(text !== '' && { insertedContent: { text } }) })),
     }],
   };
 }
+
+/** The length of a byte-order mark in UTF-8 (RFC 3629, section 6). */
+const BYTE_ORDER_MARK = 3;
 
 /** What excuses a finding (section 3.35). */
 function suppressionOf({ by, line, because, until, status }: Excuse, path: string, ledger: string): Suppression {

@@ -98,7 +98,7 @@ export class LedgerDesk {
   }
 
   private entryFor({ path, rule, fingerprint, span: { start } }: Finding, verdict: Pick<LedgerEntry, 'status' | 'because' | 'until'>): LedgerEntry {
-    const code = shortCode(this.session.lineText(path, start.line) ?? '');
+    const code = shortCode(this.session.linesOf(path)[start.line - 1] ?? '');
     return { path, rule, line: start.line, code: code === '' ? null : code, fingerprint, ...verdict, since: this.today };
   }
 
@@ -147,7 +147,7 @@ export class LedgerDesk {
   }
 
   private alone<Result>(writes: boolean, work: (writer: Writer | null) => Promise<Result>): Promise<Result> {
-    return writes ? whileWriting(this.root, 'wait', this.session.watch, work) : work(null);
+    return writes ? whileWriting(this.root, this.session.run.watch, work) : work(null);
   }
 
   private async account({ places, rules, status, state }: EntryChoice): Promise<{ entries: AccountedEntry[]; base: ReportBase; reading: LedgerReading; ledger: Ledger }> {

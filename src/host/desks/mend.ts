@@ -25,7 +25,7 @@ export interface MendReport {
  */
 export function mendAll(session: Session, { diagnoses }: Pick<DoctorReport, 'diagnoses'>): Promise<MendReport> {
   const { root } = session;
-  return whileWriting(root, 'wait', session.watch, async (writer) => {
+  return whileWriting(root, session.run.watch, async (writer) => {
     const edits = new PlannedEdits(session);
     const report = await mendInRounds(edits, diagnoses);
     const unwritten = writer.together(edits.changes());

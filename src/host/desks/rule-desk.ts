@@ -146,7 +146,7 @@ export class RuleDesk {
       ...(lock === null || lock.before === lock.after ? [] : [lock]),
       { file: layer.absolute, before: layer.isNew ? null : layer.text, after },
     ];
-    return { edit, write: () => whileWriting(this.root, 'wait', this.session.watch, async (writer) => this.written(writer.together(changes), layer)) };
+    return { edit, write: () => whileWriting(this.root, this.session.run.watch, async (writer) => this.written(writer.together(changes), layer)) };
   }
 
   private written(failed: UnwrittenFile | null, layer: LayerText): string | null {

@@ -154,8 +154,8 @@ export async function tryFiles(session: Session, root: string, files: readonly N
 }
 
 /** Writes new files, all of them or none. @returns why not; null if all were. */
-export function writeFiles({ root, watch }: Session, files: readonly NewFile[]): Promise<string | null> {
-  return whileWriting(root, 'wait', watch, async (writer) => {
+export function writeFiles({ root, run: { watch } }: Session, files: readonly NewFile[]): Promise<string | null> {
+  return whileWriting(root, watch, async (writer) => {
     const failed = writer.together(files.map(({ file, text }) => ({ file: path.join(root, file), before: null, after: text })));
     return failed === null ? null : `${relativeTo(root, failed.file)}: ${failed.why}`;
   });

@@ -50,7 +50,7 @@ export async function updatePins(session: Session, references: readonly string[]
   return {
     update: { changes, unchanged: next.length - changes.filter(({ after }) => after !== null).length, impact },
     lock,
-    write: () => whileWriting(root, 'wait', session.watch, async (writer) => writer.write(lock)),
+    write: () => whileWriting(root, session.run.watch, async (writer) => writer.write(lock)),
   };
 }
 

@@ -1,9 +1,11 @@
+import path from 'node:path';
 import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/waiver-report.js';
 import { UsageError } from '../files/errors.js';
 import { describeSkipped } from '../../formats/text/skip-reasons.js';
 import type { WaiveWish } from '../inspection/waive-file.js';
 import { knowingJobFor } from '../session/knowing-job.js';
 import type { Session } from '../session/session.js';
+import { digestAt } from '../writing/on-disk.js';
 import { whileWriting } from '../writing/while-writing.js';
 import type { Writer } from '../writing/writer.js';
 
@@ -34,8 +36,13 @@ export class WaiverDesk {
     if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${describeSkipped(skipped)}`}\nMore about it: elvar scope ${target}`);
     const { waiveIn } = await import('../inspection/waive-file.js');
     const write = (writer: Writer | null): Promise<WaivedFile> => waiveIn(job, base.catalog, wish, writer);
-    // Another run may move the line.
-    return writes ? whileWriting(this.session.root, 'refuse', this.session.watch, write) : write(null);
+    if (!writes) return write(null);
+    const file = path.join(this.session.root, this.session.relative(target));
+    const before = digestAt(file);
+    return whileWriting(this.session.root, this.session.run.watch, (writer) => {
+      if (digestAt(file) !== before) throw new UsageError(`${target} was changed by another run of elvar while this one waited for it, so nothing was written\nLook where the finding is now: elvar check ${target}`);
+      return write(writer);
+    });
   }
 
   /** Removes the waivers that excuse nothing. @param writes whether to write the files; if not, the answer says what would be written. */
@@ -43,6 +50,6 @@ export class WaiverDesk {
     const { job, base } = await knowingJobFor(this.session, paths);
     const { removeWaivers } = await import('../inspection/remove-waivers.js');
     const remove = (writer: Writer | null): Promise<UnwaivedFile[]> => removeWaivers(job, base.catalog, writer);
-    return writes ? whileWriting(this.session.root, 'wait', this.session.watch, remove) : remove(null);
+    return writes ? whileWriting(this.session.root, this.session.run.watch, remove) : remove(null);
   }
 }

@@ -77,8 +77,8 @@ export class Disk {
     return this.documents.get(absolute);
   }
 
-  /** The name of git's object that stands for a file, as a commit has it; undefined where the disk does, or a document. @param _absolute its path. */
-  objectAt(_absolute: string): string | undefined {
+  /** What git has stored that stands for a file, read only when it is inspected; undefined where the disk does, or a document. @param _absolute its path. */
+  storedAt(_absolute: string): { readonly object: string } | undefined {
     return undefined;
   }
 

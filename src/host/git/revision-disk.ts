@@ -79,9 +79,10 @@ export class RevisionDisk extends Disk {
   }
 
   /** The object that stands for a file of the commit; undefined outside it. */
-  override objectAt(absolute: string): string | undefined {
+  override storedAt(absolute: string): { readonly object: string } | undefined {
     const own = this.own(absolute);
-    return own === null ? undefined : this.byPath.get(own)?.blob ?? undefined;
+    const object = own === null ? null : this.byPath.get(own)?.blob ?? null;
+    return object === null ? undefined : { object };
   }
 
   override scriptLanguageOf(absolute: string): LanguageId | null {

@@ -45,22 +45,20 @@ export class PastTree {
     const expired = this.latest?.lastDays.filter((last) => last < day).length;
     const known = expired === undefined ? undefined : this.decided.get(expired);
     if (known !== undefined) return known;
-    return atRevision(this.commit.slice(0, SHORT), () => this.decideAnew(day));
-  }
-
-  private decideAnew(day: string): DecidedTree {
-    const { session, rule, blobs } = this;
-    const reads = (file: string): void => void (this.read.has(file) || this.read.set(file, digestOfFile(file)));
-    let found = decideTree({ session, tree: this.tree, blobs, rule, reads }, this.path, day);
-    while (this.watched.add(found.asked)) {
-      // What has happened to these files was not told on the way here.
-      this.hasGrown = true;
-      this.tree = TreeAt.of(session.root, this.commit);
-      found = decideTree({ session, tree: this.tree, blobs, rule, reads }, this.path, day);
-    }
-    this.latest = found;
-    this.decided.set(found.lastDays.filter((last) => last < day).length, found);
-    return found;
+    return atRevision(this.commit.slice(0, SHORT), () => {
+      const { session, rule, blobs } = this;
+      const reads = (file: string): void => void (this.read.has(file) || this.read.set(file, digestOfFile(file)));
+      let found = decideTree({ session, tree: this.tree, blobs, rule, reads }, this.path, day);
+      while (this.watched.add(found.asked)) {
+        // What has happened to these files was not told on the way here.
+        this.hasGrown = true;
+        this.tree = TreeAt.of(session.root, this.commit);
+        found = decideTree({ session, tree: this.tree, blobs, rule, reads }, this.path, day);
+      }
+      this.latest = found;
+      this.decided.set(found.lastDays.filter((last) => last < day).length, found);
+      return found;
+    });
   }
 
   /** Goes to any commit. @param own the path there. */

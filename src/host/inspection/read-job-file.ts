@@ -2,7 +2,7 @@ import { isUtf8 } from 'node:buffer';
 import path from 'node:path';
 import { LARGEST, readDocument, readSource, type ByteObserver, type SkippedReading, type SourceReading } from '../files/source-file.js';
 import { ObjectReader } from '../git/object-reader.js';
-import type { InspectionJob } from './inspect-share.js';
+import type { ScopeSettings } from '../../core/model/layer.js';
 
 /** A file as a commit has it. */
 export interface StoredText {
@@ -13,7 +13,12 @@ export interface StoredText {
 /** What stands for a file of a job: the text of a document, a text that git has, or why there is none. */
 export type JobDocument = string | StoredText | SkippedReading;
 
-type ReadJob = Pick<InspectionJob, 'root' | 'documents' | 'settings'>;
+/** What is known of the files of a job. */
+interface ReadJob {
+  readonly root: string;
+  readonly documents: Readonly<Record<string, JobDocument>>;
+  readonly settings: Pick<ScopeSettings, 'largest' | 'generated'>;
+}
 
 /**
  * The text of a file of a job: that of what stands for it, else what is on the disk.
@@ -35,7 +40,7 @@ function storedText(job: ReadJob, { object }: StoredText): string | SkippedReadi
 const NO_TEXT = '\0';
 
 /** Each thread reads for itself. */
-const READERS = new WeakMap<InspectionJob['documents'], ObjectReader>();
+const READERS = new WeakMap<ReadJob['documents'], ObjectReader>();
 
 function readerOf({ root, documents, settings }: ReadJob): ObjectReader {
   let reader = READERS.get(documents);

@@ -5,7 +5,7 @@ import type { Session } from './session.js';
 export async function knowingJobFor(session: Session, paths: readonly string[]): Promise<ListedJob> {
   const listed = await session.jobFor(paths);
   const { knowProject } = await import('../inspection/know-project.js');
-  const { job } = await knowProject(listed.job, listed.base.catalog, () => session.whole(paths.length === 0 ? listed.listing : undefined), { known: session.known, watch: session.watch });
+  const { job } = await knowProject(listed.job, listed.base.catalog, () => session.whole(paths.length === 0 ? listed.listing : undefined), { known: session.known, watch: session.run.watch });
   session.known.cache?.save();
   return { ...listed, job };
 }
@@ -14,6 +14,6 @@ export async function knowingJobFor(session: Session, paths: readonly string[]):
 export async function learnProject(session: Session): Promise<void> {
   const { job, listing, base } = await session.jobFor([]);
   const { readProject } = await import('../inspection/know-project.js');
-  await readProject(job, base.catalog, session.whole(listing), { known: session.known, watch: session.watch });
+  await readProject(job, base.catalog, session.whole(listing), { known: session.known, watch: session.run.watch });
   session.known.cache?.save();
 }

@@ -20,7 +20,6 @@ import { ProjectFiles } from '../files/project-files.js';
 import type { SkippedReading } from '../files/source-file.js';
 import { linkStatsAt, statsAt } from '../files/stats.js';
 import { relativeTo, relativeToRoot } from '../files/target-path.js';
-import type { Watch } from '../files/watch.js';
 import { openLedger, readLedgerFile } from '../inspection/ledger-file.js';
 import { inspectionJob } from '../inspection/inspection-job.js';
 import type { InspectionJob } from '../inspection/inspect-share.js';
@@ -74,11 +73,6 @@ export class Session {
     this.memory.save();
   }
 
-  /** The observer of long runs. */
-  get watch(): Watch {
-    return this.run.watch;
-  }
-
   /** What is known of the findings. */
   get known(): KnownFindings {
     return this.memory.findingsIn(this.run.cacheFolder);
@@ -123,11 +117,6 @@ export class Session {
   /** Whether a path is a directory in the project. */
   isDirectory(target: string): boolean {
     return statsAt(path.join(this.root, this.relative(target)))?.isDirectory() ?? false;
-  }
-
-  /** Line `line` (from 1) of a file as it is now; null if it cannot be read. */
-  lineText(file: string, line: number): string | null {
-    return this.linesOf(file)[line - 1] ?? null;
   }
 
   /** The lines of a file as it is now; empty if it cannot be read as text. */
@@ -192,7 +181,7 @@ export class Session {
     const { root, run, known } = this;
     const listed = this.list(paths, { seeksGuards: true });
     await needQueries(this.root, listed.base.catalog);
-return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this.jobDocument(own), openLedger: this.openText(path.join(root, LEDGER_FILE)), whole: () => this.whole(paths.length === 0 ? listed.listing : undefined) }, paths.map((target) => this.relative(target)), limits, wants);
+    return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this.jobDocument(own), openLedger: this.openText(path.join(root, LEDGER_FILE)), whole: () => this.whole(paths.length === 0 ? listed.listing : undefined) }, paths.map((target) => this.relative(target)), limits, wants);
   }
 
   /** The inspection job for files and directories, without what only the whole project tells. @throws LayerError if a query of a house rule is wrong. */
@@ -220,10 +209,9 @@ return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this
     return this.memory.disk.documentAt(path.join(this.root, own));
   }
 
-  /** What stands for a file that is inspected: a text of another time is read only then. */
+  /** What stands for a file that is inspected. */
   private jobDocument(own: string): JobDocument | undefined {
-    const object = this.memory.disk.objectAt(path.join(this.root, own));
-    return object === undefined ? this.documentAt(own) : { object };
+    return this.memory.disk.storedAt(path.join(this.root, own)) ?? this.documentAt(own);
   }
 
   /** The text that stands for a file, as long as it is open or in a trial; undefined if what is on the disk does. */

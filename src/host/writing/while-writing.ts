@@ -11,9 +11,6 @@ import { relativeTo } from '../files/target-path.js';
 import { whileStoppable } from './stops.js';
 import { Writer } from './writer.js';
 
-/** What a run does if another one is writing in the same project. */
-export type WhenBusy = 'wait' | 'refuse';
-
 /** How long a run waits at most, in milliseconds. After that, nothing is written. */
 const LONGEST_WAIT = 60_000;
 
@@ -27,11 +24,11 @@ const PAUSE = 50;
  * Runs an action that writes files of a project while no other run of Elvar does. First it completes what a run that was
  * killed has left. If this run is stopped by a signal, what follows from the files that it has written is written too.
  * @param watch is notified of these, and once the wait takes over a second.
- * @throws UsageError if another run is writing and this one may not wait or has waited too long, or if no lock can be created.
+ * @throws UsageError if another run is writing and this one has waited too long, or if no lock can be created.
  */
-export async function whileWriting<Result>(root: string, whenBusy: WhenBusy, watch: Watch, work: (writer: Writer) => Promise<Result>): Promise<Result> {
+export async function whileWriting<Result>(root: string, watch: Watch, work: (writer: Writer) => Promise<Result>): Promise<Result> {
   const folder = stateFolder();
-  const release = await lock(stateFiles(root, folder).lock, whenBusy, watch);
+  const release = await lock(stateFiles(root, folder).lock, watch);
   return whileHolding({ release, folder, root, watch }, work);
 }
 
@@ -91,14 +88,13 @@ function tellCompleted(completion: Completion, watch: Watch): void {
   if (pending !== undefined) throw new UsageError(`nothing was written: an earlier run has to be completed first, but ${pending.file} cannot be written: ${pending.why}`);
 }
 
-async function lock(file: string, whenBusy: WhenBusy, watch: Watch): Promise<() => void> {
+async function lock(file: string, watch: Watch): Promise<() => void> {
   const began = performance.now();
   let isTold = false;
   for (;;) {
     const attempt = attemptAt(file);
     if ('release' in attempt) return attempt.release;
     const { owner } = attempt;
-    if (whenBusy === 'refuse') throw new UsageError(`another run of elvar${processText(owner)} is writing in this project\nTry again when it has ended. Its lock: ${file}`);
     const waited = performance.now() - began;
     if (waited > LONGEST_WAIT) {
       throw new UsageError(`another run of elvar${processText(owner)} has been writing in this project for ${LONGEST_WAIT / 1000} s, so nothing was written\nWait until it has ended. If no such run is left, remove ${file}`);
