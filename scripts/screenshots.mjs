@@ -24,7 +24,7 @@ const MEANWHILE = {
 const FULL_SCREEN = { editor: `ELVAR_SHOWN="${process.execPath} ${program} editor --stdio" nvim -i NONE -u ${path.join(here, 'scripts', 'editor-shot.lua')}` };
 
 /** Ink on paper, with colours that can be read on it. */
-const COLORS = { 1: '#b3261e', 2: '#2d7a35', 3: '#9a5b00', 4: '#2b5fb3', 6: '#0b6c80', 8: '#6b7378', 9: '#b3261e' };
+const COLORS = { 1: '#b3261e', 2: '#2d7a35', 3: '#9a5b00', 4: '#2b5fb3', 6: '#0b6c80', 8: '#6b7378', 9: '#b3261e', 12: '#2b5fb3' };
 const LOOK = [
   '-fa', 'DejaVu Sans Mono', '-fs', '9.5', '-bg', '#fbfaf6', '-fg', '#1d2326', '-b', '15',
   ...Object.entries(COLORS).flatMap(([number, color]) => ['-xrm', `XTerm*color${number}: ${color}`]),

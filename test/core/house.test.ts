@@ -63,6 +63,10 @@ test('how an answer is written down knows nothing of the disk', () => {
   expect(files.filter((file) => file.startsWith('formats/')).flatMap((file) => importsOf(file, true).own.filter((target) => target.startsWith('host/')).map((target) => `${file} imports ${target}`))).toEqual([]);
 });
 
+test('processes are started in two places: git in one, and what asks a web server in the other', () => {
+  expect(files.filter((file) => importsOf(file, false).packages.includes('node:child_process'))).toEqual(['host/git/git-program.ts', 'host/layers/fetch-preset.ts']);
+});
+
 test('the core knows no disk, no process, no console and no clock', () => {
   const core = files.filter((file) => file.startsWith('core/'));
   expect(core.flatMap((file) => importsOf(file, true).packages).filter((name) => name.startsWith('node:') && name !== 'node:crypto')).toEqual([]);

@@ -97,6 +97,15 @@ describe('the protocol', () => {
       await client.connection.sendNotification('textDocument/didChange', { textDocument: { uri, version: 2 }, contentChanges: [{ text: BAD }] });
       await client.connection.sendNotification('textDocument/didClose', { textDocument: { uri } });
     }
+    // What is no change leaves the text as it was, and all requests go on.
+    await client.open('tide.js', BAD);
+    const before = brief(await client.diagnostics('tide.js', 1));
+    for (const [index, change] of [{ text: 7 }, {}, null, 'x', { range: {}, text: 'x' }, { range: { start: { line: -1, character: 0 }, end: { line: 'x', character: 0 } }, text: 'x' }, { text: null }, []].entries()) {
+      await client.connection.sendNotification('textDocument/didChange', { textDocument: { uri: client.uri('tide.js'), version: index + 2 }, contentChanges: [change] });
+    }
+    await client.connection.sendNotification('textDocument/didChange', { textDocument: { uri: client.uri('tide.js'), version: 20 }, contentChanges: 'x' });
+    expect(await client.request('textDocument/documentSymbol', { textDocument: { uri: client.uri('tide.js') } })).not.toBeUndefined();
+    expect(brief((await client.request<{ items: Diagnostic[] }>('textDocument/diagnostic', { textDocument: { uri: client.uri('tide.js') } })).items)).toEqual(before);
     // Places beyond the text are its end; commands with other arguments than theirs are refused in words.
     await client.open('gate.js', BAD);
     await client.change('gate.js', 2, { range: { start: { line: 70, character: 9 }, end: { line: 90, character: 9 } }, text: BAD });

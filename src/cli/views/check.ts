@@ -81,12 +81,13 @@ function viewApart(report: CheckReport, { byWaiver, byLedger }: Totals, { named 
   const excused = [byWaiver > 0 ? `${byWaiver} by ${byWaiver === 1 ? 'a waiver' : 'waivers'}` : '', byLedger > 0 ? `${byLedger} by the ledger` : ''].filter((part) => part !== '');
   const due = report.ledger.filter(({ state }) => state === 'due').length;
   const refused = report.ledger.filter(({ state }) => state === 'refused').length;
+  const broken = brokenLine(report.expectations.broken);
   const usual = [excused.length === 0 ? '' : `Excused: ${listed(excused)}.`, report.skipped.length === 0 || report.skipped.length === namedOut ? '' : `Not checked: ${count(report.skipped.length, 'path')}.`].filter((part) => part !== '');
   const parts = [
     usual.join(' '),
     due === 0 ? '' : style.wrong(`${count(due, 'ledger entry is', 'ledger entries are')} past ${due === 1 ? 'its' : 'their'} date and no longer ${due === 1 ? 'excuses' : 'excuse'} anything.`),
     ...report.guardedOut.map(({ file, line, pattern, files, isAll, guards }) => style.wrong(`${visible(`${file}:${line} (${pattern})`)} excludes ${isAll ? '' : 'at least '}${count(files, 'file')} that ${guards.length === 1 ? 'a guard protects' : 'guards protect'} (${listed([...new Set(guards.map(formatSource))].slice(0, 3))}).`)),
-    style.wrong(visible(brokenLine(report.expectations.broken) ?? '')),
+    broken === null ? '' : style.wrong(visible(broken)),
     refused === 0 ? '' : style.wrong(`${count(refused, 'ledger entry excuses', 'ledger entries excuse')} nothing, because a ruling refuses it (ledger: refuse).`),
   ].filter((part) => part !== '');
   return parts.map((part) => style.faint(part));

@@ -13,7 +13,7 @@ const UNSAFE = /[\u0000-\u001f\u007f-\u009f\u00ad\u034f\u061c\u115f\u1160\u17b4\
 /** Joiners and variation selectors are no part of the first class: they may belong where they are. Beyond the first 65,536: tags and more selectors. */
 const EACH_UNSAFE = new RegExp([
   /[\u0000-\u001f\u007f-\u009f\u00ad\u034f\u061c\u115f\u1160\u17b4\u17b5\u180b-\u180f\u200b\u200e\u200f\u2028-\u202e\u2060-\u206f\u3164\ufe00-\ufe0d\ufeff\uffa0\ufff9-\ufffb\u{e0000}-\u{e0fff}]/u,
-  /(?<![\p{Extended_Pictographic}\u{1f3fb}-\u{1f3ff}\u0600-\u1cff\ufe0f])[\u200c\u200d]/u, /(?<![\p{Extended_Pictographic}0-9#*])[\ufe0e\ufe0f]/u,
+  /(?<![\p{Extended_Pictographic}\u{1f3fb}-\u{1f3ff}\u0600-\u1cff\ufe0f])[\u200c\u200d]/u, /(?<!\p{Extended_Pictographic})[\ufe0e\ufe0f](?!\u20e3)/u,
 ].map(({ source }) => source).join('|'), 'gu');
 
 /** A JSON text (RFC 8259, section 7) in which these characters are escaped too: they can only stand in strings, and nothing is lost. */

@@ -1,6 +1,6 @@
 import type { Finding } from '../../core/model/finding.js';
 import { needCommit } from './revision.js';
-import { unreadable } from './tree-at.js';
+import { unreadable } from './unreadable.js';
 import { diffSince } from './work-tree.js';
 import { readSource } from '../files/source-file.js';
 

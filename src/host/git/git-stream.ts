@@ -2,7 +2,7 @@ import { UsageError } from '../files/errors.js';
 import { findRepository } from './find-repository.js';
 import { complaintOf, longestAnswer, startGit } from './git-program.js';
 import { GitView } from './git-view.js';
-import { unreadable } from './tree-at.js';
+import { unreadable } from './unreadable.js';
 
 /**
  * What git writes, field by field as it comes; fields end with NUL.

@@ -9,7 +9,7 @@ import type { TextReading } from '../files/text-file.js';
 import type { SkippedReading } from '../files/source-file.js';
 import { askGit } from './git.js';
 import { ObjectReader } from './object-reader.js';
-import { unreadable } from './tree-at.js';
+import { unreadable } from './unreadable.js';
 
 /** An entry of a tree, with git's object name for a regular file. */
 interface TreeEntry extends Entry {

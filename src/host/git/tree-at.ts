@@ -1,25 +1,7 @@
-import { IncompleteError } from '../files/errors.js';
 import type { ChangedFile } from './commit-steps.js';
 import { askGit } from './git.js';
 import { readBlobs } from './objects.js';
-
-/** What can be done where git lacks an object. */
-export const ADVICE = 'A partial clone has only some contents: git fetch --refetch brings the others. In a damaged repository, git fsck tells more.';
-
-/** Says that something git should have cannot be read. @param path as the user knows it. */
-export function unreadable(path: string, why: string): IncompleteError {
-  return new IncompleteError([{ path, reason: { code: 'unreadable', why } }], ADVICE);
-}
-
-/** Names what cannot be read as git names files of a revision. @throws IncompleteError */
-export function atRevision<T>(revision: string, read: () => T): T {
-  try {
-    return read();
-  } catch (error) {
-    if (!(error instanceof IncompleteError)) throw error;
-    throw new IncompleteError(error.incomplete.map(({ path, reason }) => ({ path: path.startsWith(`${revision}:`) ? path : `${revision}:${path}`, reason })), error.advice);
-  }
-}
+import { unreadable } from './unreadable.js';
 
 /** The texts of git's blobs, each read once. */
 export class Blobs {
