@@ -69,6 +69,8 @@ export interface HistoryDocument {
   readonly renames: readonly (CommitData & { readonly from: string; readonly to: string })[];
   /** Commits that are passed over, because their layer files were wrong. */
   readonly broken: readonly (CommitData & { readonly problems: readonly { readonly file: string; readonly line: number | null; readonly column: number | null; readonly message: string }[] })[];
+  /** What kept it from going further back; empty if nothing did. */
+  readonly incomplete: readonly { readonly path: string; readonly reason: string; readonly code: string }[];
   /** How many commits were looked at. */
   readonly commits: number;
   /** The packages whose presets were read as they are installed now. */

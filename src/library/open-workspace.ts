@@ -11,7 +11,7 @@ import { scopeJson } from '../formats/json/scope.js';
 import { isDate } from '../core/base/date.js';
 import type { HistoryEvent } from '../core/history/history-event.js';
 import { narrowed } from '../core/inspect/select-findings.js';
-import { UsageError } from '../host/files/errors.js';
+import { IncompleteError, UsageError } from '../host/files/errors.js';
 import { historyOf } from '../host/history/history-of.js';
 import { impactBetween, parseRange } from '../host/session/revisions.js';
 import { ruleById } from '../host/project/rule-by-id.js';
@@ -193,6 +193,12 @@ async function impact(host: HostWorkspace, options: WorkspaceOptions, { set, pre
 async function history(host: HostWorkspace, { today }: WorkspaceOptions, path: string, { rule, since }: HistoryQuestion): Promise<HistoryDocument> {
   if (since !== undefined && !isDate(since)) throw new UsageError(`since: ${since} is not a date; write it as YYYY-MM-DD`);
   const events: HistoryEvent[] = [];
-  for await (const event of historyOf(host.session, path, { rule: rule ?? null, since: since ?? null, today: today ?? null })) events.push(event);
+  try {
+    for await (const event of historyOf(host.session, path, { rule: rule ?? null, since: since ?? null, today: today ?? null })) events.push(event);
+  } catch (error) {
+    // What is known up to there stays true.
+    if (!(error instanceof IncompleteError) || events.length === 0) throw error;
+    return historyJson(events, rule ?? null, error.incomplete) as HistoryDocument;
+  }
   return historyJson(events, rule ?? null) as HistoryDocument;
 }

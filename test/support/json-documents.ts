@@ -43,7 +43,7 @@ const trailEntry = z.strictObject({
   kind: z.string(), layer: z.string(), file: z.string().nullable(), line: line.nullable(), selector: z.string().nullable(), zone: z.string().nullable(), level: level.nullable(),
   options: z.record(z.string(), z.unknown()), waivers: permission.nullable(), fix: permission.nullable(), ledger: permission.nullable(), guard: z.string().nullable(), because: z.string().nullable(), until: day.nullable(),
   effect: z.enum(['applied', 'refused', 'partly-refused', 'capped', 'idle', 'cut-off', 'expired']), refused: z.array(z.string().regex(/^(?:level|waivers|fix|ledger|options\..+)$/)), refusedBy: count.nullable(),
-  who: z.union([z.strictObject(commit), z.strictObject(noCommit)]).nullable().optional(),
+  who: z.union([z.strictObject({ ...commit, isOldest: z.literal(false) }), z.strictObject({ ...commit, author: z.null(), subject: z.null(), isOldest: z.literal(true) }), z.strictObject({ ...noCommit, isOldest: z.literal(false) })]).nullable().optional(),
 });
 const decision = z.strictObject({
   level, inForce: z.boolean(), waivers: permission, fix: permission, ledger: permission, guards: z.array(z.strictObject({ kind: z.string(), by: count })),
@@ -107,6 +107,7 @@ export const DOCUMENTS = {
     })),
     renames: z.array(z.strictObject({ ...commit, from: z.string(), to: z.string() })),
     broken: z.array(z.strictObject({ ...commit, problems: z.array(z.strictObject({ file: z.string(), line: line.nullable(), column: line.nullable(), message: z.string() })).min(1) })),
+    incomplete: z.array(incomplete),
     beginning: z.strictObject({ ...commit, path: z.string(), reason: z.enum(['first-commit', 'shallow-clone', 'asked']), levels: z.record(z.string(), level) }).nullable(),
   }),
   'elvar-resolve/1': z.strictObject({

@@ -55,7 +55,7 @@ function isSensitiveInScript(call: SyntaxNode): boolean {
 }
 
 /** Conversions whose result differs between languages: Java's Formatter, "Details". */
-const CONVERSION = /%[-+ 0,(#]*\d*\.?\d*[dfegEGDS]/;
+const CONVERSION = /%[-+ 0,(#]{0,9}\d{0,9}\.?\d{0,9}[dfegEGDS]/;
 
 function isSensitiveInJava(call: SyntaxNode): boolean {
   const given = argumentsOf(call);

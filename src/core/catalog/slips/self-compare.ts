@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../../base/trailing.js';
 import { defineRule } from '../rule.js';
 import type { Hit } from '../finder.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
@@ -123,7 +124,7 @@ function repeatedTerm(node: SyntaxNode): Hit | null {
   const operator = node.child('operator')?.text ?? '';
   if (!LOGICAL.has(operator) || !isTested(node)) return null;
   const terms = termsOf(node, operator);
-  if (terms.length < 3 || /[(`]|\+\+|--|[^=!<>]=[^=>]/.test(node.text.replace(/^\(+|\)+$/g, ''))) return null;
+  if (terms.length < 3 || /[(`]|\+\+|--|[^=!<>]=[^=>]/.test(withoutTrailing(node.text.replace(/^\(+/, ''), ')'))) return null;
   const seen = new Set<string>();
   for (const term of terms) {
     const written = term.text;

@@ -72,7 +72,7 @@ const IMPORTANT_WITH_BLANK = /^!\s+important$/i;
 const WITH_COMMENTS = /(?:^|\/)(?:[tj]sconfig[\w.-]*|devcontainer|\.vscode\/[\w-]+)\.json$|\.(?:jsonc|code-workspace)$/;
 
 /** A name in capitals where a declaration or a statement begins: a macro, from a header, that may stand for anything. */
-const LIKE_MACRO = /(?:^|[;{}\n])[ \t]*[A-Z][A-Z\d]*_?[A-Z\d_]{2,}[ \t]*(?:\(|\r?$|[A-Za-z])/m;
+const LIKE_MACRO = /(?:^|[;{}\n])[ \t]*[A-Z][A-Z\d_]{2,}[ \t]*(?:\(|\r?$|[A-Za-z])/m;
 
 /** Uses a stack of its own: code may be nested deeper than calls can be. */
 function findSyntaxErrors(source: ParsedSource): Hit[] {

@@ -1,0 +1,102 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { STOPWATCH } from '../../src/host/inspection/stopwatch.js';
+import { HAS_TIME } from '../support/runs.js';
+import { builtGrammars } from '../support/grammars.js';
+
+const SOURCES = path.join(import.meta.dirname, '..', '..', 'src');
+
+/** How long a run of one character is. A pattern that looks at each of its stretches takes some hundred million steps for that. */
+const LENGTH = 40_000;
+
+/** Milliseconds: a thousand times what a pattern takes that goes through the text once. */
+const FAR_TOO_LONG = 400;
+
+/** Characters of each class, and what is made of two. */
+const RUNS = [' ', '\t', '\n', 'a', 'A', '0', '_', '-', '.', '/', '\\', '"', "'", '`', '(', '[', '{', '<', '*', '#', ':', ',', '@', '=', '\u001b', 'a ', 'a.', '\n ', '0 ', '/*', '"\\'];
+
+/** Patterns that get only short texts, and which ones. */
+const SHORT: Readonly<Record<string, RegExp>> = {
+  'what the parser of the command line prints': /^cli\/(?:tidy-help|usage-mistakes)/,
+  'forty characters': /^core\/(?:syntax\/python-imports\.ts .*\[ \\t\]\*,\?|catalog\/safety\/secret-literal\.ts \/\[\\w\.-\]\*\$)/,
+  'lines of two thousand characters': /^core\/catalog\/dead\/commented-code/,
+  'queries of five thousand characters': /^core\/catalog\/house-search\.ts .*\[\*\+\]/,
+};
+
+interface Pattern {
+  readonly where: string;
+  readonly source: string;
+  readonly flags: string;
+}
+
+/** Each regular expression that is written in the sources, once. */
+async function patterns(): Promise<Pattern[]> {
+  const all = builtGrammars();
+  await all.load(['typescript']);
+  const found = new Map<string, Pattern>();
+  for (const file of readdirSync(SOURCES, { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.ts')).sort()) {
+    const tree = all.parse(readFileSync(path.join(SOURCES, file), 'utf8'), 'typescript');
+    for (const node of tree.rootNode.descendantsOfType('regex')) {
+      const [, source = '', flags = ''] = /^\/(.*)\/([a-z]*)$/s.exec(node?.text ?? '') ?? [];
+      const where = `${file.split(path.sep).join('/')} /${source}/${flags}`;
+      if (!Object.values(SHORT).some((short) => short.test(where))) found.set(`${source}/${flags}`, { where, source, flags });
+    }
+    tree.delete();
+  }
+  return [...found.values()];
+}
+
+/** Texts that the beginning of a pattern may match, so that what comes after it meets the run. */
+function beginnings({ source, flags }: Pattern): string[] {
+  if (!HAS_TIME) return [''];
+  try {
+    return ['', ...fc.sample(fc.stringMatching(new RegExp(source, flags.replace(/[gymsid]/g, ''))), { numRuns: 2, seed: 1 }).flatMap((text) => Array.from({ length: Math.min(text.length, 10) }, (_, end) => text.slice(0, end + 1)))];
+  } catch {
+    // Not every expression can be turned round.
+    return ['', source.replace(/\\.|[^\w ]/g, '').slice(0, 12)];
+  }
+}
+
+/** Whether a pattern looks through a text in the time that it has. */
+function isQuick(pattern: RegExp, text: string): boolean {
+  try {
+    STOPWATCH.within(FAR_TOO_LONG, () => {
+      pattern.lastIndex = 0;
+      for (let matches = 0; matches < 3; matches += 1) {
+        const match = pattern.exec(text);
+        if (match === null) break;
+        if (match[0] === '') pattern.lastIndex += 1;
+      }
+    });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+test('each pattern looks through long runs of characters in time that grows with their length only', async () => {
+  const all = await patterns();
+  expect(all.length).toBeGreaterThan(1000);
+  const slow: string[] = [];
+  for (const one of all) {
+    const t0 = performance.now(); process.stderr.write('');
+    const pattern = new RegExp(one.source, one.flags.includes('g') || one.flags.includes('y') ? one.flags : `${one.flags}g`);
+    const bs = beginnings(one); const t1 = performance.now(); if (t1 - t0 > 1000) process.stderr.write(`BEGIN ${one.where.slice(0,150)} ${(t1 - t0) | 0}\n`);
+    for (const beginning of bs) {
+      if (performance.now() - t1 > 3000) { process.stderr.write(`LONG ${one.where.slice(0,150)}\n`); break; }
+      const runs = HAS_TIME && beginning !== '' ? [...new Set([' ', '\t', 'a', '0', beginning.at(-1) as string, beginning])] : RUNS;
+      const worst = runs.find((run) => {
+        const text = `${beginning}${run.repeat(LENGTH / run.length)}\0`;
+        // Another program may have taken the time.
+        return !isQuick(pattern, text) && !isQuick(pattern, text);
+      });
+      if (worst === undefined) continue;
+      process.stderr.write('SLOW ' + one.where.slice(0,200) + JSON.stringify(beginning).slice(0,80) + JSON.stringify(worst) + '\n'); slow.push(`${one.where} takes long for ${JSON.stringify(beginning)} and ${JSON.stringify(worst)}`);
+      break;
+    }
+  }
+  process.stderr.write('DONE');
+  expect(slow).toEqual([]);
+}, 900_000);
