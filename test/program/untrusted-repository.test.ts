@@ -55,7 +55,7 @@ beforeAll(() => {
   harbour(template);
   answers = answersOf(template);
   return () => rmSync(outside, { recursive: true, force: true });
-});
+}, 120_000);
 
 /** A copy of the project with something planted in it. */
 function planted(plants: readonly string[]): Planted & { readonly mark: string } {
