@@ -80,9 +80,12 @@ export function directoryOf(name, folder) {
   return path.join(folder, PROJECTS[name] ?? 'harbour');
 }
 
+/** The day that decides what has expired: what is excused in the demo would not stay so for ever. */
+const DAY = '2026-11-30';
+
 /** What a shell is given for what is typed. @param options for each run of the program. */
 export function shellLine(typed, options) {
-  return typed.replace(/(?<=elvar .*); (?=elvar )/g, '; echo; ').replace(/(?<=^|; )elvar (\S+)/g, `${process.execPath} ${program} $1 ${options}`);
+  return typed.replace(/(?<=elvar .*); (?=elvar )/g, '; echo; ').replace(/(?<=^|; )elvar (\S+)/g, `${process.execPath} ${program} $1 ${options} --today ${DAY}`);
 }
 
 /** The text that a picture shows; days, times and commits, which are others each time, are left out. */

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, symlinkSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { elvar, makeFolder, PROGRAM, writeFiles, type Run } from '../support/project.js';
@@ -84,4 +84,12 @@ describe('what another program writes while elvar writes', () => {
       for (const name of ['a.js', 'plan.js']) expect(readFileSync(path.join(outside, name), 'utf8')).toBe(CODE);
     }
   });
+});
+
+test('links on the way to a user’s own files are followed', () => {
+  const folder = makeFolder({ 'harbour/elvar.yaml': '', 'harbour/a.js': 'go();\n', 'dotfiles/elvar/elvar.yaml': 'rulings: { text/trailing-blanks: note }\n', 'config/': '' });
+  symlinkSync('../dotfiles/elvar', path.join(folder, 'config/elvar'));
+  const { code, err } = elvar(path.join(folder, 'harbour'), ['set', 'text/final-newline', 'note', '--personal'], { XDG_CONFIG_HOME: path.join(folder, 'config') });
+  expect([code, err]).toEqual([0, '']);
+  expect(readFileSync(path.join(folder, 'dotfiles/elvar/elvar.yaml'), 'utf8')).toContain('text/final-newline: note');
 });

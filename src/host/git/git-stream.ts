@@ -1,7 +1,7 @@
 import { UsageError } from '../files/errors.js';
 import { findRepository } from './find-repository.js';
 import { complaintOf, longestAnswer, startGit } from './git-program.js';
-import { GitView } from './git-view.js';
+import { openView } from './git-view.js';
 import { unreadable } from './unreadable.js';
 
 /**
@@ -11,7 +11,8 @@ import { unreadable } from './unreadable.js';
 export async function* gitFields(directory: string, args: readonly string[]): AsyncGenerator<string> {
   const repository = findRepository(directory);
   if ('failed' in repository) throw new UsageError(`git does not tell the history: ${repository.failed}\n${repository.advice ?? ''}`.trimEnd());
-  const view = GitView.open(repository);
+  const view = openView(repository);
+  if ('failed' in view) throw unreadable('the history of commits', view.failed);
   const git = startGit(view.call(['-c', 'i18n.logOutputEncoding=UTF-8', ...args]));
   let complaint = '';
   git.stderr.setEncoding('utf8').on('data', (text: string) => (complaint += text));

@@ -142,14 +142,19 @@ export class GitView {
   }
 }
 
-/** Runs git by a view of its own. */
-export function withView<T>(repository: Repository, use: (view: GitView) => T): T | GitFailure {
-  let view: GitView;
+/** A view of a repository, or why there is none. Whoever opens it closes it. */
+export function openView(repository: Repository): GitView | GitFailure {
   try {
-    view = GitView.open(repository);
+    return GitView.open(repository);
   } catch (error) {
     return { failed: `no folder for git can be made in ${tmpdir()}: ${describeSystemError(error)}` };
   }
+}
+
+/** Runs git by a view of its own. */
+export function withView<T>(repository: Repository, use: (view: GitView) => T): T | GitFailure {
+  const view = openView(repository);
+  if ('failed' in view) return view;
   try {
     return use(view);
   } finally {

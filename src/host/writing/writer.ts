@@ -1,3 +1,4 @@
+import { liesIn, realPlace } from '../files/real-path.js';
 import { complete } from './complete.js';
 import type { FileChange, WriteOutcome } from './file-change.js';
 import type { FollowingEntry, Journal } from './journal.js';
@@ -20,7 +21,7 @@ export class Writer {
 
   /** Writes one file, keeping its mode. @param follows the entries of the ledger that have to follow it. */
   write(change: FileChange, follows: readonly FollowingEntry[] = []): WriteOutcome {
-    const placement = placementOf(change);
+    const placement = placementOf(change, this.root);
     const why = writeOne(this.journal, placement, follows);
     if (why === null) this.written += 1;
     this.hold(placement);
@@ -46,7 +47,7 @@ export class Writer {
   /** Writes files that belong together: all of them or none, even if the run is killed. @param follows the entries of the ledger that have to follow them. @returns the file that is in the way; null if all were written. */
   together(changes: readonly FileChange[], follows: readonly FollowingEntry[] = []): UnwrittenFile | null {
     if (changes.length === 0) return null;
-    const placements = changes.map(placementOf);
+    const placements = changes.map((change) => placementOf(change, this.root));
     const failed = this.placeTogether(placements, follows);
     if (failed === null) this.written += placements.length;
     // What was noted must not be completed by the next run, nor be taken for done.
@@ -85,8 +86,9 @@ export interface UnwrittenFile {
   readonly why: string;
 }
 
-function placementOf({ file, before, after }: FileChange): Placement {
-  return new Placement({ file, before: before === null ? null : digestOf(before), after });
+/** What is in the project stays there; on the way to a user's own files, links are the user's. */
+function placementOf({ file, before, after }: FileChange, root: string): Placement {
+  return new Placement({ file: liesIn(file, root) ? file : realPlace(file), before: before === null ? null : digestOf(before), after });
 }
 
 function firstFailure(placements: readonly Placement[], step: (placement: Placement) => string | null): { readonly index: number; readonly file: UnwrittenFile } | null {
