@@ -69,9 +69,9 @@ export function startGit({ args, directory, settings, env }: GitCall): ChildProc
   return spawn('git', args, { cwd: directory, env: environment(settings, env), stdio: ['ignore', 'pipe', 'pipe'], windowsHide: true });
 }
 
-/** Asks git about settings, without any repository, whatever is around this process. */
+/** Asks git about settings, without any repository, whatever is around this process. It starts where only the superuser can put a program. */
 export function askSettings(args: readonly string[], input?: string): GitResult {
-  return runGit({ args: ['config', ...args], directory: tmpdir(), settings: 'user', env: { GIT_DIR: path.join(devNull, 'none') } }, { ...(input !== undefined && { input }) });
+  return runGit({ args: ['config', ...args], directory: path.parse(tmpdir()).root, settings: 'user', env: { GIT_DIR: path.join(devNull, 'none') } }, { ...(input !== undefined && { input }) });
 }
 
 /** The first line of git's complaint; advice often follows it. */

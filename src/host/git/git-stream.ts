@@ -20,15 +20,17 @@ export async function* gitFields(directory: string, args: readonly string[]): As
   ended.catch(() => {
     // If nobody waits for the end, what was read has told its failure.
   });
-  // Only git's silence counts, not how long whoever reads takes for what it said.
-  const silence = setTimeout(() => git.kill('SIGKILL'), longestAnswer());
+  const waitForGit = (): NodeJS.Timeout => setTimeout(() => git.kill('SIGKILL'), longestAnswer());
+  let silence = waitForGit();
   try {
     let rest = '';
     for await (const text of git.stdout.setEncoding('utf8') as AsyncIterable<string>) {
       const fields = (rest + text).split('\0');
       rest = fields.pop() as string;
+      // Only git's silence counts, not how long whoever reads takes for what it said.
+      clearTimeout(silence);
       yield* fields;
-      silence.refresh();
+      silence = waitForGit();
     }
     if (rest !== '') yield rest;
     if (await ended !== 0) throw unreadable('the history of commits', git.signalCode === 'SIGKILL' ? `git gave no answer within ${longestAnswer() / 1000} s` : complaintOf(complaint));
