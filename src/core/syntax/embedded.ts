@@ -29,7 +29,7 @@ export const embeddedCode = memoized((source: Source): readonly EmbeddedCode[] =
   return stretches.flatMap((node) => codeIn(node.text, node.start, language.id, ANYWHERE));
 });
 
-const ANYWHERE = /<(?<element>script|style)\b(?<attributes>[^>]*)>/gi;
+const ANYWHERE = /<(?<element>script|style)\b(?<attributes>[^>]{0,9999})>/gi;
 const TOP_LEVEL = new RegExp(`^${ANYWHERE.source}`, 'gim');
 const ENDS: Readonly<Record<string, RegExp>> = { script: /<\/script\s*>/gi, style: /<\/style\s*>/gi };
 

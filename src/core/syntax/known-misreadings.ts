@@ -62,13 +62,13 @@ const CSS_RANGE = /\((?=[^()]*[<>])[^(){};"']{7,}\)/g;
 
 const CSS: readonly Misreading[] = [
   // CSS Syntax Level 3, section 4.3.6: whatever is between the brackets of an unquoted address belongs to it.
-  { found: /\b(url|url-prefix|domain|src)\((\s*)([^\s"'()][^"'()]*?)(\s*)\)/gi, instead: (_, word, before, address, after) => `${word.length > 3 ? 'u'.repeat(word.length) : word}(${before}${'a'.repeat(address.length)}${after})` },
+  { found: /\b(url|url-prefix|domain|src)\((\s*)([^\s"'()][^"'()]{0,2000}?)(\s{0,99})\)/gi, instead: (_, word, before, address, after) => `${word.length > 3 ? 'u'.repeat(word.length) : word}(${before}${'a'.repeat(address.length)}${after})` },
   { found: /\burl-prefix\(\s*\)/gi, instead: (whole) => 'a'.repeat(whole.length) },
   { found: CSS_RANGE, instead: (whole) => `(width:${'1'.repeat(whole.length - 8)})` },
   // CSS Animations Level 1, section 3: any percentage.
   { found: /(?<!\d)\d*\.\d+%(?=\s*[,{])/g, instead: (share) => share.replace('.', '0') },
   // CSS Nesting Level 1: the nesting selector anywhere in a selector.
-  { found: /&(?=[^;{}"']*\{)/g, instead: () => '*' },
+  { found: /&(?=[^;{}"']{0,999}\{)/g, instead: () => '*' },
   // CSS Cascading Level 5, section 2: a layer, a condition or media after an import.
   { found: /(@import\s{1,99}(?:url\([^)]{0,999}\)|"[^"\n]*"|'[^'\n]*'))([^;{}]{1,500})(?=;)/gi, instead: (_, source, condition) => source + blanks(condition) },
   // Selectors Level 4, sections 6.3 and 14.3: the flags of attributes, and steps without blanks around the sign.
@@ -85,7 +85,7 @@ const CSS: readonly Misreading[] = [
 
 const SHELL: readonly Misreading[] = [
   // Bash Reference Manual, "Shell Parameter Expansion": an offset and a length are arithmetic.
-  { found: /(?=:)(?<=\$\{\w+(?:\[[^\]]*\])?)(?::[^-=?+}][^}]*)(?=\})/g, instead: (whole) => `:${'1'.repeat(whole.length - 1)}` },
+  { found: /(?=:)(?<=\$\{\w{1,99}(?:\[[^\]]{0,99}\])?)(?::[^-=?+}][^}]{0,999})(?=\})/g, instead: (whole) => `:${'1'.repeat(whole.length - 1)}` },
 ];
 
 const PHP: readonly Misreading[] = [

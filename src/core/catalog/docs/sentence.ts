@@ -69,7 +69,7 @@ function judge(text: string, start: number): Hit[] {
   const begin = /^(?:\s|\*)*/.exec(text)?.[0].length ?? 0;
   const rest = text.slice(begin);
   // Up to an empty line, a tag, a list or an example.
-  const end = /\r?\n[ \t]*\*?[ \t]*(?:\r?\n|@|[-+>] |[-=~#]{2,}|#{1,6} |[:|]|\d+[.)]|>>>|\.\.|```|<\/?(?:p|ul|ol|li|dl|pre|br|hr|table|div|blockquote|h\d)\b)|$/i.exec(rest)?.index ?? rest.length;
+  const end = /\r?\n[ \t]{0,200}(?:\*[ \t]{0,200})?(?:\r?\n|@|[-+>] |[-=~#]{2,}|#{1,6} |[:|]|\d+[.)]|>>>|\.\.|```|<\/?(?:p|ul|ol|li|dl|pre|br|hr|table|div|blockquote|h\d)\b)|$/i.exec(rest)?.index ?? rest.length;
   const paragraph = withoutTrailing(rest.slice(0, end), /[\s*]/);
   if (!/^[A-Za-z]/.test(paragraph) || !/\s/.test(paragraph.trim()) && paragraph.length < 12 || isNoSentence(paragraph)) return [];
   const edits: Edit[] = [];

@@ -38,7 +38,7 @@ export function collectPhp({ tree, text: { text } }: ParsedSource, facts: FactCo
   for (const { text: comment } of tree.ofType('comment')) for (const [, name = ''] of comment.matchAll(/@(?:dataProvider|depends|before|after)\s+(\w+)/g)) facts.words.addText(name);
   for (const node of tree.ofTypes(TYPES)) declare(node, facts);
   for (const node of tree.ofTypes(REQUIRED)) {
-    const written = /^(?:require|include)(?:_once)?\s*\(?\s*(?:__DIR__|dirname\s*\(\s*__FILE__\s*\))\s*\.\s*(['"])(\/[^'"$]+)\1/.exec(node.text)?.[2];
+    const written = /^(?:require|include)(?:_once)?\s{0,99}\(?\s{0,99}(?:__DIR__|dirname\s*\(\s*__FILE__\s*\))\s*\.\s*(['"])(\/[^'"$]+)\1/.exec(node.text)?.[2];
     const condition = node.closest(CONDITIONS)?.child('condition')?.text ?? '';
     if (written === undefined || ASKS.test(condition)) continue;
     facts.import({ module: `.${written}`, node, flags: node.closest(LATER) === null ? ['whole'] : ['whole', 'late'] });

@@ -27,7 +27,7 @@ export const CSHARP_MISREADINGS: readonly Misreading[] = [
   { found: WHOLE, instead: (text) => withOneBranch(text, (branch) => branch === 0) },
   { found: WHOLE, instead: (text) => withOneBranch(text, (branch) => branch === 1) },
   // What a pointer points to: C# language specification, section 23.6.2. Where it is assigned to, it is read like a name.
-  { found: /(?<=[;{})]\s{0,99})\*[^;={}\n]{1,200}?(?=\s*(?:[-+|&^*/%]|<<|>>)?=(?!=))/g, instead: name },
+  { found: /(?<=[;{})]\s{0,99})\*[^;={}\n]{1,200}?(?=\s{0,99}(?:[-+|&^*/%]|<<|>>)?=(?!=))/g, instead: name },
   { found: /(?<=[=(,;{}!&|?:+\-<>]\s{0,99}|\b(?:return|case)\s{1,99}|\))\*+(?=\s*\(\s*[\w.]+\s*\*+\s*\))|(?<=[=(,;{}!&|?:+\-<>]\s{0,99}|\b(?:return|case)\s{1,99})\*+(?=\s*[(\w])/g, instead: blanks },
   { found: /(?<=\(\s{0,99}[\w.]{1,200}\s{0,99})\*+(?=\s*\)\s*[\w(&*])/g, instead: blanks },
   { found: /\brequired(?=\s*[[=.;)])/g, instead: name },

@@ -131,5 +131,5 @@ function judgeWildcard(node: SyntaxNode): ReturnType<typeof hitAt> | null {
 }
 
 function isJoined(call: SyntaxNode): boolean {
-  return /^\(\s*&?\s*format!\s*\(/.test(call.child('arguments')?.text ?? '');
+  return /^\(\s{0,99}&?\s{0,99}format!\s{0,99}\(/.test(call.child('arguments')?.text ?? '');
 }

@@ -62,7 +62,7 @@ function namesInFormats(tree: SyntaxTree, use: (name: string, at: SyntaxNode) =>
   for (const text of tree.ofTypes(MACRO_TEXTS)) {
     if (!text.text.includes('{')) continue;
     for (const [, name = ''] of text.text.matchAll(/\{([\p{L}_][\p{L}\p{N}_]*)/gu)) use(name, text);
-    for (const [, name = ''] of text.text.matchAll(/\{[^{}]*?([\p{L}_][\p{L}\p{N}_]*)\$/gu)) use(name, text);
+    for (const [, name = ''] of text.text.matchAll(/\{[^{}]{0,200}?([\p{L}_][\p{L}\p{N}_]{0,99})\$/gu)) use(name, text);
   }
 }
 
