@@ -38,7 +38,7 @@ function findRepeatedProperties({ tree }: ParsedSource): Hit[] {
 }
 
 /** A value that every browser understands, so that none needs another one before it: colours by name or number, lengths in pixels, none and auto. */
-const OLD_VALUE = /^[a-z-]+\s*:\s*(?:(?:#[\da-f]{3}|#[\da-f]{6}|-?\d*\.?\d+(?![\d.])(?:px|em|pt|%)?|none|auto|solid|bold|normal|left|right|center|hidden|block|inline|red|green|blue|black|white|gray|grey|yellow|orange|navy|silver|maroon|purple|teal)\s*)+;?$/i;
+const OLD_VALUE = /^[a-z-]+\s*:\s*(?:(?:#[\da-f]{3}|#[\da-f]{6}|-?(?:\d+(?:\.\d+)?|\.\d+)(?![\d.])(?:px|em|pt|%)?|none|auto|solid|bold|normal|left|right|center|hidden|block|inline|red|green|blue|black|white|gray|grey|yellow|orange|navy|silver|maroon|purple|teal)\s*)+;?$/i;
 
 /** Adjacent declarations of one property with different values are fallbacks: browsers take the last one that they support. */
 function isFallback(first: { node: SyntaxNode; index: number }, second: { node: SyntaxNode; index: number }): boolean {

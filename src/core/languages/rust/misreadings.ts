@@ -6,5 +6,5 @@ export const RUST_MISREADINGS: readonly Misreading[] = [
   // Macros take any token: The Rust Reference, "Punctuation".
   { found: /~/g, instead: () => '-' },
   // The Rust Reference, "Trait and lifetime bounds": the last one may be followed by a plus.
-  { found: /\+(?=\s*(?:\/\/[^\n]*\n\s*)*[{,;=])/g, instead: blanks },
+  { found: /\+(?=\s*(?:\/\/[^\n]{0,500}\n\s*)*[{,;=])/g, instead: blanks },
 ];
