@@ -90,7 +90,9 @@ export function shellLine(typed, options) {
 
 /** The text that a picture shows; days, times and commits, which are others each time, are left out. */
 export function textOf(name, folder) {
-  const { stdout } = spawnSync('sh', ['-c', `{ ${shellLine(SHOTS[name], '--no-color')}; } 2>&1 | head -n ${ROWS - 3}`], { cwd: directoryOf(name, folder), env: environment(folder), encoding: 'utf8' });
+  const script = path.join(folder, `${name}-text.sh`);
+  writeFileSync(script, `{ ${shellLine(SHOTS[name], '--no-color')}; } 2>&1 | head -n ${ROWS - 3}\n`);
+  const { stdout } = spawnSync('sh', [script], { cwd: directoryOf(name, folder), env: environment(folder), encoding: 'utf8' });
   return stdout.replaceAll(folder, 'FOLDER').replace(/\b20\d\d-\d\d-\d\d(?: \d\d:\d\d)?/g, 'DAY').replace(/\b[0-9a-f]{10}\b/g, 'COMMIT');
 }
 
