@@ -37,14 +37,17 @@ type Group = Extract<JournalRecord, { readonly together: unknown }>['together'];
 function completeGroup(root: string, group: Group): Pick<Completion, 'written' | 'failed'> {
   const written: string[] = [];
   const failed: FailedCompletion[] = [];
-  for (const { file, before, after, text } of group) {
+  for (const writing of group) {
+    const { file, before, after, text, temporary, kept } = writing;
     const now = digestAt(file);
     if (now === after) continue;
     if (now !== before) {
       failed.push({ file: relativeTo(root, file), why: 'it has changed since then', isPending: false });
       continue;
     }
-    const placement = new Placement({ file, before, after: text });
+    // By the names that are noted: if this run is killed too, the next one finds them.
+    for (const left of [temporary, ...(kept === undefined || isStrangers(kept, writing) ? [] : [kept])]) attempt(() => rmSync(left, { force: true }));
+    const placement = new Placement({ file, before, after: text }, kept === undefined || isStrangers(kept, writing) ? { temporary } : { temporary, kept });
     const why = placement.stage() ?? placement.place();
     placement.settle();
     if (why === null) written.push(relativeTo(root, file));
