@@ -17,12 +17,44 @@ vim.lsp.buf_attach_client(0, client)
 local code = vim.api.nvim_get_current_win()
 vim.api.nvim_win_set_height(code, 18)
 vim.cmd('normal! 11Gzt')
-vim.defer_fn(function()
+
+--- Goes on as soon as something is there, and meanwhile lets the editor do its work.
+local function once(condition, go_on)
+  if condition() then go_on() else vim.defer_fn(function() once(condition, go_on) end, 50) end
+end
+
+local function floats()
+  return vim.tbl_filter(function(window) return vim.api.nvim_win_get_config(window).relative ~= '' end, vim.api.nvim_list_wins())
+end
+
+--- The text of the screen, and of what floats above it.
+local function screen()
+  vim.cmd('redraw')
+  local lines = {}
+  for row = 1, vim.o.lines do
+    local line = {}
+    for column = 1, vim.o.columns do table.insert(line, vim.fn.screenstring(row, column)) end
+    table.insert(lines, (table.concat(line):gsub('%s+$', '')))
+  end
+  for _, window in ipairs(floats()) do vim.list_extend(lines, vim.api.nvim_buf_get_lines(vim.api.nvim_win_get_buf(window), 0, -1, false)) end
+  return lines
+end
+
+local function lenses_are_there()
+  local marks = vim.api.nvim_buf_get_extmarks(vim.api.nvim_win_get_buf(layer), vim.api.nvim_create_namespace('vim_lsp_codelens:' .. client), 0, -1, { details = true })
+  return #marks > 0 and not vim.inspect(marks):find('Unresolved')
+end
+
+once(function() return #vim.diagnostic.get(vim.api.nvim_win_get_buf(code)) > 0 end, function()
   vim.api.nvim_set_current_win(layer)
   vim.lsp.codelens.refresh()
-  vim.defer_fn(function()
+  once(lenses_are_there, function()
     vim.api.nvim_set_current_win(code)
     vim.api.nvim_win_set_cursor(code, { 13, 21 })
     vim.lsp.buf.hover()
-  end, 1500)
-end, 3500)
+    once(function() return #floats() > 0 end, function()
+      vim.fn.writefile(screen(), vim.env.ELVAR_DRAWN)
+      if vim.env.ELVAR_LEAVES then vim.cmd('qall!') end
+    end)
+  end)
+end)

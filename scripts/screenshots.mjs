@@ -5,10 +5,9 @@ import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { directoryOf, environment, keptText, makeProjects, ROWS, shellLine, SHOTS, textOf, WITHOUT_TEXT } from './shots.mjs';
+import { directoryOf, editorCall, editorText, environment, keptText, makeProjects, ROWS, shellLine, SHOTS, textOf, WATCHED, watchedText } from './shots.mjs';
 
 const here = path.join(import.meta.dirname, '..');
-const program = path.join(here, 'dist', 'cli', 'main.cjs');
 const target = path.join(here, 'docs', 'screenshots');
 const DISPLAY = ':97';
 
@@ -17,11 +16,10 @@ const ONLY = process.argv[2];
 
 /** What happens while a picture is taken: a command that stays is ended after a while. */
 const MEANWHILE = {
-  watch: `(sleep 5; echo 'if (tide == high) moor();' >> kiosk/kiosk.js; sleep 2; sed -i 's/tide == high/tide === high/' kiosk/kiosk.js) &\ntimeout -s INT 11 `,
+  watch: `cp ${WATCHED.file} ../before
+(sleep 6; echo '${WATCHED.line.trimEnd()}' >> ${WATCHED.file}; sleep 3; cat ../before > ${WATCHED.file}) &
+timeout -s INT 14 `,
 };
-
-/** What a person would type in a program that fills the terminal: it is ended after a while. */
-const FULL_SCREEN = { editor: `ELVAR_SHOWN="${process.execPath} ${program} editor --stdio" nvim -i NONE -u ${path.join(here, 'scripts', 'editor-shot.lua')}` };
 
 /** Ink on paper, with colours that can be read on it. */
 const COLORS = { 1: '#b3261e', 2: '#2d7a35', 3: '#9a5b00', 4: '#2b5fb3', 6: '#0b6c80', 8: '#6b7378', 9: '#b3261e', 12: '#2b5fb3' };
@@ -35,9 +33,9 @@ mkdirSync(target, { recursive: true });
 makeProjects(folder);
 const env = { ...environment(folder), DISPLAY };
 for (const name of Object.keys(SHOTS)) {
-  if (WITHOUT_TEXT.includes(name) || (ONLY !== undefined && name !== ONLY)) continue;
+  if (ONLY !== undefined && name !== ONLY) continue;
   mkdirSync(path.dirname(keptText(name)), { recursive: true });
-  writeFileSync(keptText(name), textOf(name, folder));
+  writeFileSync(keptText(name), name === 'watch' ? await watchedText(folder) : name === 'editor' ? editorText(folder) : textOf(name, folder));
 }
 
 const display = spawn('Xvfb', [DISPLAY, '-screen', '0', '1280x797x24'], { stdio: 'ignore' });
@@ -47,12 +45,12 @@ try {
     if (ONLY !== undefined && name !== ONLY) continue;
     const script = path.join(folder, `${name}.sh`);
     const command = `${MEANWHILE[name] ?? ''}${shellLine(typed, '--color')}`;
-    const fullScreen = FULL_SCREEN[name];
-    const steps = fullScreen === undefined
-      ? `printf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n{ ${command}; } 2>&1 | head -n ${ROWS - 3}\ntouch ${script}.done\nsleep 60\n`
-      : `(sleep 8; touch ${script}.done) &\n${fullScreen}\n`;
+    const editor = editorCall(`${script}.done`);
+    const steps = name === 'editor'
+      ? `${editor.command} ${editor.args.join(' ')}\n`
+      : `printf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n{ ${command}; } 2>&1 | head -n ${ROWS - 3}\ntouch ${script}.done\nsleep 60\n`;
     writeFileSync(script, `cd ${directoryOf(name, folder)}\n${steps}`);
-    const terminal = spawn('xterm', [...LOOK, '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env, stdio: 'ignore' });
+    const terminal = spawn('xterm', [...LOOK, '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env: { ...env, ...editor.env }, stdio: 'ignore' });
     // A busy machine takes its time; then the terminal has to draw.
     for (let waited = 0; waited < 60_000 && !existsSync(`${script}.done`); waited += 100) await wait(100);
     await wait(1500);

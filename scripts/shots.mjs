@@ -1,5 +1,5 @@
 // What the pictures in docs/screenshots show: the projects, what is typed there, and the text that comes of it.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { appendFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { makeYear } from './harbour-year.mjs';
@@ -35,15 +35,15 @@ export const SHOTS = {
 };
 
 /** Projects other than the demo as it is. */
-const PROJECTS = { status: 'edited', doctor: 'committed' };
+const PROJECTS = { status: 'edited', doctor: 'committed', watch: 'watched' };
 
-/** These show what goes on, or a program that fills the screen: there is no text to keep of them. */
-export const WITHOUT_TEXT = ['watch', 'editor'];
+/** These show what goes on, or a program that fills the screen: their texts come about in other ways. */
+export const LIVE = ['watch', 'editor'];
 
 /** Makes the projects below a folder. */
 export function makeProjects(folder) {
   const copyTo = (name) => spawnSync('cp', ['-r', path.join(here, 'demo', 'harbour'), path.join(folder, name)]);
-  for (const name of ['harbour', 'edited', 'committed', 'bare']) copyTo(name);
+  for (const name of ['harbour', 'edited', 'committed', 'bare', 'watched']) copyTo(name);
   makeYear(path.join(folder, 'year'));
   // A project that has no rules yet.
   for (const name of ['elvar.yaml', 'elvar-ledger.yaml', '.elvarignore', 'style', 'legacy', 'services/berths/elvar.yaml', 'services/tides/elvar.yaml']) rmSync(path.join(folder, 'bare', name), { recursive: true, force: true });
@@ -93,7 +93,49 @@ export function textOf(name, folder) {
   const script = path.join(folder, `${name}-text.sh`);
   writeFileSync(script, `{ ${shellLine(SHOTS[name], '--no-color')}; } 2>&1 | head -n ${ROWS - 3}\n`);
   const { stdout } = spawnSync('sh', [script], { cwd: directoryOf(name, folder), env: environment(folder), encoding: 'utf8' });
-  return stdout.replaceAll(folder, 'FOLDER').replace(/\b20\d\d-\d\d-\d\d(?: \d\d:\d\d)?/g, 'DAY').replace(/\b[0-9a-f]{10}\b/g, 'COMMIT');
+  return withoutChance(stdout, folder);
+}
+
+function withoutChance(text, folder) {
+  return text.replaceAll(folder, 'FOLDER').replace(/\b20\d\d-\d\d-\d\d(?: \d\d:\d\d)?/g, 'DAY').replace(/\b[0-9a-f]{10}\b/g, 'COMMIT').replace(/^\d\d:\d\d:\d\d/gm, 'TIME');
+}
+
+/** What goes on while a check watches: the line that is written into a file, and taken out again. */
+export const WATCHED = { file: 'kiosk/kiosk.js', line: 'if (tide == high) moor();\n' };
+
+/** The text of a check that watches, while a file is changed twice. @returns a promise: it is told when the check has told of each change */
+export async function watchedText(folder) {
+  const directory = directoryOf('watch', folder);
+  const file = path.join(directory, WATCHED.file);
+  const before = readFileSync(file, 'utf8');
+  const child = spawn('sh', ['-c', `exec ${shellLine(SHOTS.watch, '--no-color')} 2>&1`], { cwd: directory, env: environment(folder), stdio: ['ignore', 'pipe', 'inherit'], timeout: 50_000 });
+  let text = '';
+  const next = [['Waiting for changes', before + WATCHED.line], ['1 new, 0 gone', before], ['0 new, 1 gone', null]];
+  child.stdout.setEncoding('utf8');
+  for await (const chunk of child.stdout) {
+    text += chunk;
+    while (next.length > 0 && text.includes(next[0][0]) && text.endsWith('.\n')) {
+      const [, content] = next.shift();
+      if (content === null) child.kill('SIGINT');
+      else writeFileSync(file, content);
+    }
+  }
+  return withoutChance(text, folder);
+}
+
+/** How the editor is started that shows Elvar. @param drawn where the text of its screen is written in the end */
+export function editorCall(drawn) {
+  const env = { ELVAR_DRAWN: drawn, ELVAR_SHOWN: `${process.execPath} ${program} editor --stdio` };
+  return { command: 'nvim', args: ['-i', 'NONE', '-n', '-u', path.join(here, 'scripts', 'editor-shot.lua')], env };
+}
+
+/** The text of the editor's screen, without a terminal. */
+export function editorText(folder) {
+  const drawn = path.join(folder, 'editor-text.drawn');
+  const { command, args, env } = editorCall(drawn);
+  const options = { cwd: directoryOf('editor', folder), env: { ...environment(folder), ...env, ELVAR_LEAVES: 'yes' }, timeout: 150_000 };
+  spawnSync(command, ['--headless', '--cmd', `set columns=156 lines=${ROWS}`, ...args], options);
+  return withoutChance(readFileSync(drawn, 'utf8'), folder);
 }
 
 /** Where that text is kept. */

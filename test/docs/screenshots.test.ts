@@ -2,7 +2,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { beforeAll, expect, test } from 'vitest';
-import { makeProjects, SHOTS, shownText, textOf, WITHOUT_TEXT } from '../../scripts/shots.mjs';
+import { LIVE, makeProjects, SHOTS, shownText, textOf, watchedText } from '../../scripts/shots.mjs';
 
 const PICTURES = path.join(import.meta.dirname, '..', '..', 'docs', 'screenshots');
 let folder = '';
@@ -13,8 +13,12 @@ beforeAll(() => {
   return () => rmSync(folder, { recursive: true, force: true });
 });
 
-test.each(Object.keys(SHOTS).filter((name) => !WITHOUT_TEXT.includes(name)))('the picture %s shows what the program prints: npm run screenshots takes it anew', (name) => {
+test.each(Object.keys(SHOTS).filter((name) => !LIVE.includes(name)))('the picture %s shows what the program prints: npm run screenshots takes it anew', (name) => {
   expect(textOf(name, folder)).toBe(shownText(name));
+});
+
+test('so does the picture watch, while a file is changed', async () => {
+  expect(await watchedText(folder)).toBe(shownText('watch'));
 });
 
 test('each picture is one of these, and the README leads to it', () => {
