@@ -1,10 +1,10 @@
-import { chmodSync, cpSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, chownSync, cpSync, existsSync, lutimesSync, mkdirSync, readdirSync, rmSync, symlinkSync, utimesSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { commitBy, git } from '../support/git.js';
 import { hasRun, looseFile, PLANTS, type Planted } from '../support/planted.js';
-import { elvar, makeFolder, writeFiles } from '../support/project.js';
+import { elvar, elvarProcess, makeFolder, writeFiles } from '../support/project.js';
 import { HAS_TIME } from '../support/runs.js';
 
 /** Each command that asks git something. */
@@ -168,6 +168,19 @@ describe('what git cannot tell', () => {
     expect(out).not.toContain('Mole Quay');
     const { rules } = JSON.parse(elvar(clone, ['explain', 'src/moor.js', 'text/line-width', '--who', '--format', 'json']).out) as { rules: Record<string, { trail: { who: unknown }[] }> };
     expect(rules['text/line-width']?.trail.map(({ who }) => who)).toContainEqual(expect.objectContaining({ author: null, isOldest: true }));
+  });
+
+  test('is asked in folders that are gone afterwards, also those of runs that were ended before', () => {
+    const { folder, outside: temporary } = planted([]);
+    const old = new Date(Date.now() - 3 * 24 * 60 * 60 * 1000);
+    writeFiles(temporary, { 'elvar-git-ended/own/HEAD': '', 'elvar-git-other/own/HEAD': '', 'elvar-git-asking/own/HEAD': '', 'elvar-notes/a': '' });
+    symlinkSync(folder, path.join(temporary, 'elvar-git-link'));
+    chownSync(path.join(temporary, 'elvar-git-other'), 12345, 12345);
+    for (const name of ['elvar-git-ended', 'elvar-git-other', 'elvar-notes']) utimesSync(path.join(temporary, name), old, old);
+    lutimesSync(path.join(temporary, 'elvar-git-link'), old, old);
+    expect(elvarProcess(folder, ['impact', 'HEAD~1..HEAD'], { TMPDIR: temporary }).code).toBe(0);
+    expect(readdirSync(temporary).sort()).toEqual(['elvar-git-asking', 'elvar-git-link', 'elvar-git-other', 'elvar-notes']);
+    expect(existsSync(path.join(folder, 'elvar.yaml'))).toBe(true);
   });
 
   test('is a repository of somebody else, until the user allows it', () => {

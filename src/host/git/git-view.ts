@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { describeSystemError } from '../files/errors.js';
 import { linkStatsAt, statsAt } from '../files/stats.js';
+import { removeAbandonedViews, VIEW_PREFIX } from './abandoned-views.js';
 import { readRegularFile, readSmallFile, type Repository } from './find-repository.js';
 import { runGit, runToFailure, type GitCall, type GitFailure, type GitLimits, type GitResult } from './git-program.js';
 import { dataSettings } from './repository-settings.js';
@@ -20,7 +21,8 @@ export class GitView {
 
   /** @throws the system's error if there is no room for it. Whoever opens it closes it. */
   static open(repository: Repository): GitView {
-    const view = new GitView(mkdtempSync(path.join(tmpdir(), 'elvar-git-')), repository);
+    removeAbandonedViews();
+    const view = new GitView(mkdtempSync(path.join(tmpdir(), VIEW_PREFIX)), repository);
     try {
       view.build();
       return view;
