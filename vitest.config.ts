@@ -1,10 +1,18 @@
 import { defineConfig } from 'vitest/config';
 
+const IS_DEEP = process.env['ELVAR_DEEP'] !== undefined;
+
 export default defineConfig({
   test: {
-    setupFiles: ['test/support/runs.ts'],
-    // A test may drive the built program many times; a property that is tried for long ends of itself after a minute (test/support/runs.ts).
-    testTimeout: process.env['ELVAR_DEEP'] === undefined ? 60_000 : 240_000,
+    setupFiles: ['test/support/each-file.ts'],
+    globalSetup: ['test/support/caches.ts'],
+    // What the sources were turned into is kept from run to run, by their contents.
+    experimental: { fsModuleCache: true },
+    // A test may drive the built program many times, and a machine may be slow. Nothing is tried for a time (test/support/runs.ts).
+    testTimeout: IS_DEEP ? 1_200_000 : 120_000,
+    hookTimeout: 120_000,
+    // What takes long and seldom changes: `npm run test:deep` has it too.
+    exclude: IS_DEEP ? [] : ['test/**/*.deep.test.ts'],
     // Files share nothing, so each core takes one.
     maxWorkers: '100%',
     projects: [

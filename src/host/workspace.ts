@@ -104,10 +104,10 @@ export class Workspace {
   async explainLine({ file: target, line, column }: FilePlace, rule?: RuleId): Promise<LineExplanation> {
     const session = this.fresh;
     const explanation = session.explain(target, rule);
-    const { files, catalog } = await session.check([target]);
+    const report = await session.check([target]);
     const lines = session.linesOf(explanation.path);
     if (lines.length > 0) needLine(line, lines, explanation.path);
-    return explainLine(explanation, files[0], { line, column }, catalog);
+    return explainLine(explanation, report, { line, column });
   }
 
   /** What excuses findings of a rule in a file: its waivers, if it is checked, and its ledger entries. */

@@ -164,6 +164,7 @@ export interface ExplainDocument {
   readonly skipped: SkippedData | null;
   readonly layers: readonly { readonly id: string; readonly kind: string; readonly title: string | null; readonly file: string | null; readonly through: readonly LinePlace[] }[];
   readonly rules: Readonly<Record<string, DecisionData>>;
+  readonly incomplete: readonly IncompletePath[];
 }
 
 /** The same for one line. */

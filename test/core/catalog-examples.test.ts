@@ -11,7 +11,7 @@ import { SourceText } from '../../src/core/base/source-text.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { toolsFor } from '../support/projects.js';
-import { size } from '../support/runs.js';
+import { size, whenDeep } from '../support/runs.js';
 
 const grammars = builtGrammars();
 const tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
@@ -40,18 +40,20 @@ describe.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s', (_, r
     expect(findsIn(rule, example)).toEqual(example.finds);
   });
 
-  test('keeps within its text at a code that is cut off anywhere', () => {
-    for (const example of rule.examples) {
-      for (let length = 0; length < example.code.length; length += 3) {
-        const cut = { ...example, code: example.code.slice(0, length) };
-        for (const place of findsIn(rule, cut)) {
-          const [line, column] = place.split(':').map(Number) as [number, number];
-          const text = cut.code.split(/\r\n|\n/)[line - 1];
-          expect(text, `${place} of ${JSON.stringify(cut.code)}`).toBeDefined();
-          expect(column).toBeLessThanOrEqual((text as string).length + 1);
+  whenDeep(() => {
+    test('keeps within its text at a code that is cut off anywhere', () => {
+      for (const example of rule.examples) {
+        for (let length = 0; length < example.code.length; length += 3) {
+          const cut = { ...example, code: example.code.slice(0, length) };
+          for (const place of findsIn(rule, cut)) {
+            const [line, column] = place.split(':').map(Number) as [number, number];
+            const text = cut.code.split(/\r\n|\n/)[line - 1];
+            expect(text, `${place} of ${JSON.stringify(cut.code)}`).toBeDefined();
+            expect(column).toBeLessThanOrEqual((text as string).length + 1);
+          }
         }
       }
-    }
+    });
   });
 });
 
@@ -87,7 +89,7 @@ test('code that is nested deeper than calls can be, or is cut off, stops no rule
     ['a.kt', `val a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.kt', `fun a() { ${'if (b) '.repeat(deep)}c() }\n`], ['a.rb', `a = ${'['.repeat(deep)}${']'.repeat(deep)}\n`], ['a.rb', `${'(a, '.repeat(deep)} = b\n`],
   ];
   // Just below the depth from which on only the text is looked at, and far beyond it.
-  for (const [name, code] of [...codesOf(800), ...codesOf(size(6_000, 20_000))]) {
+  for (const [name, code] of [...codesOf(800), ...codesOf(size(3_000, 20_000))]) {
     const language = languageOfName(name) as Language;
     expect(() => inspectFile(new SourceText(name, language, code), all, tools), `${name}: ${code.slice(0, 30)}`).not.toThrow();
   }

@@ -46,6 +46,6 @@ describe('.editorconfig', () => {
       const { problems, layer } = readLayer(text, { file: 'elvar.yaml', role: 'root' }, CATALOG);
       expect(problems).toEqual([]);
       expect(layer.rulings.length + layer.zones.reduce((sum, { rulings }) => sum + rulings.length, 0)).toBe(sections.reduce((sum, { rulings }) => sum + rulings.length, 0));
-    }), { numRuns: runs(300) });
+    }), { numRuns: runs(250, 3_000) });
   });
 });

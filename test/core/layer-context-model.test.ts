@@ -6,7 +6,7 @@ import { layerJsonSchema } from '../../src/core/layers/json-schema.js';
 import { completionsAt } from '../../src/editor/layer-completion.js';
 import { contextAt } from '../../src/editor/layer-context.js';
 import { Positions } from '../../src/editor/positions.js';
-import { HAS_TIME, PATIENT, runs } from '../support/runs.js';
+import { HAS_TIME, runs } from '../support/runs.js';
 
 const SCHEMA = layerJsonSchema(CATALOG, ['elvar:starter', 'elvar:tidy']);
 
@@ -64,6 +64,6 @@ test('wherever a word is cut off, it is known where it stands, and the whole wor
       expect(labels, `${JSON.stringify(broken)} at ${cut}`).toContain(word);
       words += 1;
     }
-  }), { numRuns: runs(200), ...PATIENT });
+  }), { numRuns: runs(30, 1_800) });
   if (HAS_TIME) expect(words).toBeGreaterThan(500);
 });

@@ -5,7 +5,7 @@ import type { ProjectHit } from '../../src/core/catalog/finder.js';
 import { findInProject } from '../../src/core/inspect/project-findings.js';
 import { builtGrammars } from '../support/grammars.js';
 import { projectOf } from '../support/projects.js';
-import { PATIENT, runs } from '../support/runs.js';
+import { runs } from '../support/runs.js';
 import { notesOf } from '../support/tools.js';
 
 const grammars = builtGrammars();
@@ -94,7 +94,7 @@ test('an export is dead if, and only if, no module takes it and its own does not
     const files = Object.fromEntries(all.map((module, index) => [pathOf(index), codeOf(module, index)]));
     const expected = all.flatMap(({ own }, module) => own.flatMap((isUsed, name) => (isUsed || all.some((_, other) => takes(all, other, module, name)) ? [] : [`${pathOf(module)} ${nameOf(module, name)}`]))).sort();
     expect(textsFound(files, 'dead/export'), JSON.stringify(files, null, 1)).toEqual(expected);
-  }), { numRuns: runs(60), ...PATIENT });
+  }), { numRuns: runs(60) });
 });
 
 describe('circles', () => {
@@ -121,7 +121,7 @@ describe('circles', () => {
       expect(circles.length > 0).toBe(isCircular(edges));
       for (const { ways: [first = '', second = ''] } of circles) (edges[Number(first.slice(1, 2))] as Set<number>).delete(Number(second.slice(1, 2)));
       expect(isCircular(edges)).toBe(false);
-    }), { numRuns: runs(60), ...PATIENT });
+    }), { numRuns: runs(60) });
   });
 });
 
@@ -135,7 +135,7 @@ test('a relative import is missing if, and only if, the project has nothing that
     const isThere = written === '.css' || present.some((ending) => (means[written] as readonly string[]).includes(ending));
     const hits = [...found(files, 'imports/missing', skips === 'skip' ? ['b/'] : []).values()].flat();
     expect(hits.length, JSON.stringify([present, written, skips])).toBe(isThere || skips === 'skip' ? 0 : 1);
-  }), { numRuns: runs(60), ...PATIENT });
+  }), { numRuns: runs(60) });
 });
 
 test('a function of Python is dead if, and only if, nothing names it outside itself; a text makes that less sure', () => {
@@ -152,7 +152,7 @@ test('a function of Python is dead if, and only if, nothing names it outside its
     expect(hits.length, JSON.stringify(files)).toBe(isUsed ? 0 : 1);
     const isUnsure = has('text') || has('docs');
     if (!isUsed) expect(hits[0]?.confidence === 'possible', JSON.stringify([files, hits])).toBe(isUnsure || !isHidden);
-  }), { numRuns: runs(60), ...PATIENT });
+  }), { numRuns: runs(60) });
 });
 
 describe('what enters from outside', () => {

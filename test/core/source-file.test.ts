@@ -29,7 +29,7 @@ test('a file is read whole, whatever its size, and stays what it was when others
       expect('text' in own && own.text === (hasByteOrderMark ? written.slice(1) : written)).toBe(true);
       expect(own).toMatchObject({ hasByteOrderMark });
     });
-  }), { numRuns: runs(30) });
+  }), { numRuns: runs(8, 300) });
 });
 
 test.each<[string, Buffer | string, object]>([
@@ -58,7 +58,7 @@ test('a file is plain if it contains only printable ASCII, blanks, tabs and line
     const isPlain = !/[^\t\n\r\f\x20-\x7E]/.test(text);
     if (isPlain) plain += 1;
     expect(readSource(file, SETTINGS)).toMatchObject({ isPlain });
-  }), { numRuns: runs(600) });
+  }), { numRuns: runs(300, 6_000) });
   expect(plain).toBeGreaterThan(size(0, 50));
 });
 

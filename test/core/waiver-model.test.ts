@@ -92,7 +92,7 @@ test('waivers excuse what the model says and nothing more', () => {
     // Of those about waivers, only the expired ones can be here.
     const expired = lines.flatMap((entry, index) => (entry.comment?.kind === 'waive' && entry.comment.until === '2026-11-22' ? [index + 1] : []));
     expect(findings.filter(({ rule }) => rule.startsWith('waivers/')).map(({ rule, span }) => `${rule} ${span.start.line}`), code).toEqual(expired.map((at) => `waivers/expired ${at}`));
-  }), { numRuns: runs(600) });
+  }), { numRuns: runs(300, 6_000) });
 });
 
 test('a waiver counts as unused when the file without it has the same findings excused, and no other waiver covers them', () => {
@@ -111,7 +111,7 @@ test('a waiver counts as unused when the file without it has the same findings e
       expect(wholly.includes(at + 1), `${code}\nline ${at + 1}`).toBe(!isNeeded);
       if (!isNeeded) expect(told).toContain(at + 1);
     }
-  }), { numRuns: runs(400) });
+  }), { numRuns: runs(200, 4_000) });
 });
 
 test('what excuses nothing is removed, and everything else stays', () => {
@@ -127,5 +127,5 @@ test('what excuses nothing is removed, and everything else stays', () => {
       const own = lines[at - 1]?.comment;
       for (const name of selectors) expect(own?.kind === 'waive' ? own.selectors : own === null || own === undefined ? [] : [own.selector]).toContain(name);
     }
-  }), { numRuns: runs(500) });
+  }), { numRuns: runs(130, 5_000) });
 });

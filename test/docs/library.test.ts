@@ -6,7 +6,7 @@ import type * as Library from '../../src/index.js';
 import { DOCUMENTS } from '../support/json-documents.js';
 import { commitAll, git } from '../support/git.js';
 import { makeFolder, writeFiles } from '../support/project.js';
-import { HAS_TIME } from '../support/runs.js';
+import { whenDeep } from '../support/runs.js';
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
 const { LayerError, openWorkspace, UsageError } = await import('../../dist/index.js') as typeof Library;
@@ -16,25 +16,27 @@ const examples = [...readFileSync(path.join(ROOT, 'docs', 'library.md'), 'utf8')
 /** All that the examples need of Node. */
 const CONSOLE = 'declare const console: { log(...all: unknown[]): void };\ndeclare const AbortSignal: { timeout(milliseconds: number): import("elvar").EndSignal };\n';
 
-test.runIf(HAS_TIME)('the examples on the page about the library run, and their types hold for a strict program', () => {
-  const files = examples.map((_, index) => `example${index}.ts`);
-  const folder = makeFolder({ ...Object.fromEntries(files.map((name, index) => [name, examples[index] as string])), 'package.json': '{ "type": "module" }', 'node_modules/': '', 'console.d.ts': CONSOLE });
-  symlinkSync(ROOT, path.join(folder, 'node_modules', 'elvar'));
-  symlinkSync(path.join(ROOT, 'demo'), path.join(folder, 'demo'));
-  writeFiles(folder, {
-    'tsconfig.json': JSON.stringify({
-      compilerOptions: { strict: true, exactOptionalPropertyTypes: true, noUncheckedIndexedAccess: true, skipLibCheck: false, module: 'nodenext', target: 'es2022', lib: ['es2022'], types: [], outDir: 'out' }, files: [...files, 'console.d.ts'],
-    }),
+whenDeep(() => {
+  test('the examples on the page about the library run, and their types hold for a strict program', () => {
+    const files = examples.map((_, index) => `example${index}.ts`);
+    const folder = makeFolder({ ...Object.fromEntries(files.map((name, index) => [name, examples[index] as string])), 'package.json': '{ "type": "module" }', 'node_modules/': '', 'console.d.ts': CONSOLE });
+    symlinkSync(ROOT, path.join(folder, 'node_modules', 'elvar'));
+    symlinkSync(path.join(ROOT, 'demo'), path.join(folder, 'demo'));
+    writeFiles(folder, {
+      'tsconfig.json': JSON.stringify({
+        compilerOptions: { strict: true, exactOptionalPropertyTypes: true, noUncheckedIndexedAccess: true, skipLibCheck: false, module: 'nodenext', target: 'es2022', lib: ['es2022'], types: [], outDir: 'out' }, files: [...files, 'console.d.ts'],
+      }),
+    });
+    const compiled = spawnSync(process.execPath, [path.join(ROOT, 'node_modules', 'typescript', 'bin', 'tsc'), '-p', folder], { encoding: 'utf8' });
+    expect(compiled.stdout).toBe('');
+    expect(files.length).toBeGreaterThan(2);
+    for (const name of files) {
+      const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(folder, 'out', name.replace('.ts', '.js'))], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], HOME: folder } });
+      expect([status, stderr]).toEqual([0, '']);
+      expect(stdout).toMatch(/^\S+ \S+/);
+      expect(stdout).not.toContain('undefined');
+    }
   });
-  const compiled = spawnSync(process.execPath, [path.join(ROOT, 'node_modules', 'typescript', 'bin', 'tsc'), '-p', folder], { encoding: 'utf8' });
-  expect(compiled.stdout).toBe('');
-  expect(files.length).toBeGreaterThan(2);
-  for (const name of files) {
-    const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(folder, 'out', name.replace('.ts', '.js'))], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], HOME: folder } });
-    expect([status, stderr]).toEqual([0, '']);
-    expect(stdout).toMatch(/^\S+ \S+/);
-    expect(stdout).not.toContain('undefined');
-  }
 });
 
 describe('the library', () => {

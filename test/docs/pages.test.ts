@@ -6,7 +6,7 @@ import { CATALOG } from '../../src/core/catalog/registry.js';
 import { readLedger } from '../../src/core/ledger/read-ledger.js';
 import { readLayer } from '../../src/core/layers/read-layer.js';
 import { elvar, makeFolder } from '../support/project.js';
-import { HAS_TIME } from '../support/runs.js';
+import { whenDeep } from '../support/runs.js';
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
 const read = (file: string): string => readFileSync(path.join(ROOT, file), 'utf8');
@@ -33,15 +33,19 @@ describe('pages', () => {
     expect(Object.keys(JSON.parse(read('package.json')).scripts)).toEqual(expect.arrayContaining(['demo', 'test']));
   });
 
-  test('the five questions are answered as the program answers them', () => {
-    const { status, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'questions.mjs'), '--check'], { encoding: 'utf8' });
-    expect([status, stderr]).toEqual([0, '']);
+  whenDeep(() => {
+    test('the five questions are answered as the program answers them', () => {
+      const { status, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'questions.mjs'), '--check'], { encoding: 'utf8' });
+      expect([status, stderr]).toEqual([0, '']);
+    });
   });
 
-  test.runIf(HAS_TIME)('the tour is what its commands print', () => {
-    const { status, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'tour.mjs'), '--check'], { encoding: 'utf8' });
-    expect([status, stderr]).toEqual([0, '']);
-  }, 60_000);
+  whenDeep(() => {
+    test('the tour is what its commands print', () => {
+      const { status, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'tour.mjs'), '--check'], { encoding: 'utf8' });
+      expect([status, stderr]).toEqual([0, '']);
+    });
+  });
 
   test('the layer file in the README is right', () => {
     const [text] = blocksOf('README.md', 'yaml');
@@ -74,12 +78,14 @@ describe('the presets', () => {
 });
 
 describe('the demo', () => {
-  test('its tour runs every command and ends with what to try next', () => {
-    const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'demo.mjs')], { encoding: 'utf8' });
-    expect([status, stderr]).toEqual([0, '']);
-    for (const command of ['check', 'explain', 'resolve', 'scope']) expect(stdout).toContain(`\n$ elvar ${command}`);
-    expect(stdout.slice(stdout.lastIndexOf('Try next'))).toMatch(/elvar check kiosk --excused --root \./);
-    expect(stdout).not.toContain('undefined');
+  whenDeep(() => {
+    test('its tour runs every command and ends with what to try next', () => {
+      const { status, stdout, stderr } = spawnSync(process.execPath, [path.join(ROOT, 'scripts', 'demo.mjs')], { encoding: 'utf8' });
+      expect([status, stderr]).toEqual([0, '']);
+      for (const command of ['check', 'explain', 'resolve', 'scope']) expect(stdout).toContain(`\n$ elvar ${command}`);
+      expect(stdout.slice(stdout.lastIndexOf('Try next'))).toMatch(/elvar check kiosk --excused --root \./);
+      expect(stdout).not.toContain('undefined');
+    });
   });
 
   test('is checked under its own layers alone', () => {
@@ -88,21 +94,23 @@ describe('the demo', () => {
     expect(out.split('\n')[0]).toBe('0 files checked, 1 path not.');
   });
 
-  test('every option, zone and key in it has an effect somewhere', () => {
-    const folder = makeFolder();
-    spawnSync('cp', ['-r', `${path.join(ROOT, 'demo', 'harbour')}/.`, folder]);
-    const before = elvar(folder, ['check', '--format', 'json', '--excused']).out + elvar(folder, ['scope', '--format', 'json']).out;
-    for (const file of ['elvar.yaml', 'services/berths/elvar.yaml', 'services/tides/elvar.yaml', 'legacy/elvar.yaml']) {
-      const text = readFileSync(path.join(folder, file), 'utf8');
-      const zones = [...text.matchAll(/^ {2}- (?:name|match): .*$/gm)];
-      for (const zone of zones) {
-        writeFileSync(path.join(folder, file), text.replace(zone[0], `  - match: [nothing-is-called-so]\n    except: []`).replace(/(nothing-is-called-so\]\n {4}except: \[\]\n) {4}match: .*\n(?: {4}except: .*\n)?/, '$1'));
-        const run = elvar(folder, ['check', '--format', 'json', '--excused']);
-        expect(run.err).toBe('');
-        expect(run.out + elvar(folder, ['scope', '--format', 'json']).out === before, `${file}: ${zone[0]}`).toBe(false);
+  whenDeep(() => {
+    test('every option, zone and key in it has an effect somewhere', () => {
+      const folder = makeFolder();
+      spawnSync('cp', ['-r', `${path.join(ROOT, 'demo', 'harbour')}/.`, folder]);
+      const before = elvar(folder, ['check', '--format', 'json', '--excused']).out + elvar(folder, ['scope', '--format', 'json']).out;
+      for (const file of ['elvar.yaml', 'services/berths/elvar.yaml', 'services/tides/elvar.yaml', 'legacy/elvar.yaml']) {
+        const text = readFileSync(path.join(folder, file), 'utf8');
+        const zones = [...text.matchAll(/^ {2}- (?:name|match): .*$/gm)];
+        for (const zone of zones) {
+          writeFileSync(path.join(folder, file), text.replace(zone[0], `  - match: [nothing-is-called-so]\n    except: []`).replace(/(nothing-is-called-so\]\n {4}except: \[\]\n) {4}match: .*\n(?: {4}except: .*\n)?/, '$1'));
+          const run = elvar(folder, ['check', '--format', 'json', '--excused']);
+          expect(run.err).toBe('');
+          expect(run.out + elvar(folder, ['scope', '--format', 'json']).out === before, `${file}: ${zone[0]}`).toBe(false);
+        }
+        writeFileSync(path.join(folder, file), text);
       }
-      writeFileSync(path.join(folder, file), text);
-    }
+    });
   });
 });
 

@@ -5,7 +5,7 @@ import { expect, test } from 'vitest';
 import type * as Library from '../../src/host/workspace.js';
 import { commitAll, git } from '../support/git.js';
 import { makeFolder, writeFiles } from '../support/project.js';
-import { PATIENT, runs, size } from '../support/runs.js';
+import { runs, size } from '../support/runs.js';
 
 const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 
@@ -131,6 +131,6 @@ test('a finding is on a changed line if, and only if, its line was not there at 
     }
     expect([...state.files.keys()]).toEqual(expect.arrayContaining(report.files.map(({ path: own }) => own)));
     rmSync(folder, { recursive: true });
-  }), { numRuns: runs(8), examples: [CHANGED_SINCE_FIRST], ...PATIENT });
+  }), { numRuns: runs(8), examples: [CHANGED_SINCE_FIRST] });
   expect(Math.min(lines, files)).toBeGreaterThan(size(0, 10));
-}, 600_000);
+});

@@ -3,6 +3,7 @@ import { cpSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { elvar, elvarJson, makeFolder } from '../support/project.js';
+import { whenDeep } from '../support/runs.js';
 
 /** A copy of the demo, so that nothing around it counts. */
 function harbour(): string {
@@ -101,13 +102,15 @@ describe('check', () => {
     }
   });
 
-  test('on many files finds on all threads what it finds file by file', () => {
-    const files = Object.fromEntries(Array.from({ length: 700 }, (_, index) => [`d${index % 9}/f${index}.js`, `eval(a${index});\n${index % 3 ? '' : 'if (a == b) c(); // elvar waive slips/* because x\n'}`]));
-    const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: warning, safety/dynamic-code: warning, text/final-newline: warning }\n', ...files });
-    const whole = elvarJson<CheckDocument>(folder, ['check', '--excused']);
-    expect(whole.totals).toMatchObject({ files: 701, warning: 700, excused: 234 });
-    const parts = Array.from({ length: 9 }, (_, index) => elvarJson<CheckDocument>(folder, ['check', '--excused', `d${index}`]).findings).flat();
-    expect(whole.findings).toEqual(parts);
+  whenDeep(() => {
+    test('on many files finds on all threads what it finds file by file', () => {
+      const files = Object.fromEntries(Array.from({ length: 700 }, (_, index) => [`d${index % 9}/f${index}.js`, `eval(a${index});\n${index % 3 ? '' : 'if (a == b) c(); // elvar waive slips/* because x\n'}`]));
+      const folder = makeFolder({ 'elvar.yaml': 'rulings: { slips/loose-compare: warning, safety/dynamic-code: warning, text/final-newline: warning }\n', ...files });
+      const whole = elvarJson<CheckDocument>(folder, ['check', '--excused']);
+      expect(whole.totals).toMatchObject({ files: 701, warning: 700, excused: 234 });
+      const parts = Array.from({ length: 9 }, (_, index) => elvarJson<CheckDocument>(folder, ['check', '--excused', `d${index}`]).findings).flat();
+      expect(whole.findings).toEqual(parts);
+    });
   });
 
   test('with nothing to check says so', () => {
@@ -337,15 +340,17 @@ describe('the command line', () => {
     expect(elvar(folder, ['check', '--no-color']).out).not.toContain('\u001b[');
   });
 
-  test('in a terminal that can do nothing, and in one without colours, there are none', () => {
-    const folder = makeFolder({ 'a.py': 'exec(a)\n' });
-    const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
-    // script(1) of util-linux gives the program a terminal.
-    const inTerminal = (env: Record<string, string>): string =>
-      spawnSync('script', ['-qec', `${process.execPath} ${program} check`, '/dev/null'], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], ...env } }).stdout;
-    expect(inTerminal({ TERM: 'xterm' })).toContain('\u001b[');
-    expect(inTerminal({ TERM: 'dumb' })).not.toContain('\u001b[');
-    expect(inTerminal({ TERM: 'xterm', NO_COLOR: '1' })).not.toContain('\u001b[');
+  whenDeep(() => {
+    test('in a terminal that can do nothing, and in one without colours, there are none', () => {
+      const folder = makeFolder({ 'a.py': 'exec(a)\n' });
+      const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
+      // script(1) of util-linux gives the program a terminal.
+      const inTerminal = (env: Record<string, string>): string =>
+        spawnSync('script', ['-qec', `${process.execPath} ${program} check`, '/dev/null'], { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'], ...env } }).stdout;
+      expect(inTerminal({ TERM: 'xterm' })).toContain('\u001b[');
+      expect(inTerminal({ TERM: 'dumb' })).not.toContain('\u001b[');
+      expect(inTerminal({ TERM: 'xterm', NO_COLOR: '1' })).not.toContain('\u001b[');
+    });
   });
 
   test('a reader that goes away ends it quietly', () => {

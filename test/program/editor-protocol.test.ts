@@ -7,7 +7,7 @@ import { describe, expect, test } from 'vitest';
 import { CancellationTokenSource, type Diagnostic } from 'vscode-languageserver-protocol/node.js';
 import { brief, EditorClient } from '../support/editor-client.js';
 import { makeFolder, PROGRAM } from '../support/project.js';
-import { runs } from '../support/runs.js';
+import { runs, whenDeep } from '../support/runs.js';
 
 const FILES = { '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: error }\n', 'gate.js': 'go();\n' };
 const BAD = 'if (a == b) go();\n';
@@ -62,25 +62,27 @@ describe('the protocol', () => {
     expect(await client.diagnostics('gate.js', 1)).toEqual([]);
   });
 
-  test('who cancels a question gets no answer, and the next one gets it', async () => {
-    const client = await start({ ...FILES, ...Object.fromEntries(Array.from({ length: 150 }, (_, index) => [`src/f${index}.js`, BAD.repeat(100)])) }, { textDocument: { diagnostic: {} } });
-    const text = BAD.repeat(1_000);
-    await client.open('gate.js', text);
-    const about = { textDocument: { uri: client.uri('gate.js') } };
-    const source = new CancellationTokenSource();
-    const first = client.connection.sendRequest<{ items: Diagnostic[] }>('textDocument/diagnostic', about, source.token).then(({ items }) => items.length, (error: { code: number }) => error.code);
-    source.cancel();
-    const second = client.request<{ items: Diagnostic[] }>('textDocument/diagnostic', about);
-    // It may have been answered before it was cancelled.
-    expect([-32_800, 1_000]).toContain(await first);
-    expect((await second).items).toHaveLength(1_000);
-    // So may the check of the whole project be.
-    const whole = client.request('workspace/executeCommand', { command: 'elvar.project', arguments: [{ uri: client.uri('gate.js') }] });
-    client.connection.onNotification('$/progress', ({ token, value }: { token: string; value: { kind: string } }) => {
-      if (value.kind === 'begin') void client.connection.sendNotification('window/workDoneProgress/cancel', { token });
+  whenDeep(() => {
+    test('who cancels a question gets no answer, and the next one gets it', async () => {
+      const client = await start({ ...FILES, ...Object.fromEntries(Array.from({ length: 150 }, (_, index) => [`src/f${index}.js`, BAD.repeat(100)])) }, { textDocument: { diagnostic: {} } });
+      const text = BAD.repeat(1_000);
+      await client.open('gate.js', text);
+      const about = { textDocument: { uri: client.uri('gate.js') } };
+      const source = new CancellationTokenSource();
+      const first = client.connection.sendRequest<{ items: Diagnostic[] }>('textDocument/diagnostic', about, source.token).then(({ items }) => items.length, (error: { code: number }) => error.code);
+      source.cancel();
+      const second = client.request<{ items: Diagnostic[] }>('textDocument/diagnostic', about);
+      // It may have been answered before it was cancelled.
+      expect([-32_800, 1_000]).toContain(await first);
+      expect((await second).items).toHaveLength(1_000);
+      // So may the check of the whole project be.
+      const whole = client.request('workspace/executeCommand', { command: 'elvar.project', arguments: [{ uri: client.uri('gate.js') }] });
+      client.connection.onNotification('$/progress', ({ token, value }: { token: string; value: { kind: string } }) => {
+        if (value.kind === 'begin') void client.connection.sendNotification('window/workDoneProgress/cancel', { token });
+      });
+      expect(await whole).toBeNull();
+      expect((await client.request<{ items: Diagnostic[] }>('textDocument/diagnostic', about)).items).toHaveLength(1_000);
     });
-    expect(await whole).toBeNull();
-    expect((await client.request<{ items: Diagnostic[] }>('textDocument/diagnostic', about)).items).toHaveLength(1_000);
   });
 
   test('about what is not open, no file, or nonsense there is nothing to say, and it goes on', async () => {
@@ -154,27 +156,31 @@ describe('the protocol', () => {
     expect(err).not.toMatch(/ {4}at |node:internal/);
   });
 
-  test('whatever comes, it ends when its client is gone', async () => {
-    const part = fc.oneof(
-      fc.constant(initialize), fc.json().map(message), fc.string().map(message), fc.uint8Array({ maxLength: 40 }).map((bytes) => Buffer.from(bytes)),
-      fc.record({ method: fc.constantFrom('textDocument/didOpen', 'textDocument/didChange', 'textDocument/hover', 'initialized', 'shutdown', '$/cancelRequest', 'workspace/executeCommand', 'workspace/didChangeWatchedFiles'), params: fc.jsonValue(), id: fc.option(fc.integer(), { nil: undefined }) }).map((one) => message({ jsonrpc: '2.0', ...one })),
-    );
-    await fc.assert(fc.asyncProperty(fc.array(part, { maxLength: 8 }), async (parts) => {
-      const { code, err } = await after(initialize, ...parts);
-      expect([0, 1]).toContain(code);
-      expect(err).not.toMatch(/ {4}at |node:internal/);
-    }), { numRuns: runs(2), interruptAfterTimeLimit: 50_000 });
+  whenDeep(() => {
+    test('whatever comes, it ends when its client is gone', async () => {
+      const part = fc.oneof(
+        fc.constant(initialize), fc.json().map(message), fc.string().map(message), fc.uint8Array({ maxLength: 40 }).map((bytes) => Buffer.from(bytes)),
+        fc.record({ method: fc.constantFrom('textDocument/didOpen', 'textDocument/didChange', 'textDocument/hover', 'initialized', 'shutdown', '$/cancelRequest', 'workspace/executeCommand', 'workspace/didChangeWatchedFiles'), params: fc.jsonValue(), id: fc.option(fc.integer(), { nil: undefined }) }).map((one) => message({ jsonrpc: '2.0', ...one })),
+      );
+      await fc.assert(fc.asyncProperty(fc.array(part, { maxLength: 8 }), async (parts) => {
+        const { code, err } = await after(initialize, ...parts);
+        expect([0, 1]).toContain(code);
+        expect(err).not.toMatch(/ {4}at |node:internal/);
+      }), { numRuns: runs(2) });
+    });
   });
 
-  test('ends when the process of its client has died, though nobody closed its input', async () => {
-    // A stand-in for the editor, and a shell that keeps the pipe open after it.
-    const editor = spawn('sleep', ['60']);
-    const child = spawn(process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', '--no-cache'], { cwd: makeFolder(FILES), stdio: 'pipe' });
-    const code = new Promise<number | null>((resolve) => child.once('close', resolve));
-    const begun = new Promise((resolve) => child.stdout.once('data', resolve));
-    child.stdin.write(message({ jsonrpc: '2.0', id: 1, method: 'initialize', params: { processId: editor.pid, rootUri: pathToFileURL('/').href, capabilities: {} } }));
-    await begun;
-    editor.kill('SIGKILL');
-    expect(await code).not.toBeNull();
+  whenDeep(() => {
+    test('ends when the process of its client has died, though nobody closed its input', async () => {
+      // A stand-in for the editor, and a shell that keeps the pipe open after it.
+      const editor = spawn('sleep', ['60']);
+      const child = spawn(process.execPath, [PROGRAM, 'editor', '--stdio', '--no-personal', '--no-cache'], { cwd: makeFolder(FILES), stdio: 'pipe' });
+      const code = new Promise<number | null>((resolve) => child.once('close', resolve));
+      const begun = new Promise((resolve) => child.stdout.once('data', resolve));
+      child.stdin.write(message({ jsonrpc: '2.0', id: 1, method: 'initialize', params: { processId: editor.pid, rootUri: pathToFileURL('/').href, capabilities: {} } }));
+      await begun;
+      editor.kill('SIGKILL');
+      expect(await code).not.toBeNull();
+    });
   });
 });

@@ -8,12 +8,12 @@ import { decide, languageOf, statementsFor } from '../support/cascade-model.js';
 import { inProject } from '../support/model-project.js';
 import { DIRECTORIES, projects, WITH_IDLE_RULING, type Layer, type Project, type Ruling, type Written } from '../support/random-projects.js';
 import { CODES, differences, settings, told } from '../support/foresight.js';
-import { PATIENT, runs } from '../support/runs.js';
+import { runs } from '../support/runs.js';
 
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 
-const many = { numRuns: runs(3), ...PATIENT };
+const many = { numRuns: runs(1, 30) };
 
 const level = fc.constantFrom('error', 'warning', 'note', 'off');
 const wish = fc.record({
@@ -83,7 +83,7 @@ test('a new ruling does what the model of the cascade says, and what was predict
     }, CODES);
   }), { ...many, examples: [[WITH_IDLE_RULING, { directory: '', selector: 'text/*', level: 'note', max: null }]] });
   expect(deciding).toBeGreaterThan(0);
-}, 600_000);
+});
 
 /** That a project holds what the model says of another one. */
 function expectHeld(options: WorkspaceOptions, project: Project, places: ReadonlyMap<Layer, Written>): void {
@@ -110,7 +110,7 @@ test('a removed ruling leaves no trace', async () => {
     });
   }), { ...many, numRuns: many.numRuns * 3, examples: [[WITH_IDLE_RULING, '', 0]] });
   expect(removed).toBeGreaterThan(0);
-}, 600_000);
+});
 
 const part = fc.subarray(['text/*', 'size/*', 'tag:starter', 'text/line-width', 'idiom/debug-print'], { maxLength: 2 });
 
@@ -133,4 +133,4 @@ test('an adopted preset comes after the existing ones, in the part that was aske
     }, CODES);
   }), many);
   expect(adopted).toBeGreaterThan(0);
-}, 600_000);
+});

@@ -8,12 +8,12 @@ import { FILES, languageOf } from '../support/cascade-model.js';
 import { CODES, differences, settings, told } from '../support/foresight.js';
 import { inProject } from '../support/model-project.js';
 import { projects, WITH_IDLE_IN_TURN, WITH_IDLE_RULING, WITH_SETTING } from '../support/random-projects.js';
-import { PATIENT, runs } from '../support/runs.js';
+import { runs } from '../support/runs.js';
 
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 
-const many = { numRuns: runs(3), ...PATIENT };
+const many = { numRuns: runs(1, 30) };
 
 test('what a setting would do is what two checks differ in', async () => {
   let changed = 0;
@@ -31,7 +31,7 @@ test('what a setting would do is what two checks differ in', async () => {
     }, CODES);
   }), { ...many, examples: [[WITH_SETTING]] });
   expect(changed).toBeGreaterThan(0);
-}, 600_000);
+});
 
 /** What holds of the rules that know the language of each file. */
 function meant(report: ResolveReport): unknown[] {
@@ -53,7 +53,7 @@ test('mending changes no decision, and what was mended is not reported again', a
     }, CODES);
   }), { ...many, examples: [[WITH_IDLE_RULING], [WITH_IDLE_IN_TURN]] });
   expect(mended).toBeGreaterThan(0);
-}, 600_000);
+});
 
 test('resolve, explain, scope and check speak of the same files, rules and findings', async () => {
   await fc.assert(fc.asyncProperty(projects, fc.constantFrom(...FILES), fc.nat({ max: 12 }), async (project, file, line) => {
@@ -74,4 +74,4 @@ test('resolve, explain, scope and check speak of the same files, rules and findi
       expect(Object.fromEntries(explained.explanation.rules.set.rules)).toEqual(settings(resolved).get(file));
     }, CODES);
   }), many);
-}, 600_000);
+});

@@ -3,6 +3,7 @@ import path from 'node:path';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { commitAll, git } from '../support/git.js';
 import { elvar, elvarJson, makeFolder, writeFiles } from '../support/project.js';
+import { whenDeep } from '../support/runs.js';
 
 interface Way { readonly before: { level: string; options: Record<string, unknown> }; readonly after: { level: string; options: Record<string, unknown>; by: { file: string; line: number; because: string | null } | null }; readonly files: readonly string[] }
 interface Found { readonly path: string; readonly line: number; readonly rule: string; readonly level: string; readonly fingerprint: string }
@@ -50,7 +51,7 @@ describe('impact', () => {
     expect(told(impact)).toEqual(differences([], ['--set', setting]));
     const files = new Set(Object.values(impact.rules).flatMap(({ ways }) => ways.flatMap((way) => way.files)));
     expect([...files].sort()).toEqual(impact.touched);
-  }, 20_000);
+  });
 
   test('shows each rule, whether it is tightened or loosened, where, and by which line', () => {
     const { rules } = elvarJson<Impact>(folder, ['impact', '--set', 'slips/loose-compare=error', '--set', 'idiom/debug-print=off', '--set', 'safety/dynamic-code=note']);
@@ -64,26 +65,28 @@ describe('impact', () => {
     expect(elvar(folder, ['impact', '--set', 'safety/dynamic-code=note']).out).toBe('Nothing changes for any of 7 files.\n');
   });
 
-  test('of the layer files since a revision of git, presets and ignore files too; nothing is checked out', () => {
-    git(folder, 'init', '-q');
-    commitAll(folder);
-    writeFiles(folder, {
-      'style.yaml': 'rulings:\n  safety/*: { level: error, guard: no-weaker }\n  idiom/debug-print: { level: error, because: the log is full }\n', '.elvarignore': '/notes.txt\n', 'quay/elvar.yaml': 'rulings:\n  idiom/debug-print: off\n  slips/loose-compare: error\n', 'new/a.js': 'if (a == b) go();\n',
-      'quay/moor.js': `// edited\n${FILES['quay/moor.js']}`,
+  whenDeep(() => {
+    test('of the layer files since a revision of git, presets and ignore files too; nothing is checked out', () => {
+      git(folder, 'init', '-q');
+      commitAll(folder);
+      writeFiles(folder, {
+        'style.yaml': 'rulings:\n  safety/*: { level: error, guard: no-weaker }\n  idiom/debug-print: { level: error, because: the log is full }\n', '.elvarignore': '/notes.txt\n', 'quay/elvar.yaml': 'rulings:\n  idiom/debug-print: off\n  slips/loose-compare: error\n', 'new/a.js': 'if (a == b) go();\n',
+        'quay/moor.js': `// edited\n${FILES['quay/moor.js']}`,
+      });
+      const impact = elvarJson<Impact>(folder, ['impact', '--against', 'HEAD']);
+      expect(impact.leaving).toEqual(['notes.txt']);
+      expect(Object.entries(impact.rules).map(([rule, { relation, appearing, disappearing, relevelled }]) => `${rule} ${relation} +${appearing.length} -${disappearing.length} ~${relevelled.length}`)).toEqual([
+        'idiom/debug-print stricter +0 -0 ~2', 'slips/loose-compare stricter +0 -0 ~1', 'text/line-width null +0 -1 ~0',
+      ]);
+      expect(impact.rules['idiom/debug-print']?.ways[0]?.after.by).toMatchObject({ file: 'style.yaml', line: 3, because: 'the log is full' });
+      const { out } = elvar(folder, ['impact', '--against', 'HEAD', '--format', 'markdown']);
+      expect(out.split('\n')[0]).toBe('**2 rules are tightened and 1 file leaves the scope, for 4 of 8 files: 1 finding disappears and 3 change level.**');
+      expect(out).toContain('| `idiom/debug-print` | tightened | warning → error | 3 | 2 at another level | `elvar.yaml:1 → style.yaml:3` |');
+      expect(out).toContain('- idiom/debug-print: the log is full\n');
+      expect(readFileSync(path.join(folder, 'quay/moor.js'), 'utf8')).toMatch(/^\/\/ edited/);
+      commitAll(folder);
+      expect(elvar(folder, ['impact', '--against', 'HEAD']).out).toMatch(/^Nothing changes/);
     });
-    const impact = elvarJson<Impact>(folder, ['impact', '--against', 'HEAD']);
-    expect(impact.leaving).toEqual(['notes.txt']);
-    expect(Object.entries(impact.rules).map(([rule, { relation, appearing, disappearing, relevelled }]) => `${rule} ${relation} +${appearing.length} -${disappearing.length} ~${relevelled.length}`)).toEqual([
-      'idiom/debug-print stricter +0 -0 ~2', 'slips/loose-compare stricter +0 -0 ~1', 'text/line-width null +0 -1 ~0',
-    ]);
-    expect(impact.rules['idiom/debug-print']?.ways[0]?.after.by).toMatchObject({ file: 'style.yaml', line: 3, because: 'the log is full' });
-    const { out } = elvar(folder, ['impact', '--against', 'HEAD', '--format', 'markdown']);
-    expect(out.split('\n')[0]).toBe('**2 rules are tightened and 1 file leaves the scope, for 4 of 8 files: 1 finding disappears and 3 change level.**');
-    expect(out).toContain('| `idiom/debug-print` | tightened | warning → error | 3 | 2 at another level | `elvar.yaml:1 → style.yaml:3` |');
-    expect(out).toContain('- idiom/debug-print: the log is full\n');
-    expect(readFileSync(path.join(folder, 'quay/moor.js'), 'utf8')).toMatch(/^\/\/ edited/);
-    commitAll(folder);
-    expect(elvar(folder, ['impact', '--against', 'HEAD']).out).toMatch(/^Nothing changes/);
   });
 
   test('of an added house rule, and of layer files that were wrong at the time', () => {

@@ -80,5 +80,5 @@ describe('init', () => {
     expect(read(folder, 'elvar.yaml')).toMatch(/ {2}- elvar:starter\n {2}# .*\n {2}- elvar:hygiene\n/);
     expect(existsSync(path.join(folder, '.elvarignore'))).toBe(false);
     expect(read(folder, 'elvar.yaml')).toContain('text/indent');
-  }, 30_000);
+  });
 });

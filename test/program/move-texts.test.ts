@@ -3,7 +3,7 @@ import path from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { elvar, elvarJson, makeFolder } from '../support/project.js';
-import { PATIENT, runs } from '../support/runs.js';
+import { runs } from '../support/runs.js';
 
 const MOVE = ['fix', '--offered', '--rule', 'locale/literal-text'];
 
@@ -106,6 +106,6 @@ describe('texts for people move to the translations', () => {
       }
       expect(new Set(known.values()).size).toBe(known.size);
       if (form === 'json') expect(JSON.parse(read(folder, 'texts/en.json'))).toEqual(Object.fromEntries([...known].map(([value, key]) => [key, value])));
-    }), { numRuns: runs(12), ...PATIENT });
+    }), { numRuns: runs(12) });
   });
 });

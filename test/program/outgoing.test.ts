@@ -106,5 +106,5 @@ test('a part of a check that was changed anywhere is a mistake of the file, and 
     const { code, out, err } = elvar(folder, ['gather', changed]);
     expect([0, 2, 3], err).toContain(code);
     if (code === 0) expect(out).toBe(whole);
-  }), { numRuns: runs(60) });
+  }), { numRuns: runs(20, 600) });
 });

@@ -7,7 +7,7 @@ import { languageById } from '../../src/core/base/languages.js';
 import type { FindingsDocument } from '../../src/library/documents.js';
 import { commitAll, git } from '../support/git.js';
 import { elvar, makeFolder, type Run } from '../support/project.js';
-import { PATIENT, runs, size } from '../support/runs.js';
+import { runs, size, whenDeep } from '../support/runs.js';
 
 const FORMATS = ['text', 'lines', 'json', 'sarif', 'junit', 'markdown', 'html'];
 
@@ -35,11 +35,13 @@ function harbour(): string {
 }
 
 describe('the parts of a check', () => {
-  test('say together what one run says, in every format', () => {
-    const [folder, out] = [harbour(), makeFolder()];
-    const whole = answers(folder, out, 'check');
-    for (const of of size(3, 9) === 9 ? [1, 2, 3, 4, 5, 6, 7, 8, 9] : [1, 4]) expect(answers(folder, out, 'gather', ...parts(folder, out, of).toReversed())).toEqual(whole);
-  }, 120_000);
+  whenDeep(() => {
+    test('say together what one run says, in every format', () => {
+      const [folder, out] = [harbour(), makeFolder()];
+      const whole = answers(folder, out, 'check');
+      for (const of of size(3, 9) === 9 ? [1, 2, 3, 4, 5, 6, 7, 8, 9] : [1, 4]) expect(answers(folder, out, 'gather', ...parts(folder, out, of).toReversed())).toEqual(whole);
+    });
+  });
 
   const codes = parsedExamples();
   const project = fc.record({
@@ -62,8 +64,8 @@ describe('the parts of a check', () => {
       const order = parts(folder, out, of, question).map((file, index) => [Math.sin(seed + index), file] as const).sort(([a], [b]) => a - b);
       expect(answers(folder, out, 'gather', ...order.map(([, file]) => file))).toEqual(whole);
       for (const made of [folder, out]) rmSync(made, { recursive: true });
-    }), { numRuns: runs(4), ...PATIENT });
-  }, 900_000);
+    }), { numRuns: runs(4) });
+  });
 
   test('share the files: each is in one, the same whatever else there is', () => {
     const [folder, out] = [harbour(), makeFolder()];
@@ -77,13 +79,15 @@ describe('the parts of a check', () => {
     rmSync(out, { recursive: true });
   });
 
-  test('of lines changed since a revision, too', () => {
-    const [folder, out] = [harbour(), makeFolder()];
-    rmSync(path.join(folder, '.git'), { recursive: true });
-    git(folder, 'init', '-q', '-b', 'main');
-    commitAll(folder);
-    for (const file of ['kiosk/kiosk.js', 'legacy/dues.js', 'kiosk/kiosk.css']) writeFileSync(path.join(folder, file), `${readFileSync(path.join(folder, file), 'utf8')}\nif (a == b) eval(c);\n`);
-    expect(answers(folder, out, 'gather', ...parts(folder, out, 3, ['--since', 'HEAD']))).toEqual(answers(folder, out, 'check', '--since', 'HEAD'));
+  whenDeep(() => {
+    test('of lines changed since a revision, too', () => {
+      const [folder, out] = [harbour(), makeFolder()];
+      rmSync(path.join(folder, '.git'), { recursive: true });
+      git(folder, 'init', '-q', '-b', 'main');
+      commitAll(folder);
+      for (const file of ['kiosk/kiosk.js', 'legacy/dues.js', 'kiosk/kiosk.css']) writeFileSync(path.join(folder, file), `${readFileSync(path.join(folder, file), 'utf8')}\nif (a == b) eval(c);\n`);
+      expect(answers(folder, out, 'gather', ...parts(folder, out, 3, ['--since', 'HEAD']))).toEqual(answers(folder, out, 'check', '--since', 'HEAD'));
+    });
   });
 
   const gather = (folder: string, ...args: string[]): Run => elvar(folder, ['gather', ...args, '--no-personal']);
@@ -120,28 +124,30 @@ describe('the parts of a check', () => {
     expect(every.length).toBeGreaterThan(findings.length);
     expect(every).toEqual(expect.arrayContaining(findings));
     expect(gather(folder, path.join(out, 'cut.sarif'))).toMatchObject({ code: 2, err: expect.stringContaining('no part of a check is among these files') as string });
-  }, 60_000);
+  });
 
-  test('of other rules, files or revisions than the project here are told', () => {
-    const [folder, out] = [harbour(), makeFolder()];
-    rmSync(path.join(folder, '.git'), { recursive: true });
-    git(folder, 'init', '-q', '-b', 'main');
-    commitAll(folder);
-    const files = parts(folder, out, 2);
-    const told = (): string => gather(folder, ...files).err;
-    writeFileSync(path.join(folder, 'kiosk', 'new.js'), 'go();\n');
-    expect(told()).toContain('part-1-of-2.sarif: it is of other files than the project here; it is left out');
-    rmSync(path.join(folder, 'kiosk', 'new.js'));
-    writeFileSync(path.join(folder, 'kiosk', 'elvar.yaml'), '');
-    rmSync(path.join(folder, 'kiosk', 'elvar.yaml'));
-    expect(told()).toBe('');
-    const layer = readFileSync(path.join(folder, 'elvar.yaml'), 'utf8');
-    writeFileSync(path.join(folder, 'elvar.yaml'), layer.replace('max: 110', 'max: 100'));
-    expect(told()).toContain('part-2-of-2.sarif: it was checked by other rules than the project here; it is left out');
-    writeFileSync(path.join(folder, 'elvar.yaml'), layer);
-    git(folder, 'commit', '-q', '--allow-empty', '-m', 'Next');
-    expect(told()).toMatch(/it is of another revision than the project here \([0-9a-f]{12}, not [0-9a-f]{12}\); it is left out/);
-    expect(gather(folder, ...files, '--set', 'slips/*=off')).toMatchObject({ code: 2, err: expect.stringContaining('--set is not what the parts were checked with') as string });
+  whenDeep(() => {
+    test('of other rules, files or revisions than the project here are told', () => {
+      const [folder, out] = [harbour(), makeFolder()];
+      rmSync(path.join(folder, '.git'), { recursive: true });
+      git(folder, 'init', '-q', '-b', 'main');
+      commitAll(folder);
+      const files = parts(folder, out, 2);
+      const told = (): string => gather(folder, ...files).err;
+      writeFileSync(path.join(folder, 'kiosk', 'new.js'), 'go();\n');
+      expect(told()).toContain('part-1-of-2.sarif: it is of other files than the project here; it is left out');
+      rmSync(path.join(folder, 'kiosk', 'new.js'));
+      writeFileSync(path.join(folder, 'kiosk', 'elvar.yaml'), '');
+      rmSync(path.join(folder, 'kiosk', 'elvar.yaml'));
+      expect(told()).toBe('');
+      const layer = readFileSync(path.join(folder, 'elvar.yaml'), 'utf8');
+      writeFileSync(path.join(folder, 'elvar.yaml'), layer.replace('max: 110', 'max: 100'));
+      expect(told()).toContain('part-2-of-2.sarif: it was checked by other rules than the project here; it is left out');
+      writeFileSync(path.join(folder, 'elvar.yaml'), layer);
+      git(folder, 'commit', '-q', '--allow-empty', '-m', 'Next');
+      expect(told()).toMatch(/it is of another revision than the project here \([0-9a-f]{12}, not [0-9a-f]{12}\); it is left out/);
+      expect(gather(folder, ...files, '--set', 'slips/*=off')).toMatchObject({ code: 2, err: expect.stringContaining('--set is not what the parts were checked with') as string });
+    });
   });
 
   test.each(['0/3', '4/3', '1', 'x/3', '1/0', '1/1001', '-1/3'])('cannot be %s', (part) => {
@@ -159,6 +165,6 @@ describe('the parts of a check', () => {
       const { code, err } = gather(folder, file);
       expect([0, 1, 2, 3]).toContain(code);
       expect(err).not.toMatch(/\n\s+at /);
-    }), { numRuns: runs(12), ...PATIENT });
-  }, 900_000);
+    }), { numRuns: runs(12) });
+  });
 });

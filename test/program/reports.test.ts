@@ -11,6 +11,7 @@ import { describe, expect, test } from 'vitest';
 import type { FindingsDocument } from '../../src/library/documents.js';
 import { commitAll, git } from '../support/git.js';
 import { elvar, makeFolder } from '../support/project.js';
+import { size, whenDeep } from '../support/runs.js';
 
 // The schema's patterns are older than Unicode mode, which forbids some of what they hold.
 const ajv = new Ajv.default({ strict: false, unicodeRegExp: false });
@@ -155,7 +156,7 @@ describe.each<[string, () => string]>([['the demo', () => harbour()], ['names an
       const line = text.split(/\r?\n/)[(region?.startLine as number) - 1] as string;
       if (region?.snippet !== undefined) expect(line.slice((region.startColumn as number) - 1, (region.endColumn as number) - 1)).toBe(region.snippet.text);
       expect(fixes !== undefined, findings[index]?.rule).toBe(findings[index]?.repair !== null);
-      for (const { artifactChanges: [change] } of fixes ?? []) {
+      for (const { artifactChanges: [change] } of index % size(6, 1) === 0 ? fixes ?? [] : []) {
         const edits = (change?.replacements ?? []).toSorted((a, b) => (b.deletedRegion.charOffset as number) - (a.deletedRegion.charOffset as number));
         const repaired = edits.reduce((rest, { deletedRegion: { charOffset = NaN, charLength = NaN }, insertedContent }) => rest.slice(0, charOffset) + (insertedContent?.text ?? '') + rest.slice(charOffset + charLength), text);
         // What was found there is gone.
@@ -193,13 +194,15 @@ test.each<[string, object | undefined]>([
   if (told !== undefined) expect(provenance('quay')).toEqual({ ...told, revisionId, mappedTo: undefined });
 });
 
-test('a comment on a review is never too long, and says what is left out', () => {
-  const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: error, text/*: note }\n', ...Object.fromEntries(Array.from({ length: 300 }, (_, index) => [`${'long-name-'.repeat(12)}/${'x'.repeat(100)}-${index}.js`, `${'go(a == b);  \n'.repeat(170)}// elvar waive slips/* because ${'of this '.repeat(20)}\ngo(a == b);\n`])) });
-  const text = check(folder, 'markdown');
-  expect(text.length).toBeLessThanOrEqual(60_000);
-  expect(text).toMatch(/^\*\*\d{6} findings in 300 of 301 files:\*\*/);
-  const short = check(folder, 'markdown', '--rule', 'slips/*');
-  expect(short).toMatch(/- and 250 more\n/);
+whenDeep(() => {
+  test('a comment on a review is never too long, and says what is left out', () => {
+    const folder = makeFolder({ '.git/': '', 'elvar.yaml': 'rulings: { slips/loose-compare: error, text/*: note }\n', ...Object.fromEntries(Array.from({ length: 300 }, (_, index) => [`${'long-name-'.repeat(12)}/${'x'.repeat(100)}-${index}.js`, `${'go(a == b);  \n'.repeat(170)}// elvar waive slips/* because ${'of this '.repeat(20)}\ngo(a == b);\n`])) });
+    const text = check(folder, 'markdown');
+    expect(text.length).toBeLessThanOrEqual(60_000);
+    expect(text).toMatch(/^\*\*\d{6} findings in 300 of 301 files:\*\*/);
+    const short = check(folder, 'markdown', '--rule', 'slips/*');
+    expect(short).toMatch(/- and 250 more\n/);
+  });
 });
 
 describe('check --report', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { commitBy, git } from '../support/git.js';
 import { elvar, elvarJson, makeFolder, writeFiles } from '../support/project.js';
-import { size } from '../support/runs.js';
+import { size, whenDeep } from '../support/runs.js';
 
 const CODE = 'if (a == b) eval(c);\n';
 
@@ -57,29 +57,31 @@ describe('the text for a review', () => {
     expect(elvar(folder, ['impact', '--set', 'slips/loose-compare=off', '--format', 'markdown']).out).toMatch(/\nWhat gets weaker:\n\n\| rule /);
   });
 
-  test('names whoever removed a line, whatever became of its file before and after', () => {
-    const folder = repository();
-    const base = 'rulings:\n  safety/dynamic-code: { level: error, guard: no-weaker }\n  slips/loose-compare: error\n';
-    git(folder, 'checkout', '-q', '-b', 'topic');
-    writeFiles(folder, { 'elvar.yaml': `title: Harbour\n${base.replace('  slips/loose-compare: error\n', '')}` });
-    commitBy(folder, '2026-02-01', 'Tom Quill', 'Compare as you like');
-    git(folder, 'checkout', '-q', 'side');
-    writeFiles(folder, { 'berth.js': CODE });
-    commitBy(folder, '2026-02-02', 'Jon Marsh', 'Add a berth');
-    git(folder, 'merge', '-q', '--no-ff', '-m', 'Merge topic', 'topic');
-    writeFiles(folder, { 'elvar.yaml': `title: Harbour office\n${base.replace('  slips/loose-compare: error\n', '')}` });
-    commitBy(folder, '2026-02-05', 'Mia Reed', 'Name the office');
-    expect(review(folder)).toMatch(/\nBy Tom Quill, 2026-02-01, in [0-9a-f]{10}: Compare as you like\n[^]*\| `slips\/loose-compare` \| error → off \| 3 \| `elvar.yaml:3` \(removed\) \| nothing \|/);
-    writeFiles(folder, { 'elvar.yaml': '' });
-    expect(review(folder)).toMatch(/\nNot committed yet:\n[^]*`safety\/dynamic-code` \| error → off \|[^\n]*the guard in elvar.yaml:2 \(removed\)/);
-    // What main has gained since is no deed of this branch.
-    git(folder, 'checkout', '-q', '-f', 'main');
-    writeFiles(folder, { 'elvar.yaml': `${base}  idiom/debug-print: error\n` });
-    commitBy(folder, '2026-02-07', 'Ines Holm', 'Print nothing');
-    git(folder, 'checkout', '-q', 'side');
-    const behind = review(folder);
-    expect(behind).toContain('| `idiom/debug-print` | error → off | 3 | `elvar.yaml:4` (removed) | nothing | no change |');
-    expect(behind.split('By Tom Quill')[1]).not.toContain('idiom/debug-print');
+  whenDeep(() => {
+    test('names whoever removed a line, whatever became of its file before and after', () => {
+      const folder = repository();
+      const base = 'rulings:\n  safety/dynamic-code: { level: error, guard: no-weaker }\n  slips/loose-compare: error\n';
+      git(folder, 'checkout', '-q', '-b', 'topic');
+      writeFiles(folder, { 'elvar.yaml': `title: Harbour\n${base.replace('  slips/loose-compare: error\n', '')}` });
+      commitBy(folder, '2026-02-01', 'Tom Quill', 'Compare as you like');
+      git(folder, 'checkout', '-q', 'side');
+      writeFiles(folder, { 'berth.js': CODE });
+      commitBy(folder, '2026-02-02', 'Jon Marsh', 'Add a berth');
+      git(folder, 'merge', '-q', '--no-ff', '-m', 'Merge topic', 'topic');
+      writeFiles(folder, { 'elvar.yaml': `title: Harbour office\n${base.replace('  slips/loose-compare: error\n', '')}` });
+      commitBy(folder, '2026-02-05', 'Mia Reed', 'Name the office');
+      expect(review(folder)).toMatch(/\nBy Tom Quill, 2026-02-01, in [0-9a-f]{10}: Compare as you like\n[^]*\| `slips\/loose-compare` \| error → off \| 3 \| `elvar.yaml:3` \(removed\) \| nothing \|/);
+      writeFiles(folder, { 'elvar.yaml': '' });
+      expect(review(folder)).toMatch(/\nNot committed yet:\n[^]*`safety\/dynamic-code` \| error → off \|[^\n]*the guard in elvar.yaml:2 \(removed\)/);
+      // What main has gained since is no deed of this branch.
+      git(folder, 'checkout', '-q', '-f', 'main');
+      writeFiles(folder, { 'elvar.yaml': `${base}  idiom/debug-print: error\n` });
+      commitBy(folder, '2026-02-07', 'Ines Holm', 'Print nothing');
+      git(folder, 'checkout', '-q', 'side');
+      const behind = review(folder);
+      expect(behind).toContain('| `idiom/debug-print` | error → off | 3 | `elvar.yaml:4` (removed) | nothing | no change |');
+      expect(behind.split('By Tom Quill')[1]).not.toContain('idiom/debug-print');
+    });
   });
 
   test('tells apart who did the same in different directories', () => {
@@ -98,20 +100,22 @@ describe('the text for a review', () => {
     }
   });
 
-  test('fits into 60,000 characters, and nothing in it comes out as markup', () => {
-    const folder = repository();
-    const reason = 'a|b `c` <script>alert(1)</script> **d** '.repeat(60).trim();
-    const many = Array.from({ length: size(40, 150) }, (_, index) => [`quay/${'pier-'.repeat(20)}${index}/elvar.yaml`, `rulings:\n  slips/loose-compare: { level: off, because: ${JSON.stringify(`${index} ${reason}`)} }\n  idiom/debug-print: off\n`] as const);
-    writeFiles(folder, Object.fromEntries(many.flatMap(([file, layer]) => [[file, layer], [file.replace('elvar.yaml', 'a.js'), CODE]])));
-    commitBy(folder, '2026-02-01', 'Tom | <b>Quill</b>', 'Quieten `all` | <img src=x>');
-    git(folder, 'rm', '-q', '-r', 'quay');
-    git(folder, 'checkout', '-q', 'main', '--', '.');
-    git(folder, 'checkout', '-q', 'side', '--', '.');
-    const out = elvar(folder, ['impact', 'main..side', '--format', 'markdown']).out;
-    expect(out.length).toBeLessThanOrEqual(60_000);
-    expect(out).toMatch(/\d+ more reasons left out: the text would be too long\./);
-    const other = review(folder);
-    expect(other.length).toBeLessThanOrEqual(60_000);
-    for (const text of [out, other]) expect(text.replace(/<\/?(?:details|summary)>/g, '')).not.toMatch(/(?<!\\)<(?:script|b|img)/);
+  whenDeep(() => {
+    test('fits into 60,000 characters, and nothing in it comes out as markup', () => {
+      const folder = repository();
+      const reason = 'a|b `c` <script>alert(1)</script> **d** '.repeat(60).trim();
+      const many = Array.from({ length: size(40, 150) }, (_, index) => [`quay/${'pier-'.repeat(20)}${index}/elvar.yaml`, `rulings:\n  slips/loose-compare: { level: off, because: ${JSON.stringify(`${index} ${reason}`)} }\n  idiom/debug-print: off\n`] as const);
+      writeFiles(folder, Object.fromEntries(many.flatMap(([file, layer]) => [[file, layer], [file.replace('elvar.yaml', 'a.js'), CODE]])));
+      commitBy(folder, '2026-02-01', 'Tom | <b>Quill</b>', 'Quieten `all` | <img src=x>');
+      git(folder, 'rm', '-q', '-r', 'quay');
+      git(folder, 'checkout', '-q', 'main', '--', '.');
+      git(folder, 'checkout', '-q', 'side', '--', '.');
+      const out = elvar(folder, ['impact', 'main..side', '--format', 'markdown']).out;
+      expect(out.length).toBeLessThanOrEqual(60_000);
+      expect(out).toMatch(/\d+ more reasons left out: the text would be too long\./);
+      const other = review(folder);
+      expect(other.length).toBeLessThanOrEqual(60_000);
+      for (const text of [out, other]) expect(text.replace(/<\/?(?:details|summary)>/g, '')).not.toMatch(/(?<!\\)<(?:script|b|img)/);
+    });
   });
 });

@@ -52,7 +52,7 @@ const decision = z.strictObject({
 const explain = {
   format: z.literal('elvar-explain/1'), path: z.string(), exists: z.boolean(), language: z.string().nullable(), inScope: z.boolean(), skipped: skipped.nullable(),
   layers: z.array(z.strictObject({ id: z.string(), kind: z.string(), title: z.string().nullable(), file: z.string().nullable(), through: z.array(place) })),
-  rules: z.record(z.string(), decision),
+  rules: z.record(z.string(), decision), incomplete,
 };
 const waiver = { selectors: z.array(z.string()).min(1), line, reach, until: day.nullable(), because: z.string().nullable(), expired: z.boolean() };
 
@@ -107,7 +107,7 @@ export const DOCUMENTS = {
     })),
     renames: z.array(z.strictObject({ ...commit, from: z.string(), to: z.string() })),
     broken: z.array(z.strictObject({ ...commit, problems: z.array(z.strictObject({ file: z.string(), line: line.nullable(), column: line.nullable(), message: z.string() })).min(1) })),
-    incomplete: z.array(incomplete),
+    incomplete,
     beginning: z.strictObject({ ...commit, path: z.string(), reason: z.enum(['first-commit', 'shallow-clone', 'asked']), levels: z.record(z.string(), level) }).nullable(),
   }),
   'elvar-resolve/1': z.strictObject({

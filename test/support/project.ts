@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir, userInfo } from 'node:os';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from 'node:worker_threads';
 import { onTestFinished } from 'vitest';
@@ -72,8 +72,8 @@ function environment(folder: string, env: Readonly<Record<string, string>>): Rec
   return { PATH: process.env['PATH'] ?? '', HOME: folder, XDG_CACHE_HOME: CACHES, XDG_STATE_HOME: CACHES, ...env };
 }
 
-/** What the program keeps for itself, outside of the folders that tests look at. */
-export const CACHES = path.join(tmpdir(), `elvar-test-caches-${userInfo().uid}`);
+/** What the program keeps for itself, outside of the folders that tests look at (caches.ts): each worker of the tests has its own. */
+export const CACHES = path.join(process.env['ELVAR_TEST_CACHES'] as string, String(process.pid));
 
 /** The longest that one command may take, in milliseconds. */
 const LONGEST = 120_000;

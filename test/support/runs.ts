@@ -1,25 +1,25 @@
-import fc from 'fast-check';
+/** Whether there is time for what takes long and seldom changes, as in `npm run test:deep`. */
+export const HAS_TIME = process.env['ELVAR_DEEP'] !== undefined;
 
-/** How many times longer random tests go on than in `npm test`; `npm run test:deep` sets it. */
-const FACTOR = Number(process.env['ELVAR_DEEP'] ?? 1);
-
-/** The longest that one property is tried, in milliseconds: after that, what has been tried counts. */
-const LONGEST = FACTOR > 1 ? 60_000 : 600;
-
-fc.configureGlobal({ ...fc.readConfigureGlobal(), interruptAfterTimeLimit: LONGEST });
-
-/** Whether there is time for what takes long and seldom changes. */
-export const HAS_TIME = FACTOR > 1;
-
-/** How often a property is tried, at most. @param usual in `npm test`. */
-export function runs(usual: number): number {
-  return usual * FACTOR;
+/**
+ * How often a property is tried: a number of tries and never a time, so that a slow machine protects as well as a fast one.
+ * @param usual in `npm test`, where a property may take a second or so. @param deep in `npm run test:deep`, where it may take a minute.
+ */
+export function runs(usual: number, deep = usual * 10): number {
+  return size(usual, deep);
 }
 
 /** How large something is made. @param usual in `npm test`. @param deep in `npm run test:deep`. */
 export function size(usual: number, deep: number): number {
-  return FACTOR > 1 ? deep : usual;
+  return HAS_TIME ? deep : usual;
 }
 
-/** For a property that is costly to try and has to be tried often enough to meet all its cases. It ends well before its test times out (vitest.config.ts). */
-export const PATIENT = { interruptAfterTimeLimit: Math.min(LONGEST * 8, 120_000) } as const;
+/** Some of many that are alike; all of them in `npm run test:deep`. @param step one of how many. */
+export function sampled<T>(all: readonly T[], step: number): readonly T[] {
+  return HAS_TIME ? all : all.filter((_, at) => at % step === 0);
+}
+
+/** Declares tests for which only `npm run test:deep` has the time. */
+export function whenDeep(declare: () => void): void {
+  if (HAS_TIME) declare();
+}

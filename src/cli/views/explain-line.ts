@@ -3,16 +3,17 @@ import type { LineExplanation } from '../../core/inspect/line-explanation.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewExplainRule } from './explain-rule.js';
+import { describeIncomplete } from '../../formats/text/incomplete.js';
 import { noteLines } from '../../formats/text/finding-notes.js';
 import { formatExcuse } from '../../formats/text/origin.js';
 import { whyNotChecked } from './skipped.js';
 import { count, listed } from './table.js';
 
 /** The findings on one line, the waivers that cover it, and the trail of each rule concerned. */
-export function viewExplainLine({ explanation, line, findings, waivers, unknown }: LineExplanation, style: Style, authors: LineAuthors | null = null): string {
+export function viewExplainLine({ explanation, line, unread, findings, waivers, unknown }: LineExplanation, style: Style, authors: LineAuthors | null = null): string {
   const { path, rules, skipped } = explanation;
   const found = `${findings.length === 0 ? 'No finding' : count(findings.length, 'finding')} on line ${line} of ${visible(path)}`;
-  const lines = [style.strong(skipped === null ? `${found}.` : `${visible(path)} is not checked: ${whyNotChecked(skipped)}.`)];
+  const lines = [style.strong(skipped !== null ? `${visible(path)} is not checked: ${whyNotChecked(skipped)}.` : unread !== null ? `${visible(path)} could not be checked: ${visible(describeIncomplete(unread))}.` : `${found}.`)];
   for (const finding of findings) {
     const { level, rule, span, message, excused } = finding;
     const excuse = excused === null ? '' : style.faint(`  excused: ${formatExcuse(excused)}${excused.because === null || excused.by === 'waiver' ? '' : `, because ${visible(excused.because)}`}`);

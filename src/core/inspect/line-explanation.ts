@@ -1,5 +1,6 @@
 import type { Explanation } from '../cascade/explanation.js';
 import type { Finding } from '../model/finding.js';
+import type { IncompleteReason } from '../model/scope.js';
 import type { WrittenEntry } from '../model/ledger.js';
 import type { WaiverRecord } from '../waivers/account.js';
 
@@ -7,6 +8,8 @@ import type { WaiverRecord } from '../waivers/account.js';
 export interface LineExplanation {
   readonly explanation: Explanation;
   readonly line: number;
+  /** Why the file could not be checked; null if it was, or is not to be. */
+  readonly unread: IncompleteReason | null;
   /** If a column is given and there are findings just there, only those. */
   readonly findings: readonly Finding[];
   /** Each with those of its selectors that select a rule. */

@@ -4,7 +4,7 @@ import { translationOf } from '../languages/translations.js';
 import { startEngine, type Engine } from './engine.js';
 import { grammarNames, translate } from './grammar-names.js';
 import { nameFields } from './named-fields.js';
-import { SOON_DONE, TimeLimit, TookTooLong } from './time-limit.js';
+import { SOON_PARSED, TimeLimit, TookTooLong } from './time-limit.js';
 import { checkSyntaxSize } from './syntax-limit.js';
 import { ReadTree } from './tree.js';
 import { TreeReader } from './trusted-reading.js';
@@ -69,7 +69,7 @@ export class Grammars {
     this.shared.isParsing = true;
     parser.setLanguage(grammar);
     try {
-      const tree = parser.parse(text, null, text.length < SOON_DONE ? undefined : stopping(this.limit));
+      const tree = parser.parse(text, null, text.length < SOON_PARSED ? undefined : stopping(this.limit));
       if (tree === null) {
         parser.reset();
         throw new TookTooLong(this.limit.longest);

@@ -4,6 +4,7 @@ import type { Rule } from '../../core/catalog/rule.js';
 import type { Explanation } from '../../core/cascade/explanation.js';
 import type { LineAuthors } from '../../core/history/line-authors.js';
 import type { LineExplanation } from '../../core/inspect/line-explanation.js';
+import { incompleteJson } from '../text/incomplete.js';
 import { findingJson } from './check.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 
@@ -22,6 +23,7 @@ export function explainJson(explanation: Explanation, wanted: ReadonlySet<string
       id, kind, title, file, through: through.map((place) => ({ file: place.file, line: place.line })),
     })),
     rules: Object.fromEntries(told.map((decision) => [decision.rule, decisionJson(decision, explanation, authors)])),
+    incomplete: incompleteJson([...explanation.incomplete, ...authors?.incomplete ?? []]),
   };
 }
 

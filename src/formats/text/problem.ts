@@ -112,7 +112,7 @@ export function describeProblem(detail: ProblemDetail): ProblemText {
     case 'not-a-file':
       return say(`${detail.path} is ${detail.what} and is not read`, 'A layer file must be a regular file.');
     case 'too-many-presets':
-      return say(`this brings in more than ${detail.limit} presets`, 'Presets that adopt others twice double at every level. Adopt each one once.');
+      return say(`this brings in more than ${detail.limit.toLocaleString('en')} presets`, 'Presets that adopt others twice double at every level. Adopt each one once.');
     case 'bad-house-id':
       return say(`${quote(detail.id)} is not a rule id`, 'Write concern/name in lower case, such as house/harbour-log.');
     case 'own-concern':

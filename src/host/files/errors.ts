@@ -51,8 +51,9 @@ export function hasCode(error: unknown, ...codes: readonly string[]): boolean {
   return error instanceof Error && 'code' in error && codes.includes(error.code as string);
 }
 
-/** An operating-system error in words, such as `permission denied`. */
+/** An operating-system error in words, such as `permission denied`. @throws what is none: whoever knows what it means tells it. */
 export function describeSystemError(error: unknown): string {
+  if (!(error instanceof Error && 'code' in error)) throw error;
   if (hasCode(error, 'EACCES', 'EPERM')) return 'permission denied';
   if (hasCode(error, 'ENOENT')) return 'it is gone';
   if (hasCode(error, 'ELOOP')) return 'its links form a circle';
@@ -65,5 +66,5 @@ export function describeSystemError(error: unknown): string {
   if (hasCode(error, 'EIO')) return 'the disk has failed';
   if (hasCode(error, 'EMFILE', 'ENFILE')) return 'too many files are open';
   if (hasCode(error, 'ERR_STRING_TOO_LONG', 'ERR_FS_FILE_TOO_LARGE')) return 'it is too large';
-  return error instanceof Error && 'code' in error ? String(error.code) : String(error);
+  return String(error.code);
 }

@@ -35,9 +35,10 @@ export interface GitLimits {
 /** The longest answer accepted from git, in bytes, where nothing else is said: a list of some million files. */
 const MOST = 256 * 1024 * 1024;
 
-/** How long git may take for one answer, in milliseconds. */
+/** How long git may take for one answer, in milliseconds; the environment may say otherwise. */
 export function longestAnswer(): number {
-  return Number(process.env['ELVAR_GIT_TIMEOUT'] ?? 60_000);
+  const said = Number(process.env['ELVAR_GIT_TIMEOUT']);
+  return Number.isSafeInteger(said) && said > 0 ? said : 60_000;
 }
 
 /** git(1), "ENVIRONMENT VARIABLES": nobody is asked for anything, no lock is taken for reading, and messages are in English. */

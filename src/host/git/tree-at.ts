@@ -1,20 +1,20 @@
 import type { ChangedFile } from './commit-steps.js';
 import { askGit } from './git.js';
-import { readBlobs } from './objects.js';
+import { readBlobs, type BlobFailure } from './objects.js';
 import { unreadable } from './unreadable.js';
 
 /** The texts of git's blobs, each read once. */
 export class Blobs {
   private readonly texts = new Map<string, string>();
   /** Why some cannot be read. */
-  private readonly failures = new Map<string, string>();
+  private readonly failures = new Map<string, BlobFailure>();
 
   constructor(private readonly root: string) {}
 
   /** Reads blobs, so that nobody has to wait for each of them. */
   fetch(names: Iterable<string>): void {
     readBlobs(this.root, [...new Set(names)].filter((name) => !this.texts.has(name) && !this.failures.has(name)), (name, reading) => {
-      if ('failed' in reading) this.failures.set(name, reading.failed);
+      if ('failed' in reading) this.failures.set(name, reading);
       else this.texts.set(name, reading.bytes.toString('utf8'));
     });
   }
@@ -27,7 +27,7 @@ export class Blobs {
     if (name === '') return '';
     if (!this.texts.has(name)) this.fetch([name]);
     const text = this.texts.get(name);
-    if (text === undefined) throw unreadable(own, this.failures.get(name) ?? '');
+    if (text === undefined) throw unreadable(own, this.failures.get(name) ?? { failed: 'git does not tell its contents' });
     return text;
   }
 }

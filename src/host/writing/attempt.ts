@@ -6,7 +6,6 @@ export function attempt(work: () => void): string | null {
     work();
     return null;
   } catch (error) {
-    if (!(error instanceof Error && 'code' in error)) throw error;
     return describeSystemError(error);
   }
 }

@@ -170,7 +170,6 @@ export class Placement {
       return step();
     } catch (error) {
       if (error instanceof MovedDirectoryError) return 'its directory, or one above it, has become a link';
-      if (!(error instanceof Error && 'code' in error)) throw error;
       return describeSystemError(error);
     }
   }

@@ -4,7 +4,6 @@ import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { commitAll, git } from '../support/git.js';
 import { elvar, elvarProcess, makeFolder, PROGRAM, writeFiles } from '../support/project.js';
-import { HAS_TIME } from '../support/runs.js';
 
 const KILLER = path.join(import.meta.dirname, '..', 'support', 'kill-at.cjs');
 
@@ -76,9 +75,7 @@ function judge(before: string, after: string, command: readonly string[]): numbe
   runKilled(trial, state, command, { COUNT_IN: counted });
   const moments = Number(readFileSync(counted, 'utf8'));
   expect(treeOf(trial)).toEqual(reference);
-  // `npm test` tries one moment, another one for each command.
-  const [first, step] = HAS_TIME ? [0, 1] : [10 + command.join(' ').length % 25, moments];
-  for (let moment = first; moment < moments; moment += step) {
+  for (let moment = 0; moment < moments; moment += 1) {
     const folder = named();
     cpSync(before, folder, { recursive: true });
     const where = `${command.join(' ')}, ended at ${moment} of ${moments}`;
@@ -94,7 +91,7 @@ function judge(before: string, after: string, command: readonly string[]): numbe
     expect(treeOf(folder), where).toEqual(reference);
     expect(readdirSync(path.join(state, 'elvar')), where).toEqual([]);
   }
-  if (HAS_TIME) console.info(`${command.join(' ')}: ended at ${moments} moments, nothing lost`);
+  console.info(`${command.join(' ')}: ended at ${moments} moments, nothing lost`);
   return moments;
 }
 
@@ -110,7 +107,7 @@ describe('a run that is killed while it changes something loses nothing, and the
     expect(treeOf(after)).not.toEqual(treeOf(before));
     const moments = judge(before, after, command);
     expect(moments).toBeGreaterThan(5);
-  }, 300_000);
+  });
 
   test('init', () => {
     const before = named({ 'a.js': CODE, 'lib/jquery.min.js': 'go();\n', 'vendor/x.js': 'go();\n' });
@@ -118,7 +115,7 @@ describe('a run that is killed while it changes something loses nothing, and the
     cpSync(before, after, { recursive: true });
     expect(elvar(after, ['init', '--yes']).code).toBe(0);
     judge(before, after, ['init', '--yes']);
-  }, 300_000);
+  });
 
   test('presets --update and adopting from git', () => {
     const repository = makeFolder({ 'harbour.yaml': 'rulings: { slips/loose-compare: note }\n' });
@@ -134,7 +131,7 @@ describe('a run that is killed while it changes something loses nothing, and the
     cpSync(adopted, moved, { recursive: true });
     expect(elvar(moved, ['presets', '--update']).code).toBe(0);
     judge(adopted, moved, ['presets', '--update']);
-  }, 300_000);
+  });
 });
 
 test('between the kill and the next run that writes, the ledger excuses what it excused', () => {
@@ -166,7 +163,7 @@ test('a line that somebody changes after the kill makes no known finding new, an
   cpSync(before, reference, { recursive: true });
   runKilled(reference, state, ['fix'], { COUNT_IN: counted });
   const moments = Number(readFileSync(counted, 'utf8'));
-  for (let moment = HAS_TIME ? 1 : 3; moment < moments; moment += HAS_TIME ? 3 : 30) {
+  for (let moment = 1; moment < moments; moment += 3) {
     const folder = named();
     cpSync(before, folder, { recursive: true });
     expect(runKilled(folder, state, ['fix'], { KILL_AT: String(moment) })).toBe('SIGKILL');
@@ -184,4 +181,4 @@ test('a line that somebody changes after the kill makes no known finding new, an
     expect(known(), where).toEqual(expected);
     expect(readdirSync(path.join(state, 'elvar')), where).toEqual([]);
   }
-}, 300_000);
+});

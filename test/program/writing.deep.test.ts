@@ -54,7 +54,7 @@ describe('Ctrl-C', () => {
     expect(seen).toEqual(seen.toSorted((a, b) => a - b));
     expect(elvar(folder, ['fix']).code).toBe(0);
     expect(whole(folder, count)).toBe(count);
-  }, 60_000);
+  });
 
   test.each([['SIGINT', 130], ['SIGTERM', 143], ['SIGHUP', 129]] as const)('%s in the middle of fix ends it with %i, and the ledger follows', async (signal, expected) => {
     const count = size(400, 3000);
@@ -76,7 +76,7 @@ describe('Ctrl-C', () => {
     expect(err).toBe(`Stopped: ${done} files were written, each of them whole, and the ledger follows (${done} entries).\n`);
     expect(done).toBeGreaterThan(5);
     expect(done).toBeLessThan(count);
-  }, 60_000);
+  });
 
   test('at any moment of waive leaves the file as it was, or with the waiver', async () => {
     const folder = project(1);
@@ -93,7 +93,7 @@ describe('Ctrl-C', () => {
     }
     writeFileSync(path.join(folder, 'f0000.js'), BEFORE);
     expect(elvar(folder, ['waive', 'f0000.js:11', '--because', 'x']).code).toBe(0);
-  }, 60_000);
+  });
 });
 
 describe('two runs at once', () => {
@@ -103,14 +103,14 @@ describe('two runs at once', () => {
     const runs = [startElvar(folder, ['fix', '--rule', 'text/*']), startElvar(folder, ['fix', '--rule', 'idiom/*']), startElvar(folder, ['fix'])];
     for (const { code, err } of await Promise.all(runs.map(({ ended }) => ended))) expect([code, err.replace(WAITING, '')]).toEqual([0, '']);
     expect(whole(folder, count)).toBe(count);
-  }, 60_000);
+  });
 
   test('of ledger take lose no entry', async () => {
     const count = size(6, 20);
     const folder = project(count);
     await Promise.all(names(count).map((name) => startElvar(folder, ['ledger', 'take', name, '--rule', 'slips/*']).ended));
     expect(readFileSync(path.join(folder, 'elvar-ledger.yaml'), 'utf8').match(/^- path:/gm)).toHaveLength(count);
-  }, 120_000);
+  });
 
   test('waive waits for another run, and writes nothing where that has changed its file', async () => {
     const folder = project(300);
@@ -120,7 +120,7 @@ describe('two runs at once', () => {
     expect([code, err.replace(WAITING, '')]).toEqual([2, 'f0299.js was changed by another run of elvar while this one waited for it, so nothing was written\n  Look where the finding is now: elvar check f0299.js\n']);
     expect((await fix.ended).code).toBe(0);
     expect(elvar(folder, ['waive', 'f0299.js:11', '--because', 'x']).code).toBe(0);
-  }, 60_000);
+  });
 
   test('the leftovers of a killed run do not hinder the next', async () => {
     const count = size(120, 300);
@@ -131,7 +131,7 @@ describe('two runs at once', () => {
     await fix.ended;
     expect(readFileSync(path.join(folder, names(count).at(-1) as string), 'utf8')).toBe(BEFORE);
     expect(elvar(folder, ['fix'])).toMatchObject({ code: 0, err: '' });
-  }, 60_000);
+  });
 });
 
 describe('the lock that runs which write hold', () => {
@@ -212,7 +212,7 @@ test('a file that somebody changes while fix is running keeps the change', async
   expect(readdirSync(folder)).toHaveLength(count + 1 - gone.length);
   expect(code).toBe(3);
   expect(err).toMatch(/f0\d+\.js: it vanished during the run/);
-}, 60_000);
+});
 
 test('a layer file that somebody changes while set is looking at the effect keeps the change', async () => {
   const folder = project(size(150, 400));
@@ -225,7 +225,7 @@ test('a layer file that somebody changes while set is looking at the effect keep
   // Where it had not been read yet, both changes are there.
   if (code === 3) expect([err, text]).toEqual(['elvar.yaml was not written: it has changed since it was read\n', `${RULES}# mine\n`]);
   else expect([code, text]).toEqual([0, expect.stringContaining('slips/*: error')]);
-}, 60_000);
+});
 
 describe('a disk that is full', () => {
   /** A file system of a few pages; null where one may not be mounted. */

@@ -3,7 +3,6 @@ import { readdirSync, readFileSync, symlinkSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { elvar, makeFolder, PROGRAM, writeFiles, type Run } from '../support/project.js';
-import { HAS_TIME } from '../support/runs.js';
 
 const MEDDLER = path.join(import.meta.dirname, '..', 'support', 'kill-at.cjs');
 
@@ -45,10 +44,9 @@ function meddle(before: readonly (readonly string[])[], command: readonly string
   return { folder, code: status, out: stdout, err: stderr, moments: Number(readFileSync(counted, 'utf8')) };
 }
 
-/** The moments to try: more of them in the deep tests. */
+/** The moments to try: before or after each change, or in the middle of it. */
 function momentsOf(moments: number): number[] {
-  const step = HAS_TIME ? 3 : Math.ceil(moments / 4);
-  return Array.from({ length: Math.ceil(moments / step) }, (_, index) => Math.min(index * step + 1, moments - 1));
+  return Array.from({ length: Math.ceil(moments / 3) }, (_, index) => Math.min(index * 3 + 1, moments - 1));
 }
 
 describe('what another program writes while elvar writes', () => {

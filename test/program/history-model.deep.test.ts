@@ -13,7 +13,7 @@ import { daysAfter } from '../../src/core/base/date.js';
 import { git } from '../support/git.js';
 import { writeFiles } from '../support/project.js';
 import { DIRECTORIES, projects, writeProject, type Project } from '../support/random-projects.js';
-import { runs, PATIENT } from '../support/runs.js';
+import { runs } from '../support/runs.js';
 
 const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
 const { impactBetween } = await import('../../dist/host/session/revisions.js') as typeof Revisions;
@@ -231,5 +231,5 @@ test('a history tells what each commit decides by itself', async () => {
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }
-  }), { numRuns: runs(40), ...PATIENT });
+  }), { numRuns: runs(8) });
 });
