@@ -28,7 +28,7 @@ export default defineRule({
   find: { languages: { ${language}: { by: 'text', find: findAll } } },
   examples: [
     good('${language}', 'quay\\n'),
-    bad('${language}', 'placeholder\\n', '1:1'),
+    bad('${language}', 'placeholder\\n', '1:1-12 this is a placeholder'),
   ],
 });
 

@@ -12,6 +12,7 @@ import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { toolsFor } from '../support/projects.js';
 import { size, whenDeep } from '../support/runs.js';
+import { toldFindings, toldStarts } from '../support/told-findings.js';
 
 const grammars = builtGrammars();
 const tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };
@@ -31,13 +32,18 @@ function sourceOf({ language: id, file, code }: Example): SourceText {
 
 function findsIn(rule: Rule, example: Example): string[] {
   const set = only(rule, example.options);
-  const { findings } = inspectFile(sourceOf(example), set, toolsFor(tools, example, set));
-  return findings.filter((finding) => finding.rule === rule.id).map(({ span }) => `${span.start.line}:${span.start.column}`);
+  return toldFindings(inspectFile(sourceOf(example), set, toolsFor(tools, example, set)).findings, rule, example.finds);
 }
 
 describe.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => {
   test.each(rule.examples.map((example) => [example.language, example.code, example] as const))('%s: %j', (_language, _code, example) => {
     expect(findsIn(rule, example)).toEqual(example.finds);
+  });
+
+  test('has examples that say where a finding ends in each language', () => {
+    const told = rule.examples.filter(({ finds }) => finds.length > 0);
+    const withEnd = told.filter(({ finds }) => finds.every((one) => /^\d+:\d+-(?:\d+:)?\d+ \S/.test(one)));
+    expect(new Set(withEnd.map(({ language }) => language))).toEqual(new Set(told.map(({ language }) => language)));
   });
 
   whenDeep(() => {
@@ -46,7 +52,7 @@ describe.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s', (_, r
         for (let length = 0; length < example.code.length; length += 3) {
           const cut = { ...example, code: example.code.slice(0, length) };
           for (const place of findsIn(rule, cut)) {
-            const [line, column] = place.split(':').map(Number) as [number, number];
+            const [line, column] = (toldStarts([place])[0] as string).split(':').map(Number) as [number, number];
             const text = cut.code.split(/\r\n|\n/)[line - 1];
             expect(text, `${place} of ${JSON.stringify(cut.code)}`).toBeDefined();
             expect(column).toBeLessThanOrEqual((text as string).length + 1);

@@ -27,7 +27,7 @@ test("the rule on the contributor's page can be declared and is right about its 
     expect(rule.examples.length).toBeGreaterThan(1);
     for (const { code: example, finds } of rule.examples) {
       const nodes = query.matches(grammars.parse(example, 'python').rootNode).get(rule.id)?.flatMap((match) => match.captures.map(({ node }) => node)) ?? [];
-      expect(nodes.map(({ startPosition: { row, column } }) => `${row + 1}:${column + 1}`)).toEqual(finds);
+      expect(nodes.map(({ startPosition: { row, column } }) => `${row + 1}:${column + 1} ${finder?.by === 'query' ? finder.message : ''}`)).toEqual(finds);
     }
   } finally {
     rmSync(folder, { recursive: true, force: true });
@@ -55,7 +55,7 @@ test('a rule that is begun has a file whose examples hold, and stands in the reg
     const finder = 'languages' in rule.find ? rule.find.languages['python'] : undefined;
     for (const { code, finds } of rule.examples) {
       const found = withSource(grammars, textOf('python', code), (source) => (finder?.by === 'text' ? [...finder.find(source as never, {})] : []));
-      expect(found.map(({ start }) => `1:${start + 1}`)).toEqual(finds);
+      expect(found.map(({ start, end, message }) => `1:${start + 1}-${end + 1} ${message}`)).toEqual(finds);
     }
   } finally {
     rmSync(built, { recursive: true, force: true });

@@ -65,7 +65,7 @@ function repairedLines({ repaired, code }: Example): string[] {
 }
 
 function codeLines(code: string, finds: readonly string[] = []): string[] {
-  const found = new Set(finds.map((place) => Number(place.split(':')[0])));
+  const found = new Set(finds.map((told) => Number(told.split(':')[0])));
   return code.replace(/\r?\n$/, '').split(/\r?\n/).map((line, index) => `  ${found.has(index + 1) ? '▸' : ' '} ${line.split('\t').map(visible).join('→   ')}`.trimEnd());
 }
 

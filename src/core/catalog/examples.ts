@@ -16,7 +16,7 @@ export function good(language: LanguageId, code: string, extras: Omit<Extras, 'r
   return { language, code, finds: [], ...extras };
 }
 
-/** Code that does not meet a rule. @param finds where findings start, as `line:column`, with blanks between them. */
-export function bad(language: LanguageId, code: string, finds: string, extras: Extras = {}): Example {
-  return { language, code, finds: finds.split(' '), ...extras };
+/** Code that does not meet a rule. @param finds what is found there: see `finds` of {@link Example}. */
+export function bad(language: LanguageId, code: string, finds: string | readonly string[], extras: Extras = {}): Example {
+  return { language, code, finds: typeof finds === 'string' ? [finds] : finds, ...extras };
 }

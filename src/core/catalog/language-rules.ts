@@ -22,8 +22,8 @@ export interface LanguageWriter {
   /** A rule that finds in a way of its own. */
   readonly by: <Options>(finder: Finder<Options>, ...examples: readonly Example[]) => RuleInLanguage;
   readonly good: (code: string, extras?: Omit<Extras, 'repaired'>) => Example;
-  /** @param finds where findings start, as `line:column`, with blanks between them. */
-  readonly bad: (code: string, finds: string, extras?: Extras) => Example;
+  /** @param finds what is found there: see `finds` of {@link Example}. */
+  readonly bad: (code: string, finds: string | readonly string[], extras?: Extras) => Example;
 }
 
 /** What writes the rules of a language. */

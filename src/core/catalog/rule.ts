@@ -15,7 +15,10 @@ export interface Example {
   readonly code: string;
   /** Other files of the project, by path: what a rule finds by the whole project depends on them. */
   readonly others?: Readonly<Record<string, string>>;
-  /** The starts of the findings, as `line:column`; empty for good code. */
+  /**
+   * The findings, each as `LINE:COLUMN message`; empty for good code. The end may follow the start (`1:5-10`, or `1:5-3:2` on another line),
+   * and a confidence other than the rule's stands before the message: `1:5 [possible] message`.
+   */
   readonly finds: readonly string[];
   /** The code after all repairs, if the rule has any. */
   readonly repaired?: string;

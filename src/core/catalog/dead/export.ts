@@ -23,11 +23,11 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript', byProject(findUntaken)) },
   examples: [
     good('javascript', 'export function moor() {}\n', { file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" } }),
-    bad('javascript', 'export function moor() {}\nexport const tide = 1;\n', '2:14', { file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" } }),
+    bad('javascript', 'export function moor() {}\nexport const tide = 1;\n', '2:14-18 nobody takes tide, which is exported', { file: 'quay.js', others: { 'main.js': "import { moor } from './quay.js';\nmoor();\n" } }),
     good('javascript', 'export const layout = 1;\n', { file: 'quay.js', options: { free: ['layout'] } }),
-    bad('javascript', 'module.exports = { moor, sail };\nfunction moor() {}\nfunction sail() {}\n', '1:26', { file: 'quay.js', others: { 'main.js': "const quay = require('./quay');\nquay.moor();\n" } }),
+    bad('javascript', 'module.exports = { moor, sail };\nfunction moor() {}\nfunction sail() {}\n', '1:26 nobody takes sail, which is exported', { file: 'quay.js', others: { 'main.js': "const quay = require('./quay');\nquay.moor();\n" } }),
     good('typescript', 'export interface Berth { length: number }\n', { file: 'lib/index.ts', others: { 'package.json': '{ "main": "./lib/index.js" }\n' } }),
-    bad('typescript', 'export interface Berth { length: number }\nexport default function moor(): void {}\n', '1:18 2:25', { file: 'quay.ts', others: { 'main.ts': "import './quay.js';\n" } }),
+    bad('typescript', 'export interface Berth { length: number }\nexport default function moor(): void {}\n', ['1:18-23 nobody takes Berth, which is exported', '2:25-29 [likely] nobody takes what this file exports by default'], { file: 'quay.ts', others: { 'main.ts': "import './quay.js';\n" } }),
   ],
 });
 

@@ -134,11 +134,11 @@ export default defineRule({
   examples: [
     good('javascript', "import './setup.js';\nimport sail, { moor as dock } from './quay.js';\nsail(dock);\n"),
     good('javascript', "import { Tide } from './tide.js';\n/** @param {Tide} tide */\nexport function read(tide) {}\n"),
-    bad('javascript', "import sail, { moor, dock } from './quay.js';\nimport * as pilot from 'pilot';\nlog.moor(dock); // sail\n", '1:8 1:16 2:13', {
+    bad('javascript', "import sail, { moor, dock } from './quay.js';\nimport * as pilot from 'pilot';\nlog.moor(dock); // sail\n", ['1:8-12 sail is imported and never used', '1:16-20 moor is imported and never used', '2:13-18 pilot is imported and never used'], {
       repaired: "import { dock } from './quay.js';\nlog.moor(dock); // sail\n",
     }),
     good('typescript', "import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n"),
-    bad('typescript', "import type { Berth, Quay } from './berth.js';\nexport const plan: Berth[] = [];\n", '1:22', {
+    bad('typescript', "import type { Berth, Quay } from './berth.js';\nexport const plan: Berth[] = [];\n", '1:22-26 Quay is imported and never used', {
       repaired: "import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n",
     }),
     good('typescript', "import { Quay } from './quay.js';\nexport const berth = <Quay />;\n", { file: 'berth.tsx' }),
@@ -148,12 +148,12 @@ export default defineRule({
     good('python', 'try:\n    import tide\nexcept ImportError:\n    import ebb as tide\nimport readline\n'),
     good('python', 'from quay import (\n    low,\n    high,  # for the pilots\n)\nlow()\n'),
     good('python', 'from .tide import low, high, ebb, flood\nfrom .quay import moor  # for the pilots\n'),
-    bad('python', 'if full:\n    import os  # why\n', '2:12', { repaired: 'if full:\n    import os  # why\n' }),
-    bad('python', 'import os\nfrom tide import low, high\nlow()  # os\n', '1:8 2:23', { repaired: 'from tide import low\nlow()  # os\n' }),
+    bad('python', 'if full:\n    import os  # why\n', '2:12-14 os is imported and never used', { repaired: 'if full:\n    import os  # why\n' }),
+    bad('python', 'import os\nfrom tide import low, high\nlow()  # os\n', ['1:8 os is imported and never used', '2:23 high is imported and never used'], { repaired: 'from tide import low\nlow()  # os\n' }),
     good('java', 'import java.util.List;\nimport java.io.*;\nclass Quay { List berths; }\n'),
-    bad('java', 'import java.util.List;\nimport java.util.Map;\nclass Quay { List berths; }\n', '2:18', { repaired: 'import java.util.List;\nclass Quay { List berths; }\n' }),
+    bad('java', 'import java.util.List;\nimport java.util.Map;\nclass Quay { List berths; }\n', '2:18-21 Map is imported and never used', { repaired: 'import java.util.List;\nclass Quay { List berths; }\n' }),
     good('php', '<?php\nuse Harbour\\Quay;\nuse Harbour\\Tide as Ebb;\nnew Quay(Ebb::LOW);\n'),
-    bad('php', '<?php\nuse Harbour\\Quay;\nuse Harbour\\Tide as Ebb;\nnew Quay();\n', '3:21', { repaired: '<?php\nuse Harbour\\Quay;\nnew Quay();\n' }),
+    bad('php', '<?php\nuse Harbour\\Quay;\nuse Harbour\\Tide as Ebb;\nnew Quay();\n', '3:21-24 Ebb is imported and never used', { repaired: '<?php\nuse Harbour\\Quay;\nnew Quay();\n' }),
   ],
 });
 

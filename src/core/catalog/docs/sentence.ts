@@ -34,12 +34,12 @@ export default defineRule({
   examples: [
     good('python', 'def moor():\n    """moor(ship) -> berth\n\n    Moors.\n    """\n'),
     good('python', 'def moor():\n    """Moor at the quay.\n\n    more\n    """\n'),
-    bad('python', 'def moor():\n    """moor at the quay"""\n', '2:8', { repaired: 'def moor():\n    """Moor at the quay."""\n' }),
+    bad('python', 'def moor():\n    """moor at the quay"""\n', '2:8-24 this begins with a small letter and has no full stop', { repaired: 'def moor():\n    """Moor at the quay."""\n' }),
     good('java', '/**\n * Moors the ship, as long\n * as the tide allows.\n *\n * - high\n */\nclass Quay {}\n'),
     good('java', '/** Moors. */\nclass Quay { /** {@inheritDoc} */ void moor() {} }\n'),
-    bad('java', '/**\n * moors at the quay\n * and waits\n * @since 1\n */\nclass Quay {}\n', '2:4', { repaired: '/**\n * Moors at the quay\n * and waits.\n * @since 1\n */\nclass Quay {}\n' }),
+    bad('java', '/**\n * moors at the quay\n * and waits\n * @since 1\n */\nclass Quay {}\n', '2:4-21 this begins with a small letter and has no full stop', { repaired: '/**\n * Moors at the quay\n * and waits.\n * @since 1\n */\nclass Quay {}\n' }),
     good('typescript', '/** Moors. More of it. */\nfunction moor(): void {}\n/** `moor` is first. */\nconst a = 1;\n'),
-    bad('typescript', '/** Moors at the quay */\nfunction moor(): void {}\n', '1:5', { repaired: '/** Moors at the quay. */\nfunction moor(): void {}\n' }),
+    bad('typescript', '/** Moors at the quay */\nfunction moor(): void {}\n', '1:5-22 this has no full stop', { repaired: '/** Moors at the quay. */\nfunction moor(): void {}\n' }),
   ],
 });
 

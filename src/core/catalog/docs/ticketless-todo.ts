@@ -19,13 +19,13 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findTodos } },
   examples: [
     good('javascript', '// TODO QUAY-12: moor\n// the todo list of the pilot\n'),
-    bad('javascript', '// todo: moor\n', '1:4'),
-    bad('javascript', 'sail(); // TODO: moor\n/*\n * FIXME later\n */\n', '1:12 3:4'),
+    bad('javascript', '// todo: moor\n', '1:4-8 this todo names no ticket'),
+    bad('javascript', 'sail(); // TODO: moor\n/*\n * FIXME later\n */\n', ['1:12 this TODO names no ticket', '3:4 this FIXME names no ticket']),
     good('python', '# TODO(#12) moor\n'),
-    bad('python', '"""TODO: moor."""\n', '1:4'),
-    bad('javascript', '// @todo moor\nsail(); // todo: moor\n', '1:5 2:12'),
-    bad('html', '<script>\n// TODO moor\n</script>\n', '2:4'),
-    bad('python', '# XXX moor\n', '1:3'),
+    bad('python', '"""TODO: moor."""\n', '1:4-8 this TODO names no ticket'),
+    bad('javascript', '// @todo moor\nsail(); // todo: moor\n', ['1:5 this todo names no ticket', '2:12 this todo names no ticket']),
+    bad('html', '<script>\n// TODO moor\n</script>\n', '2:4-8 this TODO names no ticket'),
+    bad('python', '# XXX moor\n', '1:3 this XXX names no ticket'),
   ],
 });
 

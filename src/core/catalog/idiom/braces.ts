@@ -20,16 +20,16 @@ export default defineRule({
   find: usually('javascript typescript java cpp c php', byTree(findBare, HOLDERS)),
   examples: [
     good('javascript', 'if (a) { sail(); } else if (b) { wait(); }\n'),
-    bad('javascript', 'if (a) sail(); else wait();\n', '1:8 1:21', { repaired: 'if (a) { sail(); } else { wait(); }\n' }),
-    bad('javascript', '  for (const a of b)\n    sail(a); // out\n', '2:5', { repaired: '  for (const a of b) {\n    sail(a); // out\n  }\n' }),
+    bad('javascript', 'if (a) sail(); else wait();\n', ['1:8-15 this branch has no braces', '1:21-28 this else has no braces'], { repaired: 'if (a) { sail(); } else { wait(); }\n' }),
+    bad('javascript', '  for (const a of b)\n    sail(a); // out\n', '2:5 this loop has no braces', { repaired: '  for (const a of b) {\n    sail(a); // out\n  }\n' }),
     good('typescript', 'const sail = (a: number) => a;\n'),
-    bad('typescript', 'while (a) sail();\n', '1:11', { repaired: 'while (a) { sail(); }\n' }),
+    bad('typescript', 'while (a) sail();\n', '1:11-18 this loop has no braces', { repaired: 'while (a) { sail(); }\n' }),
     good('java', 'class Quay { void moor() { for (;;) { sail(); } } }\n'),
-    bad('java', 'class Quay { void moor() { if (a) sail(); } }\n', '1:35', { repaired: 'class Quay { void moor() { if (a) { sail(); } } }\n' }),
+    bad('java', 'class Quay { void moor() { if (a) sail(); } }\n', '1:35-42 this branch has no braces', { repaired: 'class Quay { void moor() { if (a) { sail(); } } }\n' }),
     good('cpp', 'void moor() { while (a) { sail(); } }\n'),
-    bad('cpp', 'void moor() { while (a) sail(); }\n', '1:25', { repaired: 'void moor() { while (a) { sail(); } }\n' }),
+    bad('cpp', 'void moor() { while (a) sail(); }\n', '1:25-32 this loop has no braces', { repaired: 'void moor() { while (a) { sail(); } }\n' }),
     good('php', '<?php if ($a) { sail(); }\nforeach ($b as $c): sail(); endforeach;\n'),
-    bad('php', '<?php if ($a) sail();\n', '1:15', { repaired: '<?php if ($a) { sail(); }\n' }),
+    bad('php', '<?php if ($a) sail();\n', '1:15-22 this branch has no braces', { repaired: '<?php if ($a) { sail(); }\n' }),
   ],
 });
 

@@ -26,9 +26,9 @@ export default defineRule({
   examples: [
     good('php', '<?php final class Quay {}\nabstract class Place {}\nclass Pier {}\nfinal class Dock extends Pier {}\n'),
     good('php', '<?php class Quay {}\n', { file: 'Quay.php', others: { 'Pier.php': '<?php final class Pier extends quay {}\n' } }),
-    bad('php', '<?php class Quay {}\n', '1:13', { repaired: '<?php final class Quay {}\n' }),
+    bad('php', '<?php class Quay {}\n', '1:13-17 Quay is neither final nor abstract', { repaired: '<?php final class Quay {}\n' }),
     good('java', 'final class Quay {}\nabstract class Place {}\nenum Tide { LOW }\n'),
-    bad('java', 'public class Quay {}\nclass Pier {}\n', '1:14 2:7', { repaired: 'public final class Quay {}\nfinal class Pier {}\n' }),
+    bad('java', 'public class Quay {}\nclass Pier {}\n', ['1:14-18 Quay is neither final nor abstract', '2:7-11 Pier is neither final nor abstract'], { repaired: 'public final class Quay {}\nfinal class Pier {}\n' }),
   ],
 });
 

@@ -12,6 +12,6 @@ export default defineRule({
   find: { languages: { css: { by: 'query', query: '(important) @finding', message: 'this style overrides all others by force' } } },
   examples: [
     good('css', 'a { color: red; }\n'),
-    bad('css', 'a { color: red !important; }\n', '1:16'),
+    bad('css', 'a { color: red !important; }\n', '1:16-26 this style overrides all others by force'),
   ],
 });

@@ -12,6 +12,6 @@ export default defineRule({
   find: { languages: { css: { by: 'query', query: '(id_selector (id_name) @name) @finding', message: '#{name} selects by id' } } },
   examples: [
     good('css', '.quay { color: #fff; }\n'),
-    bad('css', '#quay { top: 0; }\n', '1:1'),
+    bad('css', '#quay { top: 0; }\n', '1:1-6 #quay selects by id'),
   ],
 });

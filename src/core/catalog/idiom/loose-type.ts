@@ -23,8 +23,8 @@ export default defineRule({
   examples: [
     good('typescript', 'const tide: unknown = 1;\nconst any = 2;\n'),
     good('typescript', 'class Object {}\nconst quay: Object = next();\nconst tide: (low: number) => void = sail;\n'),
-    bad('typescript', 'let sail: Function;\nfunction moor(tide: Object) {}\n', '1:11 2:21'),
-    bad('typescript', 'function moor(tide: any): any[] { return tide as any; }\n', '1:21 1:27 1:50'),
+    bad('typescript', 'let sail: Function;\nfunction moor(tide: Object) {}\n', ['1:11-19 Function accepts every function, whatever it takes and returns', '2:21-27 Object accepts nearly every value']),
+    bad('typescript', 'function moor(tide: any): any[] { return tide as any; }\n', ['1:21 any turns type checking off for this value', '1:27 any turns type checking off for this value', '1:50 any turns type checking off for this value']),
   ],
 });
 

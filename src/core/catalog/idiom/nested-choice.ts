@@ -15,17 +15,17 @@ export default defineRule({
   find: usually('javascript typescript java cpp c php python', eachNode(['ternary_expression', 'conditional_expression'], judge)),
   examples: [
     good('javascript', 'const a = b ? 1 : 2;\nconst c = b ? sail(() => (d ? 1 : 2)) : 3;\n'),
-    bad('javascript', 'const a = b ? 1 : c ? 2 : 3;\n', '1:19'),
+    bad('javascript', 'const a = b ? 1 : c ? 2 : 3;\n', '1:19-28 a conditional expression inside another one'),
     good('typescript', 'const a: number = b ? 1 : 2;\n'),
-    bad('typescript', 'const a = b ? (c ? 1 : 2) : 3;\n', '1:16'),
+    bad('typescript', 'const a = b ? (c ? 1 : 2) : 3;\n', '1:16-25 a conditional expression inside another one'),
     good('java', 'class Quay { int a = b ? 1 : 2; }\n'),
-    bad('java', 'class Quay { int a = b ? 1 : c ? 2 : 3; }\n', '1:30'),
+    bad('java', 'class Quay { int a = b ? 1 : c ? 2 : 3; }\n', '1:30-39 a conditional expression inside another one'),
     good('cpp', 'int a = b ? 1 : 2;\n'),
-    bad('cpp', 'int a = b ? 1 : c ? 2 : 3;\n', '1:17'),
+    bad('cpp', 'int a = b ? 1 : c ? 2 : 3;\n', '1:17-26 a conditional expression inside another one'),
     good('php', '<?php $a = $b ? 1 : 2;\n'),
-    bad('php', '<?php $a = $b ? 1 : ($c ? 2 : 3);\n', '1:22'),
+    bad('php', '<?php $a = $b ? 1 : ($c ? 2 : 3);\n', '1:22-32 a conditional expression inside another one'),
     good('python', 'a = 1 if b else 2\n'),
-    bad('python', 'a = 1 if b else 2 if c else 3\n', '1:17'),
+    bad('python', 'a = 1 if b else 2 if c else 3\n', '1:17-30 a conditional expression inside another one'),
   ],
 });
 

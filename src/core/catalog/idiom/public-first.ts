@@ -15,11 +15,11 @@ export default defineRule({
   find: usually('php typescript java', eachNode(['class_body', 'declaration_list'], judge)),
   examples: [
     good('php', '<?php class Quay { private $a; public function moor() {} protected function sail() {} private function wait() {} }\n'),
-    bad('php', '<?php class Quay { private function wait() {} public function moor() {} }\n', '1:63'),
+    bad('php', '<?php class Quay { private function wait() {} public function moor() {} }\n', '1:63-67 moor is public but comes after a private method'),
     good('typescript', 'class Quay { private a = 1; constructor() {} moor() {} private wait() {} }\n'),
-    bad('typescript', 'class Quay { private wait() {} moor() {} }\n', '1:32'),
+    bad('typescript', 'class Quay { private wait() {} moor() {} }\n', '1:32-36 moor is public but comes after a private method'),
     good('java', 'class Quay { private int a; public void moor() {} void sail() {} private void wait() {} }\n'),
-    bad('java', 'class Quay { private void wait() {} public void moor() {} }\n', '1:49'),
+    bad('java', 'class Quay { private void wait() {} public void moor() {} }\n', '1:49-53 moor is public but comes after a private method'),
   ],
 });
 

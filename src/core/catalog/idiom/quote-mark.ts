@@ -24,14 +24,14 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript python php', byTree(findMarks, QUOTED)) },
   examples: [
     good('javascript', "sail('tide', \"pilot's\", `quay`);\n"),
-    bad('javascript', 'sail("tide", "a\\\\b");\n', '1:6 1:14', { repaired: "sail('tide', 'a\\\\b');\n" }),
-    bad('javascript', "sail('tide');\n", '1:6', { options: { style: 'double' }, repaired: 'sail("tide");\n' }),
+    bad('javascript', 'sail("tide", "a\\\\b");\n', ['1:6-12 this string is in double quotation marks', '1:14-20 this string is in double quotation marks'], { repaired: "sail('tide', 'a\\\\b');\n" }),
+    bad('javascript', "sail('tide');\n", '1:6 this string is in single quotation marks', { options: { style: 'double' }, repaired: 'sail("tide");\n' }),
     good('typescript', "const berth = <a href=\"quay\">{'tide'}</a>;\n", { file: 'berth.tsx' }),
-    bad('typescript', 'const tide: string = "low";\n', '1:22', { repaired: "const tide: string = 'low';\n" }),
+    bad('typescript', 'const tide: string = "low";\n', '1:22-27 this string is in double quotation marks', { repaired: "const tide: string = 'low';\n" }),
     good('python', '"""The quay."""\ntide = \'low\'\nberth = f"{tides[\'low\']}"\n'),
-    bad('python', 'tide = "low"\n', '1:8', { repaired: "tide = 'low'\n" }),
+    bad('python', 'tide = "low"\n', '1:8-13 this string is in double quotation marks', { repaired: "tide = 'low'\n" }),
     good('php', "<?php sail('tide', \"$low\\n\");\n"),
-    bad('php', '<?php sail("tide");\n', '1:12', { repaired: "<?php sail('tide');\n" }),
+    bad('php', '<?php sail("tide");\n', '1:12-18 this string is in double quotation marks', { repaired: "<?php sail('tide');\n" }),
   ],
 });
 

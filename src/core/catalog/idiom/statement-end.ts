@@ -20,11 +20,11 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript', byTree(findEnds)) },
   examples: [
     good('javascript', 'sail();\nfunction moor() {}\nexport default class Quay { low = 1; }\nfor (const a of b) {}\n'),
-    bad('javascript', 'const a = 1\nsail()\nreturn\n', '1:12 2:7 3:7', { repaired: 'const a = 1;\nsail();\nreturn;\n' }),
-    bad('javascript', 'const a = 1;\nsail();\n(a)\n', '1:12', { options: { style: 'never' }, repaired: 'const a = 1\nsail();\n(a)\n' }),
-    bad('javascript', 'const a = 1 // one\nsail() /* two */\n', '1:12 2:7', { repaired: 'const a = 1; // one\nsail(); /* two */\n' }),
+    bad('javascript', 'const a = 1\nsail()\nreturn\n', ['1:12-12 a semicolon is missing here', '2:7-7 a semicolon is missing here', '3:7-7 a semicolon is missing here'], { repaired: 'const a = 1;\nsail();\nreturn;\n' }),
+    bad('javascript', 'const a = 1;\nsail();\n(a)\n', '1:12 this semicolon is not needed', { options: { style: 'never' }, repaired: 'const a = 1\nsail();\n(a)\n' }),
+    bad('javascript', 'const a = 1 // one\nsail() /* two */\n', ['1:12 a semicolon is missing here', '2:7 a semicolon is missing here'], { repaired: 'const a = 1; // one\nsail(); /* two */\n' }),
     good('typescript', 'type Tide = number;\ninterface Quay { a: number }\n'),
-    bad('typescript', "import { a } from './a.js'\ntype Tide = number\nclass Quay { low = 1 }\n", '1:27 2:19 3:21', {
+    bad('typescript', "import { a } from './a.js'\ntype Tide = number\nclass Quay { low = 1 }\n", ['1:27-27 a semicolon is missing here', '2:19-19 a semicolon is missing here', '3:21-21 a semicolon is missing here'], {
       repaired: "import { a } from './a.js';\ntype Tide = number;\nclass Quay { low = 1; }\n",
     }),
   ],

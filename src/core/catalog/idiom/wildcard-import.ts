@@ -17,8 +17,8 @@ export default defineRule({
   },
   examples: [
     good('python', 'from tide import low\nimport quay\n'),
-    bad('python', 'from tide import *\n', '1:18'),
+    bad('python', 'from tide import *\n', '1:18-19 everything in tide is imported'),
     good('java', 'import harbour.Quay;\n'),
-    bad('java', 'import harbour.*;\n', '1:16'),
+    bad('java', 'import harbour.*;\n', '1:16-17 everything in harbour is imported'),
   ],
 });

@@ -17,15 +17,15 @@ export default defineRule({
   find: usually('javascript typescript python java php', byTree(findBarred)),
   examples: [
     good('javascript', "import a from 'tides';\nimport b from 'tide-tables';\n", { options: { modules: ['tide'] } }),
-    bad('javascript', "import a from 'tide';\nconst b = require('tide/low');\n", '1:15 2:19', { options: { modules: ['tide: take quay'] } }),
+    bad('javascript', "import a from 'tide';\nconst b = require('tide/low');\n", ['1:15-21 tide is barred here: take quay', '2:19-29 tide is barred here: take quay'], { options: { modules: ['tide: take quay'] } }),
     good('typescript', "import type { A } from './tide.js';\n", { options: { modules: ['tide'] } }),
-    bad('typescript', "export { a } from 'tide';\n", '1:19', { options: { modules: ['tide'] } }),
+    bad('typescript', "export { a } from 'tide';\n", '1:19-25 tide is barred here', { options: { modules: ['tide'] } }),
     good('python', 'import tides\n', { options: { modules: ['tide'] } }),
-    bad('python', 'import tide.low\nfrom tide import high\n', '1:8 2:6', { options: { modules: ['tide'] } }),
+    bad('python', 'import tide.low\nfrom tide import high\n', ['1:8-16 tide is barred here', '2:6-10 tide is barred here'], { options: { modules: ['tide'] } }),
     good('java', 'import harbour.Tide;\n', { options: { modules: ['harbour.old'] } }),
-    bad('java', 'import harbour.old.Tide;\n', '1:8', { options: { modules: ['harbour.old'] } }),
+    bad('java', 'import harbour.old.Tide;\n', '1:8-24 harbour.old is barred here', { options: { modules: ['harbour.old'] } }),
     good('php', '<?php use Harbour\\Tide;\n', { options: { modules: ['Harbour\\Old'] } }),
-    bad('php', '<?php use Harbour\\Old\\Tide;\n', '1:11', { options: { modules: ['Harbour\\Old'] } }),
+    bad('php', '<?php use Harbour\\Old\\Tide;\n', '1:11-27 Harbour\\Old is barred here', { options: { modules: ['Harbour\\Old'] } }),
   ],
 });
 

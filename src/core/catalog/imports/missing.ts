@@ -18,13 +18,13 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript python php', byProject(findMissing)) },
   examples: [
     good('javascript', "import { tide } from './tide.js';\nimport sail from 'sail';\nimport './look.css';\n", { file: 'quay.js', others: { 'tide.ts': 'export const tide = 1;\n' } }),
-    bad('javascript', "import { tide } from './tides.js';\nconst low = require('../low');\n", '1:22 2:21', { file: 'a/quay.js', others: { 'a/tide.js': 'export const tide = 1;\n' } }),
+    bad('javascript', "import { tide } from './tides.js';\nconst low = require('../low');\n", ['1:22-34 ./tides.js leads to no file', '2:21-29 ../low leads to no file'], { file: 'a/quay.js', others: { 'a/tide.js': 'export const tide = 1;\n' } }),
     good('typescript', "export * from './berths';\n", { file: 'quay.ts', others: { 'berths/index.ts': 'export const berth = 1;\n' } }),
-    bad('typescript', "export * from './berths';\n", '1:15', { file: 'quay.ts' }),
+    bad('typescript', "export * from './berths';\n", '1:15-25 ./berths leads to no file', { file: 'quay.ts' }),
     good('python', 'from . import tide, low\nfrom .tide import high\n', { file: 'harbour/quay.py', others: { 'harbour/tide.py': 'high = 1\n', 'harbour/__init__.py': 'low = 1\n' } }),
-    bad('python', 'from .tides import high\n', '1:6', { file: 'harbour/quay.py', others: { 'harbour/tide.py': 'high = 1\n' } }),
+    bad('python', 'from .tides import high\n', '1:6-12 .tides leads to no file', { file: 'harbour/quay.py', others: { 'harbour/tide.py': 'high = 1\n' } }),
     good('php', "<?php require __DIR__ . '/tide.php';\nrequire $path;\n", { file: 'a/quay.php', others: { 'a/tide.php': '<?php\n' } }),
-    bad('php', "<?php require_once __DIR__ . '/../tide.php';\n", '1:7', { file: 'a/quay.php', others: { 'a/tide.php': '<?php\n' } }),
+    bad('php', "<?php require_once __DIR__ . '/../tide.php';\n", '1:7-44 ./../tide.php leads to no file', { file: 'a/quay.php', others: { 'a/tide.php': '<?php\n' } }),
   ],
 });
 

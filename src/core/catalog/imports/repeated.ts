@@ -33,14 +33,14 @@ export default defineRule({
   },
   examples: [
     good('javascript', "import a, { b } from './a.js';\nimport * as c from './a.js';\nimport { d } from './d.js';\n"),
-    bad('javascript', "import { a } from './a.js';\nimport { b as c } from './a.js';\n", '2:1', { repaired: "import { a, b as c } from './a.js';\n" }),
+    bad('javascript', "import { a } from './a.js';\nimport { b as c } from './a.js';\n", '2:1-33 this module is imported above already', { repaired: "import { a, b as c } from './a.js';\n" }),
     good('typescript', "import type { A } from './a.js';\nimport { b } from './a.js';\n"),
-    bad('javascript', "import './a.js';\nimport './a.js';\nsail();\n", '2:1', { repaired: "import './a.js';\nsail();\n" }),
-    bad('typescript', "import { a } from './a.js';\nimport B from './a.js';\n", '2:1', { repaired: "import { a } from './a.js';\nimport B from './a.js';\n" }),
+    bad('javascript', "import './a.js';\nimport './a.js';\nsail();\n", '2:1 this module is imported above already', { repaired: "import './a.js';\nsail();\n" }),
+    bad('typescript', "import { a } from './a.js';\nimport B from './a.js';\n", '2:1-24 this module is imported above already', { repaired: "import { a } from './a.js';\nimport B from './a.js';\n" }),
     good('python', 'import a\nfrom a import b\ndef moor():\n    import c\ndef sail():\n    import c\n'),
-    bad('python', 'import a\nimport a\nfrom b import c\nfrom b import d\n', '2:1 4:1', { repaired: 'import a\nfrom b import c, d\n' }),
+    bad('python', 'import a\nimport a\nfrom b import c\nfrom b import d\n', ['2:1-9 this module is imported above already', '4:1-16 this module is imported above already'], { repaired: 'import a\nfrom b import c, d\n' }),
     good('java', 'import a.B;\nimport a.C;\n'),
-    bad('java', 'import a.B;\nimport a.B;\n', '2:1', { repaired: 'import a.B;\n' }),
+    bad('java', 'import a.B;\nimport a.B;\n', '2:1-12 this module is imported above already', { repaired: 'import a.B;\n' }),
   ],
 });
 

@@ -28,13 +28,13 @@ export default defineRule({
   },
   examples: [
     good('javascript', "import a from 'a';\nimport b from '../b.js';\nimport c from './c.js';\n\nimport d from 'a';\n"),
-    bad('javascript', "import b from 'b';\nimport c from 'c';\nimport a from 'a';\n", '3:1', { repaired: "import a from 'a';\nimport b from 'b';\nimport c from 'c';\n" }),
+    bad('javascript', "import b from 'b';\nimport c from 'c';\nimport a from 'a';\n", '3:1-19 a belongs before c', { repaired: "import a from 'a';\nimport b from 'b';\nimport c from 'c';\n" }),
     good('typescript', "import './setup.js';\nimport type { A } from 'a';\n"),
-    bad('typescript', "import c from './c.js';\nimport b from 'b';\n", '2:1', { repaired: "import b from 'b';\nimport c from './c.js';\n" }),
+    bad('typescript', "import c from './c.js';\nimport b from 'b';\n", '2:1-19 b belongs before ./c.js', { repaired: "import b from 'b';\nimport c from './c.js';\n" }),
     good('python', 'import os\nimport sys\n\nimport tide\n'),
-    bad('python', 'import sys\nimport os\nfrom b import c\n', '2:1', { repaired: 'from b import c\nimport os\nimport sys\n' }),
+    bad('python', 'import sys\nimport os\nfrom b import c\n', '2:1-10 os belongs before sys', { repaired: 'from b import c\nimport os\nimport sys\n' }),
     good('java', 'import a.B;\nimport a.C;\n'),
-    bad('java', 'import a.C;\nimport a.B;\n', '2:1', { repaired: 'import a.B;\nimport a.C;\n' }),
+    bad('java', 'import a.C;\nimport a.B;\n', '2:1-12 a.B belongs before a.C', { repaired: 'import a.B;\nimport a.C;\n' }),
   ],
 });
 

@@ -28,15 +28,15 @@ export default defineRule({
   },
   examples: [
     good('javascript', "day.toLocaleString('en');\nname.toLowerCase();\na.localeCompare(b, 'en');\n"),
-    bad('javascript', 'day.toLocaleDateString();\na.localeCompare(b);\nnew Intl.NumberFormat();\n', '1:1 2:1 3:1'),
+    bad('javascript', 'day.toLocaleDateString();\na.localeCompare(b);\nnew Intl.NumberFormat();\n', ['1:1-25 toLocaleDateString uses the language of the machine here', '2:1-19 localeCompare uses the language of the machine here', '3:1-24 NumberFormat uses the language of the machine here']),
     good('typescript', 'new Intl.Collator(language);\n'),
-    bad('typescript', 'day.toLocaleTimeString(undefined);\n', '1:1'),
+    bad('typescript', 'day.toLocaleTimeString(undefined);\n', '1:1-34 toLocaleTimeString uses the language of the machine here'),
     good('java', 'class Quay { String a = b.toLowerCase(Locale.ROOT), c = String.format(Locale.ROOT, "%d", 1); }\n'),
-    bad('java', 'class Quay { String a = b.toLowerCase(), c = String.format("%d", 1); }\n', '1:25 1:46'),
-    bad('java', 'class Quay { Object a = NumberFormat.getInstance(), b = DateTimeFormatter.ofPattern("d MMM"), c = "%d".formatted(1); }\n', '1:25 1:57 1:99'),
+    bad('java', 'class Quay { String a = b.toLowerCase(), c = String.format("%d", 1); }\n', ['1:25-40 toLowerCase uses the language of the machine here', '1:46-68 format uses the language of the machine here']),
+    bad('java', 'class Quay { Object a = NumberFormat.getInstance(), b = DateTimeFormatter.ofPattern("d MMM"), c = "%d".formatted(1); }\n', ['1:25 getInstance uses the language of the machine here', '1:57 ofPattern uses the language of the machine here', '1:99 formatted uses the language of the machine here']),
     good('java', 'class Quay { Object a = NumberFormat.getInstance(Locale.ROOT), b = DateTimeFormatter.ofPattern("yyyy-MM-dd"); }\n'),
     good('python', "day.strftime('%Y-%m-%d')\n"),
-    bad('python', "day.strftime('%A %d')\nlocale.setlocale(locale.LC_ALL, '')\n", '1:1 2:1'),
+    bad('python', "day.strftime('%A %d')\nlocale.setlocale(locale.LC_ALL, '')\n", ['1:1-22 strftime uses the language of the machine here', '2:1-36 setlocale uses the language of the machine here']),
   ],
 });
 

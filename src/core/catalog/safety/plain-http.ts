@@ -24,9 +24,9 @@ export default defineRule({
   examples: [
     good('html', '<svg xmlns="http://quays.example.com/svg"></svg>\n'),
     good('javascript', "open('https://harbour.example/tide', 'http://localhost:80', 'http://www.w3.org/2000/svg');\n"),
-    bad('javascript', "open('http://harbour.port/tide');\n", '1:7', { repaired: "open('https://harbour.port/tide');\n" }),
-    bad('javascript', "new WebSocket('ws://harbour.port/tide');\nopen('FTP://harbour.port/tide');\n", '1:16 2:7', { repaired: "new WebSocket('wss://harbour.port/tide');\nopen('FTP://harbour.port/tide');\n" }),
-    bad('yaml', 'tide: http://harbour.port\n', '1:7', { repaired: 'tide: https://harbour.port\n' }),
+    bad('javascript', "open('http://harbour.port/tide');\n", '1:7-31 http://harbour.port/tide is not encrypted', { repaired: "open('https://harbour.port/tide');\n" }),
+    bad('javascript', "new WebSocket('ws://harbour.port/tide');\nopen('FTP://harbour.port/tide');\n", ['1:16 ws://harbour.port/tide is not encrypted', '2:7 FTP://harbour.port/tide is not encrypted'], { repaired: "new WebSocket('wss://harbour.port/tide');\nopen('FTP://harbour.port/tide');\n" }),
+    bad('yaml', 'tide: http://harbour.port\n', '1:7-26 http://harbour.port is not encrypted', { repaired: 'tide: https://harbour.port\n' }),
   ],
 });
 

@@ -18,13 +18,13 @@ export default defineRule({
   find: { languages: inLanguages('javascript typescript', byTree(findRawHtml)) },
   examples: [
     good('javascript', "berth.textContent = name;\nberth.innerHTML = '';\nberth.innerHTML = '<b>Quay</b>';\n"),
-    bad('javascript', "berth.innerHTML = name;\ndocument.write('<b>' + name);\nberth.insertAdjacentHTML('beforeend', `<b>${name}</b>`);\n", '1:1 2:1 3:1'),
+    bad('javascript', "berth.innerHTML = name;\ndocument.write('<b>' + name);\nberth.insertAdjacentHTML('beforeend', `<b>${name}</b>`);\n", ['1:1-23 a value is inserted into the page as markup', '2:1-29 a value is inserted into the page as markup', '3:1-56 a value is inserted into the page as markup']),
     good('typescript', 'const berth = <b>{name}</b>;\n', { file: 'berth.tsx' }),
-    bad('typescript', 'const berth = <b dangerouslySetInnerHTML={{ __html: name }} />;\n', '1:18', { file: 'berth.tsx' }),
-    bad('javascript', "berth['innerHTML'] = name;\n", '1:1'),
+    bad('typescript', 'const berth = <b dangerouslySetInnerHTML={{ __html: name }} />;\n', '1:18-60 a value is inserted into the page as markup', { file: 'berth.tsx' }),
+    bad('javascript', "berth['innerHTML'] = name;\n", '1:1 a value is inserted into the page as markup'),
     good('javascript', "$(berth).html();\n$(berth).html('<b>Quay</b>');\nlist.append('<b>' + name);\nberth.innerHTML = sanitize(name);\n"),
-    bad('javascript', "$(berth).html(name);\n$berth.append('<b>' + name + '</b>');\n$(`<b>${name}</b>`);\nframe.srcdoc = name;\n", '1:1 2:1 3:1 4:1'),
-    bad('typescript', 'berth.outerHTML += name;\n', '1:1'),
+    bad('javascript', "$(berth).html(name);\n$berth.append('<b>' + name + '</b>');\n$(`<b>${name}</b>`);\nframe.srcdoc = name;\n", ['1:1 a value is inserted into the page as markup', '2:1 a value is inserted into the page as markup', '3:1 a value is inserted into the page as markup', '4:1 a value is inserted into the page as markup']),
+    bad('typescript', 'berth.outerHTML += name;\n', '1:1 a value is inserted into the page as markup'),
   ],
 });
 

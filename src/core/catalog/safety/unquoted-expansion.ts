@@ -18,7 +18,7 @@ export default defineRule({
   find: { languages: { shell: eachNode(['simple_expansion', 'expansion', 'command_substitution'], judge) } },
   examples: [
     good('shell', 'rm "$a" "${b}"\nc=$d\n[ "$x" != "$y" ]\n[[ $e == f ]]\necho $# $?\nfor g in $h; do sail; done\n'),
-    bad('shell', 'rm $a\ncp ${b} "$c"\ncat $(ls)\n[ -f $d ]\n', '1:4 2:4 3:5 4:6'),
+    bad('shell', 'rm $a\ncp ${b} "$c"\ncat $(ls)\n[ -f $d ]\n', ['1:4-6 $a is split at spaces', '2:4-8 ${b} is split at spaces', '3:5-10 $(ls) is split at spaces', '4:6-8 $d is split at spaces']),
   ],
 });
 

@@ -13,6 +13,6 @@ export default defineRule({
   find: { languages: { sql: wholeTables } },
   examples: [
     good('sql', 'UPDATE quay SET low = 1 WHERE id = 2;\nDELETE FROM quay USING tide WHERE low;\nINSERT INTO quay VALUES (1) ON CONFLICT DO UPDATE SET low = 1;\nCREATE TRIGGER moor AFTER UPDATE ON quay;\nGRANT UPDATE, DELETE ON quay TO pilot;\n'),
-    bad('sql', 'UPDATE harbour.quay SET low = (SELECT 1 FROM tide WHERE high);\nDELETE FROM quay;\n', '1:1 2:1'),
+    bad('sql', 'UPDATE harbour.quay SET low = (SELECT 1 FROM tide WHERE high);\nDELETE FROM quay;\n', ['1:1-20 this changes every row of quay', '2:1-17 this changes every row of quay']),
   ],
 });

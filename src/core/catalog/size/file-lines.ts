@@ -15,7 +15,7 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findLongFile } },
   examples: [
     good('toml', 'a = 1\nb = 2\n', { options: { max: 2 } }),
-    bad('toml', 'a = 1\nb = 2\nc = 3\n', '3:1', { options: { max: 2 } }),
+    bad('toml', 'a = 1\nb = 2\nc = 3\n', '3:1-6 3 lines in this file, 1 over 2', { options: { max: 2 } }),
   ],
 });
 

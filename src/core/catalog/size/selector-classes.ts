@@ -16,7 +16,7 @@ export default defineRule({
   find: { languages: { css: eachNode(['selectors'], (list, { max }: { readonly max: number }) => judgeList(list, max)) } },
   examples: [
     good('css', '.quay .berth, .pier .berth { top: 0; }\n', { options: { max: 2 } }),
-    bad('css', '.quay .berth.free { top: 0; }\n', '1:1', { options: { max: 2 } }),
+    bad('css', '.quay .berth.free { top: 0; }\n', '1:1-18 3 classes in this selector, 1 over 2', { options: { max: 2 } }),
   ],
 });
 

@@ -17,7 +17,7 @@ export default defineRule({
   find: { languages: { css: byTree(findDeepSelectors) } },
   examples: [
     good('css', 'main > p, .quay .berth:hover { top: 0; }\n', { options: { max: 2 } }),
-    bad('css', 'main .quay > p, a { top: 0; }\n', '1:1', { options: { max: 2 } }),
+    bad('css', 'main .quay > p, a { top: 0; }\n', '1:1-15 3 steps in this selector, 1 over 2', { options: { max: 2 } }),
   ],
 });
 

@@ -26,6 +26,6 @@ export default defineRule({
   examples: [
     good('python', 'try:\n    sail()\nexcept (Full, Low) as error:\n    log(error)\n'),
     good('python', 'try:\n    sail()\nexcept:\n    log()\n    raise\n'),
-    bad('python', 'try:\n    sail()\nexcept:\n    log()\n', '3:1'),
+    bad('python', 'try:\n    sail()\nexcept:\n    log()\n', '3:1-7 this catches everything, even the request to end the program'),
   ],
 });

@@ -23,9 +23,9 @@ export default defineRule({
   },
   examples: [
     good('javascript', 'function moor() { return arguments.length; }\n'),
-    bad('javascript', 'function moor() { return arguments.callee; }\n', '1:26'),
+    bad('javascript', 'function moor() { return arguments.callee; }\n', '1:26-42 arguments.callee throws in strict code'),
     good('javascript', 'function moor(call) { return call.arguments; }\n'),
-    bad('javascript', 'function moor() { return moor.caller || arguments["callee"]; }\n', '1:26 1:41'),
+    bad('javascript', 'function moor() { return moor.caller || arguments["callee"]; }\n', ['1:26 moor.caller throws in strict code', '1:41 arguments["callee"] throws in strict code']),
   ],
 });
 

@@ -16,8 +16,8 @@ export default defineRule({
   find: { languages: { java: eachNode(['field_declaration', 'constant_declaration'], judge) } },
   examples: [
     good('java', 'public class Quay { public static final int BERTHS; static { BERTHS = 3; } private static final int LOW = 1; }\n'),
-    bad('java', 'public interface Quay { int BERTHS = 3; }\n', '1:29'),
-    bad('java', 'public class Quay { public static final int BERTHS = 3; public static final String NAME = "Quay"; }\n', '1:45 1:84'),
+    bad('java', 'public interface Quay { int BERTHS = 3; }\n', '1:29-35 the value of BERTHS is copied into every class that uses it'),
+    bad('java', 'public class Quay { public static final int BERTHS = 3; public static final String NAME = "Quay"; }\n', ['1:45 the value of BERTHS is copied into every class that uses it', '1:84 the value of NAME is copied into every class that uses it']),
   ],
 });
 

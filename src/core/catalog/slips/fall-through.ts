@@ -18,16 +18,16 @@ export default defineRule({
   find: usually('javascript typescript java cpp c php', byTree(findFallThrough, CASES)),
   examples: [
     good('javascript', 'switch (a) {\n  case 1:\n  case 2:\n    sail();\n    break;\n  case 3: {\n    return;\n  }\n  case 4:\n    wait();\n    // falls through\n  default:\n    switch (b) { case 1: return; default: throw c; }\n  case 5:\n}\n'),
-    bad('javascript', 'switch (a) {\n  case 1:\n    sail();\n  case 2:\n    wait();\n}\n', '4:3'),
+    bad('javascript', 'switch (a) {\n  case 1:\n    sail();\n  case 2:\n    wait();\n}\n', '4:3-10 the case above continues into this one'),
     good('javascript', 'switch (a) {\n  case 1:\n    do { return; } while (b);\n  case 2:\n    out: { return; }\n  case 3:\n    sail();\n  case 4:\n    break;\n  default:\n}\n'),
     good('typescript', 'switch (a) {\n  case 1:\n    if (b) return; else throw new Error();\n  default:\n}\n'),
-    bad('typescript', 'switch (a) {\n  case 1:\n    if (b) return;\n  default:\n    wait();\n}\n', '4:3'),
+    bad('typescript', 'switch (a) {\n  case 1:\n    if (b) return;\n  default:\n    wait();\n}\n', '4:3-11 the case above continues into this one'),
     good('java', 'class Quay { void moor(int a) { switch (a) { case 1: sail(); break; default: } switch (a) { case 1 -> sail(); default -> {} } } }\n'),
-    bad('java', 'class Quay { void moor(int a) { switch (a) { case 1: sail(); default: wait(); } } }\n', '1:62'),
+    bad('java', 'class Quay { void moor(int a) { switch (a) { case 1: sail(); default: wait(); } } }\n', '1:62-70 the case above continues into this one'),
     good('cpp', 'void moor(int a) { switch (a) { case 1: sail(); [[fallthrough]]; case 2: wait(); } }\n'),
-    bad('cpp', 'void moor(int a) { switch (a) { case 1: sail(); case 2: wait(); } }\n', '1:49'),
+    bad('cpp', 'void moor(int a) { switch (a) { case 1: sail(); case 2: wait(); } }\n', '1:49-56 the case above continues into this one'),
     good('php', '<?php switch ($a) { case 1: sail(); break; case 2: wait(); }\n'),
-    bad('php', '<?php switch ($a) { case 1: sail(); case 2: wait(); }\n', '1:37'),
+    bad('php', '<?php switch ($a) { case 1: sail(); case 2: wait(); }\n', '1:37-44 the case above continues into this one'),
   ],
 });
 

@@ -23,13 +23,13 @@ export default defineRule({
   },
   examples: [
     good('javascript', 'if (a === b || c == null || undefined == d) sail();\n'),
-    bad('javascript', 'if (a == b || c != 1) sail();\n', '1:7 1:17', { repaired: 'if (a == b || c != 1) sail();\n' }),
-    bad('javascript', "if (typeof a == 'string') sail();\n", '1:14', { repaired: "if (typeof a === 'string') sail();\n" }),
+    bad('javascript', 'if (a == b || c != 1) sail();\n', ['1:7-9 == converts its operands before comparing; === does not', '1:17-19 != converts its operands before comparing; !== does not'], { repaired: 'if (a == b || c != 1) sail();\n' }),
+    bad('javascript', "if (typeof a == 'string') sail();\n", '1:14 == converts its operands before comparing; === does not', { repaired: "if (typeof a === 'string') sail();\n" }),
     good('typescript', 'const same = a === b;\n'),
-    bad('typescript', 'const same = a != b;\n', '1:16'),
-    bad('typescript', 'const berth = <b>{a == b}</b>;\n', '1:21', { file: 'berth.tsx' }),
+    bad('typescript', 'const same = a != b;\n', '1:16-18 != converts its operands before comparing; !== does not'),
+    bad('typescript', 'const berth = <b>{a == b}</b>;\n', '1:21 == converts its operands before comparing; === does not', { file: 'berth.tsx' }),
     good('php', '<?php if ($a === $b) sail();\n'),
-    bad('php', '<?php if ($a == $b || $c <> 1) sail();\n', '1:14 1:26'),
+    bad('php', '<?php if ($a == $b || $c <> 1) sail();\n', ['1:14-16 == converts its operands before comparing; === does not', '1:26-28 <> converts its operands before comparing; !== does not']),
   ],
 });
 

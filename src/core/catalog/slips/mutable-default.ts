@@ -15,7 +15,7 @@ export default defineRule({
   find: { languages: { python: eachNode(['default_parameter', 'typed_default_parameter'], judge) } },
   examples: [
     good('python', 'def moor(berths=None, tides=(), low=frozenset()):\n    pass\n'),
-    bad('python', 'def moor(berths=[], tides={}, low=set()):\n    pass\n', '1:17 1:27 1:35'),
+    bad('python', 'def moor(berths=[], tides={}, low=set()):\n    pass\n', ['1:17-19 this default is created once and shared by all calls', '1:27-29 this default is created once and shared by all calls', '1:35-40 this default is created once and shared by all calls']),
   ],
 });
 

@@ -14,6 +14,6 @@ export default defineRule({
   find: { languages: { sql: comparedWithNull } },
   examples: [
     good('sql', 'UPDATE quay SET low = NULL WHERE high IS NULL;\nSELECT moor(a => NULL, b = NULL);\nDECLARE @low int = NULL;\nCREATE FUNCTION sail(a int = NULL) RETURNS int AS $$ SELECT 1 $$;\n'),
-    bad('sql', 'SELECT 1 FROM quay WHERE low = NULL AND high <> NULL;\n', '1:30 1:46', { repaired: 'SELECT 1 FROM quay WHERE low IS NULL AND high IS NOT NULL;\n' }),
+    bad('sql', 'SELECT 1 FROM quay WHERE low = NULL AND high <> NULL;\n', ['1:30-36 = NULL is never true', '1:46-53 <> NULL is never true'], { repaired: 'SELECT 1 FROM quay WHERE low IS NULL AND high IS NOT NULL;\n' }),
   ],
 });

@@ -18,7 +18,7 @@ export default defineRule({
   find: { languages: inLanguages('cpp', eachNode(['class_specifier', 'struct_specifier'], judge)) },
   examples: [
     good('cpp', 'class Quay { public: virtual void moor(); virtual ~Quay(); };\nclass Pier final { virtual void moor(); };\nclass Dock { public: virtual void moor(); protected: ~Dock(); };\n'),
-    bad('cpp', 'class Quay { public: virtual void moor(); };\nstruct Pier { virtual void moor() = 0; ~Pier(); };\n', '1:7 2:8'),
+    bad('cpp', 'class Quay { public: virtual void moor(); };\nstruct Pier { virtual void moor() = 0; ~Pier(); };\n', ['1:7-11 Quay has virtual functions but no virtual destructor', '2:8-12 Pier has virtual functions but no virtual destructor']),
   ],
 });
 

@@ -16,10 +16,10 @@ export default defineRule({
   find: { languages: { css: byTree(findRepeatedProperties) } },
   examples: [
     good('css', 'a { color: red; color: oklch(60% 0.2 30); top: 0; }\n'),
-    bad('css', 'a { color: red; color: blue; }\n', '1:5'),
+    bad('css', 'a { color: red; color: blue; }\n', '1:5-16 color is set again below, and only that counts'),
     good('css', 'a { display: -webkit-box; top: 0; display: -moz-box; bottom: 0; display: flex; }\n'),
     good('css', 'a { display: -webkit-flex; display: flex; width: 10px; width: 1rem; }\n'),
-    bad('css', 'a { color: red; top: 0; color: blue; }\nb { top: 0; top: 0; }\n', '1:5 2:5'),
+    bad('css', 'a { color: red; top: 0; color: blue; }\nb { top: 0; top: 0; }\n', ['1:5 color is set again below, and only that counts', '2:5 top is set again below, and only that counts']),
   ],
 });
 

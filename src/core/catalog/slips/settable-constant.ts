@@ -16,7 +16,7 @@ export default defineRule({
   find: { languages: { java: eachNode(['field_declaration'], judge) } },
   examples: [
     good('java', 'public class Quay { public static final int BERTHS = 3; static int count = 1; public int low = 2; }\n'),
-    bad('java', 'public class Quay { public static int berths = 3; public static final int LOW; static { LOW = 1; } }\n', '1:39 1:75'),
+    bad('java', 'public class Quay { public static int berths = 3; public static final int LOW; static { LOW = 1; } }\n', ['1:39-45 berths can be changed by anyone', '1:75-78 the value of LOW is set elsewhere']),
   ],
 });
 

@@ -15,8 +15,8 @@ export default defineRule({
   find: { languages: { python: eachNode(['comparison_operator'], judge) } },
   examples: [
     good('python', "if tide is None or tide == 'low' or tide is Low:\n    sail()\n"),
-    bad('python', 'if tide is -1 or berths is []:\n    sail()\n', '1:4 1:18'),
-    bad('python', "if tide is 'low' or berth is not 3:\n    sail()\n", '1:4 1:21'),
+    bad('python', 'if tide is -1 or berths is []:\n    sail()\n', ['1:4-14 is tests for the same object, not for an equal value', '1:18-30 is tests for the same object, not for an equal value']),
+    bad('python', "if tide is 'low' or berth is not 3:\n    sail()\n", ['1:4 is tests for the same object, not for an equal value', '1:21 is not tests for the same object, not for an equal value']),
   ],
 });
 

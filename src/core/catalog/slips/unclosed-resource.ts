@@ -18,13 +18,13 @@ export default defineRule({
   find: { languages: { python: byTree(findInPython), java: byTree(findInJava) } },
   examples: [
     good('python', "with open('tide') as tide:\n    tide.read()\ndef log():\n    return open('log')\nfile = open('a')\nfile.close()\n"),
-    bad('python', "text = open('tide').read()\ndef moor():\n    file = open('berth')\n    sail(file.read())\n", '1:8 3:12'),
+    bad('python', "text = open('tide').read()\ndef moor():\n    file = open('berth')\n    sail(file.read())\n", ['1:8-20 what open gives is not closed', '3:12-25 what open gives is not closed']),
     good('python', 'def moor(path):\n    with open(path) as berths:\n        json.load(berths)\n    sail(stdout=open(path))\n    run(open(path))\n'),
-    bad('python', "def moor(path):\n    json.load(open(path))\n    for line in open(path):\n        sail(line)\n    log = sqlite3.connect(path)\n    log.execute('x')\n", '2:15 3:17 5:11'),
+    bad('python', "def moor(path):\n    json.load(open(path))\n    for line in open(path):\n        sail(line)\n    log = sqlite3.connect(path)\n    log.execute('x')\n", ['2:15 what open gives is not closed', '3:17 what open gives is not closed', '5:11 what sqlite3.connect gives is not closed']),
     good('java', 'class Quay { long moor() { try (var lines = Files.lines(path)) { return lines.count(); } } Reader in; Quay() { in = new FileReader("a"); } }\n'),
-    bad('java', 'class Quay { void moor() { Files.lines(path).count(); new FileReader("a").read(); Reader in = null; in = new FileReader("a"); in.read(); } }\n', '1:28 1:55 1:106'),
+    bad('java', 'class Quay { void moor() { Files.lines(path).count(); new FileReader("a").read(); Reader in = null; in = new FileReader("a"); in.read(); } }\n', ['1:28-45 what Files.lines opens is not closed', '1:55-74 what new FileReader opens is not closed', '1:106-125 what new FileReader opens is not closed']),
     good('java', 'class Quay { void moor() { try (FileReader in = new FileReader("a")) { in.read(); } Reader out = new StringReader("b"); } }\n'),
-    bad('java', 'class Quay { void moor() { FileReader in = new FileReader("a"); in.read(); } }\n', '1:44'),
+    bad('java', 'class Quay { void moor() { FileReader in = new FileReader("a"); in.read(); } }\n', '1:44 what new FileReader opens is not closed'),
   ],
 });
 

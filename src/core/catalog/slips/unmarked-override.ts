@@ -20,7 +20,7 @@ export default defineRule({
   find: { languages: inLanguages('cpp', byTree(findUnmarked)) },
   examples: [
     good('cpp', 'class A { virtual void moor(int a); void sail(); };\nclass B : public A { void moor(int a) override; void sail(); void moor(); };\n'),
-    bad('cpp', 'class A { virtual int moor(int a) const; };\nclass B : public A { int moor(int b) const; };\n', '2:26', {
+    bad('cpp', 'class A { virtual int moor(int a) const; };\nclass B : public A { int moor(int b) const; };\n', '2:26-30 moor overrides a function but is not marked override', {
       repaired: 'class A { virtual int moor(int a) const; };\nclass B : public A { int moor(int b) const override; };\n',
     }),
   ],

@@ -16,8 +16,8 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findByteOrderMark } },
   examples: [
     good('php', '<?php\n'),
-    bad('php', '\uFEFF<?php\n', '1:1', { repaired: '<?php\n' }),
-    bad('php', '\uFEFF\uFEFF<?php\n', '1:1', { repaired: '<?php\n' }),
+    bad('php', '\uFEFF<?php\n', '1:1-1 the file begins with a byte-order mark', { repaired: '<?php\n' }),
+    bad('php', '\uFEFF\uFEFF<?php\n', '1:1 the file begins with a byte-order mark', { repaired: '<?php\n' }),
   ],
 });
 

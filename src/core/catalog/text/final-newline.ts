@@ -18,10 +18,10 @@ export default defineRule({
   examples: [
     good('toml', 'quays = 4\n'),
     good('toml', ''),
-    bad('toml', 'quays = 4', '1:10', { repaired: 'quays = 4\n' }),
-    bad('toml', 'quays = 4\r\ntides = 2', '2:10', { repaired: 'quays = 4\r\ntides = 2\r\n' }),
-    bad('toml', 'quays = 4\n\n\n', '2:1', { repaired: 'quays = 4\n' }),
-    bad('yaml', 'tide: |+\n  high\n\n\n', '3:1', { repaired: 'tide: |+\n  high\n\n\n' }),
+    bad('toml', 'quays = 4', '1:10-10 the last line has no newline', { repaired: 'quays = 4\n' }),
+    bad('toml', 'quays = 4\r\ntides = 2', '2:10 the last line has no newline', { repaired: 'quays = 4\r\ntides = 2\r\n' }),
+    bad('toml', 'quays = 4\n\n\n', '2:1 2 empty lines at the end of the file', { repaired: 'quays = 4\n' }),
+    bad('yaml', 'tide: |+\n  high\n\n\n', '3:1-5:1 2 empty lines at the end of the file', { repaired: 'tide: |+\n  high\n\n\n' }),
   ],
 });
 

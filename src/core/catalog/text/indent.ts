@@ -33,11 +33,11 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findIndents } },
   examples: [
     good('javascript', 'if (tide) {\n  sail();\n}\n'),
-    bad('javascript', 'if (tide) {\n\tsail();\n}\n', '2:1', { repaired: 'if (tide) {\n    sail();\n}\n' }),
-    bad('javascript', 'if (tide) {\n\tsail();\n  wait();\n}\n', '3:1', { options: { with: 'tabs', width: 2 }, repaired: 'if (tide) {\n\tsail();\n\twait();\n}\n' }),
-    bad('javascript', '/**\n * Sails.\n */\nif (tide) {\n    sail();\n  wait();\n}\n', '6:1', { options: { width: 4 } }),
-    bad('javascript', 'sail(`\n\ttide`);\n', '2:1', { repaired: 'sail(`\n\ttide`);\n' }),
-    bad('python', 'if tide:\n\tsail()\n', '2:1', { options: { width: 2 }, repaired: 'if tide:\n  sail()\n' }),
+    bad('javascript', 'if (tide) {\n\tsail();\n}\n', '2:1-2 indented with tabs, not spaces', { repaired: 'if (tide) {\n    sail();\n}\n' }),
+    bad('javascript', 'if (tide) {\n\tsail();\n  wait();\n}\n', '3:1 indented with spaces, not tabs', { options: { with: 'tabs', width: 2 }, repaired: 'if (tide) {\n\tsail();\n\twait();\n}\n' }),
+    bad('javascript', '/**\n * Sails.\n */\nif (tide) {\n    sail();\n  wait();\n}\n', '6:1 indented by 2, not by a multiple of 4', { options: { width: 4 } }),
+    bad('javascript', 'sail(`\n\ttide`);\n', '2:1 indented with tabs, not spaces', { repaired: 'sail(`\n\ttide`);\n' }),
+    bad('python', 'if tide:\n\tsail()\n', '2:1-2 indented with tabs, not spaces', { options: { width: 2 }, repaired: 'if tide:\n  sail()\n' }),
     good('makefile', 'quay:\n\techo moored\n', { file: 'Makefile' }),
   ],
 });

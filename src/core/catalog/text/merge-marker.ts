@@ -14,7 +14,7 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findMarkers } },
   examples: [
     good('markdown', 'Tides\n=======\n'),
-    bad('sql', '<<<<<<< HEAD\nselect 1;\n=======\nselect 2;\n>>>>>>> quay\n', '1:1 3:1 5:1'),
+    bad('sql', '<<<<<<< HEAD\nselect 1;\n=======\nselect 2;\n>>>>>>> quay\n', ['1:1-8 <<<<<<< is left over from a merge', '3:1-8 ======= is left over from a merge', '5:1-8 >>>>>>> is left over from a merge']),
   ],
 });
 

@@ -14,8 +14,8 @@ export default defineRule({
   find: { everywhere: { by: 'waivers', find: findUnreasoned } },
   examples: [
     good('javascript', '// elvar waive slips/loose-compare because the lock keeper types numbers\nif (a == b) go();\n'),
-    bad('javascript', 'go(a == b); // elvar waive slips/loose-compare\n', '1:13'),
-    bad('python', '# elvar waive safety/* throughout until 2999-12-31\n', '1:1'),
+    bad('javascript', 'go(a == b); // elvar waive slips/loose-compare\n', '1:13-47 this waiver gives no reason'),
+    bad('python', '# elvar waive safety/* throughout until 2999-12-31\n', '1:1-51 this waiver gives no reason'),
   ],
 });
 
