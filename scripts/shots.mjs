@@ -108,7 +108,9 @@ export async function watchedText(folder) {
   const directory = directoryOf('watch', folder);
   const file = path.join(directory, WATCHED.file);
   const before = readFileSync(file, 'utf8');
-  const child = spawn('sh', ['-c', `exec ${shellLine(SHOTS.watch, '--no-color')} 2>&1`], { cwd: directory, env: environment(folder), stdio: ['ignore', 'pipe', 'inherit'], timeout: 50_000 });
+  const script = path.join(folder, 'watch-text.sh');
+  writeFileSync(script, `exec ${shellLine(SHOTS.watch, '--no-color')} 2>&1\n`);
+  const child = spawn('sh', [script], { cwd: directory, env: environment(folder), stdio: ['ignore', 'pipe', 'inherit'], timeout: 50_000 });
   let text = '';
   const next = [['Waiting for changes', before + WATCHED.line], ['1 new, 0 gone', before], ['0 new, 1 gone', null]];
   child.stdout.setEncoding('utf8');

@@ -13,7 +13,6 @@ import { count } from '../text/words.js';
 const MOST_SETS = 60;
 
 /** Each rule set: for which files, how it differs from what is usual around these, and all that is on. */
-// elvar waive size/parameters because a set is shown by these
 export function ruleSets(files: readonly ResolvedFile[], names: ReadonlyMap<RuleSet, string>, around: ReadonlyMap<RuleSet, RuleSet | null>, catalog: Catalog, chip: (set: RuleSet) => ComponentChild): ComponentChild {
   const all = [...filesBySet(files)].map(([set, own]) => ({ set, own }));
   const shown = new Set(all.toSorted((a, b) => b.own.length - a.own.length).slice(0, MOST_SETS).map(({ set }) => set));

@@ -7,7 +7,7 @@ import { settingsIn } from './repository-settings.js';
 /** The largest file of attributes, in bytes. */
 const LARGEST_ATTRIBUTES = 1024 * 1024;
 
-/** What gitattributes(5) says of the line ends of a file: `set`, `unset`, `auto`, `lf`, `unspecified` … */
+/** What gitattributes(5) says of the line ends of a file: `set`, `unset`, `auto`, `lf`, `unspecified` and so on. */
 interface Attributes {
   text: string;
   eol: string;

@@ -10,7 +10,7 @@ export function unreadable(path: string, failure: string | BlobFailure): Incompl
   return new IncompleteError([{ path, reason: { code: 'unreadable', why: failed } }], size === undefined ? ADVICE : null);
 }
 
-/** Names what cannot be read as git names files of a revision. @throws IncompleteError */
+/** Names what cannot be read as git names files of a revision. @throws IncompleteError if something cannot be read. */
 export function atRevision<T>(revision: string, read: () => T): T {
   try {
     return read();

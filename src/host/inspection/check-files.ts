@@ -113,7 +113,6 @@ class InspectedSource implements CheckedSource {
 }
 
 /** A file with the findings that count, those excused that the ledger knows. */
-// elvar waive size/parameters because what counts is decided by these
 function judged(file: ListedFile, { findings: all, waivers, lines, repairs }: Inspection, ledger: Ledger, changed: ChangedLines | null, root: string): CheckedSource {
   const findings = ledger.excuse(all, file.rules.set);
   return { ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(root, file.path)), waivers, lines, repairs };

@@ -114,7 +114,6 @@ export class Tree {
   }
 
   /** Later sources of patterns have the last word: `.gitignore`, then the layer file, then `.elvarignore`. */
-  // elvar waive size/parameters because a directory consists of these
   private withOwnFiles(own: string, name: string, parent: Directory | null, before: ScopeState, around: LanguageState): Directory {
     const found: OwnFiles = { problems: [], incomplete: [], notices: [], texts: [] };
     let scope = before.withIgnores(compilePatternLines(this.readPatternFile(own, '.gitignore', found)));

@@ -27,7 +27,6 @@ export default defineRule({
     // elvar waive safety/secret-literal because it is an example
     bad('javascript', "if (password === 'kR7tide2quay') sail();\nquay.setPassword('kR7tide2quay');\nconst pwd: string = `kR7tide2quay`;\n", ['1:18 the value of password is written here', '2:18 a secret is written here', '3:21 the value of pwd is written here']),
     bad('yaml', 'env:\n  - name: API_TOKEN\n    value: 9f8b2c7d4e1a6035\n', '3:12-28 a secret is written here'),
-    // elvar waive safety/secret-literal because it is an example
     bad('shell', 'curl -u quay:kR7tide2quay https://harbour.example\n', '1:14-26 a password is passed as an argument here'),
     good('javascript', "if (token === 'utf8') sail();\ngetPassword('berth1');\nconst compass = 'north1east';\n"),
     bad('yaml', 'api_key: 9f8b2c7d4e1a6035\n', '1:10 the value of api_key is written here'),

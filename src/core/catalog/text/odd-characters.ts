@@ -31,7 +31,7 @@ export default defineRule({
   find: { everywhere: { by: 'text', find: findOddCharacters } },
   examples: [
     good('javascript', "const gruß = 'größe';\nconst тариф = 'порт';\nconst family = '👩‍👧';\n"),
-    bad('javascript', "const quay = 'a\u202Eb';\nconst ti\u200Bde = 1;\nconst q\u0443ay = 2;\n", ['1:16-17 U+202E changes the direction of the text', '2:9-10 U+200B is invisible', '3:7-11 qуay contains U+0443, which looks like “y”']),
+    bad('javascript', "const quay = 'a\u202Eb';\nconst ti\u200Bde = 1;\nconst q\u0443ay = 2;\n", ['1:16-17 U+202E changes the direction of the text', '2:9-10 U+200B is invisible', '3:7-11 q\u0443ay contains U+0443, which looks like “y”']),
     bad('python', 'tide\u00A0= 1\n', '1:5-6 U+00A0 looks like a space but is another character'),
   ],
 });
