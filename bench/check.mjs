@@ -5,7 +5,10 @@ import path from 'node:path';
 import { compare } from './measure.mjs';
 import { installSources } from './sources.mjs';
 
-/** Layer file → how many times the floor it may take on one thread, and on two. */
+/**
+ * Layer file → how many times the floor it may take on one thread, and on two.
+ * @type {Record<string, [layer: string, onOne: number, onTwo: number]>}
+ */
 const CASES = {
   'elvar:starter': ['presets: [elvar:starter]', 1.6, 0.9],
   'every rule but words/spelling': ['presets: [elvar:everything]\nrulings: { words/spelling: off }', 1.6, 0.9],

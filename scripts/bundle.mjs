@@ -60,7 +60,10 @@ const late = {
   },
 };
 
-/** How both bundles of the program are made. */
+/**
+ * How both bundles of the program are made.
+ * @satisfies {import('esbuild').BuildOptions}
+ */
 const bundled = {
   absWorkingDir: here,
   metafile: true,

@@ -23,6 +23,7 @@ function wordsIn(code) {
 
 await Parser.init();
 /** Those of the languages with a folder of their own are translated. */
+/** @type {Set<string | null>} */
 const translated = new Set(DESCRIBED.map(({ grammar }) => grammar));
 const names = readdirSync(grammars).filter((file) => file.endsWith('.wasm') && file !== 'web-tree-sitter.wasm').map((file) => file.slice(0, -5)).filter((name) => !translated.has(name)).sort();
 const types = new Map();

@@ -6,7 +6,7 @@ import { inspectFile } from '../../src/core/inspect/inspect-file.js';
 import { GRAMMARS, type Language } from '../../src/core/base/language.js';
 import { DESCRIBED } from '../../src/core/languages/described.js';
 import type { Example, Rule } from '../../src/core/catalog/rule.js';
-import type { RuleSet } from '../../src/core/model/rule-set.js';
+import type { RuleSet, RuleSetting } from '../../src/core/model/rule-set.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
@@ -21,8 +21,9 @@ beforeAll(() => grammars.load(GRAMMARS));
 /** A rule set in which only `rule` is on; with a rule about waivers come two that waivers are written for, of which one refuses them. */
 function only(rule: Rule, options: Example['options']): RuleSet {
   const setting = { level: 'warning', options: { ...rule.defaults, ...options }, waivers: 'allow', fix: 'allow', ledger: 'allow' } as const;
-  const others = rule.concern === 'waivers' ? [['slips/loose-compare', setting], ['safety/dynamic-code', { ...setting, waivers: 'refuse' }]] as const : [];
-  return { id: rule.id, rules: new Map([[rule.id, setting], ...others]) };
+  const rules = new Map<string, RuleSetting>([[rule.id, setting]]);
+  if (rule.concern === 'waivers') rules.set('slips/loose-compare', setting).set('safety/dynamic-code', { ...setting, waivers: 'refuse' });
+  return { id: rule.id, rules };
 }
 
 function sourceOf({ language: id, file, code }: Example): SourceText {

@@ -95,7 +95,7 @@ describe('comments', () => {
     ['yaml', 'a: b # c\n# d\n', ['c', 'd']],
   ])('of %s', (language, code, expected) => {
     const text = textOf(language, code);
-    const bodies = text.language.grammar === null ? commentsOf({ text, tree: null, memo: new Map() }).map(({ body }) => body) : reading(language, code, (source) => commentsOf(source).map(({ body }) => body));
+    const bodies = text.language.grammar === null ? commentsOf({ text, tree: null, memo: [] }).map(({ body }) => body) : reading(language, code, (source) => commentsOf(source).map(({ body }) => body));
     expect(bodies).toEqual(expected);
   });
 });

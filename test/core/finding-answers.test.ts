@@ -17,7 +17,7 @@ const RULES = ['text/line-width', 'slips/loose-compare', 'words/spelling', 'dead
 const excuse = fc.constantFrom('waiver', 'ledger').map((by) => ({ by: by as 'waiver', line: 1, because: null, until: null, status: null }));
 const finding: fc.Arbitrary<Finding> = fc.record({
   rule: fc.constantFrom(...RULES), level: fc.constantFrom(...LEVELS), path: fc.constantFrom('a.js', 'b/a.js'),
-  span: fc.constant({ start: { line: 1, column: 1 }, end: { line: 1, column: 2 } }), message: fc.constant('wrong'), confidence: fc.constantFrom(...CONFIDENCES), repair: fc.constantFrom('safe' as const, 'offered' as const, null),
+  span: fc.constant({ start: { line: 1, column: 1 }, end: { line: 1, column: 2 } }), message: fc.constant('wrong'), code: fc.constant({ text: '', column: 1, isCut: false }), confidence: fc.constantFrom(...CONFIDENCES), repair: fc.constantFrom('safe' as const, 'offered' as const, null),
   fingerprint: fc.integer({ min: 0, max: 5 }).map((number) => `${number}`.padStart(16, '0')), excused: fc.option(excuse),
 });
 /** No file has two findings of one rule with one fingerprint. */

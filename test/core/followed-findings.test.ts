@@ -16,7 +16,7 @@ function source(text: string): SourceText {
 /** Findings are `#`, each with a fingerprint of what stands around it. */
 function findingsIn(text: SourceText): Finding[] {
   return [...text.text.matchAll(/#/g)].map(({ index }, number) => ({
-    rule: 'harbour/sign', level: 'warning', path: 'a.js', span: { start: text.positionAt(index), end: text.positionAt(index + 1) }, message: 'a sign', confidence: 'certain', repair: null,
+    rule: 'harbour/sign', level: 'warning', path: 'a.js', span: { start: text.positionAt(index), end: text.positionAt(index + 1) }, message: 'a sign', code: { text: '', column: 1, isCut: false }, confidence: 'certain', repair: null,
     fingerprint: `${number} ${text.lineAround(index).text}`, excused: null,
   }));
 }

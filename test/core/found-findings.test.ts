@@ -6,6 +6,7 @@ import { inspectionOf, keptInspection, type KeptInspection } from '../../src/cor
 import { countsOf } from '../../src/core/inspect/tally.js';
 import { packed, unpacked } from '../../src/host/cache/record.js';
 import { FileFindings, plainFinding, type FoundFinding } from '../../src/core/inspect/found-finding.js';
+import type { RuleSet } from '../../src/core/model/rule-set.js';
 import type { Language } from '../../src/core/base/language.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { runs } from '../support/runs.js';
@@ -79,7 +80,7 @@ describe('a finding', () => {
       const findings = lineFindings(own);
       const inspection: Inspection = { lines: 3, findings, waivers: [], misread: [], unfinished: [] };
       const kept = keptInspection(inspection);
-      const set = { id: 'set', rules: new Map([[kind.rule, { level, options: {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) } as const;
+      const set: RuleSet = { id: 'set', rules: new Map([[kind.rule, { level, options: {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
       for (const copy of [kept, structuredClone(kept), (unpacked(packed(kept)) as KeptInspection)]) {
         const again = inspectionOf(copy, findings[0]?.path ?? '', set);
         expect(again.findings.map((finding) => plainFinding(finding))).toEqual(findings.map((finding) => ({ ...plainFinding(finding), level })));

@@ -68,7 +68,7 @@ function askElvar({ paths, ignoreFiles }: Tree): Map<string, Verdict> {
     const text = ignoreFiles[directory];
     return text === undefined ? [] : compilePatternLines(patternLinesOf(text, directory === '' ? '.gitignore' : `${directory}/.gitignore`));
   };
-  return new Map(paths.map((file) => {
+  return new Map(paths.map((file): [string, Verdict] => {
     let scope = ScopeState.atRoot().withIgnores(patternsOf(''));
     const names = file.split('/');
     for (const [index, name] of names.entries()) {

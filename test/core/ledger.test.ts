@@ -145,7 +145,7 @@ describe('mistakes', () => {
 
 describe('the account', () => {
   const finding = (path: string, fingerprint: string, rule = 'slips/loose-compare'): Finding => ({
-    rule, level: 'error', path, span: { start: { line: 3, column: 1 }, end: { line: 3, column: 2 } }, message: '', confidence: 'certain', repair: null, fingerprint, excused: null,
+    rule, level: 'error', path, span: { start: { line: 3, column: 1 }, end: { line: 3, column: 2 } }, message: '', code: { text: '', column: 1, isCut: false }, confidence: 'certain', repair: null, fingerprint, excused: null,
   });
   const prints = ['00000000000000aa', '00000000000000bb'];
   const small = fc.record({

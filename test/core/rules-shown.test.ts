@@ -25,6 +25,20 @@ describe('the map of rules', () => {
     expect(lines.slice(second + 1, second + 4)).toEqual(['Usual around it is set-1 . From that it differs in:', 'rule here there decided by', 'idiom/quote-mark error style single note style single stricter quay/elvar.yaml:1']);
   });
 
+  test('opens the root alone, and marks each rule set', () => {
+    const markup = renderToString(rulesMap({ report: open(FILES).resolve() } as never) as never);
+    expect(markup.match(/<details[^>]*>/g)?.slice(0, 2)).toEqual(['<details open>', '<details>']);
+    expect(markup).toContain('<a class="chip m0" href="#set-1">set-1</a>');
+    expect(markup).toContain('<a class="chip m3" href="#set-4">set-4</a>');
+  });
+
+  test('leaves out what there is none of: other files, and files that are not named', () => {
+    const odd = Object.fromEntries(Array.from({ length: 100 }, (_, index) => [`quay/odd${index}.js`, '']));
+    const lines = linesOf(renderToString(rulesMap({ report: open({ ...odd, 'quay/low/a.py': '', 'quay/low/b.py': '', ...Object.fromEntries(Array.from({ length: 101 }, (_, index) => [`quay/low/${index}.py`, ''])), 'elvar.yaml': 'zones:\n  - { match: ["*.js"], rulings: { text/indent: note } }\n' }).resolve() } as never) as never));
+    expect(lines.filter((line) => /^odd\d+\.js set-2$/.test(line))).toHaveLength(100);
+    expect(lines.join('\n')).not.toMatch(/and 0 more|0 other files|^0 files/m);
+  });
+
   test('names no more than a hundred files of a directory', () => {
     const odd = Object.fromEntries(Array.from({ length: 103 }, (_, index) => [`quay/odd${index}.js`, '']));
     const usual = Object.fromEntries(Array.from({ length: 104 }, (_, index) => [`quay/${index}.py`, '']));

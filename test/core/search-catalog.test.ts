@@ -65,7 +65,7 @@ describe('a search in the catalog', () => {
             expect(search({ concern, language, confidence, repairable })).toEqual(those((rule) => (concern === null || rule.concern === concern)
               && (language === null || knowsLanguage(rule, language))
               && (confidence === null || rule.confidence === confidence)
-              && (!repairable || rule.repairs)));
+              && (!repairable || rule.repairs !== null)));
           }
         }
       }

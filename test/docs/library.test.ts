@@ -9,7 +9,7 @@ import { makeFolder, writeFiles } from '../support/project.js';
 import { whenDeep } from '../support/runs.js';
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
-const { LayerError, openWorkspace, UsageError } = await import('../../dist/index.js') as typeof Library;
+const { LayerError, openWorkspace, UsageError } = await import('../../dist/index.js') as unknown as typeof Library;
 
 const examples = [...readFileSync(path.join(ROOT, 'docs', 'library.md'), 'utf8').matchAll(/```ts\n(.*?)```/gs)].map(([, code]) => code as string);
 

@@ -16,13 +16,13 @@ import { histories, LAYERS, NAMES, take, textOf, type State } from '../support/h
 import { elvar, makeFolder } from '../support/project.js';
 import { runs, whenDeep } from '../support/runs.js';
 
-const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
-const { readCacheFile, writeCacheFile } = await import('../../dist/host/cache/cache-file.js') as typeof CacheFile;
-const { packed, unpacked, unpackedFacts } = await import('../../dist/host/cache/record.js') as typeof Record_;
-const { checkJson } = await import('../../dist/formats/json/check.js') as typeof Check;
-const { fixJson } = await import('../../dist/formats/json/fix.js') as typeof Fix;
-const { impactJson } = await import('../../dist/formats/json/impact.js') as typeof Impact;
-const { ledgerJson } = await import('../../dist/formats/json/ledger.js') as typeof Ledger;
+const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
+const { readCacheFile, writeCacheFile } = await import('../../dist/host/cache/cache-file.js') as unknown as typeof CacheFile;
+const { packed, unpacked, unpackedFacts } = await import('../../dist/host/cache/record.js') as unknown as typeof Record_;
+const { checkJson } = await import('../../dist/formats/json/check.js') as unknown as typeof Check;
+const { fixJson } = await import('../../dist/formats/json/fix.js') as unknown as typeof Fix;
+const { impactJson } = await import('../../dist/formats/json/impact.js') as unknown as typeof Impact;
+const { ledgerJson } = await import('../../dist/formats/json/ledger.js') as unknown as typeof Ledger;
 
 /** The answers; where a layer file is wrong, what is said of it. */
 async function answers(state: State, noCache: boolean): Promise<string[]> {

@@ -7,7 +7,7 @@ import { commitAll, git } from '../support/git.js';
 import { makeFolder, writeFiles } from '../support/project.js';
 import { runs, size } from '../support/runs.js';
 
-const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
+const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
 
 /** A line, and the number of commits before it was written. No two lines are equal, so that there is only one way to see what changed. */
 interface Line {
@@ -26,7 +26,8 @@ const NAMES = ['a.js', 'b c.js', 'quay/tide.js', 'quay/"moor".js', 'é.js', '+x.
 
 type Step =
   | { readonly kind: 'insert' | 'replace' | 'drop'; readonly file: number; readonly at: number; readonly count: number }
-  | { readonly kind: 'new' | 'remove'; readonly file: number }
+  | { readonly kind: 'new'; readonly file: number }
+  | { readonly kind: 'remove'; readonly file: number }
   | { readonly kind: 'rename'; readonly file: number; readonly to: number }
   | { readonly kind: 'commit' };
 

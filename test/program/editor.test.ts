@@ -105,7 +105,7 @@ describe('in an editor', () => {
     await client.request('workspace/executeCommand', { command: command?.command, arguments: command?.arguments });
     const after = applied(CODE, client.edits[0]?.edit.changes?.[client.uri('gate.js')] ?? []);
     expect(after).toBe(CODE.replace('if (a == b)', '// elvar waive slips/loose-compare because reason\nif (a == b)'));
-    const [{ selection }] = client.shown as [{ selection: { start: { line: number; character: number }; end: { line: number; character: number } } }];
+    const [{ selection }] = client.shown as unknown as [{ selection: { start: { line: number; character: number }; end: { line: number; character: number } } }];
     expect(after.split('\n')[selection.start.line]?.slice(selection.start.character, selection.end.character)).toBe('reason');
     // About another text nothing is done.
     await client.change('gate.js', 2, { text: 'go();\n' });

@@ -11,7 +11,7 @@ import { CODES, differences, settings, told } from '../support/foresight.js';
 import { runs } from '../support/runs.js';
 
 // Only the built library knows where its grammars are.
-const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
+const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
 
 const many = { numRuns: runs(1, 30) };
 

@@ -14,9 +14,9 @@ import { projects } from '../support/random-projects.js';
 import { HAS_TIME, runs } from '../support/runs.js';
 
 // Only the built library knows where its grammars are.
-const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
-const { findingsBrought, keyOf, layerEffects } = await import('../../dist/core/impact/layer-effects.js') as typeof LayerEffects;
-const { filesReached, zoneEffects } = await import('../../dist/core/impact/zone-effects.js') as typeof ZoneEffects;
+const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
+const { findingsBrought, keyOf, layerEffects } = await import('../../dist/core/impact/layer-effects.js') as unknown as typeof LayerEffects;
+const { filesReached, zoneEffects } = await import('../../dist/core/impact/zone-effects.js') as unknown as typeof ZoneEffects;
 
 const isAt = (place: Place | null | undefined, other: Place): boolean => place?.file === other.file && place.line === other.line && place.column === other.column;
 

@@ -11,7 +11,7 @@ import { projects, WITH_IDLE_IN_TURN, WITH_IDLE_RULING, WITH_SETTING } from '../
 import { runs } from '../support/runs.js';
 
 // Only the built library knows where its grammars are.
-const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
+const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
 
 const many = { numRuns: runs(1, 30) };
 

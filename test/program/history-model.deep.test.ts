@@ -15,9 +15,9 @@ import { writeFiles } from '../support/project.js';
 import { DIRECTORIES, projects, writeProject, type Project } from '../support/random-projects.js';
 import { runs } from '../support/runs.js';
 
-const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
-const { impactBetween } = await import('../../dist/host/session/revisions.js') as typeof Revisions;
-const { historyOf } = await import('../../dist/host/history/history-of.js') as typeof Past;
+const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
+const { impactBetween } = await import('../../dist/host/session/revisions.js') as unknown as typeof Revisions;
+const { historyOf } = await import('../../dist/host/history/history-of.js') as unknown as typeof Past;
 
 /** The files that decide, in the random projects and beside them. */
 const DECIDING = [...DIRECTORIES.map((directory) => path.posix.join(directory, 'elvar.yaml')), 'style/p0.yaml', 'style/p1.yaml', 'style/p2.yaml'];

@@ -6,7 +6,7 @@ import type * as Library from '../../src/host/workspace.js';
 import { makeFolder } from '../support/project.js';
 import { runs } from '../support/runs.js';
 
-const { openWorkspace } = await import('../../dist/host/workspace.js') as typeof Library;
+const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
 
 const COMPARE = 'slips/loose-compare';
 const BLANKS = 'text/trailing-blanks';
@@ -19,7 +19,9 @@ type Step =
   | { readonly kind: 'blanks' | 'drop'; readonly file: number; readonly line: number }
   | { readonly kind: 'waive'; readonly file: number; readonly line: number; readonly rule: string }
   | { readonly kind: 'take'; readonly file: number | null }
-  | { readonly kind: 'fix' | 'prune' | 'remove-unused' };
+  | { readonly kind: 'fix' }
+  | { readonly kind: 'prune' }
+  | { readonly kind: 'remove-unused' };
 
 const number = fc.nat({ max: 30 });
 const step: fc.Arbitrary<Step> = fc.oneof(
@@ -121,7 +123,7 @@ class Project {
     if (one.kind === 'waive') {
       const key = `${one.rule} ${id}`;
       if (!model.found.has(key) || model.waived.has(key)) return;
-      const { failed } = await this.workspace.waivers().write(file, { rules: [one.rule], line: index + 1, reach: 'line', until: null, because: 'as agreed' }, true);
+      const { failed } = await this.workspace.waivers().write(file, { rules: [one.rule], line: index + 1, column: null, reach: 'line', until: null, because: 'as agreed' }, true);
       expect(failed).toBe(null);
       model.waived.add(key);
     } else if (one.kind === 'blanks') {

@@ -7,7 +7,7 @@ import { histories, LAYERS, NAMES, take, textOf, type State } from '../support/h
 import { makeFolder, writeFiles } from '../support/project.js';
 import { runs, whenDeep } from '../support/runs.js';
 
-const { openSession, openWorkspace } = await import('../../dist/index.js') as typeof Index;
+const { openSession, openWorkspace } = await import('../../dist/index.js') as unknown as typeof Index;
 
 type Asked = Pick<Index.Workspace, 'check' | 'resolve' | 'scope' | 'explain' | 'impact' | 'doctor' | 'fix'>;
 
@@ -25,7 +25,7 @@ describe('a session that is told what changes', () => {
       const [folder, saved, cache] = [makeFolder(files), makeFolder(files), makeFolder()];
       const options = (directory: string): Index.WorkspaceOptions => ({ directory, root: directory, noPersonal: true, today: '2026-06-15', env: { ELVAR_CACHE: cache } });
       const session = openSession(options(folder));
-      const [state, target]: State[] = [folder, saved].map((own) => ({ folder: own, cache, day: 0, paths: [] })) as [State, State];
+      const [state, target]: State[] = [folder, saved].map((own) => ({ folder: own, cache, day: 0, paths: [] })) as unknown as [State, State];
       let pending: readonly [name: string, text: string] | null = null;
       for (const [index, step] of history.entries()) {
         if (pending !== null) {

@@ -271,7 +271,7 @@ test('without permission nothing is written, and the run says so', () => {
   for (const name of ['.', 'f0001.js']) chmodSync(path.join(folder, name), 0o777);
   chmodSync(path.join(folder, 'shut'), 0o555);
   const program = path.join(import.meta.dirname, '..', '..', 'dist', 'cli', 'main.cjs');
-  const [command, ...args] = [...other, process.execPath, program, 'fix', '--no-personal'] as [string, ...string[]];
+  const [command, ...args] = [...other, process.execPath, program, 'fix', '--no-personal'] as unknown as [string, ...string[]];
   const { status, stderr } = spawnSync(command, args, { cwd: folder, encoding: 'utf8', env: { PATH: process.env['PATH'] } });
   chmodSync(path.join(folder, 'shut'), 0o755);
   expect(status).toBe(3);

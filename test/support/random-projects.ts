@@ -87,7 +87,7 @@ const atMost = maybe(fc.constantFrom('warning', 'note', 'off')).map((value) => v
 function uses(presets: readonly number[]): fc.Arbitrary<Use[]> {
   if (presets.length === 0) return fc.constant([]);
   const use = fc.record({ preset: fc.constantFrom(...presets), only: selectorList, except: selectorList }, { requiredKeys: ['preset'] }) as fc.Arbitrary<Use>;
-  return fc.oneof({ weight: 3, arbitrary: fc.constant([]) }, { weight: 2, arbitrary: fc.array(use, { minLength: 1, maxLength: 2 }) });
+  return fc.oneof({ weight: 3, arbitrary: fc.constant<Use[]>([]) }, { weight: 2, arbitrary: fc.array(use, { minLength: 1, maxLength: 2 }) });
 }
 
 function layers(presets: readonly number[]): fc.Arbitrary<Layer> {
