@@ -11,7 +11,7 @@ import { quickDigest } from '../host/files/quick-digest.js';
 const FILE = fileURLToPath(new URL('program.cjs', import.meta.url));
 
 /** The loaded program. */
-export interface LoadedProgram {
+interface LoadedProgram {
   readonly program: typeof Program;
   readonly script: Script;
   /** The name of this program's code cache for this V8. */

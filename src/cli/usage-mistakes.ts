@@ -2,7 +2,7 @@ import { nearLevel } from '../core/layers/near-level.js';
 import { nearName } from '../core/base/near-name.js';
 
 /** The words that the command line knows, to suggest a near one. */
-export interface KnownWords {
+interface KnownWords {
   /** Empty if the command line already names one. */
   readonly commands: readonly string[];
   /** Those of the named command and the global ones. */

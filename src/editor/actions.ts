@@ -29,7 +29,7 @@ export type LateAction = { readonly uri: string; readonly version: number } & (
 );
 
 /** What a waiver is written for. */
-export interface WaiveCommand {
+interface WaiveCommand {
   readonly uri: string;
   readonly version: number;
   readonly rule: RuleId;
@@ -39,7 +39,7 @@ export interface WaiveCommand {
 }
 
 /** A line to go to. */
-export interface ShowCommand {
+interface ShowCommand {
   /** Relative to the root of the project that {@link uri} is in. */
   readonly file: string;
   /** From 1. */
@@ -48,7 +48,7 @@ export interface ShowCommand {
 }
 
 /** A ruling to write into a layer file. */
-export interface RuleCommand {
+interface RuleCommand {
   readonly uri: string;
   readonly rule: RuleId;
   readonly level: Level;
@@ -59,20 +59,20 @@ export interface RuleCommand {
 }
 
 /** A rule whose page is wanted. */
-export interface PageCommand {
+interface PageCommand {
   readonly uri: string;
   readonly rule: RuleId;
 }
 
 /** A finding to be taken into the ledger. */
-export interface LedgerCommand {
+interface LedgerCommand {
   readonly uri: string;
   readonly version: number;
   readonly fingerprint: string;
 }
 
 /** A word that is right. */
-export interface AcceptCommand {
+interface AcceptCommand {
   readonly uri: string;
   readonly word: string;
   /** Whether it is right for oneself only. */

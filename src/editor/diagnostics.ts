@@ -12,7 +12,7 @@ import type { Uris } from './uris.js';
 const SEVERITIES: Readonly<Record<ActiveLevel, DiagnosticSeverity>> = { error: DiagnosticSeverity.Error, warning: DiagnosticSeverity.Warning, note: DiagnosticSeverity.Information };
 
 /** What a diagnostic carries, so that the finding is known again when the client asks about it. */
-export interface DiagnosticData {
+interface DiagnosticData {
   readonly fingerprint: string;
 }
 

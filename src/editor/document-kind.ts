@@ -4,7 +4,7 @@ import type { FileDocument } from './documents.js';
 import { isLayerFile } from './layer-file.js';
 
 /** What a document is: something that decides about code, or code. */
-export type DocumentKind = 'layer' | 'ledger' | 'ignore' | 'code';
+type DocumentKind = 'layer' | 'ledger' | 'ignore' | 'code';
 
 /** What a document is, by its name and by what the layer files adopt. */
 export function kindOf(own: FileDocument): DocumentKind {

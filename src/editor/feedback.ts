@@ -8,7 +8,7 @@ import { remarkDiagnostics } from './remarks.js';
 import type { EditorProject } from './project.js';
 
 /** How diagnostics reach the client. */
-export interface Client {
+interface Client {
   readonly publish: (uri: string, version: number | null, diagnostics: Diagnostic[]) => void;
   /** Asks the client to ask again for all that may have changed. */
   readonly refresh: () => void;

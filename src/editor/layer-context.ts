@@ -1,6 +1,6 @@
 import { withoutTrailing } from '../core/base/trailing.js';
 /** Where something is typed in a layer file. */
-export interface LayerContext {
+interface LayerContext {
   /** The keys around it, the outermost first; an item of a list is `*`. */
   readonly path: readonly string[];
   /** Whether a key is typed there, or a value. At the start of a line it may be either. */

@@ -65,7 +65,7 @@ export class Positions {
 }
 
 /** How long a text is in units of an encoding. */
-export function lengthIn(text: string, encoding: Encoding): number {
+function lengthIn(text: string, encoding: Encoding): number {
   if (encoding === 'utf-16') return text.length;
   if (encoding === 'utf-8') return Buffer.byteLength(text);
   let characters = 0;

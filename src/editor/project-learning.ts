@@ -14,7 +14,7 @@ const TOO_MANY_FILES = 10_000;
 export const MOST_FILES = 3_000;
 
 /** A project, as far as it matters for how much of it is known. */
-export interface LearnedProject {
+interface LearnedProject {
   readonly workspace: () => Workspace;
   /** A text that is another one whenever any answer may be. */
   readonly state: () => string;

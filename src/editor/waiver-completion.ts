@@ -14,7 +14,7 @@ export function waiverWords(line: string): string | null {
 }
 
 /** A place in a waiver that is being typed. */
-export interface WaiverPlace {
+interface WaiverPlace {
   /** The words of the waiver up to there. */
   readonly words: string;
   readonly position: ClientPosition;

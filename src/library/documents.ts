@@ -222,7 +222,7 @@ export interface CatalogDocument {
 }
 
 /** The place of a repair that was not made. */
-export interface RepairPlace {
+interface RepairPlace {
   readonly rule: string;
   readonly line: number;
   readonly column: number;

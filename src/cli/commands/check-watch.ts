@@ -10,7 +10,7 @@ import { viewDifference } from '../views/watch.js';
 import type { Context } from './command.js';
 
 /** What stays to look again. */
-export interface WatchedCheck<Answer extends { readonly report: CheckReport }> {
+interface WatchedCheck<Answer extends { readonly report: CheckReport }> {
   /** Checks as the command line asks, and leaves out what is not to be shown. @throws the signal's reason if it is aborted. */
   readonly check: (signal: AbortSignal) => Promise<Answer>;
   /** Shows the first answer. */

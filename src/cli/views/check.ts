@@ -18,7 +18,7 @@ import { namedSkips } from './skipped.js';
 import { count, listed, table, wrap } from './table.js';
 
 /** How the findings are shown. */
-export interface CheckViewOptions {
+interface CheckViewOptions {
   /** Whether to list every place, however many there are. */
   readonly all: boolean;
   readonly excused: boolean;

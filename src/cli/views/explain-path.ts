@@ -14,7 +14,7 @@ import type { RuleId } from '../../core/model/rule.js';
 import { count, listed, table, wrap } from './table.js';
 
 /** A part of the rules that a question is about. */
-export interface RuleFamily {
+interface RuleFamily {
   /** As it was typed. */
   readonly selector: string;
   readonly rules: ReadonlySet<RuleId>;

@@ -1,5 +1,5 @@
 /** A file, or a directory (its path ends in `/`) with the number of the files in it. */
-export interface Folded {
+interface Folded {
   readonly path: string;
   readonly files: number;
 }

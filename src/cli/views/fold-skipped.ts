@@ -2,7 +2,7 @@ import type { PatternOrigin, SkippedPath, SkipReason } from '../../core/model/sc
 import { formatPattern } from './skipped.js';
 
 /** Paths excluded by one line, or for one reason. */
-export interface FoldedSkips {
+interface FoldedSkips {
   readonly reason: SkipReason;
   readonly by: PatternOrigin | null;
   readonly paths: readonly string[];

@@ -1,7 +1,7 @@
 import type { Decision, PartName, Statement, TrailEntry } from '../model/statement.js';
 
 /** The indexes of the statements that set a part of a rule's state, in order, without the catalog, which sets every part. */
-export function heardOf(trail: readonly TrailEntry[], part: PartName): number[] {
+function heardOf(trail: readonly TrailEntry[], part: PartName): number[] {
   return trail.flatMap(({ statement, effect, refused }, index) => {
     const isHeard = (effect === 'applied' || effect === 'capped' || effect === 'partly-refused') && !refused.some((one) => one.part === part);
     return isHeard && speaksOf(statement, part) ? [index] : [];

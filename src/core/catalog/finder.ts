@@ -27,7 +27,7 @@ export interface Hit {
 }
 
 /** Works out the repair of a hit: most runs only need to know that there is one. */
-export type RepairMaker = (hit: Hit) => Repair;
+type RepairMaker = (hit: Hit) => Repair;
 
 /** Finds in any file, whatever its language. */
 export interface TextFinder<Options> {

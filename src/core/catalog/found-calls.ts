@@ -5,7 +5,7 @@ import type { Hit, TreeFinder } from './finder.js';
 import { byTree, hitAt, hitsOf, NO_HITS, type Sureness } from './hits.js';
 
 /** Calls to look for. */
-export interface WantedCalls {
+interface WantedCalls {
   /** The names without what stands before them: most files have none of them. */
   readonly names: readonly string[];
   /** The whole callee, as written. */

@@ -6,7 +6,7 @@ import type { ParsedSource } from '../syntax/source.js';
 import type { NumberTest } from '../syntax/numbered-tree.js';
 
 /** The captures of one match by name; the last, if a name was captured several times. */
-export type Captures = Readonly<Record<string, Node | undefined>>;
+type Captures = Readonly<Record<string, Node | undefined>>;
 
 /** The captures of a match by name. */
 export function capturesOf(match: QueryMatch): Captures {

@@ -116,7 +116,7 @@ function queryExcess(query: string): string | null {
 }
 
 /** What is wrong with a query. */
-export interface QueryMistake {
+interface QueryMistake {
   readonly what: string;
   /** The text at the error; null if the error concerns the whole. */
   readonly near: string | null;

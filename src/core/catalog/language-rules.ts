@@ -6,7 +6,7 @@ import type { Finder } from './finder.js';
 import { examplesMissing, type Example, type Rule } from './rule.js';
 
 /** What a rule finds in one language, as the folder of the language says. */
-export interface RuleInLanguage {
+interface RuleInLanguage {
   /** Null if it finds in the way that the rule has for other languages. */
   readonly finder: Finder<OptionValues> | null;
   readonly examples: readonly Example[];
@@ -16,7 +16,7 @@ export interface RuleInLanguage {
 export type LanguageRules = Readonly<Record<RuleId, RuleInLanguage>>;
 
 /** How the folder of a language tells its rules. */
-export interface LanguageWriter {
+interface LanguageWriter {
   /** A rule that finds as it does elsewhere. */
   readonly as: (...examples: readonly Example[]) => RuleInLanguage;
   /** A rule that finds in a way of its own. */

@@ -2,7 +2,7 @@ import { RE2JS } from 're2js';
 import { lazily } from '../base/lazily.js';
 
 /** Tests whether a name matches one of the patterns: as a whole, unless the pattern itself marks where a name begins or ends. */
-export type NameTest = (name: string) => boolean;
+type NameTest = (name: string) => boolean;
 
 const tests = new WeakMap<readonly string[], NameTest>();
 
@@ -90,7 +90,7 @@ function plainNames(pattern: string): string[] {
 }
 
 /** A regular expression (RE2) to search texts with. */
-export interface TextPattern {
+interface TextPattern {
   /** Whether it matches anywhere in a text. */
   readonly test: (text: string) => boolean;
   /** Whether it matches a whole text, or itself marks where the text begins or ends. */

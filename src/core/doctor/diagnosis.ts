@@ -46,7 +46,7 @@ export type DiagnosisDetail =
   | { readonly code: 'unused-waiver'; readonly selectors: readonly string[] };
 
 /** An edit that solves the problem without changing what is checked. */
-export type Mend = Removal | { readonly kind: 'prune-ledger' };
+type Mend = Removal | { readonly kind: 'prune-ledger' };
 
 /** Something wrong with the configuration. */
 export interface Diagnosis {

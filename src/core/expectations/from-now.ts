@@ -8,7 +8,7 @@ import type { Decision } from '../model/statement.js';
 export type WrittenExpectation = Readonly<Record<string, unknown>>;
 
 /** What holds now for rules, as an expectation; or the rules that are on in some files and off in others, or not all on. */
-export type HoldingNow = { readonly expected: WrittenExpectation } | { readonly off: readonly RuleId[] };
+type HoldingNow = { readonly expected: WrittenExpectation } | { readonly off: readonly RuleId[] };
 
 /**
  * What decisions have in common, as something to count on: the lowest level, and for a single rule what layers have set the

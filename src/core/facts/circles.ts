@@ -4,7 +4,7 @@ import { targetOf } from './modules.js';
 import type { ProjectFacts } from './project.js';
 
 /** Files that import each other in a circle. */
-export interface Circle {
+interface Circle {
   /** The import that begins it, in the first file. */
   readonly taken: FactImport;
   /** The paths of its files, the first of them first. */

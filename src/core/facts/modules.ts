@@ -3,7 +3,7 @@ import { isImported, type FactImport, type FileFacts } from './facts.js';
 import type { ProjectFacts } from './project.js';
 
 /** Where an import leads: to files of the project; to none, though it should; or to where nothing is known. */
-export type Target = { readonly files: readonly FileFacts[] } | 'missing' | 'elsewhere';
+type Target = { readonly files: readonly FileFacts[] } | 'missing' | 'elsewhere';
 
 /** An import, and the file that has it. */
 export interface Taker {

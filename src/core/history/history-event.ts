@@ -25,7 +25,7 @@ export interface Turn<Value> {
 }
 
 /** What happened to the line that changed a decision. */
-export type LineFate = 'written' | 'removed' | 'expired';
+type LineFate = 'written' | 'removed' | 'expired';
 
 /** The line that changed a decision: as it is after the change, or, if it was removed, as it was before. */
 export interface ChangingLine {

@@ -2,7 +2,7 @@ import type { Statement } from '../model/statement.js';
 import type { WayOfChange } from './rule-changes.js';
 
 /** A guard that a rule had before a change. */
-export interface GuardBefore {
+interface GuardBefore {
   readonly before: Statement;
   /** The statement that guards it in the same way now, wherever it is in its file; null if there is none. */
   readonly after: Statement | null;

@@ -11,7 +11,7 @@ import type { Statement } from '../model/statement.js';
 import { decidesAnything } from './ruling-outcome.js';
 
 /** What one zone of a layer file does. */
-export interface ZoneEffect {
+interface ZoneEffect {
   readonly name: string | null;
   /** The start of the zone. */
   readonly place: Place;

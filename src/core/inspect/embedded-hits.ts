@@ -10,7 +10,7 @@ import { ABOUT_USES } from './damage.js';
 import type { RuleHits } from './text-order.js';
 
 /** Code inside a file as a source of its own. */
-export interface EmbeddedSource {
+interface EmbeddedSource {
   readonly code: EmbeddedCode;
   readonly lines: PlacedLines;
   readonly inner: Source;

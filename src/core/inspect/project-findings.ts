@@ -40,7 +40,7 @@ export function projectRules(set: RuleSet, catalog: Catalog, language: LanguageI
 }
 
 /** Whether a rule needs to know the whole project to judge a file of a language. */
-export function needsProject(rule: Rule, language: LanguageId): boolean {
+function needsProject(rule: Rule, language: LanguageId): boolean {
   const finder = finderFor(rule, language);
   return finder !== null && (finder.by === 'project' || (finder.by === 'tree' && (finder.alsoByProject !== undefined || finder.learn !== undefined)));
 }

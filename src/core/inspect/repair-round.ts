@@ -14,7 +14,7 @@ export interface Offer extends PossibleRepair {
 }
 
 /** One round of repairs. */
-export interface Round {
+interface Round {
   /** The file afterwards, which the caller disposes of; null if nothing was applied. */
   readonly next: Source | null;
   readonly applied: readonly Offer[];

@@ -4,7 +4,7 @@ import type { SyntaxTree } from '../syntax/node.js';
 import type { Source } from '../syntax/source.js';
 
 /** What a repair must not make worse: how well a text follows its grammar, and which names it leaves undeclared. */
-export interface Soundness {
+interface Soundness {
   /** The number of places that do not follow the grammar. */
   readonly errors: number;
   /** Names declared in the file; empty for a grammar whose names are not analysed. */

@@ -3,7 +3,7 @@ import type { CheckedFile, SkipReason, SkippedPath } from '../model/scope.js';
 import type { FileStatus } from './file-status.js';
 
 /** Whether what was last found in a file still holds: it does (`known`), something has changed since, or nobody has looked yet. */
-export type LookState = 'known' | 'changed' | 'never';
+type LookState = 'known' | 'changed' | 'never';
 
 /** What was last found in a file, and whether it still holds. */
 export interface FileLook extends CheckedFile {

@@ -3,7 +3,7 @@ import type { CheckedSource, CheckReport } from './check-report.js';
 import type { FindingCounts, OpenCount } from './finding-counts.js';
 
 /** The findings of one file, counted by rule and level. */
-export interface FileTally extends FindingCounts {
+interface FileTally extends FindingCounts {
   readonly file: CheckedSource;
   readonly open: number;
 }

@@ -21,7 +21,7 @@ export interface WaiverRequest {
 }
 
 /** A file with the waiver added; `line` is the line of the comment, from 1. */
-export interface WrittenWaiver {
+interface WrittenWaiver {
   readonly text: SourceText;
   readonly line: number;
 }

@@ -1,5 +1,5 @@
 /** What a ruling says about a list: the whole list, or an edit of it. */
-export type WrittenList = readonly string[] | { readonly add?: readonly string[]; readonly drop?: readonly string[] };
+type WrittenList = readonly string[] | { readonly add?: readonly string[]; readonly drop?: readonly string[] };
 
 /** What a ruling says about a list after items have been added or dropped. @param written what it says so far; anything else than a list or an edit counts as nothing. */
 export function listChange(written: unknown, items: readonly string[], drops: boolean): WrittenList {

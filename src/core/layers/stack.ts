@@ -27,7 +27,7 @@ export interface Block {
 }
 
 /** What one layer file adds to a stack. */
-export interface Segment {
+interface Segment {
   readonly blocks: readonly Block[];
   /** Indexes of the blocks outside zones. */
   readonly unconditional: readonly number[];

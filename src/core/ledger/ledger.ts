@@ -4,7 +4,7 @@ import type { RuleSet } from '../model/rule-set.js';
 import type { AccountedEntry, WrittenEntry } from '../model/ledger.js';
 
 /** Which part of the tree was checked, so that a known finding that did not turn up there is known to be gone. */
-export interface LookedAt {
+interface LookedAt {
   /** Whether a run has checked the file at this path, or it no longer exists. */
   readonly saw: (path: string) => boolean;
 }

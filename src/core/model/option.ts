@@ -4,7 +4,7 @@ import type * as z from 'zod';
 export type OptionValue = number | boolean | string | readonly string[];
 
 /** An edit of the current list: first drops items, then appends the added ones. */
-export interface ListEdit {
+interface ListEdit {
   readonly add: readonly string[];
   readonly drop: readonly string[];
 }

@@ -6,10 +6,10 @@ import type { Located, Place } from '../base/place.js';
 import type { RuleId } from './rule.js';
 
 /** What kind of source a layer is. */
-export type LayerKind = 'catalog' | 'preset' | 'personal' | 'project' | 'command-line';
+type LayerKind = 'catalog' | 'preset' | 'personal' | 'project' | 'command-line';
 
 /** What a statement is made by. */
-export type StatementKind = 'catalog' | 'ruling' | 'at-most' | 'set';
+type StatementKind = 'catalog' | 'ruling' | 'at-most' | 'set';
 
 /** One source of rulings in a stack. A preset adopted twice is two layers. */
 export interface LayerInstance {

@@ -2,7 +2,7 @@ import { Document, isScalar, stringify } from 'yaml';
 import type { TakenRuling, TakenSection } from './editor-config.js';
 
 /** What a first layer file should say. */
-export interface FirstLayer {
+interface FirstLayer {
   readonly title: string;
   /** References of presets with their purposes, in order. */
   readonly presets: readonly { readonly reference: string; readonly about: string }[];

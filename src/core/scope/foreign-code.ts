@@ -2,7 +2,7 @@ import { languageById } from '../base/languages.js';
 import type { CheckedFile } from '../model/scope.js';
 
 /** What makes a file look like code from elsewhere. */
-export const FOREIGN_KINDS = ['vendored', 'generated', 'minified', 'huge'] as const;
+const FOREIGN_KINDS = ['vendored', 'generated', 'minified', 'huge'] as const;
 
 /** One of {@link FOREIGN_KINDS}. */
 export type ForeignKind = (typeof FOREIGN_KINDS)[number];

@@ -3,7 +3,7 @@ import { languageById, languageOfName } from '../base/languages.js';
 import { hasRoomForFence } from './list-items.js';
 
 /** A piece of code in a text of Markdown, as UTF-16 offsets of whole lines. */
-export interface FencedCode {
+interface FencedCode {
   readonly start: number;
   /** Exclusive. */
   readonly end: number;

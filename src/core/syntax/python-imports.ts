@@ -17,7 +17,7 @@ const LIBRARY: ReadonlySet<string> = new Set(`
 `.trim().split(/\s+/));
 
 /** Where the module of an import comes from: the language, the package that the file belongs to, or somewhere else. */
-export type ModuleOrigin = 'library' | 'own-package' | 'elsewhere';
+type ModuleOrigin = 'library' | 'own-package' | 'elsewhere';
 
 /** The origin of the module that an import statement names. @param path of the file, relative to the root. */
 export function originOf(statement: SyntaxNode, path: string): ModuleOrigin {

@@ -16,7 +16,7 @@ export function isFilled(node: SyntaxNode): boolean {
 }
 
 /** The part between the quote marks. */
-export interface TextContent {
+interface TextContent {
   readonly start: number;
   /** Exclusive. */
   readonly end: number;

@@ -1,5 +1,5 @@
 /** A word in a text, with its offset. */
-export interface Word {
+interface Word {
   readonly text: string;
   readonly offset: number;
 }

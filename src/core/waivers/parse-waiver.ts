@@ -4,7 +4,7 @@ import { parseSelector, type Selector } from '../model/selector.js';
 import type { WaiverText } from './waiver.js';
 
 /** The meaning of a comment's text. */
-export type ParsedComment =
+type ParsedComment =
   | { readonly kind: 'waive'; readonly waiver: WaiverText }
   | { readonly kind: 'resume'; readonly selectors: readonly Selector[] }
   | { readonly kind: 'malformed'; readonly problem: string };

@@ -3,10 +3,10 @@ import { addToPo, readPo } from './po.js';
 import { addToProperties, readProperties } from './properties.js';
 
 /** The texts of a translation file by their keys. */
-export type BundleTexts = ReadonlyMap<string, string>;
+type BundleTexts = ReadonlyMap<string, string>;
 
 /** A text with the key that it goes under. */
-export interface BundleEntry {
+interface BundleEntry {
   readonly key: string;
   readonly text: string;
 }

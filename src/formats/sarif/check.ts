@@ -13,7 +13,7 @@ import { resultText, type ResultContext } from './results.js';
 import { describeRule, rulesInForce } from './rules.js';
 
 /** What SARIF tells besides what was found. */
-export interface SarifFacts {
+interface SarifFacts {
   /** Elvar's version. */
   readonly version: string;
   /** The path of the ledger, relative to the root. */

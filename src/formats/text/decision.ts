@@ -116,7 +116,7 @@ function ownStatementAfter(by: number, { trail, by: levelBy, options, freedomsBy
 }
 
 /** What a statement wanted for a part: `max 110`, `off`, `waivers allow`. */
-export function wantedText(statement: Statement, part: PartName): string {
+function wantedText(statement: Statement, part: PartName): string {
   if (part === 'level') return statement.level?.value ?? '';
   if (part === 'waivers' || part === 'fix' || part === 'ledger') return `${part} ${statement[part]?.value ?? ''}`;
   const name = part.slice('options.'.length);

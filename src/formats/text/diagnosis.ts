@@ -4,7 +4,7 @@ import { describeProblem } from './problem.js';
 import { count, listed, listedUpTo } from './words.js';
 
 /** What is wrong and what to do about it. */
-export interface DiagnosisText {
+interface DiagnosisText {
   readonly what: string;
   readonly advice: string;
 }

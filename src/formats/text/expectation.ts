@@ -8,7 +8,7 @@ import { count, listedUpTo } from './words.js';
 import { visible } from './visible.js';
 
 /** What is expected of a rule: `at least error`, `max 110`, `waivers refuse`. */
-export function expectedText(unmet: Unmet): string {
+function expectedText(unmet: Unmet): string {
   switch (unmet.part) {
     case 'level':
       return `${unmet.orHigher ? 'at least ' : ''}${unmet.expected}`;
@@ -20,7 +20,7 @@ export function expectedText(unmet: Unmet): string {
 }
 
 /** What it is instead. */
-export function foundText(unmet: Unmet): string {
+function foundText(unmet: Unmet): string {
   switch (unmet.part) {
     case 'level':
       return unmet.found;
@@ -32,12 +32,12 @@ export function foundText(unmet: Unmet): string {
 }
 
 /** The line that decided. */
-export function deciderOfBroken({ by: { statement } }: BrokenExpectation): string {
+function deciderOfBroken({ by: { statement } }: BrokenExpectation): string {
   return statement.kind === 'catalog' ? 'no layer, only the default' : formatSource(statement);
 }
 
 /** In which files an expectation does not hold: the first, and how many more. */
-export function filesOfBroken({ example, files }: Pick<BrokenExpectation, 'example' | 'files'>): string {
+function filesOfBroken({ example, files }: Pick<BrokenExpectation, 'example' | 'files'>): string {
   return `${visible(example)}${files > 1 ? ` and ${count(files - 1, 'more file')}` : ''}`;
 }
 
@@ -58,7 +58,7 @@ export function brokenLine(broken: readonly BrokenExpectation[]): string | null 
 }
 
 /** What a change of rules does to an expectation. */
-export interface ToldExpectation {
+interface ToldExpectation {
   readonly kind: 'breaks' | 'drops' | 'mends';
   /** What happens to which expectation; a colon and the text make it a sentence. */
   readonly what: string;

@@ -78,7 +78,7 @@ export function reasonOf({ trail, by }: Decision): string | null {
 }
 
 /** One way of change in words, with all files that the words apply to: rule sets may differ in details that the words leave out. */
-export interface ToldWay {
+interface ToldWay {
   readonly way: WayOfChange;
   readonly files: readonly string[];
 }

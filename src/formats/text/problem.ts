@@ -4,7 +4,7 @@ import { describeOptionType } from './option.js';
 import { listed } from './words.js';
 
 /** A problem in words: what is wrong, and what to do about it. */
-export interface ProblemText {
+interface ProblemText {
   readonly what: string;
   readonly advice: string | null;
 }

@@ -8,7 +8,7 @@ import { PACKAGE_FOLDER } from '../package-folder.js';
 import { contentDigest } from './digests.js';
 
 /** What decides, besides a file's bytes and its path, what is found in it. */
-export interface KeyParts {
+interface KeyParts {
   readonly catalog: Catalog;
   readonly houseRules: readonly HouseRule[];
   readonly needsReasons: boolean;

@@ -24,7 +24,7 @@ const SOON = 10_000;
 export const FACTS_ALONE = 'facts ';
 
 /** What was found in a file that was read. */
-export interface NewRecord {
+interface NewRecord {
   readonly path: string;
   readonly key: string;
   readonly digest: string;

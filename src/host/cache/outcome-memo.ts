@@ -29,7 +29,7 @@ export interface KnownFacts {
 }
 
 /** What is known of a project besides its files. */
-export interface ProjectAround {
+interface ProjectAround {
   /** The paths that are not checked. */
   readonly skipped: readonly string[];
   readonly excludes: (own: string) => boolean;

@@ -19,7 +19,7 @@ import type { Writer } from '../writing/writer.js';
 import type { Session } from '../session/session.js';
 
 /** Which entries or findings to act on. */
-export interface LedgerChoice {
+interface LedgerChoice {
   /** Files, directories, FILE:LINE, or fingerprints; all if empty. */
   readonly places: readonly string[];
   /** Selectors of rules; all if empty. */
@@ -27,7 +27,7 @@ export interface LedgerChoice {
 }
 
 /** Which entries to act on. */
-export interface EntryChoice extends LedgerChoice {
+interface EntryChoice extends LedgerChoice {
   readonly status: LedgerStatus | null;
   readonly state: EntryState | null;
 }

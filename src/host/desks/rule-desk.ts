@@ -29,7 +29,7 @@ import type { UnwrittenFile } from '../writing/writer.js';
 export type LayerTarget = { readonly kind: 'directory'; readonly directory: string } | { readonly kind: 'personal' };
 
 /** A ruling to add, change or remove. */
-export interface RulingWish {
+interface RulingWish {
   readonly selector: string;
   readonly change: RulingChange | 'remove';
   readonly zone: string | null;

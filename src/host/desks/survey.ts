@@ -18,7 +18,7 @@ import { whileWriting } from '../writing/while-writing.js';
 const PROPOSED = ['elvar:starter', 'elvar:hygiene', 'elvar:sound', 'elvar:lean', 'elvar:guarded', 'elvar:tidy', 'elvar:worldwide'] as const;
 
 /** A preset, with what it would report in this project today. */
-export interface ProposedPreset {
+interface ProposedPreset {
   readonly reference: string;
   readonly about: string;
   readonly findings: number;

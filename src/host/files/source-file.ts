@@ -15,7 +15,7 @@ export type SkippedReading =
 export type SourceReading = ReadSource | SkippedReading;
 
 /** The text of a file. */
-export interface ReadSource {
+interface ReadSource {
   readonly text: string;
   readonly hasByteOrderMark: boolean;
   /** Whether it contains only printable ASCII, blanks, tabs and line ends. */

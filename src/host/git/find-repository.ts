@@ -16,7 +16,7 @@ export interface Repository {
 }
 
 /** A repository, or why there is none to be read. */
-export type RepositoryFinding = Repository | { readonly failed: string; readonly advice?: string };
+type RepositoryFinding = Repository | { readonly failed: string; readonly advice?: string };
 
 /**
  * The repository whose work tree a directory is in, found as git does (git(1), "GIT_DIR") but by `.git` alone: a bare repository has no work tree,

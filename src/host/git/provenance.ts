@@ -2,7 +2,7 @@ import { findRepository } from './find-repository.js';
 import { askRepository } from './git.js';
 
 /** Which sources these are, as git knows them. */
-export interface Provenance {
+interface Provenance {
   /** Where the repository comes from: an address without a name or password in it. */
   readonly repository: string;
   readonly commit: string;

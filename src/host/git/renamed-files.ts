@@ -6,7 +6,7 @@ import { linkStatsAt } from '../files/stats.js';
 import { diffSince } from './work-tree.js';
 
 /** Where files have moved to. */
-export interface RenamedFiles {
+interface RenamedFiles {
   /** The new path for each old one that is gone and that git has renamed since the entry was written. */
   readonly paths: ReadonlyMap<string, string>;
   /** Why git could not look for all of them, although there is a repository; null if it could, or there is none. */

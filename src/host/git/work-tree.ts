@@ -9,7 +9,7 @@ import { LineEnds } from './line-end-settings.js';
 import { LARGEST_BLOB, objectName } from './objects.js';
 
 /** How the files on the disk compare with a commit. */
-export interface WorkTreeDiff {
+interface WorkTreeDiff {
   /** What git wrote. */
   readonly out: string;
   /** The paths that the index has, relative to the directory in question. */

@@ -24,7 +24,7 @@ export interface DecidedTree {
 }
 
 /** What decides at a commit. */
-export interface Ground {
+interface Ground {
   readonly session: Session;
   readonly tree: TreeAt;
   readonly blobs: Blobs;

@@ -29,7 +29,7 @@ export interface Basis {
 }
 
 /** The end of a history. */
-export interface HistoryEnd {
+interface HistoryEnd {
   readonly path: string;
   readonly oldest: Commit | null;
   readonly since: 'first-commit' | 'shallow-clone';

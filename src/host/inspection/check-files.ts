@@ -19,7 +19,7 @@ import type { Watch } from '../files/watch.js';
 import type { KnownFindings } from './remembered.js';
 
 /** What to check. */
-export interface CheckWish {
+interface CheckWish {
   /** The project's, absolute. */
   readonly root: string;
   readonly listing: ProjectListing;

@@ -8,7 +8,7 @@ import { mergedFile } from './merge-found.js';
 import { Remembered, type KnownFindings } from './remembered.js';
 
 /** How files are inspected. */
-export interface InspectionOptions {
+interface InspectionOptions {
   /** All that is in scope: some rules judge a file by the whole project. */
   readonly whole: () => WholeScope;
   /** By which state of the project files are judged. */

@@ -64,7 +64,7 @@ export interface InspectionJob {
 }
 
 /** How a share is inspected. */
-export interface ShareOptions {
+interface ShareOptions {
   /** Receives the result of each file. */
   readonly found: (file: InspectedFile) => void;
   readonly watch?: Watch;
@@ -78,7 +78,7 @@ export interface ShareOptions {
 export type LearnOfProject = (index: number, facts: Facts) => ProjectFindings | null;
 
 /** The version of a file that was read. */
-export interface ReadVersion {
+interface ReadVersion {
   readonly digest: string;
   readonly stamp: FileStamp;
 }

@@ -4,7 +4,7 @@ import type { RecordData } from '../cache/record.js';
 import type { InspectedFile } from './inspect-share.js';
 
 /** An outcome that every run finds in the same file. */
-export type LastingOutcome = Inspection | Extract<RecordData, { readonly skipped: unknown }>;
+type LastingOutcome = Inspection | Extract<RecordData, { readonly skipped: unknown }>;
 
 /** Whether every run finds an outcome in the same file. */
 export function isLasting(outcome: InspectedFile['outcome']): outcome is LastingOutcome {

@@ -22,7 +22,7 @@ export interface WholeScope {
 }
 
 /** A job that knows what only the whole project tells, and what was found on the way, by path: files of which nothing is known that way. */
-export interface KnowingJob {
+interface KnowingJob {
   readonly job: InspectionJob;
   readonly found: ReadonlyMap<string, InspectedFile>;
   /** What was found on the way by themselves in files of which something is known that way, by path. */

@@ -21,7 +21,7 @@ export interface FactsOptions {
 }
 
 /** The facts of all files in scope, in its order, and what was found on the way in files of the job, by path. */
-export interface ReadFacts {
+interface ReadFacts {
   readonly files: readonly KnownFile[];
   readonly found: ReadonlyMap<string, InspectedFile>;
 }

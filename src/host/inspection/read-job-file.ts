@@ -5,7 +5,7 @@ import { ObjectReader } from '../git/object-reader.js';
 import type { ScopeSettings } from '../../core/model/layer.js';
 
 /** A file as a commit has it. */
-export interface StoredText {
+interface StoredText {
   /** The name of git's object. */
   readonly object: string;
 }

@@ -24,7 +24,7 @@ import type { Watch } from '../files/watch.js';
 import type { Writer } from '../writing/writer.js';
 
 /** The result of repairing files. */
-export interface RepairedFiles {
+interface RepairedFiles {
   readonly files: readonly RepairedSource[];
   readonly skipped: readonly { readonly path: string; readonly reading: SkippedReading }[];
   readonly incomplete: readonly IncompletePath[];
@@ -33,7 +33,7 @@ export interface RepairedFiles {
 }
 
 /** How to repair files. */
-export interface RepairWish {
+interface RepairWish {
   /** Which findings to repair. */
   readonly wants: (finding: Finding) => boolean;
   /** Writes the repaired files; if null, nothing on disk changes. */

@@ -28,7 +28,7 @@ export interface FixWish {
 }
 
 /** Which repairs to make. */
-export interface RepairChoice {
+interface RepairChoice {
   /** The rules that may repair; null for all. */
   readonly rules: ReadonlySet<RuleId> | null;
   /** Whether to make offered repairs too. */

@@ -6,7 +6,7 @@ import { linkStatsAt } from '../files/stats.js';
 import type { Intake, LogCoverage } from './read-intake.js';
 
 /** A log that is older than files it speaks of. */
-export interface OldLog {
+interface OldLog {
   /** As its source names it. */
   readonly log: string;
   readonly place: LogCoverage['source']['place'];

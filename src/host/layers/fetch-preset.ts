@@ -11,10 +11,10 @@ import { PACKAGE_FOLDER } from '../package-folder.js';
 import { makeDirectory } from '../files/make-directory.js';
 
 /** A fetched preset; `commit` is null for one from a web server. */
-export type Fetched = { readonly bytes: Buffer; readonly commit: string | null } | { readonly failed: string };
+type Fetched = { readonly bytes: Buffer; readonly commit: string | null } | { readonly failed: string };
 
 /** The largest preset accepted, in bytes: layer files are written by people. */
-export const LARGEST_PRESET = 1024 * 1024;
+const LARGEST_PRESET = 1024 * 1024;
 
 /** How long a fetch may take, in milliseconds. */
 const LONGEST = Number(process.env['ELVAR_FETCH_TIMEOUT'] ?? 30_000);

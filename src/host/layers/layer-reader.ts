@@ -15,7 +15,7 @@ import { limitPresets } from './preset-limit.js';
 import { PresetReader } from './preset-reader.js';
 
 /** A layer file, or why there is none where there should be; both null if there is simply none. */
-export interface LayerFinding {
+interface LayerFinding {
   readonly document: LayerDocument | null;
   readonly problem: Problem | null;
 }

@@ -14,7 +14,7 @@ import { oddKindOf } from '../files/stats.js';
 import { removeOldTemporaries, replaceFile } from '../writing/replace-file.js';
 
 /** The text of a pinned preset, or why there is none. */
-export type PinnedText = { readonly text: string } | { readonly problem: ProblemDetail };
+type PinnedText = { readonly text: string } | { readonly problem: ProblemDetail };
 
 /** The pins in a project's lock file, which is read when the first preset needs it. */
 export class Pins {

@@ -17,7 +17,7 @@ import type { LayerShelf } from './layer-shelf.js';
 import { Pins } from './pins.js';
 
 /** A preset, or why there is none. */
-export type FoundPreset = LayerDocument | { readonly problem: Problem };
+type FoundPreset = LayerDocument | { readonly problem: Problem };
 
 /** Where a preset is said to be. */
 interface WantedFile {

@@ -7,7 +7,7 @@ import { readOutcome } from './outcome.js';
 import { partOf } from './part-of.js';
 
 /** What the parts of a check tell about the files of a project. */
-export interface Gathered {
+interface Gathered {
   /** Parts that are missing, or do not fit. */
   readonly incomplete: readonly IncompletePath[];
   /** Whether a path belongs to a part that is there. */

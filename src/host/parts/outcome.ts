@@ -7,7 +7,7 @@ import type { SkippedReading } from '../files/source-file.js';
 import type { GivenUp } from '../inspection/stopwatch.js';
 
 /** What came of a file. */
-export type FileOutcome = Inspection | SkippedReading | GivenUp;
+type FileOutcome = Inspection | SkippedReading | GivenUp;
 
 /** What came of a file, as a part tells it. */
 export function writtenOutcome(path: string, outcome: FileOutcome): PartOutcome {

@@ -6,7 +6,7 @@ import { linkOn } from '../files/target-path.js';
 import { pathIn, type Directory, type Tree } from './tree.js';
 
 /** Why a path is excluded that leads over a link. */
-export interface BeyondLink {
+interface BeyondLink {
   readonly reason: 'symlink';
   readonly by: null;
 }

@@ -42,7 +42,7 @@ export interface ProjectQuestion {
 }
 
 /** Where a project is read from. */
-export interface ProjectSource {
+interface ProjectSource {
   readonly root: string;
   /** The directory that paths of presets on the command line start from. */
   readonly directory: string;

@@ -56,7 +56,7 @@ export interface ProjectListing {
 }
 
 /** What a project was read and decided from. */
-export interface ProjectParts {
+interface ProjectParts {
   readonly root: string;
   readonly tree: Tree;
   readonly reading: Reading;

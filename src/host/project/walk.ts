@@ -6,7 +6,7 @@ import type { Watch } from '../files/watch.js';
 import { pathIn, type Directory, type Tree } from './tree.js';
 
 /** A file in scope according to its path. */
-export interface FoundFile {
+interface FoundFile {
   readonly path: string;
   readonly name: string;
   readonly language: LanguageId;

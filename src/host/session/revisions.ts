@@ -8,7 +8,7 @@ import { Memory } from './memory.js';
 import { Session } from './session.js';
 
 /** Two revisions, as git writes them: what changed from the first to the second. */
-export interface RevisionRange {
+interface RevisionRange {
   readonly from: string;
   readonly to: string;
 }

@@ -20,7 +20,7 @@ import type { ProjectListing } from '../project/project.js';
 import type { CheckLimits, CheckWants } from './questions.js';
 
 /** What is listed and known before files are checked. */
-export interface CheckGround {
+interface CheckGround {
   readonly root: string;
   readonly run: RunSettings;
   readonly listing: ProjectListing;

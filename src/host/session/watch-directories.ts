@@ -3,7 +3,7 @@ import path from 'node:path';
 import { watch as watchOthers, type FSWatcher } from 'chokidar';
 
 /** Whom the watcher asks and tells. All paths are absolute. */
-export interface WatchListener {
+interface WatchListener {
   /** Whether nothing is to be told of a path, or of anything below it. */
   readonly isExcluded: (path: string) => boolean;
   /** Something has changed, come or gone. */

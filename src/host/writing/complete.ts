@@ -15,7 +15,7 @@ import { Placement } from './placement.js';
 import { writeOne } from './write-one.js';
 
 /** Nothing was left to do. */
-export const NOTHING_LEFT: Completion = { written: [], followed: 0, failed: [], kept: [] };
+const NOTHING_LEFT: Completion = { written: [], followed: 0, failed: [], kept: [] };
 
 /** Does what is left of a run: one that was killed, or one's own. Must be called by the run that holds the lock. */
 export function complete(root: string, journal: Journal): Completion {

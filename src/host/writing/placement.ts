@@ -10,7 +10,7 @@ import { digestOf } from './on-disk.js';
 import { stage, syncDirectory, temporaryFor } from './replace-file.js';
 
 /** A file to put in place of one whose contents are known. */
-export interface PlannedFile {
+interface PlannedFile {
   /** Absolute; its directory is real. */
   readonly file: string;
   /** The digest of what was read; null if there was no file. */

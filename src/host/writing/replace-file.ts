@@ -57,7 +57,7 @@ function keepOwner(descriptor: number, { uid, gid }: { readonly uid: number; rea
 }
 
 /** Puts a staged file in place. @throws the system's error; then the staged file is gone, and the other one as it was. */
-export function putInPlace(temporary: string, file: string): void {
+function putInPlace(temporary: string, file: string): void {
   try {
     renameSync(temporary, file);
   } catch (error) {

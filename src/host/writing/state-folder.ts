@@ -5,7 +5,7 @@ import path from 'node:path';
 import { makeDirectory } from '../files/make-directory.js';
 
 /** Where a project's lock and journal lie. */
-export interface StateFiles {
+interface StateFiles {
   readonly lock: string;
   readonly journal: string;
 }

@@ -15,7 +15,7 @@ export interface Unclosed {
 }
 
 /** The tokens of a file, in order. */
-export interface Lexed {
+interface Lexed {
   readonly tokens: readonly Token[];
   readonly unclosed: Unclosed | null;
 }
