@@ -70,7 +70,7 @@ test('processes are started in two places: git in one, and what asks a web serve
 test('the core knows no disk, no process, no console and no clock', () => {
   const core = files.filter((file) => file.startsWith('core/'));
   expect(core.flatMap((file) => importsOf(file, true).packages).filter((name) => name.startsWith('node:') && name !== 'node:crypto')).toEqual([]);
-  const reaching = core.filter((file) => /\b(?:console\.|process\.|Date\.now|new Date\()/.test(readFileSync(path.join(SRC, file), 'utf8').replace(/"(?:\\.|[^"\\\n])*"|'(?:\\.|[^'\\\n])*'|`[^`]*`/g, '')));
+  const reaching = core.filter((file) => /\b(?:console\.|process\.|Date\.now|new Date\(\))/.test(readFileSync(path.join(SRC, file), 'utf8').replace(/"(?:\\.|[^"\\\n])*"|'(?:\\.|[^'\\\n])*'|`[^`]*`/g, '0')));
   expect(reaching).toEqual([]);
 });
 
