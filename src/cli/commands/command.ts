@@ -57,6 +57,14 @@ export interface Command<Options> {
 /** How an answer is written: for each format a function from the answer to its text, which may come in pieces. */
 export type Formats<Options, Answer> = Readonly<Record<string, (answer: Answer, context: Context<Options>) => string | Iterable<string>>>;
 
+/** The same for an answer that comes bit by bit. */
+export type StreamedFormats<Options, Answer> = Readonly<Record<string, (answer: Answer, context: Context<Options>) => AsyncIterable<string>>>;
+
+/** Prints an answer in the format that was asked for, as it comes. */
+export async function showAsItComes<Options, Answer>(context: Context<Options>, formats: StreamedFormats<Options, Answer>, answer: Answer): Promise<void> {
+  for await (const piece of formats[context.options.format]?.(answer, context) ?? []) context.terminal.out(piece);
+}
+
 /** Prints an answer in the format that was asked for. */
 export function show<Options, Answer>(context: Context<Options>, formats: Formats<Options, Answer>, answer: Answer): void {
   const written = formats[context.options.format]?.(answer, context) ?? '';
