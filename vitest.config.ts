@@ -13,6 +13,8 @@ export default defineConfig({
     hookTimeout: 120_000,
     // What takes long and seldom changes: `npm run test:deep` has it too.
     exclude: IS_DEEP ? [] : ['test/**/*.deep.test.ts'],
+    // The built program is taken as it is.
+    server: { deps: { external: [/[\\/]dist[\\/]/] } },
     // Files share nothing, so each core takes one.
     maxWorkers: '100%',
     projects: [

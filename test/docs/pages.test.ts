@@ -2,11 +2,12 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { spawnSync } from 'node:child_process';
 import { describe, expect, test } from 'vitest';
-import { CATALOG } from '../../src/core/catalog/registry.js';
-import { readLedger } from '../../src/core/ledger/read-ledger.js';
-import { readLayer } from '../../src/core/layers/read-layer.js';
 import { elvar, makeFolder } from '../support/project.js';
 import { whenDeep } from '../support/runs.js';
+
+const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
+const { readLedger } = await import('../../dist/core/ledger/read-ledger.js') as unknown as typeof import('../../src/core/ledger/read-ledger.js');
+const { readLayer } = await import('../../dist/core/layers/read-layer.js') as unknown as typeof import('../../src/core/layers/read-layer.js');
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
 const read = (file: string): string => readFileSync(path.join(ROOT, file), 'utf8');

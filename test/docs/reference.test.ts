@@ -2,13 +2,14 @@ import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { CATALOG } from '../../src/core/catalog/registry.js';
-import { readLayer } from '../../src/core/layers/read-layer.js';
-import { adoptionSchema, intakeSchema, layerFileSchema, rulingSchema, zoneSchema } from '../../src/core/layers/schema.js';
-import { makeForeignRule } from '../../src/core/catalog/foreign-rule.js';
-import { makeHouseRule } from '../../src/core/catalog/house-rule.js';
 import { DOCUMENTS } from '../support/json-documents.js';
 import { whenDeep } from '../support/runs.js';
+
+const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
+const { readLayer } = await import('../../dist/core/layers/read-layer.js') as unknown as typeof import('../../src/core/layers/read-layer.js');
+const { adoptionSchema, intakeSchema, layerFileSchema, rulingSchema, zoneSchema } = await import('../../dist/core/layers/schema.js') as unknown as typeof import('../../src/core/layers/schema.js');
+const { makeForeignRule } = await import('../../dist/core/catalog/foreign-rule.js') as unknown as typeof import('../../src/core/catalog/foreign-rule.js');
+const { makeHouseRule } = await import('../../dist/core/catalog/house-rule.js') as unknown as typeof import('../../src/core/catalog/house-rule.js');
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
 const page = (name: string): string => readFileSync(path.join(ROOT, 'docs', name), 'utf8');

@@ -1,7 +1,5 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { CATALOG } from '../../src/core/catalog/registry.js';
-import { finderFor } from '../../src/core/catalog/rule.js';
 import type { WorkspaceOptions } from '../../src/host/layers/run-settings.js';
 import type * as Library from '../../src/host/workspace.js';
 import { decide, languageOf, statementsFor } from '../support/cascade-model.js';
@@ -9,6 +7,9 @@ import { inProject } from '../support/model-project.js';
 import { DIRECTORIES, projects, WITH_IDLE_RULING, type Layer, type Project, type Ruling, type Written } from '../support/random-projects.js';
 import { CODES, differences, settings, told } from '../support/foresight.js';
 import { runs } from '../support/runs.js';
+
+const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
+const { finderFor } = await import('../../dist/core/catalog/rule.js') as unknown as typeof import('../../src/core/catalog/rule.js');
 
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;

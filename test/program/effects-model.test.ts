@@ -1,8 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import type { Place } from '../../src/core/base/place.js';
-import { CATALOG } from '../../src/core/catalog/registry.js';
-import { finderFor } from '../../src/core/catalog/rule.js';
 import type { ResolvedFile } from '../../src/core/cascade/resolve-report.js';
 import type * as LayerEffects from '../../src/core/impact/layer-effects.js';
 import type * as ZoneEffects from '../../src/core/impact/zone-effects.js';
@@ -12,6 +10,9 @@ import { CODES } from '../support/foresight.js';
 import { inProject } from '../support/model-project.js';
 import { projects } from '../support/random-projects.js';
 import { HAS_TIME, runs } from '../support/runs.js';
+
+const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
+const { finderFor } = await import('../../dist/core/catalog/rule.js') as unknown as typeof import('../../src/core/catalog/rule.js');
 
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;

@@ -1,7 +1,5 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { CATALOG } from '../../src/core/catalog/registry.js';
-import { finderFor } from '../../src/core/catalog/rule.js';
 import type { ResolveReport } from '../../src/core/cascade/resolve-report.js';
 import type * as Library from '../../src/host/workspace.js';
 import { FILES, languageOf } from '../support/cascade-model.js';
@@ -9,6 +7,9 @@ import { CODES, differences, settings, told } from '../support/foresight.js';
 import { inProject } from '../support/model-project.js';
 import { projects, WITH_IDLE_IN_TURN, WITH_IDLE_RULING, WITH_SETTING } from '../support/random-projects.js';
 import { runs } from '../support/runs.js';
+
+const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
+const { finderFor } = await import('../../dist/core/catalog/rule.js') as unknown as typeof import('../../src/core/catalog/rule.js');
 
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;

@@ -2,12 +2,13 @@ import { cpSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { parsedExamples } from '../support/example-codes.js';
-import { languageById } from '../../src/core/base/languages.js';
 import type { FindingsDocument } from '../../src/library/documents.js';
 import { commitAll, git } from '../support/git.js';
 import { elvar, makeFolder, type Run } from '../support/project.js';
-import { runs, size, whenDeep } from '../support/runs.js';
+import { runs, sampled, size, whenDeep } from '../support/runs.js';
+
+const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
+const { languageById } = await import('../../dist/core/base/languages.js') as unknown as typeof import('../../src/core/base/languages.js');
 
 const FORMATS = ['text', 'lines', 'json', 'sarif', 'junit', 'markdown', 'html'];
 
@@ -43,7 +44,7 @@ describe('the parts of a check', () => {
     });
   });
 
-  const codes = parsedExamples();
+  const codes = sampled(CATALOG.rules.flatMap(({ examples }) => examples), 20);
   const project = fc.record({
     files: fc.array(fc.record({ example: fc.nat(codes.length - 1), directory: fc.constantFrom('', 'a/', 'a/b/', 'c d/', 'é/'), waived: fc.boolean() }), { maxLength: 25 }),
     layer: fc.constantFrom('presets: [elvar:everything]\n', 'presets: [elvar:starter]\nrulings: { size/*: note, text/*: { level: error, waivers: refuse } }\n', 'presets: [elvar:everything]\nscope: { largest: 300, ignore: ["b/"] }\nat-most: warning\n', 'presets: [elvar:starter]\nintake: [{ read: found.log, as: compiler }]\npolicy: { reasons: required, confidence: likely }\n', 'presets: [elvar:starter]\nexpect:\n  - of: ["*"]\n    rulings: { size/*: { at-least: error }, text/*: { waivers: refuse } }\n  - { path: a/none.js, rulings: { slips/loose-compare: off } }\n'),

@@ -3,10 +3,11 @@ import { chmodSync, cpSync, mkdirSync, rmSync, symlinkSync, writeFileSync } from
 import path from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { openWorkspace } from '../../src/host/workspace.js';
 import { git } from '../support/git.js';
 import { elvar, elvarJson, makeFolder, writeFiles } from '../support/project.js';
 import { runs } from '../support/runs.js';
+
+const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof import('../../src/host/workspace.js');
 
 interface Json {
   readonly checked: readonly { path: string; language: string }[];

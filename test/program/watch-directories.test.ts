@@ -3,9 +3,10 @@ import path from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { DirectoryWatch } from '../../src/host/session/watch-directories.js';
 import { makeFolder, writeFiles } from '../support/project.js';
 import { runs } from '../support/runs.js';
+
+const { DirectoryWatch } = await import('../../dist/host/session/watch-directories.js') as unknown as typeof import('../../src/host/session/watch-directories.js');
 
 /** How long after a change the system has told of it, in milliseconds, on a slow machine. */
 const TOLD = 500;
