@@ -1,6 +1,16 @@
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 const IS_DEEP = process.env['ELVAR_DEEP'] !== undefined;
+
+/** Begins with what takes longest, so that no core waits for it in the end. */
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const sorted = await super.sort(files);
+    const takesLong = ({ moduleId }: TestSpecification): boolean => /\.deep\.test\.ts$/.test(moduleId);
+    return [...sorted.filter(takesLong), ...sorted.filter((file) => !takesLong(file))];
+  }
+}
 
 export default defineConfig({
   test: {
@@ -15,6 +25,7 @@ export default defineConfig({
     exclude: IS_DEEP ? [] : ['test/**/*.deep.test.ts'],
     // The built program is taken as it is.
     server: { deps: { external: [/[\\/]dist[\\/]/] } },
+    sequence: { sequencer: LongestFirst },
     // Files share nothing, so each core takes one.
     maxWorkers: '100%',
     projects: [
