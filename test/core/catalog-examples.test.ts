@@ -80,24 +80,26 @@ test('every grammar is used by a language and fits the queries of every rule', (
   expect(new Set(used)).toEqual(new Set(GRAMMARS));
 });
 
-test('code that is nested deeper than calls can be, or is cut off, stops no rule', () => {
-  const all: RuleSet = {
-    id: 'all',
-    rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow', ledger: 'allow' }])),
-  };
-  const codesOf = (deep: number): [string, string][] => [
-    ['a.js', `${'('.repeat(deep)}1\n`], ['a.js', `a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['a.ts', `const ${'['.repeat(deep)}a${']'.repeat(deep)} = b;\n`],
-    ['a.js', `a = ${'b && '.repeat(deep)}c;\n`], ['a.js', `a = ${"'b' + ".repeat(deep)}c;\n`], ['a.js', `${'if (a) {'.repeat(deep)}${'}'.repeat(deep)}\n`],
-    ['a.js', `${'else if (a) b(); '.repeat(deep)}\n`], ['a.js', `if (a) b(); ${'else if (a) b(); '.repeat(2000)}\n`], ['a.py', `a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`],
-    ['a.py', `${'a + '.repeat(deep)}1\n`], ['a.php', `<?php $a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['A.java', `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`],
-    ['a.cpp', `int a = ${'('.repeat(deep)}1${')'.repeat(deep)};\n`], ['a.cpp', `int ${'*'.repeat(deep)}a;\n`], ['a.css', `${'a { '.repeat(deep)}\n`], ['a.json', `${'['.repeat(deep)}${']'.repeat(deep)}\n`],
-    ['a.yaml', `a: ${'['.repeat(5000)}${']'.repeat(5000)}\n`], ['a.html', `${'<p>'.repeat(deep)}\n`], ['a.go', `package a\n\nvar a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.sh', `${'('.repeat(5000)}a\n`],
-    ['a.rs', `fn a() { ${'if b { '.repeat(deep)}${'}'.repeat(deep)} }\n`], ['a.rs', `use ${'a::{'.repeat(deep)}${'}'.repeat(deep)};\n`], ['a.cs', `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`],
-    ['a.kt', `val a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.kt', `fun a() { ${'if (b) '.repeat(deep)}c() }\n`], ['a.rb', `a = ${'['.repeat(deep)}${']'.repeat(deep)}\n`], ['a.rb', `${'(a, '.repeat(deep)} = b\n`],
-  ];
-  // Just below the depth from which on only the text is looked at, and far beyond it.
-  for (const [name, code] of [...codesOf(800), ...codesOf(size(3_000, 20_000))]) {
-    const language = languageOfName(name) as Language;
-    expect(() => inspectFile(new SourceText(name, language, code), all, tools), `${name}: ${code.slice(0, 30)}`).not.toThrow();
-  }
+whenDeep(() => {
+  test('code that is nested deeper than calls can be, or is cut off, stops no rule', () => {
+    const all: RuleSet = {
+      id: 'all',
+      rules: new Map(CATALOG.rules.map((rule) => [rule.id, { level: 'note', options: rule.defaults, waivers: 'allow', fix: 'allow', ledger: 'allow' }])),
+    };
+    const codesOf = (deep: number): [string, string][] => [
+      ['a.js', `${'('.repeat(deep)}1\n`], ['a.js', `a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['a.ts', `const ${'['.repeat(deep)}a${']'.repeat(deep)} = b;\n`],
+      ['a.js', `a = ${'b && '.repeat(deep)}c;\n`], ['a.js', `a = ${"'b' + ".repeat(deep)}c;\n`], ['a.js', `${'if (a) {'.repeat(deep)}${'}'.repeat(deep)}\n`],
+      ['a.js', `${'else if (a) b(); '.repeat(deep)}\n`], ['a.js', `if (a) b(); ${'else if (a) b(); '.repeat(2000)}\n`], ['a.py', `a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`],
+      ['a.py', `${'a + '.repeat(deep)}1\n`], ['a.php', `<?php $a = ${'['.repeat(deep)}${']'.repeat(deep)};\n`], ['A.java', `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`],
+      ['a.cpp', `int a = ${'('.repeat(deep)}1${')'.repeat(deep)};\n`], ['a.cpp', `int ${'*'.repeat(deep)}a;\n`], ['a.css', `${'a { '.repeat(deep)}\n`], ['a.json', `${'['.repeat(deep)}${']'.repeat(deep)}\n`],
+      ['a.yaml', `a: ${'['.repeat(5000)}${']'.repeat(5000)}\n`], ['a.html', `${'<p>'.repeat(deep)}\n`], ['a.go', `package a\n\nvar a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.sh', `${'('.repeat(5000)}a\n`],
+      ['a.rs', `fn a() { ${'if b { '.repeat(deep)}${'}'.repeat(deep)} }\n`], ['a.rs', `use ${'a::{'.repeat(deep)}${'}'.repeat(deep)};\n`], ['a.cs', `class A { int a = ${'('.repeat(deep)}1${')'.repeat(deep)}; }\n`],
+      ['a.kt', `val a = ${'('.repeat(deep)}1${')'.repeat(deep)}\n`], ['a.kt', `fun a() { ${'if (b) '.repeat(deep)}c() }\n`], ['a.rb', `a = ${'['.repeat(deep)}${']'.repeat(deep)}\n`], ['a.rb', `${'(a, '.repeat(deep)} = b\n`],
+    ];
+    // Just below the depth from which on only the text is looked at, and far beyond it.
+    for (const [name, code] of [...codesOf(800), ...codesOf(size(3_000, 20_000))]) {
+      const language = languageOfName(name) as Language;
+      expect(() => inspectFile(new SourceText(name, language, code), all, tools), `${name}: ${code.slice(0, 30)}`).not.toThrow();
+    }
+  });
 });

@@ -145,7 +145,7 @@ describe('reading from the engine’s memory', () => {
   test.each<[string, (memory: EngineMemory) => EngineMemory]>([
     ['is shifted', ({ words, ...others }) => ({ ...others, words: words.subarray(1) })],
     ['is empty', ({ words, ...others }) => ({ ...others, words: new Int32Array(words.length) })],
-    ...[2, 3, 5, 7, 11].map((step): [string, (memory: EngineMemory) => EngineMemory] => [`is noise at every ${step}th word`, ({ words, ...others }) => ({ ...others, words: words.map((word, index) => (index % step === 0 ? Math.imul(word ^ 0x1234567, index) : word)) })]),
+    ...sampled([2, 3, 5, 7, 11], 5).map((step): [string, (memory: EngineMemory) => EngineMemory] => [`is noise at every ${step}th word`, ({ words, ...others }) => ({ ...others, words: words.map((word, index) => (index % step === 0 ? Math.imul(word ^ 0x1234567, index) : word)) })]),
   ])('is left to the package where the memory %s', async (_, spoil) => {
     const { memory } = await engine;
     const reader = TreeReader.for('tsx', grammars.get('tsx'), { memory: () => spoil(memory()) }, parse('tsx'));

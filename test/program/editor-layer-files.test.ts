@@ -5,6 +5,7 @@ import { describe, expect, test } from 'vitest';
 import type { CodeAction, CodeLens, CompletionItem, Diagnostic, Hover, InlayHint } from 'vscode-languageserver-protocol/node.js';
 import { applied, at, brief, EditorClient } from '../support/editor-client.js';
 import { makeFolder } from '../support/project.js';
+import { whenDeep } from '../support/runs.js';
 
 const LAYER = `rulings:
   slips/loose-compare:
@@ -63,20 +64,22 @@ describe('in a layer file', () => {
     ]);
   });
 
-  test("doctor's remarks appear once nobody types, and what does nothing can be deleted", async () => {
-    const text = 'rulings:\n  slips/loose-compare: error\nzones:\n  - { name: none, match: ["*.none"], rulings: { idiom/debug-print: note } }\n  - { name: same, match: [gate.js], rulings: { slips/loose-compare: error, idiom/debug-print: note } }\n';
-    const client = await start({}, { ...FILES, 'elvar.yaml': text, 'quay/elvar.yaml': '' });
-    await client.open('elvar.yaml', text);
-    const remarks = await client.diagnostics('elvar.yaml', 1, (all) => all.length > 0);
-    expect(remarks.map(({ range: { start: { line } }, code, source, severity, tags }) => [line, code, source, severity, tags])).toEqual([
-      [3, 'zone-matches-nothing', 'elvar doctor', 3, [1]], [4, 'idle-ruling', 'elvar doctor', 3, [1]],
-    ]);
-    const actions = await client.request<CodeAction[]>('textDocument/codeAction', { textDocument: { uri: client.uri('elvar.yaml') }, range: at(4, 0), context: { diagnostics: remarks as Diagnostic[] } });
-    const { edit } = actions.find(({ title }) => title.startsWith('Delete it: the ruling for slips/loose-compare in the zone same never decides anything')) as CodeAction;
-    const after = applied(text, edit?.changes?.[client.uri('elvar.yaml')] ?? []);
-    expect(after).not.toContain('same, match: [gate.js], rulings: { slips/loose-compare');
-    await client.change('elvar.yaml', 2, { text: after });
-    expect(brief(await client.diagnostics('elvar.yaml', 2, (all) => all.length > 0)).filter((one) => one.includes('idle'))).toEqual([]);
+  whenDeep(() => {
+    test("doctor's remarks appear once nobody types, and what does nothing can be deleted", async () => {
+      const text = 'rulings:\n  slips/loose-compare: error\nzones:\n  - { name: none, match: ["*.none"], rulings: { idiom/debug-print: note } }\n  - { name: same, match: [gate.js], rulings: { slips/loose-compare: error, idiom/debug-print: note } }\n';
+      const client = await start({}, { ...FILES, 'elvar.yaml': text, 'quay/elvar.yaml': '' });
+      await client.open('elvar.yaml', text);
+      const remarks = await client.diagnostics('elvar.yaml', 1, (all) => all.length > 0);
+      expect(remarks.map(({ range: { start: { line } }, code, source, severity, tags }) => [line, code, source, severity, tags])).toEqual([
+        [3, 'zone-matches-nothing', 'elvar doctor', 3, [1]], [4, 'idle-ruling', 'elvar doctor', 3, [1]],
+      ]);
+      const actions = await client.request<CodeAction[]>('textDocument/codeAction', { textDocument: { uri: client.uri('elvar.yaml') }, range: at(4, 0), context: { diagnostics: remarks as Diagnostic[] } });
+      const { edit } = actions.find(({ title }) => title.startsWith('Delete it: the ruling for slips/loose-compare in the zone same never decides anything')) as CodeAction;
+      const after = applied(text, edit?.changes?.[client.uri('elvar.yaml')] ?? []);
+      expect(after).not.toContain('same, match: [gate.js], rulings: { slips/loose-compare');
+      await client.change('elvar.yaml', 2, { text: after });
+      expect(brief(await client.diagnostics('elvar.yaml', 2, (all) => all.length > 0)).filter((one) => one.includes('idle'))).toEqual([]);
+    });
   });
 
   test('mistakes in a preset and in the ledger are told as they are typed, and what is not saved counts', async () => {

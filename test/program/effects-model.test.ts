@@ -68,7 +68,7 @@ test('what a ruling, a guard and a zone do is what one sees who looks at each fi
         }
       }
     }, CODES);
-  }), { numRuns: runs(4) });
+  }), { numRuns: runs(2, 40) });
   // A few projects need not have all of it.
   if (HAS_TIME) expect(Math.min(...Object.values(met)), JSON.stringify(met)).toBeGreaterThan(5);
 });

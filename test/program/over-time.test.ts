@@ -4,6 +4,7 @@ import path from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { commitBy, git } from '../support/git.js';
 import { elvar, elvarJson, makeFolder, writeFiles } from '../support/project.js';
+import { whenDeep } from '../support/runs.js';
 
 const RULE = 'slips/loose-compare';
 
@@ -73,14 +74,16 @@ describe('history', () => {
     ]);
   });
 
-  test('ends where a shallow clone does, and says so', () => {
-    const folder = harbour();
-    const clone = makeFolder();
-    execFileSync('git', ['clone', '-q', '--depth', '2', `file://${folder}`, clone], { stdio: 'pipe' });
-    const found = elvarJson<HistoryDocument>(clone, ['history', 'quay/plan.js', RULE]);
-    expect(turns(found)).toEqual([`2026-06-01 Mia Reed: ${RULE} error note style/house.yaml:2 written`]);
-    expect(found.beginning).toMatchObject({ reason: 'shallow-clone', day: '2026-05-02' });
-    expect(elvar(clone, ['history', 'quay/plan.js', RULE]).out).toContain('The clone is shallow');
+  whenDeep(() => {
+    test('ends where a shallow clone does, and says so', () => {
+      const folder = harbour();
+      const clone = makeFolder();
+      execFileSync('git', ['clone', '-q', '--depth', '2', `file://${folder}`, clone], { stdio: 'pipe' });
+      const found = elvarJson<HistoryDocument>(clone, ['history', 'quay/plan.js', RULE]);
+      expect(turns(found)).toEqual([`2026-06-01 Mia Reed: ${RULE} error note style/house.yaml:2 written`]);
+      expect(found.beginning).toMatchObject({ reason: 'shallow-clone', day: '2026-05-02' });
+      expect(elvar(clone, ['history', 'quay/plan.js', RULE]).out).toContain('The clone is shallow');
+    });
   });
 
   test('needs git, a commit, a rule that there is, and a day', () => {
@@ -144,12 +147,14 @@ describe('impact A..B', () => {
     expect(turns(elvarJson(port, ['history', 'quay/berth.js', RULE, '--root', '.']))).toEqual([`2026-02-08 Ines Holm: ${RULE} error note elvar.yaml:2 written`]);
   });
 
-  test('begins where two branches parted, if three dots say so', () => {
-    const folder = harbour();
-    git(folder, 'checkout', '-q', '-b', 'side', 'HEAD~1');
-    writeFiles(folder, { 'quay/elvar.yaml': 'rulings:\n  idiom/debug-print: note\n' });
-    commitBy(folder, '2026-06-02', 'Ines Holm', 'Print nothing');
-    expect(Object.keys(elvarJson<{ rules: object }>(folder, ['impact', 'main...side']).rules)).toEqual(['idiom/debug-print', 'text/line-width']);
-    expect(Object.keys(elvarJson<{ rules: object }>(folder, ['impact', 'main..side']).rules)).toEqual(['idiom/debug-print', RULE, 'text/line-width']);
+  whenDeep(() => {
+    test('begins where two branches parted, if three dots say so', () => {
+      const folder = harbour();
+      git(folder, 'checkout', '-q', '-b', 'side', 'HEAD~1');
+      writeFiles(folder, { 'quay/elvar.yaml': 'rulings:\n  idiom/debug-print: note\n' });
+      commitBy(folder, '2026-06-02', 'Ines Holm', 'Print nothing');
+      expect(Object.keys(elvarJson<{ rules: object }>(folder, ['impact', 'main...side']).rules)).toEqual(['idiom/debug-print', 'text/line-width']);
+      expect(Object.keys(elvarJson<{ rules: object }>(folder, ['impact', 'main..side']).rules)).toEqual(['idiom/debug-print', RULE, 'text/line-width']);
+    });
   });
 });

@@ -93,38 +93,40 @@ describe('the parts of a check', () => {
 
   const gather = (folder: string, ...args: string[]): Run => elvar(folder, ['gather', ...args, '--no-personal']);
 
-  test('that are missing, doubled, broken or of something else are told, and the answer is incomplete', () => {
-    const [folder, out] = [harbour(), makeFolder({ 'whole.sarif': '', 'cut.sarif': '{"runs":[', 'other.sarif': '{"version":"2.1.0","runs":[{"tool":{"driver":{"name":"x"}}}]}', 'odd.sarif': '{"runs":[{"properties":{"part":{"part":{"number":0,"of":3}}}}]}' })];
-    const [one, two, three] = parts(folder, out, 3) as [string, string, string];
-    const whole = gather(folder, one, two, three);
-    expect(whole.code).toBe(1);
-    const told = (...files: string[]): string[] => {
-      const { code, err } = gather(folder, ...files);
-      expect(code).toBe(3);
-      return err.replaceAll(`${out}/`, '').trimEnd().split('\n');
-    };
-    expect(told(three, one)).toEqual(['The answer is incomplete: 1 part is missing or left out.', '  part 2 of 3: it is missing']);
-    expect(told(one, two, one, three)).toEqual(['The answer is incomplete: 1 part is missing or left out.', '  part-1-of-3.sarif: part 1 of 3 is there already; it is left out']);
-    const [half] = parts(folder, out, 2) as [string];
-    const [odd] = parts(folder, out, 3, ['--set', 'slips/*=off']).map((file) => file) as [string];
-    writeFileSync(path.join(out, 'set.sarif'), readFileSync(odd));
-    parts(folder, out, 3);
-    expect(told(one, two, three, half, path.join(out, 'set.sarif'), ...['cut', 'other', 'odd', 'none'].map((name) => path.join(out, `${name}.sarif`)))).toEqual([
-      'The answer is incomplete: 6 parts are missing or left out.',
-      '  part-1-of-2.sarif: it is one of 2 parts, and the others are of 3; it is left out',
-      '  set.sarif: it was checked by other rules than the others; it is left out',
-      '  cut.sarif: it is not JSON, or it is cut off; it is left out',
-      '  other.sarif: it holds no part of a check: it was written without --part; it is left out',
-      '  odd.sarif: it is not a SARIF log that a part was written to, or it is damaged at /runs/0/properties/part/part/number; it is left out',
-      '  none.sarif: there is no such file; it is left out',
-    ]);
-    // What is there counts all the same, and nothing else does.
-    const { findings } = JSON.parse(gather(folder, three, one, '--format', 'json').out) as FindingsDocument;
-    const every = (JSON.parse(gather(folder, one, two, three, '--format', 'json').out) as FindingsDocument).findings;
-    expect(findings.length).toBeGreaterThan(0);
-    expect(every.length).toBeGreaterThan(findings.length);
-    expect(every).toEqual(expect.arrayContaining([...findings]));
-    expect(gather(folder, path.join(out, 'cut.sarif'))).toMatchObject({ code: 2, err: expect.stringContaining('no part of a check is among these files') as string });
+  whenDeep(() => {
+    test('that are missing, doubled, broken or of something else are told, and the answer is incomplete', () => {
+      const [folder, out] = [harbour(), makeFolder({ 'whole.sarif': '', 'cut.sarif': '{"runs":[', 'other.sarif': '{"version":"2.1.0","runs":[{"tool":{"driver":{"name":"x"}}}]}', 'odd.sarif': '{"runs":[{"properties":{"part":{"part":{"number":0,"of":3}}}}]}' })];
+      const [one, two, three] = parts(folder, out, 3) as [string, string, string];
+      const whole = gather(folder, one, two, three);
+      expect(whole.code).toBe(1);
+      const told = (...files: string[]): string[] => {
+        const { code, err } = gather(folder, ...files);
+        expect(code).toBe(3);
+        return err.replaceAll(`${out}/`, '').trimEnd().split('\n');
+      };
+      expect(told(three, one)).toEqual(['The answer is incomplete: 1 part is missing or left out.', '  part 2 of 3: it is missing']);
+      expect(told(one, two, one, three)).toEqual(['The answer is incomplete: 1 part is missing or left out.', '  part-1-of-3.sarif: part 1 of 3 is there already; it is left out']);
+      const [half] = parts(folder, out, 2) as [string];
+      const [odd] = parts(folder, out, 3, ['--set', 'slips/*=off']).map((file) => file) as [string];
+      writeFileSync(path.join(out, 'set.sarif'), readFileSync(odd));
+      parts(folder, out, 3);
+      expect(told(one, two, three, half, path.join(out, 'set.sarif'), ...['cut', 'other', 'odd', 'none'].map((name) => path.join(out, `${name}.sarif`)))).toEqual([
+        'The answer is incomplete: 6 parts are missing or left out.',
+        '  part-1-of-2.sarif: it is one of 2 parts, and the others are of 3; it is left out',
+        '  set.sarif: it was checked by other rules than the others; it is left out',
+        '  cut.sarif: it is not JSON, or it is cut off; it is left out',
+        '  other.sarif: it holds no part of a check: it was written without --part; it is left out',
+        '  odd.sarif: it is not a SARIF log that a part was written to, or it is damaged at /runs/0/properties/part/part/number; it is left out',
+        '  none.sarif: there is no such file; it is left out',
+      ]);
+      // What is there counts all the same, and nothing else does.
+      const { findings } = JSON.parse(gather(folder, three, one, '--format', 'json').out) as FindingsDocument;
+      const every = (JSON.parse(gather(folder, one, two, three, '--format', 'json').out) as FindingsDocument).findings;
+      expect(findings.length).toBeGreaterThan(0);
+      expect(every.length).toBeGreaterThan(findings.length);
+      expect(every).toEqual(expect.arrayContaining([...findings]));
+      expect(gather(folder, path.join(out, 'cut.sarif'))).toMatchObject({ code: 2, err: expect.stringContaining('no part of a check is among these files') as string });
+    });
   });
 
   whenDeep(() => {

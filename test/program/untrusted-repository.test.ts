@@ -14,7 +14,7 @@ const COMMANDS: readonly (readonly string[])[] = sampled([
   ['history', 'src/moor.js'], ['history', 'src/moor.js', 'text/line-width', '--format', 'json'], ['history', 'quay/b.js', 'text/trailing-blanks'],
   ['impact', 'HEAD~2..HEAD'], ['impact', 'HEAD~3..HEAD', '--format', 'markdown'], ['impact'], ['impact', '--against', 'HEAD~1', '--format', 'markdown'], ['impact', 'HEAD~1...HEAD', '--format', 'json'],
   ['ledger', 'list'], ['waive', '--list'],
-], 3);
+], 6);
 
 /** A project with a history, known findings whose file has moved, waivers, and changes that are not committed. */
 function harbour(folder: string): void {
@@ -73,7 +73,7 @@ function planted(plants: readonly string[]): Planted & { readonly mark: string }
 
 describe('a repository that nobody vouches for', () => {
   test('has a harmless copy with something to say', () => {
-    expect(answers.join('')).toMatch(/Tide Pier/);
+    expect(answers.join('')).toContain('text/line-width');
     for (const answer of answers) expect(answer).toMatch(/ ended with [01]\n/);
   });
 
