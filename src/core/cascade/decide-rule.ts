@@ -65,10 +65,10 @@ class Course {
     const by = this.trail.length;
     const parts = isIdle(statement, this.state) ? [] : partsOf(statement, this.state);
     const judged = parts.map((part) => ({ part, refusedBy: this.refuserOf(part, statement) }));
-    const heard = judged.filter(({ refusedBy }) => refusedBy === null).map(({ part }) => part);
+    const effective = judged.filter(({ refusedBy }) => refusedBy === null).map(({ part }) => part);
     const refused = judged.flatMap(({ part, refusedBy }) => (refusedBy === null ? [] : { part: partName(part), by: refusedBy }));
-    this.trail.push({ statement, effect: effectOf(statement, heard.length, refused.length), refused: refused.length === 0 ? NONE_REFUSED : refused });
-    this.state = withParts(this.state, heard, by);
+    this.trail.push({ statement, effect: effectOf(statement, effective.length, refused.length), refused: refused.length === 0 ? NONE_REFUSED : refused });
+    this.state = withParts(this.state, effective, by);
     this.noteGuards(statement, by);
   }
 
@@ -99,8 +99,8 @@ function isIdle({ kind, level }: Statement, state: RuleState): boolean {
   return kind === 'at-most' && level !== null && compareLevels(state.level, level.value) <= 0;
 }
 
-function effectOf({ kind }: Statement, heard: number, refused: number): Effect {
-  if (refused > 0) return heard > 0 ? 'partly-refused' : 'refused';
+function effectOf({ kind }: Statement, effective: number, refused: number): Effect {
+  if (refused > 0) return effective > 0 ? 'partly-refused' : 'refused';
   if (kind !== 'at-most') return 'applied';
-  return heard > 0 ? 'capped' : 'idle';
+  return effective > 0 ? 'capped' : 'idle';
 }

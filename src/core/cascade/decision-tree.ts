@@ -9,7 +9,7 @@ import { decideRule, type OrderedStatement } from './decide-rule.js';
  */
 export class DecisionTree {
   /** The nodes one statement further on; null while there are none, as at most of some hundred thousand nodes. */
-  private heard: Map<Statement, DecisionTree> | null = null;
+  private effective: Map<Statement, DecisionTree> | null = null;
   private cutOff: Map<Statement, DecisionTree> | null = null;
   private decision: Decision | null = null;
   /** The number of the setting decided here, among all settings; null until first asked for. */
@@ -24,7 +24,7 @@ export class DecisionTree {
 
   /** The node after one more statement. */
   after(statement: Statement, isCutOff: boolean): DecisionTree {
-    const next = isCutOff ? this.cutOff ??= new Map() : this.heard ??= new Map();
+    const next = isCutOff ? this.cutOff ??= new Map() : this.effective ??= new Map();
     let tree = next.get(statement);
     if (tree === undefined) next.set(statement, (tree = new DecisionTree(this.rule, this, { statement, isCutOff })));
     return tree;

@@ -31,7 +31,7 @@ function mayBeCalled(declared: Declaration, project: ProjectFacts): boolean {
 /** Methods that much code calls whatever class they are of: Python's mappings and files, and what the languages' own interfaces ask for. */
 const OF_PROTOCOLS = new Set('popitem setdefault has_key iteritems itervalues iterkeys readinto readline readlines writelines isatty fileno seekable readable writable truncate current key rewind valid offsetGet offsetSet offsetExists offsetUnset jsonSerialize getIterator compareTo equals hashCode close run call accept'.split(' '));
 
-/** Whether what is outside the project may find something by what it is like: a test, a class of some kind, a method of a known form. */
+/** Whether what is outside the project may find something by convention: a test, a class of some kind, a method of a known form. */
 function mayBeFound({ kind, name, text }: Declaration, project: ProjectFacts): boolean {
   if (/^test/i.test(text)) return true;
   return kind === 'class' ? isFoundByBase(project, name) : kind === 'method' && OF_PROTOCOLS.has(text);

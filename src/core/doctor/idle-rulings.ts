@@ -32,7 +32,7 @@ export function idleRulings({ files, layers, catalog, today }: Evidence): Diagno
       seen.add(decision);
       decision.trail.forEach((entry, index) => {
         const { statement } = entry;
-        if (statement.place !== null && own.has(statement.place.file)) noteUse(rule, decision, index, today, uses);
+        if (statement.place !== null && own.has(statement.place.file)) countUse(rule, decision, index, today, uses);
       });
     }
   }
@@ -40,7 +40,7 @@ export function idleRulings({ files, layers, catalog, today }: Evidence): Diagno
   return [...own.values()].flatMap((layer) => diagnosesOf(layer, idle.filter(({ statement }) => statement.place?.file === layer.file)));
 }
 
-function noteUse(rule: Rule, decision: Decision, index: number, today: string, uses: Map<string, Use>): void {
+function countUse(rule: Rule, decision: Decision, index: number, today: string, uses: Map<string, Use>): void {
   const { statement, effect } = decision.trail[index] as TrailEntry;
   const key = placeKey(statement);
   let use = uses.get(key);

@@ -1,7 +1,7 @@
 import type { Catalog } from '../catalog/catalog.js';
 import { isInForce } from '../cascade/in-force.js';
 import { knowsLanguage } from '../catalog/rule.js';
-import { turnedOnBy } from '../cascade/heard.js';
+import { turnedOnBy } from '../cascade/effective.js';
 import type { Level } from '../model/level.js';
 import { FREEDOMS } from '../model/freedom.js';
 import type { Hindrance, RulingOutcome } from './rule-edit.js';

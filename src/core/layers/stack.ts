@@ -101,8 +101,8 @@ function segmentOf(blocks: readonly Block[]): Segment {
   return { blocks, unconditional, byZone };
 }
 
-/** How a layer file was reached. */
-interface Way {
+/** The adoptions and zones by which a layer file was reached. */
+interface AdoptionPath {
   readonly through: readonly Place[];
   readonly exemptions: readonly string[];
   readonly zones: readonly ZoneCondition[];
@@ -116,14 +116,14 @@ class StackBuilder {
   constructor(private readonly lookup: AdoptionLookup, private readonly conditions: ZoneCondition[], private readonly expectations: StackExpectation[], private readonly isPersonal: boolean) {}
 
   /** Adds a layer file: the presets it adopts, its rulings, its zones (each with its presets, its rulings, its cap), its own cap. */
-  addLayer(layer: LayerFile, way: Way): void {
-    const own = { ...way, exemptions: [...way.exemptions, layer.identity] };
+  addLayer(layer: LayerFile, path: AdoptionPath): void {
+    const own = { ...path, exemptions: [...path.exemptions, layer.identity] };
     const instance: LayerInstance = {
-      id: [...way.through.map((place) => `${place.file}:${place.line}:${place.column}`), layer.file].join(' → '),
+      id: [...path.through.map((place) => `${place.file}:${place.line}:${place.column}`), layer.file].join(' → '),
       kind: layer.role === 'preset' ? 'preset' : layer.role === 'personal' ? 'personal' : 'project',
       title: layer.title,
       file: layer.file,
-      through: way.through,
+      through: path.through,
       exemptions: own.exemptions,
     };
     this.addPresets(layer.presets, own);
@@ -141,17 +141,17 @@ class StackBuilder {
     if (!this.isPersonal) for (const expectation of layer.expectations) this.expectations.push({ expectation, condition: conditionOf(expectation), zones: own.zones, filters: own.filters, layer: instance });
   }
 
-  private addPresets(presets: readonly Adoption[], way: Way): void {
+  private addPresets(presets: readonly Adoption[], path: AdoptionPath): void {
     for (const adoption of presets) {
       const preset = this.lookup(adoption);
       if (preset === undefined) continue;
       const { only, except } = adoption.filter;
-      const filters = only === null && except.length === 0 ? way.filters : [...way.filters, adoption.filter];
-      this.addLayer(preset, { ...way, through: [...way.through, adoption.place], filters });
+      const filters = only === null && except.length === 0 ? path.filters : [...path.filters, adoption.filter];
+      this.addLayer(preset, { ...path, through: [...path.through, adoption.place], filters });
     }
   }
 
-  private addBlock(layer: LayerInstance, { zones, filters }: Way, rulings: readonly Ruling[], atMost: Located<Level> | null): void {
+  private addBlock(layer: LayerInstance, { zones, filters }: AdoptionPath, rulings: readonly Ruling[], atMost: Located<Level> | null): void {
     const innermost = zones.at(-1)?.zone ?? null;
     const zone = innermost && { name: innermost.name, place: innermost.place, because: innermost.because };
     const statements = rulings.map((ruling) => ({ selector: ruling.selector, statement: this.statementOf(ruling, layer, zone) }));

@@ -19,7 +19,7 @@ import { setting, table } from './rule-sets.js';
 const MOST_DIRECTORIES = 4;
 
 /** One way in which a rule is set, and for which files. */
-interface Way {
+interface SettingPlaces {
   readonly decision: Decision;
   files: number;
   readonly directories: Set<string>;
@@ -59,14 +59,14 @@ function groupsOf(files: readonly ResolvedFile[]): Alike[] {
 }
 
 /** How each rule that is in force somewhere is set for the files that it knows. */
-function waysOf(files: readonly ResolvedFile[], catalog: Catalog): Map<RuleId, Map<string, Way>> {
-  const rules = new Map<RuleId, Map<string, Way>>();
+function waysOf(files: readonly ResolvedFile[], catalog: Catalog): Map<RuleId, Map<string, SettingPlaces>> {
+  const rules = new Map<RuleId, Map<string, SettingPlaces>>();
   const on = new Set<RuleId>();
   for (const { file: { language, rules: { decisions } }, number, directories } of groupsOf(files)) {
     for (const [rule, decision] of decisions) {
       if (!knowsLanguage(catalog.get(rule) as Rule, language)) continue;
       if (isInForce(decision, language, catalog)) on.add(rule);
-      const ways = rules.get(rule) ?? new Map<string, Way>();
+      const ways = rules.get(rule) ?? new Map<string, SettingPlaces>();
       rules.set(rule, ways);
       const key = decision.level === 'off' ? 'off' : `${decision.level} ${keptUpTo(decision)} ${JSON.stringify(Object.entries(decision.options).map(([name, { value }]) => [name, value]))}`;
       const way = ways.get(key) ?? { decision, files: 0, directories: new Set<string>() };

@@ -1,5 +1,5 @@
 import { keepsLevels, keptUpTo } from '../../core/cascade/keeps-levels.js';
-import { turnedOnBy } from '../../core/cascade/heard.js';
+import { turnedOnBy } from '../../core/cascade/effective.js';
 import type { SettingRefusal } from '../../core/cascade/refused-settings.js';
 import type { ActiveLevel, Level } from '../../core/model/level.js';
 import type { Freedom } from '../../core/model/freedom.js';

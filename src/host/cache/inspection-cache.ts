@@ -41,7 +41,7 @@ interface NewRecord {
 export class KeptFacts {
   constructor(private readonly packed: StoredRecord['packed']) {}
 
-  /** Another number for other facts. */
+  /** A checksum of the facts: where it is the same, so are they. */
   get check(): number {
     return this.packed.parts?.[8] ?? 0;
   }

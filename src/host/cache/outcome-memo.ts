@@ -16,7 +16,7 @@ export interface KnownOutcome {
 
 /** What a file contributes to what is known of a project. */
 export interface KnownFacts {
-  /** Another number for other facts. */
+  /** A checksum of the facts: where it is the same, so are they. */
   readonly check: number;
   /** Which program has found it, and how it was told to read files. */
   readonly origin: string;

@@ -5,8 +5,8 @@ import type { KeptFacts } from '../cache/inspection-cache.js';
 import type { KnownFacts } from '../cache/outcome-memo.js';
 import { checkOf } from '../cache/record.js';
 
-/** How the facts of a file are to have been found. */
-export type Way = Pick<KnownFacts, 'origin' | 'language' | 'document'>;
+/** What the facts of a file were found from. */
+export type FactsSource = Pick<KnownFacts, 'origin' | 'language' | 'document'>;
 
 /** Facts of an earlier run: there is one of these for each file of a project, and most are never read. */
 export class FactsOfBefore implements KnownFacts {
@@ -36,11 +36,11 @@ export class FactsOfNow implements KnownFacts {
   readonly language: LanguageId;
   readonly document: string | null;
 
-  constructor({ path, language }: CheckedFile, private readonly facts: Facts | null, way: Way) {
+  constructor({ path, language }: CheckedFile, private readonly facts: Facts | null, source: FactsSource) {
     this.made = facts === null ? null : new FileFacts(path, language, facts);
-    this.origin = way.origin;
-    this.language = way.language;
-    this.document = way.document;
+    this.origin = source.origin;
+    this.language = source.language;
+    this.document = source.document;
   }
 
   /** Only what is kept for later runs needs it. */

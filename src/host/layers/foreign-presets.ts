@@ -35,8 +35,8 @@ export class ForeignPresets {
     else this.adopted.set(file, at);
   }
 
-  /** The problems to tell: those of presets that the project adopts would quote them, so they are told by their number, at the adoption. */
-  tellable(problems: readonly Problem[]): Problem[] {
+  /** The problems that may be shown: those of a preset outside the project are replaced by their count, at the adoption, so that nothing in it is quoted. */
+  displayable(problems: readonly Problem[]): Problem[] {
     const counts = new Map<AdoptedAt, number>();
     for (const { file } of problems) {
       let at = this.adopted.get(file);

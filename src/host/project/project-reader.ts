@@ -216,7 +216,7 @@ export class ProjectReader {
   /** @throws LayerError if anything that was read is wrong. */
   private needRight(reading: Reading, layers: BoundLayers): void {
     const problems = [...layers.problemsOf(reading.documents, reading.needsReasons), ...reading.problems, ...reading.houseRules().twice];
-    if (problems.length > 0) throw new LayerError(this.reader.presets.foreign.tellable(problems), reading.texts());
+    if (problems.length > 0) throw new LayerError(this.reader.presets.foreign.displayable(problems), reading.texts());
   }
 }
 
