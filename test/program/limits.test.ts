@@ -100,7 +100,7 @@ describe('what takes too long is given up, and the run goes on', () => {
     expect([code, err]).toEqual([3, expect.stringContaining('A.java: it takes longer than 0.3 s; scope.longest-look allows more')]);
     expect(out).toContain('b.js:1');
     expect(elvar(folder, ['fix', '--dry-run'])).toMatchObject({ code: 3, err: expect.stringContaining('A.java: it takes longer than 0.3 s') as string });
-    expect(elvar(folder, ['explain', 'A.java:2'])).toMatchObject({ code: 3, err: expect.stringContaining('A.java: it takes longer than 0.3 s') as string });
+    expect(elvar(folder, ['explain', 'A.java:2'])).toMatchObject({ code: 3, out: 'A.java could not be checked: it takes longer than 0.3 s; scope.longest-look allows more.\n', err: expect.stringContaining('A.java: it takes longer than 0.3 s') as string });
   });
 
   test('a duration that is none is a mistake', () => {

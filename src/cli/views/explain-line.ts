@@ -11,9 +11,8 @@ import { count, listed } from './table.js';
 
 /** The findings on one line, the waivers that cover it, and the trail of each rule concerned. */
 export function viewExplainLine({ explanation, line, unread, findings, waivers, unknown }: LineExplanation, style: Style, authors: LineAuthors | null = null): string {
-  const { path, rules, skipped } = explanation;
-  const found = `${findings.length === 0 ? 'No finding' : count(findings.length, 'finding')} on line ${line} of ${visible(path)}`;
-  const lines = [style.strong(skipped !== null ? `${visible(path)} is not checked: ${whyNotChecked(skipped)}.` : unread !== null ? `${visible(path)} could not be checked: ${visible(describeIncomplete(unread))}.` : `${found}.`)];
+  const { rules } = explanation;
+  const lines = [style.strong(answer({ explanation, line, unread, findings }))];
   for (const finding of findings) {
     const { level, rule, span, message, excused } = finding;
     const excuse = excused === null ? '' : style.faint(`  excused: ${formatExcuse(excused)}${excused.because === null || excused.by === 'waiver' ? '' : `, because ${visible(excused.because)}`}`);
@@ -32,4 +31,10 @@ export function viewExplainLine({ explanation, line, unread, findings, waivers, 
     return decision === undefined ? [] : ['', viewExplainRule(explanation, decision, style, undefined, authors).trimEnd()];
   });
   return `${[...lines, ...trails].join('\n')}\n`;
+}
+
+function answer({ explanation: { path, skipped }, line, unread, findings }: Pick<LineExplanation, 'explanation' | 'line' | 'unread' | 'findings'>): string {
+  if (skipped !== null) return `${visible(path)} is not checked: ${whyNotChecked(skipped)}.`;
+  if (unread !== null) return `${visible(path)} could not be checked: ${visible(describeIncomplete(unread))}.`;
+  return `${findings.length === 0 ? 'No finding' : count(findings.length, 'finding')} on line ${line} of ${visible(path)}.`;
 }
