@@ -1,4 +1,4 @@
-import { nearLevel } from '../core/layers/near-level.js';
+import { nearLevel } from '../core/layers/parse/near-level.js';
 import { nearName } from '../core/base/near-name.js';
 
 /** The words that the command line knows, to suggest a near one. */

@@ -3,7 +3,7 @@ import { pathToFileURL } from 'node:url';
 import { MessageType, ShowMessageNotification, type WorkspaceEdit } from 'vscode-languageserver/node.js';
 import * as z from 'zod';
 import type { RuleEdit } from '../core/impact/rule-edit.js';
-import { listChange } from '../core/layers/list-change.js';
+import { listChange } from '../core/layers/edit/list-change.js';
 import { LEVELS } from '../core/model/level.js';
 import { impactSentence } from '../formats/text/impact.js';
 import { describeProblem } from '../formats/text/problem.js';

@@ -1,7 +1,7 @@
 import { CodeActionKind, DiagnosticSeverity, DiagnosticTag, type CodeAction, type Diagnostic, type Range } from 'vscode-languageserver';
 import type { Diagnosis } from '../core/doctor/diagnosis.js';
-import { EditError } from '../core/layers/edit-yaml.js';
-import { mendedText } from '../core/layers/mended-text.js';
+import { EditError } from '../core/layers/edit/edit-yaml.js';
+import { mendedText } from '../core/layers/edit/mended-text.js';
 import { describeDiagnosis } from '../formats/text/diagnosis.js';
 import { visible } from '../formats/text/visible.js';
 import { overlayOf } from '../host/files/overlay.js';

@@ -2,8 +2,8 @@ import { expect, test } from 'vitest';
 import { DirectoryRules } from '../../src/core/cascade/directory-rules.js';
 import { Resolver } from '../../src/core/cascade/resolver.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { readSetting } from '../../src/core/layers/command-line.js';
-import { readLayer } from '../../src/core/layers/read-layer.js';
+import { readSetting } from '../../src/core/layers/bind/command-line.js';
+import { readLayer } from '../support/layers.js';
 import type { SelectingStatement } from '../../src/core/layers/stack.js';
 import type { Decision } from '../../src/core/model/statement.js';
 

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { parse, stringify } from 'yaml';
-import { addAdoption, removeRuling, replaceAdoption, setRuling } from '../../src/core/layers/edit-layer.js';
-import { EditError, setYaml } from '../../src/core/layers/edit-yaml.js';
+import { addAdoption, removeRuling, replaceAdoption, setRuling } from '../../src/core/layers/edit/edit-layer.js';
+import { EditError, setYaml } from '../../src/core/layers/edit/edit-yaml.js';
 import { runs, size } from '../support/runs.js';
 
 const FILE = `# Ours.

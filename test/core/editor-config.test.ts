@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { readEditorConfig } from '../../src/core/proposal/editor-config.js';
 import { firstLayerText } from '../../src/core/proposal/first-layer.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { readLayer } from '../../src/core/layers/read-layer.js';
+import { readLayer } from '../support/layers.js';
 import { runs } from '../support/runs.js';
 
 function taken(text: string): string[] {

@@ -15,7 +15,7 @@ import { inspectFile, type Inspection, type Tools } from '../../src/core/inspect
 import { Planner } from '../../src/core/inspect/plan.js';
 import { countsOf } from '../../src/core/inspect/tally.js';
 import type { ForeignRegion } from '../../src/core/intake/foreign-log.js';
-import { readLayer } from '../../src/core/layers/read-layer.js';
+import { readLayer } from '../support/layers.js';
 import type { ActiveLevel } from '../../src/core/model/level.js';
 import type { DecidedRules } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { RE2JS } from 're2js';
 import { describe, expect, test } from 'vitest';
-import { fillPattern, searchPattern } from '../../src/core/catalog/house-search.js';
+import { searchPattern } from '../../src/core/catalog/house-search.js';
+import { fillExpression } from '../../src/core/patterns/expression.js';
 import { fillIn } from '../../src/core/base/fill-in.js';
 import { TimeLimit } from '../../src/core/syntax/time-limit.js';
 import { runs, size } from '../support/runs.js';
@@ -40,9 +41,9 @@ describe('a pattern of a house rule', () => {
   test('takes option values literally, whatever characters they contain', () => {
     const value = fc.string({ unit: fc.constantFrom(...'ab.*+?()[]{}|^$\\/-é {'), minLength: 1, maxLength: 6 });
     fc.assert(fc.property(fc.array(value, { minLength: 1, maxLength: 3 }), value, (list, before) => {
-      const one = RE2JS.compile(fillPattern('{word}', { word: list[0] as string }));
+      const one = RE2JS.compile(fillExpression('{word}', { word: list[0] as string }));
       expect(one.matcher(list[0] as string).matches()).toBe(true);
-      const any = RE2JS.compile(`^${fillPattern('{words}', { words: list })}$`);
+      const any = RE2JS.compile(`^${fillExpression('{words}', { words: list })}$`);
       for (const word of list) expect(any.matcher(word).find(), word).toBe(true);
       expect(any.matcher(before).find()).toBe(list.includes(before));
     }));

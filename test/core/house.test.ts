@@ -59,6 +59,12 @@ test('no import runs upward, not even of a type', () => {
   expect(files.flatMap((file) => importsOf(file, true).own.filter((target) => roomOf(target) > roomOf(file)).map((target) => `${file} imports ${target}`))).toEqual([]);
 });
 
+test('a layer file is parsed without knowing which rules there are', () => {
+  const parsing = files.filter((file) => file.startsWith('core/layers/parse/'));
+  expect(parsing.flatMap((file) => importsOf(file, true).own.filter((target) => /^core\/(?:catalog|layers\/bind)\//.test(target)).map((target) => `${file} imports ${target}`))).toEqual([]);
+  expect(parsing.length).toBeGreaterThan(10);
+});
+
 test('how an answer is written down knows nothing of the disk', () => {
   expect(files.filter((file) => file.startsWith('formats/')).flatMap((file) => importsOf(file, true).own.filter((target) => target.startsWith('host/')).map((target) => `${file} imports ${target}`))).toEqual([]);
 });

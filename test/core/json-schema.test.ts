@@ -6,7 +6,7 @@ import { describe, expect, test } from 'vitest';
 import { parse, parseDocument, stringify } from 'yaml';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { layerJsonSchema } from '../../src/core/layers/json-schema.js';
-import { readLayer } from '../../src/core/layers/read-layer.js';
+import { readLayer } from '../support/layers.js';
 import type { ProblemDetail } from '../../src/core/model/problem.js';
 import { runs } from '../support/runs.js';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { readLayer } from '../../src/core/layers/read-layer.js';
+import { readLayer } from '../support/layers.js';
 import type { LayerRole } from '../../src/core/model/layer.js';
 import { describeProblem } from '../../src/formats/text/problem.js';
 import { runs, size } from '../support/runs.js';

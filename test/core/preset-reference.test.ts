@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { besideRemote, isSafeUrl, parsePresetReference } from '../../src/core/layers/preset-reference.js';
+import { besideRemote, isSafeUrl, parsePresetReference } from '../../src/core/layers/parse/preset-reference.js';
 import type { RemoteReference } from '../../src/core/model/layer.js';
 
 function remote(text: string): RemoteReference {

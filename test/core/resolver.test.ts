@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { DirectoryRules } from '../../src/core/cascade/directory-rules.js';
 import { Resolver } from '../../src/core/cascade/resolver.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { readLayer } from '../../src/core/layers/read-layer.js';
+import { readLayer } from '../support/layers.js';
 import type { DecidedRules } from '../../src/core/model/rule-set.js';
 
 /** The rules of a directory with a layer file of this text. */

@@ -7,7 +7,10 @@ import { whenDeep } from '../support/runs.js';
 
 const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
 const { readLedger } = await import('../../dist/core/ledger/read-ledger.js') as unknown as typeof import('../../src/core/ledger/read-ledger.js');
-const { readLayer } = await import('../../dist/core/layers/read-layer.js') as unknown as typeof import('../../src/core/layers/read-layer.js');
+const { parseLayer } = await import('../../dist/core/layers/parse/parse-layer.js') as unknown as typeof import('../../src/core/layers/parse/parse-layer.js');
+const { bindLayer } = await import('../../dist/core/layers/bind/bind-layer.js') as unknown as typeof import('../../src/core/layers/bind/bind-layer.js');
+
+const readLayer = (text: string, source: Parameters<typeof parseLayer>[1], catalog: typeof CATALOG): ReturnType<typeof bindLayer> => bindLayer(parseLayer(text, source), catalog);
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
 const read = (file: string): string => readFileSync(path.join(ROOT, file), 'utf8');

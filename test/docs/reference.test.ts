@@ -6,10 +6,13 @@ import { DOCUMENTS } from '../support/json-documents.js';
 import { whenDeep } from '../support/runs.js';
 
 const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
-const { readLayer } = await import('../../dist/core/layers/read-layer.js') as unknown as typeof import('../../src/core/layers/read-layer.js');
-const { adoptionSchema, intakeSchema, layerFileSchema, rulingSchema, zoneSchema } = await import('../../dist/core/layers/schema.js') as unknown as typeof import('../../src/core/layers/schema.js');
+const { parseLayer } = await import('../../dist/core/layers/parse/parse-layer.js') as unknown as typeof import('../../src/core/layers/parse/parse-layer.js');
+const { bindLayer } = await import('../../dist/core/layers/bind/bind-layer.js') as unknown as typeof import('../../src/core/layers/bind/bind-layer.js');
+const { adoptionSchema, intakeSchema, layerFileSchema, rulingSchema, zoneSchema } = await import('../../dist/core/layers/parse/schema.js') as unknown as typeof import('../../src/core/layers/parse/schema.js');
 const { makeForeignRule } = await import('../../dist/core/catalog/foreign-rule.js') as unknown as typeof import('../../src/core/catalog/foreign-rule.js');
 const { makeHouseRule } = await import('../../dist/core/catalog/house-rule.js') as unknown as typeof import('../../src/core/catalog/house-rule.js');
+
+const readLayer = (text: string, source: Parameters<typeof parseLayer>[1], catalog: typeof CATALOG): ReturnType<typeof bindLayer> => bindLayer(parseLayer(text, source), catalog);
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
 const page = (name: string): string => readFileSync(path.join(ROOT, 'docs', name), 'utf8');

@@ -56,6 +56,28 @@ describe('house rules', () => {
     expect(elvar(folder, ['catalog', 'house/harbour-log']).out).toContain('In this project it is in force for all 1 file in languages it supports.');
   });
 
+  test('hold for a file that no layer file lies around', () => {
+    const folder = makeFolder({ '.git/HEAD': '', 'side/elvar.yaml': `rulings: { house/harbour-log: error }\nrules:\n${LOG}`, 'other/a.py': 'print(1)\n' });
+    expect(elvar(folder, ['check', 'other'])).toMatchObject({ code: 0, err: '' });
+    expect(elvar(folder, ['explain', 'other/a.py', 'house/harbour-log'])).toMatchObject({ code: 0, err: '' });
+    expect(elvarJson<{ rules: Record<string, object> }>(folder, ['explain', 'other/a.py']).rules['house/harbour-log']).toMatchObject({ level: 'off' });
+  });
+
+  test('are known to a preset from outside the project, whatever the question is', () => {
+    const folder = makeFolder({
+      'elvar.yaml': 'presets: ["npm:@quay/style"]\n', 'node_modules/@quay/style/elvar-preset.yaml': 'rulings: { house/harbour-log: note }\n',
+      'node_modules/@quay/style/package.json': '{}', 'side/elvar.yaml': `rules:\n${LOG}`, 'other/a.py': 'print(1)\n',
+    });
+    expect(found(folder, 'other')).toEqual(found(folder));
+    expect(elvar(folder, ['explain', 'other/a.py', 'house/harbour-log']).out).toContain('note  set by');
+  });
+
+  test('cannot take the id of a rule that comes with Elvar', () => {
+    const folder = makeFolder({ 'elvar.yaml': `rulings: { text/line-width: note }\nrules:\n${TODO.replace('house/ticket-in-todo', 'text/line-width')}` });
+    const { code, err } = elvar(folder, ['check']);
+    expect({ code, mistakes: err.match(/^elvar\.yaml:.*/gm) }).toEqual({ code: 2, mistakes: ['elvar.yaml:3:3  text/ is reserved for the rules that come with Elvar'] });
+  });
+
   test('come with presets too, and the same rule may be declared twice', () => {
     const folder = makeFolder({ 'elvar.yaml': `presets: [./p.yaml]\nrules:\n${LOG}`, 'p.yaml': `rulings: { house/harbour-log: note }\nrules:\n${LOG}`, 'a.py': 'print(1)\n' });
     expect(found(folder)).toHaveLength(1);

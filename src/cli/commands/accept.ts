@@ -1,4 +1,4 @@
-import { listChange } from '../../core/layers/list-change.js';
+import { listChange } from '../../core/layers/edit/list-change.js';
 import { UsageError } from '../../host/files/errors.js';
 import { ruleById } from '../../host/project/rule-by-id.js';
 import type { Command, Context } from './command.js';

@@ -1,4 +1,4 @@
-import { CONCERN_TITLES, CONCERNS } from '../../core/catalog/concerns.js';
+import { CONCERN_TITLES, CONCERNS } from '../../core/model/concern.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { CatalogFilter } from '../../core/catalog/search-catalog.js';
 import type { Level } from '../../core/model/level.js';

@@ -6,7 +6,8 @@ import type { OptionDeclaration, OptionValue, OptionValues } from '../model/opti
 import type { Repair } from '../model/repair.js';
 import type { Example, Rule } from './rule.js';
 import type { Finder, Hit } from './finder.js';
-import { compilePattern, HouseQuery, limited, searchPattern, type Match } from './house-search.js';
+import { compileExpression } from '../patterns/expression.js';
+import { HouseQuery, limited, searchPattern, type Match } from './house-search.js';
 import { option } from './options.js';
 
 /** Makes a rule from a declaration, which has been checked; its query has not been compiled yet. */
@@ -41,12 +42,12 @@ function declare({ type, default: standard, stricter, about }: HouseOption): Opt
 function finderOf(declared: HouseRule): Finder<OptionValues> {
   const { search } = declared;
   if (search.by === 'pattern') {
-    const expressions = new WeakMap<OptionValues, ReturnType<typeof compilePattern>>();
+    const expressions = new WeakMap<OptionValues, ReturnType<typeof compileExpression>>();
     return {
       by: 'text',
       find: ({ text: { text }, limit }, options) => {
         let expression = expressions.get(options);
-        if (expression === undefined) expressions.set(options, (expression = compilePattern(search.pattern, options)));
+        if (expression === undefined) expressions.set(options, (expression = compileExpression(search.pattern, options)));
         return searchPattern(expression, text, limit).map((match) => hitOf(match, declared, options));
       },
     };

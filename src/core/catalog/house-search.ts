@@ -2,12 +2,8 @@ import { RE2JS } from 're2js';
 import { Query, type Language as Grammar, type QueryCapture, type QueryMatch } from 'web-tree-sitter';
 import { fillIn } from '../base/fill-in.js';
 import type { OptionValue, OptionValues } from '../model/option.js';
+import { LONGEST_SOURCE, SearchStopped, tooLong } from '../patterns/expression.js';
 import { SOON_DONE, TookTooLong, type TimeLimit } from '../syntax/time-limit.js';
-
-/** Thrown when a house rule's search is stopped: it took too long, had too many matches in progress, or is too large with the options that hold. */
-export class SearchStopped extends Error {
-  override readonly name = 'SearchStopped';
-}
 
 /** A stretch that a search found, with its named captures. */
 export interface Match {
@@ -21,15 +17,6 @@ const MOST_OPEN = 4096;
 
 /** Milliseconds that one query may take in one file. */
 const LONGEST = 2000;
-
-/** Inserts option values into a regular expression: texts literally, a list as a choice of its items. */
-export function fillPattern(pattern: string, options: OptionValues): string {
-  return fillIn(pattern, (name) => {
-    const value = options[name];
-    if (value === undefined) return undefined;
-    return Array.isArray(value) ? `(?:${value.map((item) => RE2JS.quote(String(item))).join('|')})` : RE2JS.quote(String(value));
-  });
-}
 
 /** Inserts option values into a query: texts in quote marks, a list as several texts. */
 function fillQuery(query: string, options: OptionValues): string {
@@ -76,22 +63,8 @@ function allMatches(pattern: RE2JS, text: string): Match[] {
   return matches;
 }
 
-/** The regular expression of a house rule with its options inserted. @throws Error if it is not valid. */
-export function compilePattern(pattern: string, options: OptionValues): RE2JS {
-  const filled = fillPattern(pattern, options);
-  if (filled.length > LONGEST_SOURCE) throw new SearchStopped(tooLong());
-  return RE2JS.compile(filled, RE2JS.MULTILINE);
-}
-
 /** The deepest nesting of a query: the engine crashes over about thirty times as much, and people need less than ten. */
 const DEEPEST_QUERY = 100;
-
-/** The longest query or regular expression, with its options filled in, in characters. */
-const LONGEST_SOURCE = 100_000;
-
-function tooLong(): string {
-  return `it is longer than ${LONGEST_SOURCE.toLocaleString('en')} characters`;
-}
 
 /** A query below both is run without a clock of its own, whose setting takes longer than most searches; in characters, and in `*`, `+` and `?`. */
 const LONGEST_SIMPLE = 5000;

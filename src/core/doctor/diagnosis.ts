@@ -1,5 +1,5 @@
 import type { BrokenExpectation } from '../expectations/broken-expectation.js';
-import type { Removal } from '../layers/mended-text.js';
+import type { Removal } from '../layers/edit/mended-text.js';
 import type { ProblemDetail } from '../model/problem.js';
 import type { Level } from '../model/level.js';
 import type { RuleId } from '../model/rule.js';

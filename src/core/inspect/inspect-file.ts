@@ -1,6 +1,6 @@
 import type { QueryMatch } from 'web-tree-sitter';
 import { capturesOf, hitAtCapture, NO_HITS } from '../catalog/hits.js';
-import { SearchStopped } from '../catalog/house-search.js';
+import { SearchStopped } from '../patterns/expression.js';
 import type { Excuse, Finding } from '../model/finding.js';
 import type { ActiveLevel } from '../model/level.js';
 import type { OptionValues } from '../model/option.js';

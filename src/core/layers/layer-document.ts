@@ -1,13 +1,14 @@
-import type { Adoption, LayerFile, RemoteReference } from '../model/layer.js';
+import type { Adoption, RemoteReference } from '../model/layer.js';
 import type { Problem } from '../model/problem.js';
-import type { LayerReading, LayerSource } from './read-layer.js';
+import type { LayerSource } from './parse/parse-layer.js';
+import type { ParsedLayer } from './parse/unbound-layer.js';
 
 /** A layer file as it was found, with what it adopts: all that can be known before it is known which rules there are. */
 export interface LayerDocument {
   readonly source: LayerSource;
   readonly text: string;
-  /** What it says, if there are no rules but Elvar's own. */
-  readonly reading: LayerReading;
+  /** What it says. */
+  readonly parsed: ParsedLayer;
   /** The package that it belongs to; null for a file of the project or the user. */
   readonly packageFolder: string | null;
   /** Where it was fetched from; null for a local file. */
@@ -20,8 +21,12 @@ export interface LayerDocument {
   readonly problems: Problem[];
 }
 
+interface Adopting {
+  readonly presets: readonly Adoption[];
+}
+
 /** All presets that a layer file adopts, including those of its zones. */
-export function adoptionsOf({ presets, zones }: LayerFile): Adoption[] {
+export function adoptionsOf({ presets, zones }: Adopting & { readonly zones: readonly Adopting[] }): Adoption[] {
   return [...presets, ...zones.flatMap((zone) => zone.presets)];
 }
 

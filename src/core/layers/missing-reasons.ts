@@ -1,7 +1,7 @@
 import type { LayerFile, Ruling } from '../model/layer.js';
 import type { Problem } from '../model/problem.js';
 import { formatSelector } from '../model/selector.js';
-import { problemAt } from './schema-problems.js';
+import { problemAt } from './parse/schema-problems.js';
 
 /** The rulings, zones and expectations of a file without a reason, for a project whose policy requires one. */
 export function missingReasons({ rulings, zones, expectations }: LayerFile): Problem[] {

@@ -2,8 +2,8 @@ import { stringify } from 'yaml';
 import * as z from 'zod';
 import { lazily } from '../base/lazily.js';
 import { compareProblems, type Problem } from '../model/problem.js';
-import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';
-import { readYaml } from './yaml-text.js';
+import { describeValue, problemAt, problemsOfIssues } from './parse/schema-problems.js';
+import { readYaml } from './parse/yaml-text.js';
 
 /** A preset that was fetched, and what it was then. */
 export interface Pin {

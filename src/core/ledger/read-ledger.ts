@@ -1,9 +1,9 @@
 import { withoutTrailing } from '../base/trailing.js';
 import * as z from 'zod';
 import { isDate } from '../base/date.js';
-import { lineBeyond } from '../layers/yaml-size.js';
-import { describeValue, problemAt, problemsOfIssues } from '../layers/schema-problems.js';
-import { nodeAt, readYaml, type YamlNode } from '../layers/yaml-text.js';
+import { lineBeyond } from '../layers/parse/yaml-size.js';
+import { describeValue, problemAt, problemsOfIssues } from '../layers/parse/schema-problems.js';
+import { nodeAt, readYaml, type YamlNode } from '../layers/parse/yaml-text.js';
 import { lazily } from '../base/lazily.js';
 import { LEDGER_STATUSES, type WrittenEntry } from '../model/ledger.js';
 import { compareProblems, type Problem } from '../model/problem.js';

@@ -51,13 +51,14 @@ export type RemoteReference =
 
 /** The rules that an adoption lets through: those in `only` (all, if null) except those in `except`. */
 export interface AdoptionFilter {
-  readonly only: readonly Selector[] | null;
-  readonly except: readonly Selector[];
+  readonly only: readonly Located<Selector>[] | null;
+  readonly except: readonly Located<Selector>[];
 }
 
 /** Whether an adoption lets a rule through: `except` wins over `only`. */
 export function letsThrough({ only, except }: AdoptionFilter, rule: SelectableRule): boolean {
-  return (only === null || only.some((selector) => selects(selector, rule))) && !except.some((selector) => selects(selector, rule));
+  const isNamed = (selectors: readonly Located<Selector>[]): boolean => selectors.some(({ value }) => selects(value, rule));
+  return (only === null || isNamed(only)) && !isNamed(except);
 }
 
 /** The adoption of a preset by a layer file. */

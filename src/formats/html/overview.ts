@@ -1,6 +1,6 @@
 import { h, type ComponentChild } from 'preact';
 import { directoryOf } from '../../core/base/directory-of.js';
-import { CONCERNS } from '../../core/catalog/concerns.js';
+import { CONCERNS } from '../../core/model/concern.js';
 import { talliesOf } from '../../core/inspect/tally.js';
 import type { Totals } from '../../core/inspect/totals.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';

@@ -1,4 +1,4 @@
-import { CONCERNS } from '../../core/catalog/concerns.js';
+import { CONCERNS } from '../../core/model/concern.js';
 import type { ProblemDetail } from '../../core/model/problem.js';
 import { describeOptionType } from './option.js';
 import { listed } from './words.js';

@@ -1,4 +1,4 @@
-import type { SettingMistake } from '../../core/layers/command-line.js';
+import type { SettingMistake } from '../../core/layers/bind/command-line.js';
 import { LEVELS } from '../../core/model/level.js';
 import { describeOptionType } from './option.js';
 

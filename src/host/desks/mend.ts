@@ -1,7 +1,7 @@
 import path from 'node:path';
 import type { Diagnosis } from '../../core/doctor/diagnosis.js';
-import { mendedText } from '../../core/layers/mended-text.js';
-import { EditError } from '../../core/layers/edit-yaml.js';
+import { mendedText } from '../../core/layers/edit/mended-text.js';
+import { EditError } from '../../core/layers/edit/edit-yaml.js';
 import type { DoctorReport } from '../../core/doctor/doctor-report.js';
 import { overlayOf } from '../files/overlay.js';
 import { relativeTo } from '../files/target-path.js';

@@ -1,12 +1,12 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { rulingOutcome } from '../../core/impact/ruling-outcome.js';
-import { addAdoption, addExpectation, adoptedIn, optionIn, removeRuling, replaceAdoption, setRuling, type NewAdoption, type RulingChange } from '../../core/layers/edit-layer.js';
-import { EditError, setYaml } from '../../core/layers/edit-yaml.js';
+import { addAdoption, addExpectation, adoptedIn, optionIn, removeRuling, replaceAdoption, setRuling, type NewAdoption, type RulingChange } from '../../core/layers/edit/edit-layer.js';
+import { EditError, setYaml } from '../../core/layers/edit/edit-yaml.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { RuleEdit } from '../../core/impact/rule-edit.js';
 import { nearSelector } from '../../core/catalog/near-selector.js';
-import { nearReference, parsePresetReference } from '../../core/layers/preset-reference.js';
+import { nearReference, parsePresetReference } from '../../core/layers/parse/preset-reference.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { parseSelector } from '../../core/model/selector.js';
 import { LayerError, UsageError, WishError } from '../files/errors.js';

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { writeLock, type Pin } from '../../core/layers/read-lock.js';
-import { parsePresetReference } from '../../core/layers/preset-reference.js';
+import { parsePresetReference } from '../../core/layers/parse/preset-reference.js';
 import type { RemoteReference } from '../../core/model/layer.js';
 import type { PinUpdate } from '../../core/impact/impact-report.js';
 import { LayerError, UsageError } from '../files/errors.js';

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { CONCERNS } from '../../core/catalog/concerns.js';
+import { CONCERNS } from '../../core/model/concern.js';
 import { CATALOG } from '../../core/catalog/registry.js';
 import type { HistoryEvent } from '../../core/history/history-event.js';
 import type { RuleId } from '../../core/model/rule.js';

@@ -21,7 +21,7 @@ export class ForeignRules {
   }
 
   /** What other programs found; read once. @throws UsageError if a log is malformed. */
-  get intake(): Intake {
+  readLogs(): Intake {
     return this.logs ??= this.shelf.read(this.sources, this.root);
   }
 
@@ -35,11 +35,11 @@ export class ForeignRules {
     return houseRules.filter(({ id }) => this.knows(id)).map(({ id, place }) => ({ file: place.file, place, detail: { code: 'intake-concern', concern: id.slice(0, id.indexOf('/')), why: 'house' } }));
   }
 
-  /** The rules that logs have, and those of these selectors that are of a declared concern. */
-  rulesFor(selectors: readonly string[]): readonly ForeignRule[] {
+  /** The rules that logs have, and those of these selectors that are of a declared concern. @param selectorsOf is only asked if there are logs. */
+  rulesFor(selectorsOf: () => readonly string[]): readonly ForeignRule[] {
     if (this.sources.length === 0) return [];
-    const rules = new Map(this.intake.rules.map((rule) => [rule.id, rule]));
-    const wanted = selectors.filter((selector) => this.knows(selector) && parseSelector(selector)?.kind === 'rule');
+    const rules = new Map(this.readLogs().rules.map((rule) => [rule.id, rule]));
+    const wanted = selectorsOf().filter((selector) => this.knows(selector) && parseSelector(selector)?.kind === 'rule');
     for (const id of [...wanted, ...[...this.concerns].map((concern) => `${concern}/${UNTITLED}`)]) if (!rules.has(id)) rules.set(id, this.ruleNamed(id));
     return [...rules.values()];
   }

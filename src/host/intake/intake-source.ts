@@ -1,7 +1,7 @@
 import path from 'node:path';
 import type { Place } from '../../core/base/place.js';
-import { CONCERNS } from '../../core/catalog/concerns.js';
-import { whyNoConcern } from '../../core/layers/read-intake.js';
+import { CONCERNS } from '../../core/model/concern.js';
+import { whyNoConcern } from '../../core/layers/parse/intake.js';
 import { listed } from '../../formats/text/words.js';
 import { UsageError } from '../files/errors.js';
 

@@ -1,6 +1,6 @@
 // Runs as a separate program: fetches its argument to standard output, or says on standard error why it cannot.
 import { writeSync } from 'node:fs';
-import { isSafeUrl } from '../../core/layers/preset-reference.js';
+import { isSafeUrl } from '../../core/layers/parse/preset-reference.js';
 import { leadsToThisMachine, namesThisMachine } from './own-addresses.js';
 
 /** The most redirections followed (RFC 9110, section 15.4, leaves the number open). */

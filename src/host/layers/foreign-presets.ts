@@ -1,5 +1,6 @@
 import path from 'node:path';
-import type { Adoption, LayerFile } from '../../core/model/layer.js';
+import type { UnboundLayer } from '../../core/layers/parse/unbound-layer.js';
+import type { Adoption } from '../../core/model/layer.js';
 import type { Place } from '../../core/base/place.js';
 import type { Problem } from '../../core/model/problem.js';
 import { liesIn, realOrNearest } from '../files/real-path.js';
@@ -23,14 +24,14 @@ export class ForeignPresets {
    * Whether a preset that is named by its path may be read: inside the project, or where a layer file of the project says so,
    * or the user does. A preset outside may adopt what lies beside it. A link is judged by where it leads.
    */
-  mayRead(absolute: string, { mayBeOutside }: Adoption, { identity, role }: LayerFile): boolean {
+  mayRead(absolute: string, { mayBeOutside }: Adoption, { identity, role }: UnboundLayer): boolean {
     const real = realOrNearest(absolute);
     if (liesIn(real, this.root) || role === 'personal') return true;
     return liesIn(identity, this.root) ? mayBeOutside : liesIn(real, path.dirname(identity));
   }
 
   /** Records that a preset outside the project is read. @param file its name in places. @param adopter the layer file that names it. */
-  note(file: string, adopter: LayerFile, at: AdoptedAt): void {
+  note(file: string, adopter: UnboundLayer, at: AdoptedAt): void {
     if (adopter.role === 'personal' || this.ofUser.has(adopter.file)) this.ofUser.add(file);
     else this.adopted.set(file, at);
   }

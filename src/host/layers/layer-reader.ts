@@ -1,7 +1,7 @@
 import { realpathSync } from 'node:fs';
 import path from 'node:path';
 import { adoptionsOf, type LayerDocument } from '../../core/layers/layer-document.js';
-import type { LayerSource } from '../../core/layers/read-layer.js';
+import type { LayerSource } from '../../core/layers/parse/parse-layer.js';
 import type { Adoption, LayerRole, PresetReference } from '../../core/model/layer.js';
 import type { Problem } from '../../core/model/problem.js';
 import { describeSystemError, hasCode } from '../files/errors.js';
@@ -22,9 +22,11 @@ interface LayerFinding {
 
 const NONE: LayerFinding = { document: null, problem: null };
 
-/** Reads layer files and the presets that they adopt. Problems are collected, never thrown. */
+/** Reads layer files; then, when told to, the presets that they adopt. Problems are collected, never thrown. */
 export class LayerReader {
   readonly presets: PresetReader;
+  /** The documents whose adoptions have been read. */
+  private readonly completed = new Set<LayerDocument>();
 
   constructor(private readonly root: string, private readonly files: ProjectFiles, private readonly shelf: LayerShelf) {
     this.presets = new PresetReader(root, files, shelf);
@@ -36,14 +38,14 @@ export class LayerReader {
     const file = directory === '' ? LAYER_FILE : `${directory}/${LAYER_FILE}`;
     const kind = this.files.kindOf(absolute);
     if (kind === undefined) return NONE;
-    if (kind === 'file') return this.readWhole(absolute, file, directory === '' ? 'root' : 'directory');
+    if (kind === 'file') return this.readFile(absolute, file, directory === '' ? 'root' : 'directory');
     return notAFile(file, kind === 'directory' ? 'a directory' : kind === 'symlink' ? 'a link' : 'a special file');
   }
 
   /** Reads the personal layer file, following links: it is the user's own. What keeps it from being read is no mistake of the project. */
   readPersonal(absolute: string, name: string): LayerFinding & { readonly warning: Problem | null } {
     // At another time there may have been none: it is today's that counts.
-    if (this.files.isReplaced(absolute) && this.files.kindOf(absolute) === 'file') return { ...this.readWhole(absolute, name, 'personal'), warning: null };
+    if (this.files.isReplaced(absolute) && this.files.kindOf(absolute) === 'file') return { ...this.readFile(absolute, name, 'personal'), warning: null };
     let realPath: string;
     try {
       realPath = realpathSync(absolute);
@@ -54,11 +56,11 @@ export class LayerReader {
     }
     const stats = statsAt(realPath);
     if (stats?.isFile() === false) return { ...notAFile(name, stats.isDirectory() ? 'a directory' : 'a special file'), warning: null };
-    return { ...this.readWhole(realPath, name, 'personal', this.files.disk.textOf(realPath)), warning: null };
+    return { ...this.readFile(realPath, name, 'personal', this.files.disk.textOf(realPath)), warning: null };
   }
 
   /**
-   * Reads a preset named on the command line, with all that it adopts.
+   * Reads a preset named on the command line.
    * @param directory the directory that a relative path starts from.
    */
   readReference(reference: PresetReference, directory: string): LayerFinding {
@@ -66,10 +68,7 @@ export class LayerReader {
     // The user names it, so it may be anywhere.
     const asker = this.documentOf('', { file: 'command line', identity: path.join(directory, LAYER_FILE), role: 'personal' });
     const found = this.presets.read(adoption, asker);
-    if ('problem' in found) return { document: null, problem: found.problem };
-    this.follow(found, [found]);
-    limitPresets(found);
-    return { document: found, problem: null };
+    return 'problem' in found ? { document: null, problem: found.problem } : { document: found, problem: null };
   }
 
   /** The preset that takes the place of the root's file if a project has no layer file at all. */
@@ -77,28 +76,31 @@ export class LayerReader {
     const absolute = path.join(PRESET_FOLDER, 'starter.yaml');
     const reading = this.files.textOf(absolute);
     if ('failed' in reading) throw new Error('the preset elvar:starter is missing from the package');
-    const document = this.documentOf(reading.text, { file: 'elvar:starter', identity: absolute, role: 'preset', isOutside: true }, PRESET_FOLDER);
-    this.follow(document, []);
+    return this.documentOf(reading.text, { file: 'elvar:starter', identity: absolute, role: 'preset', isOutside: true }, PRESET_FOLDER);
+  }
+
+  /** Reads all that a document adopts, unless it has been read. */
+  complete(document: LayerDocument): LayerDocument {
+    if (this.completed.has(document)) return document;
+    this.completed.add(document);
+    this.follow(document, document.source.role === 'preset' ? [document] : []);
+    limitPresets(document);
     return document;
   }
 
-  /** Reads a layer file and all that it adopts. */
-  private readWhole(absolute: string, file: string, role: LayerRole, reading: TextReading = this.files.textOf(absolute)): LayerFinding {
+  private readFile(absolute: string, file: string, role: LayerRole, reading: TextReading = this.files.textOf(absolute)): LayerFinding {
     if ('failed' in reading) return { document: null, problem: { file, place: null, detail: { code: 'file-unreadable', path: file, why: reading.failed } } };
-    const document = this.documentOf(reading.text, { file, identity: absolute, role });
-    this.follow(document, []);
-    limitPresets(document);
-    return { document, problem: null };
+    return { document: this.documentOf(reading.text, { file, identity: absolute, role }), problem: null };
   }
 
   private documentOf(written: string, source: LayerSource, packageFolder: string | null = null): LayerDocument {
     const text = written.replace(/^\uFEFF/, '');
-    return { source, text, reading: this.shelf.read(text, source), packageFolder, remote: null, isShown: true, adopted: [], problems: [] };
+    return { source, text, parsed: this.shelf.parse(text, source), packageFolder, remote: null, isShown: true, adopted: [], problems: [] };
   }
 
-  /** Reads what a document adopts. @param chain the presets being read, outermost first. */
+  /** Reads what a document adopts, and what that adopts. @param chain the presets being read, outermost first. */
   private follow(document: LayerDocument, chain: readonly LayerDocument[]): void {
-    for (const adoption of adoptionsOf(document.reading.layer)) {
+    for (const adoption of adoptionsOf(document.parsed.layer)) {
       const found = this.presets.read(adoption, document);
       const problem = 'problem' in found ? found.problem : circleProblem(adoption, found, chain);
       if (problem !== null) document.problems.push(problem);

@@ -1,5 +1,7 @@
-import { CATALOG } from '../../core/catalog/registry.js';
-import { readLayer, type LayerReading, type LayerSource } from '../../core/layers/read-layer.js';
+import type { Catalog } from '../../core/catalog/catalog.js';
+import { bindLayer, type BoundLayer } from '../../core/layers/bind/bind-layer.js';
+import { parseLayer, type LayerSource } from '../../core/layers/parse/parse-layer.js';
+import type { ParsedLayer } from '../../core/layers/parse/unbound-layer.js';
 
 /** Of how many texts of one file it is known what they say: as it is, and as a trial has it. */
 const KEPT = 2;
@@ -7,14 +9,24 @@ const KEPT = 2;
 /** Keeps what the texts of layer files say: while a session goes on, few of many change. */
 export class LayerShelf {
   /** By the file and what it is to the project; the latest text first. */
-  private readonly known = new Map<string, readonly { readonly text: string; readonly reading: LayerReading }[]>();
+  private readonly parsed = new Map<string, readonly { readonly text: string; readonly parsed: ParsedLayer }[]>();
+  private readonly bound = new WeakMap<Catalog, WeakMap<ParsedLayer, BoundLayer>>();
 
-  /** Reads the text of a layer file, by the rules that come with Elvar. */
-  read(text: string, source: LayerSource): LayerReading {
+  /** Parses the text of a layer file. */
+  parse(text: string, source: LayerSource): ParsedLayer {
     const key = JSON.stringify([source.identity, source.file, source.role, source.isOutside]);
-    const kept = this.known.get(key) ?? [];
-    const found = kept.find((one) => one.text === text) ?? { text, reading: readLayer(text, source, CATALOG) };
-    if (kept[0] !== found) this.known.set(key, [found, ...kept.filter((one) => one !== found)].slice(0, KEPT));
-    return found.reading;
+    const kept = this.parsed.get(key) ?? [];
+    const found = kept.find((one) => one.text === text) ?? { text, parsed: parseLayer(text, source) };
+    if (kept[0] !== found) this.parsed.set(key, [found, ...kept.filter((one) => one !== found)].slice(0, KEPT));
+    return found.parsed;
   }
+
+  /** What a layer file says by the rules of a catalog. */
+  readonly bind = (parsed: ParsedLayer, catalog: Catalog): BoundLayer => {
+    let known = this.bound.get(catalog);
+    if (known === undefined) this.bound.set(catalog, (known = new WeakMap()));
+    let bound = known.get(parsed);
+    if (bound === undefined) known.set(parsed, (bound = bindLayer(parsed, catalog)));
+    return bound;
+  };
 }

@@ -9,7 +9,7 @@ export function limitPresets(document: LayerDocument): void {
   if (withAdopted([document]).some(({ problems }) => problems.length > 0)) return;
   const counts = new Map<LayerDocument, number>();
   const heaviest = document.adopted.findIndex((preset) => preset !== null && presetCount(preset, counts) > MOST_PRESETS);
-  const place = adoptionsOf(document.reading.layer)[heaviest]?.place;
+  const place = adoptionsOf(document.parsed.layer)[heaviest]?.place;
   if (place !== undefined) document.problems.push({ file: place.file, place, detail: { code: 'too-many-presets', limit: MOST_PRESETS } });
 }
 

@@ -3,8 +3,8 @@ import path from 'node:path';
 import { nearName } from '../../core/base/near-name.js';
 import type { Place } from '../../core/base/place.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
-import { besideRemote } from '../../core/layers/preset-reference.js';
-import type { LayerSource } from '../../core/layers/read-layer.js';
+import { besideRemote } from '../../core/layers/parse/preset-reference.js';
+import type { LayerSource } from '../../core/layers/parse/parse-layer.js';
 import type { Adoption, PresetReference, RemoteReference } from '../../core/model/layer.js';
 import type { Problem, ProblemDetail } from '../../core/model/problem.js';
 import { describeSystemError, hasCode } from '../files/errors.js';
@@ -50,7 +50,7 @@ export class PresetReader {
         return this.readFile({ absolute: path.join(PRESET_FOLDER, `${reference.name}.yaml`), reference: reference.text, place, packageFolder: PRESET_FOLDER }, adopter);
       }
       case 'package': {
-        const folder = findPackage(reference.name, path.dirname(adopter.reading.layer.identity));
+        const folder = findPackage(reference.name, path.dirname(adopter.parsed.layer.identity));
         if (folder === null) return missing(place, { code: 'package-missing', reference: reference.text, name: reference.name });
         return this.readFile({ absolute: path.join(folder, reference.path), reference: reference.text, place, packageFolder: folder }, adopter);
       }
@@ -65,7 +65,7 @@ export class PresetReader {
   /** A preset that is named by its path, relative to the one that adopts it. */
   private readBeside(adoption: Adoption, reference: Extract<PresetReference, { kind: 'file' }>, adopter: LayerDocument): FoundPreset {
     const { place } = adoption;
-    const { layer } = adopter.reading;
+    const { layer } = adopter.parsed;
     if (adopter.remote !== null) {
       const remote = besideRemote(adopter.remote, reference.path);
       return remote === null ? missing(place, { code: 'leaves-remote', reference: adopter.remote.text, path: reference.path }) : this.readRemote(remote, place);
@@ -96,7 +96,7 @@ export class PresetReader {
     if (known !== undefined) return known;
     const what = this.files.isReplaced(absolute) ? null : oddKind(realPath);
     if (what !== null) return missing(place, { code: 'not-a-file', path: file, what });
-    if (!isBuiltIn && !isIn) this.foreign.note(file, adopter.reading.layer, { reference, place });
+    if (!isBuiltIn && !isIn) this.foreign.note(file, adopter.parsed.layer, { reference, place });
     const reading = this.files.textOf(realPath);
     if ('failed' in reading) return missing(place, { code: 'file-unreadable', path: file, why: reading.failed });
     return this.keep(realPath, reading.text, { file, identity: realPath, role: 'preset', isOutside: packageFolder !== null || !isIn }, { packageFolder, remote: null });
@@ -105,7 +105,7 @@ export class PresetReader {
   private keep(key: string, written: string, source: LayerSource, from: Pick<LayerDocument, 'packageFolder' | 'remote'>): LayerDocument {
     const text = written.replace(/^\uFEFF/, '');
     const isShown = source.isOutside !== true || from.remote !== null || from.packageFolder === PRESET_FOLDER || liesIn(source.identity ?? '', this.root);
-    const document: LayerDocument = { source, text, reading: this.shelf.read(text, source), ...from, isShown, adopted: [], problems: [] };
+    const document: LayerDocument = { source, text, parsed: this.shelf.parse(text, source), ...from, isShown, adopted: [], problems: [] };
     this.known.set(key, document);
     return document;
   }

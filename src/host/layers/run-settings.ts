@@ -1,5 +1,5 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import { readSetting } from '../../core/layers/command-line.js';
+import { readSetting } from '../../core/layers/bind/command-line.js';
 import { isDate } from '../../core/base/date.js';
 import type { SelectingStatement } from '../../core/layers/stack.js';
 import { describeSettingMistake } from '../../formats/text/setting-mistake.js';
@@ -64,9 +64,9 @@ export function runSettings({ today = localDate(new Date()), noPersonal = false,
   return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY, cacheFolder: noCache ? null : foundFolder(env), intake: intake.map((text) => parseIntake(text, directory)), watch };
 }
 
-/** The command line's settings as statements about the rules of `catalog`. @throws UsageError if a setting is wrong. */
-export function commandLineStatements({ set }: RunSettings, catalog: Catalog): SelectingStatement[] {
-  return set.map((text) => {
+/** Settings of the command line as statements about the rules of `catalog`. @throws UsageError if a setting is wrong. */
+export function settingStatements(settings: readonly string[], catalog: Catalog): SelectingStatement[] {
+  return settings.map((text) => {
     const setting = readSetting(text, catalog);
     if ('wrong' in setting) throw new UsageError(`--set ${text}: ${describeSettingMistake(setting, text)}`);
     return setting;

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { compareRules } from '../../core/compare/compare-rules.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
-import { parsePresetReference } from '../../core/layers/preset-reference.js';
+import { parsePresetReference } from '../../core/layers/parse/preset-reference.js';
 import type { PresetReference } from '../../core/model/layer.js';
 import type { ComparedSide, CompareReport } from '../../core/compare/compare-report.js';
 import type { DecidedRules } from '../../core/model/rule-set.js';

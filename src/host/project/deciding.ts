@@ -1,7 +1,7 @@
 import { DirectoryRules } from '../../core/cascade/directory-rules.js';
 import { Resolver } from '../../core/cascade/resolver.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
-import type { BoundLayers } from '../../core/layers/bound-layers.js';
+import type { BoundLayers } from '../../core/layers/bind/bound-layers.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
 import type { SelectingStatement } from '../../core/layers/stack.js';
 import type { Directory } from './tree.js';
@@ -15,8 +15,13 @@ export class Deciding {
    * @param around the documents that come before the root's own: the personal one, and the preset in place of a missing one.
    * @param commandLine what the command line sets. @param today as YYYY-MM-DD.
    */
-  constructor(readonly catalog: Catalog, private readonly layers: BoundLayers, private readonly around: readonly LayerDocument[], readonly commandLine: readonly SelectingStatement[], today: string) {
-    this.resolver = new Resolver(catalog, today, commandLine);
+  constructor(private readonly layers: BoundLayers, private readonly around: readonly LayerDocument[], readonly commandLine: readonly SelectingStatement[], today: string) {
+    this.resolver = new Resolver(layers.catalog, today, commandLine);
+  }
+
+  /** The rules that there are. */
+  get catalog(): Catalog {
+    return this.layers.catalog;
   }
 
   /** What applies in a directory. */

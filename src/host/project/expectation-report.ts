@@ -4,7 +4,7 @@ import { brokenExpectations, type ExpectedFile } from '../../core/expectations/j
 import { isPositive, matchesAny } from '../../core/patterns/matches-any.js';
 import type { StackExpectation } from '../../core/layers/stack.js';
 import type { Deciding } from './deciding.js';
-import type { Reading } from './reading.js';
+import type { ParsedLayers } from './parsed-layers.js';
 import type { Directory, Tree } from './tree.js';
 
 /** What expectations are judged by. */
@@ -13,7 +13,7 @@ interface ExpectationGround {
   readonly files: readonly ExpectedFile[];
   /** Whether these are all. */
   readonly isWhole: boolean;
-  readonly reading: Reading;
+  readonly parsed: ParsedLayers;
   readonly tree: Tree;
   readonly deciding: Deciding;
   readonly catalog: Catalog;
@@ -21,8 +21,8 @@ interface ExpectationGround {
 }
 
 /** How the expectations stand for the files that are listed, and for those that are named and need not exist. */
-export function expectationReport({ files, isWhole, reading, tree, deciding, catalog, fails }: ExpectationGround): ExpectationReport {
-  const sources = reading.directories.flatMap((directory) => (directory.document === null ? [] : deciding.rulesIn(directory).added.map((source) => ({ source, directory }))));
+export function expectationReport({ files, isWhole, parsed, tree, deciding, catalog, fails }: ExpectationGround): ExpectationReport {
+  const sources = parsed.directories.flatMap((directory) => (directory.document === null ? [] : deciding.rulesIn(directory).added.map((source) => ({ source, directory }))));
   if (sources.length === 0) return NOTHING_EXPECTED;
   const met = new Set(files.flatMap(({ expected }) => expected));
   const named = sources.flatMap(({ source, directory }) => (met.has(source) || !isWhole ? [] : namedFile(source, directory, tree, deciding)));

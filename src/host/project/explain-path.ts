@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { CATALOG_LAYER } from '../../core/cascade/decide-rule.js';
 import { refusedSettings } from '../../core/cascade/refused-settings.js';
-import { COMMAND_LINE_LAYER } from '../../core/layers/command-line.js';
+import { COMMAND_LINE_LAYER } from '../../core/layers/bind/command-line.js';
 import type { LanguageId } from '../../core/base/language.js';
 import type { Explanation } from '../../core/cascade/explanation.js';
 import type { ScopeSettings } from '../../core/model/layer.js';

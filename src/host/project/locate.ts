@@ -26,7 +26,7 @@ export interface Location {
 export function locate(target: string, root: string, tree: Tree, files: ProjectFiles): Location {
   const names = target.split('/');
   const name = names.pop() as string;
-  let directory = tree.root;
+  let directory = tree.root();
   let exclusion: Location['exclusion'] = null;
   // Where the links of another time were, nobody knows.
   const link = files.layerDirectories() === null ? linkOn(names.join('/'), root) : null;

@@ -1,5 +1,5 @@
 import type { LayerDocument } from '../../core/layers/layer-document.js';
-import { nearReference, parsePresetReference } from '../../core/layers/preset-reference.js';
+import { nearReference, parsePresetReference } from '../../core/layers/parse/preset-reference.js';
 import type { PresetReference } from '../../core/model/layer.js';
 import type { PresetReport } from '../../core/cascade/preset-report.js';
 import { UsageError } from '../files/errors.js';

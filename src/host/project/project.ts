@@ -3,7 +3,7 @@ import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { Notice } from '../../core/cascade/report-base.js';
 import type { ResolvedFile } from '../../core/cascade/resolve-report.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
-import type { BoundLayers } from '../../core/layers/bound-layers.js';
+import type { BoundLayers } from '../../core/layers/bind/bound-layers.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
 import type { StackExpectation } from '../../core/layers/stack.js';
 import { NO_SCOPE_SETTINGS, type FailOn, type LayerFile, type RemoteReference, type ScopeSettings } from '../../core/model/layer.js';
@@ -17,7 +17,7 @@ import type { Deciding } from './deciding.js';
 import { expectationReport } from './expectation-report.js';
 import { guardedOut } from './guarded-out.js';
 import type { Location } from './locate.js';
-import type { Reading } from './reading.js';
+import type { ParsedLayers } from './parsed-layers.js';
 import type { Tree } from './tree.js';
 import type { TreeWalker } from './walk.js';
 
@@ -59,7 +59,7 @@ export interface ProjectListing {
 interface ProjectParts {
   readonly root: string;
   readonly tree: Tree;
-  readonly reading: Reading;
+  readonly parsed: ParsedLayers;
   readonly layers: BoundLayers;
   readonly foreign: ForeignRules;
   readonly deciding: Deciding;
@@ -85,8 +85,8 @@ export class Project {
   }
 
   /** What other programs found. @throws UsageError if a log is malformed. */
-  get intake(): Intake {
-    return this.parts.foreign.intake;
+  readLogs(): Intake {
+    return this.parts.foreign.readLogs();
   }
 
   /** Whether `elvar:starter` is used because there are no layer files. */
@@ -96,16 +96,16 @@ export class Project {
 
   /** What the root's file says about reading files. */
   get settings(): ScopeSettings {
-    return this.parts.tree.rootLayer?.scope ?? NO_SCOPE_SETTINGS;
+    return this.parts.tree.rootLayer()?.scope ?? NO_SCOPE_SETTINGS;
   }
 
   get incomplete(): IncompletePath[] {
-    return this.parts.reading.incomplete;
+    return this.parts.parsed.incomplete;
   }
 
   /** What applies in the root's directory. */
   rootRules(): DirectoryRules {
-    return this.parts.deciding.rulesIn(this.parts.tree.root);
+    return this.parts.deciding.rulesIn(this.parts.tree.root());
   }
 
   get locations(): readonly Location[] {
@@ -124,15 +124,15 @@ export class Project {
 
   /** What was ignored and may surprise. */
   notices(): Notice[] {
-    const { reading, layers } = this.parts;
-    return reading.noticesWith(layers.warningsOf(reading.documents));
+    const { parsed, layers } = this.parts;
+    return parsed.noticesWith(layers.warningsOf(parsed.documents));
   }
 
   /** The files that were asked for, with their rules. */
   list(): ProjectListing {
-    const { root, tree, reading, layers, deciding, walker } = this.parts;
+    const { root, tree, parsed, layers, deciding, walker } = this.parts;
     const { files = [], skipped = [], incomplete = [], own = new Set<string>(), takenOut = [] } = walker ?? {};
-    const { rootLayer } = tree;
+    const rootLayer = tree.rootLayer();
     const listed = files.map(({ path, name, language, directory }) => {
       const here = deciding.rulesIn(directory);
       return { path, language, rules: here.rulesFor(name, language, deciding.resolver), expected: here.expectationsFor(name, language) };
@@ -140,27 +140,27 @@ export class Project {
     return {
       files: listed,
       skipped,
-      incomplete: [...incomplete, ...reading.incomplete],
+      incomplete: [...incomplete, ...parsed.incomplete],
       excludes: (target) => tree.excludes(target),
-      patterns: () => tree.patterns,
+      patterns: () => tree.patterns(),
       settings: this.settings,
       own,
       guardedOut: () => guardedOut(takenOut, { root, tree, deciding }),
       failOn: rootLayer?.failOn ?? 'error',
       confidence: rootLayer?.confidence ?? null,
       needsReasons: rootLayer?.needsReasons ?? false,
-      layerFiles: reading.layerFiles,
-      layers: ownDocuments(reading, root).map((document) => layers.layerOf(document)),
-      expectations: (isWhole) => expectationReport({ files: listed, isWhole, reading, tree, deciding, catalog: this.catalog, fails: rootLayer?.expectationsFail ?? true }),
-      remotes: reading.documents.flatMap(({ remote }) => remote ?? []),
+      layerFiles: parsed.layerFiles,
+      layers: ownDocuments(parsed, root).map((document) => layers.layerOf(document)),
+      expectations: (isWhole) => expectationReport({ files: listed, isWhole, parsed, tree, deciding, catalog: this.catalog, fails: rootLayer?.expectationsFail ?? true }),
+      remotes: parsed.documents.flatMap(({ remote }) => remote ?? []),
       notices: this.notices(),
     };
   }
 }
 
 /** The project's own layer files: those of directories, and presets inside the project. */
-function ownDocuments({ directories, documents }: Reading, root: string): LayerDocument[] {
+function ownDocuments({ directories, documents }: ParsedLayers, root: string): LayerDocument[] {
   const ofDirectories = directories.flatMap(({ document }) => document ?? []);
-  const presets = documents.filter(({ source, packageFolder, remote, reading }) => source.role === 'preset' && packageFolder === null && remote === null && liesIn(reading.layer.identity, root));
+  const presets = documents.filter(({ source, packageFolder, remote, parsed }) => source.role === 'preset' && packageFolder === null && remote === null && liesIn(parsed.layer.identity, root));
   return [...ofDirectories, ...presets];
 }

@@ -2,12 +2,13 @@ import path from 'node:path';
 import type { LanguageId } from '../../core/base/language.js';
 import type { IgnoredEntry } from '../../core/cascade/report-base.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
-import type { LayerFile, PatternLine } from '../../core/model/layer.js';
+import type { UnboundLayer } from '../../core/layers/parse/unbound-layer.js';
+import type { PatternLine } from '../../core/model/layer.js';
 import type { Problem } from '../../core/model/problem.js';
 import type { IncompletePath } from '../../core/model/scope.js';
 import { compilePatternLines, patternLinesOf } from '../../core/patterns/pattern-lines.js';
-import { MOST_PATTERNS } from '../../core/layers/layer-size.js';
-import { lineBeyond } from '../../core/layers/yaml-size.js';
+import { MOST_PATTERNS } from '../../core/layers/parse/layer-size.js';
+import { lineBeyond } from '../../core/layers/parse/yaml-size.js';
 import { LanguageState } from '../../core/scope/language-state.js';
 import { ScopeState } from '../../core/scope/scope-state.js';
 import type { DirectoryReading } from '../files/disk.js';
@@ -51,14 +52,14 @@ export class Tree {
   /** @param isLifted whether files that patterns exclude are included anyway. */
   constructor(private readonly rootPath: string, private readonly files: ProjectFiles, private readonly reader: LayerReader, private readonly isLifted: boolean) {}
 
-  /** The root directory. */
-  get root(): Directory {
+  /** Reads the root directory, the first time. */
+  root(): Directory {
     return this.rootDirectory ??= this.withOwnFiles('', '', null, ScopeState.atRoot(this.isLifted), LanguageState.NONE);
   }
 
   /** The layer file of the root; null if there is none. */
-  get rootLayer(): LayerFile | null {
-    return this.root.document?.reading.layer ?? null;
+  rootLayer(): UnboundLayer | null {
+    return this.root().document?.parsed.layer ?? null;
   }
 
   /** The directory `name` in `parent`. @param isOut whether it is excluded, so that nothing in it is read. */
@@ -85,7 +86,7 @@ export class Tree {
   excludes(target: string): boolean {
     const names = target.split('/');
     const name = names.pop() as string;
-    let [own, scope] = ['', this.root.scope];
+    let [own, scope] = ['', this.root().scope];
     for (const step of names) {
       if (scope.exclusionOf(step, true) !== null) return true;
       own = own === '' ? step : `${own}/${step}`;
@@ -95,9 +96,9 @@ export class Tree {
   }
 
   /** All patterns that were read, as a text: another one whenever patterns may exclude other paths. */
-  get patterns(): string {
-    return JSON.stringify([this.root, ...this.directories.values()].flatMap(({ texts, document, path: own }) => {
-      const scope = document?.reading.layer.scope;
+  patterns(): string {
+    return JSON.stringify([this.root(), ...this.directories.values()].flatMap(({ texts, document, path: own }) => {
+      const scope = document?.parsed.layer.scope;
       const lines = scope === undefined ? [] : [...scope.ignore, ...scope.include?.patterns ?? []].map(({ value }) => value);
       return texts.length + lines.length === 0 ? [] : [[own, texts, lines]];
     }));
@@ -119,7 +120,7 @@ export class Tree {
     let scope = before.withIgnores(compilePatternLines(this.readPatternFile(own, '.gitignore', found)));
     const { document, problem } = this.reader.readDirectory(own);
     if (problem !== null) found.problems.push(problem);
-    const layer = document?.reading.layer ?? null;
+    const layer = document?.parsed.layer ?? null;
     let languages = around;
     if (layer !== null) {
       languages = languages.with(layer.languages);
@@ -135,7 +136,7 @@ export class Tree {
 
   /** Reports patterns of an inner directory that exclude files if the root allows none. */
   private forbid(lines: readonly PatternLine[], { problems }: OwnFiles): void {
-    if (lines.length === 0 || this.rootLayer?.scopeIsRoots !== true) return;
+    if (lines.length === 0 || this.rootLayer()?.scopeIsRoots !== true) return;
     for (const { value, place } of lines) {
       if (compilePatternLines([{ value, place }]).some(({ negated }) => !negated)) problems.push({ file: place.file, place, detail: { code: 'scope-is-roots', pattern: value } });
     }

@@ -10,7 +10,7 @@ import { CATALOG } from '../../core/catalog/registry.js';
 import type { CompareReport } from '../../core/compare/compare-report.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { Ledger } from '../../core/ledger/ledger.js';
-import { parsePresetReference } from '../../core/layers/preset-reference.js';
+import { parsePresetReference } from '../../core/layers/parse/preset-reference.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { ScopeReport } from '../../core/scope/scope-report.js';
 import { stacked } from '../files/overlay.js';
@@ -224,7 +224,7 @@ export class Session {
     const project = this.read({ list: { targets: paths.map((target) => this.relative(target)), opens }, names });
     const listing = project.list();
     const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
-    const { intake } = project;
+    const intake = project.readLogs();
     const notices = [...listing.notices, ...refusals.map((refusal) => ({ refusal }))];
     const hidden = seeksGuards ? listing.guardedOut() : [];
     return { listing, hidden, intake, base: { catalog: project.catalog, usesStarter: project.usesStarter, incomplete: [...listing.incomplete, ...intake.incomplete], notices } };

@@ -1,8 +1,8 @@
 import {
   Composer, isAlias, isMap, isScalar, isSeq, LineCounter, Parser, type Alias, type Document, type Node,
 } from 'yaml';
-import type { Place } from '../base/place.js';
-import type { Problem, ProblemDetail } from '../model/problem.js';
+import type { Place } from '../../base/place.js';
+import type { Problem, ProblemDetail } from '../../model/problem.js';
 import { excessIn } from './yaml-size.js';
 
 /** A value of a YAML text with its place; its parts are below it. */
@@ -227,4 +227,10 @@ export function nodeAt(node: YamlNode, path: readonly PropertyKey[]): { node: Ya
     current = part;
   }
   return { node: current, whole: true };
+}
+
+/** The place of a key in a mapping. */
+export function keyPlaceOf(node: YamlNode, key: string): Place {
+  const { node: part } = nodeAt(node, [key]);
+  return part.keyPlace ?? part.place;
 }

@@ -1,4 +1,4 @@
-import { withoutTrailing } from '../base/trailing.js';
+import { withoutTrailing } from '../../base/trailing.js';
 import { Document, isCollection, isMap, isScalar, isSeq, Lexer, parseDocument, stringify, visit, type Node, type Pair, type YAMLMap, type YAMLSeq } from 'yaml';
 
 /** The path to a value in a YAML document: keys of mappings, indexes of lists. */

@@ -1,16 +1,15 @@
-import type { Catalog } from '../catalog/catalog.js';
 import type { Place } from '../base/place.js';
 import type { Problem, ProblemDetail } from '../model/problem.js';
 
-/** Collects problems while a layer file is read. */
-export class Reading {
+/** Collects what is wrong with a layer file. */
+export class Mistakes {
   /** Problems that stop the run. */
   readonly problems: Problem[] = [];
   /** Problems that are reported as warnings and otherwise ignored. */
   readonly warnings: Problem[] = [];
 
-  /** @param isOutside whether the file is from outside the project: there, an unknown rule may be newer than Elvar. */
-  constructor(readonly catalog: Catalog, private readonly isOutside: boolean) {}
+  /** @param isOutside whether the file is from outside the project: there, what is unknown may be newer than Elvar. */
+  constructor(private readonly isOutside: boolean) {}
 
   /** Whether there are more problems than anybody will read, so that looking for what was meant is not worth the time. */
   get isCrowded(): boolean {
@@ -23,6 +22,12 @@ export class Reading {
 
   /** Reports something unknown; in a file from outside it is ignored with a warning. */
   reportUnknown(place: Place, detail: ProblemDetail): void {
-    (this.isOutside ? this.warnings : this.problems).push({ file: place.file, place, detail });
+    if (this.isOutside) this.warn(place, detail);
+    else this.report(place, detail);
+  }
+
+  /** Reports something that is ignored, wherever the file is from. */
+  warn(place: Place, detail: ProblemDetail): void {
+    this.warnings.push({ file: place.file, place, detail });
   }
 }

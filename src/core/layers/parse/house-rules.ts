@@ -1,12 +1,12 @@
 import * as z from 'zod';
-import { CONCERNS } from '../catalog/concerns.js';
-import { LANGUAGES } from '../base/languages.js';
-import type { HouseExample, HouseOption, HouseRule, HouseSearch } from '../model/house-rule.js';
-import { lazily } from '../base/lazily.js';
-import { CONFIDENCES } from '../model/rule.js';
-import { compilePattern } from '../catalog/house-search.js';
-import { nearName } from '../base/near-name.js';
-import type { Reading } from './reading.js';
+import { CONCERNS } from '../../model/concern.js';
+import { LANGUAGES } from '../../base/languages.js';
+import type { HouseExample, HouseOption, HouseRule, HouseSearch } from '../../model/house-rule.js';
+import { lazily } from '../../base/lazily.js';
+import { CONFIDENCES } from '../../model/rule.js';
+import { compileExpression } from '../../patterns/expression.js';
+import { nearName } from '../../base/near-name.js';
+import type { Mistakes } from '../mistakes.js';
 import { describeValue, problemsOfIssues } from './schema-problems.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';
 
@@ -48,38 +48,38 @@ type OptionData = z.output<ReturnType<typeof schemas>['option']>;
 
 const keys = lazily(() => Object.keys(schemas().rule.shape));
 
-/** Reads the `rules` block of a layer file. Mistakes are reported; a rule with one is left out. */
-export function readHouseRules(root: YamlNode, reading: Reading): HouseRule[] {
+/** Parses the `rules` block of a layer file. Mistakes are reported; a rule with one is left out. */
+export function parseHouseRules(root: YamlNode, mistakes: Mistakes): HouseRule[] {
   const { node: block, whole } = nodeAt(root, ['rules']);
   if (!whole || block.value === undefined) return [];
   if (typeof block.value !== 'object' || block.value === null || Array.isArray(block.value)) {
-    reading.report(block.place, { code: 'wrong-type', expected: 'a mapping', found: describeValue(block.value) });
+    mistakes.report(block.place, { code: 'wrong-type', expected: 'a mapping', found: describeValue(block.value) });
     return [];
   }
-  return [...block.parts].flatMap(([id, node]) => readHouseRule(String(id), node, reading) ?? []);
+  return [...block.parts].flatMap(([id, node]) => parseHouseRule(String(id), node, mistakes) ?? []);
 }
 
-function readHouseRule(id: string, node: YamlNode, reading: Reading): HouseRule | null {
+function parseHouseRule(id: string, node: YamlNode, mistakes: Mistakes): HouseRule | null {
   const place = node.keyPlace ?? node.place;
   const concern = /^([a-z][a-z0-9-]*)\/[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/.exec(id)?.[1];
   if (concern === undefined) {
-    reading.report(place, { code: 'bad-house-id', id });
+    mistakes.report(place, { code: 'bad-house-id', id });
     return null;
   }
-  if ((CONCERNS as readonly string[]).includes(concern)) reading.report(place, { code: 'own-concern', id, concern });
+  if ((CONCERNS as readonly string[]).includes(concern)) mistakes.report(place, { code: 'own-concern', id, concern });
   const read = schemas().rule.safeParse(node.value);
   if (!read.success) {
-    reading.problems.push(...problemsOfIssues(read.error.issues, node, keys()));
+    mistakes.problems.push(...problemsOfIssues(read.error.issues, node, keys()));
     return null;
   }
   const { data } = read;
-  const languages = readLanguages(node, data.languages, reading);
+  const languages = parseLanguages(node, data.languages, mistakes);
   const options = Object.entries(data.options ?? {}).map(([name, option]): HouseOption => ({
     name, type: typeOf(option.default), default: option.default, stricter: option.stricter ?? null, about: option.about ?? '',
   }));
-  const search = readSearch(node, data, options, reading);
+  const search = parseSearch(node, data, options, mistakes);
   if (search === null || languages === undefined) return null;
-  if (search.by === 'query' && languages === null) reading.report(nodeAt(node, ['languages']).node.place, { code: 'query-needs-languages', id });
+  if (search.by === 'query' && languages === null) mistakes.report(nodeAt(node, ['languages']).node.place, { code: 'query-needs-languages', id });
   return {
     id,
     place,
@@ -93,7 +93,7 @@ function readHouseRule(id: string, node: YamlNode, reading: Reading): HouseRule 
     search,
     replace: data.replace ?? null,
     options,
-    examples: readExamples(node, data, languages),
+    examples: parseExamples(node, data, languages),
   };
 }
 
@@ -103,7 +103,7 @@ function typeOf(value: OptionData['default']): HouseOption['type'] {
 }
 
 /** Null for all languages; undefined if one is unknown, which has been reported. */
-function readLanguages(node: YamlNode, languages: readonly string[], reading: Reading): HouseRule['languages'] | undefined {
+function parseLanguages(node: YamlNode, languages: readonly string[], mistakes: Mistakes): HouseRule['languages'] | undefined {
   if (languages.includes('*')) return null;
   const known = LANGUAGES.map(({ id }) => id);
   const list = nodeAt(node, ['languages']).node;
@@ -111,29 +111,29 @@ function readLanguages(node: YamlNode, languages: readonly string[], reading: Re
   languages.forEach((language, index) => {
     if (known.includes(language)) return;
     isKnown = false;
-    reading.reportUnknown(nodeAt(list, [index]).node.place, { code: 'unknown-language', language, near: nearName(language, known) });
+    mistakes.reportUnknown(nodeAt(list, [index]).node.place, { code: 'unknown-language', language, near: nearName(language, known) });
   });
   return isKnown ? languages : undefined;
 }
 
-function readSearch(node: YamlNode, data: RuleData, options: readonly HouseOption[], reading: Reading): HouseSearch | null {
+function parseSearch(node: YamlNode, data: RuleData, options: readonly HouseOption[], mistakes: Mistakes): HouseSearch | null {
   if ((data.query === undefined) === (data.pattern === undefined)) {
-    reading.report(node.keyPlace ?? node.place, { code: 'query-or-pattern', both: data.query !== undefined });
+    mistakes.report(node.keyPlace ?? node.place, { code: 'query-or-pattern', both: data.query !== undefined });
     return null;
   }
   if (data.query !== undefined) return { by: 'query', query: data.query, place: nodeAt(node, ['query']).node.place };
   const pattern = data.pattern as string;
   const { place } = nodeAt(node, ['pattern']).node;
   try {
-    compilePattern(pattern, Object.fromEntries(options.map((option) => [option.name, option.default])));
+    compileExpression(pattern, Object.fromEntries(options.map((option) => [option.name, option.default])));
   } catch (error) {
-    reading.report(place, { code: 'bad-expression', detail: error instanceof Error ? error.message.replace(/^error parsing regexp: /, '') : String(error) });
+    mistakes.report(place, { code: 'bad-expression', detail: error instanceof Error ? error.message.replace(/^error parsing regexp: /, '') : String(error) });
     return null;
   }
   return { by: 'pattern', pattern, place };
 }
 
-function readExamples(node: YamlNode, { examples = {} }: RuleData, languages: HouseRule['languages']): HouseExample[] {
+function parseExamples(node: YamlNode, { examples = {} }: RuleData, languages: HouseRule['languages']): HouseExample[] {
   return (['good', 'bad'] as const).flatMap((kind) => (examples[kind] ?? []).map((example, index): HouseExample => ({
     kind,
     language: (typeof example === 'string' ? undefined : example.language) ?? languages?.[0] ?? 'text',

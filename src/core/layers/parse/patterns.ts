@@ -1,13 +1,13 @@
-import type { PatternLine } from '../model/layer.js';
-import type { Problem } from '../model/problem.js';
+import type { PatternLine } from '../../model/layer.js';
+import type { Problem } from '../../model/problem.js';
 import { problemAt } from './schema-problems.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';
 
 /**
- * Reads a list of patterns below `node`. YAML swallows some patterns that are not in quotes (a leading `!`, `*` or
+ * Parses a list of patterns below `node`. YAML swallows some patterns that are not in quotes (a leading `!`, `*` or
  * `#` has a meaning of its own there), so whatever is not plainly a string is a mistake.
  */
-export function readPatterns(node: YamlNode, path: readonly string[], problems: Problem[]): PatternLine[] {
+export function parsePatterns(node: YamlNode, path: readonly string[], problems: Problem[]): PatternLine[] {
   const { node: list, whole } = nodeAt(node, path);
   if (!whole || !Array.isArray(list.value)) return [];
   const lines: PatternLine[] = [];

@@ -1,5 +1,5 @@
 import { problemAt } from './schema-problems.js';
-import type { Problem } from '../model/problem.js';
+import type { Problem } from '../../model/problem.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';
 
 /** The most zones and expectations of one layer file: far more than anybody writes, and few enough to be decided in seconds. */

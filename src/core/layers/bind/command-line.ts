@@ -1,16 +1,16 @@
 import { parseDocument } from 'yaml';
-import { optionType, type Catalog } from '../catalog/catalog.js';
-import { NO_FREEDOM_SETTINGS } from '../model/freedom.js';
-import { isLevel, type Level } from '../model/level.js';
-import type { OptionChange } from '../model/option.js';
-import type { OptionType } from '../model/option-type.js';
-import type { RuleId } from '../model/rule.js';
-import { formatSelector, parseSelector, type Selector } from '../model/selector.js';
-import type { LayerInstance, Statement } from '../model/statement.js';
-import { nearLevel } from './near-level.js';
-import { nearName } from '../base/near-name.js';
-import { formOf, parseOption } from './read-options.js';
-import type { SelectingStatement } from './stack.js';
+import { optionType, type Catalog } from '../../catalog/catalog.js';
+import { NO_FREEDOM_SETTINGS } from '../../model/freedom.js';
+import { isLevel, type Level } from '../../model/level.js';
+import type { OptionChange } from '../../model/option.js';
+import type { OptionType } from '../../model/option-type.js';
+import type { RuleId } from '../../model/rule.js';
+import { formatSelector, parseSelector, type Selector } from '../../model/selector.js';
+import type { LayerInstance, Statement } from '../../model/statement.js';
+import { nearLevel } from '../parse/near-level.js';
+import { nearName } from '../../base/near-name.js';
+import { formOf, parseOption } from './options.js';
+import type { SelectingStatement } from '../stack.js';
 
 /** The highest layer: what the command line sets. Guards bind it like any other. */
 export const COMMAND_LINE_LAYER: LayerInstance = {

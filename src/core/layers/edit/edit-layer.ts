@@ -1,8 +1,8 @@
 import { isMap, isScalar, isSeq, parseDocument } from 'yaml';
-import type { Permission } from '../model/freedom.js';
-import type { GuardKind } from '../model/layer.js';
-import type { Level } from '../model/level.js';
-import { nearName } from '../base/near-name.js';
+import type { Permission } from '../../model/freedom.js';
+import type { GuardKind } from '../../model/layer.js';
+import type { Level } from '../../model/level.js';
+import { nearName } from '../../base/near-name.js';
 import { appendYaml, deleteYaml, EditError, setYaml, type YamlPath } from './edit-yaml.js';
 
 /** What a ruling should say; parts left out stay as they are. */

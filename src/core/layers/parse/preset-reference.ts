@@ -1,4 +1,4 @@
-import type { PresetReference, RemoteReference } from '../model/layer.js';
+import type { PresetReference, RemoteReference } from '../../model/layer.js';
 
 const BUILT_IN = /^elvar:([a-z][a-z-]*)$/;
 

@@ -1,5 +1,5 @@
 import { Lexer } from 'yaml';
-import type { ProblemDetail } from '../model/problem.js';
+import type { ProblemDetail } from '../../model/problem.js';
 
 /** The most values in one file: far more than anybody writes, and few enough to be read in seconds. */
 const MOST_VALUES = 100_000;

@@ -1,7 +1,7 @@
 import * as z from 'zod';
-import { LEVELS } from '../model/level.js';
-import { CONFIDENCES } from '../model/rule.js';
-import type { LayerRole } from '../model/layer.js';
+import { LEVELS } from '../../model/level.js';
+import { CONFIDENCES } from '../../model/rule.js';
+import type { LayerRole } from '../../model/layer.js';
 
 const text = z.string().min(1);
 const patterns = z.array(z.string());

@@ -1,9 +1,9 @@
 import type * as z from 'zod';
-import type { Place } from '../base/place.js';
-import type { Problem, ProblemDetail } from '../model/problem.js';
-import { LEVELS } from '../model/level.js';
+import type { Place } from '../../base/place.js';
+import type { Problem, ProblemDetail } from '../../model/problem.js';
+import { LEVELS } from '../../model/level.js';
 import { nearLevel } from './near-level.js';
-import { nearName } from '../base/near-name.js';
+import { nearName } from '../../base/near-name.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';
 
 /**

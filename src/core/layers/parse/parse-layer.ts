@@ -1,21 +1,21 @@
-import type { Catalog } from '../catalog/catalog.js';
-import { LANGUAGES } from '../base/languages.js';
-import { NO_SCOPE_SETTINGS, type LanguagePatterns, type LayerFile, type LayerRole, type ScopeSettings } from '../model/layer.js';
-import { compareProblems, type Problem } from '../model/problem.js';
-import { nearName } from '../base/near-name.js';
-import { readAdoptions } from './read-adoptions.js';
-import { readExpectations } from './read-expectations.js';
-import { readHouseRules } from './read-house-rules.js';
-import { readIntake } from './read-intake.js';
-import { readPatterns } from './read-patterns.js';
-import { readRulings } from './read-rulings.js';
-import { keyPlaceOf, readZones } from './read-zones.js';
-import { Reading } from './reading.js';
+import { LANGUAGES } from '../../base/languages.js';
+import { NO_SCOPE_SETTINGS, type LanguagePatterns, type LayerRole, type ScopeSettings } from '../../model/layer.js';
+import { compareProblems, type Problem } from '../../model/problem.js';
+import { nearName } from '../../base/near-name.js';
+import { parseAdoptions } from './adoptions.js';
+import { parseExpectations } from './expectations.js';
+import { parseHouseRules } from './house-rules.js';
+import { parseIntakeBlock } from './intake.js';
+import { parsePatterns } from './patterns.js';
+import { parseRulings } from './rulings.js';
+import { parseZones } from './zones.js';
+import { Mistakes } from '../mistakes.js';
 import { describeValue, problemAt, problemsOfIssues } from './schema-problems.js';
 import { KEYS_BY_ROLE, layerFileSchema, type LayerFileData } from './schema.js';
 import { tooMuchIn } from './layer-size.js';
 import { parseDuration, parseSize } from './size.js';
-import { nodeAt, readYaml, type YamlNode } from './yaml-text.js';
+import { rulingsOf, type ParsedLayer, type UnboundLayer } from './unbound-layer.js';
+import { keyPlaceOf, nodeAt, readYaml, type YamlNode } from './yaml-text.js';
 
 const POLICY_KEYS = Object.keys(layerFileSchema.shape.policy.unwrap().shape);
 
@@ -31,48 +31,44 @@ export interface LayerSource {
   readonly isOutside?: boolean;
 }
 
-/** A layer file and all its mistakes. If there are any, the layer holds what could be read. */
-export interface LayerReading {
-  readonly layer: LayerFile;
-  readonly problems: readonly Problem[];
-  /** Problems that are reported as warnings and otherwise ignored. */
-  readonly warnings: readonly Problem[];
-}
-
-/** Reads the text of a layer file. */
-export function readLayer(text: string, { file, identity = file, role, isOutside = false }: LayerSource, catalog: Catalog): LayerReading {
+/** Parses the text of a layer file. */
+export function parseLayer(text: string, { file, identity = file, role, isOutside = false }: LayerSource): ParsedLayer {
   const { root, problems } = readYaml(text, file);
-  const empty: LayerFile = {
-    file, identity, role, title: null, about: null, presets: [], inherit: true, scope: NO_SCOPE_SETTINGS, needsReasons: false, failOn: null, confidence: null, scopeIsRoots: false,
-    languages: [], rulings: [], zones: [], atMost: null, houseRules: [], intake: [], expectations: [], expectationsFail: true,
+  const empty: UnboundLayer = {
+    file, identity, role, title: null, about: null, presets: [], inherit: true, scope: NO_SCOPE_SETTINGS,
+    needsReasons: false, failOn: null, confidence: null, scopeIsRoots: false, languages: [], rulings: [], zones: [],
+    atMost: null, houseRules: [], intake: [], expectations: [], expectationsFail: true,
   };
-  if (root === null) return { layer: empty, problems, warnings: [] };
+  const nothing: ParsedLayer = { layer: empty, isOutside, problems, warnings: [] };
+  if (root === null) return nothing;
   if (typeof root.value !== 'object' || root.value === null || Array.isArray(root.value)) {
     problems.push(problemAt(root.place, { code: 'not-a-mapping', found: describeValue(root.value) }));
-    return { layer: empty, problems, warnings: [] };
+    return nothing;
   }
   const excess = tooMuchIn(root);
-  if (excess !== null) return { layer: empty, problems: [...problems, excess], warnings: [] };
-  const reading = new Reading(catalog, isOutside);
+  if (excess !== null) return { ...nothing, problems: [...problems, excess] };
+  const mistakes = new Mistakes(isOutside);
   const read = layerFileSchema.safeParse(root.value);
   if (!read.success) problems.push(...fileProblems(read.error.issues, root, role));
-  const layer: LayerFile = {
+  const layer: UnboundLayer = {
     ...empty,
     ...(read.success && plainParts(read.data, root)),
-    presets: readAdoptions(root, reading),
-    scope: readScope(root, read.success ? read.data : null, reading),
-    languages: readLanguages(root, reading),
-    rulings: readRulings(root, reading),
-    zones: readZones(root, reading),
-    houseRules: readHouseRules(root, reading),
-    intake: readIntake(root, reading),
-    expectations: readExpectations(root, reading),
+    presets: parseAdoptions(root, mistakes),
+    scope: parseScope(root, read.success ? read.data : null, mistakes),
+    languages: parseLanguages(root, mistakes),
+    rulings: parseRulings(root, mistakes),
+    zones: parseZones(root, mistakes),
+    houseRules: parseHouseRules(root, mistakes),
+    intake: parseIntakeBlock(root, mistakes),
+    expectations: parseExpectations(root, mistakes),
   };
-  problems.push(...misplacedKeys(root, role), ...reading.problems, ...(role === 'personal' ? personalGuards(layer) : []));
-  return { layer, problems: problems.sort(compareProblems), warnings: reading.warnings };
+  problems.push(...misplacedKeys(root, role), ...mistakes.problems, ...(role === 'personal' ? personalGuards(layer) : []));
+  return { layer, isOutside, problems: problems.sort(compareProblems), warnings: mistakes.warnings };
 }
 
-function plainParts(data: LayerFileData, root: YamlNode): Pick<LayerFile, 'title' | 'about' | 'inherit' | 'needsReasons' | 'failOn' | 'confidence' | 'scopeIsRoots' | 'expectationsFail' | 'atMost'> {
+type PlainPart = 'title' | 'about' | 'inherit' | 'needsReasons' | 'failOn' | 'confidence' | 'scopeIsRoots' | 'expectationsFail' | 'atMost';
+
+function plainParts(data: LayerFileData, root: YamlNode): Pick<UnboundLayer, PlainPart> {
   const atMost = data['at-most'];
   return {
     title: data.title ?? null,
@@ -119,12 +115,11 @@ function misplacedKeys(root: YamlNode, role: LayerRole): Problem[] {
 }
 
 /** A guard binds the team, so a personal file may not have one. */
-function personalGuards({ rulings, zones }: LayerFile): Problem[] {
-  const all = [...rulings, ...zones.flatMap((zone) => zone.rulings)];
-  return all.flatMap(({ guard }) => (guard === null ? [] : [problemAt(guard.place, { code: 'personal-guard' })]));
+function personalGuards(layer: UnboundLayer): Problem[] {
+  return rulingsOf(layer).flatMap(({ guard }) => (guard === null ? [] : [problemAt(guard.place, { code: 'personal-guard' })]));
 }
 
-function readScope(root: YamlNode, data: LayerFileData | null, { problems }: Reading): ScopeSettings {
+function parseScope(root: YamlNode, data: LayerFileData | null, { problems }: Mistakes): ScopeSettings {
   const largest = nodeAt(root, ['scope', 'largest']);
   const bytes = largest.whole ? parseSize(String(largest.node.value)) : null;
   if (largest.whole && bytes === null) {
@@ -136,22 +131,22 @@ function readScope(root: YamlNode, data: LayerFileData | null, { problems }: Rea
   const { node: include, whole: includes } = nodeAt(root, ['scope', 'include']);
   return {
     include: includes
-      ? { patterns: readPatterns(root, ['scope', 'include'], problems), place: include.keyPlace ?? include.place }
+      ? { patterns: parsePatterns(root, ['scope', 'include'], problems), place: include.keyPlace ?? include.place }
       : null,
-    ignore: readPatterns(root, ['scope', 'ignore'], problems),
+    ignore: parsePatterns(root, ['scope', 'ignore'], problems),
     generated: data?.scope?.generated ?? 'skip',
     largest: bytes,
     longestLook,
   };
 }
 
-function readLanguages(root: YamlNode, reading: Reading): LanguagePatterns[] {
+function parseLanguages(root: YamlNode, mistakes: Mistakes): LanguagePatterns[] {
   const { node: block, whole } = nodeAt(root, ['languages']);
   if (!whole) return [];
   const known = LANGUAGES.map(({ id }) => id);
   return [...block.parts].map(([key, { keyPlace, place }]) => {
     const language = String(key);
-    if (!known.includes(language)) reading.report(keyPlace ?? place, { code: 'unknown-language', language, near: nearName(language, known) });
-    return { language, patterns: readPatterns(block, [language], reading.problems) };
+    if (!known.includes(language)) mistakes.report(keyPlace ?? place, { code: 'unknown-language', language, near: nearName(language, known) });
+    return { language, patterns: parsePatterns(block, [language], mistakes.problems) };
   });
 }

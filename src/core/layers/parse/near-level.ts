@@ -1,5 +1,5 @@
-import { nearName } from '../base/near-name.js';
-import { LEVELS, type Level } from '../model/level.js';
+import { nearName } from '../../base/near-name.js';
+import { LEVELS, type Level } from '../../model/level.js';
 
 /** Other words for levels, with the level. */
 const LEVEL_WORDS: Readonly<Record<string, Level>> = {

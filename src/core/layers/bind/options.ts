@@ -1,44 +1,37 @@
-import type { OptionType } from '../model/option-type.js';
-import { optionType } from '../catalog/catalog.js';
+import type { OptionType } from '../../model/option-type.js';
+import { optionType, type Catalog } from '../../catalog/catalog.js';
 import * as z from 'zod';
-import type { OptionSetting } from '../model/layer.js';
-import type { OptionChange, OptionDeclaration, OptionValue } from '../model/option.js';
-import type { Rule } from '../catalog/rule.js';
-import { formatSelector, type Selector } from '../model/selector.js';
-import { nearName } from '../base/near-name.js';
-import type { Reading } from './reading.js';
-import { describeValue } from './schema-problems.js';
-import { nodeAt, type YamlNode } from './yaml-text.js';
+import type { OptionSetting } from '../../model/layer.js';
+import type { OptionChange, OptionDeclaration, OptionValue } from '../../model/option.js';
+import type { Rule } from '../../catalog/rule.js';
+import type { Selector } from '../../model/selector.js';
+import { nearName } from '../../base/near-name.js';
+import type { Mistakes } from '../mistakes.js';
+import { describeValue } from '../parse/schema-problems.js';
+import type { WrittenOption } from '../parse/unbound-layer.js';
+import type { YamlNode } from '../parse/yaml-text.js';
 
 const listEditSchema = z.strictObject({ add: z.array(z.string()).optional(), drop: z.array(z.string()).optional() });
 
-/** Reads the options of a ruling; only a full rule id may have options. */
-export function readOptions(selector: Selector, ruling: YamlNode, reading: Reading): OptionSetting[] {
-  const { node: block, whole } = nodeAt(ruling, ['options']);
-  if (!whole || block.parts.size === 0) return [];
-  if (selector.kind !== 'rule') {
-    reading.report(block.place, { code: 'options-need-rule', selector: formatSelector(selector) });
-    return [];
-  }
-  const rule = reading.catalog.get(selector.rule);
-  if (rule === undefined) return [];
-  return [...block.parts].flatMap(([name, node]) => readOption(String(name), rule, node, reading) ?? []);
+/** The options of a whole rule id, as the rule understands them; none if there is no such rule, which is reported elsewhere. */
+export function bindOptions(selector: Selector, written: readonly WrittenOption[], catalog: Catalog, mistakes: Mistakes): OptionSetting[] {
+  const rule = selector.kind === 'rule' ? catalog.get(selector.rule) : undefined;
+  return rule === undefined ? [] : written.flatMap((option) => bindOption(option, rule, mistakes) ?? []);
 }
 
-function readOption(name: string, rule: Rule, node: YamlNode, reading: Reading): OptionSetting | null {
-  const place = node.keyPlace ?? node.place;
+function bindOption({ name, place, value: node }: WrittenOption, rule: Rule, mistakes: Mistakes): OptionSetting | null {
   const known = Object.keys(rule.options);
   const declaration = known.includes(name) ? rule.options[name] : undefined;
   if (declaration === undefined) {
-    reading.reportUnknown(place, { code: 'unknown-option', rule: rule.id, option: name, near: nearName(name, known), known });
+    mistakes.reportUnknown(place, { code: 'unknown-option', rule: rule.id, option: name, near: nearName(name, known), known });
     return null;
   }
   if (node.value === undefined) return null;
   const value = parseOption(declaration, node.value);
   if (value !== null) return { name, value, place };
-  if (reportWrongEdit(declaration, node, reading)) return null;
+  if (reportWrongEdit(declaration, node, mistakes)) return null;
   const expected = { ...optionType(declaration), ...formOf(declaration, node.value) };
-  reading.report(node.place, { code: 'bad-option', rule: rule.id, option: name, expected, found: describeValue(node.value) });
+  mistakes.report(node.place, { code: 'bad-option', rule: rule.id, option: name, expected, found: describeValue(node.value) });
   return null;
 }
 
@@ -49,11 +42,11 @@ export function formOf(declaration: OptionDeclaration, value: unknown): Pick<Opt
 }
 
 /** Reports the keys of a list edit other than `add` and `drop`. @returns whether there were any. */
-function reportWrongEdit({ default: standard }: OptionDeclaration, node: YamlNode, reading: Reading): boolean {
+function reportWrongEdit({ default: standard }: OptionDeclaration, node: YamlNode, mistakes: Mistakes): boolean {
   if (!Array.isArray(standard) || typeof node.value !== 'object' || node.value === null || Array.isArray(node.value)) return false;
   const unknown = [...node.parts].filter(([key]) => !EDIT_KEYS.includes(String(key)));
   for (const [key, part] of unknown) {
-    reading.report(part.keyPlace ?? part.place, { code: 'unknown-key', key: String(key), near: nearName(String(key), EDIT_KEYS), known: EDIT_KEYS });
+    mistakes.report(part.keyPlace ?? part.place, { code: 'unknown-key', key: String(key), near: nearName(String(key), EDIT_KEYS), known: EDIT_KEYS });
   }
   return unknown.length > 0;
 }
