@@ -83,12 +83,12 @@ interface AcceptCommand {
 export function actionsFor({ file, workspace }: FileAnswer, document: OpenDocument, range: Range, diagnostics: readonly Diagnostic[], only: readonly string[] | null): CodeAction[] {
   const wants = (kind: string): boolean => only === null || only.some((wanted) => kind === wanted || kind.startsWith(`${wanted}.`));
   if (file === null) return [];
-  const open = file.findings.filter(({ excused }) => excused === null);
+  const open = file.findings.all.filter(({ excused }) => excused === null);
   const met = open.filter((finding) => touches(finding, document, range));
   const { uri, version } = document;
   const actions: CodeAction[] = [];
   if (wants(CodeActionKind.QuickFix)) {
-    for (const finding of met) actions.push(...repairActions(finding, file.repairs?.get(finding.fingerprint), document, diagnostics));
+    for (const finding of met) actions.push(...repairActions(finding, file.repairs()?.get(finding.fingerprint), document, diagnostics));
     for (const [rule, offered] of repairedRules(met)) {
       const number = open.filter((one) => one.rule === rule && one.repair !== null && (offered || one.repair === 'safe')).length;
       if (number > 1) actions.push({ title: `Repair all ${number} findings of ${rule} in this file${offered ? ' (then look at them)' : ''}`, kind: CodeActionKind.QuickFix, data: { uri, version, repair: 'rule', rule, offered } satisfies LateAction });

@@ -57,7 +57,7 @@ function publish({ files, catalog }: CheckReport, project: EditorProject, docume
   const now = new Set<string>();
   for (const file of files) {
     const uri = project.uris.of(file.path);
-    if (open.has(uri) || file.findings.every(({ excused }) => excused !== null)) continue;
+    if (open.has(uri) || file.findings.all.every(({ excused }) => excused !== null)) continue;
     now.add(uri);
     const positions = new Positions(project.workspace.session.linesOf(file.path).join('\n'), documents.encoding);
     void connection.sendDiagnostics({ uri, diagnostics: diagnosticsOf(file, catalog, positions, project.uris) });

@@ -18,7 +18,7 @@ interface DiagnosticData {
 
 /** The open findings of a file as the client shows them. */
 export function diagnosticsOf(file: CheckedSource, catalog: Catalog, positions: Positions, uris: Uris): Diagnostic[] {
-  return file.findings.flatMap((finding) => (finding.excused === null ? [diagnosticOf(finding, file, catalog, positions, uris)] : []));
+  return file.findings.all.flatMap((finding) => (finding.excused === null ? [diagnosticOf(finding, file, catalog, positions, uris)] : []));
 }
 
 function diagnosticOf(finding: Finding, { rules }: CheckedSource, catalog: Catalog, positions: Positions, uris: Uris): Diagnostic {

@@ -48,7 +48,7 @@ const WORDS = [
 /** @param first the line from which findings are near, from 1. */
 function ruleItems(first: number, file: CheckedSource | null, catalog: Catalog): CompletionItem[] {
   const near = new Map<string, string>();
-  for (const { rule, message, excused, span: { start } } of file?.findings ?? []) if (excused === null && start.line >= first && start.line < first + NEAR && !near.has(rule)) near.set(rule, `line ${start.line}: ${message}`);
+  for (const { rule, message, excused, span: { start } } of file?.findings.all ?? []) if (excused === null && start.line >= first && start.line < first + NEAR && !near.has(rule)) near.set(rule, `line ${start.line}: ${message}`);
   const inForce = file === null ? [] : catalog.rules.filter(({ id }) => {
     const decision = file.rules.decisions.get(id);
     return decision !== undefined && isInForce(decision, file.language, catalog) && !near.has(id) && !id.startsWith('waivers/');

@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
+import type { Tools } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { GRAMMARS, type Language } from '../../src/core/base/language.js';
 import { CONFIDENCES } from '../../src/core/model/rule.js';
@@ -25,9 +26,9 @@ const EXAMPLES = new Map<string, Example>(CATALOG.rules.flatMap(({ examples }) =
 
 describe.each([...new Set([...EXAMPLES.values()].map(({ language }) => language))])('every rule on the examples of all rules in %s', (language) => {
   const own = [...EXAMPLES.values()].filter((example) => example.language === language);
-  const runs = (): { readonly code: string; readonly lines: number; readonly inspection: ReturnType<typeof inspectFile> }[] => own.map(({ code, file }) => {
+  const runs = (): { readonly code: string; readonly lines: number; readonly inspection: ReturnType<typeof inspect> }[] => own.map(({ code, file }) => {
     const text = textOf(language, code.replace(/^\uFEFF/, ''), file ?? `example${(languageById(language) as Language).endings[0] ?? ''}`);
-    return { code, lines: text.starts.length, inspection: inspectFile(text, EVERY_RULE, tools) };
+    return { code, lines: text.starts.length, inspection: inspect(text, EVERY_RULE, tools) };
   });
 
   test('reports each thing once, within the text, in order, and never surer than the rule', () => {

@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { grammarFor, languageById, languageOfName } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { Planner } from '../../src/core/inspect/plan.js';
-import { inspectFile } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { GRAMMARS, type Language } from '../../src/core/base/language.js';
 import { DESCRIBED } from '../../src/core/languages/described.js';
 import type { Example, Rule } from '../../src/core/catalog/rule.js';
@@ -33,7 +33,7 @@ function sourceOf({ language: id, file, code }: Example): SourceText {
 
 function findsIn(rule: Rule, example: Example): string[] {
   const set = only(rule, example.options);
-  return toldFindings(inspectFile(sourceOf(example), set, toolsFor(tools, example, set)).findings, rule, example.finds);
+  return toldFindings(inspect(sourceOf(example), set, toolsFor(tools, example, set)).findings, rule, example.finds);
 }
 
 describe.each(CATALOG.rules.map((rule) => [rule.id, rule] as const))('%s', (_, rule) => {
@@ -74,7 +74,7 @@ test('every grammar is used by a language and fits the queries of every rule', (
     const language = [...new Set(CATALOG.rules.flatMap((rule) => rule.examples.map((example) => example.language)))]
       .map((id) => languageById(id) as Language)
       .find((candidate) => candidate.endings.some((ending) => name.endsWith(ending))) as Language;
-    inspectFile(new SourceText(name, language, ''), all, tools);
+    inspect(new SourceText(name, language, ''), all, tools);
     return grammarFor(language, name);
   });
   expect(new Set(used)).toEqual(new Set(GRAMMARS));
@@ -99,7 +99,7 @@ whenDeep(() => {
     // Just below the depth from which on only the text is looked at, and far beyond it.
     for (const [name, code] of [...codesOf(800), ...codesOf(size(3_000, 20_000))]) {
       const language = languageOfName(name) as Language;
-      expect(() => inspectFile(new SourceText(name, language, code), all, tools), `${name}: ${code.slice(0, 30)}`).not.toThrow();
+      expect(() => inspect(new SourceText(name, language, code), all, tools), `${name}: ${code.slice(0, 30)}`).not.toThrow();
     }
   });
 });

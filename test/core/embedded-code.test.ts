@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
+import type { Tools } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { keyOf } from '../../src/core/model/text-key.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { repairFile } from '../../src/core/inspect/repair-file.js';
@@ -67,7 +68,7 @@ describe.each(Object.entries(WRAPPINGS))('code inside %s', (place, wrappings) =>
     if (outer === 'markdown' && languageById(language)?.grammar !== null && withSource(grammars, textOf(language, code), ({ tree }) => tree.hasErrors)) return;
     const lines = before.split('\n').length - 1;
     const set = setOf(rule, options);
-    const found = inspectFile(textOf(outer, `${before}${behind(prefix, code)}${after}`), set, tools).findings.map(({ span: { start } }) => `${start.line - lines}:${start.column - prefix.length}`);
+    const found = inspect(textOf(outer, `${before}${behind(prefix, code)}${after}`), set, tools).findings.map(({ span: { start } }) => `${start.line - lines}:${start.column - prefix.length}`);
     // A rule may find something in the language around, too.
     expect(found.filter((place) => !/^(?:0|-\d+):/.test(place))).toEqual(toldStarts(finds));
   });
@@ -122,13 +123,13 @@ describe('what counts as embedded code', () => {
 
   test('a fence may name a form of a language that has a grammar of its own', () => {
     const rule = CATALOG.get('slips/loose-compare') as Rule;
-    const found = (form: string): string[] => inspectFile(textOf('markdown', `- a\n\n  \`\`\`${form}\n  let b = <b>{a == b}</b>;\n  \`\`\`\n`), setOf(rule), tools).findings.map(({ span: { start } }) => `${start.line}:${start.column}`);
+    const found = (form: string): string[] => inspect(textOf('markdown', `- a\n\n  \`\`\`${form}\n  let b = <b>{a == b}</b>;\n  \`\`\`\n`), setOf(rule), tools).findings.map(({ span: { start } }) => `${start.line}:${start.column}`);
     expect([found('tsx'), found('TSX'), found('ts')]).toEqual([['4:17'], ['4:17'], []]);
   });
 
   test('a name that the page uses elsewhere is used', () => {
     const rule = CATALOG.get('dead/variable') as Rule;
-    const found = (code: string): string[] => inspectFile(textOf('component', code), setOf(rule), tools).findings.map(({ message }) => message);
+    const found = (code: string): string[] => inspect(textOf('component', code), setOf(rule), tools).findings.map(({ message }) => message);
     expect(found('<script>\nexport default {};\nconst lowTide = 1;\nconst high = 2;\n</script>\n<template><low-tide /></template>\n')).toEqual(['high is never used']);
   });
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { findingChanges } from '../../src/core/impact/finding-changes.js';
+import { listOf } from '../../src/core/findings/finding-list.js';
 import { statusOf } from '../../src/core/inspect/file-status.js';
 import { narrowed, shown, trusted } from '../../src/core/inspect/select-findings.js';
 import { hasFailed, totalsOf } from '../../src/core/inspect/totals.js';
@@ -23,17 +24,17 @@ const finding: fc.Arbitrary<Finding> = fc.record({
 /** No file has two findings of one rule with one fingerprint. */
 const findings = fc.uniqueArray(finding, { maxLength: 14, selector: ({ path, rule, fingerprint }) => `${path} ${rule} ${fingerprint}` });
 const report = fc.tuple(findings, fc.constantFrom('note', 'warning', 'error', 'never')).map(([all, failOn]) => ({
-  catalog: CATALOG, failOn, expectations: NOTHING_EXPECTED, files: ['a.js', 'b/a.js', 'c.js'].map((path) => ({ path, findings: all.filter((one) => one.path === path) })),
+  catalog: CATALOG, failOn, expectations: NOTHING_EXPECTED, files: ['a.js', 'b/a.js', 'c.js'].map((path) => ({ path, findings: listOf(all.filter((one) => one.path === path)) })),
 }) as unknown as CheckReport);
 
 function openOf({ files }: CheckReport): Finding[] {
-  return files.flatMap((file) => file.findings).filter(({ excused }) => excused === null);
+  return files.flatMap((file) => file.findings.all).filter(({ excused }) => excused === null);
 }
 
 describe('what was found', () => {
   test('is counted once, as what it is', () => {
     fc.assert(fc.property(report, (own) => {
-      const [all, open] = [own.files.flatMap((file) => file.findings), openOf(own)];
+      const [all, open] = [own.files.flatMap((file) => file.findings.all), openOf(own)];
       const by = (name: string): number => all.filter(({ excused }) => excused?.by === name).length;
       expect(totalsOf(own)).toEqual({
         files: 3, clean: own.files.filter(({ path }) => !open.some((one) => one.path === path)).length,
@@ -66,14 +67,14 @@ describe('what was found', () => {
       const asked = narrowed(own, wanted as Parameters<typeof narrowed>[1]);
       const { report: selected, notShown } = shown(asked, wanted as Parameters<typeof shown>[1]);
       expect(selected.files.map(({ path }) => path)).toEqual(own.files.map(({ path }) => path));
-      const expected = own.files.flatMap((file) => file.findings).filter((one) => {
+      const expected = own.files.flatMap((file) => file.findings.all).filter((one) => {
         const { confidence } = one;
         const { concern } = CATALOG.get(one.rule) as Rule;
         if (wanted.level !== null && LEVELS.indexOf(one.level) < LEVELS.indexOf(wanted.level)) return false;
         if (wanted.confidence !== null && CONFIDENCES.indexOf(confidence) < CONFIDENCES.indexOf(wanted.confidence)) return false;
         return (wanted.rules?.has(one.rule) ?? true) && (wanted.concerns?.has(concern) ?? true);
       });
-      expect(selected.files.flatMap((file) => file.findings)).toEqual(expected);
+      expect(selected.files.flatMap((file) => file.findings.all)).toEqual(expected);
       // What is asked about and not shown is counted, each once.
       expect(notShown.level + notShown.confidence).toBe(openOf(asked).length - openOf(selected).length);
       const trustedEnough = trusted({ ...own, confidence: wanted.confidence as never });

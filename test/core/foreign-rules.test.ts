@@ -9,11 +9,13 @@ import { Resolver } from '../../src/core/cascade/resolver.js';
 import { makeForeignRule } from '../../src/core/catalog/foreign-rule.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { stretchOf, type ForeignHit } from '../../src/core/inspect/foreign-hits.js';
-import { FileFindings } from '../../src/core/inspect/found-finding.js';
-import { inspectionOf, keptInspection } from '../../src/core/inspect/kept-inspection.js';
-import { inspectFile, type Inspection, type Tools } from '../../src/core/inspect/inspect-file.js';
+import { findingsIn } from '../../src/core/findings/finding-list.js';
+import { countsOf } from '../../src/core/findings/finding-counts.js';
+import { FoundFindings } from '../../src/core/findings/found-finding.js';
+import { writeFindings } from '../../src/core/findings/write-findings.js';
+import type { Tools } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
-import { countsOf } from '../../src/core/inspect/tally.js';
 import type { ForeignRegion } from '../../src/core/intake/foreign-log.js';
 import { readLayer } from '../support/layers.js';
 import type { ActiveLevel } from '../../src/core/model/level.js';
@@ -65,14 +67,14 @@ test('rule sets that differ in that alone are two', () => {
 
 test('findings keep their levels until a layer sets one', () => {
   const text = new SourceText('berth.cpp', languageById('cpp') as Language, 'int quay;\nint tide;\nint pier;\n');
-  const found = new FileFindings(text);
+  const found = new FoundFindings(text);
   for (const [start, ownLevel] of [[4, 'error'], [14, 'note'], [24, 'error']] as const) found.add({ rule: ID, level: ownLevel, ownLevel, confidence: 'certain', repairs: 'safe' }, { start, end: start + 4, message: 'unused' }, false, null);
-  const kept = keptInspection({ lines: 3, findings: found.all, waivers: [], misread: [], unfinished: [] });
+  const written = writeFindings(found.all, { lines: 3, waivers: [], misread: [], unfinished: [] });
   const levels = (layer: string): readonly string[] => {
-    const inspection = inspectionOf(kept, 'berth.cpp', decide(layer).rules.set);
-    expect(inspection.counts).toEqual(countsOf(inspection.findings));
-    for (const level of ['error', 'warning', 'note'] as const) expect(inspection.openOf?.(ID, level)).toEqual(inspection.findings.filter((finding) => finding.level === level));
-    return inspection.findings.map(({ level }) => level);
+    const list = findingsIn(written, 'berth.cpp', decide(layer).rules.set);
+    expect(list.counts).toEqual(countsOf(list.all));
+    for (const level of ['error', 'warning', 'note'] as const) expect(list.open(ID, level)).toEqual(list.all.filter((finding) => finding.level === level));
+    return list.all.map(({ level }) => level);
   };
   expect(levels('')).toEqual(['error', 'note', 'error']);
   expect(levels('rulings: { compiler/*: warning }\n')).toEqual(['warning', 'warning', 'warning']);
@@ -84,9 +86,9 @@ describe('what another program found in a file', () => {
   const hit = (region: ForeignRegion | null, more: Partial<ForeignHit> = {}): ForeignHit => ({ rule: ID, level: 'error', message: 'unused', region, suppressed: null, notes: [], ...more });
   const at = (line: number, column: number | null = null, endLine: number | null = null, endColumn: number | null = null, columnsAre: 'utf16' | 'code-points' = 'utf16'): ForeignRegion => ({ by: 'lines', line, column, endLine, endColumn, columnsAre });
 
-  function inspect(found: readonly ForeignHit[], layer = '', text = TEXT): Inspection {
+  function inspected(found: readonly ForeignHit[], layer = '', text = TEXT): ReturnType<typeof inspect> {
     const tools: Tools = { today: '2026-11-30', needsReasons: false, ownFiles: new Set(), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(builtDictionary), foreign: (own) => (own === 'berth.py' ? found : []) };
-    return inspectFile(new SourceText('berth.py', languageById('python') as Language, text), decide(layer).rules.set, tools);
+    return inspect(new SourceText('berth.py', languageById('python') as Language, text), decide(layer).rules.set, tools);
   }
 
   beforeAll(() => grammars.load(new Set(['python'])));
@@ -119,23 +121,23 @@ describe('what another program found in a file', () => {
   });
 
   test('is excused by a waiver, which is not unused then', () => {
-    const { findings } = inspect([hit(at(2, 1)), hit(at(3, 3))], 'rulings: { waivers/unused: error }\n');
+    const { findings } = inspected([hit(at(2, 1)), hit(at(3, 3))], 'rulings: { waivers/unused: error }\n');
     expect(findings.map(({ rule, level, span, excused }) => [rule, level, span.start.line, excused?.by ?? null, excused?.because ?? null])).toEqual([[ID, 'error', 2, 'waiver', 'the tide gauge is old'], [ID, 'error', 3, null, null]]);
-    expect(inspect([hit(at(3, 3))], 'rulings: { waivers/unused: error }\n').findings.map(({ rule }) => rule)).toEqual(['waivers/unused', ID]);
-    expect(inspect([hit(at(2, 1))], 'rulings: { compiler/*: { waivers: refuse } }\n').findings.map(({ excused }) => excused)).toEqual([null]);
+    expect(inspected([hit(at(3, 3))], 'rulings: { waivers/unused: error }\n').findings.map(({ rule }) => rule)).toEqual(['waivers/unused', ID]);
+    expect(inspected([hit(at(2, 1))], 'rulings: { compiler/*: { waivers: refuse } }\n').findings.map(({ excused }) => excused)).toEqual([null]);
   });
 
   test('stays excused where the program itself does not count it', () => {
-    const [finding] = inspect([hit(at(3, 3), { suppressed: { justification: 'a false alarm' } })]).findings;
+    const [finding] = inspected([hit(at(3, 3), { suppressed: { justification: 'a false alarm' } })]).findings;
     expect(finding?.excused).toEqual({ by: 'producer', line: 3, because: 'a false alarm', until: null, status: null });
   });
 
   test('counts for nothing where the rule is off or unknown', () => {
-    expect(inspect([hit(at(3, 3)), hit(at(3, 3), { rule: 'compiler/other' })], `rulings: { ${ID}: off }\n`).findings).toEqual([]);
+    expect(inspected([hit(at(3, 3)), hit(at(3, 3), { rule: 'compiler/other' })], `rulings: { ${ID}: off }\n`).findings).toEqual([]);
   });
 
   test('stands among what Elvar found, in the order of the text', () => {
-    const { findings } = inspect([hit(at(3, 3), { level: 'note' }), hit(at(2, 8)), hit(at(3, 3))], 'rulings: { text/line-width: { level: warning, options: { max: 20 } } }\n');
+    const { findings } = inspected([hit(at(3, 3), { level: 'note' }), hit(at(2, 8)), hit(at(3, 3))], 'rulings: { text/line-width: { level: warning, options: { max: 20 } } }\n');
     expect(findings.map(({ rule, level, span: { start } }) => `${start.line}:${start.column} ${level} ${rule}`)).toEqual(['1:21 warning text/line-width', `2:8 error ${ID}`, `3:3 note ${ID}`, `3:3 error ${ID}`]);
   });
 });

@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { languageById } from '../../src/core/base/languages.js';
-import type { Inspection } from '../../src/core/inspect/inspect-file.js';
-import { inspectionOf, keptInspection, type KeptInspection } from '../../src/core/inspect/kept-inspection.js';
-import { countsOf } from '../../src/core/inspect/tally.js';
+import type { FileFindings } from '../../src/core/findings/file-findings.js';
+import { countsOf } from '../../src/core/findings/finding-counts.js';
+import { findingsIn } from '../../src/core/findings/finding-list.js';
+import { plainFinding } from '../../src/core/findings/plain-finding.js';
+import { writeFindings } from '../../src/core/findings/write-findings.js';
 import { packed, unpacked } from '../../src/host/cache/record.js';
-import { FileFindings, plainFinding, type FoundFinding } from '../../src/core/inspect/found-finding.js';
+import { FoundFindings, type FoundFinding } from '../../src/core/findings/found-finding.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import type { Language } from '../../src/core/base/language.js';
 import { SourceText } from '../../src/core/base/source-text.js';
@@ -20,7 +22,7 @@ function source(text: string): SourceText {
 
 /** A finding on each line that is not empty, at its first character. */
 function lineFindings(text: SourceText, rule: string = kind.rule): FoundFinding[] {
-  const findings = new FileFindings(text);
+  const findings = new FoundFindings(text);
   for (const { start, text: line } of text.lines) if (line !== '') findings.add({ ...kind, rule }, { start, end: start + 1, message: 'wrong' }, false, null);
   return findings.all;
 }
@@ -37,7 +39,7 @@ describe('a finding', () => {
           const isInLineEnd = text[offset - 1] === '\r' && text[offset] === '\n';
           return isInLineEnd ? { line: before.length - 1, column: (before.at(-2)?.length ?? 0) + 2 } : { line: before.length, column: (before.at(-1)?.length ?? 0) + 1 };
         };
-        expect(new FileFindings(own).add(kind, { start, end, message: 'wrong' }, false, null).span).toEqual({ start: position(start), end: position(end) });
+        expect(new FoundFindings(own).add(kind, { start, end, message: 'wrong' }, false, null).span).toEqual({ start: position(start), end: position(end) });
       }
     }), { numRuns: runs(500) });
   });
@@ -78,17 +80,20 @@ describe('a finding', () => {
     const text = fc.array(fc.constantFrom('go(a);\n', 'é😀 #\n', '\n', 'x'.repeat(700), '"\\\ud800"\r\n'), { minLength: 1, maxLength: 8 }).map((pieces) => source(pieces.join('')));
     fc.assert(fc.property(text, fc.constantFrom<('error' | 'note')[]>('error', 'note'), (own, level) => {
       const findings = lineFindings(own);
-      const inspection: Inspection = { lines: 3, findings, waivers: [], misread: [], unfinished: [] };
-      const kept = keptInspection(inspection);
+      const written = writeFindings(findings, { lines: 3, waivers: [], misread: [], unfinished: [] });
       const set: RuleSet = { id: 'set', rules: new Map([[kind.rule, { level, options: {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
-      for (const copy of [kept, structuredClone(kept), (unpacked(packed(kept)) as KeptInspection)]) {
-        const again = inspectionOf(copy, findings[0]?.path ?? '', set);
-        expect(again.findings.map((finding) => plainFinding(finding))).toEqual(findings.map((finding) => ({ ...plainFinding(finding), level })));
-        expect(again.counts).toEqual(countsOf(again.findings));
-        expect(again.lines).toBe(3);
-        expect(again.openOf?.(kind.rule, level)).toEqual(again.findings.filter(({ excused }) => excused === null));
-        expect(again.openOf?.('slips/other', level)).toEqual([]);
-        expect(again.openOf?.(kind.rule, 'warning')).toEqual([]);
+      for (const copy of [written, structuredClone(written), (unpacked(packed(written)) as FileFindings)]) {
+        const list = findingsIn(copy, findings[0]?.path ?? '', set);
+        expect(list.all.map((finding) => plainFinding(finding))).toEqual(findings.map((finding) => ({ ...plainFinding(finding), level })));
+        expect(list.counts).toEqual(countsOf(list.all));
+        expect(copy.lines).toBe(3);
+        expect(list.open(kind.rule, level)).toEqual(list.all.filter(({ excused }) => excused === null));
+        expect(list.open('slips/other', level)).toEqual([]);
+        expect(list.open(kind.rule, 'warning')).toEqual([]);
+        const odd = list.select(({ span }) => span.start.line % 2 === 1);
+        expect(odd.all).toEqual(list.all.filter(({ span }) => span.start.line % 2 === 1));
+        expect(odd.counts).toEqual(countsOf(odd.all));
+        expect(odd.open(kind.rule, level)).toEqual(odd.all);
       }
     }));
   });

@@ -36,7 +36,7 @@ const ROOM_OF_LANGUAGE_FILE: Readonly<Record<string, string>> = { syntax: 'core/
 /** The rooms, from the ground up: each may import from those before it, types included. */
 const ROOMS = [
   'core/languages/',
-  ...['base', 'model', 'patterns', 'intake', 'syntax', 'facts', 'waivers', 'catalog', 'layers', 'expectations', 'cascade', 'history', 'scope', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal'].map((room) => `core/${room}/`),
+  ...['base', 'model', 'patterns', 'intake', 'syntax', 'facts', 'waivers', 'catalog', 'layers', 'expectations', 'cascade', 'history', 'scope', 'findings', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal'].map((room) => `core/${room}/`),
   'formats/',
   'host/package-folder.ts', 'host/page-script.ts',
   ...['files', 'writing', 'git', 'intake', 'layers', 'project', 'cache', 'inspection', 'parts', 'session', 'history', 'desks'].map((room) => `host/${room}/`),

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
-import { inspectFile } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { GRAMMARS } from '../../src/core/base/language.js';
 import { builtGrammars } from '../support/grammars.js';
 import { HAS_TIME, runs } from '../support/runs.js';
@@ -30,7 +30,7 @@ test('an import is reported if it leads from the one directory into the other, h
     const { ending, write } = WRITTEN[language];
     const [file, target] = [`${own}/a.${ending}`, `${other}/b.${ending}`];
     const set = notesOf({ 'imports/direction': { never: [`${from} -> ${to}`] } });
-    const { findings } = inspectFile(textOf(language, write(file, target), file), set, tools);
+    const { findings } = inspect(textOf(language, write(file, target), file), set, tools);
     const isBarred = isIn(file, from) && isIn(target, to) && !isIn(file, to);
     // Without a leading dot, Python and C++ may mean another place around the file, too: that is less sure.
     const isSure = write(file, target).includes('.') && /['"]\.|from \./.test(write(file, target));

@@ -3,7 +3,7 @@ import path from 'node:path';
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { repairFile } from '../../src/core/inspect/repair-file.js';
 import { grammarFor, languageById } from '../../src/core/base/languages.js';
 import { GRAMMARS, type Language } from '../../src/core/base/language.js';
@@ -80,7 +80,7 @@ test('rules about layout settle together in one run, and change nothing but blan
     const { text: after, withdrawn } = repairFile(before, set, tools, () => true);
     expect(wordsOf(after), before.text).toEqual(words);
     expect(withdrawn.map(({ rule, message }) => `${rule} ${message}`), before.text).toEqual([]);
-    expect(inspectFile(after, set, tools).findings.filter(({ repair }) => repair !== null).map(({ rule, message }) => `${rule} ${message}`), after.text).toEqual([]);
+    expect(inspect(after, set, tools).findings.filter(({ repair }) => repair !== null).map(({ rule, message }) => `${rule} ${message}`), after.text).toEqual([]);
     expect(repairFile(after, set, tools, () => true).text.text).toBe(after.text);
     if (after.text !== before.text) changed += 1;
   }), { numRuns: runs(40, 2_500) });

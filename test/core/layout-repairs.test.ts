@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
+import type { Tools } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { repairFile } from '../../src/core/inspect/repair-file.js';
 import { GRAMMARS } from '../../src/core/base/language.js';
@@ -70,7 +71,7 @@ test('layout repairs change nothing but whitespace, and nothing when they run ag
     const { text: tidy, withdrawn } = repairFile(text, set, tools, () => true);
     expect(tokensOf(tidy), JSON.stringify([text.text, tidy.text])).toEqual(tokensOf(text));
     expect(withdrawn).toEqual([]);
-    expect(inspectFile(tidy, set, tools).findings.filter(({ repair }) => repair !== null)).toEqual([]);
+    expect(inspect(tidy, set, tools).findings.filter(({ repair }) => repair !== null)).toEqual([]);
     expect(repairFile(tidy, set, tools, () => true).text.text).toBe(tidy.text);
   }), { numRuns: runs(200, 12_000) });
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { OutcomeMemo, type KnownOutcome } from '../../src/host/cache/outcome-memo.js';
 
-const known: KnownOutcome = { key: 'key', levels: '', today: null, outcome: { skipped: 'binary' } };
+const known: KnownOutcome = { key: 'key', today: null, outcome: { skipped: 'binary' } };
 
 const path = fc.array(fc.constantFrom('quay', 'berth'), { minLength: 1, maxLength: 3 }).map((steps) => steps.join('/'));
 const step = fc.oneof(fc.record({ reads: path }), fc.record({ puts: path }), fc.record({ forgets: fc.option(path) }));
@@ -28,7 +28,7 @@ test('what was found in a file is known unless it, or a directory around it, was
         for (const [own, last] of reading) if (isMet(own, one.forgets)) last.isOld = true;
         for (const own of kept) if (isMet(own, one.forgets)) kept.delete(own);
       }
-      for (const own of reading.keys()) expect(memo.find(own, 'key', '', '2026-11-29') !== null, own).toBe(kept.has(own));
+      for (const own of reading.keys()) expect(memo.find(own, 'key', '2026-11-29') !== null, own).toBe(kept.has(own));
     }
   }));
 });

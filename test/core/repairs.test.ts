@@ -1,7 +1,8 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
+import type { Tools } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { keyOf } from '../../src/core/model/text-key.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { repairFile, type RepairedText } from '../../src/core/inspect/repair-file.js';
@@ -57,7 +58,7 @@ describe.each(REPAIRING.map((rule) => [rule.id, rule] as const))('%s repairs', (
     expect(outcome.withdrawn).toEqual([]);
     // It parses, nothing that can be repaired is left, and a second run changes nothing.
     if (parses(before)) expect(parses(outcome.text)).toBe(true);
-    expect(inspectFile(outcome.text, set, own).findings.filter(({ repair }) => repair !== null)).toEqual([]);
+    expect(inspect(outcome.text, set, own).findings.filter(({ repair }) => repair !== null)).toEqual([]);
     expect(written(repairFile(outcome.text, set, own, () => true))).toBe(written(outcome));
   });
 
@@ -76,7 +77,7 @@ describe.each(REPAIRING.map((rule) => [rule.id, rule] as const))('%s repairs', (
 
 test('a rule that offers repairs says so', () => {
   const offering = CATALOG.rules.filter((rule) => rule.examples.some((example) =>
-    inspectFile(sourceOf(example), setOf([rule], example.options), tools).findings.some(({ repair }) => repair !== null)));
+    inspect(sourceOf(example), setOf([rule], example.options), tools).findings.some(({ repair }) => repair !== null)));
   expect(offering.map(({ id }) => id)).toEqual(REPAIRING.map(({ id }) => id));
 });
 

@@ -5,7 +5,8 @@ import { optionType } from '../../src/core/catalog/catalog.js';
 import { NAME_FORMS, type NameForm } from '../../src/core/catalog/name-forms.js';
 import { nameTest, textPattern } from '../../src/core/catalog/name-patterns.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
+import type { Tools } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { GRAMMARS } from '../../src/core/base/language.js';
 import type { OptionValues } from '../../src/core/model/option.js';
@@ -25,7 +26,7 @@ function messages(rule: string, language: string, code: string, options: OptionV
   const known = CATALOG.get(rule);
   if (known === undefined) throw new Error(`no rule ${rule}`);
   const set: RuleSet = { id: rule, rules: new Map([[known.id, { level: 'note' as const, options: { ...known.defaults, ...options }, waivers: 'allow' as const, fix: 'allow' as const, ledger: 'allow' as const }]]) };
-  return inspectFile(textOf(language, code), set, tools).findings.map(({ message }) => message);
+  return inspect(textOf(language, code), set, tools).findings.map(({ message }) => message);
 }
 
 describe('the options of every rule', () => {

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
+import type { Tools } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
@@ -82,7 +83,7 @@ const set: RuleSet = { id: 'all', rules: new Map(CATALOG.rules.filter(({ id }) =
 test('waivers excuse what the model says and nothing more', () => {
   fc.assert(fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
     const code = `${lines.map(written).join('\n')}\n`;
-    const { findings } = inspectFile(textOf('javascript', code), set, tools);
+    const { findings } = inspect(textOf('javascript', code), set, tools);
     const found = findings.filter(({ rule }) => !rule.startsWith('waivers/')).map(({ rule, span, excused }) => `${span.start.line} ${rule} ${excused === null ? 'stays' : 'excused'}`);
     const expected = lines.flatMap(({ code: own }, index) => {
       const rule = RULES[own];
@@ -101,8 +102,8 @@ test('a waiver counts as unused when the file without it has the same findings e
   const both: RuleSet = { id: 'both', rules: new Map([...set.rules, [unused.id, { level: 'note' as const, options: {}, waivers: 'refuse' as const, fix: 'allow' as const, ledger: 'allow' as const }]]) };
   fc.assert(fc.property(fc.array(line, { maxLength: 10 }), (lines) => {
     const code = `${lines.map(written).join('\n')}\n`;
-    const told = inspectFile(textOf('javascript', code), both, tools).findings.filter(({ rule, message }) => rule === 'waivers/unused' && message.startsWith('this waiver')).map(({ span }) => span.start.line);
-    const wholly = inspectFile(textOf('javascript', code), both, tools).findings.filter(({ message }) => message === 'this waiver excuses nothing').map(({ span }) => span.start.line);
+    const told = inspect(textOf('javascript', code), both, tools).findings.filter(({ rule, message }) => rule === 'waivers/unused' && message.startsWith('this waiver')).map(({ span }) => span.start.line);
+    const wholly = inspect(textOf('javascript', code), both, tools).findings.filter(({ message }) => message === 'this waiver excuses nothing').map(({ span }) => span.start.line);
     for (const [at, { comment: own }] of lines.entries()) {
       if (own?.kind !== 'waive' || own.until === '2026-11-22') continue;
       const isNeeded = lines.some(({ code: other }, index) => RULES[other] !== undefined && covers(lines, at, index, RULES[other] as string));
@@ -115,14 +116,14 @@ test('a waiver counts as unused when the file without it has the same findings e
 });
 
 test('what excuses nothing is removed, and everything else stays', () => {
-  const found = (code: string): string[] => inspectFile(textOf('javascript', code), set, tools).findings.filter(({ rule }) => !rule.startsWith('waivers/')).map(({ rule, excused }) => `${rule} ${excused !== null}`);
+  const found = (code: string): string[] => inspect(textOf('javascript', code), set, tools).findings.filter(({ rule }) => !rule.startsWith('waivers/')).map(({ rule, excused }) => `${rule} ${excused !== null}`);
   fc.assert(fc.property(fc.array(line, { maxLength: 12 }), (lines) => {
     const code = `${lines.map(written).join('\n')}\n`;
     const { text, removed } = removeUnused(textOf('javascript', code), set, tools);
     expect(found(text.text), `${code}\n→\n${text.text}`).toEqual(found(code));
     expect(text.text.replace(/ *\/\/ elvar.*/g, '').replace(/\s+/g, '\n').trim()).toBe(lines.map((entry) => entry.code).join('\n').replace(/\s+/g, '\n').trim());
     expect(removeUnused(text, set, tools)).toEqual({ text, removed: [] });
-    expect(inspectFile(text, set, tools).waivers.filter(({ isExpired, excused }) => !isExpired && excused.includes(0))).toEqual([]);
+    expect(inspect(text, set, tools).waivers.filter(({ isExpired, excused }) => !isExpired && excused.includes(0))).toEqual([]);
     for (const { line: at, selectors } of removed) {
       const own = lines[at - 1]?.comment;
       for (const name of selectors) expect(own?.kind === 'waive' ? own.selectors : own === null || own === undefined ? [] : [own.selector]).toContain(name);

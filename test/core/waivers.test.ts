@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { languageById, languageOfName } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile, type Inspection } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { GRAMMARS, type Language } from '../../src/core/base/language.js';
 import type { Permission } from '../../src/core/model/freedom.js';
@@ -17,15 +17,15 @@ beforeAll(() => grammars.load(GRAMMARS));
 /** The rules that these tests speak of; others would find something too. */
 const RULES = ['safety/dynamic-code', 'slips/loose-compare', 'slips/hollow-block', 'slips/syntax', 'text/trailing-blanks', 'text/final-newline'];
 
-function inspect(file: string, code: string, waivers: Permission = 'allow', terms: Partial<WaiverTerms> = {}): Inspection {
+function look(file: string, code: string, waivers: Permission = 'allow', terms: Partial<WaiverTerms> = {}): ReturnType<typeof inspect> {
   const rules = new Map(CATALOG.rules.filter(({ id }) => RULES.includes(id)).map((rule) => [rule.id, { level: 'note' as const, options: rule.defaults, waivers, fix: 'allow' as const, ledger: 'allow' as const }]));
   const language = languageOfName(file) ?? (languageById('text') as Language);
-  return inspectFile(new SourceText(file, language, code), { id: 'all', rules }, { ...tools, ...terms });
+  return inspect(new SourceText(file, language, code), { id: 'all', rules }, { ...tools, ...terms });
 }
 
 /** `line rule` of each finding of a file, those that are excused with a reason. */
 function findings(file: string, code: string): string[] {
-  return inspect(file, code).findings.map(({ rule, span, excused }) => `${span.start.line} ${rule}${excused ? ` excused in ${excused.line}: ${excused.because}` : ''}`);
+  return look(file, code).findings.map(({ rule, span, excused }) => `${span.start.line} ${rule}${excused ? ` excused in ${excused.line}: ${excused.because}` : ''}`);
 }
 
 describe('a waiver', () => {
@@ -54,7 +54,7 @@ describe('a waiver', () => {
   });
 
   test.each(['', ' because x', ' Safety', ' safety/dynamic-code,', ' safety/dynamic-code below below'])('that is malformed excuses nothing and is reported: elvar waive%s', (rest) => {
-    const { findings: found, misread } = inspect('a.js', `eval(a); // elvar waive${rest}\n`);
+    const { findings: found, misread } = look('a.js', `eval(a); // elvar waive${rest}\n`);
     expect(found.map(({ excused }) => excused)).toEqual([null]);
     expect(misread.map(({ line }) => line)).toEqual([1]);
   });
@@ -88,29 +88,29 @@ describe('a waiver', () => {
 
   test('without a reason excuses nothing if the project requires one', () => {
     const code = 'eval(a); // elvar waive safety/*\neval(b); // elvar waive safety/* because x\n';
-    expect(inspect('a.js', code, 'allow', { needsReasons: true }).findings.map(({ excused }) => excused?.because)).toEqual([undefined, 'x']);
+    expect(look('a.js', code, 'allow', { needsReasons: true }).findings.map(({ excused }) => excused?.because)).toEqual([undefined, 'x']);
   });
 
   test('excuses nothing if the rule refuses waivers', () => {
     const code = 'eval(a); // elvar waive safety/dynamic-code because x\n';
-    expect(inspect('a.js', code, 'refuse').findings.map(({ excused }) => excused)).toEqual([null]);
-    expect(inspect('a.js', code, 'allow').findings.map(({ excused }) => excused?.because)).toEqual(['x']);
+    expect(look('a.js', code, 'refuse').findings.map(({ excused }) => excused)).toEqual([null]);
+    expect(look('a.js', code, 'allow').findings.map(({ excused }) => excused?.because)).toEqual(['x']);
   });
 });
 
 describe('a finding', () => {
   test('counts columns in UTF-16 code units', () => {
-    const [finding] = inspect('a.js', 'const a = "😀é"; eval(a);\n').findings;
+    const [finding] = look('a.js', 'const a = "😀é"; eval(a);\n').findings;
     expect(finding?.span).toEqual({ start: { line: 1, column: 18 }, end: { line: 1, column: 25 } });
   });
 
   test.each(['\n', '\r\n'])('has its place with lines that end in %j', (lineEnd) => {
-    const places = inspect('a.py', ['if a:', '    exec(b)', '', '    exec(b) '].join(lineEnd)).findings.map(({ rule, span }) => `${span.start.line}:${span.start.column} ${rule}`);
+    const places = look('a.py', ['if a:', '    exec(b)', '', '    exec(b) '].join(lineEnd)).findings.map(({ rule, span }) => `${span.start.line}:${span.start.column} ${rule}`);
     expect(places).toEqual(['2:5 safety/dynamic-code', '4:5 safety/dynamic-code', '4:12 text/trailing-blanks', '4:13 text/final-newline']);
   });
 
   test('keeps its fingerprint when lines move and blanks change, and equal lines have different ones', () => {
-    const prints = (code: string): string[] => inspect('a.js', code).findings.filter(({ rule }) => rule === 'safety/dynamic-code').map(({ fingerprint }) => fingerprint);
+    const prints = (code: string): string[] => look('a.js', code).findings.filter(({ rule }) => rule === 'safety/dynamic-code').map(({ fingerprint }) => fingerprint);
     const [first, second] = prints('eval(a);\neval(a);\n');
     expect(first).toMatch(/^[0-9a-f]{16}$/);
     expect(second).not.toBe(first);
@@ -118,6 +118,6 @@ describe('a finding', () => {
   });
 
   test('in code nested deeper than calls can be does not end the run', () => {
-    expect(inspect('a.js', `${'('.repeat(20_000)}1\n`).findings.map(({ rule }) => rule)).toContain('slips/syntax');
+    expect(look('a.js', `${'('.repeat(20_000)}1\n`).findings.map(({ rule }) => rule)).toContain('slips/syntax');
   });
 });

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { inspectFile, type Tools } from '../../src/core/inspect/inspect-file.js';
+import type { Tools } from '../../src/core/inspect/inspect-file.js';
+import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { GRAMMARS } from '../../src/core/base/language.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
@@ -91,12 +92,12 @@ test('what is written for the findings of every example is read back, and change
       const own: RuleSet = { id: rule.id, rules: new Map([[rule.id, { ...setting, options: { ...rule.defaults, ...options } }]]) };
       const text = textOf(language, code, file);
       const knowing = toolsFor(tools, { ...example, file: text.path }, own);
-      const before = inspectFile(text, own, knowing).findings;
+      const before = inspect(text, own, knowing).findings;
       const line = before[0]?.span.start.line ?? 0;
       const after = writeWaiver(text, { selectors: [rule.id], line, reach: 'line', until: null, because: 'it is an example' }, own, knowing);
       if (after === null) continue;
       written += 1;
-      const then = inspectFile(after.text, own, toolsFor(tools, { ...example, file: text.path, code: after.text.text }, own)).findings;
+      const then = inspect(after.text, own, toolsFor(tools, { ...example, file: text.path, code: after.text.text }, own)).findings;
       expect(then.filter(({ excused }) => excused !== null).length, `${rule.id}: ${code}`).toBe(before.filter(({ span }) => span.start.line === line).length);
       expect(withoutComment(after.text.text), rule.id).toBe(code.replace(/^\uFEFF/, ''));
     }

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { KeptInspection } from '../../src/core/inspect/kept-inspection.js';
+import type { FileFindings } from '../../src/core/findings/file-findings.js';
 import type * as CacheFile from '../../src/host/cache/cache-file.js';
 import type { StoredRecord } from '../../src/host/cache/cache-file.js';
 import type * as Record_ from '../../src/host/cache/record.js';
@@ -37,7 +37,7 @@ async function allAnswers({ folder, cache, day, paths }: State, noCache: boolean
   const today = `2026-06-${15 + day}`;
   const workspace = openWorkspace({ directory: folder, root: folder, noPersonal: true, today, env: { ELVAR_CACHE: cache }, noCache });
   const check = checkJson(await workspace.check(paths), { level: 0, confidence: 0 }, { withExcused: true, withFiles: true });
-  const codes = (await workspace.check(paths)).files.map(({ findings }) => findings.map(({ code }) => code));
+  const codes = (await workspace.check(paths)).files.map(({ findings }) => findings.all.map(({ code }) => code));
   const fix = fixJson(await workspace.fix(paths, { rules: [], offered: false, writes: false }));
   const impact = impactJson(await workspace.impact(workspace.trial({ set: ['slips/*=error', 'text/*=off'] })));
   const ledger = ledgerJson(await workspace.ledger().list({ places: [], rules: [], status: null, state: null }));
@@ -70,7 +70,7 @@ describe('what is remembered', () => {
     // What is told is what was remembered: a word of it is changed, and the digests with it.
     const contents = readCacheFile(path.join(cache, name), folder);
     for (const [own, [record]] of contents.records as Map<string, [StoredRecord]>) {
-      const data = unpacked(record.packed) as KeptInspection;
+      const data = unpacked(record.packed) as FileFindings;
       contents.records.set(own, [{ ...record, packed: packed({ ...data, texts: (data.texts as () => string)().replaceAll('converts its', 'remember its') }, unpackedFacts(record.packed)) }]);
     }
     writeCacheFile(path.join(cache, name), folder, contents);

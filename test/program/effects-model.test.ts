@@ -47,7 +47,7 @@ test('what a ruling, a guard and a zone do is what one sees who looks at each fi
           met.statements += 1;
           expect(reached, `${layer.file}:${place.line} reaches`).toBe(where((file) => decisionsOf(file).some((decision) => indexesOf(decision, place).length > 0)).length);
           expect(filesReached(files, 'statement', place, catalog), `${layer.file}:${place.line} decides`).toHaveLength(deciding);
-          const open = checked.files.flatMap(({ findings, rules }) => findings.filter(({ rule, excused }) => {
+          const open = checked.files.flatMap(({ findings, rules }) => findings.all.filter(({ rule, excused }) => {
             const decision = rules.decisions.get(rule);
             return excused === null && isAt(decision?.trail[decision.by]?.statement.place, place);
           }));

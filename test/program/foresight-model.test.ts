@@ -65,12 +65,12 @@ test('resolve, explain, scope and check speak of the same files, rules and findi
       expect(workspace.scope().checked.map(({ path }) => path)).toEqual(paths);
       expect(checked.files.map(({ path }) => path)).toEqual(paths);
       for (const { path, findings, rules } of checked.files) {
-        for (const { rule, level: found } of findings) expect([path, rule, rules.set.rules.get(rule)?.level]).toEqual([path, rule, found]);
+        for (const { rule, level: found } of findings.all) expect([path, rule, rules.set.rules.get(rule)?.level]).toEqual([path, rule, found]);
       }
       const lines = workspace.session.linesOf(file);
       if ((lines[line] ?? '') === '' && lines[line + 1] === undefined) return;
       const explained = await workspace.explainLine({ file, line: line + 1, column: null });
-      const here = checked.files.find(({ path }) => path === file)?.findings.filter(({ span: { start, end } }) => start.line <= line + 1 && line + 1 <= end.line) ?? [];
+      const here = checked.files.find(({ path }) => path === file)?.findings.all.filter(({ span: { start, end } }) => start.line <= line + 1 && line + 1 <= end.line) ?? [];
       expect(explained.findings.map(({ rule, fingerprint }) => `${rule} ${fingerprint}`).sort()).toEqual(here.map(({ rule, fingerprint }) => `${rule} ${fingerprint}`).sort());
       expect(Object.fromEntries(explained.explanation.rules.set.rules)).toEqual(settings(resolved).get(file));
     }, CODES);

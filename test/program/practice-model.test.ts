@@ -148,7 +148,7 @@ class Project {
     const { files, ledger } = await this.workspace.check();
     const told = files.flatMap(({ path: file, findings }) => {
       const lines = this.lines(file);
-      return findings.map(({ rule, span, excused }) => `${rule} ${NUMBER.exec(lines[span.start.line - 1] as string)?.[1]} ${excused?.by ?? 'open'}`);
+      return findings.all.map(({ rule, span, excused }) => `${rule} ${NUMBER.exec(lines[span.start.line - 1] as string)?.[1]} ${excused?.by ?? 'open'}`);
     });
     expect(told.sort()).toEqual([...this.model.found].map((key) => `${key} ${stateOf(this.model, key)}`).sort());
     expect(ledger.length).toBe(this.model.known.size);

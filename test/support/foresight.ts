@@ -17,7 +17,7 @@ export const CODES = Object.fromEntries(FILES.map((file) => [file, file.endsWith
 /** What two reports differ in, a line a difference. */
 export function differences(before: CheckReport, after: CheckReport): string[] {
   const found = ({ files }: CheckReport): Map<string, string> =>
-    new Map(files.flatMap(({ findings }) => findings).filter(({ excused }) => excused === null).map(({ path, rule, fingerprint, level }) => [`${path} ${rule} ${fingerprint}`, level]));
+    new Map(files.flatMap(({ findings }) => findings.all).filter(({ excused }) => excused === null).map(({ path, rule, fingerprint, level }) => [`${path} ${rule} ${fingerprint}`, level]));
   const [old, now] = [found(before), found(after)];
   return [
     ...[...now].flatMap(([key, level]) => (!old.has(key) ? [`+ ${key}`] : old.get(key) === level ? [] : [`~ ${key}`])),

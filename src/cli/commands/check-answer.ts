@@ -65,7 +65,7 @@ export function shownOf(asked: CheckReport, { level, confidence: wanted, failOn 
 
 function firstOpen({ files }: CheckReport): Finding | null {
   for (const { findings } of files) {
-    const first = findings.find(({ excused }) => excused === null);
+    const first = findings.all.find(({ excused }) => excused === null);
     if (first !== undefined) return first;
   }
   return null;

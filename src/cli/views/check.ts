@@ -180,7 +180,7 @@ function placeCells([first, ...others]: readonly [Finding, ...Finding[]], style:
 }
 
 function viewExcused({ files }: CheckReport, style: Style): string[] {
-  const rows = files.flatMap(({ findings }) => findings).flatMap(({ excused, path, span, rule, level }) =>
+  const rows = files.flatMap(({ findings }) => findings.all).flatMap(({ excused, path, span, rule, level }) =>
     excused === null ? [] : [[
       style.faint(`${level} ${rule}`),
       style.name(visible(`${path}:${span.start.line}:${span.start.column}`)),

@@ -13,8 +13,8 @@ const MOST_ROWS = 8;
 
 /** The files without open findings: everything in them is excused, nothing was found, or they are not checked, and why. */
 export function viewQuietFiles({ files, skipped }: Pick<CheckReport, 'files' | 'skipped'>, all: boolean, style: Style): string[] {
-  const byStatus = (wanted: string): CheckReport['files'] => files.filter(({ findings }) => statusOf(findings) === wanted);
-  const excused = byStatus('excused').map(({ path, findings }) => [style.name(visible(path)), style.faint(`${findings.length} excused`)]);
+  const byStatus = (wanted: string): CheckReport['files'] => files.filter(({ findings }) => statusOf(findings.all) === wanted);
+  const excused = byStatus('excused').map(({ path, findings }) => [style.name(visible(path)), style.faint(`${findings.all.length} excused`)]);
   const inAll = countByDirectory(files.map(({ path }) => path));
   const clean = byStatus('clean').map(({ path }) => path);
   const cleanRows = foldFiles(clean, inAll).map(({ path, files: number }) => [style.name(visible(path)), path.endsWith('/') ? style.faint(`${count(number, 'file')}`) : '']);

@@ -38,7 +38,7 @@ export interface GuardEffect {
 export function findingsBrought({ files }: Pick<CheckReport, 'files'>, file: string, by: 'statement' | 'zone' = 'statement'): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();
   for (const { findings, rules: { decisions } } of files) {
-    for (const { rule, excused } of findings) {
+    for (const { rule, excused } of findings.all) {
       const decision = excused === null ? decisions.get(rule) : undefined;
       const statement = decision?.trail[decision.by]?.statement;
       const place = by === 'zone' ? statement?.zone?.place : statement?.place;

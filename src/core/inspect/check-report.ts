@@ -1,17 +1,15 @@
 import type { GuardedOut } from '../cascade/guarded-out.js';
 import type { ExpectationReport } from '../expectations/broken-expectation.js';
 import type { ReportBase } from '../cascade/report-base.js';
-import type { Finding } from '../model/finding.js';
 import type { FailOn } from '../model/layer.js';
-import type { ActiveLevel } from '../model/level.js';
 import type { AccountedEntry } from '../model/ledger.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import type { Repair } from '../model/repair.js';
-import type { Confidence, RuleId } from '../model/rule.js';
+import type { Confidence } from '../model/rule.js';
 import type { CheckedFile, SkippedPath } from '../model/scope.js';
 import type { WaiverRecord } from '../waivers/account.js';
 import type { Part, PartRecord } from './part-record.js';
-import type { FindingCounts } from './finding-counts.js';
+import type { FindingList } from '../findings/finding-list.js';
 
 /** A comment that begins like a waiver but excuses nothing. */
 export interface MisreadWaiver {
@@ -25,13 +23,9 @@ export interface MisreadWaiver {
 /** A checked file and its findings. */
 export interface CheckedSource extends CheckedFile {
   readonly rules: DecidedRules;
-  readonly findings: readonly Finding[];
-  /** The numbers of the findings, if they are known without looking at each. */
-  readonly counts?: FindingCounts | undefined;
-  /** The open ones of one rule at one level, in text order, if they are known without looking at each. */
-  readonly openOf?: ((rule: RuleId, level: ActiveLevel) => readonly Finding[]) | undefined;
-  /** The repair of each finding that has one, by its fingerprint; absent if nobody asked. */
-  readonly repairs?: ReadonlyMap<string, Repair> | undefined;
+  readonly findings: FindingList;
+  /** The repair of each finding that has one, by its fingerprint; undefined if nobody asked. */
+  readonly repairs: () => ReadonlyMap<string, Repair> | undefined;
   readonly waivers: readonly WaiverRecord[];
   readonly lines: number;
 }

@@ -8,7 +8,7 @@ import type { WaiverRecord } from '../waivers/account.js';
 /** The answer about one line of a file, from a check of that file. @param place the line, and a column or null, from 1. */
 export function explainLine(explanation: Explanation, { files, incomplete, catalog }: Pick<CheckReport, 'files' | 'incomplete' | 'catalog'>, { line, column }: { readonly line: number; readonly column: number | null }): LineExplanation {
   const [file] = files;
-  const onLine = file?.findings.filter(({ span }) => span.start.line === line) ?? [];
+  const onLine = file?.findings.all.filter(({ span }) => span.start.line === line) ?? [];
   const atColumn = onLine.filter(({ span }) => span.start.column === column);
   const covering = file?.waivers.flatMap((waiver) => coveringLine(waiver, line)) ?? [];
   const isKnown = (selector: string): boolean => {

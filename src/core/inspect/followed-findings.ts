@@ -1,7 +1,7 @@
 import type { Finding } from '../model/finding.js';
 import type { Edit } from '../base/edit.js';
 import type { SourceText } from '../base/source-text.js';
-import { plainFinding } from './found-finding.js';
+import { plainFinding } from '../findings/plain-finding.js';
 
 /** A known finding as it was, and as it is after its file has been repaired. */
 export interface FollowedFinding {

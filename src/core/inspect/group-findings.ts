@@ -3,7 +3,7 @@ import type { Finding } from '../model/finding.js';
 import { LEVELS } from '../model/level.js';
 import type { Decision } from '../model/statement.js';
 import type { CheckReport } from './check-report.js';
-import { openFindings, talliesOf } from './tally.js';
+import { talliesOf } from './tally.js';
 
 /** The ways to group findings. */
 export const GROUPINGS = ['rule', 'file', 'directory'] as const;
@@ -44,11 +44,11 @@ function groupsOf(files: CheckReport['files'], groupBy: Grouping): Map<string, F
       groups.set(key, group);
       const decision = file.rules.decisions.get(rule);
       if (decision !== undefined) group.deciders.add(decision);
-      if (groupBy === 'rule') addList(group, one.count, () => openFindings(file, one));
+      if (groupBy === 'rule') addList(group, one.count, () => file.findings.open(one.rule, one.level));
     }
     // The findings of a place keep the order of the text.
     const group = groups.get(place);
-    if (groupBy !== 'rule' && open > 0 && group !== undefined) addList(group, open, () => file.findings.filter(({ excused }) => excused === null));
+    if (groupBy !== 'rule' && open > 0 && group !== undefined) addList(group, open, () => file.findings.all.filter(({ excused }) => excused === null));
   }
   return groups;
 }

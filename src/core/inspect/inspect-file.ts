@@ -2,7 +2,6 @@ import type { QueryMatch } from 'web-tree-sitter';
 import { capturesOf, hitAtCapture, NO_HITS } from '../catalog/hits.js';
 import { SearchStopped } from '../patterns/expression.js';
 import type { Excuse, Finding } from '../model/finding.js';
-import type { ActiveLevel } from '../model/level.js';
 import type { OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
 import type { TextKeys } from './text-keys.js';
@@ -12,39 +11,27 @@ import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../base/source-text.js';
 import type { Grammars } from '../syntax/grammars.js';
 import { Source, type ParsedSource } from '../syntax/source.js';
-import { WaiverAccount, type WaiverRecord, type WaiverTerms } from '../waivers/account.js';
+import { WaiverAccount, type WaiverTerms } from '../waivers/account.js';
 import { readWaivers } from '../waivers/read-waivers.js';
-import type { MalformedWaiver } from '../waivers/waiver.js';
 import type { Spelling } from '../syntax/spelling.js';
 import { SOON_DONE } from '../syntax/time-limit.js';
 import { ABOUT_USES, Damage } from './damage.js';
 import { asHitsOf, embeddedSources } from './embedded-hits.js';
-import type { FindingCounts } from './finding-counts.js';
 import { foreignHits, type ForeignLookup } from './foreign-hits.js';
 import { fillIn } from '../base/fill-in.js';
-import { FileFindings, type FoundFinding } from './found-finding.js';
+import type { FileFindings } from '../findings/file-findings.js';
+import { FoundFindings, type FoundFinding } from '../findings/found-finding.js';
+import { writeFindings } from '../findings/write-findings.js';
 import type { Planner, RunnableRule } from './plan.js';
 import { learnedWords, projectHits, type ProjectLookup } from './project-findings.js';
 import { inTextOrder, type RuleHits } from './text-order.js';
 
-/** What was found in one file. */
-export interface Inspection {
-  /** The number of lines; 0 for an empty file. */
-  readonly lines: number;
+/** What a look at a source came to, while the source is open. */
+interface Look extends Pick<FileFindings, 'lines' | 'misread' | 'unfinished'> {
   /** Sorted by position, then rule; includes excused ones. */
   readonly findings: readonly Finding[];
-  /** The numbers of these, if they are known without looking at each. */
-  readonly counts?: FindingCounts | undefined;
-  /** The open ones of one rule at one level, in text order, if they are known without looking at each. */
-  readonly openOf?: ((rule: RuleId, level: ActiveLevel) => readonly Finding[]) | undefined;
-  /** The repair of each finding that has one, by its fingerprint; absent if nobody asked. */
-  readonly repairs?: ReadonlyMap<string, Repair> | undefined;
-  /** The waivers of the file, and what they excused. */
-  readonly waivers: readonly WaiverRecord[];
-  /** Comments that begin like a waiver but are none, if no rule reports them. */
-  readonly misread: readonly MalformedWaiver[];
-  /** Rules that could not examine the whole file: its code is nested too deeply, or they took too long. */
-  readonly unfinished: readonly RuleId[];
+  /** The account of its waivers. */
+  readonly account: WaiverAccount;
 }
 
 /** What files are inspected with. */
@@ -65,19 +52,27 @@ export interface Tools extends WaiverTerms {
 /**
  * Runs the rules of `set` on a file. The grammar of the file must have been loaded.
  * @throws TookTooLong if the time for the file is up; TooMuchSyntax if it is too large to be parsed.
- * @param repairs collects repairs, if given; rulings that refuse repairs are respected.
  */
-export function inspectFile(text: SourceText, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): Inspection {
+export function inspectFile(text: SourceText, set: RuleSet, tools: Tools): FileFindings {
   const source = new Source(text, tools.grammars, tools.spelling);
   try {
-    return inspectSource(source, set, tools, repairs).inspection;
+    return findingsOfLook(inspectSource(source, set, tools));
   } finally {
     source.dispose();
   }
 }
 
-/** The same as {@link inspectFile} for a source that the caller disposes of, with the account of its waivers. */
-export function inspectSource(source: Source, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): { readonly inspection: Inspection; readonly account: WaiverAccount } {
+/** What a look found. @param repairs those that it collected; null if nobody asked. */
+export function findingsOfLook({ findings, account, ...about }: Look, repairs: ReadonlyMap<Finding, Repair> | null = null): FileFindings {
+  const byPrint = repairs === null ? undefined : new Map([...repairs].map(([{ fingerprint }, repair]) => [fingerprint, repair]));
+  return writeFindings(findings, { ...about, waivers: account.records(), repairs: byPrint });
+}
+
+/**
+ * The same as {@link inspectFile} for a source that the caller disposes of, with the findings one by one.
+ * @param repairs collects repairs, if given; rulings that refuse repairs are respected.
+ */
+export function inspectSource(source: Source, set: RuleSet, tools: Tools, repairs: Map<Finding, Repair> | null = null): Look {
   const { text } = source;
   source.limit.begin();
   const unfinished: RuleId[] = [];
@@ -90,7 +85,7 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   ];
   const found = tools.ownFiles.has(text.path) ? known.filter(({ planned: { rule } }) => rule.house === null && rule.concern !== 'words') : known;
   const account = new WaiverAccount(readWaivers(source), tools);
-  const findings = new FileFindings(text);
+  const findings = new FoundFindings(text);
   const collected = { repairs, isSound: found.length === 0 || !source.hasErrors };
   addFindings(findings, found, set, account, collected);
   const { waivers } = tools.planner.planFor(set, text.language.id, source.grammar);
@@ -101,7 +96,7 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
   if (!account.isEmpty) findings.all.sort(compareFindings);
   const isTold = waivers.some(({ rule }) => rule.id === 'waivers/malformed');
   const lines = text.starts.length - (text.ends.at(-1) === text.starts.at(-1) ? 1 : 0);
-  return { inspection: { lines, findings: findings.all, waivers: account.records(), misread: isTold ? [] : account.malformed, unfinished }, account };
+  return { lines, findings: findings.all, account, misread: isTold ? [] : account.malformed, unfinished };
 }
 
 /** The hits in scripts and styles, as hits in the file that contains them. */
@@ -197,7 +192,7 @@ interface CollectedRepairs {
 }
 
 /** Adds findings in text order. */
-function addFindings(findings: FileFindings, found: RuleHits[], set: RuleSet, account: WaiverAccount, { repairs, isSound }: CollectedRepairs): void {
+function addFindings(findings: FoundFindings, found: RuleHits[], set: RuleSet, account: WaiverAccount, { repairs, isSound }: CollectedRepairs): void {
   const { text } = findings;
   const hasWaivers = account.waivers.length > 0;
   inTextOrder(found, (hit, { kind, mayRepair: isAllowed, rule, finder }) => {

@@ -2,8 +2,10 @@ import type { SourceText } from '../base/source-text.js';
 import type { Catalog } from '../catalog/catalog.js';
 import type { Finding } from '../model/finding.js';
 import type { RuleSet } from '../model/rule-set.js';
-import { FileFindings, plainFinding } from './found-finding.js';
-import type { Inspection } from './inspect-file.js';
+import { repairsIn, type FileFindings } from '../findings/file-findings.js';
+import { findingsIn } from '../findings/finding-list.js';
+import { FoundFindings } from '../findings/found-finding.js';
+import { writeFindings } from '../findings/write-findings.js';
 import { projectHits, type ProjectFindings } from './project-findings.js';
 import { inTextOrder } from './text-order.js';
 
@@ -13,14 +15,14 @@ import { inTextOrder } from './text-order.js';
  * @param text the one that was inspected.
  * @returns null if only an inspection can tell: waivers may excuse what is new, a rule may know more words, or findings of one rule would have to be numbered anew.
  */
-export function withProjectFindings(first: Inspection, text: SourceText, known: ProjectFindings, set: RuleSet, catalog: Catalog): Inspection | null {
+export function withProjectFindings(first: FileFindings, text: SourceText, known: ProjectFindings, set: RuleSet, catalog: Catalog): FileFindings | null {
   const rules = new Set(known.hits.map(({ rule }) => rule));
-  if (known.learned.length > 0 || first.waivers.length > 0 || first.misread.length > 0 || first.findings.some(({ rule }) => rules.has(rule) || rule.startsWith('waivers/'))) return null;
-  const own = new FileFindings(text);
+  if (known.learned.length > 0 || first.waivers.length > 0 || first.misread.length > 0 || first.rules.some((rule) => rules.has(rule) || rule.startsWith('waivers/'))) return null;
+  const own = new FoundFindings(text);
   inTextOrder(projectHits(text, known, set, catalog), (hit, { kind }) => void own.add(kind, hit, false, null));
-  const findings = merged(first.findings, own.all.map(plainFinding), new Map(catalog.rules.map(({ id }, index) => [id, index])));
-  const { lines, waivers, misread, unfinished, repairs } = first;
-  return { lines, findings, waivers, misread, unfinished, ...(repairs !== undefined && { repairs }) };
+  const findings = merged(findingsIn(first, text.path, set).all, own.all, new Map(catalog.rules.map(({ id }, index) => [id, index])));
+  const { lines, waivers, misread, unfinished } = first;
+  return writeFindings(findings, { lines, waivers, misread, unfinished, repairs: repairsIn(first) });
 }
 
 /** Two lists in text order as one; at the same place in the order of the rules. */

@@ -1,5 +1,4 @@
 import type { IncompleteReason, SkipReason } from '../model/scope.js';
-import type { RuleId } from '../model/rule.js';
 
 /** One of the parts into which a check is divided; `number` counts from 1. */
 export interface Part {
@@ -39,7 +38,7 @@ export interface PartStamp {
 
 /** What was found in a file, in the bytes in which findings are kept, as base64; or why nothing was. */
 export type PartOutcome = { readonly path: string } & (
-  | { readonly bytes: string; readonly parts: readonly [number, number, number, number, 'latin1' | 'utf16le', number | null, number | null, number, number]; readonly check: number; readonly unfinished: readonly RuleId[] }
+  | { readonly bytes: string; readonly parts: readonly [number, number, number, number, 'latin1' | 'utf16le', number | null, number | null, number, number]; readonly check: number }
   | { readonly skipped: Exclude<SkipReason, 'unreadable'> | 'gone' }
   | { readonly skipped: 'unreadable'; readonly why: string }
   | { readonly givenUp: IncompleteReason }

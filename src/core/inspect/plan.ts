@@ -5,7 +5,7 @@ import { finderFor, type Rule } from '../catalog/rule.js';
 import type { Hit, SyntaxFinder, WaiverFinder } from '../catalog/finder.js';
 import type { RuleSet } from '../model/rule-set.js';
 import { CombinedQuery } from './combined-query.js';
-import type { FindingKind } from './found-finding.js';
+import type { FindingKind } from '../findings/found-finding.js';
 import { grammarNames, kindsOf } from '../syntax/grammar-names.js';
 import type { Grammars } from '../syntax/grammars.js';
 import type { ParsedSource, Source } from '../syntax/source.js';

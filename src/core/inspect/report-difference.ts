@@ -9,8 +9,8 @@ export interface ReportDifference {
 
 /** Compares the open findings of two checks. One of another level has gone and another one has come. */
 export function reportDifference(before: CheckReport, after: CheckReport): ReportDifference {
-  const earlier = new Map(before.files.map((file) => [file.path, file.findings]));
-  const later = new Map(after.files.map((file) => [file.path, file.findings]));
+  const earlier = new Map(before.files.map((file) => [file.path, file.findings.all]));
+  const later = new Map(after.files.map((file) => [file.path, file.findings.all]));
   const [added, gone]: [Finding[], Finding[]] = [[], []];
   for (const path of new Set([...earlier.keys(), ...later.keys()])) {
     const [old, now] = [earlier.get(path) ?? [], later.get(path) ?? []];

@@ -50,7 +50,7 @@ export function shown(report: CheckReport, { level, confidence }: FindingDisplay
 }
 
 function withFindings(report: CheckReport, isWanted: (finding: Finding) => boolean): CheckReport {
-  return { ...report, files: report.files.map((file) => ({ ...file, findings: file.findings.filter(isWanted) })) };
+  return { ...report, files: report.files.map((file) => ({ ...file, findings: file.findings.select(isWanted) })) };
 }
 
 /** Whether a finding is as certain as is asked, or more. */

@@ -1,6 +1,8 @@
 import { lineEndOf } from '../base/line-ends.js';
 import { applyEdits } from '../base/apply-edits.js';
-import { inspectFile, type Inspection, type Tools } from './inspect-file.js';
+import type { FileFindings } from '../findings/file-findings.js';
+import { findingsIn } from '../findings/finding-list.js';
+import { inspectFile, type Tools } from './inspect-file.js';
 import { afterEdits } from './move-foreign.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../base/source-text.js';
@@ -34,7 +36,7 @@ interface WrittenWaiver {
  */
 export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleSet, tools: Tools): WrittenWaiver | null {
   const code = codeOf(text, tools);
-  const open = openIn(inspectFile(text, set, tools));
+  const open = openIn(inspectFile(text, set, tools), text, set);
   let fallback: WrittenWaiver | null = null;
   for (const { offset, written } of places(text, request)) {
     const edits = [{ start: offset, end: offset, text: written }];
@@ -42,18 +44,18 @@ export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleS
     const line = after.positionAt(offset + written.indexOf('elvar waive')).line;
     const moved = offset <= (text.starts[request.line - 1] as number) ? request.line + after.starts.length - text.starts.length : request.line;
     if (!sameCode(codeOf(after, tools), code)) continue;
-    const inspection = inspectFile(after, set, afterEdits(tools, text, edits));
-    const excused = excusedBy(inspection, line, { ...request, line: moved });
+    const found = inspectFile(after, set, afterEdits(tools, text, edits));
+    const excused = excusedBy(found, line, { ...request, line: moved });
     if (excused === 0) continue;
-    if (openIn(inspection) + excused <= open) return { text: after, line };
+    if (openIn(found, after, set) + excused <= open) return { text: after, line };
     fallback ??= { text: after, line };
   }
   return fallback;
 }
 
 /** How many findings count, but for those about waivers. */
-function openIn({ findings }: Inspection): number {
-  return findings.filter(({ rule, excused }) => excused === null && !rule.startsWith('waivers/')).length;
+function openIn(found: FileFindings, { path }: SourceText, set: RuleSet): number {
+  return findingsIn(found, path, set).all.filter(({ rule, excused }) => excused === null && !rule.startsWith('waivers/')).length;
 }
 
 /** A text that could be inserted at an offset. */
@@ -138,7 +140,7 @@ function sameCode(after: readonly string[] | null, before: readonly string[] | n
 }
 
 /** How much the waiver at line `at` excuses, if it is read back, covers its line, and excuses something with each selector; else 0. */
-function excusedBy({ waivers }: Inspection, at: number, { line, reach }: Pick<WaiverRequest, 'line' | 'reach'>): number {
+function excusedBy({ waivers }: FileFindings, at: number, { line, reach }: Pick<WaiverRequest, 'line' | 'reach'>): number {
   const own = waivers.find((waiver) => waiver.line === at && waiver.reach === reach);
   const isWhole = own !== undefined && own.excused.every((count) => count > 0) && own.covers.every((lines) => lines !== null && lines.from <= line && line <= (lines.to ?? Infinity));
   return isWhole ? own.excused.reduce((sum, count) => sum + count, 0) : 0;

@@ -18,7 +18,7 @@ export function exceptions({ files, ledger, incomplete }: CheckReport, waiverDay
   const entries = ledger.map(({ entry: { rule, line, since, until, because, status, writtenIn }, path, state }) => ({
     since, row: [place(path, line), code(rule), `${status}, elvar-ledger.yaml:${writtenIn}${state === 'excuses' ? '' : ` (${STATES[state]})`}`, day(since), day(until), visible(because ?? 'no reason given')],
   }));
-  const others = files.flatMap(({ findings }) => findings.flatMap(({ path, span, rule, excused }) => {
+  const others = files.flatMap(({ findings }) => findings.all.flatMap(({ path, span, rule, excused }) => {
     if (excused === null || excused.by === 'ledger') return [];
     const since = excused.by === 'waiver' ? waiverDays.get(path)?.get(excused.line) ?? null : null;
     return [{ since, row: [place(path, span.start.line), code(rule), formatExcuse(excused), day(since), day(excused.until), visible(excused.because ?? 'no reason given')] }];

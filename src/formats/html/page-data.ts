@@ -12,7 +12,7 @@ const MOST_FINDINGS = 50_000;
 /** What the page's script is given. All texts are safe to be shown; the script shows them as texts. */
 export function pageData({ files }: CheckReport): PageData {
   const [rules, paths, deciders] = [new Numbered(), new Numbered(), new Numbered()];
-  const all = files.flatMap(({ findings, rules: { decisions } }) => findings.map((finding) => ({ finding, decision: decisions.get(finding.rule) })));
+  const all = files.flatMap(({ findings, rules: { decisions } }) => findings.all.map((finding) => ({ finding, decision: decisions.get(finding.rule) })));
   const sorted = all.length <= MOST_FINDINGS ? all : all.toSorted((a, b) => LEVELS.indexOf(a.finding.level) - LEVELS.indexOf(b.finding.level)).slice(0, MOST_FINDINGS);
   const findings = sorted.map(({ finding, decision }): PageFinding => {
     const { rule, level, path, span: { start }, message, confidence, excused } = finding;

@@ -14,7 +14,7 @@ import { incompleteJson } from '../text/incomplete.js';
  * @param withExcused whether to list excused findings too. @param withFiles whether to list each file with its status.
  */
 export function checkJson(report: CheckReport, notShown: NotShown, { withExcused, withFiles }: { readonly withExcused: boolean; readonly withFiles: boolean }): object {
-  const findings = report.files.flatMap((file) => file.findings).filter(({ excused }) => withExcused || excused === null);
+  const findings = report.files.flatMap((file) => file.findings.all).filter(({ excused }) => withExcused || excused === null);
   return {
     format: 'elvar-findings/1',
     findings: findings.map((finding) => findingJson(finding, report.catalog)),
@@ -29,9 +29,9 @@ export function checkJson(report: CheckReport, notShown: NotShown, { withExcused
   };
 }
 
-function fileJson({ path, language, findings }: CheckedSource): object {
-  const excused = findings.filter((finding) => finding.excused !== null).length;
-  return { path, language, status: statusOf(findings), findings: findings.length - excused, excused };
+function fileJson({ path, language, findings: { all } }: CheckedSource): object {
+  const excused = all.filter((finding) => finding.excused !== null).length;
+  return { path, language, status: statusOf(all), findings: all.length - excused, excused };
 }
 
 /** One finding in the JSON document. */

@@ -62,7 +62,7 @@ interface Case {
 }
 
 function caseOf({ path, findings }: CheckedSource, { confidence }: CheckReport, failOn: FailOn): Case {
-  const open = findings.filter(({ excused }) => excused === null);
+  const open = findings.all.filter(({ excused }) => excused === null);
   const fails = (finding: Finding): boolean => failOn !== 'never' && compareLevels(finding.level, failOn) >= 0 && (confidence === null || isTrusted(finding, confidence));
   return { path, failing: open.filter(fails), others: open.filter((finding) => !fails(finding)), error: null };
 }

@@ -5,7 +5,7 @@ import { visible } from '../text/visible.js';
 /** Each open finding on a line of its own, as compilers print them (GNU Coding Standards, "Formatting Error Messages"), sorted by place. */
 export function* checkLines({ files }: Pick<CheckReport, 'files'>): Iterable<string> {
   for (const { findings } of files) {
-    const open = findings.filter(({ excused }) => excused === null);
+    const open = findings.all.filter(({ excused }) => excused === null);
     if (open.length > 0) yield `${open.map(findingLine).join('\n')}\n`;
   }
 }

@@ -63,7 +63,7 @@ function firstOf({ lists }: FindingGroup): readonly Finding[] {
 }
 
 function excusedOf({ files }: CheckReport): Section {
-  const excused = files.flatMap(({ findings }) => findings.filter((finding) => finding.excused !== null));
+  const excused = files.flatMap(({ findings }) => findings.all.filter((finding) => finding.excused !== null));
   const rows = excused.slice(0, MOST_EXCUSED).map(({ path, span, rule, excused: excuse }) => excuse === null ? '' :
     `- ${code(`${path}:${span.start.line}`)} ${code(rule)}, ${escaped(formatExcuse(excuse))}${excuse.until === null ? '' : ` until ${excuse.until}`}: ${escaped(excuse.because ?? 'no reason given')}`);
   const rest = excused.length - rows.length;

@@ -37,9 +37,13 @@ export function* checkSarif(report: CheckReport, facts: SarifFacts): Iterable<st
   };
   yield `{"$schema":"https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json","version":"2.1.0","runs":[\n${inside(visibleJson(JSON.stringify(run)))},"results":[`;
   let separator = '\n';
-  for (const { findings, repairs, rules: { decisions: decided } } of report.files) {
-    if (findings.length === 0) continue;
-    yield separator + visibleJson(findings.map((finding) => resultText(finding, decided.get(finding.rule), finding.repair === null ? undefined : repairs?.get(finding.fingerprint), context)).join(',\n'));
+  for (const { findings: { all }, repairs, rules: { decisions: decided } } of report.files) {
+    if (all.length === 0) continue;
+    const results = all.map((finding) => {
+      const repair = finding.repair === null ? undefined : repairs()?.get(finding.fingerprint);
+      return resultText(finding, decided.get(finding.rule), repair, context);
+    });
+    yield separator + visibleJson(results.join(',\n'));
     separator = ',\n';
   }
   yield `\n],"properties":{"decisions":${visibleJson(JSON.stringify(decisions.all))}`;

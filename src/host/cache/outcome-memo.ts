@@ -1,17 +1,15 @@
 import type { LanguageId } from '../../core/base/language.js';
 import type { FileFacts } from '../../core/facts/facts.js';
 import { ProjectFacts } from '../../core/facts/project.js';
-import type { Inspection } from '../../core/inspect/inspect-file.js';
+import type { FileFindings } from '../../core/findings/file-findings.js';
 import type { SkippedReading } from '../files/source-file.js';
 
 /** What was found in a file by one set of rules. */
 export interface KnownOutcome {
   readonly key: string;
-  /** The levels of all rules, as a text: they are not part of the key. */
-  readonly levels: string;
   /** The day on which it holds; null if the day makes no difference. */
   readonly today: string | null;
-  readonly outcome: Inspection | SkippedReading;
+  readonly outcome: FileFindings | SkippedReading;
 }
 
 /** What a file contributes to what is known of a project. */
@@ -55,9 +53,9 @@ export class OutcomeMemo {
   }
 
   /** What was found in a file, if it still holds. */
-  find(own: string, key: string, levels: string, today: string): Inspection | SkippedReading | null {
+  find(own: string, key: string, today: string): FileFindings | SkippedReading | null {
     const known = this.outcomes.get(own);
-    return known !== undefined && known.key === key && known.levels === levels && (known.today === null || known.today === today) ? known.outcome : null;
+    return known !== undefined && known.key === key && (known.today === null || known.today === today) ? known.outcome : null;
   }
 
   /** Keeps what was found in a file. @param generation what it was before the file was read: what is forgotten while a file is inspected stays so. */

@@ -2,10 +2,10 @@ import { crc32 } from 'node:zlib';
 import type { LanguageId } from '../../core/base/language.js';
 import { HEADER, type Facts } from '../../core/facts/facts.js';
 import { hashOf } from '../../core/facts/word-hash.js';
-import type { KeptInspection } from '../../core/inspect/kept-inspection.js';
+import { headOf, textOf, type FileFindings, type FindingsHead } from '../../core/findings/file-findings.js';
 
 /** What was found, or why the file is not checked. */
-export type RecordData = KeptInspection | { readonly skipped: 'binary' | 'not-utf8' | 'generated' };
+export type RecordData = FileFindings | { readonly skipped: 'binary' | 'not-utf8' | 'generated' };
 
 /** How a text is written: without loss even where it holds half a character, and with one byte a character where that is possible. */
 type TextEncoding = 'latin1' | 'utf16le';
@@ -22,10 +22,10 @@ export interface PackedData {
 /** Packs the data of a record into bytes, a multiple of four. @param facts what the file contributes to what is known of its project; null if that is not known. */
 export function packed(data: RecordData, facts: Facts | null = null): PackedData {
   if ('skipped' in data) return withCheck(Buffer.from(data.skipped), null);
-  const [prints, allTexts] = [data.prints, data.texts].map((text) => (typeof text === 'string' ? text : text())) as [string, string];
+  const [prints, allTexts] = [textOf(data.prints), textOf(data.texts)];
   const encoding: TextEncoding = /^[\0-\xff]*$/.test(allTexts) ? 'latin1' : 'utf16le';
-  const [head, texts] = [Buffer.from(data.head), Buffer.from(allTexts, encoding)];
-  const repairs = data.repairs === null ? null : Buffer.from(typeof data.repairs === 'string' ? data.repairs : data.repairs());
+  const [head, texts] = [Buffer.from(JSON.stringify(headOf(data))), Buffer.from(allTexts, encoding)];
+  const repairs = data.repairs === null ? null : Buffer.from(textOf(data.repairs));
   const [numbers, factNumbers] = [bytesOf(data.numbers), facts === null ? null : bytesOf(facts.numbers)];
   const factTexts = Buffer.from(facts?.texts ?? '');
   // Numbers come first, as they are read where they lie.
@@ -42,7 +42,7 @@ function bytesOf({ buffer, byteOffset, byteLength }: Int32Array): Buffer {
   return Buffer.from(buffer, byteOffset, byteLength);
 }
 
-/** Reads the bytes of a record's data. @returns null if they are damaged. */
+/** Reads the bytes of a record's data. @returns null if they are damaged, or no text of ours. */
 export function unpacked({ bytes, parts, check }: PackedData): RecordData | null {
   if (sumOf(bytes, parts) !== check) return null;
   if (parts === null) return { skipped: bytes.toString('latin1').trimEnd() as 'binary' };
@@ -52,14 +52,24 @@ export function unpacked({ bytes, parts, check }: PackedData): RecordData | null
   const headStart = printsStart + prints;
   const textsStart = headStart + head;
   const repairsStart = textsStart + texts;
-  return {
+  const findings = headIn(own.toString('utf8', headStart, textsStart));
+  return findings === null ? null : {
+    ...findings,
     numbers: new Int32Array(own.buffer, own.byteOffset, numbers / 4),
     prints: () => own.toString('latin1', printsStart, headStart),
-    head: own.toString('utf8', headStart, textsStart),
     texts: () => own.toString(encoding, textsStart, repairsStart),
     // JSON escapes half a character, so nothing is lost.
     repairs: repairs === null ? null : () => own.toString('utf8', repairsStart, repairsStart + repairs),
   };
+}
+
+/** Null for what has the right checksum and is still no text of ours. */
+function headIn(text: string): FindingsHead | null {
+  try {
+    return JSON.parse(text) as FindingsHead;
+  } catch {
+    return null;
+  }
 }
 
 /** Whether a record has facts, whole ones, of a file that was read as some language. */

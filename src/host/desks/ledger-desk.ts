@@ -78,7 +78,7 @@ export class LedgerDesk {
     const rules = selectedRules(choice.rules, report.catalog);
     const isWanted = (finding: Finding): boolean => finding.excused === null && finding.path !== LEDGER_FILE && !ledger.holds(finding)
       && (rules === null || rules.has(finding.rule)) && (level === null || compareLevels(finding.level, level) >= 0);
-    const wanted = report.files.flatMap(({ findings, rules: { set } }) => findings.filter(isWanted).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
+    const wanted = report.files.flatMap(({ findings, rules: { set } }) => findings.all.filter(isWanted).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
     const refused = wanted.filter(({ isRefused }) => isRefused).map(({ finding }) => finding);
     const added = wanted.filter(({ isRefused }) => !isRefused).map(({ finding }) => this.entryFor(finding, { status, because: verdict.because, until }));
     return this.write(reading, [...kept(reading, ledger), ...added.map((entry) => ({ added: entry }))], report, writer, refused);
@@ -89,7 +89,7 @@ export class LedgerDesk {
     const reading = readLedgerFile(this.root, this.session.openText(path.join(this.root, LEDGER_FILE)));
     const ledger = openLedger(this.root, this.today, reading);
     const { files } = await this.session.check([file]);
-    const found = files.flatMap(({ findings, rules: { set } }) => findings.filter((finding) => finding.fingerprint === fingerprint).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
+    const found = files.flatMap(({ findings, rules: { set } }) => findings.all.filter((finding) => finding.fingerprint === fingerprint).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
     const [one] = found;
     if (one === undefined || ledger.holds(one.finding)) throw new UsageError('that finding is gone, or in the ledger already');
     if (one.isRefused) throw new UsageError(`a ruling does not let the ledger excuse ${one.finding.rule} here`);

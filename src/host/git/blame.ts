@@ -79,7 +79,7 @@ export function blameDays(root: string, file: string, lines: readonly number[]):
 /** Asks git for the day on which each waiver that excuses something was written, by the path and the line of the waiver. */
 export function waiverDays(root: string, { files }: Pick<CheckReport, 'files'>): ReadonlyMap<string, ReadonlyMap<number, string>> {
   return new Map(files.flatMap(({ path, findings }) => {
-    const lines = new Set(findings.flatMap(({ excused }) => (excused?.by === 'waiver' ? [excused.line] : [])));
+    const lines = new Set(findings.all.flatMap(({ excused }) => (excused?.by === 'waiver' ? [excused.line] : [])));
     return lines.size === 0 ? [] : [[path, blameDays(root, path, [...lines])] as const];
   }));
 }

@@ -1,10 +1,9 @@
 import path from 'node:path';
 import type { Ledger } from '../../core/ledger/ledger.js';
 import type { CheckedSource, CheckReport, MisreadWaiver } from '../../core/inspect/check-report.js';
-import type { Inspection } from '../../core/inspect/inspect-file.js';
-import type { Finding } from '../../core/model/finding.js';
-import type { ActiveLevel } from '../../core/model/level.js';
-import type { RuleId } from '../../core/model/rule.js';
+import { lazily } from '../../core/base/lazily.js';
+import { repairsIn, type FileFindings } from '../../core/findings/file-findings.js';
+import { findingsIn, listOf } from '../../core/findings/finding-list.js';
 import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
@@ -72,7 +71,7 @@ export async function checkFiles({ root, listing: whole, base, ledger, guardedOu
       incomplete.push({ path: file.path, reason: outcome.givenUp });
       continue;
     }
-    files.push(changed === null && ledger.isEmpty ? new InspectedSource(file, outcome) : judged(file, outcome, ledger, changed, root));
+    files.push(checked(file, outcome, ledger, changed, root));
     if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: { code: 'unfinished', rules: outcome.unfinished } });
     misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
   }
@@ -81,45 +80,13 @@ export async function checkFiles({ root, listing: whole, base, ledger, guardedOu
   return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, confidence: listing.confidence, guardedOut, expectations: whole.expectations(targets.length === 0), ledger: account, since };
 }
 
-/** A file as it was inspected: its findings need not be looked at one by one. A copy with other findings has nothing of what is known of these. */
-class InspectedSource implements CheckedSource {
-  readonly path: string;
-  readonly language: ListedFile['language'];
-  readonly rules: ListedFile['rules'];
-  readonly waivers: CheckedSource['waivers'];
-  readonly lines: number;
-  readonly repairs: CheckedSource['repairs'];
-
-  constructor({ path: own, language, rules }: ListedFile, private readonly inspection: Inspection) {
-    this.path = own;
-    this.language = language;
-    this.rules = rules;
-    this.waivers = inspection.waivers;
-    this.lines = inspection.lines;
-    this.repairs = inspection.repairs;
-  }
-
-  get findings(): CheckedSource['findings'] {
-    return this.inspection.findings;
-  }
-
-  openOf(rule: RuleId, level: ActiveLevel): readonly Finding[] {
-    return this.inspection.openOf?.(rule, level) ?? this.findings.filter((finding) => finding.rule === rule && finding.level === level && finding.excused === null);
-  }
-
-  get counts(): CheckedSource['counts'] {
-    return this.inspection.counts;
-  }
-}
-
-/** A file with the findings that count, those excused that the ledger knows. */
-function judged(file: ListedFile, { findings: all, waivers, lines, repairs }: Inspection, ledger: Ledger, changed: ChangedLines | null, root: string): CheckedSource {
-  const findings = ledger.excuse(all, file.rules.set);
-  return { ...file, findings: changed === null ? findings : onChanged(findings, changed, path.join(root, file.path)), waivers, lines, repairs };
-}
-
-function onChanged(findings: CheckedSource['findings'], changed: ChangedLines, file: string): CheckedSource['findings'] {
-  return findings.length === 0 ? findings : changed.among(findings, file);
+/** A file with the findings that count, those excused that the ledger knows. @param changed the lines that are asked about; null for all. */
+function checked({ path: own, language, rules }: ListedFile, found: FileFindings, ledger: Ledger, changed: ChangedLines | null, root: string): CheckedSource {
+  let findings = findingsIn(found, own, rules.set);
+  const judged = ledger.isEmpty ? null : ledger.excuse(findings.all, rules.set);
+  if (judged !== null && judged !== findings.all) findings = listOf(judged);
+  if (changed !== null && found.size > 0) findings = listOf(changed.among(findings.all, path.join(root, own)));
+  return { path: own, language, rules, findings, waivers: found.waivers, lines: found.lines, repairs: lazily(() => repairsIn(found)) };
 }
 
 function isWithin(own: string, targets: readonly string[]): boolean {

@@ -4,10 +4,7 @@ import { prepareEngine } from './engine-settings.js';
 import { inspectShare, type InspectedFile, type InspectionJob, type LearnOfProject } from './inspect-share.js';
 import type { Watch } from '../files/watch.js';
 import { PACKAGE_FOLDER } from '../package-folder.js';
-import { inspectionOf, type KeptInspection } from '../../core/inspect/kept-inspection.js';
-import type { Inspection } from '../../core/inspect/inspect-file.js';
-import type { RuleSet } from '../../core/model/rule-set.js';
-import type { SentFile, WorkerTask } from './inspect-worker.js';
+import type { WorkerTask } from './inspect-worker.js';
 
 /** A worker takes a while to load; it pays off from about this many files on. Once this thread has inspected some thousand, it is faster than a new one for a while. */
 const FILES_A_WORKER = 250;
@@ -48,17 +45,12 @@ function mostThreads(): number {
   return Math.min(availableParallelism(), Number.isInteger(allowed) && allowed > 0 ? allowed : Infinity);
 }
 
-function received({ kept, unfinished }: { readonly kept: KeptInspection; readonly unfinished: Inspection['unfinished'] }, index: number, { files, sets }: InspectionJob): Inspection {
-  const { path, set } = files[index] as InspectionJob['files'][number];
-  return inspectionOf(kept, path, sets[set] as RuleSet, unfinished);
-}
-
 function runWorker(task: WorkerTask, found: (file: InspectedFile) => void, signal: AbortSignal | undefined): Promise<void> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('dist/cli/worker.cjs', PACKAGE_FOLDER), { workerData: task });
-    worker.on('message', (sent: readonly SentFile[] | null) => {
+    worker.on('message', (sent: readonly InspectedFile[] | null) => {
       if (sent === null) resolve();
-      else for (const { index, outcome, version, facts } of sent) found({ index, version, facts, outcome: 'kept' in outcome ? received(outcome, index, task.job) : outcome });
+      else for (const file of sent) found(file);
     });
     // It may still be loading the grammars.
     signal?.addEventListener('abort', () => {

@@ -3,7 +3,8 @@ import { grammarFor, grammarsFor, languageById } from '../../core/base/languages
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { makeHouseRule } from '../../core/catalog/house-rule.js';
 import { CATALOG } from '../../core/catalog/registry.js';
-import { inspectSource, type Inspection, type Tools } from '../../core/inspect/inspect-file.js';
+import type { FileFindings } from '../../core/findings/file-findings.js';
+import { findingsOfLook, inspectSource, type Tools } from '../../core/inspect/inspect-file.js';
 import { Planner } from '../../core/inspect/plan.js';
 import type { GrammarId, Language } from '../../core/base/language.js';
 import type { Finding } from '../../core/model/finding.js';
@@ -86,7 +87,7 @@ interface ReadVersion {
 /** The result of one file; `index` counts the files of the job. */
 export interface InspectedFile {
   readonly index: number;
-  readonly outcome: Inspection | SkippedReading | GivenUp;
+  readonly outcome: FileFindings | SkippedReading | GivenUp;
   /** Null if it was not read, or nobody wants to know. */
   readonly version: ReadVersion | null;
   /** What it contributes to what is known of the project; null if nothing is known of it, or nobody wants to know. */
@@ -119,7 +120,7 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
     const outcome = withinLimit(tools, source, () => {
       const seen = inspected(source, sets[file.set] as RuleSet, tools, job, learn === undefined ? undefined : (own) => learn(index, own));
       facts = seen.facts;
-      return seen.inspection;
+      return seen.found;
     }, 1);
     found({ index, outcome, version, facts });
   }
@@ -131,14 +132,14 @@ async function loadWhatIsInside({ grammars }: Tools, text: string): Promise<void
 }
 
 /** Parses a file once, for its findings and its facts. */
-function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs, wantsFacts }: InspectionJob, learn?: (facts: Facts) => ProjectFindings | null): { readonly inspection: Inspection; readonly facts: Facts | null } {
+function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs, wantsFacts }: InspectionJob, learn?: (facts: Facts) => ProjectFindings | null): { readonly found: FileFindings; readonly facts: Facts | null } {
   const source = new Source(text, tools.grammars, tools.spelling);
   try {
     const repairs = wantsRepairs ? new Map<Finding, Repair>() : null;
     const facts = wantsFacts ? factsOf(source) : null;
     const known = facts === null ? null : learn?.(facts) ?? null;
-    const { inspection } = inspectSource(source, set, known === null ? tools : { ...tools, project: () => known }, repairs);
-    return { facts, inspection: repairs === null ? inspection : { ...inspection, repairs: new Map([...repairs].map(([{ fingerprint }, repair]) => [fingerprint, repair])) } };
+    const look = inspectSource(source, set, known === null ? tools : { ...tools, project: () => known }, repairs);
+    return { facts, found: findingsOfLook(look, repairs) };
   } finally {
     source.dispose();
   }

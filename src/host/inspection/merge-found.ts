@@ -14,11 +14,11 @@ export function mergedFile({ outcome, version, facts, index }: InspectedFile, { 
   const { sets, byProject, foreign, ownFiles } = job;
   const known = byProject.get(own);
   // What other programs found may have been found by itself, but a log can name any rule.
-  if (known === undefined || !('findings' in outcome) || foreign.has(own) || ownFiles.includes(own)) return null;
+  if (known === undefined || 'skipped' in outcome || 'givenUp' in outcome || foreign.has(own) || ownFiles.includes(own)) return null;
   let digest: string | null = null;
   const reading = readJobFile(job, own, version === null ? undefined : (bytes) => (digest = contentDigest(bytes)));
   if ('skipped' in reading || (version !== null && digest !== version.digest)) return null;
   const text = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
-  const inspection = withProjectFindings(outcome, text, JSON.parse(known) as ProjectFindings, sets[set] as RuleSet, catalog);
-  return inspection === null ? null : { index, outcome: inspection, version, facts };
+  const merged = withProjectFindings(outcome, text, JSON.parse(known) as ProjectFindings, sets[set] as RuleSet, catalog);
+  return merged === null ? null : { index, outcome: merged, version, facts };
 }

@@ -1,16 +1,14 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import type { Inspection } from '../../core/inspect/inspect-file.js';
-import { inspectionOf } from '../../core/inspect/kept-inspection.js';
+import type { FileFindings } from '../../core/findings/file-findings.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import type { LanguageId } from '../../core/base/language.js';
 import { buildId, CacheKeys, originOf } from '../cache/cache-keys.js';
 import { contentDigest } from '../cache/digests.js';
 import { FACTS_ALONE, type InspectionCache, type LatestLook } from '../cache/inspection-cache.js';
 import type { OutcomeMemo } from '../cache/outcome-memo.js';
-import type { RecordData } from '../cache/record.js';
 import type { SkippedReading } from '../files/source-file.js';
 import type { InspectedFile, InspectionJob } from './inspect-share.js';
-import { isLasting, keptDataOf } from './kept-data.js';
+import { isLasting } from './kept-data.js';
 
 /** What is known of the findings of a project: what earlier runs have kept, and what has not changed since it was found. */
 export interface KnownFindings {
@@ -24,7 +22,6 @@ export class Remembered {
   private readonly keys: CacheKeys;
   private readonly own: ReadonlySet<string>;
   private readonly generation: number;
-  private readonly levels = new Map<RuleSet, string>();
 
   private constructor(private readonly job: InspectionJob, private readonly cache: InspectionCache | null, private readonly memo: OutcomeMemo, catalog: Catalog, build: string) {
     const { houseRules, terms: { needsReasons }, settings, ownFiles } = job;
@@ -47,19 +44,18 @@ export class Remembered {
   }
 
   /** What was found in a file of the job; null if that is not known. */
-  find(index: number): Inspection | SkippedReading | null {
+  find(index: number): FileFindings | SkippedReading | null {
     const { path, language, set } = this.fileAt(index);
     const rules = this.job.sets[set] as RuleSet;
     if (Object.hasOwn(this.job.documents, path)) return null;
     const key = this.keyFor(path, rules, language);
     const { today } = this.job.terms;
-    const known = this.memo.find(path, key, this.levelsOf(rules), today);
+    const known = this.memo.find(path, key, today);
     if (known !== null && this.isEnough(known)) return known;
     const found = this.cache?.find(path, key, today) ?? null;
-    const kept = found === null ? null : outcomeOf(found.data, path, rules);
-    const outcome = kept !== null && this.isEnough(kept) ? kept : null;
-    if (found !== null && outcome !== null) this.memo.put(path, { key, levels: this.levelsOf(rules), today: found.today, outcome }, this.generation);
-    return outcome;
+    if (found === null || !this.isEnough(found.data)) return null;
+    this.memo.put(path, { key, today: found.today, outcome: found.data }, this.generation);
+    return found.data;
   }
 
   /** What was last found in a file of the job, and what has changed since; null if nothing is known. */
@@ -80,8 +76,8 @@ export class Remembered {
     const today = 'waivers' in outcome && outcome.waivers.some(({ until }) => until !== null) ? this.job.terms.today : null;
     const rules = this.job.sets[set] as RuleSet;
     const key = this.keyFor(path, rules, language);
-    if (version !== null) this.cache?.put({ path, key, ...version, today, data: keptDataOf(outcome), facts, origin: originOf(this.job.settings) });
-    this.memo.put(path, { key, levels: this.levelsOf(rules), today, outcome }, this.generation);
+    if (version !== null) this.cache?.put({ path, key, ...version, today, data: outcome, facts, origin: originOf(this.job.settings) });
+    this.memo.put(path, { key, today, outcome }, this.generation);
   }
 
   /** Writes what is new. */
@@ -99,14 +95,8 @@ export class Remembered {
   }
 
   /** Whether all that the job wants to know is known. */
-  private isEnough(outcome: Inspection | SkippedReading): boolean {
-    return !this.job.wantsRepairs || 'skipped' in outcome || outcome.repairs !== undefined;
-  }
-
-  private levelsOf(set: RuleSet): string {
-    let levels = this.levels.get(set);
-    if (levels === undefined) this.levels.set(set, (levels = [...set.rules].map(([rule, { level, keepsUpTo = '' }]) => `${rule} ${level} ${keepsUpTo}`).join('\n')));
-    return levels;
+  private isEnough(outcome: FileFindings | SkippedReading): boolean {
+    return !this.job.wantsRepairs || 'skipped' in outcome || outcome.repairs !== null;
   }
 
   private fileAt(index: number): InspectionJob['files'][number] {
@@ -120,16 +110,4 @@ const PROJECT = ' project ';
 /** Who does not look at the project cannot say whether it has changed. */
 function withoutProject(key: string): string {
   return key.split(PROJECT, 1)[0] as string;
-}
-
-/** The outcome that was kept; null if it is damaged. */
-function outcomeOf(data: RecordData, path: string, rules: RuleSet): Inspection | SkippedReading | null {
-  if ('skipped' in data) return data;
-  try {
-    return inspectionOf(data, path, rules);
-  } catch (error) {
-    // It has the right digest and is still no text of ours.
-    if (error instanceof SyntaxError) return null;
-    throw error;
-  }
 }

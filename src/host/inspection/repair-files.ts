@@ -3,6 +3,7 @@ import path from 'node:path';
 import { languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { repairFile } from '../../core/inspect/repair-file.js';
+import { findingsIn } from '../../core/findings/finding-list.js';
 import type { Ledger } from '../../core/ledger/ledger.js';
 import type { Language } from '../../core/base/language.js';
 import type { ChangedBundle, RepairedSource } from '../../core/inspect/fix-report.js';
@@ -69,7 +70,7 @@ export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants,
     }
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
     const rules = job.sets[set] as RuleSet;
-    const open = openIn(remembered?.find(index) ?? null, ledger, rules);
+    const open = openIn(remembered?.find(index) ?? null, own, ledger, rules);
     if (open?.some(wants) === false) {
       files.push({ path: own, before: source.whole, after: source.whole, repaired: new Map(), withdrawn: [], left: open });
       continue;
@@ -101,6 +102,6 @@ function writeAll(writer: Writer, changes: readonly [FileChange, ...FileChange[]
 }
 
 /** The open findings of a file that need not be looked at; null if it has to be. */
-function openIn(found: ReturnType<Remembered['find']>, ledger: Ledger, rules: RuleSet): readonly Finding[] | null {
-  return found === null || 'skipped' in found ? null : ledger.excuse(found.findings, rules).filter(({ excused }) => excused === null);
+function openIn(found: ReturnType<Remembered['find']>, own: string, ledger: Ledger, rules: RuleSet): readonly Finding[] | null {
+  return found === null || 'skipped' in found ? null : ledger.excuse(findingsIn(found, own, rules).all, rules).filter(({ excused }) => excused === null);
 }

@@ -1,5 +1,5 @@
 import { statusOf } from '../../core/inspect/file-status.js';
-import { inspectionOf } from '../../core/inspect/kept-inspection.js';
+import { findingsIn } from '../../core/findings/finding-list.js';
 import type { FileLook } from '../../core/inspect/status-report.js';
 import type { Ledger } from '../../core/ledger/ledger.js';
 import type { Finding } from '../../core/model/finding.js';
@@ -21,7 +21,7 @@ export function statusOfFiles({ files, sets }: InspectionJob, remembered: Rememb
 function lastFound({ data }: LatestLook, path: string, set: RuleSet, ledger: Ledger): Pick<FileLook, 'status' | 'findings' | 'skipped'> {
   if ('skipped' in data) return { status: null, findings: 0, skipped: data.skipped };
   // A rule may be off by now.
-  const still = inspectionOf(data, path, set).findings.filter(({ rule }) => (set.rules.get(rule)?.level ?? 'off') !== 'off');
+  const still = findingsIn(data, path, set).all.filter(({ rule }) => (set.rules.get(rule)?.level ?? 'off') !== 'off');
   const findings: readonly Finding[] = ledger.excuse(still, set);
   return { status: statusOf(findings), findings: findings.filter(({ excused }) => excused === null).length, skipped: null };
 }

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
+import { findingsIn } from '../../core/findings/finding-list.js';
 import { inspectFile } from '../../core/inspect/inspect-file.js';
 import { isDate } from '../../core/base/date.js';
 import type { Finding } from '../../core/model/finding.js';
@@ -40,9 +41,9 @@ export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveW
   if ('skipped' in reading) throw new UsageError(`${own} is not checked: ${reading.skipped === 'gone' ? 'it vanished during the run' : REASONS[reading.skipped]}\nMore about it: elvar scope ${own}`);
   const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
   const rules = job.sets[set] as RuleSet;
-  const inspection = withinLimit(tools, source, () => inspectFile(source, rules, tools));
-  if ('givenUp' in inspection) throw new UsageError(`${own}: ${describeIncomplete(inspection.givenUp)}`);
-  const selectors = selectorsFor(wish, inspection.findings, rules, catalog, own);
+  const found = withinLimit(tools, source, () => inspectFile(source, rules, tools));
+  if ('givenUp' in found) throw new UsageError(`${own}: ${describeIncomplete(found.givenUp)}`);
+  const selectors = selectorsFor(wish, findingsIn(found, own, rules).all, rules, catalog, own);
   const { line, reach, until, because } = wish;
   if (reach !== 'throughout') needLine(line, source.text.split(/\r\n|\r|\n/), own);
   const request: WaiverRequest = { line, reach, until, because, selectors };

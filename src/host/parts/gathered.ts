@@ -29,9 +29,9 @@ export function gathered({ stamp, of, parts, unfit }: FittingParts, here: PartSt
       ...missing.map((number): IncompletePath => ({ path: `part ${number} of ${of}`, reason: { code: 'part-missing' } })),
     ],
     isIn: (own) => used.has(partOf(own, of)),
-    found: (files) => files.map(({ path, rules: { set } }, index) => {
+    found: (files) => files.map(({ path }, index) => {
       const written = outcomes.get(path);
-      return { index, outcome: (written === undefined ? null : readOutcome(written, set)) ?? { givenUp: { code: 'not-in-part' } } };
+      return { index, outcome: (written === undefined ? null : readOutcome(written)) ?? { givenUp: { code: 'not-in-part' } } };
     }),
   };
 }

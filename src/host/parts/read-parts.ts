@@ -23,7 +23,7 @@ const part = z.strictObject({ number: count.min(1).max(MOST_PARTS), of: count.mi
 const question = z.strictObject({ targets: texts, since: z.string().nullable(), rules: texts, concerns: texts, set: texts, intake: texts, evenIgnored: z.boolean(), today: z.iso.date() });
 const stamp = z.strictObject({ build: z.string().nullable(), revision: z.string().nullable(), rules: z.string(), files: z.string(), question });
 const outcome = z.union([
-  z.strictObject({ path: z.string(), bytes: z.base64(), parts: z.tuple([count, count, count, count, z.enum(['latin1', 'utf16le']), count.nullable(), count.nullable(), count, count]), check: count, unfinished: texts }),
+  z.strictObject({ path: z.string(), bytes: z.base64(), parts: z.tuple([count, count, count, count, z.enum(['latin1', 'utf16le']), count.nullable(), count.nullable(), count, count]), check: count }),
   z.strictObject({ path: z.string(), skipped: z.literal('unreadable'), why: z.string() }),
   z.strictObject({ path: z.string(), skipped: z.enum(['too-large', 'binary', 'not-utf8', 'generated', 'not-a-file', 'gone']) }),
   z.strictObject({ path: z.string(), givenUp: z.union([z.strictObject({ code: z.literal('too-slow'), longest: z.number() }), z.strictObject({ code: z.literal('too-dense'), most: z.number() })]) }),

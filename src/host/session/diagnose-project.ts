@@ -85,7 +85,7 @@ async function failedExamples(catalog: Catalog): Promise<Evidence['failedExample
   const tools = await makeTools({ files, ownFiles: [], terms: { today: '1970-01-01', needsReasons: false }, settings: NO_SCOPE_SETTINGS }, catalog);
   const finds = ({ id }: HouseRule, { language, code }: HouseExample): boolean => {
     const set: RuleSet = { id: 'example', rules: new Map([[id, { level: 'error', options: catalog.get(id)?.defaults ?? {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
-    return inspectFile(new SourceText(nameFor(language), languageById(language) as Language, code), set, tools).findings.length > 0;
+    return inspectFile(new SourceText(nameFor(language), languageById(language) as Language, code), set, tools).size > 0;
   };
   return house.flatMap((rule) => rule.examples.filter((example) => finds(rule, example) !== (example.kind === 'bad'))
     .map(({ kind, place }) => ({ rule: rule.id, kind, file: place.file, line: place.line })));

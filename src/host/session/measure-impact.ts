@@ -91,7 +91,7 @@ function openIn(findings: readonly Finding[]): number {
 }
 
 function findingsOf({ files }: CheckReport): Finding[] {
-  return files.flatMap(({ findings }) => findings);
+  return files.flatMap(({ findings }) => findings.all);
 }
 
 /** The rules of both sides: house rules may have been added or removed. */

@@ -5,6 +5,7 @@ import type { Hit } from '../catalog/finder.js';
 import type { SourceText } from '../base/source-text.js';
 import { codeLineAt } from './code-line.js';
 import { fingerprintsOf } from './fingerprint.js';
+import { plainFinding } from './plain-finding.js';
 
 /** What all findings of one rule under one rule set have in common. */
 export interface FindingKind {
@@ -17,8 +18,8 @@ export interface FindingKind {
   readonly ownLevel?: Finding['level'] | undefined;
 }
 
-/** The findings of one file, with what is needed to locate them. */
-export class FileFindings {
+/** The findings of one file while it is looked at, with what is needed to locate them. */
+export class FoundFindings {
   /** In text order once all are found. */
   readonly all: FoundFinding[] = [];
   private prints: ReadonlyMap<FoundFinding, string> | null = null;
@@ -57,7 +58,7 @@ export class FoundFinding implements Finding {
   readonly notes: Finding['notes'];
 
   constructor(
-    private readonly file: FileFindings,
+    private readonly file: FoundFindings,
     private readonly kind: FindingKind,
     { start, end, message, confidence, repair, repairKind, notes }: Hit,
     mayRepair: boolean,
@@ -110,9 +111,4 @@ export class FoundFinding implements Finding {
   toJSON(): Finding {
     return plainFinding(this);
   }
-}
-
-/** A finding as plain data, so that it can be passed to another thread. */
-export function plainFinding({ rule, level, path, span, message, code, confidence, repair, excused, fingerprint, notes }: Finding): Finding {
-  return { rule, level, path, span, message, code, confidence, repair, excused, fingerprint, ...(notes !== undefined && { notes }) };
 }
