@@ -1,5 +1,5 @@
 import yargs, { type Argv } from 'yargs';
-import { IncompleteError, LayerError, UsageError, WishError } from '../host/files/errors.js';
+import { IncompleteError, LayerError, UsageError, UnfitChangeError } from '../host/files/errors.js';
 import { openWorkspace } from '../host/workspace.js';
 import { CATALOG_COMMAND } from './commands/catalog.js';
 import { CHECK } from './commands/check.js';
@@ -32,7 +32,7 @@ import { VERSION } from './version.js';
 import { tidyHelp } from './tidy-help.js';
 import { describeUsageMistake } from './usage-mistakes.js';
 import { viewIncomplete } from './views/incomplete.js';
-import { viewProblems, viewWrongWish } from './views/problems.js';
+import { viewProblems, viewUnfitChange } from './views/problems.js';
 import { visible } from '../formats/text/visible.js';
 
 const ABOUT = 'Elvar composes layered rules for code, explains which rules apply to each file and who decided that, and checks the code.';
@@ -206,8 +206,8 @@ function tellError(error: unknown, terminal: Terminal, style: Style): ExitCode {
     terminal.err(viewProblems(error.problems, error.texts, style));
     return EXIT.wrong;
   }
-  if (error instanceof WishError) {
-    terminal.err(viewWrongWish(error.problems, style));
+  if (error instanceof UnfitChangeError) {
+    terminal.err(viewUnfitChange(error.problems, style));
     return EXIT.wrong;
   }
   if (error instanceof IncompleteError) {

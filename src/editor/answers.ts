@@ -20,7 +20,7 @@ import { remarkActions } from './remarks.js';
 import { waiverCompletions, waiverWords } from './waiver-completion.js';
 
 /** What questions are answered from. */
-interface AnswerGround {
+interface AnswerContext {
   readonly client: ClientAbilities;
   readonly documents: Documents;
   readonly feedback: Feedback;
@@ -30,7 +30,7 @@ interface AnswerGround {
 type Token = Parameters<typeof cancellable>[0];
 
 /** Answers what a client asks about documents. About one that is not open, or no file, there is nothing to say. */
-export function answerQuestions(connection: Connection, { client, documents, feedback }: AnswerGround): void {
+export function answerQuestions(connection: Connection, { client, documents, feedback }: AnswerContext): void {
   /** Asks about an open document. */
   const about = <Answer>(uri: string, nothing: Answer, ask: (own: FileDocument) => Answer | Promise<Answer>): Answer | Promise<Answer> => {
     const own = documents.get(uri);

@@ -24,7 +24,7 @@ export async function checkProject(project: EditorProject, documents: Documents,
   progress.token.onCancellationRequested(() => controller.abort());
   progress.begin('Elvar checks the project', 0, undefined, true);
   try {
-    const report = await project.workspace.trial({ watch: watchOf((share, at) => progress.report(share, at)) }).check([], null, controller.signal);
+    const report = await project.workspace.trial({ watch: watchOf((share, at) => progress.report(share, at)) }).check([], { signal: controller.signal });
     project.keep(report);
     publish(report, project, documents, connection);
     const { error, warning, note, files } = totalsOf(report);

@@ -8,14 +8,14 @@ import { LEVELS } from '../core/model/level.js';
 import { impactSentence } from '../formats/text/impact.js';
 import { describeProblem } from '../formats/text/problem.js';
 import { visible } from '../formats/text/visible.js';
-import { LayerError, UsageError, WishError } from '../host/files/errors.js';
+import { LayerError, UsageError, UnfitChangeError } from '../host/files/errors.js';
 import { LEDGER_FILE } from '../host/files/own-files.js';
 import { COMMANDS } from './actions.js';
 import { checkProject } from './check-project.js';
 import type { FileDocument } from './documents.js';
 import { clientEdits, editsBetween } from './edits.js';
 import { Positions } from './positions.js';
-import type { CommandGround } from './command-ground.js';
+import type { EditorContext } from './command-context.js';
 import { showPage, tellFiles } from './show-page.js';
 
 /** What stands in a new waiver for the reason, until somebody types it. */
@@ -33,38 +33,38 @@ const filesArguments = z.tuple([z.object({ uri: z.string(), part: z.enum(['state
 const projectArguments = z.tuple([z.object({ uri: z.string() })]);
 
 /** What each command does with its arguments. */
-const HANDLERS: Readonly<Record<string, (given: readonly unknown[], ground: CommandGround) => Promise<void>>> = {
-  [COMMANDS.waive]: (given, ground) => waive(waiveArguments.parse(given)[0], ground),
-  [COMMANDS.show]: (given, ground) => show(showArguments.parse(given)[0], ground),
-  [COMMANDS.rule]: (given, ground) => changeRuling(ruleArguments.parse(given)[0], ground),
-  [COMMANDS.ledger]: (given, ground) => takeIntoLedger(ledgerArguments.parse(given)[0], ground),
-  [COMMANDS.project]: (given, ground) => checkAll(projectArguments.parse(given)[0], ground),
-  [COMMANDS.page]: (given, ground) => pageOf(pageArguments.parse(given)[0], ground),
-  [COMMANDS.files]: (given, ground) => filesOf(filesArguments.parse(given)[0], ground),
-  [COMMANDS.accept]: (given, ground) => acceptWord(acceptArguments.parse(given)[0], ground),
+const HANDLERS: Readonly<Record<string, (given: readonly unknown[], context: EditorContext) => Promise<void>>> = {
+  [COMMANDS.waive]: (given, context) => waive(waiveArguments.parse(given)[0], context),
+  [COMMANDS.show]: (given, context) => show(showArguments.parse(given)[0], context),
+  [COMMANDS.rule]: (given, context) => changeRuling(ruleArguments.parse(given)[0], context),
+  [COMMANDS.ledger]: (given, context) => takeIntoLedger(ledgerArguments.parse(given)[0], context),
+  [COMMANDS.project]: (given, context) => checkAll(projectArguments.parse(given)[0], context),
+  [COMMANDS.page]: (given, context) => pageOf(pageArguments.parse(given)[0], context),
+  [COMMANDS.files]: (given, context) => filesOf(filesArguments.parse(given)[0], context),
+  [COMMANDS.accept]: (given, context) => acceptWord(acceptArguments.parse(given)[0], context),
 };
 
 /** Runs a command that an action offered. What goes wrong is told to the user. */
-export async function runCommand(command: string, given: readonly unknown[], ground: CommandGround): Promise<null> {
+export async function runCommand(command: string, given: readonly unknown[], context: EditorContext): Promise<null> {
   try {
-    if (Object.hasOwn(HANDLERS, command)) await HANDLERS[command]?.(given, ground);
+    if (Object.hasOwn(HANDLERS, command)) await HANDLERS[command]?.(given, context);
   } catch (error) {
-    if (!(error instanceof UsageError || error instanceof LayerError || error instanceof WishError || error instanceof z.ZodError)) throw error;
+    if (!(error instanceof UsageError || error instanceof LayerError || error instanceof UnfitChangeError || error instanceof z.ZodError)) throw error;
     // Not every client can answer a question, but each can show a message.
     const message = error instanceof UsageError ? error.message : error instanceof z.ZodError ? `${command} does not take these arguments` : mistakeText(error);
-    await ground.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Error, message });
+    await context.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Error, message });
   }
   return null;
 }
 
 /** The first mistake of layer files, with its place. */
-function mistakeText({ problems: [first] }: LayerError | WishError): string {
+function mistakeText({ problems: [first] }: LayerError | UnfitChangeError): string {
   if (first === undefined) return 'a layer file is wrong: nothing was done';
   return `${visible(first.file)}${first.place === null ? '' : `:${first.place.line}`}: ${visible(describeProblem(first.detail).what)}: nothing was done`;
 }
 
 /** Inserts a waiver and selects its reason, so that it can be typed over. */
-async function waive({ uri, version, rule, line, reach }: z.infer<typeof waiveArguments>[0], { connection, documents, shows }: CommandGround): Promise<void> {
+async function waive({ uri, version, rule, line, reach }: z.infer<typeof waiveArguments>[0], { connection, documents, shows }: EditorContext): Promise<void> {
   const own = documents.get(uri);
   if (own === undefined || own.document.version !== version) throw new UsageError('the document has changed since: ask again');
   const { workspace } = await own.project.look(own.file, false);
@@ -78,7 +78,7 @@ async function waive({ uri, version, rule, line, reach }: z.infer<typeof waiveAr
   await connection.window.showDocument({ uri, takeFocus: true, selection: { start: positions.placeAt(waived.line, at + 1), end: positions.placeAt(waived.line, at + 1 + REASON.length) } });
 }
 
-async function show({ uri, file, line }: z.infer<typeof showArguments>[0], { connection, documents, shows }: CommandGround): Promise<void> {
+async function show({ uri, file, line }: z.infer<typeof showArguments>[0], { connection, documents, shows }: EditorContext): Promise<void> {
   const own = documents.get(uri);
   if (own === undefined) throw new UsageError('the document is no longer open');
   if (!shows) throw new UsageError(`${file}:${line}\nThis editor cannot be asked to go there.`);
@@ -87,50 +87,50 @@ async function show({ uri, file, line }: z.infer<typeof showArguments>[0], { con
 }
 
 /** Opens the change of a ruling in the layer file, for the user to see and save, and says what it does to the rest of the project. */
-async function changeRuling({ uri, rule, level, directory, zone }: z.infer<typeof ruleArguments>[0], ground: CommandGround): Promise<void> {
-  const own = openDocument(uri, ground);
+async function changeRuling({ uri, rule, level, directory, zone }: z.infer<typeof ruleArguments>[0], context: EditorContext): Promise<void> {
+  const own = openDocument(uri, context);
   const { edit } = await own.project.workspace.rules().set({ selector: rule, change: { level }, zone }, { kind: 'directory', directory: path.join(own.project.root, directory) });
-  await applyLayerEdit(edit, own.project.uris.of(edit.file), `${rule}: ${level}`, ground);
+  await applyLayerEdit(edit, own.project.uris.of(edit.file), `${rule}: ${level}`, context);
 }
 
 /** Opens the change of the list of accepted words, in the project's layer file or one's own. */
-async function acceptWord({ uri, word, personal }: z.infer<typeof acceptArguments>[0], ground: CommandGround): Promise<void> {
-  const own = openDocument(uri, ground);
+async function acceptWord({ uri, word, personal }: z.infer<typeof acceptArguments>[0], context: EditorContext): Promise<void> {
+  const own = openDocument(uri, context);
   const { workspace, root } = own.project;
   const target = personal ? { kind: 'personal' } as const : { kind: 'directory', directory: root } as const;
   const [rule, option] = ['words/spelling', 'known'];
   const change = { options: { [option]: listChange(workspace.rules().optionAt(target, null, rule, option), [word], false) } };
   const { edit } = await workspace.rules().set({ selector: rule, change, zone: null }, target);
   const { personalFile } = workspace.session.run;
-  await applyLayerEdit(edit, personal && personalFile !== null ? pathToFileURL(personalFile).href : own.project.uris.of(edit.file), `Accept ${word}`, ground);
+  await applyLayerEdit(edit, personal && personalFile !== null ? pathToFileURL(personalFile).href : own.project.uris.of(edit.file), `Accept ${word}`, context);
 }
 
-function openDocument(uri: string, { documents }: CommandGround): FileDocument {
+function openDocument(uri: string, { documents }: EditorContext): FileDocument {
   const own = documents.get(uri);
   if (own === undefined) throw new UsageError('the document is no longer open');
   return own;
 }
 
 /** Opens the new entry in the ledger, with its reason selected. */
-async function takeIntoLedger({ uri, version, fingerprint }: z.infer<typeof ledgerArguments>[0], ground: CommandGround): Promise<void> {
-  const own = openDocument(uri, ground);
+async function takeIntoLedger({ uri, version, fingerprint }: z.infer<typeof ledgerArguments>[0], context: EditorContext): Promise<void> {
+  const own = openDocument(uri, context);
   if (own.document.version !== version) throw new UsageError('the document has changed since: ask again');
   const { workspace, uris } = own.project;
   const { before, after } = await workspace.ledger().takingOne(own.file, fingerprint, REASON);
   const ledger = uris.of(LEDGER_FILE);
-  if (!await applied(ledger, { file: LEDGER_FILE, isNew: before === null, before: before ?? '', after }, 'Put a finding into the ledger', ground) || !ground.shows) return;
-  const positions = new Positions(after, ground.documents.encoding);
+  if (!await applied(ledger, { file: LEDGER_FILE, isNew: before === null, before: before ?? '', after }, 'Put a finding into the ledger', context) || !context.shows) return;
+  const positions = new Positions(after, context.documents.encoding);
   const at = after.indexOf(`because: ${REASON}`, after.indexOf(fingerprint)) + 'because: '.length;
-  await ground.connection.window.showDocument({ uri: ledger, takeFocus: true, selection: { start: positions.positionAt(at), end: positions.positionAt(at + REASON.length) } });
+  await context.connection.window.showDocument({ uri: ledger, takeFocus: true, selection: { start: positions.positionAt(at), end: positions.positionAt(at + REASON.length) } });
 }
 
-async function applyLayerEdit(edit: RuleEdit, uri: string, label: string, ground: CommandGround): Promise<void> {
-  if (!await applied(uri, edit, label, ground)) return;
-  await ground.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Info, message: `${edit.file}, not saved yet: ${impactSentence(edit.impact)}` });
+async function applyLayerEdit(edit: RuleEdit, uri: string, label: string, context: EditorContext): Promise<void> {
+  if (!await applied(uri, edit, label, context)) return;
+  await context.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Info, message: `${edit.file}, not saved yet: ${impactSentence(edit.impact)}` });
 }
 
 /** Has the client change a file from one text to another. @returns whether it has. */
-async function applied(uri: string, { file, isNew, before, after }: Pick<RuleEdit, 'file' | 'isNew' | 'before' | 'after'>, label: string, { connection, documents, creates }: CommandGround): Promise<boolean> {
+async function applied(uri: string, { file, isNew, before, after }: Pick<RuleEdit, 'file' | 'isNew' | 'before' | 'after'>, label: string, { connection, documents, creates }: EditorContext): Promise<boolean> {
   if (isNew && !creates) throw new UsageError(`${file} does not exist, and this editor cannot be asked to create it`);
   const positions = documents.get(uri)?.document.positions ?? new Positions(before, documents.encoding);
   const edits = clientEdits(editsBetween(before, after), positions);
@@ -138,18 +138,18 @@ async function applied(uri: string, { file, isNew, before, after }: Pick<RuleEdi
   return (await connection.workspace.applyEdit({ label, edit })).applied;
 }
 
-function pageOf({ uri, rule }: z.infer<typeof pageArguments>[0], ground: CommandGround): Promise<void> {
-  return showPage(openDocument(uri, ground), rule, ground);
+function pageOf({ uri, rule }: z.infer<typeof pageArguments>[0], context: EditorContext): Promise<void> {
+  return showPage(openDocument(uri, context), rule, context);
 }
 
-function filesOf({ uri, ...part }: z.infer<typeof filesArguments>[0], ground: CommandGround): Promise<void> {
-  return tellFiles(openDocument(uri, ground), part, ground);
+function filesOf({ uri, ...part }: z.infer<typeof filesArguments>[0], context: EditorContext): Promise<void> {
+  return tellFiles(openDocument(uri, context), part, context);
 }
 
-async function checkAll({ uri }: z.infer<typeof projectArguments>[0], ground: CommandGround): Promise<void> {
-  const { project } = openDocument(uri, ground);
-  const message = await checkProject(project, ground.documents, ground.connection);
+async function checkAll({ uri }: z.infer<typeof projectArguments>[0], context: EditorContext): Promise<void> {
+  const { project } = openDocument(uri, context);
+  const message = await checkProject(project, context.documents, context.connection);
   // In a large project, this was what findings beside rulings, and the doctor, waited for.
-  ground.renew(project);
-  if (message !== null) await ground.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Info, message });
+  context.renew(project);
+  if (message !== null) await context.connection.sendNotification(ShowMessageNotification.type, { type: MessageType.Info, message });
 }

@@ -1,8 +1,8 @@
 import { LayerError, UsageError } from '../host/files/errors.js';
 import { hasAtMost } from '../host/files/count-files.js';
-import { learnProject } from '../host/session/knowing-job.js';
-import type { ProjectState } from '../host/inspection/know-project.js';
+import { learnProject } from '../host/session/knowing-question.js';
 import type { Workspace } from '../host/workspace.js';
+import type { ProjectState } from '../host/questions/check-question.js';
 
 /** Up to this many files, whatever they are, each answer is by the project as it is at that moment. */
 const FEW_FILES = 500;

@@ -187,7 +187,7 @@ export class EditorProject {
 
   private async lookNow(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
     try {
-      const report = await this.workspace.check([file], null, signal, { repairs, by: this.learning.by });
+      const report = await this.workspace.check([file], { signal, repairs, by: this.learning.by });
       this.good = new Map(this.deciding);
       return { file: report.files[0] ?? null, report, problems: [], workspace: this.workspace };
     } catch (error) {
@@ -200,7 +200,7 @@ export class EditorProject {
   private async lookAsBefore(file: string, problems: readonly Problem[], repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
     const workspace = this.workspace.trial({ overlay: overlayOf(this.good) });
     try {
-      const report = await workspace.check([file], null, signal, { repairs });
+      const report = await workspace.check([file], { signal, repairs });
       return { file: report.files[0] ?? null, report, problems, workspace };
     } catch (error) {
       if (!(error instanceof LayerError || error instanceof UsageError)) throw error;

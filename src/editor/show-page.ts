@@ -9,12 +9,12 @@ import { filesReached } from '../core/impact/zone-effects.js';
 import { cacheFolder } from '../host/files/cache-folder.js';
 import { describeSystemError, UsageError } from '../host/files/errors.js';
 import { writeReport } from '../host/writing/report-file.js';
-import type { CommandGround } from './command-ground.js';
+import type { EditorContext } from './command-context.js';
 import type { FileDocument } from './documents.js';
 import type { FilesCommand } from './layer-hints.js';
 
 /** Shows the page of a rule: as a document of its own, kept with what saves time; where the editor cannot be asked for that, in brief. */
-export async function showPage(own: FileDocument, rule: string, { connection, shows }: CommandGround): Promise<void> {
+export async function showPage(own: FileDocument, rule: string, { connection, shows }: EditorContext): Promise<void> {
   const { workspace } = await own.project.look(own.file, false);
   const page = await workspace.rulePage(rule);
   if (!shows) {
@@ -35,7 +35,7 @@ export async function showPage(own: FileDocument, rule: string, { connection, sh
 const MOST_FILES = 12;
 
 /** Names the files for which a part of a layer file decides. */
-export async function tellFiles(own: FileDocument, { part, line, column }: Omit<FilesCommand, 'uri'>, { connection }: CommandGround): Promise<void> {
+export async function tellFiles(own: FileDocument, { part, line, column }: Omit<FilesCommand, 'uri'>, { connection }: EditorContext): Promise<void> {
   const report = own.project.resolve();
   const file = path.relative(own.project.root, own.file).split(path.sep).join('/');
   if (report === null) return;

@@ -7,10 +7,9 @@ import type { RulePage } from '../core/cascade/rule-page.js';
 import type { CompareReport } from '../core/compare/compare-report.js';
 import type { DoctorReport } from '../core/doctor/doctor-report.js';
 import type { ImpactReport, PinUpdate } from '../core/impact/impact-report.js';
-import type { CheckWants } from './session/questions.js';
+import type { CheckQuestion } from './questions/check-question.js';
 import type { CheckReport } from '../core/inspect/check-report.js';
 import { explainLine } from '../core/inspect/explain-line.js';
-import type { Part } from '../core/inspect/part-record.js';
 import type { FixReport } from '../core/inspect/fix-report.js';
 import type { StatusReport } from '../core/inspect/status-report.js';
 import type { LineExplanation, RuleExcuses } from '../core/inspect/line-explanation.js';
@@ -25,7 +24,6 @@ import { findProjectRoot } from './files/project-root.js';
 import { statsAt } from './files/stats.js';
 import { needLine, type FilePlace } from './files/target-path.js';
 import type { Watch } from './files/watch.js';
-import type { FixWish } from './inspection/repair-project.js';
 import { builtInPresets } from './layers/built-in-presets.js';
 import { runSettings, type RunSettings, type WorkspaceOptions } from './layers/run-settings.js';
 import { ruleById } from './project/rule-by-id.js';
@@ -33,10 +31,11 @@ import { rulePage } from './project/rule-page.js';
 import { selectedRules } from './project/selected-rules.js';
 import { excusesOf } from './session/rule-excuses.js';
 import { needQueries } from './inspection/need-queries.js';
-import { knowingJobFor } from './session/knowing-job.js';
+import { knowingQuestionFor } from './session/knowing-question.js';
 import { Session } from './session/session.js';
 import { completeEarlier, whileWriting } from './writing/while-writing.js';
 import type { Writer } from './writing/writer.js';
+import type { FixQuestion } from './questions/change-questions.js';
 
 /** Opens the project around a directory. @param keeps whether what is known is kept between questions. @throws UsageError if the root is not a directory or an option is wrong. */
 export function openWorkspace(options: WorkspaceOptions = {}, keeps = false): Workspace {
@@ -147,12 +146,10 @@ export class Workspace {
 
   /**
    * What does the code violate?
-   * @param since a git revision: only findings on lines changed since then are reported.
-   * @param signal ends the check between two files. @param wants what to tell besides.
    * @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted.
    */
-  check(paths: readonly string[] = [], since: string | null = null, signal?: AbortSignal, wants: CheckWants & { readonly part?: Part | undefined } = {}): Promise<CheckReport> {
-    return this.fresh.check(paths, { since, only: null, part: wants.part, signal }, wants);
+  check(paths: readonly string[] = [], question: CheckQuestion = {}): Promise<CheckReport> {
+    return this.fresh.check(paths, question);
   }
 
   /** What was last found in each file, and what has changed since? Parses nothing. */
@@ -231,16 +228,16 @@ export class Workspace {
    * Repairs what can be repaired safely and, if asked, what is offered by the named rules.
    * @throws UsageError if a selector selects no rule, or offered repairs are asked for without naming rules.
    */
-  async fix(paths: readonly string[], wish: FixWish): Promise<FixReport> {
-    if (wish.offered && wish.rules.length === 0) throw new UsageError('offered repairs need a look, so they are made only for rules that you name\nFor example: elvar fix --offered --rule dead/import --dry-run');
-    const repair = (writer: Writer | null): Promise<FixReport> => this.repair(paths, wish, writer);
-      return wish.writes ? whileWriting(this.root, this.watch, repair).finally(() => this.session.forget()) : repair(null);
+  async fix(paths: readonly string[], question: FixQuestion): Promise<FixReport> {
+    if (question.offered && question.rules.length === 0) throw new UsageError('offered repairs need a look, so they are made only for rules that you name\nFor example: elvar fix --offered --rule dead/import --dry-run');
+    const repair = (writer: Writer | null): Promise<FixReport> => this.repair(paths, question, writer);
+      return question.writes ? whileWriting(this.root, this.watch, repair).finally(() => this.session.forget()) : repair(null);
   }
 
-  private async repair(paths: readonly string[], { rules, offered, places, signal }: FixWish, writer: Writer | null): Promise<FixReport> {
-    const { job, base, listing: { skipped } } = await knowingJobFor(this.fresh, paths);
+  private async repair(paths: readonly string[], { rules, offered, places, signal }: FixQuestion, writer: Writer | null): Promise<FixReport> {
+    const { question, base, listing: { skipped } } = await knowingQuestionFor(this.fresh, paths);
     const { repairProject } = await import('./inspection/repair-project.js');
-    return repairProject(job, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, places, writer, ledger: this.session.ledger(), known: this.session.known, signal }, this.watch);
+    return repairProject(question, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, places, writer, ledger: this.session.ledger(), memory: this.session.findingMemories, signal }, this.watch);
   }
 
   /** Completes what a run that was killed while writing has left to do; every method that writes does so too. */

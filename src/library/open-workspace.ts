@@ -175,7 +175,7 @@ function workspaceOf(host: HostWorkspace, given: WorkspaceOptions): Workspace {
 }
 
 async function check(host: HostWorkspace, { paths = [], since, rules = [], excused = false, signal }: CheckQuestion): Promise<FindingsDocument> {
-  const report = await host.check(paths, since ?? null, signal as AbortSignal | undefined);
+  const report = await host.check(paths, { since, signal: signal as AbortSignal | undefined });
   const asked = narrowed(report, { rules: selectedRules(rules, report.catalog), concerns: null });
   return checkJson(asked, { level: 0, confidence: 0 }, { withExcused: excused, withFiles: false }) as FindingsDocument;
 }

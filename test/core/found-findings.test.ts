@@ -6,7 +6,7 @@ import { countsOf } from '../../src/core/findings/finding-counts.js';
 import { findingsIn } from '../../src/core/findings/finding-list.js';
 import { plainFinding } from '../../src/core/findings/plain-finding.js';
 import { writeFindings } from '../../src/core/findings/write-findings.js';
-import { packed, unpacked } from '../../src/host/cache/record.js';
+import { packed, unpacked } from '../../src/host/memory/record.js';
 import { FoundFindings, type FoundFinding } from '../../src/core/findings/found-finding.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import type { Language } from '../../src/core/base/language.js';

@@ -39,7 +39,7 @@ const ROOMS = [
   ...['base', 'model', 'patterns', 'intake', 'syntax', 'facts', 'waivers', 'catalog', 'layers', 'expectations', 'cascade', 'history', 'scope', 'findings', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal'].map((room) => `core/${room}/`),
   'formats/',
   'host/package-folder.ts', 'host/page-script.ts',
-  ...['files', 'writing', 'git', 'intake', 'layers', 'project', 'cache', 'inspection', 'parts', 'session', 'history', 'desks'].map((room) => `host/${room}/`),
+  ...['files', 'writing', 'git', 'intake', 'layers', 'questions', 'memory', 'project', 'inspection', 'parts', 'session', 'history', 'desks'].map((room) => `host/${room}/`),
   'host/workspace.ts',
   'editor/', 'library/', 'cli/', 'index.ts',
 ];

@@ -4,9 +4,9 @@ import { setTimeout } from 'node:timers/promises';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { FileFindings } from '../../src/core/findings/file-findings.js';
-import type * as CacheFile from '../../src/host/cache/cache-file.js';
-import type { StoredRecord } from '../../src/host/cache/cache-file.js';
-import type * as Record_ from '../../src/host/cache/record.js';
+import type * as CacheFile from '../../src/host/memory/memory-file.js';
+import type { StoredRecord } from '../../src/host/memory/memory-file.js';
+import type * as Record_ from '../../src/host/memory/record.js';
 import type * as Check from '../../src/formats/json/check.js';
 import type * as Fix from '../../src/formats/json/fix.js';
 import type * as Impact from '../../src/formats/json/impact.js';
@@ -17,8 +17,8 @@ import { elvar, makeFolder } from '../support/project.js';
 import { runs, whenDeep } from '../support/runs.js';
 
 const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;
-const { readCacheFile, writeCacheFile } = await import('../../dist/host/cache/cache-file.js') as unknown as typeof CacheFile;
-const { packed, unpacked, unpackedFacts } = await import('../../dist/host/cache/record.js') as unknown as typeof Record_;
+const { readMemoryFile, writeMemoryFile } = await import('../../dist/host/memory/memory-file.js') as unknown as typeof CacheFile;
+const { packed, unpacked, unpackedFacts } = await import('../../dist/host/memory/record.js') as unknown as typeof Record_;
 const { checkJson } = await import('../../dist/formats/json/check.js') as unknown as typeof Check;
 const { fixJson } = await import('../../dist/formats/json/fix.js') as unknown as typeof Fix;
 const { impactJson } = await import('../../dist/formats/json/impact.js') as unknown as typeof Impact;
@@ -68,12 +68,12 @@ describe('what is remembered', () => {
     const first = check();
     const [name] = readdirSync(cache) as [string];
     // What is told is what was remembered: a word of it is changed, and the digests with it.
-    const contents = readCacheFile(path.join(cache, name), folder);
+    const contents = readMemoryFile(path.join(cache, name), folder);
     for (const [own, [record]] of contents.records as Map<string, [StoredRecord]>) {
       const data = unpacked(record.packed) as FileFindings;
       contents.records.set(own, [{ ...record, packed: packed({ ...data, texts: (data.texts as () => string)().replaceAll('converts its', 'remember its') }, unpackedFacts(record.packed)) }]);
     }
-    writeCacheFile(path.join(cache, name), folder, contents);
+    writeMemoryFile(path.join(cache, name), folder, contents);
     expect(check()).toBe(first.replaceAll('== converts its', '== remember its').replaceAll('!= converts its', '!= remember its'));
     expect(check()).not.toBe(first);
     // Another content is looked at, an equal one written anew is not.

@@ -122,7 +122,7 @@ test('a finding is on a changed line if, and only if, its line was not there at 
     }
     for (const one of [{ kind: 'commit' } as const, ...steps]) take(folder, state, one);
     const revision = back % state.commits.length;
-    const report = await openWorkspace({ directory: folder, root: folder, noPersonal: true }).check([], `HEAD~${state.commits.length - 1 - revision}`);
+    const report = await openWorkspace({ directory: folder, root: folder, noPersonal: true }).check([], { since: `HEAD~${state.commits.length - 1 - revision}` });
     const expected = changedSince(state, revision);
     for (const [file, changed] of expected) {
       const told = report.files.find(({ path: own }) => own === file)?.findings.all.map(({ span }) => `${file}:${span.start.line}`) ?? [];

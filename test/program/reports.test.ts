@@ -235,9 +235,9 @@ describe('check --report', () => {
     ['in the place of a directory', ['markdown=.'], 'is a directory'],
     ['below a file', ['markdown=a.js/x'], 'cannot be written'],
     ['twice in one file', ['markdown=x', 'json=./x'], 'another report goes to the same file'],
-  ])('does nothing when asked for one %s', (_, wishes, said) => {
+  ])('does nothing when asked for one %s', (_, questions, said) => {
     const folder = project();
-    const run = elvar(folder, ['check', '--no-personal', ...wishes.flatMap((wish) => ['--report', wish])]);
+    const run = elvar(folder, ['check', '--no-personal', ...questions.flatMap((wish) => ['--report', wish])]);
     expect(run).toMatchObject({ code: 2, out: '', err: expect.stringContaining(said) as string });
     expect(readdirSync(folder).sort()).toEqual(['.git', '.gitignore', 'a.js', 'elvar.yaml']);
   });

@@ -54,12 +54,12 @@ export interface ShownCheck {
 
 /** Whether an answer is wanted that tells how each finding can be repaired. */
 export function wantsRepairs({ format, report }: CheckOptions & { readonly format: string }): boolean {
-  return format === 'sarif' || report.some((wish) => wish.startsWith('sarif='));
+  return format === 'sarif' || report.some((question) => question.startsWith('sarif='));
 }
 
 /** Whether an answer is wanted that tells what is wrong with the configuration. */
 export function wantsHealth({ format, report }: CheckOptions & { readonly format: string }): boolean {
-  return format === 'html' || report.some((wish) => wish.startsWith('html='));
+  return format === 'html' || report.some((question) => question.startsWith('html='));
 }
 
 /** How the answer of a check is written. */

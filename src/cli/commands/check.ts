@@ -55,7 +55,7 @@ function isOfAll({ path, since }: CheckOptions): boolean {
 function checkedBy({ options }: Context<CheckOptions>, workspace: Workspace, part: Part | undefined, signal?: AbortSignal): Promise<CheckReport> {
   const { path, since, rule, concern } = options;
   const repairs = wantsRepairs(options);
-  return workspace.check(path, since ?? null, signal, { repairs, part, record: part !== undefined && repairs ? { rules: rule, concerns: concern } : undefined });
+  return workspace.check(path, { since, signal, repairs, part, record: part !== undefined && repairs ? { rules: rule, concerns: concern } : undefined });
 }
 
 async function watch(context: Context<CheckOptions>): Promise<ExitCode> {

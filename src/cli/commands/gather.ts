@@ -45,7 +45,7 @@ export const GATHER: Command<GatherOptions> = {
     needSame(options, parts.stamp.question);
     const workspace = context.workspace.trial(settingsOf(parts.stamp.question, context.workspace.root));
     const asked: CheckOptions & { readonly format: string } = { ...options, path: targets.map((own) => path.join(workspace.root, own)), since: since ?? undefined, rule: rules, concern: concerns, watch: false };
-    const whole = await workspace.check(asked.path, since, undefined, { repairs: true, parts });
+    const whole = await workspace.check(asked.path, { since, repairs: true, parts });
     const isOfAll = targets.length === 0 && since === null && whole.incomplete.length === 0;
     const health = wantsHealth(asked) ? await workspace.doctor(isOfAll ? whole : null) : null;
     return answerCheck({ ...context, options: asked, workspace } as Context<CheckOptions>, whole, reports, health);

@@ -18,14 +18,14 @@ export interface WantedReport {
 }
 
 /** The reports that `--report FORMAT=FILE` asks for. @throws UsageError if one of them cannot be written. */
-export function wantedReports<Options, Answer>(wishes: readonly string[], formats: Formats<Options, Answer>, { terminal, options, workspace }: Context<{ readonly watch: boolean; readonly overwrite: boolean }>): WantedReport[] {
-  if (wishes.length > 0 && options.watch) throw new UsageError('--watch writes no report\nLeave out --report, or --watch.');
-  const reports = wishes.map((wish): WantedReport => {
-    const [, format, name] = /^([^=]*)=(.+)$/s.exec(wish) ?? [];
-    if (format === undefined || name === undefined) throw new UsageError(`--report ${wish}: this is not FORMAT=FILE\nWrite, for example, --report markdown=findings.md.`);
+export function wantedReports<Options, Answer>(asked: readonly string[], formats: Formats<Options, Answer>, { terminal, options, workspace }: Context<{ readonly watch: boolean; readonly overwrite: boolean }>): WantedReport[] {
+  if (asked.length > 0 && options.watch) throw new UsageError('--watch writes no report\nLeave out --report, or --watch.');
+  const reports = asked.map((report): WantedReport => {
+    const [, format, name] = /^([^=]*)=(.+)$/s.exec(report) ?? [];
+    if (format === undefined || name === undefined) throw new UsageError(`--report ${report}: this is not FORMAT=FILE\nWrite, for example, --report markdown=findings.md.`);
     if (!Object.hasOwn(formats, format)) {
       const near = nearName(format, Object.keys(formats));
-      throw new UsageError(`--report ${wish}: there is no format ${format}\n${near === null ? `There are: ${listed(Object.keys(formats))}.` : `Did you mean ${near}?`}`);
+      throw new UsageError(`--report ${report}: there is no format ${format}\n${near === null ? `There are: ${listed(Object.keys(formats))}.` : `Did you mean ${near}?`}`);
     }
     return { format, name, file: path.resolve(terminal.directory, name) };
   });

@@ -35,13 +35,13 @@ const LIST: Formats<Options, WaiverList> = {
 /** A new waiver, and what it was to say. */
 interface Waived {
   readonly file: WaivedFile;
-  readonly wish: { readonly reach: Reach; readonly until: string | null; readonly because: string };
+  readonly question: { readonly reach: Reach; readonly until: string | null; readonly because: string };
 }
 
 /** A waiver that was written. */
 const WAIVED: Formats<Options, Waived> = {
   text: ({ file }, { options, style }) => (file.failed === null ? viewWaive(file, options.dryRun, style) : ''),
-  json: ({ file, wish }, { options }) => jsonText(waiveJson(file, wish, !options.dryRun && file.failed === null)),
+  json: ({ file, question }, { options }) => jsonText(waiveJson(file, question, !options.dryRun && file.failed === null)),
 };
 
 /** `elvar waive`. */
@@ -81,7 +81,7 @@ async function waive(context: Context<Options>): Promise<ExitCode> {
   if (because === undefined) throw new UsageError('a waiver needs a reason\nGive one with --because, in a few words.');
   const waived = await workspace.waivers().write(file, { rules, line, column, reach, until, because }, !dryRun);
   if (waived.failed !== null) terminal.err(`${visible(waived.path)} was not written: ${visible(waived.failed)}\n`);
-  show(context, WAIVED, { file: waived, wish: { reach, until, because } });
+  show(context, WAIVED, { file: waived, question: { reach, until, because } });
   if (dryRun) hint(context, 'Run it without --dry-run to change the file.');
   return waived.failed === null ? EXIT.fine : EXIT.incomplete;
 }

@@ -23,7 +23,7 @@ export function viewProblems(problems: readonly Problem[], texts: ReadonlyMap<st
 }
 
 /** The mistakes that a layer file would have if the command line were carried out. They are not in any file yet, so they have no lines. */
-export function viewWrongWish(problems: readonly Problem[], style: Style): string {
+export function viewUnfitChange(problems: readonly Problem[], style: Style): string {
   const lines = problems.flatMap(({ detail }) => {
     const { what, advice } = describeProblem(detail);
     return [style.wrong(visible(what)), ...(advice === null ? [] : [`  ${visible(advice)}`])];

@@ -50,3 +50,25 @@ export interface PartRecord {
   readonly stamp: PartStamp;
   readonly outcomes: readonly PartOutcome[];
 }
+
+/** A part, and the file that holds it, as named. */
+export interface FoundPart {
+  readonly name: string;
+  readonly record: PartRecord;
+}
+
+/** A file that is no part, or one that does not fit. */
+export interface UnfitPart {
+  readonly name: string;
+  readonly why: string;
+}
+
+/** The parts of one check. */
+export interface FittingParts {
+  /** What they are parts of. */
+  readonly stamp: PartStamp;
+  readonly of: number;
+  /** By number, each once. */
+  readonly parts: ReadonlyMap<number, FoundPart>;
+  readonly unfit: readonly UnfitPart[];
+}

@@ -1,19 +1,12 @@
+import type { ExpectationQuestion } from '../questions/change-questions.js';
 import { holdingNow, type WrittenExpectation } from '../../core/expectations/from-now.js';
 import type { Decision } from '../../core/model/statement.js';
 import { UsageError } from '../files/errors.js';
 import { selectedRules } from '../project/selected-rules.js';
 import type { Session } from '../session/session.js';
 
-/** What to count on. */
-export interface ExpectationWish {
-  /** A file, which need not exist, or a directory; as typed. */
-  readonly path: string;
-  readonly selector: string;
-  readonly because: string | null;
-}
-
 /** An expectation that holds now. @param around the directory of the layer file, relative to the root; `.` for the root. @throws UsageError if there is nothing to count on. */
-export function expectationOf(session: Session, { path: target, selector, because }: ExpectationWish, around: string): WrittenExpectation {
+export function expectationOf(session: Session, { path: target, selector, because }: ExpectationQuestion, around: string): WrittenExpectation {
   const own = session.relative(target);
   const isDirectory = session.isDirectory(target);
   const prefix = around === '.' ? '' : `${around}/`;

@@ -1,7 +1,8 @@
+import type { RulingQuestion } from '../questions/change-questions.js';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { rulingOutcome } from '../../core/impact/ruling-outcome.js';
-import { addAdoption, addExpectation, adoptedIn, optionIn, removeRuling, replaceAdoption, setRuling, type NewAdoption, type RulingChange } from '../../core/layers/edit/edit-layer.js';
+import { addAdoption, addExpectation, adoptedIn, optionIn, removeRuling, replaceAdoption, setRuling, type NewAdoption } from '../../core/layers/edit/edit-layer.js';
 import { EditError, setYaml } from '../../core/layers/edit/edit-yaml.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { RuleEdit } from '../../core/impact/rule-edit.js';
@@ -9,7 +10,7 @@ import { nearSelector } from '../../core/catalog/near-selector.js';
 import { nearReference, parsePresetReference } from '../../core/layers/parse/preset-reference.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { parseSelector } from '../../core/model/selector.js';
-import { LayerError, UsageError, WishError } from '../files/errors.js';
+import { LayerError, UsageError, UnfitChangeError } from '../files/errors.js';
 import { overlayOf } from '../files/overlay.js';
 import { filesOnDisk } from '../files/project-files.js';
 import { liesIn, realOrNearest } from '../files/real-path.js';
@@ -21,19 +22,13 @@ import { linkOn, relativeTo } from '../files/target-path.js';
 import { readTextFile } from '../files/text-file.js';
 import type { Session } from '../session/session.js';
 import type { FileChange } from '../writing/file-change.js';
-import { expectationOf, type ExpectationWish } from './expectation-now.js';
+import { expectationOf } from './expectation-now.js';
 import { whileWriting } from '../writing/while-writing.js';
 import type { UnwrittenFile } from '../writing/writer.js';
+import type { ExpectationQuestion } from '../questions/change-questions.js';
 
 /** Which layer file to change. */
 export type LayerTarget = { readonly kind: 'directory'; readonly directory: string } | { readonly kind: 'personal' };
-
-/** A ruling to add, change or remove. */
-interface RulingWish {
-  readonly selector: string;
-  readonly change: RulingChange | 'remove';
-  readonly zone: string | null;
-}
 
 /** A layer file, existing or not. */
 interface LayerText {
@@ -61,7 +56,7 @@ export class RuleDesk {
   }
 
   /** Tries a ruling. */
-  async set({ selector, change, zone }: RulingWish, target: LayerTarget): Promise<PlannedEdit> {
+  async set({ selector, change, zone }: RulingQuestion, target: LayerTarget): Promise<PlannedEdit> {
     const before = this.session.catalog();
     if (parseSelector(selector) === null) throw new UsageError(`${selector} is not a selector\n${nearAdvice(nearSelector(selector, before.catalog)) ?? 'Write *, concern/*, tag:NAME or concern/name'}`);
     if (change !== 'remove') selectedRules([selector], before.catalog);
@@ -71,7 +66,7 @@ export class RuleDesk {
   }
 
   /** Tries an expectation: what holds now for a file, which need not exist, or for all files of a directory. */
-  async expect(wanted: ExpectationWish, target: LayerTarget & { readonly kind: 'directory' }): Promise<PlannedEdit> {
+  async expect(wanted: ExpectationQuestion, target: LayerTarget & { readonly kind: 'directory' }): Promise<PlannedEdit> {
     const layer = this.layerAt(target, this.session.catalog().usesStarter);
     const item = expectationOf(this.session, wanted, path.posix.dirname(layer.file));
     return this.plan(layer, this.edited(layer, (text) => addExpectation(text, item)), null);
@@ -160,7 +155,7 @@ export class RuleDesk {
       const { measureImpact } = await import('../session/measure-impact.js');
       return await measureImpact(this.session, trial);
     } catch (error) {
-      throw error instanceof LayerError && error.problems.every((problem) => problem.file === file) ? new WishError(error.problems) : error;
+      throw error instanceof LayerError && error.problems.every((problem) => problem.file === file) ? new UnfitChangeError(error.problems) : error;
     }
   }
 

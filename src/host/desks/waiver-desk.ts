@@ -2,12 +2,12 @@ import path from 'node:path';
 import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/waiver-report.js';
 import { UsageError } from '../files/errors.js';
 import { describeSkipped } from '../../formats/text/skip-reasons.js';
-import type { WaiveWish } from '../inspection/waive-file.js';
-import { knowingJobFor } from '../session/knowing-job.js';
+import { knowingQuestionFor } from '../session/knowing-question.js';
 import type { Session } from '../session/session.js';
 import { digestAt } from '../writing/on-disk.js';
 import { whileWriting } from '../writing/while-writing.js';
 import type { Writer } from '../writing/writer.js';
+import type { WaiveQuestion } from '../questions/change-questions.js';
 
 /** Shows, adds and removes the waivers of a project. Every method throws a LayerError if a layer file is wrong. */
 export class WaiverDesk {
@@ -29,13 +29,13 @@ export class WaiverDesk {
    * @param writes whether to write the file; if not, the answer says what would be written.
    * @throws UsageError if there is no such file, nothing to waive, or waiving is not allowed there.
    */
-  async write(target: string, wish: WaiveWish, writes: boolean): Promise<WaivedFile> {
+  async write(target: string, question: WaiveQuestion, writes: boolean): Promise<WaivedFile> {
     if (!this.session.exists(target) || this.session.isDirectory(target)) throw new UsageError(`there is no file ${target}`);
-    const { job, listing, base } = await knowingJobFor(this.session, [target]);
+    const { question: inspection, listing, base } = await knowingQuestionFor(this.session, [target]);
     const [skipped] = listing.skipped;
     if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${describeSkipped(skipped)}`}\nMore about it: elvar scope ${target}`);
     const { waiveIn } = await import('../inspection/waive-file.js');
-    const write = (writer: Writer | null): Promise<WaivedFile> => waiveIn(job, base.catalog, wish, writer);
+    const write = (writer: Writer | null): Promise<WaivedFile> => waiveIn(inspection, base.catalog, question, writer);
     if (!writes) return write(null);
     const file = path.join(this.session.root, this.session.relative(target));
     const before = digestAt(file);
@@ -47,9 +47,9 @@ export class WaiverDesk {
 
   /** Removes the waivers that excuse nothing. @param writes whether to write the files; if not, the answer says what would be written. */
   async removeUnused(paths: readonly string[], writes: boolean): Promise<readonly UnwaivedFile[]> {
-    const { job, base } = await knowingJobFor(this.session, paths);
+    const { question: inspection, base } = await knowingQuestionFor(this.session, paths);
     const { removeWaivers } = await import('../inspection/remove-waivers.js');
-    const remove = (writer: Writer | null): Promise<UnwaivedFile[]> => removeWaivers(job, base.catalog, writer);
+    const remove = (writer: Writer | null): Promise<UnwaivedFile[]> => removeWaivers(inspection, base.catalog, writer);
     return writes ? whileWriting(this.session.root, this.session.run.watch, remove) : remove(null);
   }
 }

@@ -7,8 +7,8 @@ export class UsageError extends Error {
 }
 
 /** The requested change would make a layer file wrong; nothing was done. */
-export class WishError extends Error {
-  override readonly name = 'WishError';
+export class UnfitChangeError extends Error {
+  override readonly name = 'UnfitChangeError';
 
   /** @param problems the problems that the file would have; its text exists nowhere. */
   constructor(readonly problems: readonly Problem[]) {

@@ -24,7 +24,7 @@ export interface DecidedTree {
 }
 
 /** What decides at a commit. */
-interface Ground {
+interface DecidingContext {
   readonly session: Session;
   readonly tree: TreeAt;
   readonly blobs: Blobs;
@@ -35,7 +35,7 @@ interface Ground {
 }
 
 /** Decides about a path by the layer files of a commit. @param own the path at that time. @param day the day that decides what has expired. */
-export function decideTree({ session, tree, blobs, rule, reads }: Ground, own: string, day: string): DecidedTree {
+export function decideTree({ session, tree, blobs, rule, reads }: DecidingContext, own: string, day: string): DecidedTree {
   const asked = new Set<string>();
   let asksAll = false;
   const { textAt, layerDirectories } = overlayOfTree(session.root, tree, blobs, (file) => asked.add(file));

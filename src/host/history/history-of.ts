@@ -1,3 +1,4 @@
+import type { HistoryQuestion } from '../questions/history-question.js';
 import path from 'node:path';
 import { CONCERNS } from '../../core/model/concern.js';
 import { CATALOG } from '../../core/catalog/registry.js';
@@ -6,18 +7,8 @@ import type { RuleId } from '../../core/model/rule.js';
 import { findRepository } from '../git/find-repository.js';
 import { ruleById } from '../project/rule-by-id.js';
 import type { Session } from '../session/session.js';
-import { digestOfFile, historyKey, RememberedHistories } from './remembered-history.js';
+import { digestOfFile, historyKey, HistoryMemory } from '../memory/history-memory.js';
 import { WalkBack } from './walk-back.js';
-
-/** What is asked of a history. */
-export interface HistoryQuestion {
-  /** The rule in question; null for all. */
-  readonly rule: RuleId | null;
-  /** The first day to tell of, by the day of the commit, as YYYY-MM-DD; null for everything. */
-  readonly since: string | null;
-  /** The day that decides what has expired at any time; null for the day of each commit. */
-  readonly today: string | null;
-}
 
 /**
  * How the decisions about a path came about, the newest event first.
@@ -42,9 +33,9 @@ export async function* historyOf(session: Session, target: string, { rule, since
 }
 
 /** Where a history is remembered; null if it is not. */
-function memoryOf({ root, run }: Session, question: { readonly path: string; readonly rule: RuleId | null; readonly today: string | null }): { readonly histories: RememberedHistories; readonly key: string } | null {
+function memoryOf({ root, run }: Session, question: { readonly path: string; readonly rule: RuleId | null; readonly today: string | null }): { readonly histories: HistoryMemory; readonly key: string } | null {
   const key = run.cacheFolder === null ? null : historyKey(run, question, mailmapOf(root));
-  return key === null || run.cacheFolder === null ? null : { histories: new RememberedHistories(run.cacheFolder, root), key };
+  return key === null || run.cacheFolder === null ? null : { histories: new HistoryMemory(run.cacheFolder, root), key };
 }
 
 /** An event as far as it is about a rule; null if nothing of it is. */

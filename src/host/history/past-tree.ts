@@ -9,7 +9,7 @@ import { Blobs, TreeAt } from '../git/tree-at.js';
 import { atRevision } from '../git/unreadable.js';
 import type { Session } from '../session/session.js';
 import { decideTree, type DecidedTree } from './decided-tree.js';
-import { digestOfFile, type KeptHistory } from './remembered-history.js';
+import { digestOfFile, type RememberedHistory } from '../memory/history-memory.js';
 import { WatchedFiles } from './watched-files.js';
 
 /** How many characters of a commit's name are told. */
@@ -70,7 +70,7 @@ export class PastTree {
   }
 
   /** The files outside the commits that were read, with digests of their contents. */
-  get outside(): KeptHistory['outside'] {
+  get outside(): RememberedHistory['outside'] {
     return [...this.read];
   }
 

@@ -8,7 +8,7 @@ import { borderCommits } from '../git/shallow.js';
 import { needCommit } from '../git/revision.js';
 import type { Session } from '../session/session.js';
 import { PastTree } from './past-tree.js';
-import type { Basis, Checkpoint, KeptHistory, PastEvent } from './remembered-history.js';
+import type { Basis, Checkpoint, RememberedHistory, PastEvent } from '../memory/history-memory.js';
 import { renamedFrom } from './renamed-from.js';
 
 /** What to walk back for. */
@@ -38,7 +38,7 @@ interface Pending {
 export class WalkBack {
   private readonly past: PastTree;
   private readonly told: PastEvent[] = [];
-  private readonly checkpoints: KeptHistory['checkpoints'][number][] = [];
+  private readonly checkpoints: RememberedHistory['checkpoints'][number][] = [];
   private commits = 0;
   private oldest: Commit | null = null;
   private pending: Pending | null = null;
@@ -47,10 +47,10 @@ export class WalkBack {
   /** What stands in a tree held until this day: the earliest that has been looked at. */
   private until: string;
   /** How the walk ended; null as long as it goes on. */
-  private end: KeptHistory['end'] | null = null;
+  private end: RememberedHistory['end'] | null = null;
 
   /** @param known what an earlier walk has found; null if nothing is known. @throws UsageError without git, or without a commit. */
-  constructor(private readonly session: Session, private readonly question: WalkQuestion, private readonly known: KeptHistory | null) {
+  constructor(private readonly session: Session, private readonly question: WalkQuestion, private readonly known: RememberedHistory | null) {
     this.past = new PastTree(session, question.rule, question.path, needCommit(session.root, 'HEAD', 'history'));
     this.until = question.today ?? session.today;
   }
@@ -68,7 +68,7 @@ export class WalkBack {
   }
 
   /** What the next walk can begin with; null if there is nothing, or nothing new. */
-  toKeep(): KeptHistory | null {
+  toKeep(): RememberedHistory | null {
     const { end, told, checkpoints, commits, past, known } = this;
     // The commits that a shallow clone lacks may be fetched later, and so may presets that could not be.
     if (end === null || end.since === 'shallow-clone' || told.some((event) => event.kind === 'broken' && event.problems.some(({ detail }) => detail.code === 'preset-not-fetched'))) return null;

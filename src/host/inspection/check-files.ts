@@ -9,16 +9,17 @@ import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
 import { changedSince, type ChangedLines } from '../git/changed-lines.js';
 import { inspectFiles } from './inspect-files.js';
-import type { ProjectState, WholeScope } from './know-project.js';
-import type { InspectedFile, InspectionJob } from './inspect-share.js';
+import type { WholeScope } from './know-project.js';
 import { sortByPath } from '../files/path-order.js';
 import type { ListedFile, ProjectListing } from '../project/project.js';
 import { noteSkipped } from '../project/reading-notes.js';
 import type { Watch } from '../files/watch.js';
-import type { KnownFindings } from './remembered.js';
+import type { FindingMemories } from '../memory/finding-memory.js';
+import type { ProjectState } from '../questions/check-question.js';
+import type { InspectedFile, InspectionQuestion } from '../questions/inspection-question.js';
 
 /** What to check. */
-interface CheckWish {
+interface FilesQuestion {
   /** The project's, absolute. */
   readonly root: string;
   readonly listing: ProjectListing;
@@ -38,11 +39,11 @@ interface CheckWish {
   /** Receives what came of each file. */
   readonly note?: ((file: ListedFile, outcome: InspectedFile['outcome']) => void) | undefined;
   readonly watch: Watch;
-  /** What is known of the findings. */
-  readonly known: KnownFindings;
+  /** What is remembered of the findings. */
+  readonly memory: FindingMemories;
   /** Ends the check between two files. */
   readonly signal?: AbortSignal | undefined;
-  readonly jobOf: (listing: ProjectListing) => InspectionJob;
+  readonly questionOf: (listing: ProjectListing) => InspectionQuestion;
   /** All that is in scope, whatever is asked. */
   readonly scope: () => WholeScope;
   /** By which state of the project files are judged. */
@@ -50,7 +51,7 @@ interface CheckWish {
 }
 
 /** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
-export async function checkFiles({ root, listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, known, signal, jobOf, scope, by }: CheckWish): Promise<CheckReport> {
+export async function checkFiles({ root, listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, memory, signal, questionOf, scope, by }: FilesQuestion): Promise<CheckReport> {
   const changed = since === null ? null : changedSince(root, since);
   const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path)) && isIn(file.path);
   const wanted = whole.files.filter(isWanted);
@@ -59,7 +60,7 @@ export async function checkFiles({ root, listing: whole, base, ledger, guardedOu
   const skipped: SkippedPath[] = listing.skipped.filter(({ path: own }) => isIn(own));
   const incomplete = [...base.incomplete, ...ledger.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
-  const inspected = found !== null ? found(listing.files) : await inspectFiles(jobOf(listing), base.catalog, { whole: scope, by, known, watch, signal });
+  const inspected = found !== null ? found(listing.files) : await inspectFiles(questionOf(listing), base.catalog, { whole: scope, by, memory, watch, signal });
   for (const { index, outcome } of inspected) {
     const file = listing.files[index] as ListedFile;
     note?.(file, outcome);

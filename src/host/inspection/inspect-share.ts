@@ -1,3 +1,4 @@
+import type { InspectedFile, InspectionQuestion, ReadVersion } from '../questions/inspection-question.js';
 import path from 'node:path';
 import { grammarFor, grammarsFor, languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
@@ -9,60 +10,26 @@ import { Planner } from '../../core/inspect/plan.js';
 import type { GrammarId, Language } from '../../core/base/language.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { Repair } from '../../core/model/repair.js';
-import type { ForeignRule } from '../../core/model/foreign-rule.js';
 import { factsOf } from '../../core/facts/facts-of.js';
 import type { Facts } from '../../core/facts/facts.js';
-import { foreignLookup, type ForeignTexts } from '../../core/inspect/foreign-hits.js';
-import { projectLookup, type ProjectFindings, type ProjectFindingTexts } from '../../core/inspect/project-findings.js';
+import { foreignLookup } from '../../core/inspect/foreign-hits.js';
+import { projectLookup, type ProjectFindings } from '../../core/inspect/project-findings.js';
 import { makeForeignRule } from '../../core/catalog/foreign-rule.js';
-import type { HouseRule } from '../../core/model/house-rule.js';
-import type { ScopeSettings } from '../../core/model/layer.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
-import type { CheckedFile } from '../../core/model/scope.js';
 import { SourceText } from '../../core/base/source-text.js';
-import type { WaiverTerms } from '../../core/waivers/account.js';
 import { Source } from '../../core/syntax/source.js';
 import { Spelling } from '../../core/syntax/spelling.js';
 import { fencedCode } from '../../core/syntax/fenced-code.js';
 import { TimeLimit } from '../../core/syntax/time-limit.js';
-import { contentDigest } from '../cache/digests.js';
-import { stampOf, type FileStamp } from '../cache/stamp.js';
+import { contentDigest } from '../files/digests.js';
+import { stampOf } from '../files/stamp.js';
 import { EventLoop } from './event-loop.js';
 import { englishDictionary } from './dictionary-files.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';
-import type { SkippedReading } from '../files/source-file.js';
-import { readJobFile, type JobDocument } from './read-job-file.js';
-import { LONGEST_LOOK, STOPWATCH, withinLimit, type GivenUp } from './stopwatch.js';
+import { readAskedFile } from './read-asked-file.js';
+import { LONGEST_LOOK, STOPWATCH, withinLimit } from './stopwatch.js';
 import { NO_WATCH, type Watch } from '../files/watch.js';
-
-/** The files to inspect. Plain data, so that it can be passed to another thread. */
-export interface InspectionJob {
-  readonly root: string;
-  readonly settings: Pick<ScopeSettings, 'largest' | 'generated' | 'longestLook'>;
-  readonly sets: readonly RuleSet[];
-  /** What counts for waivers. */
-  readonly terms: WaiverTerms;
-  /** Paths of Elvar's own files among these. */
-  readonly ownFiles: readonly string[];
-  /** The house rules of the project, as declared. */
-  readonly houseRules: readonly HouseRule[];
-  /** The rules of other programs, and what these found. */
-  readonly foreignRules: readonly ForeignRule[];
-  readonly foreign: ForeignTexts;
-  /** What is known of files only by the whole project. */
-  readonly byProject: ProjectFindingTexts;
-  /** What stands for files, by path: the texts of documents that are open and not saved, or of another time. */
-  readonly documents: Readonly<Record<string, JobDocument>>;
-  /** Whether to tell which version of each file was read. */
-  readonly wantsVersions: boolean;
-  /** Whether to tell how each finding can be repaired. */
-  readonly wantsRepairs: boolean;
-  /** Whether to tell what each file contributes to what is known of the project. */
-  readonly wantsFacts: boolean;
-  /** `set` is an index into `sets`. */
-  readonly files: readonly (CheckedFile & { readonly set: number })[];
-}
 
 /** How a share is inspected. */
 interface ShareOptions {
@@ -75,41 +42,25 @@ interface ShareOptions {
   readonly learn?: LearnOfProject | undefined;
 }
 
-/** What only the whole project says of a file of a job, given its facts; null for nothing. */
+/** What only the whole project says of a file of a question, given its facts; null for nothing. */
 export type LearnOfProject = (index: number, facts: Facts) => ProjectFindings | null;
 
-/** The version of a file that was read. */
-interface ReadVersion {
-  readonly digest: string;
-  readonly stamp: FileStamp;
-}
-
-/** The result of one file; `index` counts the files of the job. */
-export interface InspectedFile {
-  readonly index: number;
-  readonly outcome: FileFindings | SkippedReading | GivenUp;
-  /** Null if it was not read, or nobody wants to know. */
-  readonly version: ReadVersion | null;
-  /** What it contributes to what is known of the project; null if nothing is known of it, or nobody wants to know. */
-  readonly facts: Facts | null;
-}
-
 /**
- * Inspects files of a job one after another, until there are none left or the run is aborted.
+ * Inspects files of a question one after another, until there are none left or the run is aborted.
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
-export async function inspectShare(job: InspectionJob, take: () => number, { found, watch = NO_WATCH, signal, learn }: ShareOptions): Promise<void> {
-  const { settings, sets, houseRules, files, ownFiles, terms, wantsVersions, foreignRules, foreign, byProject } = job;
+export async function inspectShare(question: InspectionQuestion, take: () => number, { found, watch = NO_WATCH, signal, learn }: ShareOptions): Promise<void> {
+  const { settings, sets, houseRules, files, ownFiles, terms, wantsVersions, foreignRules, foreign, byProject } = question;
   const tools = await makeTools({ files: files.filter(({ language }) => language !== 'markdown'), ownFiles, terms, settings, foreign, byProject }, CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]));
   const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
     await eventLoop.turn();
     if (signal?.aborted === true) break;
-    const file = files[index] as InspectionJob['files'][number];
+    const file = files[index] as InspectionQuestion['files'][number];
     watch.reaches(index, file.path);
     let version: ReadVersion | null = null;
     const began = Date.now();
-    const reading = readJobFile(job, file.path, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
+    const reading = readAskedFile(question, file.path, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
     if ('skipped' in reading) {
       found({ index, outcome: reading, version, facts: null });
       continue;
@@ -118,7 +69,7 @@ export async function inspectShare(job: InspectionJob, take: () => number, { fou
     let facts: Facts | null = null;
     if (file.language === 'markdown') await loadWhatIsInside(tools, reading.text);
     const outcome = withinLimit(tools, source, () => {
-      const seen = inspected(source, sets[file.set] as RuleSet, tools, job, learn === undefined ? undefined : (own) => learn(index, own));
+      const seen = inspected(source, sets[file.set] as RuleSet, tools, question, learn === undefined ? undefined : (own) => learn(index, own));
       facts = seen.facts;
       return seen.found;
     }, 1);
@@ -132,7 +83,7 @@ async function loadWhatIsInside({ grammars }: Tools, text: string): Promise<void
 }
 
 /** Parses a file once, for its findings and its facts. */
-function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs, wantsFacts }: InspectionJob, learn?: (facts: Facts) => ProjectFindings | null): { readonly found: FileFindings; readonly facts: Facts | null } {
+function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs, wantsFacts }: InspectionQuestion, learn?: (facts: Facts) => ProjectFindings | null): { readonly found: FileFindings; readonly facts: Facts | null } {
   const source = new Source(text, tools.grammars, tools.spelling);
   try {
     const repairs = wantsRepairs ? new Map<Finding, Repair>() : null;
@@ -145,17 +96,17 @@ function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs,
   }
 }
 
-/** What decides with what the files of a job are inspected. */
-type ToolsJob = Pick<InspectionJob, 'files' | 'ownFiles' | 'terms' | 'settings'> & Partial<Pick<InspectionJob, 'foreign' | 'byProject'>>;
+/** What decides with what the files of a question are inspected. */
+type ToolsQuestion = Pick<InspectionQuestion, 'files' | 'ownFiles' | 'terms' | 'settings'> & Partial<Pick<InspectionQuestion, 'foreign' | 'byProject'>>;
 
-/** The tools for inspecting the files of a job. */
-export async function makeTools({ files, ownFiles, terms, settings, foreign, byProject }: ToolsJob, catalog: Catalog): Promise<Tools> {
+/** The tools for inspecting the files of a question. */
+export async function makeTools({ files, ownFiles, terms, settings, foreign, byProject }: ToolsQuestion, catalog: Catalog): Promise<Tools> {
   const grammars = SHIPPED_GRAMMARS.limitedTo(new TimeLimit(settings.longestLook ?? LONGEST_LOOK, STOPWATCH));
   await keptAlive(grammars.load(neededGrammars(files)));
   return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(englishDictionary), ...(foreign !== undefined && foreign.size > 0 && { foreign: foreignLookup(foreign) }), ...(byProject !== undefined && byProject.size > 0 && { project: projectLookup(byProject) }) };
 }
 
-function neededGrammars(files: InspectionJob['files']): Set<GrammarId> {
+function neededGrammars(files: InspectionQuestion['files']): Set<GrammarId> {
   const grammars = new Set<GrammarId>();
   for (const { path: file, language } of files) {
     for (const grammar of grammarsFor(languageById(language) as Language, path.posix.basename(file))) grammars.add(grammar);

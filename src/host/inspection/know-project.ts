@@ -4,15 +4,16 @@ import type { ProjectFacts } from '../../core/facts/project.js';
 import { findInProject, projectRules, type ProjectFindings } from '../../core/inspect/project-findings.js';
 import type { Rule } from '../../core/catalog/rule.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
-import { buildId } from '../cache/cache-keys.js';
+import { buildId } from '../memory/memory-keys.js';
 import { quickDigest } from '../files/quick-digest.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
-import type { InspectedFile, InspectionJob, LearnOfProject } from './inspect-share.js';
-import { readFacts, type FactsOptions, type FindByProject, type KnownFile } from './project-facts.js';
+import type { LearnOfProject } from './inspect-share.js';
+import { readFacts, type FactsContext, type FindByProject, type KnownFile } from './project-facts.js';
+import type { InspectedFile, InspectionQuestion } from '../questions/inspection-question.js';
 
 /** All that is in scope, whatever a run is about. */
 export interface WholeScope {
-  readonly job: InspectionJob;
+  readonly question: InspectionQuestion;
   /** The paths that are not checked; a directory ends in `/`. */
   readonly skipped: readonly string[];
   /** Whether patterns exclude a path, whether or not there is anything. */
@@ -21,13 +22,13 @@ export interface WholeScope {
   readonly patterns: string;
 }
 
-/** A job that knows what only the whole project tells, and what was found on the way, by path: files of which nothing is known that way. */
-interface KnowingJob {
-  readonly job: InspectionJob;
+/** A question that knows what only the whole project tells, and what was found on the way, by path: files of which nothing is known that way. */
+interface KnowingQuestion {
+  readonly question: InspectionQuestion;
   readonly found: ReadonlyMap<string, InspectedFile>;
   /** What was found on the way by themselves in files of which something is known that way, by path. */
   readonly alone: ReadonlyMap<string, InspectedFile>;
-  /** Whether the cache has been asked about the files: its answers hold for this run. */
+  /** Whether the memory has been asked about the files: its answers hold for this run. */
   readonly hasAsked: boolean;
   /** Whether what was found on the way is by the project as it is, so that it can be remembered. */
   readonly isCurrent: boolean;
@@ -36,59 +37,59 @@ interface KnowingJob {
 /** By which state of the project files are judged: as it is, or as it was when all of it was last read; nothing by the project, if it never was. */
 export type ProjectState = 'now' | 'before';
 
-/** Works out what only the whole project tells of the files of a job; nothing is read if no rule in force needs it. What is new in the cache is for the caller to write. @throws the signal's reason if it is aborted. */
-export async function knowProject(job: InspectionJob, catalog: Catalog, whole: () => WholeScope, options: FactsOptions & { readonly by?: ProjectState | undefined }): Promise<KnowingJob> {
+/** Works out what only the whole project tells of the files of a question; nothing is read if no rule in force needs it. What is new in the memory is for the caller to write. @throws the signal's reason if it is aborted. */
+export async function knowProject(question: InspectionQuestion, catalog: Catalog, whole: () => WholeScope, options: FactsContext & { readonly by?: ProjectState | undefined }): Promise<KnowingQuestion> {
   const { by = 'now' } = options;
   const rulesFor = rulesOfSets(catalog);
-  const asking = job.files.flatMap(({ path, set: place, language }): AskingFile[] => {
-    const set = job.sets[place] as RuleSet;
+  const asking = question.files.flatMap(({ path, set: place, language }): AskingFile[] => {
+    const set = question.sets[place] as RuleSet;
     const rules = rulesFor(set, language);
     return rules.length === 0 ? [] : [{ path, set, rules }];
   });
-  if (asking.length === 0) return { job, found: new Map(), alone: new Map(), hasAsked: false, isCurrent: true };
-  if (by === 'before') return knowingBefore(job, asking, options);
+  if (asking.length === 0) return { question, found: new Map(), alone: new Map(), hasAsked: false, isCurrent: true };
+  if (by === 'before') return knowingBefore(question, asking, options);
   const scope = whole();
-  const { memo, cache } = options.known;
+  const { session, disk } = options.memory;
   const find: FindByProject = (path, known) => {
     const asker = asking.find((file) => file.path === path);
-    return asker === undefined ? null : findFor(asker, memo.projectOf(factsOf(known), scope));
+    return asker === undefined ? null : findFor(asker, session.projectOf(factsOf(known), scope));
   };
-  const { files, found } = await readFacts(job, scope.job, catalog, find, options);
-  const state = cache === null ? null : stateOf(asking, files, scope);
-  const known = state === null ? null : cache?.projectIn(state) ?? null;
-  const findings = known ?? workOut(asking, memo.projectOf(factsOf(files), scope));
-  if (known === null && state !== null) cache?.putProject({ state, findings });
+  const { files, found } = await readFacts(question, scope.question, catalog, find, options);
+  const state = disk === null ? null : stateOf(asking, files, scope);
+  const known = state === null ? null : disk?.projectIn(state) ?? null;
+  const findings = known ?? workOut(asking, session.projectOf(factsOf(files), scope));
+  if (known === null && state !== null) disk?.putProject({ state, findings });
   const byProject = new Map(findings);
   // The only one that was looked at knew the whole project.
-  if (found.size === 1) return { job: { ...job, byProject }, found, alone: new Map(), hasAsked: true, isCurrent: true };
+  if (found.size === 1) return { question: { ...question, byProject }, found, alone: new Map(), hasAsked: true, isCurrent: true };
   const [rest, alone] = [new Map<string, InspectedFile>(), new Map<string, InspectedFile>()];
   for (const [path, file] of found) (byProject.has(path) ? alone : rest).set(path, file);
-  return { job: { ...job, byProject }, found: rest, alone, hasAsked: true, isCurrent: true };
+  return { question: { ...question, byProject }, found: rest, alone, hasAsked: true, isCurrent: true };
 }
 
 /** Reads the facts of all files, for {@link ProjectState} `before`; nothing if no rule in force needs them. */
-export async function readProject(job: InspectionJob, catalog: Catalog, scope: WholeScope, options: FactsOptions): Promise<void> {
+export async function readProject(question: InspectionQuestion, catalog: Catalog, scope: WholeScope, options: FactsContext): Promise<void> {
   const rulesFor = rulesOfSets(catalog);
-  if (!job.files.some(({ set, language }) => rulesFor(job.sets[set] as RuleSet, language).length > 0)) return;
-  const { files } = await readFacts(job, scope.job, catalog, () => null, options);
-  options.known.memo.projectOf(factsOf(files), scope);
+  if (!question.files.some(({ set, language }) => rulesFor(question.sets[set] as RuleSet, language).length > 0)) return;
+  const { files } = await readFacts(question, scope.question, catalog, () => null, options);
+  options.memory.session.projectOf(factsOf(files), scope);
 }
 
 /** Judges files by the project as it was: for whoever cannot wait until all of it has been read. */
-async function knowingBefore(job: InspectionJob, asking: readonly AskingFile[], { known: { memo }, watch, signal }: FactsOptions): Promise<KnowingJob> {
-  const project = memo.latestProject;
+async function knowingBefore(question: InspectionQuestion, asking: readonly AskingFile[], { memory: { session }, watch, signal }: FactsContext): Promise<KnowingQuestion> {
+  const project = session.latestProject;
   const found = new Map<string, InspectedFile>();
   if (project !== null) {
     const askers = new Map(asking.map((file) => [file.path, file]));
-    const look = { ...job, wantsFacts: true, files: job.files.filter(({ path }) => askers.has(path)) };
+    const look = { ...question, wantsFacts: true, files: question.files.filter(({ path }) => askers.has(path)) };
     const learn: LearnOfProject = (index, facts) => {
-      const { path, language } = look.files[index] as InspectionJob['files'][number];
+      const { path, language } = look.files[index] as InspectionQuestion['files'][number];
       const { set, rules } = askers.get(path) as AskingFile;
       return findInProject(new FileFacts(path, language, facts), project, set, rules);
     };
-    for (const one of await inspectInParallel(look, watch, signal, learn)) found.set((look.files[one.index] as InspectionJob['files'][number]).path, one);
+    for (const one of await inspectInParallel(look, watch, signal, learn)) found.set((look.files[one.index] as InspectionQuestion['files'][number]).path, one);
   }
-  return { job, found, alone: new Map(), hasAsked: false, isCurrent: false };
+  return { question, found, alone: new Map(), hasAsked: false, isCurrent: false };
 }
 
 /** A file that some rules need to know the whole project for. */

@@ -3,24 +3,24 @@ import type { ProjectFindings } from '../../core/inspect/project-findings.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import type { CheckedFile } from '../../core/model/scope.js';
-import { originOf } from '../cache/cache-keys.js';
-import type { KnownFacts } from '../cache/outcome-memo.js';
+import { originOf } from '../memory/memory-keys.js';
+import type { RememberedFacts } from '../memory/session-memory.js';
 import type { Watch } from '../files/watch.js';
 import { inspectInParallel } from './inspect-in-parallel.js';
-import type { InspectedFile, InspectionJob } from './inspect-share.js';
-import { FactsOfBefore, FactsOfNow } from './known-facts.js';
-import { Remembered, type KnownFindings } from './remembered.js';
+import { FactsOfBefore, FactsOfNow } from '../memory/remembered-facts.js';
+import { FindingMemory, type FindingMemories } from '../memory/finding-memory.js';
+import type { InspectedFile, InspectionQuestion } from '../questions/inspection-question.js';
 
 /** How the facts of files are read. */
-export interface FactsOptions {
-  /** What is known of files. */
-  readonly known: KnownFindings;
+export interface FactsContext {
+  /** What is remembered of files. */
+  readonly memory: FindingMemories;
   readonly watch: Watch;
   /** Ends it between two files. */
   readonly signal?: AbortSignal | undefined;
 }
 
-/** The facts of all files in scope, in its order, and what was found on the way in files of the job, by path. */
+/** The facts of all files in scope, in its order, and what was found on the way in files of the question, by path. */
 interface ReadFacts {
   readonly files: readonly KnownFile[];
   readonly found: ReadonlyMap<string, InspectedFile>;
@@ -29,33 +29,33 @@ interface ReadFacts {
 /** A file and its facts. */
 export interface KnownFile {
   readonly path: string;
-  readonly facts: KnownFacts;
+  readonly facts: RememberedFacts;
 }
 
-/** What only the whole project says of a file of the job, once the facts of all files are known. */
+/** What only the whole project says of a file of the question, once the facts of all files are known. */
 export type FindByProject = (path: string, files: readonly KnownFile[]) => ProjectFindings | null;
 
 /** The set without a name, in which no rule is on. */
 const NO_RULES: RuleSet = { id: '', rules: new Map() };
 
 /**
- * Reads the facts of all files in scope: those that are kept, and those of files that are looked at now. A file of the job is inspected at the same time;
+ * Reads the facts of all files in scope: those that are kept, and those of files that are looked at now. A file of the question is inspected at the same time;
  * if it is the only one, by what the whole project says of it, too.
  * @param all that is in scope.
  */
-export async function readFacts(job: InspectionJob, all: InspectionJob, catalog: Catalog, find: FindByProject, { known, watch, signal }: FactsOptions): Promise<ReadFacts> {
-  const facts = new Map<string, KnownFacts>();
-  const knownFacts = ({ path, language }: CheckedFile, document: string | null): KnownFacts | undefined => {
-    const now = known.memo.factsOf(path, { origin, language, document });
-    const kept = now !== undefined || document !== null ? undefined : known.cache?.factsOf(path, language, origin);
+export async function readFacts(question: InspectionQuestion, all: InspectionQuestion, catalog: Catalog, find: FindByProject, { memory, watch, signal }: FactsContext): Promise<ReadFacts> {
+  const facts = new Map<string, RememberedFacts>();
+  const knownFacts = ({ path, language }: CheckedFile, document: string | null): RememberedFacts | undefined => {
+    const now = memory.session.factsOf(path, { origin, language, document });
+    const kept = now !== undefined || document !== null ? undefined : memory.disk?.factsOf(path, language, origin);
     if (kept === undefined) return now;
     const before = new FactsOfBefore(path, kept, language, origin);
-    known.memo.putFacts(path, before, generation);
+    memory.session.putFacts(path, before, generation);
     return before;
   };
   const unknown: CheckedFile[] = [];
-  known.cache?.begin();
-  const generation = known.memo.generation;
+  memory.disk?.begin();
+  const generation = memory.session.generation;
   const origin = originOf(all.settings);
   for (const file of all.files) {
     const own = knownFacts(file, documentOf(file.path, all));
@@ -63,21 +63,21 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
     else facts.set(file.path, own);
   }
   const wanted = new Set(unknown.map(({ path }) => path));
-  const own = job.files.filter(({ path }) => wanted.has(path));
+  const own = question.files.filter(({ path }) => wanted.has(path));
   for (const { path } of own) wanted.delete(path);
   const others = unknown.filter(({ path }) => wanted.has(path)).map((file) => ({ ...file, set: 0 }));
   const found = new Map<string, InspectedFile>();
-  const files = (): KnownFile[] => all.files.map(({ path }) => ({ path, facts: facts.get(path) as KnownFacts }));
+  const files = (): KnownFile[] => all.files.map(({ path }) => ({ path, facts: facts.get(path) as RememberedFacts }));
   const keep = (file: CheckedFile, data: Facts | null): void => {
     const seen = new FactsOfNow(file, data, { origin, language: file.language, document: documentOf(file.path, all) });
     facts.set(file.path, seen);
-    known.memo.putFacts(file.path, seen, generation);
+    memory.session.putFacts(file.path, seen, generation);
   };
   // What is kept of a file that is looked at for its facts alone is never asked for by any rules.
-  for (const look of [{ ...all, sets: [NO_RULES], houseRules: [], foreignRules: [], wantsRepairs: false, files: others }, { ...job, files: own }]) {
+  for (const look of [{ ...all, sets: [NO_RULES], houseRules: [], foreignRules: [], wantsRepairs: false, files: others }, { ...question, files: own }]) {
     if (look.files.length === 0) continue;
     const isOnly = look.files === own && own.length === 1;
-    const remembered = Remembered.of(look, catalog, known, true);
+    const remembered = FindingMemory.of(look, catalog, memory, true);
     const learn = (index: number, data: Facts): ProjectFindings | null => {
       const file = look.files[index] as CheckedFile;
       keep(file, data);
@@ -95,7 +95,7 @@ export async function readFacts(job: InspectionJob, all: InspectionJob, catalog:
 }
 
 /** What stands for a file, as a text that differs from that of anything else. */
-function documentOf(path: string, { documents }: InspectionJob): string | null {
+function documentOf(path: string, { documents }: InspectionQuestion): string | null {
   if (!Object.hasOwn(documents, path)) return null;
   const document = documents[path];
   // What cannot be read contributes what an empty file does.

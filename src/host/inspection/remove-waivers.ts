@@ -7,24 +7,25 @@ import type { RuleSet } from '../../core/model/rule-set.js';
 import { SourceText } from '../../core/base/source-text.js';
 import { removeUnused } from '../../core/inspect/remove-unused.js';
 import { EventLoop } from './event-loop.js';
-import { makeTools, type InspectionJob } from './inspect-share.js';
+import { makeTools } from './inspect-share.js';
 import { describeIncomplete } from '../../formats/text/incomplete.js';
-import { readJobFile } from './read-job-file.js';
+import { readAskedFile } from './read-asked-file.js';
 import { withinLimit } from './stopwatch.js';
 import type { Writer } from '../writing/writer.js';
+import type { InspectionQuestion } from '../questions/inspection-question.js';
 
-/** Removes the waivers that excuse nothing from the files of a job. @returns the files that had one, in order. */
-export async function removeWaivers(job: InspectionJob, catalog: Catalog, writer: Writer | null): Promise<UnwaivedFile[]> {
-  const tools = await makeTools(job, catalog);
+/** Removes the waivers that excuse nothing from the files of a question. @returns the files that had one, in order. */
+export async function removeWaivers(question: InspectionQuestion, catalog: Catalog, writer: Writer | null): Promise<UnwaivedFile[]> {
+  const tools = await makeTools(question, catalog);
   const files: UnwaivedFile[] = [];
   const eventLoop = new EventLoop();
-  for (const { path: own, language, set } of job.files) {
+  for (const { path: own, language, set } of question.files) {
     await eventLoop.turn();
-    const file = path.join(job.root, own);
-    const reading = readJobFile(job, own);
+    const file = path.join(question.root, own);
+    const reading = readAskedFile(question, own);
     if ('skipped' in reading || !/\belvar\s+(?:waive|resume)\b/.test(reading.text)) continue;
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
-    const outcome = withinLimit(tools, source, () => removeUnused(source, job.sets[set] as RuleSet, tools));
+    const outcome = withinLimit(tools, source, () => removeUnused(source, question.sets[set] as RuleSet, tools));
     const before = source.whole;
     if ('givenUp' in outcome) {
       files.push({ path: own, before, after: before, removed: [], failed: describeIncomplete(outcome.givenUp) });

@@ -13,16 +13,17 @@ import type { IncompletePath } from '../../core/model/scope.js';
 import { SourceText } from '../../core/base/source-text.js';
 import { EventLoop } from './event-loop.js';
 import { followingEntries } from './ledger-file.js';
-import { makeTools, type InspectionJob } from './inspect-share.js';
-import { Remembered, type KnownFindings } from './remembered.js';
+import { makeTools } from './inspect-share.js';
+import { FindingMemory, type FindingMemories } from '../memory/finding-memory.js';
 import type { SkippedReading } from '../files/source-file.js';
-import { readJobFile } from './read-job-file.js';
+import { readAskedFile } from './read-asked-file.js';
 import { withinLimit } from './stopwatch.js';
 import { TextBundles } from './text-bundles.js';
 import type { FileChange } from '../writing/file-change.js';
 import type { FollowingEntry } from '../writing/journal.js';
 import type { Watch } from '../files/watch.js';
 import type { Writer } from '../writing/writer.js';
+import type { InspectionQuestion } from '../questions/inspection-question.js';
 
 /** The result of repairing files. */
 interface RepairedFiles {
@@ -34,7 +35,7 @@ interface RepairedFiles {
 }
 
 /** How to repair files. */
-interface RepairWish {
+interface RepairQuestion {
   /** Which findings to repair. */
   readonly wants: (finding: Finding) => boolean;
   /** Writes the repaired files; if null, nothing on disk changes. */
@@ -42,41 +43,41 @@ interface RepairWish {
   /** Findings that it excuses are not repaired. */
   readonly ledger: Ledger;
   readonly watch: Watch;
-  /** What is known of the findings. */
-  readonly known: KnownFindings;
+  /** What is remembered of the findings. */
+  readonly memory: FindingMemories;
   /** Ends it between two files. */
   readonly signal?: AbortSignal | undefined;
 }
 
 /** Repairs files one after another. */
-export async function repairFiles(job: InspectionJob, catalog: Catalog, { wants, writer, ledger, watch, known, signal }: RepairWish): Promise<RepairedFiles> {
-  const remembered = Remembered.of(job, catalog, known);
+export async function repairFiles(question: InspectionQuestion, catalog: Catalog, { wants, writer, ledger, watch, memory, signal }: RepairQuestion): Promise<RepairedFiles> {
+  const remembered = FindingMemory.of(question, catalog, memory);
   let tools: Tools | null = null;
-  const bundles = new TextBundles(job.root);
+  const bundles = new TextBundles(question.root);
   const files: RepairedSource[] = [];
   const skipped: RepairedFiles['skipped'][number][] = [];
   const incomplete: IncompletePath[] = [];
   const eventLoop = new EventLoop();
-  watch.begins(writer !== null ? 'Repairing' : 'Looking for repairs', job.files.length);
-  for (const [index, { path: own, language, set }] of job.files.entries()) {
+  watch.begins(writer !== null ? 'Repairing' : 'Looking for repairs', question.files.length);
+  for (const [index, { path: own, language, set }] of question.files.entries()) {
     await eventLoop.turn();
     signal?.throwIfAborted();
     watch.reaches(index, own);
-    const file = path.join(job.root, own);
-    const reading = readJobFile(job, own);
+    const file = path.join(question.root, own);
+    const reading = readAskedFile(question, own);
     if ('skipped' in reading) {
       skipped.push({ path: own, reading });
       continue;
     }
     const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
-    const rules = job.sets[set] as RuleSet;
+    const rules = question.sets[set] as RuleSet;
     const open = openIn(remembered?.find(index) ?? null, own, ledger, rules);
     if (open?.some(wants) === false) {
       files.push({ path: own, before: source.whole, after: source.whole, repaired: new Map(), withdrawn: [], left: open });
       continue;
     }
     // Loading the grammars takes a while.
-    const loaded = tools ??= { ...await makeTools(job, catalog), textKeys: bundles };
+    const loaded = tools ??= { ...await makeTools(question, catalog), textKeys: bundles };
     bundles.begin();
     const outcome = withinLimit(loaded, source, () => repairFile(source, rules, loaded, wants, ledger));
     if ('givenUp' in outcome) {
@@ -102,6 +103,6 @@ function writeAll(writer: Writer, changes: readonly [FileChange, ...FileChange[]
 }
 
 /** The open findings of a file that need not be looked at; null if it has to be. */
-function openIn(found: ReturnType<Remembered['find']>, own: string, ledger: Ledger, rules: RuleSet): readonly Finding[] | null {
+function openIn(found: ReturnType<FindingMemory['find']>, own: string, ledger: Ledger, rules: RuleSet): readonly Finding[] | null {
   return found === null || 'skipped' in found ? null : ledger.excuse(findingsIn(found, own, rules).all, rules).filter(({ excused }) => excused === null);
 }

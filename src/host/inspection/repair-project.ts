@@ -4,28 +4,14 @@ import type { ReportBase } from '../../core/cascade/report-base.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { IncompletePath } from '../../core/model/scope.js';
-import type { InspectionJob } from './inspect-share.js';
 import { LEDGER_FILE } from '../files/own-files.js';
 import { relativeTo, type FilePlace } from '../files/target-path.js';
 import { noteSkipped } from '../project/reading-notes.js';
 import type { Watch } from '../files/watch.js';
 import { repairFiles } from './repair-files.js';
 import type { Writer } from '../writing/writer.js';
-import type { KnownFindings } from './remembered.js';
-
-/** Which repairs to make. */
-export interface FixWish {
-  /** Selectors of the rules that may repair; all if empty. */
-  readonly rules: readonly string[];
-  /** Whether to make offered repairs too; only for named rules. */
-  readonly offered: boolean;
-  /** Lines of files, relative to the root; of these files, only what is found there is repaired. */
-  readonly places?: readonly FilePlace[] | undefined;
-  /** Whether to write the files; if not, the report says what would be written. */
-  readonly writes: boolean;
-  /** Ends the run between two files; what was written stays. */
-  readonly signal?: AbortSignal | undefined;
-}
+import type { FindingMemories } from '../memory/finding-memory.js';
+import type { InspectionQuestion } from '../questions/inspection-question.js';
 
 /** Which repairs to make. */
 interface RepairChoice {
@@ -39,22 +25,22 @@ interface RepairChoice {
   readonly writer: Writer | null;
   /** What it excuses is not repaired. */
   readonly ledger: Ledger;
-  /** What is known of the findings. */
-  readonly known: KnownFindings;
+  /** What is remembered of the findings. */
+  readonly memory: FindingMemories;
   /** Ends it between two files; what was written stays, and the ledger follows it. */
   readonly signal?: AbortSignal | undefined;
 }
 
-/** Repairs the files of a job, and updates the ledger accordingly. */
-export async function repairProject(job: InspectionJob, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, places, writer, ledger, known, signal }: RepairChoice, watch: Watch): Promise<FixReport> {
+/** Repairs the files of a inspection, and updates the ledger accordingly. */
+export async function repairProject(inspection: InspectionQuestion, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, places, writer, ledger, memory, signal }: RepairChoice, watch: Watch): Promise<FixReport> {
   const wants = (finding: Finding): boolean => isMeant(finding, places) && (finding.repair === 'safe' || (finding.repair === 'offered' && offered)) && (rules === null || rules.has(finding.rule));
-  const wish = { wants, writer, ledger, watch, known, signal };
-  const { files, skipped, incomplete, bundles } = await repairFiles(job, base.catalog, wish);
+  const question = { wants, writer, ledger, watch, memory, signal };
+  const { files, skipped, incomplete, bundles } = await repairFiles(inspection, base.catalog, question);
   const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
   const failed = writer?.ledgerFollows() ?? null;
   if (failed !== null) unread.push({ path: LEDGER_FILE, reason: { code: 'ledger-behind', why: failed } });
   for (const { file, copy } of writer?.settle() ?? []) {
-    unread.push({ path: relativeTo(job.root, file), reason: { code: 'unwritten', why: `another program changed it while it was being repaired; what that program wrote is in ${relativeTo(job.root, copy)}` } });
+    unread.push({ path: relativeTo(inspection.root, file), reason: { code: 'unwritten', why: `another program changed it while it was being repaired; what that program wrote is in ${relativeTo(inspection.root, copy)}` } });
   }
   for (const { path, reading: skippedFor } of skipped) noteSkipped(path, skippedFor, [], unread);
   return { ...base, incomplete: unread, files, bundles, written: writer !== null };

@@ -4,12 +4,12 @@ import type { FileLook } from '../../core/inspect/status-report.js';
 import type { Ledger } from '../../core/ledger/ledger.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
-import type { LatestLook } from '../cache/inspection-cache.js';
-import type { InspectionJob } from './inspect-share.js';
-import type { Remembered } from './remembered.js';
+import type { LatestLook } from '../memory/disk-memory.js';
+import type { FindingMemory } from '../memory/finding-memory.js';
+import type { InspectionQuestion } from '../questions/inspection-question.js';
 
-/** What was last found in the files of a job. Nothing is parsed. @param remembered null if nothing is. */
-export function statusOfFiles({ files, sets }: InspectionJob, remembered: Remembered | null, ledger: Ledger): FileLook[] {
+/** What was last found in the files of a question. Nothing is parsed. @param remembered null if nothing is. */
+export function statusOfFiles({ files, sets }: InspectionQuestion, remembered: FindingMemory | null, ledger: Ledger): FileLook[] {
   return files.map(({ path, language, set }, index): FileLook => {
     const latest = remembered?.latest(index) ?? null;
     if (latest === null) return { path, language, state: 'never', changed: null, status: null, findings: 0, skipped: null, looked: null };

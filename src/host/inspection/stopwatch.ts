@@ -1,7 +1,7 @@
+import type { GivenUp } from '../questions/inspection-question.js';
 import { Script } from 'node:vm';
 import type { Tools } from '../../core/inspect/inspect-file.js';
 import type { SourceText } from '../../core/base/source-text.js';
-import type { IncompleteReason } from '../../core/model/scope.js';
 import { TooMuchSyntax } from '../../core/syntax/syntax-limit.js';
 import { SOON_DONE, TookTooLong, type Stopwatch } from '../../core/syntax/time-limit.js';
 
@@ -36,11 +36,6 @@ const GRACE = 500;
 
 /** Repairing and waiving look at a file several times: how many times longer they may take in all. */
 const MOST_LOOKS = 4;
-
-/** What came of a file that was given up. */
-export interface GivenUp {
-  readonly givenUp: IncompleteReason;
-}
 
 /** Looks at one file, but no longer than it may take. @param looks how many times it may take that long. */
 export function withinLimit<Result extends object>({ grammars: { limit: { longest } } }: Pick<Tools, 'grammars'>, { text }: SourceText, look: () => Result, looks = MOST_LOOKS): Result | GivenUp {

@@ -1,3 +1,4 @@
+import type { WaiveQuestion } from '../questions/change-questions.js';
 import path from 'node:path';
 import { languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
@@ -12,43 +13,37 @@ import { parseSelector, selects } from '../../core/model/selector.js';
 import { SourceText } from '../../core/base/source-text.js';
 import { writeWaiver, type WaiverRequest } from '../../core/inspect/write-waiver.js';
 import { UsageError } from '../files/errors.js';
-import { makeTools, type InspectionJob } from './inspect-share.js';
+import { makeTools } from './inspect-share.js';
 import { selectedRules } from '../project/selected-rules.js';
 import { REASONS } from '../../formats/text/skip-reasons.js';
 import { describeIncomplete } from '../../formats/text/incomplete.js';
-import { readJobFile } from './read-job-file.js';
+import { readAskedFile } from './read-asked-file.js';
 import { withinLimit } from './stopwatch.js';
 import { needLine } from '../files/target-path.js';
 import type { Writer } from '../writing/writer.js';
-
-/** What to waive; without rules, those with findings on the line. */
-export interface WaiveWish extends Omit<WaiverRequest, 'selectors'> {
-  readonly rules: readonly string[];
-  /** Without rules, only findings at this column, from 1; null for all on the line. */
-  readonly column: number | null;
-}
+import type { InspectionQuestion } from '../questions/inspection-question.js';
 
 /**
- * Adds a waiver to the only file of a job.
+ * Adds a waiver to the only file of a inspection.
  * @throws UsageError if there is nothing to waive, it may not be waived, or no comment fits there.
  */
-export async function waiveIn(job: InspectionJob, catalog: Catalog, wish: WaiveWish, writer: Writer | null): Promise<WaivedFile> {
-  const [{ path: own, language, set }] = job.files as [InspectionJob['files'][number]];
-  checkWish(wish, job.terms.today);
-  const tools = await makeTools(job, catalog);
-  const file = path.join(job.root, own);
-  const reading = readJobFile(job, own);
+export async function waiveIn(inspection: InspectionQuestion, catalog: Catalog, question: WaiveQuestion, writer: Writer | null): Promise<WaivedFile> {
+  const [{ path: own, language, set }] = inspection.files as [InspectionQuestion['files'][number]];
+  checkQuestion(question, inspection.terms.today);
+  const tools = await makeTools(inspection, catalog);
+  const file = path.join(inspection.root, own);
+  const reading = readAskedFile(inspection, own);
   if ('skipped' in reading) throw new UsageError(`${own} is not checked: ${reading.skipped === 'gone' ? 'it vanished during the run' : REASONS[reading.skipped]}\nMore about it: elvar scope ${own}`);
   const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
-  const rules = job.sets[set] as RuleSet;
+  const rules = inspection.sets[set] as RuleSet;
   const found = withinLimit(tools, source, () => inspectFile(source, rules, tools));
   if ('givenUp' in found) throw new UsageError(`${own}: ${describeIncomplete(found.givenUp)}`);
-  const selectors = selectorsFor(wish, findingsIn(found, own, rules).all, rules, catalog, own);
-  const { line, reach, until, because } = wish;
+  const selectors = selectorsFor(question, findingsIn(found, own, rules).all, rules, catalog, own);
+  const { line, reach, until, because } = question;
   if (reach !== 'throughout') needLine(line, source.text.split(/\r\n|\r|\n/), own);
   const request: WaiverRequest = { line, reach, until, because, selectors };
   const written = writeWaiver(source, request, rules, tools);
-  if (written === null) throw new UsageError(`${noPlace(source.language)} ${own}:${wish.line}\nWrite it by hand where a comment may stand, with below and elvar resume around the place, or waive it --throughout the file.`);
+  if (written === null) throw new UsageError(`${noPlace(source.language)} ${own}:${question.line}\nWrite it by hand where a comment may stand, with below and elvar resume around the place, or waive it --throughout the file.`);
   const [before, after] = [source.whole, written.text.whole];
   return { path: own, line: written.line, selectors, before, after, failed: writer?.write({ file, before, after }) ?? null };
 }
@@ -57,7 +52,7 @@ function noPlace({ id, comments }: Language): string {
   return comments.line.length + comments.block.length === 0 ? `${id} has no comments, so that no waiver can stand in` : 'no comment that waives this can stand at';
 }
 
-function checkWish({ because, until }: WaiveWish, today: string): void {
+function checkQuestion({ because, until }: WaiveQuestion, today: string): void {
   if (because.trim() === '') throw new UsageError('a waiver needs a reason\nGive one with --because, in a few words.');
   if (/[\0-\x08\x0b-\x1f]/.test(because)) throw new UsageError('the reason contains control characters');
   if (until === null) return;
@@ -66,7 +61,7 @@ function checkWish({ because, until }: WaiveWish, today: string): void {
 }
 
 /** The named rules, or those with findings on the line; each must have a finding there and allow waivers. */
-function selectorsFor({ rules, line, column, reach }: WaiveWish, findings: readonly Finding[], set: RuleSet, catalog: Catalog, file: string): string[] {
+function selectorsFor({ rules, line, column, reach }: WaiveQuestion, findings: readonly Finding[], set: RuleSet, catalog: Catalog, file: string): string[] {
   const reached = findings.filter(({ span, rule }) => !rule.startsWith('waivers/') && (reach === 'throughout' || (reach === 'below' ? span.start.line >= line : span.start.line === line)));
   const open = reached.filter(({ excused }) => excused === null);
   const where = reach === 'throughout' ? file : `${file}:${line}`;

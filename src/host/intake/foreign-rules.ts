@@ -4,9 +4,11 @@ import type { HouseRule } from '../../core/model/house-rule.js';
 import type { Problem } from '../../core/model/problem.js';
 import type { RuleId } from '../../core/model/rule.js';
 import { parseSelector } from '../../core/model/selector.js';
-import type { IntakeShelf } from './intake-shelf.js';
 import type { IntakeSource } from './intake-source.js';
 import type { Intake } from './read-intake.js';
+
+/** Reads logs, or remembers what they said. @throws UsageError if one is malformed. */
+export type ReadLogs = (sources: readonly IntakeSource[], root: string) => Intake;
 
 /** The rules of other programs, and what these found. */
 export class ForeignRules {
@@ -16,13 +18,13 @@ export class ForeignRules {
   /** Rules that no log has: those that layer files or questions name, and one of each concern for what has no id. */
   private readonly named = new Map<RuleId, ForeignRule>();
 
-  constructor(readonly sources: readonly IntakeSource[], private readonly root: string, private readonly shelf: IntakeShelf) {
+  constructor(readonly sources: readonly IntakeSource[], private readonly root: string, private readonly read: ReadLogs) {
     this.concerns = new Set(sources.map(({ concern }) => concern));
   }
 
   /** What other programs found; read once. @throws UsageError if a log is malformed. */
   readLogs(): Intake {
-    return this.logs ??= this.shelf.read(this.sources, this.root);
+    return this.logs ??= this.read(this.sources, this.root);
   }
 
   /** Whether a selector is about a declared concern or one of its rules, whether or not today's logs have it. */

@@ -1,8 +1,7 @@
 import type { IntakeDeclaration } from '../../core/model/layer.js';
 import type { ProjectFiles } from '../files/project-files.js';
 import { declaredSources } from './declared-sources.js';
-import { ForeignRules } from './foreign-rules.js';
-import type { IntakeShelf } from './intake-shelf.js';
+import { ForeignRules, type ReadLogs } from './foreign-rules.js';
 import type { IntakeSource } from './intake-source.js';
 
 /** The logs of a run: those that the command line names, and those that the root's layer file declares. */
@@ -11,8 +10,8 @@ export class Logs {
   /** What they say, by what was last declared. */
   current: ForeignRules;
 
-  constructor(private readonly named: readonly IntakeSource[], private readonly root: string, private readonly files: ProjectFiles, private readonly shelf: IntakeShelf) {
-    this.current = new ForeignRules(named, root, shelf);
+  constructor(private readonly named: readonly IntakeSource[], private readonly root: string, private readonly files: ProjectFiles, private readonly read: ReadLogs) {
+    this.current = new ForeignRules(named, root, read);
   }
 
   /** Absolute paths. */
@@ -29,6 +28,6 @@ export class Logs {
       if (!once.has(key)) once.set(key, source);
     }
     this.declared = declared;
-    return this.current = new ForeignRules([...once.values()], this.root, this.shelf);
+    return this.current = new ForeignRules([...once.values()], this.root, this.read);
   }
 }

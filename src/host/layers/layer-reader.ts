@@ -10,9 +10,8 @@ import type { ProjectFiles } from '../files/project-files.js';
 import { statsAt } from '../files/stats.js';
 import type { TextReading } from '../files/text-file.js';
 import { PRESET_FOLDER } from './built-in-presets.js';
-import type { LayerShelf } from './layer-shelf.js';
 import { limitPresets } from './preset-limit.js';
-import { PresetReader } from './preset-reader.js';
+import { PresetReader, type ParseLayer } from './preset-reader.js';
 
 /** A layer file, or why there is none where there should be; both null if there is simply none. */
 interface LayerFinding {
@@ -28,8 +27,8 @@ export class LayerReader {
   /** The documents whose adoptions have been read. */
   private readonly completed = new Set<LayerDocument>();
 
-  constructor(private readonly root: string, private readonly files: ProjectFiles, private readonly shelf: LayerShelf) {
-    this.presets = new PresetReader(root, files, shelf);
+  constructor(private readonly root: string, private readonly files: ProjectFiles, private readonly parse: ParseLayer) {
+    this.presets = new PresetReader(root, files, parse);
   }
 
   /** Reads the layer file of a directory. @param directory relative to the root; empty for the root itself. */
@@ -95,7 +94,7 @@ export class LayerReader {
 
   private documentOf(written: string, source: LayerSource, packageFolder: string | null = null): LayerDocument {
     const text = written.replace(/^\uFEFF/, '');
-    return { source, text, parsed: this.shelf.parse(text, source), packageFolder, remote: null, isShown: true, adopted: [], problems: [] };
+    return { source, text, parsed: this.parse(text, source), packageFolder, remote: null, isShown: true, adopted: [], problems: [] };
   }
 
   /** Reads what a document adopts, and what that adopts. @param chain the presets being read, outermost first. */

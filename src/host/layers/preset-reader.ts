@@ -5,6 +5,7 @@ import type { Place } from '../../core/base/place.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
 import { besideRemote } from '../../core/layers/parse/preset-reference.js';
 import type { LayerSource } from '../../core/layers/parse/parse-layer.js';
+import type { ParsedLayer } from '../../core/layers/parse/unbound-layer.js';
 import type { Adoption, PresetReference, RemoteReference } from '../../core/model/layer.js';
 import type { Problem, ProblemDetail } from '../../core/model/problem.js';
 import { describeSystemError, hasCode } from '../files/errors.js';
@@ -13,8 +14,10 @@ import { liesIn } from '../files/real-path.js';
 import { builtInPresets, PRESET_FOLDER } from './built-in-presets.js';
 import { ForeignPresets } from './foreign-presets.js';
 import { findPackage } from './package-preset.js';
-import type { LayerShelf } from './layer-shelf.js';
 import { Pins } from './pins.js';
+
+/** Parses the text of a layer file, or remembers what it said. */
+export type ParseLayer = (text: string, source: LayerSource) => ParsedLayer;
 
 /** A preset, or why there is none. */
 type FoundPreset = LayerDocument | { readonly problem: Problem };
@@ -35,7 +38,7 @@ export class PresetReader {
   /** The presets outside the project. */
   readonly foreign: ForeignPresets;
 
-  constructor(private readonly root: string, private readonly files: ProjectFiles, private readonly shelf: LayerShelf) {
+  constructor(private readonly root: string, private readonly files: ProjectFiles, private readonly parse: ParseLayer) {
     this.pins = new Pins(root, files);
     this.foreign = new ForeignPresets(root);
   }
@@ -105,7 +108,7 @@ export class PresetReader {
   private keep(key: string, written: string, source: LayerSource, from: Pick<LayerDocument, 'packageFolder' | 'remote'>): LayerDocument {
     const text = written.replace(/^\uFEFF/, '');
     const isShown = source.isOutside !== true || from.remote !== null || from.packageFolder === PRESET_FOLDER || liesIn(source.identity ?? '', this.root);
-    const document: LayerDocument = { source, text, parsed: this.shelf.parse(text, source), ...from, isShown, adopted: [], problems: [] };
+    const document: LayerDocument = { source, text, parsed: this.parse(text, source), ...from, isShown, adopted: [], problems: [] };
     this.known.set(key, document);
     return document;
   }

@@ -1,16 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { PartStamp } from '../../core/inspect/part-record.js';
-import type { FoundPart, UnfitPart } from './read-parts.js';
-
-/** The parts of one check. */
-export interface FittingParts {
-  /** What they are parts of. */
-  readonly stamp: PartStamp;
-  readonly of: number;
-  /** By number, each once. */
-  readonly parts: ReadonlyMap<number, FoundPart>;
-  readonly unfit: readonly UnfitPart[];
-}
+import type { FittingParts, FoundPart, PartStamp, UnfitPart } from '../../core/inspect/part-record.js';
 
 /** The largest group of parts that belong together, the first one of equals; null without any part. What is left out is told. */
 export function fitParts(found: readonly (FoundPart | UnfitPart)[]): FittingParts | null {

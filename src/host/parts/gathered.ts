@@ -1,10 +1,10 @@
-import type { PartOutcome, PartStamp } from '../../core/inspect/part-record.js';
+import type { FittingParts, PartOutcome, PartStamp } from '../../core/inspect/part-record.js';
 import type { IncompletePath } from '../../core/model/scope.js';
-import type { InspectedFile } from '../inspection/inspect-share.js';
 import type { ListedFile } from '../project/project.js';
-import { differenceOf, type FittingParts } from './fit-parts.js';
+import { differenceOf } from './fit-parts.js';
 import { readOutcome } from './outcome.js';
 import { partOf } from './part-of.js';
+import type { InspectedFile } from '../questions/inspection-question.js';
 
 /** What the parts of a check tell about the files of a project. */
 interface Gathered {

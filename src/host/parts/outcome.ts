@@ -1,8 +1,8 @@
 import type { FileFindings } from '../../core/findings/file-findings.js';
 import type { PartOutcome } from '../../core/inspect/part-record.js';
-import { packed, unpacked } from '../cache/record.js';
+import { packed, unpacked } from '../memory/record.js';
 import type { SkippedReading } from '../files/source-file.js';
-import type { GivenUp } from '../inspection/stopwatch.js';
+import type { GivenUp } from '../questions/inspection-question.js';
 
 /** What came of a file. */
 type FileOutcome = FileFindings | SkippedReading | GivenUp;

@@ -1,21 +1,9 @@
 import * as z from 'zod';
 import { visible } from '../../formats/text/visible.js';
-import type { PartRecord } from '../../core/inspect/part-record.js';
+import type { FoundPart, PartRecord, UnfitPart } from '../../core/inspect/part-record.js';
 import { DEEPEST_JSON, isTooDeep } from '../../core/base/json-depth.js';
 import { readTextFile } from '../files/text-file.js';
 import { MOST_PARTS } from './part-of.js';
-
-/** A part, and the file that holds it, as named. */
-export interface FoundPart {
-  readonly name: string;
-  readonly record: PartRecord;
-}
-
-/** A file that is no part, or one that does not fit. */
-export interface UnfitPart {
-  readonly name: string;
-  readonly why: string;
-}
 
 const count = z.int().min(0);
 const texts = z.array(z.string());

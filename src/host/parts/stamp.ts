@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { PartQuestion, PartStamp } from '../../core/inspect/part-record.js';
-import { buildId } from '../cache/cache-keys.js';
+import { buildId } from '../memory/memory-keys.js';
 import { askGit } from '../git/git.js';
 import type { ProjectListing } from '../project/project.js';
 

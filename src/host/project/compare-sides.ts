@@ -8,8 +8,8 @@ import type { DecidedRules } from '../../core/model/rule-set.js';
 import type { ProjectFiles } from '../files/project-files.js';
 import { needPossible } from './explain-path.js';
 import type { Location } from './locate.js';
-import type { ProjectQuestion } from './project-reader.js';
 import type { Project } from './project.js';
+import type { ProjectQuestion } from '../questions/project-question.js';
 
 /** A side of a comparison, as named. @param own its path relative to the root; null for a preset. */
 export interface NamedSide {

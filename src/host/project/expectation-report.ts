@@ -8,7 +8,7 @@ import type { ParsedLayers } from './parsed-layers.js';
 import type { Directory, Tree } from './tree.js';
 
 /** What expectations are judged by. */
-interface ExpectationGround {
+interface ExpectationContext {
   /** The files that are listed. */
   readonly files: readonly ExpectedFile[];
   /** Whether these are all. */
@@ -21,7 +21,7 @@ interface ExpectationGround {
 }
 
 /** How the expectations stand for the files that are listed, and for those that are named and need not exist. */
-export function expectationReport({ files, isWhole, parsed, tree, deciding, catalog, fails }: ExpectationGround): ExpectationReport {
+export function expectationReport({ files, isWhole, parsed, tree, deciding, catalog, fails }: ExpectationContext): ExpectationReport {
   const sources = parsed.directories.flatMap((directory) => (directory.document === null ? [] : deciding.rulesIn(directory).added.map((source) => ({ source, directory }))));
   if (sources.length === 0) return NOTHING_EXPECTED;
   const met = new Set(files.flatMap(({ expected }) => expected));

@@ -1,16 +1,15 @@
+import type { ProjectQuestion } from '../questions/project-question.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { BoundLayers } from '../../core/layers/bind/bound-layers.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
 import type { SelectingStatement } from '../../core/layers/stack.js';
-import type { PresetReference } from '../../core/model/layer.js';
-import type { RuleId } from '../../core/model/rule.js';
 import { LayerError } from '../files/errors.js';
 import type { ProjectFiles } from '../files/project-files.js';
 import type { ForeignRules } from '../intake/foreign-rules.js';
-import type { IntakeShelf } from '../intake/intake-shelf.js';
+import type { LogMemory } from '../memory/log-memory.js';
 import { Logs } from '../intake/logs.js';
 import { LayerReader } from '../layers/layer-reader.js';
-import type { LayerShelf } from '../layers/layer-shelf.js';
+import type { LayerMemory } from '../memory/layer-memory.js';
 import { settingStatements, type RunSettings } from '../layers/run-settings.js';
 import { mayNeedOthers, RuleCollector, type Naming } from './collect-rules.js';
 import { Deciding } from './deciding.js';
@@ -23,20 +22,6 @@ import { Project } from './project.js';
 import { Tree, type Directory } from './tree.js';
 import type { TreeWalker } from './walk.js';
 
-/** What has to be read for a question. */
-export interface ProjectQuestion {
-  /** The files and directories to list, relative to the root; everything if empty, nothing if absent. */
-  readonly list?: { readonly targets: readonly string[]; /** Whether files may be opened to determine their language. */ readonly opens: boolean };
-  /** Paths whose situation is asked for, relative to the root; they need not exist. */
-  readonly locate?: readonly string[];
-  /** Presets that are asked about by themselves. */
-  readonly presets?: readonly PresetReference[];
-  /** Whether the answer depends on the project's layer files at all; by default it does. */
-  readonly needsLayers?: boolean;
-  /** Rules that the question names; an unknown one may be a house rule. */
-  readonly names?: readonly RuleId[];
-}
-
 /** Where a project is read from. */
 interface ProjectSource {
   readonly root: string;
@@ -44,10 +29,8 @@ interface ProjectSource {
   readonly directory: string;
   readonly files: ProjectFiles;
   readonly run: RunSettings;
-  /** What is known of other programs' logs. */
-  readonly shelf: IntakeShelf;
-  /** What is known of the texts of layer files. */
-  readonly layers: LayerShelf;
+  /** What is remembered of logs, and of the texts of layer files. */
+  readonly memory: { readonly logs: LogMemory; readonly layers: LayerMemory };
 }
 
 /** What the walk for a question has come to. */
@@ -98,10 +81,10 @@ export class ProjectReader {
   private readonly deciding = new Map<Bound, Map<LayerDocument | null, Deciding>>();
 
   constructor(private readonly source: ProjectSource) {
-    const { root, files, run, layers, shelf } = source;
-    this.layerReader = new LayerReader(root, files, layers);
+    const { root, files, run, memory } = source;
+    this.layerReader = new LayerReader(root, files, memory.layers.parse);
     this.files = new LayerFiles(this.layerReader, run);
-    this.logs = new Logs(run.intake, root, files, shelf);
+    this.logs = new Logs(run.intake, root, files, memory.logs.read);
     this.walks = new DirectoryWalks(root, new Tree(root, files, this.layerReader, run.evenIgnored), files, run.watch);
   }
 
@@ -150,9 +133,9 @@ export class ProjectReader {
 
   /** What the layer files and the command line say by these rules. @throws LayerError, UsageError if any of it is wrong. */
   private bind({ asked, all, mayBeBare }: Parsed, rules: Catalog): Bound {
-    const { run: { set }, layers } = this.source;
+    const { run: { set }, memory } = this.source;
     let bound = this.bound.get(rules);
-    if (bound === undefined) this.bound.set(rules, (bound = { layers: new BoundLayers(rules, layers.bind), settings: settingStatements(set, rules) }));
+    if (bound === undefined) this.bound.set(rules, (bound = { layers: new BoundLayers(rules, memory.layers.bind), settings: settingStatements(set, rules) }));
     this.needRight(asked, bound.layers);
     if (mayBeBare) this.needRight(all, bound.layers);
     return bound;

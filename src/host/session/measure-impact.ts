@@ -36,7 +36,7 @@ export async function measureImpact(before: Session, after: Session, renaming: R
   const changes = ruleChanges(listed(before, earlier, later), listed(after, later, earlier), catalog, redeclared(later.catalog, earlier.catalog));
   const gone = new Set([...changes.touched, ...changes.leaving]);
   const come = new Set([...changes.touched, ...changes.entering]);
-  const [found, finds] = [gone.size === 0 ? [] : findingsOf(await before.check([], { since: null, only: gone })), come.size === 0 ? null : await after.check([], { since: null, only: come })];
+  const [found, finds] = [gone.size === 0 ? [] : findingsOf(await before.check([], { only: gone })), come.size === 0 ? null : await after.check([], { only: come })];
   const { usesStarter, notices } = later;
   return {
     catalog, usesStarter, notices,

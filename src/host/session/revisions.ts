@@ -4,7 +4,7 @@ import { askGit } from '../git/git.js';
 import { RevisionDisk } from '../git/revision-disk.js';
 import { needCommit, overlayOfCommit } from '../git/revision.js';
 import { measureImpact, ofRevision } from './measure-impact.js';
-import { Memory } from './memory.js';
+import { Memory } from '../memory/memory.js';
 import { Session } from './session.js';
 
 /** Two revisions, as git writes them: what changed from the first to the second. */

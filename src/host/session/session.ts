@@ -1,3 +1,4 @@
+import type { ListedQuestion } from './listed-question.js';
 import path from 'node:path';
 import type { Explanation } from '../../core/cascade/explanation.js';
 import type { GuardedOut } from '../../core/cascade/guarded-out.js';
@@ -21,24 +22,24 @@ import type { SkippedReading } from '../files/source-file.js';
 import { linkStatsAt, statsAt } from '../files/stats.js';
 import { relativeTo, relativeToRoot } from '../files/target-path.js';
 import { openLedger, readLedgerFile } from '../inspection/ledger-file.js';
-import { inspectionJob } from '../inspection/inspection-job.js';
-import type { InspectionJob } from '../inspection/inspect-share.js';
-import type { JobDocument } from '../inspection/read-job-file.js';
+import { questionAbout } from '../inspection/ask-listing.js';
 import type { WholeScope } from '../inspection/know-project.js';
 import { needQueries } from '../inspection/need-queries.js';
 import type { Intake } from '../intake/read-intake.js';
-import type { KnownFindings } from '../inspection/remembered.js';
+import type { FindingMemories } from '../memory/finding-memory.js';
 import { builtInPresets } from '../layers/built-in-presets.js';
 import type { RunSettings } from '../layers/run-settings.js';
 import { compareSides, questionOf, type NamedSide } from '../project/compare-sides.js';
 import { explainPath, needPossible } from '../project/explain-path.js';
 import { needReference, reportPreset } from '../project/preset-report.js';
 import type { Project, ProjectListing } from '../project/project.js';
-import { ProjectReader, type ProjectQuestion } from '../project/project-reader.js';
+import { ProjectReader } from '../project/project-reader.js';
 import { scopeReport } from '../project/scope-report.js';
-import { Memory } from './memory.js';
+import { Memory } from '../memory/memory.js';
 import { runCheck } from './run-check.js';
-import { NO_LIMITS, type CheckLimits, type CheckWants, type ListedJob, type ListOptions } from './questions.js';
+import type { CheckQuestion, ListQuestion } from '../questions/check-question.js';
+import type { InspectionQuestion, StandIn } from '../questions/inspection-question.js';
+import type { ProjectQuestion } from '../questions/project-question.js';
 
 /** A project under one set of settings, and what is known of it. It changes nothing. Every method throws a LayerError if a layer file it reads is wrong, and a UsageError if a path is. */
 // elvar waive size/class-members because each question of the project is a method
@@ -73,8 +74,8 @@ export class Session {
     this.memory.save();
   }
 
-  /** What is known of the findings. */
-  get known(): KnownFindings {
+  /** What is remembered of the findings. */
+  get findingMemories(): FindingMemories {
     return this.memory.findingsIn(this.run.cacheFolder);
   }
 
@@ -177,27 +178,29 @@ export class Session {
   }
 
   /** What does the code violate? @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted. */
-  async check(paths: readonly string[] = [], limits: CheckLimits = NO_LIMITS, wants: CheckWants = {}): Promise<CheckReport> {
-    const { root, run, known } = this;
+  async check(paths: readonly string[] = [], question: CheckQuestion = {}): Promise<CheckReport> {
+    const { root, run, findingMemories: memory } = this;
     const listed = this.list(paths, { seeksGuards: true });
     await needQueries(this.root, listed.base.catalog);
-    return runCheck({ root, run, known, ...listed, documentAt: (own: string) => this.jobDocument(own), openLedger: this.openText(path.join(root, LEDGER_FILE)), whole: () => this.whole(paths.length === 0 ? listed.listing : undefined) }, paths.map((target) => this.relative(target)), limits, wants);
+    const openLedger = this.openText(path.join(root, LEDGER_FILE));
+    const whole = (): WholeScope => this.whole(paths.length === 0 ? listed.listing : undefined);
+    return runCheck({ root, run, memory, ...listed, documentAt: this.standInFor, openLedger, whole }, paths.map((target) => this.relative(target)), question);
   }
 
-  /** The inspection job for files and directories, without what only the whole project tells. @throws LayerError if a query of a house rule is wrong. */
-  async jobFor(paths: readonly string[]): Promise<ListedJob> {
+  /** The inspection question for files and directories, without what only the whole project tells. @throws LayerError if a query of a house rule is wrong. */
+  async questionFor(paths: readonly string[]): Promise<ListedQuestion> {
     const { listing, base, intake } = this.list(paths);
     await needQueries(this.root, base.catalog);
-    return { job: { ...this.jobOf(listing, base.catalog), foreign: intake.found }, listing, base };
+    return { question: { ...this.questionOf(listing, base.catalog), foreign: intake.found }, listing, base };
   }
 
-  private jobOf(listing: ProjectListing, catalog: Catalog): InspectionJob {
-    return inspectionJob(this.root, this.run.today, listing, catalog, (own) => this.jobDocument(own));
+  private questionOf(listing: ProjectListing, catalog: Catalog): InspectionQuestion {
+    return questionAbout(this.root, this.run.today, listing, catalog, this.standInFor);
   }
 
   /** All that is in scope, whatever a question is about; facts depend on no rule. @param all listing of it, if it is known. */
   whole(all: ProjectListing = this.list([]).listing): WholeScope {
-    return { job: this.jobOf(all, CATALOG), skipped: all.skipped.map(({ path: own }) => own), excludes: all.excludes, patterns: all.patterns() };
+    return { question: this.questionOf(all, CATALOG), skipped: all.skipped.map(({ path: own }) => own), excludes: all.excludes, patterns: all.patterns() };
   }
 
   /** The ledger. @throws LayerError if it is wrong. */
@@ -210,9 +213,7 @@ export class Session {
   }
 
   /** What stands for a file that is inspected. */
-  private jobDocument(own: string): JobDocument | undefined {
-    return this.memory.disk.storedAt(path.join(this.root, own)) ?? this.documentAt(own);
-  }
+  private readonly standInFor = (own: string): StandIn | undefined => this.memory.disk.storedAt(path.join(this.root, own)) ?? this.documentAt(own);
 
   /** The text that stands for a file, as long as it is open or in a trial; undefined if what is on the disk does. */
   openText(absolute: string): string | undefined {
@@ -220,7 +221,7 @@ export class Session {
     return typeof text === 'string' ? text : undefined;
   }
 
-  private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListOptions = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[]; intake: Intake } {
+  private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListQuestion = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[]; intake: Intake } {
     const project = this.read({ list: { targets: paths.map((target) => this.relative(target)), opens }, names });
     const listing = project.list();
     const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
@@ -233,7 +234,7 @@ export class Session {
   /** Reads what a question needs, as far as it has not been read. */
   read(question: ProjectQuestion): Project {
     this.forgetOld();
-    this.reader ??= new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run, shelf: this.memory.logs, layers: this.memory.layers });
+    this.reader ??= new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run, memory: this.memory });
     return this.reader.read(question);
   }
 

@@ -2,14 +2,14 @@ import { utimesSync } from 'node:fs';
 import path from 'node:path';
 import { readBytes } from '../files/source-file.js';
 import { linkStatsAt } from '../files/stats.js';
-import { clearOthers, withinBounds } from './cache-bounds.js';
-import { type CacheContents, type KeptProject, type StoredRecord } from './cache-file.js';
-import { contentDigest } from './digests.js';
+import { clearOthers, withinBounds } from './memory-bounds.js';
+import { type MemoryContents, type StoredProject, type StoredRecord } from './memory-file.js';
+import { contentDigest } from '../files/digests.js';
 import type { LanguageId } from '../../core/base/language.js';
 import type { Facts } from '../../core/facts/facts.js';
 import { hasFactsOf, packed, unpacked, unpackedFacts, type RecordData } from './record.js';
 import { RecordFiles } from './record-files.js';
-import { isUnchanged, stampOf, type FileStamp } from './stamp.js';
+import { isUnchanged, stampOf, type FileStamp } from '../files/stamp.js';
 
 /** How many versions of one file are kept: trials of other rules come back to the first ones. */
 const MOST_VERSIONS = 4;
@@ -38,7 +38,7 @@ interface NewRecord {
 }
 
 /** What a file contributes to what is known of a project. */
-export class KeptFacts {
+export class StoredFacts {
   constructor(private readonly packed: StoredRecord['packed']) {}
 
   /** A checksum of the facts: where it is the same, so are they. */
@@ -64,12 +64,12 @@ export interface LatestLook {
 }
 
 /** What earlier runs have found in the files of one project. Whatever goes wrong with it, runs do without. */
-export class InspectionCache {
+export class DiskMemory {
   private readonly files: RecordFiles;
-  private readonly contents: CacheContents;
+  private readonly contents: MemoryContents;
   private run: number;
   private isDirty = false;
-  private project: KeptProject | null;
+  private project: StoredProject | null;
   /** When it was last written, in milliseconds since 1970. */
   private saved = 0;
   /** The stamps of files that were found unchanged in this run. */
@@ -107,20 +107,20 @@ export class InspectionCache {
   }
 
   /** What a file contributes to what is known of the project; undefined if that is not known. @param origin which program is to have found it, and how it was told to read files. */
-  factsOf(own: string, language: LanguageId, origin: string): KeptFacts | undefined {
+  factsOf(own: string, language: LanguageId, origin: string): StoredFacts | undefined {
     for (const record of this.contents.records.get(own) ?? []) {
-      if (record.origin === origin && (record.packed.parts === null || hasFactsOf(record.packed, language)) && this.isAbout(record, own)) return new KeptFacts(record.packed);
+      if (record.origin === origin && (record.packed.parts === null || hasFactsOf(record.packed, language)) && this.isAbout(record, own)) return new StoredFacts(record.packed);
     }
     return undefined;
   }
 
   /** What was worked out of the facts of all files, in a state. */
-  projectIn(state: string): KeptProject['findings'] | null {
+  projectIn(state: string): StoredProject['findings'] | null {
     return this.project?.state === state ? this.project.findings : null;
   }
 
   /** Remembers what was worked out of the facts of all files. */
-  putProject(project: KeptProject): void {
+  putProject(project: StoredProject): void {
     this.project = project;
     this.isDirty = true;
   }

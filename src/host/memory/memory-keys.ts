@@ -5,7 +5,7 @@ import type { LanguageId } from '../../core/base/language.js';
 import type { HouseRule } from '../../core/model/house-rule.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { PACKAGE_FOLDER } from '../package-folder.js';
-import { contentDigest } from './digests.js';
+import { contentDigest } from '../files/digests.js';
 
 /** What decides, besides a file's bytes and its path, what is found in it. */
 interface KeyParts {
@@ -16,7 +16,7 @@ interface KeyParts {
 }
 
 /** The keys of what is found: levels make no difference, only whether a rule is on. */
-export class CacheKeys {
+export class MemoryKeys {
   private readonly common: string;
   private readonly known = new Map<RuleSet, Map<string, string>>();
 

@@ -3,7 +3,7 @@ import type { Documents } from './documents.js';
 import type { EditorProject } from './project.js';
 
 /** What commands need. */
-export interface CommandGround {
+export interface EditorContext {
   readonly connection: Connection;
   readonly documents: Documents;
   /** Tells anew what is known of a project. */

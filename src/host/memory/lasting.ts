@@ -1,5 +1,5 @@
-import type { RecordData } from '../cache/record.js';
-import type { InspectedFile } from './inspect-share.js';
+import type { RecordData } from './record.js';
+import type { InspectedFile } from '../questions/inspection-question.js';
 
 /** Whether every run finds an outcome in the same file. */
 export function isLasting(outcome: InspectedFile['outcome']): outcome is RecordData {

@@ -1,25 +1,26 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { bindLayer, type BoundLayer } from '../../core/layers/bind/bind-layer.js';
-import { parseLayer, type LayerSource } from '../../core/layers/parse/parse-layer.js';
+import { parseLayer } from '../../core/layers/parse/parse-layer.js';
+import type { ParseLayer } from '../layers/preset-reader.js';
 import type { ParsedLayer } from '../../core/layers/parse/unbound-layer.js';
 
 /** Of how many texts of one file it is known what they say: as it is, and as a trial has it. */
 const KEPT = 2;
 
-/** Keeps what the texts of layer files say: while a session goes on, few of many change. */
-export class LayerShelf {
+/** Remembers what the texts of layer files say: while a session goes on, few of many change. */
+export class LayerMemory {
   /** By the file and what it is to the project; the latest text first. */
   private readonly parsed = new Map<string, readonly { readonly text: string; readonly parsed: ParsedLayer }[]>();
   private readonly bound = new WeakMap<Catalog, WeakMap<ParsedLayer, BoundLayer>>();
 
   /** Parses the text of a layer file. */
-  parse(text: string, source: LayerSource): ParsedLayer {
+  readonly parse: ParseLayer = (text, source) => {
     const key = JSON.stringify([source.identity, source.file, source.role, source.isOutside]);
     const kept = this.parsed.get(key) ?? [];
     const found = kept.find((one) => one.text === text) ?? { text, parsed: parseLayer(text, source) };
     if (kept[0] !== found) this.parsed.set(key, [found, ...kept.filter((one) => one !== found)].slice(0, KEPT));
     return found.parsed;
-  }
+  };
 
   /** What a layer file says by the rules of a catalog. */
   readonly bind = (parsed: ParsedLayer, catalog: Catalog): BoundLayer => {

@@ -5,7 +5,7 @@ import type { FileFindings } from '../../core/findings/file-findings.js';
 import type { SkippedReading } from '../files/source-file.js';
 
 /** What was found in a file by one set of rules. */
-export interface KnownOutcome {
+export interface RememberedOutcome {
   readonly key: string;
   /** The day on which it holds; null if the day makes no difference. */
   readonly today: string | null;
@@ -13,7 +13,7 @@ export interface KnownOutcome {
 }
 
 /** What a file contributes to what is known of a project. */
-export interface KnownFacts {
+export interface RememberedFacts {
   /** A checksum of the facts: where it is the same, so are they. */
   readonly check: number;
   /** Which program has found it, and how it was told to read files. */
@@ -36,10 +36,10 @@ interface ProjectAround {
 }
 
 /** What was found in files that have not changed since, for as long as somebody says so: these are not even asked for their times. */
-export class OutcomeMemo {
-  private readonly outcomes = new Map<string, KnownOutcome>();
+export class SessionMemory {
+  private readonly outcomes = new Map<string, RememberedOutcome>();
   /** With the text of the document that was read instead of the file; null for the file. */
-  private readonly facts = new Map<string, KnownFacts>();
+  private readonly facts = new Map<string, RememberedFacts>();
   private project: ProjectFacts | null = null;
   private projectAround = '';
   /** How often something has been forgotten; when each path was, and when everything was. */
@@ -59,18 +59,18 @@ export class OutcomeMemo {
   }
 
   /** Keeps what was found in a file. @param generation what it was before the file was read: what is forgotten while a file is inspected stays so. */
-  put(own: string, known: KnownOutcome, generation: number): void {
+  put(own: string, known: RememberedOutcome, generation: number): void {
     if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.outcomes.set(own, known);
   }
 
   /** What a file contributes to what is known of the project; undefined if that is not known. */
-  factsOf(own: string, { origin, language, document }: Pick<KnownFacts, 'origin' | 'language' | 'document'>): KnownFacts | undefined {
+  factsOf(own: string, { origin, language, document }: Pick<RememberedFacts, 'origin' | 'language' | 'document'>): RememberedFacts | undefined {
     const known = this.facts.get(own);
     return known?.document === document && known.language === language && known.origin === origin ? known : undefined;
   }
 
   /** Keeps what a file contributes to it, like {@link put}. */
-  putFacts(own: string, facts: KnownFacts, generation: number): void {
+  putFacts(own: string, facts: RememberedFacts, generation: number): void {
     if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.facts.set(own, facts);
   }
 

@@ -1,19 +1,19 @@
 import { FileFacts, type Facts } from '../../core/facts/facts.js';
 import type { LanguageId } from '../../core/base/language.js';
 import type { CheckedFile } from '../../core/model/scope.js';
-import type { KeptFacts } from '../cache/inspection-cache.js';
-import type { KnownFacts } from '../cache/outcome-memo.js';
-import { checkOf } from '../cache/record.js';
+import type { StoredFacts } from './disk-memory.js';
+import type { RememberedFacts } from './session-memory.js';
+import { checkOf } from './record.js';
 
 /** What the facts of a file were found from. */
-export type FactsSource = Pick<KnownFacts, 'origin' | 'language' | 'document'>;
+export type FactsSource = Pick<RememberedFacts, 'origin' | 'language' | 'document'>;
 
 /** Facts of an earlier run: there is one of these for each file of a project, and most are never read. */
-export class FactsOfBefore implements KnownFacts {
+export class FactsOfBefore implements RememberedFacts {
   private made: FileFacts | null | undefined;
   readonly document: null = null;
 
-  constructor(private readonly path: string, private readonly kept: KeptFacts, readonly language: LanguageId, readonly origin: string) {}
+  constructor(private readonly path: string, private readonly kept: StoredFacts, readonly language: LanguageId, readonly origin: string) {}
 
   get check(): number {
     return this.kept.check;
@@ -29,7 +29,7 @@ export class FactsOfBefore implements KnownFacts {
 }
 
 /** Facts that were just collected. */
-export class FactsOfNow implements KnownFacts {
+export class FactsOfNow implements RememberedFacts {
   private readonly made: FileFacts | null;
   private checked: number | undefined;
   readonly origin: string;

@@ -1,5 +1,5 @@
 import { rmSync } from 'node:fs';
-import { LARGEST_CACHE, readCacheFile, writeCacheFile, type CacheContents, type StoredRecord } from './cache-file.js';
+import { LARGEST_CACHE, readMemoryFile, writeMemoryFile, type MemoryContents, type StoredRecord } from './memory-file.js';
 
 /** The latest records have a file of their own while all others are this many times as large. */
 const MUCH_LARGER = 4;
@@ -11,12 +11,12 @@ const MUCH_LARGER = 4;
 export class RecordFiles {
   /** The paths whose records are not, or not as they are now, in the file with everything. */
   private readonly latest: Set<string>;
-  readonly contents: CacheContents;
+  readonly contents: MemoryContents;
 
   /** @param file the one with everything, ending in `.cache`. @param owner what they must be about. */
   constructor(readonly file: string, private readonly owner: string) {
-    const whole = readCacheFile(file, owner);
-    const recent = readCacheFile(this.recentFile, owner);
+    const whole = readMemoryFile(file, owner);
+    const recent = readMemoryFile(this.recentFile, owner);
     for (const [own, versions] of recent.records) {
       const older = (whole.records.get(own) ?? []).filter(({ key, today }) => !versions.some((newer) => newer.key === key && newer.today === today));
       whole.records.set(own, [...versions, ...older]);
@@ -35,17 +35,17 @@ export class RecordFiles {
   }
 
   /** Writes what has changed. @throws the system's error. */
-  write({ run, records, project }: CacheContents): void {
+  write({ run, records, project }: MemoryContents): void {
     const recent = new Map([...this.latest].flatMap((own): [string, StoredRecord[]][] => {
       const versions = records.get(own);
       return versions === undefined ? [] : [[own, versions]];
     }));
     const [all, few] = [sizeOf(records), sizeOf(recent)];
     if (few * MUCH_LARGER < all && all + few <= LARGEST_CACHE) {
-      writeCacheFile(this.recentFile, this.owner, { run, records: recent, project });
+      writeMemoryFile(this.recentFile, this.owner, { run, records: recent, project });
       return;
     }
-    writeCacheFile(this.file, this.owner, { run, records, project });
+    writeMemoryFile(this.file, this.owner, { run, records, project });
     rmSync(this.recentFile, { force: true });
     this.latest.clear();
   }

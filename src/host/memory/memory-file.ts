@@ -5,7 +5,7 @@ import { quickDigest } from '../files/quick-digest.js';
 import { linkStatsAt, oddKindOf } from '../files/stats.js';
 import { removeOldTemporaries, temporaryFor } from '../writing/replace-file.js';
 import type { PackedData } from './record.js';
-import type { FileStamp } from './stamp.js';
+import type { FileStamp } from '../files/stamp.js';
 
 /** A record as the file has it: its data are read when they are needed. */
 export interface StoredRecord {
@@ -20,7 +20,7 @@ export interface StoredRecord {
 }
 
 /** What was last worked out of the facts of all files. */
-export interface KeptProject {
+export interface StoredProject {
   /** What it depends on. */
   readonly state: string;
   /** What only the whole project tells of files, by path. */
@@ -28,12 +28,12 @@ export interface KeptProject {
 }
 
 /** What is kept of one project: for each path the records of its versions, the latest first. */
-export interface CacheContents {
+export interface MemoryContents {
   /** The number of the run that wrote it. */
   readonly run: number;
   readonly records: Map<string, StoredRecord[]>;
   /** Null if nothing has been worked out. */
-  readonly project: KeptProject | null;
+  readonly project: StoredProject | null;
 }
 
 /** Eight bytes by which a file is known; a change of its form changes them. */
@@ -50,12 +50,12 @@ type IndexEntry = readonly [
 ];
 
 /** The index of a file. */
-interface CacheIndex {
+interface MemoryIndex {
   readonly owner: string;
   readonly run: number;
   /** Where records come from. */
   readonly origins: readonly string[];
-  readonly project: KeptProject | null;
+  readonly project: StoredProject | null;
   readonly entries: readonly IndexEntry[];
 }
 
@@ -63,8 +63,8 @@ interface CacheIndex {
 export const LARGEST_CACHE = 256 * 1024 * 1024;
 
 /** Reads what is kept of a project. Whatever the file holds, there is an answer; what is damaged is not in it. @param owner what the file must be about. */
-export function readCacheFile(file: string, owner: string): CacheContents {
-  const empty: CacheContents = { run: 0, records: new Map(), project: null };
+export function readMemoryFile(file: string, owner: string): MemoryContents {
+  const empty: MemoryContents = { run: 0, records: new Map(), project: null };
   try {
     if (oddKindOf(file) !== null || (linkStatsAt(file)?.size ?? 0) > LARGEST_CACHE * 2) return empty;
     const bytes = readFileSync(file);
@@ -72,10 +72,10 @@ export function readCacheFile(file: string, owner: string): CacheContents {
     if (bytes.toString('latin1', 0, MAGIC.length) !== MAGIC || !Number.isInteger(length)) return empty;
     const index = bytes.subarray(HEAD, HEAD + length);
     if (quickDigest(index) !== bytes.toString('latin1', MAGIC.length + 8, HEAD)) return empty;
-    const { owner: own, run, origins, project, entries } = JSON.parse(index.toString('utf8')) as CacheIndex;
+    const { owner: own, run, origins, project, entries } = JSON.parse(index.toString('utf8')) as MemoryIndex;
     if (own !== owner) return empty;
     const data = bytes.subarray(HEAD + length);
-    const contents: CacheContents = { run, records: new Map(), project };
+    const contents: MemoryContents = { run, records: new Map(), project };
     for (const [name, key, digest, today, used, size, modified, changed, inode, read, start, bytesLong, parts, check, origin] of entries) {
       const record: StoredRecord = { key, digest, stamp: { size, modified, changed, inode, read }, today, used, origin: origins[origin] ?? '', packed: { bytes: data.subarray(start, start + bytesLong), parts, check } };
       const others = contents.records.get(name);
@@ -89,7 +89,7 @@ export function readCacheFile(file: string, owner: string): CacheContents {
 }
 
 /** Writes what is kept of a project, in one step. It need not survive a power failure. @throws the system's error. */
-export function writeCacheFile(file: string, owner: string, { run, records, project }: CacheContents): void {
+export function writeMemoryFile(file: string, owner: string, { run, records, project }: MemoryContents): void {
   const origins = new Map<string, number>();
   const entries = new JsonList();
   const parts: Buffer[] = [];

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Commit, HistoryEvent } from '../../core/history/history-event.js';
-import { buildId } from '../cache/cache-keys.js';
-import { clearOthers } from '../cache/cache-bounds.js';
-import { contentDigest } from '../cache/digests.js';
+import { buildId } from './memory-keys.js';
+import { clearOthers } from './memory-bounds.js';
+import { contentDigest } from '../files/digests.js';
 import { makeDirectory } from '../files/make-directory.js';
 import { linkStatsAt, oddKindOf } from '../files/stats.js';
 import { readTextFile } from '../files/text-file.js';
@@ -38,7 +38,7 @@ interface HistoryEnd {
 }
 
 /** The history of one path, as far as trees decide it. */
-export interface KeptHistory {
+export interface RememberedHistory {
   /** The newest first, each with how many events and commits come before it. */
   readonly checkpoints: readonly (Checkpoint & { readonly events: number; readonly commits: number })[];
   readonly events: readonly PastEvent[];
@@ -52,7 +52,7 @@ export interface KeptHistory {
 /** A history with what it depends on besides its commits. */
 interface Entry {
   readonly key: string;
-  readonly history: KeptHistory;
+  readonly history: RememberedHistory;
 }
 
 /** The largest file, in bytes, and the most histories in it: the longest unused go first. */
@@ -60,7 +60,7 @@ const LARGEST = 16 * 1024 * 1024;
 const MOST = 50;
 
 /** The histories of one project that earlier runs have worked out. Whatever goes wrong with them, runs do without. */
-export class RememberedHistories {
+export class HistoryMemory {
   private readonly file: string;
 
   /** @param folder where what was found is kept. @param root the project's, absolute. */
@@ -69,13 +69,13 @@ export class RememberedHistories {
   }
 
   /** The history of a path; null if it is not known, or what it depends on has changed. */
-  find(key: string): KeptHistory | null {
+  find(key: string): RememberedHistory | null {
     const history = this.read().find((entry) => entry.key === key)?.history ?? null;
     return history?.outside.every(([file, digest]) => digestOfFile(file) === digest) === true ? history : null;
   }
 
   /** Keeps a history for later runs; if that fails, it will be worked out again. */
-  put(key: string, history: KeptHistory): void {
+  put(key: string, history: RememberedHistory): void {
     const entries = [{ key, history }, ...this.read().filter((entry) => entry.key !== key)].slice(0, MOST).map((entry) => JSON.stringify(entry, asEntries));
     while (entries.length > 1 && entries.reduce((sum, text) => sum + text.length, 0) > LARGEST) entries.pop();
     const body = `[${entries.join(',')}]`;

@@ -1,7 +1,7 @@
 import { readdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { linkStatsAt } from '../files/stats.js';
-import { LARGEST_CACHE, type StoredRecord } from './cache-file.js';
+import { LARGEST_CACHE, type StoredRecord } from './memory-file.js';
 import { sizeOf, sizeOfRecord } from './record-files.js';
 
 /** The records that fit: the longest unused go first. */

@@ -1,15 +1,15 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { OutcomeMemo, type KnownOutcome } from '../../src/host/cache/outcome-memo.js';
+import { SessionMemory, type RememberedOutcome } from '../../src/host/memory/session-memory.js';
 
-const known: KnownOutcome = { key: 'key', today: null, outcome: { skipped: 'binary' } };
+const known: RememberedOutcome = { key: 'key', today: null, outcome: { skipped: 'binary' } };
 
 const path = fc.array(fc.constantFrom('quay', 'berth'), { minLength: 1, maxLength: 3 }).map((steps) => steps.join('/'));
 const step = fc.oneof(fc.record({ reads: path }), fc.record({ puts: path }), fc.record({ forgets: fc.option(path) }));
 
 test('what was found in a file is known unless it, or a directory around it, was forgotten since it was read', () => {
   fc.assert(fc.property(fc.array(step, { maxLength: 40 }), (steps) => {
-    const memo = new OutcomeMemo();
+    const memo = new SessionMemory();
     /** When each file was last read, and whether it was forgotten since; and what should be known. */
     const reading = new Map<string, { generation: number; isOld: boolean }>();
     const kept = new Set<string>();
