@@ -3,9 +3,7 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { Language, Parser } from 'web-tree-sitter';
-import { DESCRIBED } from '../dist/core/languages/described.js';
-import { LANGUAGE_RULES } from '../dist/core/languages/rules.js';
-import { translationOf } from '../dist/core/languages/translations.js';
+import { GRAMMAR_DEFINITIONS, LANGUAGE_RULES } from '../dist/core/languages/languages.js';
 
 const here = path.join(import.meta.dirname, '..');
 const page = path.join(here, 'docs', 'languages.md');
@@ -22,10 +20,8 @@ function wordsIn(code) {
 }
 
 await Parser.init();
-/** Those of the languages with a folder of their own are translated. */
-/** @type {Set<string | null>} */
-const translated = new Set(DESCRIBED.map(({ grammar }) => grammar));
-const names = readdirSync(grammars).filter((file) => file.endsWith('.wasm') && file !== 'web-tree-sitter.wasm').map((file) => file.slice(0, -5)).filter((name) => !translated.has(name)).sort();
+const translations = new Map([...GRAMMAR_DEFINITIONS.values()].flatMap(({ id, syntax: { translation } }) => (translation === null ? [] : [[id, translation]])));
+const names = readdirSync(grammars).filter((file) => file.endsWith('.wasm') && file !== 'web-tree-sitter.wasm').map((file) => file.slice(0, -5)).filter((name) => !translations.has(name)).sort();
 const types = new Map();
 for (const name of names) {
   const language = await Language.load(path.join(grammars, `${name}.wasm`));
@@ -36,9 +32,9 @@ const rows = readdirSync(syntax, { recursive: true }).map(String).filter((file) 
   const counts = names.map((name) => [...words].filter((word) => types.get(name).has(word)).length);
   return counts.every((count) => count === 0) ? [] : [`| \`${file.split(path.sep).join('/')}\` | ${counts.map((count) => (count === 0 ? '' : count)).join(' | ')} |`];
 });
-const own = DESCRIBED.map(({ id }) => {
-  const translation = translationOf(id);
-  return `| ${id} | ${translation === null ? '' : Object.keys(translation.types).length} | ${translation === null ? '' : translation.fields.length} | ${Object.keys(LANGUAGE_RULES[id]).length} |`;
+const own = Object.entries(LANGUAGE_RULES).map(([id, rules]) => {
+  const translation = translations.get(id);
+  return `| ${id} | ${translation === undefined ? '' : Object.keys(translation.types).length} | ${translation?.fields.length ?? ''} | ${Object.keys(rules).length} |`;
 });
 const text = `# What the syntax rooms know of each language
 

@@ -13,8 +13,9 @@ function fail(message) {
 
 /** A rule's file as it begins: it finds one word, so that its examples hold from the start. */
 function ruleText(id, language) {
-  return `import { bad, good } from '../examples.js';
-import { defineRule, type Hit } from '../rule.js';
+  return `import { bad, good } from '../../finders/examples.js';
+import type { Hit } from '../../finders/finder.js';
+import { defineRule } from '../../finders/rule.js';
 import type { Source } from '../../syntax/source.js';
 
 export default defineRule({

@@ -1,16 +1,16 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import type { Tools } from '../../src/core/inspect/inspect-file.js';
 import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
-import { GRAMMARS, type Language } from '../../src/core/base/language.js';
+import type { Language } from '../../src/core/base/language.js';
 import { CONFIDENCES } from '../../src/core/model/rule.js';
-import type { Example, Rule } from '../../src/core/catalog/rule.js';
+import type { Example, Rule } from '../../src/core/finders/rule.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf } from '../support/sources.js';
+import { GRAMMARS, languageById } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };

@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { GRAMMARS } from '../../src/core/base/language.js';
 import { bindingsOf } from '../../src/core/syntax/bindings/bindings.js';
 import type { Reference } from '../../src/core/syntax/bindings/references.js';
 import { builtGrammars } from '../support/grammars.js';
 import { placeOf, textOf, withSource } from '../support/sources.js';
+import { GRAMMARS } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 beforeAll(() => grammars.load(GRAMMARS));

@@ -1,5 +1,4 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { GRAMMARS } from '../../src/core/base/language.js';
 import { argumentsOf, calleeOf, callsIn, callsOf, methodOf, objectOf } from '../../src/core/syntax/calls.js';
 import { commentsOf } from '../../src/core/syntax/comments.js';
 import { declaredNames } from '../../src/core/syntax/declared-names.js';
@@ -11,6 +10,7 @@ import { wordsOf } from '../../src/core/syntax/words.js';
 import { builtGrammars } from '../support/grammars.js';
 import { placeOf, textOf, withSource } from '../support/sources.js';
 import type { ParsedSource } from '../../src/core/syntax/source.js';
+import { GRAMMARS } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 beforeAll(() => grammars.load(GRAMMARS));

@@ -7,7 +7,7 @@ import { expect, test } from 'vitest';
 import { textOf, withSource } from '../support/sources.js';
 import { makeFolder } from '../support/project.js';
 import { CombinedQuery } from '../../src/core/inspect/combined-query.js';
-import type { Rule } from '../../src/core/catalog/rule.js';
+import type { Rule } from '../../src/core/finders/rule.js';
 import { TimeLimit } from '../../src/core/syntax/time-limit.js';
 import { builtGrammars } from '../support/grammars.js';
 

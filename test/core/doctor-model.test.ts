@@ -8,7 +8,7 @@ import { diagnose } from '../../src/core/doctor/diagnose.js';
 import { daysAfter } from '../../src/core/base/date.js';
 import { removeRuling } from '../../src/core/layers/edit/edit-layer.js';
 import { EditError } from '../../src/core/layers/edit/edit-yaml.js';
-import { finderFor } from '../../src/core/catalog/rule.js';
+import { finderFor } from '../../src/core/finders/rule.js';
 import { overlayOf } from '../../src/host/files/overlay.js';
 import { openWorkspace, type Workspace } from '../../src/host/workspace.js';
 import { inProject } from '../support/model-project.js';

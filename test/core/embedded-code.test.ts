@@ -5,9 +5,7 @@ import { inspect } from '../support/inspect.js';
 import { keyOf } from '../../src/core/model/text-key.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { repairFile } from '../../src/core/inspect/repair-file.js';
-import { languageById } from '../../src/core/base/languages.js';
-import { embeddedLanguages, GRAMMARS } from '../../src/core/base/language.js';
-import { finderFor, judgesIn, knowsLanguage, languagesOf, type Example, type Rule } from '../../src/core/catalog/rule.js';
+import { finderFor, type Example, type Rule } from '../../src/core/finders/rule.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Source } from '../../src/core/syntax/source.js';
 import { embeddedCode } from '../../src/core/syntax/embedded.js';
@@ -17,6 +15,8 @@ import { HAS_TIME, sampled } from '../support/runs.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf, withSource } from '../support/sources.js';
 import { toldStarts } from '../support/told-findings.js';
+import { GRAMMARS, languageById } from '../../src/core/languages/languages.js';
+import { judgesIn, knowsLanguage, languagesOf } from '../../src/core/catalog/rule-languages.js';
 
 const grammars = builtGrammars();
 const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary), textKeys: { keyFor: ({ text }) => keyOf(text) } };
@@ -31,7 +31,7 @@ type Wrapping = readonly [before: string, after: string, prefix?: string];
 
 /** Code in Markdown, in each language. */
 function fenced(before: string, prefix: string): Readonly<Record<string, Wrapping>> {
-  return Object.fromEntries(embeddedLanguages('markdown').map((language) => [language, [`${before}\`\`\`${language}\n`, `${prefix}\`\`\`\n\nThe end.\n`, prefix]]));
+  return Object.fromEntries((languageById('markdown')?.inside ?? []).map((language) => [language, [`${before}\`\`\`${language}\n`, `${prefix}\`\`\`\n\nThe end.\n`, prefix]]));
 }
 
 /** By the language around, and where in it. */
@@ -85,7 +85,7 @@ test('a rule is in force wherever code of one of its languages may be', () => {
   for (const rule of CATALOG.rules) {
     const languages = languagesOf(rule);
     for (const outer of ['html', 'php', 'component', 'markdown']) {
-      const knows = finderFor(rule, outer) !== null || judgesIn(rule, outer) && embeddedLanguages(outer).some((inner) => 'languages' in rule.find && seesFile(finderFor(rule, inner)));
+      const knows = finderFor(rule, outer) !== null || judgesIn(rule, outer) && (languageById(outer)?.inside ?? []).some((inner) => 'languages' in rule.find && seesFile(finderFor(rule, inner)));
       expect(knowsLanguage(rule, outer), `${rule.id} ${outer}`).toBe(knows);
       expect(languages[0] === '*' || languages.includes(outer), `${rule.id} ${outer}`).toBe(knows);
     }

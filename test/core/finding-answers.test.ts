@@ -9,7 +9,7 @@ import { hasFailed, totalsOf } from '../../src/core/inspect/totals.js';
 import type { Finding } from '../../src/core/model/finding.js';
 import { NOTHING_EXPECTED } from '../../src/core/expectations/broken-expectation.js';
 import type { CheckReport } from '../../src/core/inspect/check-report.js';
-import type { Rule } from '../../src/core/catalog/rule.js';
+import type { Rule } from '../../src/core/finders/rule.js';
 
 const LEVELS = ['note', 'warning', 'error'] as const;
 const CONFIDENCES = ['possible', 'likely', 'certain'] as const;

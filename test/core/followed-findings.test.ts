@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { languageById } from '../../src/core/base/languages.js';
 import { applyEdits } from '../../src/core/base/apply-edits.js';
 import { FollowedFindings } from '../../src/core/inspect/followed-findings.js';
 import type { Finding } from '../../src/core/model/finding.js';
@@ -8,6 +7,7 @@ import type { Language } from '../../src/core/base/language.js';
 import type { Edit } from '../../src/core/base/edit.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { runs, size } from '../support/runs.js';
+import { languageById } from '../../src/core/languages/languages.js';
 
 function source(text: string): SourceText {
   return new SourceText('a.js', languageById('javascript') as Language, text);

@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { languageById } from '../../src/core/base/languages.js';
 import type { Language } from '../../src/core/base/language.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { DirectoryRules } from '../../src/core/cascade/directory-rules.js';
@@ -23,6 +22,7 @@ import type { DecidedRules } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import type { Decision } from '../../src/core/model/statement.js';
+import { languageById } from '../../src/core/languages/languages.js';
 
 const ID = 'compiler/wunused-variable';
 const catalog = CATALOG.with([makeForeignRule({ id: ID, ownIds: ['-Wunused-variable'], level: 'warning', title: null, about: null, address: null })]);

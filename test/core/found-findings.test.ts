@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { languageById } from '../../src/core/base/languages.js';
 import type { FileFindings } from '../../src/core/findings/file-findings.js';
 import { countsOf } from '../../src/core/findings/finding-counts.js';
 import { findingsIn } from '../../src/core/findings/finding-list.js';
@@ -12,6 +11,7 @@ import type { RuleSet } from '../../src/core/model/rule-set.js';
 import type { Language } from '../../src/core/base/language.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { runs } from '../support/runs.js';
+import { languageById } from '../../src/core/languages/languages.js';
 
 const kind = { rule: 'text/line-width', level: 'warning', confidence: 'certain', repairs: 'safe', path: 'a.js' } as const;
 const code = fc.array(fc.constantFrom('a', 'b', ' ', '\t', '\n', '\r\n', '\r', '😀', '\u2028'), { maxLength: 30 }).map((parts) => parts.join(''));

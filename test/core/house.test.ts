@@ -30,13 +30,9 @@ test('the imports of every file are found', () => {
   expect(files.flatMap((file) => importsOf(file, true).own).filter((target) => !files.includes(target))).toEqual([]);
 });
 
-/** In the folder of a language, each file belongs to the room that has to know it. What no room needs to be known for stands below all of them. */
-const ROOM_OF_LANGUAGE_FILE: Readonly<Record<string, string>> = { syntax: 'core/syntax/', syntaxes: 'core/syntax/', directives: 'core/syntax/', facts: 'core/facts/', rules: 'core/catalog/', members: 'core/catalog/', code: 'core/syntax/', find: 'core/catalog/', names: 'core/catalog/', routines: 'core/catalog/', statements: 'core/catalog/' };
-
 /** The rooms, from the ground up: each may import from those before it, types included. */
 const ROOMS = [
-  'core/languages/',
-  ...['base', 'model', 'patterns', 'intake', 'syntax', 'facts', 'waivers', 'catalog', 'layers', 'expectations', 'cascade', 'history', 'scope', 'findings', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal'].map((room) => `core/${room}/`),
+  ...['base', 'model', 'patterns', 'intake', 'syntax', 'facts', 'waivers', 'finders', 'languages', 'catalog', 'layers', 'expectations', 'cascade', 'history', 'scope', 'findings', 'ledger', 'inspect', 'compare', 'impact', 'doctor', 'proposal'].map((room) => `core/${room}/`),
   'formats/',
   'host/package-folder.ts', 'host/page-script.ts',
   ...['files', 'writing', 'git', 'intake', 'layers', 'questions', 'memory', 'project', 'inspection', 'parts', 'session', 'history', 'desks'].map((room) => `host/${room}/`),
@@ -45,9 +41,7 @@ const ROOMS = [
 ];
 
 function roomOf(file: string): number {
-  const own = /^core\/languages\/(?:[a-z]+\/)?([a-z]+)\.ts$/.exec(file)?.[1] ?? '';
-  const room = ROOM_OF_LANGUAGE_FILE[own];
-  return room === undefined ? ROOMS.findIndex((known) => file.startsWith(known)) : ROOMS.indexOf(room);
+  return ROOMS.findIndex((known) => file.startsWith(known));
 }
 
 test('every file is in a room, and every room has files', () => {

@@ -2,11 +2,11 @@ import path from 'node:path';
 import fc from 'fast-check';
 import { beforeAll, expect, test } from 'vitest';
 import { inspect } from '../support/inspect.js';
-import { GRAMMARS } from '../../src/core/base/language.js';
 import { builtGrammars } from '../support/grammars.js';
 import { HAS_TIME, runs } from '../support/runs.js';
 import { textOf } from '../support/sources.js';
 import { builtTools, notesOf } from '../support/tools.js';
+import { GRAMMARS } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 const tools = builtTools(grammars);

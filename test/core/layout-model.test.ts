@@ -5,13 +5,13 @@ import { beforeAll, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { inspect } from '../support/inspect.js';
 import { repairFile } from '../../src/core/inspect/repair-file.js';
-import { grammarFor, languageById } from '../../src/core/base/languages.js';
-import { GRAMMARS, type Language } from '../../src/core/base/language.js';
+import { grammarFor, type Language } from '../../src/core/base/language.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { builtGrammars } from '../support/grammars.js';
 import { HAS_TIME, runs } from '../support/runs.js';
 import { textOf, withSource } from '../support/sources.js';
 import { builtTools, notesOf } from '../support/tools.js';
+import { GRAMMARS, languageById } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 const tools = builtTools(grammars);

@@ -5,7 +5,6 @@ import type { Tools } from '../../src/core/inspect/inspect-file.js';
 import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { repairFile } from '../../src/core/inspect/repair-file.js';
-import { GRAMMARS } from '../../src/core/base/language.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { isComment, type SyntaxNode } from '../../src/core/syntax/node.js';
@@ -14,6 +13,7 @@ import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { parsedExamples } from '../support/example-codes.js';
 import { textOf, withSource } from '../support/sources.js';
 import { runs } from '../support/runs.js';
+import { GRAMMARS } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };

@@ -1,11 +1,11 @@
 import { beforeAll, expect, test } from 'vitest';
-import { GRAMMARS } from '../../src/core/base/language.js';
 import { isComment, type SyntaxNode } from '../../src/core/syntax/node.js';
 import { builtGrammars } from '../support/grammars.js';
 import { parsedExamples } from '../support/example-codes.js';
 import { size } from '../support/runs.js';
 import { same } from '../support/same.js';
 import { textOf, withSource } from '../support/sources.js';
+import { GRAMMARS } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 beforeAll(() => grammars.load(GRAMMARS));

@@ -1,9 +1,8 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { languageById } from '../../src/core/base/languages.js';
-import { GRAMMARS, type Language } from '../../src/core/base/language.js';
-import { finderFor } from '../../src/core/catalog/rule.js';
+import type { Language } from '../../src/core/base/language.js';
+import { finderFor } from '../../src/core/finders/rule.js';
 import { bindingsOf } from '../../src/core/syntax/bindings/bindings.js';
 import { Scopes, type Scope } from '../../src/core/syntax/bindings/scope.js';
 import { CLASSES, FUNCTIONS } from '../../src/core/syntax/functions.js';
@@ -16,6 +15,7 @@ import { parsedExamples } from '../support/example-codes.js';
 import { builtGrammars } from '../support/grammars.js';
 import { same } from '../support/same.js';
 import { textOf, withSource } from '../support/sources.js';
+import { GRAMMARS, languageById } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 beforeAll(() => grammars.load(GRAMMARS));

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import type { ProjectHit } from '../../src/core/catalog/finder.js';
+import type { ProjectHit } from '../../src/core/finders/finder.js';
 import { findInProject } from '../../src/core/inspect/project-findings.js';
 import { builtGrammars } from '../support/grammars.js';
 import { projectOf } from '../support/projects.js';

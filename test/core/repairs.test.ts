@@ -1,14 +1,13 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import type { Tools } from '../../src/core/inspect/inspect-file.js';
 import { inspect } from '../support/inspect.js';
 import { keyOf } from '../../src/core/model/text-key.js';
 import { Planner } from '../../src/core/inspect/plan.js';
 import { repairFile, type RepairedText } from '../../src/core/inspect/repair-file.js';
-import { GRAMMARS, type Language } from '../../src/core/base/language.js';
+import type { Language } from '../../src/core/base/language.js';
 import type { Permission } from '../../src/core/model/freedom.js';
-import type { Example, Rule } from '../../src/core/catalog/rule.js';
+import type { Example, Rule } from '../../src/core/finders/rule.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { Source } from '../../src/core/syntax/source.js';
@@ -16,6 +15,7 @@ import { Spelling } from '../../src/core/syntax/spelling.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { toolsFor } from '../support/projects.js';
 import { sampled } from '../support/runs.js';
+import { GRAMMARS, languageById } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 const tools: Tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary), textKeys: { keyFor: ({ text }) => keyOf(text) } };

@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { searchCatalog, type CatalogFilter } from '../../src/core/catalog/search-catalog.js';
 import { CONFIDENCES } from '../../src/core/model/rule.js';
-import { knowsLanguage, type Rule } from '../../src/core/catalog/rule.js';
+import type { Rule } from '../../src/core/finders/rule.js';
+import { knowsLanguage } from '../../src/core/catalog/rule-languages.js';
 
 const ALL: CatalogFilter = { term: null, concern: null, language: null, tag: null, confidence: null, repairable: false };
 

@@ -1,9 +1,9 @@
 import { beforeAll, expect, test } from 'vitest';
-import { GRAMMARS } from '../../src/core/base/language.js';
 import type { SyntaxNode } from '../../src/core/syntax/node.js';
 import { settled } from '../../src/core/syntax/settled.js';
 import { builtGrammars } from '../support/grammars.js';
 import { textOf, withSource } from '../support/sources.js';
+import { GRAMMARS } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 beforeAll(() => grammars.load(GRAMMARS));

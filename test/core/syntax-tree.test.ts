@@ -1,26 +1,24 @@
 import { Parser, type Tree } from 'web-tree-sitter';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { grammarFor, languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import { GRAMMARS, type GrammarId, type Language } from '../../src/core/base/language.js';
-import { DESCRIBED, type DescribedGrammar } from '../../src/core/languages/described.js';
-import type { Translation } from '../../src/core/languages/translation.js';
-import { translationOf } from '../../src/core/languages/translations.js';
+import { grammarFor, type GrammarId, type Language } from '../../src/core/base/language.js';
+import type { Translation } from '../../src/core/syntax/translation.js';
 import { startEngine, type EngineMemory } from '../../src/core/syntax/engine.js';
 import type { SyntaxNode } from '../../src/core/syntax/node.js';
 import { ReadTree } from '../../src/core/syntax/tree.js';
-import { sampleFor, TreeReader } from '../../src/core/syntax/trusted-reading.js';
+import { SAMPLE, TreeReader } from '../../src/core/syntax/trusted-reading.js';
 import { Grammars } from '../../src/core/syntax/grammars.js';
 import { builtGrammarFiles, builtGrammars } from '../support/grammars.js';
 import { sampled, size } from '../support/runs.js';
 import { same } from '../support/same.js';
+import { GRAMMAR_DEFINITIONS, GRAMMARS, KNOWN_LANGUAGES, languageById } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 beforeAll(() => grammars.load(GRAMMARS));
 
 /** A tree as the package's own cursor walks it; fields that a translation names are another test's. */
 function walked(tree: Tree, grammar: GrammarId): string[] {
-  const translation = translationOf(grammar);
+  const translation = (GRAMMAR_DEFINITIONS.get(grammar)?.syntax.translation ?? null);
   const cursor = tree.walk();
   const lines: string[] = [];
   for (let depth = 0; ;) {
@@ -72,13 +70,13 @@ const codes: [GrammarId, string][] = CATALOG.rules.flatMap(({ examples }) => exa
 }));
 
 /** What the examples of the rules leave out. */
-const SAMPLES: Readonly<Record<DescribedGrammar, string>> = {
+const SAMPLES: Readonly<Record<string, string>> = {
   csharp: 'class Quay { IEnumerable<int> Moor() { int Sail() => 1; Tide t = new(); a?.b(); ++c; c++; d = -1.5; using (var e = F()) { } G(delegate { H(); }); yield return 1; foreach (var (x, y) in z) { } } }\n',
   kotlin: 'typealias Low = Int\nclass Quay : Base { constructor(a: Int) { moor() }\n fun sail() { val f = fun(a: Int): Int { return 1 }\n do { moor() } while (a)\n while (b) { continue }\n for (c in d) moor()\n val e = """a"""\n val g = 1.5\n } }\n',
   ruby: 'until a\n  next\nend\nb while c\nd until e\nfor f in g do break end\ncase h\nin [i] then j\nend\nbegin\n  k\nensure\n  l\nend\nm += -1.5\n(n)\nif o then p else q end\nr unless s\n',
   rust: 'union Low { a: u8 }\ntype High = u8;\nfn moor() { let f = |a| a + 1; for b in c { continue; } d += -1; e.f; }\n',
 };
-for (const [grammar, code] of Object.entries(SAMPLES)) codes.push([grammar as DescribedGrammar, code]);
+for (const [grammar, code] of Object.entries(SAMPLES)) codes.push([grammar, code]);
 
 test('the tree that rules see is the one that the package shows, in every grammar', () => {
   expect(new Set(codes.map(([grammar]) => grammar))).toEqual(new Set(GRAMMARS));
@@ -112,8 +110,8 @@ test.each<[string, GrammarId, string]>([
   read.dispose();
 });
 
-test.each(DESCRIBED.flatMap(({ grammar }) => grammar ?? []))('what %s calls its nodes and fields is said in terms that code needs: each occurs in an example', (grammar) => {
-  const translation = translationOf(grammar) as Translation;
+test.each([...GRAMMAR_DEFINITIONS.values()].filter(({ syntax }) => syntax.translation !== null).map(({ id }) => id))('what %s calls its nodes and fields is said in terms that code needs: each occurs in an example', (grammar) => {
+  const translation = GRAMMAR_DEFINITIONS.get(grammar)?.syntax.translation as Translation;
   const types = new Set<string>();
   const fields = new Set<string>();
   const own = new Set<string>();
@@ -136,8 +134,8 @@ describe('reading from the engine’s memory', () => {
   const parse = (id: GrammarId) => (text: string): Tree => grammars.parse(text, id);
 
   test.each(GRAMMARS)('is right about the sample, in %s', async (id) => {
-    expect(TreeReader.for(id, grammars.get(id), await engine, parse(id)).isTrusted).toBe(true);
-    const tree = parse(id)(sampleFor(id));
+    expect(TreeReader.for(grammars.get(id), await engine, parse(id), GRAMMAR_DEFINITIONS.get(id)?.syntax.sample).isTrusted).toBe(true);
+    const tree = parse(id)((GRAMMAR_DEFINITIONS.get(id)?.syntax.sample ?? SAMPLE));
     expect(tree.rootNode.descendantCount).toBeGreaterThan(10);
     tree.delete();
   });
@@ -148,7 +146,7 @@ describe('reading from the engine’s memory', () => {
     ...sampled([2, 3, 5, 7, 11], 5).map((step): [string, (memory: EngineMemory) => EngineMemory] => [`is noise at every ${step}th word`, ({ words, ...others }) => ({ ...others, words: words.map((word, index) => (index % step === 0 ? Math.imul(word ^ 0x1234567, index) : word)) })]),
   ])('is left to the package where the memory %s', async (_, spoil) => {
     const { memory } = await engine;
-    const reader = TreeReader.for('tsx', grammars.get('tsx'), { memory: () => spoil(memory()) }, parse('tsx'));
+    const reader = TreeReader.for(grammars.get('tsx'), { memory: () => spoil(memory()) }, parse('tsx'));
     expect(reader.isTrusted).toBe(false);
     for (const [grammar, code] of codes.filter(([id]) => id === 'tsx')) {
       const tree = parse('tsx')(code);
@@ -184,7 +182,7 @@ test('others who use the same engine read their own texts', () => {
 test('a grammar is loaded once, however often and at the same time it is asked for', async () => {
   const asked: string[] = [];
   const files = builtGrammarFiles();
-  const own = new Grammars({ engine: files.engine, grammar: (id) => (asked.push(id), files.grammar(id)) });
+  const own = new Grammars({ engine: files.engine, grammar: (id) => (asked.push(id), files.grammar(id)) }, KNOWN_LANGUAGES);
   await Promise.all([own.load(['css', 'json']), own.load(['json'])]);
   const css = own.get('css');
   await own.load(['css']);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { inTextOrder } from '../../src/core/inspect/text-order.js';
 import type { PlannedRule } from '../../src/core/inspect/plan.js';
-import type { Hit } from '../../src/core/catalog/finder.js';
+import type { Hit } from '../../src/core/finders/finder.js';
 import { runs, size } from '../support/runs.js';
 
 /** Rules of which nothing but their order counts here. */

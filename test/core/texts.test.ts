@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { languageById } from '../../src/core/base/languages.js';
 import type { Language } from '../../src/core/base/language.js';
 import { SourceText } from '../../src/core/base/source-text.js';
+import { languageById } from '../../src/core/languages/languages.js';
 
 const MARKDOWN = languageById('markdown') as Language;
 

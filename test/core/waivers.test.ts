@@ -1,14 +1,14 @@
 import { beforeAll, describe, expect, test } from 'vitest';
-import { languageById, languageOfName } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
 import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
-import { GRAMMARS, type Language } from '../../src/core/base/language.js';
+import type { Language } from '../../src/core/base/language.js';
 import type { Permission } from '../../src/core/model/freedom.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import type { WaiverTerms } from '../../src/core/waivers/account.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
+import { GRAMMARS, languageById, languageOfName } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 const tools = { today: '2026-11-23', needsReasons: false, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };

@@ -3,13 +3,13 @@ import { CATALOG } from '../../src/core/catalog/registry.js';
 import type { Tools } from '../../src/core/inspect/inspect-file.js';
 import { inspect } from '../support/inspect.js';
 import { Planner } from '../../src/core/inspect/plan.js';
-import { GRAMMARS } from '../../src/core/base/language.js';
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import { Spelling } from '../../src/core/syntax/spelling.js';
 import { writeWaiver, type WaiverRequest } from '../../src/core/inspect/write-waiver.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { toolsFor } from '../support/projects.js';
 import { textOf } from '../support/sources.js';
+import { GRAMMARS } from '../../src/core/languages/languages.js';
 
 const grammars = builtGrammars();
 const tools: Tools = { today: '2026-11-23', needsReasons: true, ownFiles: new Set<string>(), grammars, planner: new Planner(CATALOG, grammars), spelling: new Spelling(builtDictionary) };

@@ -12,7 +12,7 @@ import { projects } from '../support/random-projects.js';
 import { HAS_TIME, runs } from '../support/runs.js';
 
 const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
-const { finderFor } = await import('../../dist/core/catalog/rule.js') as unknown as typeof import('../../src/core/catalog/rule.js');
+const { finderFor } = await import('../../dist/core/finders/rule.js') as unknown as typeof import('../../src/core/finders/rule.js');
 
 // Only the built library knows where its grammars are.
 const { openWorkspace } = await import('../../dist/host/workspace.js') as unknown as typeof Library;

@@ -8,7 +8,7 @@ import { elvar, makeFolder, type Run } from '../support/project.js';
 import { runs, sampled, size, whenDeep } from '../support/runs.js';
 
 const { CATALOG } = await import('../../dist/core/catalog/registry.js') as unknown as typeof import('../../src/core/catalog/registry.js');
-const { languageById } = await import('../../dist/core/base/languages.js') as unknown as typeof import('../../src/core/base/languages.js');
+const { languageById } = await import('../../dist/core/languages/languages.js') as unknown as typeof import('../../src/core/languages/languages.js');
 
 const FORMATS = ['text', 'lines', 'json', 'sarif', 'junit', 'markdown', 'html'];
 

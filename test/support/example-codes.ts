@@ -1,8 +1,8 @@
-import { grammarFor, languageById } from '../../src/core/base/languages.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import type { Language } from '../../src/core/base/language.js';
-import type { Example } from '../../src/core/catalog/rule.js';
+import { grammarFor, type Language } from '../../src/core/base/language.js';
+import type { Example } from '../../src/core/finders/rule.js';
 import { sampled } from './runs.js';
+import { languageById } from '../../src/core/languages/languages.js';
 
 /** Code of every kind that the rules look at: their own examples, those of languages with a grammar. In `npm test`, some of them. */
 export function parsedExamples(): readonly Pick<Example, 'language' | 'file' | 'code'>[] {

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { KNOWN_LANGUAGES } from '../../src/core/languages/languages.js';
 import { Grammars, type GrammarSource } from '../../src/core/syntax/grammars.js';
 import type { Dictionary } from '../../src/core/syntax/spelling.js';
 
@@ -6,7 +7,7 @@ const folder = new URL('../../dist/grammars/', import.meta.url);
 
 /** Grammars as the build has laid them out. */
 export function builtGrammars(): Grammars {
-  return new Grammars(builtGrammarFiles());
+  return new Grammars(builtGrammarFiles(), KNOWN_LANGUAGES);
 }
 
 /** The files of them. */

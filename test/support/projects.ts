@@ -1,9 +1,8 @@
 import path from 'node:path';
-import { languageById, languageOfName } from '../../src/core/base/languages.js';
 import type { Language } from '../../src/core/base/language.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import { CATALOG } from '../../src/core/catalog/registry.js';
-import type { Example } from '../../src/core/catalog/rule.js';
+import type { Example } from '../../src/core/finders/rule.js';
 import { FileFacts } from '../../src/core/facts/facts.js';
 import { factsOf } from '../../src/core/facts/facts-of.js';
 import { ProjectFacts } from '../../src/core/facts/project.js';
@@ -12,12 +11,13 @@ import { findInProject, projectRules } from '../../src/core/inspect/project-find
 import type { RuleSet } from '../../src/core/model/rule-set.js';
 import type { Grammars } from '../../src/core/syntax/grammars.js';
 import { Source } from '../../src/core/syntax/source.js';
+import { collectorFor, languageById, languageOfName } from '../../src/core/languages/languages.js';
 
 /** The facts of a text. The grammar must have been loaded. */
 export function factsIn(text: SourceText, grammars: Grammars): FileFacts {
   const source = new Source(text, grammars);
   try {
-    return new FileFacts(text.path, text.language.id, factsOf(source));
+    return new FileFacts(text.path, text.language, factsOf(source, collectorFor));
   } finally {
     source.dispose();
   }

@@ -1,9 +1,9 @@
-import { grammarFor, languageById } from '../../src/core/base/languages.js';
-import type { GrammarId, Language } from '../../src/core/base/language.js';
+import { grammarFor, type GrammarId, type Language } from '../../src/core/base/language.js';
 import { SourceText } from '../../src/core/base/source-text.js';
 import type { Grammars } from '../../src/core/syntax/grammars.js';
 import { Source, type ParsedSource } from '../../src/core/syntax/source.js';
 import type { SyntaxNode } from '../../src/core/syntax/node.js';
+import { languageById } from '../../src/core/languages/languages.js';
 
 /** The text of a made-up file of a language. */
 export function textOf(language: string, code: string, file?: string): SourceText {

@@ -1,4 +1,4 @@
-import type { Rule } from '../../src/core/catalog/rule.js';
+import type { Rule } from '../../src/core/finders/rule.js';
 import type { Finding } from '../../src/core/model/finding.js';
 
 /** The findings of a rule as an example tells them, with their ends where the example says where these are. @param finds what the example tells. */

@@ -1,10 +1,9 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import { LANGUAGES } from '../../core/base/languages.js';
 import { searchCatalog, type CatalogFilter } from '../../core/catalog/search-catalog.js';
 import { isInForce } from '../../core/cascade/in-force.js';
 import { nearName } from '../../core/base/near-name.js';
 import { CONFIDENCES, type Confidence } from '../../core/model/rule.js';
-import type { Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import { parseSelector } from '../../core/model/selector.js';
 import type { RulePage } from '../../core/cascade/rule-page.js';
 import { catalogJson, rulePageJson } from '../../formats/json/catalog.js';
@@ -13,6 +12,7 @@ import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewCatalog, type RuleLevels } from '../views/catalog.js';
 import { viewRulePage } from '../views/rule-page.js';
 import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, type Formats } from './command.js';
+import { LANGUAGES } from '../../core/languages/languages.js';
 
 interface Options {
   readonly term: readonly string[];

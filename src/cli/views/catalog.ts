@@ -2,12 +2,12 @@ import { CONCERN_TITLES, CONCERNS } from '../../core/model/concern.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { CatalogFilter } from '../../core/catalog/search-catalog.js';
 import type { Level } from '../../core/model/level.js';
-import type { Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import type { RuleId } from '../../core/model/rule.js';
-import { ownLanguagesOf } from '../../core/catalog/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { count, padEnd, wrap } from './table.js';
+import { ownLanguagesOf } from '../../core/catalog/rule-languages.js';
 
 /** The levels of the rules in force for one file. */
 export type RuleLevels = ReadonlyMap<RuleId, Level>;

@@ -1,7 +1,7 @@
 import type { Level } from '../../core/model/level.js';
 import type { OptionValue } from '../../core/model/option.js';
 import type { RulePage, RulePlaces } from '../../core/cascade/rule-page.js';
-import type { Example, Rule } from '../../core/catalog/rule.js';
+import type { Example, Rule } from '../../core/finders/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 import { chosenExamples, exampleSetting, inForceText, optionDefault, optionKind, ruleFacts } from '../../formats/text/rule-page.js';

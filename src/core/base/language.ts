@@ -1,16 +1,30 @@
-import { DESCRIBED, type DescribedGrammar } from '../languages/described.js';
-import type { CommentSyntax } from '../languages/description.js';
-
 /** The name of a language, such as `typescript`. */
 export type LanguageId = string;
 
-const COMMON = ['javascript', 'typescript', 'tsx', 'python', 'php', 'java', 'cpp', 'css', 'html', 'bash', 'go', 'json', 'yaml'] as const;
+/** The name of a grammar, such as `tsx`: a language may have one for each of its forms. */
+export type GrammarId = string;
 
-/** One of {@link GRAMMARS}. */
-export type GrammarId = (typeof COMMON)[number] | DescribedGrammar;
+/** Comment syntax: from a marker to the end of the line, or between two markers. */
+export interface CommentSyntax {
+  readonly line: readonly string[];
+  readonly block: readonly (readonly [open: string, close: string])[];
+}
 
-/** The grammars that come with Elvar; a language may have one for each of its forms. */
-export const GRAMMARS: readonly GrammarId[] = [...COMMON, ...DESCRIBED.flatMap(({ grammar }) => grammar ?? [])];
+/** How the words of a name can be joined. */
+export const WORD_FORMS = ['camel', 'pascal', 'snake', 'upper', 'kebab'] as const;
+
+/** One of {@link WORD_FORMS}. */
+export type WordForm = (typeof WORD_FORMS)[number];
+
+/** How the names of a language are usually written, by what they stand for: one of the forms each. */
+export type NameConventions = Readonly<Record<'variable' | 'constant' | 'function' | 'type', readonly WordForm[]>>;
+
+/** Languages that use each other's names: a name in one of them is no use of a name in another. */
+export interface LanguageFamily {
+  readonly id: string;
+  /** Whether names that differ only in capital letters are the same. */
+  readonly foldsCase: boolean;
+}
 
 /** A language that Elvar recognises by file name. */
 export interface Language {
@@ -24,22 +38,30 @@ export interface Language {
   readonly comments: CommentSyntax;
   /** Whether indentation with tabs is part of the language. */
   readonly needsTabs: boolean;
+  /** The languages of scripts and styles that its files may contain. */
+  readonly inside: readonly LanguageId[];
+  /** How its names are usually written; null where nobody has agreed on that. */
+  readonly nameConventions: NameConventions | null;
+  /** Null if what it declares is not known of a project. */
+  readonly family: LanguageFamily | null;
 }
 
-/** The languages of scripts and styles that files of a language may contain. */
-const EMBEDDED: Readonly<Record<LanguageId, readonly LanguageId[]>> = {
-  html: ['javascript', 'css', 'json'],
-  php: ['javascript', 'css'],
-  component: ['javascript', 'typescript', 'css'],
-  markdown: ['javascript', 'typescript', 'python', 'php', 'java', 'c', 'cpp', 'css', 'go', 'shell', 'json', 'yaml', ...DESCRIBED.map(({ id }) => id)],
-};
-
-/** The languages of scripts and styles that files of `language` may contain. */
-export function embeddedLanguages(language: LanguageId): readonly LanguageId[] {
-  return EMBEDDED[language] ?? [];
+/** Finds languages. */
+export interface LanguageLookup {
+  /** The language with this id. */
+  readonly byId: (id: LanguageId) => Language | undefined;
+  /** The language of a file by its name alone; undefined if Elvar knows none. */
+  readonly ofName: (name: string) => Language | undefined;
 }
 
-/** The languages whose files may contain one of `languages`. */
-export function languagesAround(languages: readonly LanguageId[]): LanguageId[] {
-  return Object.keys(EMBEDDED).filter((outer) => embeddedLanguages(outer).some((inner) => languages.includes(inner)));
+/** The grammar for a file of `language`; null when there is none. */
+export function grammarFor({ grammar }: Language, name: string): GrammarId | null {
+  if (grammar === null || typeof grammar === 'string') return grammar;
+  return grammar[endingOf(name)] ?? grammar[''] ?? null;
+}
+
+/** The last ending of a name with its dot; empty where there is none, as in `Makefile` and `.gitignore`. */
+export function endingOf(name: string): string {
+  const dot = name.lastIndexOf('.');
+  return dot <= 0 ? '' : name.slice(dot);
 }

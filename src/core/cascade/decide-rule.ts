@@ -1,5 +1,5 @@
 import { compareLevels } from '../model/level.js';
-import type { Rule } from '../catalog/rule.js';
+import type { Rule } from '../finders/rule.js';
 import { NO_FREEDOM_SETTINGS } from '../model/freedom.js';
 import type { ActiveGuard, Decision, Effect, LayerInstance, RefusedPart, Statement, TrailEntry } from '../model/statement.js';
 import { refuses, type Guard } from './guards.js';

@@ -1,4 +1,4 @@
-import type { Rule } from '../catalog/rule.js';
+import type { Rule } from '../finders/rule.js';
 import type { Decision, Statement } from '../model/statement.js';
 import { decideRule, type OrderedStatement } from './decide-rule.js';
 

@@ -1,6 +1,6 @@
 import { compareLevels } from '../model/level.js';
 import { isSubset, sameOptionValue, type OptionValue, type StricterDirection } from '../model/option.js';
-import type { Rule } from '../catalog/rule.js';
+import type { Rule } from '../finders/rule.js';
 import type { ActiveGuard } from '../model/statement.js';
 import type { RuleState, StatePart } from './rule-state.js';
 

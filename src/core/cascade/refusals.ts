@@ -1,9 +1,9 @@
 import type { Catalog } from '../catalog/catalog.js';
-import { knowsLanguage } from '../catalog/rule.js';
 import type { LayerFile } from '../model/layer.js';
 import type { RuleId } from '../model/rule.js';
 import type { PartName, Statement } from '../model/statement.js';
 import type { ResolvedFile } from './resolve-report.js';
+import { knowsLanguage } from '../catalog/rule-languages.js';
 
 /** What one guard refuses of one ruling, across all files. */
 export interface Refusal {

@@ -1,9 +1,9 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { LanguageId } from '../base/language.js';
 import type { DecidedRules } from '../model/rule-set.js';
-import { knowsLanguage } from '../catalog/rule.js';
 import type { RuleId } from '../model/rule.js';
 import type { Statement } from '../model/statement.js';
+import { knowsLanguage } from '../catalog/rule-languages.js';
 
 /** A setting of the command line that guards refuse. */
 export interface SettingRefusal {

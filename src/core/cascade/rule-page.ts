@@ -1,5 +1,5 @@
 import type { ReportBase } from './report-base.js';
-import type { Rule } from '../catalog/rule.js';
+import type { Rule } from '../finders/rule.js';
 import type { Level } from '../model/level.js';
 import type { RuleId } from '../model/rule.js';
 

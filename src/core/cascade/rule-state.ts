@@ -2,7 +2,7 @@ import { FREEDOMS, type Freedom, type Freedoms, type Permission } from '../model
 import { catalogLevelOf } from '../catalog/foreign-rule.js';
 import type { Level } from '../model/level.js';
 import { changeOption, isListEdit, type OptionChange, type OptionValue } from '../model/option.js';
-import type { Rule } from '../catalog/rule.js';
+import type { Rule } from '../finders/rule.js';
 import type { DecidedItem, DecidedOption, Origin, PartName, Statement } from '../model/statement.js';
 
 /** The state of one rule while the statements about it are applied; indexes count trail entries. */

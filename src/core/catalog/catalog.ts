@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { OptionDeclaration } from '../model/option.js';
 import type { OptionType } from '../model/option-type.js';
-import type { Rule } from './rule.js';
+import type { Rule } from '../finders/rule.js';
 import type { RuleId } from '../model/rule.js';
 import { selects, type Selector } from '../model/selector.js';
 

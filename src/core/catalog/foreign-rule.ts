@@ -1,7 +1,7 @@
 import type { ForeignRule } from '../model/foreign-rule.js';
 import type { Level } from '../model/level.js';
-import { NO_HITS } from './hits.js';
-import type { Rule } from './rule.js';
+import { NO_HITS } from '../finders/hits.js';
+import type { Rule } from '../finders/rule.js';
 
 /** Makes a rule for what another program finds: in whatever file that is, Elvar itself finds nothing by it. */
 export function makeForeignRule(declared: ForeignRule): Rule {

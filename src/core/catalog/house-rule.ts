@@ -4,11 +4,11 @@ import { fillIn } from '../base/fill-in.js';
 import type { HouseOption, HouseRule } from '../model/house-rule.js';
 import type { OptionDeclaration, OptionValue, OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
-import type { Example, Rule } from './rule.js';
-import type { Finder, Hit } from './finder.js';
+import type { Example, Rule } from '../finders/rule.js';
+import type { Finder, Hit } from '../finders/finder.js';
 import { compileExpression } from '../patterns/expression.js';
 import { HouseQuery, limited, searchPattern, type Match } from './house-search.js';
-import { option } from './options.js';
+import { option } from '../finders/options.js';
 
 /** Makes a rule from a declaration, which has been checked; its query has not been compiled yet. */
 export function makeHouseRule(declared: HouseRule): Rule {

@@ -1,7 +1,7 @@
-import { LANGUAGE_RULES } from '../languages/rules.js';
+import { LANGUAGE_RULES } from '../languages/languages.js';
 import { Catalog } from './catalog.js';
-import { withLanguages } from './language-rules.js';
-import type { Rule } from './rule.js';
+import { withLanguages } from '../finders/language-rules.js';
+import type { Rule } from '../finders/rule.js';
 import deadAfterExit from './dead/after-exit.js';
 import deadBranch from './dead/branch.js';
 import deadClass from './dead/class.js';

@@ -1,9 +1,10 @@
 import { distance } from 'fastest-levenshtein';
 import type { LanguageId } from '../base/language.js';
-import { knowsLanguage, type Rule } from './rule.js';
+import type { Rule } from '../finders/rule.js';
 import type { Confidence } from '../model/rule.js';
 import type { Catalog } from './catalog.js';
 import { SEARCH_WORDS } from './search-words.js';
+import { knowsLanguage } from './rule-languages.js';
 
 /** Which rules are wanted. A null part is no filter. */
 export interface CatalogFilter {

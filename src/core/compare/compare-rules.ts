@@ -4,7 +4,7 @@ import type { Catalog } from '../catalog/catalog.js';
 import { FREEDOMS } from '../model/freedom.js';
 import { compareLevels } from '../model/level.js';
 import { alikeOptionValue } from '../model/option.js';
-import type { Rule } from '../catalog/rule.js';
+import type { Rule } from '../finders/rule.js';
 import type { RuleId } from '../model/rule.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import type { Decision } from '../model/statement.js';

@@ -1,10 +1,11 @@
 import { keptUpTo } from '../cascade/keeps-levels.js';
 import { decideRule } from '../cascade/decide-rule.js';
-import { knowsLanguage, type Rule } from '../catalog/rule.js';
+import type { Rule } from '../finders/rule.js';
 import type { LayerFile } from '../model/layer.js';
 import type { Decision, Statement, TrailEntry } from '../model/statement.js';
 import type { Diagnosis } from './diagnosis.js';
 import { placeKey, wayOf, type Evidence } from './evidence.js';
+import { knowsLanguage } from '../catalog/rule-languages.js';
 
 /** What is known of one ruling, or `at-most`, of the project after all files have been examined. */
 interface Use {

@@ -1,10 +1,10 @@
 import { speakingZones } from '../cascade/speaking-zones.js';
 import { isInForce } from '../cascade/in-force.js';
-import { knowsLanguage, languagesOf } from '../catalog/rule.js';
 import type { LanguagePatterns, LayerFile, PatternLine } from '../model/layer.js';
 import { isPositive, matchesAny } from '../patterns/matches-any.js';
 import type { Diagnosis, DiagnosisDetail } from './diagnosis.js';
 import type { Evidence } from './evidence.js';
+import { knowsLanguage, languagesOf } from '../catalog/rule-languages.js';
 
 /** Zones, patterns and rulings that reach no file, and directories that no rule reaches. */
 export function unreached(evidence: Evidence): Diagnosis[] {

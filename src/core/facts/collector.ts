@@ -1,6 +1,5 @@
-import type { LanguageId } from '../base/language.js';
+import type { Language } from '../base/language.js';
 import type { SyntaxNode } from '../syntax/node.js';
-import { familyOf, foldsCase } from './family.js';
 import { DECLARED, DECLARED_KINDS, FILE, HEADER, HEADER_SIZE, IMPORTED, LISTS, WIDTHS, type DeclaredKind, type Facts } from './facts.js';
 import { TextMentions } from './text-mentions.js';
 import { WordCounts } from './word-counts.js';
@@ -41,9 +40,9 @@ export class FactCollector {
   private flags = 0;
   private start = 0;
 
-  /** @param language the id of the file's language. */
-  constructor(private readonly language: LanguageId) {
-    this.words = new WordCounts(foldsCase(familyOf(language)));
+  /** @param language the file's. */
+  constructor(private readonly language: Pick<Language, 'id' | 'family'>) {
+    this.words = new WordCounts(language.family?.foldsCase ?? false);
   }
 
   /** What could not be parsed declares nothing for sure. */
@@ -87,7 +86,7 @@ export class FactCollector {
     numbers[HEADER.modules] = imported.length;
     numbers[HEADER.start] = this.start;
     numbers[HEADER.affixes] = texts.affixes.size;
-    numbers[HEADER.language] = hashOf(this.language);
+    numbers[HEADER.language] = hashOf(this.language.id);
     let at = words.writeTo(numbers, HEADER_SIZE);
     for (const word of texts.words) numbers[at++] = word;
     for (let line = 0; line < declared.length; line += 1, at += WIDTHS.declarations) this.writeDeclaration(declared[line] as Declared, numbers, at);

@@ -5,31 +5,21 @@ import { contentOf, textsOf } from '../syntax/texts.js';
 import type { ParsedSource, Source } from '../syntax/source.js';
 import { FactCollector, type Imported } from './collector.js';
 import type { Facts } from './facts.js';
-import { collectC } from './languages/c.js';
-import { collectGo } from './languages/go.js';
-import { collectJava } from './languages/java.js';
-import { collectPhp } from './languages/php.js';
-import { collectPython } from './languages/python.js';
-import { collectScript } from './languages/script.js';
-import { collectShell } from './languages/shell.js';
-import { LANGUAGE_FACTS } from '../languages/facts.js';
 import { isManifest, readManifest } from './manifest.js';
 import { pathsIn } from './paths-in.js';
 
-const COLLECTORS: Readonly<Partial<Record<GrammarId, (source: ParsedSource, facts: FactCollector) => void>>> = {
-  javascript: collectScript, typescript: collectScript, tsx: collectScript, python: collectPython, php: collectPhp, java: collectJava, cpp: collectC, go: collectGo, bash: collectShell,
-  ...LANGUAGE_FACTS,
-};
+/** Collects what the syntax of a file tells; null for a grammar whose files contribute only their texts. */
+export type CollectFacts = (grammar: GrammarId) => ((source: ParsedSource, facts: FactCollector) => void) | null;
 
 /** The facts of a file. The grammar of the file must have been loaded. */
-export function factsOf(source: Source): Facts {
+export function factsOf(source: Source, collectorFor: CollectFacts): Facts {
   const { text: { text, language }, grammar } = source;
-  const facts = new FactCollector(language.id);
-  const collect = grammar === null ? undefined : COLLECTORS[grammar];
+  const facts = new FactCollector(language);
+  const collect = grammar === null ? null : collectorFor(grammar);
   if (text.startsWith('#!')) facts.mark('program');
-  if (collect === undefined) collectText(source, facts);
+  if (collect === null) collectText(source, facts);
   else facts.beginAt((source as ParsedSource).tree.root.firstPart?.start ?? 0);
-  if (collect === undefined) return withManifest(source, facts);
+  if (collect === null) return withManifest(source, facts);
   if ((source as ParsedSource).tree.hasErrors) facts.mark('damaged');
   collect(source as ParsedSource, facts);
   collectTexts(source as ParsedSource, facts);

@@ -1,5 +1,4 @@
-import type { LanguageId } from '../base/language.js';
-import { familyOf, type Family } from './family.js';
+import type { Language, LanguageId } from '../base/language.js';
 
 /**
  * What one file contributes to what is known of a project. It depends on the file's text, path and language alone. Words are numbers
@@ -111,13 +110,16 @@ const NO_IMPORTS: readonly FactImport[] = [];
 
 /** The facts of one file of a project, as rules read them. */
 export class FileFacts {
-  readonly family: Family | null;
+  readonly language: LanguageId;
+  /** The languages whose names it uses; null if it uses none. */
+  readonly family: string | null;
   private allLines: readonly string[] | null = null;
   private allDeclarations: readonly Declaration[] | null = null;
   private allImports: readonly FactImport[] | null = null;
 
-  constructor(readonly path: string, readonly language: LanguageId, readonly facts: Facts) {
-    this.family = familyOf(language);
+  constructor(readonly path: string, language: Pick<Language, 'id' | 'family'>, readonly facts: Facts) {
+    this.language = language.id;
+    this.family = language.family?.id ?? null;
   }
 
   /** The words that the code uses, each with how often. */

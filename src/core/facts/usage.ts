@@ -1,5 +1,4 @@
 import { memoized } from '../syntax/memo.js';
-import { FAMILIES, type Family } from './family.js';
 import type { FileFacts } from './facts.js';
 import { stemOf } from './modules.js';
 import type { ProjectFacts } from './project.js';
@@ -30,8 +29,11 @@ class NameUsage {
   /** What only declares them, or is within a function that is the only one of its name: what stands in one of several may use another. */
   private readonly own: Int32Array;
   private readonly mentioned: Uint8Array;
+  /** The families of languages that there are. */
+  private readonly families: readonly string[];
 
   constructor(project: ProjectFacts) {
+    this.families = [...new Set(project.files.flatMap(({ family }) => family ?? []))];
     const wanted = new Set<number>();
     for (const { declarations, path } of project.files) {
       for (const { name } of declarations) wanted.add(name);
@@ -49,45 +51,45 @@ class NameUsage {
       this.places[slot] = count;
       count += 1;
     }
-    this.uses = new Int32Array(count * FAMILIES.length);
-    this.own = new Int32Array(count * FAMILIES.length);
+    this.uses = new Int32Array(count * this.families.length);
+    this.own = new Int32Array(count * this.families.length);
     this.mentioned = new Uint8Array(count);
-    const times = new Int32Array(count * FAMILIES.length);
+    const times = new Int32Array(count * this.families.length);
     for (const file of project.files) this.add(file, times);
     for (const { declarations, family } of project.files) {
       if (family === null) continue;
       for (const { name, own, kind } of declarations) {
-        const place = this.placeOf(name) * FAMILIES.length + FAMILIES.indexOf(family);
+        const place = this.placeOf(name) * this.families.length + this.families.indexOf(family);
         this.own[place] = (this.own[place] as number) + (kind === 'signature' || times[place] === 1 ? own : 1);
       }
     }
   }
 
   /** Where a name is used. */
-  of(name: number, family: Family | null): Usage {
+  of(name: number, family: string | null): Usage {
     const place = this.placeOf(name);
     if (place < 0 || family === null) return UNKNOWN;
-    const own = FAMILIES.indexOf(family);
-    const first = place * FAMILIES.length;
-    const isUsedByOthers = FAMILIES.some((_, index) => index !== own && (this.uses[first + index] as number) > (this.own[first + index] as number));
+    const own = this.families.indexOf(family);
+    const first = place * this.families.length;
+    const isUsedByOthers = this.families.some((_, index) => index !== own && (this.uses[first + index] as number) > (this.own[first + index] as number));
     return { uses: (this.uses[first + own] as number) - (this.own[first + own] as number), isMentioned: isUsedByOthers || this.mentioned[place] === 1 };
   }
 
   /** @param times gets how often each name is declared, other than announced. */
   private add({ words, mentioned, declarations, family }: FileFacts, times: Int32Array): void {
-    const column = family === null ? -1 : FAMILIES.indexOf(family);
+    const column = family === null ? -1 : this.families.indexOf(family);
     for (let at = 0; at < words.length; at += 2) {
       const place = this.placeOf(words[at] as number);
       if (place < 0) continue;
       if (column < 0) this.mentioned[place] = 1;
-      else this.uses[place * FAMILIES.length + column] = (this.uses[place * FAMILIES.length + column] as number) + (words[at + 1] as number);
+      else this.uses[place * this.families.length + column] = (this.uses[place * this.families.length + column] as number) + (words[at + 1] as number);
     }
     for (let at = 0; at < mentioned.length; at += 1) {
       const place = this.placeOf(mentioned[at] as number);
       if (place >= 0) this.mentioned[place] = 1;
     }
     for (const { name, kind } of column < 0 ? [] : declarations) {
-      const place = this.placeOf(name) * FAMILIES.length + column;
+      const place = this.placeOf(name) * this.families.length + column;
       if (kind !== 'signature') times[place] = (times[place] as number) + 1;
     }
   }

@@ -1,7 +1,7 @@
 import type { CodeLine, Finding } from '../model/finding.js';
 import type { RepairKind } from '../model/repair.js';
 import type { Confidence } from '../model/rule.js';
-import type { Hit } from '../catalog/finder.js';
+import type { Hit } from '../finders/finder.js';
 import type { SourceText } from '../base/source-text.js';
 import { codeLineAt } from './code-line.js';
 import { fingerprintsOf } from './fingerprint.js';

@@ -2,12 +2,12 @@ import type { CheckReport } from '../inspect/check-report.js';
 import type { ResolvedFile } from '../cascade/resolve-report.js';
 import type { LanguageId } from '../base/language.js';
 import type { Catalog } from '../catalog/catalog.js';
-import { knowsLanguage } from '../catalog/rule.js';
 import type { Place } from '../base/place.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import type { Decision, Statement } from '../model/statement.js';
 import type { Hindrance } from './rule-edit.js';
 import { decidesAnything, hindrancesOf } from './ruling-outcome.js';
+import { knowsLanguage } from '../catalog/rule-languages.js';
 
 /** What one statement of a layer file does to the files of its project. */
 export interface StatementEffect {

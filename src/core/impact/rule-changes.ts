@@ -1,10 +1,10 @@
 import type { Catalog } from '../catalog/catalog.js';
 import { compareRules, type Relation, type RuleDifference } from '../compare/compare-rules.js';
-import { knowsLanguage } from '../catalog/rule.js';
 import type { RuleId } from '../model/rule.js';
 import type { ResolvedFile } from '../cascade/resolve-report.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import type { Decision } from '../model/statement.js';
+import { knowsLanguage } from '../catalog/rule-languages.js';
 
 /** One way in which a rule's setting changes, and the files for which it does. */
 export interface WayOfChange {

@@ -1,6 +1,5 @@
 import type { Catalog } from '../catalog/catalog.js';
 import { isInForce } from '../cascade/in-force.js';
-import { knowsLanguage } from '../catalog/rule.js';
 import { turnedOnBy } from '../cascade/effective.js';
 import type { Level } from '../model/level.js';
 import { FREEDOMS } from '../model/freedom.js';
@@ -8,6 +7,7 @@ import type { Hindrance, RulingOutcome } from './rule-edit.js';
 import type { ResolvedFile } from '../cascade/resolve-report.js';
 import type { RuleId } from '../model/rule.js';
 import type { Decision, PartName, Statement, TrailEntry } from '../model/statement.js';
+import { knowsLanguage } from '../catalog/rule-languages.js';
 
 /** What becomes of one ruling in the files that it reaches: whether it decides, and what stops it. */
 export function rulingOutcome(files: readonly ResolvedFile[], file: string, { selector, zone }: { readonly selector: string; readonly zone: string | null }, catalog: Catalog): RulingOutcome {

@@ -1,5 +1,4 @@
 import type { Catalog } from '../catalog/catalog.js';
-import { knowsLanguage } from '../catalog/rule.js';
 import type { LanguageId } from '../base/language.js';
 import type { RuleId } from '../model/rule.js';
 import { speakingZones } from '../cascade/speaking-zones.js';
@@ -9,6 +8,7 @@ import type { LayerFile } from '../model/layer.js';
 import type { DecidedRules } from '../model/rule-set.js';
 import type { Statement } from '../model/statement.js';
 import { decidesAnything } from './ruling-outcome.js';
+import { knowsLanguage } from '../catalog/rule-languages.js';
 
 /** What one zone of a layer file does. */
 interface ZoneEffect {

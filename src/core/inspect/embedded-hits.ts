@@ -1,13 +1,13 @@
 import { SourceText } from '../base/source-text.js';
 import { isOwnRepair, type Repair } from '../model/repair.js';
-import type { Hit } from '../catalog/finder.js';
-import { judgesIn } from '../catalog/rule.js';
+import type { Hit } from '../finders/finder.js';
 import type { RuleId } from '../model/rule.js';
 import { embeddedCode, type EmbeddedCode } from '../syntax/embedded.js';
 import { PlacedLines } from '../syntax/placed-lines.js';
 import type { Source } from '../syntax/source.js';
 import { ABOUT_USES } from './damage.js';
 import type { RuleHits } from './text-order.js';
+import { judgesIn } from '../catalog/rule-languages.js';
 
 /** Code inside a file as a source of its own. */
 interface EmbeddedSource {

@@ -1,6 +1,6 @@
 import type { SourceText } from '../base/source-text.js';
 import type { Catalog } from '../catalog/catalog.js';
-import type { Hit } from '../catalog/finder.js';
+import type { Hit } from '../finders/finder.js';
 import type { ForeignRegion } from '../intake/foreign-log.js';
 import { lowerLevel, type ActiveLevel } from '../model/level.js';
 import type { FindingNote } from '../model/finding.js';

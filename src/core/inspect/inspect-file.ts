@@ -1,11 +1,11 @@
 import type { QueryMatch } from 'web-tree-sitter';
-import { capturesOf, hitAtCapture, NO_HITS } from '../catalog/hits.js';
+import { capturesOf, hitAtCapture, NO_HITS } from '../finders/hits.js';
 import { SearchStopped } from '../patterns/expression.js';
 import type { Excuse, Finding } from '../model/finding.js';
 import type { OptionValues } from '../model/option.js';
 import type { Repair } from '../model/repair.js';
 import type { TextKeys } from './text-keys.js';
-import type { Finder, Hit, SyntaxFinder } from '../catalog/finder.js';
+import type { Finder, Hit, SyntaxFinder } from '../finders/finder.js';
 import type { RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
 import type { SourceText } from '../base/source-text.js';

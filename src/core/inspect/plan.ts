@@ -1,8 +1,8 @@
 import type { Catalog } from '../catalog/catalog.js';
 import type { GrammarId, LanguageId } from '../base/language.js';
 import type { OptionValues } from '../model/option.js';
-import { finderFor, type Rule } from '../catalog/rule.js';
-import type { Hit, SyntaxFinder, WaiverFinder } from '../catalog/finder.js';
+import { finderFor, type Rule } from '../finders/rule.js';
+import type { Hit, SyntaxFinder, WaiverFinder } from '../finders/finder.js';
 import type { RuleSet } from '../model/rule-set.js';
 import { CombinedQuery } from './combined-query.js';
 import type { FindingKind } from '../findings/found-finding.js';

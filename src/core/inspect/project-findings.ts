@@ -1,8 +1,8 @@
 import type { SourceText } from '../base/source-text.js';
 import type { LanguageId } from '../base/language.js';
 import type { Catalog } from '../catalog/catalog.js';
-import type { Hit, ProjectHit } from '../catalog/finder.js';
-import { finderFor, type Rule } from '../catalog/rule.js';
+import type { Hit, ProjectHit } from '../finders/finder.js';
+import { finderFor, type Rule } from '../finders/rule.js';
 import type { FileFacts } from '../facts/facts.js';
 import type { ProjectFacts } from '../facts/project.js';
 import type { RuleId } from '../model/rule.js';

@@ -1,4 +1,4 @@
-import type { Hit } from '../catalog/finder.js';
+import type { Hit } from '../finders/finder.js';
 import type { PlannedRule } from './plan.js';
 
 /** Hits of one rule, before they become findings. */

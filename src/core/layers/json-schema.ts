@@ -1,12 +1,12 @@
 import * as z from 'zod';
-import { LANGUAGES } from '../base/languages.js';
 import { CONCERN_TITLES, CONCERNS } from '../model/concern.js';
 import type { Catalog } from '../catalog/catalog.js';
-import type { Rule } from '../catalog/rule.js';
+import type { Rule } from '../finders/rule.js';
 import { LEVELS } from '../model/level.js';
 import { CONFIDENCES } from '../model/rule.js';
 import { NAME, RULE_NAME } from '../model/selector.js';
 import { houseRuleJsonSchema } from './parse/house-rules.js';
+import { LANGUAGES } from '../languages/languages.js';
 
 /** A part of a JSON Schema (draft 2020-12). */
 export type JsonSchema = { readonly [key: string]: unknown };

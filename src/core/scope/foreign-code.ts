@@ -1,5 +1,5 @@
-import { languageById } from '../base/languages.js';
 import type { CheckedFile } from '../model/scope.js';
+import { languageById } from '../languages/languages.js';
 
 /** What makes a file look like code from elsewhere. */
 const FOREIGN_KINDS = ['vendored', 'generated', 'minified', 'huge'] as const;

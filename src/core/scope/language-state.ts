@@ -1,8 +1,8 @@
-import { languageOfName } from '../base/languages.js';
 import type { LanguageId } from '../base/language.js';
 import type { LanguagePatterns } from '../model/layer.js';
 import { compilePatternLines } from '../patterns/pattern-lines.js';
 import { PatternList } from '../patterns/pattern-list.js';
+import { languageOfName } from '../languages/languages.js';
 
 /** The languages of files in one directory, if layer files have patterns for them. */
 export class LanguageState {

@@ -1,4 +1,4 @@
-import type { CommentSyntax } from '../languages/description.js';
+import type { CommentSyntax } from '../base/language.js';
 import type { SourceText } from '../base/source-text.js';
 import { memoized } from './memo.js';
 import { COMMENTS } from './node.js';

@@ -1,5 +1,4 @@
-import { languageById } from '../base/languages.js';
-import { embeddedLanguages, type Language, type LanguageId } from '../base/language.js';
+import type { Language, LanguageId } from '../base/language.js';
 import { fencedCode } from './fenced-code.js';
 import { memoized } from './memo.js';
 import type { Source } from './source.js';
@@ -19,14 +18,14 @@ export interface EmbeddedCode {
 /** The scripts and styles in HTML, in the HTML around PHP, and in single-file components, and the code in Markdown, in text order. */
 export const embeddedCode = memoized((source: Source): readonly EmbeddedCode[] => {
   const { text: { text, language } } = source;
-  if (language.id === 'markdown') return fencedCode(text).filter((code) => embeddedLanguages('markdown').includes(code.language.id));
-  if (embeddedLanguages(language.id).length === 0 || !/<(?:script|style)\b/i.test(text)) return [];
+  if (language.id === 'markdown') return fencedCode(text, source.languages).filter((code) => language.inside.includes(code.language.id));
+  if (language.inside.length === 0 || !/<(?:script|style)\b/i.test(text)) return [];
   const { tree } = source;
-  if (language.id === 'component') return codeIn(text, 0, language.id, TOP_LEVEL);
+  if (language.id === 'component') return codeIn(text, 0, source, TOP_LEVEL);
   if (tree === null) return [];
   // HTML's own grammar knows where an element is text, or part of a comment.
   const stretches = language.id === 'html' ? tree.ofTypes(['script_element', 'style_element']) : tree.ofType('text');
-  return stretches.flatMap((node) => codeIn(node.text, node.start, language.id, ANYWHERE));
+  return stretches.flatMap((node) => codeIn(node.text, node.start, source, ANYWHERE));
 });
 
 const ANYWHERE = /<(?<element>script|style)\b(?<attributes>[^>]{0,9999})>/gi;
@@ -54,12 +53,12 @@ function* elementsIn(text: string, form: RegExp): Iterable<{ readonly element: s
 /** What a template language fills in later: code around it may be anything. */
 const FILLED_IN = /\{\{|\{%|<%|<\?/;
 
-function codeIn(text: string, offset: number, around: LanguageId, form: RegExp): EmbeddedCode[] {
+function codeIn(text: string, offset: number, { text: { language: around }, languages }: Source, form: RegExp): EmbeddedCode[] {
   return [...elementsIn(text, form)].flatMap(({ element, attributes, start, end }): EmbeddedCode[] => {
     const content = text.slice(start, end);
     const id = element === 'style' ? styleLanguage(attributes) : scriptLanguage(attributes);
-    const language = id === null || !embeddedLanguages(around).includes(id) ? undefined : languageById(id);
-    if (language === undefined || content.trim() === '' || (around !== 'component' && FILLED_IN.test(content))) return [];
+    const language = id === null || !around.inside.includes(id) ? undefined : languages.byId(id);
+    if (language === undefined || content.trim() === '' || (around.id !== 'component' && FILLED_IN.test(content))) return [];
     return [{ start: offset + start, end: offset + end, prefix: '', language, ending: '' }];
   });
 }

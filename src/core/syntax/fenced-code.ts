@@ -1,5 +1,4 @@
-import type { Language } from '../base/language.js';
-import { languageById, languageOfName } from '../base/languages.js';
+import type { Language, LanguageLookup } from '../base/language.js';
 import { hasRoomForFence } from './list-items.js';
 
 /** A piece of code in a text of Markdown, as UTF-16 offsets of whole lines. */
@@ -20,7 +19,7 @@ const MEANT: ReadonlyMap<string, string> = new Map([['golang', 'go'], ['c++', 'c
 const FENCE = /^((?:[ \t]*(?:>|(?:[-*+]|\d{1,9}[.)])(?=[ \t])))*[ \t]*)(`{3,}|~{3,})[ \t]*([\w+#.-]*)[^\n`]*$/gm;
 
 /** The code between fences that say its language, in lists and quotations too: CommonMark 0.31, section 4.5. */
-export function fencedCode(text: string): FencedCode[] {
+export function fencedCode(text: string, languages: LanguageLookup): FencedCode[] {
   const found: FencedCode[] = [];
   FENCE.lastIndex = 0;
   for (let opening = FENCE.exec(text); opening !== null; opening = FENCE.exec(text)) {
@@ -29,7 +28,7 @@ export function fencedCode(text: string): FencedCode[] {
     // Below a sign of a list, its content is indented.
     const prefix = before.replace(/[^>\s]/g, ' ');
     const end = endOf(text, start, prefix, fence);
-    const language = languageOf(word.toLowerCase());
+    const language = languageOf(word.toLowerCase(), languages);
     if (language !== undefined && end > start && isWhole(text, { start, end, prefix }) && hasRoomForFence(text, opening.index, before) && !isTranscript(language, text.slice(start, end))) found.push({ start, end, prefix, language, ending: word.toLowerCase() === 'tsx' ? '.tsx' : '' });
     // What is never closed goes on to the end.
     FENCE.lastIndex = Math.max(start, text.indexOf('\n', end) < 0 ? text.length : text.indexOf('\n', end));
@@ -56,7 +55,7 @@ function isTranscript({ id }: Language, code: string): boolean {
   return id === 'shell' && /^[ \t>]*[$%] /m.test(code);
 }
 
-function languageOf(word: string): Language | undefined {
+function languageOf(word: string, { byId, ofName }: LanguageLookup): Language | undefined {
   if (word === '') return undefined;
-  return languageById(MEANT.get(word) ?? word) ?? languageOfName(`a.${word}`);
+  return byId(MEANT.get(word) ?? word) ?? ofName(`a.${word}`);
 }

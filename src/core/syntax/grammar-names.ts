@@ -1,5 +1,5 @@
 import type { Language as Grammar } from 'web-tree-sitter';
-import type { Translation } from '../languages/translation.js';
+import type { Translation } from './translation.js';
 
 /** A grammar's names for its nodes, as tables of numbers. A kind is a name together with whether its nodes are named. */
 export interface GrammarNames {

@@ -1,8 +1,8 @@
 import { Language as Grammar, Parser, type Tree } from 'web-tree-sitter';
-import type { GrammarId } from '../base/language.js';
-import { translationOf } from '../languages/translations.js';
+import type { GrammarId, LanguageLookup } from '../base/language.js';
 import { startEngine, type Engine } from './engine.js';
 import { grammarNames, translate } from './grammar-names.js';
+import { knowSyntax, syntaxOf, type LanguageSyntax } from './language-syntax.js';
 import { nameFields } from './named-fields.js';
 import { SOON_PARSED, TimeLimit, TookTooLong } from './time-limit.js';
 import { checkSyntaxSize } from './syntax-limit.js';
@@ -17,14 +17,19 @@ export interface GrammarSource {
   readonly grammar: (id: GrammarId) => Uint8Array;
 }
 
+/** The languages that there are, and what each says of its syntax. */
+export interface SyntaxLookup extends LanguageLookup {
+  readonly syntaxOf: (grammar: GrammarId) => LanguageSyntax;
+}
+
 /** The grammars in use, each loaded once, with one parser for all. */
 export class Grammars {
   /** @param limit the time that each file has. */
-  constructor(private readonly source: GrammarSource, readonly limit: TimeLimit = TimeLimit.NONE, private readonly shared: LoadedGrammars = { grammars: new Map(), loading: new Map(), readers: new Map(), parser: null, engine: null, isParsing: false }) {}
+  constructor(private readonly source: GrammarSource, readonly languages: SyntaxLookup, readonly limit: TimeLimit = TimeLimit.NONE, private readonly shared: LoadedGrammars = nothingLoaded()) {}
 
   /** The same grammars, with a limit for the files that they are used on. */
   limitedTo(limit: TimeLimit): Grammars {
-    return new Grammars(this.source, limit, this.shared);
+    return new Grammars(this.source, this.languages, limit, this.shared);
   }
 
   /** Loads grammars for {@link parse}. */
@@ -40,8 +45,9 @@ export class Grammars {
     let loading = this.shared.loading.get(id);
     if (loading === undefined) {
       loading = Grammar.load(this.source.grammar(id)).then((grammar) => {
-        const translation = translationOf(id);
-        if (translation !== null) translate(grammar, translation);
+        const syntax = this.languages.syntaxOf(id);
+        if (syntax.translation !== null) translate(grammar, syntax.translation);
+        knowSyntax(id, syntax);
         this.shared.grammars.set(id, grammar);
       });
       this.shared.loading.set(id, loading);
@@ -61,8 +67,8 @@ export class Grammars {
    * @throws Error if the grammar has not been loaded; TookTooLong if the time for the file is up; TooMuchSyntax if it is too large for memory.
    */
   parse(text: string, id: GrammarId): Tree {
-    checkSyntaxSize(text, id);
     const grammar = this.get(id);
+    checkSyntaxSize(text, syntaxOf({ grammar: id }).mostTokens);
     if (this.shared.parser === null) throw new Error('no grammar has been loaded');
     // One that was ended in the middle of a text would go on with that text.
     const parser = this.shared.isParsing ? (this.shared.parser = new Parser()) : this.shared.parser;
@@ -86,7 +92,7 @@ export class Grammars {
     let reader = readers.get(id);
     if (reader === undefined) {
       if (engine === null) throw new Error('no grammar has been loaded');
-      reader = TreeReader.for(id, this.get(id), engine, (text) => this.parse(text, id));
+      reader = TreeReader.for(this.get(id), engine, (text) => this.parse(text, id), syntaxOf({ grammar: id }).sample);
       readers.set(id, reader);
     }
     return reader;
@@ -99,6 +105,10 @@ export class Grammars {
     nameFields(reading, text, grammarNames(grammar));
     return new ReadTree(text, id, grammar, reading);
   }
+}
+
+function nothingLoaded(): LoadedGrammars {
+  return { grammars: new Map(), loading: new Map(), readers: new Map(), parser: null, engine: null, isParsing: false };
 }
 
 /** What is loaded once for all. */

@@ -1,8 +1,11 @@
-import type { Binding, Bindings } from './bindings/scope.js';
+import type { Tree } from 'web-tree-sitter';
+import type { GrammarId } from '../base/language.js';
+import type { Bindings } from './bindings/scope.js';
+import type { DeclaredName } from './declared-name.js';
+import type { EarlyError } from './early-error.js';
+import type { Misreading } from './misreading.js';
 import type { SyntaxNode, SyntaxTree } from './node.js';
-
-/** What a declared name stands for. */
-export type NameKind = 'variable' | 'constant' | 'function' | 'type';
+import type { Translation } from './translation.js';
 
 /** A place that imports something, and what it imports, as written but without quote marks. */
 export interface Import {
@@ -10,16 +13,44 @@ export interface Import {
   readonly node: SyntaxNode;
 }
 
-/** What the folder of a language says of its syntax, besides how its grammar is translated. */
+/** What a language says of its syntax, as one of its grammars reads it. */
 export interface LanguageSyntax {
-  /** The names of a file and what they stand for. */
-  readonly bind: (tree: SyntaxTree) => Bindings;
-  /** What a bound name is for whoever chooses names; null if it is not the author's choice. */
-  readonly valueKind: (binding: Binding) => 'variable' | 'constant' | null;
+  /** How the grammar's terms are said in Elvar's; null where they are Elvar's own. */
+  readonly translation: Translation | null;
+  /** What the grammar is known to take for an error. */
+  readonly misreadings: readonly Misreading[];
+  /** The text to parse in place of one that the grammar misreads without an error, of the same length; absent if there is no such text. */
+  readonly meant?: (text: string) => string;
+  /** The same, by what the grammar has made of a text. */
+  readonly meantByTree?: (text: string, tree: Tree) => string;
+  /** The names of a file and what they stand for; null where they are not looked at. */
+  readonly bind: ((tree: SyntaxTree) => Bindings) | null;
+  /** The names of variables and constants that a file declares, each at its first declaration; null where names are not read. */
+  readonly values: ((tree: SyntaxTree) => readonly DeclaredName[]) | null;
   /** Whether the author of a function has chosen its name; absent if that is always so. */
   readonly isChosen?: (declared: SyntaxNode) => boolean;
   /** What a file imports. */
   readonly imports: (tree: SyntaxTree) => readonly Import[];
-  /** Calls after which nothing runs, by their callee, and the names to look for without their objects. */
-  readonly leaving: { readonly callee: RegExp; readonly names: readonly string[] };
+  /** Calls after which nothing runs, by their callee, and the names to look for without their objects; null if it has none. */
+  readonly leaving: { readonly callee: RegExp; readonly names: readonly string[] } | null;
+  /** Whether a call by itself is a statement, and not only a part of one. */
+  readonly callsAreStatements?: boolean;
+  /** The mistakes of a file that follows its grammar; absent if none are known. */
+  readonly earlyErrors?: (tree: SyntaxTree) => EarlyError[];
+  /** The most tokens that are parsed, if less than usual: the parser needs more memory for each. */
+  readonly mostTokens?: number;
+  /** A text with most of what its trees have, if the usual sample says nothing here. */
+  readonly sample?: string;
+}
+
+const known = new Map<GrammarId, LanguageSyntax>();
+
+/** Says what a grammar's language says of its syntax, when the grammar is loaded. */
+export function knowSyntax(grammar: GrammarId, syntax: LanguageSyntax): void {
+  known.set(grammar, syntax);
+}
+
+/** What the language of a tree says of its syntax. */
+export function syntaxOf({ grammar }: Pick<SyntaxTree, 'grammar'>): LanguageSyntax {
+  return known.get(grammar) as LanguageSyntax;
 }

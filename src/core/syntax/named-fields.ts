@@ -1,4 +1,4 @@
-import type { PartChoice } from '../languages/translation.js';
+import type { PartChoice } from './translation.js';
 import type { GrammarNames } from './grammar-names.js';
 import { AFTER, END, FIELD, KIND, SHIFT, START, type NodeTable } from './node-table.js';
 import { COMMENTS } from './node.js';

@@ -1,6 +1,6 @@
-import { syntaxOf } from '../languages/syntaxes.js';
 import { commentsOf } from './comments.js';
 import { declaredNames } from './declared-names.js';
+import { syntaxOf } from './language-syntax.js';
 import type { Source } from './source.js';
 import { contentOf, isFilled, textsOf } from './texts.js';
 
@@ -15,16 +15,13 @@ export interface Writing {
 /** Prose without a grammar: every line is read. */
 const PROSE = new Set(['markdown', 'text']);
 
-/** Grammars whose names are read. */
-const NAMED = new Set(['javascript', 'typescript', 'tsx', 'python', 'php', 'java', 'cpp', 'go', 'bash', 'css']);
-
 /** What people wrote in words: names at their declarations, comments, and strings that look like prose. In file order. */
 export function writtenBy(source: Source): Writing[] {
   const { text: { text, language }, tree } = source;
   if (PROSE.has(language.id)) return [{ start: 0, text: withoutCode(text), kind: 'comment' }];
   const comments = commentsOf(source).map(({ start, end }) => ({ start, text: withoutCode(text.slice(start, end)), kind: 'comment' as const }));
   if (tree === null) return comments;
-  const names = NAMED.has(tree.grammar) || syntaxOf(tree.grammar) !== null ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text, kind: 'name' as const })) : [];
+  const names = syntaxOf(tree).values !== null ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text, kind: 'name' as const })) : [];
   const prose = language.id === 'html' ? tree.ofType('text').map(({ start, text: words }) => ({ start, text: words, kind: 'text' as const })) : textsOf(tree).flatMap((node) => {
     if (isFilled(node)) return [];
     const { start, text: words } = contentOf(node);

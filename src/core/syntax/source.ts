@@ -1,7 +1,6 @@
 import type { Node, Tree } from 'web-tree-sitter';
 import type { Grammars } from './grammars.js';
-import { grammarFor } from '../base/languages.js';
-import type { GrammarId } from '../base/language.js';
+import { grammarFor, type GrammarId, type LanguageLookup } from '../base/language.js';
 import type { SourceText } from '../base/source-text.js';
 import type { Memo } from './memo.js';
 import { parseAsMeant } from './parse-as-meant.js';
@@ -31,6 +30,11 @@ export class Source {
   /** The time that the file has. */
   get limit(): TimeLimit {
     return this.grammars.limit;
+  }
+
+  /** The languages that there are. */
+  get languages(): LanguageLookup {
+    return this.grammars.languages;
   }
 
   /** A source for a part of this one that is in another language. The caller disposes of it. */

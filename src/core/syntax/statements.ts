@@ -1,5 +1,5 @@
 import { bindingsOf } from './bindings/bindings.js';
-import { syntaxOf } from '../languages/syntaxes.js';
+import { syntaxOf } from './language-syntax.js';
 import { CALL_TYPES, calleeOf, callsOf } from './calls.js';
 import { isComment, type SyntaxNode } from './node.js';
 import type { SyntaxTree } from './node.js';
@@ -22,16 +22,7 @@ const EXITS: ReadonlySet<string> = new Set([
   'yield_statement', 'exit_statement',
 ]);
 
-const NODE_EXITS = /^process\.(?:exit|abort)$/;
-
-/** Calls after which nothing runs, by grammar. */
-const LEAVING: Readonly<Record<string, RegExp>> = {
-  javascript: NODE_EXITS, typescript: NODE_EXITS, tsx: NODE_EXITS, java: /^System\.exit$/, php: /^(?:die|exit)$/i, python: /^(?:sys\.exit|os\._exit|os\.abort|exit|quit)$/,
-  cpp: /^(?:std::|::)?(?:exit|_Exit|quick_exit|abort|terminate)$/, go: /^(?:panic|os\.Exit|log\.(?:Fatal|Panic)(?:f|ln)?)$/,
-};
-
-/** Their names without the objects. */
-const LEAVING_NAMES = ['panic', 'Exit', 'exit', '_exit', '_Exit', 'quick_exit', 'abort', 'terminate', 'die', 'quit', 'Fatal', 'Fatalf', 'Fatalln', 'Panic', 'Panicf', 'Panicln'];
+const NO_NAMES: readonly string[] = [];
 
 /** What stands in a block beside its statements. */
 const NO_STATEMENTS = new Set(['switch_label', 'except_clause', 'finally_clause', 'else_clause', 'heredoc_body']);
@@ -45,33 +36,32 @@ export function statementsOf(block: SyntaxNode): SyntaxNode[] {
 export function isExit(statement: SyntaxNode): boolean {
   if (EXITS.has(statement.type)) return true;
   // Where all is an expression, a call stands by itself.
-  const inside = statement.type === 'expression_statement' ? statement.firstPart : syntaxOf(statement.tree.grammar) === null ? null : statement;
+  const inside = statement.type === 'expression_statement' ? statement.firstPart : syntaxOf(statement.tree).callsAreStatements === true ? statement : null;
   if (inside?.type === 'throw_expression' || EXITS.has(inside?.type ?? '')) return true;
   if (inside == null || !CALL_TYPES.has(inside.type)) return false;
   const called = calleeOf(inside);
-  const leaving = syntaxOf(inside.tree.grammar)?.leaving.callee ?? LEAVING[inside.tree.grammar];
-  return leaving?.test(called) === true && !isDeclaredHere(inside, called);
+  return syntaxOf(inside.tree).leaving?.callee.test(called) === true && !isDeclaredHere(inside, called);
 }
 
 /** Whether a file has something of its own under the name of what it calls. */
 function isDeclaredHere(call: SyntaxNode, called: string): boolean {
-  return /^\w+$/.test(called) && call.tree.grammar !== 'go' && bindingsOf(call.tree).scopeAt(call).lookUp(called) !== null;
+  return /^\w+$/.test(called) && syntaxOf(call.tree).bind !== null && bindingsOf(call.tree).scopeAt(call).lookUp(called) !== null;
 }
 
 /** Visits the numbers of the statements of a file that leave their block: those of {@link isExit}, kind by kind. */
 export function eachExit(tree: SyntaxTree, visit: (exit: number) => void): void {
   const exits = tree.numbersOf(EXITS);
-  const own = syntaxOf(tree.grammar);
+  const { leaving, callsAreStatements = false } = syntaxOf(tree);
   for (let at = 0; at < exits.length; at += 1) {
     const exit = exits[at] as number;
     visit(exit);
-    if (own !== null && tree.nodeAt(exit).parentType === 'expression_statement') visit((tree.nodeAt(exit).parent as SyntaxNode).index);
+    if (callsAreStatements && tree.nodeAt(exit).parentType === 'expression_statement') visit((tree.nodeAt(exit).parent as SyntaxNode).index);
   }
-  for (const inside of [tree.ofType('throw_expression'), callsOf(tree, own?.leaving.names ?? LEAVING_NAMES)]) {
+  for (const inside of [tree.ofType('throw_expression'), callsOf(tree, leaving?.names ?? NO_NAMES)]) {
     for (const node of inside) {
       const { parent } = node;
       if (parent !== null && isExit(parent)) visit(parent.index);
-      else if (own !== null && isExit(node)) visit(node.index);
+      else if (callsAreStatements && isExit(node)) visit(node.index);
     }
   }
 }

@@ -1,5 +1,3 @@
-import type { GrammarId } from '../base/language.js';
-
 /** Thrown when a text has more tokens than may be parsed at once. */
 export class TooMuchSyntax extends Error {
   override readonly name = 'TooMuchSyntax';
@@ -12,18 +10,15 @@ export class TooMuchSyntax extends Error {
 
 /**
  * The number of tokens in a text that is parsed; each word, and each other character but blanks, counts as one. 2 MiB of compressed
- * scripts have 1,060,000 of them and take 430 MB. The parser needs 200 to 350 bytes for each, in YAML 650.
+ * scripts have 1,060,000 of them and take 430 MB. The parser needs 200 to 350 bytes for each.
  */
-function mostFor(grammar: GrammarId): number {
-  return grammar === 'yaml' ? 600_000 : 1_100_000;
-}
+const MOST_TOKENS = 1_100_000;
 
 /** Whether a character is part of a word: a letter, a digit, or anything beyond ASCII. */
 const IS_WORD = Uint8Array.from({ length: 128 }, (_, code) => Number(/[\w$]/.test(String.fromCharCode(code))));
 
-/** @throws TooMuchSyntax if parsing a text would take too much memory. */
-export function checkSyntaxSize(text: string, grammar: GrammarId): void {
-  const most = mostFor(grammar);
+/** @param most fewer, for a grammar that needs more memory. @throws TooMuchSyntax if parsing a text would take too much memory. */
+export function checkSyntaxSize(text: string, most = MOST_TOKENS): void {
   if (text.length <= most) return;
   let count = 0;
   let wasWord = 0;

@@ -1,5 +1,4 @@
 import type { Language as Grammar, Tree } from 'web-tree-sitter';
-import type { GrammarId } from '../base/language.js';
 import { readByCursor } from './cursor-table.js';
 import type { Engine } from './engine.js';
 import { grammarNames } from './grammar-names.js';
@@ -17,13 +16,7 @@ export interface TreeReading extends NodeTable {
  * Text that nearly every grammar makes a tree of, with errors and with most of what trees have: names, texts beyond ASCII, comments, fields,
  * lists, and nodes of a single token.
  */
-const SAMPLE = 'a(b, "é😀")\n// c\nif (x) { y: [1, 2] }\n# d\n<p q="r">s</p>\n';
-
-/** The sample for a grammar. */
-export function sampleFor(grammar: GrammarId): string {
-  // Where it has no code, PHP sees one text; and YAML sees nothing but an error.
-  return grammar === 'php' ? `<?php\n${SAMPLE}` : grammar === 'yaml' ? 'a: [b, "é😀"]\n# c\nd:\n  - { e: 1 }\n' : SAMPLE;
-}
+export const SAMPLE = 'a(b, "é😀")\n// c\nif (x) { y: [1, 2] }\n# d\n<p q="r">s</p>\n';
 
 /** Far more than the sample has, so that reading it ends even if the memory is laid out otherwise. */
 const SAMPLE_BOUNDS: ReadingBounds = { rows: 1_000, parents: 1_000, parts: 1_000 };
@@ -32,9 +25,9 @@ const SAMPLE_BOUNDS: ReadingBounds = { rows: 1_000, parents: 1_000, parts: 1_000
 export class TreeReader {
   private constructor(private readonly language: Grammar, private readonly engine: Engine, readonly isTrusted: boolean) {}
 
-  /** @param parse parses a text by the grammar. */
-  static for(id: GrammarId, language: Grammar, engine: Engine, parse: (text: string) => Tree): TreeReader {
-    const tree = parse(sampleFor(id));
+  /** @param parse parses a text by the grammar. @param sample a text with most of what its trees have. */
+  static for(language: Grammar, engine: Engine, parse: (text: string) => Tree, sample = SAMPLE): TreeReader {
+    const tree = parse(sample);
     try {
       return new TreeReader(language, engine, readsRightly(tree, language, engine));
     } finally {

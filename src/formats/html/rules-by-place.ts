@@ -9,11 +9,12 @@ import type { LanguageId } from '../../core/base/language.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { DecidedRules } from '../../core/model/rule-set.js';
 import type { Decision } from '../../core/model/statement.js';
-import { knowsLanguage, type Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import { deciderText } from '../text/decision.js';
 import { visible } from '../text/visible.js';
 import { count, listed } from '../text/words.js';
 import { setting, table } from './rule-sets.js';
+import { knowsLanguage } from '../../core/catalog/rule-languages.js';
 
 /** The most directories named for one way in which a rule is set. */
 const MOST_DIRECTORIES = 4;

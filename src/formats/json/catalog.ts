@@ -1,7 +1,7 @@
-import { languagesOf } from '../../core/catalog/rule.js';
 import { optionType } from '../../core/catalog/catalog.js';
-import type { Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import type { RulePage } from '../../core/cascade/rule-page.js';
+import { languagesOf } from '../../core/catalog/rule-languages.js';
 
 /** `elvar-catalog/1`. */
 export function catalogJson(rules: readonly Rule[]): object {

@@ -1,5 +1,5 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
-import type { Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import type { CheckedSource, CheckReport } from '../../core/inspect/check-report.js';
 import type { Finding } from '../../core/model/finding.js';
 import { statusOf } from '../../core/inspect/file-status.js';

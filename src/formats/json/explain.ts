@@ -1,6 +1,6 @@
 import { isInForce } from '../../core/cascade/in-force.js';
 import { catalogLevelOf } from '../../core/catalog/foreign-rule.js';
-import type { Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import type { Explanation } from '../../core/cascade/explanation.js';
 import type { LineAuthors } from '../../core/history/line-authors.js';
 import type { LineExplanation } from '../../core/inspect/line-explanation.js';

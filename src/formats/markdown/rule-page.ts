@@ -1,5 +1,5 @@
 import type { RulePage } from '../../core/cascade/rule-page.js';
-import type { Example } from '../../core/catalog/rule.js';
+import type { Example } from '../../core/finders/rule.js';
 import { chosenExamples, exampleSetting, inForceText, optionDefault, optionKind, ruleFacts } from '../text/rule-page.js';
 import { count } from '../text/words.js';
 import { code, codeInCell, escaped } from './safe.js';

@@ -1,10 +1,11 @@
 import type { MultiformatMessageString, ReportingDescriptor } from 'sarif';
 import type { Catalog } from '../../core/catalog/catalog.js';
-import { knowsLanguage, type Example, type Rule } from '../../core/catalog/rule.js';
+import type { Example, Rule } from '../../core/finders/rule.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import { compareLevels, type ActiveLevel } from '../../core/model/level.js';
 import type { Confidence, RuleId } from '../../core/model/rule.js';
 import { code, escaped } from '../markdown/safe.js';
+import { knowsLanguage } from '../../core/catalog/rule-languages.js';
 
 /** How many of its findings are right, in the words that code hosts know. */
 const PRECISION: Readonly<Record<Confidence, string>> = { certain: 'very-high', likely: 'high', possible: 'medium' };

@@ -2,11 +2,11 @@ import { optionType } from '../../core/catalog/catalog.js';
 import type { ForeignRule } from '../../core/model/foreign-rule.js';
 import type { OptionDeclaration, OptionValue } from '../../core/model/option.js';
 import type { RulePage } from '../../core/cascade/rule-page.js';
-import type { Example, Rule } from '../../core/catalog/rule.js';
-import { languagesOf, ownLanguagesOf } from '../../core/catalog/rule.js';
+import type { Example, Rule } from '../../core/finders/rule.js';
 import { formatValue } from './origin.js';
 import { visible } from './visible.js';
 import { count, listed } from './words.js';
+import { languagesOf, ownLanguagesOf } from '../../core/catalog/rule-languages.js';
 
 /** How sure a rule is, whether it repairs, its languages and tags; of another program's rule, what that program says. */
 export function ruleFacts(rule: Rule): string {

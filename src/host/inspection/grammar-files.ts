@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { KNOWN_LANGUAGES } from '../../core/languages/languages.js';
 import { Grammars } from '../../core/syntax/grammars.js';
 import { PACKAGE_FOLDER } from '../package-folder.js';
 
@@ -9,4 +10,4 @@ const FOLDER = new URL('dist/grammars/', PACKAGE_FOLDER);
 export const SHIPPED_GRAMMARS = new Grammars({
   engine: () => readFileSync(new URL('web-tree-sitter.wasm', FOLDER)),
   grammar: (id) => readFileSync(new URL(`${id}.wasm`, FOLDER)),
-});
+}, KNOWN_LANGUAGES);

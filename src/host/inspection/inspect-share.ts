@@ -1,13 +1,13 @@
+import { collectorFor, grammarsFor, KNOWN_LANGUAGES, languageById } from '../../core/languages/languages.js';
 import type { InspectedFile, InspectionQuestion, ReadVersion } from '../questions/inspection-question.js';
 import path from 'node:path';
-import { grammarFor, grammarsFor, languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { makeHouseRule } from '../../core/catalog/house-rule.js';
 import { CATALOG } from '../../core/catalog/registry.js';
 import type { FileFindings } from '../../core/findings/file-findings.js';
 import { findingsOfLook, inspectSource, type Tools } from '../../core/inspect/inspect-file.js';
 import { Planner } from '../../core/inspect/plan.js';
-import type { GrammarId, Language } from '../../core/base/language.js';
+import { grammarFor, type GrammarId, type Language } from '../../core/base/language.js';
 import type { Finding } from '../../core/model/finding.js';
 import type { Repair } from '../../core/model/repair.js';
 import { factsOf } from '../../core/facts/facts-of.js';
@@ -79,7 +79,7 @@ export async function inspectShare(question: InspectionQuestion, take: () => num
 
 /** Loads the grammars of the code in a text of Markdown: nearly every project has such files, and hardly any has code of every language. */
 async function loadWhatIsInside({ grammars }: Tools, text: string): Promise<void> {
-  await keptAlive(grammars.load(fencedCode(text).flatMap(({ language, ending }) => grammarFor(language, `a${ending}`) ?? [])));
+  await keptAlive(grammars.load(fencedCode(text, KNOWN_LANGUAGES).flatMap(({ language, ending }) => grammarFor(language, `a${ending}`) ?? [])));
 }
 
 /** Parses a file once, for its findings and its facts. */
@@ -87,7 +87,7 @@ function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs,
   const source = new Source(text, tools.grammars, tools.spelling);
   try {
     const repairs = wantsRepairs ? new Map<Finding, Repair>() : null;
-    const facts = wantsFacts ? factsOf(source) : null;
+    const facts = wantsFacts ? factsOf(source, collectorFor) : null;
     const known = facts === null ? null : learn?.(facts) ?? null;
     const look = inspectSource(source, set, known === null ? tools : { ...tools, project: () => known }, repairs);
     return { facts, found: findingsOfLook(look, repairs) };

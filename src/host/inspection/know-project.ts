@@ -1,8 +1,10 @@
+import type { Language } from '../../core/base/language.js';
+import { languageById } from '../../core/languages/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { FileFacts } from '../../core/facts/facts.js';
 import type { ProjectFacts } from '../../core/facts/project.js';
 import { findInProject, projectRules, type ProjectFindings } from '../../core/inspect/project-findings.js';
-import type { Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { buildId } from '../memory/memory-keys.js';
 import { quickDigest } from '../files/quick-digest.js';
@@ -85,7 +87,7 @@ async function knowingBefore(question: InspectionQuestion, asking: readonly Aski
     const learn: LearnOfProject = (index, facts) => {
       const { path, language } = look.files[index] as InspectionQuestion['files'][number];
       const { set, rules } = askers.get(path) as AskingFile;
-      return findInProject(new FileFacts(path, language, facts), project, set, rules);
+      return findInProject(new FileFacts(path, languageById(language) as Language, facts), project, set, rules);
     };
     for (const one of await inspectInParallel(look, watch, signal, learn)) found.set((look.files[one.index] as InspectionQuestion['files'][number]).path, one);
   }

@@ -1,4 +1,3 @@
-import { languageById } from '../../core/base/languages.js';
 import { SourceText } from '../../core/base/source-text.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { Language } from '../../core/base/language.js';
@@ -8,6 +7,7 @@ import type { RuleSet } from '../../core/model/rule-set.js';
 import { contentDigest } from '../files/digests.js';
 import { readAskedFile } from './read-asked-file.js';
 import type { InspectedFile, InspectionQuestion } from '../questions/inspection-question.js';
+import { languageById } from '../../core/languages/languages.js';
 
 /** What was found in a file of a question by itself, with what the whole project tells of it; null if it has to be inspected once more, or has changed since. */
 export function mergedFile({ outcome, version, facts, index }: InspectedFile, { path: own, language, set }: InspectionQuestion['files'][number], question: InspectionQuestion, catalog: Catalog): InspectedFile | null {

@@ -1,10 +1,10 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { queryMistake } from '../../core/catalog/house-search.js';
-import { languageById } from '../../core/base/languages.js';
-import { GRAMMARS, type GrammarId } from '../../core/base/language.js';
+import type { GrammarId } from '../../core/base/language.js';
+import { GRAMMARS, languageById } from '../../core/languages/languages.js';
 import type { Problem } from '../../core/model/problem.js';
 import type { Grammars } from '../../core/syntax/grammars.js';
-import type { Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import { TimeLimit } from '../../core/syntax/time-limit.js';
 import { SHIPPED_GRAMMARS } from './grammar-files.js';
 import { keptAlive } from './kept-alive.js';

@@ -1,5 +1,4 @@
 import path from 'node:path';
-import { languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { Language } from '../../core/base/language.js';
 import type { UnwaivedFile } from '../../core/inspect/waiver-report.js';
@@ -13,6 +12,7 @@ import { readAskedFile } from './read-asked-file.js';
 import { withinLimit } from './stopwatch.js';
 import type { Writer } from '../writing/writer.js';
 import type { InspectionQuestion } from '../questions/inspection-question.js';
+import { languageById } from '../../core/languages/languages.js';
 
 /** Removes the waivers that excuse nothing from the files of a question. @returns the files that had one, in order. */
 export async function removeWaivers(question: InspectionQuestion, catalog: Catalog, writer: Writer | null): Promise<UnwaivedFile[]> {

@@ -1,6 +1,5 @@
 import type { Tools } from '../../core/inspect/inspect-file.js';
 import path from 'node:path';
-import { languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { repairFile } from '../../core/inspect/repair-file.js';
 import { findingsIn } from '../../core/findings/finding-list.js';
@@ -24,6 +23,7 @@ import type { FollowingEntry } from '../writing/journal.js';
 import type { Watch } from '../files/watch.js';
 import type { Writer } from '../writing/writer.js';
 import type { InspectionQuestion } from '../questions/inspection-question.js';
+import { languageById } from '../../core/languages/languages.js';
 
 /** The result of repairing files. */
 interface RepairedFiles {

@@ -1,6 +1,5 @@
 import type { WaiveQuestion } from '../questions/change-questions.js';
 import path from 'node:path';
-import { languageById } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { findingsIn } from '../../core/findings/finding-list.js';
 import { inspectFile } from '../../core/inspect/inspect-file.js';
@@ -22,6 +21,7 @@ import { withinLimit } from './stopwatch.js';
 import { needLine } from '../files/target-path.js';
 import type { Writer } from '../writing/writer.js';
 import type { InspectionQuestion } from '../questions/inspection-question.js';
+import { languageById } from '../../core/languages/languages.js';
 
 /**
  * Adds a waiver to the only file of a inspection.

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
-import { knowsLanguage } from '../../core/catalog/rule.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { LanguageId } from '../../core/base/language.js';
 import type { HouseRule } from '../../core/model/house-rule.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { PACKAGE_FOLDER } from '../package-folder.js';
 import { contentDigest } from '../files/digests.js';
+import { knowsLanguage } from '../../core/catalog/rule-languages.js';
 
 /** What decides, besides a file's bytes and its path, what is found in it. */
 interface KeyParts {

@@ -1,5 +1,6 @@
 import { FileFacts, type Facts } from '../../core/facts/facts.js';
-import type { LanguageId } from '../../core/base/language.js';
+import type { Language, LanguageId } from '../../core/base/language.js';
+import { languageById } from '../../core/languages/languages.js';
 import type { CheckedFile } from '../../core/model/scope.js';
 import type { StoredFacts } from './disk-memory.js';
 import type { RememberedFacts } from './session-memory.js';
@@ -22,7 +23,7 @@ export class FactsOfBefore implements RememberedFacts {
   file(): FileFacts | null {
     if (this.made === undefined) {
       const facts = this.kept.read();
-      this.made = facts === null ? null : new FileFacts(this.path, this.language, facts);
+      this.made = facts === null ? null : new FileFacts(this.path, languageById(this.language) as Language, facts);
     }
     return this.made;
   }
@@ -37,7 +38,7 @@ export class FactsOfNow implements RememberedFacts {
   readonly document: string | null;
 
   constructor({ path, language }: CheckedFile, private readonly facts: Facts | null, source: FactsSource) {
-    this.made = facts === null ? null : new FileFacts(path, language, facts);
+    this.made = facts === null ? null : new FileFacts(path, languageById(language) as Language, facts);
     this.origin = source.origin;
     this.language = source.language;
     this.document = source.document;

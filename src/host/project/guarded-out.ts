@@ -3,13 +3,13 @@ import path from 'node:path';
 import type { LanguageId } from '../../core/base/language.js';
 import type { GuardedOut } from '../../core/cascade/guarded-out.js';
 import type { DecidedRules } from '../../core/model/rule-set.js';
-import { knowsLanguage } from '../../core/catalog/rule.js';
 import type { PatternOrigin } from '../../core/model/scope.js';
 import type { Statement } from '../../core/model/statement.js';
 import type { Deciding } from './deciding.js';
 import { pathIn, type Directory, type Tree } from './tree.js';
 import type { TakenOut } from './walk.js';
 import { trackedFiles } from '../git/git.js';
+import { knowsLanguage } from '../../core/catalog/rule-languages.js';
 
 /** More files than this are not counted. */
 const MOST_FILES = 10_000;

@@ -1,6 +1,6 @@
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { nearName } from '../../core/base/near-name.js';
-import type { Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import { UsageError } from '../files/errors.js';
 
 /** The rule that a question names. @throws UsageError that suggests a near name. */

@@ -4,9 +4,10 @@ import type { Place } from '../../core/base/place.js';
 import type { PresetReport } from '../../core/cascade/preset-report.js';
 import type { ResolvedFile, ResolveReport } from '../../core/cascade/resolve-report.js';
 import type { RulePage, RulePlaces } from '../../core/cascade/rule-page.js';
-import { knowsLanguage, type Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { Decision, Statement } from '../../core/model/statement.js';
+import { knowsLanguage } from '../../core/catalog/rule-languages.js';
 
 /** The page of a rule. @param presets all built-in presets. */
 export function rulePage(rule: Rule, report: ResolveReport, presets: readonly PresetReport[]): RulePage {

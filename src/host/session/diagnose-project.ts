@@ -1,5 +1,4 @@
 import path from 'node:path';
-import { languageById, languageOfName } from '../../core/base/languages.js';
 import type { Catalog } from '../../core/catalog/catalog.js';
 import { diagnose } from '../../core/doctor/diagnose.js';
 import type { Evidence } from '../../core/doctor/evidence.js';
@@ -20,6 +19,7 @@ import { readSource } from '../files/source-file.js';
 import { oddKindOf } from '../files/stats.js';
 import { readTextFile } from '../files/text-file.js';
 import type { Session } from './session.js';
+import { languageById, languageOfName } from '../../core/languages/languages.js';
 
 /** What is wrong with the configuration of a project. @param known what a check of all of it has found; null to check it. */
 export async function diagnoseProject(session: Session, known: CheckReport | null = null): Promise<DoctorReport> {

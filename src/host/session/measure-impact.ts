@@ -8,7 +8,7 @@ import { wordsOf } from '../../core/history/changing-line.js';
 import { filesBySet, type ResolvedFile, type ResolveReport } from '../../core/cascade/resolve-report.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
-import type { Rule } from '../../core/catalog/rule.js';
+import type { Rule } from '../../core/finders/rule.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { Finding } from '../../core/model/finding.js';
 import { IncompleteError, LayerError } from '../files/errors.js';

@@ -1,12 +1,12 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { surelyLeaves } from '../../syntax/leaving.js';
 import { BLOCKS, eachExit, statementsOf } from '../../syntax/statements.js';
-import { bad, good } from '../examples.js';
-import { byTree, usually } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, usually } from '../../finders/hits.js';
 
 /** Declarations that hold throughout their block, so that they may follow an exit. */
 const HOLDS_ANYWHERE = new Set([

@@ -1,5 +1,5 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { END, KIND, PARENT, SHIFT, START } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
@@ -7,8 +7,8 @@ import { unwrapped } from '../../syntax/statements.js';
 import type { NumberTest } from '../../syntax/numbered-tree.js';
 import { operatorTest } from '../../syntax/operators.js';
 import { settled } from '../../syntax/settled.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, usually, NO_HITS } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, usually, NO_HITS } from '../../finders/hits.js';
 
 const CONDITIONALS = ['if_statement', 'for_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'];
 

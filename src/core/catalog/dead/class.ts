@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import type { ProjectHit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { ProjectHit } from '../../finders/finder.js';
 import type { DeclaredKind, FileFacts } from '../../facts/facts.js';
 import type { ProjectFacts } from '../../facts/project.js';
-import { bad, good } from '../examples.js';
-import { byProject, usually } from '../hits.js';
-import { freeNames, type FreeNames } from '../options.js';
-import { unusedNames } from '../unused-names.js';
+import { bad, good } from '../../finders/examples.js';
+import { byProject, usually } from '../../finders/hits.js';
+import { freeNames, type FreeNames } from '../../finders/options.js';
+import { unusedNames } from '../../finders/unused-names.js';
 
 export default defineRule({
   id: 'dead/class',

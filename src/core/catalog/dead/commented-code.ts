@@ -1,8 +1,8 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { commentsOf, isDocumentation, type Comment } from '../../syntax/comments.js';
 import type { Source } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
+import { bad, good } from '../../finders/examples.js';
 
 export default defineRule({
   id: 'dead/commented-code',

@@ -1,5 +1,5 @@
-import { defineRule } from '../rule.js';
-import type { ProjectHit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { ProjectHit } from '../../finders/finder.js';
 import { offeringFiles, openPackages, packageOf } from '../../facts/entries.js';
 import { isDeclared, isImported, type Declaration, type FileFacts } from '../../facts/facts.js';
 import { aliasTakersOf, stemOf, takersOf, type Taker } from '../../facts/modules.js';
@@ -7,10 +7,10 @@ import { howMade, type ProjectFacts } from '../../facts/project.js';
 import { usageIn } from '../../facts/usage.js';
 import { hashOf } from '../../facts/word-hash.js';
 import type { Confidence } from '../../model/rule.js';
-import { bad, good } from '../examples.js';
-import { byProject, inLanguages, NO_HITS } from '../hits.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames, type FreeNames } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byProject, inLanguages, NO_HITS } from '../../finders/hits.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { freeNames, type FreeNames } from '../../finders/options.js';
 
 export default defineRule({
   id: 'dead/export',

@@ -1,5 +1,5 @@
-import { defineRule } from '../rule.js';
-import type { ProjectHit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { ProjectHit } from '../../finders/finder.js';
 import { isRunByName, mentionedFiles, offeringFiles, openPackages, packageOf } from '../../facts/entries.js';
 import { isDeclared, type FileFacts } from '../../facts/facts.js';
 import { aliasTakersOf, stemOf, takersOf } from '../../facts/modules.js';
@@ -7,10 +7,10 @@ import type { ProjectFacts } from '../../facts/project.js';
 import { usageIn } from '../../facts/usage.js';
 import { hashOf } from '../../facts/word-hash.js';
 import { memoized } from '../../syntax/memo.js';
-import { bad, good } from '../examples.js';
-import { byProject, inLanguages, NO_HITS } from '../hits.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byProject, inLanguages, NO_HITS } from '../../finders/hits.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { freeNames } from '../../finders/options.js';
 
 export default defineRule({
   id: 'dead/file',

@@ -1,18 +1,18 @@
-import { defineRule } from '../rule.js';
-import type { Hit, ProjectHit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit, ProjectHit } from '../../finders/finder.js';
 import type { DeclaredKind, FileFacts } from '../../facts/facts.js';
 import type { ProjectFacts } from '../../facts/project.js';
-import { isDeclarationFile } from '../../syntax/bindings/script-exports.js';
+import { isDeclarationFile } from '../../languages/javascript/exported-names.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { functionOf } from '../../syntax/bindings/functions.js';
 import { FUNCTIONS } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { alsoByProject, byProject, byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames, type FreeNames } from '../options.js';
-import { unusedNames } from '../unused-names.js';
+import { bad, good } from '../../finders/examples.js';
+import { alsoByProject, byProject, byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { freeNames, type FreeNames } from '../../finders/options.js';
+import { unusedNames } from '../../finders/unused-names.js';
 
 export default defineRule({
   id: 'dead/function',

@@ -1,16 +1,16 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Repair } from '../../model/repair.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { documentationOf, mentionsName } from '../../syntax/documentation.js';
 import { FUNCTIONS } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { hasRemark, isExplained, isOfferedToOthers, originOf } from '../../syntax/python-imports.js';
+import { hasRemark, isExplained, isOfferedToOthers, originOf } from '../../languages/python/imported-names.js';
 import { removalFromList, removalOfStatement } from '../../syntax/removal.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { statementsOf } from '../../syntax/statements.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages, SAFE, type Sureness } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, inLanguages, SAFE, type Sureness } from '../../finders/hits.js';
 
 const IMPORT = new Set(['import_statement', 'import_alias']);
 const CLAUSE = new Set(['import_clause']);

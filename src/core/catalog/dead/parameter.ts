@@ -1,6 +1,6 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
-import { isDeclarationFile } from '../../syntax/bindings/script-exports.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
+import { isDeclarationFile } from '../../languages/javascript/exported-names.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { Reference } from '../../syntax/bindings/references.js';
 import type { Binding } from '../../syntax/bindings/scope.js';
@@ -8,10 +8,10 @@ import { bodyOf, CLASSES, FUNCTIONS, nameOf } from '../../syntax/functions.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { statementsOf } from '../../syntax/statements.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, usually } from '../hits.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, usually } from '../../finders/hits.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { freeNames } from '../../finders/options.js';
 
 export default defineRule({
   id: 'dead/parameter',

@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import { isDeclarationFile } from '../../syntax/bindings/script-exports.js';
+import { defineRule } from '../../finders/rule.js';
+import { isDeclarationFile } from '../../languages/javascript/exported-names.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree } from '../hits.js';
-import { freeNames, type FreeNames } from '../options.js';
-import { unusedMembers, type Member } from '../private-members.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree } from '../../finders/hits.js';
+import { freeNames, type FreeNames } from '../../finders/options.js';
+import { unusedMembers, type Member } from '../../finders/private-members.js';
 
 const SCRIPT_MEMBERS = ['public_field_definition', 'field_definition', 'method_definition'];
 const SCRIPT_PARAMETERS = ['required_parameter', 'optional_parameter'];

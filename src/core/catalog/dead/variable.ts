@@ -1,16 +1,16 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { isFunctionBinding } from '../../syntax/bindings/functions.js';
 import type { Binding } from '../../syntax/bindings/scope.js';
-import { isDeclarationFile, isModule } from '../../syntax/bindings/script-exports.js';
+import { isDeclarationFile, isModule } from '../../languages/javascript/exported-names.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, usually } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, usually } from '../../finders/hits.js';
 import { lazily } from '../../base/lazily.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames } from '../options.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { freeNames } from '../../finders/options.js';
 
 export default defineRule({
   id: 'dead/variable',

@@ -1,9 +1,9 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { commentsOf } from '../../syntax/comments.js';
 import type { Source } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { words } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { words } from '../../finders/options.js';
 
 export default defineRule({
   id: 'docs/file-heading',

@@ -1,13 +1,13 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { CLASSES, FUNCTIONS, nameOf } from '../../syntax/functions.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../../finders/hits.js';
 
 const TYPES = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_declarator'];
 

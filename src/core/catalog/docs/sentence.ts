@@ -1,12 +1,12 @@
 import { withoutTrailing } from '../../base/trailing.js';
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Edit } from '../../base/edit.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isDocumentation } from '../../syntax/comments.js';
 import { contentOf, standsAlone } from '../../syntax/texts.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitsOf, inLanguages, OFFERED } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitsOf, inLanguages, OFFERED } from '../../finders/hits.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 
 const COMMENT_TYPES = ['comment', 'block_comment'];

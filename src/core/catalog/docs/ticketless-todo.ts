@@ -1,12 +1,12 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Comment } from '../../syntax/comments.js';
 import { allComments } from '../../syntax/embedded-comments.js';
 import { standsAlone } from '../../syntax/texts.js';
 import type { Source } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { textPattern } from '../name-patterns.js';
-import { pattern } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { textPattern } from '../../finders/name-patterns.js';
+import { pattern } from '../../finders/options.js';
 
 export default defineRule({
   id: 'docs/ticketless-todo',

@@ -1,10 +1,10 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Repair } from '../../model/repair.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, usually } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, usually } from '../../finders/hits.js';
 
 const HOLDERS = ['if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'while_statement', 'do_statement'];
 

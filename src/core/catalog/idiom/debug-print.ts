@@ -1,12 +1,12 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { calleeOf, callsOf, methodOf } from '../../syntax/calls.js';
 import { functionAround } from '../../syntax/functions.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, usually } from '../hits.js';
-import { list } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, usually } from '../../finders/hits.js';
+import { list } from '../../finders/options.js';
 
 export default defineRule({
   id: 'idiom/debug-print',

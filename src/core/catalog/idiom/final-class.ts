@@ -1,13 +1,13 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { FileFacts } from '../../facts/facts.js';
 import { extendedIn } from '../../facts/heritage.js';
 import type { ProjectFacts } from '../../facts/project.js';
 import { hashOf } from '../../facts/word-hash.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages, learning, SAFE, type Sureness } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, inLanguages, learning, SAFE, type Sureness } from '../../finders/hits.js';
 
 const HERITAGE = ['base_clause', 'superclass', 'super_interfaces'];
 

@@ -1,15 +1,15 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import { namesOfPattern } from '../../syntax/bindings/script.js';
-import { isModule } from '../../syntax/bindings/script-exports.js';
+import { namesOfPattern } from '../../languages/javascript/bindings.js';
+import { isModule } from '../../languages/javascript/exported-names.js';
 import type { Binding, Bindings } from '../../syntax/bindings/scope.js';
 import { functionAround } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { BLOCKS, LOOPS } from '../../syntax/statements.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, inLanguages } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'idiom/function-scoped-binding',

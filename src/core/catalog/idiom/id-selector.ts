@@ -1,5 +1,5 @@
-import { defineRule } from '../rule.js';
-import { bad, good } from '../examples.js';
+import { defineRule } from '../../finders/rule.js';
+import { bad, good } from '../../finders/examples.js';
 
 export default defineRule({
   id: 'idiom/id-selector',

@@ -1,8 +1,8 @@
-import { defineRule } from '../rule.js';
-import { bad, good } from '../examples.js';
-import { lastCommas, type LastCommaOptions } from '../last-commas.js';
-import { byTree, inLanguages } from '../hits.js';
-import { choice } from '../options.js';
+import { defineRule } from '../../finders/rule.js';
+import { bad, good } from '../../finders/examples.js';
+import { lastCommas, type LastCommaOptions } from '../../finders/last-commas.js';
+import { byTree, inLanguages } from '../../finders/hits.js';
+import { choice } from '../../finders/options.js';
 
 /** Lists of each language in which a comma may follow the last item without any meaning. */
 const LISTS: Readonly<Record<string, readonly string[]>> = {

@@ -1,8 +1,8 @@
-import { defineRule } from '../rule.js';
+import { defineRule } from '../../finders/rule.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'idiom/loose-type',

@@ -1,12 +1,12 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Repair } from '../../model/repair.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled, standsAlone } from '../../syntax/texts.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
-import { choice } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
+import { choice } from '../../finders/options.js';
 
 const QUOTED = ['string', 'encapsed_string'];
 

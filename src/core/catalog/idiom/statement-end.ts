@@ -1,12 +1,12 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { KIND, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxTree } from '../../syntax/node.js';
-import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
-import { choice } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, inLanguages } from '../../finders/hits.js';
+import { choice } from '../../finders/options.js';
 
 export default defineRule({
   id: 'idiom/statement-end',

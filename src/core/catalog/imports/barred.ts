@@ -1,10 +1,10 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { importsOf } from '../../syntax/imports.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, usually } from '../hits.js';
-import { list } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, usually } from '../../finders/hits.js';
+import { list } from '../../finders/options.js';
 
 export default defineRule({
   id: 'imports/barred',

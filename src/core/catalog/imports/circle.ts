@@ -1,10 +1,10 @@
-import { defineRule } from '../rule.js';
-import type { ProjectHit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { ProjectHit } from '../../finders/finder.js';
 import { circlesIn } from '../../facts/circles.js';
 import type { FileFacts } from '../../facts/facts.js';
 import type { ProjectFacts } from '../../facts/project.js';
-import { bad, good } from '../examples.js';
-import { byProject, usually } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byProject, usually } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'imports/circle',

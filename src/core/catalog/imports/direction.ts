@@ -1,12 +1,12 @@
 import * as z from 'zod';
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { importsOf } from '../../syntax/imports.js';
 import type { Import } from '../../syntax/language-syntax.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../hits.js';
-import { option } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../../finders/hits.js';
+import { option } from '../../finders/options.js';
 
 /** `FROM -> TO`, and a reason after a colon. */
 const PAIR = /^(\S(?:[^:]*?\S)?) +-> +(\S(?:[^:]*?\S)?)(?:: +(\S.*))?$/;

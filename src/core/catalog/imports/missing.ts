@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import type { ProjectHit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { ProjectHit } from '../../finders/finder.js';
 import { isNotOwn, isRunByName } from '../../facts/entries.js';
 import { isImported, type FileFacts } from '../../facts/facts.js';
 import { targetOf } from '../../facts/modules.js';
 import type { ProjectFacts } from '../../facts/project.js';
-import { bad, good } from '../examples.js';
-import { byProject, inLanguages } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byProject, inLanguages } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'imports/missing',

@@ -1,14 +1,14 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Repair } from '../../model/repair.js';
 import { functionAround } from '../../syntax/functions.js';
-import { importStatements } from '../../syntax/imports.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { removalOfStatement } from '../../syntax/removal.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxTree } from '../../syntax/node.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS, OFFERED } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS, OFFERED } from '../../finders/hits.js';
+import { importStatements } from '../../languages/javascript/imports.js';
 
 const SCRIPT_IMPORTS = ['import_statement'];
 const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];

@@ -1,12 +1,12 @@
 import type { Repair } from '../../model/repair.js';
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
-import { importStatements, type ImportStatement } from '../../syntax/imports.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { isBlank } from '../blank.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS, SAFE } from '../hits.js';
+import { isBlank } from '../../finders/blank.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS, SAFE } from '../../finders/hits.js';
+import { type ImportStatement, importStatements } from '../../languages/javascript/imports.js';
 
 const PYTHON_IMPORTS = ['import_statement', 'import_from_statement'];
 

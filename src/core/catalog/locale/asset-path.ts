@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
-import { anyOf } from '../any-of.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../hits.js';
-import { list } from '../options.js';
+import { anyOf } from '../../finders/any-of.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../../finders/hits.js';
+import { list } from '../../finders/options.js';
 
 export default defineRule({
   id: 'locale/asset-path',

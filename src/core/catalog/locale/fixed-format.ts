@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { argumentsOf, calleeOf, callsIn, callsOf, methodOf, objectOf } from '../../syntax/calls.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS, textsOf } from '../../syntax/texts.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
 
 /** Days, months and years in the order of one country, or a twelve-hour clock. ISO 8601 goes from the year down and is fine. */
 const MACHINE = /GMT|UTC|'T'|%a %b %d %H|%a, %d/;

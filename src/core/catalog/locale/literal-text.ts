@@ -1,15 +1,15 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { argumentsOf, calleeOf, callsIn, callsOf, methodOf } from '../../syntax/calls.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { END, SHIFT, START } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitsOf, inLanguages } from '../hits.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames } from '../options.js';
-import { MOVE_OPTIONS, moveOf, type MoveOptions } from '../text-move.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitsOf, inLanguages } from '../../finders/hits.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { freeNames } from '../../finders/options.js';
+import { MOVE_OPTIONS, moveOf, type MoveOptions } from '../../finders/text-move.js';
 
 interface Options extends MoveOptions {
   readonly free: readonly string[];

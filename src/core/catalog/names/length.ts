@@ -1,12 +1,12 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { declaredNames } from '../../syntax/declared-names.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, usually } from '../hits.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames, whole } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, usually } from '../../finders/hits.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { freeNames, whole } from '../../finders/options.js';
 
 interface Options {
   readonly min: number;

@@ -1,6 +1,6 @@
-import { defineRule } from '../rule.js';
-import { bad, good } from '../examples.js';
-import { misshapen, NAME_OPTIONS } from '../name-forms.js';
+import { defineRule } from '../../finders/rule.js';
+import { bad, good } from '../../finders/examples.js';
+import { misshapen, NAME_OPTIONS } from '../../finders/name-forms.js';
 
 export default defineRule({
   id: 'names/types',

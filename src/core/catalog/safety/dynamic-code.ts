@@ -1,12 +1,12 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { argumentsOf, calleeOf, callsOf } from '../../syntax/calls.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled } from '../../syntax/texts.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'safety/dynamic-code',

@@ -1,13 +1,13 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
 import { argumentsOf, CALL_TYPES, methodOf, objectOf } from '../../syntax/calls.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../hits.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../../finders/hits.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { freeNames } from '../../finders/options.js';
 
 /** Beginnings of paths that exist on one machine and not on the next: Filesystem Hierarchy Standard 3.0, chapter 3; Windows drives and shares. */
 const PATH = /^(?:\/(?:home|Users|root|opt|usr|var|etc|tmp|mnt|media|srv|private)(?:\/[\w.@%+-]+)+\/?|[A-Za-z]:(?:\\\\?|\/)[\w .-]+(?:(?:\\\\?|\/)[\w .-]+)*|(?:\\\\){2}(?!\.)[\w.-]+\\\\[\w.$-]+.*)$/;

@@ -1,9 +1,9 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Source } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { freeNames } from '../../finders/options.js';
 import { allComments } from '../../syntax/embedded-comments.js';
 import { standsAlone } from '../../syntax/texts.js';
 

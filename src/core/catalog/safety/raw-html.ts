@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { argumentsOf, calleeOf, callsOf, methodOf, objectOf } from '../../syntax/calls.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled } from '../../syntax/texts.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, inLanguages } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'safety/raw-html',

@@ -1,10 +1,10 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SourceText } from '../../base/source-text.js';
 import type { Source } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { freeNames } from '../options.js';
-import { nameTest } from '../name-patterns.js';
+import { bad, good } from '../../finders/examples.js';
+import { freeNames } from '../../finders/options.js';
+import { nameTest } from '../../finders/name-patterns.js';
 
 /** Words in values that are placeholders for a secret. */
 const PLACEHOLDERS = ['example', 'sample', 'dummy', 'placeholder', 'change.?me', 'your', 'test', 'fake', 'xxx', 'todo', 'redacted', 'secret', 'password', 'foo', 'bar', 'null', 'undefined'];

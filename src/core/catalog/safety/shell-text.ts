@@ -1,5 +1,5 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { argumentsOf, CALL_TYPES, calleeOf, callsIn, callsOf, methodOf, objectOf } from '../../syntax/calls.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { SyntaxNode } from '../../syntax/node.js';
@@ -8,8 +8,8 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled } from '../../syntax/texts.js';
 import { unwrapped } from '../../syntax/statements.js';
 import { declaredValue } from '../../syntax/declared-value.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
 
 /** Functions that run a shell on their first argument. */
 const IN_SCRIPT = ['exec', 'execSync'];

@@ -1,9 +1,9 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { eachNode, hitAt } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { eachNode, hitAt } from '../../finders/hits.js';
 
 const TEST = new Set(['test_command']);
 

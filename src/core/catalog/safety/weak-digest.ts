@@ -1,13 +1,13 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { argumentsOf, calleeOf, callsOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { NO_IMPORTS, resolvedCallee, type ImportedNames } from '../../syntax/imported-names.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
 import { declaredValue } from '../../syntax/declared-value.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../../finders/hits.js';
 
 /** Calls that name their digest in a string, and calls that compute one. */
 const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|hmac\.(?:new|digest)|(?:java\.security\.)?MessageDigest\.getInstance|(?:javax\.crypto\.)?Mac\.getInstance|hash|hash_hmac|hash_file|hash_init|openssl_digest|(?:crypto\.)?subtle\.digest)$/;

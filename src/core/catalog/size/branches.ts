@@ -1,14 +1,14 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { functionHead, FUNCTIONS } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import { operatorTest } from '../../syntax/operators.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
-import { bad, good } from '../examples.js';
-import { byTree, usually } from '../hits.js';
-import { whole } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, usually } from '../../finders/hits.js';
+import { whole } from '../../finders/options.js';
 
 export default defineRule({
   id: 'size/branches',

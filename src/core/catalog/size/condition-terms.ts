@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { operatorTest } from '../../syntax/operators.js';
 import type { NumberTest } from '../../syntax/numbered-tree.js';
-import { bad, good } from '../examples.js';
-import { eachNode, hitAt, usually } from '../hits.js';
-import { whole } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { eachNode, hitAt, usually } from '../../finders/hits.js';
+import { whole } from '../../finders/options.js';
 
 export default defineRule({
   id: 'size/condition-terms',

@@ -1,8 +1,8 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Source } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { whole } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { whole } from '../../finders/options.js';
 
 export default defineRule({
   id: 'size/file-lines',

@@ -1,10 +1,10 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { bodyOf, FUNCTIONS, functionHead, functionTitle } from '../../syntax/functions.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, usually } from '../hits.js';
-import { whole } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, usually } from '../../finders/hits.js';
+import { whole } from '../../finders/options.js';
 
 export default defineRule({
   id: 'size/function-lines',

@@ -1,13 +1,13 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { CLASSES, FUNCTIONS } from '../../syntax/functions.js';
 import { FIELD, KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
 import type { SyntaxTree } from '../../syntax/node.js';
-import { bad, good } from '../examples.js';
-import { byTree, usually } from '../hits.js';
-import { whole } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, usually } from '../../finders/hits.js';
+import { whole } from '../../finders/options.js';
 
 const LEVELS = new Set([...LOOPS, 'if_statement', 'switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'select_statement', 'try_statement',
   'try_with_resources_statement', 'match_statement', 'match_expression', 'unless_statement', 'begin_statement']);

@@ -1,6 +1,6 @@
-import { defineRule } from '../rule.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt } from '../hits.js';
+import { defineRule } from '../../finders/rule.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt } from '../../finders/hits.js';
 
 const RAISE = new Set(['raise_statement']);
 

@@ -1,13 +1,13 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { Bindings } from '../../syntax/bindings/scope.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { functionAround, FUNCTIONS } from '../../syntax/functions.js';
 import { LOOPS, unwrapped } from '../../syntax/statements.js';
-import { bad, good } from '../examples.js';
-import { eachNode, usually } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { eachNode, usually } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'slips/endless-loop',

@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { CASES, leaves } from '../../syntax/leaving.js';
 import { statementsOf } from '../../syntax/statements.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitsOf, usually } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitsOf, usually } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'slips/fall-through',

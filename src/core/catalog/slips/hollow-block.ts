@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { AFTER, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { NumberTest } from '../../syntax/numbered-tree.js';
-import { bad, good } from '../examples.js';
-import { byTree, eachNode, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, eachNode, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
 
 /** An empty function is often intended, an empty branch or loop seldom is. Empty handlers are left to slips/swallowed-error. */
 const AROUND = new Set([

@@ -1,10 +1,10 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { operatorTest } from '../../syntax/operators.js';
 import type { NumberTest } from '../../syntax/numbered-tree.js';
-import { bad, good } from '../examples.js';
-import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { eachNode, hitAt, inLanguages } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'slips/loose-compare',

@@ -1,6 +1,6 @@
 import { comparedWithNull } from '../../languages/sql/statements.js';
-import { defineRule } from '../rule.js';
-import { bad, good } from '../examples.js';
+import { defineRule } from '../../finders/rule.js';
+import { bad, good } from '../../finders/examples.js';
 
 export default defineRule({
   id: 'slips/null-compare',

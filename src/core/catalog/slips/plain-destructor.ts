@@ -1,8 +1,8 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { bad, good } from '../examples.js';
-import { eachNode, hitAt, inLanguages } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { eachNode, hitAt, inLanguages } from '../../finders/hits.js';
 
 const DESTRUCTOR = new Set(['destructor_name']);
 const BODY = new Set(['compound_statement']);

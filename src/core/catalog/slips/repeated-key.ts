@@ -1,8 +1,8 @@
-import { defineRule } from '../rule.js';
-import type { Hit, TreeFinder } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit, TreeFinder } from '../../finders/finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'slips/repeated-key',

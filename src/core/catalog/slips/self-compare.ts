@@ -1,6 +1,6 @@
 import { withoutTrailing } from '../../base/trailing.js';
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { END, KIND, SHIFT, START } from '../../syntax/node-table.js';
 import type { NumberTest } from '../../syntax/numbered-tree.js';
@@ -9,9 +9,9 @@ import { functionAround } from '../../syntax/functions.js';
 import { operatorTest } from '../../syntax/operators.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled } from '../../syntax/texts.js';
-import { isTestPath } from '../test-paths.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../hits.js';
+import { isTestPath } from '../../finders/test-paths.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
 
 const COMPARES = /^(?:===?|!==?|<>|is|is not|<=|>=|<|>|=|-eq|-ne|-lt|-gt|-le|-ge|&&|\|\||and|or)$/;
 

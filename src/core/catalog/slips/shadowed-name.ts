@@ -1,13 +1,13 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { Binding, BindingKind } from '../../syntax/bindings/scope.js';
 import { functionAround, nameOf } from '../../syntax/functions.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, usually } from '../hits.js';
-import { nameTest } from '../name-patterns.js';
-import { freeNames } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, usually } from '../../finders/hits.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { freeNames } from '../../finders/options.js';
 
 export default defineRule({
   id: 'slips/shadowed-name',

@@ -1,11 +1,11 @@
 import type { Node } from 'web-tree-sitter';
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
-import { earlyErrors } from '../../syntax/early-errors.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
+import { syntaxOf } from '../../syntax/language-syntax.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitAtCapture, usually } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitAtCapture, usually } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'slips/syntax',
@@ -77,7 +77,7 @@ const LIKE_MACRO = /(?:^|[;{}\n])[ \t]*[A-Z][A-Z\d_]{2,}[ \t]*(?:\(|\r?$|[A-Za-z
 /** Uses a stack of its own: code may be nested deeper than calls can be. */
 function findSyntaxErrors(source: ParsedSource): Hit[] {
   const { grammar, tree } = source;
-  if (grammar !== 'html' && !tree.hasErrors) return earlyErrors(tree).slice(0, MOST).map(({ node, message }) => hitAt(node, message));
+  if (grammar !== 'html' && !tree.hasErrors) return (syntaxOf(tree).earlyErrors?.(tree) ?? []).slice(0, MOST).map(({ node, message }) => hitAt(node, message));
   const { root } = source;
   if (isOther(source)) return [];
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} has no opening tag`));

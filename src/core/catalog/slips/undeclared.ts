@@ -1,19 +1,19 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { FileFacts } from '../../facts/facts.js';
 import { sharedIn, type ProjectFacts } from '../../facts/project.js';
 import { hashOf } from '../../facts/word-hash.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import { isDeclarationFile, isModule } from '../../syntax/bindings/script-exports.js';
+import { isDeclarationFile, isModule } from '../../languages/javascript/exported-names.js';
 import type { Reference } from '../../syntax/bindings/references.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, learning } from '../hits.js';
-import { isKnownGlobal } from '../known-globals.js';
-import { nameTest } from '../name-patterns.js';
-import { patterns } from '../options.js';
-import { isTestPath } from '../test-paths.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, hitsOf, inLanguages, learning } from '../../finders/hits.js';
+import { isKnownGlobal } from '../../finders/known-globals.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import { patterns } from '../../finders/options.js';
+import { isTestPath } from '../../finders/test-paths.js';
 
 const TYPE_PLACES = new Set(['type_annotation', 'type_query', 'nested_type_identifier', 'implements_clause', 'extends_type_clause', 'type_alias_declaration', 'ambient_declaration', 'type_arguments', 'type_predicate', 'asserts', 'type_predicate_annotation', 'asserts_annotation', 'function_type', 'index_signature']);
 

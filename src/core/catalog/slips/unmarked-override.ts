@@ -1,10 +1,10 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { nameOf, parametersOf, passedParameters } from '../../syntax/functions.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, hitAt, inLanguages } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, hitAt, inLanguages } from '../../finders/hits.js';
 
 const CLASSES = ['class_specifier', 'struct_specifier'];
 

@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, usually } from '../hits.js';
-import { choice } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, usually } from '../../finders/hits.js';
+import { choice } from '../../finders/options.js';
 
 interface Options {
   readonly style: 'single' | 'columns';

@@ -1,12 +1,12 @@
 import { lineEndOf } from '../../base/line-ends.js';
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, usually } from '../hits.js';
-import { whole } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, usually } from '../../finders/hits.js';
+import { whole } from '../../finders/options.js';
 
 interface Options {
   readonly outside: number;

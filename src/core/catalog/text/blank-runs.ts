@@ -1,10 +1,10 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { Source } from '../../syntax/source.js';
-import { isBlank } from '../blank.js';
-import { bad, good } from '../examples.js';
-import { whole } from '../options.js';
+import { isBlank } from '../../finders/blank.js';
+import { bad, good } from '../../finders/examples.js';
+import { whole } from '../../finders/options.js';
 
 export default defineRule({
   id: 'text/blank-runs',

@@ -1,8 +1,8 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Source } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { OFFERED } from '../hits.js';
+import { bad, good } from '../../finders/examples.js';
+import { OFFERED } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'text/byte-order-mark',

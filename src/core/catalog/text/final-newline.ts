@@ -1,8 +1,8 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { Source } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
+import { bad, good } from '../../finders/examples.js';
 import { lineEndOf } from '../../base/line-ends.js';
 
 export default defineRule({

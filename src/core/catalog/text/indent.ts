@@ -1,11 +1,11 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Repair } from '../../model/repair.js';
 import { layoutTest, type LayoutTest } from '../../syntax/solid.js';
 import type { Source } from '../../syntax/source.js';
-import { isBlank, TAB } from '../blank.js';
-import { bad, good } from '../examples.js';
-import { choice, whole } from '../options.js';
+import { isBlank, TAB } from '../../finders/blank.js';
+import { bad, good } from '../../finders/examples.js';
+import { choice, whole } from '../../finders/options.js';
 
 interface Options {
   readonly with: 'spaces' | 'tabs';

@@ -1,9 +1,9 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Source } from '../../syntax/source.js';
-import { TAB } from '../blank.js';
-import { bad, good } from '../examples.js';
-import { toggle, whole } from '../options.js';
+import { TAB } from '../../finders/blank.js';
+import { bad, good } from '../../finders/examples.js';
+import { toggle, whole } from '../../finders/options.js';
 
 export default defineRule({
   id: 'text/line-width',

@@ -1,8 +1,8 @@
 import { lazily } from '../../base/lazily.js';
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Source } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
+import { bad, good } from '../../finders/examples.js';
 
 /** UAX #9, section 2: characters that change the direction in which what follows is shown. */
 const BIDIRECTIONAL = /[\u061C\u202A-\u202E\u2066-\u2069]/;

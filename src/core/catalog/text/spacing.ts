@@ -1,12 +1,12 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { KIND, SHIFT, START } from '../../syntax/node-table.js';
 import { layoutTest, type LayoutTest } from '../../syntax/solid.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../examples.js';
-import { byTree, inLanguages } from '../hits.js';
-import { list, toggle } from '../options.js';
+import { bad, good } from '../../finders/examples.js';
+import { byTree, inLanguages } from '../../finders/hits.js';
+import { list, toggle } from '../../finders/options.js';
 
 interface Options {
   readonly operators: boolean;

@@ -1,9 +1,9 @@
 import { nearName } from '../../base/near-name.js';
 import { formatSelector, type SelectableRules } from '../../model/selector.js';
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { WaiverAccount } from '../../waivers/account.js';
-import { bad, good } from '../examples.js';
+import { bad, good } from '../../finders/examples.js';
 
 export default defineRule({
   id: 'waivers/unknown-rule',

@@ -1,9 +1,9 @@
 import { formatSelector, type Selector, type SelectableRules } from '../../model/selector.js';
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { WaiverAccount } from '../../waivers/account.js';
 import { idleSelectors, uselessResumes } from '../../waivers/idle-selectors.js';
-import { bad, good } from '../examples.js';
+import { bad, good } from '../../finders/examples.js';
 
 export default defineRule({
   id: 'waivers/unused',

@@ -1,9 +1,9 @@
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import type { Source } from '../../syntax/source.js';
-import { anyOf } from '../any-of.js';
-import { bad, good } from '../examples.js';
-import { list } from '../options.js';
+import { anyOf } from '../../finders/any-of.js';
+import { bad, good } from '../../finders/examples.js';
+import { list } from '../../finders/options.js';
 
 export default defineRule({
   id: 'words/avoid',

@@ -1,12 +1,12 @@
 import * as z from 'zod';
-import { defineRule } from '../rule.js';
-import type { Hit } from '../finder.js';
+import { defineRule } from '../../finders/rule.js';
+import type { Hit } from '../../finders/finder.js';
 import { writtenBy, type Writing } from '../../syntax/readable.js';
 import type { Source } from '../../syntax/source.js';
 import { wordsOf } from '../../syntax/words.js';
-import { bad, good } from '../examples.js';
-import { list, option, toggle, whole } from '../options.js';
-import { isTradeWord } from '../trade-words.js';
+import { bad, good } from '../../finders/examples.js';
+import { list, option, toggle, whole } from '../../finders/options.js';
+import { isTradeWord } from '../../finders/trade-words.js';
 
 interface Options {
   readonly known: readonly string[];

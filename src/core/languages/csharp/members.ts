@@ -1,4 +1,4 @@
-import type { Member } from '../../catalog/private-members.js';
+import type { Member } from '../../finders/private-members.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isDividedByDirectives } from './directives.js';

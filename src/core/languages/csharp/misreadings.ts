@@ -1,4 +1,4 @@
-import { blanks, name, type Misreading } from '../misreading.js';
+import { blanks, name, type Misreading } from '../../syntax/misreading.js';
 
 const DIRECTIVE = /^[ \t]*#[ \t]*(if|elif|else|endif)\b[ \t]*(false\b)?/;
 

@@ -1,10 +1,10 @@
-import { byCalls } from '../../catalog/found-calls.js';
-import { byTree, eachNode, hitAt } from '../../catalog/hits.js';
-import { writerFor, type LanguageRules } from '../../catalog/language-rules.js';
-import { lastCommas, type LastCommaOptions } from '../../catalog/last-commas.js';
-import type { FreeNames } from '../../catalog/options.js';
-import { unusedMembers } from '../../catalog/private-members.js';
-import { undescribed } from '../../catalog/undescribed.js';
+import { byCalls } from '../../finders/found-calls.js';
+import { byTree, eachNode, hitAt } from '../../finders/hits.js';
+import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
+import { lastCommas, type LastCommaOptions } from '../../finders/last-commas.js';
+import type { FreeNames } from '../../finders/options.js';
+import { unusedMembers } from '../../finders/private-members.js';
+import { undescribed } from '../../finders/undescribed.js';
 import { argumentsOf } from '../../syntax/calls.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { isFilled } from '../../syntax/texts.js';

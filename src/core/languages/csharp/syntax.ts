@@ -1,8 +1,11 @@
 import { bindPlainly, type PlainBinding } from '../../syntax/bindings/plain.js';
 import type { BindingKind, Scope } from '../../syntax/bindings/scope.js';
+import { boundValues } from '../../syntax/bindings/bound-values.js';
 import type { Import, LanguageSyntax } from '../../syntax/language-syntax.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { isDividedByDirectives } from './directives.js';
+import { CSHARP_MISREADINGS } from './misreadings.js';
+import { CSHARP_TRANSLATION } from './translation.js';
 
 const FUNCTIONS = ['method_declaration', 'constructor_declaration', 'destructor_declaration', 'function_declaration', 'lambda_expression', 'accessor_declaration', 'operator_declaration', 'conversion_operator_declaration', 'indexer_declaration', 'property_declaration', 'delegate_declaration'];
 const WITH_BODY = new Set(FUNCTIONS);
@@ -75,9 +78,12 @@ function isChosen(method: SyntaxNode): boolean {
 }
 
 export const CSHARP_SYNTAX: LanguageSyntax = {
+  translation: CSHARP_TRANSLATION,
+  misreadings: CSHARP_MISREADINGS,
+  callsAreStatements: true,
   bind: (tree) => bindPlainly(tree, BINDING),
   // The names of fields have conventions of their own: those of private ones begin with a low line or a small letter, those of others with a capital.
-  valueKind: (binding) => (binding.kind === 'field' ? (isConstantField(binding) ? 'constant' : null) : binding.kind === 'constant' ? null : 'variable'),
+  values: boundValues((binding) => (binding.kind === 'field' ? (isConstantField(binding) ? 'constant' : null) : binding.kind === 'constant' ? null : 'variable')),
   isChosen,
   imports: importsIn,
   leaving: { callee: /^(?:System\.)?Environment\.(?:Exit|FailFast)$/, names: ['Exit', 'FailFast'] },

@@ -1,4 +1,4 @@
-import type { Translation } from '../translation.js';
+import type { Translation } from '../../syntax/translation.js';
 
 export const CSHARP_TRANSLATION: Translation = {
   types: {

@@ -1,4 +1,4 @@
-import type { Misreading } from '../misreading.js';
+import type { Misreading } from '../../syntax/misreading.js';
 
 export const KOTLIN_MISREADINGS: readonly Misreading[] = [
   // Any name in accents: Kotlin language specification, "Identifiers".

@@ -1,7 +1,10 @@
 import { bindPlainly, type PlainBinding } from '../../syntax/bindings/plain.js';
-import type { BindingKind, Scope } from '../../syntax/bindings/scope.js';
+import type { Binding, BindingKind, Scope } from '../../syntax/bindings/scope.js';
+import { boundValues } from '../../syntax/bindings/bound-values.js';
 import type { Import, LanguageSyntax } from '../../syntax/language-syntax.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
+import { KOTLIN_MISREADINGS } from './misreadings.js';
+import { KOTLIN_TRANSLATION } from './translation.js';
 
 const FUNCTIONS = ['function_declaration', 'function_expression', 'lambda_literal', 'constructor_declaration', 'getter', 'setter', 'anonymous_initializer'];
 
@@ -80,10 +83,19 @@ function isConstant({ node }: { readonly node: SyntaxNode }): boolean {
   return /\bconst\b/.test(node.parent?.parent?.childOfType('modifiers')?.text ?? '');
 }
 
+/** Values that are set once and for all may be written like constants. */
+function valueKind(binding: Binding): 'variable' | 'constant' | null {
+  if (isConstant(binding)) return binding.name === 'serialVersionUID' ? null : 'constant';
+  if (binding.kind !== 'field') return 'variable';
+  return binding.scope.kind !== 'class' || /^[A-Z]/.test(binding.name) ? null : 'variable';
+}
+
 export const KOTLIN_SYNTAX: LanguageSyntax = {
+  translation: KOTLIN_TRANSLATION,
+  misreadings: KOTLIN_MISREADINGS,
+  callsAreStatements: true,
   bind: (tree) => bindPlainly(tree, BINDING),
-  // Values that are set once and for all may be written like constants.
-  valueKind: (binding) => (isConstant(binding) ? (binding.name === 'serialVersionUID' ? null : 'constant') : binding.kind === 'field' && binding.scope.kind !== 'class' ? null : /^[A-Z]/.test(binding.name) && binding.kind === 'field' ? null : 'variable'),
+  values: boundValues(valueKind),
   // What is elsewhere has its name from there; a test may tell what it tests: Kotlin documentation, "Coding conventions", "Names for test methods".
   isChosen: (declared) => !/\b(?:override|external)\b|@(?:\w+\.)*\w*Test\b/.test(declared.childOfType('modifiers')?.text ?? '') && declared.child('name')?.text.startsWith('`') !== true,
   imports: importsIn,

@@ -1,4 +1,4 @@
-import type { Misreading } from '../misreading.js';
+import type { Misreading } from '../../syntax/misreading.js';
 
 export const RUBY_MISREADINGS: readonly Misreading[] = [
   // Symbols of operators and of variables with special names: Ruby documentation, "Literals", "Symbol Literals".

@@ -1,8 +1,8 @@
-import { byCalls } from '../../catalog/found-calls.js';
-import { byTree, eachNode, hitAt, hitsOf, NO_HITS } from '../../catalog/hits.js';
-import { writerFor, type LanguageRules } from '../../catalog/language-rules.js';
-import { lastCommas, type LastCommaOptions } from '../../catalog/last-commas.js';
-import { undescribed } from '../../catalog/undescribed.js';
+import { byCalls } from '../../finders/found-calls.js';
+import { byTree, eachNode, hitAt, hitsOf, NO_HITS } from '../../finders/hits.js';
+import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
+import { lastCommas, type LastCommaOptions } from '../../finders/last-commas.js';
+import { undescribed } from '../../finders/undescribed.js';
 import { argumentsOf, objectOf } from '../../syntax/calls.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';

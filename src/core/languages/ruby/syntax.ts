@@ -1,7 +1,10 @@
 import { bindPlainly, type PlainBinding } from '../../syntax/bindings/plain.js';
 import type { Scope } from '../../syntax/bindings/scope.js';
+import { boundValues } from '../../syntax/bindings/bound-values.js';
 import type { Import, LanguageSyntax } from '../../syntax/language-syntax.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
+import { RUBY_MISREADINGS } from './misreadings.js';
+import { RUBY_TRANSLATION } from './translation.js';
 
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
   ['method_declaration', 'function'],
@@ -81,8 +84,11 @@ function importsIn(tree: SyntaxTree): Import[] {
 }
 
 export const RUBY_SYNTAX: LanguageSyntax = {
+  translation: RUBY_TRANSLATION,
+  misreadings: RUBY_MISREADINGS,
+  callsAreStatements: true,
   bind: (tree) => bindPlainly(tree, BINDING),
-  valueKind: () => 'variable',
+  values: boundValues(() => 'variable'),
   // What visits the parts of something has a method for each of their classes.
   isChosen: (declared) => !/^_?[a-z]+(?:_[a-z]+)*_[A-Z]/.test(declared.child('name')?.text ?? ''),
   imports: importsIn,

@@ -1,4 +1,4 @@
-import { blanks, type Misreading } from '../misreading.js';
+import { blanks, type Misreading } from '../../syntax/misreading.js';
 
 export const RUST_MISREADINGS: readonly Misreading[] = [
   // Before it was a word of the language, in 2018, it was the name of a macro.

@@ -1,8 +1,8 @@
-import { byCalls } from '../../catalog/found-calls.js';
-import { byTree, eachNode, hitAt } from '../../catalog/hits.js';
-import { writerFor, type LanguageRules } from '../../catalog/language-rules.js';
-import { lastCommas, type LastCommaOptions } from '../../catalog/last-commas.js';
-import { undescribed } from '../../catalog/undescribed.js';
+import { byCalls } from '../../finders/found-calls.js';
+import { byTree, eachNode, hitAt } from '../../finders/hits.js';
+import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
+import { lastCommas, type LastCommaOptions } from '../../finders/last-commas.js';
+import { undescribed } from '../../finders/undescribed.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 
 const { as, by, good, bad } = writerFor('rust');

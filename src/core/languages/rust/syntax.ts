@@ -1,7 +1,10 @@
 import { bindPlainly, type Declare, type PlainBinding } from '../../syntax/bindings/plain.js';
 import type { BindingKind, Scope, Scopes } from '../../syntax/bindings/scope.js';
+import { boundValues } from '../../syntax/bindings/bound-values.js';
 import type { Import, LanguageSyntax } from '../../syntax/language-syntax.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
+import { RUST_MISREADINGS } from './misreadings.js';
+import { RUST_TRANSLATION } from './translation.js';
 
 const FUNCTIONS = new Set(['function_declaration', 'lambda_expression']);
 
@@ -88,8 +91,11 @@ function importsIn(tree: SyntaxTree): Import[] {
 }
 
 export const RUST_SYNTAX: LanguageSyntax = {
+  translation: RUST_TRANSLATION,
+  misreadings: RUST_MISREADINGS,
+  callsAreStatements: true,
   bind: (tree) => bindPlainly(tree, BINDING),
-  valueKind: ({ kind }) => (kind === 'constant' || kind === 'field' ? 'constant' : 'variable'),
+  values: boundValues(({ kind }) => (kind === 'constant' || kind === 'field' ? 'constant' : 'variable')),
   imports: importsIn,
   leaving: { callee: /^(?:(?:std::|core::)?(?:panic|unreachable|todo|unimplemented)|(?:std::)?process::(?:exit|abort))$/, names: ['panic', 'unreachable', 'todo', 'unimplemented', 'exit', 'abort'] },
 };

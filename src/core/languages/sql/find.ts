@@ -1,5 +1,5 @@
-import type { Hit, TextFinder } from '../../catalog/finder.js';
-import { hitsOf } from '../../catalog/hits.js';
+import type { Hit, TextFinder } from '../../finders/finder.js';
+import { hitsOf } from '../../finders/hits.js';
 import { sqlCode, type Routine, type SqlCode } from './code.js';
 import type { Token } from './tokens.js';
 

@@ -1,16 +1,16 @@
-import type { LanguageDescription } from '../description.js';
+import type { LanguageDefinition } from '../definition.js';
+import { SQL_NAMES } from './names.js';
+import { SQL_RULES } from './rules.js';
 
 /**
  * SQL has no grammar here: those that are compiled to WebAssembly know one dialect, and give up on most files of all others. It is
  * read by its tokens, which all dialects share.
  */
-export const SQL = {
+export const SQL: LanguageDefinition = {
   id: 'sql',
   endings: '.sql .pgsql .plsql .ddl .dml',
   comments: { line: ['--'], block: [['/*', '*/']] },
-  // What is not quoted is the same in capitals and in small letters: ISO/IEC 9075-2, section 5.2.
-  nameConventions: { variable: ['snake', 'camel', 'pascal', 'upper'], constant: ['snake', 'upper'], function: ['snake', 'camel', 'pascal', 'upper'], type: ['snake', 'camel', 'pascal', 'upper'] },
-  family: null,
+  nameConventions: SQL_NAMES,
   grammar: null,
-  compiled: null,
-} as const satisfies LanguageDescription;
+  rules: SQL_RULES,
+};

@@ -1,8 +1,9 @@
-import type { Hit } from '../../catalog/finder.js';
-import { hitsOf, NO_HITS } from '../../catalog/hits.js';
-import { misshapenName, type NameOptions } from '../../catalog/name-forms.js';
-import { nameTest } from '../../catalog/name-patterns.js';
-import type { NameKind } from '../../syntax/language-syntax.js';
+import type { NameConventions } from '../../base/language.js';
+import type { Hit } from '../../finders/finder.js';
+import { hitsOf, NO_HITS } from '../../finders/hits.js';
+import { misshapenName, type NameOptions } from '../../finders/name-forms.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import type { NameKind } from '../../syntax/declared-name.js';
 import { closingAfter, isName, isWord, qualifiedName, type SqlCode } from './code.js';
 import { bySql, tell, writtenIn } from './find.js';
 import type { Token } from './tokens.js';
@@ -58,10 +59,13 @@ function columnsIn(tokens: readonly Token[], open: number): Token[] {
   return columns;
 }
 
+/** What is not quoted is the same in capitals and in small letters: ISO/IEC 9075-2, section 5.2. */
+export const SQL_NAMES: NameConventions = { variable: ['snake', 'camel', 'pascal', 'upper'], constant: ['snake', 'upper'], function: ['snake', 'camel', 'pascal', 'upper'], type: ['snake', 'camel', 'pascal', 'upper'] };
+
 /** Names of a kind that do not have the agreed form. */
 export function misshapenSql(kind: NameKind): ReturnType<typeof bySql<NameOptions>> {
   return bySql((code, options: NameOptions, text) => hitsOf(namesIn(code), (declared): readonly Hit[] => {
-    const message = declared.kind === kind ? misshapenName(writtenIn(text, declared.token).replace(/^@+/, ''), 'sql', kind, options) : null;
+    const message = declared.kind === kind ? misshapenName(writtenIn(text, declared.token).replace(/^@+/, ''), SQL_NAMES, kind, options) : null;
     return message === null ? NO_HITS : [tell(declared.token, message)];
   }));
 }

@@ -1,7 +1,7 @@
-import type { Hit } from '../../catalog/finder.js';
-import { hitsOf, NO_HITS } from '../../catalog/hits.js';
-import { nameTest } from '../../catalog/name-patterns.js';
-import type { FreeNames } from '../../catalog/options.js';
+import type { Hit } from '../../finders/finder.js';
+import { hitsOf, NO_HITS } from '../../finders/hits.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import type { FreeNames } from '../../finders/options.js';
 import { isWord, type Routine, type SqlCode } from './code.js';
 import { byRoutine, headOf, tell, writtenIn } from './find.js';
 import type { Token } from './tokens.js';

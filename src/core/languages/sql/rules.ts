@@ -1,7 +1,7 @@
-import { hitsOf, NO_HITS } from '../../catalog/hits.js';
-import { writerFor, type LanguageRules } from '../../catalog/language-rules.js';
-import { nameTest } from '../../catalog/name-patterns.js';
-import type { FreeNames } from '../../catalog/options.js';
+import { hitsOf, NO_HITS } from '../../finders/hits.js';
+import { writerFor, type LanguageRules } from '../../finders/language-rules.js';
+import { nameTest } from '../../finders/name-patterns.js';
+import type { FreeNames } from '../../finders/options.js';
 import { isWord, type Routine, type SqlCode } from './code.js';
 import { byRoutine, bySql, headOf, tell, writtenIn } from './find.js';
 import { misshapenSql, shortNames } from './names.js';

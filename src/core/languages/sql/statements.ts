@@ -1,5 +1,5 @@
-import type { Hit } from '../../catalog/finder.js';
-import { hitsOf, NO_HITS } from '../../catalog/hits.js';
+import type { Hit } from '../../finders/finder.js';
+import { hitsOf, NO_HITS } from '../../finders/hits.js';
 import { behindDollars, closingAfter, isName, isWord, qualifiedName, type SqlCode } from './code.js';
 import { bySql, tell, writtenIn } from './find.js';
 import type { Token } from './tokens.js';

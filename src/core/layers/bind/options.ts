@@ -3,7 +3,7 @@ import { optionType, type Catalog } from '../../catalog/catalog.js';
 import * as z from 'zod';
 import type { OptionSetting } from '../../model/layer.js';
 import type { OptionChange, OptionDeclaration, OptionValue } from '../../model/option.js';
-import type { Rule } from '../../catalog/rule.js';
+import type { Rule } from '../../finders/rule.js';
 import type { Selector } from '../../model/selector.js';
 import { nearName } from '../../base/near-name.js';
 import type { Mistakes } from '../mistakes.js';

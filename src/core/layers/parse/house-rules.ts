@@ -1,6 +1,5 @@
 import * as z from 'zod';
 import { CONCERNS } from '../../model/concern.js';
-import { LANGUAGES } from '../../base/languages.js';
 import type { HouseExample, HouseOption, HouseRule, HouseSearch } from '../../model/house-rule.js';
 import { lazily } from '../../base/lazily.js';
 import { CONFIDENCES } from '../../model/rule.js';
@@ -9,6 +8,7 @@ import { nearName } from '../../base/near-name.js';
 import type { Mistakes } from '../mistakes.js';
 import { describeValue, problemsOfIssues } from './schema-problems.js';
 import { nodeAt, type YamlNode } from './yaml-text.js';
+import { LANGUAGES } from '../../languages/languages.js';
 
 /** The schemas of a house rule and of one of its options. */
 const schemas = lazily(() => {

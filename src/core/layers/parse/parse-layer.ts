@@ -1,4 +1,3 @@
-import { LANGUAGES } from '../../base/languages.js';
 import { NO_SCOPE_SETTINGS, type LanguagePatterns, type LayerRole, type ScopeSettings } from '../../model/layer.js';
 import { compareProblems, type Problem } from '../../model/problem.js';
 import { nearName } from '../../base/near-name.js';
@@ -16,6 +15,7 @@ import { tooMuchIn } from './layer-size.js';
 import { parseDuration, parseSize } from './size.js';
 import { rulingsOf, type ParsedLayer, type UnboundLayer } from './unbound-layer.js';
 import { keyPlaceOf, nodeAt, readYaml, type YamlNode } from './yaml-text.js';
+import { LANGUAGES } from '../../languages/languages.js';
 
 const POLICY_KEYS = Object.keys(layerFileSchema.shape.policy.unwrap().shape);
 

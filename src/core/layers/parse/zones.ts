@@ -1,4 +1,3 @@
-import { LANGUAGES } from '../../base/languages.js';
 import type { Place } from '../../base/place.js';
 import { nearName } from '../../base/near-name.js';
 import { parseAdoptions } from './adoptions.js';
@@ -9,6 +8,7 @@ import { problemsOfIssues } from './schema-problems.js';
 import { zoneSchema } from './schema.js';
 import type { UnboundZone } from './unbound-layer.js';
 import { keyPlaceOf, nodeAt, type YamlNode } from './yaml-text.js';
+import { LANGUAGES } from '../../languages/languages.js';
 
 const ZONE_KEYS = Object.keys(zoneSchema.shape);
 

@@ -1,0 +1,7 @@
+import { MARKUP, type LanguageDefinition } from '../definition.js';
+import { SCRIPT_FAMILY } from '../families.js';
+
+/** Single-file components: markup with scripts and styles. */
+export const COMPONENT: LanguageDefinition = {
+  id: 'component', endings: '.vue .svelte', comments: MARKUP, inside: ['javascript', 'typescript', 'css'], family: SCRIPT_FAMILY, grammar: null,
+};

@@ -1,0 +1,68 @@
+import type { CommentSyntax, GrammarId, LanguageFamily, LanguageId, NameConventions } from '../base/language.js';
+import type { FactCollector } from '../facts/collector.js';
+import type { LanguageRules } from '../finders/language-rules.js';
+import type { LanguageSyntax } from '../syntax/language-syntax.js';
+import type { ParsedSource } from '../syntax/source.js';
+
+/** How a file of a language is recognised, and what it consists of. */
+interface Recognition {
+  readonly id: LanguageId;
+  /** File extensions with their dot, separated by blanks. */
+  readonly endings: string;
+  /** Whole file names, separated by blanks. */
+  readonly fileNames?: string;
+  readonly comments: CommentSyntax;
+  /** Whether indentation with tabs is part of the language; it is not by default. */
+  readonly needsTabs?: boolean;
+  /** The languages of scripts and styles that its files may contain, or all that have a grammar or rules of their own; none by default. */
+  readonly inside?: readonly LanguageId[] | 'all';
+}
+
+/** A grammar, compiled to WebAssembly, and what follows from its trees. */
+export interface GrammarDefinition {
+  readonly id: GrammarId;
+  /** The npm package with the compiled grammar and its licence, and the file in it. */
+  readonly compiled: readonly [packageName: string, file: string];
+  readonly syntax: LanguageSyntax;
+  /** Collects what a file contributes to what is known of its project; null if that is only its texts. */
+  readonly facts: ((source: ParsedSource, facts: FactCollector) => void) | null;
+}
+
+/** All that is known of a language with a grammar. Nothing of it can be left out by mistake: what is not known is null. */
+export interface ParsedLanguage extends Recognition {
+  /** One, or one for each form of the language, by the extension of the file; all others have the one without. */
+  readonly grammar: GrammarDefinition | Readonly<Record<string, GrammarDefinition>>;
+  /** How its names are usually written; null where nobody has agreed on that. */
+  readonly nameConventions: NameConventions | null;
+  /** The languages whose names it uses; null if what it declares is not known of a project. */
+  readonly family: LanguageFamily | null;
+  /** The rules of the catalog that know it, besides those that name it; null for none. */
+  readonly rules: LanguageRules | null;
+}
+
+/** A language that is read as text. */
+export interface TextLanguage extends Recognition {
+  readonly grammar: null;
+  readonly nameConventions?: NameConventions;
+  readonly family?: LanguageFamily;
+  /** The rules that find something in it by its text. */
+  readonly rules?: LanguageRules;
+}
+
+/** All that Elvar knows of one language, in one object. */
+export type LanguageDefinition = ParsedLanguage | TextLanguage;
+
+/** Comments as in C. */
+export const C_LIKE: CommentSyntax = { line: ['//'], block: [['/*', '*/']] };
+
+/** Comments as in shells. */
+export const HASH: CommentSyntax = { line: ['#'], block: [] };
+
+/** Comments as in SGML. */
+export const MARKUP: CommentSyntax = { line: [], block: [['<!--', '-->']] };
+
+/** For a format without comments. */
+export const NO_COMMENTS: CommentSyntax = { line: [], block: [] };
+
+/** The syntax of a format in which nothing has a name. */
+export const DATA_SYNTAX: LanguageSyntax = { translation: null, misreadings: [], bind: null, values: null, imports: () => [], leaving: null };

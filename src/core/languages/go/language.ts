@@ -1,0 +1,28 @@
+import { C_LIKE, type LanguageDefinition } from '../definition.js';
+import { ownFamily } from '../families.js';
+import { collectGo } from './facts.js';
+import { goValues } from './values.js';
+
+export const GO: LanguageDefinition = {
+  id: 'go',
+  endings: '.go',
+  comments: C_LIKE,
+  needsTabs: true,
+  // Effective Go, "MixedCaps".
+  nameConventions: { variable: ['camel', 'pascal'], constant: ['camel', 'pascal'], function: ['camel', 'pascal'], type: ['camel', 'pascal'] },
+  family: ownFamily('go'),
+  grammar: {
+    id: 'go',
+    compiled: ['tree-sitter-go', 'tree-sitter-go.wasm'],
+    syntax: {
+      translation: null,
+      misreadings: [],
+      bind: null,
+      values: goValues,
+      imports: () => [],
+      leaving: { callee: /^(?:panic|os\.Exit|log\.(?:Fatal|Panic)(?:f|ln)?)$/, names: ['panic', 'Exit', 'Fatal', 'Fatalf', 'Fatalln', 'Panic', 'Panicf', 'Panicln'] },
+    },
+    facts: collectGo,
+  },
+  rules: null,
+};

@@ -1,0 +1,36 @@
+import { bindScript } from './bindings.js';
+import { C_LIKE, type GrammarDefinition, type LanguageDefinition } from '../definition.js';
+import { SCRIPT_FAMILY } from '../families.js';
+import type { NameConventions } from '../../base/language.js';
+import type { LanguageSyntax } from '../../syntax/language-syntax.js';
+import { earlyErrorsInScript } from './early-errors.js';
+import { collectScript } from './facts.js';
+import { scriptImports } from './imports.js';
+import { SCRIPT_MISREADINGS } from './misreadings.js';
+import { scriptValues } from './values.js';
+
+/** The syntax that JavaScript and TypeScript share. */
+export const SCRIPT_SYNTAX: LanguageSyntax = {
+  translation: null,
+  misreadings: SCRIPT_MISREADINGS,
+  bind: bindScript,
+  values: scriptValues,
+  imports: scriptImports,
+  leaving: { callee: /^process\.(?:exit|abort)$/, names: ['exit', 'abort'] },
+  earlyErrors: earlyErrorsInScript,
+};
+
+/** How names are usually written in both. */
+export const SCRIPT_NAMES: NameConventions = { variable: ['camel', 'pascal'], constant: ['camel', 'pascal', 'upper'], function: ['camel', 'pascal'], type: ['pascal'] };
+
+const GRAMMAR: GrammarDefinition = { id: 'javascript', compiled: ['tree-sitter-javascript', 'tree-sitter-javascript.wasm'], syntax: SCRIPT_SYNTAX, facts: collectScript };
+
+export const JAVASCRIPT: LanguageDefinition = {
+  id: 'javascript',
+  endings: '.js .mjs .cjs .jsx',
+  comments: C_LIKE,
+  nameConventions: SCRIPT_NAMES,
+  family: SCRIPT_FAMILY,
+  grammar: GRAMMAR,
+  rules: null,
+};

@@ -1,0 +1,85 @@
+import { endingOf, grammarFor, type GrammarId, type Language, type LanguageId } from '../base/language.js';
+import type { LanguageRules } from '../finders/language-rules.js';
+import type { LanguageSyntax } from '../syntax/language-syntax.js';
+import { ALL } from './all.js';
+import type { GrammarDefinition, LanguageDefinition } from './definition.js';
+
+/** The languages that Elvar recognises by file name. Those without a grammar get the rules that need only text. */
+export const LANGUAGES: readonly Language[] = ALL.map(languageOf);
+
+const BY_ID = new Map(LANGUAGES.map((entry) => [entry.id, entry]));
+const BY_NAME = new Map(LANGUAGES.flatMap((entry) => entry.names.map((name) => [name, entry] as const)));
+const BY_ENDING = new Map(LANGUAGES.flatMap((entry) => entry.endings.map((ending) => [ending, entry] as const)));
+
+/** The language with this id. */
+export function languageById(id: LanguageId): Language | undefined {
+  return BY_ID.get(id);
+}
+
+/** The language of a file by its name alone; undefined if Elvar knows none. */
+export function languageOfName(name: string): Language | undefined {
+  return BY_NAME.get(name) ?? BY_ENDING.get(endingOf(name));
+}
+
+/** The grammars for a file of `language`: its own, and those of the code that it may contain. In Markdown, the text tells. */
+export function grammarsFor(language: Language, name: string): GrammarId[] {
+  const inner = language.inside.flatMap((id) => BY_ID.get(id) ?? []);
+  return [language, ...inner].flatMap((each) => grammarFor(each, name) ?? []);
+}
+
+/** The languages whose files may contain one of `languages`: first those whose syntax is read, each by its name. */
+export function languagesAround(languages: readonly LanguageId[]): LanguageId[] {
+  const around = LANGUAGES.filter(({ inside }) => inside.some((inner) => languages.includes(inner)));
+  return around.sort((a, b) => Number(a.grammar === null) - Number(b.grammar === null) || (a.id < b.id ? -1 : 1)).map(({ id }) => id);
+}
+
+/** The grammars that come with Elvar, by their ids. */
+export const GRAMMAR_DEFINITIONS: ReadonlyMap<GrammarId, GrammarDefinition> = new Map(ALL.flatMap(grammarsOf).map((grammar) => [grammar.id, grammar]));
+
+/** The ids of the grammars. */
+export const GRAMMARS: readonly GrammarId[] = [...GRAMMAR_DEFINITIONS.keys()];
+
+/** The languages, and what each says of its syntax. */
+export const KNOWN_LANGUAGES = {
+  byId: languageById,
+  ofName: languageOfName,
+  syntaxOf: (grammar: GrammarId): LanguageSyntax => (GRAMMAR_DEFINITIONS.get(grammar) as GrammarDefinition).syntax,
+};
+
+/** What collects the facts of files that a grammar reads; null where there are none but texts. */
+export function collectorFor(grammar: GrammarId): GrammarDefinition['facts'] {
+  return GRAMMAR_DEFINITIONS.get(grammar)?.facts ?? null;
+}
+
+/** What languages say of the rules that they know, by language. */
+export const LANGUAGE_RULES: Readonly<Record<LanguageId, LanguageRules>> = Object.fromEntries(ALL.flatMap(({ id, rules }) => (rules == null ? [] : [[id, rules]])));
+
+function languageOf(definition: LanguageDefinition): Language {
+  const { id, endings, fileNames = '', comments, needsTabs = false, inside = [], nameConventions = null, family = null } = definition;
+  return {
+    id, endings: words(endings), names: words(fileNames), grammar: grammarIds(definition), comments, needsTabs, nameConventions, family,
+    inside: inside === 'all' ? ALL.filter(isCode).map((other) => other.id) : inside,
+  };
+}
+
+/** Whether a language can be looked at inside others: it has rules or names of its own. */
+function isCode({ id, grammar, rules }: LanguageDefinition): boolean {
+  return rules != null || (grammar !== null && id !== 'html');
+}
+
+function grammarIds({ grammar }: LanguageDefinition): Language['grammar'] {
+  if (grammar === null) return null;
+  return isGrammar(grammar) ? grammar.id : Object.fromEntries(Object.entries(grammar).map(([ending, { id }]) => [ending, id]));
+}
+
+function grammarsOf({ grammar }: LanguageDefinition): GrammarDefinition[] {
+  return grammar === null ? [] : isGrammar(grammar) ? [grammar] : Object.values(grammar);
+}
+
+function isGrammar(grammar: NonNullable<LanguageDefinition['grammar']>): grammar is GrammarDefinition {
+  return 'compiled' in grammar;
+}
+
+function words(text: string): string[] {
+  return text.split(' ').filter((word) => word !== '');
+}

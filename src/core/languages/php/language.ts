@@ -1,0 +1,34 @@
+import { SAMPLE } from '../../syntax/trusted-reading.js';
+import type { LanguageDefinition } from '../definition.js';
+import { ownFamily } from '../families.js';
+import { bindPhp } from './bindings.js';
+import { collectPhp } from './facts.js';
+import { phpImports } from './imports.js';
+import { PHP_MISREADINGS } from './misreadings.js';
+import { phpValues } from './values.js';
+
+export const PHP: LanguageDefinition = {
+  id: 'php',
+  endings: '.php .phtml',
+  comments: { line: ['//', '#'], block: [['/*', '*/']] },
+  inside: ['javascript', 'css'],
+  nameConventions: { variable: ['camel', 'snake'], constant: ['upper'], function: ['camel', 'snake'], type: ['pascal'] },
+  // PHP Manual, "Functions" and "Classes": their names are the same in capitals and in small letters.
+  family: ownFamily('php', true),
+  grammar: {
+    id: 'php',
+    compiled: ['tree-sitter-php', 'tree-sitter-php.wasm'],
+    syntax: {
+      translation: null,
+      misreadings: PHP_MISREADINGS,
+      bind: bindPhp,
+      values: phpValues,
+      imports: phpImports,
+      leaving: { callee: /^(?:die|exit)$/i, names: ['die', 'exit'] },
+      // Where it has no code, PHP sees one text.
+      sample: `<?php\n${SAMPLE}`,
+    },
+    facts: collectPhp,
+  },
+  rules: null,
+};

@@ -1,0 +1,20 @@
+import { HASH, type LanguageDefinition } from '../definition.js';
+import { ownFamily } from '../families.js';
+import { collectShell } from './facts.js';
+import { SHELL_MISREADINGS } from './misreadings.js';
+import { shellValues } from './values.js';
+
+export const SHELL: LanguageDefinition = {
+  id: 'shell',
+  endings: '.sh .bash .zsh .ksh',
+  comments: HASH,
+  nameConventions: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake', 'kebab'], type: ['pascal'] },
+  family: ownFamily('shell'),
+  grammar: {
+    id: 'bash',
+    compiled: ['tree-sitter-bash', 'tree-sitter-bash.wasm'],
+    syntax: { translation: null, misreadings: SHELL_MISREADINGS, bind: null, values: shellValues, imports: () => [], leaving: null },
+    facts: collectShell,
+  },
+  rules: null,
+};

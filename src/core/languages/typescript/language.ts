@@ -1,0 +1,20 @@
+import { C_LIKE, type GrammarDefinition, type LanguageDefinition } from '../definition.js';
+import { SCRIPT_FAMILY } from '../families.js';
+import { collectScript } from '../javascript/facts.js';
+import { SCRIPT_NAMES, SCRIPT_SYNTAX } from '../javascript/language.js';
+import { TYPESCRIPT_MISREADINGS, withDividedSignatures, withoutTemplateArguments } from './misreadings.js';
+
+const SYNTAX = { ...SCRIPT_SYNTAX, misreadings: TYPESCRIPT_MISREADINGS, meant: withoutTemplateArguments, meantByTree: withDividedSignatures };
+
+const PLAIN: GrammarDefinition = { id: 'typescript', compiled: ['tree-sitter-typescript', 'tree-sitter-typescript.wasm'], syntax: SYNTAX, facts: collectScript };
+const WITH_ELEMENTS: GrammarDefinition = { id: 'tsx', compiled: ['tree-sitter-typescript', 'tree-sitter-tsx.wasm'], syntax: SYNTAX, facts: collectScript };
+
+export const TYPESCRIPT: LanguageDefinition = {
+  id: 'typescript',
+  endings: '.ts .mts .cts .tsx',
+  comments: C_LIKE,
+  nameConventions: SCRIPT_NAMES,
+  family: SCRIPT_FAMILY,
+  grammar: { '.tsx': WITH_ELEMENTS, '': PLAIN },
+  rules: null,
+};
