@@ -1,7 +1,7 @@
 import type { PageData, PageFinding } from '../src/formats/html/page-document.js';
 
 /** What is wanted of the findings. Empty texts are no restriction. */
-export interface PageQuestion {
+export interface Wish {
   readonly levels: ReadonlySet<string>;
   readonly rule: string;
   readonly directory: string;
@@ -12,10 +12,10 @@ export interface PageQuestion {
 }
 
 /** Everything that counts. */
-export const EVERYTHING: PageQuestion = { levels: new Set(['error', 'warning', 'note']), rule: '', directory: '', confidence: '', excused: 'open', words: '' };
+export const EVERYTHING: Wish = { levels: new Set(['error', 'warning', 'note']), rule: '', directory: '', confidence: '', excused: 'open', words: '' };
 
 /** Whether nothing is filtered out. */
-export function isEverything({ levels, rule, directory, confidence, excused, words }: PageQuestion): boolean {
+export function isEverything({ levels, rule, directory, confidence, excused, words }: Wish): boolean {
   return levels.size === 3 && rule === '' && directory === '' && confidence === '' && excused === 'open' && words.trim() === '';
 }
 
@@ -32,7 +32,7 @@ export class Search {
   }
 
   /** The findings that are wanted, in the order of the data. */
-  find({ levels, rule, directory, confidence, excused, words }: PageQuestion): PageFinding[] {
+  find({ levels, rule, directory, confidence, excused, words }: Wish): PageFinding[] {
     const { rules, paths, findings } = this.data;
     const isOf = rules.map((own) => rule === '' || own === rule);
     const isIn = paths.map((own) => directory === '' || own.startsWith(directory));
