@@ -3,6 +3,7 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { Language, Parser } from 'web-tree-sitter';
+import { CATALOG } from '../dist/core/catalog/registry.js';
 import { GRAMMAR_DEFINITIONS, LANGUAGE_RULES } from '../dist/core/languages/languages.js';
 
 const here = path.join(import.meta.dirname, '..');
@@ -32,9 +33,11 @@ const rows = readdirSync(syntax, { recursive: true }).map(String).filter((file) 
   const counts = names.map((name) => [...words].filter((word) => types.get(name).has(word)).length);
   return counts.every((count) => count === 0) ? [] : [`| \`${file.split(path.sep).join('/')}\` | ${counts.map((count) => (count === 0 ? '' : count)).join(' | ')} |`];
 });
-const own = Object.entries(LANGUAGE_RULES).map(([id, rules]) => {
+/** How many rules find something in a language by its syntax, or by its own kind of text. */
+const rulesFor = (id) => CATALOG.rules.filter(({ find }) => 'languages' in find && Object.hasOwn(find.languages, id)).length;
+const own = Object.keys(LANGUAGE_RULES).map((id) => {
   const translation = translations.get(id);
-  return `| ${id} | ${translation === undefined ? '' : Object.keys(translation.types).length} | ${translation?.fields.length ?? ''} | ${Object.keys(rules).length} |`;
+  return `| ${id} | ${translation === undefined ? '' : Object.keys(translation.types).length} | ${translation?.fields.length ?? ''} | ${rulesFor(id)} |`;
 });
 const text = `# What the syntax rooms know of each language
 
@@ -46,7 +49,7 @@ ${rows.join('\n')}
 
 ## Languages with a folder of their own
 
-Each in \`src/core/languages\`; the numbers are those of the terms that are translated, of the fields that are named, and of the rules that speak the language.
+Each in \`src/core/languages\`; the numbers are those of the terms that are translated, of the fields that are named, and of the rules that know the language, besides those for every text.
 
 | language | terms | fields | rules |
 | --- | ---: | ---: | ---: |

@@ -31,7 +31,7 @@ describe('the declaration of a rule', () => {
     ['an id in capitals', { id: 'Slips/example' }],
     ['no good example', { examples: [{ language: 'python', code: 'pass\n', finds: ['1:1'] }] }],
     ['no bad example', { examples: [{ language: 'python', code: '', finds: [] }] }],
-    ['examples in another language', { examples: declaration.examples.map((example) => ({ ...example, language: 'java' })) }],
+    ['examples in another language', { examples: (declaration.examples ?? []).map((example) => ({ ...example, language: 'java' })) }],
   ])('with %s is refused', (_, change) => {
     expect(() => defineRule({ ...declaration, ...change })).toThrow(/slips\/example|concern\/name/);
   });

@@ -60,9 +60,9 @@ export function inLanguages<Options>(languages: string, finder: Finder<Options>)
   return Object.fromEntries(languages.split(' ').map((language) => [language, finder]));
 }
 
-/** A way of finding that some languages have by the rule itself, and that a language with a folder of its own may name. @param languages their ids, with blanks between them. */
-export function usually<Options>(languages: string, finder: Finder<Options>): Finders<Options> {
-  return { languages: inLanguages(languages, finder), others: finder };
+/** A way of finding that all languages share whose folders say that they know the rule. */
+export function shared<Options>(finder: Finder<Options>): Finders<Options> {
+  return { languages: {}, others: finder };
 }
 
 /** Finds nothing. */

@@ -10,6 +10,8 @@ interface RuleInLanguage {
   /** Null if it finds in the way that the rule has for other languages. */
   readonly finder: Finder<OptionValues> | null;
   readonly examples: readonly Example[];
+  /** The language whose examples hold for this one too; absent if it has its own. */
+  readonly shownIn?: LanguageId;
 }
 
 /** The rules that know a language, by their ids. */
@@ -36,20 +38,33 @@ export function writerFor(language: LanguageId): LanguageWriter {
   };
 }
 
+/** Rules that find in a language what they find in another one, by the same grammar; the examples are there. */
+export function asIn(language: LanguageId, rules: readonly RuleId[]): LanguageRules {
+  return Object.fromEntries(rules.map((rule) => [rule, { finder: null, examples: [], shownIn: language }]));
+}
+
 /**
  * A rule with what it finds in the languages that have a folder of their own.
  * @throws Error if it has no way of finding for others, or a language lacks a good or a bad example.
  */
 export function withLanguages(rule: Rule, languages: Readonly<Record<LanguageId, LanguageRules>>): Rule {
-  const speaking = Object.entries(languages).flatMap(([language, rules]) => (Object.hasOwn(rules, rule.id) ? [[language, rules[rule.id] as RuleInLanguage] as const] : []));
+  const speaking = speakingOf(rule.id, languages);
   if (speaking.length === 0) return rule;
   const { find } = rule;
   if ('everywhere' in find) throw new Error(`rule ${rule.id} looks at every text and needs no word about a language`);
-  const finders = speaking.map(([language, { finder, examples }]) => {
+  const examples = [...rule.examples, ...speaking.flatMap(([, own]) => own.examples)];
+  const finders = speaking.map(([language, { finder, shownIn = language }]) => {
     const own = finder ?? find.others;
     if (own === undefined) throw new Error(`rule ${rule.id} has no way of finding in ${language}`);
-    if (examplesMissing(examples, language)) throw new Error(`rule ${rule.id} needs a good and a bad example in ${language}`);
+    if (examplesMissing(examples, shownIn)) throw new Error(`rule ${rule.id} needs a good and a bad example in ${shownIn}`);
     return [language, own] as const;
   });
-  return { ...rule, find: { ...find, languages: { ...find.languages, ...Object.fromEntries(finders) } }, examples: [...rule.examples, ...speaking.flatMap(([, { examples }]) => examples)] };
+  return { ...rule, find: { ...find, languages: { ...find.languages, ...Object.fromEntries(finders) } }, examples };
+}
+
+/** What languages say of a rule; one that is shown in another comes right after that. */
+function speakingOf(id: RuleId, languages: Readonly<Record<LanguageId, LanguageRules>>): (readonly [LanguageId, RuleInLanguage])[] {
+  const all = Object.entries(languages).flatMap(([language, rules]) => (Object.hasOwn(rules, id) ? [[language, rules[id] as RuleInLanguage] as const] : []));
+  const shown = all.filter(([, { shownIn }]) => shownIn === undefined);
+  return shown.flatMap((one) => [one, ...all.filter(([, { shownIn }]) => shownIn === one[0])]);
 }

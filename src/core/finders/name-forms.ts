@@ -4,7 +4,7 @@ import { WORD_FORMS, type NameConventions, type WordForm } from '../base/languag
 import type { DeclaredName, NameKind } from '../syntax/declared-name.js';
 import { namesByKind } from '../syntax/declared-names.js';
 import type { ParsedSource } from '../syntax/source.js';
-import { byTree, hitAt, usually } from './hits.js';
+import { byTree, hitAt, shared } from './hits.js';
 import { textPattern } from './name-patterns.js';
 import { choice, pattern } from './options.js';
 
@@ -38,9 +38,9 @@ export const NAME_OPTIONS = {
   pattern: pattern('', 'a regular expression (RE2) that names must match as well: the whole name, unless the pattern begins with ^ or ends with $'),
 } as const;
 
-/** Finds names of a kind that do not have the agreed form or match the agreed pattern. @param languages ids, separated by blanks. */
-export function misshapen(kind: NameKind, languages: string): Finders<NameOptions> {
-  return usually(languages, byTree((source, options: NameOptions) => misshapenNames(source, kind, options)));
+/** Finds names of a kind that do not have the agreed form or match the agreed pattern. */
+export function misshapen(kind: NameKind): Finders<NameOptions> {
+  return shared(byTree((source, options: NameOptions) => misshapenNames(source, kind, options)));
 }
 
 function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pattern: wanted }: NameOptions): Hit[] {

@@ -40,7 +40,8 @@ export interface RuleDeclaration<Options extends OptionDeclarations> {
   readonly conflicts?: readonly RuleId[];
   readonly options: Options;
   readonly find: Finders<ValuesOf<Options>>;
-  readonly examples: readonly Example[];
+  /** Those of the languages that it names itself; the folders of others have their own. */
+  readonly examples?: readonly Example[];
 }
 
 /** A rule of the catalog, with any options. */
@@ -71,7 +72,7 @@ export interface Rule {
 export function defineRule<const Options extends OptionDeclarations>(declaration: RuleDeclaration<Options>): Rule {
   const concern = /^([a-z]+)\/[a-z]+(?:-[a-z]+)*$/.exec(declaration.id)?.[1];
   if (concern === undefined) throw new Error(`rule id ${declaration.id} is not concern/name`);
-  const { find, examples } = declaration;
+  const { find, examples = [] } = declaration;
   for (const language of 'languages' in find ? Object.keys(find.languages) : [undefined]) {
     // C is parsed with the grammar of C++, and rules treat it the same way.
     const read = language === 'c' ? 'cpp' : language;
@@ -82,6 +83,7 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
   const defaults = Object.entries(declaration.options).map(([name, option]) => [name, option.default] as const);
   return {
     ...declaration,
+    examples,
     concern,
     repairs: declaration.repairs ?? null,
     conflicts: declaration.conflicts ?? [],

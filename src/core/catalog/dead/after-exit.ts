@@ -5,8 +5,7 @@ import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { surelyLeaves } from '../../syntax/leaving.js';
 import { BLOCKS, eachExit, statementsOf } from '../../syntax/statements.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, usually } from '../../finders/hits.js';
+import { byTree, shared } from '../../finders/hits.js';
 
 /** Declarations that hold throughout their block, so that they may follow an exit. */
 const HOLDS_ANYWHERE = new Set([
@@ -24,27 +23,7 @@ export default defineRule({
   tags: ['leftover', 'correctness'],
   confidence: 'certain',
   options: {},
-  find: usually('javascript typescript python java php cpp c go', byTree(findUnreached)),
-  examples: [
-    good('javascript', 'function moor() {\n  return next();\n  function next() { return 1; }\n}\n'),
-    bad('javascript', 'function moor() {\n  return 1;\n  sail();\n  wait();\n}\n', '3:3-10 never runs: return above leaves the block'),
-    good('typescript', 'switch (tide) {\n  case 1:\n    throw new Error();\n  default:\n    sail();\n}\n'),
-    bad('typescript', 'for (const a of b) {\n  continue;\n  sail(a);\n}\n', '3:3-11 never runs: continue above leaves the block'),
-    good('python', 'def moor():\n    raise NotImplementedError\n    yield\n'),
-    bad('python', 'def moor():\n    return 1\n    sail()\n', '3:5-11 never runs: return above leaves the block'),
-    bad('python', 'def moor():\n    if full:\n        return 1\n    else:\n        sys.exit(1)\n    sail()\n', '6:5 never runs: each branch above leaves the block'),
-    bad('javascript', 'function moor(tide) {\n  switch (tide) { case 1: return 1; default: return 2; }\n  sail();\n}\nfunction wait() {\n  while (true) { sail(); }\n  moor();\n}\n', ['3:3 never runs: each path above leaves the block', '7:3 never runs: the loop above never ends']),
-    good('javascript', 'function moor(tide) {\n  switch (tide) { case 1: return 1; case 2: return 2; }\n  sail();\n  out: while (true) { for (;;) break out; }\n  return 3;\n}\n'),
-    bad('python', 'def moor():\n    try:\n        return 1\n    except Full:\n        raise\n    sail()\n', '6:5 never runs: each path above leaves the block'),
-    good('java', 'class Quay { int moor() { if (full) return 1; return 2; } }\n'),
-    bad('java', 'class Quay { int moor() { throw new Full(); sail(); } }\n', '1:45-52 never runs: throw above leaves the block'),
-    good('php', '<?php function moor() { if ($full) { return 1; } return 2; }\n'),
-    bad('php', '<?php function moor() { throw new Full(); sail(); }\n', '1:43-50 never runs: throw above leaves the block'),
-    good('cpp', 'int moor() { goto out; out: return 1;; }\nvoid sail(int exit) { exit(1); moor(); }\n'),
-    bad('cpp', 'int moor() { return 1; sail(); }\n', '1:24-31 never runs: return above leaves the block'),
-    good('go', 'package quay\n\nfunc moor() int {\n\treturn 1\n}\n'),
-    bad('go', 'package quay\n\nfunc moor() int {\n\tpanic("full")\n\treturn 1\n}\n', '5:2-10 never runs: panic above leaves the block'),
-  ],
+  find: shared(byTree(findUnreached)),
 });
 
 function findUnreached({ tree, grammar, text }: ParsedSource): Hit[] {

@@ -7,8 +7,7 @@ import { unwrapped } from '../../syntax/statements.js';
 import type { NumberTest } from '../../syntax/numbered-tree.js';
 import { operatorTest } from '../../syntax/operators.js';
 import { settled } from '../../syntax/settled.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, usually, NO_HITS } from '../../finders/hits.js';
+import { byTree, hitAt, NO_HITS, shared } from '../../finders/hits.js';
 
 const CONDITIONALS = ['if_statement', 'for_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'];
 
@@ -23,26 +22,7 @@ export default defineRule({
   tags: ['leftover', 'correctness'],
   confidence: 'likely',
   options: {},
-  find: usually('javascript typescript python java php cpp c', byTree(findDeadBranches, [...CONDITIONALS, 'assert_statement'])),
-  examples: [
-    good('javascript', 'if (tide) sail(); else if (quay) moor();\nwhile (true) wait();\n'),
-    bad('javascript', 'if (false) sail();\nif (a) sail(); else if (b) moor(); else if (a) wait();\n', ['1:5-10 this is never true', '2:45-46 the same condition is tested above, so this branch never runs']),
-    bad('javascript', 'if (true || full) sail();\nif (full) { if (full) moor(); }\nif (tide === 1 || "low") wait();\nif (1 > 2) sail();\n', ['1:5 this is always true', '2:17 this is always true here: the branch around it tests the same', '3:5 this is always true', '4:5 this is never true']),
-    bad('python', 'assert (full, "full")\nif tide == 1 or "low":\n    sail()\n', ['1:8-22 this is always true', '2:4-22 this is always true']),
-    good('python', 'null = next()\nif null:\n    sail()\n'),
-    good('typescript', 'const berth = full ? 1 : 2;\nif (next()) sail(); else if (next()) moor();\n'),
-    bad('javascript', 'if (full && false) sail();\nif (full || true) moor();\nif (!true) wait();\n', ['1:5 this is never true', '2:5 this is always true', '3:5 this is never true']),
-    bad('typescript', 'const berth = true ? 1 : 2;\nwhile (0) sail();\n', ['1:15-19 this is always true', '2:8-9 this loop never runs']),
-    good('python', 'if tide:\n    sail()\nelif quay:\n    moor()\n'),
-    bad('python', 'if (full, low):\n    sail()\nif full and False:\n    moor()\nif not True:\n    wait()\n', ['1:4 this is always true', '3:4 this is never true', '5:4 this is never true']),
-    bad('python', 'if 0:\n    sail()\nif a == 1:\n    sail()\nelif a == 1:\n    moor()\n', ['1:4 this is never true', '5:6 the same condition is tested above, so this branch never runs']),
-    good('java', 'class Quay { void moor() { if (full) wait(); for (;;) sail(); } }\n'),
-    bad('java', 'class Quay { void moor() { if (true) sail(); } }\n', '1:32-36 this is always true'),
-    good('php', '<?php if ($a) sail(); elseif ($b) moor();\n'),
-    bad('php', '<?php if ($a) sail(); elseif ($a) moor();\n', '1:31-33 the same condition is tested above, so this branch never runs'),
-    good('cpp', 'void moor() { do { sail(); } while (0); }\n'),
-    bad('cpp', 'void moor() { if (0) sail(); }\n', '1:19-20 this is never true'),
-  ],
+  find: shared(byTree(findDeadBranches, [...CONDITIONALS, 'assert_statement'])),
 });
 
 function findDeadBranches({ tree, text: { text } }: ParsedSource): Hit[] {

@@ -7,8 +7,7 @@ import type { ProjectFacts } from '../../facts/project.js';
 import { usageIn } from '../../facts/usage.js';
 import { hashOf } from '../../facts/word-hash.js';
 import { memoized } from '../../syntax/memo.js';
-import { bad, good } from '../../finders/examples.js';
-import { byProject, inLanguages, NO_HITS } from '../../finders/hits.js';
+import { byProject, NO_HITS, shared } from '../../finders/hits.js';
 import { nameTest } from '../../finders/name-patterns.js';
 import { freeNames } from '../../finders/options.js';
 
@@ -20,19 +19,7 @@ export default defineRule({
   tags: ['leftover'],
   confidence: 'likely',
   options: { free: freeNames() },
-  find: { languages: inLanguages('javascript typescript python c cpp', byProject(findUnloaded)) },
-  examples: [
-    good('javascript', 'export const tide = 1;\n', { file: 'src/tide.js', others: { 'src/main.js': "import { tide } from './tide.js';\n", 'index.html': '<script type="module" src="src/main.js"></script>\n' } }),
-    bad('javascript', 'export const tide = 1;\n', '1:1-1 nothing in the project loads this file', { file: 'src/tide.js', others: { 'src/main.js': "import './quay.js';\n", 'src/quay.js': '' } }),
-    good('typescript', 'export const tide = 1;\n', { file: 'tide.ts', options: { free: ['tide\\.ts'] } }),
-    bad('typescript', 'export const tide = 1;\n', '1:1-1 nothing in the project loads this file', { file: 'tide.ts' }),
-    good('python', 'TIDE = 1\n', { file: 'harbour/tide.py', others: { 'harbour/main.py': 'from . import tide\n' } }),
-    bad('python', 'TIDE = 1\n', '1:1-1 nothing in the project loads this file', { file: 'harbour/tide.py', others: { 'harbour/main.py': 'from . import quay\n' } }),
-    good('c', 'int tide(void);\n', { file: 'tide.h', others: { 'main.c': '#include "tide.h"\nint main(void) { return tide(); }\n' } }),
-    bad('c', 'int tide(void);\n', '1:1-1 nothing in the project loads this file', { file: 'tide.h', others: { 'main.c': 'int main(void) { return 0; }\n' } }),
-    good('cpp', 'int tide();\n', { file: 'tide.hpp', others: { 'main.cpp': '#include "tide.hpp"\nint main() { return tide(); }\n' } }),
-    bad('cpp', 'int tide();\n', '1:1-1 nothing in the project loads this file', { file: 'tide.hpp', others: { 'main.cpp': 'int main() { return 0; }\n' } }),
-  ],
+  find: shared(byProject(findUnloaded)),
 });
 
 /** What a language or its tools load by its name. */

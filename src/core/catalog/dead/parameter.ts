@@ -8,8 +8,7 @@ import { bodyOf, CLASSES, FUNCTIONS, nameOf } from '../../syntax/functions.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { statementsOf } from '../../syntax/statements.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, usually } from '../../finders/hits.js';
+import { byTree, hitAt, shared } from '../../finders/hits.js';
 import { nameTest } from '../../finders/name-patterns.js';
 import { freeNames } from '../../finders/options.js';
 
@@ -21,23 +20,7 @@ export default defineRule({
   tags: ['leftover'],
   confidence: 'possible',
   options: { free: freeNames(['_.*', '(?i)(?:unused|ignored).*']) },
-  find: usually('javascript typescript python java php', byTree(findUnread)),
-  examples: [
-    good('javascript', 'function moor(_quay, berth) { return berth; }\nboats.map((boat, index) => index);\nboats.forEach((boat) => sail());\n'),
-    bad('javascript', 'function moor(quay, berth, tide) { return berth; }\n', '1:28-32 tide is never read'),
-    bad('javascript', 'function moor({ tide, berth }) { return berth; }\n', '1:17 tide is never read'),
-    good('javascript', 'function moor({ tide, ...rest }) { return rest; }\n'),
-    good('typescript', 'class Quay extends Place { moor(tide: number) { sail(); } }\nclass Pier { constructor(private name: string, readonly low = 1) {} }\n'),
-    bad('typescript', 'const moor = (quay: string, tide = 1): string => quay;\n', '1:29-33 tide is never read'),
-    good('python', 'class Quay:\n    def _moor(self, ship): return 1\nclass Berth:\n    def _moor(self, ship): return ship\ndef sail(self, wind): return 1\n'),
-    good('python', 'class Quay(Place):\n    def moor(self, tide):\n        sail()\ndef stub(tide):\n    pass\n'),
-    good('python', 'def test_moor(harbour):\n    sail()\n'),
-    bad('python', 'def moor(quay, tide):\n    return quay\n', '1:16-20 tide is never read'),
-    good('java', 'class Quay implements Place { public void moor(int tide) { sail(); } }\n'),
-    bad('java', 'class Quay { private void moor(int quay, int tide) { sail(quay); } }\n', '1:46-50 tide is never read'),
-    good('php', '<?php function moor($quay, &$tide) { $tide = $quay; }\n'),
-    bad('php', '<?php function moor($quay, $tide) { return $quay; }\n', '1:28-33 $tide is never read'),
-  ],
+  find: shared(byTree(findUnread)),
 });
 
 function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {

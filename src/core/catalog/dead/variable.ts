@@ -6,8 +6,7 @@ import type { Binding } from '../../syntax/bindings/scope.js';
 import { isDeclarationFile, isModule } from '../../languages/javascript/exported-names.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, usually } from '../../finders/hits.js';
+import { byTree, hitAt, shared } from '../../finders/hits.js';
 import { lazily } from '../../base/lazily.js';
 import { nameTest } from '../../finders/name-patterns.js';
 import { freeNames } from '../../finders/options.js';
@@ -20,25 +19,7 @@ export default defineRule({
   tags: ['leftover', 'correctness'],
   confidence: 'likely',
   options: { free: freeNames(['_.*']) },
-  find: usually('javascript typescript python java php', byTree(findUnread)),
-  examples: [
-    good('javascript', 'export const tide = 1;\nconst { low, ...rest } = tides;\nconst _spare = 1;\nsail(rest);\n'),
-    bad('javascript', 'export function moor() {\n  const berth = next();\n  let count = 0;\n  count = 1;\n  count += 1;\n}\n', ['2:9-14 berth is never used', '3:7-12 count is set but never read']),
-    bad('javascript', 'export function moor() {\n  let count = 0;\n  count = count + 1;\n  class Berth {}\n  const [low, high] = tides();\n  return low;\n}\n', ['2:7 count is set but never read', '4:9 Berth is never used', '5:15 high is never used']),
-    good('javascript', 'export function moor() {\n  let wait = start();\n  wait = wait.then(sail);\n  const [, high] = tides();\n  return high;\n}\n'),
-    good('javascript', "const { Quay, Tide } = require('./quay.js');\n/** @param {Quay} quay */\nmodule.exports = (quay) => new Tide(quay);\n"),
-    bad('typescript', 'type Tide = number;\nenum Berth { Low }\ninterface Quay { next: Quay }\nexport {};\n', ['1:6-10 Tide is never used', '2:6-11 Berth is never used', '3:11-15 Quay is set but never read']),
-    good('typescript', 'type Tide = number;\nexport const low: Tide = 1;\ndeclare global { interface Window { tide: number } }\n'),
-    good('typescript', 'function moor(): void {\n  const quay: string = name();\n  sail(quay);\n}\nexport { moor };\n'),
-    bad('typescript', 'export function moor(): void {\n  const quay: string = name();\n}\n', '2:9 quay is never used'),
-    good('python', 'def moor():\n    global quay\n    quay = 1\n    low, high = tides()\n    return high\n'),
-    bad('python', 'def moor():\n    berth = next()\n    count = 0\n    count += 1\n', ['2:5-10 berth is never used', '3:5-10 count is set but never read']),
-    bad('python', 'def moor():\n    count = 0\n    count = count + 1\n    try:\n        sail()\n    except Full as full:\n        wait()\n', ['2:5 count is set but never read', '6:20 full is never used']),
-    good('java', 'class Quay { void moor() { int berth = 1; sail(berth); try (Lock lock = open()) { sail(1); } } }\n'),
-    bad('java', 'class Quay { void moor() { int berth = 1; berth = 2; } }\n', '1:32-37 berth is set but never read'),
-    good('php', '<?php function moor() { global $tide; $tide = 1; $berth = 2; return fn() => $berth; }\n'),
-    bad('php', '<?php function moor() { $berth = 2; $count = 0; $count++; }\n', ['1:25-31 $berth is never used', '1:37-43 $count is set but never read']),
-  ],
+  find: shared(byTree(findUnread)),
 });
 
 function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {

@@ -6,8 +6,7 @@ import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../../finders/hits.js';
+import { byTree, hitAt, hitsOf, NO_HITS, shared } from '../../finders/hits.js';
 
 const TYPES = [...CLASSES, ...FUNCTIONS, 'type_alias_declaration', 'variable_declarator'];
 
@@ -19,25 +18,7 @@ export default defineRule({
   tags: ['documentation'],
   confidence: 'certain',
   options: {},
-  find: usually('javascript typescript java python php cpp c', byTree(findUndescribed, TYPES)),
-  examples: [
-    good('java', 'class Quay { public void moor() { new Runnable() { public void run() {} }; } }\n'),
-    good('javascript', '/** Moors. */\nexport function moor() {}\nfunction sail() {}\n'),
-    bad('javascript', 'export function moor() {}\nexport class Quay {}\n', ['1:17-21 moor is public but not documented', '2:14-18 Quay is public but not documented']),
-    good('typescript', '/** A tide. */\nexport type Tide = 1;\n// Moors.\nexport const moor = () => 1;\n'),
-    bad('javascript', 'function moor() {}\nexport { moor };\n', '1:10 moor is public but not documented'),
-    bad('javascript', 'exports.moor = function moor() {};\n', '1:25 moor is public but not documented'),
-    good('javascript', '// Moors.\nfunction moor() {}\n// Sails.\nmodule.exports = function sail() {};\nmodule.exports.moor = moor;\n'),
-    bad('typescript', 'export interface Tide { a: 1 }\nexport const moor = () => 1;\n', ['1:18-22 Tide is public but not documented', '2:14-18 moor is public but not documented']),
-    good('java', '/** A quay. */\npublic class Quay { private void moor() {} @Override public String toString() { return ""; } }\n'),
-    bad('java', 'public class Quay { public void moor() {} }\n', ['1:14-18 Quay is public but not documented', '1:33-37 moor is public but not documented']),
-    good('python', 'def moor():\n    """Moor."""\ndef _sail():\n    pass\n'),
-    bad('python', 'class Quay:\n    def moor(self):\n        pass\n', ['1:7-11 Quay is public but not documented', '2:9-13 moor is public but not documented']),
-    good('php', '<?php\n/** A quay. */\nclass Quay { private function moor() {} }\n'),
-    bad('php', '<?php function moor() {}\n', '1:16-20 moor is public but not documented'),
-    good('cpp', '/// Moors.\nint moor() { return 1; }\nstatic int sail() { return 1; }\n'),
-    bad('cpp', 'int moor() { return 1; }\n', '1:5-9 moor is public but not documented'),
-  ],
+  find: shared(byTree(findUndescribed, TYPES)),
 });
 
 function findUndescribed({ tree, grammar }: ParsedSource): Hit[] {

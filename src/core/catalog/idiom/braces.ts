@@ -3,8 +3,7 @@ import type { Hit } from '../../finders/finder.js';
 import type { Repair } from '../../model/repair.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, hitsOf, usually } from '../../finders/hits.js';
+import { byTree, hitAt, hitsOf, shared } from '../../finders/hits.js';
 
 const HOLDERS = ['if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'while_statement', 'do_statement'];
 
@@ -17,20 +16,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: 'safe',
   options: {},
-  find: usually('javascript typescript java cpp c php', byTree(findBare, HOLDERS)),
-  examples: [
-    good('javascript', 'if (a) { sail(); } else if (b) { wait(); }\n'),
-    bad('javascript', 'if (a) sail(); else wait();\n', ['1:8-15 this branch has no braces', '1:21-28 this else has no braces'], { repaired: 'if (a) { sail(); } else { wait(); }\n' }),
-    bad('javascript', '  for (const a of b)\n    sail(a); // out\n', '2:5 this loop has no braces', { repaired: '  for (const a of b) {\n    sail(a); // out\n  }\n' }),
-    good('typescript', 'const sail = (a: number) => a;\n'),
-    bad('typescript', 'while (a) sail();\n', '1:11-18 this loop has no braces', { repaired: 'while (a) { sail(); }\n' }),
-    good('java', 'class Quay { void moor() { for (;;) { sail(); } } }\n'),
-    bad('java', 'class Quay { void moor() { if (a) sail(); } }\n', '1:35-42 this branch has no braces', { repaired: 'class Quay { void moor() { if (a) { sail(); } } }\n' }),
-    good('cpp', 'void moor() { while (a) { sail(); } }\n'),
-    bad('cpp', 'void moor() { while (a) sail(); }\n', '1:25-32 this loop has no braces', { repaired: 'void moor() { while (a) { sail(); } }\n' }),
-    good('php', '<?php if ($a) { sail(); }\nforeach ($b as $c): sail(); endforeach;\n'),
-    bad('php', '<?php if ($a) sail();\n', '1:15-22 this branch has no braces', { repaired: '<?php if ($a) { sail(); }\n' }),
-  ],
+  find: shared(byTree(findBare, HOLDERS)),
 });
 
 const PLAIN_BLOCKS = new Set(['statement_block', 'block', 'compound_statement', 'colon_block']);

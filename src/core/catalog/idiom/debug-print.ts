@@ -4,8 +4,7 @@ import { calleeOf, callsOf, methodOf } from '../../syntax/calls.js';
 import { functionAround } from '../../syntax/functions.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, usually } from '../../finders/hits.js';
+import { byTree, hitAt, shared } from '../../finders/hits.js';
 import { list } from '../../finders/options.js';
 
 export default defineRule({
@@ -25,27 +24,7 @@ export default defineRule({
       'Console.Write', 'Console.WriteLine', 'System.Console.Write', 'System.Console.WriteLine', 'Debug.WriteLine',
     ], 'more', 'functions that print, with the object before the dot'),
   },
-  find: usually('javascript typescript python java php cpp go', byTree(findPrints)),
-  examples: [
-    good('javascript', 'console.error(message);\nlog.info(tide);\nconst consoleLog = 1;\n'),
-    bad('javascript', 'console.log(tide);\ndebugger;\n', ['1:1-18 console.log bypasses the log', '2:1-10 debugger stops the program here']),
-    bad('javascript', 'window.console.log(tide);\nconsole?.log(tide);\ntides.forEach(console.log);\n', ['1:1 console.log bypasses the log', '2:1 console.log bypasses the log', '3:15 console.log bypasses the log']),
-    bad('javascript', 'alert(tide);\nconsole.log(tide);\n', '1:1 alert bypasses the log', { options: { calls: ['alert'] } }),
-    good('typescript', 'log.debug(tide);\n'),
-    bad('typescript', 'console.table(tides);\n', '1:1-21 console.table bypasses the log'),
-    good('python', 'log.info(tide)\nprinter(tide)\nprint(tide, file=sys.stderr)\n'),
-    bad('python', 'if tide:\n    print(tide)\n', '2:5-16 print bypasses the log'),
-    good('java', 'class Quay { void moor() { log.info(name); print(name); } }\n'),
-    bad('java', 'class Quay { void moor() { System.out.println(name); } }\n', '1:28-52 System.out.println bypasses the log'),
-    bad('java', 'class Quay { void moor() { tides.forEach(System.out::println); error.printStackTrace(); } }\n', ['1:42 System.out::println bypasses the log', '1:64 error.printStackTrace bypasses the log']),
-    bad('cpp', 'void moor() { cout << tide; printf("low"); }\n', ['1:15-19 cout bypasses the log', '1:29-42 printf bypasses the log']),
-    good('php', '<?php echo $tide;\n$log->info(print_r($tide, true));\n'),
-    bad('php', '<?php var_dump($tide);\n', '1:7-22 var_dump bypasses the log'),
-    good('cpp', 'void moor() { log << tide; }\n'),
-    bad('cpp', 'void moor() { std::cout << tide << low; }\n', '1:15 std::cout bypasses the log'),
-    good('go', 'package quay\n\nfunc moor() { log.Println(1) }\n\nfunc ExampleMoor() { fmt.Println(1) }\n'),
-    bad('go', 'package quay\n\nfunc moor() { fmt.Println(1) }\n', '3:15-29 fmt.Println bypasses the log'),
-  ],
+  find: shared(byTree(findPrints)),
 });
 
 /** Bare names that print in one language and can mean anything in others. */

@@ -6,8 +6,7 @@ import type { ProjectFacts } from '../../facts/project.js';
 import { hashOf } from '../../facts/word-hash.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, inLanguages, learning, SAFE, type Sureness } from '../../finders/hits.js';
+import { byTree, hitAt, learning, SAFE, shared, type Sureness } from '../../finders/hits.js';
 
 const HERITAGE = ['base_clause', 'superclass', 'super_interfaces'];
 
@@ -22,14 +21,7 @@ export default defineRule({
   confidence: 'likely',
   repairs: 'offered',
   options: {},
-  find: { languages: inLanguages('php java', learning(byTree(findOpen), extendedElsewhere)) },
-  examples: [
-    good('php', '<?php final class Quay {}\nabstract class Place {}\nclass Pier {}\nfinal class Dock extends Pier {}\n'),
-    good('php', '<?php class Quay {}\n', { file: 'Quay.php', others: { 'Pier.php': '<?php final class Pier extends quay {}\n' } }),
-    bad('php', '<?php class Quay {}\n', '1:13-17 Quay is neither final nor abstract', { repaired: '<?php final class Quay {}\n' }),
-    good('java', 'final class Quay {}\nabstract class Place {}\nenum Tide { LOW }\n'),
-    bad('java', 'public class Quay {}\nclass Pier {}\n', ['1:14-18 Quay is neither final nor abstract', '2:7-11 Pier is neither final nor abstract'], { repaired: 'public final class Quay {}\nfinal class Pier {}\n' }),
-  ],
+  find: shared(learning(byTree(findOpen), extendedElsewhere)),
 });
 
 /** The classes of a file that something in the project extends. */

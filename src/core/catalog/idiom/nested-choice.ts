@@ -1,8 +1,7 @@
 import { defineRule } from '../../finders/rule.js';
 import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { bad, good } from '../../finders/examples.js';
-import { eachNode, hitAt, usually } from '../../finders/hits.js';
+import { eachNode, hitAt, shared } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'idiom/nested-choice',
@@ -12,21 +11,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: {},
-  find: usually('javascript typescript java cpp c php python', eachNode(['ternary_expression', 'conditional_expression'], judge)),
-  examples: [
-    good('javascript', 'const a = b ? 1 : 2;\nconst c = b ? sail(() => (d ? 1 : 2)) : 3;\n'),
-    bad('javascript', 'const a = b ? 1 : c ? 2 : 3;\n', '1:19-28 a conditional expression inside another one'),
-    good('typescript', 'const a: number = b ? 1 : 2;\n'),
-    bad('typescript', 'const a = b ? (c ? 1 : 2) : 3;\n', '1:16-25 a conditional expression inside another one'),
-    good('java', 'class Quay { int a = b ? 1 : 2; }\n'),
-    bad('java', 'class Quay { int a = b ? 1 : c ? 2 : 3; }\n', '1:30-39 a conditional expression inside another one'),
-    good('cpp', 'int a = b ? 1 : 2;\n'),
-    bad('cpp', 'int a = b ? 1 : c ? 2 : 3;\n', '1:17-26 a conditional expression inside another one'),
-    good('php', '<?php $a = $b ? 1 : 2;\n'),
-    bad('php', '<?php $a = $b ? 1 : ($c ? 2 : 3);\n', '1:22-32 a conditional expression inside another one'),
-    good('python', 'a = 1 if b else 2\n'),
-    bad('python', 'a = 1 if b else 2 if c else 3\n', '1:17-30 a conditional expression inside another one'),
-  ],
+  find: shared(eachNode(['ternary_expression', 'conditional_expression'], judge)),
 });
 
 const CHOICES = new Set(['ternary_expression', 'conditional_expression']);

@@ -1,8 +1,7 @@
 import { defineRule } from '../../finders/rule.js';
 import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { bad, good } from '../../finders/examples.js';
-import { eachNode, hitAt, usually } from '../../finders/hits.js';
+import { eachNode, hitAt, shared } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'idiom/public-first',
@@ -12,15 +11,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: {},
-  find: usually('php typescript java', eachNode(['class_body', 'declaration_list'], judge)),
-  examples: [
-    good('php', '<?php class Quay { private $a; public function moor() {} protected function sail() {} private function wait() {} }\n'),
-    bad('php', '<?php class Quay { private function wait() {} public function moor() {} }\n', '1:63-67 moor is public but comes after a private method'),
-    good('typescript', 'class Quay { private a = 1; constructor() {} moor() {} private wait() {} }\n'),
-    bad('typescript', 'class Quay { private wait() {} moor() {} }\n', '1:32-36 moor is public but comes after a private method'),
-    good('java', 'class Quay { private int a; public void moor() {} void sail() {} private void wait() {} }\n'),
-    bad('java', 'class Quay { private void wait() {} public void moor() {} }\n', '1:49-53 moor is public but comes after a private method'),
-  ],
+  find: shared(eachNode(['class_body', 'declaration_list'], judge)),
 });
 
 /** The first public method after a private one, where the order breaks. */

@@ -4,8 +4,7 @@ import type { Repair } from '../../model/repair.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled, standsAlone } from '../../syntax/texts.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
+import { byTree, hitAt, hitsOf, NO_HITS, shared } from '../../finders/hits.js';
 import { choice } from '../../finders/options.js';
 
 const QUOTED = ['string', 'encapsed_string'];
@@ -21,18 +20,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: 'safe',
   options: { style: choice(['single', 'double'], 'single', 'the quotation mark of plain strings') },
-  find: { languages: inLanguages('javascript typescript python php', byTree(findMarks, QUOTED)) },
-  examples: [
-    good('javascript', "sail('tide', \"pilot's\", `quay`);\n"),
-    bad('javascript', 'sail("tide", "a\\\\b");\n', ['1:6-12 this string is in double quotation marks', '1:14-20 this string is in double quotation marks'], { repaired: "sail('tide', 'a\\\\b');\n" }),
-    bad('javascript', "sail('tide');\n", '1:6 this string is in single quotation marks', { options: { style: 'double' }, repaired: 'sail("tide");\n' }),
-    good('typescript', "const berth = <a href=\"quay\">{'tide'}</a>;\n", { file: 'berth.tsx' }),
-    bad('typescript', 'const tide: string = "low";\n', '1:22-27 this string is in double quotation marks', { repaired: "const tide: string = 'low';\n" }),
-    good('python', '"""The quay."""\ntide = \'low\'\nberth = f"{tides[\'low\']}"\n'),
-    bad('python', 'tide = "low"\n', '1:8-13 this string is in double quotation marks', { repaired: "tide = 'low'\n" }),
-    good('php', "<?php sail('tide', \"$low\\n\");\n"),
-    bad('php', '<?php sail("tide");\n', '1:12-18 this string is in double quotation marks', { repaired: "<?php sail('tide');\n" }),
-  ],
+  find: shared(byTree(findMarks, QUOTED)),
 });
 
 /** A string in each kind of quote marks, with Python's prefixes. */

@@ -4,8 +4,7 @@ import type { Hit } from '../../finders/finder.js';
 import { importsOf } from '../../syntax/imports.js';
 import type { Import } from '../../syntax/language-syntax.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../../finders/hits.js';
+import { byTree, hitAt, hitsOf, NO_HITS, shared } from '../../finders/hits.js';
 import { option } from '../../finders/options.js';
 
 /** `FROM -> TO`, and a reason after a colon. */
@@ -23,21 +22,7 @@ export default defineRule({
       default: [], stricter: 'more', about: 'directories that may not take from others, each as FROM -> TO or FROM -> TO: REASON, relative to the root; * stands for any one name',
     }),
   },
-  find: usually('javascript typescript python java cpp c', byTree(findAll)),
-  examples: [
-    good('javascript', "import a from '../billing/tariff.js';\nimport b from './clock.js';\nimport c from 'billing';\n", { file: 'kiosk/a.js', options: { never: ['kiosk -> services/billing'] } }),
-    bad('javascript', "import a from '../services/billing/tariff.js';\nconst b = require('../services/billing');\n", ['1:15-46 kiosk may not take from services/billing: it stands in the open', '2:19-40 kiosk may not take from services/billing: it stands in the open'], { file: 'kiosk/a.js', options: { never: ['kiosk -> services/billing: it stands in the open'] } }),
-    good('typescript', "import { a } from './tariff.js';\n", { file: 'services/billing/a.ts', options: { never: ['services/* -> services/billing'] } }),
-    bad('typescript', "export { a } from '../../billing/tariff.js';\n", '1:19-44 services/* may not take from services/billing', { file: 'services/berths/src/a.ts', options: { never: ['services/* -> services/billing'] } }),
-    good('python', 'from .tariff import a\nimport billing\n', { file: 'services/tides/a.py', options: { never: ['services/tides -> db'] } }),
-    bad('python', 'from ..billing import tariff\nfrom services.billing import fees\nimport billing.low\n', ['1:6-15 services/tides may not take from services/billing', '2:6-22 [likely] services/tides may not take from services/billing', '3:8-19 [likely] services/tides may not take from services/billing'], { file: 'services/tides/a.py', options: { never: ['services/tides -> services/billing'] } }),
-    good('java', 'import harbour.tides.Low;\n', { file: 'src/main/java/harbour/berths/A.java', options: { never: ['src/main/java/harbour/berths -> src/main/java/harbour/billing'] } }),
-    bad('java', 'import harbour.billing.Tariff;\n', '1:8-30 [likely] src/main/java/harbour/berths may not take from src/main/java/harbour/billing', { file: 'src/main/java/harbour/berths/A.java', options: { never: ['src/main/java/harbour/berths -> src/main/java/harbour/billing'] } }),
-    good('cpp', '#include <billing/tariff.h>\n#include "tide.h"\n', { file: 'kiosk/a.cpp', options: { never: ['kiosk -> billing'] } }),
-    bad('cpp', '#include "../billing/tariff.h"\n', '1:10-31 kiosk may not take from billing', { file: 'kiosk/a.cpp', options: { never: ['kiosk -> billing'] } }),
-    good('c', '#include "../tides/low.h"\n', { file: 'kiosk/a.c', options: { never: ['kiosk -> billing'] } }),
-    bad('c', '#include "billing/tariff.h"\n', '1:10-28 [likely] kiosk may not take from billing', { file: 'kiosk/a.c', options: { never: ['kiosk -> billing'] } }),
-  ],
+  find: shared(byTree(findAll)),
 });
 
 /** Two directories of which the first may not take from the second. */

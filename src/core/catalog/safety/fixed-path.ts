@@ -4,8 +4,7 @@ import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, isFilled, textsOf } from '../../syntax/texts.js';
 import { argumentsOf, CALL_TYPES, methodOf, objectOf } from '../../syntax/calls.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../../finders/hits.js';
+import { byTree, hitAt, hitsOf, NO_HITS, shared } from '../../finders/hits.js';
 import { nameTest } from '../../finders/name-patterns.js';
 import { freeNames } from '../../finders/options.js';
 
@@ -20,36 +19,7 @@ export default defineRule({
   tags: ['portability', 'security'],
   confidence: 'likely',
   options: { free: freeNames(['/dev/null', '/etc/(?:passwd|hosts|resolv\\.conf)', '/usr/bin/env.*', '/bin/.*']) },
-  find: usually('javascript typescript python php java cpp c css html shell go json yaml', byTree(findPaths)),
-  examples: [
-    good('javascript', "read('/dev/null', './tide.txt', '/api/usr/tide');\n"),
-    bad('javascript', "read('/srv/pilot/tide.txt');\n", '1:6-27 /srv/pilot/tide.txt exists on one machine only'),
-    good('typescript', "const a = 'tide/low';\n"),
-    bad('typescript', "const a = 'C:\\\\Quay\\\\tide.txt';\n", '1:11-31 C:\\\\Quay\\\\tide.txt exists on one machine only'),
-    good('python', "a = 'tide'\n"),
-    bad('python', "a = '/tmp/tide.txt'\n", '1:5-20 /tmp/tide.txt exists on one machine only'),
-    good('php', "<?php $a = __DIR__ . '/tide.php';\n"),
-    bad('php', "<?php $a = '/var/www/tide.php';\n", '1:12-31 /var/www/tide.php exists on one machine only'),
-    good('java', 'class Quay { String a = "tide"; }\n'),
-    bad('java', 'class Quay { String a = "/opt/quay/tide"; }\n', '1:25-41 /opt/quay/tide exists on one machine only'),
-    good('cpp', 'const char* a = "tide";\n'),
-    bad('cpp', 'const char* a = "/etc/quay/tide.conf";\n', '1:17-38 /etc/quay/tide.conf exists on one machine only'),
-    good('css', 'a { background: url("tide.png"); }\n'),
-    bad('css', 'a { background: url("/srv/pilot/tide.png"); }\n', '1:21-42 /srv/pilot/tide.png exists on one machine only'),
-    good('html', '<img src="/img/tide.png">\n'),
-    bad('html', '<img src="/srv/pilot/tide.png">\n', '1:10-31 /srv/pilot/tide.png exists on one machine only'),
-    good('shell', 'cat "$HOME/tide"\n'),
-    bad('shell', "cat '/srv/pilot/tide'\n", '1:5-22 /srv/pilot/tide exists on one machine only'),
-    bad('shell', 'cd /srv/pilot/tide\n', '1:4 /srv/pilot/tide exists on one machine only'),
-    bad('javascript', 'read(`/srv/pilot/${tide}`);\n', '1:6 /srv/pilot/${tide} exists on one machine only'),
-    bad('yaml', 'a: /srv/pilot/tide\n', '1:4-19 /srv/pilot/tide exists on one machine only'),
-    good('go', 'package quay\n\nvar a = "tide"\n'),
-    bad('go', 'package quay\n\nvar a = "/var/lib/quay"\n', '3:9-24 /var/lib/quay exists on one machine only'),
-    good('json', '{ "a": "tide" }\n'),
-    bad('json', '{ "a": "/srv/pilot/tide" }\n', '1:8-25 /srv/pilot/tide exists on one machine only'),
-    good('yaml', "a: 'tide'\n"),
-    bad('yaml', "a: '/srv/pilot/tide'\n", '1:4 /srv/pilot/tide exists on one machine only'),
-  ],
+  find: shared(byTree(findPaths)),
 });
 
 function findPaths({ tree }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {

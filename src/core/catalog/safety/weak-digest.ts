@@ -6,8 +6,7 @@ import { NO_IMPORTS, resolvedCallee, type ImportedNames } from '../../syntax/imp
 import type { ParsedSource } from '../../syntax/source.js';
 import { contentOf, TEXTS } from '../../syntax/texts.js';
 import { declaredValue } from '../../syntax/declared-value.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, hitsOf, usually, NO_HITS } from '../../finders/hits.js';
+import { byTree, hitAt, hitsOf, NO_HITS, shared } from '../../finders/hits.js';
 
 /** Calls that name their digest in a string, and calls that compute one. */
 const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|hmac\.(?:new|digest)|(?:java\.security\.)?MessageDigest\.getInstance|(?:javax\.crypto\.)?Mac\.getInstance|hash|hash_hmac|hash_file|hash_init|openssl_digest|(?:crypto\.)?subtle\.digest)$/;
@@ -24,23 +23,7 @@ export default defineRule({
   tags: ['security'],
   confidence: 'likely',
   options: {},
-  find: usually('javascript typescript python php java', byTree(findWeak)),
-  examples: [
-    good('javascript', "createHash('sha256');\n"),
-    bad('javascript', "crypto.createHash('md5');\n", '1:1-25 md5 can be forged'),
-    bad('javascript', "import md5 from 'md5';\nmd5(tide);\nconst kind = 'sha1';\ncreateHash(kind);\nrequire('crypto').createHash('md5');\n", ['2:1 md5 can be forged', '4:1 sha1 can be forged', '5:1 md5 can be forged']),
-    good('javascript', "import { md5 } from './quay.js';\nmd5(tide);\n"),
-    good('typescript', "createHash('sha512');\n"),
-    bad('typescript', "createHash('sha1');\n", '1:1-19 sha1 can be forged'),
-    good('python', 'hashlib.sha256(tide)\nhashlib.md5(tide, usedforsecurity=False)\n'),
-    bad('python', "import hmac\nfrom hashlib import md5\nmd5(tide)\nhmac.new(key, tide, 'sha1')\nhmac.new(key, tide, hashlib.md5)\n", ['3:1-10 md5 can be forged', '4:1-28 sha1 can be forged', '5:1-33 md5 can be forged']),
-    bad('python', "import hashlib as h\nfrom hashlib import sha1 as short\nh.md5(tide)\nshort(tide)\nhmac.new(key, tide, digestmod='sha1')\n", ['3:1 h.md5 can be forged', '4:1 short can be forged', '5:1 sha1 can be forged']),
-    bad('python', "hashlib.md5(tide)\nhashlib.new('sha1')\n", ['1:1 hashlib.md5 can be forged', '2:1 sha1 can be forged']),
-    good('php', "<?php hash('sha256', $tide);\n"),
-    bad('php', '<?php md5($tide);\n', '1:7-17 md5 can be forged'),
-    good('java', 'class Quay { Object a = MessageDigest.getInstance("SHA-256"); }\n'),
-    bad('java', 'class Quay { Object a = MessageDigest.getInstance("MD5"); }\n', '1:25-57 MD5 can be forged'),
-  ],
+  find: shared(byTree(findWeak)),
 });
 
 /** The digest that a call names, in a string or as a function. That of a keyed hash comes after the key and the message. */

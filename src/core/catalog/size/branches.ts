@@ -6,8 +6,7 @@ import { KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import { operatorTest } from '../../syntax/operators.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, usually } from '../../finders/hits.js';
+import { byTree, shared } from '../../finders/hits.js';
 import { whole } from '../../finders/options.js';
 
 export default defineRule({
@@ -18,26 +17,7 @@ export default defineRule({
   tags: ['readability', 'starter'],
   confidence: 'certain',
   options: { max: whole(10, 1, 1000, 'lower', 'the most paths through a function') },
-  find: usually('javascript typescript python java php cpp c go shell', byTree(findBranchy, FUNCTIONS)),
-  examples: [
-    good('javascript', 'function moor(a) {\n  if (a) sail();\n  return [1].map((x) => x ? 1 : 2);\n}\n', { options: { max: 2 } }),
-    bad('javascript', 'function moor(a, b) {\n  if (a && b) sail();\n}\n', '1:10-14 3 paths through this function, 1 over 2', { options: { max: 2 } }),
-    bad('javascript', 'const moor = (a) => {\n  for (const x of a) if (x) sail(x ?? 1);\n};\n', '1:14 4 paths through this function, 2 over 2', { options: { max: 2 } }),
-    good('typescript', 'class Quay {\n  moor(a?: number) { return a ? 1 : 2; }\n}\n', { options: { max: 2 } }),
-    bad('typescript', 'class Quay {\n  moor(a: number) {\n    switch (a) { case 1: case 2: default: return; }\n  }\n}\n', '2:3-7 3 paths through this function, 1 over 2', { options: { max: 2 } }),
-    good('python', 'def moor(a):\n    if a:\n        sail()\n', { options: { max: 2 } }),
-    bad('python', 'def moor(a):\n    if a and b:\n        sail()\n    elif c:\n        wait()\n', '1:5-9 4 paths through this function, 2 over 2', { options: { max: 2 } }),
-    good('java', 'class Quay { void moor(int a) { if (a > 1) sail(); } }\n', { options: { max: 2 } }),
-    bad('java', 'class Quay { void moor(int a) { switch (a) { case 1: break; case 2: break; default: } } }\n', '1:19-23 3 paths through this function, 1 over 2', { options: { max: 2 } }),
-    good('php', '<?php function moor($a) { foreach ($a as $b) sail($b); }\n', { options: { max: 2 } }),
-    bad('php', '<?php function moor($a) { if ($a) sail(); elseif ($b) wait(); }\n', '1:16-20 3 paths through this function, 1 over 2', { options: { max: 2 } }),
-    good('cpp', 'int moor(int a) { return a ? 1 : 2; }\n', { options: { max: 2 } }),
-    bad('cpp', 'int moor(int a) { for (int i = 0; i < a && a; ++i) sail(); return 1; }\n', '1:5-9 3 paths through this function, 1 over 2', { options: { max: 2 } }),
-    good('go', 'package quay\n\nfunc moor(a bool) {\n\tif a {\n\t}\n}\n', { options: { max: 2 } }),
-    bad('go', 'package quay\n\nfunc moor(a bool) {\n\tif a && b {\n\t}\n}\n', '3:6-10 3 paths through this function, 1 over 2', { options: { max: 2 } }),
-    good('shell', 'moor() {\n  if [ -n "$a" ]; then sail; fi\n}\n', { options: { max: 2 } }),
-    bad('shell', 'moor() {\n  if [ -n "$a" ]; then sail; elif [ -n "$b" ]; then wait; fi\n}\n', '1:1-5 3 paths through this function, 1 over 2', { options: { max: 2 } }),
-  ],
+  find: shared(byTree(findBranchy, FUNCTIONS)),
 });
 
 const DECISIONS = [

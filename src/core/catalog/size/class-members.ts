@@ -1,8 +1,7 @@
 import { defineRule } from '../../finders/rule.js';
 import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
-import { bad, good } from '../../finders/examples.js';
-import { eachNode, hitAt, usually } from '../../finders/hits.js';
+import { eachNode, hitAt, shared } from '../../finders/hits.js';
 import { whole } from '../../finders/options.js';
 
 export default defineRule({
@@ -13,21 +12,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(20, 1, 1000, 'lower', 'the most fields and methods of a class') },
-  find: usually('javascript typescript python java php cpp', eachNode(['class', 'class_declaration', 'abstract_class_declaration', 'class_definition', 'class_specifier', 'struct_specifier', 'trait_declaration'], judge)),
-  examples: [
-    good('javascript', 'class Quay { a = 1; moor() {} }\n', { options: { max: 2 } }),
-    bad('javascript', 'class Quay { a = 1; moor() {} sail() {} }\n', '1:7-11 Quay has 3 members, 1 over 2', { options: { max: 2 } }),
-    good('typescript', 'class Quay { moor(a: 1): void; moor(a: 2): void; moor(a: number) {} }\n', { options: { max: 2 } }),
-    bad('typescript', 'class Quay { a: number; b: number; c: number; }\n', '1:7-11 Quay has 3 members, 1 over 2', { options: { max: 2 } }),
-    good('python', 'class Quay:\n    """A quay."""\n    a = 1\n    def moor(self):\n        self.b = 2\n', { options: { max: 2 } }),
-    bad('python', 'class Quay:\n    a = 1\n    b = 2\n    def moor(self):\n        pass\n', '1:7-11 Quay has 3 members, 1 over 2', { options: { max: 2 } }),
-    good('java', 'class Quay { int a, b; class Inner {} }\n', { options: { max: 2 } }),
-    bad('java', 'class Quay { int a, b; void moor() {} }\n', '1:7-11 Quay has 3 members, 1 over 2', { options: { max: 2 } }),
-    good('php', '<?php class Quay { public $a; function moor() {} }\n', { options: { max: 2 } }),
-    bad('php', '<?php class Quay { public $a; function moor() {} function sail() {} }\n', '1:13-17 Quay has 3 members, 1 over 2', { options: { max: 2 } }),
-    good('cpp', 'class Quay { public: int a; void moor(); };\n', { options: { max: 2 } }),
-    bad('cpp', 'class Quay { public: int a; void moor(); void sail(); };\n', '1:7-11 Quay has 3 members, 1 over 2', { options: { max: 2 } }),
-  ],
+  find: shared(eachNode(['class', 'class_declaration', 'abstract_class_declaration', 'class_definition', 'class_specifier', 'struct_specifier', 'trait_declaration'], judge)),
 });
 
 const MEMBERS = new Set(['method_definition', 'field_definition', 'public_field_definition', 'function_definition', 'method_declaration', 'constructor_declaration',

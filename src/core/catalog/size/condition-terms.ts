@@ -3,8 +3,7 @@ import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { operatorTest } from '../../syntax/operators.js';
 import type { NumberTest } from '../../syntax/numbered-tree.js';
-import { bad, good } from '../../finders/examples.js';
-import { eachNode, hitAt, usually } from '../../finders/hits.js';
+import { eachNode, hitAt, shared } from '../../finders/hits.js';
 import { whole } from '../../finders/options.js';
 
 export default defineRule({
@@ -15,23 +14,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(4, 1, 100, 'lower', 'the most parts joined by and or or') },
-  find: usually('javascript typescript python java php cpp c go', eachNode(['binary_expression', 'boolean_operator'], judge, joinsIn)),
-  examples: [
-    good('javascript', 'if (a && b === 1) sail();\nconst c = d ?? e ?? f;\n', { options: { max: 2 } }),
-    bad('javascript', 'if (a && (b || !c)) sail();\n', '1:5-19 3 parts in one condition, 1 over 2', { options: { max: 2 } }),
-    good('typescript', 'const a = b && c;\n', { options: { max: 2 } }),
-    bad('typescript', 'const a = b && c && d;\n', '1:11-22 3 parts in one condition, 1 over 2', { options: { max: 2 } }),
-    good('python', 'a = b and c\n', { options: { max: 2 } }),
-    bad('python', 'a = b and c or not d\n', '1:5-21 3 parts in one condition, 1 over 2', { options: { max: 2 } }),
-    good('java', 'class Quay { boolean a = b && c; }\n', { options: { max: 2 } }),
-    bad('java', 'class Quay { boolean a = b && c || d; }\n', '1:26-37 3 parts in one condition, 1 over 2', { options: { max: 2 } }),
-    good('php', '<?php $a = $b && $c;\n', { options: { max: 2 } }),
-    bad('php', '<?php $a = $b && $c && $d;\n', '1:12-26 3 parts in one condition, 1 over 2', { options: { max: 2 } }),
-    good('cpp', 'bool a = b && c;\n', { options: { max: 2 } }),
-    bad('cpp', 'bool a = b && c && d;\n', '1:10-21 3 parts in one condition, 1 over 2', { options: { max: 2 } }),
-    good('go', 'package quay\n\nvar a = b && c\n', { options: { max: 2 } }),
-    bad('go', 'package quay\n\nvar a = b && c && d\n', '3:9-20 3 parts in one condition, 1 over 2', { options: { max: 2 } }),
-  ],
+  find: shared(eachNode(['binary_expression', 'boolean_operator'], judge, joinsIn)),
 });
 
 function judge(node: SyntaxNode, { max }: { readonly max: number }): Hit | null {

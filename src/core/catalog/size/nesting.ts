@@ -5,8 +5,7 @@ import { FIELD, KIND, PARENT, SHIFT } from '../../syntax/node-table.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
 import type { SyntaxTree } from '../../syntax/node.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, usually } from '../../finders/hits.js';
+import { byTree, shared } from '../../finders/hits.js';
 import { whole } from '../../finders/options.js';
 
 const LEVELS = new Set([...LOOPS, 'if_statement', 'switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'select_statement', 'try_statement',
@@ -20,25 +19,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(4, 1, 100, 'lower', 'how deep branches and loops may be nested') },
-  find: usually('javascript typescript python java php cpp c go shell', byTree(findDeep, LEVELS)),
-  examples: [
-    good('javascript', 'if (a) {\n  for (const b of c) sail(() => { if (d) wait(); });\n} else if (e) {\n  if (f) moor();\n}\n', { options: { max: 2 } }),
-    bad('javascript', 'if (a) { for (const b of c) { while (d) { if (e) sail(); } } }\n', '1:31-59 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
-    good('typescript', 'if (a) { if (b) sail(); }\n', { options: { max: 2 } }),
-    bad('typescript', 'try { if (a) { if (b) sail(); } } catch { wait(); }\n', '1:16-30 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
-    good('python', 'if a:\n    if b:\n        sail()\nelif c:\n    if d:\n        wait()\n', { options: { max: 2 } }),
-    bad('python', 'if a:\n    for b in c:\n        with d:\n            if e:\n                sail()\n', '4:13-18 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
-    good('java', 'class Quay { void moor() { if (a) { if (b) sail(); } } }\n', { options: { max: 2 } }),
-    bad('java', 'class Quay { void moor() { if (a) { if (b) { if (c) sail(); } } } }\n', '1:46-60 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
-    good('php', '<?php if ($a) { if ($b) sail(); }\n', { options: { max: 2 } }),
-    bad('php', '<?php if ($a) { if ($b) { if ($c) sail(); } }\n', '1:27-42 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
-    good('cpp', 'void moor() { if (a) { if (b) sail(); } }\n', { options: { max: 2 } }),
-    bad('cpp', 'void moor() { if (a) { if (b) { if (c) sail(); } } }\n', '1:33-47 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
-    good('go', 'package quay\n\nfunc moor() {\n\tif a {\n\t\tfor {\n\t\t}\n\t}\n}\n', { options: { max: 2 } }),
-    bad('go', 'package quay\n\nfunc moor() {\n\tif a {\n\t\tfor {\n\t\t\tif b {\n\t\t\t}\n\t\t}\n\t}\n}\n', '6:4-10 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
-    good('shell', 'if a; then if b; then c; fi; fi\n', { options: { max: 2 } }),
-    bad('shell', 'if a; then if b; then if c; then d; fi; fi; fi\n', '1:23-39 nested 3 levels deep, 2 allowed', { options: { max: 2 } }),
-  ],
+  find: shared(byTree(findDeep, LEVELS)),
 });
 
 /** The count starts anew inside these. */

@@ -6,8 +6,7 @@ import type { Bindings } from '../../syntax/bindings/scope.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { functionAround, FUNCTIONS } from '../../syntax/functions.js';
 import { LOOPS, unwrapped } from '../../syntax/statements.js';
-import { bad, good } from '../../finders/examples.js';
-import { eachNode, usually } from '../../finders/hits.js';
+import { eachNode, shared } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'slips/endless-loop',
@@ -17,27 +16,7 @@ export default defineRule({
   tags: ['correctness', 'performance'],
   confidence: 'possible',
   options: {},
-  find: usually('javascript typescript java python cpp c php', eachNode(['while_statement', 'for_statement', 'do_statement'], judge)),
-  examples: [
-    good('javascript', 'while (a < b) a += 1;\nfor (let i = 0; i < n; i += 1) sail(i);\nwhile (true) { if (next()) break; }\nwhile (next()) sail();\n'),
-    bad('javascript', 'while (true) { sail(); }\nfor (let i = 0; i < n; i--) sail(i);\nfunction moor(a) { while (a < 3) { sail(); } }\n', ['1:1-13 nothing ends this loop', '2:1-28 i counts away from the end of the loop', '3:20-33 nothing in the loop changes a']),
-    good('java', 'class Quay { void moor(int n) { for (int i = 0, j = 0; j < n; i++, j += 5) sail(i); } }\n'),
-    good('python', 'try:\n    while True:\n        sail(next(boats))\nexcept StopIteration:\n    wait()\n'),
-    good('typescript', 'for (;;) { await next(); }\nfor (let i = n; i >= 0; i--) sail(i);\n'),
-    bad('typescript', 'for (;;) { sail(); }\n', '1:1-9 nothing ends this loop'),
-    good('java', 'class Quay { void moor() { while (true) { if (full) return; } } }\n'),
-    bad('java', 'class Quay { void moor() { int a = 1; while (a < 3) { sail(); } } }\n', '1:39-52 nothing in the loop changes a'),
-    good('python', 'while True:\n    if sail():\n        break\nfor boat in boats:\n    sail(boat)\n'),
-    bad('python', 'while True:\n    sail()\n', '1:1-12 nothing ends this loop'),
-    bad('python', 'def moor(n):\n    full = False\n    while not full:\n        sail()\n    i = 0\n    while i < n:\n        j = i + 1\n', ['3:5 nothing in the loop changes full', '6:5 nothing in the loop changes i or n']),
-    bad('javascript', 'export function moor(quays) { let i = 0; while (i < quays.length) { sail(quays[i]); } for (let j = 0; j < i; i++) sail(); }\n', ['1:42 nothing in the loop changes i', '1:87 i moves the end of the loop away']),
-    good('javascript', 'export function moor(quays, n) { while (quays.length < n) sail(); }\n'),
-    good('javascript', 'export function moor(quays) { let i = 0; while (i < quays.length) { sail(quays); } let full = false; while (!full) { full = sail(); } }\n'),
-    good('cpp', 'void moor() { for (int i = 0; i < 3; ++i) sail(); }\n'),
-    bad('cpp', 'void moor() { for (int i = 0; i < 3; --i) sail(); }\n', '1:15-42 i counts away from the end of the loop'),
-    good('php', '<?php while ($a < 3) { $a++; }\n'),
-    bad('php', '<?php function moor($a) { while ($a < 3) { sail(); } }\n', '1:27-41 nothing in the loop changes $a'),
-  ],
+  find: shared(eachNode(['while_statement', 'for_statement', 'do_statement'], judge)),
 });
 
 const ENDS = new Set(['return_statement', 'throw_statement', 'throw_expression', 'raise_statement', 'yield', 'yield_expression', 'await', 'await_expression',

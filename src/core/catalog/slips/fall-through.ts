@@ -4,8 +4,7 @@ import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { CASES, leaves } from '../../syntax/leaving.js';
 import { statementsOf } from '../../syntax/statements.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitsOf, usually } from '../../finders/hits.js';
+import { byTree, hitsOf, shared } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'slips/fall-through',
@@ -15,20 +14,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
-  find: usually('javascript typescript java cpp c php', byTree(findFallThrough, CASES)),
-  examples: [
-    good('javascript', 'switch (a) {\n  case 1:\n  case 2:\n    sail();\n    break;\n  case 3: {\n    return;\n  }\n  case 4:\n    wait();\n    // falls through\n  default:\n    switch (b) { case 1: return; default: throw c; }\n  case 5:\n}\n'),
-    bad('javascript', 'switch (a) {\n  case 1:\n    sail();\n  case 2:\n    wait();\n}\n', '4:3-10 the case above continues into this one'),
-    good('javascript', 'switch (a) {\n  case 1:\n    do { return; } while (b);\n  case 2:\n    out: { return; }\n  case 3:\n    sail();\n  case 4:\n    break;\n  default:\n}\n'),
-    good('typescript', 'switch (a) {\n  case 1:\n    if (b) return; else throw new Error();\n  default:\n}\n'),
-    bad('typescript', 'switch (a) {\n  case 1:\n    if (b) return;\n  default:\n    wait();\n}\n', '4:3-11 the case above continues into this one'),
-    good('java', 'class Quay { void moor(int a) { switch (a) { case 1: sail(); break; default: } switch (a) { case 1 -> sail(); default -> {} } } }\n'),
-    bad('java', 'class Quay { void moor(int a) { switch (a) { case 1: sail(); default: wait(); } } }\n', '1:62-70 the case above continues into this one'),
-    good('cpp', 'void moor(int a) { switch (a) { case 1: sail(); [[fallthrough]]; case 2: wait(); } }\n'),
-    bad('cpp', 'void moor(int a) { switch (a) { case 1: sail(); case 2: wait(); } }\n', '1:49-56 the case above continues into this one'),
-    good('php', '<?php switch ($a) { case 1: sail(); break; case 2: wait(); }\n'),
-    bad('php', '<?php switch ($a) { case 1: sail(); case 2: wait(); }\n', '1:37-44 the case above continues into this one'),
-  ],
+  find: shared(byTree(findFallThrough, CASES)),
 });
 
 /** A macro may leave. */

@@ -2,8 +2,7 @@ import { defineRule } from '../../finders/rule.js';
 import type { Hit } from '../../finders/finder.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, hitsOf, usually } from '../../finders/hits.js';
+import { byTree, hitAt, hitsOf, shared } from '../../finders/hits.js';
 
 const CHOICES = new Set(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'match_expression']);
 
@@ -15,24 +14,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'certain',
   options: {},
-  find: usually('javascript typescript java cpp c php go', byTree(findRepeatedCases, CHOICES)),
-  examples: [
-    good('javascript', 'switch (tide) { case 1: case 2: sail(); break; default: }\n'),
-    bad('javascript', 'switch (tide) { case 1: sail(); break; case 1: wait(); }\n', '1:45-46 the case 1 appears above already; this one is never reached'),
-    good('typescript', 'switch (true) { case next(): sail(); break; case next(): wait(); }\n'),
-    bad('typescript', "switch (tide) { case 'low': break; case 'low': break; }\n", "1:41-46 the case 'low' appears above already; this one is never reached"),
-    good('java', 'class Quay { void moor(int a) { switch (a) { case 1: break; case 2: break; } } }\n'),
-    bad('java', 'class Quay { void moor(int a) { switch (a) { case 1: break; case 2, 1: break; } } }\n', '1:69-70 the case 1 appears above already; this one is never reached'),
-    good('cpp', 'void moor(int a) { switch (a) { case 1: switch (b) { case 1: break; } break; } }\n'),
-    bad('cpp', 'void moor(int a) { switch (a) { case LOW: break; case LOW: break; } }\n', '1:55-58 the case LOW appears above already; this one is never reached'),
-    good('php', "<?php switch ($a) { case 1: break; case '1': break; }\n"),
-    bad('php', '<?php switch ($a) { case 1: break; case 1: break; }\n', '1:41-42 the case 1 appears above already; this one is never reached'),
-    bad('php', '<?php switch ($a) { case \'low\': sail(); break; case "low": moor(); break; }\n$b = match($a) { 1, 2 => sail(), 2 => moor() };\n', ["1:53 the case 'low' appears above already; this one is never reached", '2:34 the case 2 appears above already; this one is never reached']),
-    bad('java', 'class Quay { void moor(int a) { switch (a) { case 10: sail(); break; case 0xA: wait(); break; case 010: moor(); } } }\n', '1:75 the case 10 appears above already; this one is never reached'),
-    good('go', 'package quay\n\nfunc moor(a int) {\n\tswitch a {\n\tcase 1, 2:\n\tcase 3:\n\t}\n}\n'),
-    good('go', 'package quay\n\nfunc moor(a any) {\n\tswitch a.(type) {\n\tcase int, string, bool:\n\tcase rune, byte:\n\t}\n}\n'),
-    bad('go', 'package quay\n\nfunc moor(a int) {\n\tswitch a {\n\tcase 1, 2:\n\tcase 2:\n\t}\n}\n', '6:7-8 the case 2 appears above already; this one is never reached'),
-  ],
+  find: shared(byTree(findRepeatedCases, CHOICES)),
 });
 
 function findRepeatedCases({ tree }: ParsedSource): Hit[] {

@@ -4,8 +4,7 @@ import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { Binding, BindingKind } from '../../syntax/bindings/scope.js';
 import { functionAround, nameOf } from '../../syntax/functions.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, usually } from '../../finders/hits.js';
+import { byTree, hitAt, shared } from '../../finders/hits.js';
 import { nameTest } from '../../finders/name-patterns.js';
 import { freeNames } from '../../finders/options.js';
 
@@ -17,17 +16,7 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'likely',
   options: { free: freeNames(['_', 'err', 'error', 'resolve', 'reject', 'done', 'cb']) },
-  find: usually('javascript typescript java cpp c', byTree(findShadowed)),
-  examples: [
-    good('javascript', 'const tide = 1;\nfunction moor(berth) { return tide + berth; }\nfunction sail(berth) { return berth; }\n'),
-    bad('javascript', 'const tide = 1;\nfunction moor(tide) { if (tide) { const moor = 2; sail(moor); } }\n', ['2:15-19 tide hides the outer constant of that name', '2:41-45 moor hides the outer function of that name']),
-    good('typescript', 'const tide = 1;\ntype Moor = (tide: number) => void;\n'),
-    bad('typescript', 'const tide: number = 1;\nexport const moor = (tide: number): number => tide;\n', '2:22-26 tide hides the outer constant of that name'),
-    good('java', 'class Quay { int tide; Quay(int tide) { this.tide = tide; } void setTide(int tide) { this.tide = tide; } }\n'),
-    bad('java', 'class Quay { int tide; int moor() { int tide = 1; return tide; } }\n', '1:41-45 tide hides the outer field of that name'),
-    good('cpp', 'int moor(int a) { int b = a; return b; }\nint sail(int a) { return a; }\n'),
-    bad('cpp', 'int moor(int a) { for (int i = 0; i < a; ++i) { int a = 2; sail(a); } return a; }\n', '1:53-54 a hides the outer parameter of that name'),
-  ],
+  find: shared(byTree(findShadowed)),
 });
 
 const HIDES: ReadonlySet<BindingKind> = new Set(['variable', 'constant', 'parameter', 'function', 'loop', 'caught', 'class']);

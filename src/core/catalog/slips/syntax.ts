@@ -4,8 +4,7 @@ import type { Hit } from '../../finders/finder.js';
 import { syntaxOf } from '../../syntax/language-syntax.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, hitAtCapture, usually } from '../../finders/hits.js';
+import { byTree, hitAt, hitAtCapture, shared } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'slips/syntax',
@@ -15,51 +14,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
-  find: usually('javascript typescript python php java cpp css html shell go json yaml', byTree(findSyntaxErrors)),
-  examples: [
-    good('javascript', 'sail(1);\n'),
-    bad('javascript', 'sail(1;\n', '1:7-7 “)” is missing here'),
-    good('javascript', 'let a = 1;\n{ let a = 2; sail(a); }\nfor (const a of b) { const a = 2; }\nvar c;\nvar c;\nout: { break out; }\n'),
-    good('javascript', 'using = 3;\nexport { low as if };\n'),
-    bad('javascript', 'const tide = 1;\nconst tide = 2;\nbreak;\n', ['2:7 tide is declared already in this block', '3:1 break is outside a loop']),
-    bad('javascript', "import low from 'low';\nconst low = 1;\nconst tide;\n", ['2:7 low is declared already in this block', '3:7 the constant tide has no value']),
-    bad('javascript', 'export const a = 1;\nreturn a;\n', '2:1 return is outside a function'),
-    good('typescript', 'const tide: number = 1;\n'),
-    good('typescript', 'const berth = <b>{name}</b>;\n', { file: 'berth.tsx' }),
-    bad('typescript', 'const tide: = 1;\n', '1:11-12 is not expected here: “:”'),
-    bad('typescript', 'class Quay {\n  moor(): void {\n    if (this.free) {\n  }\n}\ninterface A {\n', '1:12 “{” is never closed'),
-    good('typescript', "export type * as Quay from './quay.js';\nexport type Tide<in out A> = import('./tide.js').Low<A>;\ndeclare module 'a' { global { interface Berth {} } }\nclass Pilot { accessor tide = 1; }\nconst rows = sql<{ tide: number }>`select`;\n"),
-    good('typescript', 'type Visit<A> = { [type in keyof A]?: (node: A[type], more: { type: type }) => void };\ndeclare const sail: ({ low }?: Tide) => void;\nexport { low as type, type as high };\nlet pair: [symbol: number, any?: boolean];\nclass Quay { using(using: string): this { return this; } }\n'),
-    good('typescript', 'interface Sail {\n  <Wind>(wind: Wind): Sail<Wind, 1>\n  <Wind extends 1, Tide = 2>(wind: Wind, tide: (tide: Tide, ...more: Wind[]) => 1): Sail<Wind, Tide>\n}\n'),
-    good('python', 'tide = [1]\n'),
-    good('python', 'def sail():\n    for a in b:\n        continue\n    return lambda: 1\n'),
-    bad('python', 'def sail():\nmoor()\nreturn 1\n', ['1:11-12 an indented block is missing after this', '3:1-7 return is outside a function']),
-    good('python', 'def sail(a, b=1, *c, d, **e):\n    return moor(a, d=b, *c, **e)\nasync def wait():\n    return [await a for a in b]\nif a: \\\n    sail()\n'),
-    bad('python', 'print "x"\nif a:\n    b = 1\n     c = 2\nsail(a=1, 2)\ndef moor(a=1, b): pass\nyield 1\n', ['1:1 print is a function in Python 3 and needs brackets', '4:6 this line is indented further than the block around it', '5:11 this positional argument follows a keyword argument', '6:15 this parameter without a default follows one with a default', '7:1 yield is outside a function']),
-    bad('python', 'def sail(:\n    pass\n', '1:10 “)” is missing here'),
-    good('css', 'a { color: red ! important; }\n'),
-    good('css', '@import url("a.css") layer(quay);\na { background: url(../tide.png?low=1); width: 1px \\9;; }\n.b & { top: 0; }\n@media (400px <= width <= 700px) { a { top: 0; } }\n@-moz-document url-prefix() { a { top: 0; } }\n'),
-    good('css', '@custom-media --low screen and (min-width: 30em);\ninput[type=tel i], :nth-child(10n-9) { top: 0; }\n'),
-    bad('css', 'a { color: red; \n', '1:16-16 “}” is missing here'),
-    good('java', 'class Quay { int berths = 1; }\n'),
-    bad('java', 'class Quay { int berths = ; }\n', '1:25-26 is not expected here: “=”'),
-    good('php', '<?php if ($low) exit -1;\n'),
-    good('php', '<?php sail(1);\nfunction readonly($a) { return $a; }\n'),
-    bad('php', '<?php sail(1;\n', '1:13-13 “)” is missing here'),
-    good('cpp', 'int berths = 1;\n'),
-    bad('cpp', 'int moor() { return (1; }\n', '1:23-23 “)” is missing here'),
-    good('html', '<p>Tide</p>\n'),
-    bad('html', '<p>Tide</b>\n', '1:8-12 </b> has no opening tag'),
-    good('shell', 'echo "$tide"\necho "${tide:$low}"\n'),
-    bad('shell', 'if true; then\n  echo 1\n', '3:1-1 “fi” is missing here'),
-    good('go', 'package quay\n'),
-    bad('go', 'package quay\n\nfunc moor( {\n}\n', '3:11-11 “)” is missing here'),
-    good('json', '{ "tide": [1, 2] }\n'),
-    good('json', '{ "tide": [1, 2], }\n', { file: 'tsconfig.json' }),
-    bad('json', '{ "tide": [1, }\n', '1:11-12 “[” is never closed'),
-    good('yaml', 'tide: [1, 2]\n'),
-    bad('yaml', 'tide: [1, 2\n', '1:7-8 “[” is never closed'),
-  ],
+  find: shared(byTree(findSyntaxErrors)),
 });
 
 /** More errors than this in one file are one mistake seen over and over. */

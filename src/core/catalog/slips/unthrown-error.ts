@@ -4,8 +4,7 @@ import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { END, KIND, SHIFT } from '../../syntax/node-table.js';
 import type { NumberTest } from '../../syntax/numbered-tree.js';
 import { calleeOf } from '../../syntax/calls.js';
-import { bad, good } from '../../finders/examples.js';
-import { eachNode, hitAt, usually } from '../../finders/hits.js';
+import { eachNode, hitAt, shared } from '../../finders/hits.js';
 
 export default defineRule({
   id: 'slips/unthrown-error',
@@ -15,21 +14,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'certain',
   options: {},
-  find: usually('javascript typescript python java php', eachNode(['expression_statement'], judge, mayMakeError)),
-  examples: [
-    good('javascript', "throw new Error('full');\nconst full = new Error('full');\nnew Berth();\n"),
-    bad('javascript', "if (full) new RangeError('full');\n", '1:11-33 RangeError is created here but not thrown'),
-    bad('javascript', "full || new Error('full');\n", '1:9 Error is created here but not thrown'),
-    bad('python', 'def moor():\n    NotImplementedError\nStopIteration()\n', ['2:5-24 NotImplementedError is named here but not raised', '3:1-16 StopIteration is created here but not thrown']),
-    good('typescript', "throw new TypeError('full');\n"),
-    bad('typescript', "new TypeError('full');\n", '1:1-22 TypeError is created here but not thrown'),
-    good('python', "raise ValueError('full')\nfull = ValueError('full')\n"),
-    bad('python', "ValueError('full')\n", '1:1 ValueError is created here but not thrown'),
-    good('java', 'class Quay { void moor() { throw new FullException(); } }\n'),
-    bad('java', 'class Quay { void moor() { new FullException(); } }\n', '1:28-47 FullException is created here but not thrown'),
-    good('php', '<?php throw new FullException();\n'),
-    bad('php', '<?php new FullException();\n', '1:7-26 FullException is created here but not thrown'),
-  ],
+  find: shared(eachNode(['expression_statement'], judge, mayMakeError)),
 });
 
 const MAKERS = new Set(['new_expression', 'call', 'object_creation_expression', 'call_expression']);

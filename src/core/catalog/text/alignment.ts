@@ -3,8 +3,7 @@ import type { Hit } from '../../finders/finder.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, usually } from '../../finders/hits.js';
+import { byTree, shared } from '../../finders/hits.js';
 import { choice } from '../../finders/options.js';
 
 interface Options {
@@ -25,25 +24,7 @@ export default defineRule({
   confidence: 'certain',
   repairs: 'safe',
   options: { style: choice(['single', 'columns'], 'single', 'whether one space stands before each =, or those of lines that follow each other stand in a column') },
-  find: usually('javascript typescript python java php cpp c', byTree(findAll, ASSIGNMENTS)),
-  examples: [
-    good('javascript', 'const low = 1;\nconst highest = 2;\n'),
-    good('javascript', 'a=1;\nb\n  = 2;\n'),
-    bad('javascript', 'const low     = 1;\nconst highest =  2;\n', ['1:10-16 5 spaces before this =', '2:15-16 2 spaces after this ='], { repaired: 'const low = 1;\nconst highest = 2;\n' }),
-    bad('javascript', 'const low = 1;\nconst highest = 2;\n\nconst a = 3;\n', '1:11 this = is not in the column of those around it', { options: { style: 'columns' }, repaired: 'const low     = 1;\nconst highest = 2;\n\nconst a = 3;\n' }),
-    good('typescript', 'type Low = 1;\n'),
-    bad('typescript', 'class Quay {\n  low: number  = 1;\n}\n', '2:14-17 2 spaces before this =', { repaired: 'class Quay {\n  low: number = 1;\n}\n' }),
-    good('python', 'low = 1\nhighest = 2\n'),
-    bad('python', 'low     = 1\nhighest = 2\n', '1:4-10 5 spaces before this =', { repaired: 'low = 1\nhighest = 2\n' }),
-    good('java', 'class Quay { int low = 1; }\n'),
-    bad('java', 'class Quay { int low  = 1; }\n', '1:21-24 2 spaces before this =', { repaired: 'class Quay { int low = 1; }\n' }),
-    good('php', '<?php\n$low     = 1;\n$highest = 2;\n', { options: { style: 'columns' } }),
-    bad('php', '<?php\n$low     = 1;\n$highest = 2;\n', '2:5-11 5 spaces before this =', { repaired: '<?php\n$low = 1;\n$highest = 2;\n' }),
-    good('cpp', 'int low = 1;\n'),
-    bad('cpp', 'int low  = 1;\n', '1:8-11 2 spaces before this =', { repaired: 'int low = 1;\n' }),
-    good('c', 'int low = 1;\n'),
-    bad('c', 'int low  = 1;\n', '1:8-11 2 spaces before this =', { repaired: 'int low = 1;\n' }),
-  ],
+  find: shared(byTree(findAll, ASSIGNMENTS)),
 });
 
 /** An equals sign with the blanks around it, all on one line. */

@@ -4,8 +4,7 @@ import type { Hit } from '../../finders/finder.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import { layoutTest } from '../../syntax/solid.js';
 import type { ParsedSource } from '../../syntax/source.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, usually } from '../../finders/hits.js';
+import { byTree, shared } from '../../finders/hits.js';
 import { whole } from '../../finders/options.js';
 
 interface Options {
@@ -35,26 +34,7 @@ export default defineRule({
     outside: whole(1, 0, 4, 'higher', 'empty lines between definitions that stand in no type, at least'),
     inside: whole(1, 0, 4, 'higher', 'empty lines between the members of a type, at least'),
   },
-  find: usually('javascript typescript python java php cpp c go', byTree(findAll, DEFINITIONS)),
-  examples: [
-    good('javascript', 'function sail() {\n  go();\n}\n\n// Waits.\nfunction moor() {\n  wait();\n}\nconst a = 1;\nclass Quay {\n  a() {}\n  b() {}\n}\n'),
-    bad('javascript', 'function sail() {\n  go();\n}\n// Waits.\nfunction moor() {}\n', '5:1-19 no empty line above this definition', { repaired: 'function sail() {\n  go();\n}\n\n// Waits.\nfunction moor() {}\n' }),
-    bad('javascript', 'class Quay {\n  a() {\n  }\n  b() {}\n}\n', '4:3 no empty line above this definition', { repaired: 'class Quay {\n  a() {\n  }\n\n  b() {}\n}\n' }),
-    good('typescript', 'function sail(a: string): void;\nfunction sail(a: number): void;\nfunction sail(a: unknown): void {\n  go(a);\n}\n'),
-    bad('typescript', 'export function sail(): void {\n}\nexport class Quay {\n}\n', '3:1-20 no empty line above this definition', { repaired: 'export function sail(): void {\n}\n\nexport class Quay {\n}\n' }),
-    good('python', 'def sail():\n    pass\n\n@moored\ndef moor():\n    pass\n'),
-    bad('python', 'def sail():\n    pass\n\nclass Quay:\n    def a(self):\n        pass\n    def b(self):\n        pass\n', ['4:1-12 only 1 empty line above this definition, instead of 2', '7:5-17 no empty line above this definition'], { options: { outside: 2 }, repaired: 'def sail():\n    pass\n\n\nclass Quay:\n    def a(self):\n        pass\n\n    def b(self):\n        pass\n' }),
-    good('java', 'class Quay {\n  void a() {\n  }\n\n  /** Moors. */\n  void b() {}\n}\n'),
-    bad('java', 'class Quay {\n  void a() {\n  }\n  /** Moors. */\n  void b() {}\n}\n', '5:3-14 no empty line above this definition', { repaired: 'class Quay {\n  void a() {\n  }\n\n  /** Moors. */\n  void b() {}\n}\n' }),
-    good('php', '<?php\nfunction sail() {\n}\n\nfunction moor() {\n}\n'),
-    bad('php', '<?php\nfunction sail() {\n}\nfunction moor() {\n}\n', '4:1-18 no empty line above this definition', { repaired: '<?php\nfunction sail() {\n}\n\nfunction moor() {\n}\n' }),
-    good('cpp', 'int sail() {\n  return 1;\n}\n\nint moor() {\n  return 2;\n}\n'),
-    bad('cpp', 'int sail() {\n  return 1;\n}\nint moor() {\n  return 2;\n}\n', '4:1-13 no empty line above this definition', { repaired: 'int sail() {\n  return 1;\n}\n\nint moor() {\n  return 2;\n}\n' }),
-    good('c', 'int sail(void);\nint moor(void);\n'),
-    bad('c', 'int sail() {\n}\nint moor() {\n}\n', '3:1-13 no empty line above this definition', { repaired: 'int sail() {\n}\n\nint moor() {\n}\n' }),
-    good('go', 'package quay\n\nfunc sail() {\n}\n\nfunc moor() {\n}\n'),
-    bad('go', 'package quay\n\nfunc sail() {\n}\nfunc moor() {\n}\n', '5:1-14 no empty line above this definition', { repaired: 'package quay\n\nfunc sail() {\n}\n\nfunc moor() {\n}\n' }),
-  ],
+  find: shared(byTree(findAll, DEFINITIONS)),
 });
 
 function* findAll(source: ParsedSource, { outside, inside }: Options): Iterable<Hit> {

@@ -1,6 +1,7 @@
 import { C_NAMES, CPP_GRAMMAR } from '../cpp/language.js';
 import { C_LIKE, type LanguageDefinition } from '../definition.js';
 import { C_FAMILY } from '../families.js';
+import { C_RULES } from './rules.js';
 
 export const C: LanguageDefinition = {
   id: 'c',
@@ -9,5 +10,5 @@ export const C: LanguageDefinition = {
   nameConventions: C_NAMES,
   family: C_FAMILY,
   grammar: CPP_GRAMMAR,
-  rules: null,
+  rules: C_RULES,
 };

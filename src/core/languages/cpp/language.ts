@@ -5,6 +5,7 @@ import { bindCpp } from './bindings.js';
 import { collectC } from './facts.js';
 import { CPP_MISREADINGS } from './misreadings.js';
 import { cppValues } from './values.js';
+import { CPP_RULES } from './rules.js';
 
 /** The grammar of C++, which reads C too. */
 export const CPP_GRAMMAR: GrammarDefinition = {
@@ -31,5 +32,5 @@ export const CPP: LanguageDefinition = {
   nameConventions: C_NAMES,
   family: C_FAMILY,
   grammar: CPP_GRAMMAR,
-  rules: null,
+  rules: CPP_RULES,
 };

@@ -2,6 +2,7 @@ import type { SyntaxTree } from '../../syntax/node.js';
 import type { DeclaredName } from '../../syntax/declared-name.js';
 import type { LanguageDefinition } from '../definition.js';
 import { CSS_MISREADINGS } from './misreadings.js';
+import { CSS_RULES } from './rules.js';
 
 export const CSS: LanguageDefinition = {
   id: 'css',
@@ -15,7 +16,7 @@ export const CSS: LanguageDefinition = {
     syntax: { translation: null, misreadings: CSS_MISREADINGS, bind: null, values: customProperties, imports: () => [], leaving: null },
     facts: null,
   },
-  rules: null,
+  rules: CSS_RULES,
 };
 
 function customProperties(tree: SyntaxTree): DeclaredName[] {

@@ -2,6 +2,7 @@ import { C_LIKE, type LanguageDefinition } from '../definition.js';
 import { ownFamily } from '../families.js';
 import { collectGo } from './facts.js';
 import { goValues } from './values.js';
+import { GO_RULES } from './rules.js';
 
 export const GO: LanguageDefinition = {
   id: 'go',
@@ -24,5 +25,5 @@ export const GO: LanguageDefinition = {
     },
     facts: collectGo,
   },
-  rules: null,
+  rules: GO_RULES,
 };

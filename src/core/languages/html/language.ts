@@ -1,5 +1,6 @@
 import { DATA_SYNTAX, MARKUP, type LanguageDefinition } from '../definition.js';
 import { SCRIPT_FAMILY } from '../families.js';
+import { HTML_RULES } from './rules.js';
 
 export const HTML: LanguageDefinition = {
   id: 'html',
@@ -9,5 +10,5 @@ export const HTML: LanguageDefinition = {
   nameConventions: null,
   family: SCRIPT_FAMILY,
   grammar: { id: 'html', compiled: ['tree-sitter-html', 'tree-sitter-html.wasm'], syntax: DATA_SYNTAX, facts: null },
-  rules: null,
+  rules: HTML_RULES,
 };

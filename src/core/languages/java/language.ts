@@ -5,6 +5,7 @@ import { bindJava } from './bindings.js';
 import { collectJava } from './facts.js';
 import { javaImports } from './imports.js';
 import { javaValues } from './values.js';
+import { JAVA_RULES } from './rules.js';
 
 export const JAVA: LanguageDefinition = {
   id: 'java',
@@ -28,5 +29,5 @@ export const JAVA: LanguageDefinition = {
     },
     facts: collectJava,
   },
-  rules: null,
+  rules: JAVA_RULES,
 };

@@ -8,6 +8,7 @@ import { collectScript } from './facts.js';
 import { scriptImports } from './imports.js';
 import { SCRIPT_MISREADINGS } from './misreadings.js';
 import { scriptValues } from './values.js';
+import { JAVASCRIPT_RULES } from './rules.js';
 
 /** The syntax that JavaScript and TypeScript share. */
 export const SCRIPT_SYNTAX: LanguageSyntax = {
@@ -32,5 +33,5 @@ export const JAVASCRIPT: LanguageDefinition = {
   nameConventions: SCRIPT_NAMES,
   family: SCRIPT_FAMILY,
   grammar: GRAMMAR,
-  rules: null,
+  rules: JAVASCRIPT_RULES,
 };

@@ -1,4 +1,5 @@
 import { DATA_SYNTAX, NO_COMMENTS, type LanguageDefinition } from '../definition.js';
+import { JSON_DATA_RULES } from './rules.js';
 
 export const JSON_DATA: LanguageDefinition = {
   id: 'json',
@@ -7,5 +8,5 @@ export const JSON_DATA: LanguageDefinition = {
   nameConventions: null,
   family: null,
   grammar: { id: 'json', compiled: ['tree-sitter-json', 'tree-sitter-json.wasm'], syntax: DATA_SYNTAX, facts: null },
-  rules: null,
+  rules: JSON_DATA_RULES,
 };

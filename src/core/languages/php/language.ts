@@ -6,6 +6,7 @@ import { collectPhp } from './facts.js';
 import { phpImports } from './imports.js';
 import { PHP_MISREADINGS } from './misreadings.js';
 import { phpValues } from './values.js';
+import { PHP_RULES } from './rules.js';
 
 export const PHP: LanguageDefinition = {
   id: 'php',
@@ -30,5 +31,5 @@ export const PHP: LanguageDefinition = {
     },
     facts: collectPhp,
   },
-  rules: null,
+  rules: PHP_RULES,
 };

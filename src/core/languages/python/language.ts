@@ -5,6 +5,7 @@ import { earlyErrorsInPython } from './early-errors.js';
 import { collectPython } from './facts.js';
 import { pythonImports } from './imports.js';
 import { pythonValues } from './values.js';
+import { PYTHON_RULES } from './rules.js';
 
 export const PYTHON: LanguageDefinition = {
   id: 'python',
@@ -27,5 +28,5 @@ export const PYTHON: LanguageDefinition = {
     },
     facts: collectPython,
   },
-  rules: null,
+  rules: PYTHON_RULES,
 };

@@ -3,6 +3,7 @@ import { ownFamily } from '../families.js';
 import { collectShell } from './facts.js';
 import { SHELL_MISREADINGS } from './misreadings.js';
 import { shellValues } from './values.js';
+import { SHELL_RULES } from './rules.js';
 
 export const SHELL: LanguageDefinition = {
   id: 'shell',
@@ -16,5 +17,5 @@ export const SHELL: LanguageDefinition = {
     syntax: { translation: null, misreadings: SHELL_MISREADINGS, bind: null, values: shellValues, imports: () => [], leaving: null },
     facts: collectShell,
   },
-  rules: null,
+  rules: SHELL_RULES,
 };

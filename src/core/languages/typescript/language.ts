@@ -3,6 +3,7 @@ import { SCRIPT_FAMILY } from '../families.js';
 import { collectScript } from '../javascript/facts.js';
 import { SCRIPT_NAMES, SCRIPT_SYNTAX } from '../javascript/language.js';
 import { TYPESCRIPT_MISREADINGS, withDividedSignatures, withoutTemplateArguments } from './misreadings.js';
+import { TYPESCRIPT_RULES } from './rules.js';
 
 const SYNTAX = { ...SCRIPT_SYNTAX, misreadings: TYPESCRIPT_MISREADINGS, meant: withoutTemplateArguments, meantByTree: withDividedSignatures };
 
@@ -16,5 +17,5 @@ export const TYPESCRIPT: LanguageDefinition = {
   nameConventions: SCRIPT_NAMES,
   family: SCRIPT_FAMILY,
   grammar: { '.tsx': WITH_ELEMENTS, '': PLAIN },
-  rules: null,
+  rules: TYPESCRIPT_RULES,
 };

@@ -1,4 +1,5 @@
 import { DATA_SYNTAX, HASH, type LanguageDefinition } from '../definition.js';
+import { YAML_RULES } from './rules.js';
 
 export const YAML: LanguageDefinition = {
   id: 'yaml',
@@ -13,5 +14,5 @@ export const YAML: LanguageDefinition = {
     syntax: { ...DATA_SYNTAX, mostTokens: 600_000, sample: 'a: [b, "é😀"]\n# c\nd:\n  - { e: 1 }\n' },
     facts: null,
   },
-  rules: null,
+  rules: YAML_RULES,
 };

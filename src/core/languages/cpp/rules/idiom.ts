@@ -1,0 +1,24 @@
+import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+
+const { as, bad, good } = writerFor('cpp');
+
+/** What `idiom/*` finds. */
+export const IDIOM_RULES: LanguageRules = {
+  'idiom/braces': as(
+    good('void moor() { while (a) { sail(); } }\n'),
+    bad('void moor() { while (a) sail(); }\n', '1:25-32 this loop has no braces', { repaired: 'void moor() { while (a) { sail(); } }\n' }),
+  ),
+  'idiom/debug-print': as(
+    bad('void moor() { cout << tide; printf("low"); }\n', ['1:15-19 cout bypasses the log', '1:29-42 printf bypasses the log']),
+    good('void moor() { log << tide; }\n'),
+    bad('void moor() { std::cout << tide << low; }\n', '1:15 std::cout bypasses the log'),
+  ),
+  'idiom/last-comma': as(
+    good('enum Berth {\n  A,\n};\nint a[] = { 1, 2 };\nint b[] = {\n  TIDES\n};\n'),
+    bad('enum Berth {\n  A,\n  B\n};\n', '3:4-4 a comma is missing after the last item', { repaired: 'enum Berth {\n  A,\n  B,\n};\n' }),
+  ),
+  'idiom/nested-choice': as(
+    good('int a = b ? 1 : 2;\n'),
+    bad('int a = b ? 1 : c ? 2 : 3;\n', '1:17-26 a conditional expression inside another one'),
+  ),
+};

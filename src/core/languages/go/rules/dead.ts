@@ -1,0 +1,15 @@
+import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+
+const { as, bad, good } = writerFor('go');
+
+/** What `dead/*` finds. */
+export const DEAD_RULES: LanguageRules = {
+  'dead/after-exit': as(
+    good('package quay\n\nfunc moor() int {\n\treturn 1\n}\n'),
+    bad('package quay\n\nfunc moor() int {\n\tpanic("full")\n\treturn 1\n}\n', '5:2-10 never runs: panic above leaves the block'),
+  ),
+  'dead/class': as(
+    good('package quay\n\ntype tide int\n\nvar low tide\n'),
+    bad('package quay\n\ntype tide int\n', '3:6-10 tide is never used in the project'),
+  ),
+};

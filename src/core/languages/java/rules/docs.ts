@@ -1,0 +1,12 @@
+import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+
+const { as, bad, good } = writerFor('java');
+
+/** What `docs/*` finds. */
+export const DOCS_RULES: LanguageRules = {
+  'docs/public-comment': as(
+    good('class Quay { public void moor() { new Runnable() { public void run() {} }; } }\n'),
+    good('/** A quay. */\npublic class Quay { private void moor() {} @Override public String toString() { return ""; } }\n'),
+    bad('public class Quay { public void moor() {} }\n', ['1:14-18 Quay is public but not documented', '1:33-37 moor is public but not documented']),
+  ),
+};

@@ -1,0 +1,39 @@
+import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+
+const { as, bad, good } = writerFor('python');
+
+/** What `dead/*` finds. */
+export const DEAD_RULES: LanguageRules = {
+  'dead/after-exit': as(
+    good('def moor():\n    raise NotImplementedError\n    yield\n'),
+    bad('def moor():\n    return 1\n    sail()\n', '3:5-11 never runs: return above leaves the block'),
+    bad('def moor():\n    if full:\n        return 1\n    else:\n        sys.exit(1)\n    sail()\n', '6:5 never runs: each branch above leaves the block'),
+    bad('def moor():\n    try:\n        return 1\n    except Full:\n        raise\n    sail()\n', '6:5 never runs: each path above leaves the block'),
+  ),
+  'dead/branch': as(
+    bad('assert (full, "full")\nif tide == 1 or "low":\n    sail()\n', ['1:8-22 this is always true', '2:4-22 this is always true']),
+    good('null = next()\nif null:\n    sail()\n'),
+    good('if tide:\n    sail()\nelif quay:\n    moor()\n'),
+    bad('if (full, low):\n    sail()\nif full and False:\n    moor()\nif not True:\n    wait()\n', ['1:4 this is always true', '3:4 this is never true', '5:4 this is never true']),
+    bad('if 0:\n    sail()\nif a == 1:\n    sail()\nelif a == 1:\n    moor()\n', ['1:4 this is never true', '5:6 the same condition is tested above, so this branch never runs']),
+  ),
+  'dead/class': as(
+    good('class Quay:\n    pass\n', { file: 'quay.py', others: { 'main.py': 'from quay import Quay\nQuay()\n' } }),
+    bad('class Quay:\n    pass\n', '1:7-11 [possible] Quay is never used in the project', { file: 'quay.py', others: { 'main.py': 'import quay\n' } }),
+  ),
+  'dead/file': as(
+    good('TIDE = 1\n', { file: 'harbour/tide.py', others: { 'harbour/main.py': 'from . import tide\n' } }),
+    bad('TIDE = 1\n', '1:1-1 nothing in the project loads this file', { file: 'harbour/tide.py', others: { 'harbour/main.py': 'from . import quay\n' } }),
+  ),
+  'dead/parameter': as(
+    good('class Quay:\n    def _moor(self, ship): return 1\nclass Berth:\n    def _moor(self, ship): return ship\ndef sail(self, wind): return 1\n'),
+    good('class Quay(Place):\n    def moor(self, tide):\n        sail()\ndef stub(tide):\n    pass\n'),
+    good('def test_moor(harbour):\n    sail()\n'),
+    bad('def moor(quay, tide):\n    return quay\n', '1:16-20 tide is never read'),
+  ),
+  'dead/variable': as(
+    good('def moor():\n    global quay\n    quay = 1\n    low, high = tides()\n    return high\n'),
+    bad('def moor():\n    berth = next()\n    count = 0\n    count += 1\n', ['2:5-10 berth is never used', '3:5-10 count is set but never read']),
+    bad('def moor():\n    count = 0\n    count = count + 1\n    try:\n        sail()\n    except Full as full:\n        wait()\n', ['2:5 count is set but never read', '6:20 full is never used']),
+  ),
+};

@@ -1,0 +1,33 @@
+import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+
+const { as, bad, good } = writerFor('typescript');
+
+/** What `dead/*` finds. */
+export const DEAD_RULES: LanguageRules = {
+  'dead/after-exit': as(
+    good('switch (tide) {\n  case 1:\n    throw new Error();\n  default:\n    sail();\n}\n'),
+    bad('for (const a of b) {\n  continue;\n  sail(a);\n}\n', '3:3-11 never runs: continue above leaves the block'),
+  ),
+  'dead/branch': as(
+    good('const berth = full ? 1 : 2;\nif (next()) sail(); else if (next()) moor();\n'),
+    bad('const berth = true ? 1 : 2;\nwhile (0) sail();\n', ['1:15-19 this is always true', '2:8-9 this loop never runs']),
+  ),
+  'dead/class': as(
+    good('class Quay {}\nexport default Quay;\n'),
+    bad("import './tide.js';\nabstract class Quay {}\n", '2:16-20 Quay is never used in the project'),
+  ),
+  'dead/file': as(
+    good('export const tide = 1;\n', { file: 'tide.ts', options: { free: ['tide\\.ts'] } }),
+    bad('export const tide = 1;\n', '1:1-1 nothing in the project loads this file', { file: 'tide.ts' }),
+  ),
+  'dead/parameter': as(
+    good('class Quay extends Place { moor(tide: number) { sail(); } }\nclass Pier { constructor(private name: string, readonly low = 1) {} }\n'),
+    bad('const moor = (quay: string, tide = 1): string => quay;\n', '1:29-33 tide is never read'),
+  ),
+  'dead/variable': as(
+    bad('type Tide = number;\nenum Berth { Low }\ninterface Quay { next: Quay }\nexport {};\n', ['1:6-10 Tide is never used', '2:6-11 Berth is never used', '3:11-15 Quay is set but never read']),
+    good('type Tide = number;\nexport const low: Tide = 1;\ndeclare global { interface Window { tide: number } }\n'),
+    good('function moor(): void {\n  const quay: string = name();\n  sail(quay);\n}\nexport { moor };\n'),
+    bad('export function moor(): void {\n  const quay: string = name();\n}\n', '2:9 quay is never used'),
+  ),
+};
