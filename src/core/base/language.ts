@@ -35,9 +35,17 @@ export interface Language {
   readonly names: readonly string[];
   /** The grammar, by extension if forms of the language differ; null if only the text is checked, not the syntax. */
   readonly grammar: GrammarId | Readonly<Record<string, GrammarId>> | null;
+  /** Programs that run it, as first lines of scripts name them, without numbers of versions. */
+  readonly interpreters: readonly string[];
+  /** What it is called besides, in small letters. */
+  readonly otherNames: readonly string[];
   readonly comments: CommentSyntax;
   /** Whether indentation with tabs is part of the language. */
   readonly needsTabs: boolean;
+  /** Whether indentation says something that no other sign does. */
+  readonly indentMatters: boolean;
+  /** Whether it is written for people to read, and has code only where it says so. */
+  readonly isProse: boolean;
   /** The languages of scripts and styles that its files may contain. */
   readonly inside: readonly LanguageId[];
   /** How its names are usually written; null where nobody has agreed on that. */
@@ -50,6 +58,8 @@ export interface Language {
 export interface LanguageLookup {
   /** The language with this id. */
   readonly byId: (id: LanguageId) => Language | undefined;
+  /** The language that people mean by a word in small letters: its id, or another name. */
+  readonly called: (word: string) => Language | undefined;
   /** The language of a file by its name alone; undefined if Elvar knows none. */
   readonly ofName: (name: string) => Language | undefined;
 }

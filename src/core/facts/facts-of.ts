@@ -55,14 +55,13 @@ function collectTexts({ tree, text: { text } }: ParsedSource, facts: FactCollect
   for (const { start, end } of tree.ofType('text')) facts.texts.addWords(text, start, end);
 }
 
-const PROSE = new Set(['markdown', 'text']);
 const WITHOUT_NAMES = new Set(['css', 'scss', 'less', 'csv', 'git-settings']);
 
 /** The names and paths in a file that is no code with names of its own. */
-function collectText({ text: { text, language: { id } } }: Source, facts: FactCollector): void {
+function collectText({ text: { text, language: { id, isProse } } }: Source, facts: FactCollector): void {
   if (id === 'component') facts.words.addText(text);
   else if (id === 'html') for (const [found] of markupIn(text)) facts.words.addText(found);
-  else if (PROSE.has(id)) for (const [code] of text.matchAll(/```[^]*?(?:```|$)|`[^`\n]+`|::.*/g)) facts.texts.addWords(code);
+  else if (isProse) for (const [code] of text.matchAll(/```[^]*?(?:```|$)|`[^`\n]+`|::.*/g)) facts.texts.addWords(code);
   else if (!WITHOUT_NAMES.has(id)) facts.texts.addWords(text);
   for (const path of pathsIn(text)) facts.texts.addPath(path);
   if (id === 'component' || id === 'html') for (const imported of importsInside(text)) facts.import(imported);

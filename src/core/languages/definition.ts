@@ -11,11 +11,21 @@ interface Recognition {
   readonly endings: string;
   /** Whole file names, separated by blanks. */
   readonly fileNames?: string;
+  /** Programs that run it, as first lines of scripts name them, without numbers of versions; separated by blanks. */
+  readonly interpreters?: string;
+  /** What it is called besides, as in Markdown, in small letters; separated by blanks. */
+  readonly otherNames?: string;
   readonly comments: CommentSyntax;
   /** Whether indentation with tabs is part of the language; it is not by default. */
   readonly needsTabs?: boolean;
+  /** Whether indentation says something that no other sign does; it does not by default. */
+  readonly indentMatters?: boolean;
+  /** Whether it is written for people to read, and has code only where it says so; it is not by default. */
+  readonly isProse?: boolean;
   /** The languages of scripts and styles that its files may contain, or all that have a grammar or rules of their own; none by default. */
   readonly inside?: readonly LanguageId[] | 'all';
+  /** Whether excerpts of it inside other files say too little to be looked at; they do not by default. */
+  readonly needsWhole?: boolean;
 }
 
 /** A grammar, compiled to WebAssembly, and what follows from its trees. */

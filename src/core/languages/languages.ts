@@ -1,6 +1,6 @@
 import { endingOf, grammarFor, type GrammarId, type Language, type LanguageId } from '../base/language.js';
 import type { LanguageRules } from '../finders/language-rules.js';
-import type { LanguageSyntax } from '../syntax/language-syntax.js';
+import type { SyntaxLookup } from '../syntax/grammars.js';
 import { ALL } from './all.js';
 import type { GrammarDefinition, LanguageDefinition } from './definition.js';
 
@@ -8,12 +8,18 @@ import type { GrammarDefinition, LanguageDefinition } from './definition.js';
 export const LANGUAGES: readonly Language[] = ALL.map(languageOf);
 
 const BY_ID = new Map(LANGUAGES.map((entry) => [entry.id, entry]));
+const BY_OTHER_NAME = new Map(LANGUAGES.flatMap((entry) => entry.otherNames.map((name) => [name, entry] as const)));
 const BY_NAME = new Map(LANGUAGES.flatMap((entry) => entry.names.map((name) => [name, entry] as const)));
 const BY_ENDING = new Map(LANGUAGES.flatMap((entry) => entry.endings.map((ending) => [ending, entry] as const)));
 
 /** The language with this id. */
 export function languageById(id: LanguageId): Language | undefined {
   return BY_ID.get(id);
+}
+
+/** The language that people mean by a word in small letters: its id, or another name. */
+export function languageCalled(word: string): Language | undefined {
+  return BY_ID.get(word) ?? BY_OTHER_NAME.get(word);
 }
 
 /** The language of a file by its name alone; undefined if Elvar knows none. */
@@ -40,10 +46,11 @@ export const GRAMMAR_DEFINITIONS: ReadonlyMap<GrammarId, GrammarDefinition> = ne
 export const GRAMMARS: readonly GrammarId[] = [...GRAMMAR_DEFINITIONS.keys()];
 
 /** The languages, and what each says of its syntax. */
-export const KNOWN_LANGUAGES = {
+export const KNOWN_LANGUAGES: SyntaxLookup = {
   byId: languageById,
+  called: languageCalled,
   ofName: languageOfName,
-  syntaxOf: (grammar: GrammarId): LanguageSyntax => (GRAMMAR_DEFINITIONS.get(grammar) as GrammarDefinition).syntax,
+  syntaxOf: (grammar) => (GRAMMAR_DEFINITIONS.get(grammar) as GrammarDefinition).syntax,
 };
 
 /** What collects the facts of files that a grammar reads; null where there are none but texts. */
@@ -55,16 +62,16 @@ export function collectorFor(grammar: GrammarId): GrammarDefinition['facts'] {
 export const LANGUAGE_RULES: Readonly<Record<LanguageId, LanguageRules>> = Object.fromEntries(ALL.flatMap(({ id, rules }) => (rules == null ? [] : [[id, rules]])));
 
 function languageOf(definition: LanguageDefinition): Language {
-  const { id, endings, fileNames = '', comments, needsTabs = false, inside = [], nameConventions = null, family = null } = definition;
+  const { id, endings, fileNames = '', interpreters = '', otherNames = '', comments, needsTabs = false, indentMatters = false, isProse = false, inside = [], nameConventions = null, family = null } = definition;
   return {
-    id, endings: words(endings), names: words(fileNames), grammar: grammarIds(definition), comments, needsTabs, nameConventions, family,
+    id, endings: words(endings), names: words(fileNames), interpreters: words(interpreters), otherNames: words(otherNames), grammar: grammarIds(definition), comments, needsTabs, indentMatters, isProse, nameConventions, family,
     inside: inside === 'all' ? ALL.filter(isCode).map((other) => other.id) : inside,
   };
 }
 
-/** Whether a language can be looked at inside others: it has rules or names of its own. */
-function isCode({ id, grammar, rules }: LanguageDefinition): boolean {
-  return rules != null || (grammar !== null && id !== 'html');
+/** Whether a language is looked at inside files of others: there is something to find by. */
+function isCode({ grammar, rules, needsWhole = false }: LanguageDefinition): boolean {
+  return (rules != null || grammar !== null) && !needsWhole;
 }
 
 function grammarIds({ grammar }: LanguageDefinition): Language['grammar'] {

@@ -1,31 +1,31 @@
 import { C_LIKE, HASH, MARKUP, NO_COMMENTS, type TextLanguage } from './definition.js';
 
 /** A language of which only the text is checked. @param endings file extensions, separated by blanks. */
-function textOnly(id: string, endings: string, comments: TextLanguage['comments'], more: Pick<TextLanguage, 'fileNames' | 'needsTabs'> = {}): TextLanguage {
+function textOnly(id: string, endings: string, comments: TextLanguage['comments'], more: Partial<TextLanguage> = {}): TextLanguage {
   return { id, endings, comments, grammar: null, ...more };
 }
 
 /** Languages without a grammar and rules of their own, that programs are written in. */
 export const OTHER_LANGUAGES: readonly TextLanguage[] = [
-  textOnly('swift', '.swift', C_LIKE),
-  textOnly('scala', '.scala', C_LIKE),
+  textOnly('swift', '.swift', C_LIKE, { interpreters: 'swift' }),
+  textOnly('scala', '.scala', C_LIKE, { interpreters: 'scala' }),
   textOnly('dart', '.dart', C_LIKE),
-  textOnly('perl', '.pl .pm', HASH),
-  textOnly('r', '.r .R', HASH),
-  textOnly('lua', '.lua', { line: ['--'], block: [] }),
-  textOnly('elixir', '.ex .exs', HASH),
-  textOnly('haskell', '.hs', { line: ['--'], block: [['{-', '-}']] }),
+  textOnly('perl', '.pl .pm', HASH, { interpreters: 'perl' }),
+  textOnly('r', '.r .R', HASH, { interpreters: 'Rscript' }),
+  textOnly('lua', '.lua', { line: ['--'], block: [] }, { interpreters: 'lua luajit' }),
+  textOnly('elixir', '.ex .exs', HASH, { interpreters: 'elixir' }),
+  textOnly('haskell', '.hs', { line: ['--'], block: [['{-', '-}']] }, { interpreters: 'runhaskell runghc', indentMatters: true }),
 ];
 
 /** The same for languages of systems. */
 export const OTHER_SHELLS: readonly TextLanguage[] = [
-  textOnly('powershell', '.ps1 .psm1', { line: ['#'], block: [['<#', '#>']] }),
+  textOnly('powershell', '.ps1 .psm1', { line: ['#'], block: [['<#', '#>']] }, { interpreters: 'pwsh' }),
   textOnly('batch', '.bat .cmd', { line: ['REM ', 'rem ', '::'], block: [] }),
 ];
 
 export const XML: TextLanguage = textOnly('xml', '.xml .xsd .xsl .svg', MARKUP);
 
-export const PROSE: TextLanguage = textOnly('text', '.txt .rst .adoc', NO_COMMENTS);
+export const PROSE: TextLanguage = textOnly('text', '.txt .rst .adoc', NO_COMMENTS, { isProse: true });
 
 export const OTHER_STYLES: readonly TextLanguage[] = [textOnly('scss', '.scss', C_LIKE), textOnly('less', '.less', C_LIKE)];
 
@@ -40,6 +40,6 @@ export const OTHER_DATA: readonly TextLanguage[] = [
   textOnly('protobuf', '.proto', C_LIKE),
   textOnly('terraform', '.tf .tfvars', { line: ['#', '//'], block: [['/*', '*/']] }),
   textOnly('dockerfile', '.dockerfile', HASH, { fileNames: 'Dockerfile Containerfile' }),
-  textOnly('makefile', '.mk', HASH, { fileNames: 'Makefile makefile GNUmakefile', needsTabs: true }),
+  textOnly('makefile', '.mk', HASH, { fileNames: 'Makefile makefile GNUmakefile', interpreters: 'make gmake', needsTabs: true, indentMatters: true }),
   textOnly('git-settings', '', HASH, { fileNames: '.gitignore .gitattributes .elvarignore' }),
 ];

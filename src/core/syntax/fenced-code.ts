@@ -13,9 +13,6 @@ interface FencedCode {
   readonly ending: string;
 }
 
-/** What the first word behind a fence means, besides the names of languages and the endings of their files. */
-const MEANT: ReadonlyMap<string, string> = new Map([['golang', 'go'], ['c++', 'cpp'], ['c#', 'csharp'], ['bash', 'shell'], ['zsh', 'shell'], ['node', 'javascript'], ['plpgsql', 'sql'], ['postgresql', 'sql'], ['mysql', 'sql'], ['sqlite', 'sql']]);
-
 const FENCE = /^((?:[ \t]*(?:>|(?:[-*+]|\d{1,9}[.)])(?=[ \t])))*[ \t]*)(`{3,}|~{3,})[ \t]*([\w+#.-]*)[^\n`]*$/gm;
 
 /** The code between fences that say its language, in lists and quotations too: CommonMark 0.31, section 4.5. */
@@ -55,7 +52,7 @@ function isTranscript({ id }: Language, code: string): boolean {
   return id === 'shell' && /^[ \t>]*[$%] /m.test(code);
 }
 
-function languageOf(word: string, { byId, ofName }: LanguageLookup): Language | undefined {
+function languageOf(word: string, { called, ofName }: LanguageLookup): Language | undefined {
   if (word === '') return undefined;
-  return byId(MEANT.get(word) ?? word) ?? ofName(`a.${word}`);
+  return called(word) ?? ofName(`a.${word}`);
 }

@@ -12,13 +12,11 @@ export interface Writing {
   readonly kind: 'name' | 'comment' | 'text';
 }
 
-/** Prose without a grammar: every line is read. */
-const PROSE = new Set(['markdown', 'text']);
-
 /** What people wrote in words: names at their declarations, comments, and strings that look like prose. In file order. */
 export function writtenBy(source: Source): Writing[] {
   const { text: { text, language }, tree } = source;
-  if (PROSE.has(language.id)) return [{ start: 0, text: withoutCode(text), kind: 'comment' }];
+  // Of prose, every line is read.
+  if (language.isProse) return [{ start: 0, text: withoutCode(text), kind: 'comment' }];
   const comments = commentsOf(source).map(({ start, end }) => ({ start, text: withoutCode(text.slice(start, end)), kind: 'comment' as const }));
   if (tree === null) return comments;
   const names = syntaxOf(tree).values !== null ? declaredNames(tree).map(({ node }) => ({ start: node.start, text: node.text, kind: 'name' as const })) : [];

@@ -36,12 +36,9 @@ const MADE_UP = /(?:^|\/)(?:__tests__|tests?|specs?|testdata|fixtures?)\/|[._-](
 /** Lines that name a namespace, a schema or a document type: such a name looks like an address. */
 const NAMING = /xmlns|namespace|_NS\b|\bNS_|\bns[A-Z]|schema|DOCTYPE|\bDTD\b|\brdf\b/i;
 
-/** Prose, in which an address is a reference for readers. */
-const PROSE: ReadonlySet<string> = new Set(['markdown', 'text']);
-
 function* findPlain(source: Source, { free }: { readonly free: readonly string[] }): Iterable<Hit> {
   const { text, language, path } = source.text;
-  if (!text.includes('://') || PROSE.has(language.id) || MADE_UP.test(path) || !/\b(?:http|ws|ftp):\/\//i.test(text)) return;
+  if (!text.includes('://') || language.isProse || MADE_UP.test(path) || !/\b(?:http|ws|ftp):\/\//i.test(text)) return;
   const isQuoted = referenceTest(source);
   for (const { 0: address, index } of text.matchAll(/\b(?:http|ws|ftp):\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/gi)) {
     // What is the key of something is a name.

@@ -15,9 +15,6 @@ interface Options {
 /** The blanks that replace a tab if no indent width is set. */
 const USUAL_WIDTH = 4;
 
-/** Languages in which indentation has meaning: a mix of tabs and blanks needs a person. */
-const MEANINGFUL = new Set(['python', 'yaml', 'makefile', 'haskell', 'markdown']);
-
 export default defineRule({
   id: 'text/indent',
   title: 'Lines are indented consistently',
@@ -68,7 +65,7 @@ function findIndents(source: Source, options: Options): Hit[] {
 }
 
 function isRepairable({ text: { text, language } }: Source): boolean {
-  return !MEANINGFUL.has(language.id) || (language.id === 'python' && /^\t/m.test(text) && !/^\t* /m.test(text));
+  return !language.indentMatters || (language.id === 'python' && /^\t/m.test(text) && !/^\t* /m.test(text));
 }
 
 /** @param tabs the number of tabs in the indentation from `start` to `end`. */

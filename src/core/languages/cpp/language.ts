@@ -28,6 +28,7 @@ export const C_NAMES: NameConventions = { variable: ['snake', 'camel'], constant
 export const CPP: LanguageDefinition = {
   id: 'cpp',
   endings: '.cc .cpp .cxx .hh .hpp .hxx',
+  otherNames: 'c++',
   comments: C_LIKE,
   nameConventions: C_NAMES,
   family: C_FAMILY,

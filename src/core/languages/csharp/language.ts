@@ -7,6 +7,7 @@ import { CSHARP_SYNTAX } from './syntax.js';
 export const CSHARP: LanguageDefinition = {
   id: 'csharp',
   endings: '.cs .csx',
+  otherNames: 'c#',
   comments: C_LIKE,
   // Framework Design Guidelines, "Naming Guidelines".
   nameConventions: { variable: ['camel'], constant: ['pascal', 'upper'], function: ['pascal'], type: ['pascal'] },

@@ -7,6 +7,7 @@ import { GO_RULES } from './rules.js';
 export const GO: LanguageDefinition = {
   id: 'go',
   endings: '.go',
+  otherNames: 'golang',
   comments: C_LIKE,
   needsTabs: true,
   // Effective Go, "MixedCaps".

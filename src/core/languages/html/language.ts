@@ -7,6 +7,7 @@ export const HTML: LanguageDefinition = {
   endings: '.html .htm',
   comments: MARKUP,
   inside: ['javascript', 'css', 'json'],
+  needsWhole: true,
   nameConventions: null,
   family: SCRIPT_FAMILY,
   grammar: { id: 'html', compiled: ['tree-sitter-html', 'tree-sitter-html.wasm'], syntax: DATA_SYNTAX, facts: null },

@@ -10,6 +10,7 @@ import { JAVA_RULES } from './rules.js';
 export const JAVA: LanguageDefinition = {
   id: 'java',
   endings: '.java',
+  interpreters: 'java',
   comments: C_LIKE,
   // JLS, section 6.1.
   nameConventions: { variable: ['camel'], constant: ['upper'], function: ['camel'], type: ['pascal'] },

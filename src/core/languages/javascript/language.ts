@@ -29,6 +29,8 @@ const GRAMMAR: GrammarDefinition = { id: 'javascript', compiled: ['tree-sitter-j
 export const JAVASCRIPT: LanguageDefinition = {
   id: 'javascript',
   endings: '.js .mjs .cjs .jsx',
+  interpreters: 'node nodejs bun',
+  otherNames: 'node',
   comments: C_LIKE,
   nameConventions: SCRIPT_NAMES,
   family: SCRIPT_FAMILY,

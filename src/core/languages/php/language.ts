@@ -11,6 +11,7 @@ import { PHP_RULES } from './rules.js';
 export const PHP: LanguageDefinition = {
   id: 'php',
   endings: '.php .phtml',
+  interpreters: 'php',
   comments: { line: ['//', '#'], block: [['/*', '*/']] },
   inside: ['javascript', 'css'],
   nameConventions: { variable: ['camel', 'snake'], constant: ['upper'], function: ['camel', 'snake'], type: ['pascal'] },

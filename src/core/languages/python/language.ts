@@ -10,7 +10,9 @@ import { PYTHON_RULES } from './rules.js';
 export const PYTHON: LanguageDefinition = {
   id: 'python',
   endings: '.py .pyi .pyw',
+  interpreters: 'python pypy',
   comments: HASH,
+  indentMatters: true,
   // PEP 8, "Naming Conventions".
   nameConventions: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake'], type: ['pascal'] },
   family: ownFamily('python'),

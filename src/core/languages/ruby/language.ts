@@ -8,6 +8,7 @@ export const RUBY: LanguageDefinition = {
   id: 'ruby',
   endings: '.rb .rake .gemspec',
   fileNames: 'Gemfile Rakefile',
+  interpreters: 'ruby',
   comments: HASH,
   // As in the documentation and the standard library of Ruby.
   nameConventions: { variable: ['snake'], constant: ['upper', 'pascal'], function: ['snake'], type: ['pascal'] },

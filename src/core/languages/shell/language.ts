@@ -8,6 +8,8 @@ import { SHELL_RULES } from './rules.js';
 export const SHELL: LanguageDefinition = {
   id: 'shell',
   endings: '.sh .bash .zsh .ksh',
+  interpreters: 'sh bash dash ash ksh mksh zsh',
+  otherNames: 'bash zsh',
   comments: HASH,
   nameConventions: { variable: ['snake', 'upper'], constant: ['upper'], function: ['snake', 'kebab'], type: ['pascal'] },
   family: ownFamily('shell'),

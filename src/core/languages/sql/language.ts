@@ -9,6 +9,7 @@ import { SQL_RULES } from './rules.js';
 export const SQL: LanguageDefinition = {
   id: 'sql',
   endings: '.sql .pgsql .plsql .ddl .dml',
+  otherNames: 'plpgsql postgresql mysql sqlite',
   comments: { line: ['--'], block: [['/*', '*/']] },
   nameConventions: SQL_NAMES,
   grammar: null,

@@ -13,6 +13,7 @@ const WITH_ELEMENTS: GrammarDefinition = { id: 'tsx', compiled: ['tree-sitter-ty
 export const TYPESCRIPT: LanguageDefinition = {
   id: 'typescript',
   endings: '.ts .mts .cts .tsx',
+  interpreters: 'deno tsx ts-node',
   comments: C_LIKE,
   nameConventions: SCRIPT_NAMES,
   family: SCRIPT_FAMILY,

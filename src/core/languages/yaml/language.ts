@@ -5,6 +5,7 @@ export const YAML: LanguageDefinition = {
   id: 'yaml',
   endings: '.yaml .yml',
   comments: HASH,
+  indentMatters: true,
   nameConventions: null,
   family: null,
   grammar: {
