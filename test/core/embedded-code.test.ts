@@ -15,7 +15,7 @@ import { HAS_TIME, sampled } from '../support/runs.js';
 import { builtDictionary, builtGrammars } from '../support/grammars.js';
 import { textOf, withSource } from '../support/sources.js';
 import { toldStarts } from '../support/told-findings.js';
-import { GRAMMARS, languageById } from '../../src/core/languages/languages.js';
+import { GRAMMARS, languageById, LANGUAGES } from '../../src/core/languages/languages.js';
 import { judgesIn, knowsLanguage, languagesOf } from '../../src/core/catalog/rule-languages.js';
 
 const grammars = builtGrammars();
@@ -79,6 +79,11 @@ describe.each(Object.entries(WRAPPINGS))('code inside %s', (place, wrappings) =>
     const outcome = repairFile(textOf(outer, `${before}${behind(prefix, code)}${after}`), setOf(rule, options), tools, () => true);
     expect(outcome.text.text).toBe(`${before}${behind(prefix, expected as string)}${after}`);
   });
+});
+
+test('what Markdown may contain is all that has a grammar or rules of its own, but for pages', () => {
+  const known = LANGUAGES.filter(({ id, grammar }) => id !== 'html' && (grammar !== null || id === 'sql')).map(({ id }) => id);
+  expect(languageById('markdown')?.inside).toEqual(known);
 });
 
 test('a rule is in force wherever code of one of its languages may be', () => {
