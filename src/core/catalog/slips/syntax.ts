@@ -86,7 +86,7 @@ function isGrammarsOwn(node: Node, grammar: string): boolean {
 }
 
 function errorAt(node: Node, { tree, text: { text } }: ParsedSource): Hit | null {
-  if (node.isMissing) return hitAtCapture(node, `${node.isNamed ? `a ${words(node.type)}` : `“${node.type}”`} is missing here`);
+  if (node.isMissing) return hitAtCapture(node, `${node.isNamed ? withArticle(words(node.type)) : `“${node.type}”`} is missing here`);
   if (!node.isError) return null;
   const unclosed = unclosedIn(node, tree);
   if (unclosed !== null) return hitAtCapture(unclosed, `“${unclosed.type}” is never closed`);
@@ -119,4 +119,8 @@ function words(type: string): string {
 
 function shorten(text: string): string {
   return text.length > 40 ? `${text.slice(0, 39)}…` : text;
+}
+
+function withArticle(noun: string): string {
+  return `${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`;
 }
