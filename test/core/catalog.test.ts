@@ -1,4 +1,4 @@
-import { LANGUAGE_RULES } from '../../src/core/languages/languages.js';
+import { LANGUAGE_RULES, languageById, languageOfName, LANGUAGES } from '../../src/core/languages/languages.js';
 import { z } from 'zod';
 import { describe, expect, test } from 'vitest';
 import { Catalog, optionType } from '../../src/core/catalog/catalog.js';
@@ -6,7 +6,6 @@ import { CATALOG } from '../../src/core/catalog/registry.js';
 import { describeOptionType } from '../../src/formats/text/option.js';
 import { grammarFor, type Language } from '../../src/core/base/language.js';
 import { defineRule, finderFor, type RuleDeclaration } from '../../src/core/finders/rule.js';
-import { languageById, languageOfName, LANGUAGES } from '../../src/core/languages/languages.js';
 
 const declaration: RuleDeclaration<Record<never, never>> = {
   id: 'slips/example',

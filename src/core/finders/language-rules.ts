@@ -38,9 +38,9 @@ export function writerFor(language: LanguageId): LanguageWriter {
   };
 }
 
-/** Rules that find in a language what they find in another one, by the same grammar; the examples are there. */
-export function asIn(language: LanguageId, rules: readonly RuleId[]): LanguageRules {
-  return Object.fromEntries(rules.map((rule) => [rule, { finder: null, examples: [], shownIn: language }]));
+/** Rules that find in one language what they find in another, by the same grammar; the examples are there. @param known the rules that the other one knows. */
+export function asIn(language: LanguageId, known: LanguageRules, rules: readonly RuleId[]): LanguageRules {
+  return Object.fromEntries(rules.map((rule) => [rule, { finder: known[rule]?.finder ?? null, examples: [], shownIn: language }]));
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { RulingQuestion } from '../questions/change-questions.js';
+import type { RulingQuestion, ExpectationQuestion } from '../questions/change-questions.js';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { rulingOutcome } from '../../core/impact/ruling-outcome.js';
@@ -25,7 +25,6 @@ import type { FileChange } from '../writing/file-change.js';
 import { expectationOf } from './expectation-now.js';
 import { whileWriting } from '../writing/while-writing.js';
 import type { UnwrittenFile } from '../writing/writer.js';
-import type { ExpectationQuestion } from '../questions/change-questions.js';
 
 /** Which layer file to change. */
 export type LayerTarget = { readonly kind: 'directory'; readonly directory: string } | { readonly kind: 'personal' };

@@ -1,6 +1,5 @@
 import { defineRule } from '../../finders/rule.js';
 import type { Hit } from '../../finders/finder.js';
-import { isDeclarationFile } from '../../languages/javascript/exported-names.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { Reference } from '../../syntax/bindings/references.js';
 import type { Binding } from '../../syntax/bindings/scope.js';
@@ -11,6 +10,7 @@ import { statementsOf } from '../../syntax/statements.js';
 import { byTree, hitAt, shared } from '../../finders/hits.js';
 import { nameTest } from '../../finders/name-patterns.js';
 import { freeNames } from '../../finders/options.js';
+import { isDeclarationFile } from '../../finders/declaration-files.js';
 
 export default defineRule({
   id: 'dead/parameter',

@@ -3,13 +3,14 @@ import type { Hit } from '../../finders/finder.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import { isFunctionBinding } from '../../syntax/bindings/functions.js';
 import type { Binding } from '../../syntax/bindings/scope.js';
-import { isDeclarationFile, isModule } from '../../languages/javascript/exported-names.js';
+import { isModule } from '../../languages/javascript/exported-names.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { byTree, hitAt, shared } from '../../finders/hits.js';
 import { lazily } from '../../base/lazily.js';
 import { nameTest } from '../../finders/name-patterns.js';
 import { freeNames } from '../../finders/options.js';
+import { isDeclarationFile } from '../../finders/declaration-files.js';
 
 export default defineRule({
   id: 'dead/variable',

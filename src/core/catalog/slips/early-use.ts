@@ -3,12 +3,13 @@ import type { Hit } from '../../finders/finder.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
 import type { Reference } from '../../syntax/bindings/references.js';
 import type { Binding, BindingKind } from '../../syntax/bindings/scope.js';
-import { isDeclarationFile, isModule } from '../../languages/javascript/exported-names.js';
+import { isModule } from '../../languages/javascript/exported-names.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { LOOPS } from '../../syntax/statements.js';
 import { bad, good } from '../../finders/examples.js';
 import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
+import { isDeclarationFile } from '../../finders/declaration-files.js';
 
 export default defineRule({
   id: 'slips/early-use',

@@ -10,8 +10,7 @@ import { operatorTest } from '../../syntax/operators.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { isFilled } from '../../syntax/texts.js';
 import { isTestPath } from '../../finders/test-paths.js';
-import { bad, good } from '../../finders/examples.js';
-import { byTree, hitAt, hitsOf, inLanguages, NO_HITS } from '../../finders/hits.js';
+import { byTree, hitAt, hitsOf, NO_HITS, shared } from '../../finders/hits.js';
 
 const COMPARES = /^(?:===?|!==?|<>|is|is not|<=|>=|<|>|=|-eq|-ne|-lt|-gt|-le|-ge|&&|\|\||and|or)$/;
 
@@ -23,35 +22,7 @@ export default defineRule({
   tags: ['correctness', 'starter'],
   confidence: 'likely',
   options: {},
-  find: {
-    languages: inLanguages('javascript typescript php java cpp c go shell python', byTree(findSelf)),
-    others: byTree(findSelf),
-  },
-  examples: [
-    good('javascript', 'if (a === b || a.x < b.x || next() === next()) sail();\nif (tide !== tide) wait();\n'),
-    bad('javascript', 'if (a.x === a.x || b < b) sail();\n', ['1:5-16 [possible] a.x is on both sides of ===', '1:20-25 b is on both sides of <']),
-    bad('javascript', 'if (low && high && low) sail();\ntide = tide;\n', ['1:20 low is tested twice in this condition', '2:1 tide is assigned to itself']),
-    good('javascript', 'if (low && next() && low) sail();\n'),
-    bad('java', 'class Quay { boolean same(String a) { return a.equals(a); } }\n', '1:46-57 a is compared with itself'),
-    bad('shell', 'test "$a" = "$a"\n[ $a -eq $a ]\n', ['1:1-17 "$a" is on both sides of =', '2:3-12 $a is on both sides of -eq']),
-    good('python', 'class Quay:\n    tide = tide\n'),
-    bad('python', 'def moor(b):\n    if a is a:\n        b = b\n', ['2:8-14 a is on both sides of is', '3:9-14 b is assigned to itself']),
-    good('python', 'str = str\n'),
-    good('typescript', 'const same = a - a;\n'),
-    bad('typescript', 'const same = a && a;\n', '1:14-20 a is on both sides of &&'),
-    good('php', '<?php if ($a === $b) sail();\n'),
-    bad('php', '<?php if ($a === $a) sail();\n', '1:11-20 $a is on both sides of ==='),
-    good('java', 'class Quay { boolean same = a == b; }\n'),
-    bad('java', 'class Quay { boolean same = a == a; }\n', '1:29 a is on both sides of =='),
-    good('cpp', 'bool same = a == b;\n'),
-    bad('cpp', 'bool same = a->x >= a->x;\n', '1:13-25 a->x is on both sides of >='),
-    good('go', 'package quay\n\nvar same = a == b\n'),
-    bad('go', 'package quay\n\nvar same = a == a\n', '3:12-18 a is on both sides of =='),
-    good('shell', 'if [ "$a" = "$b" ]; then sail; fi\n'),
-    bad('shell', 'if [ "$a" = "$a" ]; then sail; fi\n', '1:6 "$a" is on both sides of ='),
-    good('python', 'same = a == b\n'),
-    bad('python', 'same = a == a or b and b\n', ['1:8 [possible] a is on both sides of ==', '1:18 b is on both sides of and']),
-  ],
+  find: shared(byTree(findSelf)),
 });
 
 const BINARY = ['binary_expression', 'comparison_operator', 'boolean_operator'];

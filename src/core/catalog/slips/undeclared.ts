@@ -4,7 +4,7 @@ import type { FileFacts } from '../../facts/facts.js';
 import { sharedIn, type ProjectFacts } from '../../facts/project.js';
 import { hashOf } from '../../facts/word-hash.js';
 import { bindingsOf } from '../../syntax/bindings/bindings.js';
-import { isDeclarationFile, isModule } from '../../languages/javascript/exported-names.js';
+import { isModule } from '../../languages/javascript/exported-names.js';
 import type { Reference } from '../../syntax/bindings/references.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
@@ -14,6 +14,7 @@ import { isKnownGlobal } from '../../finders/known-globals.js';
 import { nameTest } from '../../finders/name-patterns.js';
 import { patterns } from '../../finders/options.js';
 import { isTestPath } from '../../finders/test-paths.js';
+import { isDeclarationFile } from '../../finders/declaration-files.js';
 
 const TYPE_PLACES = new Set(['type_annotation', 'type_query', 'nested_type_identifier', 'implements_clause', 'extends_type_clause', 'type_alias_declaration', 'ambient_declaration', 'type_arguments', 'type_predicate', 'asserts', 'type_predicate_annotation', 'asserts_annotation', 'function_type', 'index_signature']);
 

@@ -1,3 +1,4 @@
+import { CPP_RULES } from '../cpp/rules.js';
 import { asIn, type LanguageRules } from '../../finders/language-rules.js';
 import { DEAD_RULES } from './rules/dead.js';
 import { IDIOM_RULES } from './rules/idiom.js';
@@ -27,11 +28,15 @@ const AS_IN_CPP = [
   'slips/fall-through',
   'slips/repeated-case',
   'slips/shadowed-name',
+  'slips/assign-in-test',
+  'slips/hollow-block',
+  'slips/self-compare',
+  'slips/swallowed-error',
 ];
 
 /** The rules that find here by themselves or as they do elsewhere; those about this language alone are in the catalog. */
 export const C_RULES: LanguageRules = {
-  ...asIn('cpp', AS_IN_CPP),
+  ...asIn('cpp', CPP_RULES, AS_IN_CPP),
   ...DEAD_RULES,
   ...IDIOM_RULES,
   ...IMPORTS_RULES,

@@ -37,11 +37,6 @@ const EXPORTING = ['export_statement', 'ambient_declaration'];
 /** What is inside these is not visible from outside, unless it is exported itself. */
 const HIDING = new Set(['statement_block', 'class_body', 'arrow_function', 'function_declaration', 'function_expression', 'function_signature', 'function_type']);
 
-/** Whether a file declares what is written elsewhere: TypeScript's `.d.ts` and its forms for modules. @param path of the file. */
-export function isDeclarationFile(path: string): boolean {
-  return /\.d\.[cm]?ts$/.test(path);
-}
-
 /** Whether a JavaScript file keeps its names to itself: a module of the language or of Node. All else is a classic script. */
 export function isModule(tree: SyntaxTree): boolean {
   return moduleForm(tree).isModule;

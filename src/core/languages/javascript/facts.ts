@@ -1,4 +1,4 @@
-import { isDeclarationFile, isModule } from './exported-names.js';
+import { isModule } from './exported-names.js';
 import { argumentsOf, callsOf } from '../../syntax/calls.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
@@ -7,6 +7,7 @@ import { basesOf, CLASS_TYPES, classesIn } from './class-facts.js';
 import { scriptExports } from './export-facts.js';
 import { LOADERS, scriptImports } from './import-facts.js';
 import { topLevel, type TopLevel } from './top-level-facts.js';
+import { isDeclarationFile } from '../../finders/declaration-files.js';
 
 /** The node types of names. */
 const SCRIPT_NAMES: ReadonlyMap<string, true> = new Map(['identifier', 'property_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern', 'type_identifier'].map((type) => [type, true]));

@@ -4,6 +4,7 @@ import { NAMES_RULES } from './rules/names.js';
 import { SAFETY_RULES } from './rules/safety.js';
 import { SIZE_RULES } from './rules/size.js';
 import { SLIPS_RULES } from './rules/slips.js';
+import { DEAD_RULES } from './rules/dead.js';
 
 /** The rules that find here by themselves or as they do elsewhere; those about this language alone are in the catalog. */
 export const SHELL_RULES: LanguageRules = {
@@ -12,4 +13,5 @@ export const SHELL_RULES: LanguageRules = {
   ...SAFETY_RULES,
   ...SIZE_RULES,
   ...SLIPS_RULES,
+  ...DEAD_RULES,
 };

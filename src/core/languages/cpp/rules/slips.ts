@@ -1,6 +1,9 @@
+import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
+import { byTree, hitsOf } from '../../../finders/hits.js';
+import { bareBlocks, endsHead } from '../../../finders/hollow-blocks.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
-const { as, bad, good } = writerFor('cpp');
+const { as, bad, by, good } = writerFor('cpp');
 
 /** What `slips/*` finds. */
 export const SLIPS_RULES: LanguageRules = {
@@ -21,4 +24,23 @@ export const SLIPS_RULES: LanguageRules = {
     bad('int moor(int a) { for (int i = 0; i < a; ++i) { int a = 2; sail(a); } return a; }\n', '1:53-54 a hides the outer parameter of that name'),
   ),
   'slips/syntax': as(good('int berths = 1;\n'), bad('int moor() { return (1; }\n', '1:23-23 “)” is missing here')),
+  'slips/assign-in-test': by(
+    byTree(assignedInConditions),
+    good('void moor() { if (full == 1) wait(); if (auto a = next()) wait(); }\n'),
+    bad('void moor() { if (full = 1) wait(); }\n', '1:19-27 this assigns a value where a test is expected'),
+  ),
+  'slips/hollow-block': by(
+    byTree((source) => [...bareBlocks(source, ['compound_statement']), ...hitsOf(source.tree.ofType('expression_statement').filter(({ start, end }) => end - start === 1), endsHead)]),
+    good('void moor() {}\nvoid wait() { while (full) { sail(); } }\n'),
+    bad('void moor() { if (full); sail(); }\n', '1:24-25 this semicolon ends the if, so nothing depends on it'),
+    bad('void moor() { if (full) { } }\n', '1:25 this block is empty'),
+  ),
+  'slips/self-compare': as(
+    good('bool same = a == b;\n'),
+    bad('bool same = a->x >= a->x;\n', '1:13-25 a->x is on both sides of >='),
+  ),
+  'slips/swallowed-error': as(
+    good('void moor() { try { sail(); } catch (const Full& e) { wait(e); } }\n'),
+    bad('void moor() { try { sail(); } catch (...) { } }\n', '1:31-42 the error caught here is ignored'),
+  ),
 };

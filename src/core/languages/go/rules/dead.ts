@@ -12,4 +12,8 @@ export const DEAD_RULES: LanguageRules = {
     good('package quay\n\ntype tide int\n\nvar low tide\n'),
     bad('package quay\n\ntype tide int\n', '3:6-10 tide is never used in the project'),
   ),
+  'dead/function': as(
+    good('package quay\n\nfunc moor() int { return 1 }\n\nvar low = moor()\n'),
+    bad('package quay\n\nfunc moor() int { return moor() }\n\nfunc TestMoor() {}\n', '3:6-10 moor is never used in the project'),
+  ),
 };

@@ -1,6 +1,6 @@
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
-const { as, bad, good } = writerFor('java');
+const { as, bad, by, good } = writerFor('java');
 
 /** What `idiom/*` finds. */
 export const IDIOM_RULES: LanguageRules = {
@@ -28,5 +28,10 @@ export const IDIOM_RULES: LanguageRules = {
   'idiom/public-first': as(
     good('class Quay { private int a; public void moor() {} void sail() {} private void wait() {} }\n'),
     bad('class Quay { private void wait() {} public void moor() {} }\n', '1:49-53 moor is public but comes after a private method'),
+  ),
+  'idiom/wildcard-import': by(
+    { by: 'query', query: '(import_declaration (_) @module (asterisk) @finding)', message: 'everything in {module} is imported' },
+    good('import harbour.Quay;\n'),
+    bad('import harbour.*;\n', '1:16-17 everything in harbour is imported'),
   ),
 };

@@ -1,6 +1,13 @@
+import { alsoByProject, byTree } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+import type { FreeNames } from '../../../finders/options.js';
+import { unusedMembers } from '../../../finders/private-members.js';
+import { uncalledFunctions, unnamedFunctions } from '../../../finders/unused-functions.js';
+import { FUNCTIONS } from '../../../syntax/functions.js';
+import { NAMES_OF_SCRIPT_MEMBERS, scriptMembers } from '../members.js';
+import { unusedImportsInScript } from '../unused-imports.js';
 
-const { as, bad, good } = writerFor('javascript');
+const { as, bad, by, good } = writerFor('javascript');
 
 /** What `dead/*` finds. */
 export const DEAD_RULES: LanguageRules = {
@@ -36,5 +43,26 @@ export const DEAD_RULES: LanguageRules = {
     bad('export function moor() {\n  let count = 0;\n  count = count + 1;\n  class Berth {}\n  const [low, high] = tides();\n  return low;\n}\n', ['2:7 count is set but never read', '4:9 Berth is never used', '5:15 high is never used']),
     good('export function moor() {\n  let wait = start();\n  wait = wait.then(sail);\n  const [, high] = tides();\n  return high;\n}\n'),
     good("const { Quay, Tide } = require('./quay.js');\n/** @param {Quay} quay */\nmodule.exports = (quay) => new Tide(quay);\n"),
+  ),
+  'dead/import': by(
+    byTree(unusedImportsInScript),
+    good("import './setup.js';\nimport sail, { moor as dock } from './quay.js';\nsail(dock);\n"),
+    good("import { Tide } from './tide.js';\n/** @param {Tide} tide */\nexport function read(tide) {}\n"),
+    bad("import sail, { moor, dock } from './quay.js';\nimport * as pilot from 'pilot';\nlog.moor(dock); // sail\n", ['1:8-12 sail is imported and never used', '1:16-20 moor is imported and never used', '2:13-18 pilot is imported and never used'], {
+      repaired: "import { dock } from './quay.js';\nlog.moor(dock); // sail\n",
+    }),
+  ),
+  'dead/private-member': by(
+    byTree((source, options: FreeNames) => unusedMembers(source, scriptMembers(source), NAMES_OF_SCRIPT_MEMBERS, options), ['private_property_identifier']),
+    good('class Quay { #tide = 1; low() { return this.#tide; } }\n'),
+    bad('class Quay { #tide = 1; #moor() {} }\n', ['1:14-19 #tide is private and never used', '1:25-30 #moor is private and never used']),
+  ),
+  'dead/function': by(
+    alsoByProject(byTree(uncalledFunctions, FUNCTIONS), unnamedFunctions),
+    good('export function moor() { return next(); }\nfunction next() { return 1; }\n'),
+    bad('export const quay = 1;\nfunction count(n) { return n ? count(n - 1) : 0; }\nconst next = () => 1;\n', ['2:10-15 count is never used', '3:7-11 next is never used']),
+    good('export const quay = 1;\nfunction onTide() {}\n', { options: { free: ['on.*'] } }),
+    good('function moor() { return 1; }\n', { file: 'quay.js', others: { 'index.html': '<script src="quay.js"></script><a onclick="moor()">moor</a>\n' } }),
+    bad('function moor() { return 1; }\n', '1:10 [likely] moor is never used in the project', { file: 'quay.js', others: { 'index.html': '<script src="quay.js"></script>\n' } }),
   ),
 };

@@ -1,6 +1,12 @@
+import { byTree, NO_HITS } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+import { repeatedImports } from '../../../finders/repeated-imports.js';
+import { unsortedImports } from '../../../finders/sorted-imports.js';
+import { importStatements } from '../imports.js';
+import { mergeScript, namesOneTwice, SCRIPT_STATEMENTS, scriptKey } from '../repeated-imports.js';
+import { scriptEntry } from '../sorted-imports.js';
 
-const { as, bad, good } = writerFor('javascript');
+const { as, bad, by, good } = writerFor('javascript');
 
 /** What `imports/*` finds. */
 export const IMPORTS_RULES: LanguageRules = {
@@ -21,5 +27,16 @@ export const IMPORTS_RULES: LanguageRules = {
   'imports/missing': as(
     good("import { tide } from './tide.js';\nimport sail from 'sail';\nimport './look.css';\n", { file: 'quay.js', others: { 'tide.ts': 'export const tide = 1;\n' } }),
     bad("import { tide } from './tides.js';\nconst low = require('../low');\n", ['1:22-34 ./tides.js leads to no file', '2:21-29 ../low leads to no file'], { file: 'a/quay.js', others: { 'a/tide.js': 'export const tide = 1;\n' } }),
+  ),
+  'imports/repeated': by(
+    byTree((source) => (namesOneTwice(source.tree) ? repeatedImports(source, SCRIPT_STATEMENTS, scriptKey, mergeScript) : NO_HITS), SCRIPT_STATEMENTS),
+    good("import a, { b } from './a.js';\nimport * as c from './a.js';\nimport { d } from './d.js';\n"),
+    bad("import { a } from './a.js';\nimport { b as c } from './a.js';\n", '2:1-33 this module is imported above already', { repaired: "import { a, b as c } from './a.js';\n" }),
+    bad("import './a.js';\nimport './a.js';\nsail();\n", '2:1 this module is imported above already', { repaired: "import './a.js';\nsail();\n" }),
+  ),
+  'imports/sorted': by(
+    byTree((source) => unsortedImports(source, importStatements(source.tree).map(scriptEntry)), ['import_statement']),
+    good("import a from 'a';\nimport b from '../b.js';\nimport c from './c.js';\n\nimport d from 'a';\n"),
+    bad("import b from 'b';\nimport c from 'c';\nimport a from 'a';\n", '3:1-19 a belongs before c', { repaired: "import a from 'a';\nimport b from 'b';\nimport c from 'c';\n" }),
   ),
 };

@@ -15,4 +15,12 @@ export const TEXT_RULES: LanguageRules = {
     bad('function sail() {\n  go();\n}\n// Waits.\nfunction moor() {}\n', '5:1-19 no empty line above this definition', { repaired: 'function sail() {\n  go();\n}\n\n// Waits.\nfunction moor() {}\n' }),
     bad('class Quay {\n  a() {\n  }\n  b() {}\n}\n', '4:3 no empty line above this definition', { repaired: 'class Quay {\n  a() {\n  }\n\n  b() {}\n}\n' }),
   ),
+  'text/spacing': as(
+    good('const tide = low + high * 2;\nsail(a, b, -c);\nconst f = (a = 1) => a ? b : c;\n'),
+    good('sail(...a);\nb = [c,];\nfor (let i = 0; i < 3; i++) {}\n'),
+    bad('const tide=low+ high;\nsail(a,b);\n', ['1:11-12 no space around =', '1:15-16 no space before +', '2:7-8 no space after this comma'], { repaired: 'const tide = low + high;\nsail(a, b);\n' }),
+    bad('const f = (a=1)=>a?b :c;\n', ['1:13 no space around =', '1:16 no space around =>', '1:19 no space around ?', '1:22 no space after :'], { repaired: 'const f = (a = 1) => a ? b : c;\n' }),
+    bad('a = b*c+d;\n', '1:8 no space around +', { options: { tight: ['*'] }, repaired: 'a = b*c + d;\n' }),
+    good('sail(a,b);\n', { options: { commas: false } }),
+  ),
 };

@@ -1,6 +1,11 @@
+import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
+import { byTree, eachNode, hitsOf } from '../../../finders/hits.js';
+import { bareBlocks, endsHead } from '../../../finders/hollow-blocks.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+import { isLooseComparison, judgeComparison } from '../../../finders/loose-comparisons.js';
+import { eachHolder, literalKey } from '../../../finders/repeated-keys.js';
 
-const { as, bad, good } = writerFor('php');
+const { as, bad, by, good } = writerFor('php');
 
 /** What `slips/*` finds. */
 export const SLIPS_RULES: LanguageRules = {
@@ -25,5 +30,37 @@ export const SLIPS_RULES: LanguageRules = {
   'slips/unthrown-error': as(
     good('<?php throw new FullException();\n'),
     bad('<?php new FullException();\n', '1:7-26 FullException is created here but not thrown'),
+  ),
+  'slips/assign-in-test': by(
+    byTree(assignedInConditions),
+    bad('<?php if ($full and $tide = 3) sail();\n', '1:21-30 this assigns a value where a test is expected'),
+    good('<?php if ($full && $tide = tide()) sail();\n'),
+    good('<?php while (($line = next()) !== false) sail($line);\n'),
+    bad('<?php if ($full = true) wait();\n', '1:11 this assigns a value where a test is expected'),
+  ),
+  'slips/hollow-block': by(
+    byTree((source) => [...bareBlocks(source, ['compound_statement']), ...hitsOf(source.tree.ofType('empty_statement'), endsHead)]),
+    good('<?php function moor() {}\nif ($full) { wait(); }\n'),
+    bad('<?php foreach ($boats as $boat) {}\n', '1:33-35 this block is empty'),
+    bad('<?php if ($full); sail();\n', '1:17 this semicolon ends the if, so nothing depends on it'),
+  ),
+  'slips/loose-compare': by(
+    eachNode(['binary_expression'], (node) => judgeComparison(node, null), isLooseComparison),
+    good('<?php if ($a === $b) sail();\n'),
+    bad('<?php if ($a == $b || $c <> 1) sail();\n', ['1:14-16 == converts its operands before comparing; === does not', '1:26-28 <> converts its operands before comparing; !== does not']),
+  ),
+  'slips/repeated-key': by(
+    eachHolder(['array_creation_expression'], (part) => literalKey(part.type === 'array_element_initializer' && part.parts.length === 2 ? part.firstPart : null)),
+    bad('<?php $quay = [Tide::LOW => 1, Tide::LOW => 2];\n', '1:32-41 the key Tide::LOW appears twice; only the last value counts'),
+    good("<?php $quay = ['low' => 1, 'high' => 2, 3];\n"),
+    bad("<?php $quay = ['low' => 1, \"low\" => 2];\n", '1:28 the key low appears twice; only the last value counts'),
+  ),
+  'slips/self-compare': as(
+    good('<?php if ($a === $b) sail();\n'),
+    bad('<?php if ($a === $a) sail();\n', '1:11-20 $a is on both sides of ==='),
+  ),
+  'slips/swallowed-error': as(
+    good('<?php try { sail(); } catch (Full $e) { wait($e); }\n'),
+    bad('<?php try { sail(); } catch (Full $e) {}\n', '1:23-38 the error caught here is ignored'),
   ),
 };

@@ -1,6 +1,14 @@
+import { alsoByProject, byTree } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+import type { FreeNames } from '../../../finders/options.js';
+import { unusedMembers } from '../../../finders/private-members.js';
+import { uncalledFunctions, unnamedFunctions } from '../../../finders/unused-functions.js';
+import { unusedImports } from '../../../finders/unused-imports.js';
+import { FUNCTIONS } from '../../../syntax/functions.js';
+import { NAMES_OF_PYTHON_MEMBERS, pythonMembers } from '../members.js';
+import { PYTHON_IMPORTS } from '../unused-imports.js';
 
-const { as, bad, good } = writerFor('python');
+const { as, bad, by, good } = writerFor('python');
 
 /** What `dead/*` finds. */
 export const DEAD_RULES: LanguageRules = {
@@ -35,5 +43,28 @@ export const DEAD_RULES: LanguageRules = {
     good('def moor():\n    global quay\n    quay = 1\n    low, high = tides()\n    return high\n'),
     bad('def moor():\n    berth = next()\n    count = 0\n    count += 1\n', ['2:5-10 berth is never used', '3:5-10 count is set but never read']),
     bad('def moor():\n    count = 0\n    count = count + 1\n    try:\n        sail()\n    except Full as full:\n        wait()\n', ['2:5 count is set but never read', '6:20 full is never used']),
+  ),
+  'dead/import': by(
+    byTree((source) => unusedImports(source, PYTHON_IMPORTS)),
+    good('import quay as q\nimport quay.berth\ntry:\n    import tide\nexcept ImportError:\n    q.close()\n'),
+    good('import os.path\nfrom tide import low as ebb, high as high\nos.path.join(ebb)\n'),
+    good("from tide import Low, __doc__\n__all__ = ['Low']\n"),
+    good('try:\n    import tide\nexcept ImportError:\n    import ebb as tide\nimport readline\n'),
+    good('from quay import (\n    low,\n    high,  # for the pilots\n)\nlow()\n'),
+    good('from .tide import low, high, ebb, flood\nfrom .quay import moor  # for the pilots\n'),
+    bad('if full:\n    import os  # why\n', '2:12-14 os is imported and never used', { repaired: 'if full:\n    import os  # why\n' }),
+    bad('import os\nfrom tide import low, high\nlow()  # os\n', ['1:8 os is imported and never used', '2:23 high is imported and never used'], { repaired: 'from tide import low\nlow()  # os\n' }),
+  ),
+  'dead/private-member': by(
+    byTree((source, options: FreeNames) => unusedMembers(source, pythonMembers(source), NAMES_OF_PYTHON_MEMBERS, options), ['class_definition']),
+    good('class Quay:\n    def __moor(self):\n        return self.__tide\n    def sail(self):\n        self.__tide = 1\n        self.__moor()\n    def _wait(self):\n        pass\n'),
+    bad('class Quay:\n    def __moor(self):\n        self.__tide = 1\n', ['2:9-15 __moor is private and never used', '3:14-20 __tide is private and never used']),
+  ),
+  'dead/function': by(
+    alsoByProject(byTree(uncalledFunctions, FUNCTIONS), unnamedFunctions),
+    good('def moor():\n    def next():\n        return 1\n    return next()\nmoor()\n'),
+    bad('def moor():\n    def next():\n        return 1\n    return 2\nmoor()\n', '2:9-13 next is never used'),
+    good('def moor():\n    return 1\n', { file: 'quay.py', others: { 'main.py': 'from quay import moor\nmoor()\n' } }),
+    bad('def moor():\n    return moor()\n', '1:5 [possible] moor is never used in the project', { file: 'quay.py', others: { 'main.py': 'import quay\nquay.sail()\n' } }),
   ),
 };

@@ -1,6 +1,6 @@
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
 
-const { as, bad, good } = writerFor('python');
+const { as, bad, by, good } = writerFor('python');
 
 /** What `idiom/*` finds. */
 export const IDIOM_RULES: LanguageRules = {
@@ -19,5 +19,10 @@ export const IDIOM_RULES: LanguageRules = {
   'idiom/quote-mark': as(
     good('"""The quay."""\ntide = \'low\'\nberth = f"{tides[\'low\']}"\n'),
     bad('tide = "low"\n', '1:8-13 this string is in double quotation marks', { repaired: "tide = 'low'\n" }),
+  ),
+  'idiom/wildcard-import': by(
+    { by: 'query', query: '(import_from_statement module_name: (_) @module (wildcard_import) @finding)', message: 'everything in {module} is imported' },
+    good('from tide import low\nimport quay\n'),
+    bad('from tide import *\n', '1:18-19 everything in tide is imported'),
   ),
 };

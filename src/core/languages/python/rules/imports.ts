@@ -1,6 +1,11 @@
+import { byTree } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+import { repeatedImports } from '../../../finders/repeated-imports.js';
+import { unsortedImports } from '../../../finders/sorted-imports.js';
+import { areAdjacent, mergePython, PYTHON_STATEMENTS, pythonKey } from '../repeated-imports.js';
+import { pythonEntry, SORTED_IN_PYTHON } from '../sorted-imports.js';
 
-const { as, bad, good } = writerFor('python');
+const { as, bad, by, good } = writerFor('python');
 
 /** What `imports/*` finds. */
 export const IMPORTS_RULES: LanguageRules = {
@@ -19,5 +24,15 @@ export const IMPORTS_RULES: LanguageRules = {
   'imports/missing': as(
     good('from . import tide, low\nfrom .tide import high\n', { file: 'harbour/quay.py', others: { 'harbour/tide.py': 'high = 1\n', 'harbour/__init__.py': 'low = 1\n' } }),
     bad('from .tides import high\n', '1:6-12 .tides leads to no file', { file: 'harbour/quay.py', others: { 'harbour/tide.py': 'high = 1\n' } }),
+  ),
+  'imports/repeated': by(
+    byTree((source) => repeatedImports(source, PYTHON_STATEMENTS, pythonKey, mergePython, areAdjacent), PYTHON_STATEMENTS),
+    good('import a\nfrom a import b\ndef moor():\n    import c\ndef sail():\n    import c\n'),
+    bad('import a\nimport a\nfrom b import c\nfrom b import d\n', ['2:1-9 this module is imported above already', '4:1-16 this module is imported above already'], { repaired: 'import a\nfrom b import c, d\n' }),
+  ),
+  'imports/sorted': by(
+    byTree((source) => unsortedImports(source, source.tree.ofTypes(SORTED_IN_PYTHON).map(pythonEntry).sort((a, b) => a.node.start - b.node.start)), SORTED_IN_PYTHON),
+    good('import os\nimport sys\n\nimport tide\n'),
+    bad('import sys\nimport os\nfrom b import c\n', '2:1-10 os belongs before sys', { repaired: 'from b import c\nimport os\nimport sys\n' }),
   ),
 };

@@ -1,6 +1,11 @@
+import { byTree, eachNode } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+import { eachHolder, literalKey } from '../../../finders/repeated-keys.js';
+import { judgeCatch } from '../../../finders/swallowed-errors.js';
+import { isBroad } from '../swallowed-errors.js';
+import { unclosedInPython } from '../unclosed-resources.js';
 
-const { as, bad, good } = writerFor('python');
+const { as, bad, by, good } = writerFor('python');
 
 /** What `slips/*` finds. */
 export const SLIPS_RULES: LanguageRules = {
@@ -22,5 +27,30 @@ export const SLIPS_RULES: LanguageRules = {
     bad('def moor():\n    NotImplementedError\nStopIteration()\n', ['2:5-24 NotImplementedError is named here but not raised', '3:1-16 StopIteration is created here but not thrown']),
     good("raise ValueError('full')\nfull = ValueError('full')\n"),
     bad("ValueError('full')\n", '1:1 ValueError is created here but not thrown'),
+  ),
+  'slips/unclosed-resource': by(
+    byTree(unclosedInPython),
+    good("with open('tide') as tide:\n    tide.read()\ndef log():\n    return open('log')\nfile = open('a')\nfile.close()\n"),
+    bad("text = open('tide').read()\ndef moor():\n    file = open('berth')\n    sail(file.read())\n", ['1:8-20 what open gives is not closed', '3:12-25 what open gives is not closed']),
+    good('def moor(path):\n    with open(path) as berths:\n        json.load(berths)\n    sail(stdout=open(path))\n    run(open(path))\n'),
+    bad("def moor(path):\n    json.load(open(path))\n    for line in open(path):\n        sail(line)\n    log = sqlite3.connect(path)\n    log.execute('x')\n", ['2:15 what open gives is not closed', '3:17 what open gives is not closed', '5:11 what sqlite3.connect gives is not closed']),
+  ),
+  'slips/repeated-key': by(
+    eachHolder(['dictionary'], (part) => literalKey(part.type === 'pair' ? part.child('key') : null)),
+    good("quay = {'low': 1, 'high': 2, low: 3, low: 4}\n"),
+    bad("quay = {'low': 1, 'low': 2}\n", '1:19-24 the key low appears twice; only the last value counts'),
+    good("quay = {True: 1, 'True': 2, 1: 3, '1': 4}\n"),
+  ),
+  'slips/self-compare': as(
+    good('class Quay:\n    tide = tide\n'),
+    bad('def moor(b):\n    if a is a:\n        b = b\n', ['2:8-14 a is on both sides of is', '3:9-14 b is assigned to itself']),
+    good('str = str\n'),
+    good('same = a == b\n'),
+    bad('same = a == a or b and b\n', ['1:8 [possible] a is on both sides of ==', '1:18 b is on both sides of and']),
+  ),
+  'slips/swallowed-error': by(
+    eachNode(['except_clause'], (node) => (isBroad(node) ? judgeCatch(node) : null)),
+    good('try:\n    sail()\nexcept KeyError:\n    pass\n'),
+    bad('try:\n    sail()\nexcept Exception:\n    pass\n', '3:1-18 the error caught here is ignored'),
   ),
 };

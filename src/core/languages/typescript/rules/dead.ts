@@ -1,6 +1,13 @@
+import { alsoByProject, byTree } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+import type { FreeNames } from '../../../finders/options.js';
+import { unusedMembers } from '../../../finders/private-members.js';
+import { uncalledFunctions, unnamedFunctions } from '../../../finders/unused-functions.js';
+import { FUNCTIONS } from '../../../syntax/functions.js';
+import { NAMES_OF_SCRIPT_MEMBERS, scriptMembers } from '../../javascript/members.js';
+import { unusedImportsInScript } from '../../javascript/unused-imports.js';
 
-const { as, bad, good } = writerFor('typescript');
+const { as, bad, by, good } = writerFor('typescript');
 
 /** What `dead/*` finds. */
 export const DEAD_RULES: LanguageRules = {
@@ -29,5 +36,26 @@ export const DEAD_RULES: LanguageRules = {
     good('type Tide = number;\nexport const low: Tide = 1;\ndeclare global { interface Window { tide: number } }\n'),
     good('function moor(): void {\n  const quay: string = name();\n  sail(quay);\n}\nexport { moor };\n'),
     bad('export function moor(): void {\n  const quay: string = name();\n}\n', '2:9 quay is never used'),
+  ),
+  'dead/import': by(
+    byTree(unusedImportsInScript),
+    good("import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n"),
+    bad("import type { Berth, Quay } from './berth.js';\nexport const plan: Berth[] = [];\n", '1:22-26 Quay is imported and never used', {
+      repaired: "import type { Berth } from './berth.js';\nexport const plan: Berth[] = [];\n",
+    }),
+    good("import { Quay } from './quay.js';\nexport const berth = <Quay />;\n", { file: 'berth.tsx' }),
+  ),
+  'dead/private-member': by(
+    byTree((source, options: FreeNames) => unusedMembers(source, scriptMembers(source), NAMES_OF_SCRIPT_MEMBERS, options), ['accessibility_modifier', 'private_property_identifier']),
+    good('class Quay {\n  private tide = 1;\n  #berths = 2;\n  count() { return this.tide + this.#berths; }\n}\n'),
+    bad('class Quay {\n  private tide = 1;\n  #berths = 2;\n  private moor() { this.moor(); }\n}\n', ['2:11-15 tide is private and never used', '3:3-10 #berths is private and never used', '4:11-15 moor is private and never used']),
+    bad('class Quay {\n  private tide = 1;\n  moor() { this.tide = 2; }\n}\n', '2:11 tide is private and never read'),
+  ),
+  'dead/function': by(
+    alsoByProject(byTree(uncalledFunctions, FUNCTIONS), unnamedFunctions),
+    good('const next = (): number => 1;\nexport { next };\n'),
+    bad('import { sail } from "./sail.js";\nsail();\nfunction next(): number { return 1; }\n', '3:10-14 next is never used'),
+    good('export class Quay { moor() {} }\n', { others: { 'main.ts': "import { Quay } from './example.js';\nnew Quay().moor();\n" } }),
+    bad('export class Quay { moor() {} }\n', '1:21 [likely] moor is never used in the project', { others: { 'main.ts': "import { Quay } from './example.js';\nnew Quay().sail();\n" } }),
   ),
 };

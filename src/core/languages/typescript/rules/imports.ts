@@ -1,6 +1,12 @@
+import { byTree, NO_HITS } from '../../../finders/hits.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+import { repeatedImports } from '../../../finders/repeated-imports.js';
+import { unsortedImports } from '../../../finders/sorted-imports.js';
+import { importStatements } from '../../javascript/imports.js';
+import { mergeScript, namesOneTwice, SCRIPT_STATEMENTS, scriptKey } from '../../javascript/repeated-imports.js';
+import { scriptEntry } from '../../javascript/sorted-imports.js';
 
-const { as, bad, good } = writerFor('typescript');
+const { as, bad, by, good } = writerFor('typescript');
 
 /** What `imports/*` finds. */
 export const IMPORTS_RULES: LanguageRules = {
@@ -19,5 +25,15 @@ export const IMPORTS_RULES: LanguageRules = {
   'imports/missing': as(
     good("export * from './berths';\n", { file: 'quay.ts', others: { 'berths/index.ts': 'export const berth = 1;\n' } }),
     bad("export * from './berths';\n", '1:15-25 ./berths leads to no file', { file: 'quay.ts' }),
+  ),
+  'imports/repeated': by(
+    byTree((source) => (namesOneTwice(source.tree) ? repeatedImports(source, SCRIPT_STATEMENTS, scriptKey, mergeScript) : NO_HITS), SCRIPT_STATEMENTS),
+    good("import type { A } from './a.js';\nimport { b } from './a.js';\n"),
+    bad("import { a } from './a.js';\nimport B from './a.js';\n", '2:1-24 this module is imported above already', { repaired: "import { a } from './a.js';\nimport B from './a.js';\n" }),
+  ),
+  'imports/sorted': by(
+    byTree((source) => unsortedImports(source, importStatements(source.tree).map(scriptEntry)), ['import_statement']),
+    good("import './setup.js';\nimport type { A } from 'a';\n"),
+    bad("import c from './c.js';\nimport b from 'b';\n", '2:1-19 b belongs before ./c.js', { repaired: "import b from 'b';\nimport c from './c.js';\n" }),
   ),
 };

@@ -1,6 +1,15 @@
+import { assignedInConditions } from '../../../finders/assigned-in-tests.js';
+import { byTree, eachNode, hitsOf } from '../../../finders/hits.js';
+import { isBareBlock, judgeBlock } from '../../../finders/hollow-blocks.js';
 import { writerFor, type LanguageRules } from '../../../finders/language-rules.js';
+import { isLooseComparison, judgeComparison } from '../../../finders/loose-comparisons.js';
+import { eachHolder } from '../../../finders/repeated-keys.js';
+import { judgeCatch } from '../../../finders/swallowed-errors.js';
+import { assignedInTests } from '../../javascript/assigned-in-tests.js';
+import { keyInScript } from '../../javascript/repeated-keys.js';
+import { ignoredRejections, listOf } from '../../javascript/swallowed-errors.js';
 
-const { as, bad, good } = writerFor('typescript');
+const { as, bad, by, good } = writerFor('typescript');
 
 /** What `slips/*` finds. */
 export const SLIPS_RULES: LanguageRules = {
@@ -32,5 +41,34 @@ export const SLIPS_RULES: LanguageRules = {
   'slips/unthrown-error': as(
     good("throw new TypeError('full');\n"),
     bad("new TypeError('full');\n", '1:1-22 TypeError is created here but not thrown'),
+  ),
+  'slips/assign-in-test': by(
+    byTree((source) => [...assignedInConditions(source), ...assignedInTests(source)]),
+    good('do sail(); while (a === b);\n'),
+    bad('if (a && (b = c) === d || e) sail();\nwhile (a = b) sail();\n', '2:8-13 this assigns a value where a test is expected'),
+  ),
+  'slips/hollow-block': by(
+    eachNode(['statement_block', 'switch_body', 'empty_statement'], judgeBlock, isBareBlock),
+    good('while (tide) { sail(); }\n'),
+    bad('try {\n} finally { sail(); }\n', '1:5-2:2 this block is empty'),
+  ),
+  'slips/loose-compare': by(
+    eachNode(['binary_expression'], (node) => judgeComparison(node, 'null'), isLooseComparison),
+    good('const same = a === b;\n'),
+    bad('const same = a != b;\n', '1:16-18 != converts its operands before comparing; !== does not'),
+    bad('const berth = <b>{a == b}</b>;\n', '1:21 == converts its operands before comparing; === does not', { file: 'berth.tsx' }),
+  ),
+  'slips/repeated-key': by(
+    eachHolder(['object', 'class_body', 'jsx_opening_element', 'jsx_self_closing_element'], keyInScript),
+    good('const quay = { low: 1, ...other, lower: 2 };\n'),
+    bad('const quay = { low: 1, low() { return 2; } };\n', '1:24-27 the key low appears twice; only the last value counts'),
+    bad('const quay = <Quay low={1} high={2} low={3} />;\n', '1:37 the key low appears twice; only the last value counts', { file: 'quay.tsx' }),
+    good('class Quay { constructor(a: 1); constructor(a: 2); constructor(a: any) {} moor(a: 1): void; moor(a: any) {} }\n'),
+  ),
+  'slips/self-compare': as(good('const same = a - a;\n'), bad('const same = a && a;\n', '1:14-20 a is on both sides of &&')),
+  'slips/swallowed-error': by(
+    byTree((source) => [...hitsOf(source.tree.ofType('catch_clause'), (node) => listOf(judgeCatch(node))), ...ignoredRejections(source)]),
+    good('try { sail(); } catch { return null; }\n'),
+    bad('for (const a of b) try { sail(a); } catch (error: unknown) { continue; }\n', '1:37-59 the error caught here is ignored'),
   ),
 };
