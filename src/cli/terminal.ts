@@ -60,3 +60,6 @@ export function styleFor({ env, isTerminal }: Terminal, wanted: boolean | undefi
     wrong: colors.red,
   };
 }
+
+/** The narrowest screen that answers and help are laid out for. */
+export const NARROWEST = 40;

@@ -8,7 +8,7 @@ import { LEVELS } from '../core/model/level.js';
 import { impactSentence } from '../formats/text/impact.js';
 import { describeProblem } from '../formats/text/problem.js';
 import { visible } from '../formats/text/visible.js';
-import { LayerError, UsageError, UnfitChangeError } from '../host/files/errors.js';
+import { LayerError, UnfitChangeError, UsageError, wrongCall } from '../host/files/errors.js';
 import { LEDGER_FILE } from '../host/files/own-files.js';
 import { COMMANDS } from './actions.js';
 import { checkProject } from './check-project.js';
@@ -66,7 +66,7 @@ function mistakeText({ problems: [first] }: LayerError | UnfitChangeError): stri
 /** Inserts a waiver and selects its reason, so that it can be typed over. */
 async function waive({ uri, version, rule, line, reach }: z.infer<typeof waiveArguments>[0], { connection, documents, shows }: EditorContext): Promise<void> {
   const own = documents.get(uri);
-  if (own === undefined || own.document.version !== version) throw new UsageError('the document has changed since: ask again');
+  if (own === undefined || own.document.version !== version) throw wrongCall('the document has changed since: ask again');
   const { workspace } = await own.project.look(own.file, false);
   const waived = await workspace.waivers().write(own.file, { rules: [rule], line, column: null, reach, until: null, because: REASON }, false);
   const edits = clientEdits(editsBetween(waived.before, waived.after), own.document.positions);
@@ -80,8 +80,8 @@ async function waive({ uri, version, rule, line, reach }: z.infer<typeof waiveAr
 
 async function show({ uri, file, line }: z.infer<typeof showArguments>[0], { connection, documents, shows }: EditorContext): Promise<void> {
   const own = documents.get(uri);
-  if (own === undefined) throw new UsageError('the document is no longer open');
-  if (!shows) throw new UsageError(`${file}:${line}\nThis editor cannot be asked to go there.`);
+  if (own === undefined) throw wrongCall('the document is no longer open');
+  if (!shows) throw wrongCall(`${file}:${line}`, 'This editor cannot be asked to go there.');
   const start = { line: line - 1, character: 0 };
   await connection.window.showDocument({ uri: pathToFileURL(path.join(own.project.root, file)).href, takeFocus: true, selection: { start, end: start } });
 }
@@ -107,14 +107,14 @@ async function acceptWord({ uri, word, personal }: z.infer<typeof acceptArgument
 
 function openDocument(uri: string, { documents }: EditorContext): FileDocument {
   const own = documents.get(uri);
-  if (own === undefined) throw new UsageError('the document is no longer open');
+  if (own === undefined) throw wrongCall('the document is no longer open');
   return own;
 }
 
 /** Opens the new entry in the ledger, with its reason selected. */
 async function takeIntoLedger({ uri, version, fingerprint }: z.infer<typeof ledgerArguments>[0], context: EditorContext): Promise<void> {
   const own = openDocument(uri, context);
-  if (own.document.version !== version) throw new UsageError('the document has changed since: ask again');
+  if (own.document.version !== version) throw wrongCall('the document has changed since: ask again');
   const { workspace, uris } = own.project;
   const { before, after } = await workspace.ledger().takingOne(own.file, fingerprint, REASON);
   const ledger = uris.of(LEDGER_FILE);
@@ -131,7 +131,7 @@ async function applyLayerEdit(edit: RuleEdit, uri: string, label: string, contex
 
 /** Has the client change a file from one text to another. @returns whether it has. */
 async function applied(uri: string, { file, isNew, before, after }: Pick<RuleEdit, 'file' | 'isNew' | 'before' | 'after'>, label: string, { connection, documents, creates }: EditorContext): Promise<boolean> {
-  if (isNew && !creates) throw new UsageError(`${file} does not exist, and this editor cannot be asked to create it`);
+  if (isNew && !creates) throw wrongCall(`${file} does not exist, and this editor cannot be asked to create it`);
   const positions = documents.get(uri)?.document.positions ?? new Positions(before, documents.encoding);
   const edits = clientEdits(editsBetween(before, after), positions);
   const edit: WorkspaceEdit = isNew ? { documentChanges: [{ kind: 'create', uri }, { textDocument: { uri, version: null }, edits }] } : { changes: { [uri]: edits } };

@@ -7,7 +7,7 @@ import { visible } from '../formats/text/visible.js';
 import { count } from '../formats/text/words.js';
 import { filesReached } from '../core/impact/zone-effects.js';
 import { cacheFolder } from '../host/files/cache-folder.js';
-import { describeSystemError, UsageError } from '../host/files/errors.js';
+import { describeSystemError, wrongCall } from '../host/files/errors.js';
 import { writeReport } from '../host/writing/report-file.js';
 import type { EditorContext } from './command-context.js';
 import type { FileDocument } from './documents.js';
@@ -26,7 +26,7 @@ export async function showPage(own: FileDocument, rule: string, { connection, sh
   try {
     writeReport(file, rulePageMarkdown(page));
   } catch (error) {
-    throw new UsageError(`${file} cannot be written: ${describeSystemError(error)}`);
+    throw wrongCall(`${file} cannot be written: ${describeSystemError(error)}`);
   }
   await connection.window.showDocument({ uri: pathToFileURL(file).href, takeFocus: true });
 }

@@ -40,7 +40,7 @@ import type { FixQuestion } from './questions/change-questions.js';
 /** Opens the project around a directory. @param keeps whether what is known is kept between questions. @throws UsageError if the root is not a directory or an option is wrong. */
 export function openWorkspace(options: WorkspaceOptions = {}, keeps = false): Workspace {
   const directory = path.resolve(options.directory ?? '.');
-  if (statsAt(directory)?.isDirectory() !== true) throw new UsageError(`there is no directory ${options.directory ?? directory}`);
+  if (statsAt(directory)?.isDirectory() !== true) throw new UsageError({ code: 'no-directory', path: options.directory ?? directory });
   return new Workspace(new Session(findProjectRoot(directory, options.root), directory, runSettings(options)), keeps);
 }
 
@@ -229,7 +229,7 @@ export class Workspace {
    * @throws UsageError if a selector selects no rule, or offered repairs are asked for without naming rules.
    */
   async fix(paths: readonly string[], question: FixQuestion): Promise<FixReport> {
-    if (question.offered && question.rules.length === 0) throw new UsageError('offered repairs need a look, so they are made only for rules that you name\nFor example: elvar fix --offered --rule dead/import --dry-run');
+    if (question.offered && question.rules.length === 0) throw new UsageError({ code: 'offered-needs-rule' });
     const repair = (writer: Writer | null): Promise<FixReport> => this.repair(paths, question, writer);
       return question.writes ? whileWriting(this.root, this.watch, repair).finally(() => this.session.forget()) : repair(null);
   }

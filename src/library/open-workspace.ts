@@ -11,7 +11,7 @@ import { scopeJson } from '../formats/json/scope.js';
 import { isDate } from '../core/base/date.js';
 import type { HistoryEvent } from '../core/history/history-event.js';
 import { narrowed } from '../core/inspect/select-findings.js';
-import { IncompleteError, UsageError } from '../host/files/errors.js';
+import { IncompleteError, wrongCall } from '../host/files/errors.js';
 import { historyOf } from '../host/history/history-of.js';
 import { impactBetween, parseRange } from '../host/session/revisions.js';
 import { ruleById } from '../host/project/rule-by-id.js';
@@ -181,17 +181,17 @@ async function check(host: HostWorkspace, { paths = [], since, rules = [], excus
 }
 
 async function impact(host: HostWorkspace, options: WorkspaceOptions, { set, preset, against, between }: ImpactQuestion): Promise<ImpactDocument> {
-  if ([set, preset, against, between].filter((one) => one !== undefined).length > 1) throw new UsageError('set, preset, against and between cannot be combined');
+  if ([set, preset, against, between].filter((one) => one !== undefined).length > 1) throw wrongCall('set, preset, against and between cannot be combined');
   if (preset !== undefined) return impactJson(await host.impactOfPreset(preset)) as ImpactDocument;
   if (set !== undefined) return impactJson(await host.impact(host.trial({ set: [...options.set ?? [], ...set] }))) as ImpactDocument;
   if (between === undefined) return impactJson(await host.impactSince(against ?? 'HEAD')) as ImpactDocument;
   const range = parseRange(host.root, between);
-  if (range === null) throw new UsageError(`between: ${between} names no two revisions; write them as A..B`);
+  if (range === null) throw wrongCall(`between: ${between} names no two revisions; write them as A..B`);
   return impactJson(await impactBetween(host.session, range)) as ImpactDocument;
 }
 
 async function history(host: HostWorkspace, { today }: WorkspaceOptions, path: string, { rule, since }: HistoryQuestion): Promise<HistoryDocument> {
-  if (since !== undefined && !isDate(since)) throw new UsageError(`since: ${since} is not a date; write it as YYYY-MM-DD`);
+  if (since !== undefined && !isDate(since)) throw wrongCall(`since: ${since} is not a date; write it as YYYY-MM-DD`);
   const events: HistoryEvent[] = [];
   try {
     for await (const event of historyOf(host.session, path, { rule: rule ?? null, since: since ?? null, today: today ?? null })) events.push(event);

@@ -1,5 +1,5 @@
 import { listChange } from '../../core/layers/edit/list-change.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { ruleById } from '../../host/project/rule-by-id.js';
 import type { Command, Context } from './command.js';
 import { carryOut, EDIT_FORMATS, targetOf, type EditOptions } from './rule-edit.js';
@@ -42,7 +42,7 @@ export const ACCEPT: Command<Options> = {
     const value = changeOf(rule, option, context);
     const target = targetOf(options, options.personal === true, workspace.root);
     const change = { options: { [option]: value }, ...(because !== undefined && { because }) };
-    if (words.some((word) => word.trim() === '')) throw new UsageError('a word is empty');
+    if (words.some((word) => word.trim() === '')) throw wrongCall('a word is empty');
     return carryOut(context, await workspace.rules().set({ selector: rule, change, zone }, target));
   },
 };
@@ -55,7 +55,7 @@ function listOf({ options: { to }, workspace }: Context<Options>): { readonly ru
   const lists = Object.entries(rule.options).filter(([, declaration]) => Array.isArray(declaration.default)).map(([name]) => name);
   const option = dot < 0 ? lists[0] : to.slice(dot + 1);
   if (option === undefined || !lists.includes(option) || (dot < 0 && lists.length > 1)) {
-    throw new UsageError(`${to} is not a list\n${lists.length === 0 ? `${rule.id} has no list.` : `${rule.id} has: ${lists.map((name) => `${rule.id}.${name}`).join(', ')}.`}`);
+    throw wrongCall(`${to} is not a list`, lists.length === 0 ? `${rule.id} has no list.` : `${rule.id} has: ${lists.map((name) => `${rule.id}.${name}`).join(', ')}.`);
   }
   return { rule: rule.id, option };
 }

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { VERSION } from '../version.js';
 import type { Command } from './command.js';
 import { carryOut, EDIT_FORMATS, targetOf, type EditOptions } from './rule-edit.js';
@@ -37,8 +37,8 @@ export const ADOPT: Command<Options> = {
   run: async (context) => {
     const { options, workspace, terminal } = context;
     const { preset, only, except, at, zone = null, copy, title = null, about = null } = options;
-    if (copy === undefined && (title !== null || about !== null)) throw new UsageError('--title and --about need --copy');
-    if (copy !== undefined && (zone !== null || only.length + except.length > 0)) throw new UsageError('--copy copies the whole preset, and cannot be combined with --zone, --only or --except');
+    if (copy === undefined && (title !== null || about !== null)) throw wrongCall('--title and --about need --copy');
+    if (copy !== undefined && (zone !== null || only.length + except.length > 0)) throw wrongCall('--copy copies the whole preset, and cannot be combined with --zone, --only or --except');
     const target = targetOf(options, false, workspace.root);
     // The layer file needs a path relative to itself, whatever directory it was typed in.
     const file = /^\.{1,2}\//.test(preset) ? path.relative(path.resolve(terminal.directory, at ?? workspace.root), path.resolve(terminal.directory, preset)).split(path.sep).join('/') : null;

@@ -7,7 +7,7 @@ import type { Rule } from '../../core/finders/rule.js';
 import { parseSelector } from '../../core/model/selector.js';
 import type { RulePage } from '../../core/cascade/rule-page.js';
 import { catalogJson, rulePageJson } from '../../formats/json/catalog.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewCatalog, type RuleLevels } from '../views/catalog.js';
 import { viewRulePage } from '../views/rule-page.js';
@@ -126,5 +126,5 @@ function known(what: string, name: string | undefined, all: readonly string[]): 
   const names = [...new Set(all)].sort();
   if (names.includes(name)) return name;
   const near = nearName(name, names);
-  throw new UsageError(`there is no ${what} ${name}\n${near === null ? `There are: ${names.join(', ')}` : `Did you mean ${near}?`}`);
+  throw wrongCall(`there is no ${what} ${name}`, near === null ? `There are: ${names.join(', ')}` : `Did you mean ${near}?`);
 }

@@ -8,7 +8,7 @@ import { nearName } from '../../core/base/near-name.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { Finding } from '../../core/model/finding.js';
 import { CONFIDENCES } from '../../core/model/rule.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { selectedRules } from '../../host/project/selected-rules.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { brokenLine } from '../../formats/text/expectation.js';
@@ -34,7 +34,7 @@ export function declareShown(args: Argv): Argv {
 
 /** @throws UsageError if an option about what to show makes no sense. */
 export function checkShown({ top }: CheckOptions): void {
-  if (top !== undefined && !(Number.isInteger(top) && top > 0)) throw new UsageError('--top must be a whole number of at least 1');
+  if (top !== undefined && !(Number.isInteger(top) && top > 0)) throw wrongCall('--top must be a whole number of at least 1');
 }
 
 /** Answers what was found: prints it, writes the reports, and says how the run ends. @param health what is wrong with the configuration; null if nobody asked. */
@@ -77,7 +77,7 @@ export function questionOf({ rule, concern }: CheckOptions, catalog: Catalog): F
   const unknown = concern.find((name) => !known.includes(name));
   if (unknown !== undefined) {
     const near = nearName(unknown, known);
-    throw new UsageError(`there is no concern ${unknown}\n${near === null ? `There are: ${known.join(', ')}` : `Did you mean ${near}?`}`);
+    throw wrongCall(`there is no concern ${unknown}`, near === null ? `There are: ${known.join(', ')}` : `Did you mean ${near}?`);
   }
   return { rules: selectedRules(rule, catalog), concerns: concern.length === 0 ? null : new Set(concern) };
 }

@@ -1,6 +1,6 @@
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import { reportDifference } from '../../core/inspect/report-difference.js';
-import { LayerError, UsageError } from '../../host/files/errors.js';
+import { LayerError, UsageError, wrongCall } from '../../host/files/errors.js';
 import { relativeTo } from '../../host/files/target-path.js';
 import { ChangeFollower } from '../../host/session/follow-changes.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
@@ -20,7 +20,7 @@ interface WatchedCheck<Answer extends { readonly report: CheckReport }> {
 /** Checks, stays, and says after each change what is new and what is gone, until somebody ends it. */
 export async function watchCheck<Answer extends { readonly report: CheckReport }>(context: Context<unknown>, { check, show }: WatchedCheck<Answer>): Promise<ExitCode> {
   const { workspace: { session }, terminal, style, options } = context;
-  if (options.format !== 'text') throw new UsageError('--watch shows text only\nLeave out --format, or use the library: openSession.');
+  if (options.format !== 'text') throw wrongCall('--watch shows text only', 'Leave out --format, or use the library: openSession.');
   let before: CheckReport | null = null;
   let running = new AbortController();
   let latest = Promise.resolve();

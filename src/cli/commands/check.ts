@@ -1,7 +1,7 @@
 import { narrowed } from '../../core/inspect/select-findings.js';
 import type { CheckReport } from '../../core/inspect/check-report.js';
 import type { Part } from '../../core/inspect/part-record.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { parsePart } from '../../host/parts/part-of.js';
 import type { Workspace } from '../../host/workspace.js';
 import type { ExitCode } from '../exit-code.js';
@@ -36,7 +36,7 @@ export const CHECK: Command<CheckOptions> = {
     checkShown(options);
     const reports = wantedReports(options.report, CHECK_FORMATS, context);
     const part = options.part === undefined ? undefined : parsePart(options.part);
-    if (options.watch && part !== undefined) throw new UsageError('--watch checks everything\nLeave out --part, or --watch.');
+    if (options.watch && part !== undefined) throw wrongCall('--watch checks everything', 'Leave out --part, or --watch.');
     if (options.watch) return watch(context);
     const whole = await checkedBy(context, workspace, part);
     if (part !== undefined && !options.quiet) context.terminal.err(`Part ${part.number} of ${part.of}.\n`);

@@ -1,7 +1,7 @@
-import yargs, { type Argv } from 'yargs';
 import { LEVELS } from '../../core/model/level.js';
 import { LayerError, UsageError } from '../../host/files/errors.js';
 import type { Workspace } from '../../host/workspace.js';
+import { optionsOfCommand } from '../command-line/options-of.js';
 import { EXIT } from '../exit-code.js';
 import { SCRIPTS, SHELLS, type Shell } from '../shell-scripts.js';
 import type { Command } from './command.js';
@@ -49,7 +49,7 @@ function candidates(line: string, commands: readonly Command<never>[], workspace
   if (words.length <= 1 || name === undefined) return startingWith(current, names);
   const command = commands[names.indexOf(name)];
   if (command === undefined) return [];
-  const { keys, choices } = optionsOf(command);
+  const { keys, choices } = completedOptions(command);
   const before = words.at(-2) ?? '';
   const values = before.startsWith('--') ? valuesOfOption(before.slice(2), choices, workspace) : null;
   if (values !== null) return startingWith(current, values);
@@ -67,13 +67,13 @@ function valuesOfOption(option: string, choices: Readonly<Record<string, readonl
 }
 
 /** The options of a command, and the values of those that have a choice. */
-function optionsOf(command: Command<never>): { readonly keys: readonly string[]; readonly choices: Readonly<Record<string, readonly string[]>> } {
-  const declared = command.declare(yargs() as Argv<never>) as unknown as { getOptions: () => { readonly key: Readonly<Record<string, unknown>>; readonly choices: Readonly<Record<string, readonly string[]>> } };
-  const { key, choices } = declared.getOptions();
-  const positional = new Set([...command.usage.matchAll(/[<[](\w+)/g)].map(([, name]) => name));
-  const own = Object.keys(key).filter((name) => !/[A-Z]/.test(name) && !positional.has(name) && name !== 'help' && name !== 'version');
-  return { keys: [...own, 'format', 'root', 'set', 'no-personal', 'today', 'even-ignored', 'no-cache', 'quiet', 'verbose', 'help'].filter((name, index, all) => all.indexOf(name) === index), choices: { ...choices, format: command.formats } };
+function completedOptions(command: Command<never>): { readonly keys: readonly string[]; readonly choices: Readonly<Record<string, readonly string[]>> } {
+  const { names, choices } = optionsOfCommand(command);
+  return { keys: [...new Set([...names, ...EVERYWHERE])], choices: { ...choices, format: command.formats } };
 }
+
+/** The options of every command. */
+const EVERYWHERE = ['format', 'root', 'set', 'no-personal', 'today', 'even-ignored', 'no-cache', 'quiet', 'verbose', 'help'];
 
 function valuesOf(wanted: 'rule' | 'preset' | 'set', workspace: Workspace): string[] {
   try {

@@ -15,7 +15,7 @@ import { exitCode, hint, jsonText, show, tellAside, type Command, type Context, 
 import type { Catalog } from '../../core/catalog/catalog.js';
 import type { RuleId } from '../../core/model/rule.js';
 import type { LineAuthors } from '../../core/history/line-authors.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { ruleById } from '../../host/project/rule-by-id.js';
 import { selectedRules } from '../../host/project/selected-rules.js';
 import { parseFilePlace, type FilePlace } from '../../host/files/target-path.js';
@@ -136,7 +136,7 @@ async function explainLine(context: Context<Options>, place: FilePlace): Promise
 /** The places in a directory where the rule sets differ. */
 function explainDirectory(context: Context<Options>): ExitCode {
   const { options, workspace } = context;
-  if (options.who) throw new UsageError('--who is about the rules of a file\nName a file; elvar history FILE tells how they came about.');
+  if (options.who) throw wrongCall('--who is about the rules of a file', 'Name a file; elvar history FILE tells how they came about.');
   const report = workspace.resolve([options.path], options.rule);
   if (options.rule !== undefined) ruleById(options.rule, report.catalog);
   show(context, DIRECTORY, report);

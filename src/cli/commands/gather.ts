@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
 import type { PartQuestion } from '../../core/inspect/part-record.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { fitParts } from '../../host/parts/fit-parts.js';
 import { settingsOf } from '../../host/parts/settings-of.js';
 import { readParts } from '../../host/parts/read-parts.js';
@@ -19,7 +19,7 @@ interface GatherOptions extends CheckOptions {
 /** @throws UsageError if the command line asks for something else than the parts were asked for. */
 function needSame({ set, evenIgnored, today }: GlobalOptions, asked: PartQuestion): void {
   const other = set.length > 0 && !isDeepStrictEqual([...set], asked.set) ? '--set' : evenIgnored && !asked.evenIgnored ? '--even-ignored' : today !== undefined && today !== asked.today ? '--today' : null;
-  if (other !== null) throw new UsageError(`${other} is not what the parts were checked with\nGive it to elvar check --part; elvar gather takes it from the parts.`);
+  if (other !== null) throw wrongCall(`${other} is not what the parts were checked with`, 'Give it to elvar check --part; elvar gather takes it from the parts.');
 }
 
 /** `elvar gather`. */
@@ -40,7 +40,7 @@ export const GATHER: Command<GatherOptions> = {
     const reports = wantedReports(options.report, CHECK_FORMATS, { ...context, options: { ...options, watch: false } });
     const found = options.file.flatMap((name) => readParts(path.resolve(terminal.directory, name), name));
     const parts = fitParts(found);
-    if (parts === null) throw new UsageError(`no part of a check is among these files\n${found.map((one) => `${visible(one.name)}: ${'why' in one ? one.why : ''}`).join('\n')}\nParts are written by elvar check --part I/N --report sarif=FILE.`);
+    if (parts === null) throw wrongCall('no part of a check is among these files', `${found.map((one) => `${visible(one.name)}: ${'why' in one ? one.why : ''}`).join('\n')}\nParts are written by elvar check --part I/N --report sarif=FILE.`);
     const { targets, since, rules, concerns } = parts.stamp.question;
     needSame(options, parts.stamp.question);
     const workspace = context.workspace.trial(settingsOf(parts.stamp.question, context.workspace.root));

@@ -1,7 +1,7 @@
 import { isDate } from '../../core/base/date.js';
 import type { HistoryEvent } from '../../core/history/history-event.js';
 import { historyJson } from '../../formats/json/history.js';
-import { IncompleteError, UsageError } from '../../host/files/errors.js';
+import { IncompleteError, wrongCall } from '../../host/files/errors.js';
 import { EXIT } from '../exit-code.js';
 import { viewHistoryEvent } from '../views/history.js';
 import { hint, jsonText, showAsItComes, type Command, type StreamedFormats } from './command.js';
@@ -57,7 +57,7 @@ export const HISTORY: Command<Options> = {
   ],
   run: async (context) => {
     const { options: { path, rule, since = null, today }, workspace } = context;
-    if (since !== null && !isDate(since)) throw new UsageError(`--since ${since}: this is not a date\nWrite it as YYYY-MM-DD.`);
+    if (since !== null && !isDate(since)) throw wrongCall(`--since ${since}: this is not a date`, 'Write it as YYYY-MM-DD.');
     const { historyOf } = await import('../../host/history/history-of.js');
     const told = new ToldHistory(historyOf(workspace.session, path, { rule: rule ?? null, since, today: today ?? null }));
     await showAsItComes(context, FORMATS, told);

@@ -1,9 +1,10 @@
+import { describeUsageMistake } from '../../formats/text/usage-mistake.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
 import { impactJson } from '../../formats/json/impact.js';
 import { impactMarkdown } from '../../formats/markdown/impact.js';
 import type { ChangeCauses } from '../../core/impact/change-cause.js';
 import type { RevisionSides } from '../../host/history/change-causes.js';
-import { UsageError } from '../../host/files/errors.js';
+import { UsageError, wrongCall } from '../../host/files/errors.js';
 import type { Workspace } from '../../host/workspace.js';
 import { EXIT } from '../exit-code.js';
 import { viewImpact } from '../views/impact.js';
@@ -65,13 +66,13 @@ async function sinceHead(workspace: Workspace): Promise<ImpactReport> {
     return await workspace.impactSince('HEAD');
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
-    throw new UsageError(`there is no last commit to compare with: ${error.message.split('\n')[0]}\nTry a change instead: elvar impact --set 'SELECTOR=LEVEL', or --preset REF.`);
+    throw wrongCall(`there is no last commit to compare with: ${describeUsageMistake(error.mistake).what}`, `Try a change instead: elvar impact --set 'SELECTOR=LEVEL', or --preset REF.`);
   }
 }
 
 async function measured({ options: { set, against, preset, revisions }, workspace }: Context<Options>): Promise<Omit<Measured, 'causes'>> {
   const trials = [set.length > 0 ? '--set' : '', against === undefined ? '' : '--against', preset === undefined ? '' : '--preset', revisions ?? ''].filter((trial) => trial !== '');
-  if (trials.length > 1) throw new UsageError(`${trials.join(' and ')} cannot be combined`);
+  if (trials.length > 1) throw wrongCall(`${trials.join(' and ')} cannot be combined`);
   if (preset !== undefined) return { report: await workspace.impactOfPreset(preset), sides: null };
   if (set.length > 0) return { report: await workspace.trial({ set: [] }).impact(workspace), sides: null };
   if (revisions?.includes('..') === true) {

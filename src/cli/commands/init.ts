@@ -1,5 +1,5 @@
 import type { Choices, NewFile, Outcome, Survey } from '../../host/desks/survey.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { EXIT } from '../exit-code.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewSurvey, viewWritten } from '../views/init.js';
@@ -37,7 +37,7 @@ export const INIT: Command<Options> = {
   writes: ({ dryRun }) => !dryRun,
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
-    if (!options.yes && !terminal.isTerminal) throw new UsageError('init asks questions, but this is not a terminal\nUse --yes to accept every default.');
+    if (!options.yes && !terminal.isTerminal) throw wrongCall('init asks questions, but this is not a terminal', 'Use --yes to accept every default.');
     const desk = await import('../../host/desks/survey.js');
     const found = await desk.survey(workspace.session, workspace.root);
     if (options.format === 'text') terminal.out(viewSurvey(found, style));

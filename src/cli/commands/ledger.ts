@@ -2,7 +2,7 @@ import { LEDGER_STATUSES, type EntryState, type LedgerStatus } from '../../core/
 import type { ActiveLevel } from '../../core/model/level.js';
 import type { LedgerChange, LedgerReport } from '../../core/ledger/ledger-report.js';
 import { ledgerChangeJson, ledgerJson } from '../../formats/json/ledger.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { LEDGER_FILE } from '../../host/files/own-files.js';
 import type { Verdict } from '../../host/desks/ledger-desk.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
@@ -85,7 +85,7 @@ const UNDERSTOOD: Readonly<Record<Options['action'], readonly (keyof Options)[]>
 function checkOptions(options: Options): void {
   for (const name of ['level', 'state', 'status', 'because', 'until', 'all', 'dryRun'] as const) {
     const isGiven = options[name] !== undefined && options[name] !== false;
-    if (isGiven && !UNDERSTOOD[options.action].includes(name)) throw new UsageError(`ledger ${options.action} has no option --${name === 'dryRun' ? 'dry-run' : name}\nSee elvar ledger --help.`);
+    if (isGiven && !UNDERSTOOD[options.action].includes(name)) throw wrongCall(`ledger ${options.action} has no option --${name === 'dryRun' ? 'dry-run' : name}`, 'See elvar ledger --help.');
   }
 }
 

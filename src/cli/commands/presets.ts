@@ -3,7 +3,7 @@ import type { PinUpdate } from '../../core/impact/impact-report.js';
 import { presetJson, presetsJson } from '../../formats/json/presets.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewPreset, viewPresets } from '../views/presets.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { visible } from '../../formats/text/visible.js';
 import { viewPinUpdate } from '../views/pin-update.js';
 import { impactJson } from '../../formats/json/impact.js';
@@ -56,7 +56,7 @@ export const PRESETS: Command<Options> = {
   run: async (context) => {
     const { options, workspace } = context;
     if (options.update) return update(context);
-    if (options.dryRun) throw new UsageError('--dry-run needs --update');
+    if (options.dryRun) throw wrongCall('--dry-run needs --update');
     if (options.reference === undefined) {
       const presets = workspace.presets();
       show(context, LIST, presets);

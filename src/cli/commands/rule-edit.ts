@@ -2,7 +2,7 @@ import { impactJson } from '../../formats/json/impact.js';
 import type { RuleEdit } from '../../core/impact/rule-edit.js';
 import { patchOf } from '../../formats/text/patch.js';
 import { visible } from '../../formats/text/visible.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import type { LayerTarget, PlannedEdit } from '../../host/desks/rule-desk.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewOutcome, viewRuleEdit } from '../views/rule-edit.js';
@@ -17,8 +17,8 @@ export interface EditOptions {
 
 /** The file to change: a directory's (by default the root's) or the personal one. */
 export function targetOf({ at, zone }: EditOptions, isPersonal: boolean, root: string): LayerTarget {
-  if (isPersonal && at !== undefined) throw new UsageError('--at and --personal cannot be combined');
-  if (at === '' || zone === '') throw new UsageError('--at needs a directory, --zone the name of a zone');
+  if (isPersonal && at !== undefined) throw wrongCall('--at and --personal cannot be combined');
+  if (at === '' || zone === '') throw wrongCall('--at needs a directory, --zone the name of a zone');
   return isPersonal ? { kind: 'personal' } : { kind: 'directory', directory: at ?? root };
 }
 

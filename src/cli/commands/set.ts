@@ -4,7 +4,7 @@ import type { GuardKind } from '../../core/model/layer.js';
 import { isLevel, LEVELS } from '../../core/model/level.js';
 import { nearLevel } from '../../core/layers/parse/near-level.js';
 import type { RulingChange } from '../../core/layers/edit/edit-layer.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import type { Command } from './command.js';
 import { carryOut, EDIT_FORMATS, targetOf, type EditOptions } from './rule-edit.js';
 
@@ -52,8 +52,8 @@ export const SET: Command<Options> = {
     const { options, workspace } = context;
     const { selector, zone = null, remove } = options;
     const change = changeOf(options);
-    if (remove && Object.keys(change).length > 0) throw new UsageError('--remove removes the ruling, and cannot be combined with other changes');
-    if (!remove && Object.keys(change).length === 0) throw new UsageError(`say how to set ${selector}: a level, or --option NAME=VALUE`);
+    if (remove && Object.keys(change).length > 0) throw wrongCall('--remove removes the ruling, and cannot be combined with other changes');
+    if (!remove && Object.keys(change).length === 0) throw wrongCall(`say how to set ${selector}: a level, or --option NAME=VALUE`);
     const target = targetOf(options, options.personal === true, workspace.root);
     return carryOut(context, await workspace.rules().set({ selector, change: remove ? 'remove' : change, zone }, target));
   },
@@ -62,7 +62,7 @@ export const SET: Command<Options> = {
 function changeOf({ level, option, guard, waivers, fix, ledger, because, until }: Options): RulingChange {
   if (level !== undefined && !isLevel(level)) {
     const near = nearLevel(level);
-    throw new UsageError(`${level} is not a level\n${near === null ? `There are: ${LEVELS.join(', ')}` : `Did you mean ${near}?`}`);
+    throw wrongCall(`${level} is not a level`, near === null ? `There are: ${LEVELS.join(', ')}` : `Did you mean ${near}?`);
   }
   const values = option.map(readOption);
   return {
@@ -74,6 +74,6 @@ function changeOf({ level, option, guard, waivers, fix, ledger, because, until }
 function readOption(text: string): [name: string, value: unknown] {
   const equals = text.indexOf('=');
   const document = parseDocument(text.slice(equals + 1), { logLevel: 'silent' });
-  if (equals <= 0 || document.errors.length > 0) throw new UsageError(`--option ${text} sets nothing\nWrite NAME=VALUE, such as max=80 or known='{ add: [quay] }'.`);
+  if (equals <= 0 || document.errors.length > 0) throw wrongCall(`--option ${text} sets nothing`, `Write NAME=VALUE, such as max=80 or known='{ add: [quay] }'.`);
   return [text.slice(0, equals), document.toJS({ maxAliasCount: 0 }) as unknown];
 }

@@ -1,7 +1,7 @@
 import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/waiver-report.js';
 import type { Reach } from '../../core/waivers/waiver.js';
 import { unwaivedJson, waiveJson, waiverListJson } from '../../formats/json/waive.js';
-import { UsageError } from '../../host/files/errors.js';
+import { wrongCall } from '../../host/files/errors.js';
 import { parseFilePlace } from '../../host/files/target-path.js';
 import { EXIT, type ExitCode } from '../exit-code.js';
 import { viewRemoved, viewWaive, viewWaivers } from '../views/waive.js';
@@ -67,7 +67,7 @@ export const WAIVE: Command<Options> = {
   writes: ({ list, dryRun }) => !list && !dryRun,
   run: async (context) => {
     const { list, removeUnused } = context.options;
-    if (list && removeUnused) throw new UsageError('--list and --remove-unused cannot be combined');
+    if (list && removeUnused) throw wrongCall('--list and --remove-unused cannot be combined');
     return list ? listWaivers(context) : removeUnused ? remove(context) : waive(context);
   },
 };
@@ -76,9 +76,9 @@ async function waive(context: Context<Options>): Promise<ExitCode> {
   const { options, workspace, terminal } = context;
   const { rule: rules, because, until = null, dryRun } = options;
   const reach = reachOf(options);
-  if (options.place === undefined) throw new UsageError('name a place: FILE:LINE, as elvar check prints it\nOr use --list or --remove-unused.');
+  if (options.place === undefined) throw wrongCall('name a place: FILE:LINE, as elvar check prints it', 'Or use --list or --remove-unused.');
   const { file, line, column } = placeOf(options.place, reach, (path) => workspace.exists(path));
-  if (because === undefined) throw new UsageError('a waiver needs a reason\nGive one with --because, in a few words.');
+  if (because === undefined) throw wrongCall('a waiver needs a reason', 'Give one with --because, in a few words.');
   const waived = await workspace.waivers().write(file, { rules, line, column, reach, until, because }, !dryRun);
   if (waived.failed !== null) terminal.err(`${visible(waived.path)} was not written: ${visible(waived.failed)}\n`);
   show(context, WAIVED, { file: waived, question: { reach, until, because } });
@@ -110,13 +110,13 @@ async function remove(context: Context<Options>): Promise<ExitCode> {
 }
 
 function reachOf({ below, throughout }: Options): Reach {
-  if (below && throughout) throw new UsageError('--below and --throughout cannot be combined');
+  if (below && throughout) throw wrongCall('--below and --throughout cannot be combined');
   return below ? 'below' : throughout ? 'throughout' : 'line';
 }
 
 function placeOf(place: string, reach: Reach, exists: (path: string) => boolean): { file: string; line: number; column: number | null } {
   const parsed = parseFilePlace(place, exists);
   if (parsed !== null) return parsed;
-  if (reach !== 'throughout') throw new UsageError(`${visible(place)} names no line\nWrite FILE:LINE, as elvar check prints it.`);
+  if (reach !== 'throughout') throw wrongCall(`${visible(place)} names no line`, 'Write FILE:LINE, as elvar check prints it.');
   return { file: place, line: 1, column: null };
 }

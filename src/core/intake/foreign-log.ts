@@ -1,3 +1,4 @@
+import type { LogMistake } from '../model/usage-mistake.js';
 import type { ActiveLevel } from '../model/level.js';
 
 /** Where another program found something, as it says: nothing of it is known to be true. */
@@ -43,12 +44,6 @@ export interface ForeignRule {
   readonly about: string | null;
   /** An address for more. */
   readonly address: string | null;
-}
-
-/** What is wrong with a log, and where: a line, or a JSON pointer (RFC 6901). */
-export interface LogMistake {
-  readonly at: { readonly line: number; readonly column: number } | { readonly pointer: string } | null;
-  readonly what: string;
 }
 
 /** A log as read; with mistakes, it counts for nothing. */

@@ -1,6 +1,7 @@
-import type { ForeignLog, LogMistake } from './foreign-log.js';
+import type { ForeignLog } from './foreign-log.js';
 import { readLinesLog } from './read-lines.js';
 import { isSarif, readSarifLog } from './read-sarif.js';
+import type { LogMistake } from '../model/usage-mistake.js';
 
 /**
  * Reads a log, whichever form it has: SARIF, or messages in lines. What a build prints may hold both: some compilers write a SARIF log on

@@ -1,9 +1,10 @@
 import type * as z from 'zod';
 import { DEEPEST_JSON, isTooDeep } from '../base/json-depth.js';
 import type { ActiveLevel } from '../model/level.js';
-import { MOST_FINDINGS, type ForeignFinding, type ForeignLog, type ForeignNote, type ForeignPlace, type ForeignRegion, type ForeignRule, type LogMistake } from './foreign-log.js';
+import { MOST_FINDINGS, type ForeignFinding, type ForeignLog, type ForeignNote, type ForeignPlace, type ForeignRegion, type ForeignRule } from './foreign-log.js';
 import { isUsualResult } from './usual-result.js';
 import { sarifLog, sarifResult, type SarifLocation, type SarifResult, type SarifRule, type SarifRun } from './sarif-schema.js';
+import type { LogMistake } from '../model/usage-mistake.js';
 
 /** The most mistakes that are told of one log. */
 const MOST_MISTAKES = 20;

@@ -10,9 +10,9 @@ export function expectationOf(session: Session, { path: target, selector, becaus
   const own = session.relative(target);
   const isDirectory = session.isDirectory(target);
   const prefix = around === '.' ? '' : `${around}/`;
-  if (!`${own}/`.startsWith(prefix)) throw new UsageError(`${target} does not lie below ${around}, so its layer file says nothing about it\nLeave out --at, or name another directory.`);
+  if (!`${own}/`.startsWith(prefix)) throw new UsageError({ code: 'not-below', path: target, directory: around });
   const now = holdingNow(decisionsFor(session, target, own, isDirectory, selector));
-  if ('off' in now) throw new UsageError(`there is nothing to count on: of ${selector}, ${now.off.slice(0, 5).join(', ')}${now.off.length > 5 ? ` and ${now.off.length - 5} more` : ''} ${now.off.length === 1 ? 'is' : 'are'} off ${isDirectory ? `in ${target}, or in some of its files` : `for ${target}`}\nName fewer rules, or turn these on first.`);
+  if ('off' in now) throw new UsageError({ code: 'rules-off', selector, off: now.off, path: target, isDirectory });
   const inner = own.slice(prefix.length);
   return { ...(isDirectory ? { of: [inner === '' ? '*' : `/${escaped(inner)}/`] } : { path: inner }), rulings: { [selector]: now.expected }, ...(because !== null && { because }) };
 }
@@ -24,7 +24,7 @@ function decisionsFor(session: Session, target: string, own: string, isDirectory
     return [...rules.decisions.values()].filter(({ rule }) => wanted?.has(rule) ?? true);
   }
   const { files, catalog } = session.resolve([target]);
-  if (files.length === 0) throw new UsageError(`there is no checked file in ${own === '' ? 'this project' : own}\nName a file that will be there: it need not exist yet.`);
+  if (files.length === 0) throw new UsageError({ code: 'nothing-checked', directory: own });
   const wanted = selectedRules([selector], catalog);
   return [...new Set(files.map(({ rules }) => rules))].flatMap(({ decisions }) => [...decisions.values()].filter(({ rule }) => wanted?.has(rule) ?? true));
 }

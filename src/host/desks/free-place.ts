@@ -10,9 +10,9 @@ import { trackedFiles } from '../git/git.js';
  */
 export function needFreePlace(file: string, question: string, root: string): void {
   const place = realPlace(file);
-  const why = place.split(path.sep).includes('.git') ? 'is in a directory of git’s' : linkStatsAt(place)?.isFile() !== true ? null
-    : isOwnFile(place) ? 'is one that Elvar reads itself' : isTracked(root, place) ? 'is one that git tracks' : null;
-  if (why !== null) throw new UsageError(`${question}: this file ${why}\nName another one; --overwrite replaces it all the same.`);
+  const by = place.split(path.sep).includes('.git') ? 'git-directory' : linkStatsAt(place)?.isFile() !== true ? null
+    : isOwnFile(place) ? 'own-file' : isTracked(root, place) ? 'tracked-file' : null;
+  if (by !== null) throw new UsageError({ code: 'place-taken', question, by });
 }
 
 /** Layer files and presets are YAML, which no report is. */

@@ -71,7 +71,7 @@ export class LedgerDesk {
     const status = verdict.status ?? 'accepted';
     this.checkVerdict(verdict);
     const until = verdict.until === 'never' ? null : verdict.until;
-    if (status === 'planned' && until === null) throw new UsageError('a planned repair needs a date\nGive the last day on which the finding may stay with --until YYYY-MM-DD.');
+    if (status === 'planned' && until === null) throw new UsageError({ code: 'planned-needs-date', entry: null });
     const reading = readLedgerFile(this.root);
     const ledger = openLedger(this.root, this.today, reading);
     const report = await this.session.check(choice.places);
@@ -91,8 +91,8 @@ export class LedgerDesk {
     const { files } = await this.session.check([file]);
     const found = files.flatMap(({ findings, rules: { set } }) => findings.all.filter((finding) => finding.fingerprint === fingerprint).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
     const [one] = found;
-    if (one === undefined || ledger.holds(one.finding)) throw new UsageError('that finding is gone, or in the ledger already');
-    if (one.isRefused) throw new UsageError(`a ruling does not let the ledger excuse ${one.finding.rule} here`);
+    if (one === undefined || ledger.holds(one.finding)) throw new UsageError({ code: 'finding-gone' });
+    if (one.isRefused) throw new UsageError({ code: 'ledger-refused', rule: one.finding.rule });
     const entry = this.entryFor(one.finding, { status: 'accepted', because, until: null });
     return ledgerChange(this.root, reading, [...kept(reading, ledger), { added: entry }]) as FileChange;
   }
@@ -109,14 +109,14 @@ export class LedgerDesk {
 
   private async setNow(choice: EntryChoice, verdict: Verdict, writer: Writer | null): Promise<LedgerChange> {
     this.checkVerdict(verdict);
-    if (verdict.status === null && verdict.because === null && verdict.until === null) throw new UsageError('say what to change: --status, --because or --until');
+    if (verdict.status === null && verdict.because === null && verdict.until === null) throw new UsageError({ code: 'no-change-named' });
     const { entries, base, reading, ledger } = await this.account(choice);
-    if (entries.length === 0) throw new UsageError('no ledger entry matches\nTo see them all: elvar ledger list');
+    if (entries.length === 0) throw new UsageError({ code: 'no-entry' });
     const chosen = new Set(entries.map(({ entry }) => entry));
     const changes = changesOf(verdict);
     const next = kept(reading, ledger).map((entry) => (chosen.has(entry.kept) ? { kept: entry.kept, changes: realChanges(entry.kept, { ...entry.changes, ...changes }) } : entry));
     const undated = next.find(({ kept: entry, changes: own }) => chosen.has(entry) && ({ ...entry, ...own }).status === 'planned' && ({ ...entry, ...own }).until === null);
-    if (undated !== undefined) throw new UsageError(`a planned repair needs a date, but ${undated.kept.path} ${undated.kept.rule} has none\nGive the last day on which the finding may stay with --until YYYY-MM-DD.`);
+    if (undated !== undefined) throw new UsageError({ code: 'planned-needs-date', entry: undated.kept });
     return this.write(reading, next, base, writer);
   }
 
@@ -182,11 +182,11 @@ export class LedgerDesk {
   }
 
   private checkVerdict({ because, until }: Verdict): void {
-    if (because !== null && because.trim() === '') throw new UsageError('the reason is empty\nGive one with --because, in a few words.');
-    if (because !== null && /[\0-\x1f\x7f]/.test(because)) throw new UsageError('the reason contains control characters');
+    if (because !== null && because.trim() === '') throw new UsageError({ code: 'reason-empty' });
+    if (because !== null && /[\0-\x1f\x7f]/.test(because)) throw new UsageError({ code: 'reason-not-text' });
     if (until === null || until === 'never') return;
-    if (!isDate(until)) throw new UsageError(`${until} is not a date\nWrite it as YYYY-MM-DD, or never`);
-    if (until < this.today) throw new UsageError(`${until} is past: the entries would excuse nothing`);
+    if (!isDate(until)) throw new UsageError({ code: 'bad-date', text: until, orNever: true });
+    if (until < this.today) throw new UsageError({ code: 'past-date', until, excuses: 'entries' });
   }
 
   private write(reading: LedgerReading, next: readonly NewEntry[], { catalog, usesStarter, incomplete, notices }: ReportBase, writer: Writer | null, refused: readonly Finding[] = []): LedgerChange {

@@ -57,7 +57,7 @@ export class RuleDesk {
   /** Tries a ruling. */
   async set({ selector, change, zone }: RulingQuestion, target: LayerTarget): Promise<PlannedEdit> {
     const before = this.session.catalog();
-    if (parseSelector(selector) === null) throw new UsageError(`${selector} is not a selector\n${nearAdvice(nearSelector(selector, before.catalog)) ?? 'Write *, concern/*, tag:NAME or concern/name'}`);
+    if (parseSelector(selector) === null) throw new UsageError({ code: 'bad-selector', selector, near: nearSelector(selector, before.catalog) });
     if (change !== 'remove') selectedRules([selector], before.catalog);
     const layer = this.layerAt(target, before.usesStarter);
     const after = this.edited(layer, (text) => (change === 'remove' ? removeRuling(text, zone, selector) : setRuling(text, zone, selector, change)));
@@ -86,7 +86,7 @@ export class RuleDesk {
   async adopt(adoption: NewAdoption, zone: string | null, target: LayerTarget): Promise<PlannedEdit> {
     const layer = this.layerAt(target, this.session.catalog().usesStarter);
     const reference = parsePresetReference(adoption.use);
-    if (reference === null) throw new UsageError(`${adoption.use} is not a preset\n${nearAdvice(nearReference(adoption.use)) ?? 'Write elvar:NAME, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION or an https: address.'}`);
+    if (reference === null) throw new UsageError({ code: 'bad-preset', name: adoption.use, near: nearReference(adoption.use) });
     const isOutside = reference.kind === 'file' && !liesIn(realOrNearest(path.resolve(path.dirname(layer.absolute), reference.path)), this.root) && target.kind === 'directory';
     const after = this.edited(layer, (text) => addAdoption(text, zone, { ...adoption, isOutside }));
     const { kind } = reference;
@@ -105,10 +105,10 @@ export class RuleDesk {
     const own = this.session.relative(to);
     this.needNoLink(path.posix.dirname(own));
     const absolute = path.join(this.root, own);
-    if (!own.endsWith('.yaml')) throw new UsageError(`${own} must end in .yaml`);
+    if (!own.endsWith('.yaml')) throw new UsageError({ code: 'copy-not-yaml', file: own });
     const text = this.copyOf(use, words);
     const isThere = linkStatsAt(absolute) !== undefined;
-    if (isThere && !isSameText(absolute, text)) throw new UsageError(`${own} exists already, and is not overwritten`);
+    if (isThere && !isSameText(absolute, text)) throw new UsageError({ code: 'copy-exists', file: own });
     const layer = this.layerAt(target, this.session.catalog().usesStarter);
     const relative = path.posix.relative(path.posix.dirname(layer.file), own);
     const reference = relative.startsWith('../') ? relative : `./${relative}`;
@@ -121,8 +121,8 @@ export class RuleDesk {
     const reference = parsePresetReference(use);
     const identity = layers.find(({ kind, through }) => kind === 'preset' && through.length === 0)?.exemptions[0] ?? '';
     const reading = reference?.kind === 'git' || reference?.kind === 'web' ? new Pins(this.root, filesOnDisk()).textOf(reference) : readTextFile(identity);
-    if (!('text' in reading)) throw new UsageError(`${use} cannot be read`);
-    if (adoptedIn(reading.text).some((reference) => reference.startsWith('.'))) throw new UsageError(`${use} adopts other files by their paths, which a copy would not find\nCopy these first, or adopt it as it is.`);
+    if (!('text' in reading)) throw new UsageError({ code: 'unreadable', path: use });
+    if (adoptedIn(reading.text).some((reference) => reference.startsWith('.'))) throw new UsageError({ code: 'copy-adopts-by-path', preset: use });
     let text = reading.text;
     for (const [key, value] of [['title', title], ['about', about]] as const) if (value !== null) text = setYaml(text, [key], value);
     return `# Taken over from ${use} (${origin}); ours since then, and changed by nobody else.\n${text.endsWith('\n') ? text : `${text}\n`}`;
@@ -163,14 +163,14 @@ export class RuleDesk {
       return edit(text);
     } catch (error) {
       if (!(error instanceof EditError)) throw error;
-      throw new UsageError(`${file} was not changed: ${error.message}\n${error.advice ?? 'Edit it by hand, and look at the effect with elvar impact.'}`);
+      throw new UsageError({ code: 'edit-failed', file, why: error.message, advice: error.advice });
     }
   }
 
   /** @param usesStarter whether the project has no layer file yet; then the preset in its place is kept. */
   private layerAt(target: LayerTarget, usesStarter: boolean): LayerText {
     const { personalFile, personalName } = this.session.run;
-    if (target.kind === 'personal' && personalFile === null) throw new UsageError('the personal layer is not used here\nIt is left out in CI and with --no-personal.');
+    if (target.kind === 'personal' && personalFile === null) throw new UsageError({ code: 'no-personal-layer' });
     const [file, absolute] = target.kind === 'personal' && personalFile !== null
       ? [personalName, personalFile]
       : this.directoryFile((target as { directory: string }).directory);
@@ -179,25 +179,25 @@ export class RuleDesk {
     const stats = linkStatsAt(absolute);
     if (stats === undefined && usesStarter && target.kind === 'directory' && file !== LAYER_FILE) {
       // The first layer file ends the use of the default preset.
-      throw new UsageError('this project has no layer file at its root, and elvar:starter applies only while there is none anywhere\nStart with elvar init, or with elvar set at the root.');
+      throw new UsageError({ code: 'no-root-layer' });
     }
     if (stats === undefined) return { file, absolute, text: usesStarter && file === LAYER_FILE ? 'presets:\n  - elvar:starter\n' : '', isNew: true };
     // Open only regular files: a FIFO would block forever.
     const reading = stats.isFile() ? readTextFile(absolute) : null;
-    if (reading === null || 'failed' in reading) throw new UsageError(`${file} cannot be read`);
+    if (reading === null || 'failed' in reading) throw new UsageError({ code: 'unreadable', path: file });
     return { file, absolute, text: reading.text, isNew: false };
   }
 
   /** @throws UsageError if a path leads over a link: what is written there could be outside the project. */
   private needNoLink(own: string): void {
     const link = linkOn(own, this.root);
-    if (link !== null) throw new UsageError(`${link} is a link, and links are not followed`);
+    if (link !== null) throw new UsageError({ code: 'link-on-path', link });
   }
 
   private directoryFile(directory: string): [file: string, absolute: string] {
     const own = this.session.relative(directory);
-    if (!existsSync(path.join(this.root, own))) throw new UsageError(`there is no directory ${directory}`);
-    if (!this.session.isDirectory(directory)) throw new UsageError(`${directory} is not a directory\nA layer file applies to a directory; for some of its files use a zone: --zone NAME.`);
+    if (!existsSync(path.join(this.root, own))) throw new UsageError({ code: 'no-directory', path: directory });
+    if (!this.session.isDirectory(directory)) throw new UsageError({ code: 'needs-directory', path: directory });
     this.needNoLink(own);
     return [own === '' ? LAYER_FILE : `${own}/${LAYER_FILE}`, path.join(this.root, own, LAYER_FILE)];
   }
@@ -206,8 +206,4 @@ export class RuleDesk {
 function isSameText(file: string, text: string): boolean {
   const reading = readTextFile(file);
   return oddKindOf(file) === null && 'text' in reading && reading.text === text;
-}
-
-function nearAdvice(near: string | null): string | null {
-  return near === null ? null : `Did you mean ${near}?`;
 }

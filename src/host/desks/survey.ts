@@ -65,7 +65,7 @@ const TESTS: readonly (readonly [pattern: string, stands: RegExp])[] = [
 
 /** Surveys a project without a layer file at its root. @throws UsageError if it has one. */
 export async function survey(session: Session, root: string): Promise<Survey> {
-  if (existsSync(path.join(root, LAYER_FILE))) throw new UsageError(`${LAYER_FILE} exists already, and init does not overwrite it\nChange it with elvar set and elvar adopt, or check it with elvar doctor.`);
+  if (existsSync(path.join(root, LAYER_FILE))) throw new UsageError({ code: 'layer-file-exists', file: LAYER_FILE });
   const scope = session.scope();
   const counts = new Map<string, number>();
   for (const { language } of scope.checked) counts.set(language, (counts.get(language) ?? 0) + 1);

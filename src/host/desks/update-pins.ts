@@ -38,7 +38,7 @@ export async function updatePins(session: Session, references: readonly string[]
     return true;
   });
   const stranger = references.find((reference) => !used.has(reference));
-  if (stranger !== undefined) throw new UsageError(`${stranger} is not adopted here, or is not a fetched preset\nAdopt it first, in the presets of a layer file.`);
+  if (stranger !== undefined) throw new UsageError({ code: 'not-pinned', reference: stranger });
   const next = [...pins.values()].filter(({ reference }) => used.has(reference));
   const text = writeLock(next);
   const names = [...new Set([...old.keys(), ...next.map(({ reference }) => reference)])].sort();
@@ -60,7 +60,7 @@ async function follow(session: Session, file: string, pins: ReadonlyMap<string, 
     const met = remotesOf(session.with({ overlay: overlayOf(new Map([[file, writeLock([...pins.values()])]])) }));
     if (!met.remotes.map(want).some((isNew) => isNew) && met.isWhole) return new Set(met.remotes.map(({ text }) => text));
   }
-  throw new UsageError('presets adopt each other endlessly');
+  throw new UsageError({ code: 'endless-adoption' });
 }
 
 /** The fetched presets that a project adopts; once one is not pinned, the rest is unknown. */
@@ -80,7 +80,7 @@ function remotesOf(session: Session): { readonly remotes: readonly RemoteReferen
 /** What a reference names now. If nothing changed, the pin stays as it is. */
 function pinOf(reference: RemoteReference, today: string, before: Pin | null): Pin {
   const fetched = fetchPreset(reference, null);
-  if ('failed' in fetched) throw new UsageError(`${reference.text} could not be fetched: ${fetched.failed}\nNothing has been pinned.`);
+  if ('failed' in fetched) throw new UsageError({ code: 'fetch-failed', reference: reference.text, why: fetched.failed });
   keep(fetched.bytes);
   const digest = digestOf(fetched.bytes);
   return before !== null && before.digest === digest ? before : { reference: reference.text, digest, commit: fetched.commit, since: today };

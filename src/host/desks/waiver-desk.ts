@@ -1,7 +1,6 @@
 import path from 'node:path';
 import type { UnwaivedFile, WaivedFile, WaiverList } from '../../core/inspect/waiver-report.js';
 import { UsageError } from '../files/errors.js';
-import { describeSkipped } from '../../formats/text/skip-reasons.js';
 import { knowingQuestionFor } from '../session/knowing-question.js';
 import type { Session } from '../session/session.js';
 import { digestAt } from '../writing/on-disk.js';
@@ -30,17 +29,17 @@ export class WaiverDesk {
    * @throws UsageError if there is no such file, nothing to waive, or waiving is not allowed there.
    */
   async write(target: string, question: WaiveQuestion, writes: boolean): Promise<WaivedFile> {
-    if (!this.session.exists(target) || this.session.isDirectory(target)) throw new UsageError(`there is no file ${target}`);
+    if (!this.session.exists(target) || this.session.isDirectory(target)) throw new UsageError({ code: 'no-file', path: target });
     const { question: inspection, listing, base } = await knowingQuestionFor(this.session, [target]);
     const [skipped] = listing.skipped;
-    if (listing.files.length !== 1) throw new UsageError(`${target} is not checked${skipped === undefined ? '' : `: ${describeSkipped(skipped)}`}\nMore about it: elvar scope ${target}`);
+    if (listing.files.length !== 1) throw new UsageError({ code: 'not-checked', path: target, skipped: skipped ?? null });
     const { waiveIn } = await import('../inspection/waive-file.js');
     const write = (writer: Writer | null): Promise<WaivedFile> => waiveIn(inspection, base.catalog, question, writer);
     if (!writes) return write(null);
     const file = path.join(this.session.root, this.session.relative(target));
     const before = digestAt(file);
     return whileWriting(this.session.root, this.session.run.watch, (writer) => {
-      if (digestAt(file) !== before) throw new UsageError(`${target} was changed by another run of elvar while this one waited for it, so nothing was written\nLook where the finding is now: elvar check ${target}`);
+      if (digestAt(file) !== before) throw new UsageError({ code: 'changed-meanwhile', path: target });
       return write(writer);
     });
   }

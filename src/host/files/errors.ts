@@ -1,9 +1,21 @@
 import type { IncompletePath } from '../../core/model/scope.js';
 import { compareProblems, type Problem } from '../../core/model/problem.js';
+import type { UsageMistake } from '../../core/model/usage-mistake.js';
+import { describeUsageMistake } from '../../formats/text/usage-mistake.js';
 
-/** The command line or the call is wrong; nothing was done. The message is for the user, with advice after a line break. */
+/** What was asked makes no sense; nothing was done. The message is for those who catch it: what is wrong and, on lines of their own, what to do. */
 export class UsageError extends Error {
   override readonly name = 'UsageError';
+
+  constructor(readonly mistake: UsageMistake) {
+    const { what, advice } = describeUsageMistake(mistake);
+    super(advice === null ? what : `${what}\n${advice}`);
+  }
+}
+
+/** A mistake that only an interface can make, in its own words. @param advice what to do; null if that is plain. */
+export function wrongCall(what: string, advice: string | null = null): UsageError {
+  return new UsageError({ code: 'call', what, advice });
 }
 
 /** The requested change would make a layer file wrong; nothing was done. */

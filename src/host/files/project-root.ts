@@ -12,9 +12,7 @@ import { LAYER_FILE } from './own-files.js';
 export function findProjectRoot(start: string, given: string | undefined): string {
   if (given !== undefined) {
     const root = path.resolve(start, given);
-    if (!statsAt(root)?.isDirectory()) {
-      throw new UsageError(`--root ${given}: there is no such directory`);
-    }
+    if (!statsAt(root)?.isDirectory()) throw new UsageError({ code: 'no-root', root: given });
     return realpathSync(root);
   }
   const ancestors = ancestorsOf(realpathSync(start));

@@ -8,12 +8,10 @@ import { linkStatsAt, statsAt } from './stats.js';
  * @throws UsageError if it is outside the root.
  */
 export function relativeToRoot(target: string, directory: string, root: string): string {
-  if (target.includes('\0')) throw new UsageError('a path cannot contain a NUL character');
+  if (target.includes('\0')) throw new UsageError({ code: 'nul-in-path' });
   const absolute = path.resolve(directory, target);
   const relative = within(absolute, root) ?? within(throughLinks(absolute), root);
-  if (relative === null) {
-    throw new UsageError(`${target}: this is outside the project root ${root}\nName a path inside it, or another root with --root`);
-  }
+  if (relative === null) throw new UsageError({ code: 'outside-root', path: target, root });
   return relative;
 }
 
@@ -37,7 +35,7 @@ export function parseFilePlace(text: string, exists: (file: string) => boolean):
 export function needLine(line: number, texts: readonly string[], file: string): void {
   // No line follows the last line end.
   const lines = Math.max(1, texts.at(-1) === '' ? texts.length - 1 : texts.length);
-  if (line < 1 || line > lines) throw new UsageError(`there is no line ${line} in ${file}\nIt has ${lines === 1 ? '1 line' : `${lines} lines`}.`);
+  if (line < 1 || line > lines) throw new UsageError({ code: 'no-line', line, lines, path: file });
 }
 
 /** The nearest ancestor of a path that is a file, so the path cannot exist; null if there is none. */

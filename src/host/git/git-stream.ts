@@ -10,7 +10,7 @@ import { unreadable } from './unreadable.js';
  */
 export async function* gitFields(directory: string, args: readonly string[]): AsyncGenerator<string> {
   const repository = findRepository(directory);
-  if ('failed' in repository) throw new UsageError(`git does not tell the history: ${repository.failed}\n${repository.advice ?? ''}`.trimEnd());
+  if ('failed' in repository) throw new UsageError({ code: 'no-history', why: repository.failed, advice: repository.advice ?? null });
   const view = openView(repository);
   if ('failed' in view) throw unreadable('the history of commits', view.failed);
   const git = startGit(view.call(['-c', 'i18n.logOutputEncoding=UTF-8', ...args]));

@@ -21,11 +21,11 @@ const DECIDING = new Set([LAYER_FILE, '.gitignore', '.elvarignore']);
  */
 export function needCommit(root: string, revision: string, option: string): string {
   const repository = findRepository(root);
-  if ('failed' in repository) throw new UsageError(`${option} needs git: ${repository.failed}\n${repository.advice ?? ''}`.trimEnd());
+  if ('failed' in repository) throw new UsageError({ code: 'needs-git', what: option, why: repository.failed, advice: repository.advice ?? null });
   const commit = askRepository(repository, ['rev-parse', '--verify', '--end-of-options', `${revision}^{commit}`]);
   if ('out' in commit) return commit.out.trim();
-  if (commit.isRefusal === true) throw new UsageError(`git knows no revision ${revision} here\nName a commit, a branch or a tag; a shallow clone has only the latest commits.`);
-  throw new UsageError(`${option} needs git: ${commit.failed}`);
+  if (commit.isRefusal === true) throw new UsageError({ code: 'no-revision', revision });
+  throw new UsageError({ code: 'needs-git', what: option, why: commit.failed, advice: null });
 }
 
 /** The configuration of a project as a commit has it; what is installed or comes with Elvar is as on the disk. @param asks is told of each file that is asked for, relative to the root. */

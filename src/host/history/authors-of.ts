@@ -16,7 +16,7 @@ export function mayBeCommitted(file: string): boolean {
 /** Who wrote the lines of all statements in trails. @throws UsageError without git. */
 export function authorsOf(root: string, decisions: Iterable<Decision>): LineAuthors {
   const repository = findRepository(root);
-  if ('failed' in repository) throw new UsageError(`--who needs git: ${repository.failed}\n${repository.advice ?? ''}`.trimEnd());
+  if ('failed' in repository) throw new UsageError({ code: 'needs-git', what: '--who', why: repository.failed, advice: repository.advice ?? null });
   const wanted = new Map<string, Set<number>>();
   for (const { trail } of decisions) {
     for (const { statement } of trail) {

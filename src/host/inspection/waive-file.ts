@@ -9,13 +9,12 @@ import type { Language } from '../../core/base/language.js';
 import type { WaivedFile } from '../../core/inspect/waiver-report.js';
 import type { RuleSet } from '../../core/model/rule-set.js';
 import { parseSelector, selects } from '../../core/model/selector.js';
+import type { UsageMistake } from '../../core/model/usage-mistake.js';
 import { SourceText } from '../../core/base/source-text.js';
 import { writeWaiver, type WaiverRequest } from '../../core/inspect/write-waiver.js';
 import { UsageError } from '../files/errors.js';
 import { makeTools } from './inspect-share.js';
 import { selectedRules } from '../project/selected-rules.js';
-import { REASONS } from '../../formats/text/skip-reasons.js';
-import { describeIncomplete } from '../../formats/text/incomplete.js';
 import { readAskedFile } from './read-asked-file.js';
 import { withinLimit } from './stopwatch.js';
 import { needLine } from '../files/target-path.js';
@@ -33,31 +32,31 @@ export async function waiveIn(inspection: InspectionQuestion, catalog: Catalog, 
   const tools = await makeTools(inspection, catalog);
   const file = path.join(inspection.root, own);
   const reading = readAskedFile(inspection, own);
-  if ('skipped' in reading) throw new UsageError(`${own} is not checked: ${reading.skipped === 'gone' ? 'it vanished during the run' : REASONS[reading.skipped]}\nMore about it: elvar scope ${own}`);
+  if ('skipped' in reading) throw new UsageError(reading.skipped === 'gone' ? { code: 'vanished', path: own } : { code: 'not-checked', path: own, skipped: { path: own, reason: reading.skipped, by: null } });
   const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
   const rules = inspection.sets[set] as RuleSet;
   const found = withinLimit(tools, source, () => inspectFile(source, rules, tools));
-  if ('givenUp' in found) throw new UsageError(`${own}: ${describeIncomplete(found.givenUp)}`);
+  if ('givenUp' in found) throw new UsageError({ code: 'given-up', path: own, reason: found.givenUp });
   const selectors = selectorsFor(question, findingsIn(found, own, rules).all, rules, catalog, own);
   const { line, reach, until, because } = question;
   if (reach !== 'throughout') needLine(line, source.text.split(/\r\n|\r|\n/), own);
   const request: WaiverRequest = { line, reach, until, because, selectors };
   const written = writeWaiver(source, request, rules, tools);
-  if (written === null) throw new UsageError(`${noPlace(source.language)} ${own}:${question.line}\nWrite it by hand where a comment may stand, with below and elvar resume around the place, or waive it --throughout the file.`);
+  if (written === null) throw new UsageError(noPlace(source.language, `${own}:${question.line}`));
   const [before, after] = [source.whole, written.text.whole];
   return { path: own, line: written.line, selectors, before, after, failed: writer?.write({ file, before, after }) ?? null };
 }
 
-function noPlace({ id, comments }: Language): string {
-  return comments.line.length + comments.block.length === 0 ? `${id} has no comments, so that no waiver can stand in` : 'no comment that waives this can stand at';
+function noPlace({ id, comments }: Language, where: string): UsageMistake {
+  return { code: 'no-place-for-waiver', where, language: id, hasComments: comments.line.length + comments.block.length > 0 };
 }
 
 function checkQuestion({ because, until }: WaiveQuestion, today: string): void {
-  if (because.trim() === '') throw new UsageError('a waiver needs a reason\nGive one with --because, in a few words.');
-  if (/[\0-\x08\x0b-\x1f]/.test(because)) throw new UsageError('the reason contains control characters');
+  if (because.trim() === '') throw new UsageError({ code: 'reason-missing' });
+  if (/[\0-\x08\x0b-\x1f]/.test(because)) throw new UsageError({ code: 'reason-not-text' });
   if (until === null) return;
-  if (!isDate(until)) throw new UsageError(`${until} is not a date\nWrite it as YYYY-MM-DD`);
-  if (until < today) throw new UsageError(`${until} is past: the waiver would excuse nothing`);
+  if (!isDate(until)) throw new UsageError({ code: 'bad-date', text: until, orNever: false });
+  if (until < today) throw new UsageError({ code: 'past-date', until, excuses: 'waiver' });
 }
 
 /** The named rules, or those with findings on the line; each must have a finding there and allow waivers. */
@@ -66,16 +65,16 @@ function selectorsFor({ rules, line, column, reach }: WaiveQuestion, findings: r
   const open = reached.filter(({ excused }) => excused === null);
   const where = reach === 'throughout' ? file : `${file}:${line}`;
   selectedRules(rules, catalog);
-  if (rules.length === 0 && reach !== 'line') throw new UsageError(`name the rules to waive ${reach === 'below' ? 'below this line' : 'throughout the file'}`);
+  if (rules.length === 0 && reach !== 'line') throw new UsageError({ code: 'waiver-needs-rules', reach });
   const meant = open.filter(({ span }) => column === null || span.start.column === column);
   const named = rules.length > 0 ? [...rules] : [...new Set((meant.length > 0 ? meant : open).map(({ rule }) => rule))];
-  if (named.length === 0) throw new UsageError(reached.length > 0 ? `everything found at ${where} is excused already` : `nothing is found at ${where}\nTo see the findings: elvar check ${file}`);
+  if (named.length === 0) throw new UsageError(reached.length > 0 ? { code: 'all-excused', where } : { code: 'nothing-found', where, path: file });
   for (const name of named) {
     const selector = parseSelector(name);
     const about = open.filter(({ rule }) => selector !== null && selects(selector, catalog.get(rule) ?? { id: rule, concern: '', tags: [] }));
-    if (about.length === 0) throw new UsageError(`${name} finds nothing at ${where} that is not excused already\nTo see the findings: elvar check ${file}`);
+    if (about.length === 0) throw new UsageError({ code: 'rule-finds-nothing', rule: name, where, path: file });
     const refused = about.find(({ rule }) => set.rules.get(rule)?.waivers === 'refuse');
-    if (refused !== undefined) throw new UsageError(`${refused.rule} may not be waived here\nTo see who decided that: elvar explain ${file} ${refused.rule}`);
+    if (refused !== undefined) throw new UsageError({ code: 'waiver-refused', rule: refused.rule, path: file });
   }
   return named;
 }

@@ -1,8 +1,6 @@
 import path from 'node:path';
 import type { Place } from '../../core/base/place.js';
-import { CONCERNS } from '../../core/model/concern.js';
 import { whyNoConcern } from '../../core/layers/parse/intake.js';
-import { listed } from '../../formats/text/words.js';
 import { UsageError } from '../files/errors.js';
 
 /** A log of another program that is taken in. */
@@ -24,7 +22,7 @@ export interface IntakeSource {
 /** Reads `CONCERN=FILE`, as the command line has it. @throws UsageError if it is not that, or the concern is one of Elvar's own. */
 export function parseIntake(text: string, directory: string): IntakeSource {
   const [, concern, name] = /^([^=]*)=(.+)$/s.exec(text) ?? [];
-  if (concern === undefined || name === undefined || whyNoConcern(concern) === 'form') throw new UsageError(`--intake ${text}: this is not CONCERN=FILE\nWrite, for example, --intake compiler=build/compiler.log. The concern has small letters, digits and hyphens.`);
-  if (whyNoConcern(concern) === 'own') throw new UsageError(`--intake ${text}: ${concern} is a concern of Elvar's own rules\nTake any other than ${listed(CONCERNS)}.`);
+  if (concern === undefined || name === undefined || whyNoConcern(concern) === 'form') throw new UsageError({ code: 'bad-intake', text });
+  if (whyNoConcern(concern) === 'own') throw new UsageError({ code: 'own-concern', text, concern });
   return { concern, file: path.resolve(directory, name), name, required: true, mayLeave: true, place: null };
 }

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { collidingIds, ruleNameOf } from '../../core/intake/rule-name.js';
-import type { ForeignFinding, ForeignLog, ForeignNote, ForeignPlace, LogMistake } from '../../core/intake/foreign-log.js';
+import type { ForeignFinding, ForeignLog, ForeignNote, ForeignPlace } from '../../core/intake/foreign-log.js';
 import { readLog } from '../../core/intake/read-log.js';
 import type { IntakeNote } from '../../core/cascade/report-base.js';
 import { writtenHit, writtenHits, type ForeignHit, type ForeignTexts } from '../../core/inspect/foreign-hits.js';
@@ -36,9 +36,6 @@ export interface LogCoverage {
 
 /** The largest log, in bytes. */
 const LARGEST = 100 * 1024 * 1024;
-
-/** The most mistakes that are told of one log. */
-const MOST_MISTAKES = 20;
 
 /** The most remarks that are kept of a finding. */
 const MOST_REMARKS = 10;
@@ -136,7 +133,7 @@ function readFile({ file, name, mayLeave }: IntakeSource, root: string): { reado
   if (stats === undefined) return failed('there is no such file');
   if (!stats.isFile()) return failed('it is not a regular file');
   if (!mayLeave && !liesIn(realOrNearest(file), realOrNearest(root))) return failed('a link on its path leads out of the project');
-  if (stats.size > LARGEST) throw new UsageError(`${name} is larger than 100 MiB\nA log of that size is not read.`);
+  if (stats.size > LARGEST) throw new UsageError({ code: 'log-too-large', name, largest: LARGEST });
   let text: string;
   try {
     text = readFileSync(file, 'utf8');
@@ -145,13 +142,8 @@ function readFile({ file, name, mayLeave }: IntakeSource, root: string): { reado
   }
   const read = readLog(text);
   const mistakes = read.flatMap((log) => log.mistakes);
-  if (mistakes.length > 0) throw new UsageError(`${name} cannot be understood\n${mistakes.slice(0, MOST_MISTAKES).map((mistake) => `${placeText(mistake, name)}: ${mistake.what}`).join('\n')}`);
+  if (mistakes.length > 0) throw new UsageError({ code: 'bad-log', name, mistakes });
   return { read, time };
-}
-
-function placeText({ at }: LogMistake, name: string): string {
-  if (at === null) return name;
-  return 'line' in at ? `${name}:${at.line}:${at.column}` : `${name} at ${at.pointer === '' ? 'the top' : at.pointer}`;
 }
 
 /** The rules that logs have, whether or not anything was found by them; and one for what comes without an id. */

@@ -2,7 +2,6 @@ import type { Catalog } from '../../core/catalog/catalog.js';
 import { readSetting } from '../../core/layers/bind/command-line.js';
 import { isDate } from '../../core/base/date.js';
 import type { SelectingStatement } from '../../core/layers/stack.js';
-import { describeSettingMistake } from '../../formats/text/setting-mistake.js';
 import { foundFolder } from '../files/cache-folder.js';
 import { UsageError } from '../files/errors.js';
 import { NO_OVERLAY, type Overlay } from '../files/overlay.js';
@@ -59,7 +58,7 @@ export interface RunSettings {
 
 /** Reads the options of a workspace. @throws UsageError if a date or a log is wrong. */
 export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env, noCache = false, intake = [], directory = '.', watch = NO_WATCH }: WorkspaceOptions): RunSettings {
-  if (!isDate(today)) throw new UsageError(`${today} is not a date\nWrite it as YYYY-MM-DD`);
+  if (!isDate(today)) throw new UsageError({ code: 'bad-date', text: today, orNever: false });
   const personal = personalFile(env, noPersonal);
   return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY, cacheFolder: noCache ? null : foundFolder(env), intake: intake.map((text) => parseIntake(text, directory)), watch };
 }
@@ -68,7 +67,7 @@ export function runSettings({ today = localDate(new Date()), noPersonal = false,
 export function settingStatements(settings: readonly string[], catalog: Catalog): SelectingStatement[] {
   return settings.map((text) => {
     const setting = readSetting(text, catalog);
-    if ('wrong' in setting) throw new UsageError(`--set ${text}: ${describeSettingMistake(setting, text)}`);
+    if ('wrong' in setting) throw new UsageError({ code: 'bad-setting', text, mistake: setting });
     return setting;
   });
 }

@@ -49,7 +49,7 @@ export class DirectoryWalks {
     walker.directories.add(directory);
     if (kind === undefined) {
       const above = fileAbove(target, this.root);
-      throw new UsageError(above === null ? `${target}: there is no such file or directory` : `${target}: nothing can be there, since ${above} is a file`);
+      throw new UsageError(above === null ? { code: 'no-path', path: target } : { code: 'below-a-file', path: target, above });
     }
     if (exclusion !== null) walker.skipped.push({ path: kind === 'directory' ? `${target}/` : target, ...exclusion });
     else if (kind === 'directory') walker.walk(this.tree.child(directory, name, false));

@@ -18,9 +18,7 @@ import { readSource } from '../files/source-file.js';
 export function explainPath(project: Project, root: string, typed: string): Explanation {
   const [location] = project.locations as [Location];
   const { path: own, directory, name } = location;
-  if (own === '' || location.kind === 'directory') {
-    throw new UsageError(`${typed}: this is a directory\nName a file in it (it need not exist yet), or run elvar resolve ${typed}`);
-  }
+  if (own === '' || location.kind === 'directory') throw new UsageError({ code: 'needs-file', path: typed });
   const { deciding, catalog } = project;
   const incomplete = [...project.incomplete];
   const language = directory.languages.languageOf(name) ?? (location.kind === 'file' ? scriptLanguage(path.join(root, own)) : null);
@@ -45,7 +43,7 @@ export function explainPath(project: Project, root: string, typed: string): Expl
 /** @throws UsageError if the path cannot exist. */
 export function needPossible(own: string, root: string, typed: string): void {
   const above = fileAbove(own, root);
-  if (above !== null) throw new UsageError(`${typed}: nothing can be there, since ${above} is a file`);
+  if (above !== null) throw new UsageError({ code: 'below-a-file', path: typed, above });
 }
 
 function whySkipped(root: string, location: Location, settings: ScopeSettings, language: LanguageId | null, incomplete: IncompletePath[]): SkippedPath | null {

@@ -33,6 +33,5 @@ export function reportPreset(project: Project, reference: PresetReference): Pres
 export function needReference(name: string): PresetReference {
   const reference = parsePresetReference(name);
   if (reference !== null) return reference;
-  const near = nearReference(name);
-  throw new UsageError(`${name} is not a preset\n${near === null ? 'Write elvar:NAME, a path that begins with ./ or ../, or npm:PACKAGE' : `Did you mean ${near}?`}`);
+  throw new UsageError({ code: 'bad-preset', name, near: nearReference(name) });
 }

@@ -7,6 +7,5 @@ import { UsageError } from '../files/errors.js';
 export function ruleById(rule: string, catalog: Catalog): Rule {
   const known = catalog.get(rule);
   if (known !== undefined) return known;
-  const near = nearName(rule, catalog.rules.map(({ id }) => id));
-  throw new UsageError(`there is no rule ${rule}${near === null ? '' : `\nDid you mean ${near}?`}`);
+  throw new UsageError({ code: 'no-rule', rule, near: nearName(rule, catalog.rules.map(({ id }) => id)) });
 }

@@ -17,6 +17,6 @@ export function selectedRules(selectors: readonly string[], catalog: Catalog): S
     // Of another program's rules, those that no log has today may come tomorrow.
     if (selector?.kind === 'rule' && catalog.rules.some(({ concern, foreign }) => foreign !== null && text.startsWith(`${concern}/`))) return [selector.rule];
     const near = nearName(text, [...catalog.rules.map(({ id }) => id), ...new Set(catalog.rules.map(({ concern }) => `${concern}/*`))]);
-    throw new UsageError(`${text} selects no rule\n${near === null ? 'Write *, concern/*, tag:NAME or concern/name' : `Did you mean ${near}?`}`);
+    throw new UsageError({ code: 'no-rule-selected', selector: text, near });
   }));
 }

@@ -20,7 +20,7 @@ export function parseRange(root: string, text: string): RevisionRange | null {
   const [first, second] = [from || 'HEAD', to || 'HEAD'];
   if (dots === '..') return { from: first, to: second };
   const base = askGit(root, ['merge-base', needCommit(root, first, 'impact'), needCommit(root, second, 'impact')]);
-  if ('failed' in base) throw new UsageError(`${first} and ${second} have no commit in common`);
+  if ('failed' in base) throw new UsageError({ code: 'no-common-commit', revisions: [first, second] });
   return { from: base.out.trim(), to: second };
 }
 

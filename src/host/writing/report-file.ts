@@ -8,14 +8,14 @@ import { replaceFile } from './replace-file.js';
 
 /** Looks whether a report can be written, as far as that can be told before. @param file absolute. @throws UsageError if it cannot. */
 export function needPlaceForReport(file: string): void {
-  if (statsAt(file)?.isDirectory() === true) throw new UsageError(`${file} is a directory\nName a file for the report.`);
+  if (statsAt(file)?.isDirectory() === true) throw new UsageError({ code: 'report-is-directory', file });
   let above = path.dirname(file);
   while (linkStatsAt(above) === undefined && path.dirname(above) !== above) above = path.dirname(above);
   try {
-    if (statsAt(above)?.isDirectory() !== true) throw new UsageError(`${file} cannot be written: ${above} is not a directory`);
+    if (statsAt(above)?.isDirectory() !== true) throw new UsageError({ code: 'report-unwritable', file, why: `${above} is not a directory` });
     accessSync(above, constants.W_OK | constants.X_OK);
   } catch (error) {
-    throw error instanceof UsageError ? error : new UsageError(`${file} cannot be written: ${describeSystemError(error)}`);
+    throw error instanceof UsageError ? error : new UsageError({ code: 'report-unwritable', file, why: describeSystemError(error) });
   }
 }
 

@@ -5,7 +5,6 @@ import type { Completion, Watch } from '../files/watch.js';
 import { complete } from './complete.js';
 import { Journal } from './journal.js';
 import { sweepBeside, tryLock, type LockAttempt } from './lock-file.js';
-import type { LockOwner } from './lock-owner.js';
 import { existingStateFolder, NotPrivateError, openStateFolder, stateFiles } from './state-folder.js';
 import { relativeTo } from '../files/target-path.js';
 import { whileStoppable } from './stops.js';
@@ -56,7 +55,7 @@ async function whileHolding<Result>({ release, folder, root, watch }: HeldLock, 
   const odd = oddKindOf(journal.file);
   if (odd !== null) {
     release();
-    throw new UsageError(`${journal.file} is ${odd}, so nothing was written\nRemove it: Elvar keeps notes there about what it is writing.`);
+    throw new UsageError({ code: 'journal-in-the-way', file: journal.file, kind: odd });
   }
   const writer = new Writer(root, journal);
   try {
@@ -85,7 +84,7 @@ function tellCompleted(completion: Completion, watch: Watch): void {
   const { written, followed, failed, kept } = completion;
   if (written.length + followed + failed.length + kept.length > 0) watch.completed(completion);
   const pending = failed.find(({ isPending }) => isPending);
-  if (pending !== undefined) throw new UsageError(`nothing was written: an earlier run has to be completed first, but ${pending.file} cannot be written: ${pending.why}`);
+  if (pending !== undefined) throw new UsageError({ code: 'earlier-run-pending', file: pending.file, why: pending.why });
 }
 
 async function lock(file: string, watch: Watch): Promise<() => void> {
@@ -96,9 +95,7 @@ async function lock(file: string, watch: Watch): Promise<() => void> {
     if ('release' in attempt) return attempt.release;
     const { owner } = attempt;
     const waited = performance.now() - began;
-    if (waited > LONGEST_WAIT) {
-      throw new UsageError(`another run of elvar${processText(owner)} has been writing in this project for ${LONGEST_WAIT / 1000} s, so nothing was written\nWait until it has ended. If no such run is left, remove ${file}`);
-    }
+    if (waited > LONGEST_WAIT) throw new UsageError({ code: 'other-run-writes', process: owner?.process ?? null, waited: LONGEST_WAIT, file });
     if (waited > SILENT_WAIT && !isTold) {
       watch.waiting({ process: owner?.process ?? null, file });
       isTold = true;
@@ -112,8 +109,7 @@ function stateFolder(): string {
   try {
     return openStateFolder();
   } catch (error) {
-    const [where, why] = error instanceof NotPrivateError ? [error.folder, 'other users can write to it'] : ['the folder for state', describeSystemError(error)];
-    throw noLock(`${where}: ${why}`);
+    throw new UsageError({ code: 'no-state-folder', ...(error instanceof NotPrivateError ? { folder: error.folder, why: null } : { folder: null, why: describeSystemError(error) }) });
   }
 }
 
@@ -121,14 +117,6 @@ function attemptAt(file: string): LockAttempt {
   try {
     return tryLock(file);
   } catch (error) {
-    throw noLock(`${file}: ${describeSystemError(error)}`, existsSync(file));
+    throw new UsageError({ code: 'no-lock', file, why: describeSystemError(error), isInTheWay: existsSync(file) });
   }
-}
-
-function noLock(why: string, isInTheWay = false): UsageError {
-  return new UsageError(`no lock could be created, so nothing was written: ${why}\n${isInTheWay ? 'Remove it if no other run of elvar is writing.' : 'Elvar keeps its locks in the directory for state: XDG_STATE_HOME names another one.'}`);
-}
-
-function processText(owner: LockOwner | null): string {
-  return owner === null ? '' : ` (process ${owner.process})`;
 }

@@ -3,10 +3,9 @@ import { optionType, type Catalog } from '../../catalog/catalog.js';
 import { NO_FREEDOM_SETTINGS } from '../../model/freedom.js';
 import { isLevel, type Level } from '../../model/level.js';
 import type { OptionChange } from '../../model/option.js';
-import type { OptionType } from '../../model/option-type.js';
-import type { RuleId } from '../../model/rule.js';
 import { formatSelector, parseSelector, type Selector } from '../../model/selector.js';
 import type { LayerInstance, Statement } from '../../model/statement.js';
+import type { SettingMistake } from '../../model/usage-mistake.js';
 import { nearLevel } from '../parse/near-level.js';
 import { nearName } from '../../base/near-name.js';
 import { formOf, parseOption } from './options.js';
@@ -16,15 +15,6 @@ import type { SelectingStatement } from '../stack.js';
 export const COMMAND_LINE_LAYER: LayerInstance = {
   id: 'command line', kind: 'command-line', title: null, file: null, through: [], exemptions: ['command line'],
 };
-
-/** What is wrong with a setting of the command line, and what was probably meant; null if nothing is near. */
-export type SettingMistake =
-  | { readonly wrong: 'sets-nothing' }
-  | { readonly wrong: 'unknown-rule'; readonly name: string; readonly near: string | null }
-  | { readonly wrong: 'bad-level'; readonly level: string; readonly near: Level | null }
-  | { readonly wrong: 'no-selector'; readonly found: string }
-  | { readonly wrong: 'unknown-option'; readonly rule: RuleId; readonly option: string; readonly near: string | null; readonly known: readonly string[] }
-  | { readonly wrong: 'bad-value'; readonly rule: RuleId; readonly option: string; readonly expected: OptionType; readonly found: string };
 
 /**
  * Reads one setting of the command line: `SELECTOR=LEVEL`, or `RULE.OPTION=VALUE` with a YAML flow value.

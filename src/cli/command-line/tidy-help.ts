@@ -1,4 +1,4 @@
-import { wrap } from './views/table.js';
+import { wrap } from '../views/table.js';
 
 /**
  * The parser's help without what tells a reader nothing: the types of options and empty defaults. Choices are
