@@ -67,6 +67,17 @@ test('processes are started in two places: git in one, and what asks a web serve
   expect(files.filter((file) => importsOf(file, false).packages.includes('node:child_process'))).toEqual(['host/git/git-program.ts', 'host/layers/fetch-preset.ts']);
 });
 
+test('the parser of the command line is called in one room', () => {
+  const asking = files.filter((file) => importsOf(file, false).packages.some((name) => name.startsWith('yargs')) && !file.startsWith('cli/command-line/'));
+  const typesAlone = asking.filter((file) => !/^import (?!type )[^;]*'yargs/m.test(readFileSync(path.join(SRC, file), 'utf8')));
+  expect(asking.filter((file) => !typesAlone.includes(file))).toEqual([]);
+});
+
+test('what a user got wrong has a code; only an interface says it in its own words', () => {
+  const own = files.filter((file) => /\bwrongCall\(/.test(readFileSync(path.join(SRC, file), 'utf8')) && !/^(?:cli|editor|library)\//.test(file));
+  expect(own).toEqual(['host/files/errors.ts']);
+});
+
 test('the core knows no disk, no process, no console and no clock', () => {
   const core = files.filter((file) => file.startsWith('core/'));
   expect(core.flatMap((file) => importsOf(file, true).packages).filter((name) => name.startsWith('node:') && name !== 'node:crypto')).toEqual([]);
