@@ -18,7 +18,8 @@ export default defineConfig({
     globalSetup: ['test/support/caches.ts'],
     // What the sources were turned into is kept from run to run, by their contents.
     experimental: { fsModuleCache: true },
-    // A test may drive the built program many times, and a machine may be slow. Nothing is tried for a time (test/support/runs.ts).
+    // A test may drive the built program many times, and a machine may be slow. Nothing is tried for a time
+    // (test/support/runs.ts).
     testTimeout: IS_DEEP ? 1_200_000 : 120_000,
     hookTimeout: 120_000,
     // What takes long and seldom changes: `npm run test:deep` has it too.
@@ -35,8 +36,12 @@ export default defineConfig({
       { extends: true, test: { name: 'program', include: ['test/{program,docs}/**/*.test.ts'], isolate: false } },
       // These need a browser, which not every machine has: they run only when they are asked for.
       // So do these, with editors and shells.
-      ...(process.env['ELVAR_EDITORS'] === undefined ? [] : [{ extends: true as const, test: { name: 'editors', include: ['test/editors/**/*.test.ts'], isolate: false } }]),
-      ...(process.env['ELVAR_BROWSER'] === undefined ? [] : [{ extends: true as const, test: { name: 'browser', include: ['test/browser/**/*.test.ts'], isolate: false } }]),
+      ...(process.env['ELVAR_EDITORS'] === undefined
+        ? []
+        : [{ extends: true as const, test: { name: 'editors', include: ['test/editors/**/*.test.ts'], isolate: false } }]),
+      ...(process.env['ELVAR_BROWSER'] === undefined
+        ? []
+        : [{ extends: true as const, test: { name: 'browser', include: ['test/browser/**/*.test.ts'], isolate: false } }]),
     ],
   },
 });

@@ -20,7 +20,10 @@ const folder = mkdtempSync(path.join(tmpdir(), 'elvar-bench-'));
 try {
   const { tree } = installSources(folder);
   const floor = { args: [path.join(import.meta.dirname, 'floor', 'parse.mjs'), tree] };
-  const check = (threads, ...more) => ({ args: [program, 'check', '--no-cache', '--root', tree, ...more, tree], options: { env: { ...process.env, ELVAR_THREADS: String(threads) } } });
+  const check = (threads, ...more) => ({
+    args: [program, 'check', '--no-cache', '--root', tree, ...more, tree],
+    options: { env: { ...process.env, ELVAR_THREADS: String(threads) } },
+  });
   for (const [title, [layer, onOne, onTwo]] of Object.entries(CASES)) {
     writeFileSync(path.join(tree, 'elvar.yaml'), layer);
     // The floor has one thread.
@@ -28,8 +31,12 @@ try {
     compare(`check on two threads, ${title}`, floor, check(2), { most: onTwo });
   }
   writeFileSync(path.join(tree, 'elvar.yaml'), 'presets: [elvar:everything]\n');
-  compare('100,000 findings as JSON, on two threads', check(1, '--format', 'json'), check(2, '--format', 'json'), { most: 0.7, floorIs: 'one thread' });
-  compare('100,000 findings as SARIF', check(2, '--format', 'json'), check(2, '--format', 'sarif'), { most: 1.3, floorIs: 'as JSON' });
+  compare('100,000 findings as JSON, on two threads', check(1, '--format', 'json'), check(2, '--format', 'json'), {
+    most: 0.7, floorIs: 'one thread',
+  });
+  compare(
+    '100,000 findings as SARIF', check(2, '--format', 'json'), check(2, '--format', 'sarif'), { most: 1.3, floorIs: 'as JSON' },
+  );
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

@@ -1,5 +1,5 @@
-// How soon an editor has its answer: diagnostics after a keystroke in a file of 2,000 lines, a hover there, and in trees of 1,500 and 100,000 files; and whether
-// memory grows, over as many edits as are named (`node bench/editor.mjs 10000`).
+// How soon an editor has its answer: diagnostics after a keystroke in a file of 2,000 lines, a hover there, and in trees of 1,500
+// and 100,000 files; and whether memory grows, over as many edits as are named (`node bench/editor.mjs 10000`).
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { spawn } from 'node:child_process';
 import { tmpdir } from 'node:os';
@@ -14,7 +14,9 @@ const EDITS = Number(process.argv[2] ?? 100);
 
 /** An editor for one folder. */
 async function edit(root) {
-  const child = spawn(process.execPath, [program, 'editor', '--stdio', '--no-personal', '--no-cache'], { cwd: root, stdio: ['pipe', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, [program, 'editor', '--stdio', '--no-personal', '--no-cache'], {
+    cwd: root, stdio: ['pipe', 'pipe', 'inherit'],
+  });
   const connection = createProtocolConnection(new StreamMessageReader(child.stdout), new StreamMessageWriter(child.stdin));
   const waiting = new Map();
   connection.onNotification('textDocument/publishDiagnostics', ({ uri, version }) => waiting.get(`${uri} ${version}`)?.());
@@ -32,26 +34,35 @@ async function timed(run) {
   return performance.now() - start;
 }
 
-const at = (numbers, share) => numbers.toSorted((a, b) => a - b)[Math.min(numbers.length - 1, Math.floor(numbers.length * share))];
+const at = (numbers, share) =>
+  numbers.toSorted((a, b) => a - b)[Math.min(numbers.length - 1, Math.floor(numbers.length * share))];
 function report(title, numbers, most) {
   const [usual, late] = [at(numbers, 0.5), at(numbers, 0.95)];
-  console.log(`${title}: ${usual.toFixed(0)} ms, 95 of 100 within ${late.toFixed(0)} ms${most === null ? '' : ` (at most ${most} asked)`}`);
+  console.log(
+    `${title}: ${usual.toFixed(0)} ms, 95 of 100 within ${late.toFixed(0)} ms${most === null ? '' : ` (at most ${most} asked)`}`,
+  );
   if (most !== null && late > most) process.exitCode = 1;
 }
 
 /** A file of 2,000 lines as people write them, in parts that repeat. */
-const PART = 'export function moor(vessel, quay) {\n  const depth = quay.depth - vessel.draught;\n  if (depth > 0) {\n    return { vessel, quay, depth };\n  }\n  return null;\n}\n\n// The tide decides when a vessel may leave.\nconst tides = [1, 2, 3].map((hour) => hour * 6.2);\n';
+const PART = 'export function moor(vessel, quay) {\n  const depth = quay.depth - vessel.draught;\n  if (depth > 0) {\n    '
+  + 'return { vessel, quay, depth };\n  }\n  return null;\n}\n\n// The tide decides when a vessel may leave.\nconst tides = '
+  + '[1, 2, 3].map((hour) => hour * 6.2);\n';
 
 try {
   const small = path.join(folder, 'small');
   mkdirSync(path.join(small, '.git'), { recursive: true });
   writeFileSync(path.join(small, 'elvar.yaml'), 'presets: [elvar:starter, elvar:tidy, elvar:lean]\n');
-  const text = Array.from({ length: 200 }, (_, number) => PART.replaceAll('moor', `moor${number}`).replaceAll('tides', `tides${number}`)).join('');
+  const text = Array.from(
+    { length: 200 }, (_, number) => PART.replaceAll('moor', `moor${number}`).replaceAll('tides', `tides${number}`),
+  ).join('');
   writeFileSync(path.join(small, 'quay.js'), text);
   const { child, connection, diagnostics } = await edit(small);
   const uri = pathToFileURL(path.join(small, 'quay.js')).href;
   const first = diagnostics(uri, 0);
-  await connection.sendNotification('textDocument/didOpen', { textDocument: { uri, languageId: 'javascript', version: 0, text } });
+  await connection.sendNotification(
+    'textDocument/didOpen', { textDocument: { uri, languageId: 'javascript', version: 0, text } },
+  );
   await first;
   const memory = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) / 1024;
   const [keys, hovers, memories] = [[], [], []];
@@ -59,10 +70,21 @@ try {
     const line = (version * 37) % 2_000;
     keys.push(await timed(async () => {
       const answer = diagnostics(uri, version);
-      await connection.sendNotification('textDocument/didChange', { textDocument: { uri, version }, contentChanges: [version % 2 === 1 ? { range: { start: { line, character: 0 }, end: { line, character: 0 } }, text: 'x' } : { text }] });
+      await connection.sendNotification(
+        'textDocument/didChange',
+        {
+          textDocument: { uri, version },
+          contentChanges: [
+            version % 2 === 1 ? { range: { start: { line, character: 0 }, end: { line, character: 0 } }, text: 'x' } : { text },
+          ],
+        },
+      );
       await answer;
     }));
-    if (version % 5 === 0) hovers.push(await timed(() => connection.sendRequest('textDocument/hover', { textDocument: { uri }, position: { line: 0, character: 20 } })));
+    if (version % 5 === 0) {
+      hovers.push(await timed(() =>
+        connection.sendRequest('textDocument/hover', { textDocument: { uri }, position: { line: 0, character: 20 } })));
+    }
     if (version % Math.ceil(EDITS / 10) === 0) memories.push(memory());
   }
   report('diagnostics after a keystroke, 2,000 lines', keys, 100);
@@ -80,7 +102,9 @@ try {
       const [code, layer] = ['new.js', 'elvar.yaml'].map((name) => pathToFileURL(path.join(tree, name)).href);
       const open = (own, text) => timed(async () => {
         const answer = editor.diagnostics(own, 0);
-        await editor.connection.sendNotification('textDocument/didOpen', { textDocument: { uri: own, languageId: 'any', version: 0, text } });
+        await editor.connection.sendNotification(
+          'textDocument/didOpen', { textDocument: { uri: own, languageId: 'any', version: 0, text } },
+        );
         await answer;
       });
       opens.push(await open(code, 'if (a == b) go();\n'));
@@ -89,11 +113,17 @@ try {
       for (let version = 1; version <= 10; version += 1) {
         keysInLayer.push(await timed(async () => {
           const answer = editor.diagnostics(layer, version);
-          await editor.connection.sendNotification('textDocument/didChange', { textDocument: { uri: layer, version }, contentChanges: [{ text: `${rules}#${'x'.repeat(version)}\n` }] });
+          await editor.connection.sendNotification(
+            'textDocument/didChange',
+            { textDocument: { uri: layer, version }, contentChanges: [{ text: `${rules}#${'x'.repeat(version)}\n` }] },
+          );
           await answer;
         }));
       }
-      hints.push(await timed(() => editor.connection.sendRequest('textDocument/inlayHint', { textDocument: { uri: layer }, range: { start: { line: 0, character: 0 }, end: { line: 9_999, character: 0 } } })));
+      hints.push(await timed(() => editor.connection.sendRequest(
+        'textDocument/inlayHint',
+        { textDocument: { uri: layer }, range: { start: { line: 0, character: 0 }, end: { line: 9_999, character: 0 } } },
+      )));
       editor.child.kill();
     }
     report(`the first file of a tree of ${files}`, opens, 1_000);

@@ -1,6 +1,8 @@
-// What each of the flags that Elvar sets for V8 is worth: the program with all but one against the program with all. What is not worth
-// its place goes.
-import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, unlinkSync, writeFileSync } from 'node:fs';
+// What each of the flags that Elvar sets for V8 is worth: the program with all but one against the program with all. What is not
+// worth its place goes.
+import {
+  cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, unlinkSync, writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { compare } from './measure.mjs';
@@ -12,7 +14,9 @@ const folder = mkdtempSync(path.join(tmpdir(), 'elvar-bench-'));
 function programWithout(flags, name) {
   const copy = path.join(folder, name);
   mkdirSync(copy);
-  for (const part of ['dist', 'presets', 'package.json']) cpSync(path.join(here, part), path.join(copy, part), { recursive: true });
+  for (const part of ['dist', 'presets', 'package.json']) {
+    cpSync(path.join(here, part), path.join(copy, part), { recursive: true });
+  }
   symlinkSync(path.join(here, 'node_modules'), path.join(copy, 'node_modules'));
   const cli = path.join(copy, 'dist', 'cli');
   const file = path.join(cli, 'program.cjs');
@@ -34,13 +38,22 @@ const FLAGS = {
 try {
   // Files of many languages, and few of each.
   const demo = path.join(folder, 'demo');
-  cpSync(path.join(here, 'demo', 'harbour'), demo, { recursive: true, filter: (file) => !path.basename(file).startsWith('elvar') });
+  cpSync(
+    path.join(here, 'demo', 'harbour'), demo, { recursive: true, filter: (file) => !path.basename(file).startsWith('elvar') },
+  );
   writeFileSync(path.join(demo, 'elvar.yaml'), 'presets: [elvar:everything]\n');
-  const run = ({ program, env }, root, threads) => ({ args: [program, 'check', '--root', root, '--no-personal', '--no-cache', '--top', '1', root], options: { env: { ...env, ELVAR_THREADS: threads } } });
+  const run = ({ program, env }, root, threads) => ({
+    args: [program, 'check', '--root', root, '--no-personal', '--no-cache', '--top', '1', root],
+    options: { env: { ...env, ELVAR_THREADS: threads } },
+  });
   const whole = programWithout([], 'whole');
   for (const [title, flags] of Object.entries(FLAGS)) {
     const without = programWithout(flags, title.replaceAll(' ', '-'));
-    for (const threads of ['1', '2']) compare(`without ${title}, the demo on ${threads} threads`, run(whole, demo, threads), run(without, demo, threads), { rounds: 9, most: Infinity, floorIs: 'with it' });
+    for (const threads of ['1', '2']) {
+      compare(`without ${title}, the demo on ${threads} threads`, run(whole, demo, threads), run(without, demo, threads), {
+        rounds: 9, most: Infinity, floorIs: 'with it',
+      });
+    }
   }
 } finally {
   rmSync(folder, { recursive: true, force: true });

@@ -28,11 +28,23 @@ zones:
 
 /** The root's file, with zones of every kind: by ending, by name, by directory at any depth, tied to a place. */
 function rootLayer(zones) {
-  const lines = ['title: Root', 'presets: [elvar:starter, elvar:tidy]', 'rulings:', '  safety/*: { level: error, guard: no-weaker }', 'zones:'];
+  const lines = [
+    'title: Root', 'presets: [elvar:starter, elvar:tidy]', 'rulings:', '  safety/*: { level: error, guard: no-weaker }', 'zones:',
+  ];
   for (let number = 0; number < zones; number += 1) {
-    const kinds = [`"*.z${number}.ts"`, `name-${number}.py`, `old-${number}/`, `/service-${number}/part-${number % 9}/`, `"**/deep-${number}/*.js"`];
+    const kinds = [
+      `"*.z${number}.ts"`,
+      `name-${number}.py`,
+      `old-${number}/`,
+      `/service-${number}/part-${number % 9}/`,
+      `"**/deep-${number}/*.js"`,
+    ];
     const match = kinds[number % kinds.length];
-    lines.push(`  - name: zone ${number}`, `    match: [${match}]`, `    rulings: { size/branches: { options: { max: ${5 + (number % 40)} } } }`);
+    lines.push(
+      `  - name: zone ${number}`,
+      `    match: [${match}]`,
+      `    rulings: { size/branches: { options: { max: ${5 + (number % 40)} } } }`,
+    );
   }
   return `${lines.join('\n')}\n`;
 }

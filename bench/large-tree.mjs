@@ -21,8 +21,12 @@ try {
   const tenth = tree('tenth', { files: 10_000, layers: 200, zones: 300 });
   const small = tree('small', { files: 100, layers: 10, zones: 300 });
   const resolve = (root) => ({ args: [program, 'resolve', '--no-personal', '--root', root, '--format', 'ndjson', root] });
-  const explain = (root) => ({ args: [program, 'explain', '--no-personal', '--root', root, path.join(root, 'service-0', 'part-0', 'file-0.ts')] });
-  compare('resolve, 100,000 files', { args: [path.join(import.meta.dirname, 'floor', 'walk.mjs'), large] }, resolve(large), { most: 1.8, rounds: 5 });
+  const explain = (root) => ({
+    args: [program, 'explain', '--no-personal', '--root', root, path.join(root, 'service-0', 'part-0', 'file-0.ts')],
+  });
+  compare('resolve, 100,000 files', { args: [path.join(import.meta.dirname, 'floor', 'walk.mjs'), large] }, resolve(large), {
+    most: 1.8, rounds: 5,
+  });
   compare('resolve, 100,000 files against 10,000', resolve(tenth), resolve(large), { most: 12, rounds: 5 });
   compare('explain, in 100,000 files against 100', explain(small), explain(large), { most: 1.3 });
 
@@ -30,7 +34,9 @@ try {
   writeFileSync(hook, "process.on('exit', () => process.stderr.write(`${process.resourceUsage().maxRSS}`));");
   const check = { args: [program, 'check', '--no-personal', '--root', large, large] };
   for (const [title, { args }] of Object.entries({ resolve: resolve(large), check })) {
-    const { stderr } = spawnSync(process.execPath, ['--import', hook, ...args], { encoding: 'utf8', maxBuffer: 1 << 30, env: { ...process.env, ELVAR_CACHE: path.join(folder, 'cache') } });
+    const { stderr } = spawnSync(process.execPath, ['--import', hook, ...args], {
+      encoding: 'utf8', maxBuffer: 1 << 30, env: { ...process.env, ELVAR_CACHE: path.join(folder, 'cache') },
+    });
     const megabytes = Math.round(Number(/\d+$/.exec(stderr)?.[0]) / 1024);
     console.log(`${title}, peak memory: ${megabytes} MB (at most 600 asked)`);
     if (!(megabytes <= 600)) process.exitCode = 1;

@@ -4,7 +4,9 @@ import { spawnSync } from 'node:child_process';
 /** Milliseconds of one run of `node ...args`. @throws Error when it fails in another way than by finding something. */
 function time(args, options) {
   const start = process.hrtime.bigint();
-  const { status, stderr, error } = spawnSync(process.execPath, args, { ...options, stdio: ['ignore', 'ignore', 'pipe'], encoding: 'utf8' });
+  const { status, stderr, error } = spawnSync(
+    process.execPath, args, { ...options, stdio: ['ignore', 'ignore', 'pipe'], encoding: 'utf8' },
+  );
   if (error) throw error;
   if (status !== 0 && status !== 1) throw new Error(`node ${args.join(' ')} ended with ${status}: ${stderr}`);
   return Number(process.hrtime.bigint() - start) / 1e6;
@@ -34,7 +36,8 @@ export function compare(title, floor, command, { rounds = 7, most, floorIs = 'th
   const ratio = median(ratios);
   const [least, largest] = [Math.min(...ratios), Math.max(...ratios)].map((own) => own.toFixed(2));
   const times = `${Math.round(median(commands))} ms against ${Math.round(median(floors))} ms`;
-  console.log(`${title}: ${ratio.toFixed(2)} times ${floorIs} (${least} to ${largest} in ${rounds} rounds;${most === Infinity ? '' : ` at most ${most} asked;`} ${times})`);
+  console.log(`${title}: ${ratio.toFixed(2)} times ${floorIs} (${least} to ${largest} in ${rounds} `
+    + `rounds;${most === Infinity ? '' : ` at most ${most} asked;`} ${times})`);
   if (ratio > most) process.exitCode = 1;
   return ratio;
 }

@@ -9,7 +9,9 @@ import { installSources } from './sources.mjs';
 
 const program = path.join(import.meta.dirname, '..', 'dist', 'cli', 'main.cjs');
 const folder = mkdtempSync(path.join(tmpdir(), 'elvar-bench-'));
-const browser = await chromium.launch({ executablePath: process.env.ELVAR_BROWSER ?? '/usr/bin/chromium', args: ['--no-sandbox'] });
+const browser = await chromium.launch(
+  { executablePath: process.env.ELVAR_BROWSER ?? '/usr/bin/chromium', args: ['--no-sandbox'] },
+);
 const report = (title, time, most) => {
   console.log(`${title}: ${Math.round(time)} ms (at most ${most} asked)`);
   if (time > most) process.exitCode = 1;
@@ -19,7 +21,11 @@ try {
   const { tree } = installSources(folder);
   writeFileSync(path.join(tree, 'elvar.yaml'), 'presets: [elvar:everything]\n');
   const file = path.join(folder, 'page.html');
-  spawnSync(process.execPath, [program, 'check', '--no-personal', '--no-cache', '--root', tree, '--report', `html=${file}`, tree], { stdio: 'ignore' });
+  spawnSync(
+    process.execPath,
+    [program, 'check', '--no-personal', '--no-cache', '--root', tree, '--report', `html=${file}`, tree],
+    { stdio: 'ignore' },
+  );
   console.log(`a page of ${(statSync(file).size / 1e6).toFixed(1)} MB`);
   const paints = [];
   const changes = [];

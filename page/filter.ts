@@ -27,26 +27,69 @@ export function Filter({ data, byRule }: { readonly data: PageData; readonly byR
     change({ levels });
   };
   return h('div', null,
-    h('form', { class: 'filter', role: 'search', 'aria-label': 'Filter the findings', onSubmit: (event: Event) => event.preventDefault() },
-      h('label', { class: 'grow' }, 'Words ', h('input', { type: 'search', value: wish.words, onInput: (event: Event) => change({ words: (event.target as HTMLInputElement).value }) })),
-      h('fieldset', null, h('legend', null, 'Levels'), ['error', 'warning', 'note'].map((level) => h('label', null, h('input', { type: 'checkbox', name: level, checked: wish.levels.has(level), onChange: () => toggle(level) }), ' ', h('span', { class: level }, level)))),
-      choice('Rule', wish.rule, [['', 'any'], ...data.rules.toSorted().map((rule) => [rule, rule] as const)], (rule) => change({ rule })),
-      choice('Directory', wish.directory, [['', 'any'], ...directories.map((own) => [own, own] as const)], (directory) => change({ directory })),
-      choice('Confidence', wish.confidence, [['', 'any'], ...CONFIDENCES.slice(0, -1).map((own) => [own, own === 'certain' ? own : `${own} or more`] as const)], (confidence) => change({ confidence })),
-      choice('Excused', wish.excused, [['open', 'no'], ['excused', 'yes'], ['all', 'both']], (excused) => change({ excused: excused as Wish['excused'] })),
+    h('form', {
+      class: 'filter', role: 'search', 'aria-label': 'Filter the findings', onSubmit: (event: Event) => event.preventDefault(),
+    },
+      h('label', { class: 'grow' }, 'Words ', h('input', {
+        type: 'search', value: wish.words, onInput: (event: Event) => change({ words: (event.target as HTMLInputElement).value }),
+      })),
+      h('fieldset', null, h('legend', null, 'Levels'), ['error', 'warning', 'note'].map((level) => h(
+        'label',
+        null,
+        h('input', { type: 'checkbox', name: level, checked: wish.levels.has(level), onChange: () => toggle(level) }),
+        ' ',
+        h('span', { class: level }, level),
+      ))),
+      choice('Rule', wish.rule, [['', 'any'], ...data.rules.toSorted().map((rule) => [rule, rule] as const)], (rule) =>
+        change({ rule })),
+      choice('Directory', wish.directory, [['', 'any'], ...directories.map((own) => [own, own] as const)], (directory) =>
+        change({ directory })),
+      choice(
+        'Confidence',
+        wish.confidence,
+        [['', 'any'], ...CONFIDENCES.slice(0, -1).map((own) => [own, own === 'certain' ? own : `${own} or more`] as const)],
+        (confidence) => change({ confidence }),
+      ),
+      choice('Excused', wish.excused, [['open', 'no'], ['excused', 'yes'], ['all', 'both']], (excused) =>
+        change({ excused: excused as Wish['excused'] })),
       isAll ? null : h('button', { type: 'button', onClick: () => change(EVERYTHING) }, 'Clear')),
-    h('p', { class: 'faint', role: 'status' }, isAll ? '' : `${found.length.toLocaleString('en')} of ${data.findings.length.toLocaleString('en')} findings${data.leftOut > 0 ? `; ${data.leftOut.toLocaleString('en')} of the lower levels are not in this page` : ''}`),
+    h(
+      'p',
+      { class: 'faint', role: 'status' },
+      isAll ? '' : `${found.length.toLocaleString('en')} of ${data.findings.length.toLocaleString('en')} `
+        + `findings${data.leftOut > 0 ? `; ${data.leftOut.toLocaleString('en')} of the lower levels are not in this page` : ''}`,
+    ),
     isAll ? null : h('ol', { class: 'places' }, found.slice(0, most).map((finding) => place(finding, data))),
-    isAll || found.length <= most ? null : h('button', { type: 'button', onClick: () => setMost(most + AT_ONCE) }, `Show ${Math.min(AT_ONCE, found.length - most)} more`));
+    isAll || found.length <= most ? null : h(
+      'button', { type: 'button', onClick: () => setMost(most + AT_ONCE) }, `Show ${Math.min(AT_ONCE, found.length - most)} more`,
+    ));
 }
 
-function choice(name: string, value: string, options: readonly (readonly [value: string, text: string])[], onChoice: (value: string) => void): ComponentChild {
-  return h('label', null, `${name} `, h('select', { name: name.toLowerCase(), onChange: (event: Event) => onChoice((event.target as HTMLSelectElement).value) }, options.map(([own, text]) => h('option', { value: own, selected: own === value }, text))));
+function choice(
+  name: string, value: string, options: readonly (readonly [value: string, text: string])[], onChoice: (value: string) => void,
+): ComponentChild {
+  return h('label', null, `${name} `, h(
+    'select',
+    { name: name.toLowerCase(), onChange: (event: Event) => onChoice((event.target as HTMLSelectElement).value) },
+    options.map(([own, text]) => h('option', { value: own, selected: own === value }, text)),
+  ));
 }
 
-function place([level, rule, path, line, column, message, confidence, decider, code, excuse]: PageFinding, { rules, paths, deciders }: PageData): ComponentChild {
+function place(
+  [level, rule, path, line, column, message, confidence, decider, code, excuse]: PageFinding,
+  { rules, paths, deciders }: PageData,
+): ComponentChild {
   return h('li', null,
-    h('span', { class: `level ${level}` }, level), ' ', h('code', null, `${paths[path]}:${line}:${column}`), ' ', message, ' ', h('code', { class: 'faint' }, rules[rule]),
-    h('div', { class: 'faint' }, `${confidence}, decided by ${deciders[decider]}`, excuse === null ? '' : `; excused by the ${excuse}`),
-    code === null ? null : h('pre', { tabIndex: 0 }, h('span', { class: 'faint' }, `${line}  `), code[0], h('mark', null, code[1]), code[2]));
+    h('span', { class: `level ${level}` }, level), ' ', h('code', null, `${paths[path]}:${line}:${column}`), ' ', message, ' ', h(
+      'code', { class: 'faint' }, rules[rule],
+    ),
+    h(
+      'div',
+      { class: 'faint' },
+      `${confidence}, decided by ${deciders[decider]}`,
+      excuse === null ? '' : `; excused by the ${excuse}`,
+    ),
+    code === null
+      ? null
+      : h('pre', { tabIndex: 0 }, h('span', { class: 'faint' }, `${line}  `), code[0], h('mark', null, code[1]), code[2]));
 }

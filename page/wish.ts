@@ -12,7 +12,9 @@ export interface Wish {
 }
 
 /** Everything that counts. */
-export const EVERYTHING: Wish = { levels: new Set(['error', 'warning', 'note']), rule: '', directory: '', confidence: '', excused: 'open', words: '' };
+export const EVERYTHING: Wish = {
+  levels: new Set(['error', 'warning', 'note']), rule: '', directory: '', confidence: '', excused: 'open', words: '',
+};
 
 /** Whether nothing is filtered out. */
 export function isEverything({ levels, rule, directory, confidence, excused, words }: Wish): boolean {
@@ -28,7 +30,8 @@ export class Search {
 
   constructor(private readonly data: PageData) {
     const { rules, paths } = data;
-    this.texts = data.findings.map(([, rule, path, , , message, , , code]) => `${paths[path]} ${rules[rule]} ${message} ${code?.join('') ?? ''}`.toLowerCase());
+    this.texts = data.findings.map(([, rule, path, , , message, , , code]) =>
+      `${paths[path]} ${rules[rule]} ${message} ${code?.join('') ?? ''}`.toLowerCase());
   }
 
   /** The findings that are wanted, in the order of the data. */
@@ -38,14 +41,20 @@ export class Search {
     const isIn = paths.map((own) => directory === '' || own.startsWith(directory));
     const least = confidence === '' ? Infinity : CONFIDENCES.indexOf(confidence);
     const wanted = words.toLowerCase().split(/\s+/).filter((word) => word !== '');
-    return findings.filter(([level, ownRule, path, , , , sure, , , excuse], index) => levels.has(level) && isOf[ownRule] === true && isIn[path] === true
-      && CONFIDENCES.indexOf(sure) <= least && (excused === 'all' || (excuse === null) === (excused === 'open')) && wanted.every((word) => this.texts[index]?.includes(word) === true));
+    return findings.filter(([level, ownRule, path, , , , sure, , , excuse], index) => levels.has(level)
+      && isOf[ownRule] === true
+      && isIn[path] === true
+              && CONFIDENCES.indexOf(sure) <= least
+      && (excused === 'all' || (excuse === null) === (excused === 'open'))
+      && wanted.every((word) => this.texts[index]?.includes(word) === true));
   }
 }
 
 /** The directories that hold files with findings, and all around them, each ending in a slash. */
 export function directoriesOf(paths: readonly string[]): string[] {
   const found = new Set<string>();
-  for (const path of paths) for (let at = path.indexOf('/'); at >= 0; at = path.indexOf('/', at + 1)) found.add(path.slice(0, at + 1));
+  for (const path of paths) {
+    for (let at = path.indexOf('/'); at >= 0; at = path.indexOf('/', at + 1)) found.add(path.slice(0, at + 1));
+  }
   return [...found].sort();
 }

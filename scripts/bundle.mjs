@@ -11,7 +11,8 @@ const target = path.join(here, 'dist', 'cli');
 
 /** Packages of which few runs call anything, and what is called: they are set up by the first call. */
 const LATE_PACKAGES = {
-  'string-width': 'export default (text, ...others) => (/^[\\x20-\\x7e\\n]*$/.test(text ?? "") ? (text ?? "").replaceAll("\\n", "").length : load()(text, ...others));',
+  'string-width': 'export default (text, ...others) => (/^[\\x20-\\x7e\\n]*$/.test(text ?? "") ? (text ?? '
+    + '"").replaceAll("\\n", "").length : load()(text, ...others));',
   picocolors: 'export default { createColors: (...given) => load().createColors(...given) };',
   'fast-xml-builder': 'export default function (...given) { return new (load())(...given); };',
   '@inquirer/checkbox': 'export default (...given) => load()(...given);',
@@ -25,17 +26,22 @@ const LATE_MODULES = ['node:child_process', 'node:crypto', 'node:worker_threads'
 const HOLDS = { strictEqual: 'Object.is(given[0], given[1])', notStrictEqual: '!Object.is(given[0], given[1])' };
 
 /** What makes a `require` of one's own is called by packages that hardly ever use it. */
-const LATE_REQUIRE = 'export const createRequire = (from) => { let own; return (...given) => (own ??= require("node:module").createRequire(from))(...given); };';
+const LATE_REQUIRE =
+  'export const createRequire = (from) => { let own; return (...given) => (own ??= '
+    + 'require("node:module").createRequire(from))(...given); };';
 
 const late = {
   name: 'late',
   setup({ onResolve, onLoad, resolve }) {
-    onResolve({ filter: new RegExp(`^(?:${Object.keys(LATE_PACKAGES).join('|')})$`) }, async ({ path: name, importer, resolveDir, kind, pluginData }) => {
-      // Older packages take what they require as it is.
-      if (pluginData === 'itself' || kind !== 'import-statement') return undefined;
-      const { path: file } = await resolve(name, { importer, resolveDir, kind, pluginData: 'itself' });
-      return { path: file, namespace: 'late', pluginData: name };
-    });
+    onResolve(
+      { filter: new RegExp(`^(?:${Object.keys(LATE_PACKAGES).join('|')})$`) },
+      async ({ path: name, importer, resolveDir, kind, pluginData }) => {
+        // Older packages take what they require as it is.
+        if (pluginData === 'itself' || kind !== 'import-statement') return undefined;
+        const { path: file } = await resolve(name, { importer, resolveDir, kind, pluginData: 'itself' });
+        return { path: file, namespace: 'late', pluginData: name };
+      },
+    );
     onLoad({ filter: /.*/, namespace: 'late' }, ({ path: file, pluginData: name }) => ({
       contents: `let loaded;
         const load = () => {
@@ -45,17 +51,20 @@ const late = {
         ${LATE_PACKAGES[name]}`,
       resolveDir: path.dirname(file),
     }));
-    onResolve({ filter: new RegExp(`^(?:${LATE_MODULES.join('|')})$`) }, ({ path: name, kind }) => (kind === 'import-statement' ? { path: name, namespace: 'late-module' } : undefined));
+    onResolve({ filter: new RegExp(`^(?:${LATE_MODULES.join('|')})$`) }, ({ path: name, kind }) =>
+      (kind === 'import-statement' ? { path: name, namespace: 'late-module' } : undefined));
     onLoad({ filter: /.*/, namespace: 'late-module' }, async ({ path: name }) => {
       const functions = Object.entries(await import(name)).filter(([, value]) => typeof value === 'function').map(([key]) => key);
       return {
         contents: `let loaded;
           const load = () => (loaded ??= require(${JSON.stringify(name)}));
           for (const key of ${JSON.stringify(functions.filter((key) => HOLDS[key] === undefined))}) exports[key] = function (...given) { return new.target ? new (load()[key])(...given) : load()[key](...given); };
-          ${functions.flatMap((key) => HOLDS[key] === undefined ? [] : `exports.${key} = (...given) => { if (!(${HOLDS[key]})) load().${key}(...given); };`).join('\n')}`,
+          ${functions.flatMap((key) => HOLDS[key] === undefined ? [] : `exports.${key} = (...given) => { if `
+            + `(!(${HOLDS[key]})) load().${key}(...given); };`).join('\n')}`,
       };
     });
-    onResolve({ filter: /^(?:node:)?module$/ }, ({ kind }) => (kind === 'import-statement' ? { path: 'module', namespace: 'late-require' } : undefined));
+    onResolve({ filter: /^(?:node:)?module$/ }, ({ kind }) =>
+      (kind === 'import-statement' ? { path: 'module', namespace: 'late-require' } : undefined));
     onLoad({ filter: /.*/, namespace: 'late-require' }, () => ({ contents: LATE_REQUIRE }));
   },
 };
@@ -92,7 +101,8 @@ const { metafile } = await build({
   plugins: [late],
 });
 
-// What loads that file, in the process and in a thread of it: scripts of the older kind, since Node takes some five milliseconds longer to begin with a module.
+// What loads that file, in the process and in a thread of it: scripts of the older kind, since Node takes some five milliseconds
+// longer to begin with a module.
 await build({
   absWorkingDir: here,
   entryPoints: [path.join(target, 'main.js'), path.join(target, 'worker.js')],
@@ -130,11 +140,15 @@ await build({
 });
 
 // The packages in the file are other people's work: their licences go with it.
-const folders = new Set(Object.keys({ ...metafile.inputs, ...ofEditor.inputs }).filter((input) => !input.startsWith('late')).flatMap((input) => /^(?:.*\/)?node_modules\/(?:@[^/]+\/)?[^/]+/.exec(input)?.[0] ?? []));
+const folders = new Set(Object.keys({ ...metafile.inputs, ...ofEditor.inputs })
+  .filter((input) => !input.startsWith('late'))
+  .flatMap((input) => /^(?:.*\/)?node_modules\/(?:@[^/]+\/)?[^/]+/.exec(input)?.[0] ?? []));
 const notices = [...folders].sort().map((folder) => {
   const { name, version, license } = JSON.parse(readFileSync(path.join(here, folder, 'package.json'), 'utf8'));
   const file = readdirSync(path.join(here, folder)).find((entry) => /^licen[cs]e/i.test(entry));
-  const text = file !== undefined && existsSync(path.join(here, folder, file)) ? readFileSync(path.join(here, folder, file), 'utf8') : `${license}\n`;
+  const text = file !== undefined && existsSync(path.join(here, folder, file))
+    ? readFileSync(path.join(here, folder, file), 'utf8')
+    : `${license}\n`;
   return `${name} ${version}\n\n${text}`;
 });
 writeFileSync(path.join(target, 'LICENSES.txt'), notices.join(`\n${'-'.repeat(72)}\n\n`));
@@ -150,7 +164,15 @@ const terminal = { out: () => {}, err: () => {}, env: { HOME: home }, isTerminal
 const strict = path.join(home, 'strict');
 cpSync(demo, strict, { recursive: true, filter: (file) => !path.basename(file).startsWith('elvar') });
 writeFileSync(path.join(strict, 'elvar.yaml'), 'presets: [elvar:everything]\n');
-for (const [root, ...command] of [[demo, 'check'], [demo, 'resolve'], [demo, 'explain', 'kiosk/clock.js'], [demo, 'scope'], [demo, 'fix', '--dry-run'], [demo, 'doctor'], [strict, 'check']]) {
+for (const [root, ...command] of [
+  [demo, 'check'],
+  [demo, 'resolve'],
+  [demo, 'explain', 'kiosk/clock.js'],
+  [demo, 'scope'],
+  [demo, 'fix', '--dry-run'],
+  [demo, 'doctor'],
+  [strict, 'check'],
+]) {
   const code = await program.runProgram([...command, '--root', root], { ...terminal, directory: root });
   // What is found in the demo ends with 1.
   if (code > 1) throw new Error(`elvar ${command.join(' ')} ended with ${code} on the demo`);
@@ -161,5 +183,10 @@ writeFileSync(path.join(target, cacheName), script.createCachedData());
 // Which program this is: what an earlier one has found is nothing to go by.
 const dist = path.join(here, 'dist');
 const digest = createHash('sha256');
-for (const file of readdirSync(dist, { recursive: true }).map(String).filter((name) => /\.(?:js|cjs|wasm|txt)$/.test(name)).sort()) digest.update(file).update(readFileSync(path.join(dist, file)));
+for (const file of readdirSync(dist, { recursive: true })
+  .map(String)
+  .filter((name) => /\.(?:js|cjs|wasm|txt)$/.test(name))
+  .sort()) {
+  digest.update(file).update(readFileSync(path.join(dist, file)));
+}
 writeFileSync(path.join(dist, 'build-id'), `${digest.digest('hex')}\n`);

@@ -7,7 +7,9 @@ const dist = path.join(root, 'dist');
 /** What the compiler knows of its last run, as tsconfig.json names it. */
 const lastRun = path.join(root, 'node_modules', '.cache', 'elvar', 'compiled.json');
 
-const modules = readdirSync(path.join(root, 'src'), { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.ts')).map((file) => file.slice(0, -'.ts'.length));
+const modules = readdirSync(path.join(root, 'src'), { recursive: true, encoding: 'utf8' })
+  .filter((file) => file.endsWith('.ts'))
+  .map((file) => file.slice(0, -'.ts'.length));
 const compiled = modules.flatMap((module) => [`${module}.js`, `${module}.d.ts`]);
 const isWhole = existsSync(lastRun) && compiled.every((file) => existsSync(path.join(dist, file)));
 

@@ -1,4 +1,5 @@
-// Copies the compiled grammars, each from its own package, to where the built program reads them, with the licences of all of them.
+// Copies the compiled grammars, each from its own package, to where the built program reads them, with the licences of all of
+// them.
 import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';

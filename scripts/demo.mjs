@@ -53,7 +53,11 @@ say('', strong('5. How many different rule sets are there, and how do they diffe
 run('resolve');
 say('', strong('6. Is everything checked that should be?'));
 run('scope');
-say('', strong('7. What has the team decided about findings that it knows?'), 'They stand in elvar-ledger.yaml, and check counts only what is new.');
+say(
+  '',
+  strong('7. What has the team decided about findings that it knows?'),
+  'They stand in elvar-ledger.yaml, and check counts only what is new.',
+);
 run('ledger', 'list');
 say(
   '',
@@ -73,7 +77,11 @@ try {
   );
   runIn(path.join(year, 'harbour'), 'history', 'kiosk/kiosk.js', 'safety/dynamic-code', '--today', STORY_DAY);
   runIn(path.join(year, 'harbour'), 'explain', 'kiosk/kiosk.js', 'safety/dynamic-code', '--who', '--today', STORY_DAY);
-  say('', strong('10. Will somebody notice when it is turned off again?'), 'The auditors count on it, so that is written down. A branch for the open day breaks it: here is what its review says.');
+  say(
+    '',
+    strong('10. Will somebody notice when it is turned off again?'),
+    'The auditors count on it, so that is written down. A branch for the open day breaks it: here is what its review says.',
+  );
   runIn(path.join(year, 'harbour'), 'impact', 'main...open-day', '--today', STORY_DAY);
 } finally {
   rmSync(year, { recursive: true, force: true });

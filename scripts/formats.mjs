@@ -13,7 +13,11 @@ function run(...args) {
 }
 
 function runIn(folder, ...args) {
-  return spawnSync(process.execPath, [path.join(here, 'dist', 'cli', 'main.cjs'), ...args, '--root', '.', '--no-personal'], { cwd: folder, encoding: 'utf8' }).stdout;
+  return spawnSync(
+    process.execPath,
+    [path.join(here, 'dist', 'cli', 'main.cjs'), ...args, '--root', '.', '--no-personal'],
+    { cwd: folder, encoding: 'utf8' },
+  ).stdout;
 }
 
 function ask(...args) {
@@ -34,7 +38,14 @@ function pageOf(harbour) {
   const copy = path.join(mkdtempSync(path.join(tmpdir(), 'elvar-page-')), 'harbour');
   try {
     cpSync(harbour, copy, { recursive: true });
-    const git = (...args) => spawnSync('git', ['-C', copy, '-c', 'user.name=Harbour', '-c', 'user.email=office@harbour.example', '-c', 'commit.gpgsign=false', ...args], { stdio: 'ignore', env: { ...process.env, GIT_AUTHOR_DATE: '2026-10-05T12:00:00Z', GIT_COMMITTER_DATE: '2026-10-05T12:00:00Z' } });
+    const git = (...args) => spawnSync(
+      'git',
+      ['-C', copy, '-c', 'user.name=Harbour', '-c', 'user.email=office@harbour.example', '-c', 'commit.gpgsign=false', ...args],
+      {
+        stdio: 'ignore',
+        env: { ...process.env, GIT_AUTHOR_DATE: '2026-10-05T12:00:00Z', GIT_COMMITTER_DATE: '2026-10-05T12:00:00Z' },
+      },
+    );
     git('init', '-q', '-b', 'main');
     git('add', '-f', '.');
     git('commit', '-q', '-m', 'Take over the programs of the harbour office');

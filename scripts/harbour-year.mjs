@@ -33,8 +33,19 @@ export function makeYear(folder) {
   const git = (day, author, ...args) => {
     const time = `${day}T10:00:00+00:00`;
     const email = `${author.toLowerCase().replace(' ', '.')}@harbour.example`;
-    const environment = { GIT_AUTHOR_NAME: author, GIT_AUTHOR_EMAIL: email, GIT_AUTHOR_DATE: time, GIT_COMMITTER_NAME: author, GIT_COMMITTER_EMAIL: email, GIT_COMMITTER_DATE: time };
-    const { status, stderr } = spawnSync('git', ['-C', folder, '-c', 'commit.gpgsign=false', '-c', 'core.autocrlf=false', ...args], { encoding: 'utf8', env: { PATH: process.env.PATH, HOME: folder, GIT_CONFIG_NOSYSTEM: '1', ...environment } });
+    const environment = {
+      GIT_AUTHOR_NAME: author,
+      GIT_AUTHOR_EMAIL: email,
+      GIT_AUTHOR_DATE: time,
+      GIT_COMMITTER_NAME: author,
+      GIT_COMMITTER_EMAIL: email,
+      GIT_COMMITTER_DATE: time,
+    };
+    const { status, stderr } = spawnSync(
+      'git',
+      ['-C', folder, '-c', 'commit.gpgsign=false', '-c', 'core.autocrlf=false', ...args],
+      { encoding: 'utf8', env: { PATH: process.env.PATH, HOME: folder, GIT_CONFIG_NOSYSTEM: '1', ...environment } },
+    );
     if (status !== 0) throw new Error(`git ${args.join(' ')}: ${stderr}`);
   };
   const commit = (day, author, subject) => {
@@ -52,11 +63,16 @@ export function makeYear(folder) {
   write('elvar.yaml', withStyle);
   commit('2026-02-03', 'Ines Holm', 'Agree on the harbour style');
 
-  const safe = withStyle.replace('  imports/direction:\n', `${SAFETY.replace('    guard: no-weaker\n', '')}  imports/direction:\n`);
+  const safe = withStyle.replace(
+    '  imports/direction:\n', `${SAFETY.replace('    guard: no-weaker\n', '')}  imports/direction:\n`,
+  );
   write('elvar.yaml', safe);
   commit('2026-03-16', 'Mia Reed', 'Put the kiosk in the open');
 
-  write('kiosk/elvar.yaml', 'rulings:\n  safety/dynamic-code:\n    level: off\n    because: the regatta needs its messages on the screen\n');
+  write(
+    'kiosk/elvar.yaml',
+    'rulings:\n  safety/dynamic-code:\n    level: off\n    because: the regatta needs its messages on the screen\n',
+  );
   commit('2026-05-20', 'Tom Quill', 'Quieten the kiosk for the regatta');
 
   rmSync(path.join(folder, 'kiosk', 'elvar.yaml'));
@@ -71,7 +87,9 @@ export function makeYear(folder) {
   commit('2026-10-05', 'Mia Reed', 'Write down what the auditors count on');
 
   git('2026-11-10', 'Tom Quill', 'checkout', '-q', '-b', 'open-day');
-  write('elvar.yaml', (last + EXPECTED).replace(SAFETY, SAFETY.replace('level: error', 'level: warning').replace('    guard: no-weaker\n', '').replace('the kiosk stands in the open', 'the open day needs messages on the screen')));
+  write('elvar.yaml', (last + EXPECTED).replace(SAFETY, SAFETY.replace('level: error', 'level: warning')
+    .replace('    guard: no-weaker\n', '')
+    .replace('the kiosk stands in the open', 'the open day needs messages on the screen')));
   commit('2026-11-10', 'Tom Quill', 'Show messages on the open day');
   git('2026-11-10', 'Tom Quill', 'checkout', '-q', 'main');
 }

@@ -1,5 +1,5 @@
-// Writes docs/languages.md: which files of core/syntax name the nodes of which grammar, so that whoever adds a language sees what to teach.
-// With --check it writes nothing and fails where the page is not up to date.
+// Writes docs/languages.md: which files of core/syntax name the nodes of which grammar, so that whoever adds a language sees what
+// to teach. With --check it writes nothing and fails where the page is not up to date.
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { Language, Parser } from 'web-tree-sitter';
@@ -12,7 +12,10 @@ const grammars = path.join(here, 'dist', 'grammars');
 const syntax = path.join(here, 'src', 'core', 'syntax');
 
 /** Node types that say nothing about a language. */
-const EVERYWHERE = new Set(['ERROR', 'comment', 'identifier', 'string', 'name', 'value', 'body', 'path', 'type', 'text', 'word', 'number', 'array', 'object', 'null', 'true', 'false', 'block', 'arguments', 'program']);
+const EVERYWHERE = new Set([
+  'ERROR', 'comment', 'identifier', 'string', 'name', 'value', 'body', 'path', 'type', 'text', 'word', 'number', 'array',
+  'object', 'null', 'true', 'false', 'block', 'arguments', 'program',
+]);
 
 /** The words in the string literals of a source file. */
 function wordsIn(code) {
@@ -21,23 +24,36 @@ function wordsIn(code) {
 }
 
 await Parser.init();
-const translations = new Map([...GRAMMAR_DEFINITIONS.values()].flatMap(({ id, syntax: { translation } }) => (translation === null ? [] : [[id, translation]])));
-const names = readdirSync(grammars).filter((file) => file.endsWith('.wasm') && file !== 'web-tree-sitter.wasm').map((file) => file.slice(0, -5)).filter((name) => !translations.has(name)).sort();
+const translations = new Map([...GRAMMAR_DEFINITIONS.values()].flatMap(
+  ({ id, syntax: { translation } }) => (translation === null ? [] : [[id, translation]]),
+));
+const names = readdirSync(grammars)
+  .filter((file) => file.endsWith('.wasm') && file !== 'web-tree-sitter.wasm')
+  .map((file) => file.slice(0, -5))
+  .filter((name) => !translations.has(name))
+  .sort();
 const types = new Map();
 for (const name of names) {
   const language = await Language.load(path.join(grammars, `${name}.wasm`));
-  types.set(name, new Set(language.types.filter((type, id) => type !== null && language.nodeTypeIsNamed(id) && !EVERYWHERE.has(type))));
+  types.set(
+    name, new Set(language.types.filter((type, id) => type !== null && language.nodeTypeIsNamed(id) && !EVERYWHERE.has(type))),
+  );
 }
-const rows = readdirSync(syntax, { recursive: true }).map(String).filter((file) => file.endsWith('.ts')).sort().flatMap((file) => {
+const rows = readdirSync(
+  syntax, { recursive: true },
+).map(String).filter((file) => file.endsWith('.ts')).sort().flatMap((file) => {
   const words = wordsIn(readFileSync(path.join(syntax, file), 'utf8'));
   const counts = names.map((name) => [...words].filter((word) => types.get(name).has(word)).length);
-  return counts.every((count) => count === 0) ? [] : [`| \`${file.split(path.sep).join('/')}\` | ${counts.map((count) => (count === 0 ? '' : count)).join(' | ')} |`];
+  return counts.every((count) => count === 0)
+    ? []
+    : [`| \`${file.split(path.sep).join('/')}\` | ${counts.map((count) => (count === 0 ? '' : count)).join(' | ')} |`];
 });
 /** How many rules find something in a language by its syntax, or by its own kind of text. */
 const rulesFor = (id) => CATALOG.rules.filter(({ find }) => 'languages' in find && Object.hasOwn(find.languages, id)).length;
 const own = Object.keys(LANGUAGE_RULES).map((id) => {
   const translation = translations.get(id);
-  return `| ${id} | ${translation === undefined ? '' : Object.keys(translation.types).length} | ${translation?.fields.length ?? ''} | ${rulesFor(id)} |`;
+  return `| ${id} | ${translation === undefined ? '' : Object.keys(translation.types).length} | `
+    + `${translation?.fields.length ?? ''} | ${rulesFor(id)} |`;
 });
 const text = `# What the syntax rooms know of each language
 

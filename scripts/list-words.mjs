@@ -10,9 +10,14 @@ const target = path.join(here, 'dist', 'dictionaries');
 
 const checker = nspell(readFileSync(path.join(source, 'index.aff')), readFileSync(path.join(source, 'index.dic')));
 // What is looked up is in lower case and has neither digits nor letters beyond ASCII.
-const forms = [...new Set(Object.keys(checker.data).map((form) => form.toLowerCase()))].filter((form) => /^[a-z']+$/.test(form)).sort();
+const forms = [...new Set(Object.keys(checker.data).map((form) => form.toLowerCase()))]
+  .filter((form) => /^[a-z']+$/.test(form))
+  .sort();
 const withCapital = (form) => form.charAt(0).toUpperCase() + form.slice(1);
 mkdirSync(target, { recursive: true });
 writeFileSync(path.join(target, 'english-words.txt'), forms.filter((form) => checker.correct(form)).join('\n'));
-writeFileSync(path.join(target, 'english-names.txt'), forms.filter((form) => !checker.correct(form) && checker.correct(withCapital(form))).join('\n'));
+writeFileSync(
+  path.join(target, 'english-names.txt'),
+  forms.filter((form) => !checker.correct(form) && checker.correct(withCapital(form))).join('\n'),
+);
 copyFileSync(path.join(source, 'license'), path.join(target, 'LICENSE.txt'));

@@ -49,15 +49,24 @@ function registered(text, id) {
     const next = own.find((index) => lines[index] > line) ?? own.at(-1) + 1;
     return lines.toSpliced(next, 0, line).join('\n');
   };
-  return withLine(withLine(text, /^import \w+ from '\.\/[a-z]+\/[a-z-]+\.js';$/, `import ${variable} from './${id}.js';`), /^ {2}\w+,$/, `  ${variable},`);
+  return withLine(
+    withLine(text, /^import \w+ from '\.\/[a-z]+\/[a-z-]+\.js';$/, `import ${variable} from './${id}.js';`),
+    /^ {2}\w+,$/,
+    `  ${variable},`,
+  );
 }
 
 const [id = '', language = 'javascript'] = process.argv.slice(2);
-if (!/^[a-z]+\/[a-z]+(?:-[a-z]+)*$/.test(id)) fail('name the rule as concern/name, in lower case with hyphens: npm run new-rule -- slips/double-minus python');
+if (!/^[a-z]+\/[a-z]+(?:-[a-z]+)*$/.test(id)) {
+  fail('name the rule as concern/name, in lower case with hyphens: npm run new-rule -- slips/double-minus python');
+}
 const file = path.join(catalog, `${id}.ts`);
 if (existsSync(file)) fail(`${id} exists already`);
 const registry = path.join(catalog, 'registry.ts');
 mkdirSync(path.dirname(file), { recursive: true });
 writeFileSync(file, ruleText(id, language));
 writeFileSync(registry, registered(readFileSync(registry, 'utf8'), id));
-process.stdout.write(`${path.relative(here, file)} and its lines in the registry are written.\nIts examples are its test: npx vitest run test/core/catalog-examples.test.ts\n`);
+process.stdout.write(
+  `${path.relative(here, file)} and its lines in the registry are written.\nIts examples are its test: npx vitest run `
+    + `test/core/catalog-examples.test.ts\n`,
+);

@@ -1,4 +1,5 @@
-// Packs the extension of an editor: types checked, all in one file, in the archive that the editor installs (Open Packaging Conventions, ECMA-376 part 2).
+// Packs the extension of an editor: types checked, all in one file, in the archive that the editor installs (Open Packaging
+// Conventions, ECMA-376 part 2).
 import { build } from 'esbuild';
 import { strToU8, zipSync } from 'fflate';
 import { spawnSync } from 'node:child_process';
@@ -13,7 +14,13 @@ const { status } = spawnSync(path.join(root, 'node_modules', '.bin', 'tsc'), ['-
 if (status !== 0) process.exit(1);
 
 const { outputFiles: [bundle] } = await build({
-  entryPoints: [path.join(folder, 'src', 'extension.ts')], bundle: true, write: false, minify: true, platform: 'node', target: 'node18', format: 'cjs',
+  entryPoints: [path.join(folder, 'src', 'extension.ts')],
+  bundle: true,
+  write: false,
+  minify: true,
+  platform: 'node',
+  target: 'node18',
+  format: 'cjs',
   // The editor has it.
   external: ['vscode'],
 });
@@ -45,7 +52,9 @@ const types = `<?xml version="1.0" encoding="utf-8"?>
     .map(([ending, type]) => `<Default Extension="${ending}" ContentType="${type}"/>`).join('')}</Types>
 `;
 // The page of the extension is read where the rest of the repository is not.
-const readme = readFileSync(path.join(folder, 'README.md'), 'utf8').replace(/ What it then does is told in \[[^\]]*\]\([^)]*\)\./, ' What it then does is told in docs/editors.md of its repository.');
+const readme = readFileSync(path.join(folder, 'README.md'), 'utf8').replace(
+  / What it then does is told in \[[^\]]*\]\([^)]*\)\./, ' What it then does is told in docs/editors.md of its repository.',
+);
 const archive = zipSync({
   'extension.vsixmanifest': strToU8(about),
   '[Content_Types].xml': strToU8(types),
@@ -57,4 +66,5 @@ const archive = zipSync({
 }, { mtime: new Date(2026, 0, 1) });
 const target = path.join(folder, 'elvar.vsix');
 writeFileSync(target, archive);
-console.log(`${path.relative(process.cwd(), target)}: ${(archive.length / 1024).toFixed(0)} kB. Install it with: code --install-extension ${path.relative(process.cwd(), target)}`);
+console.log(`${path.relative(process.cwd(), target)}: ${(archive.length / 1024).toFixed(0)} kB. Install it with: code `
+  + `--install-extension ${path.relative(process.cwd(), target)}`);

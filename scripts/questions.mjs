@@ -30,7 +30,8 @@ const QUESTIONS = [
     title: 'What differs between these two directories?',
     text: 'The planner and the tide tables are two teams\' work.',
     args: ['compare', 'services/berths', 'services/tides'],
-    answer: 'Each rule with the line that decided it on either side. The planner adopted `elvar:lean`, the tide tables did not. Of a directory it tells what holds for all of it; two files can be compared too, and presets.',
+    answer: 'Each rule with the line that decided it on either side. The planner adopted `elvar:lean`, the tide tables did '
+      + 'not. Of a directory it tells what holds for all of it; two files can be compared too, and presets.',
   },
   {
     title: 'What would hold for a new file here?',

@@ -5,7 +5,9 @@ import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { directoryOf, editorCall, editorText, environment, keptText, makeProjects, ROWS, shellLine, SHOTS, textOf, WATCHED, watchedText } from './shots.mjs';
+import {
+  directoryOf, editorCall, editorText, environment, keptText, makeProjects, ROWS, shellLine, SHOTS, textOf, WATCHED, watchedText,
+} from './shots.mjs';
 
 const here = path.join(import.meta.dirname, '..');
 const target = path.join(here, 'docs', 'screenshots');
@@ -22,7 +24,9 @@ timeout -s INT 14 `,
 };
 
 /** Ink on paper, with colours that can be read on it. */
-const COLORS = { 1: '#b3261e', 2: '#2d7a35', 3: '#9a5b00', 4: '#2b5fb3', 6: '#0b6c80', 8: '#6b7378', 9: '#b3261e', 12: '#2b5fb3' };
+const COLORS = {
+  1: '#b3261e', 2: '#2d7a35', 3: '#9a5b00', 4: '#2b5fb3', 6: '#0b6c80', 8: '#6b7378', 9: '#b3261e', 12: '#2b5fb3',
+};
 const LOOK = [
   '-fa', 'DejaVu Sans Mono', '-fs', '9.5', '-bg', '#fbfaf6', '-fg', '#1d2326', '-b', '15',
   ...Object.entries(COLORS).flatMap(([number, color]) => ['-xrm', `XTerm*color${number}: ${color}`]),
@@ -35,7 +39,9 @@ const env = { ...environment(folder), DISPLAY };
 for (const name of Object.keys(SHOTS)) {
   if (ONLY !== undefined && name !== ONLY) continue;
   mkdirSync(path.dirname(keptText(name)), { recursive: true });
-  writeFileSync(keptText(name), name === 'watch' ? await watchedText(folder) : name === 'editor' ? editorText(folder) : textOf(name, folder));
+  writeFileSync(
+    keptText(name), name === 'watch' ? await watchedText(folder) : name === 'editor' ? editorText(folder) : textOf(name, folder),
+  );
 }
 
 const display = spawn('Xvfb', [DISPLAY, '-screen', '0', '1280x797x24'], { stdio: 'ignore' });
@@ -50,12 +56,18 @@ try {
       ? `${editor.command} ${editor.args.join(' ')}\n`
       : `printf '\\033[1m$ ${typed}\\033[0m\\n\\n'\n{ ${command}; } 2>&1 | head -n ${ROWS - 3}\ntouch ${script}.done\nsleep 60\n`;
     writeFileSync(script, `cd ${directoryOf(name, folder)}\n${steps}`);
-    const terminal = spawn('xterm', [...LOOK, '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env: { ...env, ...editor.env }, stdio: 'ignore' });
+    const terminal = spawn(
+      'xterm', [...LOOK, '-geometry', `156x${ROWS}+0+0`, '-e', 'sh', script], { env: { ...env, ...editor.env }, stdio: 'ignore' },
+    );
     // A busy machine takes its time; then the terminal has to draw.
     for (let waited = 0; waited < 60_000 && !existsSync(`${script}.done`); waited += 100) await wait(100);
     await wait(1500);
     const picture = path.join(target, `${name}.png`);
-    spawnSync('import', ['-display', DISPLAY, '-window', 'root', '-depth', '8', '-define', 'png:exclude-chunks=date,time', picture], { stdio: 'inherit' });
+    spawnSync(
+      'import',
+      ['-display', DISPLAY, '-window', 'root', '-depth', '8', '-define', 'png:exclude-chunks=date,time', picture],
+      { stdio: 'inherit' },
+    );
     terminal.kill();
     await wait(300);
   }

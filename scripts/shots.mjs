@@ -46,7 +46,12 @@ export function makeProjects(folder) {
   for (const name of ['harbour', 'edited', 'committed', 'bare', 'watched']) copyTo(name);
   makeYear(path.join(folder, 'year'));
   // A project that has no rules yet.
-  for (const name of ['elvar.yaml', 'elvar-ledger.yaml', '.elvarignore', 'style', 'legacy', 'services/berths/elvar.yaml', 'services/tides/elvar.yaml']) rmSync(path.join(folder, 'bare', name), { recursive: true, force: true });
+  for (const name of [
+    'elvar.yaml', 'elvar-ledger.yaml', '.elvarignore', 'style', 'legacy', 'services/berths/elvar.yaml',
+    'services/tides/elvar.yaml',
+  ]) {
+    rmSync(path.join(folder, 'bare', name), { recursive: true, force: true });
+  }
   mkdirSync(path.join(folder, 'mistakes', 'services'), { recursive: true });
   writeFileSync(path.join(folder, 'mistakes', 'elvar.yaml'), `title: Saltmarsh Harbour
 presets:
@@ -85,7 +90,9 @@ const DAY = '2026-11-30';
 
 /** What a shell is given for what is typed. @param options for each run of the program. */
 export function shellLine(typed, options) {
-  return typed.replace(/(?<=elvar .*); (?=elvar )/g, '; echo; ').replace(/(?<=^|; )elvar (\S+)/g, `${process.execPath} ${program} $1 ${options} --today ${DAY}`);
+  return typed.replace(/(?<=elvar .*); (?=elvar )/g, '; echo; ').replace(
+    /(?<=^|; )elvar (\S+)/g, `${process.execPath} ${program} $1 ${options} --today ${DAY}`,
+  );
 }
 
 /** The text that a picture shows; days, times and commits, which are others each time, are left out. */
@@ -97,20 +104,28 @@ export function textOf(name, folder) {
 }
 
 function withoutChance(text, folder) {
-  return text.replaceAll(folder, 'FOLDER').replace(/\b20\d\d-\d\d-\d\d(?: \d\d:\d\d)?/g, 'DAY').replace(/\b[0-9a-f]{10}\b/g, 'COMMIT').replace(/^\d\d:\d\d:\d\d/gm, 'TIME');
+  return text.replaceAll(folder, 'FOLDER')
+    .replace(/\b20\d\d-\d\d-\d\d(?: \d\d:\d\d)?/g, 'DAY')
+    .replace(/\b[0-9a-f]{10}\b/g, 'COMMIT')
+    .replace(/^\d\d:\d\d:\d\d/gm, 'TIME');
 }
 
 /** What goes on while a check watches: the line that is written into a file, and taken out again. */
 export const WATCHED = { file: 'kiosk/kiosk.js', line: 'if (tide == high) moor();\n' };
 
-/** The text of a check that watches, while a file is changed twice. @returns a promise: it is told when the check has told of each change */
+/**
+ * The text of a check that watches, while a file is changed twice.
+ * @returns a promise: it is told when the check has told of each change
+ */
 export async function watchedText(folder) {
   const directory = directoryOf('watch', folder);
   const file = path.join(directory, WATCHED.file);
   const before = readFileSync(file, 'utf8');
   const script = path.join(folder, 'watch-text.sh');
   writeFileSync(script, `exec ${shellLine(SHOTS.watch, '--no-color')} 2>&1\n`);
-  const child = spawn('sh', [script], { cwd: directory, env: environment(folder), stdio: ['ignore', 'pipe', 'inherit'], timeout: 50_000 });
+  const child = spawn(
+    'sh', [script], { cwd: directory, env: environment(folder), stdio: ['ignore', 'pipe', 'inherit'], timeout: 50_000 },
+  );
   let text = '';
   const next = [['Waiting for changes', before + WATCHED.line], ['1 new, 0 gone', before], ['0 new, 1 gone', null]];
   child.stdout.setEncoding('utf8');
@@ -135,7 +150,9 @@ export function editorCall(drawn) {
 export function editorText(folder) {
   const drawn = path.join(folder, 'editor-text.drawn');
   const { command, args, env } = editorCall(drawn);
-  const options = { cwd: directoryOf('editor', folder), env: { ...environment(folder), ...env, ELVAR_LEAVES: 'yes' }, timeout: 150_000 };
+  const options = {
+    cwd: directoryOf('editor', folder), env: { ...environment(folder), ...env, ELVAR_LEAVES: 'yes' }, timeout: 150_000,
+  };
   spawnSync(command, ['--headless', '--cmd', `set columns=156 lines=${ROWS}`, ...args], options);
   return withoutChance(readFileSync(drawn, 'utf8'), folder);
 }

@@ -6,7 +6,9 @@ import { Language, Parser } from 'web-tree-sitter';
 const grammars = path.join(import.meta.dirname, '..', '..', 'dist', 'grammars');
 await Parser.init();
 const byEnding = new Map();
-const ENDINGS = { '.js': 'javascript', '.mjs': 'javascript', '.cjs': 'javascript', '.ts': 'typescript', '.css': 'css', '.py': 'python' };
+const ENDINGS = {
+  '.js': 'javascript', '.mjs': 'javascript', '.cjs': 'javascript', '.ts': 'typescript', '.css': 'css', '.py': 'python',
+};
 for (const [ending, name] of Object.entries(ENDINGS)) {
   byEnding.set(ending, await Language.load(readFileSync(path.join(grammars, `${name}.wasm`))));
 }

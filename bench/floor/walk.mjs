@@ -5,5 +5,7 @@ import { fdir } from 'fdir';
 import { parseDocument } from 'yaml';
 
 const files = new fdir().withRelativePaths().crawl(process.argv[2]).sync();
-for (const file of files) if (path.basename(file) === 'elvar.yaml') parseDocument(readFileSync(path.join(process.argv[2], file), 'utf8'));
+for (const file of files) {
+  if (path.basename(file) === 'elvar.yaml') parseDocument(readFileSync(path.join(process.argv[2], file), 'utf8'));
+}
 process.stdout.write(`${files.map((file) => JSON.stringify({ path: file })).join('\n')}\n`);

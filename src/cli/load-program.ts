@@ -33,9 +33,16 @@ export function loadProgram(): LoadedProgram {
   const script = new Script(bytes.toString('latin1'), { filename: FILE, cachedData });
   const module = { exports: {} };
   // It contains all that it imports except Node's own modules.
-  const run = script.runInThisContext() as (module: object, exports: object, require: (name: string) => unknown, file: string, folder: string, url: string) => void;
+  const run = script.runInThisContext() as (
+    module: object, exports: object, require: (name: string) => unknown, file: string, folder: string, url: string,
+  ) => void;
   run(module, module.exports, (name) => process.getBuiltinModule(name), FILE, path.dirname(FILE), import.meta.url);
-  return { program: module.exports as typeof Program, script, cacheName, cachedBy: script.cachedDataRejected !== false ? null : ofBuild === undefined ? 'user' : 'build' };
+  return {
+    program: module.exports as typeof Program,
+    script,
+    cacheName,
+    cachedBy: script.cachedDataRejected !== false ? null : ofBuild === undefined ? 'user' : 'build',
+  };
 }
 
 /** Where the user's own code caches are kept, for a V8 other than the build's. */
@@ -54,7 +61,10 @@ function isOwn(folder: string): boolean {
   }
 }
 
-/** Stores V8's code cache for the next run and removes those of other programs and versions. If it cannot be stored, the next run goes without. */
+/**
+ * Stores V8's code cache for the next run and removes those of other programs and versions. If it cannot be stored, the next run
+ * goes without.
+ */
 export function keepCache({ script, cacheName }: LoadedProgram): void {
   const folder = userCacheFolder();
   const beside = path.join(folder, `${cacheName}.${process.pid}`);

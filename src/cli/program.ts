@@ -38,7 +38,9 @@ async function runCommand(command: Command<never>, options: GlobalOptions, termi
   try {
     if (command.writes?.(options as never) === true) await workspace.completeEarlier();
     // On a narrower screen, the terminal wraps lines better than a layout for so few columns would.
-    return await command.run({ options: options as never, workspace, terminal: { ...own, columns: Math.max(NARROWEST, own.columns || 100) }, style });
+    return await command.run(
+      { options: options as never, workspace, terminal: { ...own, columns: Math.max(NARROWEST, own.columns || 100) }, style },
+    );
   } finally {
     end();
   }

@@ -32,7 +32,12 @@ export function watched(terminal: Terminal, isQuiet: boolean): WatchedTerminal {
     watch: {
       begins: (what, total) => line.begin(what, total),
       reaches: (step, at) => { if (isShown) line.reach(step, at); },
-      waiting: ({ process, file }) => line.write(terminal.err, `Waiting for another run of elvar${process === null ? '' : ` (process ${process})`}, which is writing in this project. Its lock: ${file}\n`),
+      waiting: ({ process, file }) =>
+        line.write(
+          terminal.err,
+          `Waiting for another run of elvar${process === null ? '' : ` (process ${process})`}, which is writing in this `
+            + `project. Its lock: ${file}\n`,
+        ),
       completed: (completion) => line.write(terminal.err, viewCompletion(completion)),
       kept: (texts) => line.write(terminal.err, viewKept(texts)),
       stopped: (stop) => line.write(terminal.err, viewStop(stop)),
@@ -75,7 +80,9 @@ class ProgressLine {
 
   private text(step: number, at: string): string {
     const { total, what, terminal: { columns } } = this;
-    const share = total === null || total === 0 ? count(step) : `${count(Math.min(step, total))} of ${count(total)} (${Math.floor((100 * Math.min(step, total)) / total)} %)`;
+    const share = total === null || total === 0
+      ? count(step)
+      : `${count(Math.min(step, total))} of ${count(total)} (${Math.floor((100 * Math.min(step, total)) / total)} %)`;
     const whole = columns < NARROW ? share : `${what}  ${share}  ${visible(at)}`;
     // A line that wraps could not be cleared.
     return whole.length < columns ? whole : `${whole.slice(0, Math.max(0, columns - 2))}…`;

@@ -8,13 +8,20 @@ import { count } from './views/table.js';
 export async function ask({ presets, tests, foreign, editorConfig, hasIgnoreFile }: Survey): Promise<Choices> {
   const chosen = await checkbox({
     message: 'Which presets?',
-    choices: presets.map(({ reference, about, findings, fixable, isUsual }) => ({ value: reference, name: `${reference}  ${count(findings, 'finding')} today, ${fixable} repairable`, short: reference, description: about, checked: isUsual })),
+    choices: presets.map(({ reference, about, findings, fixable, isUsual }) => ({
+      value: reference,
+      name: `${reference}  ${count(findings, 'finding')} today, ${fixable} repairable`,
+      short: reference,
+      description: about,
+      checked: isUsual,
+    })),
   });
   const yes = (message: string): Promise<boolean> => confirm({ message, default: true });
   return {
     presets: chosen,
     tests: tests.length > 0 && await yes(`Treat tests separately (${visible(tests.join(', '))})?`),
-    foreign: foreign.length > 0 && !hasIgnoreFile && await yes(`Leave out code that is not your own (${visible(foreign.map(({ pattern }) => pattern).join(', '))})?`),
+    foreign: foreign.length > 0 && !hasIgnoreFile
+      && await yes(`Leave out code that is not your own (${visible(foreign.map(({ pattern }) => pattern).join(', '))})?`),
     editorConfig: (editorConfig?.sections.length ?? 0) > 0 && await yes('Adopt the settings of .editorconfig?'),
   };
 }

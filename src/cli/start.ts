@@ -36,7 +36,9 @@ function screen(): Pick<Terminal, 'isTerminal' | 'showsProgress' | 'columns'> {
   const { stdout } = mayBeTerminal(1) ? process : { stdout: null };
   const { stderr } = mayBeTerminal(2) ? process : { stderr: null };
   // A terminal of unknown width reports 0.
-  return { isTerminal: stdout?.isTTY === true, showsProgress: stderr?.isTTY === true, columns: stdout?.columns || stderr?.columns || 100 };
+  return {
+    isTerminal: stdout?.isTTY === true, showsProgress: stderr?.isTTY === true, columns: stdout?.columns || stderr?.columns || 100,
+  };
 }
 
 function mayBeTerminal(descriptor: number): boolean {
@@ -49,7 +51,11 @@ function mayBeTerminal(descriptor: number): boolean {
   }
 }
 
-/** Runs the program for the arguments of the process. Its outcome is the exit code. @param isKnownV8 whether Node has the V8 of the build. @param editor loads what answers editors. */
+/**
+ * Runs the program for the arguments of the process. Its outcome is the exit code.
+ * @param isKnownV8 whether Node has the V8 of the build.
+ * @param editor loads what answers editors.
+ */
 export async function start(isKnownV8: boolean, editor: NonNullable<Terminal['editor']>): Promise<void> {
   if (isKnownV8) ownProcess();
   ownSignals();
@@ -78,7 +84,9 @@ export async function runSafely(args: readonly string[], terminal: Terminal): Pr
     const message = error instanceof Error ? error.message : String(error);
     terminal.err(`Elvar has a fault, and stopped because of it: ${visible(message)}\n`);
     const trace = error instanceof Error ? error.stack : undefined;
-    if (trace === undefined || !isVerbose(args)) terminal.err('  Run the same command with --verbose to see where it happened.\n');
+    if (trace === undefined || !isVerbose(args)) terminal.err(
+      '  Run the same command with --verbose to see where it happened.\n',
+    );
     else terminal.err(`${trace.split('\n').map((line) => `  ${visible(line)}\n`).join('')}`);
     return EXIT.incomplete;
   }

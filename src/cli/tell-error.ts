@@ -23,7 +23,8 @@ export function tellError(error: unknown, terminal: Terminal, style: Style): Exi
   }
   if (error instanceof UsageError) {
     const { what, advice } = describeUsageMistake(error.mistake);
-    terminal.err(`${style.wrong(visible(what))}\n${advice === null ? '' : advice.split('\n').map((line) => `  ${visible(line)}\n`).join('')}`);
+    terminal.err(`${style.wrong(visible(what))}\n`
+      + (advice === null ? '' : advice.split('\n').map((line) => `  ${visible(line)}\n`).join('')));
     return EXIT.wrong;
   }
   throw error;

@@ -37,7 +37,9 @@ export interface Style {
 const unchanged = (text: string): string => text;
 
 /** Without colours. */
-export const PLAIN: Style = { name: unchanged, strong: unchanged, faint: unchanged, good: unchanged, wrong: unchanged, level: (level, text = level) => text };
+export const PLAIN: Style = {
+  name: unchanged, strong: unchanged, faint: unchanged, good: unchanged, wrong: unchanged, level: (level, text = level) => text,
+};
 
 /** @param wanted the value of `--color` or `--no-color`; undefined if neither was given. */
 export function styleFor({ env, isTerminal }: Terminal, wanted: boolean | undefined): Style {

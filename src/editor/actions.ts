@@ -17,7 +17,10 @@ import type { Workspace } from '../host/workspace.js';
 export const REPAIR_ALL = `${CodeActionKind.SourceFixAll}.elvar`;
 
 /** The commands of the server. */
-export const COMMANDS = { waive: 'elvar.waive', show: 'elvar.show', rule: 'elvar.rule', accept: 'elvar.accept', project: 'elvar.project', ledger: 'elvar.ledger', files: 'elvar.files', page: 'elvar.page' } as const;
+export const COMMANDS = {
+  waive: 'elvar.waive', show: 'elvar.show', rule: 'elvar.rule', accept: 'elvar.accept', project: 'elvar.project',
+  ledger: 'elvar.ledger', files: 'elvar.files', page: 'elvar.page',
+} as const;
 
 /** The kind of "check the whole project": only for clients that ask for what can be done to a source file as a whole. */
 const CHECK_ALL = `${CodeActionKind.Source}.elvar.project`;
@@ -80,23 +83,40 @@ interface AcceptCommand {
 }
 
 /** What can be done about the findings in a part of a document. */
-export function actionsFor({ file, workspace }: FileAnswer, document: OpenDocument, range: Range, diagnostics: readonly Diagnostic[], only: readonly string[] | null): CodeAction[] {
-  const wants = (kind: string): boolean => only === null || only.some((wanted) => kind === wanted || kind.startsWith(`${wanted}.`));
+export function actionsFor(
+  { file, workspace }: FileAnswer,
+  document: OpenDocument,
+  range: Range,
+  diagnostics: readonly Diagnostic[],
+  only: readonly string[] | null,
+): CodeAction[] {
+  const wants = (kind: string): boolean =>
+    only === null || only.some((wanted) => kind === wanted || kind.startsWith(`${wanted}.`));
   if (file === null) return [];
   const open = file.findings.all.filter(({ excused }) => excused === null);
   const met = open.filter((finding) => touches(finding, document, range));
   const { uri, version } = document;
   const actions: CodeAction[] = [];
   if (wants(CodeActionKind.QuickFix)) {
-    for (const finding of met) actions.push(...repairActions(finding, file.repairs()?.get(finding.fingerprint), document, diagnostics));
+    for (const finding of met) {
+      actions.push(...repairActions(finding, file.repairs()?.get(finding.fingerprint), document, diagnostics));
+    }
     for (const [rule, offered] of repairedRules(met)) {
       const number = open.filter((one) => one.rule === rule && one.repair !== null && (offered || one.repair === 'safe')).length;
-      if (number > 1) actions.push({ title: `Repair all ${number} findings of ${rule} in this file${offered ? ' (then look at them)' : ''}`, kind: CodeActionKind.QuickFix, data: { uri, version, repair: 'rule', rule, offered } satisfies LateAction });
+      if (number > 1) actions.push({
+        title: `Repair all ${number} findings of ${rule} in this file${offered ? ' (then look at them)' : ''}`,
+        kind: CodeActionKind.QuickFix,
+        data: { uri, version, repair: 'rule', rule, offered } satisfies LateAction,
+      });
     }
     for (const finding of byRule(met)) actions.push(...exceptionActions(finding, { file, workspace }, document, diagnostics));
   }
   const safe = open.filter(({ repair }) => repair === 'safe').length;
-  if (wants(REPAIR_ALL) && safe > 0) actions.push({ title: `Repair what is safe in this file (${count(safe, 'finding')})`, kind: REPAIR_ALL, data: { uri, version, repair: 'all' } satisfies LateAction });
+  if (wants(REPAIR_ALL) && safe > 0) {
+    actions.push({ title: `Repair what is safe in this file (${count(safe, 'finding')})`, kind: REPAIR_ALL, data: {
+      uri, version, repair: 'all',
+    } satisfies LateAction });
+  }
   if (only?.includes(CodeActionKind.Source) === true) {
     actions.push({ ...action('Check the whole project', COMMANDS.project, { uri }), kind: CHECK_ALL });
   }
@@ -105,16 +125,26 @@ export function actionsFor({ file, workspace }: FileAnswer, document: OpenDocume
 
 function touches({ span: { start, end } }: Finding, { positions }: OpenDocument, range: Range): boolean {
   const [from, to] = [positions.offsetAt(range.start), positions.offsetAt(range.end)];
-  const [first, last] = [positions.offsetAt(positions.placeAt(start.line, start.column)), positions.offsetAt(positions.placeAt(end.line, end.column))];
+  const [first, last] = [
+    positions.offsetAt(positions.placeAt(start.line, start.column)), positions.offsetAt(positions.placeAt(end.line, end.column)),
+  ];
   return first <= to && from <= Math.max(last, first);
 }
 
-function repairActions(finding: Finding, repair: Repair | undefined, document: OpenDocument, diagnostics: readonly Diagnostic[]): CodeAction[] {
+function repairActions(
+  finding: Finding, repair: Repair | undefined, document: OpenDocument, diagnostics: readonly Diagnostic[],
+): CodeAction[] {
   // A byte-order mark is no text that a client could edit; and what moves to another file is written by `elvar fix`.
   if (repair === undefined || repair === 'drop-byte-order-mark' || !isOwnRepair(repair)) return [];
   const edits: TextEdit[] = clientEdits(repair, document.positions);
   const isSafe = finding.repair === 'safe';
-  return [{ title: `Repair: ${visible(finding.message)}${isSafe ? '' : ' (then look at it)'}`, kind: CodeActionKind.QuickFix, isPreferred: isSafe, diagnostics: ofFinding(finding, diagnostics), edit: { changes: { [document.uri]: edits } } }];
+  return [{
+    title: `Repair: ${visible(finding.message)}${isSafe ? '' : ' (then look at it)'}`,
+    kind: CodeActionKind.QuickFix,
+    isPreferred: isSafe,
+    diagnostics: ofFinding(finding, diagnostics),
+    edit: { changes: { [document.uri]: edits } },
+  }];
 }
 
 /** The rules of findings that can be repaired, and whether that needs a look. */
@@ -127,18 +157,39 @@ function byRule(findings: readonly Finding[]): readonly Finding[] {
   return [...new Map(findings.toReversed().map((finding) => [finding.rule, finding])).values()].reverse();
 }
 
-function exceptionActions(finding: Finding, { file: { rules }, workspace }: { readonly file: NonNullable<FileAnswer['file']>; readonly workspace: Workspace }, { uri, version }: OpenDocument, diagnostics: readonly Diagnostic[]): CodeAction[] {
+function exceptionActions(
+  finding: Finding,
+  { file: { rules }, workspace }: { readonly file: NonNullable<FileAnswer['file']>; readonly workspace: Workspace },
+  { uri, version }: OpenDocument,
+  diagnostics: readonly Diagnostic[],
+): CodeAction[] {
   const { rule, span: { start: { line } } } = finding;
   const decision = rules.decisions.get(rule);
   const about = { kind: CodeActionKind.QuickFix, diagnostics: ofFinding(finding, diagnostics) };
-  const waivers = decision?.waivers === 'refuse' || rule.startsWith('waivers/') ? [] : (['line', 'below', 'throughout'] as const).map((reach): CodeAction => {
-    const title = `Waive ${rule} ${{ line: 'on this line', below: 'from here on', throughout: 'in the whole file' }[reach]}`;
-    return { ...about, ...action(title, COMMANDS.waive, { uri, version, rule, line, reach } satisfies WaiveCommand) };
-  });
-  const ledger: CodeAction[] = decision?.ledger === 'refuse' ? [] : [{ ...about, ...action(`Put this finding of ${rule} into the ledger`, COMMANDS.ledger, { uri, version, fingerprint: finding.fingerprint } satisfies LedgerCommand) }];
-  const rulings = decision === undefined ? [] : rulingActions(finding, decision, uri, (own) => workspace.exists(path.join(workspace.root, own))).map((action) => ({ ...about, ...action }));
+  const waivers = decision?.waivers === 'refuse' || rule.startsWith('waivers/')
+    ? []
+    : (['line', 'below', 'throughout'] as const).map((reach): CodeAction => {
+      const title = `Waive ${rule} ${{ line: 'on this line', below: 'from here on', throughout: 'in the whole file' }[reach]}`;
+      return { ...about, ...action(title, COMMANDS.waive, { uri, version, rule, line, reach } satisfies WaiveCommand) };
+    });
+  const ledger: CodeAction[] = decision?.ledger === 'refuse'
+    ? []
+    : [{ ...about, ...action(`Put this finding of ${rule} into the ledger`, COMMANDS.ledger, {
+      uri, version, fingerprint: finding.fingerprint,
+    } satisfies LedgerCommand) }];
+  const rulings = decision === undefined
+    ? []
+    : rulingActions(finding, decision, uri, (own) => workspace.exists(path.join(workspace.root, own))).map(
+      (action) => ({ ...about, ...action }),
+    );
   const words = wordActions(finding, uri).map((action) => ({ ...about, ...action }));
-  return [...words, ...waivers, ...ledger, ...rulings, ...lookActions(rule, decision, uri).map((action) => ({ ...about, ...action }))];
+  return [
+    ...words,
+    ...waivers,
+    ...ledger,
+    ...rulings,
+    ...lookActions(rule, decision, uri).map((action) => ({ ...about, ...action })),
+  ];
 }
 
 /** An action that runs a command of the server. */
@@ -157,7 +208,8 @@ function lookActions(rule: RuleId, decision: Decision | undefined, uri: string):
 
 /** The diagnostics of the client that are about a finding. */
 function ofFinding({ fingerprint }: Finding, diagnostics: readonly Diagnostic[]): Diagnostic[] {
-  return diagnostics.filter(({ data }) => typeof data === 'object' && data !== null && 'fingerprint' in data && data.fingerprint === fingerprint);
+  return diagnostics.filter(({ data }) =>
+    typeof data === 'object' && data !== null && 'fingerprint' in data && data.fingerprint === fingerprint);
 }
 
 /** The other levels: first the looser ones, off last, then the stricter ones. */
@@ -167,7 +219,9 @@ function otherThan(level: Level): readonly Level[] {
 }
 
 /** Ways to change a ruling: for the project, for the directory of the file, and in the zone that decides. */
-function rulingActions({ rule, level, path: file }: Finding, { trail, by }: Decision, uri: string, exists: (own: string) => boolean): CodeAction[] {
+function rulingActions(
+  { rule, level, path: file }: Finding, { trail, by }: Decision, uri: string, exists: (own: string) => boolean,
+): CodeAction[] {
   const own = file.includes('/') ? file.slice(0, file.lastIndexOf('/')) : '';
   const isNew = (layer: string): string => (exists(layer) ? '' : ' (a new file)');
   const { statement } = trail[by] ?? {};
@@ -175,10 +229,17 @@ function rulingActions({ rule, level, path: file }: Finding, { trail, by }: Deci
   const places = [
     { directory: '', zone: null, where: `in elvar.yaml${isNew('elvar.yaml')}, for the whole project` },
     ...(own === '' ? [] : [{ directory: own, zone: null, where: `in ${own}/elvar.yaml${isNew(`${own}/elvar.yaml`)}` }]),
-    ...(zone === null || statement?.place == null || statement.layer.through.length > 0 || !/(?:^|\/)elvar\.yaml$/.test(statement.place.file) ? [] : [{ directory: statement.place.file.replace(/\/?elvar\.yaml$/, ''), zone, where: `in the zone ${zone} of ${statement.place.file}` }]),
+    ...(zone === null || statement?.place == null
+      || statement.layer.through.length > 0 || !/(?:^|\/)elvar\.yaml$/.test(statement.place.file) ? [] : [{
+      directory: statement.place.file.replace(/\/?elvar\.yaml$/, ''),
+      zone,
+      where: `in the zone ${zone} of ${statement.place.file}`,
+    }]),
   ];
   return places.flatMap(({ directory, zone: within, where }) => otherThan(level).map((wanted): CodeAction => {
-    const title = visible(`${wanted === 'off' ? `Turn ${rule} off` : `Make ${rule} ${wanted === 'error' ? 'an' : 'a'} ${wanted}`} ${where}`);
+    const title = visible(
+      `${wanted === 'off' ? `Turn ${rule} off` : `Make ${rule} ${wanted === 'error' ? 'an' : 'a'} ${wanted}`} ${where}`,
+    );
     return action(title, COMMANDS.rule, { uri, rule, level: wanted, directory, zone: within } satisfies RuleCommand);
   }));
 }

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import {
-  CodeActionKind, DocumentDiagnosticReportKind, LSPErrorCodes, ResponseError, type CodeAction, type CodeLens, type CompletionItem, type Connection, type DocumentSymbol, type Hover, type Location,
+  CodeActionKind, DocumentDiagnosticReportKind, LSPErrorCodes, ResponseError, type CodeAction, type CodeLens, type CompletionItem,
+  type Connection, type DocumentSymbol, type Hover, type Location,
 } from 'vscode-languageserver/node.js';
 import { deciderLine } from '../formats/text/decider-line.js';
 import { actionsFor, type LateAction } from './actions.js';
@@ -32,32 +33,62 @@ type Token = Parameters<typeof cancellable>[0];
 /** Answers what a client asks about documents. About one that is not open, or no file, there is nothing to say. */
 export function answerQuestions(connection: Connection, { client, documents, feedback }: AnswerContext): void {
   /** Asks about an open document. */
-  const about = <Answer>(uri: string, nothing: Answer, ask: (own: FileDocument) => Answer | Promise<Answer>): Answer | Promise<Answer> => {
+  const about = <Answer>(uri: string, nothing: Answer, ask: (own: FileDocument) => Answer | Promise<Answer>): Answer
+    | Promise<Answer> => {
     const own = documents.get(uri);
     return own === undefined ? nothing : ask(own);
   };
   connection.languages.diagnostics.on(async ({ textDocument: { uri } }, token) => ({
-    kind: DocumentDiagnosticReportKind.Full, items: await about(uri, [], (own) => cancellable(token, (signal) => feedback.diagnosticsFor(own, signal))),
+    kind: DocumentDiagnosticReportKind.Full, items: await about(uri, [], (own) =>
+      cancellable(token, (signal) => feedback.diagnosticsFor(own, signal))),
   }));
-  connection.onHover(({ textDocument: { uri }, position }, token) => about<Hover | null>(uri, null, (own) => ({ layer: hoverFor, ledger: ledgerHover, ignore: () => null, code: hoverInCode }[kindOf(own)](own, position, token))));
-  connection.onDefinition(({ textDocument: { uri }, position }, token) => about<Location[]>(uri, [], (own) => ({ layer: definitionFor, ledger: ledgerDefinition, ignore: () => [], code: decidersAt }[kindOf(own)](own, position, token))));
-  connection.onReferences(({ textDocument: { uri }, position }) => about(uri, [], (own) => (kindOf(own) === 'layer' ? referencesFor(own, position) : [])));
-  connection.onDocumentSymbol(({ textDocument: { uri } }) => about<DocumentSymbol[]>(uri, [], (own) => ({ layer: symbolsFor, ledger: ledgerSymbols, ignore: () => [], code: () => [] }[kindOf(own)](own))));
-  connection.onCompletion(({ textDocument: { uri }, position }, token) => about<CompletionItem[]>(uri, [], (own) => ({ layer: completionsFor, ledger: ledgerCompletions, ignore: ignoreCompletions, code: waiverCompletionsAt }[kindOf(own)](own, position, token))));
-  connection.onCodeAction(({ textDocument: { uri }, range, context: { diagnostics, only } }, token) => about<CodeAction[]>(uri, [], async (own) => [
-    ...actionsFor(await cancellable(token, (signal) => own.project.look(own.file, true, signal)), own.document, range, diagnostics, only ?? null),
-    ...(only === undefined || only.includes(CodeActionKind.QuickFix) ? await remarkActions(own, own.project.knownRemarks().filter(({ file }) => path.join(own.project.root, file) === own.file), range) : []),
+  connection.onHover(({ textDocument: { uri }, position }, token) => about<Hover | null>(uri, null, (own) =>
+    ({ layer: hoverFor, ledger: ledgerHover, ignore: () => null, code: hoverInCode }[kindOf(own)](own, position, token))));
+  connection.onDefinition(({ textDocument: { uri }, position }, token) => about<Location[]>(uri, [], (own) =>
+    ({ layer: definitionFor, ledger: ledgerDefinition, ignore: () => [], code: decidersAt }[kindOf(own)](own, position, token))));
+  connection.onReferences(({ textDocument: { uri }, position }) =>
+    about(uri, [], (own) => (kindOf(own) === 'layer' ? referencesFor(own, position) : [])));
+  connection.onDocumentSymbol(({ textDocument: { uri } }) => about<DocumentSymbol[]>(
+    uri, [], (own) => ({ layer: symbolsFor, ledger: ledgerSymbols, ignore: () => [], code: () => [] }[kindOf(own)](own)),
+  ));
+  connection.onCompletion(({ textDocument: { uri }, position }, token) =>
+    about<CompletionItem[]>(uri, [], (own) =>
+      ({ layer: completionsFor, ledger: ledgerCompletions, ignore: ignoreCompletions, code: waiverCompletionsAt }[kindOf(own)](
+        own, position, token,
+      ))));
+  connection.onCodeAction((
+    { textDocument: { uri }, range, context: { diagnostics, only } }, token,
+  ) => about<CodeAction[]>(uri, [], async (own) => [
+    ...actionsFor(
+      await cancellable(token, (signal) => own.project.look(own.file, true, signal)),
+      own.document,
+      range,
+      diagnostics,
+      only ?? null,
+    ),
+    ...(only === undefined || only.includes(CodeActionKind.QuickFix)
+      ? await remarkActions(
+        own, own.project.knownRemarks().filter(({ file }) => path.join(own.project.root, file) === own.file), range,
+      )
+      : []),
   ]));
   connection.onCodeActionResolve((action) => resolved(action, documents));
-  connection.languages.inlayHint.on(({ textDocument: { uri }, range }) => about(uri, [], async (own) => (kindOf(own) === 'ignore' ? ignoreHints(own) : await hintsFor(own, client)).filter(({ position: { line } }) => range.start.line <= line && line <= range.end.line)));
+  connection.languages.inlayHint.on(({ textDocument: { uri }, range }) =>
+    about(uri, [], async (own) => (kindOf(own) === 'ignore' ? ignoreHints(own) : await hintsFor(own, client)).filter(
+      ({ position: { line } }) => range.start.line <= line && line <= range.end.line,
+    )));
   connection.onCodeLens(({ textDocument: { uri } }) => about<CodeLens[]>(uri, [], (own) => lensesFor(own, client)));
-  connection.onExecuteCommand(({ command, arguments: given = [] }) => runCommand(command, given, { connection, documents, renew: (project) => feedback.renew(project), shows: client.shows, creates: client.creates }));
+  connection.onExecuteCommand(({ command, arguments: given = [] }) => runCommand(command, given, {
+    connection, documents, renew: (project) => feedback.renew(project), shows: client.shows, creates: client.creates,
+  }));
 }
 
 async function hoverInCode(own: FileDocument, position: ClientPosition, token: Token): Promise<Hover | null> {
   const { file, report } = await cancellable(token, (signal) => own.project.look(own.file, false, signal));
   const there = file === null ? [] : findingsAt(file, own.document, position);
-  return file === null || report === null || there.length === 0 ? null : { contents: { kind: 'markdown', value: hoverText(there, file, report.catalog) } };
+  return file === null || report === null || there.length === 0
+    ? null
+    : { contents: { kind: 'markdown', value: hoverText(there, file, report.catalog) } };
 }
 
 /** The lines that decided the levels of the findings at a place. */
@@ -85,15 +116,22 @@ async function resolved(action: CodeAction, documents: Documents): Promise<CodeA
   const data = action.data as LateAction | undefined;
   if (data === undefined) return action;
   const own = documents.get(data.uri);
-  if (own === undefined || own.document.version !== data.version) throw new ResponseError(LSPErrorCodes.ContentModified, 'the document has changed since');
+  if (own === undefined || own.document.version !== data.version) {
+    throw new ResponseError(LSPErrorCodes.ContentModified, 'the document has changed since');
+  }
   const { workspace } = await own.project.look(own.file, false);
-  const { files: [repaired] } = await workspace.fix([own.file], data.repair === 'all' ? { rules: [], offered: false, writes: false } : { rules: [data.rule], offered: data.offered, writes: false });
+  const { files: [repaired] } = await workspace.fix([own.file], data.repair === 'all'
+    ? { rules: [], offered: false, writes: false }
+    : { rules: [data.rule], offered: data.offered, writes: false });
   const edits = repaired === undefined ? [] : editsBetween(repaired.before, repaired.after);
   return { ...action, edit: { changes: { [data.uri]: clientEdits(edits, own.document.positions) } } };
 }
 
 /** Runs something that a client may cancel. @throws ResponseError if it does. */
-async function cancellable<Result>(token: { readonly isCancellationRequested: boolean; readonly onCancellationRequested: (listener: () => void) => unknown }, run: (signal: AbortSignal) => Promise<Result>): Promise<Result> {
+async function cancellable<Result>(
+  token: { readonly isCancellationRequested: boolean; readonly onCancellationRequested: (listener: () => void) => unknown },
+  run: (signal: AbortSignal) => Promise<Result>,
+): Promise<Result> {
   const controller = new AbortController();
   token.onCancellationRequested(() => controller.abort());
   if (token.isCancellationRequested) controller.abort();

@@ -24,11 +24,14 @@ export async function checkProject(project: EditorProject, documents: Documents,
   progress.token.onCancellationRequested(() => controller.abort());
   progress.begin('Elvar checks the project', 0, undefined, true);
   try {
-    const report = await project.workspace.trial({ watch: watchOf((share, at) => progress.report(share, at)) }).check([], { signal: controller.signal });
+    const report = await project.workspace.trial({ watch: watchOf((share, at) => progress.report(share, at)) }).check(
+      [], { signal: controller.signal },
+    );
     project.keep(report);
     publish(report, project, documents, connection);
     const { error, warning, note, files } = totalsOf(report);
-    return `${count(error + warning + note, 'finding')} in ${count(files, 'file')}: ${count(error, 'error')}, ${count(warning, 'warning')}, ${count(note, 'note')}.`;
+    return `${count(error + warning + note, 'finding')} in ${count(files, 'file')}: ${count(error, 'error')}, `
+      + `${count(warning, 'warning')}, ${count(note, 'note')}.`;
   } catch (error) {
     if (controller.signal.aborted) return null;
     throw error;
@@ -62,6 +65,8 @@ function publish({ files, catalog }: CheckReport, project: EditorProject, docume
     const positions = new Positions(project.workspace.session.linesOf(file.path).join('\n'), documents.encoding);
     void connection.sendDiagnostics({ uri, diagnostics: diagnosticsOf(file, catalog, positions, project.uris) });
   }
-  for (const uri of told.get(project) ?? []) if (!now.has(uri) && !open.has(uri)) void connection.sendDiagnostics({ uri, diagnostics: [] });
+  for (const uri of told.get(project) ?? []) {
+    if (!now.has(uri) && !open.has(uri)) void connection.sendDiagnostics({ uri, diagnostics: [] });
+  }
   told.set(project, now);
 }

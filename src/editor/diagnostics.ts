@@ -9,7 +9,9 @@ import { visible } from '../formats/text/visible.js';
 import type { Positions } from './positions.js';
 import type { Uris } from './uris.js';
 
-const SEVERITIES: Readonly<Record<ActiveLevel, DiagnosticSeverity>> = { error: DiagnosticSeverity.Error, warning: DiagnosticSeverity.Warning, note: DiagnosticSeverity.Information };
+const SEVERITIES: Readonly<Record<ActiveLevel, DiagnosticSeverity>> = {
+  error: DiagnosticSeverity.Error, warning: DiagnosticSeverity.Warning, note: DiagnosticSeverity.Information,
+};
 
 /** What a diagnostic carries, so that the finding is known again when the client asks about it. */
 interface DiagnosticData {
@@ -18,10 +20,14 @@ interface DiagnosticData {
 
 /** The open findings of a file as the client shows them. */
 export function diagnosticsOf(file: CheckedSource, catalog: Catalog, positions: Positions, uris: Uris): Diagnostic[] {
-  return file.findings.all.flatMap((finding) => (finding.excused === null ? [diagnosticOf(finding, file, catalog, positions, uris)] : []));
+  return file.findings.all.flatMap(
+    (finding) => (finding.excused === null ? [diagnosticOf(finding, file, catalog, positions, uris)] : []),
+  );
 }
 
-function diagnosticOf(finding: Finding, { rules }: CheckedSource, catalog: Catalog, positions: Positions, uris: Uris): Diagnostic {
+function diagnosticOf(
+  finding: Finding, { rules }: CheckedSource, catalog: Catalog, positions: Positions, uris: Uris,
+): Diagnostic {
   const { rule, level, message, span: { start, end }, fingerprint } = finding;
   const decision = rules.decisions.get(rule);
   const decider = decision === undefined ? null : deciderLine(decision);
@@ -36,7 +42,10 @@ function diagnosticOf(finding: Finding, { rules }: CheckedSource, catalog: Catal
     message: [message, ...noteLines(finding)].map(visible).join('\n'),
     // Clients fade what is dead.
     ...(rule.startsWith('dead/') && { tags: [DiagnosticTag.Unnecessary] }),
-    ...(decider !== null && { relatedInformation: [{ location: { uri: uris.of(decider.file), range: uris.lineRange(decider.line) }, message: decider.text }] }),
+    ...(decider !== null
+      && { relatedInformation: [
+        { location: { uri: uris.of(decider.file), range: uris.lineRange(decider.line) }, message: decider.text },
+      ] }),
     data,
   };
 }

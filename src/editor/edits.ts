@@ -5,7 +5,9 @@ import type { Positions } from './positions.js';
 
 /** Edits with offsets as the client wants them. */
 export function clientEdits(edits: readonly Edit[], positions: Positions): TextEdit[] {
-  return edits.map(({ start, end, text }) => ({ range: { start: positions.positionAt(start), end: positions.positionAt(end) }, newText: text }));
+  return edits.map(
+    ({ start, end, text }) => ({ range: { start: positions.positionAt(start), end: positions.positionAt(end) }, newText: text }),
+  );
 }
 
 /** The edits that make one text of another, line by line: what stays is left alone, and with it the client's marks and folds. */

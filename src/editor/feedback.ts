@@ -22,7 +22,9 @@ const TOGETHER = 50;
 /** How long nobody has typed in a layer file before what needs all of the project is told, in milliseconds. */
 const QUIET = 300;
 
-/** The same in code, which changes nothing but the number of findings beside rulings: who pauses a moment must not wait for that. */
+/**
+ * The same in code, which changes nothing but the number of findings beside rulings: who pauses a moment must not wait for that.
+ */
 const LONG_QUIET = 2_000;
 
 /** Keeps the client's diagnostics as they should be: one look at a document at a time, and only the latest counts. */
@@ -59,10 +61,16 @@ export class Feedback {
     this.whenQuiet(project);
   }
 
-  /** Once nobody types, tells what needs all of the project, which takes a while in a large one: mistakes in files that are not open, `doctor`'s remarks, and what stands beside rulings. */
+  /**
+   * Once nobody types, tells what needs all of the project, which takes a while in a large one: mistakes in files that are not
+   * open, `doctor`'s remarks, and what stands beside rulings.
+   */
   private whenQuiet(project: EditorProject): void {
     clearTimeout(this.resting.get(project));
-    this.resting.set(project, setTimeout(() => void this.tellAll(project), this.renewed.has(project) || project.learning.turn === 0 ? QUIET : LONG_QUIET));
+    this.resting.set(
+      project,
+      setTimeout(() => void this.tellAll(project), this.renewed.has(project) || project.learning.turn === 0 ? QUIET : LONG_QUIET),
+    );
   }
 
   private async tellAll(project: EditorProject): Promise<void> {
@@ -102,7 +110,9 @@ export class Feedback {
     const own = path.relative(project.root, file).split(path.sep).join('/');
     return [
       ...problemDiagnostics(problems.filter((problem) => problem.file === own), document.positions),
-      ...(project.isConfiguration(file) ? remarkDiagnostics(project.knownRemarks().filter((remark) => remark.file === own), document.positions) : []),
+      ...(project.isConfiguration(file)
+        ? remarkDiagnostics(project.knownRemarks().filter((remark) => remark.file === own), document.positions)
+        : []),
       ...(checked === null || report === null ? [] : diagnosticsOf(checked, report.catalog, document.positions, project.uris)),
     ];
   }
@@ -128,7 +138,9 @@ export class Feedback {
     for (const problem of problems) files.set(problem.file, [...files.get(problem.file) ?? [], problem]);
     const before = this.told.get(project) ?? new Set();
     const now = new Set([...files.keys()].filter((file) => !open.has(path.join(project.root, file))));
-    for (const file of before) if (!now.has(file) && !open.has(path.join(project.root, file))) this.client.publish(project.uris.of(file), null, []);
+    for (const file of before) {
+      if (!now.has(file) && !open.has(path.join(project.root, file))) this.client.publish(project.uris.of(file), null, []);
+    }
     for (const file of now) this.client.publish(project.uris.of(file), null, problemDiagnostics(files.get(file) ?? [], null));
     this.told.set(project, now);
   }

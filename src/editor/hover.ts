@@ -16,7 +16,9 @@ export function hoverText(findings: readonly Finding[], { rules }: CheckedSource
     const { rule, level, message, excused } = finding;
     const known = catalog.get(rule);
     const decision = rules.decisions.get(rule);
-    const excuse = excused === null ? [] : [`Excused: ${escaped(formatExcuse(excused))}${excused.because === null ? '' : `, because ${escaped(excused.because)}`}.`];
+    const excuse = excused === null
+      ? []
+      : [`Excused: ${escaped(formatExcuse(excused))}${excused.because === null ? '' : `, because ${escaped(excused.because)}`}.`];
     return [
       `**${escaped(level)}** ${code(rule)}: ${escaped(message)}`,
       ...noteLines(finding).map(escaped),
@@ -32,8 +34,11 @@ function trailText(decision: Decision): string {
   const said = decision.trail.slice(1).map(({ statement: { level, because, zone }, effect }, index) => {
     const reason = because ?? zone?.because ?? null;
     const state = effect === 'applied' || effect === 'capped' ? '' : ` (${effect.replaceAll('-', ' ')})`;
-    return `- ${code(sourceAt(decision.trail, index + 1))}${level === null ? '' : `: ${level.value}`}${state}${reason === null ? '' : `, because ${escaped(reason)}`}`;
+    return `- ${code(sourceAt(decision.trail, index + 1))}${level === null ? '' : `: ${level.value}`}${state}`
+      + (reason === null ? '' : `, because ${escaped(reason)}`);
   });
   const shown = said.slice(-MOST_STATEMENTS);
-  return [`Level ${escaped(levelOrigin(decision))}.`, ...(said.length < 2 ? [] : ['', ...(said.length > shown.length ? [`- ${said.length - shown.length} before these`] : []), ...shown])].join('\n');
+  return [`Level ${escaped(levelOrigin(decision))}.`, ...(said.length < 2
+    ? []
+    : ['', ...(said.length > shown.length ? [`- ${said.length - shown.length} before these`] : []), ...shown])].join('\n');
 }

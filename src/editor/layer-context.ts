@@ -29,13 +29,15 @@ export function contextAt(text: string, offset: number): LayerContext {
   const levels: Level[] = [];
   let open: OpenFlow | null = null;
   for (const own of before.slice(0, -1)) open = enter(own, levels, open);
-  if (open !== null && goesOn(line, open)) return inFlow(`${open.text}\n${line}`, open.path, offset) ?? { path: open.path, at: 'value', typed: '', start: offset, siblings: [] };
+  if (open !== null && goesOn(line, open)) return inFlow(`${open.text}\n${line}`, open.path, offset)
+    ?? { path: open.path, at: 'value', typed: '', start: offset, siblings: [] };
   const { rest, indent, path } = enterItems(line, levels);
   // Right after a colon, a name such as elvar:starter may go on.
   const key = KEY.exec(rest);
   if (key === null || key[0].length === rest.length && rest.endsWith(':')) {
     const flow = inFlow(rest, path, offset);
-    return flow ?? { path, at: 'either', typed: rest, start: offset - rest.length, siblings: siblingsOf(before, text, offset, indent) };
+    return flow
+      ?? { path, at: 'either', typed: rest, start: offset - rest.length, siblings: siblingsOf(before, text, offset, indent) };
   }
   const value = rest.slice(key[0].length).trimStart();
   const inner = [...path, nameOf(key)];
@@ -70,7 +72,10 @@ function stillOpen(flow: OpenFlow): OpenFlow | null {
   return new Flow(flow.text).open.length === 0 ? null : flow;
 }
 
-/** Whether a line can belong to what was open before it: it is indented further, or closes it. What somebody has not closed yet ends there. */
+/**
+ * Whether a line can belong to what was open before it: it is indented further, or closes it. What somebody has not closed yet
+ * ends there.
+ */
 function goesOn(line: string, { indent }: OpenFlow): boolean {
   const text = line.trimStart();
   return text === '' || text.startsWith('#') || line.length - text.length > indent || /^[\]}]/.test(text);
@@ -91,7 +96,8 @@ function enterItems(line: string, levels: Level[]): { readonly rest: string; rea
 }
 
 function leave(levels: Level[], indent: number, isItem: boolean): void {
-  for (let last = levels.at(-1); last !== undefined && (last.indent > indent || (last.indent === indent && !(isItem && last.key !== '*'))); last = levels.at(-1)) levels.pop();
+  for (let last = levels.at(-1); last !== undefined
+    && (last.indent > indent || (last.indent === indent && !(isItem && last.key !== '*'))); last = levels.at(-1)) levels.pop();
 }
 
 /** A mapping or a list that is open in flow style. */
@@ -149,7 +155,9 @@ class Flow {
 
   private takeQuoted(character: string, index: number): boolean {
     const isComment = this.quote === '#';
-    if (character === '\n' || (character === this.quote && !isComment && !(character === '"' && this.isEscaped(index)))) this.quote = '';
+    if (character === '\n' || (character === this.quote && !isComment && !(character === '"' && this.isEscaped(index)))) {
+      this.quote = '';
+    }
     // Where nothing was typed before a comment, it begins after it.
     return isComment && character === '\n' && this.text.slice(this.start, this.quotedFrom).trim() === '';
   }
@@ -175,7 +183,9 @@ function inFlow(text: string, around: readonly string[], offset: number): LayerC
   if (last === undefined) return null;
   const path = [...around, ...open.flatMap(({ kind, key }) => (kind === '[' ? ['*'] : key === null ? [] : [key]))];
   const typed = text.slice(start).trimStart();
-  return { path, at: last.kind === '{' && last.key === null ? 'key' : 'value', typed, start: offset - typed.length, siblings: last.keys };
+  return {
+    path, at: last.kind === '{' && last.key === null ? 'key' : 'value', typed, start: offset - typed.length, siblings: last.keys,
+  };
 }
 
 /** The keys that stand in the same mapping, above and below. */
@@ -191,6 +201,8 @@ function siblingsOf(before: readonly string[], text: string, offset: number, ind
   const beginsHere = /^ *- /.test(before.at(-1) as string);
   for (const line of beginsHere ? [] : before.slice(0, -1).toReversed()) if (!note(line)) break;
   // Below, an item begins another mapping; above, it is the beginning of this one.
-  for (const line of text.slice(offset).split('\n').slice(1)) if (/^ *- /.test(line) && (/^ *(?:- +)*/.exec(line)?.[0].length ?? 0) <= indent || !note(line)) break;
+  for (const line of text.slice(offset).split('\n').slice(1)) {
+    if (/^ *- /.test(line) && (/^ *(?:- +)*/.exec(line)?.[0].length ?? 0) <= indent || !note(line)) break;
+  }
   return keys;
 }

@@ -33,7 +33,10 @@ function ownPath({ file, project }: FileDocument): string {
   return path.relative(project.root, file).split(path.sep).join('/');
 }
 
-/** What the project resolves to, as it is or as it last was right; with the document as a layer file of it, if it is one that was right. */
+/**
+ * What the project resolves to, as it is or as it last was right; with the document as a layer file of it, if it is one that was
+ * right.
+ */
 function resolvedWith(own: FileDocument): { readonly report: ResolveReport; readonly layer: LayerFile | null } | null {
   const report = own.project.resolve();
   return report === null ? null : { report, layer: report.layers.find(({ file }) => file === ownPath(own)) ?? null };
@@ -41,7 +44,8 @@ function resolvedWith(own: FileDocument): { readonly report: ResolveReport; read
 
 /** Whether a document is a layer file: only there keys and rules are completed. */
 export function isLayerFile({ file, project }: FileDocument): boolean {
-  return path.basename(file) === 'elvar.yaml' || (/\.ya?ml$/.test(file) && project.workspace.session.isDecisive(file) && ![LEDGER_FILE, LOCK_FILE].includes(path.basename(file)));
+  return path.basename(file) === 'elvar.yaml' || (/\.ya?ml$/.test(file)
+    && project.workspace.session.isDecisive(file) && ![LEDGER_FILE, LOCK_FILE].includes(path.basename(file)));
 }
 
 /** What each part of a layer file does; nothing while a layer file is wrong. */
@@ -83,9 +87,12 @@ export function hoverFor(own: FileDocument, position: ClientPosition): Hover | n
 function effectsAt(own: FileDocument, line: number): string[] {
   const resolved = own.project.problems().length > 0 ? null : resolvedWith(own);
   if (resolved === null) return [];
-  const effects = layerEffects(resolved.report.files, ownPath(own), resolved.report.catalog).filter(({ place }) => place.line === line + 1);
+  const effects = layerEffects(resolved.report.files, ownPath(own), resolved.report.catalog).filter(({ place }) =>
+    place.line === line + 1);
   return effects.map((effect) => escaped([
-    `It ${effectText(effect)}.`, ...effect.hindrances.map(hindranceText), ...(effect.guard === null ? [] : [`It ${guardText(effect.guard)}.`, ...refusalTexts(effect.guard)]),
+    `It ${effectText(effect)}.`, ...effect.hindrances.map(hindranceText), ...(effect.guard === null
+      ? []
+      : [`It ${guardText(effect.guard)}.`, ...refusalTexts(effect.guard)]),
   ].join(' ')));
 }
 
@@ -116,6 +123,8 @@ export function symbolsFor(own: FileDocument): DocumentSymbol[] {
 }
 
 /** A place with line and column from 1, the column in UTF-16 units. */
-function placeOf({ document: { positions } }: FileDocument, { line, character }: ClientPosition): { readonly line: number; readonly column: number } {
+function placeOf(
+  { document: { positions } }: FileDocument, { line, character }: ClientPosition,
+): { readonly line: number; readonly column: number } {
   return { line: line + 1, column: positions.offsetAt({ line, character }) - positions.offsetAt({ line, character: 0 }) + 1 };
 }

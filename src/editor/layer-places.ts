@@ -18,11 +18,17 @@ function isThere({ line, column, length }: Place, at: { readonly line: number; r
 }
 
 /** The preset that is adopted at a place, as the file it is; null if none is, or it is on another machine. */
-export function presetAt(layer: LayerFile, at: { readonly line: number; readonly column: number }, root: string): Location | null {
+export function presetAt(
+  layer: LayerFile, at: { readonly line: number; readonly column: number }, root: string,
+): Location | null {
   const adoptions: readonly Adoption[] = [...layer.presets, ...layer.zones.flatMap(({ presets }) => presets)];
   const reference = adoptions.find(({ place }) => isThere(place, at))?.reference;
-  const file = reference?.kind === 'built-in' ? path.join(PRESET_FOLDER, `${reference.name}.yaml`) : reference?.kind === 'file' ? path.resolve(root, path.dirname(layer.file), reference.path) : null;
-  return file === null ? null : { uri: pathToFileURL(file).href, range: { start: { line: 0, character: 0 }, end: { line: 0, character: 0 } } };
+  const file = reference?.kind === 'built-in' ? path.join(PRESET_FOLDER, `${reference.name}.yaml`)
+    : reference?.kind === 'file' ? path.resolve(root, path.dirname(layer.file), reference.path)
+    : null;
+  return file === null
+    ? null
+    : { uri: pathToFileURL(file).href, range: { start: { line: 0, character: 0 }, end: { line: 0, character: 0 } } };
 }
 
 /** The selector of the ruling at a place; null if there is none. */
@@ -33,23 +39,39 @@ export function selectorAt(layer: LayerFile, at: { readonly line: number; readon
 
 /** All rulings of the project with one selector. */
 export function rulingsWith(selector: string, layers: readonly LayerFile[], uris: Uris): Location[] {
-  return layers.flatMap((layer) => rulingsOf(layer).filter((ruling) => formatSelector(ruling.selector) === selector).map(({ place: { line, column, length } }) => ({
-    uri: uris.of(layer.file), range: { start: { line: line - 1, character: column - 1 }, end: { line: line - 1, character: column - 1 + length } },
-  })));
+  return layers.flatMap((layer) => rulingsOf(layer)
+    .filter((ruling) => formatSelector(ruling.selector) === selector)
+    .map(({ place: { line, column, length } }) => ({
+      uri: uris.of(layer.file), range: {
+        start: { line: line - 1, character: column - 1 }, end: { line: line - 1, character: column - 1 + length },
+      },
+    })));
 }
 
 /** What a layer file consists of. */
 export function symbolsOf({ rulings, zones, presets, houseRules }: LayerFile, positions: Positions): DocumentSymbol[] {
-  const symbol = (name: string, kind: SymbolKind, { line, column, length }: Place, children: DocumentSymbol[] = []): DocumentSymbol => {
+  const symbol = (
+    name: string, kind: SymbolKind, { line, column, length }: Place, children: DocumentSymbol[] = [],
+  ): DocumentSymbol => {
     const range = { start: positions.placeAt(line, column), end: positions.placeAt(line, column + length) };
-    return { name, kind, range: children.reduce((whole, child) => ({ start: whole.start, end: child.range.end }), range), selectionRange: range, children };
+    return {
+      name,
+      kind,
+      range: children.reduce((whole, child) => ({ start: whole.start, end: child.range.end }), range),
+      selectionRange: range,
+      children,
+    };
   };
-  const ofRuling = ({ selector, place, level }: Ruling): DocumentSymbol => ({ ...symbol(formatSelector(selector), SymbolKind.Property, place), ...(level !== null && { detail: level.value }) });
-  const byLine = (some: readonly Ruling[]): Ruling[] => some.toSorted((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
+  const ofRuling = ({ selector, place, level }: Ruling): DocumentSymbol => ({
+    ...symbol(formatSelector(selector), SymbolKind.Property, place), ...(level !== null && { detail: level.value }),
+  });
+  const byLine = (some: readonly Ruling[]): Ruling[] =>
+    some.toSorted((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
   return [
     ...presets.map(({ reference, place }) => symbol(reference.text, SymbolKind.Module, place)),
     ...byLine(rulings).map(ofRuling),
-    ...zones.map(({ name, place, rulings: own }) => symbol(name ?? `zone on line ${place.line}`, SymbolKind.Namespace, place, byLine(own).map(ofRuling))),
+    ...zones.map(({ name, place, rulings: own }) =>
+      symbol(name ?? `zone on line ${place.line}`, SymbolKind.Namespace, place, byLine(own).map(ofRuling))),
     ...houseRules.map(({ id, place }) => symbol(id, SymbolKind.Function, place)),
   ].sort((a, b) => a.range.start.line - b.range.start.line);
 }

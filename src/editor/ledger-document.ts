@@ -33,7 +33,9 @@ export async function ledgerHover(own: FileDocument, { line }: ClientPosition): 
   const account = report?.ledger.find(({ entry: { index } }) => index === entry.index);
   if (account === undefined) return null;
   const { state, path, finding } = account;
-  const place = finding === null ? '' : ` It is now on line ${finding.span.start.line} of ${code(path)}: ${escaped(finding.message)}.`;
+  const place = finding === null
+    ? ''
+    : ` It is now on line ${finding.span.start.line} of ${code(path)}: ${escaped(finding.message)}.`;
   return { contents: { kind: 'markdown', value: `${STATES[state]}${place}` } };
 }
 
@@ -48,14 +50,18 @@ const STATES: Readonly<Record<'excuses' | 'due' | 'refused' | 'gone' | 'unknown'
 /** The line of code that an entry is about, where it stood when the entry was written. */
 export function ledgerDefinition(own: FileDocument, { line }: ClientPosition): Location[] {
   const entry = entryAt(own, line);
-  return entry === undefined ? [] : [{ uri: own.project.uris.of(entry.path), range: own.project.uris.lineRange(entry.line ?? 1) }];
+  return entry === undefined
+    ? []
+    : [{ uri: own.project.uris.of(entry.path), range: own.project.uris.lineRange(entry.line ?? 1) }];
 }
 
 /** The entries of the ledger. */
 export function ledgerSymbols(own: FileDocument): DocumentSymbol[] {
   const { positions } = own.document;
   return entriesOf(own).map(({ path, rule, status, writtenIn }) => {
-    const range = { start: positions.placeAt(writtenIn, 1), end: positions.placeAt(writtenIn, 1 + positions.lineText(writtenIn - 1).length) };
+    const range = {
+      start: positions.placeAt(writtenIn, 1), end: positions.placeAt(writtenIn, 1 + positions.lineText(writtenIn - 1).length),
+    };
     return { name: visible(`${rule} in ${path}`), detail: status, kind: SymbolKind.Event, range, selectionRange: range };
   });
 }

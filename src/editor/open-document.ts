@@ -37,6 +37,9 @@ function isChange(change: unknown): boolean {
 }
 
 function isPosition(range: unknown, end: 'start' | 'end'): boolean {
-  const position: unknown = typeof range === 'object' && range !== null && end in range ? (range as Record<string, unknown>)[end] : null;
-  return typeof position === 'object' && position !== null && 'line' in position && 'character' in position && [position.line, position.character].every((number) => Number.isInteger(number) && (number as number) >= 0);
+  const position: unknown = typeof range === 'object' && range !== null && end in range
+    ? (range as Record<string, unknown>)[end]
+    : null;
+  return typeof position === 'object' && position !== null && 'line' in position && 'character' in position
+    && [position.line, position.character].every((number) => Number.isInteger(number) && (number as number) >= 0);
 }

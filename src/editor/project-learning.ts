@@ -22,7 +22,10 @@ interface LearnedProject {
   readonly decisiveState: () => string;
 }
 
-/** What only the whole project tells of open documents: read at once in a small one, in a larger one when nobody types, in a huge one when all of it is checked. */
+/**
+ * What only the whole project tells of open documents: read at once in a small one, in a larger one when nobody types, in a huge
+ * one when all of it is checked.
+ */
 export class ProjectLearning {
   private sized: { readonly about: string; readonly isSmall: boolean } | null = null;
   private learned = 0;
@@ -40,7 +43,10 @@ export class ProjectLearning {
     return this.isSmall() ? 'now' : 'before';
   }
 
-  /** Reads the whole project, unless it has been read as it is, or is too large. @returns whether answers may be other ones now. */
+  /**
+   * Reads the whole project, unless it has been read as it is, or is too large.
+   * @returns whether answers may be other ones now.
+   */
   async learn(): Promise<boolean> {
     try {
       const about = this.project.state();

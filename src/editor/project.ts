@@ -48,11 +48,20 @@ export class EditorProject {
   /** The last check of everything, with what it is about. */
   private whole: { readonly about: string; readonly report: Promise<CheckReport | null> } | null = null;
   /** What only the whole project tells. */
-  readonly learning = new ProjectLearning({ workspace: () => this.workspace, state: () => this.state(), decisiveState: () => this.decisiveState() });
+  readonly learning = new ProjectLearning(
+    { workspace: () => this.workspace, state: () => this.state(), decisiveState: () => this.decisiveState() },
+  );
   /** What `doctor` last had to say, with what it is about. */
-  private remarked: { readonly about: string; readonly all: Promise<readonly Diagnosis[]>; readonly known: readonly Diagnosis[] | null } | null = null;
+  private remarked: {
+    readonly about: string;
+    readonly all: Promise<readonly Diagnosis[]>;
+    readonly known: readonly Diagnosis[] | null;
+  } | null = null;
 
-  /** @param opened its workspace on the day that it was opened. @param day the day that decides what has expired, as YYYY-MM-DD. */
+  /**
+   * @param opened its workspace on the day that it was opened.
+   * @param day the day that decides what has expired, as YYYY-MM-DD.
+   */
   private constructor(private opened: Workspace, private readonly day: () => string) {
     this.uris = new Uris(opened.root);
   }
@@ -60,7 +69,9 @@ export class EditorProject {
   /** The project around a directory. @throws UsageError if there is no such directory. */
   static around(directory: string, options: WorkspaceOptions): EditorProject {
     const { today } = options;
-    return new EditorProject(openWorkspace({ ...options, directory }, true), today === undefined ? () => localDate(new Date()) : () => today);
+    return new EditorProject(
+      openWorkspace({ ...options, directory }, true), today === undefined ? () => localDate(new Date()) : () => today,
+    );
   }
 
   get root(): string {
@@ -82,16 +93,23 @@ export class EditorProject {
     return path.join(this.root, own);
   }
 
-  /** The names in a directory of the project, directories first; none if it is outside, or is no directory. @param directory absolute. */
+  /**
+   * The names in a directory of the project, directories first; none if it is outside, or is no directory.
+   * @param directory absolute.
+   */
   namesIn(directory: string): readonly { readonly name: string; readonly isDirectory: boolean }[] {
-    const reading = relativeTo(this.root, directory) === directory ? { failed: 'outside' } : filesOnDisk().disk.entriesOf(directory);
-    const names = 'failed' in reading ? [] : reading.entries.filter(({ name }) => name !== '.git' && name !== '.elvarignore').map(({ name, kind }) => ({ name, isDirectory: kind === 'directory' }));
+    const reading = relativeTo(this.root, directory) === directory
+      ? { failed: 'outside' }
+      : filesOnDisk().disk.entriesOf(directory);
+    const names = 'failed' in reading ? [] : reading.entries.filter(({ name }) => name !== '.git' && name !== '.elvarignore')
+      .map(({ name, kind }) => ({ name, isDirectory: kind === 'directory' }));
     return names.sort((a, b) => Number(b.isDirectory) - Number(a.isDirectory));
   }
 
   /** Whether a file decides about others, so that all answers may change with it. */
   isConfiguration(file: string): boolean {
-    return CONFIGURATION.has(path.basename(file)) || this.workspace.session.isDecisive(file) || this.deciding.has(file) || /\.ya?ml$/.test(file) && isNew(file);
+    return CONFIGURATION.has(path.basename(file))
+      || this.workspace.session.isDecisive(file) || this.deciding.has(file) || /\.ya?ml$/.test(file) && isNew(file);
   }
 
   /** From now on, a text stands for a file; with null, what is on the disk does. */
@@ -110,9 +128,13 @@ export class EditorProject {
     this.workspace.session.forget(file);
   }
 
-  /** What is found in one file, by the layer files as they are or, while one is wrong, as they last were right. @throws the signal's reason if it is aborted. */
+  /**
+   * What is found in one file, by the layer files as they are or, while one is wrong, as they last were right.
+   * @throws the signal's reason if it is aborted.
+   */
   look(file: string, repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
-    const about = `${this.workspace.session.today} ${this.generation} ${this.learning.turn} ${this.versions.get(file) ?? 0} ${repairs}`;
+    const about =
+      `${this.workspace.session.today} ${this.generation} ${this.learning.turn} ${this.versions.get(file) ?? 0} ${repairs}`;
     const known = this.answers.get(file);
     if (known?.about === about) {
       // Who asked first may have lost interest: that ends it for nobody else.
@@ -130,7 +152,11 @@ export class EditorProject {
     return answer;
   }
 
-  /** What is found in the whole project as it is, open documents included; null while a layer file is wrong, or if it is not known. @param looks whether to look, if it is not known. */
+  /**
+   * What is found in the whole project as it is, open documents included; null while a layer file is wrong, or if it is not
+   * known.
+   * @param looks whether to look, if it is not known.
+   */
   everything(looks: boolean): Promise<CheckReport | null> {
     const about = this.state();
     if (this.whole?.about === about) return this.whole.report;
@@ -143,7 +169,10 @@ export class EditorProject {
     return report;
   }
 
-  /** What `doctor` says of the project, open documents included, as long as nothing about the configuration changes; nothing while a layer file is wrong, and in large projects until all of it was checked. */
+  /**
+   * What `doctor` says of the project, open documents included, as long as nothing about the configuration changes; nothing while
+   * a layer file is wrong, and in large projects until all of it was checked.
+   */
   remarks(): Promise<readonly Diagnosis[]> {
     const about = this.decisiveState();
     if (this.remarked?.about === about) return this.remarked.all;
@@ -197,7 +226,9 @@ export class EditorProject {
     }
   }
 
-  private async lookAsBefore(file: string, problems: readonly Problem[], repairs: boolean, signal?: AbortSignal): Promise<FileAnswer> {
+  private async lookAsBefore(
+    file: string, problems: readonly Problem[], repairs: boolean, signal?: AbortSignal,
+  ): Promise<FileAnswer> {
     const workspace = this.workspace.trial({ overlay: overlayOf(this.good) });
     try {
       const report = await workspace.check([file], { signal, repairs });
@@ -208,7 +239,10 @@ export class EditorProject {
     }
   }
 
-  /** The rules of all files, by the layer files as they are or, while one is wrong, as they last were right; null if they never were. */
+  /**
+   * The rules of all files, by the layer files as they are or, while one is wrong, as they last were right; null if they never
+   * were.
+   */
   resolve(): ResolveReport | null {
     return this.whileRight((workspace) => workspace.resolve());
   }

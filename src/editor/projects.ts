@@ -16,7 +16,9 @@ export class Projects {
   of(file: string): EditorProject {
     let directory = path.dirname(file);
     // A file that was just named may be in a directory that is not there yet.
-    while (statsAt(directory)?.isDirectory() !== true && path.dirname(directory) !== directory) directory = path.dirname(directory);
+    while (statsAt(directory)?.isDirectory() !== true && path.dirname(directory) !== directory) directory = path.dirname(
+      directory,
+    );
     return this.around(directory);
   }
 

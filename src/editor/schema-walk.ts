@@ -5,7 +5,9 @@ export type SchemaWalk = readonly JsonSchema[];
 
 /** The parts of a schema that hold at a path: keys of mappings, and `*` for an item of a list. */
 export function nodesAt(schema: JsonSchema, path: readonly string[]): SchemaWalk {
-  return path.reduce<SchemaWalk>((nodes, step) => nodes.flatMap((node) => branchesOf(stepInto(node, step), schema)), branchesOf(schema, schema));
+  return path.reduce<SchemaWalk>(
+    (nodes, step) => nodes.flatMap((node) => branchesOf(stepInto(node, step), schema)), branchesOf(schema, schema),
+  );
 }
 
 /** What the schema says about the last step of a path; null if nothing. */
@@ -34,8 +36,15 @@ function branchesOf(node: JsonSchema | undefined, schema: JsonSchema): SchemaWal
   if (typeof node['$ref'] === 'string') {
     const named = (schema['$defs'] as Readonly<Record<string, JsonSchema>>)[node['$ref'].slice('#/$defs/'.length)];
     // What stands beside a reference is about this place.
-    return branchesOf(named === undefined ? undefined : { ...named, ...(node['description'] !== undefined && { description: node['description'] }) }, schema);
+    return branchesOf(
+      named === undefined
+        ? undefined
+        : { ...named, ...(node['description'] !== undefined && { description: node['description'] }) },
+      schema,
+    );
   }
   const alternatives = (node['anyOf'] ?? node['oneOf']) as readonly JsonSchema[] | undefined;
-  return alternatives === undefined || alternatives.every((one) => 'required' in one && Object.keys(one).length === 1) ? [node] : alternatives.flatMap((one) => branchesOf(one, schema));
+  return alternatives === undefined || alternatives.every((one) => 'required' in one && Object.keys(one).length === 1)
+    ? [node]
+    : alternatives.flatMap((one) => branchesOf(one, schema));
 }

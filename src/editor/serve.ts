@@ -1,5 +1,8 @@
 import path from 'node:path';
-import { createConnection, DidChangeWatchedFilesNotification, CodeActionKind, ProposedFeatures, TextDocumentSyncKind, type Connection, type InitializeParams, type InitializeResult } from 'vscode-languageserver/node.js';
+import {
+  createConnection, DidChangeWatchedFilesNotification, CodeActionKind, ProposedFeatures, TextDocumentSyncKind, type Connection,
+  type InitializeParams, type InitializeResult,
+} from 'vscode-languageserver/node.js';
 import type { WorkspaceOptions } from '../host/layers/run-settings.js';
 import { realOrNearest } from '../host/files/real-path.js';
 import { COMMANDS, REPAIR_ALL } from './actions.js';
@@ -12,7 +15,10 @@ import { ENCODINGS } from './positions.js';
 import { Projects } from './projects.js';
 import { pathOfUri } from './uris.js';
 
-/** Answers an editor over standard input and output (LSP 3.17), until it ends or goes away. @param options how projects are opened. */
+/**
+ * Answers an editor over standard input and output (LSP 3.17), until it ends or goes away.
+ * @param options how projects are opened.
+ */
 export async function serve(options: WorkspaceOptions, version: string): Promise<void> {
   const connection = createConnection(ProposedFeatures.all, process.stdin, process.stdout);
   const ended = new Promise<void>((resolve) => {
@@ -35,14 +41,17 @@ function begin(connection: Connection, options: WorkspaceOptions, params: Initia
     pulls: textDocument?.diagnostic !== undefined,
     watches: workspace?.didChangeWatchedFiles?.dynamicRegistration === true,
     refreshes: [
-      ...(textDocument?.diagnostic !== undefined && workspace?.diagnostics?.refreshSupport === true ? ['workspace/diagnostic/refresh'] : []),
+      ...(textDocument?.diagnostic !== undefined && workspace?.diagnostics?.refreshSupport === true
+        ? ['workspace/diagnostic/refresh']
+        : []),
       ...(workspace?.inlayHint?.refreshSupport === true ? ['workspace/inlayHint/refresh'] : []),
       ...(workspace?.codeLens?.refreshSupport === true ? ['workspace/codeLens/refresh'] : []),
     ],
     shows: window?.showDocument?.support === true,
     showsHints: textDocument?.inlayHint !== undefined,
     showsLenses: textDocument?.codeLens !== undefined,
-    creates: workspace?.workspaceEdit?.documentChanges === true && workspace.workspaceEdit.resourceOperations?.includes('create') === true,
+    creates: workspace?.workspaceEdit?.documentChanges === true
+      && workspace.workspaceEdit.resourceOperations?.includes('create') === true,
   };
   const projects = new Projects(options);
   const documents = new Documents(projects, client.encoding);
@@ -58,11 +67,14 @@ function begin(connection: Connection, options: WorkspaceOptions, params: Initia
       referencesProvider: true,
       documentSymbolProvider: true,
       completionProvider: { triggerCharacters: [' ', '/', ':', ','] },
-      codeActionProvider: { codeActionKinds: [CodeActionKind.QuickFix, CodeActionKind.Source, REPAIR_ALL], resolveProvider: true },
+      codeActionProvider: {
+        codeActionKinds: [CodeActionKind.QuickFix, CodeActionKind.Source, REPAIR_ALL], resolveProvider: true,
+      },
       inlayHintProvider: true,
       codeLensProvider: {},
       executeCommandProvider: { commands: Object.values(COMMANDS) },
-      ...(client.pulls && { diagnosticProvider: { identifier: 'elvar', interFileDependencies: true, workspaceDiagnostics: false } }),
+      ...(client.pulls
+        && { diagnosticProvider: { identifier: 'elvar', interFileDependencies: true, workspaceDiagnostics: false } }),
       workspace: { workspaceFolders: { supported: true, changeNotifications: true } },
     },
   };
@@ -72,7 +84,8 @@ function begin(connection: Connection, options: WorkspaceOptions, params: Initia
 function followDocuments(connection: Connection, client: ClientAbilities, documents: Documents, projects: Projects): Feedback {
   const feedback = new Feedback(documents, {
     pulls: client.pulls,
-    publish: (uri, version, diagnostics) => void connection.sendDiagnostics({ uri, ...(version !== null && { version }), diagnostics }),
+    publish: (uri, version, diagnostics) =>
+      void connection.sendDiagnostics({ uri, ...(version !== null && { version }), diagnostics }),
     refresh: () => {
       for (const request of client.refreshes) void connection.sendRequest(request);
     },
@@ -81,9 +94,12 @@ function followDocuments(connection: Connection, client: ClientAbilities, docume
     if (own !== undefined) feedback.changed(own);
   };
   connection.onInitialized(() => {
-    if (client.watches) void connection.client.register(DidChangeWatchedFilesNotification.type, { watchers: [{ globPattern: '**/*' }] });
+    if (client.watches) {
+      void connection.client.register(DidChangeWatchedFilesNotification.type, { watchers: [{ globPattern: '**/*' }] });
+    }
   });
-  connection.onDidOpenTextDocument(({ textDocument: { uri, version, text } }) => changed(documents.put(new OpenDocument(uri, version, text, client.encoding))));
+  connection.onDidOpenTextDocument(({ textDocument: { uri, version, text } }) =>
+    changed(documents.put(new OpenDocument(uri, version, text, client.encoding))));
   connection.onDidChangeTextDocument(({ textDocument: { uri, version }, contentChanges }) => {
     const known = documents.get(uri);
     if (known !== undefined) changed(documents.put(known.document.changed(contentChanges, version)));

@@ -22,7 +22,9 @@ interface WaiverPlace {
 }
 
 /** What can go on in a waiver: a rule, those that find something near it first, or the words after the rules. */
-export function waiverCompletions({ words, position, positions }: WaiverPlace, file: CheckedSource | null, catalog: Catalog): CompletionItem[] {
+export function waiverCompletions(
+  { words, position, positions }: WaiverPlace, file: CheckedSource | null, catalog: Catalog,
+): CompletionItem[] {
   const { line } = position;
   const isInList = /^(?:[^\s,]+\s*,\s*)*[^\s,]*$/.test(words);
   const typed = /[^\s,]*$/.exec(words)?.[0] ?? '';
@@ -30,12 +32,16 @@ export function waiverCompletions({ words, position, positions }: WaiverPlace, f
   const range = { start, end: position };
   // A comment of its own is for what follows, one behind code for that line.
   const first = /^\s*(?:[/#<*;%{]|--)/.test(positions.lineText(line)) ? line + 2 : line + 1;
-  if (isInList) return ruleItems(first, file, catalog).map((item, order) => ({ ...item, sortText: String(order).padStart(4, '0'), textEdit: { range, newText: item.label } }));
+  if (isInList) return ruleItems(first, file, catalog).map(
+    (item, order) => ({ ...item, sortText: String(order).padStart(4, '0'), textEdit: { range, newText: item.label } }),
+  );
   const rest = words.replace(/^[^\s,]+(?:\s*,\s*[^\s,]+)*\s+/, '');
   // After because comes a sentence, which nobody can complete.
   if (/\bbecause\b/.test(rest)) return [];
   const used = new Set(rest.split(/\s+/));
-  return WORDS.filter(({ word }) => !used.has(word) && !(used.has('until') && word !== 'because')).map(({ word, about }) => ({ label: word, kind: CompletionItemKind.Keyword, detail: about, textEdit: { range, newText: `${word} ` } }));
+  return WORDS.filter(({ word }) => !used.has(word) && !(used.has('until') && word !== 'because')).map(({ word, about }) => ({
+    label: word, kind: CompletionItemKind.Keyword, detail: about, textEdit: { range, newText: `${word} ` },
+  }));
 }
 
 const WORDS = [
@@ -48,11 +54,20 @@ const WORDS = [
 /** @param first the line from which findings are near, from 1. */
 function ruleItems(first: number, file: CheckedSource | null, catalog: Catalog): CompletionItem[] {
   const near = new Map<string, string>();
-  for (const { rule, message, excused, span: { start } } of file?.findings.all ?? []) if (excused === null && start.line >= first && start.line < first + NEAR && !near.has(rule)) near.set(rule, `line ${start.line}: ${message}`);
+  for (const { rule, message, excused, span: { start } } of file?.findings.all ?? []) {
+    if (excused === null && start.line >= first && start.line < first + NEAR && !near.has(rule)) {
+      near.set(rule, `line ${start.line}: ${message}`);
+    }
+  }
   const inForce = file === null ? [] : catalog.rules.filter(({ id }) => {
     const decision = file.rules.decisions.get(id);
     return decision !== undefined && isInForce(decision, file.language, catalog) && !near.has(id) && !id.startsWith('waivers/');
   });
-  const item = (label: string, detail: string): CompletionItem => ({ label, detail, kind: CompletionItemKind.Value, documentation: { kind: 'markdown', value: escaped(catalog.get(label)?.about ?? '') } });
+  const item = (label: string, detail: string): CompletionItem => ({
+    label,
+    detail,
+    kind: CompletionItemKind.Value,
+    documentation: { kind: 'markdown', value: escaped(catalog.get(label)?.about ?? '') },
+  });
   return [...[...near].map(([rule, detail]) => item(rule, detail)), ...inForce.map(({ id, title }) => item(id, title))];
 }

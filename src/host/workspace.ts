@@ -37,10 +37,16 @@ import { completeEarlier, whileWriting } from './writing/while-writing.js';
 import type { Writer } from './writing/writer.js';
 import type { FixQuestion } from './questions/change-questions.js';
 
-/** Opens the project around a directory. @param keeps whether what is known is kept between questions. @throws UsageError if the root is not a directory or an option is wrong. */
+/**
+ * Opens the project around a directory.
+ * @param keeps whether what is known is kept between questions.
+ * @throws UsageError if the root is not a directory or an option is wrong.
+ */
 export function openWorkspace(options: WorkspaceOptions = {}, keeps = false): Workspace {
   const directory = path.resolve(options.directory ?? '.');
-  if (statsAt(directory)?.isDirectory() !== true) throw new UsageError({ code: 'no-directory', path: options.directory ?? directory });
+  if (statsAt(directory)?.isDirectory() !== true) {
+    throw new UsageError({ code: 'no-directory', path: options.directory ?? directory });
+  }
   return new Workspace(new Session(findProjectRoot(directory, options.root), directory, runSettings(options)), keeps);
 }
 
@@ -89,7 +95,10 @@ export class Workspace {
     return this.fresh.scope(paths);
   }
 
-  /** What is the effective rule set of every file? Opens no source file but where `opens` allows it. @param rule the rule in question, if there is one. */
+  /**
+   * What is the effective rule set of every file? Opens no source file but where `opens` allows it.
+   * @param rule the rule in question, if there is one.
+   */
   resolve(paths: readonly string[] = [], rule?: RuleId, opens = false): ResolveReport {
     return this.fresh.resolve(paths, rule, opens);
   }
@@ -114,7 +123,9 @@ export class Workspace {
     return excusesOf(this.fresh, rule, target, this.session.ledger());
   }
 
-  /** How do the rules of two files, directories or presets differ? Presets are named as in layer files; anything else is a path. */
+  /**
+   * How do the rules of two files, directories or presets differ? Presets are named as in layer files; anything else is a path.
+   */
   compare(first: string, second: string): CompareReport {
     return this.fresh.compare(first, second);
   }
@@ -146,7 +157,8 @@ export class Workspace {
 
   /**
    * What does the code violate?
-   * @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted.
+   * @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is
+   *   aborted.
    */
   check(paths: readonly string[] = [], question: CheckQuestion = {}): Promise<CheckReport> {
     return this.fresh.check(paths, question);
@@ -176,7 +188,9 @@ export class Workspace {
 
   /** What would happen if the root adopted a preset too? @throws UsageError if the root's file cannot be edited. */
   async impactOfPreset(reference: string): Promise<ImpactReport> {
-    const { edit } = await this.rules().adopt({ use: reference, only: [], except: [] }, null, { kind: 'directory', directory: this.root });
+    const { edit } = await this.rules().adopt(
+      { use: reference, only: [], except: [] }, null, { kind: 'directory', directory: this.root },
+    );
     return edit.impact;
   }
 
@@ -184,7 +198,9 @@ export class Workspace {
   async impactSince(revision: string): Promise<ImpactReport> {
     const { overlayOfRevision } = await import('./git/revision.js');
     const { measureImpact, ofRevision } = await import('./session/measure-impact.js');
-    return measureImpact(this.fresh.with({ overlay: overlayOfRevision(this.root, revision) }), this.session, ofRevision(revision));
+    return measureImpact(
+      this.fresh.with({ overlay: overlayOfRevision(this.root, revision) }), this.session, ofRevision(revision),
+    );
   }
 
   /**
@@ -192,7 +208,9 @@ export class Workspace {
    * @param references the presets to fetch; all if empty.
    * @returns what would change, and a way to pin it. @throws UsageError if one cannot be fetched or is not adopted here.
    */
-  async updatePins(references: readonly string[]): Promise<{ readonly update: PinUpdate; readonly write: () => Promise<string | null> }> {
+  async updatePins(
+    references: readonly string[],
+  ): Promise<{ readonly update: PinUpdate; readonly write: () => Promise<string | null> }> {
     const { updatePins } = await import('./desks/update-pins.js');
     return updatePins(this.fresh, references);
   }
@@ -234,10 +252,25 @@ export class Workspace {
       return question.writes ? whileWriting(this.root, this.watch, repair).finally(() => this.session.forget()) : repair(null);
   }
 
-  private async repair(paths: readonly string[], { rules, offered, places, signal }: FixQuestion, writer: Writer | null): Promise<FixReport> {
+  private async repair(
+    paths: readonly string[], { rules, offered, places, signal }: FixQuestion, writer: Writer | null,
+  ): Promise<FixReport> {
     const { question, base, listing: { skipped } } = await knowingQuestionFor(this.fresh, paths);
     const { repairProject } = await import('./inspection/repair-project.js');
-    return repairProject(question, { ...base, skipped }, { rules: selectedRules(rules, base.catalog), offered, places, writer, ledger: this.session.ledger(), memory: this.session.findingMemories, signal }, this.watch);
+    return repairProject(
+      question,
+      { ...base, skipped },
+      {
+        rules: selectedRules(rules, base.catalog),
+        offered,
+        places,
+        writer,
+        ledger: this.session.ledger(),
+        memory: this.session.findingMemories,
+        signal,
+      },
+      this.watch,
+    );
   }
 
   /** Completes what a run that was killed while writing has left to do; every method that writes does so too. */

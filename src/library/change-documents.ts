@@ -11,22 +11,52 @@ export interface ImpactDocument {
   readonly leaving: readonly string[];
   readonly rules: Readonly<Record<string, {
     readonly relation: 'stricter' | 'looser' | 'different' | null;
-    readonly ways: readonly { readonly relation: string; readonly before: object; readonly after: object; readonly files: readonly string[] }[];
+    readonly ways: readonly {
+      readonly relation: string;
+      readonly before: object;
+      readonly after: object;
+      readonly files: readonly string[];
+    }[];
     readonly appearing: readonly FindingData[];
     readonly disappearing: readonly FindingData[];
     readonly relevelled: readonly FindingData[];
   }>>;
   /** What becomes of expectations: broken by the change, broken before and after, holding again, and gone. */
-  readonly expectations: { readonly breaking: readonly BrokenExpectationData[]; readonly stillBroken: readonly BrokenExpectationData[]; readonly mended: readonly BrokenExpectationData[]; readonly dropped: readonly { readonly selector: string; readonly file: string | null; readonly line: number; readonly because: string | null }[] };
+  readonly expectations: {
+    readonly breaking: readonly BrokenExpectationData[];
+    readonly stillBroken: readonly BrokenExpectationData[];
+    readonly mended: readonly BrokenExpectationData[];
+    readonly dropped: readonly {
+      readonly selector: string;
+      readonly file: string | null;
+      readonly line: number;
+      readonly because: string | null;
+    }[];
+  };
   /** Rulings that guards refuse after the change, and did not before; `by` names the guard. */
-  readonly refused: readonly { readonly file: string | null; readonly line: number | null; readonly by: string; readonly rules: readonly string[]; readonly parts: readonly string[]; readonly files: readonly string[] }[];
+  readonly refused: readonly {
+    readonly file: string | null;
+    readonly line: number | null;
+    readonly by: string;
+    readonly rules: readonly string[];
+    readonly parts: readonly string[];
+    readonly files: readonly string[];
+  }[];
   readonly incomplete: readonly IncompletePath[];
 }
 
 /** What is wrong with the configuration itself. */
 export interface DoctorDocument {
   readonly format: 'elvar-doctor/1';
-  readonly diagnoses: readonly { readonly code: string; readonly what: string; readonly advice: string; readonly file: string; readonly line: number | null; readonly weight: 'problem' | 'advice'; readonly mendable: boolean }[];
+  readonly diagnoses: readonly {
+    readonly code: string;
+    readonly what: string;
+    readonly advice: string;
+    readonly file: string;
+    readonly line: number | null;
+    readonly weight: 'problem' | 'advice';
+    readonly mendable: boolean;
+  }[];
   readonly files: number;
   readonly layerFiles: number;
   readonly incomplete: readonly IncompletePath[];
@@ -68,12 +98,21 @@ export interface HistoryDocument {
   })[];
   readonly renames: readonly (CommitData & { readonly from: string; readonly to: string })[];
   /** Commits that are passed over, because their layer files were wrong. */
-  readonly broken: readonly (CommitData & { readonly problems: readonly { readonly file: string; readonly line: number | null; readonly column: number | null; readonly message: string }[] })[];
+  readonly broken: readonly (CommitData & { readonly problems: readonly {
+    readonly file: string;
+    readonly line: number | null;
+    readonly column: number | null;
+    readonly message: string;
+  }[] })[];
   /** What kept it from going further back; empty if nothing did. */
   readonly incomplete: readonly { readonly path: string; readonly reason: string; readonly code: string }[];
   /** How many commits were looked at. */
   readonly commits: number;
   /** The packages whose presets were read as they are installed now. */
   readonly installed: readonly string[];
-  readonly beginning: (CommitData & { readonly path: string; readonly reason: 'first-commit' | 'asked' | 'shallow-clone'; readonly levels: Readonly<Record<string, string>> }) | null;
+  readonly beginning: (CommitData & {
+    readonly path: string;
+    readonly reason: 'first-commit' | 'asked' | 'shallow-clone';
+    readonly levels: Readonly<Record<string, string>>;
+  }) | null;
 }

@@ -23,7 +23,8 @@ export interface IncompletePath {
   readonly path: string;
   /** In words. */
   readonly reason: string;
-  readonly code: 'unreadable' | 'patterns-unreadable' | 'unwritten' | 'ledger-behind' | 'vanished' | 'name-not-utf8' | 'unfinished' | 'too-slow' | 'too-dense';
+  readonly code: 'unreadable' | 'patterns-unreadable' | 'unwritten' | 'ledger-behind' | 'vanished' | 'name-not-utf8'
+    | 'unfinished' | 'too-slow' | 'too-dense';
 }
 
 /** A line of a layer file. */
@@ -48,7 +49,13 @@ export interface FindingData {
   readonly fixable: boolean;
   readonly repair: RepairKind | null;
   readonly fingerprint: string;
-  readonly excused: { readonly by: 'waiver' | 'ledger' | 'producer'; readonly line: number; readonly because: string | null; readonly until: string | null; readonly status: string | null } | null;
+  readonly excused: {
+    readonly by: 'waiver' | 'ledger' | 'producer';
+    readonly line: number;
+    readonly because: string | null;
+    readonly until: string | null;
+    readonly status: string | null;
+  } | null;
   /** What another program that found it said besides; absent if nothing. */
   readonly notes?: readonly { readonly message: string; readonly path: string | null; readonly line: number | null }[];
 }
@@ -65,7 +72,13 @@ export interface BrokenExpectationData {
   readonly line: number;
   readonly because: string | null;
   /** The line that decided; null for the catalog. */
-  readonly by: { readonly layer: string; readonly file: string; readonly line: number; readonly zone: string | null; readonly because: string | null } | null;
+  readonly by: {
+    readonly layer: string;
+    readonly file: string;
+    readonly line: number;
+    readonly zone: string | null;
+    readonly because: string | null;
+  } | null;
   /** How many files it does not hold for, and the first of them. */
   readonly files: number;
   readonly example: string;
@@ -75,13 +88,26 @@ export interface BrokenExpectationData {
 export interface FindingsDocument {
   readonly format: 'elvar-findings/1';
   readonly findings: readonly FindingData[];
-  readonly totals: Readonly<Record<'files' | 'clean' | 'error' | 'warning' | 'note' | 'fixable' | 'offered' | 'excused' | 'byWaiver' | 'byLedger', number>>;
+  readonly totals: Readonly<
+    Record<'files' | 'clean' | 'error' | 'warning' | 'note' | 'fixable' | 'offered' | 'excused' | 'byWaiver' | 'byLedger', number>
+  >;
   readonly notShown: { readonly level: number; readonly confidence: number };
   /** How many expectations there are, whether they make the check fail, and what does not hold. */
   readonly expectations: { readonly count: number; readonly fail: boolean; readonly broken: readonly BrokenExpectationData[] };
   readonly incomplete: readonly IncompletePath[];
-  readonly misreadWaivers: readonly { readonly path: string; readonly line: number; readonly text: string; readonly problem: string }[];
-  readonly guardedOut: readonly { readonly file: string; readonly line: number; readonly pattern: string; readonly files: number; readonly guards: readonly LinePlace[] }[];
+  readonly misreadWaivers: readonly {
+    readonly path: string;
+    readonly line: number;
+    readonly text: string;
+    readonly problem: string;
+  }[];
+  readonly guardedOut: readonly {
+    readonly file: string;
+    readonly line: number;
+    readonly pattern: string;
+    readonly files: number;
+    readonly guards: readonly LinePlace[];
+  }[];
   readonly since?: string;
 }
 
@@ -107,7 +133,9 @@ export interface ResolveDocument {
   readonly format: 'elvar-resolve/1';
   readonly sets: readonly {
     readonly id: string;
-    readonly rules: Readonly<Record<string, { readonly level: Exclude<Level, 'off'>; readonly options: Readonly<Record<string, OptionValue>> }>>;
+    readonly rules: Readonly<
+      Record<string, { readonly level: Exclude<Level, 'off'>; readonly options: Readonly<Record<string, OptionValue>> }>
+    >;
     readonly files: readonly { readonly path: string; readonly language: string }[];
   }[];
 }
@@ -162,7 +190,13 @@ export interface ExplainDocument {
   readonly language: string | null;
   readonly inScope: boolean;
   readonly skipped: SkippedData | null;
-  readonly layers: readonly { readonly id: string; readonly kind: string; readonly title: string | null; readonly file: string | null; readonly through: readonly LinePlace[] }[];
+  readonly layers: readonly {
+    readonly id: string;
+    readonly kind: string;
+    readonly title: string | null;
+    readonly file: string | null;
+    readonly through: readonly LinePlace[];
+  }[];
   readonly rules: Readonly<Record<string, DecisionData>>;
   readonly incomplete: readonly IncompletePath[];
 }
@@ -200,7 +234,12 @@ export interface CompareDocument {
   readonly format: 'elvar-compare/1';
   readonly first: { readonly name: string; readonly kind: string; readonly exists: boolean };
   readonly second: { readonly name: string; readonly kind: string; readonly exists: boolean };
-  readonly rules: readonly { readonly rule: string; readonly relation: 'stricter' | 'looser' | 'different'; readonly first: SideData; readonly second: SideData }[];
+  readonly rules: readonly {
+    readonly rule: string;
+    readonly relation: 'stricter' | 'looser' | 'different';
+    readonly first: SideData;
+    readonly second: SideData;
+  }[];
 }
 
 /** The rules there are. */
@@ -217,7 +256,15 @@ export interface CatalogDocument {
     readonly confidence: Confidence;
     readonly fixable: boolean;
     readonly repairs: RepairKind | null;
-    readonly options: readonly { readonly name: string; readonly type: string; readonly default: OptionValue; readonly stricter: string | null; readonly choices?: readonly string[]; readonly least?: number; readonly most?: number }[];
+    readonly options: readonly {
+      readonly name: string;
+      readonly type: string;
+      readonly default: OptionValue;
+      readonly stricter: string | null;
+      readonly choices?: readonly string[];
+      readonly least?: number;
+      readonly most?: number;
+    }[];
   }[];
 }
 
@@ -233,7 +280,13 @@ interface RepairPlace {
 export interface FixDocument {
   readonly format: 'elvar-fix/1';
   readonly written: boolean;
-  readonly files: readonly { readonly path: string; readonly patch: string; readonly repaired: Readonly<Record<string, number>>; readonly withdrawn: readonly RepairPlace[]; readonly offered: readonly RepairPlace[] }[];
+  readonly files: readonly {
+    readonly path: string;
+    readonly patch: string;
+    readonly repaired: Readonly<Record<string, number>>;
+    readonly withdrawn: readonly RepairPlace[];
+    readonly offered: readonly RepairPlace[];
+  }[];
   /** The translations that texts moved to. */
   readonly bundles: readonly { readonly path: string; readonly added: number; readonly patch: string }[];
   readonly totals: Readonly<Record<'files' | 'repaired' | 'withdrawn' | 'offered' | 'left', number>>;

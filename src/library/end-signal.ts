@@ -1,4 +1,7 @@
-/** What ends a question early: an AbortSignal, as Node and browsers have it. Spelt out, so that a program needs no other types for it. */
+/**
+ * What ends a question early: an AbortSignal, as Node and browsers have it. Spelt out, so that a program needs no other types for
+ * it.
+ */
 export interface EndSignal {
   readonly aborted: boolean;
   /** What the question throws. */

@@ -20,7 +20,8 @@ import type { WorkspaceOptions as HostOptions } from '../host/layers/run-setting
 import { openWorkspace as openHost, type Workspace as HostWorkspace } from '../host/workspace.js';
 import type { DoctorDocument, HistoryDocument, ImpactDocument } from './change-documents.js';
 import type {
-  CatalogDocument, CompareDocument, ExplainDocument, ExplainLineDocument, FindingsDocument, FixDocument, ResolveDocument, ScopeDocument,
+  CatalogDocument, CompareDocument, ExplainDocument, ExplainLineDocument, FindingsDocument, FixDocument, ResolveDocument,
+  ScopeDocument,
 } from './documents.js';
 import type { EndSignal } from './end-signal.js';
 
@@ -74,7 +75,10 @@ export interface FixQuestion extends PathsQuestion {
   readonly signal?: EndSignal | undefined;
 }
 
-/** A change of rules to try or to look back at: one of the four; without any, the layer files as they are are compared with the last commit. */
+/**
+ * A change of rules to try or to look back at: one of the four; without any, the layer files as they are are compared with the
+ * last commit.
+ */
 export interface ImpactQuestion {
   /** Settings, as in {@link WorkspaceOptions.set}. */
   readonly set?: readonly string[] | undefined;
@@ -82,7 +86,10 @@ export interface ImpactQuestion {
   readonly preset?: string | undefined;
   /** A revision of git whose layer files are compared with those of today. */
   readonly against?: string | undefined;
-  /** Two revisions of git, as `A..B`, or `A...B` from where they parted: what changed between them, for the files as the second has them. */
+  /**
+   * Two revisions of git, as `A..B`, or `A...B` from where they parted: what changed between them, for the files as the second
+   * has them.
+   */
   readonly between?: string | undefined;
 }
 
@@ -97,7 +104,8 @@ export interface HistoryQuestion {
 /**
  * A project that questions can be asked about. Each answer is plain data, the document that the command of that name prints with
  * `--format json`. Nothing is kept between questions: each reads the project anew.
- * Every method throws a LayerError when a layer file is wrong, a UsageError when what is asked makes no sense, and an IncompleteError when something cannot be read that all of the answer depends on.
+ * Every method throws a LayerError when a layer file is wrong, a UsageError when what is asked makes no sense, and an
+ * IncompleteError when something cannot be read that all of the answer depends on.
  */
 export interface Workspace {
   /** The project root, absolute. */
@@ -111,12 +119,17 @@ export interface Workspace {
   /** Why is it so, for this path? It need not exist. @param question `rule`: only this rule. */
   readonly explain: (path: string, question?: { readonly rule?: string | undefined }) => ExplainDocument;
   /** Why is it so, on this line (from 1) and column (from 1)? */
-  readonly explainLine: (place: { readonly path: string; readonly line: number; readonly column?: number | undefined }) => Promise<ExplainLineDocument>;
+  readonly explainLine: (
+    place: { readonly path: string; readonly line: number; readonly column?: number | undefined },
+  ) => Promise<ExplainLineDocument>;
   /** How do the rules of two files, directories or presets differ? */
   readonly compare: (first: string, second: string) => CompareDocument;
   /** What would a change of rules do? */
   readonly impact: (question?: ImpactQuestion) => Promise<ImpactDocument>;
-  /** Who changed the rules of a file, when, and by which line? It need not exist. Without {@link WorkspaceOptions.today}, each commit is decided by its own day. */
+  /**
+   * Who changed the rules of a file, when, and by which line? It need not exist. Without {@link WorkspaceOptions.today}, each
+   * commit is decided by its own day.
+   */
   readonly history: (path: string, question?: HistoryQuestion) => Promise<HistoryDocument>;
   /** What is wrong with the configuration itself? */
   readonly doctor: () => Promise<DoctorDocument>;
@@ -128,7 +141,10 @@ export interface Workspace {
 
 /** A workspace that keeps what it has read: it answers faster, and is told what changes. */
 export interface Session extends Workspace {
-  /** Says that a file or a directory has changed, come or gone: its path, absolute or relative to the root. Without one, everything may have. */
+  /**
+   * Says that a file or a directory has changed, come or gone: its path, absolute or relative to the root. Without one,
+   * everything may have.
+   */
   readonly invalidate: (path?: string) => void;
   /** From now on, a text stands for a file, as in an editor before it is saved; with null, what is on the disk does again. */
   readonly open: (path: string, text: string | null) => void;
@@ -147,7 +163,11 @@ export function openWorkspace(options: WorkspaceOptions = {}): Workspace {
 export function openSession(options: WorkspaceOptions = {}): Session {
   const given = withoutGaps(options);
   const host = openHost(given as HostOptions, true);
-  return { ...workspaceOf(host, given), invalidate: (path) => host.session.forget(path ?? null), open: (path, text) => host.session.open(path, text) };
+  return {
+    ...workspaceOf(host, given),
+    invalidate: (path) => host.session.forget(path ?? null),
+    open: (path, text) => host.session.open(path, text),
+  };
 }
 
 function withoutGaps(options: WorkspaceOptions): WorkspaceOptions {
@@ -162,39 +182,55 @@ function workspaceOf(host: HostWorkspace, given: WorkspaceOptions): Workspace {
     resolve: ({ paths = [] } = {}) => resolveJson(host.resolve(paths)) as ResolveDocument,
     explain: (path, { rule } = {}) => {
       const explanation = host.explain(path, rule);
-      return explainJson(explanation, rule === undefined ? null : new Set([ruleById(rule, explanation.catalog).id])) as ExplainDocument;
+      return explainJson(
+        explanation, rule === undefined ? null : new Set([ruleById(rule, explanation.catalog).id]),
+      ) as ExplainDocument;
     },
-    explainLine: async ({ path, line, column }) => explainLineJson(await host.explainLine({ file: path, line, column: column ?? null })) as ExplainLineDocument,
+    explainLine: async ({ path, line, column }) =>
+      explainLineJson(await host.explainLine({ file: path, line, column: column ?? null })) as ExplainLineDocument,
     compare: (first, second) => compareJson(host.compare(first, second)) as CompareDocument,
     impact: (question = {}) => impact(host, given, question),
     history: (path, question = {}) => history(host, given, path, question),
     doctor: async () => doctorJson(await host.doctor()) as DoctorDocument,
     catalog: () => catalogJson(host.catalog().catalog.rules) as CatalogDocument,
-    fix: async ({ paths = [], rules = [], offered = false, write = false, signal } = {}) => fixJson(await host.fix(paths, { rules, offered, writes: write, signal: signal as AbortSignal | undefined })) as FixDocument,
+    fix: async ({ paths = [], rules = [], offered = false, write = false, signal } = {}) =>
+      fixJson(await host.fix(paths, { rules, offered, writes: write, signal: signal as AbortSignal | undefined })) as FixDocument,
   };
 }
 
-async function check(host: HostWorkspace, { paths = [], since, rules = [], excused = false, signal }: CheckQuestion): Promise<FindingsDocument> {
+async function check(
+  host: HostWorkspace, { paths = [], since, rules = [], excused = false, signal }: CheckQuestion,
+): Promise<FindingsDocument> {
   const report = await host.check(paths, { since, signal: signal as AbortSignal | undefined });
   const asked = narrowed(report, { rules: selectedRules(rules, report.catalog), concerns: null });
   return checkJson(asked, { level: 0, confidence: 0 }, { withExcused: excused, withFiles: false }) as FindingsDocument;
 }
 
-async function impact(host: HostWorkspace, options: WorkspaceOptions, { set, preset, against, between }: ImpactQuestion): Promise<ImpactDocument> {
-  if ([set, preset, against, between].filter((one) => one !== undefined).length > 1) throw wrongCall('set, preset, against and between cannot be combined');
+async function impact(
+  host: HostWorkspace, options: WorkspaceOptions, { set, preset, against, between }: ImpactQuestion,
+): Promise<ImpactDocument> {
+  if ([set, preset, against, between].filter((one) => one !== undefined).length > 1) {
+    throw wrongCall('set, preset, against and between cannot be combined');
+  }
   if (preset !== undefined) return impactJson(await host.impactOfPreset(preset)) as ImpactDocument;
-  if (set !== undefined) return impactJson(await host.impact(host.trial({ set: [...options.set ?? [], ...set] }))) as ImpactDocument;
+  if (set !== undefined) {
+    return impactJson(await host.impact(host.trial({ set: [...options.set ?? [], ...set] }))) as ImpactDocument;
+  }
   if (between === undefined) return impactJson(await host.impactSince(against ?? 'HEAD')) as ImpactDocument;
   const range = parseRange(host.root, between);
   if (range === null) throw wrongCall(`between: ${between} names no two revisions; write them as A..B`);
   return impactJson(await impactBetween(host.session, range)) as ImpactDocument;
 }
 
-async function history(host: HostWorkspace, { today }: WorkspaceOptions, path: string, { rule, since }: HistoryQuestion): Promise<HistoryDocument> {
+async function history(
+  host: HostWorkspace, { today }: WorkspaceOptions, path: string, { rule, since }: HistoryQuestion,
+): Promise<HistoryDocument> {
   if (since !== undefined && !isDate(since)) throw wrongCall(`since: ${since} is not a date; write it as YYYY-MM-DD`);
   const events: HistoryEvent[] = [];
   try {
-    for await (const event of historyOf(host.session, path, { rule: rule ?? null, since: since ?? null, today: today ?? null })) events.push(event);
+    for await (const event of historyOf(host.session, path, { rule: rule ?? null, since: since ?? null, today: today ?? null })) {
+      events.push(event);
+    }
   } catch (error) {
     // What is known up to there stays true.
     if (!(error instanceof IncompleteError) || events.length === 0) throw error;

@@ -7,7 +7,8 @@ import { describeComplaint } from './complaint.js';
 import { optionsOf, placesOf, showAgain } from './options-of.js';
 import { tidyHelp } from './tidy-help.js';
 
-const ABOUT = 'Elvar composes layered rules for code, explains which rules apply to each file and who decided that, and checks the code.';
+const ABOUT =
+  'Elvar composes layered rules for code, explains which rules apply to each file and who decided that, and checks the code.';
 
 /** The global options, shown in one short block below a command's own. */
 const EVERYWHERE = `Everywhere:
@@ -30,8 +31,14 @@ type CommandLine =
   | { readonly printed: string }
   | { readonly command: Command<never>; readonly options: GlobalOptions };
 
-/** Reads a command line. All that Elvar does with yargs is done here. @param columns how wide help is laid out; 0 is unknown. @throws UsageError if it is wrong. */
-export async function parseCommandLine(args: readonly string[], commands: readonly Command<never>[], columns: number): Promise<CommandLine> {
+/**
+ * Reads a command line. All that Elvar does with yargs is done here.
+ * @param columns how wide help is laid out; 0 is unknown.
+ * @throws UsageError if it is wrong.
+ */
+export async function parseCommandLine(
+  args: readonly string[], commands: readonly Command<never>[], columns: number,
+): Promise<CommandLine> {
   // The command runs after the command line has been parsed: otherwise yargs would build its help text first.
   let asked: CommandLine | null = null;
   const program = globalOptions(yargs(), columns, args, commands);
@@ -59,10 +66,15 @@ function declared(own: Argv, command: Command<never>): Argv<GlobalOptions> {
   return described.epilogue(EVERYWHERE).check((options) => checkValues(options, described)) as unknown as Argv<GlobalOptions>;
 }
 
-/** What follows `--` are names, even with a dash (POSIX, Utility Syntax Guideline 10). The parser would take them for no arguments of the command. */
+/**
+ * What follows `--` are names, even with a dash (POSIX, Utility Syntax Guideline 10). The parser would take them for no arguments
+ * of the command.
+ */
 function withoutDashes(args: readonly string[]): string[] {
   const end = args.indexOf('--');
-  return end < 0 ? [...args] : [...args.slice(0, end), ...args.slice(end + 1).map((name) => (name.startsWith('-') ? `./${name}` : name))];
+  return end < 0
+    ? [...args]
+    : [...args.slice(0, end), ...args.slice(end + 1).map((name) => (name.startsWith('-') ? `./${name}` : name))];
 }
 
 /** Yargs makes a list of any option given twice, and takes `--no-NAME` for any option. */
@@ -70,8 +82,11 @@ function checkValues(options: Readonly<Record<string, unknown>>, declared: Argv)
   const { lists, switches } = optionsOf(declared);
   // The parser gives each option in a second spelling, without hyphens.
   const given = Object.entries(options).filter(([name]) => !/[A-Z]/.test(name));
-  const denied = given.find(([name, value]) => !switches.includes(name) && (value === false || (Array.isArray(value) && value.includes(false))));
-  if (denied !== undefined) throw wrongCall(`there is no option --no-${denied[0]}`, `--${denied[0]} takes a value; leave it out instead.`);
+  const denied = given.find(([name, value]) =>
+    !switches.includes(name) && (value === false || (Array.isArray(value) && value.includes(false))));
+  if (denied !== undefined) {
+    throw wrongCall(`there is no option --no-${denied[0]}`, `--${denied[0]} takes a value; leave it out instead.`);
+  }
   const blank = given.find(([name, value]) => value === '' && NEEDS_TEXT.includes(name));
   if (blank !== undefined) throw wrongCall(`--${blank[0]} needs a value`);
   const twice = given.find(([name, value]) => name !== '_' && name !== '--' && Array.isArray(value) && !lists.includes(name));

@@ -14,7 +14,8 @@ export function tidyHelp(help: string, columns: number): string {
     const tidied = line
       .replace(/\s*\[default: (?:false|\[\])\]/g, '')
       .replace(/\[required\]/g, '')
-      .replace(/\s*\[choices: ([^\]]*)\](?: \[default: "([^"]*)"\])?/g, (_, choices: string, standard: string | undefined) => ` (${choices.replaceAll('"', '')}${standard === undefined ? '' : `; ${standard} by default`})`)
+      .replace(/\s*\[choices: ([^\]]*)\](?: \[default: "([^"]*)"\])?/g, (_, choices: string, standard: string | undefined) =>
+        ` (${choices.replaceAll('"', '')}${standard === undefined ? '' : `; ${standard} by default`})`)
       .replace(/\s*\[default: "([^"]*)"\]/g, ' ($1 by default)')
       .trimEnd();
     // If the line held nothing else, remove it too.

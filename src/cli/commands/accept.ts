@@ -22,17 +22,30 @@ export const ACCEPT: Command<Options> = {
   formats: Object.keys(EDIT_FORMATS),
   redeclares: ['personal'],
   declare: (args) => args
-    .positional('word', { type: 'string', array: true, demandOption: true, describe: 'words to accept, or items for the list that --to names' })
-    .option('to', { type: 'string', requiresArg: true, default: USUAL_LIST, describe: 'another list: RULE.OPTION, such as idiom/debug-print.calls' })
+    .positional(
+      'word',
+      { type: 'string', array: true, demandOption: true, describe: 'words to accept, or items for the list that --to names' },
+    )
+    .option('to', {
+      type: 'string',
+      requiresArg: true,
+      default: USUAL_LIST,
+      describe: 'another list: RULE.OPTION, such as idiom/debug-print.calls',
+    })
     .option('drop', { type: 'boolean', default: false, describe: 'remove the items from the list instead' })
     .option('personal', { type: 'boolean', describe: 'for yourself only: change your personal layer file' })
-    .option('at', { type: 'string', requiresArg: true, describe: 'the directory whose layer file is changed; the root by default' })
+    .option(
+      'at', { type: 'string', requiresArg: true, describe: 'the directory whose layer file is changed; the root by default' },
+    )
     .option('zone', { type: 'string', requiresArg: true, describe: 'a zone of that file' })
     .option('because', { type: 'string', requiresArg: true, describe: 'the reason, for whoever reads the file' })
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
   examples: [
     ['elvar accept berth quay --dry-run', 'two more words are right, in the whole project'],
-    ['elvar accept console.log --to idiom/debug-print.calls --drop --at scripts --dry-run', 'remove an item from a list, for one directory'],
+    [
+      'elvar accept console.log --to idiom/debug-print.calls --drop --at scripts --dry-run',
+      'remove an item from a list, for one directory',
+    ],
   ],
   writes: ({ dryRun }) => !dryRun,
   run: async (context) => {
@@ -52,10 +65,15 @@ function listOf({ options: { to }, workspace }: Context<Options>): { readonly ru
   const dot = to.lastIndexOf('.');
   const { catalog } = workspace.catalog();
   const rule = ruleById(dot < 0 ? to : to.slice(0, dot), catalog);
-  const lists = Object.entries(rule.options).filter(([, declaration]) => Array.isArray(declaration.default)).map(([name]) => name);
+  const lists = Object.entries(rule.options)
+    .filter(([, declaration]) => Array.isArray(declaration.default))
+    .map(([name]) => name);
   const option = dot < 0 ? lists[0] : to.slice(dot + 1);
   if (option === undefined || !lists.includes(option) || (dot < 0 && lists.length > 1)) {
-    throw wrongCall(`${to} is not a list`, lists.length === 0 ? `${rule.id} has no list.` : `${rule.id} has: ${lists.map((name) => `${rule.id}.${name}`).join(', ')}.`);
+    throw wrongCall(
+      `${to} is not a list`,
+      lists.length === 0 ? `${rule.id} has no list.` : `${rule.id} has: ${lists.map((name) => `${rule.id}.${name}`).join(', ')}.`,
+    );
   }
   return { rule: rule.id, option };
 }

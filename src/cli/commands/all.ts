@@ -24,4 +24,7 @@ import type { Command } from './command.js';
 import { completionCommand } from './completion.js';
 
 /** Every command, in the order of the help. */
-export const COMMANDS: readonly Command<never>[] = [INIT, CHECK, EDITOR, GATHER, STATUS, EXPLAIN, HISTORY, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR, IMPACT, SET, EXPECT, ACCEPT, ADOPT, PRESETS, SCHEMA, completionCommand(() => COMMANDS)] as never;
+export const COMMANDS: readonly Command<never>[] = [
+  INIT, CHECK, EDITOR, GATHER, STATUS, EXPLAIN, HISTORY, FIX, WAIVE, LEDGER, CATALOG_COMMAND, RESOLVE, COMPARE, SCOPE, DOCTOR,
+  IMPACT, SET, EXPECT, ACCEPT, ADOPT, PRESETS, SCHEMA, completionCommand(() => COMMANDS),
+] as never;

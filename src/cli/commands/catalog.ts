@@ -41,7 +41,8 @@ interface FoundRules {
 
 /** The rules that were searched for. */
 const LIST: Formats<Options, FoundRules> = {
-  text: ({ rules, filter, levels, catalog }, { terminal, style }) => viewCatalog(rules, filter, levels, catalog, terminal.columns, style),
+  text: ({ rules, filter, levels, catalog }, { terminal, style }) =>
+    viewCatalog(rules, filter, levels, catalog, terminal.columns, style),
   json: ({ rules }) => jsonText(catalogJson(rules)),
 };
 
@@ -51,7 +52,12 @@ export const CATALOG_COMMAND: Command<Options> = {
   about: 'Which rules are there, what does one require, and where is it in force?',
   formats: Object.keys(LIST),
   declare: (args) => args
-    .positional('term', { type: 'string', array: true, default: [], describe: 'a rule, to see all about it; or words to search for; or concern/*, tag:NAME' })
+    .positional('term', {
+      type: 'string',
+      array: true,
+      default: [],
+      describe: 'a rule, to see all about it; or words to search for; or concern/*, tag:NAME',
+    })
     .option('concern', { type: 'string', requiresArg: true, describe: 'rules of one concern, such as slips' })
     .option('language', { type: 'string', requiresArg: true, describe: 'rules that support a language, such as python' })
     .option('tag', { type: 'string', requiresArg: true, describe: 'rules with a tag, such as security' })
@@ -106,7 +112,9 @@ function selectorFilter(term: readonly string[]): Partial<Options> {
 
 function levelsAt({ workspace }: Context<Options>, path: string): RuleLevels {
   const { rules, language, catalog } = workspace.explain(path);
-  return new Map([...rules.decisions.values()].filter((decision) => isInForce(decision, language, catalog)).map(({ rule, level }) => [rule, level]));
+  return new Map([...rules.decisions.values()]
+    .filter((decision) => isInForce(decision, language, catalog))
+    .map(({ rule, level }) => [rule, level]));
 }
 
 function filterOf({ term, concern, language, tag, confidence, repairable }: Options, { rules }: Catalog): CatalogFilter {

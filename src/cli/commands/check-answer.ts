@@ -21,14 +21,45 @@ import { writeReports, type WantedReport } from './reports.js';
 /** Adds the options that say how what was found is answered. */
 export function declareShown(args: Argv): Argv {
   return args
-    .option('fail-on', { choices: ['error', 'warning', 'note', 'never'], describe: 'the lowest level that makes the check fail; overrides policy.fail-on', group: 'What to check:' })
-    .option('report', { type: 'string', array: true, nargs: 1, default: [], describe: 'write the answer to a file too, as FORMAT=FILE; may be repeated', group: 'What to show:' })
-    .option('overwrite', { type: 'boolean', default: false, describe: 'let a report replace a file that git tracks or that Elvar reads itself', group: 'What to show:' })
-    .option('level', { choices: ['error', 'warning', 'note'], describe: 'show this level and above; the rest is counted, and can still fail', group: 'What to show:' })
-    .option('confidence', { choices: CONFIDENCES, describe: 'show findings this trustworthy or more; overrides policy.confidence', group: 'What to show:' })
+    .option('fail-on', {
+      choices: ['error', 'warning', 'note', 'never'],
+      describe: 'the lowest level that makes the check fail; overrides policy.fail-on',
+      group: 'What to check:',
+    })
+    .option('report', {
+      type: 'string',
+      array: true,
+      nargs: 1,
+      default: [],
+      describe: 'write the answer to a file too, as FORMAT=FILE; may be repeated',
+      group: 'What to show:',
+    })
+    .option('overwrite', {
+      type: 'boolean',
+      default: false,
+      describe: 'let a report replace a file that git tracks or that Elvar reads itself',
+      group: 'What to show:',
+    })
+    .option('level', {
+      choices: ['error', 'warning', 'note'],
+      describe: 'show this level and above; the rest is counted, and can still fail',
+      group: 'What to show:',
+    })
+    .option('confidence', {
+      choices: CONFIDENCES,
+      describe: 'show findings this trustworthy or more; overrides policy.confidence',
+      group: 'What to show:',
+    })
     .option('group-by', { choices: GROUPINGS, default: 'rule', describe: 'how findings are grouped', group: 'What to show:' })
-    .option('top', { type: 'number', requiresArg: true, describe: 'show only this many groups, those with the most findings', group: 'What to show:' })
-    .option('all', { type: 'boolean', default: false, describe: 'show every place of a group, however many there are', group: 'What to show:' })
+    .option('top', {
+      type: 'number',
+      requiresArg: true,
+      describe: 'show only this many groups, those with the most findings',
+      group: 'What to show:',
+    })
+    .option('all', {
+      type: 'boolean', default: false, describe: 'show every place of a group, however many there are', group: 'What to show:',
+    })
     .option('excused', { type: 'boolean', default: false, describe: 'show excused findings too', group: 'What to show:' });
 }
 
@@ -37,8 +68,13 @@ export function checkShown({ top }: CheckOptions): void {
   if (top !== undefined && !(Number.isInteger(top) && top > 0)) throw wrongCall('--top must be a whole number of at least 1');
 }
 
-/** Answers what was found: prints it, writes the reports, and says how the run ends. @param health what is wrong with the configuration; null if nobody asked. */
-export function answerCheck(context: Context<CheckOptions>, whole: CheckReport, reports: readonly WantedReport[], health: DoctorReport | null): ExitCode {
+/**
+ * Answers what was found: prints it, writes the reports, and says how the run ends.
+ * @param health what is wrong with the configuration; null if nobody asked.
+ */
+export function answerCheck(
+  context: Context<CheckOptions>, whole: CheckReport, reports: readonly WantedReport[], health: DoctorReport | null,
+): ExitCode {
   const { options, workspace } = context;
   const asked = narrowed(whole, questionOf(options, whole.catalog));
   const answer = { ...shownOf(asked, options), health };
@@ -52,7 +88,8 @@ export function answerCheck(context: Context<CheckOptions>, whole: CheckReport, 
   const areWritten = writeReports(reports, CHECK_FORMATS, answer, context);
   const first = firstOpen(report);
   // Only a run with the same logs knows the rules of logs that the command line names.
-  const isKnown = first !== null && (report.catalog.get(first.rule)?.foreign === null || workspace.session.run.intake.length === 0);
+  const isKnown = first !== null
+    && (report.catalog.get(first.rule)?.foreign === null || workspace.session.run.intake.length === 0);
   if (isKnown) hint(context, `Why is it so? elvar explain ${visible(first.path)} ${first.rule}`);
   return areWritten ? exitCode(hasFailed(trusted(asked), answer.failOn) ? EXIT.findings : EXIT.fine, report) : EXIT.incomplete;
 }
@@ -86,6 +123,8 @@ function tellMisreadWaivers({ options, terminal }: Context<CheckOptions>, { misr
   if (misreadWaivers.length === 0 || options.quiet) return;
   const verb = misreadWaivers.length === 1 ? 'excuses' : 'excuse';
   terminal.err(`${count(misreadWaivers.length, 'waiver')} cannot be understood and ${verb} nothing:\n`);
-  for (const { path, line, text, problem } of misreadWaivers) terminal.err(`  ${visible(`${path}:${line}`)}  ${visible(text)}\n    ${visible(problem)}\n`);
+  for (const { path, line, text, problem } of misreadWaivers) {
+    terminal.err(`  ${visible(`${path}:${line}`)}  ${visible(text)}\n    ${visible(problem)}\n`);
+  }
   terminal.err('  Write: elvar waive RULE because REASON. The rule waivers/malformed reports these as findings.\n');
 }

@@ -69,9 +69,14 @@ export const CHECK_FORMATS: Formats<CheckOptions, ShownCheck> = {
     notShown, bounds: { level: options.level ?? null, confidence }, named: options.path.map((path) => workspace.relative(path)),
   }, style),
   lines: ({ report }) => checkLines(report),
-  json: ({ report, notShown }, { options }) => jsonText(checkJson(report, notShown, { withExcused: options.excused, withFiles: options.groupBy === 'file' })),
-  sarif: ({ report }, { workspace }) => checkSarif(report, { version: VERSION, ledger: LEDGER_FILE, revision: provenanceOf(workspace.root) }),
+  json: ({ report, notShown }, { options }) =>
+    jsonText(checkJson(report, notShown, { withExcused: options.excused, withFiles: options.groupBy === 'file' })),
+  sarif: ({ report }, { workspace }) =>
+    checkSarif(report, { version: VERSION, ledger: LEDGER_FILE, revision: provenanceOf(workspace.root) }),
   junit: ({ report, failOn }) => checkJunit(report, failOn),
   markdown: ({ report }) => checkMarkdown(report),
-  html: ({ report, notShown, failOn, health }, { workspace }) => checkPage({ report, name: path.basename(workspace.root), today: workspace.session.run.today, failOn, notShown: notShown.level + notShown.confidence, health, waiverDays: waiverDays(workspace.root, report), script: pageScript() }),
+  html: ({ report, notShown, failOn, health }, { workspace }) => checkPage({
+    report, name: path.basename(workspace.root), today: workspace.session.run.today, failOn,
+    notShown: notShown.level + notShown.confidence, health, waiverDays: waiverDays(workspace.root, report), script: pageScript(),
+  }),
 };

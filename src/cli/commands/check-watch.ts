@@ -18,9 +18,13 @@ interface WatchedCheck<Answer extends { readonly report: CheckReport }> {
 }
 
 /** Checks, stays, and says after each change what is new and what is gone, until somebody ends it. */
-export async function watchCheck<Answer extends { readonly report: CheckReport }>(context: Context<unknown>, { check, show }: WatchedCheck<Answer>): Promise<ExitCode> {
+export async function watchCheck<Answer extends { readonly report: CheckReport }>(
+  context: Context<unknown>, { check, show }: WatchedCheck<Answer>,
+): Promise<ExitCode> {
   const { workspace: { session }, terminal, style, options } = context;
-  if (options.format !== 'text') throw wrongCall('--watch shows text only', 'Leave out --format, or use the library: openSession.');
+  if (options.format !== 'text') {
+    throw wrongCall('--watch shows text only', 'Leave out --format, or use the library: openSession.');
+  }
   let before: CheckReport | null = null;
   let running = new AbortController();
   let latest = Promise.resolve();
@@ -35,7 +39,9 @@ export async function watchCheck<Answer extends { readonly report: CheckReport }
       const difference = before === null ? null : reportDifference(before, report);
       if (difference === null) show(answer);
       // What may have changed is told only if it makes a difference.
-      else if (changed.size > 0 || difference.added.length + difference.gone.length > 0) terminal.out(viewDifference(difference, report, [...changed], terminal.columns, style));
+      else if (changed.size > 0 || difference.added.length + difference.gone.length > 0) {
+        terminal.out(viewDifference(difference, report, [...changed], terminal.columns, style));
+      }
       before = report;
       changed.clear();
       mistake = '';

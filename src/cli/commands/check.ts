@@ -18,17 +18,60 @@ export const CHECK: Command<CheckOptions> = {
   formatGroup: 'What to show:',
   declare: (args) => declareShown(args
     .positional('path', { type: 'string', array: true, default: [], describe: 'files and directories; by default everything' })
-    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one rule, concern/* or tag:NAME; may be repeated', group: 'What to check:' })
-    .option('concern', { type: 'string', array: true, nargs: 1, default: [], describe: 'ask about one concern, such as slips; may be repeated', group: 'What to check:' })
-    .option('since', { type: 'string', requiresArg: true, describe: 'ask about lines changed since a git revision, such as main or HEAD', group: 'What to check:' })
-    .option('watch', { type: 'boolean', default: false, describe: 'stay, and say after each change which findings are new and which are gone', group: 'What to check:' })
-    .option('intake', { type: 'string', array: true, nargs: 1, default: [], describe: 'take in what another program found, as CONCERN=FILE: a SARIF log, or messages as compilers print them; may be repeated', group: 'What to check:' })
-    .option('part', { type: 'string', requiresArg: true, describe: 'check the I-th of N parts, as I/N: elvar gather puts their answers together', group: 'What to check:' })) as never,
+    .option('rule', {
+      type: 'string',
+      array: true,
+      nargs: 1,
+      default: [],
+      describe: 'ask about one rule, concern/* or tag:NAME; may be repeated',
+      group: 'What to check:',
+    })
+    .option('concern', {
+      type: 'string',
+      array: true,
+      nargs: 1,
+      default: [],
+      describe: 'ask about one concern, such as slips; may be repeated',
+      group: 'What to check:',
+    })
+    .option('since', {
+      type: 'string',
+      requiresArg: true,
+      describe: 'ask about lines changed since a git revision, such as main or HEAD',
+      group: 'What to check:',
+    })
+    .option('watch', {
+      type: 'boolean',
+      default: false,
+      describe: 'stay, and say after each change which findings are new and which are gone',
+      group: 'What to check:',
+    })
+    .option(
+      'intake',
+      {
+        type: 'string',
+        array: true,
+        nargs: 1,
+        default: [],
+        describe: 'take in what another program found, as CONCERN=FILE: a SARIF log, or messages as compilers print them; '
+          + 'may be repeated',
+        group: 'What to check:',
+      },
+    )
+    .option('part', {
+      type: 'string',
+      requiresArg: true,
+      describe: 'check the I-th of N parts, as I/N: elvar gather puts their answers together',
+      group: 'What to check:',
+    })) as never,
   examples: [
     ['elvar check', 'everything, by rule, with the line that turned each rule on'],
     ['elvar check services --excused', 'one directory, including excused findings'],
     ['elvar check --group-by file', 'every file: what was found, or why it is not checked'],
-    ['elvar check --report junit=build/elvar.xml --report html=build/elvar.html', 'the answer here, and a report for each who needs one'],
+    [
+      'elvar check --report junit=build/elvar.xml --report html=build/elvar.html',
+      'the answer here, and a report for each who needs one',
+    ],
     ['elvar check --confidence certain --group-by directory --top 3', 'where the most certain findings are'],
   ],
   run: async (context) => {
@@ -52,10 +95,15 @@ function isOfAll({ path, since }: CheckOptions): boolean {
 }
 
 /** What was found by what was asked. */
-function checkedBy({ options }: Context<CheckOptions>, workspace: Workspace, part: Part | undefined, signal?: AbortSignal): Promise<CheckReport> {
+function checkedBy(
+  { options }: Context<CheckOptions>, workspace: Workspace, part: Part | undefined, signal?: AbortSignal,
+): Promise<CheckReport> {
   const { path, since, rule, concern } = options;
   const repairs = wantsRepairs(options);
-  return workspace.check(path, { since, signal, repairs, part, record: part !== undefined && repairs ? { rules: rule, concerns: concern } : undefined });
+  return workspace.check(
+    path,
+    { since, signal, repairs, part, record: part !== undefined && repairs ? { rules: rule, concerns: concern } : undefined },
+  );
 }
 
 async function watch(context: Context<CheckOptions>): Promise<ExitCode> {

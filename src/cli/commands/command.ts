@@ -55,13 +55,19 @@ export interface Command<Options> {
 }
 
 /** How an answer is written: for each format a function from the answer to its text, which may come in pieces. */
-export type Formats<Options, Answer> = Readonly<Record<string, (answer: Answer, context: Context<Options>) => string | Iterable<string>>>;
+export type Formats<Options, Answer> = Readonly<Record<string, (
+  answer: Answer, context: Context<Options>,
+) => string | Iterable<string>>>;
 
 /** The same for an answer that comes bit by bit. */
-export type StreamedFormats<Options, Answer> = Readonly<Record<string, (answer: Answer, context: Context<Options>) => AsyncIterable<string>>>;
+export type StreamedFormats<Options, Answer> = Readonly<Record<string, (
+  answer: Answer, context: Context<Options>,
+) => AsyncIterable<string>>>;
 
 /** Prints an answer in the format that was asked for, as it comes. */
-export async function showAsItComes<Options, Answer>(context: Context<Options>, formats: StreamedFormats<Options, Answer>, answer: Answer): Promise<void> {
+export async function showAsItComes<Options, Answer>(
+  context: Context<Options>, formats: StreamedFormats<Options, Answer>, answer: Answer,
+): Promise<void> {
   for await (const piece of formats[context.options.format]?.(answer, context) ?? []) context.terminal.out(piece);
 }
 
@@ -77,7 +83,9 @@ export function jsonText(document: object): string {
 }
 
 /** Prints to standard error the notices that can accompany any answer. */
-export function tellAside({ options, workspace, terminal, style }: Context<unknown>, { usesStarter, incomplete, notices }: ReportBase): void {
+export function tellAside(
+  { options, workspace, terminal, style }: Context<unknown>, { usesStarter, incomplete, notices }: ReportBase,
+): void {
   if (options.verbose) terminal.err(`Project root: ${visible(workspace.root)}\n`);
   if (usesStarter && !options.quiet) {
     terminal.err(`There is no elvar.yaml in this project, so the preset elvar:starter is used.\n`);
@@ -94,11 +102,15 @@ function intakeText(note: IntakeNote): string {
     case 'missing':
       return `${note.log} is not there, so nothing is taken in from it`;
     case 'old':
-      return `${note.log} is older than ${note.files === 1 ? note.example : `${count(note.files, 'file')} that it speaks of, such as ${note.example}`}; its findings there may be out of date`;
+      return `${note.log} is older than `
+        + `${note.files === 1 ? note.example : `${count(note.files, 'file')} that it speaks of, such as ${note.example}`}; `
+        + 'its findings there may be out of date';
     case 'outside':
-      return `${note.log} has ${count(note.findings, 'finding')} without a file in this project; ${note.findings === 1 ? 'it counts' : 'they count'} for nothing`;
+      return `${note.log} has ${count(note.findings, 'finding')} without a file in this project; `
+        + `${note.findings === 1 ? 'it counts' : 'they count'} for nothing`;
     case 'not-checked':
-      return `Other programs have ${count(note.findings, 'finding')} in ${count(note.files, 'file')} that ${note.files === 1 ? 'is' : 'are'} not checked; ${note.findings === 1 ? 'it counts' : 'they count'} for nothing`;
+      return `Other programs have ${count(note.findings, 'finding')} in ${count(note.files, 'file')} that `
+        + `${note.files === 1 ? 'is' : 'are'} not checked; ${note.findings === 1 ? 'it counts' : 'they count'} for nothing`;
     case 'same-name':
       return `${note.log} has several ids that become ${note.rule}: ${listed(note.ids)}`;
   }
@@ -110,7 +122,8 @@ function noticeText(notice: Notice): string {
   if ('refusal' in notice) return refusedSettingText(notice.refusal);
   const { file, place, detail } = notice.problem;
   const { what, advice } = describeProblem(detail);
-  return `${place === null ? file : `${file}:${place.line}:${place.column}`}: ${what}, so it is ignored. ${advice ?? ''}`.trimEnd();
+  const where = place === null ? file : `${file}:${place.line}:${place.column}`;
+  return `${where}: ${what}, so it is ignored. ${advice ?? ''}`.trimEnd();
 }
 
 /** A hint at the next step, printed to standard error and only for people. */

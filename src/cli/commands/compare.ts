@@ -21,7 +21,10 @@ export const COMPARE: Command<Options> = {
   about: 'How do the rules of two files, directories or presets differ?',
   formats: Object.keys(FORMATS),
   declare: (args) => args
-    .positional('first', { type: 'string', demandOption: true, describe: 'a file, a directory, or a preset (elvar:NAME, ./FILE.yaml, npm:PACKAGE)' })
+    .positional(
+      'first',
+      { type: 'string', demandOption: true, describe: 'a file, a directory, or a preset (elvar:NAME, ./FILE.yaml, npm:PACKAGE)' },
+    )
     .positional('second', { type: 'string', demandOption: true, describe: 'what to compare it with' }),
   examples: [
     ['elvar compare services/berths services/tides', 'what is stricter, looser or just different in the second directory'],

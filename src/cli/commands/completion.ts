@@ -14,11 +14,15 @@ interface Options {
 
 /** What follows a command, by its place: rules, presets, or paths, which the shell itself completes. */
 const ARGUMENTS: Readonly<Record<string, readonly ('rule' | 'preset' | 'path')[]>> = {
-  explain: ['path', 'rule'], catalog: ['rule'], set: ['rule', 'path'], adopt: ['preset'], presets: ['preset'], waive: ['path', 'rule', 'rule', 'rule'],
+  explain: ['path', 'rule'], catalog: ['rule'], set: ['rule', 'path'], adopt: ['preset'], presets: ['preset'], waive: [
+    'path', 'rule', 'rule', 'rule',
+  ],
 };
 
 /** What follows an option. */
-const VALUES: Readonly<Record<string, 'rule' | 'preset' | 'set'>> = { rule: 'rule', set: 'set', preset: 'preset', only: 'rule', except: 'rule' };
+const VALUES: Readonly<Record<string, 'rule' | 'preset' | 'set'>> = {
+  rule: 'rule', set: 'set', preset: 'preset', only: 'rule', except: 'rule',
+};
 
 /** `elvar completion`. @param commands all commands, this one among them. */
 export function completionCommand(commands: () => readonly Command<never>[]): Command<Options> {
@@ -27,14 +31,20 @@ export function completionCommand(commands: () => readonly Command<never>[]): Co
     about: 'Print a script that completes commands, options, rules and presets in a shell.',
     formats: ['text'],
     declare: (args) => args
-      .positional('shell', { choices: [...SHELLS, 'words'], demandOption: true, describe: 'the shell; words is for these scripts: it prints what can follow a line' })
+      .positional('shell', {
+        choices: [...SHELLS, 'words'],
+        demandOption: true,
+        describe: 'the shell; words is for these scripts: it prints what can follow a line',
+      })
       .positional('line', { type: 'string', describe: 'words: the line up to the cursor' }) as never,
     examples: [
       ['source <(elvar completion bash)', 'in bash, or in ~/.bashrc'],
       ['elvar completion fish | source', 'in fish'],
     ],
     run: async ({ options: { shell, line = '' }, workspace, terminal }) => {
-      terminal.out(shell === 'words' ? candidates(line, commands(), workspace).map((word) => `${word}\n`).join('') : SCRIPTS[shell]);
+      terminal.out(
+        shell === 'words' ? candidates(line, commands(), workspace).map((word) => `${word}\n`).join('') : SCRIPTS[shell],
+      );
       return EXIT.fine;
     },
   };
@@ -61,13 +71,17 @@ function candidates(line: string, commands: readonly Command<never>[], workspace
 }
 
 /** What can be the value of an option; null if nobody knows, or it has none. */
-function valuesOfOption(option: string, choices: Readonly<Record<string, readonly string[]>>, workspace: Workspace): readonly string[] | null {
+function valuesOfOption(
+  option: string, choices: Readonly<Record<string, readonly string[]>>, workspace: Workspace,
+): readonly string[] | null {
   const wanted = VALUES[option];
   return choices[option] ?? (wanted === undefined ? null : valuesOf(wanted, workspace));
 }
 
 /** The options of a command, and the values of those that have a choice. */
-function completedOptions(command: Command<never>): { readonly keys: readonly string[]; readonly choices: Readonly<Record<string, readonly string[]>> } {
+function completedOptions(
+  command: Command<never>,
+): { readonly keys: readonly string[]; readonly choices: Readonly<Record<string, readonly string[]>> } {
   const { names, choices } = optionsOfCommand(command);
   return { keys: [...new Set([...names, ...EVERYWHERE])], choices: { ...choices, format: command.formats } };
 }

@@ -21,7 +21,8 @@ export const DOCTOR: Command<Options> = {
   usage: 'doctor',
   about: 'What is wrong with the configuration itself?',
   formats: Object.keys(FORMATS),
-  declare: (args) => args.option('mend', { type: 'boolean', default: false, describe: 'make the edits that do not change any result' }) as never,
+  declare: (args) =>
+    args.option('mend', { type: 'boolean', default: false, describe: 'make the edits that do not change any result' }) as never,
   examples: [
     ['elvar doctor', 'what is unused, doubled, contradictory or forgotten, and how to correct it'],
   ],
@@ -32,12 +33,16 @@ export const DOCTOR: Command<Options> = {
     if (options.mend) {
       const { mended, failed } = await workspace.mend(report);
       for (const { file, why } of failed) terminal.err(`${visible(file)} was not changed: ${visible(why)}\n`);
-      for (const { detail, file, line } of mended) terminal.err(`Mended ${visible(`${file}${line === null ? '' : `:${line}`}`)}: ${visible(describeDiagnosis(detail).what)}\n`);
+      for (const { detail, file, line } of mended) terminal.err(
+        `Mended ${visible(`${file}${line === null ? '' : `:${line}`}`)}: ${visible(describeDiagnosis(detail).what)}\n`,
+      );
       if (mended.length > 0) report = await workspace.doctor();
     }
     show(context, FORMATS, report);
     tellAside(context, report);
-    if (!options.mend && report.diagnoses.some(({ mend }) => mend !== null)) hint(context, 'Make the safe edits: elvar doctor --mend');
+    if (!options.mend && report.diagnoses.some(({ mend }) => mend !== null)) {
+      hint(context, 'Make the safe edits: elvar doctor --mend');
+    }
     return exitCode(report.diagnoses.some(({ weight }) => weight === 'problem') ? EXIT.findings : EXIT.fine, report);
   },
 };

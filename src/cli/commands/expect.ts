@@ -16,11 +16,19 @@ export const EXPECT: Command<Options> = {
     .positional('path', { type: 'string', demandOption: true, describe: 'a file (it need not exist yet) or a directory' })
     .positional('rule', { type: 'string', demandOption: true, describe: 'a rule, concern/*, tag:NAME or *' })
     .option('because', { type: 'string', requiresArg: true, describe: 'the reason; whoever breaks the expectation reads it' })
-    .option('at', { type: 'string', requiresArg: true, describe: 'the directory whose layer file is changed; the root by default' })
+    .option(
+      'at', { type: 'string', requiresArg: true, describe: 'the directory whose layer file is changed; the root by default' },
+    )
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would be written, and write nothing' }) as never,
   examples: [
-    ["elvar expect services 'safety/secret-literal' --because 'the auditors ask for it' --dry-run", 'a level that no file of a directory may fall below'],
-    ['elvar expect services/berths/src/plan.ts text/line-width --dry-run', 'one rule for one file, with the options that layers have set'],
+    [
+      "elvar expect services 'safety/secret-literal' --because 'the auditors ask for it' --dry-run",
+      'a level that no file of a directory may fall below',
+    ],
+    [
+      'elvar expect services/berths/src/plan.ts text/line-width --dry-run',
+      'one rule for one file, with the options that layers have set',
+    ],
   ],
   writes: ({ dryRun }) => !dryRun,
   run: async (context) => {
@@ -28,6 +36,9 @@ export const EXPECT: Command<Options> = {
     const { path, rule, because = null } = options;
     const { root } = workspace;
     targetOf(options, false, root);
-    return carryOut(context, await workspace.rules().expect({ path, selector: rule, because }, { kind: 'directory', directory: options.at ?? root }));
+    return carryOut(
+      context,
+      await workspace.rules().expect({ path, selector: rule, because }, { kind: 'directory', directory: options.at ?? root }),
+    );
   },
 };

@@ -61,7 +61,9 @@ export const EXPLAIN: Command<Options> = {
   about: 'Why does this rule apply to this file or line, and who decided that?',
   formats: Object.keys(FILE),
   declare: (args) => args
-    .positional('path', { type: 'string', demandOption: true, describe: 'a file (it need not exist yet), FILE:LINE, or a directory' })
+    .positional(
+      'path', { type: 'string', demandOption: true, describe: 'a file (it need not exist yet), FILE:LINE, or a directory' },
+    )
     .positional('rule', { type: 'string', describe: 'a rule, to see every statement about it; or concern/* or tag:NAME' })
     .option('who', { type: 'boolean', default: false, describe: 'tell who wrote each line, when, and in which commit' }),
   examples: [
@@ -90,13 +92,20 @@ async function explainPath(context: Context<Options>): Promise<ExitCode> {
   const wanted = wantedRules(options.rule, explanation.catalog);
   const decision = options.rule === undefined ? undefined : explanation.rules.decisions.get(options.rule);
   // Reading the waivers takes a while, and only people are told.
-  const excuses = decision === undefined || options.format !== 'text' ? NO_EXCUSES : await workspace.excusesFor(options.path, decision.rule);
+  const excuses = decision === undefined || options.format !== 'text'
+    ? NO_EXCUSES
+    : await workspace.excusesFor(options.path, decision.rule);
   const told = [...explanation.rules.decisions.values()].filter(({ rule }) => wanted === null || wanted.has(rule));
   const authors = await authorsFor(context, told);
   show(context, FILE, { explanation, wanted, one: decision === undefined ? null : { decision, excuses }, authors });
   const base = withAuthors(explanation, authors);
   tellAside(context, base);
-  if (decision === undefined) hint(context, `Every statement about one rule: elvar explain ${visible(explanation.path)} ${[...wanted ?? ['text/line-width']][0]}`);
+  if (decision === undefined) {
+    hint(
+      context,
+      `Every statement about one rule: elvar explain ${visible(explanation.path)} ${[...wanted ?? ['text/line-width']][0]}`,
+    );
+  }
   return exitCode(EXIT.fine, base);
 }
 
@@ -114,9 +123,13 @@ function withAuthors(explanation: ReportBase, authors: LineAuthors | null): Repo
   return { ...explanation, incomplete: [...explanation.incomplete, ...authors?.incomplete ?? []] };
 }
 
-function viewExplained({ explanation, wanted, one, authors }: ExplainedFile, { options, terminal, style }: Context<Options>): string {
+function viewExplained(
+  { explanation, wanted, one, authors }: ExplainedFile, { options, terminal, style }: Context<Options>,
+): string {
   return one === null
-    ? viewExplainPath(explanation, wanted === null ? null : { selector: options.rule ?? '', rules: wanted }, terminal.columns, style, authors)
+    ? viewExplainPath(
+      explanation, wanted === null ? null : { selector: options.rule ?? '', rules: wanted }, terminal.columns, style, authors,
+    )
     : viewExplainRule(explanation, one.decision, style, one.excuses, authors);
 }
 
@@ -125,7 +138,8 @@ async function explainLine(context: Context<Options>, place: FilePlace): Promise
   const explained = await workspace.explainLine(place, options.rule);
   const wanted = wantedRules(options.rule, explained.explanation.catalog);
   const findings = explained.findings.filter(({ rule }) => wanted === null || wanted.has(rule));
-  const concerned = [...new Set(findings.map(({ rule }) => rule))].flatMap((rule) => explained.explanation.rules.decisions.get(rule) ?? []);
+  const concerned = [...new Set(findings.map(({ rule }) => rule))].flatMap((rule) =>
+    explained.explanation.rules.decisions.get(rule) ?? []);
   const authors = await authorsFor(context, concerned);
   show(context, LINE, { ...explained, findings, authors });
   const base = withAuthors(explained.explanation, authors);
@@ -136,7 +150,9 @@ async function explainLine(context: Context<Options>, place: FilePlace): Promise
 /** The places in a directory where the rule sets differ. */
 function explainDirectory(context: Context<Options>): ExitCode {
   const { options, workspace } = context;
-  if (options.who) throw wrongCall('--who is about the rules of a file', 'Name a file; elvar history FILE tells how they came about.');
+  if (options.who) {
+    throw wrongCall('--who is about the rules of a file', 'Name a file; elvar history FILE tells how they came about.');
+  }
   const report = workspace.resolve([options.path], options.rule);
   if (options.rule !== undefined) ruleById(options.rule, report.catalog);
   show(context, DIRECTORY, report);

@@ -18,8 +18,13 @@ interface GatherOptions extends CheckOptions {
 
 /** @throws UsageError if the command line asks for something else than the parts were asked for. */
 function needSame({ set, evenIgnored, today }: GlobalOptions, asked: PartQuestion): void {
-  const other = set.length > 0 && !isDeepStrictEqual([...set], asked.set) ? '--set' : evenIgnored && !asked.evenIgnored ? '--even-ignored' : today !== undefined && today !== asked.today ? '--today' : null;
-  if (other !== null) throw wrongCall(`${other} is not what the parts were checked with`, 'Give it to elvar check --part; elvar gather takes it from the parts.');
+  const other = set.length > 0 && !isDeepStrictEqual([...set], asked.set) ? '--set'
+    : evenIgnored && !asked.evenIgnored ? '--even-ignored'
+    : today !== undefined && today !== asked.today ? '--today'
+    : null;
+  if (other !== null) throw wrongCall(
+    `${other} is not what the parts were checked with`, 'Give it to elvar check --part; elvar gather takes it from the parts.',
+  );
 }
 
 /** `elvar gather`. */
@@ -28,7 +33,10 @@ export const GATHER: Command<GatherOptions> = {
   about: 'What do the parts of a divided check say together?',
   formats: Object.keys(CHECK_FORMATS),
   formatGroup: 'What to show:',
-  declare: (args) => declareShown(args.positional('file', { type: 'string', array: true, demandOption: true, describe: 'SARIF files that elvar check --part wrote, in any order' })) as never,
+  declare: (args) => declareShown(args.positional(
+    'file',
+    { type: 'string', array: true, demandOption: true, describe: 'SARIF files that elvar check --part wrote, in any order' },
+  )) as never,
   examples: [
     ['elvar check --part 1/2 --report sarif=build/part-1.sarif --fail-on never', 'half of the work, on one machine'],
     ['elvar check --part 2/2 --report sarif=build/part-2.sarif --fail-on never', 'the other half, on another'],
@@ -40,11 +48,24 @@ export const GATHER: Command<GatherOptions> = {
     const reports = wantedReports(options.report, CHECK_FORMATS, { ...context, options: { ...options, watch: false } });
     const found = options.file.flatMap((name) => readParts(path.resolve(terminal.directory, name), name));
     const parts = fitParts(found);
-    if (parts === null) throw wrongCall('no part of a check is among these files', `${found.map((one) => `${visible(one.name)}: ${'why' in one ? one.why : ''}`).join('\n')}\nParts are written by elvar check --part I/N --report sarif=FILE.`);
+    if (parts === null) {
+      throw wrongCall(
+        'no part of a check is among these files',
+        `${found.map((one) => `${visible(one.name)}: ${'why' in one ? one.why : ''}`).join('\n')}\nParts are written by elvar `
+          + 'check --part I/N --report sarif=FILE.',
+      );
+    }
     const { targets, since, rules, concerns } = parts.stamp.question;
     needSame(options, parts.stamp.question);
     const workspace = context.workspace.trial(settingsOf(parts.stamp.question, context.workspace.root));
-    const asked: CheckOptions & { readonly format: string } = { ...options, path: targets.map((own) => path.join(workspace.root, own)), since: since ?? undefined, rule: rules, concern: concerns, watch: false };
+    const asked: CheckOptions & { readonly format: string } = {
+      ...options,
+      path: targets.map((own) => path.join(workspace.root, own)),
+      since: since ?? undefined,
+      rule: rules,
+      concern: concerns,
+      watch: false,
+    };
     const whole = await workspace.check(asked.path, { since, repairs: true, parts });
     const isOfAll = targets.length === 0 && since === null && whole.incomplete.length === 0;
     const health = wantsHealth(asked) ? await workspace.doctor(isOfAll ? whole : null) : null;

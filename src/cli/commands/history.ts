@@ -38,7 +38,9 @@ const FORMATS: StreamedFormats<Options, ToldHistory> = {
     const events: HistoryEvent[] = [];
     for await (const event of told.events()) events.push(event);
     // A document without anything in it would say that nothing ever changed.
-    if (events.length > 0 || told.missing === null) yield jsonText(historyJson(events, rule ?? null, told.missing?.incomplete ?? []));
+    if (events.length > 0 || told.missing === null) {
+      yield jsonText(historyJson(events, rule ?? null, told.missing?.incomplete ?? []));
+    }
   },
 };
 
@@ -52,7 +54,10 @@ export const HISTORY: Command<Options> = {
     .positional('rule', { type: 'string', describe: 'a rule; all without one' })
     .option('since', { type: 'string', requiresArg: true, describe: 'only commits from this day on, as YYYY-MM-DD' }) as never,
   examples: [
-    ['elvar history services/berths/src/plan.ts slips/loose-compare', 'each commit that changed the level or an option of one rule here'],
+    [
+      'elvar history services/berths/src/plan.ts slips/loose-compare',
+      'each commit that changed the level or an option of one rule here',
+    ],
     ['elvar history services/berths/src/plan.ts --since 2026-06-01', 'what has become different for this file since June'],
   ],
   run: async (context) => {

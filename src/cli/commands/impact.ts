@@ -38,10 +38,19 @@ export const IMPACT: Command<Options> = {
   about: 'What would this change of rules do to every file?',
   formats: Object.keys(FORMATS),
   declare: (args) => args
-    .positional('revisions', { type: 'string', describe: 'A..B, what changed between two git revisions; or one, to compare with; HEAD by default' })
-    .option('against', { type: 'string', requiresArg: true, describe: 'the same as naming one revision: compare the layer files with those of it, such as main' })
+    .positional(
+      'revisions',
+      { type: 'string', describe: 'A..B, what changed between two git revisions; or one, to compare with; HEAD by default' },
+    )
+    .option('against', {
+      type: 'string',
+      requiresArg: true,
+      describe: 'the same as naming one revision: compare the layer files with those of it, such as main',
+    })
     .option('preset', { type: 'string', requiresArg: true, describe: 'try a preset, as if the root adopted it too' })
-    .option('all', { type: 'boolean', default: false, describe: 'show every place and finding, however many there are' }) as never,
+    .option(
+      'all', { type: 'boolean', default: false, describe: 'show every place and finding, however many there are' },
+    ) as never,
   examples: [
     ["elvar impact --set 'slips/*=error'", 'try a setting: which rules it tightens, where, and what would be found'],
     ['elvar impact --preset elvar:sound', 'try a preset'],
@@ -52,10 +61,14 @@ export const IMPACT: Command<Options> = {
   run: async (context) => {
     const { options } = context;
     const { report, sides } = await measured(context);
-    const causes = sides === null || options.format !== 'markdown' ? null : await (await import('../../host/history/change-causes.js')).causesOf(context.workspace.root, report.changes.rules, sides);
+    const causes = sides === null || options.format !== 'markdown'
+      ? null
+      : await (await import('../../host/history/change-causes.js')).causesOf(context.workspace.root, report.changes.rules, sides);
     show(context, FORMATS, { report, sides, causes });
     tellAside(context, report);
-    if (options.set.length > 0 && report.changes.rules.length > 0) hint(context, 'To keep it: elvar set SELECTOR LEVEL --because REASON');
+    if (options.set.length > 0 && report.changes.rules.length > 0) {
+      hint(context, 'To keep it: elvar set SELECTOR LEVEL --because REASON');
+    }
     return exitCode(EXIT.fine, report);
   },
 };
@@ -66,12 +79,23 @@ async function sinceHead(workspace: Workspace): Promise<ImpactReport> {
     return await workspace.impactSince('HEAD');
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
-    throw wrongCall(`there is no last commit to compare with: ${describeUsageMistake(error.mistake).what}`, `Try a change instead: elvar impact --set 'SELECTOR=LEVEL', or --preset REF.`);
+    throw wrongCall(
+      `there is no last commit to compare with: ${describeUsageMistake(error.mistake).what}`,
+      `Try a change instead: elvar impact --set 'SELECTOR=LEVEL', or --preset REF.`,
+    );
   }
 }
 
-async function measured({ options: { set, against, preset, revisions }, workspace }: Context<Options>): Promise<Omit<Measured, 'causes'>> {
-  const trials = [set.length > 0 ? '--set' : '', against === undefined ? '' : '--against', preset === undefined ? '' : '--preset', revisions ?? ''].filter((trial) => trial !== '');
+async function measured(
+  { options: { set, against, preset, revisions }, workspace }: Context<Options>,
+): Promise<Omit<Measured, 'causes'>> {
+  const trials = [
+    set.length > 0 ? '--set' : '',
+    against === undefined ? '' : '--against',
+    preset === undefined ? '' : '--preset',
+    revisions ?? '',
+  ].filter((trial) =>
+    trial !== '');
   if (trials.length > 1) throw wrongCall(`${trials.join(' and ')} cannot be combined`);
   if (preset !== undefined) return { report: await workspace.impactOfPreset(preset), sides: null };
   if (set.length > 0) return { report: await workspace.trial({ set: [] }).impact(workspace), sides: null };
@@ -81,5 +105,8 @@ async function measured({ options: { set, against, preset, revisions }, workspac
     if (range !== null) return { report: await impactBetween(workspace.session, range), sides: range };
   }
   const since = against ?? revisions;
-  return { report: await (since === undefined ? sinceHead(workspace) : workspace.impactSince(since)), sides: { from: since ?? 'HEAD', to: null } };
+  return {
+    report: await (since === undefined ? sinceHead(workspace) : workspace.impactSince(since)),
+    sides: { from: since ?? 'HEAD', to: null },
+  };
 }

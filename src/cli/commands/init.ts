@@ -21,8 +21,11 @@ interface Begun {
 
 /** What was written, or would be; people have been told what was found before they were asked. */
 const FORMATS: Formats<Options, Begun> = {
-  text: ({ files, outcome, failed }, { options, style }) => (failed === null ? viewWritten(files, outcome, options.dryRun, style) : ''),
-  json: ({ found, files, outcome, failed }, { options }) => jsonText(initJson(found, files, outcome, !options.dryRun && failed === null)),
+  text: ({ files, outcome, failed }, { options, style }) => (failed === null
+    ? viewWritten(files, outcome, options.dryRun, style)
+    : ''),
+  json: ({ found, files, outcome, failed }, { options }) =>
+    jsonText(initJson(found, files, outcome, !options.dryRun && failed === null)),
 };
 
 /** `elvar init`. */
@@ -37,7 +40,9 @@ export const INIT: Command<Options> = {
   writes: ({ dryRun }) => !dryRun,
   run: async (context) => {
     const { options, workspace, terminal, style } = context;
-    if (!options.yes && !terminal.isTerminal) throw wrongCall('init asks questions, but this is not a terminal', 'Use --yes to accept every default.');
+    if (!options.yes && !terminal.isTerminal) {
+      throw wrongCall('init asks questions, but this is not a terminal', 'Use --yes to accept every default.');
+    }
     const desk = await import('../../host/desks/survey.js');
     const found = await desk.survey(workspace.session, workspace.root);
     if (options.format === 'text') terminal.out(viewSurvey(found, style));
@@ -48,16 +53,28 @@ export const INIT: Command<Options> = {
     const failed = options.dryRun ? null : await desk.writeFiles(workspace.session, files);
     if (failed !== null) terminal.err(`Not written: ${visible(failed)}\n`);
     show(context, FORMATS, { found, files, outcome, failed });
-    hint(context, outcome.findings > 0 ? 'See the findings: elvar check. Excuse what is old: elvar ledger take' : 'See all rules: elvar catalog');
+    hint(context, outcome.findings > 0
+      ? 'See the findings: elvar check. Excuse what is old: elvar ledger take'
+      : 'See all rules: elvar catalog');
     return failed === null ? EXIT.fine : EXIT.incomplete;
   },
 };
 
 function defaultsOf({ presets }: Survey): Choices {
-  return { presets: presets.filter(({ isUsual }) => isUsual).map(({ reference }) => reference), tests: true, foreign: true, editorConfig: true };
+  return {
+    presets: presets.filter(({ isUsual }) => isUsual).map(({ reference }) => reference),
+    tests: true,
+    foreign: true,
+    editorConfig: true,
+  };
 }
 
 /** `elvar-init/1`. */
-function initJson({ languages, bytes, largest, presets, tests, foreign, editorConfig }: Survey, files: readonly NewFile[], outcome: object, written: boolean): object {
+function initJson(
+  { languages, bytes, largest, presets, tests, foreign, editorConfig }: Survey,
+  files: readonly NewFile[],
+  outcome: object,
+  written: boolean,
+): object {
   return { format: 'elvar-init/1', written, languages, bytes, largest, presets, tests, foreign, editorConfig, files, outcome };
 }

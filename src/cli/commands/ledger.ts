@@ -43,18 +43,42 @@ export const LEDGER: Command<Options> = {
   about: 'Excuse known findings without touching the code, each with a status, a reason and a date.',
   formats: Object.keys(LIST),
   declare: (args) => args
-    .positional('action', { choices: ACTIONS, default: 'list', describe: 'list entries; take in current findings; change entries; remove entries without a finding' })
-    .positional('place', { type: 'string', array: true, default: [], describe: 'files and directories; for entries also FILE:LINE and fingerprints; by default everything' })
-    .option('rule', { type: 'string', array: true, nargs: 1, default: [], describe: 'only this rule, concern/* or tag:NAME; may be repeated' })
+    .positional('action', {
+      choices: ACTIONS,
+      default: 'list',
+      describe: 'list entries; take in current findings; change entries; remove entries without a finding',
+    })
+    .positional('place', {
+      type: 'string',
+      array: true,
+      default: [],
+      describe: 'files and directories; for entries also FILE:LINE and fingerprints; by default everything',
+    })
+    .option(
+      'rule',
+      { type: 'string', array: true, nargs: 1, default: [], describe: 'only this rule, concern/* or tag:NAME; may be repeated' },
+    )
     .option('level', { choices: ['error', 'warning', 'note'], describe: 'take: findings of this level and above' })
-    .option('state', { choices: ['excuses', 'due', 'refused', 'gone'], describe: 'list, set: entries that excuse a finding, are past their day, are refused by a ruling, or have no finding any more' })
-    .option('status', { choices: LEDGER_STATUSES, describe: 'take, set: the decision, accepted by default; list: entries of this status' })
+    .option('state', {
+      choices: ['excuses', 'due', 'refused', 'gone'],
+      describe:
+        'list, set: entries that excuse a finding, are past their day, are refused by a ruling, or have no finding any more',
+    })
+    .option(
+      'status',
+      { choices: LEDGER_STATUSES, describe: 'take, set: the decision, accepted by default; list: entries of this status' },
+    )
     .option('because', { type: 'string', requiresArg: true, describe: 'take, set: the reason' })
-    .option('until', { type: 'string', requiresArg: true, describe: 'take, set: the last day on which it excuses anything, YYYY-MM-DD, or never' })
+    .option('until', {
+      type: 'string', requiresArg: true, describe: 'take, set: the last day on which it excuses anything, YYYY-MM-DD, or never',
+    })
     .option('all', { type: 'boolean', default: false, describe: 'list: all entries, however many there are' })
     .option('dry-run', { type: 'boolean', default: false, describe: 'show what would change, and change nothing' }) as never,
   examples: [
-    ["elvar ledger take --dry-run --because 'was there before the rules'", 'take in what is there, so that only new findings count'],
+    [
+      "elvar ledger take --dry-run --because 'was there before the rules'",
+      'take in what is there, so that only new findings count',
+    ],
     ['elvar ledger take kiosk --status planned --until 2999-12-31 --dry-run', 'one directory, to be repaired by a date'],
     ['elvar ledger list --state due', 'what should have been repaired by now'],
     ['elvar ledger prune --dry-run', 'remove what has been repaired'],
@@ -85,7 +109,9 @@ const UNDERSTOOD: Readonly<Record<Options['action'], readonly (keyof Options)[]>
 function checkOptions(options: Options): void {
   for (const name of ['level', 'state', 'status', 'because', 'until', 'all', 'dryRun'] as const) {
     const isGiven = options[name] !== undefined && options[name] !== false;
-    if (isGiven && !UNDERSTOOD[options.action].includes(name)) throw wrongCall(`ledger ${options.action} has no option --${name === 'dryRun' ? 'dry-run' : name}`, 'See elvar ledger --help.');
+    if (isGiven && !UNDERSTOOD[options.action].includes(name)) throw wrongCall(
+      `ledger ${options.action} has no option --${name === 'dryRun' ? 'dry-run' : name}`, 'See elvar ledger --help.',
+    );
   }
 }
 
@@ -99,7 +125,9 @@ async function list(context: Context<Options>): Promise<ExitCode> {
   const report = await workspace.ledger().list({ places, rules, status, state });
   show(context, LIST, report);
   tellAside(context, report);
-  if (report.entries.some((entry) => entry.state === 'gone')) hint(context, 'Remove entries without a finding: elvar ledger prune --dry-run');
+  if (report.entries.some((entry) => entry.state === 'gone')) {
+    hint(context, 'Remove entries without a finding: elvar ledger prune --dry-run');
+  }
   return exitCode(EXIT.fine, report);
 }
 
@@ -115,7 +143,8 @@ async function change(context: Context<Options>, next: string | null): Promise<E
 }
 
 function changed({ options, workspace }: Context<Options>): Promise<LedgerChange> {
-  const { action, place: places, rule: rules, level = null, state = null, status = null, because = null, until = null, dryRun } = options;
+  const { action, place: places, rule: rules, level = null, state = null, status = null, because = null, until = null, dryRun } =
+    options;
   const verdict: Verdict = { status, because, until };
   const desk = workspace.ledger();
   if (action === 'take') return desk.take({ places, rules }, level, verdict, !dryRun);

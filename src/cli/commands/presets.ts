@@ -24,7 +24,8 @@ interface PinOutcome {
 /** What newer versions do; people are shown it before anything is pinned. */
 const UPDATE: Formats<Options, PinOutcome> = {
   text: () => '',
-  json: ({ update: { changes, impact }, written }) => jsonText({ format: 'elvar-pins/1', written, changes, impact: impact === null ? null : impactJson(impact) }),
+  json: ({ update: { changes, impact }, written }) =>
+    jsonText({ format: 'elvar-pins/1', written, changes, impact: impact === null ? null : impactJson(impact) }),
 };
 
 /** What is in a preset. */
@@ -45,9 +46,20 @@ export const PRESETS: Command<Options> = {
   about: 'What is in a preset, with everything it adopts?',
   formats: Object.keys(LIST),
   declare: (args) => args
-    .positional('reference', { type: 'string', describe: 'elvar:NAME, ./FILE.yaml, npm:PACKAGE, git:URL#REVISION[:PATH] or an https: address; without one, the built-in presets are listed' })
-    .option('update', { type: 'boolean', default: false, describe: 'fetch presets from git and web servers again, and pin them in elvar-lock.yaml' })
-    .option('dry-run', { type: 'boolean', default: false, describe: 'with --update: show what would change, and change nothing' }) as never,
+    .positional(
+      'reference',
+      {
+        type: 'string',
+        describe: 'elvar:NAME, ./FILE.yaml, npm:PACKAGE, git:URL#REVISION[:PATH] or an https: address; without one, the '
+          + 'built-in presets are listed',
+      },
+    )
+    .option('update', {
+      type: 'boolean', default: false, describe: 'fetch presets from git and web servers again, and pin them in elvar-lock.yaml',
+    })
+    .option(
+      'dry-run', { type: 'boolean', default: false, describe: 'with --update: show what would change, and change nothing' },
+    ) as never,
   examples: [
     ['elvar presets', 'the built-in presets, and what each is for'],
     ['elvar presets ./style/harbour.yaml', 'one preset, with the line that decided each rule'],

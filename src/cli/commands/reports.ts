@@ -18,22 +18,35 @@ export interface WantedReport {
 }
 
 /** The reports that `--report FORMAT=FILE` asks for. @throws UsageError if one of them cannot be written. */
-export function wantedReports<Options, Answer>(asked: readonly string[], formats: Formats<Options, Answer>, { terminal, options, workspace }: Context<{ readonly watch: boolean; readonly overwrite: boolean }>): WantedReport[] {
+export function wantedReports<Options, Answer>(
+  asked: readonly string[],
+  formats: Formats<Options, Answer>,
+  { terminal, options, workspace }: Context<{ readonly watch: boolean; readonly overwrite: boolean }>,
+): WantedReport[] {
   if (asked.length > 0 && options.watch) throw wrongCall('--watch writes no report', 'Leave out --report, or --watch.');
   const reports = asked.map((report): WantedReport => {
     const [, format, name] = /^([^=]*)=(.+)$/s.exec(report) ?? [];
-    if (format === undefined || name === undefined) throw wrongCall(`--report ${report}: this is not FORMAT=FILE`, 'Write, for example, --report markdown=findings.md.');
+    if (format === undefined || name === undefined) {
+      throw wrongCall(`--report ${report}: this is not FORMAT=FILE`, 'Write, for example, --report markdown=findings.md.');
+    }
     if (!Object.hasOwn(formats, format)) {
       const near = nearName(format, Object.keys(formats));
-      throw wrongCall(`--report ${report}: there is no format ${format}`, near === null ? `There are: ${listed(Object.keys(formats))}.` : `Did you mean ${near}?`);
+      throw wrongCall(
+        `--report ${report}: there is no format ${format}`,
+        near === null ? `There are: ${listed(Object.keys(formats))}.` : `Did you mean ${near}?`,
+      );
     }
     return { format, name, file: path.resolve(terminal.directory, name) };
   });
   const places = reports.map(({ file }) => realPlace(file));
   const doubled = reports.find((_, index) => places.indexOf(places[index] as string) !== index);
-  if (doubled !== undefined) throw wrongCall(`--report ${doubled.format}=${doubled.name}: another report goes to the same file`, 'Name a file of its own for each.');
+  if (doubled !== undefined) throw wrongCall(
+    `--report ${doubled.format}=${doubled.name}: another report goes to the same file`, 'Name a file of its own for each.',
+  );
   for (const { file } of reports) needPlaceForReport(file);
-  if (!options.overwrite) for (const { format, name, file } of reports) needFreePlace(file, `--report ${format}=${name}`, workspace.root);
+  if (!options.overwrite) {
+    for (const { format, name, file } of reports) needFreePlace(file, `--report ${format}=${name}`, workspace.root);
+  }
   return reports;
 }
 
@@ -41,7 +54,9 @@ export function wantedReports<Options, Answer>(asked: readonly string[], formats
 const PAPER = 100;
 
 /** Writes reports. @returns whether all of them could be written; what could not is told. */
-export function writeReports<Options, Answer>(reports: readonly WantedReport[], formats: Formats<Options, Answer>, answer: Answer, context: Context<Options>): boolean {
+export function writeReports<Options, Answer>(
+  reports: readonly WantedReport[], formats: Formats<Options, Answer>, answer: Answer, context: Context<Options>,
+): boolean {
   let areWritten = true;
   const onPaper = { ...context, style: PLAIN, terminal: { ...context.terminal, isTerminal: false, columns: PAPER } };
   for (const { format, name, file } of reports) {
@@ -50,7 +65,9 @@ export function writeReports<Options, Answer>(reports: readonly WantedReport[], 
     } catch (error) {
       if (!(error instanceof Error && 'code' in error)) throw error;
       areWritten = false;
-      context.terminal.err(`${context.style.wrong(`The report ${visible(name)} could not be written: ${describeSystemError(error)}.`)}\n`);
+      context.terminal.err(
+        `${context.style.wrong(`The report ${visible(name)} could not be written: ${describeSystemError(error)}.`)}\n`,
+      );
     }
   }
   return areWritten;

@@ -17,7 +17,9 @@ const PIECE = 65_536;
 
 /** The rule set of every file. */
 const FORMATS: Formats<Options, ResolveReport> = {
-  text: (report, { options: { rule }, style }) => (rule === undefined ? viewResolve(report, style) : viewResolveRule(report, rule, style)),
+  text: (report, { options: { rule }, style }) => (rule === undefined
+    ? viewResolve(report, style)
+    : viewResolveRule(report, rule, style)),
   json: (report, { options }) => jsonText(resolveJson(report, options.rule)),
   ndjson: (report, { options }) => inPieces(resolveLines(report, options.rule)),
 };

@@ -32,11 +32,14 @@ interface CarriedOut {
 /** What became of an edit; people have been told what it does before it was written. */
 export const EDIT_FORMATS: Formats<EditOptions, CarriedOut> = {
   text: ({ edit, failed }, { options, style }) => (failed === null ? viewRuleEdit(edit, options.dryRun, style) : ''),
-  json: ({ edit, failed }, { options }) => jsonText(editJson(edit, !options.dryRun && edit.before !== edit.after && failed === null)),
+  json: ({ edit, failed }, { options }) =>
+    jsonText(editJson(edit, !options.dryRun && edit.before !== edit.after && failed === null)),
 };
 
 /** Shows what a planned edit does, then writes it unless this is a dry run. */
-export async function carryOut<Options extends EditOptions>(context: Context<Options>, { edit, write }: PlannedEdit): Promise<ExitCode> {
+export async function carryOut<Options extends EditOptions>(
+  context: Context<Options>, { edit, write }: PlannedEdit,
+): Promise<ExitCode> {
   const { options, terminal, style } = context;
   const isIdle = edit.before === edit.after;
   // Say what keeps the change from taking effect before writing anything.
@@ -46,7 +49,9 @@ export async function carryOut<Options extends EditOptions>(context: Context<Opt
   if (failed !== null) terminal.err(`${visible(edit.file)} was not written: ${visible(failed)}\n`);
   show(context, EDIT_FORMATS, { edit, failed });
   tellAside(context, edit.impact);
-  if (!isIdle) hint(context, options.dryRun ? 'Run it without --dry-run to change the file.' : 'See what it does in detail: elvar impact');
+  if (!isIdle) {
+    hint(context, options.dryRun ? 'Run it without --dry-run to change the file.' : 'See what it does in detail: elvar impact');
+  }
   return failed === null ? exitCode(EXIT.fine, edit.impact) : EXIT.incomplete;
 }
 
@@ -54,7 +59,23 @@ export async function carryOut<Options extends EditOptions>(context: Context<Opt
 function editJson({ file, isNew, before, after, impact, outcome }: RuleEdit, written: boolean): object {
   const told = outcome === null ? null : {
     ...outcome,
-    hindrances: outcome.hindrances.map(({ kind, by, rules, files }) => ({ kind, rules, files, by: by?.place == null ? null : { layer: by.layer.id, file: by.place.file, line: by.place.line, zone: by.zone?.name ?? null } })),
+    hindrances: outcome.hindrances.map(({ kind, by, rules, files }) =>
+      ({
+        kind,
+        rules,
+        files,
+        by: by?.place == null
+          ? null
+          : { layer: by.layer.id, file: by.place.file, line: by.place.line, zone: by.zone?.name ?? null },
+      })),
   };
-  return { format: 'elvar-edit/1', file, new: isNew, written, patch: patchOf(file, before, after), outcome: told, impact: impactJson(impact) };
+  return {
+    format: 'elvar-edit/1',
+    file,
+    new: isNew,
+    written,
+    patch: patchOf(file, before, after),
+    outcome: told,
+    impact: impactJson(impact),
+  };
 }

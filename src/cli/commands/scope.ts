@@ -14,7 +14,10 @@ interface Options {
 
 /** What is checked, and what is not. */
 const FORMATS: Formats<Options, ScopeReport> = {
-  text: (report, { options: { path, all }, style }) => (path.length > 0 && report.checked.length + report.skipped.length <= MOST_PATHS ? viewScopeOfPaths(report, style) : viewScope(report, all, style)),
+  text: (report, { options: { path, all }, style }) =>
+    (path.length > 0 && report.checked.length + report.skipped.length <= MOST_PATHS
+      ? viewScopeOfPaths(report, style)
+      : viewScope(report, all, style)),
   json: (report) => jsonText(scopeJson(report)),
 };
 

@@ -50,8 +50,16 @@ export const WAIVE: Command<Options> = {
   about: 'Excuse findings with a comment in the code; list and clean up such comments.',
   formats: Object.keys(LIST),
   declare: (args) => args
-    .positional('place', { type: 'string', describe: 'FILE:LINE; FILE with --throughout; files and directories with --list and --remove-unused' })
-    .positional('rule', { type: 'string', array: true, default: [], describe: 'rules, concern/* or tag:NAME; by default the rules with findings on the line' })
+    .positional(
+      'place',
+      { type: 'string', describe: 'FILE:LINE; FILE with --throughout; files and directories with --list and --remove-unused' },
+    )
+    .positional('rule', {
+      type: 'string',
+      array: true,
+      default: [],
+      describe: 'rules, concern/* or tag:NAME; by default the rules with findings on the line',
+    })
     .option('because', { type: 'string', requiresArg: true, describe: 'the reason, for whoever reads the waiver later' })
     .option('until', { type: 'string', requiresArg: true, describe: 'the last day on which it excuses anything, YYYY-MM-DD' })
     .option('below', { type: 'boolean', default: false, describe: 'for everything below, too' })
@@ -62,7 +70,10 @@ export const WAIVE: Command<Options> = {
   examples: [
     ['elvar waive --list', 'every waiver, with its age and whether it is still needed'],
     ["elvar waive kiosk/kiosk.js:13 --because 'the port sends no draught as an empty text' --dry-run", 'what would be written'],
-    ["elvar waive kiosk/kiosk.css slips/hollow-block --throughout --until 2999-12-31 --because 'the kiosk fills them' --dry-run", 'one rule, in the whole file, until a day'],
+    [
+      "elvar waive kiosk/kiosk.css slips/hollow-block --throughout --until 2999-12-31 --because 'the kiosk fills them' --dry-run",
+      'one rule, in the whole file, until a day',
+    ],
   ],
   writes: ({ list, dryRun }) => !list && !dryRun,
   run: async (context) => {
@@ -76,7 +87,9 @@ async function waive(context: Context<Options>): Promise<ExitCode> {
   const { options, workspace, terminal } = context;
   const { rule: rules, because, until = null, dryRun } = options;
   const reach = reachOf(options);
-  if (options.place === undefined) throw wrongCall('name a place: FILE:LINE, as elvar check prints it', 'Or use --list or --remove-unused.');
+  if (options.place === undefined) {
+    throw wrongCall('name a place: FILE:LINE, as elvar check prints it', 'Or use --list or --remove-unused.');
+  }
   const { file, line, column } = placeOf(options.place, reach, (path) => workspace.exists(path));
   if (because === undefined) throw wrongCall('a waiver needs a reason', 'Give one with --because, in a few words.');
   const waived = await workspace.waivers().write(file, { rules, line, column, reach, until, because }, !dryRun);
@@ -86,7 +99,9 @@ async function waive(context: Context<Options>): Promise<ExitCode> {
   return waived.failed === null ? EXIT.fine : EXIT.incomplete;
 }
 
-/** The paths given to `--list` and `--remove-unused`: yargs puts the first into the place argument and the rest into the rules. */
+/**
+ * The paths given to `--list` and `--remove-unused`: yargs puts the first into the place argument and the rest into the rules.
+ */
 function pathsOf({ place, rule }: Options): string[] {
   return place === undefined ? [] : [place, ...rule];
 }
@@ -96,14 +111,18 @@ async function listWaivers(context: Context<Options>): Promise<ExitCode> {
   const report = await workspace.waivers().list(pathsOf(options));
   show(context, LIST, report);
   tellAside(context, report);
-  if (report.waivers.some(({ excused, isExpired }) => !isExpired && excused.includes(0))) hint(context, 'Remove waivers that excuse nothing: elvar waive --remove-unused --dry-run');
+  if (report.waivers.some(({ excused, isExpired }) => !isExpired && excused.includes(0))) {
+    hint(context, 'Remove waivers that excuse nothing: elvar waive --remove-unused --dry-run');
+  }
   return exitCode(EXIT.fine, report);
 }
 
 async function remove(context: Context<Options>): Promise<ExitCode> {
   const { options, workspace, terminal } = context;
   const files = await workspace.waivers().removeUnused(pathsOf(options), !options.dryRun);
-  for (const { path, failed } of files) if (failed !== null) terminal.err(`${visible(path)} was not written: ${visible(failed)}\n`);
+  for (const { path, failed } of files) {
+    if (failed !== null) terminal.err(`${visible(path)} was not written: ${visible(failed)}\n`);
+  }
   show(context, REMOVED, files);
   if (options.dryRun && files.length > 0) hint(context, 'Run it without --dry-run to change the files.');
   return files.every(({ failed }) => failed === null) ? EXIT.fine : EXIT.incomplete;
@@ -114,7 +133,9 @@ function reachOf({ below, throughout }: Options): Reach {
   return below ? 'below' : throughout ? 'throughout' : 'line';
 }
 
-function placeOf(place: string, reach: Reach, exists: (path: string) => boolean): { file: string; line: number; column: number | null } {
+function placeOf(
+  place: string, reach: Reach, exists: (path: string) => boolean,
+): { file: string; line: number; column: number | null } {
   const parsed = parseFilePlace(place, exists);
   if (parsed !== null) return parsed;
   if (reach !== 'throughout') throw wrongCall(`${visible(place)} names no line`, 'Write FILE:LINE, as elvar check prints it.');

@@ -11,7 +11,9 @@ import { count, table } from './table.js';
 const BUSIEST = 3;
 
 /** What a lead reads first: findings by level and concern, how many can be repaired, and where most of them are. */
-export function viewCheckSummary(report: CheckReport, { fixable, offered, error, warning, note }: Totals, columns: number, style: Style): string[] {
+export function viewCheckSummary(
+  report: CheckReport, { fixable, offered, error, warning, note }: Totals, columns: number, style: Style,
+): string[] {
   const [rules, directories] = countOpen(report);
   const concerns = new Map<string, number>();
   for (const [rule, number] of rules) add(concerns, report.catalog.get(rule)?.concern ?? rule, number);
@@ -23,12 +25,17 @@ export function viewCheckSummary(report: CheckReport, { fixable, offered, error,
     ['checked', `${count(report.files.length, 'file')}, ${count(lines, 'line')}`],
     ['by level', levels.map(([level, number]) => `${level} ${number}`).join('  ')],
     ['by concern', sorted.map(([name, number]) => `${name} ${number}`).join('  ')],
-    ['per 1,000 lines', `${rate(error + warning + note)} in all:  ${sorted.map(([name, number]) => `${name} ${rate(number)}`).join('  ')}`],
+    [
+      'per 1,000 lines',
+      `${rate(error + warning + note)} in all:  ${sorted.map(([name, number]) => `${name} ${rate(number)}`).join('  ')}`,
+    ],
     ['repairable', repairable(fixable, offered, error + warning + note)],
     ['busiest rules', busiest([...rules])],
     ['busiest directories', busiest([...directories])],
   ];
-  return [style.faint('─'.repeat(Math.min(columns, 78))), style.strong('Summary'), ...table(rows.map(([name = '', value = '']) => [style.faint(name), value]))];
+  return [style.faint('─'.repeat(Math.min(columns, 78))), style.strong('Summary'), ...table(
+    rows.map(([name = '', value = '']) => [style.faint(name), value]),
+  )];
 }
 
 /** How many findings can be repaired: by themselves, and after a look. */
@@ -36,7 +43,9 @@ function repairable(safe: number, offered: number, all: number): string {
   if (safe + offered === 0) return 'none of them';
   const how = ': elvar fix --dry-run shows how';
   if (offered === 0) return `${safe} of ${count(all, 'finding')}${how}`;
-  return safe === 0 ? `${offered} of ${count(all, 'finding')}, after a look${how}` : `${safe} of ${count(all, 'finding')} safely, ${offered} more after a look${how}`;
+  return safe === 0
+    ? `${offered} of ${count(all, 'finding')}, after a look${how}`
+    : `${safe} of ${count(all, 'finding')} safely, ${offered} more after a look${how}`;
 }
 
 function orderOf(concern: string): number {

@@ -2,8 +2,13 @@ import type { Finding } from '../../core/model/finding.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 
-/** The line of code that a finding starts on, without its indentation and with the finding highlighted. Nothing if the line is empty. */
-export function codeLine({ code: { text: line, column, isCut }, span: { start, end } }: Finding, columns: number, indent: string, style: Style): string[] {
+/**
+ * The line of code that a finding starts on, without its indentation and with the finding highlighted. Nothing if the line is
+ * empty.
+ */
+export function codeLine(
+  { code: { text: line, column, isCut }, span: { start, end } }: Finding, columns: number, indent: string, style: Style,
+): string[] {
   if (line.trim() === '') return [];
   const from = start.column - column;
   const to = end.line === start.line ? end.column - column : line.length;
@@ -16,5 +21,6 @@ export function codeLine({ code: { text: line, column, isCut }, span: { start, e
   const before = visible(line.slice(begin, Math.min(from, stop)));
   const meant = visible(line.slice(Math.min(from, stop), Math.min(to, stop)));
   const after = visible(line.slice(Math.min(to, stop), stop));
-  return [`${indent}${style.faint(`${begin > lead ? '…' : ''}${before}`)}${style.strong(meant)}${style.faint(`${after}${stop < last || isCut ? '…' : ''}`)}`.trimEnd()];
+  return [(`${indent}${style.faint(`${begin > lead ? '…' : ''}${before}`)}${style.strong(meant)}`
+    + style.faint(`${after}${stop < last || isCut ? '…' : ''}`)).trimEnd()];
 }

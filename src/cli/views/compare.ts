@@ -13,17 +13,23 @@ const TITLES: Readonly<Record<Relation, string>> = { stricter: 'Stricter', loose
 /** What is stricter, looser or just different on the second side, with the origins on both. */
 export function viewCompare({ first, second, differences }: CompareReport, style: Style): string {
   const [one, two] = [visible(first.name), visible(second.name)];
-  const missing = [first, second].filter(({ exists }) => !exists).map(({ name }) => `${style.level('warning', `There is nothing at ${visible(name)} yet`)}: compared are the rules for a new file there.`);
+  const missing = [first, second].filter(({ exists }) => !exists).map(({ name }) =>
+    `${style.level('warning', `There is nothing at ${visible(name)} yet`)}: compared are the rules for a new file there.`);
   if (differences.length === 0) return `${[...missing, style.good(`${one} and ${two} have the same rules.`)].join('\n')}\n`;
   const relations = (['stricter', 'looser', 'different'] as const)
     .map((relation) => ({ relation, own: differences.filter((difference) => difference.relation === relation) }))
     .filter(({ own }) => own.length > 0);
   const verb = differences.length === 1 ? 'differs' : 'differ';
   const counts = relations.map(({ relation, own }) => `${own.length} ${relation === 'different' ? 'different' : relation}`);
-  const lines = [...missing, style.strong(`${count(differences.length, 'rule')} ${verb} for ${two}, against ${one}: ${listed(counts)}.`)];
+  const lines = [
+    ...missing,
+    style.strong(`${count(differences.length, 'rule')} ${verb} for ${two}, against ${one}: ${listed(counts)}.`),
+  ];
   for (const { relation, own } of relations) {
     lines.push('', `${TITLES[relation]} for ${style.name(two)}`);
-    for (const difference of own) lines.push(`  ${style.strong(difference.rule)}`, ...table(sideRows(difference, one, two, style), '    '));
+    for (const difference of own) {
+      lines.push(`  ${style.strong(difference.rule)}`, ...table(sideRows(difference, one, two, style), '    '));
+    }
   }
   return `${lines.join('\n')}\n`;
 }

@@ -10,12 +10,20 @@ export function viewDoctor({ diagnoses, files, layerFiles }: DoctorReport, colum
   const problems = diagnoses.filter(({ weight }) => weight === 'problem').length;
   const advice = diagnoses.length - problems;
   if (diagnoses.length === 0) return `${style.good('No problems in the configuration.')} ${looked}.\n`;
-  const parts = [problems > 0 ? style.level('error', count(problems, 'problem')) : '', advice > 0 ? style.level('note', `${advice} ${advice === 1 ? 'thing' : 'things'} to tidy up`) : ''].filter((part) => part !== '');
+  const parts = [
+    problems > 0 ? style.level('error', count(problems, 'problem')) : '',
+    advice > 0 ? style.level('note', `${advice} ${advice === 1 ? 'thing' : 'things'} to tidy up`) : '',
+  ].filter((part) => part !== '');
   const lines = [`${style.strong(`${listed(parts)}.`)} ${style.faint(`${looked}.`)}`];
   for (const { detail, file, line, weight, mend } of diagnoses) {
     const { what, advice: toDo } = describeDiagnosis(detail);
     const mark = weight === 'problem' ? style.level('error', 'problem') : style.level('note', 'tidy');
-    lines.push('', `${mark}  ${style.name(visible(line === null ? file : `${file}:${line}`))}`, ...wrap(visible(what), columns, '  '), ...wrap(visible(mend === null ? toDo : `${toDo} --mend does it.`), columns, '    ').map(style.faint));
+    lines.push(
+      '',
+      `${mark}  ${style.name(visible(line === null ? file : `${file}:${line}`))}`,
+      ...wrap(visible(what), columns, '  '),
+      ...wrap(visible(mend === null ? toDo : `${toDo} --mend does it.`), columns, '    ').map(style.faint),
+    );
   }
   return `${lines.join('\n')}\n`;
 }

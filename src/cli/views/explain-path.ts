@@ -20,8 +20,13 @@ interface RuleFamily {
   readonly rules: ReadonlySet<RuleId>;
 }
 
-/** The rule set of a path: the rules in force with the decision behind each, and the layers that apply. @param family the rules asked for; null for all. */
-export function viewExplainPath(explanation: Explanation, family: RuleFamily | null, columns: number, style: Style, authors: LineAuthors | null = null): string {
+/**
+ * The rule set of a path: the rules in force with the decision behind each, and the layers that apply.
+ * @param family the rules asked for; null for all.
+ */
+export function viewExplainPath(
+  explanation: Explanation, family: RuleFamily | null, columns: number, style: Style, authors: LineAuthors | null = null,
+): string {
   const { layers, language, catalog, rules: { decisions } } = explanation;
   const all = [...decisions.values()].filter(({ rule }) => family === null || family.rules.has(rule));
   const inForce = all.filter((decision) => isInForce(decision, language, catalog)).sort(compareDecisions);
@@ -33,7 +38,11 @@ export function viewExplainPath(explanation: Explanation, family: RuleFamily | n
   if (ofItsOwn.length > 0) lines.push('', "Different from the root's rules:", ...table(ofItsOwn.map(row)));
   if (shared.length > 0) lines.push('', "The same as the root's rules, outside every zone:", ...table(shared.map(row)));
   if (on.length > 0) {
-    lines.push('', ...wrap(`Turned on, but not applicable to ${language ?? 'a file in no known language'}: ${listed(on.map(({ rule }) => rule))}.`, columns, ''));
+    lines.push('', ...wrap(
+      `Turned on, but not applicable to ${language ?? 'a file in no known language'}: ${listed(on.map(({ rule }) => rule))}.`,
+      columns,
+      '',
+    ));
   }
   const off = all.filter(({ level }) => level === 'off');
   const turnedOff = off.filter(({ by, rule }) => by > 0 || own.has(rule));
@@ -41,20 +50,36 @@ export function viewExplainPath(explanation: Explanation, family: RuleFamily | n
     lines.push('', 'Turned off here:', ...table(turnedOff.map(row)));
   }
   const never = off.length - turnedOff.length;
-  if (never > 0) lines.push('', `Off, since no layer turns ${never === 1 ? 'it' : 'them'} on: ${family === null ? count(never, 'more rule') : listed(off.filter((decision) => !turnedOff.includes(decision)).map(({ rule }) => rule))}.`);
+  if (never > 0) {
+    const rules = family === null
+      ? count(never, 'more rule')
+      : listed(off.filter((decision) => !turnedOff.includes(decision)).map(({ rule }) => rule));
+    lines.push('', `Off, since no layer turns ${never === 1 ? 'it' : 'them'} on: ${rules}.`);
+  }
   lines.push('', 'Layers that hold here, lowest first:', ...layerRows(layers, all, style));
   return `${lines.join('\n')}\n`;
 }
 
 /** The answer in one line, and facts about the path. */
-function headLines(explanation: Explanation, inForce: number, ofItsOwn: number, family: RuleFamily | null, style: Style): string[] {
+function headLines(
+  explanation: Explanation, inForce: number, ofItsOwn: number, family: RuleFamily | null, style: Style,
+): string[] {
   const { language, skipped } = explanation;
   const path = visible(explanation.path);
-  if (language === null) return [style.strong(`${path} is of no known language, so no rule is in force for it.`), stateOfPath(explanation)];
-  const rules = family === null ? count(inForce, 'rule') : `${inForce} of ${count(family.rules.size, 'rule')} in ${visible(family.selector)}`;
+  if (language === null) {
+    return [style.strong(`${path} is of no known language, so no rule is in force for it.`), stateOfPath(explanation)];
+  }
+  const rules = family === null
+    ? count(inForce, 'rule')
+    : `${inForce} of ${count(family.rules.size, 'rule')} in ${visible(family.selector)}`;
   const verb = inForce === 1 ? 'is' : 'are';
-  const difference = inForce === 0 ? '' : ofItsOwn === 0 ? ", set as in the root's rules" : `; ${ofItsOwn} ${ofItsOwn === 1 ? 'differs' : 'differ'} from the root's rules`;
-  if (skipped !== null) return [style.strong(`${path} is not checked: ${whyNotChecked(skipped)}.`), `${language} · if it were checked, ${rules} would be in force${difference}.`];
+  const difference = inForce === 0 ? ''
+    : ofItsOwn === 0 ? ", set as in the root's rules"
+    : `; ${ofItsOwn} ${ofItsOwn === 1 ? 'differs' : 'differ'} from the root's rules`;
+  if (skipped !== null) return [
+    style.strong(`${path} is not checked: ${whyNotChecked(skipped)}.`),
+    `${language} · if it were checked, ${rules} would be in force${difference}.`,
+  ];
   return [style.strong(`${rules} ${verb} in force for ${path}${difference}.`), stateOfPath(explanation)];
 }
 
@@ -91,11 +116,17 @@ function ruleRow(decision: Decision, authors: LineAuthors | null, style: Style):
 }
 
 function layerRows(layers: Explanation['layers'], decisions: readonly Decision[], style: Style): string[] {
-  return table(layers.map((layer) => [style.name(formatLayer(layer)), whatLayerDoes(layer, decisions), style.faint(visible(layer.title ?? ''))]));
+  return table(layers.map(
+    (layer) => [style.name(formatLayer(layer)), whatLayerDoes(layer, decisions), style.faint(visible(layer.title ?? ''))],
+  ));
 }
 
 function whatLayerDoes(layer: LayerInstance, decisions: readonly Decision[]): string {
-  if (layer.kind === 'catalog') return decisions.some(({ trail: [first], level, by }) => first !== undefined && by === 0 && level !== 'off') ? "Elvar's own rules off, those of other programs on" : 'every rule off, with default options';
+  if (layer.kind === 'catalog') {
+    return decisions.some(({ trail: [first], level, by }) => first !== undefined && by === 0 && level !== 'off')
+      ? "Elvar's own rules off, those of other programs on"
+      : 'every rule off, with default options';
+  }
   const ofLayer = (entry: TrailEntry | undefined): boolean => entry?.statement.layer === layer;
   if (!decisions.some(({ trail }) => trail.some(ofLayer))) return 'says nothing about these rules here';
   const spoken = decisions.filter(({ trail }) => trail.some((entry) => ofLayer(entry) && entry.effect !== 'idle'));
@@ -103,10 +134,12 @@ function whatLayerDoes(layer: LayerInstance, decisions: readonly Decision[]): st
   const entries = spoken.flatMap(({ trail }) => trail.filter((entry) => ofLayer(entry) && entry.effect !== 'idle'));
   if (entries.every(({ effect }) => effect === 'cut-off')) return 'cut off: an inner layer does not inherit';
   const decided = spoken.filter(({ by, options, freedomsBy, trail }) =>
-    [by, ...Object.values(options).map((option) => option.by), ...Object.values(freedomsBy)].some((index) => index !== null && ofLayer(trail[index])));
+    [by, ...Object.values(options).map((option) => option.by), ...Object.values(freedomsBy)].some((index) =>
+      index !== null && ofLayer(trail[index])));
   const zones = [...new Set(entries.map(({ statement }) => formatZone(statement.zone)))].filter((zone) => zone !== '');
   const inZones = zones.length === 0 ? '' : ` (${listed(zones)})`;
-  return `sets ${count(spoken.length, 'rule')}${inZones}, ${decided.length === 0 ? fateOf(entries) : decided.length === spoken.length ? 'decides all' : `decides ${decided.length}`}`;
+  return `sets ${count(spoken.length, 'rule')}${inZones}, `
+    + (decided.length === 0 ? fateOf(entries) : decided.length === spoken.length ? 'decides all' : `decides ${decided.length}`);
 }
 
 /** What became of the statements, none of which decides. */

@@ -22,13 +22,26 @@ import type { WrittenEntry } from '../../core/model/ledger.js';
 
 const NO_EXCUSES: RuleExcuses = { waivers: [], entries: [] };
 
-/** Why one rule is as it is for a path: the answer, the whole trail, and the reasons in a sentence. @param authors who wrote the lines; null if nobody asked. */
-export function viewExplainRule(explanation: Explanation, decision: Decision, style: Style, { waivers, entries }: RuleExcuses = NO_EXCUSES, authors: LineAuthors | null = null): string {
+/**
+ * Why one rule is as it is for a path: the answer, the whole trail, and the reasons in a sentence.
+ * @param authors who wrote the lines; null if nobody asked.
+ */
+export function viewExplainRule(
+  explanation: Explanation,
+  decision: Decision,
+  style: Style,
+  { waivers, entries }: RuleExcuses = NO_EXCUSES,
+  authors: LineAuthors | null = null,
+): string {
   const { rule, level } = decision;
   // The headline names the options too, except regular expressions, which mean nothing at first sight.
-  const options = Object.fromEntries(Object.entries(decision.options).filter(([, { value }]) => !isExpression(value)).map(([name, { value }]) => [name, value]));
+  const options = Object.fromEntries(
+    Object.entries(decision.options).filter(([, { value }]) => !isExpression(value)).map(([name, { value }]) => [name, value]),
+  );
   const lines = [
-    ...(explanation.language === null ? [style.strong(`${visible(explanation.path)} is of no known language, so no rule is in force for it.`), ''] : []),
+    ...(explanation.language === null
+      ? [style.strong(`${visible(explanation.path)} is of no known language, so no rule is in force for it.`), '']
+      : []),
     `${style.strong(rule)}   ${style.level(level)}   ${formatOptions(options)}`.trimEnd(),
     explainedPath(explanation, style),
     '',
@@ -67,7 +80,9 @@ function waiverLines(waivers: readonly WaiverRecord[], style: Style): string[] {
       : lines.to === null ? `from line ${lines.from} on`
       : lines.from === lines.to ? `on line ${lines.from}` : `on lines ${lines.from} to ${lines.to}`;
     const term = until === null ? '' : isExpired ? `until ${until}, which is past` : `until ${until}`;
-    return [isExpired ? 'was waived' : 'waived', where, term, style.faint(`by line ${line}: ${visible(because ?? 'no reason given')}`)];
+    return [isExpired ? 'was waived' : 'waived', where, term, style.faint(
+      `by line ${line}: ${visible(because ?? 'no reason given')}`,
+    )];
   }), '  ');
 }
 
@@ -77,12 +92,20 @@ function trailLines(decision: Decision, catalog: Catalog, authors: LineAuthors |
   return decision.trail.flatMap((entry, index) => {
     const { because, zone } = entry.statement;
     const reason = because ?? zone?.because;
-    const below = [effectText(entry, decision), reason ? `because ${visible(reason)}` : '', ...(authors === null ? [] : authorTexts(entry.statement, authors))].filter((text) => text !== '');
+    const below = [
+      effectText(entry, decision),
+      reason ? `because ${visible(reason)}` : '',
+      ...(authors === null ? [] : authorTexts(entry.statement, authors)),
+    ].filter(
+      (text) => text !== '',
+    );
     return [rows[index] as string, ...below.map((text) => `       ${style.faint(text)}`)];
   });
 }
 
-function trailRow({ statement, effect }: TrailEntry, index: number, decision: Decision, catalog: Catalog, style: Style): string[] {
+function trailRow(
+  { statement, effect }: TrailEntry, index: number, decision: Decision, catalog: Catalog, style: Style,
+): string[] {
   const { zone, selector, level } = statement;
   const isCatalog = statement.kind === 'catalog';
   const decides = decision.by === index || Object.values(decision.options).some(({ by }) => by === index);
@@ -94,7 +117,10 @@ function trailRow({ statement, effect }: TrailEntry, index: number, decision: De
     isCatalog ? 'catalog' : style.name(formatOrigin(statement)),
     [formatZone(zone), about].filter((part) => part !== '').join(' '),
     said === undefined ? '' : isHeard ? style.level(said) : style.faint(said),
-    [isCatalog ? formatOptions(catalog.get(decision.rule)?.defaults ?? {}) : formatChanges(statement.options), protections(statement)]
+    [
+      isCatalog ? formatOptions(catalog.get(decision.rule)?.defaults ?? {}) : formatChanges(statement.options),
+      protections(statement),
+    ]
       .filter((part) => part !== '').join(' · '),
   ];
 }
@@ -120,7 +146,9 @@ function effectText(entry: TrailEntry, decision: Decision): string {
     case 'capped':
       return `lowers the rule: ${statement.level?.value} is the most here`;
     case 'idle':
-      return keepsLevels(decision) ? 'lowers only findings that came with a higher level' : 'idle: the rule is not above that level';
+      return keepsLevels(decision)
+        ? 'lowers only findings that came with a higher level'
+        : 'idle: the rule is not above that level';
     case 'partly-refused':
     case 'refused':
       return refusalText(entry, trail, 'refused');
@@ -138,20 +166,26 @@ function verdict(decision: Decision, style: Style): string[] {
 
 /** What the level means for findings that keep theirs. */
 function keptText(upTo: ActiveLevel | null): string[] {
-  return upTo === null ? [] : [`Each finding keeps the level that its program gave it${upTo === 'error' ? '' : `, but is ${upTo === 'warning' ? 'a warning' : 'a note'} at most`}.`];
+  return upTo === null
+    ? []
+    : ['Each finding keeps the level that its program gave '
+      + `it${upTo === 'error' ? '' : `, but is ${upTo === 'warning' ? 'a warning' : 'a note'} at most`}.`];
 }
 
 /** What protects the rule, and which statements were refused something. */
 function remarks(decision: Decision): string[] {
   const { trail, guards, freedomsBy } = decision;
   const lines = keptText(keptUpTo(decision));
-  lines.push(...FREEDOMS.filter((freedom) => decision[freedom] === 'refuse').map((freedom) => `${REFUSED_FREEDOMS[freedom]}, by ${sourceAt(trail, freedomsBy[freedom])}.`));
+  lines.push(...FREEDOMS.filter((freedom) => decision[freedom] === 'refuse')
+    .map((freedom) => `${REFUSED_FREEDOMS[freedom]}, by ${sourceAt(trail, freedomsBy[freedom])}.`));
   for (const guard of guards) lines.push(guardText(guard, decision));
   for (const entry of trail) {
     const { statement, effect, refused } = entry;
     const source = formatSource(statement).replace(/^the /, 'The ');
     if (effect === 'expired') lines.push(`${source} no longer counts: it expired after ${statement.until}.`);
-    if (refused.length > 0) lines.push(`${source} wanted ${refusalText(entry, trail, 'which')}${effect === 'refused' ? '' : '; the rest of it counts'}.`);
+    if (refused.length > 0) lines.push(
+      `${source} wanted ${refusalText(entry, trail, 'which')}${effect === 'refused' ? '' : '; the rest of it counts'}.`,
+    );
   }
   return lines;
 }

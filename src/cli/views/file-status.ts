@@ -14,12 +14,18 @@ const MOST_ROWS = 8;
 /** The files without open findings: everything in them is excused, nothing was found, or they are not checked, and why. */
 export function viewQuietFiles({ files, skipped }: Pick<CheckReport, 'files' | 'skipped'>, all: boolean, style: Style): string[] {
   const byStatus = (wanted: string): CheckReport['files'] => files.filter(({ findings }) => statusOf(findings.all) === wanted);
-  const excused = byStatus('excused').map(({ path, findings }) => [style.name(visible(path)), style.faint(`${findings.all.length} excused`)]);
+  const excused = byStatus('excused').map(
+    ({ path, findings }) => [style.name(visible(path)), style.faint(`${findings.all.length} excused`)],
+  );
   const inAll = countByDirectory(files.map(({ path }) => path));
   const clean = byStatus('clean').map(({ path }) => path);
-  const cleanRows = foldFiles(clean, inAll).map(({ path, files: number }) => [style.name(visible(path)), path.endsWith('/') ? style.faint(`${count(number, 'file')}`) : '']);
+  const cleanRows = foldFiles(clean, inAll).map(
+    ({ path, files: number }) => [style.name(visible(path)), path.endsWith('/') ? style.faint(`${count(number, 'file')}`) : ''],
+  );
   const out = foldSkipped(skipped).map(({ reason, by, paths: [first = '', ...others] }) => [
-    style.name(visible(first)), others.length === 0 ? '' : `and ${others.length} more`, `${reason}: ${by === null ? REASONS[reason] : formatPattern(by)}`,
+    style.name(visible(first)),
+    others.length === 0 ? '' : `and ${others.length} more`,
+    `${reason}: ${by === null ? REASONS[reason] : formatPattern(by)}`,
   ]);
   return [
     ...section(style.strong(`Excused only  ${count(excused.length, 'file')}`), excused, all, style),
@@ -31,5 +37,10 @@ export function viewQuietFiles({ files, skipped }: Pick<CheckReport, 'files' | '
 function section(title: string, rows: readonly (readonly string[])[], all: boolean, style: Style): string[] {
   if (rows.length === 0) return [];
   const shown = all ? rows : rows.slice(0, MOST_ROWS);
-  return ['', title, ...table(shown), ...(shown.length < rows.length ? [`  ${style.faint(`and ${rows.length - shown.length} more; --all lists them`)}`] : [])];
+  return [
+    '',
+    title,
+    ...table(shown),
+    ...(shown.length < rows.length ? [`  ${style.faint(`and ${rows.length - shown.length} more; --all lists them`)}`] : []),
+  ];
 }

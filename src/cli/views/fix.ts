@@ -6,15 +6,23 @@ import { viewPatch } from './patch.js';
 import { namedSkips } from './skipped.js';
 import { count, table, wrap } from './table.js';
 
-/** What was repaired, rule by rule, and what is left; a diff if nothing was written. @param named the named paths, relative to the root. */
-export function viewFix(report: FixReport, { columns, named }: { readonly columns: number; readonly named: readonly string[] }, style: Style): string {
+/**
+ * What was repaired, rule by rule, and what is left; a diff if nothing was written.
+ * @param named the named paths, relative to the root.
+ */
+export function viewFix(
+  report: FixReport, { columns, named }: { readonly columns: number; readonly named: readonly string[] }, style: Style,
+): string {
   const changed = report.files.filter(({ before, after }) => before !== after);
   const patches = report.written ? [] : [...changed, ...report.bundles].flatMap((file) => [...viewPatch(file, style), '']);
   const lines: string[] = [];
   lines.push(headline(report, changed, style), ...namedSkips(report.skipped, named, style));
   const byRule = repairedByRule(report.files);
-  lines.push(...table(byRule.map(({ rule, repaired, files }) => [style.strong(rule), count(repaired, 'repair'), style.faint(`in ${count(files, 'file')}`)])));
-  lines.push(...report.bundles.map(({ path, added }) => `${count(added, 'text')} ${report.written ? 'moved' : added === 1 ? 'moves' : 'move'} to ${style.name(visible(path))}.`));
+  lines.push(...table(byRule.map(
+    ({ rule, repaired, files }) => [style.strong(rule), count(repaired, 'repair'), style.faint(`in ${count(files, 'file')}`)],
+  )));
+  lines.push(...report.bundles.map(({ path, added }) =>
+    `${count(added, 'text')} ${report.written ? 'moved' : added === 1 ? 'moves' : 'move'} to ${style.name(visible(path))}.`));
   lines.push(...viewWithdrawn(report.files, style), ...viewOffered(report.files, style), ...viewLeft(report, columns));
   return `${[...patches, ...lines].join('\n')}\n`;
 }
@@ -24,7 +32,9 @@ function headline({ written, files }: FixReport, changed: readonly RepairedSourc
   if (files.length === 0) return style.strong('No files are checked here, so there is nothing to repair.');
   if (repaired === 0) return style.strong(`Nothing to repair in ${count(files.length, 'file')}.`);
   const where = `in ${changed.length} of ${count(files.length, 'file')}`;
-  return style.strong(written ? `Repaired ${count(repaired, 'finding')} ${where}.` : `${count(repaired, 'finding')} ${where} can be repaired. Nothing was changed.`);
+  return style.strong(written
+    ? `Repaired ${count(repaired, 'finding')} ${where}.`
+    : `${count(repaired, 'finding')} ${where} can be repaired. Nothing was changed.`);
 }
 
 function total({ repaired }: RepairedSource): number {
@@ -46,7 +56,12 @@ function viewWithdrawn(files: readonly RepairedSource[], style: Style): string[]
   const rows = files.flatMap(({ path, withdrawn }) => withdrawn.map(({ rule, span, message }) =>
     [style.name(visible(`${path}:${span.start.line}:${span.start.column}`)), rule, visible(message)]));
   if (rows.length === 0) return [];
-  return ['', `${count(rows.length, 'repair')} ${rows.length === 1 ? 'was' : 'were'} not made: ${rows.length === 1 ? 'it' : 'they'} would break the file, or never come to an end.`, ...table(rows)];
+  return [
+    '',
+    `${count(rows.length, 'repair')} ${rows.length === 1 ? 'was' : 'were'} not made: ${rows.length === 1 ? 'it' : 'they'} `
+      + 'would break the file, or never come to an end.',
+    ...table(rows),
+  ];
 }
 
 /** The most places shown per rule with offered repairs. */
@@ -64,12 +79,23 @@ function viewOffered(files: readonly RepairedSource[], style: Style): string[] {
     }
   }
   if (places.size === 0) return [];
-  const rows = [...places].sort(([a, first], [b, second]) => second.length - first.length || (a < b ? -1 : 1)).map(([rule, own]) => {
-    const more = own.length > MOST_PLACES ? ` and ${own.length - MOST_PLACES} more` : '';
-    return [style.strong(rule), count(own.length, 'repair'), `${own.slice(0, MOST_PLACES).map((place) => style.name(visible(place))).join(', ')}${style.faint(more)}`];
-  });
+  const rows = [...places]
+    .sort(([a, first], [b, second]) => second.length - first.length || (a < b ? -1 : 1))
+    .map(([rule, own]) => {
+      const more = own.length > MOST_PLACES ? ` and ${own.length - MOST_PLACES} more` : '';
+      return [
+        style.strong(rule),
+        count(own.length, 'repair'),
+        `${own.slice(0, MOST_PLACES).map((place) => style.name(visible(place))).join(', ')}${style.faint(more)}`,
+      ];
+    });
   const [first = ''] = [...places.keys()];
-  return ['', `Offered, and not made without a look: elvar fix --offered --rule ${rows.length === 1 ? first : 'RULE'} --dry-run shows them.`, ...table(rows)];
+  return [
+    '',
+    `Offered, and not made without a look: elvar fix --offered --rule ${rows.length === 1 ? first : 'RULE'} `
+      + '--dry-run shows them.',
+    ...table(rows),
+  ];
 }
 
 /** The findings that remain, and what to do about them. */
@@ -80,6 +106,7 @@ function viewLeft({ files, written }: FixReport, columns: number): string[] {
   const [verb, them] = left.length === 1 ? ['is', 'it'] : ['are', 'them'];
   const could = left.length === 1 ? 'It could be repaired by another rule.' : `${open} of them could be repaired by other rules.`;
   const more = open > 0 && written ? ` ${could}` : '';
-  const text = `${count(left.length, 'finding')} ${verb} left${written ? '' : ' after that'}.${more} To see ${them}: elvar check. To excuse what is intended: elvar waive FILE:LINE --because REASON.`;
+  const text = `${count(left.length, 'finding')} ${verb} left${written ? '' : ' after that'}.${more} To see ${them}: elvar `
+    + 'check. To excuse what is intended: elvar waive FILE:LINE --because REASON.';
   return ['', ...wrap(text, columns, '')];
 }

@@ -32,6 +32,8 @@ export function foldFiles(own: readonly string[], total: ReadonlyMap<string, num
 /** The directories around a path, outermost first; the root is the empty text. */
 function directoriesOf(path: string): string[] {
   const directories = [''];
-  for (let slash = path.indexOf('/'); slash >= 0; slash = path.indexOf('/', slash + 1)) directories.push(path.slice(0, slash + 1));
+  for (let slash = path.indexOf('/'); slash >= 0; slash = path.indexOf('/', slash + 1)) {
+    directories.push(path.slice(0, slash + 1));
+  }
   return directories;
 }

@@ -8,7 +8,10 @@ interface FoldedSkips {
   readonly paths: readonly string[];
 }
 
-/** Groups what the same line excludes or, if no line decided, what is excluded for the same reason; in the order of the first path of each. */
+/**
+ * Groups what the same line excludes or, if no line decided, what is excluded for the same reason; in the order of the first path
+ * of each.
+ */
 export function foldSkipped(skipped: readonly SkippedPath[]): FoldedSkips[] {
   const folded = new Map<string, { reason: SkipReason; by: PatternOrigin | null; paths: string[] }>();
   for (const { path, reason, by } of skipped) {

@@ -63,7 +63,8 @@ function turnRows(rules: readonly RuleTurn[], rule: string | undefined, style: S
 function rowsOf({ rule, level, options, line }: RuleTurn, namesRule: boolean, style: Style): string[][] {
   const parts = [
     ...(level === null ? [] : [levelTurn(level, style)]),
-    ...[...options].map(([name, { from, to }]) => `${name} ${from === null ? 'not set' : formatValue(from)} → ${to === null ? 'not set' : formatValue(to)}`),
+    ...[...options].map(([name, { from, to }]) =>
+      `${name} ${from === null ? 'not set' : formatValue(from)} → ${to === null ? 'not set' : formatValue(to)}`),
   ];
   return parts.map((part, index) => [...(namesRule ? [index === 0 ? rule : ''] : []), part, index === 0 ? lineText(line) : '']);
 }
@@ -75,23 +76,35 @@ function levelTurn({ from, to }: Turn<Level>, style: Style): string {
 
 function lineText(line: ChangingLine | null): string {
   if (line === null) return '';
-  return line.fate === 'removed' ? `${formatPlace(line.place)}, removed` : line.fate === 'expired' ? `${formatPlace(line.place)}, expired` : formatPlace(line.place);
+  return line.fate === 'removed' ? `${formatPlace(line.place)}, removed`
+    : line.fate === 'expired' ? `${formatPlace(line.place)}, expired`
+    : formatPlace(line.place);
 }
 
 function brokenText({ problems }: Extract<HistoryEvent, { kind: 'broken' }>): string {
   const [first] = problems;
-  const where = first === undefined ? '' : ` (${first.place === null ? visible(first.file) : formatPlace(first.place)}: ${describeProblem(first.detail).what}${problems.length > 1 ? `, and ${problems.length - 1} more` : ''})`;
+  const where = first === undefined
+    ? ''
+    : ` (${first.place === null ? visible(first.file) : formatPlace(first.place)}: `
+      + `${describeProblem(first.detail).what}${problems.length > 1 ? `, and ${problems.length - 1} more` : ''})`;
   return `The layer files were wrong then${where}, so this commit is passed over.`;
 }
 
-function beginningText({ commit, decisions, since, commits, installed }: Extract<HistoryEvent, { kind: 'beginning' }>, rule: string | undefined): string {
+function beginningText(
+  { commit, decisions, since, commits, installed }: Extract<HistoryEvent, { kind: 'beginning' }>, rule: string | undefined,
+): string {
   if (commit === null) return 'No commit is that young.';
   const decision = rule === undefined ? undefined : decisions.get(rule);
   const { day, id } = commit;
   const where = `${count(commits, 'commit')} looked at, back to ${day} (${id.slice(0, SHORT_NAME)})`;
   const state = decision === undefined ? stateOfAll(decisions, rule) : `${decision.level}, ${deciderText(decision)}`;
-  const why = since === 'first-commit' ? '' : since === 'asked' ? ' Older commits are left out, as --since asks.' : ' The clone is shallow, so nothing older is known here; git fetch --unshallow brings the rest.';
-  const packages = installed.length === 0 ? '' : ` Presets of ${listed(installed.map((name) => `npm:${visible(name)}`))} were read as they are installed now, since no commit has what they said then.`;
+  const why = since === 'first-commit' ? ''
+    : since === 'asked' ? ' Older commits are left out, as --since asks.'
+    : ' The clone is shallow, so nothing older is known here; git fetch --unshallow brings the rest.';
+  const packages = installed.length === 0
+    ? ''
+    : ` Presets of ${listed(installed.map((name) => `npm:${visible(name)}`))} were read as they are installed now, since no `
+      + 'commit has what they said then.';
   return `${where}: ${state}.${why}${packages}`;
 }
 

@@ -16,5 +16,10 @@ export function viewIncomplete(incomplete: readonly IncompletePath[], style: Sty
 function whatIsMissing(incomplete: readonly IncompletePath[]): string {
   const parts = incomplete.filter(({ reason: { code } }) => code === 'part-missing' || code === 'part-unfit').length;
   const paths = incomplete.length - parts;
-  return [parts === 0 ? '' : `${count(parts, 'part is', 'parts are')} missing or left out`, paths === 0 ? '' : `${count(paths, 'path')} could not be read`].filter((text) => text !== '').join(', and ');
+  return [
+    parts === 0 ? '' : `${count(parts, 'part is', 'parts are')} missing or left out`,
+    paths === 0 ? '' : `${count(paths, 'path')} could not be read`,
+  ]
+    .filter((text) => text !== '')
+    .join(', and ');
 }

@@ -4,7 +4,9 @@ import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
 
 /** The change of a file line by line, for a terminal. */
-export function viewPatch({ path, before, after }: { readonly path: string; readonly before: string; readonly after: string }, style: Style): string[] {
+export function viewPatch(
+  { path, before, after }: { readonly path: string; readonly before: string; readonly after: string }, style: Style,
+): string[] {
   return patchOf(path, before, after).trimEnd().split('\n').map((line) => {
     const shown = shownLine(line);
     if (/^(?:---|\+\+\+) /.test(line)) return style.strong(shown);

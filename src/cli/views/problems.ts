@@ -10,7 +10,9 @@ const MOST_SHOWN = 100;
 /** All mistakes in the layer files, each with the lines around it. */
 export function viewProblems(problems: readonly Problem[], texts: ReadonlyMap<string, string>, style: Style): string {
   const files = [...new Set(problems.map(({ file }) => file))];
-  const mistakes = `${count(problems.length, 'mistake')} in ${files.length > 3 ? count(files.length, 'layer file') : listed(files.map(visible))}`;
+  const mistakes =
+    `${count(problems.length, 'mistake')} in `
+      + (files.length > 3 ? count(files.length, 'layer file') : listed(files.map(visible)));
   const lines = [style.wrong(style.strong(`${mistakes}: nothing was done.`))];
   const split = new Map<string, readonly string[]>();
   for (const problem of problems.slice(0, MOST_SHOWN)) {
@@ -18,11 +20,17 @@ export function viewProblems(problems: readonly Problem[], texts: ReadonlyMap<st
     if (text !== undefined && !split.has(problem.file)) split.set(problem.file, text.split(/\r\n|\r|\n/));
     lines.push('', ...viewProblem(problem, split.get(problem.file), style));
   }
-  if (problems.length > MOST_SHOWN) lines.push('', `These are the first ${MOST_SHOWN}; there ${problems.length - MOST_SHOWN === 1 ? 'is' : 'are'} ${count(problems.length - MOST_SHOWN, 'more mistake')}.`);
+  if (problems.length > MOST_SHOWN) {
+    lines.push('', `These are the first ${MOST_SHOWN}; there ${problems.length - MOST_SHOWN === 1 ? 'is' : 'are'} `
+      + `${count(problems.length - MOST_SHOWN, 'more mistake')}.`);
+  }
   return `${lines.join('\n')}\n`;
 }
 
-/** The mistakes that a layer file would have if the command line were carried out. They are not in any file yet, so they have no lines. */
+/**
+ * The mistakes that a layer file would have if the command line were carried out. They are not in any file yet, so they have no
+ * lines.
+ */
 export function viewUnfitChange(problems: readonly Problem[], style: Style): string {
   const lines = problems.flatMap(({ detail }) => {
     const { what, advice } = describeProblem(detail);
@@ -44,7 +52,9 @@ function viewProblem({ file, place, detail }: Problem, lines: readonly string[] 
 const LONGEST = 100;
 
 /** The line of a place and the one before it, with a mark below the mistake. */
-function codeFrame(source: readonly string[], { line, column, length }: { line: number; column: number; length: number }, style: Style): string[] {
+function codeFrame(
+  source: readonly string[], { line, column, length }: { line: number; column: number; length: number }, style: Style,
+): string[] {
   const width = String(line).length;
   const rows = [line - 1, line].filter((number) => number >= 1 && source[number - 1] !== undefined);
   // Of a long line, show only a window, so that the mark is visible.

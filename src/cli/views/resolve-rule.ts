@@ -40,7 +40,9 @@ function settingsOf(files: readonly ResolvedFile[], rule: string): Setting[] {
   for (const file of files) {
     const decision = file.rules.decisions.get(rule) as Decision;
     const { level, options, waivers, fix, ledger } = decision;
-    const key = JSON.stringify([level, keptUpTo(decision), Object.values(options).map(({ value }) => value), waivers, fix, ledger]);
+    const key = JSON.stringify(
+      [level, keptUpTo(decision), Object.values(options).map(({ value }) => value), waivers, fix, ledger],
+    );
     let setting = settings.get(key);
     if (setting === undefined) settings.set(key, (setting = { decision, files: [], origins: new Set() }));
     setting.files.push(file);

@@ -19,11 +19,16 @@ export function viewResolve({ files, layerFiles }: ResolveReport, style: Style):
   const [first, ...others] = sets;
   if (first !== undefined) {
     const [base, own] = first;
-    lines.push('', `${style.strong(names.get(base) ?? '')}  ${count(own.length, 'file')}${others.length > 0 ? ', more than any other' : ''}`, ...fileLines(own, total));
+    lines.push(
+      '',
+      `${style.strong(names.get(base) ?? '')}  ${count(own.length, 'file')}${others.length > 0 ? ', more than any other' : ''}`,
+      ...fileLines(own, total),
+    );
     lines.push(...table(settingRows(base, style)));
     for (const [set, members] of others) {
       const rows = differenceRows(base, set, style);
-      const title = `${style.strong(names.get(set) ?? '')}  ${count(members.length, 'file')}, ${count(rows.length, 'rule')} unlike ${names.get(base)}`;
+      const title = `${style.strong(names.get(set) ?? '')}  ${count(members.length, 'file')}, ${count(rows.length, 'rule')} `
+        + `unlike ${names.get(base)}`;
       lines.push('', title, ...fileLines(members, total), ...table(rows));
     }
   }
@@ -33,7 +38,8 @@ export function viewResolve({ files, layerFiles }: ResolveReport, style: Style):
 function fileLines(own: readonly ResolvedFile[], total: ReadonlyMap<string, number>): string[] {
   const folded = foldFiles(own.map(({ path }) => path), total);
   const most = 6;
-  const shown = folded.slice(0, most).map(({ path, files }) => (path.endsWith('/') ? `${visible(path)} (${files})` : visible(path)));
+  const shown = folded.slice(0, most)
+    .map(({ path, files }) => (path.endsWith('/') ? `${visible(path)} (${files})` : visible(path)));
   if (folded.length > most) shown.push(`and ${folded.length - most} more`);
   return shown.map((text) => `    ${text}`);
 }
@@ -51,11 +57,16 @@ function settingText({ level, keepsUpTo }: RuleSetting, shown: (level: Level) =>
 function differenceRows(base: RuleSet, set: RuleSet, style: Style): string[][] {
   return [...set.rules].flatMap(([rule, setting]) => {
     const old = base.rules.get(rule) as RuleSetting;
-    const changed = Object.entries(setting.options).filter(([name, value]) => !sameOptionValue(value, old.options[name] as typeof value));
+    const changed = Object.entries(setting.options).filter(([name, value]) =>
+      !sameOptionValue(value, old.options[name] as typeof value));
     const areAlike = setting.level === old.level && setting.keepsUpTo === old.keepsUpTo;
     if (areAlike && (changed.length === 0 || setting.level === 'off')) return [];
-    const level = areAlike ? style.level(setting.level) : `${settingText(setting, style.level)}${style.faint(`, not ${settingText(old, (level) => level)}`)}`;
-    const options = changed.map(([name, value]) => `${name} ${formatValue(value)}${style.faint(`, not ${formatValue(old.options[name] as typeof value)}`)}`);
+    const level = areAlike
+      ? style.level(setting.level)
+      : `${settingText(setting, style.level)}${style.faint(`, not ${settingText(old, (level) => level)}`)}`;
+    const options = changed.map(
+      ([name, value]) => `${name} ${formatValue(value)}${style.faint(`, not ${formatValue(old.options[name] as typeof value)}`)}`,
+    );
     return [[rule, level, options.join(' · ')]];
   });
 }

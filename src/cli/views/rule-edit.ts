@@ -15,27 +15,41 @@ export function viewOutcome({ impact, outcome }: RuleEdit, style: Style): string
 }
 
 /** What becomes of the findings, and how many there are in the files concerned. */
-function findingText({ findings, counts: { before, after }, changes: { touched } }: RuleEdit['impact'], { deciding }: RulingOutcome): string {
+function findingText(
+  { findings, counts: { before, after }, changes: { touched } }: RuleEdit['impact'], { deciding }: RulingOutcome,
+): string {
   const sentence = findingSentence([...findings.values()]);
   if (touched.length === 0) return `Findings: ${sentence}.`;
   const files = touched.length === 1 ? 'file' : `${touched.length} files`;
   // The ruling that it replaces may have decided there, and no longer does.
-  const where = deciding === 0 ? `Rules change in ${count(touched.length, 'file')}, where the ruling it replaces decided. Findings there` : `Findings in the ${files} whose rules change`;
+  const where = deciding === 0
+    ? `Rules change in ${count(touched.length, 'file')}, where the ruling it replaces decided. Findings there`
+    : `Findings in the ${files} whose rules change`;
   return `${where}: ${before} before, ${after} after; ${sentence}.`;
 }
 
 function scopeLines({ entering, leaving }: RuleEdit['impact']['changes']): string[] {
   const lines = [];
-  if (entering.length > 0) lines.push(`${count(entering.length, 'file')} ${entering.length === 1 ? 'comes' : 'come'} into scope.`);
+  if (entering.length > 0) {
+    lines.push(`${count(entering.length, 'file')} ${entering.length === 1 ? 'comes' : 'come'} into scope.`);
+  }
   if (leaving.length > 0) lines.push(`${count(leaving.length, 'file')} ${leaving.length === 1 ? 'leaves' : 'leave'} the scope.`);
   return lines;
 }
 
 function outcomeLines({ level, reached, deciding, inForce, hindrances }: RulingOutcome, style: Style): string[] {
   if (reached === 0) return [style.level('warning', 'It reaches no checked file.')];
-  const where = reached === 1 ? 'the only file it reaches' : deciding === reached ? `${reached === 2 ? 'both files' : `all ${reached} files`} it reaches` : `${deciding} of the ${count(reached, 'file')} it reaches`;
-  const force = inForce === deciding ? '' : inForce === 0 ? (level === 'off' ? ', and turns the rule off there' : ', where the rule is off') : `, and the rule is in force in ${inForce} of them`;
-  const lines = [deciding === 0 ? style.level('warning', reached === 1 ? 'It decides nothing in the only file it reaches.' : `It decides nothing in any of the ${reached} files it reaches.`) : `It decides in ${where}${force}.`];
+  const where = reached === 1 ? 'the only file it reaches'
+    : deciding === reached ? `${reached === 2 ? 'both files' : `all ${reached} files`} it reaches`
+    : `${deciding} of the ${count(reached, 'file')} it reaches`;
+  const force = inForce === deciding ? ''
+    : inForce === 0 ? (level === 'off' ? ', and turns the rule off there' : ', where the rule is off')
+    : `, and the rule is in force in ${inForce} of them`;
+  const lines = [deciding === 0
+    ? style.level('warning', reached === 1
+      ? 'It decides nothing in the only file it reaches.'
+      : `It decides nothing in any of the ${reached} files it reaches.`)
+    : `It decides in ${where}${force}.`];
   const isAboutSeveral = new Set(hindrances.flatMap(({ rules }) => rules)).size > 1;
   return [...lines, ...new Set(hindrances.map((hindrance) => style.level('warning', hindranceLine(hindrance, isAboutSeveral))))];
 }
@@ -65,7 +79,14 @@ function hindranceLine({ kind, by, rules, files }: Hindrance, namesRules: boolea
 export function viewRuleEdit(edit: RuleEdit, isDry: boolean, style: Style): string {
   const { file, isNew, before, after, copy } = edit;
   if (before === after) return `${style.strong(`${file} already says so. Nothing was changed.`)}\n`;
-  const head = isDry ? `${file} would be ${isNew ? 'created' : 'changed'}. Nothing was changed.` : `${file} was ${isNew ? 'created' : 'changed'}.`;
-  const made = copy === null ? [] : [style.strong(`${copy.file} ${isDry ? 'would be created' : 'was created'}: ${count(copy.text.split('\n').length - 1, 'line')}, yours to change.`)];
+  const head = isDry
+    ? `${file} would be ${isNew ? 'created' : 'changed'}. Nothing was changed.`
+    : `${file} was ${isNew ? 'created' : 'changed'}.`;
+  const made = copy === null
+    ? []
+    : [style.strong(
+      `${copy.file} ${isDry ? 'would be created' : 'was created'}: ${count(copy.text.split('\n').length - 1, 'line')}, `
+        + 'yours to change.',
+    )];
   return `${[...made, style.strong(head), '', ...viewPatch({ path: file, before, after }, style)].join('\n')}\n`;
 }

@@ -4,7 +4,9 @@ import type { RulePage, RulePlaces } from '../../core/cascade/rule-page.js';
 import type { Example, Rule } from '../../core/finders/rule.js';
 import type { Style } from '../terminal.js';
 import { visible } from '../../formats/text/visible.js';
-import { chosenExamples, exampleSetting, inForceText, optionDefault, optionKind, ruleFacts } from '../../formats/text/rule-page.js';
+import {
+  chosenExamples, exampleSetting, inForceText, optionDefault, optionKind, ruleFacts,
+} from '../../formats/text/rule-page.js';
 import { count, listed, table, wrap } from './table.js';
 
 /** The page of a rule: what it wants and why, examples, options, where it is in force and which line decided that. */
@@ -38,7 +40,9 @@ function placesLines({ places, known }: RulePage, style: Style): string[] {
 
 function placeRow({ level, by, because, files }: RulePlaces, style: Style): string[] {
   const first = visible(files[0] ?? '');
-  return [style.level(level), count(files.length, 'file'), `since ${style.name(visible(by))}`, style.faint(because === null ? `for example ${first}` : `because ${visible(because)}`)];
+  return [style.level(level), count(files.length, 'file'), `since ${style.name(visible(by))}`, style.faint(
+    because === null ? `for example ${first}` : `because ${visible(because)}`,
+  )];
 }
 
 function clashLines({ clashes }: RulePage, style: Style): string[] {
@@ -51,8 +55,16 @@ function clashLines({ clashes }: RulePage, style: Style): string[] {
 function exampleLines({ examples }: Rule, style: Style): string[] {
   const { good, bad } = chosenExamples(examples);
   return [
-    ...(good === undefined ? [] : [`Good ${style.faint(exampleSetting(good))}`, ...codeLines(good.code), ...otherLines(good, style), '']),
-    ...(bad === undefined ? [] : [`Bad ${style.faint(exampleSetting(bad))}`, ...codeLines(bad.code, bad.finds), ...repairedLines(bad), ...otherLines(bad, style), '']),
+    ...(good === undefined
+      ? []
+      : [`Good ${style.faint(exampleSetting(good))}`, ...codeLines(good.code), ...otherLines(good, style), '']),
+    ...(bad === undefined ? [] : [
+      `Bad ${style.faint(exampleSetting(bad))}`,
+      ...codeLines(bad.code, bad.finds),
+      ...repairedLines(bad),
+      ...otherLines(bad, style),
+      '',
+    ]),
   ];
 }
 
@@ -66,20 +78,29 @@ function repairedLines({ repaired, code }: Example): string[] {
 
 function codeLines(code: string, finds: readonly string[] = []): string[] {
   const found = new Set(finds.map((told) => Number(told.split(':')[0])));
-  return code.replace(/\r?\n$/, '').split(/\r?\n/).map((line, index) => `  ${found.has(index + 1) ? '▸' : ' '} ${line.split('\t').map(visible).join('→   ')}`.trimEnd());
+  return code.replace(/\r?\n$/, '')
+    .split(/\r?\n/)
+    .map((line, index) => `  ${found.has(index + 1) ? '▸' : ' '} ${line.split('\t').map(visible).join('→   ')}`.trimEnd());
 }
 
 function optionLines({ options }: Rule, style: Style): string[] {
   const entries = Object.entries(options);
   if (entries.length === 0) return [];
-  const rows = entries.map(([name, option]) => [style.name(name), optionDefault(option.default), optionKind(option), style.faint(visible(option.about))]);
+  const rows = entries.map(
+    ([name, option]) => [style.name(name), optionDefault(option.default), optionKind(option), style.faint(visible(option.about))],
+  );
   return ['Options and their defaults', ...table(rows), ''];
 }
 
 function presetLines({ presets, rule }: RulePage, columns: number, style: Style): string[] {
   if (rule.house !== null || rule.foreign !== null) return [];
-  const told = presets.map(({ reference, level, zone }) => `${reference} ${style.level(level)}${zone === null ? '' : ` (zone ${zone})`}`);
-  return [...wrap(presets.length === 0 ? 'No built-in preset sets it.' : `Built-in presets that set it: ${listed(told)}.`, columns, ''), ''];
+  const told = presets.map(
+    ({ reference, level, zone }) => `${reference} ${style.level(level)}${zone === null ? '' : ` (zone ${zone})`}`,
+  );
+  return [
+    ...wrap(presets.length === 0 ? 'No built-in preset sets it.' : `Built-in presets that set it: ${listed(told)}.`, columns, ''),
+    '',
+  ];
 }
 
 /** Its level in most files; off if nothing turns it on. */
@@ -95,12 +116,22 @@ function nextLines(page: RulePage, style: Style): string[] {
   const level = usualLevel(page);
   const next = { off: 'warning', note: 'warning', warning: 'error', error: null }[level];
   const [tuned] = Object.entries(options).filter(([, option]) => typeof option.default !== 'object');
-  const option = tuned === undefined ? [] : [`    elvar impact --set '${id}.${tuned[0]}=${yamlValue(tuned[1].default)}'   ${style.faint(`with another ${tuned[0]}`)}`];
+  const option = tuned === undefined
+    ? []
+    : [`    elvar impact --set '${id}.${tuned[0]}=${yamlValue(tuned[1].default)}'   ${style.faint(`with another ${tuned[0]}`)}`];
   if (next === null) {
-    return ['It is an error already. To see what another level would do', `    elvar impact --set '${id}=warning'`, ...option, 'To stop other files from weakening it', `    elvar set ${id} error --guard no-weaker --because '…'`];
+    return [
+      'It is an error already. To see what another level would do',
+      `    elvar impact --set '${id}=warning'`,
+      ...option,
+      'To stop other files from weakening it',
+      `    elvar set ${id} error --guard no-weaker --because '…'`,
+    ];
   }
   return [
-    level === 'off' ? 'Try it: what it would find, and where' : `Tighten it: what ${next} would do`, `    elvar impact --set '${id}=${next}'`, ...option,
+    level === 'off' ? 'Try it: what it would find, and where' : `Tighten it: what ${next} would do`,
+    `    elvar impact --set '${id}=${next}'`,
+    ...option,
     'Keep it, in elvar.yaml', `    elvar set ${id} ${next} --because '…'`,
   ];
 }

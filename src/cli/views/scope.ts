@@ -11,10 +11,17 @@ import { count, table } from './table.js';
 /** The most rows of one kind, unless all are asked for. */
 const MOST_ROWS = 12;
 
-/** What is checked, by language and directory; what does not look like the team's own code; what is not checked, by reason and line. */
+/**
+ * What is checked, by language and directory; what does not look like the team's own code; what is not checked, by reason and
+ * line.
+ */
 export function viewScope({ checked, skipped, foreign, workTree }: ScopeReport, all: boolean, style: Style): string {
-  const lines = [style.strong(`${count(checked.length, 'file is', 'files are')} checked, ${count(skipped.length, 'path is', 'paths are')} not.`)];
-  if (workTree !== null) lines.push(`The root is part of the git work tree ${visible(workTree)}; ignore files above the root are not used.`);
+  const lines = [style.strong(
+    `${count(checked.length, 'file is', 'files are')} checked, ${count(skipped.length, 'path is', 'paths are')} not.`,
+  )];
+  if (workTree !== null) {
+    lines.push(`The root is part of the git work tree ${visible(workTree)}; ignore files above the root are not used.`);
+  }
   if (foreign.length > 0) lines.push('', ...viewForeign(foreign, all, style));
   if (checked.length > 0) {
     lines.push('', 'By language', ...countRows(checked.map(({ language }) => language), all, style));
@@ -22,7 +29,9 @@ export function viewScope({ checked, skipped, foreign, workTree }: ScopeReport, 
   }
   for (const reason of SKIP_REASONS) {
     const own = skipped.filter((entry) => entry.reason === reason);
-    if (own.length > 0) lines.push('', `Not checked: ${style.strong(reason)}, ${REASONS[reason]}`, ...skippedRows(own, all, style));
+    if (own.length > 0) {
+      lines.push('', `Not checked: ${style.strong(reason)}, ${REASONS[reason]}`, ...skippedRows(own, all, style));
+    }
   }
   return `${lines.join('\n')}\n`;
 }
@@ -34,7 +43,11 @@ function skippedRows(skipped: readonly SkippedPath[], all: boolean, style: Style
   const rows = groups.map(({ by, paths: [first = '', ...others] }) => [
     visible(first), others.length === 0 ? '' : `and ${others.length} more`, by === null ? '' : style.faint(formatPattern(by)),
   ]);
-  return [...table(rows.slice(0, MOST_ROWS)), ...(rows.length > MOST_ROWS ? [`  ${style.faint(`and ${count(rows.length - MOST_ROWS, 'more line')}`)}`] : []), `  ${style.faint('--all lists every path')}`];
+  return [
+    ...table(rows.slice(0, MOST_ROWS)),
+    ...(rows.length > MOST_ROWS ? [`  ${style.faint(`and ${count(rows.length - MOST_ROWS, 'more line')}`)}`] : []),
+    `  ${style.faint('--all lists every path')}`,
+  ];
 }
 
 /** What does not look like the team's own code, with patterns to exclude it. */
@@ -43,7 +56,8 @@ function viewForeign(foreign: readonly ForeignCode[], all: boolean, style: Style
   const sum = foreign.reduce((files, { paths }) => files + paths.length, 0);
   const rows = shown.map(({ kind, pattern, paths }) => [style.name(visible(pattern)), KINDS[kind], count(paths.length, 'file')]);
   return [
-    `${style.level('warning', `${count(sum, 'checked file does', 'checked files do')} not look like your own code.`)} To take ${sum === 1 ? 'it' : 'them'} out, add to .elvarignore at the root:`,
+    `${style.level('warning', `${count(sum, 'checked file does', 'checked files do')} not look like your own code.`)} To take `
+      + `${sum === 1 ? 'it' : 'them'} out, add to .elvarignore at the root:`,
     ...table(rows),
     ...(shown.length < foreign.length ? [`  ${style.faint(`and ${foreign.length - shown.length} more; --all lists them`)}`] : []),
   ];
@@ -79,6 +93,8 @@ function countRows(keys: readonly string[], all: boolean, style: Style): string[
   // If hardly any are left, a line about them takes as much room as they do.
   const shown = all || sorted.length <= MOST_ROWS + 2 ? sorted : sorted.slice(0, MOST_ROWS);
   const more = sorted.length - shown.length;
-  const rows = table(shown.map(([key, number]) => [key, String(number).padStart(String(most).length), style.faint('▪'.repeat(Math.ceil((number / most) * 30)))]));
+  const rows = table(shown.map(([key, number]) => [
+    key, String(number).padStart(String(most).length), style.faint('▪'.repeat(Math.ceil((number / most) * 30))),
+  ]));
   return more === 0 ? rows : [...rows, `  ${style.faint(`and ${more} more; --all lists them`)}`];
 }

@@ -18,11 +18,25 @@ export function viewStatus({ files }: StatusReport, all: boolean, style: Style):
   const common = days.size === 1 ? [...days][0] as string : null;
   const lines = [headline(files, known, common, style)];
   for (const level of LEVELS.filter((one) => one !== 'off')) {
-    const own = known.filter(({ status }) => status === level).sort((a, b) => b.findings - a.findings || (a.path < b.path ? -1 : 1));
-    lines.push(...section(`${style.level(level)}  ${count(own.length, 'file')}`, own.map((file) => [style.name(visible(file.path)), count(file.findings, 'finding'), common === null ? style.faint(dayOf(file)) : '']), all, style));
+    const own = known.filter(({ status }) => status === level).sort((a, b) =>
+      b.findings - a.findings || (a.path < b.path ? -1 : 1));
+    lines.push(...section(
+      `${style.level(level)}  ${count(own.length, 'file')}`,
+      own.map((file) =>
+        [style.name(visible(file.path)), count(file.findings, 'finding'), common === null ? style.faint(dayOf(file)) : '']),
+      all,
+      style,
+    ));
   }
   const changed = files.filter(({ state }) => state === 'changed');
-  lines.push(...section(style.strong(`Changed since  ${count(changed.length, 'file')}`), changed.map((file) => [style.name(visible(file.path)), CHANGES[file.changed ?? 'file'], style.faint(`${lastSeen(file)}, ${dayOf(file)}`)]), all, style));
+  lines.push(...section(
+    style.strong(`Changed since  ${count(changed.length, 'file')}`),
+    changed.map((file) => [
+      style.name(visible(file.path)), CHANGES[file.changed ?? 'file'], style.faint(`${lastSeen(file)}, ${dayOf(file)}`),
+    ]),
+    all,
+    style,
+  ));
   lines.push(...folded('Never checked', files.filter(({ state }) => state === 'never'), files, all, style));
   return `${lines.join('\n')}\n`;
 }
@@ -37,28 +51,43 @@ function headline(files: readonly FileLook[], known: readonly FileLook[], common
   const clean = known.filter(({ status }) => status === 'clean' || status === 'excused').length;
   const unread = known.filter(({ status }) => status === null).length;
   const parts = [
-    ...LEVELS.filter((level) => level !== 'off').map((level) => [level, known.filter(({ status }) => status === level).length] as const).filter(([, number]) => number > 0).map(([level, number]) => `${number} with ${level}s`),
+    ...LEVELS.filter((level) => level !== 'off')
+      .map((level) => [level, known.filter(({ status }) => status === level).length] as const)
+      .filter(([, number]) => number > 0)
+      .map(([level, number]) => `${number} with ${level}s`),
     ...(clean > 0 ? [`${clean} clean`] : []), ...(unread > 0 ? [`${unread} skipped`] : []),
   ];
   const rest = files.length - known.length;
-  const open = rest === 0 ? 'Nothing has changed since.' : rest === 1 ? '1 file has not been checked as it is now.' : `${rest} files have not been checked as they are now.`;
-  return `${style.strong(`${count(known.length, 'file')} as last checked${common === null ? '' : ` on ${common}`}:`)} ${listed(parts)}.\n${open}`;
+  const open = rest === 0 ? 'Nothing has changed since.'
+    : rest === 1 ? '1 file has not been checked as it is now.'
+    : `${rest} files have not been checked as they are now.`;
+  return `${style.strong(`${count(known.length, 'file')} as last checked${common === null ? '' : ` on ${common}`}:`)} `
+    + `${listed(parts)}.\n${open}`;
 }
 
 function section(title: string, rows: readonly (readonly string[])[], all: boolean, style: Style): string[] {
   if (rows.length === 0) return [];
   const shown = all ? rows : rows.slice(0, MOST_ROWS);
-  return ['', title, ...table(shown), ...(shown.length < rows.length ? [`  ${style.faint(`and ${rows.length - shown.length} more; --all lists them`)}`] : [])];
+  return [
+    '',
+    title,
+    ...table(shown),
+    ...(shown.length < rows.length ? [`  ${style.faint(`and ${rows.length - shown.length} more; --all lists them`)}`] : []),
+  ];
 }
 
 /** Files of which nothing is known, by directory where it is so for all of it. */
 function folded(title: string, own: readonly FileLook[], files: readonly FileLook[], all: boolean, style: Style): string[] {
-  const rows = foldFiles(own.map(({ path }) => path), countByDirectory(files.map(({ path }) => path))).map(({ path, files: number }) => [style.name(visible(path)), path.endsWith('/') ? style.faint(count(number, 'file')) : '']);
+  const rows = foldFiles(own.map(({ path }) => path), countByDirectory(files.map(({ path }) => path))).map(
+    ({ path, files: number }) => [style.name(visible(path)), path.endsWith('/') ? style.faint(count(number, 'file')) : ''],
+  );
   return section(style.strong(`${title}  ${count(own.length, 'file')}`), rows, all, style);
 }
 
 function lastSeen({ status, skipped }: FileLook): string {
-  return skipped !== null ? `last time ${REASONS[skipped]}` : `last found: ${status === 'clean' ? 'nothing' : status === 'excused' ? 'only what is excused' : status}`;
+  return skipped !== null
+    ? `last time ${REASONS[skipped]}`
+    : `last found: ${status === 'clean' ? 'nothing' : status === 'excused' ? 'only what is excused' : status}`;
 }
 
 /** When it was looked at, in local time. */

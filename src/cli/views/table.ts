@@ -23,7 +23,9 @@ const SGR = /\u001b\[[0-9;]*m/g;
 /** Characters one column wide: ASCII, and those that Elvar itself puts between words. */
 const PLAIN = /^[\x20-\x7e\u00b7\u00d7\u2013\u2014\u2018\u2019\u201c\u201d\u2026\u2192\u2500\u25b8\u25cf]*$/;
 
-/** The number of columns that a text takes. Nearly all texts are plain; for these, the tables of Unicode would be far too slow. */
+/**
+ * The number of columns that a text takes. Nearly all texts are plain; for these, the tables of Unicode would be far too slow.
+ */
 function widthOf(text: string): number {
   const plain = text.includes('\u001b') ? text.replace(SGR, '') : text;
   return PLAIN.test(plain) ? plain.length : stringWidth(plain);

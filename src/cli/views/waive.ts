@@ -8,7 +8,10 @@ import { count, listed, table } from './table.js';
 export function viewWaive(waived: WaivedFile, isDry: boolean, style: Style): string {
   const { path, line, selectors, after } = waived;
   const place = style.name(visible(`${path}:${line}`));
-  if (isDry) return `${[style.strong(`This would waive ${listed(selectors)}. Nothing was changed.`), '', ...viewPatch(waived, style)].join('\n')}\n`;
+  if (isDry) {
+    const lines = [style.strong(`This would waive ${listed(selectors)}. Nothing was changed.`), '', ...viewPatch(waived, style)];
+    return `${lines.join('\n')}\n`;
+  }
   const written = after.split(/\r\n|\r|\n/)[line - 1] ?? '';
   return `${style.strong(`Waived ${listed(selectors)}.`)}\n  ${place}  ${visible(written.trim())}\n`;
 }
@@ -22,12 +25,16 @@ export function viewWaivers({ waivers }: WaiverList, columns: number, style: Sty
     const state = stateOf(waiver);
     return [
       style.name(visible(`${path}:${line}`)), selectors.join(', '), reach === 'line' ? '' : reach,
-      since === null ? '' : `since ${since}`, until === null ? '' : `until ${until}`, state === 'needed' ? excuses(waiver) : style.wrong(state === 'expired' ? 'expired' : excuses(waiver)),
+      since === null ? '' : `since ${since}`, until === null ? '' : `until ${until}`, state === 'needed'
+        ? excuses(waiver)
+        : style.wrong(state === 'expired' ? 'expired' : excuses(waiver)),
     ];
   });
   const places = table(rows);
-  const lines = waivers.flatMap(({ because }, index) => [places[index] as string, `    ${style.faint(visible(because ?? 'no reason given').slice(0, Math.max(20, columns - 4)))}`]);
-  const head = `${count(waivers.length, 'waiver')}, ${unneeded === 0 ? 'all of them needed' : `${unneeded} of them not needed, or not entirely`}.`;
+  const lines = waivers.flatMap(({ because }, index) =>
+    [places[index] as string, `    ${style.faint(visible(because ?? 'no reason given').slice(0, Math.max(20, columns - 4)))}`]);
+  const head = `${count(waivers.length, 'waiver')}, `
+    + `${unneeded === 0 ? 'all of them needed' : `${unneeded} of them not needed, or not entirely`}.`;
   return `${[style.strong(head), '', ...lines].join('\n')}\n`;
 }
 
@@ -46,7 +53,10 @@ export function viewRemoved(files: readonly UnwaivedFile[], isDry: boolean, styl
   const number = done.reduce((sum, { removed }) => sum + removed.length, 0);
   if (number === 0) return 'Every waiver here is needed.\n';
   const patches = isDry ? done.flatMap((file) => [...viewPatch(file, style), '']) : [];
-  const head = isDry ? `${count(number, 'waiver')} in ${count(done.length, 'file')} would be removed, at least in part. Nothing was changed.` : `${count(number, 'waiver')} in ${count(done.length, 'file')} removed, at least in part of it.`;
-  const rows = done.flatMap(({ path, removed }) => removed.map(({ line, selectors }) => [style.name(visible(`${path}:${line}`)), selectors.join(', ')]));
+  const head = isDry
+    ? `${count(number, 'waiver')} in ${count(done.length, 'file')} would be removed, at least in part. Nothing was changed.`
+    : `${count(number, 'waiver')} in ${count(done.length, 'file')} removed, at least in part of it.`;
+  const rows = done.flatMap(({ path, removed }) =>
+    removed.map(({ line, selectors }) => [style.name(visible(`${path}:${line}`)), selectors.join(', ')]));
   return `${[...patches, style.strong(head), ...table(rows)].join('\n')}\n`;
 }

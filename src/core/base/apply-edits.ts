@@ -3,7 +3,8 @@ import { SourceText } from './source-text.js';
 
 /**
  * Applies edits to a text. They must not overlap; their order does not matter. The result is what would be read of a file that
- * holds it: U+FEFF at its start is a byte-order mark. @param dropsMark whether to drop the byte-order mark, however often it is there.
+ * holds it: U+FEFF at its start is a byte-order mark.
+ * @param dropsMark whether to drop the byte-order mark, however often it is there.
  */
 export function applyEdits(text: SourceText, edits: readonly Edit[], dropsMark = false): SourceText {
   let result = '';

@@ -50,7 +50,9 @@ export class SourceText {
 
   /** The 1-based line of an offset. */
   lineAt(offset: number): number {
-    if (!this.isInLine(this.latest, offset)) this.latest = this.isInLine(this.latest + 1, offset) ? this.latest + 1 : this.search(offset);
+    if (!this.isInLine(this.latest, offset)) {
+      this.latest = this.isInLine(this.latest + 1, offset) ? this.latest + 1 : this.search(offset);
+    }
     return this.latest + 1;
   }
 

@@ -2,15 +2,21 @@
 export interface StretchKind {
   /** The whole stretch; a sticky expression. */
   readonly whole: RegExp;
-  /** Where an end may be: on the same line, or anywhere in the text. If there is none, no later mark of this kind within reach has one either. */
+  /**
+   * Where an end may be: on the same line, or anywhere in the text. If there is none, no later mark of this kind within reach has
+   * one either.
+   */
   readonly reach: 'line' | 'text';
 }
 
 /**
  * The stretches of a text one after another, in time linear in the text: where an end is missing, it is looked for only once.
- * @param marks a global expression that finds what stretches begin with. @param kindOf the kind that a mark begins: always the same object.
+ * @param marks a global expression that finds what stretches begin with.
+ * @param kindOf the kind that a mark begins: always the same object.
  */
-export function* stretchesIn(text: string, marks: RegExp, kindOf: (mark: string, index: number) => StretchKind): Generator<RegExpExecArray> {
+export function* stretchesIn(
+  text: string, marks: RegExp, kindOf: (mark: string, index: number) => StretchKind,
+): Generator<RegExpExecArray> {
   const endless = new Map<StretchKind, number>();
   marks.lastIndex = 0;
   for (let mark = marks.exec(text); mark !== null; mark = marks.exec(text)) {

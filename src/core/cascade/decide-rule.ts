@@ -6,7 +6,9 @@ import { refuses, type Guard } from './guards.js';
 import { partName, partsOf, stateOfCatalog, withParts, type RuleState, type StatePart } from './rule-state.js';
 
 /** The lowest layer: every rule `off`, with its default options. */
-export const CATALOG_LAYER: LayerInstance = { id: 'catalog', kind: 'catalog', title: null, file: null, through: [], exemptions: [] };
+export const CATALOG_LAYER: LayerInstance = {
+  id: 'catalog', kind: 'catalog', title: null, file: null, through: [], exemptions: [],
+};
 
 /** The catalog's statement about every rule. */
 const CATALOG_STATEMENT: Statement = {
@@ -67,7 +69,11 @@ class Course {
     const judged = parts.map((part) => ({ part, refusedBy: this.refuserOf(part, statement) }));
     const effective = judged.filter(({ refusedBy }) => refusedBy === null).map(({ part }) => part);
     const refused = judged.flatMap(({ part, refusedBy }) => (refusedBy === null ? [] : { part: partName(part), by: refusedBy }));
-    this.trail.push({ statement, effect: effectOf(statement, effective.length, refused.length), refused: refused.length === 0 ? NONE_REFUSED : refused });
+    this.trail.push({
+      statement,
+      effect: effectOf(statement, effective.length, refused.length),
+      refused: refused.length === 0 ? NONE_REFUSED : refused,
+    });
     this.state = withParts(this.state, effective, by);
     this.noteGuards(statement, by);
   }
@@ -78,11 +84,14 @@ class Course {
 
   /** The earliest trail entry whose guard refuses a part; null if none does. */
   private refuserOf(part: StatePart, { layer }: Statement): number | null {
-    const refusers = [...this.guards.values()].filter((guard) => !layer.exemptions.includes(guard.owner) && refuses(guard, part, this.rule));
+    const refusers = [...this.guards.values()].filter((guard) =>
+      !layer.exemptions.includes(guard.owner) && refuses(guard, part, this.rule));
     return refusers.length === 0 ? null : Math.min(...refusers.map(({ by }) => by));
   }
 
-  /** Each guard remembers the state after the latest statement that it does not bind; then the statement's own guard takes effect. */
+  /**
+   * Each guard remembers the state after the latest statement that it does not bind; then the statement's own guard takes effect.
+   */
   private noteGuards({ layer, guard }: Statement, by: number): void {
     for (const [owner, standing] of this.guards) {
       if (layer.exemptions.includes(owner)) this.guards.set(owner, { ...standing, remembered: this.state });

@@ -15,7 +15,9 @@ export class DecisionTree {
   /** The number of the setting decided here, among all settings; null until first asked for. */
   setting: number | null = null;
 
-  private constructor(private readonly rule: Rule, private readonly parent: DecisionTree | null, private readonly last: OrderedStatement | null) {}
+  private constructor(
+    private readonly rule: Rule, private readonly parent: DecisionTree | null, private readonly last: OrderedStatement | null,
+  ) {}
 
   /** The node for a rule without statements. */
   static of(rule: Rule): DecisionTree {
@@ -38,7 +40,9 @@ export class DecisionTree {
 
   private statements(): OrderedStatement[] {
     const statements: OrderedStatement[] = [];
-    for (let place: DecisionTree | null = this; place !== null && place.last !== null; place = place.parent) statements.push(place.last);
+    for (let place: DecisionTree | null = this; place !== null && place.last !== null; place = place.parent) {
+      statements.push(place.last);
+    }
     return statements.reverse();
   }
 }

@@ -1,4 +1,6 @@
-import { EMPTY_STACK, extendStack, type AdoptionLookup, type Stack, type StackExpectation, type ZoneCondition } from '../layers/stack.js';
+import {
+  EMPTY_STACK, extendStack, type AdoptionLookup, type Stack, type StackExpectation, type ZoneCondition,
+} from '../layers/stack.js';
 import type { LanguageId } from '../base/language.js';
 import type { LayerFile } from '../model/layer.js';
 import type { DecidedRules } from '../model/rule-set.js';
@@ -11,8 +13,16 @@ const NONE_EXPECTED: readonly StackExpectation[] = [];
 
 /** What applies to the files of one directory: its stack, and what the zones' patterns have left to match. */
 export class DirectoryRules {
-  /** @param expected the expectations of this directory and those above, by the layers that have them. @param added the expectations of the layer that was added last. */
-  private constructor(readonly stack: Stack, private readonly groups: readonly ZoneGroup[], private readonly expected: readonly ExpectedHere[] = NOTHING_EXPECTED, readonly added: readonly StackExpectation[] = NONE_EXPECTED) {}
+  /**
+   * @param expected the expectations of this directory and those above, by the layers that have them.
+   * @param added the expectations of the layer that was added last.
+   */
+  private constructor(
+    readonly stack: Stack,
+    private readonly groups: readonly ZoneGroup[],
+    private readonly expected: readonly ExpectedHere[] = NOTHING_EXPECTED,
+    readonly added: readonly StackExpectation[] = NONE_EXPECTED,
+  ) {}
 
   /** Before any layer file is read. */
   static readonly NONE = new DirectoryRules(EMPTY_STACK, []);
@@ -22,23 +32,37 @@ export class DirectoryRules {
     const added: { zones: ZoneCondition[]; expectations: StackExpectation[] } = { zones: [], expectations: [] };
     const stack = extendStack(this.stack, layer, lookup, added);
     const { zones, expectations } = added;
-    return new DirectoryRules(stack, zones.length === 0 ? this.groups : [...this.groups, ZoneGroup.of(zones)], expectations.length === 0 ? this.expected : [...this.expected, ExpectedHere.of(expectations)], expectations);
+    return new DirectoryRules(
+      stack,
+      zones.length === 0 ? this.groups : [...this.groups, ZoneGroup.of(zones)],
+      expectations.length === 0 ? this.expected : [...this.expected, ExpectedHere.of(expectations)],
+      expectations,
+    );
   }
 
   /** The rules in the directory `name` of this one, before its own layer file. */
   descend(name: string): DirectoryRules {
     const groups = this.groups.map((group) => group.descend(name));
     const expected = this.expected.map((own) => own.descend(name));
-    const isSame = groups.every((group, index) => group === this.groups[index]) && expected.every((own, index) => own === this.expected[index]);
-    return isSame ? this : new DirectoryRules(this.stack, groups.filter((group) => !group.isEmpty), expected.filter((own) => !own.isEmpty));
+    const isSame = groups.every((group, index) => group === this.groups[index])
+      && expected.every((own, index) => own === this.expected[index]);
+    return isSame
+      ? this
+      : new DirectoryRules(this.stack, groups.filter((group) => !group.isEmpty), expected.filter((own) => !own.isEmpty));
   }
 
-  /** The decided rules for the file `name` of this directory. @param language its language; null if it has none that Elvar knows. */
+  /**
+   * The decided rules for the file `name` of this directory.
+   * @param language its language; null if it has none that Elvar knows.
+   */
   rulesFor(name: string, language: LanguageId | null, resolver: Resolver): DecidedRules {
     return resolver.decide(this.stack, this.zonesOf(name, language));
   }
 
-  /** What is expected of the file `name` of this directory. @param language its language; null if it has none that Elvar knows. */
+  /**
+   * What is expected of the file `name` of this directory.
+   * @param language its language; null if it has none that Elvar knows.
+   */
   expectationsFor(name: string, language: LanguageId | null): readonly StackExpectation[] {
     if (this.expected.length === 0) return NONE_EXPECTED;
     const about = this.expected.flatMap((own) => own.about(name, language));

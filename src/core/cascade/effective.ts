@@ -1,9 +1,13 @@
 import type { Decision, PartName, Statement, TrailEntry } from '../model/statement.js';
 
-/** The indexes of the statements that took effect on a part of a rule's state, in order, without the catalog, which sets every part. */
+/**
+ * The indexes of the statements that took effect on a part of a rule's state, in order, without the catalog, which sets every
+ * part.
+ */
 function effectiveIn(trail: readonly TrailEntry[], part: PartName): number[] {
   return trail.flatMap(({ statement, effect, refused }, index) => {
-    const isEffective = (effect === 'applied' || effect === 'capped' || effect === 'partly-refused') && !refused.some((one) => one.part === part);
+    const isEffective = (effect === 'applied' || effect === 'capped' || effect === 'partly-refused')
+      && !refused.some((one) => one.part === part);
     return isEffective && speaksOf(statement, part) ? [index] : [];
   });
 }
@@ -13,7 +17,9 @@ function effectiveIn(trail: readonly TrailEntry[], part: PartName): number[] {
  * cap. A cap only lowers what another statement turned on.
  */
 export function turnedOnBy({ trail, by }: Decision): number {
-  return trail[by]?.effect === 'capped' ? effectiveIn(trail, 'level').findLast((index) => trail[index]?.effect !== 'capped') ?? 0 : by;
+  return trail[by]?.effect === 'capped'
+    ? effectiveIn(trail, 'level').findLast((index) => trail[index]?.effect !== 'capped') ?? 0
+    : by;
 }
 
 function speaksOf(statement: Statement, part: PartName): boolean {

@@ -4,11 +4,15 @@ import { ZoneGroup } from './zone-group.js';
 
 /** The expectations of one layer, as seen from one directory: their files are told apart as those of zones are. */
 export class ExpectedHere {
-  private constructor(private readonly group: ZoneGroup, private readonly byCondition: ReadonlyMap<ZoneCondition, StackExpectation>) {}
+  private constructor(
+    private readonly group: ZoneGroup, private readonly byCondition: ReadonlyMap<ZoneCondition, StackExpectation>,
+  ) {}
 
   /** The expectations in the directory of their layer. */
   static of(expectations: readonly StackExpectation[]): ExpectedHere {
-    return new ExpectedHere(ZoneGroup.of(expectations.map(({ condition }) => condition)), new Map(expectations.map((one) => [one.condition, one])));
+    return new ExpectedHere(
+      ZoneGroup.of(expectations.map(({ condition }) => condition)), new Map(expectations.map((one) => [one.condition, one])),
+    );
   }
 
   get isEmpty(): boolean {

@@ -19,7 +19,9 @@ export function refuses({ kind, remembered }: Guard, part: StatePart, rule: Rule
     case 'fix':
     case 'ledger':
       // Refusing is stricter than allowing.
-      return kind === 'fixed' ? part.value !== remembered[part.name] : part.value === 'allow' && remembered[part.name] === 'refuse';
+      return kind === 'fixed'
+        ? part.value !== remembered[part.name]
+        : part.value === 'allow' && remembered[part.name] === 'refuse';
     case 'option': {
       const before = remembered.options[part.option]?.value as OptionValue;
       if (kind === 'fixed') return !sameOptionValue(part.value, before);

@@ -1,7 +1,10 @@
 import { compareLevels, type ActiveLevel } from '../model/level.js';
 import type { Decision } from '../model/statement.js';
 
-/** Whether each finding keeps the level that it came with: only the catalog speaks, and it turns on nothing but what other programs find. */
+/**
+ * Whether each finding keeps the level that it came with: only the catalog speaks, and it turns on nothing but what other
+ * programs find.
+ */
 export function keepsLevels({ by, level }: Pick<Decision, 'by' | 'level'>): boolean {
   return by === 0 && level !== 'off';
 }
@@ -13,7 +16,10 @@ export function keptUpTo(decision: Decision): ActiveLevel | null {
   let highest: ActiveLevel = 'error';
   trail.forEach(({ statement: { kind, level }, effect }, index) => {
     const isBound = guards.some(({ by }) => by < index);
-    if (kind === 'at-most' && effect === 'idle' && !isBound && level !== null && level.value !== 'off' && compareLevels(level.value, highest) < 0) highest = level.value;
+    if (kind === 'at-most'
+        && effect === 'idle' && !isBound && level !== null && level.value !== 'off' && compareLevels(level.value, highest) < 0) {
+      highest = level.value;
+    }
   });
   return highest;
 }

@@ -29,7 +29,8 @@ export function refusalsIn(files: readonly ResolvedFile[], layers: readonly Laye
     for (const { trail, rule: id } of rules.decisions.values()) {
       const rule = catalog.get(id);
       if (rule === undefined || !knowsLanguage(rule, language)) continue;
-      const refused = trail.filter(({ statement }) => statement.place !== null && own.has(statement.place.file)).flatMap(({ statement, refused: parts }) => parts.map((one) => ({ statement, ...one })));
+      const refused = trail.filter(({ statement }) => statement.place !== null && own.has(statement.place.file))
+        .flatMap(({ statement, refused: parts }) => parts.map((one) => ({ statement, ...one })));
       for (const { statement, part, by } of refused) {
         const guard = trail[by]?.statement;
         if (guard !== undefined) note(refusals, { statement, guard, rule: id, part, path });
@@ -39,10 +40,18 @@ export function refusalsIn(files: readonly ResolvedFile[], layers: readonly Laye
   return [...refusals.values()];
 }
 
-function note(refusals: Map<string, GrowingRefusal>, { statement, guard, rule, part, path }: { readonly statement: Statement; readonly guard: Statement; readonly rule: RuleId; readonly part: PartName; readonly path: string }): void {
+function note(refusals: Map<string, GrowingRefusal>, { statement, guard, rule, part, path }: {
+  readonly statement: Statement;
+  readonly guard: Statement;
+  readonly rule: RuleId;
+  readonly part: PartName;
+  readonly path: string;
+}): void {
   const key = JSON.stringify([statement.place, guard.place]);
   let refusal = refusals.get(key);
-  if (refusal === undefined) refusals.set(key, (refusal = { statement, guard, rules: new Set(), parts: new Set(), files: new Set() }));
+  if (refusal === undefined) {
+    refusals.set(key, (refusal = { statement, guard, rules: new Set(), parts: new Set(), files: new Set() }));
+  }
   refusal.rules.add(rule);
   refusal.parts.add(part);
   refusal.files.add(path);

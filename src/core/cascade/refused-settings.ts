@@ -18,8 +18,11 @@ export interface SettingRefusal {
 }
 
 /** The settings of the command line that guards refuse for some of these files. Only rules that know a file's language count. */
-export function refusedSettings(files: Iterable<{ readonly language: LanguageId | null; readonly rules: DecidedRules }>, catalog: Catalog): SettingRefusal[] {
-  const outcomes = new Map<Statement, { readonly guards: Set<Statement>; readonly rules: Set<RuleId>; tookElsewhere: boolean; files: number }>();
+export function refusedSettings(
+  files: Iterable<{ readonly language: LanguageId | null; readonly rules: DecidedRules }>, catalog: Catalog,
+): SettingRefusal[] {
+  const outcomes =
+    new Map<Statement, { readonly guards: Set<Statement>; readonly rules: Set<RuleId>; tookElsewhere: boolean; files: number }>();
   for (const [{ rules, language }, number] of distinct(files)) {
     const refusedHere = new Set<Statement>();
     for (const { rule: id, trail } of rules.decisions.values()) {
@@ -41,11 +44,15 @@ export function refusedSettings(files: Iterable<{ readonly language: LanguageId 
     for (const setting of refusedHere) (outcomes.get(setting) as { files: number }).files += number;
   }
   return [...outcomes].filter(([, { rules }]) => rules.size > 0)
-    .map(([setting, { guards, rules, tookElsewhere, files: number }]) => ({ setting, guards: [...guards], rules: [...rules].sort(), tookElsewhere, files: number }));
+    .map(([setting, { guards, rules, tookElsewhere, files: number }]) => ({
+      setting, guards: [...guards], rules: [...rules].sort(), tookElsewhere, files: number,
+    }));
 }
 
 /** Files with the same decisions and language, once, with their number. */
-function distinct<File extends { readonly language: LanguageId | null; readonly rules: DecidedRules }>(files: Iterable<File>): Map<File, number> {
+function distinct<File extends { readonly language: LanguageId | null; readonly rules: DecidedRules }>(
+  files: Iterable<File>,
+): Map<File, number> {
   const firsts = new Map<DecidedRules, Map<LanguageId | null, File>>();
   const counts = new Map<File, number>();
   for (const file of files) {

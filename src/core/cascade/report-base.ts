@@ -24,8 +24,19 @@ export interface IgnoredEntry {
 
 /** What is not taken in of a log of another program, or not as it is written. */
 export type IntakeNote =
-  | { readonly intake: 'missing'; readonly log: string; /** Where it is declared; null if the command line names it. */ readonly place: Place | null }
-  | { readonly intake: 'old'; readonly log: string; readonly place: Place | null; readonly files: number; readonly example: string }
+  | {
+    readonly intake: 'missing';
+    readonly log: string;
+    /** Where it is declared; null if the command line names it. */
+    readonly place: Place | null;
+  }
+  | {
+    readonly intake: 'old';
+    readonly log: string;
+    readonly place: Place | null;
+    readonly files: number;
+    readonly example: string;
+  }
   | { readonly intake: 'outside'; readonly log: string; readonly findings: number }
   | { readonly intake: 'not-checked'; readonly findings: number; readonly files: number }
   | { readonly intake: 'same-name'; readonly log: string; readonly rule: string; readonly ids: readonly string[] };

@@ -32,7 +32,11 @@ export class Resolver {
    * @param today the day on which statements expire or not, as YYYY-MM-DD.
    * @param commandLine statements that come after all layers.
    */
-  constructor(private readonly catalog: Catalog, private readonly today: string, private readonly commandLine: readonly SelectingStatement[]) {
+  constructor(
+    private readonly catalog: Catalog,
+    private readonly today: string,
+    private readonly commandLine: readonly SelectingStatement[],
+  ) {
     this.trees = catalog.rules.map((rule) => DecisionTree.of(rule));
     this.indexes = new Map(catalog.rules.map((rule, index) => [rule.id, index]));
   }
@@ -70,14 +74,18 @@ export class Resolver {
     return places;
   }
 
-  private keptFor(stack: Stack, active: readonly ZoneCondition[], isCutOff: boolean): { kept: Map<string, readonly DecisionTree[]>; key: string } {
+  private keptFor(
+    stack: Stack, active: readonly ZoneCondition[], isCutOff: boolean,
+  ): { kept: Map<string, readonly DecisionTree[]>; key: string } {
     let kept = this.places.get(stack);
     if (kept === undefined) this.places.set(stack, (kept = new Map()));
     return { kept, key: `${isCutOff} ${active.map((zone) => this.numberOf(zone)).join(' ')}` };
   }
 
   /** Gives each rule the statements about it that pass all filters. @param places in catalog order. */
-  private distribute(own: readonly SelectingStatement[], filters: readonly AdoptionFilter[], isCutOff: boolean, places: DecisionTree[]): void {
+  private distribute(
+    own: readonly SelectingStatement[], filters: readonly AdoptionFilter[], isCutOff: boolean, places: DecisionTree[],
+  ): void {
     for (const { selector, statement } of own) {
       for (const rule of this.catalog.select(selector)) {
         if (!filters.every((filter) => letsThrough(filter, rule))) continue;
@@ -88,7 +96,8 @@ export class Resolver {
   }
 
   private setOf(places: readonly DecisionTree[]): RuleSet {
-    // This runs for each directory with rules or zones of its own: building a text key of all settings would take ten times as long.
+    // This runs for each directory with rules or zones of its own: building a text key of all settings would take ten times as
+    // long.
     const settings = new Uint32Array(places.length);
     let hash = 0;
     for (let at = 0; at < places.length; at += 1) {
@@ -101,7 +110,9 @@ export class Resolver {
     if (alike === undefined) this.setsByHash.set(hash, (alike = []));
     const known = alike.find((one) => areEqual(one.settings, settings));
     if (known !== undefined) return known.set;
-    const rules = new Map(places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision)]));
+    const rules = new Map(
+      places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, settingOf(decision)]),
+    );
     this.setCount += 1;
     const set = { id: `set-${this.setCount}`, rules };
     alike.push({ settings, set });
@@ -141,7 +152,9 @@ class DecidedPlaces implements DecidedRules {
   constructor(readonly set: RuleSet, private readonly places: readonly DecisionTree[], private readonly today: string) {}
 
   get decisions(): ReadonlyMap<RuleId, Decision> {
-    return this.byRule ??= new Map(this.places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, decision]));
+    return this.byRule ??= new Map(
+      this.places.map((place) => place.decide(this.today)).map((decision) => [decision.rule, decision]),
+    );
   }
 }
 

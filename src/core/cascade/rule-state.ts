@@ -24,9 +24,17 @@ const catalogStates = new WeakMap<Rule, RuleState>();
 export function stateOfCatalog(rule: Rule): RuleState {
   let state = catalogStates.get(rule);
   if (state === undefined) {
-    const options = Object.entries(rule.defaults).map(([name, value]) => [name, { value, by: 0, over: null, items: itemsOf(value, 0) }] as const);
+    const options = Object.entries(rule.defaults).map(([name, value]) =>
+      [name, { value, by: 0, over: null, items: itemsOf(value, 0) }] as const);
     state = {
-      level: catalogLevelOf(rule), by: 0, over: null, options: Object.fromEntries(options), waivers: 'allow', fix: 'allow', ledger: 'allow', freedomsBy: { waivers: 0, fix: 0, ledger: 0 },
+      level: catalogLevelOf(rule),
+      by: 0,
+      over: null,
+      options: Object.fromEntries(options),
+      waivers: 'allow',
+      fix: 'allow',
+      ledger: 'allow',
+      freedomsBy: { waivers: 0, fix: 0, ledger: 0 },
     };
     catalogStates.set(rule, state);
   }
@@ -56,14 +64,18 @@ export function partName(part: StatePart): PartName {
 export function withParts(state: RuleState, parts: readonly StatePart[], by: number): RuleState {
   let next = state;
   for (const part of parts) {
-    if (part.name === 'option') next = { ...next, options: { ...next.options, [part.option]: decidedOption(part, next.options[part.option], by) } };
+    if (part.name === 'option') next = {
+      ...next, options: { ...next.options, [part.option]: decidedOption(part, next.options[part.option], by) },
+    };
     else if (part.name === 'level') next = { ...next, level: part.value, by, over: next.by };
     else next = { ...next, [part.name]: part.value, freedomsBy: { ...next.freedomsBy, [part.name]: by } };
   }
   return next;
 }
 
-function decidedOption({ value, change }: StatePart & { readonly name: 'option' }, before: DecidedOption | undefined, by: number): DecidedOption {
+function decidedOption(
+  { value, change }: StatePart & { readonly name: 'option' }, before: DecidedOption | undefined, by: number,
+): DecidedOption {
   // An edit keeps items in order and appends its own; an item that it drops and adds again is its own.
   const kept = isListEdit(change) ? before?.items?.filter((item) => !change.drop.includes(item.value)) ?? [] : [];
   const items = typeof value === 'object' ? [...kept, ...itemsOf(value.slice(kept.length), by) ?? []] : null;

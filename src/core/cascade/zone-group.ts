@@ -34,7 +34,10 @@ export class ZoneGroup {
     return this.zones.length === 0;
   }
 
-  /** The zones as seen from the subdirectory `name`. Zones that can no longer match are dropped; if nothing changes, it is the same group. */
+  /**
+   * The zones as seen from the subdirectory `name`. Zones that can no longer match are dropped; if nothing changes, it is the
+   * same group.
+   */
   descend(name: string): ZoneGroup {
     this.directoryIndex ??= this.indexDirectories();
     const concerned = new Set(this.directoryIndex.find(name));

@@ -12,11 +12,20 @@ export function dates({ layers, waivers, ledger, today }: Evidence): Diagnosis[]
   const judge = (of: Decreed, until: string | null, file: string, line: number): Diagnosis[] => {
     if (until === null || until >= soon) return [];
     const isPast = until < today;
-    return [{ detail: { code: isPast ? 'expired' : 'expires-soon', of, until }, file, line, weight: isPast ? 'problem' : 'advice', mend: null }];
+    return [{
+      detail: { code: isPast ? 'expired' : 'expires-soon', of, until },
+      file,
+      line,
+      weight: isPast ? 'problem' : 'advice',
+      mend: null,
+    }];
   };
   return [
-    ...layers.flatMap((layer) => [...layer.rulings, ...layer.zones.flatMap(({ rulings }) => rulings)].flatMap(({ selector, until, place }) => judge({ kind: 'ruling', selector: formatSelector(selector) }, until, layer.file, place.line))),
+    ...layers.flatMap((layer) =>
+      [...layer.rulings, ...layer.zones.flatMap(({ rulings }) => rulings)].flatMap(({ selector, until, place }) =>
+        judge({ kind: 'ruling', selector: formatSelector(selector) }, until, layer.file, place.line))),
     ...waivers.flatMap(({ path, line, until, selectors }) => judge({ kind: 'waiver', selectors }, until, path, line)),
-    ...ledger.filter(({ state }) => state !== 'gone').flatMap(({ entry }) => judge({ kind: 'entry', rule: entry.rule, path: entry.path }, entry.until, 'elvar-ledger.yaml', entry.writtenIn)),
+    ...ledger.filter(({ state }) => state !== 'gone').flatMap(({ entry }) =>
+      judge({ kind: 'entry', rule: entry.rule, path: entry.path }, entry.until, 'elvar-ledger.yaml', entry.writtenIn)),
   ];
 }

@@ -15,6 +15,17 @@ export function diagnose(evidence: Evidence): Diagnosis[] {
   // A ruling that reaches no file is idle too; that it reaches none is the better answer.
   const explained = new Set(reached.map(({ file, line }) => `${file}:${line}`));
   const idle = idleRulings(evidence).filter(({ file, line }) => !explained.has(`${file}:${line}`));
-  const all = [...expectationTroubles(evidence), ...contradictions(evidence), ...refusedRulings(evidence), ...hiddenFromGuards(evidence), ...idle, ...reached, ...dates(evidence), ...forgotten(evidence), ...intakeTroubles(evidence)];
-  return all.sort((a, b) => Number(a.weight === 'advice') - Number(b.weight === 'advice') || (a.file < b.file ? -1 : a.file > b.file ? 1 : (a.line ?? 0) - (b.line ?? 0)));
+  const all = [
+    ...expectationTroubles(evidence),
+    ...contradictions(evidence),
+    ...refusedRulings(evidence),
+    ...hiddenFromGuards(evidence),
+    ...idle,
+    ...reached,
+    ...dates(evidence),
+    ...forgotten(evidence),
+    ...intakeTroubles(evidence),
+  ];
+  return all.sort((a, b) => Number(a.weight === 'advice') - Number(b.weight === 'advice')
+    || (a.file < b.file ? -1 : a.file > b.file ? 1 : (a.line ?? 0) - (b.line ?? 0)));
 }

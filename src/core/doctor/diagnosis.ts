@@ -14,16 +14,40 @@ export type Decreed =
 
 /** What can be wrong with a readable configuration: plain data with a closed list of codes, put into words when shown. */
 export type DiagnosisDetail =
-  | { readonly code: 'idle-ruling'; readonly selector: string; readonly zone: string | null; readonly why: 'overruled' | 'equal'; readonly by: string | null }
+  | {
+    readonly code: 'idle-ruling';
+    readonly selector: string;
+    readonly zone: string | null;
+    readonly why: 'overruled' | 'equal';
+    readonly by: string | null;
+  }
   | { readonly code: 'idle-zone'; readonly zone: string; readonly why: 'overruled' | 'equal'; readonly by: string | null }
   | { readonly code: 'idle-cap'; readonly level: Level }
   | { readonly code: 'repeats-outer'; readonly rulings: number }
   | { readonly code: 'zone-matches-nothing'; readonly zone: string }
-  | { readonly code: 'pattern-matches-nothing'; readonly pattern: string; readonly where: 'zone' | 'ignore' | 'include' | 'language' }
+  | {
+    readonly code: 'pattern-matches-nothing';
+    readonly pattern: string;
+    readonly where: 'zone' | 'ignore' | 'include' | 'language';
+  }
   | { readonly code: 'adopted-twice'; readonly preset: string; readonly ways: readonly string[] }
   | { readonly code: 'language-lacking'; readonly selector: string; readonly languages: readonly string[] }
-  | { readonly code: 'contradiction'; readonly rules: readonly [RuleId, RuleId]; readonly files: number; readonly example: string; readonly by: readonly [string, string] }
-  | { readonly code: 'refused'; readonly selector: string; readonly rules: readonly RuleId[]; readonly parts: readonly PartName[]; readonly files: number; readonly by: string; readonly kind: string }
+  | {
+    readonly code: 'contradiction';
+    readonly rules: readonly [RuleId, RuleId];
+    readonly files: number;
+    readonly example: string;
+    readonly by: readonly [string, string];
+  }
+  | {
+    readonly code: 'refused';
+    readonly selector: string;
+    readonly rules: readonly RuleId[];
+    readonly parts: readonly PartName[];
+    readonly files: number;
+    readonly by: string;
+    readonly kind: string;
+  }
   | { readonly code: 'expired'; readonly of: Decreed; readonly until: string }
   | { readonly code: 'expires-soon'; readonly of: Decreed; readonly until: string }
   | { readonly code: 'no-reason'; readonly of: Decreed }
@@ -32,7 +56,13 @@ export type DiagnosisDetail =
   | { readonly code: 'ledger-unknown-rule'; readonly rule: string; readonly entries: number }
   | { readonly code: 'same-title'; readonly title: string; readonly other: string }
   | { readonly code: 'directory-unchecked'; readonly directory: string; readonly files: number }
-  | { readonly code: 'hides-guarded'; readonly pattern: string; readonly files: number; readonly isAll: boolean; readonly by: readonly string[] }
+  | {
+    readonly code: 'hides-guarded';
+    readonly pattern: string;
+    readonly files: number;
+    readonly isAll: boolean;
+    readonly by: readonly string[];
+  }
   | { readonly code: 'hides-own-code'; readonly pattern: string; readonly files: number; readonly example: string }
   | { readonly code: 'foreign-code'; readonly kind: ForeignKind; readonly pattern: string; readonly files: number }
   | { readonly code: 'left-aside'; readonly problem: ProblemDetail }

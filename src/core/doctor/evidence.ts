@@ -36,7 +36,12 @@ export interface Evidence {
   /** What is told of the logs of other programs. */
   readonly intake: readonly IntakeNote[];
   /** Examples of house rules with other findings than expected. */
-  readonly failedExamples: readonly { readonly rule: RuleId; readonly kind: 'good' | 'bad'; readonly file: string; readonly line: number }[];
+  readonly failedExamples: readonly {
+    readonly rule: RuleId;
+    readonly kind: 'good' | 'bad';
+    readonly file: string;
+    readonly line: number;
+  }[];
 }
 
 /** The place of a statement as a text to compare. */

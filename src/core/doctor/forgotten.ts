@@ -4,9 +4,20 @@ import type { Decision, Statement } from '../model/statement.js';
 import type { Diagnosis, DiagnosisDetail } from './diagnosis.js';
 import { placeKey, type Evidence } from './evidence.js';
 
-/** Leftovers: missing reasons, entries and waivers without a finding, titles used twice, presets adopted twice, failing examples. */
+/**
+ * Leftovers: missing reasons, entries and waivers without a finding, titles used twice, presets adopted twice, failing examples.
+ */
 export function forgotten(evidence: Evidence): Diagnosis[] {
-  return [...missingReasons(evidence), ...idleLedger(evidence), ...unusedWaivers(evidence), ...sameTitles(evidence), ...adoptedTwice(evidence), ...failedExamples(evidence), ...hiddenCode(evidence), ...leftAside(evidence)];
+  return [
+    ...missingReasons(evidence),
+    ...idleLedger(evidence),
+    ...unusedWaivers(evidence),
+    ...sameTitles(evidence),
+    ...adoptedTwice(evidence),
+    ...failedExamples(evidence),
+    ...hiddenCode(evidence),
+    ...leftAside(evidence),
+  ];
 }
 
 /** Turning off, capping and guarding need a reason most: others will ask. */
@@ -14,9 +25,13 @@ function missingReasons({ layers, waivers }: Evidence): Diagnosis[] {
   const ofRulings = layers.flatMap((layer) => [
     ...layer.rulings.map((ruling) => ({ ruling, around: null as string | null })),
     ...layer.zones.flatMap(({ rulings, because }) => rulings.map((ruling) => ({ ruling, around: because }))),
-  ].filter(({ ruling: { level, guard, because }, around }) => because === null && around === null && (level?.value === 'off' || guard !== null))
-    .map(({ ruling }) => advice({ code: 'no-reason', of: { kind: 'ruling', selector: formatSelector(ruling.selector) } }, layer.file, ruling.place.line)));
-  return [...ofRulings, ...waivers.filter(({ because }) => because === null).map(({ path, line, selectors }) => advice({ code: 'no-reason', of: { kind: 'waiver', selectors } }, path, line))];
+  ].filter(({ ruling: { level, guard, because }, around }) =>
+    because === null && around === null && (level?.value === 'off' || guard !== null))
+    .map(({ ruling }) => advice(
+      { code: 'no-reason', of: { kind: 'ruling', selector: formatSelector(ruling.selector) } }, layer.file, ruling.place.line,
+    )));
+  return [...ofRulings, ...waivers.filter(({ because }) => because === null).map(({ path, line, selectors }) =>
+    advice({ code: 'no-reason', of: { kind: 'waiver', selectors } }, path, line))];
 }
 
 function idleLedger({ ledger, catalog }: Evidence): Diagnosis[] {
@@ -24,10 +39,15 @@ function idleLedger({ ledger, catalog }: Evidence): Diagnosis[] {
   const [first] = gone;
   const unknown = [...new Set(ledger.map(({ entry }) => entry.rule))].filter((rule) => catalog.get(rule) === undefined);
   return [
-    ...(first === undefined ? [] : [{ ...advice({ code: 'ledger-gone', entries: gone.length }, 'elvar-ledger.yaml', first.entry.writtenIn), mend: { kind: 'prune-ledger' as const } }]),
+    ...(first === undefined ? [] : [{
+      ...advice({ code: 'ledger-gone', entries: gone.length }, 'elvar-ledger.yaml', first.entry.writtenIn),
+      mend: { kind: 'prune-ledger' as const },
+    }]),
     ...unknown.map((rule) => {
       const own = ledger.filter(({ entry }) => entry.rule === rule);
-      return advice({ code: 'ledger-unknown-rule', rule, entries: own.length }, 'elvar-ledger.yaml', own[0]?.entry.writtenIn ?? 1);
+      return advice(
+        { code: 'ledger-unknown-rule', rule, entries: own.length }, 'elvar-ledger.yaml', own[0]?.entry.writtenIn ?? 1,
+      );
     }),
   ];
 }
@@ -43,7 +63,9 @@ function sameTitles({ layers }: Evidence): Diagnosis[] {
     if (layer.title === null) return [];
     const other = first.get(layer.title);
     if (other === undefined) first.set(layer.title, layer);
-    return other === undefined || other.file === layer.file ? [] : [advice({ code: 'same-title', title: layer.title, other: other.file }, layer.file, null)];
+    return other === undefined || other.file === layer.file
+      ? []
+      : [advice({ code: 'same-title', title: layer.title, other: other.file }, layer.file, null)];
   });
 }
 
@@ -74,8 +96,12 @@ function noteTwice({ trail }: Decision, own: ReadonlySet<string>, found: Map<str
     const earlier = first.get(key);
     if (earlier === undefined) first.set(key, statement);
     else {
-      const ways = [earlier, statement].map(({ layer: { through } }) => through.map(({ file, line }) => `${file}:${line}`).join(' → '));
-      found.set(`${statement.layer.file} ${ways.join(' ')}`, advice({ code: 'adopted-twice', preset: statement.layer.file ?? '', ways }, outermost.file, outermost.line));
+      const ways = [earlier, statement].map(({ layer: { through } }) =>
+        through.map(({ file, line }) => `${file}:${line}`).join(' → '));
+      found.set(
+        `${statement.layer.file} ${ways.join(' ')}`,
+        advice({ code: 'adopted-twice', preset: statement.layer.file ?? '', ways }, outermost.file, outermost.line),
+      );
     }
   }
 }
@@ -85,20 +111,25 @@ function leftAside({ leftAside: problems }: Evidence): Diagnosis[] {
 }
 
 function failedExamples({ failedExamples: examples }: Evidence): Diagnosis[] {
-  return examples.map(({ rule, kind, file, line }) => ({ ...advice({ code: 'example-fails', rule, kind }, file, line), weight: 'problem' as const }));
+  return examples.map(({ rule, kind, file, line }) => ({
+    ...advice({ code: 'example-fails', rule, kind }, file, line), weight: 'problem' as const,
+  }));
 }
 
 /** Files that git tracks and a pattern excludes, which a lead may not expect; and checked files that are not the team's own. */
 function hiddenCode({ hidden, foreign }: Evidence): Diagnosis[] {
   const byPattern = new Map<string, typeof hidden[number][]>();
   // Whoever wrote the full path of a directory knows what is in it.
-  for (const one of hidden.filter(({ pattern }) => !pattern.slice(0, -1).includes('/'))) byPattern.set(`${one.file}:${one.line}`, [...(byPattern.get(`${one.file}:${one.line}`) ?? []), one]);
+  for (const one of hidden.filter(({ pattern }) => !pattern.slice(0, -1).includes('/'))) {
+    byPattern.set(`${one.file}:${one.line}`, [...(byPattern.get(`${one.file}:${one.line}`) ?? []), one]);
+  }
   return [
     ...[...byPattern.values()].map(([first, ...others]): Diagnosis => {
       const { file, line, pattern, path } = first as typeof hidden[number];
       return advice({ code: 'hides-own-code', pattern, files: others.length + 1, example: path }, file, line);
     }),
-    ...foreign.map(({ kind, pattern, paths }) => advice({ code: 'foreign-code', kind, pattern, files: paths.length }, paths[0] ?? '', null)),
+    ...foreign.map(({ kind, pattern, paths }) =>
+      advice({ code: 'foreign-code', kind, pattern, files: paths.length }, paths[0] ?? '', null)),
   ];
 }
 

@@ -38,7 +38,8 @@ export function idleRulings({ files, layers, catalog, today }: Evidence): Diagno
     }
   }
   const idle = [...uses.values()].filter(({ isUseful }) => !isUseful);
-  return [...own.values()].flatMap((layer) => diagnosesOf(layer, idle.filter(({ statement }) => statement.place?.file === layer.file)));
+  return [...own.values()].flatMap((layer) =>
+    diagnosesOf(layer, idle.filter(({ statement }) => statement.place?.file === layer.file)));
 }
 
 function countUse(rule: Rule, decision: Decision, index: number, today: string, uses: Map<string, Use>): void {
@@ -47,7 +48,8 @@ function countUse(rule: Rule, decision: Decision, index: number, today: string, 
   let use = uses.get(key);
   if (use === undefined) uses.set(key, (use = { statement, isUseful: false, isEqual: false, overruledBy: new Set() }));
   if (use.isUseful) return;
-  if (effect === 'expired' || effect === 'refused' || effect === 'partly-refused' || changesAnything(rule, decision, index, today)) {
+  if (effect === 'expired'
+      || effect === 'refused' || effect === 'partly-refused' || changesAnything(rule, decision, index, today)) {
     use.isUseful = true;
     return;
   }
@@ -58,7 +60,9 @@ function countUse(rule: Rule, decision: Decision, index: number, today: string, 
 
 /** Whether a rule's state would differ without one of the statements about it. */
 function changesAnything(rule: Rule, decision: Decision, index: number, today: string): boolean {
-  const others = decision.trail.slice(1).filter((_, place) => place !== index - 1).map(({ statement, effect }) => ({ statement, isCutOff: effect === 'cut-off' }));
+  const others = decision.trail.slice(1)
+    .filter((_, place) => place !== index - 1)
+    .map(({ statement, effect }) => ({ statement, isCutOff: effect === 'cut-off' }));
   return contentOf(decideRule(rule, others, today)) !== contentOf(decision);
 }
 
@@ -78,26 +82,43 @@ function diagnosesOf(layer: LayerFile, idle: readonly Use[]): Diagnosis[] {
     return [{ detail: { code: 'repeats-outer', rulings: all }, file: layer.file, line: null, weight: 'advice', mend: null }];
   }
   const wholeZones = layer.zones.filter((zone) => zone.rulings.length > 0 && zone.presets.length === 0 && zone.atMost === null
-    && zone.rulings.every(({ place }) => rulings.some(({ statement }) => statement.place?.line === place.line && statement.place.column === place.column)));
+    && zone.rulings.every(({ place }) =>
+      rulings.some(({ statement }) => statement.place?.line === place.line && statement.place.column === place.column)));
   const zones = wholeZones.map((zone): Diagnosis => {
     const own = rulings.filter(({ statement }) => statement.zone?.place.line === zone.place.line);
-    return { detail: { code: 'idle-zone', zone: zone.name ?? `line ${zone.place.line}`, ...reasonOf(own) }, file: layer.file, line: zone.place.line, weight: 'advice', mend: null };
+    return {
+      detail: { code: 'idle-zone', zone: zone.name ?? `line ${zone.place.line}`, ...reasonOf(own) },
+      file: layer.file,
+      line: zone.place.line,
+      weight: 'advice',
+      mend: null,
+    };
   });
-  const single = idle.filter(({ statement }) => !wholeZones.some((zone) => zone.place.line === statement.zone?.place.line)).map((use): Diagnosis => {
+  const single = idle.filter(
+    ({ statement }) => !wholeZones.some((zone) => zone.place.line === statement.zone?.place.line),
+  ).map((use): Diagnosis => {
     const { statement } = use;
     const place = { file: layer.file, line: statement.place?.line ?? null, weight: 'advice' as const };
-    if (statement.kind === 'at-most') return { ...place, detail: { code: 'idle-cap', level: statement.level?.value ?? 'off' }, mend: null };
+    if (statement.kind === 'at-most') {
+      return { ...place, detail: { code: 'idle-cap', level: statement.level?.value ?? 'off' }, mend: null };
+    }
     const zone = statement.zone?.name ?? null;
     const selector = statement.selector ?? '';
     // A zone without a name cannot be referred to.
     const canMend = statement.zone === null || zone !== null;
     const told = statement.zone === null ? null : zone ?? `line ${statement.zone.place.line}`;
-    return { ...place, detail: { code: 'idle-ruling', selector, zone: told, ...reasonOf([use]) }, mend: canMend ? { kind: 'remove-ruling', zone, selector } : null };
+    return {
+      ...place,
+      detail: { code: 'idle-ruling', selector, zone: told, ...reasonOf([use]) },
+      mend: canMend ? { kind: 'remove-ruling', zone, selector } : null,
+    };
   });
   return [...zones, ...single];
 }
 
 function reasonOf(uses: readonly Use[]): { readonly why: 'overruled' | 'equal'; readonly by: string | null } {
   const winners = [...new Set(uses.flatMap(({ overruledBy }) => [...overruledBy]))];
-  return uses.some(({ isEqual }) => isEqual) || winners.length === 0 ? { why: 'equal', by: null } : { why: 'overruled', by: winners.slice(0, 2).join(', ') };
+  return uses.some(({ isEqual }) => isEqual) || winners.length === 0
+    ? { why: 'equal', by: null }
+    : { why: 'overruled', by: winners.slice(0, 2).join(', ') };
 }

@@ -9,12 +9,23 @@ export function intakeTroubles({ intake, layers, catalog }: Evidence): Diagnosis
   const logs = intake.flatMap((note): Diagnosis[] => {
     if (note.intake !== 'missing' && note.intake !== 'old') return [];
     const { log, place } = note;
-    const detail = note.intake === 'missing' ? { code: 'log-missing', log } as const : { code: 'log-old', log, files: note.files, example: note.example } as const;
+    const detail = note.intake === 'missing'
+      ? { code: 'log-missing', log } as const
+      : { code: 'log-old', log, files: note.files, example: note.example } as const;
     return [{ detail, file: place?.file ?? log, line: place?.line ?? null, weight: 'advice', mend: null }];
   });
-  const rulings = layers.flatMap((layer) => [...layer.rulings, ...layer.zones.flatMap((zone) => zone.rulings)].flatMap(({ selector, place }): Diagnosis[] => (
-    selector.kind === 'rule' && isInNoLog(selector.rule, catalog) ? [{ detail: { code: 'rule-in-no-log', rule: selector.rule }, file: layer.file, line: place.line, weight: 'advice', mend: null }] : []
-  )));
+  const rulings = layers.flatMap((layer) =>
+    [...layer.rulings, ...layer.zones.flatMap((zone) => zone.rulings)].flatMap(({ selector, place }): Diagnosis[] => (
+      selector.kind === 'rule' && isInNoLog(selector.rule, catalog)
+        ? [{
+          detail: { code: 'rule-in-no-log', rule: selector.rule },
+          file: layer.file,
+          line: place.line,
+          weight: 'advice',
+          mend: null,
+        }]
+        : []
+    )));
   return [...logs, ...rulings];
 }
 

@@ -8,7 +8,13 @@ import type { StackExpectation } from '../layers/stack.js';
 
 /** What was expected of one part of a rule, and what it is. */
 export type Unmet =
-  | { readonly part: 'level'; readonly expected: Level; /** Whether a higher level would do too. */ readonly orHigher: boolean; readonly found: Level }
+  | {
+    readonly part: 'level';
+    readonly expected: Level;
+    /** Whether a higher level would do too. */
+    readonly orHigher: boolean;
+    readonly found: Level;
+  }
   | { readonly part: 'option'; readonly option: string; readonly expected: OptionValue; readonly found: OptionValue | null }
   | { readonly part: Freedom; readonly expected: Permission; readonly found: Permission };
 

@@ -18,10 +18,14 @@ type HoldingNow = { readonly expected: WrittenExpectation } | { readonly off: re
 export function holdingNow(decisions: readonly Decision[]): HoldingNow {
   const [first] = decisions as readonly [Decision, ...Decision[]];
   const rules = new Set(decisions.map(({ rule }) => rule));
-  const refused = FREEDOMS.filter((name) => decisions.every((decision) => decision[name] === 'refuse')).map((name) => [name, 'refuse'] as const);
+  const refused = FREEDOMS.filter((name) => decisions.every((decision) => decision[name] === 'refuse')).map((name) =>
+    [name, 'refuse'] as const);
   const off = [...new Set(decisions.filter(({ level }) => level === 'off').map(({ rule }) => rule))];
   if (off.length > 0 && (rules.size > 1 || decisions.some(({ level }) => level !== 'off'))) return { off };
-  const options = rules.size > 1 ? [] : Object.entries(first.options).filter(([name, { by, value }]) => by > 0 && decisions.every((decision) => JSON.stringify(decision.options[name]?.value) === JSON.stringify(value))).map(([name, { value }]) => [name, value] as const);
+  const options = rules.size > 1 ? [] : Object.entries(first.options)
+    .filter(([name, { by, value }]) =>
+      by > 0 && decisions.every((decision) => JSON.stringify(decision.options[name]?.value) === JSON.stringify(value)))
+    .map(([name, { value }]) => [name, value] as const);
   return {
     expected: {
       ...(off.length > 0 ? { level: 'off' } : { 'at-least': lowest(decisions) }),

@@ -19,7 +19,10 @@ export interface ExpectedFile {
 /** What one set of decisions breaks of one expectation. */
 type Breach = Omit<BrokenExpectation, 'files' | 'example'>;
 
-/** The expectations that do not hold: each part of each rule once for each line that decides it. Files with the same decisions are judged once. */
+/**
+ * The expectations that do not hold: each part of each rule once for each line that decides it. Files with the same decisions are
+ * judged once.
+ */
 export function brokenExpectations(files: Iterable<ExpectedFile>, catalog: Catalog): BrokenExpectation[] {
   const judged = new Map<DecidedRules, Map<StackExpectation, readonly Breach[]>>();
   const found = new Map<string, BrokenExpectation>();
@@ -28,7 +31,9 @@ export function brokenExpectations(files: Iterable<ExpectedFile>, catalog: Catal
     for (const source of expected) {
       if (!numbers.has(source)) numbers.set(source, numbers.size);
       for (const breach of breachesOf(rules, source, judged, catalog)) {
-        const key = JSON.stringify([numbers.get(source), breach.place, breach.rule, breach.unmet, breach.by.statement.place, breach.by.statement.layer.id]);
+        const key = JSON.stringify(
+          [numbers.get(source), breach.place, breach.rule, breach.unmet, breach.by.statement.place, breach.by.statement.layer.id],
+        );
         const known = found.get(key);
         found.set(key, known === undefined ? { ...breach, files: 1, example: path } : { ...known, files: known.files + 1 });
       }
@@ -37,7 +42,12 @@ export function brokenExpectations(files: Iterable<ExpectedFile>, catalog: Catal
   return [...found.values()];
 }
 
-function breachesOf(rules: DecidedRules, source: StackExpectation, judged: Map<DecidedRules, Map<StackExpectation, readonly Breach[]>>, catalog: Catalog): readonly Breach[] {
+function breachesOf(
+  rules: DecidedRules,
+  source: StackExpectation,
+  judged: Map<DecidedRules, Map<StackExpectation, readonly Breach[]>>,
+  catalog: Catalog,
+): readonly Breach[] {
   let bySource = judged.get(rules);
   if (bySource === undefined) judged.set(rules, (bySource = new Map()));
   let breaches = bySource.get(source);
@@ -54,20 +64,30 @@ function breachesOf(rules: DecidedRules, source: StackExpectation, judged: Map<D
 }
 
 /** What a decision leaves to be desired. */
-function unmetBy(decision: Decision, { level, atLeast, options, place, ...freedoms }: ExpectedRules): Pick<Breach, 'place' | 'unmet' | 'by'>[] {
+function unmetBy(
+  decision: Decision, { level, atLeast, options, place, ...freedoms }: ExpectedRules,
+): Pick<Breach, 'place' | 'unmet' | 'by'>[] {
   const entry = (index: number): TrailEntry => decision.trail[index] as TrailEntry;
   const unmet: Pick<Breach, 'place' | 'unmet' | 'by'>[] = [];
   const add = (own: Place, what: Unmet, by: number): number => unmet.push({ place: own, unmet: what, by: entry(by) });
-  if (level !== null && decision.level !== level.value) add(level.place, { part: 'level', expected: level.value, orHigher: false, found: decision.level }, decision.by);
+  if (level !== null && decision.level !== level.value) {
+    add(level.place, { part: 'level', expected: level.value, orHigher: false, found: decision.level }, decision.by);
+  }
   // The levels stand in falling order.
-  if (atLeast !== null && LEVELS.indexOf(decision.level) > LEVELS.indexOf(atLeast.value)) add(atLeast.place, { part: 'level', expected: atLeast.value, orHigher: true, found: decision.level }, decision.by);
+  if (atLeast !== null && LEVELS.indexOf(decision.level) > LEVELS.indexOf(atLeast.value)) {
+    add(atLeast.place, { part: 'level', expected: atLeast.value, orHigher: true, found: decision.level }, decision.by);
+  }
   for (const { name, value, place: own } of options) {
     const decided = decision.options[name];
-    if (JSON.stringify(decided?.value) !== JSON.stringify(value)) add(own, { part: 'option', option: name, expected: value, found: decided?.value ?? null }, decided?.by ?? 0);
+    if (JSON.stringify(decided?.value) !== JSON.stringify(value)) {
+      add(own, { part: 'option', option: name, expected: value, found: decided?.value ?? null }, decided?.by ?? 0);
+    }
   }
   for (const name of FREEDOMS) {
     const expected = freedoms[name];
-    if (expected !== null && decision[name] !== expected.value) add(expected.place, { part: name, expected: expected.value, found: decision[name] }, decision.freedomsBy[name]);
+    if (expected !== null && decision[name] !== expected.value) {
+      add(expected.place, { part: name, expected: expected.value, found: decision[name] }, decision.freedomsBy[name]);
+    }
   }
   return unmet;
 }

@@ -1,7 +1,10 @@
 import type { SyntaxNode } from '../syntax/node.js';
 
 /** Nodes that join two values, in every grammar. */
-const JOINS = new Set(['binary_expression', 'binary_operator', 'concatenated_string', 'concatenation', 'augmented_assignment_expression', 'augmented_assignment']);
+const JOINS = new Set([
+  'binary_expression', 'binary_operator', 'concatenated_string', 'concatenation', 'augmented_assignment_expression',
+  'augmented_assignment',
+]);
 
 /** What a text is filled in with: `%s`, `{}`, `{name}`, `${name}`, `$name`. */
 const FILLING = String.raw`(?:%[sd]|\$?\{[^{}]*\}|\$\w+)`;
@@ -12,7 +15,10 @@ const BEHIND_FILLING = new RegExp(`${FILLING}([A-Za-z_][\\w$]+)(?![\\w$])`, 'g')
 const SHORTEST = 2;
 const LONGEST = 200;
 
-/** The beginnings of names that a text may make, such as `visit_*`, and the ends, such as `*Handler`. @param content between its quote marks. */
+/**
+ * The beginnings of names that a text may make, such as `visit_*`, and the ends, such as `*Handler`.
+ * @param content between its quote marks.
+ */
 export function affixesOf(node: SyntaxNode, content: string): string[] {
   if (content.length > LONGEST) return [];
   const affixes: string[] = [];
@@ -29,6 +35,8 @@ export function affixesOf(node: SyntaxNode, content: string): string[] {
 
 /** Whether something is joined to a text on one side; a chain of joins is nested to the left. */
 function isJoined(node: SyntaxNode, side: 'next' | 'previous'): boolean {
-  for (let at: SyntaxNode | null = node; at !== null && JOINS.has(at.parentType ?? ''); at = at.parent) if (at[side] !== null) return true;
+  for (let at: SyntaxNode | null = node; at !== null && JOINS.has(at.parentType ?? ''); at = at.parent) {
+    if (at[side] !== null) return true;
+  }
   return false;
 }

@@ -15,8 +15,8 @@ interface Circle {
 type Edges = Map<string, Map<string, FactImport>>;
 
 /**
- * The circles of a project, by the path of their first file: the shortest through the first file of each knot, then, without its first
- * import, the shortest of what is left, and so on. Who mends each of them has no circle left.
+ * The circles of a project, by the path of their first file: the shortest through the first file of each knot, then, without its
+ * first import, the shortest of what is left, and so on. Who mends each of them has no circle left.
  */
 export const circlesIn = memoized((project: ProjectFacts): ReadonlyMap<string, readonly Circle[]> => {
   const edges: Edges = new Map(project.files.map((file) => [file.path, edgesOf(project, file)]));
@@ -42,14 +42,18 @@ export const circlesIn = memoized((project: ProjectFacts): ReadonlyMap<string, r
 function edgesOf(project: ProjectFacts, file: FileFacts): Map<string, FactImport> {
   const edges = new Map<string, FactImport>();
   if (file.family !== 'script' && file.family !== 'python' && file.family !== 'c') return edges;
-  const submodules = new Set(file.imports.filter((taken) => isImported(taken, 'maybe') && typeof targetOf(project, file, taken) !== 'string').map(({ module }) => module));
+  const submodules = new Set(
+    file.imports.filter((taken) => isImported(taken, 'maybe') && typeof targetOf(project, file, taken) !== 'string')
+      .map(({ module }) => module),
+  );
   for (const taken of file.imports) {
     if (isImported(taken, 'late') || isImported(taken, 'type')) continue;
     const target = targetOf(project, file, taken);
     if (typeof target === 'string' || target.files.length !== 1) continue;
     const [to] = target.files as readonly [FileFacts];
     // All that it takes from a package of Python are modules of their own.
-    if (/(?:^|\/)__init__\.pyi?$/.test(to.path) && [...submodules].some((module) => module.startsWith(taken.module) && module !== taken.module)) continue;
+    if (/(?:^|\/)__init__\.pyi?$/.test(to.path)
+        && [...submodules].some((module) => module.startsWith(taken.module) && module !== taken.module)) continue;
     if (to.path !== file.path && !edges.has(to.path) && !takesTypesOnly(project, to, taken)) edges.set(to.path, taken);
   }
   return edges;
@@ -60,7 +64,8 @@ const LONGEST_WAY = 8;
 
 /** Whether all that is taken from a file are types, which compilers drop. */
 function takesTypesOnly(project: ProjectFacts, from: FileFacts, taken: FactImport): boolean {
-  return taken.names.length > 0 && !isImported(taken, 'whole') && [...taken.names].every((name) => isTypeIn(project, from, name, LONGEST_WAY));
+  return taken.names.length > 0
+    && !isImported(taken, 'whole') && [...taken.names].every((name) => isTypeIn(project, from, name, LONGEST_WAY));
 }
 
 function isTypeIn(project: ProjectFacts, file: FileFacts, name: number, left: number): boolean {
@@ -73,7 +78,9 @@ function isTypeIn(project: ProjectFacts, file: FileFacts, name: number, left: nu
   });
 }
 
-/** The groups of files of which each leads to each, by Tarjan's algorithm without recursion (SIAM Journal on Computing 1, 1972). */
+/**
+ * The groups of files of which each leads to each, by Tarjan's algorithm without recursion (SIAM Journal on Computing 1, 1972).
+ */
 function knotsIn(edges: Edges, among: readonly string[]): string[][] {
   const allowed = new Set(among);
   const found = new Map<string, number>();

@@ -1,6 +1,8 @@
 import type { Language } from '../base/language.js';
 import type { SyntaxNode } from '../syntax/node.js';
-import { DECLARED, DECLARED_KINDS, FILE, HEADER, HEADER_SIZE, IMPORTED, LISTS, WIDTHS, type DeclaredKind, type Facts } from './facts.js';
+import {
+  DECLARED, DECLARED_KINDS, FILE, HEADER, HEADER_SIZE, IMPORTED, LISTS, WIDTHS, type DeclaredKind, type Facts,
+} from './facts.js';
 import { TextMentions } from './text-mentions.js';
 import { WordCounts } from './word-counts.js';
 import { hashOf } from './word-hash.js';
@@ -12,7 +14,10 @@ export interface Declared {
   readonly kind: DeclaredKind;
   /** What it is called outside, if not by that text. */
   readonly as?: string;
-  /** What it consists of: what is used within it is used by itself. Several, if it is declared at one place and exported at another. */
+  /**
+   * What it consists of: what is used within it is used by itself. Several, if it is declared at one place and exported at
+   * another.
+   */
   readonly parts: readonly SyntaxNode[];
   readonly flags?: readonly (keyof typeof DECLARED)[];
   /** The name of the class around it. */
@@ -47,7 +52,9 @@ export class FactCollector {
 
   /** What could not be parsed declares nothing for sure. */
   declare(declared: Declared): void {
-    if (declared.name.tree.hasErrors && declared.parts.some((part) => part.closest(ERRORS) !== null || part.contains(ERRORS))) return;
+    if (declared.name.tree.hasErrors && declared.parts.some((part) => part.closest(ERRORS) !== null || part.contains(ERRORS))) {
+      return;
+    }
     this.declared.push(declared);
   }
 
@@ -79,8 +86,17 @@ export class FactCollector {
     const { imported, declared, words, texts, bases, shared } = this;
     let taken = 0;
     for (const { names } of imported) taken += names?.length ?? 0;
-    const counts = { words: words.size, mentioned: texts.words.size, declarations: declared.length, imports: imported.length, taken, bases: bases.length / WIDTHS.bases, shared: shared.size };
-    const numbers = new Int32Array(HEADER_SIZE + counts.words * WIDTHS.words + counts.mentioned + counts.declarations * WIDTHS.declarations + counts.imports * WIDTHS.imports + taken + bases.length + counts.shared);
+    const counts = {
+      words: words.size,
+      mentioned: texts.words.size,
+      declarations: declared.length,
+      imports: imported.length,
+      taken,
+      bases: bases.length / WIDTHS.bases,
+      shared: shared.size,
+    };
+    const numbers = new Int32Array(HEADER_SIZE + counts.words * WIDTHS.words + counts.mentioned
+      + counts.declarations * WIDTHS.declarations + counts.imports * WIDTHS.imports + taken + bases.length + counts.shared);
     for (let list = 0; list < LISTS.length; list += 1) numbers[list] = counts[LISTS[list] as keyof typeof counts];
     numbers[HEADER.flags] = this.flags;
     numbers[HEADER.modules] = imported.length;
@@ -89,8 +105,12 @@ export class FactCollector {
     numbers[HEADER.language] = hashOf(this.language.id);
     let at = words.writeTo(numbers, HEADER_SIZE);
     for (const word of texts.words) numbers[at++] = word;
-    for (let line = 0; line < declared.length; line += 1, at += WIDTHS.declarations) this.writeDeclaration(declared[line] as Declared, numbers, at);
-    for (let line = 0, first = 0; line < imported.length; line += 1, at += WIDTHS.imports) first = writeImport(imported[line] as Imported, { line, first }, numbers, at);
+    for (let line = 0; line < declared.length; line += 1, at += WIDTHS.declarations) {
+      this.writeDeclaration(declared[line] as Declared, numbers, at);
+    }
+    for (let line = 0, first = 0; line < imported.length; line += 1, at += WIDTHS.imports) {
+      first = writeImport(imported[line] as Imported, { line, first }, numbers, at);
+    }
     for (const { names } of imported) if (names !== undefined) for (const name of names) numbers[at++] = words.hash(name);
     for (let base = 0; base < bases.length; base += 1) numbers[at++] = bases[base] as number;
     for (const name of shared) numbers[at++] = name;
@@ -124,7 +144,12 @@ export class FactCollector {
 }
 
 /** In the order in which they are read again. @returns which of the names that are taken comes next. */
-function writeImport({ node, names, flags }: Imported, { line, first }: { readonly line: number; readonly first: number }, numbers: Int32Array, at: number): number {
+function writeImport(
+  { node, names, flags }: Imported,
+  { line, first }: { readonly line: number; readonly first: number },
+  numbers: Int32Array,
+  at: number,
+): number {
   numbers[at] = line;
   numbers[at + 1] = node.start;
   numbers[at + 2] = node.end;

@@ -5,12 +5,19 @@ import { FolderTest, nameIn } from './folder-test.js';
 import { joined, scriptFile, targetOf, twinsOf } from './modules.js';
 import type { ProjectFacts } from './project.js';
 
-/** Folders and endings of tests and of settings of tools, by custom of the languages. What runs them finds them by their names. */
-const FOLDERS_OF_TESTS = new FolderTest(/^(?:__tests__|tests?|testing|specs?|test_?data|fixtures|examples?|benchmarks?|bench|docs?|migrations)$/i);
-const RUN_BY_NAME = /^(?:test_\w+|\w+_test|conftest|setup|manage|wsgi|asgi|noxfile|fabfile)\.py$|[_-](?:test|spec)\.[a-z]+$|\.(?:test|spec|stories|bench|config|conf|setup)\.[a-z]+$|^\..+$|^(?:gulpfile|gruntfile|jakefile)\.\w+$|_test\.go$|Tests?\.(?:java|php)$/i;
+/**
+ * Folders and endings of tests and of settings of tools, by custom of the languages. What runs them finds them by their names.
+ */
+const FOLDERS_OF_TESTS = new FolderTest(
+  /^(?:__tests__|tests?|testing|specs?|test_?data|fixtures|examples?|benchmarks?|bench|docs?|migrations)$/i,
+);
+const RUN_BY_NAME =
+  // elvar waive text/line-width because a pattern is one literal
+  /^(?:test_\w+|\w+_test|conftest|setup|manage|wsgi|asgi|noxfile|fabfile)\.py$|[_-](?:test|spec)\.[a-z]+$|\.(?:test|spec|stories|bench|config|conf|setup)\.[a-z]+$|^\..+$|^(?:gulpfile|gruntfile|jakefile)\.\w+$|_test\.go$|Tests?\.(?:java|php)$/i;
 
 /** Names that what runs tests looks for. */
-const NAMES_OF_TESTS = /^_*(?:test|bench|timeit|time_|mem_|setup|teardown|before|after|pytest_|load_tests|run|suite|provide|data)|test$/i;
+const NAMES_OF_TESTS =
+  /^_*(?:test|bench|timeit|time_|mem_|setup|teardown|before|after|pytest_|load_tests|run|suite|provide|data)|test$/i;
 
 /** Whether something finds a name in a file that is run by name: what runs tests looks for some. */
 export function isFoundByName(name: string): boolean {
@@ -18,10 +25,15 @@ export function isFoundByName(name: string): boolean {
 }
 
 /** Folders and endings of what is built, or taken over from elsewhere, by custom. */
-const FOLDERS_NOT_OWN = new FolderTest(/^(?:dist|build|out|vendors?|third[_-]?party|client-dist|bower_components|amd|umd|bundles?|[\w.-]+-dist)$/i);
+const FOLDERS_NOT_OWN = new FolderTest(
+  /^(?:dist|build|out|vendors?|third[_-]?party|client-dist|bower_components|amd|umd|bundles?|[\w.-]+-dist)$/i,
+);
 const NOT_OWN = /[.-]min\.\w+$|\.bundle\.\w+$/i;
 
-/** Whether something that is no code of the project finds a file by its name: what runs tests, a tool that reads its settings, a build that writes it. */
+/**
+ * Whether something that is no code of the project finds a file by its name: what runs tests, a tool that reads its settings, a
+ * build that writes it.
+ */
 export function isRunByName(path: string): boolean {
   return FOLDERS_OF_TESTS.hasAround(path) || RUN_BY_NAME.test(nameIn(path)) || isNotOwn(path);
 }
@@ -31,7 +43,8 @@ export function isNotOwn(path: string): boolean {
   return FOLDERS_NOT_OWN.hasAround(path) || NOT_OWN.test(nameIn(path));
 }
 
-const programs = memoized((project: ProjectFacts): ReadonlySet<string> => new Set(project.files.flatMap((file) => (isProgram(project, file) && file.family !== null ? [file.family] : []))));
+const programs = memoized((project: ProjectFacts): ReadonlySet<string> =>
+  new Set(project.files.flatMap((file) => (isProgram(project, file) && file.family !== null ? [file.family] : []))));
 
 /** Whether there is a program in the languages of a file, tests aside: without one, all of it may be for others. */
 export function hasProgram(project: ProjectFacts, { family }: FileFacts): boolean {
@@ -47,7 +60,10 @@ function isProgram(project: ProjectFacts, file: FileFacts): boolean {
 
 /** The manifest of the package that a file belongs to; null for none. */
 export function packageOf(project: ProjectFacts, { path, family }: FileFacts): FileFacts | null {
-  const names = family === 'python' ? ['pyproject.toml', 'setup.py', 'setup.cfg'] : family === 'php' ? ['composer.json'] : family === 'script' ? ['package.json'] : [];
+  const names = family === 'python' ? ['pyproject.toml', 'setup.py', 'setup.cfg']
+    : family === 'php' ? ['composer.json']
+    : family === 'script' ? ['package.json']
+    : [];
   for (let end = path.lastIndexOf('/'); ; end = path.lastIndexOf('/', end - 1)) {
     for (const name of names) {
       const manifest = project.at(end < 0 ? name : `${path.slice(0, end)}/${name}`);
@@ -72,7 +88,10 @@ export function isOfCrate(project: ProjectFacts, { path }: FileFacts): boolean {
   }
 }
 
-/** The paths of the files whose names are all used from outside: what a package offers, what tests and tools run, and what these pass on. */
+/**
+ * The paths of the files whose names are all used from outside: what a package offers, what tests and tools run, and what these
+ * pass on.
+ */
 export const offeringFiles = memoized((project: ProjectFacts): ReadonlySet<string> => {
   const offering = new Set<string>();
   const waiting: FileFacts[] = [];
@@ -95,18 +114,27 @@ export const offeringFiles = memoized((project: ProjectFacts): ReadonlySet<strin
   return offering;
 });
 
-/** The paths of manifests that name what is nowhere in the project, and is not built of a file of the same name: what of its sources others take is not known. */
-export const openPackages = memoized((project: ProjectFacts): ReadonlySet<string> => new Set(project.files.filter(({ path }) => isManifest(path)).flatMap((manifest) => {
-  const entries = manifest.paths.filter((entry) => entry.startsWith(ENTRY_MARK) && !/^\u0001\.\/(?:src\/|index$)/.test(entry));
-  return entries.some((entry) => filesOf(project, manifest.path, entry.slice(1)).every(({ path }) => isNotOwn(path))) ? [manifest.path] : [];
-})));
+/**
+ * The paths of manifests that name what is nowhere in the project, and is not built of a file of the same name: what of its
+ * sources others take is not known.
+ */
+export const openPackages = memoized((project: ProjectFacts): ReadonlySet<string> =>
+  new Set(project.files.filter(({ path }) => isManifest(path)).flatMap((manifest) => {
+    const entries = manifest.paths.filter((entry) => entry.startsWith(ENTRY_MARK) && !/^\u0001\.\/(?:src\/|index$)/.test(entry));
+    return entries.some((entry) => filesOf(project, manifest.path, entry.slice(1)).every(({ path }) => isNotOwn(path)))
+      ? [manifest.path]
+      : [];
+  })));
 
 /** The files that a manifest says others take from. */
 function entriesOf(project: ProjectFacts, manifest: FileFacts): FileFacts[] {
-  return manifest.paths.filter((entry) => entry.startsWith(ENTRY_MARK)).flatMap((entry) => filesOf(project, manifest.path, entry.slice(1)));
+  return manifest.paths.filter((entry) => entry.startsWith(ENTRY_MARK)).flatMap((entry) =>
+    filesOf(project, manifest.path, entry.slice(1)));
 }
 
-/** The files that a manifest means: a path, or a pattern with a star. What is built is made of what has the same name elsewhere. */
+/**
+ * The files that a manifest means: a path, or a pattern with a star. What is built is made of what has the same name elsewhere.
+ */
 function filesOf(project: ProjectFacts, manifest: string, entry: string): FileFacts[] {
   const path = joined(manifest, entry);
   if (path === null) return [];
@@ -130,11 +158,16 @@ export const mentionedFiles = memoized((project: ProjectFacts): ReadonlySet<stri
   return mentioned;
 });
 
-/** The paths of the files that a text may mean, seen from its file or from the root. A name without a directory means every file of that name. */
+/**
+ * The paths of the files that a text may mean, seen from its file or from the root. A name without a directory means every file
+ * of that name.
+ */
 function filesMeant(project: ProjectFacts, from: string, written: string): string[] {
   if (!written.includes('/')) return [...(namesIn(project).get(written) ?? [])];
   // From its file, from the root, and from the root behind what stands for it.
-  const places = new Set([joined(from, written), joined('', written), ...(/^[@~]\//.test(written) ? [joined('', written.slice(2))] : [])]);
+  const places = new Set(
+    [joined(from, written), joined('', written), ...(/^[@~]\//.test(written) ? [joined('', written.slice(2))] : [])],
+  );
   return [...places].flatMap((place) => {
     if (place === null) return [];
     const found = project.at(place) ?? scriptFile(project, place);

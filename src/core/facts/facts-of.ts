@@ -48,7 +48,9 @@ function collectTexts({ tree, text: { text } }: ParsedSource, facts: FactCollect
       for (const path of pathsIn(content)) facts.texts.addPath(path);
       continue;
     }
-    if (content.includes('(')) for (const { index, 0: found } of content.matchAll(/[\w$]{1,100}(?=\()/g)) facts.texts.addWords(text, start + index, start + index + found.length);
+    if (content.includes('(')) for (const { index, 0: found } of content.matchAll(/[\w$]{1,100}(?=\()/g)) {
+      facts.texts.addWords(text, start + index, start + index + found.length);
+    }
     if (content.includes('/') || content.includes('.')) for (const path of pathsIn(content)) facts.texts.addPath(path);
   }
   // The page around a script of PHP calls functions of JavaScript; what stands in it is no name of PHP.
@@ -78,5 +80,7 @@ function* markupIn(text: string): Generator<RegExpExecArray> {
 
 /** What scripts inside another file import: all words around count as names that they take. */
 function importsInside(text: string): Imported[] {
-  return [...text.matchAll(/\b(?:from|import)\s{0,9}\(?\s{0,9}(['"])([^'"\n]{1,300})\1/g)].map(({ index, 0: found, 2: module = '' }) => ({ module, node: { start: index, end: index + found.length }, flags: ['whole'] }));
+  return [...text.matchAll(/\b(?:from|import)\s{0,9}\(?\s{0,9}(['"])([^'"\n]{1,300})\1/g)].map(
+    ({ index, 0: found, 2: module = '' }) => ({ module, node: { start: index, end: index + found.length }, flags: ['whole'] }),
+  );
 }

@@ -1,18 +1,27 @@
 import type { Language, LanguageId } from '../base/language.js';
 
 /**
- * What one file contributes to what is known of a project. It depends on the file's text, path and language alone. Words are numbers
- * ({@link hashOf}), so that a hundred thousand files fit in memory.
+ * What one file contributes to what is known of a project. It depends on the file's text, path and language alone. Words are
+ * numbers ({@link hashOf}), so that a hundred thousand files fit in memory.
  */
 export interface Facts {
   /** The counts of {@link HEADER}, then the lists in that order. */
   readonly numbers: Int32Array;
-  /** One a line: the modules that it imports, the names that it declares, the beginnings and ends of names that its texts make, and the paths that these mention. */
+  /**
+   * One a line: the modules that it imports, the names that it declares, the beginnings and ends of names that its texts make,
+   * and the paths that these mention.
+   */
   readonly texts: string;
 }
 
-/** The numbers at the beginning: how many entries each list has; what the file as a whole is; how many lines of the texts are modules; where its code begins; how many lines are parts of names; the language that it was read as. */
-export const HEADER = { words: 0, mentioned: 1, declarations: 2, imports: 3, taken: 4, bases: 5, shared: 6, flags: 7, modules: 8, start: 9, affixes: 10, language: 11 } as const;
+/**
+ * The numbers at the beginning: how many entries each list has; what the file as a whole is; how many lines of the texts are
+ * modules; where its code begins; how many lines are parts of names; the language that it was read as.
+ */
+export const HEADER = {
+  words: 0, mentioned: 1, declarations: 2, imports: 3, taken: 4, bases: 5, shared: 6, flags: 7, modules: 8, start: 9,
+  affixes: 10, language: 11,
+} as const;
 export const HEADER_SIZE = 12;
 
 /** How many numbers an entry of a list has. */
@@ -152,7 +161,9 @@ export class FileFacts {
   /** The paths that its texts mention, as written. */
   get paths(): readonly string[] {
     const { numbers } = this.facts;
-    return this.lines.slice((numbers[HEADER.modules] as number) + (numbers[HEADER.declarations] as number) + (numbers[HEADER.affixes] as number));
+    return this.lines.slice(
+      (numbers[HEADER.modules] as number) + (numbers[HEADER.declarations] as number) + (numbers[HEADER.affixes] as number),
+    );
   }
 
   /** Where its code begins, behind comments: an offset. */
@@ -175,7 +186,10 @@ export class FileFacts {
     let at = this.startOf('declarations');
     // Every file of a project goes through here: taking each number out of a part of the array would take several times as long.
     const next = (): number => numbers[at++] as number;
-    while (all.length < count) all.push({ name: next(), text: this.lines[firstName + all.length] ?? '', start: next(), end: next(), kind: DECLARED_KINDS[next()] as DeclaredKind, flags: next(), own: next(), owner: next() });
+    while (all.length < count) all.push({
+      name: next(), text: this.lines[firstName + all.length] ?? '', start: next(), end: next(),
+      kind: DECLARED_KINDS[next()] as DeclaredKind, flags: next(), own: next(), owner: next(),
+    });
     return this.allDeclarations = all;
   }
 

@@ -5,12 +5,16 @@ import { hashOf } from './word-hash.js';
 /** Bases that call nothing, and find no class: the languages' own roots, and what can be thrown. */
 const ROOTS = numbersOf(`
   object Object Generic Protocol ABC ABCMeta T Serializable Cloneable Comparable Error TypeError RangeError Throwable
-  BaseException Exception ArithmeticError AssertionError AttributeError EOFError ImportError IndexError IOError KeyError LookupError NotImplementedError OSError
-  RuntimeError StopIteration SyntaxError SystemExit UnicodeError ValueError Warning UserWarning RuntimeException IllegalArgumentException IllegalStateException
+  BaseException Exception ArithmeticError AssertionError AttributeError EOFError ImportError IndexError IOError KeyError
+  LookupError NotImplementedError OSError RuntimeError StopIteration SyntaxError SystemExit UnicodeError ValueError Warning
+  UserWarning RuntimeException IllegalArgumentException IllegalStateException
 `);
 
 /** Bases that call methods, but find no class. */
-const COLLECTIONS = numbersOf('dict list set tuple str bytes int float Enum IntEnum Flag NamedTuple TypedDict Iterable Iterator Runnable EventEmitter HTMLElement Array Map Set ArrayObject IteratorAggregate Countable ArrayAccess');
+const COLLECTIONS = numbersOf(
+  'dict list set tuple str bytes int float Enum IntEnum Flag NamedTuple TypedDict Iterable Iterator Runnable EventEmitter '
+    + 'HTMLElement Array Map Set ArrayObject IteratorAggregate Countable ArrayAccess',
+);
 
 /** Names as numbers, in languages that fold case too. */
 function numbersOf(names: string): ReadonlySet<number> {
@@ -47,7 +51,10 @@ export function extendedIn(project: ProjectFacts): ReadonlySet<number> {
   return heritageOf(project).extended;
 }
 
-/** Whether a class has to do with one that is not of the project: that one may call its methods. @param name of the class; 0 for none. */
+/**
+ * Whether a class has to do with one that is not of the project: that one may call its methods.
+ * @param name of the class; 0 for none.
+ */
 export function hasForeignBase(project: ProjectFacts, name: number): boolean {
   return reachesForeign(project, name, false);
 }

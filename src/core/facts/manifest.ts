@@ -11,7 +11,10 @@ export function isManifest(path: string): boolean {
 /** How a path that others take from is marked among those that a manifest mentions. */
 export const ENTRY_MARK = '\u0001';
 
-/** The keys of package.json by which others take from a package: npm documentation, "package.json"; Node.js documentation, "Modules: Packages". */
+/**
+ * The keys of package.json by which others take from a package: npm documentation, "package.json"; Node.js documentation,
+ * "Modules: Packages".
+ */
 const ENTRIES = ['main', 'module', 'browser', 'exports', 'types', 'typings', 'bin', 'imports'];
 
 /** Reads what a manifest says of how its package is used. */

@@ -11,10 +11,18 @@ export interface Taker {
   readonly taken: FactImport;
 }
 
-/** The endings that a module of JavaScript may have: TypeScript Handbook, "Module Resolution"; Node.js documentation, "Modules". */
-const SCRIPT_ENDINGS = ['.ts', '.tsx', '.js', '.jsx', '.mjs', '.cjs', '.mts', '.cts', '.d.ts', '.d.mts', '.d.cts', '.json', '.vue', '.svelte'];
+/**
+ * The endings that a module of JavaScript may have: TypeScript Handbook, "Module Resolution"; Node.js documentation, "Modules".
+ */
+const SCRIPT_ENDINGS = [
+  '.ts', '.tsx', '.js', '.jsx', '.mjs', '.cjs', '.mts', '.cts', '.d.ts', '.d.mts', '.d.cts', '.json', '.vue', '.svelte',
+];
 /** A compiled ending stands for what it is compiled from. */
-const COMPILED: readonly (readonly [RegExp, readonly string[]])[] = [[/\.jsx?$/, ['.ts', '.tsx', '.d.ts']], [/\.mjs$/, ['.mts', '.d.mts']], [/\.cjs$/, ['.cts', '.d.cts']]];
+const COMPILED: readonly (readonly [RegExp, readonly string[]])[] = [
+  [/\.jsx?$/, ['.ts', '.tsx', '.d.ts']],
+  [/\.mjs$/, ['.mts', '.d.mts']],
+  [/\.cjs$/, ['.cts', '.d.cts']],
+];
 
 const ELSEWHERE = 'elsewhere';
 const MISSING = 'missing';
@@ -55,10 +63,15 @@ function scriptTarget(project: ProjectFacts, from: string, written: string): Tar
   // The manifest of a directory says what it stands for.
   if (project.at(`${path.replace(/\/$/, '')}${path === '' ? '' : '/'}package.json`) !== undefined) return ELSEWHERE;
   // What is made by a build, or is no code, may be there.
-  return project.isUnknown(path) || project.isUnknown(path.replace(/\.\w+$/, '')) || /\.(?!(?:[cm]?[jt]sx?|json)$)\w+$/.test(path) ? ELSEWHERE : MISSING;
+  return project.isUnknown(path) || project.isUnknown(path.replace(/\.\w+$/, '')) || /\.(?!(?:[cm]?[jt]sx?|json)$)\w+$/.test(path)
+    ? ELSEWHERE
+    : MISSING;
 }
 
-/** The scripts that something is built of, by its path: those with the same path but for the folders of sources and of what is built. */
+/**
+ * The scripts that something is built of, by its path: those with the same path but for the folders of sources and of what is
+ * built.
+ */
 export function twinsOf(project: ProjectFacts, path: string): readonly FileFacts[] {
   return twins(project).get(sourceStem(path)) ?? [];
 }
@@ -77,7 +90,10 @@ const twins = memoized((project: ProjectFacts): ReadonlyMap<string, readonly Fil
 
 /** A path without its ending and without the folders of sources and of what is built of them. */
 function sourceStem(path: string): string {
-  return path.replace(/\.d\.[cm]?ts$|\.[cm]?[jt]sx?$/, '').split('/').filter((step) => !/^(?:src|source|dist|lib|build|out|esm|cjs|es|umd|amd|commonjs|module|types)$/.test(step)).join('/');
+  return path.replace(/\.d\.[cm]?ts$|\.[cm]?[jt]sx?$/, '')
+    .split('/')
+    .filter((step) => !/^(?:src|source|dist|lib|build|out|esm|cjs|es|umd|amd|commonjs|module|types)$/.test(step))
+    .join('/');
 }
 
 /** The script that a path means; undefined for none. */
@@ -131,7 +147,8 @@ function pythonTarget(project: ProjectFacts, from: string, written: string, mayB
   const around = from.split('/').slice(0, -dots.length);
   if (dots.length > from.split('/').length) return ELSEWHERE;
   const path = [...around, ...steps].join('/');
-  const file = project.at(`${path}.py`) ?? project.at(`${path}/__init__.py`) ?? project.at(`${path}.pyi`) ?? project.at(`${path}/__init__.pyi`) ?? (path === '' ? project.at('__init__.py') : undefined);
+  const file = project.at(`${path}.py`) ?? project.at(`${path}/__init__.py`)
+    ?? project.at(`${path}.pyi`) ?? project.at(`${path}/__init__.pyi`) ?? (path === '' ? project.at('__init__.py') : undefined);
   if (file !== undefined) return { files: [file] };
   // A directory without __init__.py is a package all the same.
   const isDirectory = steps.length === 0 || project.hasDirectory(path);
@@ -190,7 +207,10 @@ export const takersOf = memoized((project: ProjectFacts): ReadonlyMap<string, re
     for (const taken of file.imports) {
       const target = targetOf(project, file, taken);
       // What is built may be taken instead of what it is built of.
-      const built = file.family === 'script' && (typeof target === 'string' || target.files.some(({ path }) => /(?:^|\/)(?:dist|build|out)\//.test(path))) ? joined(file.path, taken.module) : null;
+      const built = file.family === 'script'
+        && (typeof target === 'string' || target.files.some(({ path }) => /(?:^|\/)(?:dist|build|out)\//.test(path)))
+        ? joined(file.path, taken.module)
+        : null;
       const twinFiles = built === null || !/^\.{1,2}\//.test(taken.module) ? [] : twinsOf(project, built);
       for (const { path } of [...(typeof target === 'string' ? [] : target.files), ...twinFiles]) {
         if (path === file.path) continue;
@@ -203,7 +223,10 @@ export const takersOf = memoized((project: ProjectFacts): ReadonlyMap<string, re
   return takers;
 });
 
-/** The imports of scripts that lead to no file as they are written, by the last step of their module: the build may give them another meaning. */
+/**
+ * The imports of scripts that lead to no file as they are written, by the last step of their module: the build may give them
+ * another meaning.
+ */
 export const aliasTakersOf = memoized((project: ProjectFacts): ReadonlyMap<string, readonly Taker[]> => {
   const takers = new Map<string, Taker[]>();
   for (const file of project.files) {

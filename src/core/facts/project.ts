@@ -2,7 +2,9 @@ import { memoized, type Memo } from '../syntax/memo.js';
 import type { FileFacts } from './facts.js';
 
 /** Endings of templates, by custom. */
-const TEMPLATE = /\.(?:twig|tpl|tmpl|tt|jinja2?|j2|erb|haml|slim|mustache|hbs|handlebars|ejs|pug|jade|jsp|jspx|ftl|vm|latte|liquid|cshtml|razor|gohtml)$/i;
+const TEMPLATE =
+  // elvar waive text/line-width because a pattern is one literal
+  /\.(?:twig|tpl|tmpl|tt|jinja2?|j2|erb|haml|slim|mustache|hbs|handlebars|ejs|pug|jade|jsp|jspx|ftl|vm|latte|liquid|cshtml|razor|gohtml)$/i;
 
 /** What is known of a whole project: the facts of all files in scope, never what the disk has besides. */
 export class ProjectFacts {
@@ -14,15 +16,22 @@ export class ProjectFacts {
   private readonly unknownDirectories: readonly string[];
   private templates: boolean | null = null;
 
-  /** @param skipped the paths that are not checked; a directory ends in `/`. @param excludes whether patterns exclude a path, whether or not there is anything. */
-  constructor(readonly files: readonly FileFacts[], skipped: readonly string[], private readonly excludes: (path: string) => boolean = () => false) {
+  /**
+   * @param skipped the paths that are not checked; a directory ends in `/`.
+   * @param excludes whether patterns exclude a path, whether or not there is anything.
+   */
+  constructor(readonly files: readonly FileFacts[], skipped: readonly string[], private readonly excludes: (
+    path: string,
+  ) => boolean = () => false) {
     this.byPath = new Map(files.map((file) => [file.path, file]));
     this.unknownDirectories = skipped.filter((path) => path.endsWith('/'));
     for (const path of skipped) {
       if (path.endsWith('/')) continue;
       this.unknownStems.add(path);
       const name = path.lastIndexOf('/') + 1;
-      for (let dot = path.indexOf('.', name + 1); dot > 0; dot = path.indexOf('.', dot + 1)) this.unknownStems.add(path.slice(0, dot));
+      for (let dot = path.indexOf('.', name + 1); dot > 0; dot = path.indexOf('.', dot + 1)) {
+        this.unknownStems.add(path.slice(0, dot));
+      }
     }
   }
 
@@ -43,20 +52,29 @@ export class ProjectFacts {
 
   /** Whether there may be something at a path, with whatever ending, of which nothing is known. */
   isUnknown(path: string): boolean {
-    return this.unknownStems.has(path) || this.unknownDirectories.some((directory) => path.startsWith(directory) || `${path}/` === directory) || this.excludes(path);
+    return this.unknownStems.has(path)
+      || this.unknownDirectories.some((directory) => path.startsWith(directory) || `${path}/` === directory)
+      || this.excludes(path);
   }
 }
 
 /** The names that classic scripts of a project declare for all scripts of a page. */
-export const sharedIn = memoized((project: ProjectFacts): ReadonlySet<number> => new Set(project.files.flatMap(({ shared }) => [...shared])));
+export const sharedIn = memoized((project: ProjectFacts): ReadonlySet<number> =>
+  new Set(project.files.flatMap(({ shared }) => [...shared])));
 
 /** The beginnings and ends of names that texts of a project make. */
 const affixesIn = memoized((project: ProjectFacts) => {
   const all = new Set(project.files.flatMap(({ affixes }) => affixes));
-  return { beginnings: new Set([...all].filter((affix) => affix.endsWith('*')).map((affix) => affix.slice(0, -1))), ends: new Set([...all].filter((affix) => affix.startsWith('*')).map((affix) => affix.slice(1))) };
+  return {
+    beginnings: new Set([...all].filter((affix) => affix.endsWith('*')).map((affix) => affix.slice(0, -1))),
+    ends: new Set([...all].filter((affix) => affix.startsWith('*')).map((affix) => affix.slice(1))),
+  };
 });
 
-/** Whether some text of a project may make a name, since it has the beginning of it, or the end: `probably` if that is a word by itself, set off by an underscore, as in `visit_` and `_handler`. */
+/**
+ * Whether some text of a project may make a name, since it has the beginning of it, or the end: `probably` if that is a word by
+ * itself, set off by an underscore, as in `visit_` and `_handler`.
+ */
 export function howMade(project: ProjectFacts, name: string): 'probably' | 'perhaps' | 'no' {
   const { beginnings, ends } = affixesIn(project);
   let made: 'perhaps' | 'no' = 'no';
@@ -81,7 +99,9 @@ const directoriesIn = memoized((project: ProjectFacts): ReadonlySet<string> => {
   const all = new Set(['']);
   for (const { path } of project.files) {
     // Those around a known one are known.
-    for (let end = path.lastIndexOf('/'); end > 0 && !all.has(path.slice(0, end)); end = path.lastIndexOf('/', end - 1)) all.add(path.slice(0, end));
+    for (let end = path.lastIndexOf('/'); end > 0 && !all.has(path.slice(0, end)); end = path.lastIndexOf('/', end - 1)) {
+      all.add(path.slice(0, end));
+    }
   }
   return all;
 });

@@ -26,7 +26,10 @@ class NameUsage {
   private readonly mask: number;
   /** By place and family. */
   private readonly uses: Int32Array;
-  /** What only declares them, or is within a function that is the only one of its name: what stands in one of several may use another. */
+  /**
+   * What only declares them, or is within a function that is the only one of its name: what stands in one of several may use
+   * another.
+   */
   private readonly own: Int32Array;
   private readonly mentioned: Uint8Array;
   /** The families of languages that there are. */
@@ -71,8 +74,12 @@ class NameUsage {
     if (place < 0 || family === null) return UNKNOWN;
     const own = this.families.indexOf(family);
     const first = place * this.families.length;
-    const isUsedByOthers = this.families.some((_, index) => index !== own && (this.uses[first + index] as number) > (this.own[first + index] as number));
-    return { uses: (this.uses[first + own] as number) - (this.own[first + own] as number), isMentioned: isUsedByOthers || this.mentioned[place] === 1 };
+    const isUsedByOthers = this.families.some((_, index) =>
+      index !== own && (this.uses[first + index] as number) > (this.own[first + index] as number));
+    return {
+      uses: (this.uses[first + own] as number) - (this.own[first + own] as number),
+      isMentioned: isUsedByOthers || this.mentioned[place] === 1,
+    };
   }
 
   /** @param times gets how often each name is declared, other than announced. */
@@ -82,7 +89,8 @@ class NameUsage {
       const place = this.placeOf(words[at] as number);
       if (place < 0) continue;
       if (column < 0) this.mentioned[place] = 1;
-      else this.uses[place * this.families.length + column] = (this.uses[place * this.families.length + column] as number) + (words[at + 1] as number);
+      else this.uses[place * this.families.length + column] = (this.uses[place * this.families.length + column] as number)
+        + (words[at + 1] as number);
     }
     for (let at = 0; at < mentioned.length; at += 1) {
       const place = this.placeOf(mentioned[at] as number);

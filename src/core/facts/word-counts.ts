@@ -14,7 +14,10 @@ export class WordCounts {
   /** Where the words of the tree begin, in text order. */
   private places: Int32Array | null = null;
   private placed = 0;
-  /** All words, sorted; null once another one is found. Most files have few, and sorting them takes less time than a table of counts. */
+  /**
+   * All words, sorted; null once another one is found. Most files have few, and sorting them takes less time than a table of
+   * counts.
+   */
   private sorted: Int32Array | null = null;
 
   /** @param foldsCase whether capital letters make no difference. */
@@ -40,7 +43,10 @@ export class WordCounts {
     return after - first;
   }
 
-  /** Counts the names in a tree, once and before anything else; what could not be parsed may use any name that is written there. @param types the node types of names. */
+  /**
+   * Counts the names in a tree, once and before anything else; what could not be parsed may use any name that is written there.
+   * @param types the node types of names.
+   */
   addTree(tree: SyntaxTree, types: ReadonlyMap<string, unknown>): void {
     const { text, table } = tree;
     if (tree.hasErrors) {
@@ -80,7 +86,9 @@ export class WordCounts {
     const { places, placed, found } = this;
     if (places === null) return 0;
     let count = 0;
-    for (let at = firstAtLeast(places, placed, start); at < placed && (places[at] as number) < end; at += 1) if (found[at] === word) count += 1;
+    for (let at = firstAtLeast(places, placed, start); at < placed && (places[at] as number) < end; at += 1) {
+      if (found[at] === word) count += 1;
+    }
     return count;
   }
 

@@ -1,7 +1,9 @@
 /**
- * A word as a number of 32 bits (FNV-1a): a project has millions of words, and most are compared with a few names only. Two words that
- * share a number make each other look used, which keeps a rule silent.
- * @param start the first UTF-16 unit. @param end exclusive. @param foldsCase whether capital letters of ASCII count as small ones.
+ * A word as a number of 32 bits (FNV-1a): a project has millions of words, and most are compared with a few names only. Two words
+ * that share a number make each other look used, which keeps a rule silent.
+ * @param start the first UTF-16 unit.
+ * @param end exclusive.
+ * @param foldsCase whether capital letters of ASCII count as small ones.
  */
 export function hashOf(text: string, start = 0, end = text.length, foldsCase = false): number {
   let hash = 0x811c9dc5;
@@ -15,7 +17,8 @@ export function hashOf(text: string, start = 0, end = text.length, foldsCase = f
 
 /** Whether a UTF-16 unit can be part of a name: letters, digits, `_`, `$`, and everything beyond ASCII. */
 function isWordUnit(unit: number): boolean {
-  return (unit >= 97 && unit <= 122) || (unit >= 65 && unit <= 90) || (unit >= 48 && unit <= 57) || unit === 95 || unit === 36 || unit >= 128;
+  return (unit >= 97 && unit <= 122)
+    || (unit >= 65 && unit <= 90) || (unit >= 48 && unit <= 57) || unit === 95 || unit === 36 || unit >= 128;
 }
 
 /** What is longer is no name. */

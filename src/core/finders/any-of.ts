@@ -6,6 +6,8 @@ const searches = new WeakMap<readonly string[], RegExp>();
  */
 export function anyOf(words: readonly string[]): RegExp {
   let search = searches.get(words);
-  if (search === undefined) searches.set(words, (search = new RegExp(words.map((word) => word.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&')).join('|'), 'iu')));
+  if (search === undefined) {
+    searches.set(words, (search = new RegExp(words.map((word) => word.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&')).join('|'), 'iu')));
+  }
   return search;
 }

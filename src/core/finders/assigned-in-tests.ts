@@ -6,7 +6,10 @@ import { isFilled } from '../syntax/texts.js';
 import type { Hit } from './finder.js';
 import { hitAt } from './hits.js';
 
-const CONDITIONALS: ReadonlySet<string> = new Set(['if_statement', 'while_statement', 'do_statement', 'for_statement', 'else_if_clause', 'ternary_expression', 'conditional_expression']);
+const CONDITIONALS: ReadonlySet<string> = new Set([
+  'if_statement', 'while_statement', 'do_statement', 'for_statement', 'else_if_clause', 'ternary_expression',
+  'conditional_expression',
+]);
 
 /** Loops, in which it is an idiom to step to what comes next: `while (node = node.next)`. */
 const STEPPING = /^(?:while|for|do)_statement$/;
@@ -14,10 +17,13 @@ const STEPPING = /^(?:while|for|do)_statement$/;
 const STEP = /call|member|subscript|invocation|field|array_access|pointer/;
 
 /** Values that nobody assigns only to test them. */
+// elvar waive text/line-width because a pattern is one literal
 const FIXED = /^(?:number|number_literal|integer|float|true|false|null|nullptr|string|encapsed_string|string_literal|char_literal|character_literal|decimal_\w+_literal|hex_\w+_literal|boolean)$/;
 
 /** What is between an assignment and the condition that it is in. */
-const BETWEEN: ReadonlySet<string> = new Set(['parenthesized_expression', 'condition_clause', 'binary_expression', 'unary_expression', 'unary_op_expression']);
+const BETWEEN: ReadonlySet<string> = new Set(
+  ['parenthesized_expression', 'condition_clause', 'binary_expression', 'unary_expression', 'unary_op_expression'],
+);
 
 /** Climbs from the assignments: there are far more conditions, and hardly any has one. */
 export function assignedInConditions({ tree }: ParsedSource): Hit[] {
@@ -29,7 +35,8 @@ export function assignedInConditions({ tree }: ParsedSource): Hit[] {
     let around = table[((numbers[at] as number) << SHIFT) + PARENT] as number;
     // JavaScript's grammar reads the condition of a `for` as a statement.
     if (around >= 0 && tree.typeAt(around) === 'expression_statement') around = table[(around << SHIFT) + PARENT] as number;
-    while (around >= 0 && isBetween[table[(around << SHIFT) + KIND] as number] === 1) around = table[(around << SHIFT) + PARENT] as number;
+    while (around >= 0 && isBetween[table[(around << SHIFT) + KIND] as number] === 1) around = table[(around << SHIFT)
+      + PARENT] as number;
     if (around >= 0 && isConditional[table[(around << SHIFT) + KIND] as number] === 1) found.add(tree.nodeAt(around));
   }
   return [...found].flatMap((node) => judge(node) ?? []);
@@ -47,7 +54,9 @@ function judge(node: SyntaxNode): Hit | null {
   const isMade = found !== null && STEP.test(found.child('right')?.type ?? '');
   // Brackets are all that a choice between two values can have.
   if (isMade && /^(?:ternary|conditional)_expression$/.test(node.type)) return null;
-  return found === null ? null : hitAt(found, 'this assigns a value where a test is expected', undefined, isMeant || isMade ? { confidence: 'possible' } : undefined);
+  return found === null ? null : hitAt(
+    found, 'this assigns a value where a test is expected', undefined, isMeant || isMade ? { confidence: 'possible' } : undefined,
+  );
 }
 
 /** The condition without its brackets. */
@@ -61,7 +70,8 @@ function conditionOf(node: SyntaxNode): SyntaxNode | null {
 }
 
 /**
- * An assignment among the terms of a condition. One in extra brackets, or one whose result is compared, is intended, unless its value is fixed.
+ * An assignment among the terms of a condition. One in extra brackets, or one whose result is compared, is intended, unless its
+ * value is fixed.
  * @param isWhole whether the term is the whole condition.
  */
 function assignmentIn(term: SyntaxNode, isLoop: boolean, isWhole: boolean): SyntaxNode | null {

@@ -6,7 +6,9 @@ import { hitAt } from './hits.js';
 
 /** What `safety/dynamic-code` finds. */
 export function findCalls({ tree }: ParsedSource, names: readonly string[]): Hit[] {
-  return callsOf(tree, names).filter((call) => names.includes(withoutPage(call))).map((call) => tellDynamicCode(call, calleeOf(call)));
+  return callsOf(tree, names)
+    .filter((call) => names.includes(withoutPage(call)))
+    .map((call) => tellDynamicCode(call, calleeOf(call)));
 }
 
 export function tellDynamicCode(node: SyntaxNode, name: string): Hit {

@@ -78,7 +78,11 @@ export interface WaiverFinder {
 }
 
 /** How a rule finds in one language. */
-export type Finder<Options> = TextFinder<Options> | SyntaxFinder<Options> | TreeFinder<Options> | ProjectFinder<Options> | WaiverFinder;
+export type Finder<Options> = TextFinder<Options>
+  | SyntaxFinder<Options>
+  | TreeFinder<Options>
+  | ProjectFinder<Options>
+  | WaiverFinder;
 
 /** How a rule finds: the same way in every text, or separately for each language it knows. */
 export type Finders<Options> =

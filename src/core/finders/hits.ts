@@ -35,8 +35,13 @@ export function hitAtCapture(node: Node, message: string): Hit {
   return { start: node.startIndex, end: node.endIndex, message };
 }
 
-/** Finds by looking at the syntax. @param needs node types of which at least one must occur for anything to be found; most files have few of them. */
-export function byTree<Options>(find: (source: ParsedSource, options: Options) => Iterable<Hit>, needs: Iterable<string> | null = null): TreeFinder<Options> {
+/**
+ * Finds by looking at the syntax.
+ * @param needs node types of which at least one must occur for anything to be found; most files have few of them.
+ */
+export function byTree<Options>(
+  find: (source: ParsedSource, options: Options) => Iterable<Hit>, needs: Iterable<string> | null = null,
+): TreeFinder<Options> {
   return { by: 'tree', needs: needs === null ? null : [...needs], find };
 }
 
@@ -69,7 +74,9 @@ export function shared<Options>(finder: Finder<Options>): Finders<Options> {
 export const NO_HITS: readonly never[] = [];
 
 /** The hits at each of the places as one list. V8's own flatMap takes several times as long. */
-export function hitsOf<Place, Found extends Hit = Hit>(places: ArrayLike<Place>, find: (place: Place) => readonly Found[]): Found[] {
+export function hitsOf<Place, Found extends Hit = Hit>(
+  places: ArrayLike<Place>, find: (place: Place) => readonly Found[],
+): Found[] {
   const hits: Found[] = [];
   for (let at = 0; at < places.length; at += 1) {
     const own = find(places[at] as Place);

@@ -38,9 +38,14 @@ export function writerFor(language: LanguageId): LanguageWriter {
   };
 }
 
-/** Rules that find in one language what they find in another, by the same grammar; the examples are there. @param known the rules that the other one knows. */
+/**
+ * Rules that find in one language what they find in another, by the same grammar; the examples are there.
+ * @param known the rules that the other one knows.
+ */
 export function asIn(language: LanguageId, known: LanguageRules, rules: readonly RuleId[]): LanguageRules {
-  return Object.fromEntries(rules.map((rule) => [rule, { finder: known[rule]?.finder ?? null, examples: [], shownIn: language }]));
+  return Object.fromEntries(
+    rules.map((rule) => [rule, { finder: known[rule]?.finder ?? null, examples: [], shownIn: language }]),
+  );
 }
 
 /**
@@ -63,8 +68,11 @@ export function withLanguages(rule: Rule, languages: Readonly<Record<LanguageId,
 }
 
 /** What languages say of a rule; one that is shown in another comes right after that. */
-function speakingOf(id: RuleId, languages: Readonly<Record<LanguageId, LanguageRules>>): (readonly [LanguageId, RuleInLanguage])[] {
-  const all = Object.entries(languages).flatMap(([language, rules]) => (Object.hasOwn(rules, id) ? [[language, rules[id] as RuleInLanguage] as const] : []));
+function speakingOf(
+  id: RuleId, languages: Readonly<Record<LanguageId, LanguageRules>>,
+): (readonly [LanguageId, RuleInLanguage])[] {
+  const all = Object.entries(languages)
+    .flatMap(([language, rules]) => (Object.hasOwn(rules, id) ? [[language, rules[id] as RuleInLanguage] as const] : []));
   const shown = all.filter(([, { shownIn }]) => shownIn === undefined);
   return shown.flatMap((one) => [one, ...all.filter(([, { shownIn }]) => shownIn === one[0])]);
 }

@@ -18,7 +18,8 @@ export function tellLiteralTexts(nodes: readonly SyntaxNode[], options: LiteralT
     const raw = TEXTS.has(node.type) ? contentOf(node).text : node.text;
     const text = raw.trim();
     // Numbers, symbols and template placeholders are not text for people.
-    if (!/\p{L}{2}/u.test(text.replace(/\{\{.{0,300}?\}\}|\{%.{0,300}?%\}|\$\{.{0,300}?\}|&\w{1,40};|%[sd@]/g, '')) || isFree(text)) return [];
+    if (!/\p{L}{2}/u.test(text.replace(/\{\{.{0,300}?\}\}|\{%.{0,300}?%\}|\$\{.{0,300}?\}|&\w{1,40};|%[sd@]/g, ''))
+        || isFree(text)) return [];
     const lead = raw.length - raw.trimStart().length;
     const start = TEXTS.has(node.type) ? node.start : node.start + lead;
     const end = TEXTS.has(node.type) ? node.end : node.start + lead + (text.split('\n', 1)[0]?.trimEnd().length ?? 0);

@@ -24,7 +24,9 @@ const SHAPES: Readonly<Record<Form, RegExp>> = {
   kebab: /^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/,
 };
 
-const EXAMPLES: Readonly<Record<Form, string>> = { camel: 'lowTide', pascal: 'LowTide', snake: 'low_tide', upper: 'LOW_TIDE', kebab: 'low-tide' };
+const EXAMPLES: Readonly<Record<Form, string>> = {
+  camel: 'lowTide', pascal: 'LowTide', snake: 'low_tide', upper: 'LOW_TIDE', kebab: 'low-tide',
+};
 
 /** The values of {@link NAME_OPTIONS}. */
 export interface NameOptions {
@@ -35,7 +37,10 @@ export interface NameOptions {
 /** The options of every rule about the form of names. */
 export const NAME_OPTIONS = {
   form: choice(NAME_FORMS, 'usual', 'how words are joined; usual means the convention of the language'),
-  pattern: pattern('', 'a regular expression (RE2) that names must match as well: the whole name, unless the pattern begins with ^ or ends with $'),
+  pattern: pattern(
+    '',
+    'a regular expression (RE2) that names must match as well: the whole name, unless the pattern begins with ^ or ends with $',
+  ),
 } as const;
 
 /** Finds names of a kind that do not have the agreed form or match the agreed pattern. */
@@ -51,7 +56,9 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
   const names = namesByKind(tree).get(kind) ?? [];
   for (let at = 0; at < names.length; at += 1) {
     const { node, name } = names[at] as DeclaredName;
-    if ((isTest && TEST_NAMES.test(name)) || (kind === 'function' && tree.grammar === 'python' && CALLED_BY_LIBRARY.test(name))) continue;
+    if ((isTest && TEST_NAMES.test(name)) || (kind === 'function' && tree.grammar === 'python' && CALLED_BY_LIBRARY.test(name))) {
+      continue;
+    }
     const message = judgeName(name, forms, wanted);
     if (message !== null) hits.push(hitAt(node, message));
   }
@@ -59,7 +66,9 @@ function misshapenNames({ tree, text }: ParsedSource, kind: NameKind, { form, pa
 }
 
 /** What is wrong with the form of a name of a kind in a language; null if nothing is. */
-export function misshapenName(name: string, conventions: NameConventions | null, kind: NameKind, { form, pattern: wanted }: NameOptions): string | null {
+export function misshapenName(
+  name: string, conventions: NameConventions | null, kind: NameKind, { form, pattern: wanted }: NameOptions,
+): string | null {
   const forms = form === 'usual' ? (conventions?.[kind] ?? []) : form === 'any' ? [] : [form];
   return judgeName(name, forms, wanted);
 }
@@ -68,6 +77,7 @@ export function misshapenName(name: string, conventions: NameConventions | null,
 const TEST_NAMES = /^(?:Test|Benchmark|Example|Fuzz)/;
 
 /** Methods that Python's library calls by these names: `unittest.TestCase`, `ast.NodeVisitor`, `http.server`, `logging`. */
+// elvar waive text/line-width because a pattern is one literal
 const CALLED_BY_LIBRARY = /^(?:(?:async)?(?:setUp|tearDown)(?:Class|Module)?|asyncSetUp|asyncTearDown|setUpTestData|addCleanup|maxDiff|assert[A-Z]\w*|runTest|countTestCases|shortDescription|defaultTestResult|(?:visit|generic|leave|depart)_\w+|do_[A-Z]+|formatTime|formatException|formatStack|makeRecord|findCaller|createLock|handleError)$/;
 
 function judgeName(name: string, forms: readonly Form[], wanted: string): string | null {
@@ -75,6 +85,8 @@ function judgeName(name: string, forms: readonly Form[], wanted: string): string
   if (forms.some((form) => SHAPES[form].test(name))) return null;
   // Underscores and the like at the ends are not part of the words, and letters beyond ASCII do not always have case.
   const bare = withoutTrailing(name.replace(/^[#$_@]+/, '').replace(/[?!]$/, ''), '_');
-  if (forms.length === 0 || bare === '' || /[^\x21-\x7E]/.test(bare) || forms.some((form) => SHAPES[form].test(bare))) return null;
+  if (forms.length === 0 || bare === '' || /[^\x21-\x7E]/.test(bare) || forms.some((form) => SHAPES[form].test(bare))) {
+    return null;
+  }
   return `${name} is not written like ${forms.map((form) => EXAMPLES[form]).join(' or ')}`;
 }

@@ -32,7 +32,11 @@ function makeTest(written: readonly string[]): NameTest {
   const natives = others.flatMap((pattern) => nativeOf(pattern) ?? []);
   const foreign = others.filter((pattern) => nativeOf(pattern) === null);
   // Compiling takes longer than checking most files, and most projects have no name to test.
-  const [all, rest] = [others, foreign].map((own) => lazily(() => RE2JS.compile(own.map((pattern) => `(?:${pattern})`).join('|')))) as [() => RE2JS, () => RE2JS];
+  const [all, rest] =
+    [others, foreign].map((own) => lazily(() => RE2JS.compile(own.map((pattern) => `(?:${pattern})`).join('|')))) as [
+      () => RE2JS,
+      () => RE2JS,
+    ];
   const isMatched = (name: string): boolean => {
     if (name.length > LONGEST_NATIVE) return all().matches(name);
     return natives.some((native) => native.test(name)) || (foreign.length > 0 && rest().matches(name));
@@ -109,7 +113,10 @@ export function textPattern(pattern: string): TextPattern {
 function makeTextPattern(pattern: string): TextPattern {
   const slow = lazily(() => RE2JS.compile(pattern));
   const wholeName = lazily(() => RE2JS.compile(wholePattern(pattern)));
-  const [search, whole] = [shipped.has(pattern) ? translated(pattern) : null, wholePattern(pattern) === pattern ? nativeOf(pattern) : null];
+  const [search, whole] = [
+    shipped.has(pattern) ? translated(pattern) : null,
+    wholePattern(pattern) === pattern ? nativeOf(pattern) : null,
+  ];
   return {
     test: (text) => (search === null || text.length > LONGEST_NATIVE ? slow().test(text) : search.test(text)),
     matches: (text) => (whole === null || text.length > LONGEST_NATIVE ? wholeName().matches(text) : whole.test(text)),

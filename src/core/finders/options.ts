@@ -8,7 +8,9 @@ import { shipPatterns } from './name-patterns.js';
 type Described<Schema extends z.ZodType<OptionValue>> = Omit<OptionDeclaration<Schema>, 'schema'>;
 
 /** An option whose schema is made when a layer file first sets it: making all of them would slow down every start. */
-export function option<Schema extends z.ZodType<OptionValue>>(schema: () => Schema, described: Described<Schema>): OptionDeclaration<Schema> {
+export function option<Schema extends z.ZodType<OptionValue>>(
+  schema: () => Schema, described: Described<Schema>,
+): OptionDeclaration<Schema> {
   const made = lazily(schema);
   return {
     get schema() {
@@ -19,7 +21,9 @@ export function option<Schema extends z.ZodType<OptionValue>>(schema: () => Sche
 }
 
 /** An option that is a whole number. */
-export function whole(standard: number, least: number, most: number, stricter: StricterDirection | null, about: string): OptionDeclaration<z.ZodInt> {
+export function whole(
+  standard: number, least: number, most: number, stricter: StricterDirection | null, about: string,
+): OptionDeclaration<z.ZodInt> {
   return option(() => z.int().min(least).max(most), { default: standard, stricter, about });
 }
 
@@ -43,7 +47,9 @@ export function words(standard: string, about: string): OptionDeclaration<z.ZodS
 }
 
 /** An option that is a list of texts. */
-export function list(standard: readonly string[], stricter: 'more' | 'fewer' | null, about: string): OptionDeclaration<z.ZodArray<z.ZodString>> {
+export function list(
+  standard: readonly string[], stricter: 'more' | 'fewer' | null, about: string,
+): OptionDeclaration<z.ZodArray<z.ZodString>> {
   return option(() => z.array(z.string().min(1)), { default: [...standard], stricter, about });
 }
 
@@ -64,14 +70,21 @@ export function pattern(standard: string, about: string): OptionDeclaration<z.Zo
 }
 
 /** An option that is a list of regular expressions (RE2), each for a whole name. */
-export function patterns(standard: readonly string[], stricter: 'more' | 'fewer' | null, about: string): OptionDeclaration<z.ZodArray<z.ZodString>> {
+export function patterns(
+  standard: readonly string[], stricter: 'more' | 'fewer' | null, about: string,
+): OptionDeclaration<z.ZodArray<z.ZodString>> {
   shipPatterns(standard);
-  return option(() => z.array(z.string().min(1).refine(isPattern, 'a regular expression (RE2)')), { default: [...standard], stricter, about });
+  return option(
+    () => z.array(z.string().min(1).refine(isPattern, 'a regular expression (RE2)')), { default: [...standard], stricter, about },
+  );
 }
 
 /** The option that exempts some names, in every rule that has it. */
 export function freeNames(standard: readonly string[] = []): OptionDeclaration<z.ZodArray<z.ZodString>> {
-  return patterns(standard, 'fewer', 'regular expressions (RE2) for names that are exempt: for whole names, unless a pattern begins with ^ or ends with $');
+  return patterns(
+    standard, 'fewer',
+    'regular expressions (RE2) for names that are exempt: for whole names, unless a pattern begins with ^ or ends with $',
+  );
 }
 
 /** The option values of a rule that exempts some names: what a framework or another tool uses by its name. */

@@ -14,7 +14,9 @@ export interface Member {
 }
 
 /** The members that nothing in their file uses. @param uses the node types of names. */
-export function unusedMembers({ tree }: ParsedSource, members: readonly Member[], uses: readonly string[], { free }: FreeNames): Hit[] {
+export function unusedMembers(
+  { tree }: ParsedSource, members: readonly Member[], uses: readonly string[], { free }: FreeNames,
+): Hit[] {
   if (members.length === 0) return [];
   const isFree = nameTest(free);
   const places = new Map<string, SyntaxNode[]>();
@@ -27,12 +29,15 @@ export function unusedMembers({ tree }: ParsedSource, members: readonly Member[]
   const texts = textsOf(tree).map((node) => node.text).join('\n');
   return hitsOf(members, ({ name, node }) => {
     const key = name.text.replace(/^\$/, '');
-    const others = (places.get(key) ?? []).filter((place) => place !== name && !place.isWithin(name) && (!place.isWithin(node) || isField(node)));
+    const others = (places.get(key) ?? []).filter((place) =>
+      place !== name && !place.isWithin(name) && (!place.isWithin(node) || isField(node)));
     const isUsed = others.some((place) => !isField(node) || !isWritten(place));
     // A name in a string may be how it is called.
     // Other classes can use a mangled name of Python with the name of its class.
     const isMangled = key.startsWith('__') && new RegExp(`\\b_\\w+${key}\\b`).test(tree.text);
-    return isUsed || isMangled || isFree(key) || texts.includes(key) ? [] : [hitAt(name, `${name.text} is private and never ${others.length > 0 ? 'read' : 'used'}`)];
+    return isUsed || isMangled || isFree(key) || texts.includes(key)
+      ? []
+      : [hitAt(name, `${name.text} is private and never ${others.length > 0 ? 'read' : 'used'}`)];
   });
 }
 
@@ -40,11 +45,17 @@ function isField({ type }: SyntaxNode): boolean {
   return !/method|function/.test(type);
 }
 
+const ACCESSES = new Set([
+  'member_expression', 'field_access', 'attribute', 'member_access_expression', 'scoped_property_access_expression',
+  'variable_name',
+]);
+
 /** Whether a use only sets a member, or counts it up as a statement of its own. */
 function isWritten(name: SyntaxNode): boolean {
-  const access = /^(?:member_expression|field_access|attribute|member_access_expression|scoped_property_access_expression|variable_name)$/.test(name.parentType ?? '') ? (name.parent as SyntaxNode) : name;
+  const access = ACCESSES.has(name.parentType ?? '') ? (name.parent as SyntaxNode) : name;
   const { parent } = access;
   if (parent === null || parent.parentType !== 'expression_statement') return false;
   if (/update_expression|unary_/.test(parent.type)) return true;
-  return /^(?:(?:augmented_)?assignment(?:_expression)?)$/.test(parent.type) && access.field === 'left' && !/^(?:\?\?|\|\||&&)=$/.test(parent.child('operator')?.text ?? '');
+  return /^(?:(?:augmented_)?assignment(?:_expression)?)$/.test(parent.type)
+    && access.field === 'left' && !/^(?:\?\?|\|\||&&)=$/.test(parent.child('operator')?.text ?? '');
 }

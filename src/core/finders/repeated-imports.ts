@@ -10,7 +10,9 @@ export type OwnEdits = Extract<Repair, readonly unknown[]>;
 type Merge = (first: SyntaxNode, second: SyntaxNode, text: string) => Repair | undefined;
 
 /** @param keyOf the key that equal imports share; null for one that may be repeated. */
-export function repeatedImports({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (node: SyntaxNode) => string | null, merge: Merge, isSafe: (first: SyntaxNode, second: SyntaxNode) => boolean = () => true): Hit[] {
+export function repeatedImports({ tree, text: { text } }: ParsedSource, types: readonly string[], keyOf: (
+  node: SyntaxNode,
+) => string | null, merge: Merge, isSafe: (first: SyntaxNode, second: SyntaxNode) => boolean = () => true): Hit[] {
   const first = new Map<string, SyntaxNode>();
   const latest = new Map<string, SyntaxNode>();
   const keyAround = (key: string, node: SyntaxNode): string => `${key} ${functionAround(node)?.start ?? ''}`;
@@ -28,7 +30,12 @@ export function repeatedImports({ tree, text: { text } }: ParsedSource, types: r
     }
     latest.set(own, node);
     const target = latestBefore ?? before;
-    return [hitAt(node, 'this module is imported above already', node.parent === target.parent ? merge(target, node, text) : undefined, isSafe(target, node) ? undefined : OFFERED)];
+    return [hitAt(
+      node,
+      'this module is imported above already',
+      node.parent === target.parent ? merge(target, node, text) : undefined,
+      isSafe(target, node) ? undefined : OFFERED,
+    )];
   });
 }
 

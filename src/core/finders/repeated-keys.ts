@@ -3,7 +3,9 @@ import type { Hit, TreeFinder } from './finder.js';
 import { byTree, hitAt, hitsOf, NO_HITS } from './hits.js';
 
 /** @param keyOf the key of an entry with the place to report; null for an entry whose key is computed. */
-export function eachHolder(types: readonly string[], keyOf: (part: SyntaxNode) => { readonly key: string; readonly at: SyntaxNode } | null): TreeFinder<unknown> {
+export function eachHolder(
+  types: readonly string[], keyOf: (part: SyntaxNode) => { readonly key: string; readonly at: SyntaxNode } | null,
+): TreeFinder<unknown> {
   return byTree(({ tree }) => hitsOf(tree.ofTypes(types), (holder): readonly Hit[] => {
     const { parts } = holder;
     if (parts.length < 2) return NO_HITS;
@@ -24,8 +26,12 @@ export function literalKey(node: SyntaxNode | null): { key: string; at: SyntaxNo
   if (node === null) return null;
   const { type } = node;
   // In Python, a number or a constant and its text are different keys.
-  if (type === 'number' || type === 'integer' || type === 'float') return { key: node.tree.grammar === 'python' ? `number ${node.text}` : node.text, at: node };
-  if (/^(?:none|true|false|null)$/.test(type) || (type === 'class_constant_access_expression' && !node.text.includes('('))) return { key: `constant ${node.text}`, at: node };
+  if (type === 'number' || type === 'integer' || type === 'float') {
+    return { key: node.tree.grammar === 'python' ? `number ${node.text}` : node.text, at: node };
+  }
+  if (/^(?:none|true|false|null)$/.test(type) || (type === 'class_constant_access_expression' && !node.text.includes('('))) {
+    return { key: `constant ${node.text}`, at: node };
+  }
   if (type !== 'string' && type !== 'encapsed_string') return null;
   const text = node.text;
   // In Python, bytes and strings are different keys.

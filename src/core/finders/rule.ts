@@ -16,8 +16,8 @@ export interface Example {
   /** Other files of the project, by path: what a rule finds by the whole project depends on them. */
   readonly others?: Readonly<Record<string, string>>;
   /**
-   * The findings, each as `LINE:COLUMN message`; empty for good code. The end may follow the start (`1:5-10`, or `1:5-3:2` on another line),
-   * and a confidence other than the rule's stands before the message: `1:5 [possible] message`.
+   * The findings, each as `LINE:COLUMN message`; empty for good code. The end may follow the start (`1:5-10`, or `1:5-3:2` on
+   * another line), and a confidence other than the rule's stands before the message: `1:5 [possible] message`.
    */
   readonly finds: readonly string[];
   /** The code after all repairs, if the rule has any. */
@@ -97,7 +97,8 @@ export function defineRule<const Options extends OptionDeclarations>(declaration
 
 /** Whether a good or a bad example is missing in a language. */
 export function examplesMissing(examples: readonly Example[], language: LanguageId | undefined): boolean {
-  const isShown = (wanted: boolean): boolean => examples.some((example) => (language === undefined || example.language === language) && isGood(example) === wanted);
+  const isShown = (wanted: boolean): boolean =>
+    examples.some((example) => (language === undefined || example.language === language) && isGood(example) === wanted);
   return !isShown(true) || !isShown(false);
 }
 

@@ -7,7 +7,9 @@ import type { Hit } from './finder.js';
 import { hitAt } from './hits.js';
 
 export function tell(call: SyntaxNode, name: string, made: 'joined' | 'unknown'): Hit {
-  return hitAt(call, `${name} runs a command built from values`, undefined, made === 'unknown' ? { confidence: 'possible' } : undefined);
+  return hitAt(
+    call, `${name} runs a command built from values`, undefined, made === 'unknown' ? { confidence: 'possible' } : undefined,
+  );
 }
 
 /**
@@ -23,12 +25,16 @@ export function madeFrom(node: SyntaxNode, quotes: RegExp | null = null): 'joine
 /** A string with interpolated values, or one joined with something else. */
 export function isJoined(node: SyntaxNode): boolean {
   if (TEXT.test(node.type)) return isFilled(node);
-  if (/^(?:binary_expression|binary_operator)$/.test(node.type)) return node.parts.some((part) => !TEXT.test(part.type) && !isChosen(part) && (!/^binary_/.test(part.type) || isJoined(part)));
+  if (/^(?:binary_expression|binary_operator)$/.test(node.type)) {
+    return node.parts.some((part) => !TEXT.test(part.type) && !isChosen(part) && (!/^binary_/.test(part.type) || isJoined(part)));
+  }
   if (!CALL_TYPES.has(node.type)) return false;
   const method = methodOf(node);
   const object = objectOf(node);
   if (method === 'format' || (method === 'concat' && object !== null && TEXT.test(object.type))) return true;
-  if (method === 'join') return /^(?:array|list)$/.test(object?.type ?? '') && (object?.parts.some(({ type }) => !TEXT.test(type)) ?? false);
+  if (method === 'join') {
+    return /^(?:array|list)$/.test(object?.type ?? '') && (object?.parts.some(({ type }) => !TEXT.test(type)) ?? false);
+  }
   return /^\\?v?sprintf$/.test(calleeOf(node));
 }
 

@@ -28,7 +28,12 @@ export function unsortedImports({ text: { text } }: ParsedSource, entries: reado
     const isWhole = block.every(({ node }) => endsLine(text, node.end));
     const repair = (): Repair => sortedRepair(block);
     const [before, out] = [block[wrong - 1], block[wrong]] as [Keyed, Keyed];
-    return [hitAt(out.node, `${wordOf(out.key)} belongs before ${wordOf(before.key)}`, isWhole ? repair : undefined, block.some(({ runsCode }) => runsCode) ? undefined : SAFE)];
+    return [hitAt(
+      out.node,
+      `${wordOf(out.key)} belongs before ${wordOf(before.key)}`,
+      isWhole ? repair : undefined,
+      block.some(({ runsCode }) => runsCode) ? undefined : SAFE,
+    )];
   });
 }
 

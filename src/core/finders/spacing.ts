@@ -13,14 +13,19 @@ export interface Options {
 /** Nodes with an operator between two operands; nodes of other languages simply do not occur. */
 const COMMA = [','];
 
-/** Whether blanks in a node may become a part of a text: between the braces of Python's texts, which may show what they compute, and in arguments of macros. */
+/**
+ * Whether blanks in a node may become a part of a text: between the braces of Python's texts, which may show what they compute,
+ * and in arguments of macros.
+ */
 export function isQuoted(node: SyntaxNode, language: string): boolean {
   if (!/^(?:python|cpp|c|rust)$/.test(language)) return false;
   for (let around = node.parent; around !== null; around = around.parent) {
     // A macro of Rust may look at the text that it is given.
     if (around.type === 'token_tree' || around.type === 'token_tree_pattern') return true;
     if (around.type === 'interpolation') return true;
-    if (around.type === 'call_expression' && /^(?:assert|[A-Z][A-Z\d_]*)$/.test(around.child('function')?.text ?? '')) return true;
+    if (around.type === 'call_expression' && /^(?:assert|[A-Z][A-Z\d_]*)$/.test(around.child('function')?.text ?? '')) {
+      return true;
+    }
   }
   return false;
 }
@@ -40,6 +45,11 @@ export function* spaceAfterCommas(source: ParsedSource, { commas }: Options): It
     const comma = tree.nodeAt(index);
     if (comma.next === null || isComment(comma.next) || isQuoted(comma, language.id)) continue;
     isLayout ??= layoutTest(source);
-    yield { start, end: start + 1, message: 'no space after this comma', repair: isLayout(start + 1) ? [{ start: start + 1, end: start + 1, text: ' ' }] : undefined };
+    yield {
+      start,
+      end: start + 1,
+      message: 'no space after this comma',
+      repair: isLayout(start + 1) ? [{ start: start + 1, end: start + 1, text: ' ' }] : undefined,
+    };
   }
 }

@@ -4,7 +4,9 @@ import type { Hit } from './finder.js';
 /** What `slips/swallowed-error` finds. */
 export function judgeCatch(node: SyntaxNode): Hit | null {
   const body = node.child('body') ?? node.childOfType('block', 'compound_statement');
-  if (body === null || !body.parts.every((part) => /^(?:pass_statement|continue_statement|empty_statement)$/.test(part.type) || isEllipsis(part))) return null;
+  if (body === null || !body.parts.every((
+    part,
+  ) => /^(?:pass_statement|continue_statement|empty_statement)$/.test(part.type) || isEllipsis(part))) return null;
   // In Python, a comment may be between the colon and the block.
   if (node.parts.some(({ type }) => type === 'comment') || isExplained(node, body)) return null;
   // Kotlin has a name for what is not needed.

@@ -27,7 +27,9 @@ export function uncalledFunctions({ tree, text }: ParsedSource, { free }: FreeNa
     if (isExported || kind === 'parameter' || kind === 'import' || scope.kind === 'class') return NO_HITS;
     const body = functionOf(binding);
     // The name of a function expression helps readers of stack traces.
-    if (body === null || (kind === 'function' && scope.node === body) || body.parent?.type === 'decorated_definition') return NO_HITS;
+    if (body === null || (kind === 'function' && scope.node === body) || body.parent?.type === 'decorated_definition') {
+      return NO_HITS;
+    }
     // A function called only by itself is unused.
     const isUsed = references.all.some((reference) => reference.reads && !reference.isWithin(body));
     return isUsed || isFree(name) ? NO_HITS : [hitAt(node, `${name} is never used`)];

@@ -20,7 +20,11 @@ export interface Importing {
   readonly inText: string | null;
   /** How sure it is that nothing else needs the unused names. @param isWhole whether the whole statement is unused. */
   readonly surenessOf: (unused: UnusedName) => Sureness | undefined;
-  /** Whether something outside the file needs an unused name, in all likelihood. @param unused how many there are. @param all how many are imported. */
+  /**
+   * Whether something outside the file needs an unused name, in all likelihood.
+   * @param unused how many there are.
+   * @param all how many are imported.
+   */
   readonly isOffered: ((unused: UnusedName, count: { readonly unused: number; readonly all: number }) => boolean) | null;
 }
 
@@ -44,17 +48,28 @@ export function unusedImports(source: ParsedSource, importing: Importing): Hit[]
   if (asked.length === 0) return [];
   const used = usedNames(source, statements, importing);
   const documented = importing.inDocumentation ? documentationOf(source) : '';
-  const nodes = new Set(asked.map(({ name }) => name).filter((name) => !used.has(name.text) && !mentionsName(documented, name.text)));
-  const unused = asked.filter(({ name }) => nodes.has(name)).map(({ name, statement }): UnusedName => ({ name, statement, isWhole: importing.names(statement).every((other) => nodes.has(other)), path: source.text.path }));
+  const nodes = new Set(
+    asked.map(({ name }) => name).filter((name) => !used.has(name.text) && !mentionsName(documented, name.text)),
+  );
+  const unused = asked.filter(({ name }) => nodes.has(name)).map(({ name, statement }): UnusedName => ({
+    name, statement, isWhole: importing.names(statement).every((other) => nodes.has(other)), path: source.text.path,
+  }));
   const count = { unused: unused.length, all: asked.length };
   return unused.filter((one) => importing.isOffered?.(one, count) !== true).map((one) =>
-    hitAt(one.name, `${one.name.text} is imported and never used`, removal(one.name, one.statement, one.isWhole, source.text.text), importing.surenessOf(one)));
+    hitAt(
+      one.name,
+      `${one.name.text} is imported and never used`,
+      removal(one.name, one.statement, one.isWhole, source.text.text),
+      importing.surenessOf(one),
+    ));
 }
 
 function removal(name: SyntaxNode, statement: SyntaxNode, isWhole: boolean, text: string): Repair | undefined {
   const block = statement.parent;
   // Python has no empty blocks.
-  if (isWhole) return block?.type === 'block' && statementsOf(block).length === 1 ? undefined : removalOfStatement(statement, text);
+  if (isWhole) {
+    return block?.type === 'block' && statementsOf(block).length === 1 ? undefined : removalOfStatement(statement, text);
+  }
   let part = name;
   while (part.parent !== null && part.parent !== statement && part.parent.type !== 'namespace_use_group') part = part.parent;
   return removalFromList(part);

@@ -9,10 +9,14 @@ export type LateText = string | (() => string);
 
 /**
  * What was found in one file: plain data, the same from a look at it, from another thread and from the memory of an earlier run.
- * It has no levels: a ruling may change these, and nothing else is found then. See {@link FindingList} for the findings one by one.
+ * It has no levels: a ruling may change these, and nothing else is found then. See {@link FindingList} for the findings one by
+ * one.
  */
 export interface FileFindings extends FindingsHead {
-  /** `WIDTH` numbers a finding (see columns.ts); then for each message where it ends in the texts; then for each line of code where it ends, and {@link placeOfCode}. */
+  /**
+   * `WIDTH` numbers a finding (see columns.ts); then for each message where it ends in the texts; then for each line of code
+   * where it ends, and {@link placeOfCode}.
+   */
   readonly numbers: Int32Array;
   /** 16 hexadecimal digits a finding. */
   readonly prints: LateText;
@@ -40,12 +44,17 @@ export interface FindingsHead {
   readonly unfinished: readonly RuleId[];
   /** What other programs said besides, by the place of the finding. */
   readonly notes: readonly (readonly [finding: number, notes: readonly FindingNote[]])[];
-  /** For each rule with open findings, and each level of their own, its place in the list, and the numbers of these, of safe repairs and of offered ones. */
+  /**
+   * For each rule with open findings, and each level of their own, its place in the list, and the numbers of these, of safe
+   * repairs and of offered ones.
+   */
   readonly open: readonly (readonly [rule: number, ownLevel: number, count: number, fixable: number, offered: number])[];
 }
 
 /** The part of a file's findings that is neither numbers nor texts. */
-export function headOf({ size, messages, rules, excuses, lines, waivers, misread, unfinished, notes, open }: FileFindings): FindingsHead {
+export function headOf(
+  { size, messages, rules, excuses, lines, waivers, misread, unfinished, notes, open }: FileFindings,
+): FindingsHead {
   return { size, messages, rules, excuses, lines, waivers, misread, unfinished, notes, open };
 }
 

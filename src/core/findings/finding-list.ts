@@ -19,7 +19,10 @@ export interface FindingList {
   select(isWanted: (finding: Finding) => boolean): FindingList;
 }
 
-/** The findings of a file, with the levels that its rule set gives them. They are only put together when they are asked for: most runs just count. */
+/**
+ * The findings of a file, with the levels that its rule set gives them. They are only put together when they are asked for: most
+ * runs just count.
+ */
 export function findingsIn(found: FileFindings, path: string, set: RuleSet): FindingList {
   return new WrittenFindings(found, path, set);
 }
@@ -66,7 +69,9 @@ class WrittenFindings implements FindingList {
       // What differs only in levels that do not count is one.
       const known = rules.find((one) => one.rule === rule && one.level === level);
       if (known === undefined) rules.push({ rule, level, count, fixable, offered });
-      else Object.assign(known, { count: known.count + count, fixable: known.fixable + fixable, offered: known.offered + offered });
+      else {
+        Object.assign(known, { count: known.count + count, fixable: known.fixable + fixable, offered: known.offered + offered });
+      }
     }
     return { rules, excused: size - rules.reduce((sum, { count }) => sum + count, 0), byLedger: 0 };
   }

@@ -4,7 +4,9 @@ import type { Span } from '../base/place.js';
 import { REPAIR_KINDS } from '../model/repair.js';
 import { CONFIDENCES, type RuleId } from '../model/rule.js';
 import type { RuleSet } from '../model/rule-set.js';
-import { CODE, CONFIDENCE, END_COLUMN, END_LINE, EXCUSE, MESSAGE, OWN_LEVEL, PRINT, REPAIR, RULE, START_COLUMN, START_LINE, WIDTH } from './columns.js';
+import {
+  CODE, CONFIDENCE, END_COLUMN, END_LINE, EXCUSE, MESSAGE, OWN_LEVEL, PRINT, REPAIR, RULE, START_COLUMN, START_LINE, WIDTH,
+} from './columns.js';
 import { textOf, type FileFindings } from './file-findings.js';
 import { plainFinding } from './plain-finding.js';
 
@@ -29,7 +31,9 @@ export class OpenFile {
   /** The level of a rule's finding. @param own 0, or one more than the place of its own level. */
   levelOf(rule: number, own: number): ActiveLevel {
     const keepsUpTo = this.keeping.get(rule);
-    return own > 0 && keepsUpTo !== undefined ? lowerLevel(LEVELS[own - 1] as ActiveLevel, keepsUpTo) : this.levels[rule] as ActiveLevel;
+    return own > 0 && keepsUpTo !== undefined
+      ? lowerLevel(LEVELS[own - 1] as ActiveLevel, keepsUpTo)
+      : this.levels[rule] as ActiveLevel;
   }
 
   messageAt(place: number): string {
@@ -42,7 +46,9 @@ export class OpenFile {
     const { size, messages, numbers } = this.found;
     const at = size * WIDTH + messages + place * 2;
     const own = numbers[at + 1] as number;
-    return { text: this.textBetween(numbers[place === 0 ? at - 1 : at - 2], numbers[at]), column: own >> 1, isCut: (own & 1) === 1 };
+    return {
+      text: this.textBetween(numbers[place === 0 ? at - 1 : at - 2], numbers[at]), column: own >> 1, isCut: (own & 1) === 1,
+    };
   }
 
   get prints(): string {
@@ -84,7 +90,10 @@ export class OpenedFinding implements Finding {
   }
 
   get span(): Span {
-    return { start: { line: this.number(START_LINE), column: this.number(START_COLUMN) }, end: { line: this.number(END_LINE), column: this.number(END_COLUMN) } };
+    return {
+      start: { line: this.number(START_LINE), column: this.number(START_COLUMN) },
+      end: { line: this.number(END_LINE), column: this.number(END_COLUMN) },
+    };
   }
 
   get confidence(): Finding['confidence'] {

@@ -2,7 +2,9 @@ import type { CodeLine, Excuse, Finding } from '../model/finding.js';
 import { LEVELS, type ActiveLevel } from '../model/level.js';
 import { REPAIR_KINDS, type Repair } from '../model/repair.js';
 import { CONFIDENCES, type RuleId } from '../model/rule.js';
-import { CODE, CONFIDENCE, END_COLUMN, END_LINE, EXCUSE, MESSAGE, OWN_LEVEL, REPAIR, RULE, START_COLUMN, START_LINE, WIDTH } from './columns.js';
+import {
+  CODE, CONFIDENCE, END_COLUMN, END_LINE, EXCUSE, MESSAGE, OWN_LEVEL, REPAIR, RULE, START_COLUMN, START_LINE, WIDTH,
+} from './columns.js';
 import type { FileFindings, FindingsHead } from './file-findings.js';
 import { countsOf } from './finding-counts.js';
 
@@ -25,8 +27,12 @@ class Table<Value> {
 }
 
 /** Writes findings down as numbers, and texts that they point to. @param findings sorted by position, then rule. */
-export function writeFindings(findings: readonly Finding[], { lines, waivers, misread, unfinished, repairs }: AboutFile): FileFindings {
-  const [rules, messages, codes, excuses] = [new Table<RuleId>(), new Table<string>(), new Table<CodeLine>(), new Table<Excuse>()];
+export function writeFindings(
+  findings: readonly Finding[], { lines, waivers, misread, unfinished, repairs }: AboutFile,
+): FileFindings {
+  const [rules, messages, codes, excuses] = [
+    new Table<RuleId>(), new Table<string>(), new Table<CodeLine>(), new Table<Excuse>(),
+  ];
   const numbers: number[] = new Array<number>(findings.length * WIDTH);
   const prints: string[] = [];
   findings.forEach((finding, index) => {
@@ -51,7 +57,8 @@ export function writeFindings(findings: readonly Finding[], { lines, waivers, mi
   for (const message of messages.values) numbers.push((end += message.length));
   for (const code of codes.values) numbers.push((end += code.text.length), placeOfCode(code));
   return {
-    size: findings.length, messages: messages.values.length, rules: rules.values, excuses: excuses.values, lines, waivers, misread, unfinished, open,
+    size: findings.length, messages: messages.values.length, rules: rules.values, excuses: excuses.values, lines, waivers,
+    misread, unfinished, open,
     notes: findings.flatMap(({ notes }, index) => (notes === undefined ? [] : [[index, notes] as const])),
     numbers: Int32Array.from(numbers),
     prints: prints.join(''),
@@ -63,13 +70,16 @@ export function writeFindings(findings: readonly Finding[], { lines, waivers, mi
 function openIn(findings: readonly Finding[], rules: Table<RuleId>): FindingsHead['open'] {
   return ownLevels(findings).flatMap((own) => {
     const counts = countsOf(findings.filter(({ ownLevel = null }) => ownLevel === own));
-    return counts.rules.map(({ rule, count, fixable, offered }) => [rules.placeOf(rule), numberOf(own), count, fixable, offered] as const);
+    return counts.rules.map(({ rule, count, fixable, offered }) =>
+      [rules.placeOf(rule), numberOf(own), count, fixable, offered] as const);
   });
 }
 
 /** Which levels of their own findings have; nearly always only none. */
 function ownLevels(findings: readonly Finding[]): readonly (ActiveLevel | null)[] {
-  return findings.some(({ ownLevel = null }) => ownLevel !== null) ? [...new Set(findings.map(({ ownLevel = null }) => ownLevel))] : [null];
+  return findings.some(({ ownLevel = null }) => ownLevel !== null)
+    ? [...new Set(findings.map(({ ownLevel = null }) => ownLevel))]
+    : [null];
 }
 
 function numberOf(level: ActiveLevel | null | undefined): number {

@@ -48,19 +48,33 @@ function notIn(some: readonly Statement[], others: readonly Statement[]): Statem
 }
 
 /** What a statement says and where it comes from, whatever lines it is on. */
-export function wordsOf({ kind, layer, place, selector, zone, level, options, waivers, fix, ledger, guard, because, until }: Statement): string {
+export function wordsOf(
+  { kind, layer, place, selector, zone, level, options, waivers, fix, ledger, guard, because, until }: Statement,
+): string {
   return JSON.stringify([
     kind, place?.file ?? null, layer.through.map(({ file }) => file), selector, zone === null ? null : [zone.name, zone.because],
-    level?.value ?? null, options.map(({ name, value }) => [name, value]), [waivers, fix, ledger, guard].map((said) => said?.value ?? null), because, until,
+    level?.value ?? null,
+    options.map(({ name, value }) => [name, value]),
+    [waivers, fix, ledger, guard].map((said) => said?.value ?? null),
+    because,
+    until,
   ]);
 }
 
 /** The line of a statement that was changed: its own; else the nearest one, in its file or in one that brought it in. */
-function lineAt(statement: Statement, option: string | null, fate: 'written' | 'removed', texts: ChangedTexts): ChangingLine | null {
-  const own = statement.options.find(({ name }) => name === option)?.place ?? (option === null ? statement.level?.place : undefined) ?? statement.place;
+function lineAt(
+  statement: Statement, option: string | null, fate: 'written' | 'removed', texts: ChangedTexts,
+): ChangingLine | null {
+  const own = statement.options.find(({ name }) => name === option)?.place
+    ?? (option === null ? statement.level?.place : undefined) ?? statement.place;
   if (own === null) return null;
   const side = fate === 'written' ? 'after' : 'before';
-  const ways = [own, statement.place ?? own, ...(statement.zone === null ? [] : [statement.zone.place]), ...statement.layer.through.toReversed()];
+  const ways = [
+    own,
+    statement.place ?? own,
+    ...(statement.zone === null ? [] : [statement.zone.place]),
+    ...statement.layer.through.toReversed(),
+  ];
   const exact = ways.find(({ file, line }) => texts.linesOf(file, side)?.includes(line) === true);
   if (exact !== undefined) return { place: exact, fate };
   for (const place of ways) {
@@ -76,9 +90,14 @@ function nearest(lines: readonly number[], { file, line }: Place): Place | null 
   return found === undefined ? null : { file, line: found, column: 1, length: 1 };
 }
 
-/** A line that is no statement about the rule, and changed what counts all the same, such as `inherit`: in a file with statements about it. */
+/**
+ * A line that is no statement about the rule, and changed what counts all the same, such as `inherit`: in a file with statements
+ * about it.
+ */
 function elsewhere(was: Decision | undefined, is: Decision | undefined, texts: ChangedTexts): ChangingLine | null {
-  const files = (trail: readonly TrailEntry[] = []): string[] => trail.toReversed().flatMap(({ statement: { place, layer } }) => [...(place === null ? [] : [place.file]), ...layer.through.map(({ file }) => file)]);
+  const files = (trail: readonly TrailEntry[] = []): string[] => trail.toReversed().flatMap(
+    ({ statement: { place, layer } }) => [...(place === null ? [] : [place.file]), ...layer.through.map(({ file }) => file)],
+  );
   for (const [fate, side] of [['written', 'after'], ['removed', 'before']] as const) {
     for (const file of [...files(is?.trail), ...files(was?.trail)]) {
       const [line] = texts.linesOf(file, side) ?? [];

@@ -62,7 +62,10 @@ export type HistoryEvent =
   | { readonly kind: 'turn'; readonly path: string; readonly cause: Cause; readonly rules: readonly RuleTurn[] }
   /** The file had another path before. */
   | { readonly kind: 'renamed'; readonly commit: Commit; readonly from: string; readonly to: string }
-  /** The layer files of a commit were wrong, so nothing was decided by them; what they changed is told with the next commit whose files were right. */
+  /**
+   * The layer files of a commit were wrong, so nothing was decided by them; what they changed is told with the next commit whose
+   * files were right.
+   */
   | { readonly kind: 'broken'; readonly commit: Commit; readonly problems: readonly Problem[] }
   /** Where the history ends: always the last. */
   | {

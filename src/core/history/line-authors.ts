@@ -14,7 +14,10 @@ export type LineAuthor =
 /** Who last wrote the lines of layer files. */
 export class LineAuthors {
   /** @param authors by file and line. @param incomplete the files of which nobody can tell. */
-  constructor(private readonly authors: ReadonlyMap<string, ReadonlyMap<number, LineAuthor>>, readonly incomplete: readonly IncompletePath[] = []) {}
+  constructor(
+    private readonly authors: ReadonlyMap<string, ReadonlyMap<number, LineAuthor>>,
+    readonly incomplete: readonly IncompletePath[] = [],
+  ) {}
 
   /** Null for a line outside the repository: of a built-in preset, say. */
   of({ file, line }: Pick<Place, 'file' | 'line'>): LineAuthor | null {

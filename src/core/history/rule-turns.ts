@@ -8,7 +8,10 @@ import type { ChangingLine, RuleTurn, Turn } from './history-event.js';
 /** The decisions about all rules for one path. */
 export type Decisions = ReadonlyMap<RuleId, Decision>;
 
-/** The rules whose level or options differ, in the order of their ids. @param texts what changed in layer files; null if nothing did, and only time went by. */
+/**
+ * The rules whose level or options differ, in the order of their ids.
+ * @param texts what changed in layer files; null if nothing did, and only time went by.
+ */
 export function ruleTurns(before: Decisions, after: Decisions, texts: ChangedTexts | null): RuleTurn[] {
   const rules = [...new Set([...before.keys(), ...after.keys()])].sort();
   return rules.flatMap((rule) => {
@@ -17,7 +20,13 @@ export function ruleTurns(before: Decisions, after: Decisions, texts: ChangedTex
     const options = optionTurns(was, is);
     if (level === null && options.size === 0) return [];
     const part = level === null ? [...options.keys()][0] as string : null;
-    return [{ rule, level, options, line: texts === null ? expiredLine(was, is) : changingLine({ was, is, option: part }, texts), by: originOf(is, part)?.statement.place ?? null }];
+    return [{
+      rule,
+      level,
+      options,
+      line: texts === null ? expiredLine(was, is) : changingLine({ was, is, option: part }, texts),
+      by: originOf(is, part)?.statement.place ?? null,
+    }];
   });
 }
 

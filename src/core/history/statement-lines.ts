@@ -6,7 +6,15 @@ import type { Statement } from '../model/statement.js';
 export function linesOfStatement(statement: Statement): Place[] {
   const { place, level, options, guard } = statement;
   if (place === null) return [];
-  const parts = [place, level?.place, ...options.map((option) => option.place), ...FREEDOMS.map((name) => statement[name]?.place), guard?.place];
-  const lines = new Map(parts.flatMap((part) => (part === undefined || part === null ? [] : [[`${part.file}:${part.line}`, part] as const])));
+  const parts = [
+    place,
+    level?.place,
+    ...options.map((option) => option.place),
+    ...FREEDOMS.map((name) => statement[name]?.place),
+    guard?.place,
+  ];
+  const lines = new Map(
+    parts.flatMap((part) => (part === undefined || part === null ? [] : [[`${part.file}:${part.line}`, part] as const])),
+  );
   return [...lines.values()];
 }

@@ -27,7 +27,8 @@ export function expectationChanges(before: ExpectationReport, after: Expectation
   return {
     breaking: after.broken.filter((one) => !was.has(brokenKey(one))),
     stillBroken: after.broken.filter((one) => was.has(brokenKey(one))),
-    mended: before.broken.filter((one) => !is.has(brokenKey(one)) && one.source.expectation.rules.some((rules) => kept.has(expectedKey({ source: one.source, rules })))),
+    mended: before.broken.filter((one) => !is.has(brokenKey(one))
+      && one.source.expectation.rules.some((rules) => kept.has(expectedKey({ source: one.source, rules })))),
     dropped: expectedIn(before).filter((one) => !kept.has(expectedKey(one))),
   };
 }
@@ -39,7 +40,10 @@ function expectedIn({ sources }: ExpectationReport): DroppedExpectation[] {
 /** What is expected of which files, and by which file. */
 function expectedKey({ source, rules }: DroppedExpectation): string {
   const { selector, level, atLeast, options, waivers, fix, ledger } = rules;
-  return JSON.stringify([filesKey(source), selector, level?.value, atLeast?.value, options.map(({ name, value }) => [name, value]), waivers?.value, fix?.value, ledger?.value]);
+  return JSON.stringify([
+    filesKey(source), selector, level?.value, atLeast?.value, options.map(({ name, value }) => [name, value]), waivers?.value,
+    fix?.value, ledger?.value,
+  ]);
 }
 
 /** What does not hold, whoever decides so. */
@@ -48,5 +52,9 @@ function brokenKey({ source, rule, unmet }: BrokenExpectation): string {
 }
 
 function filesKey({ layer, expectation: { files } }: StackExpectation): unknown {
-  return [layer.file, layer.through.map(({ file }) => file), files.kind === 'path' ? files.path.value : files.patterns.map(({ value }) => value)];
+  return [
+    layer.file,
+    layer.through.map(({ file }) => file),
+    files.kind === 'path' ? files.path.value : files.patterns.map(({ value }) => value),
+  ];
 }

@@ -30,5 +30,6 @@ export function findingChanges(before: readonly Finding[], after: readonly Findi
 
 /** Open findings, keyed by rule, file and fingerprint, which is unique for a rule in a file. */
 function byKey(findings: readonly Finding[]): Map<string, Finding> {
-  return new Map(findings.filter(({ excused }) => excused === null).map((finding) => [`${finding.path}\0${finding.rule}\0${finding.fingerprint}`, finding]));
+  return new Map(findings.filter(({ excused }) => excused === null)
+    .map((finding) => [`${finding.path}\0${finding.rule}\0${finding.fingerprint}`, finding]));
 }

@@ -20,5 +20,7 @@ function guardsOf({ guards, trail }: WayOfChange['before']): Statement[] {
 
 /** What makes two statements the same guard: what else they say may change. */
 function identity({ place, layer, selector, zone, guard }: Statement): string {
-  return JSON.stringify([place?.file ?? null, layer.through.map(({ file }) => file), selector, zone?.name ?? null, guard?.value ?? null]);
+  return JSON.stringify(
+    [place?.file ?? null, layer.through.map(({ file }) => file), selector, zone?.name ?? null, guard?.value ?? null],
+  );
 }

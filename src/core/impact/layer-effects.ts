@@ -34,8 +34,13 @@ export interface GuardEffect {
   readonly refusing: number;
 }
 
-/** How many open findings the statements of a layer file bring, or its zones, by the line and column of each: those whose level they decide. */
-export function findingsBrought({ files }: Pick<CheckReport, 'files'>, file: string, by: 'statement' | 'zone' = 'statement'): ReadonlyMap<string, number> {
+/**
+ * How many open findings the statements of a layer file bring, or its zones, by the line and column of each: those whose level
+ * they decide.
+ */
+export function findingsBrought(
+  { files }: Pick<CheckReport, 'files'>, file: string, by: 'statement' | 'zone' = 'statement',
+): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();
   for (const { findings, rules: { decisions } } of files) {
     for (const { rule, excused } of findings.all) {
@@ -74,17 +79,32 @@ interface GroupCounts {
   readonly hindrances: Map<string, { readonly kind: Hindrance['kind']; readonly by: Statement | null }>;
 }
 
-/** What each statement of a layer file does, from top to bottom. @param files all files of the project. @param file the layer file, relative to the root. */
+/**
+ * What each statement of a layer file does, from top to bottom.
+ * @param files all files of the project.
+ * @param file the layer file, relative to the root.
+ */
 export function layerEffects(files: readonly ResolvedFile[], file: string, catalog: Catalog): StatementEffect[] {
   const all = new Map<string, Counts>();
   for (const group of groupsOf(files)) countGroup(group, file, catalog, all);
   return [...all.values()]
-    .map(({ statement, place, reached, deciding, hindrances, ...counts }) => ({ statement, place, reached, deciding, hindrances: [...hindrances.values()].sort((a, b) => b.files - a.files), guard: guardEffect(statement, counts) }))
+    .map(({ statement, place, reached, deciding, hindrances, ...counts }) => ({
+      statement,
+      place,
+      reached,
+      deciding,
+      hindrances: [...hindrances.values()].sort((a, b) => b.files - a.files),
+      guard: guardEffect(statement, counts),
+    }))
     .sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
 }
 
-function guardEffect({ guard }: Statement, { protecting, refused, refusing }: Pick<Counts, 'protecting' | 'refused' | 'refusing'>): GuardEffect | null {
-  return guard === null || guard.value === 'none' ? null : { place: guard.place, protecting, refused: [...refused.values()], refusing };
+function guardEffect(
+  { guard }: Statement, { protecting, refused, refusing }: Pick<Counts, 'protecting' | 'refused' | 'refusing'>,
+): GuardEffect | null {
+  return guard === null || guard.value === 'none'
+    ? null
+    : { place: guard.place, protecting, refused: [...refused.values()], refusing };
 }
 
 /** Files with the same decisions, in the same language. */
@@ -142,16 +162,26 @@ function countGroup({ rules, language, files }: FileGroup, file: string, catalog
 
 /** The statements of which a guard in a trail refuses something. */
 function refusedBy({ trail }: Decision, index: number): Statement[] {
-  return trail[index]?.statement.guard === null ? [] : trail.filter(({ refused }) => refused.some(({ by }) => by === index)).map(({ statement }) => statement);
+  return trail[index]?.statement.guard === null
+    ? []
+    : trail.filter(({ refused }) => refused.some(({ by }) => by === index)).map(({ statement }) => statement);
 }
 
-function noteHindrances(decision: Decision, index: number, hindrances: Map<string, { readonly kind: Hindrance['kind']; readonly by: Statement | null }>): void {
-  for (const { kind, by } of hindrancesOf(decision, index)) hindrances.set(`${kind} ${by?.layer.id} ${by?.place?.line}`, { kind, by });
+function noteHindrances(
+  decision: Decision, index: number, hindrances: Map<string, { readonly kind: Hindrance['kind']; readonly by: Statement | null }>,
+): void {
+  for (const { kind, by } of hindrancesOf(decision, index)) {
+    hindrances.set(`${kind} ${by?.layer.id} ${by?.place?.line}`, { kind, by });
+  }
 }
 
 function countsFor(statement: Statement, place: Place, all: Map<string, Counts>): Counts {
   const key = keyOf(place);
   let counts = all.get(key);
-  if (counts === undefined) all.set(key, (counts = { statement, place, reached: 0, deciding: 0, hindrances: new Map(), protecting: 0, refusing: 0, refused: new Map() }));
+  if (counts === undefined) {
+    all.set(key, (counts = {
+      statement, place, reached: 0, deciding: 0, hindrances: new Map(), protecting: 0, refusing: 0, refused: new Map(),
+    }));
+  }
   return counts;
 }

@@ -39,7 +39,9 @@ export interface RuleChanges {
  * Compares each file's rules before and after. Both lists are sorted by path.
  * @param redeclared house rules with a changed declaration: wherever such a rule is in force, it counts as changed.
  */
-export function ruleChanges(before: readonly ResolvedFile[], after: readonly ResolvedFile[], catalog: Catalog, redeclared: readonly RuleId[] = []): RuleChanges {
+export function ruleChanges(
+  before: readonly ResolvedFile[], after: readonly ResolvedFile[], catalog: Catalog, redeclared: readonly RuleId[] = [],
+): RuleChanges {
   const earlier = new Map(before.map((file) => [file.path, file]));
   const later = new Set(after.map((file) => file.path));
   const differences = new Differences(catalog);
@@ -62,9 +64,16 @@ export function ruleChanges(before: readonly ResolvedFile[], after: readonly Res
 }
 
 /** The change of a house rule whose setting stays the same but whose declaration changed. */
-function sameButRedeclared(rule: RuleId, { rules: before, language }: ResolvedFile, { rules: after }: ResolvedFile, found: readonly RuleDifference[], catalog: Catalog): RuleDifference[] {
+function sameButRedeclared(
+  rule: RuleId,
+  { rules: before, language }: ResolvedFile,
+  { rules: after }: ResolvedFile,
+  found: readonly RuleDifference[],
+  catalog: Catalog,
+): RuleDifference[] {
   const [first, second] = [before.decisions.get(rule), after.decisions.get(rule)];
-  if (first === undefined || second === undefined || second.level === 'off' || found.some((one) => one.rule === rule) || !knows(rule, language, catalog)) return [];
+  if (first === undefined || second === undefined
+      || second.level === 'off' || found.some((one) => one.rule === rule) || !knows(rule, language, catalog)) return [];
   return [{ rule, relation: 'different', first, second, options: [] }];
 }
 
@@ -86,12 +95,17 @@ class Differences {
   private whole(rules: DecidedRules): DecidedRules {
     const missing = this.catalog.rules.filter(({ id }) => !rules.decisions.has(id));
     if (missing.length === 0) return rules;
-    return { set: rules.set, decisions: new Map([...rules.decisions, ...missing.map(({ id }) => [id, offDecision(id)] as const)]) };
+    return {
+      set: rules.set, decisions: new Map([...rules.decisions, ...missing.map(({ id }) => [id, offDecision(id)] as const)]),
+    };
   }
 }
 
 function offDecision(rule: RuleId): Decision {
-  return { rule, level: 'off', by: 0, over: null, options: {}, waivers: 'allow', fix: 'allow', ledger: 'allow', freedomsBy: { waivers: 0, fix: 0, ledger: 0 }, guards: [], trail: [] };
+  return {
+    rule, level: 'off', by: 0, over: null, options: {}, waivers: 'allow', fix: 'allow', ledger: 'allow',
+    freedomsBy: { waivers: 0, fix: 0, ledger: 0 }, guards: [], trail: [],
+  };
 }
 
 function knows(id: RuleId, language: ResolvedFile['language'], catalog: Catalog): boolean {
@@ -99,7 +113,11 @@ function knows(id: RuleId, language: ResolvedFile['language'], catalog: Catalog)
   return rule !== undefined && knowsLanguage(rule, language);
 }
 
-function noteWay({ rule, first, second, relation }: RuleDifference, path: string, ways: Map<RuleId, Map<string, WayOfChange & { files: string[] }>>): void {
+function noteWay(
+  { rule, first, second, relation }: RuleDifference,
+  path: string,
+  ways: Map<RuleId, Map<string, WayOfChange & { files: string[] }>>,
+): void {
   let ofRule = ways.get(rule);
   if (ofRule === undefined) ways.set(rule, (ofRule = new Map()));
   const key = `${contentOf(first)} ${contentOf(second)}`;
@@ -114,11 +132,22 @@ function contentOf({ level, by, options, waivers, fix, ledger, trail }: Decision
     const statement = trail[index]?.statement;
     return [statement?.layer.id, statement?.place?.line, statement?.place?.column, statement?.selector];
   };
-  return JSON.stringify([level, origin(by), Object.entries(options).map(([name, option]) => [name, option.value, origin(option.by)]), waivers, fix, ledger]);
+  return JSON.stringify([
+    level,
+    origin(by),
+    Object.entries(options).map(([name, option]) => [name, option.value, origin(option.by)]),
+    waivers,
+    fix,
+    ledger,
+  ]);
 }
 
 function changeOf(rule: RuleId, ways: readonly WayOfChange[]): RuleChange {
   const relations = new Set(ways.map(({ relation }) => relation));
   const [only] = relations;
-  return { rule, relation: relations.size === 1 && only !== undefined ? only : 'different', ways: ways.toSorted((a, b) => b.files.length - a.files.length) };
+  return {
+    rule,
+    relation: relations.size === 1 && only !== undefined ? only : 'different',
+    ways: ways.toSorted((a, b) => b.files.length - a.files.length),
+  };
 }

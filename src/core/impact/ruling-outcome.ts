@@ -10,13 +10,20 @@ import type { Decision, PartName, Statement, TrailEntry } from '../model/stateme
 import { knowsLanguage } from '../catalog/rule-languages.js';
 
 /** What becomes of one ruling in the files that it reaches: whether it decides, and what stops it. */
-export function rulingOutcome(files: readonly ResolvedFile[], file: string, { selector, zone }: { readonly selector: string; readonly zone: string | null }, catalog: Catalog): RulingOutcome {
+export function rulingOutcome(
+  files: readonly ResolvedFile[],
+  file: string,
+  { selector, zone }: { readonly selector: string; readonly zone: string | null },
+  catalog: Catalog,
+): RulingOutcome {
   // A zone without a name must not be confused with the file as a whole.
   const isThere = (own: Statement['zone']): boolean => (zone === null ? own === null : own?.name === zone);
-  const isMeant = (statement: Statement): boolean => statement.kind === 'ruling' && statement.layer.through.length === 0 && statement.place?.file === file
-    && statement.selector === selector && isThere(statement.zone);
+  const isMeant = (statement: Statement): boolean =>
+    statement.kind === 'ruling' && statement.layer.through.length === 0 && statement.place?.file === file
+      && statement.selector === selector && isThere(statement.zone);
   const [deciding, inForce] = [new Set<string>(), new Set<string>()];
-  const hindrances = new Map<string, Pick<Hindrance, 'kind' | 'by'> & { readonly rules: Set<RuleId>; readonly files: Set<string> }>();
+  const hindrances =
+    new Map<string, Pick<Hindrance, 'kind' | 'by'> & { readonly rules: Set<RuleId>; readonly files: Set<string> }>();
   let reached = 0;
   let level: Level | null = null;
   for (const { path, language, rules } of files) {
@@ -43,14 +50,22 @@ export function rulingOutcome(files: readonly ResolvedFile[], file: string, { se
   }
   return {
     level, reached, deciding: deciding.size, inForce: inForce.size,
-    hindrances: [...hindrances.values()].map(({ kind, by, rules, files: own }) => ({ kind, by, rules: [...rules].sort(), files: own.size })).sort((a, b) => b.files - a.files),
+    hindrances: [...hindrances.values()]
+      .map(({ kind, by, rules, files: own }) => ({ kind, by, rules: [...rules].sort(), files: own.size }))
+      .sort((a, b) => b.files - a.files),
   };
 }
 
 /** Whether a statement decides any part of a rule: its level (even if a cap lowers it), an option, a freedom, or a guard. */
 export function decidesAnything(decision: Decision, index: number): boolean {
   const { by, options, freedomsBy, guards } = decision;
-  return [by, turnedOnBy(decision), ...Object.values(options).map((option) => option.by), ...Object.values(freedomsBy), ...guards.map((guard) => guard.by)].includes(index);
+  return [
+    by,
+    turnedOnBy(decision),
+    ...Object.values(options).map((option) => option.by),
+    ...Object.values(freedomsBy),
+    ...guards.map((guard) => guard.by),
+  ].includes(index);
 }
 
 /** What keeps a statement from deciding all that it sets. */
@@ -68,5 +83,8 @@ export function hindrancesOf(decision: Decision, index: number): Pick<Hindrance,
   ]);
   winners.delete(index);
   const isLowered = turnedOnBy(decision) === index;
-  return [...refusers, ...[...winners].map((at) => ({ kind: at === by && isLowered ? 'lowered' as const : 'overruled' as const, by: source(at) }))];
+  return [
+    ...refusers,
+    ...[...winners].map((at) => ({ kind: at === by && isLowered ? 'lowered' as const : 'overruled' as const, by: source(at) })),
+  ];
 }

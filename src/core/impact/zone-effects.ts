@@ -19,7 +19,10 @@ interface ZoneEffect {
   readonly files: number;
 }
 
-/** What each zone of a layer file does, from top to bottom. Zones that say nothing at all are left out. @param files all files of the project. */
+/**
+ * What each zone of a layer file does, from top to bottom. Zones that say nothing at all are left out.
+ * @param files all files of the project.
+ */
 export function zoneEffects(files: readonly ResolvedFile[], { zones }: LayerFile): ZoneEffect[] {
   const speaking = zones.filter(({ rulings, presets, atMost }) => rulings.length + presets.length > 0 || atMost !== null);
   if (speaking.length === 0) return [];
@@ -27,7 +30,9 @@ export function zoneEffects(files: readonly ResolvedFile[], { zones }: LayerFile
   for (const { rules } of files) alike.set(rules, (alike.get(rules) ?? 0) + 1);
   const counts = new Map<string, number>();
   for (const [rules, number] of alike) {
-    for (const key of new Set([...speakingZones([rules])].map(({ place }) => placeText(place)))) counts.set(key, (counts.get(key) ?? 0) + number);
+    for (const key of new Set([...speakingZones([rules])].map(({ place }) => placeText(place)))) {
+      counts.set(key, (counts.get(key) ?? 0) + number);
+    }
   }
   return speaking.map(({ name, place }) => ({ name, place, files: counts.get(placeText(place)) ?? 0 }));
 }
@@ -40,9 +45,14 @@ function placeText({ file, line, column }: Place): string {
 /** A part of a layer file that has an effect. */
 export type LayerPart = 'statement' | 'zone' | 'file';
 
-/** The paths of the files for which a zone says anything, or a statement or a layer file decides anything. @param place that of the part. */
+/**
+ * The paths of the files for which a zone says anything, or a statement or a layer file decides anything.
+ * @param place that of the part.
+ */
 export function filesReached(files: readonly ResolvedFile[], part: LayerPart, place: Place, catalog: Catalog): string[] {
-  const test = part === 'zone' ? isOfZone(place) : decidesBy(({ place: own }) => own !== null && (part === 'file' ? own.file === place.file : isSame(own, place)), catalog);
+  const test = part === 'zone'
+    ? isOfZone(place)
+    : decidesBy(({ place: own }) => own !== null && (part === 'file' ? own.file === place.file : isSame(own, place)), catalog);
   return filesOf(files, test).map(({ path }) => path);
 }
 
@@ -62,7 +72,10 @@ function decidesBy(isMeant: (statement: Statement) => boolean, catalog: Catalog)
     const rule = catalog.get(id);
     return rule !== undefined && knowsLanguage(rule, language);
   };
-  return ({ decisions }, language) => [...decisions.values()].some((decision) => decision.trail.some(({ statement }, index) => isMeant(statement) && decidesAnything(decision, index)) && knows(decision.rule, language));
+  return ({ decisions }, language) =>
+    [...decisions.values()].some((decision) =>
+      decision.trail.some(({ statement }, index) => isMeant(statement) && decidesAnything(decision, index))
+        && knows(decision.rule, language));
 }
 
 /** Files with the same decisions, in the same language, are asked about once. */

@@ -24,7 +24,10 @@ export class CombinedQuery {
     });
   }
 
-  /** The matches of each rule in a tree, in the order in which tree-sitter finds them. @throws TookTooLong if the time for the file is up. */
+  /**
+   * The matches of each rule in a tree, in the order in which tree-sitter finds them.
+   * @throws TookTooLong if the time for the file is up.
+   */
   matches(root: Node, limit: TimeLimit): ReadonlyMap<RuleId, readonly QueryMatch[]> {
     const byRule = new Map<RuleId, QueryMatch[]>();
     for (const match of this.found(root, limit)) {

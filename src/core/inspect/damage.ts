@@ -23,7 +23,8 @@ export class Damage {
       const { parent } = node;
       if (parent !== null && !BLOCKS.has(parent.type)) stretches.push({ start: parent.start, end: parent.end });
     });
-    const names = stretches.flatMap(({ start, end }) => text.slice(start, end).match(/[\p{ID_Start}_$][\p{ID_Continue}$]*/gu) ?? []);
+    const names = stretches.flatMap(({ start, end }) =>
+      text.slice(start, end).match(/[\p{ID_Start}_$][\p{ID_Continue}$]*/gu) ?? []);
     return new Damage(stretches, new Set(names));
   }
 

@@ -26,7 +26,9 @@ export function embeddedSources(source: Source): EmbeddedSource[] {
 }
 
 /** Rules that cannot judge a component: its compiler knows names that the script does not declare, and sets others. */
-const NOT_IN_COMPONENTS: ReadonlySet<RuleId> = new Set(['slips/undeclared', 'idiom/settled-binding', 'idiom/function-scoped-binding']);
+const NOT_IN_COMPONENTS: ReadonlySet<RuleId> = new Set(
+  ['slips/undeclared', 'idiom/settled-binding', 'idiom/function-scoped-binding'],
+);
 
 /** Hits in embedded code as hits in the file around it, without those that the rest of the file refutes. */
 export function asHitsOf(around: Source, found: readonly RuleHits[], { code, lines }: EmbeddedSource): RuleHits[] {
@@ -36,7 +38,8 @@ export function asHitsOf(around: Source, found: readonly RuleHits[], { code, lin
     const { id } = planned.rule;
     if ((language.id === 'component' && NOT_IN_COMPONENTS.has(id)) || !judgesIn(planned.rule, language.id)) return [];
     const isAboutUses = ABOUT_USES.test(id);
-    const kept = hits.filter((hit) => !isAboutUses || !isNamed(lines.text.slice(hit.start, hit.end), outside)).map((hit) => movedTo(lines, hit));
+    const kept = hits.filter((hit) => !isAboutUses || !isNamed(lines.text.slice(hit.start, hit.end), outside)).map((hit) =>
+      movedTo(lines, hit));
     return kept.length === 0 ? [] : [{ planned, hits: kept }];
   });
 }
@@ -45,7 +48,8 @@ export function asHitsOf(around: Source, found: readonly RuleHits[], { code, lin
 function isNamed(name: string, text: string): boolean {
   if (!/^[$\w]+$/.test(name)) return false;
   const hyphened = name.replace(/(?<=[a-z\d])[A-Z]/g, (letter) => `-${letter}`).toLowerCase();
-  return [name, hyphened].some((form) => text.includes(form) && new RegExp(`(?<![\\w$])${form.replaceAll('$', '\\$')}(?![\\w$])`, 'i').test(text));
+  return [name, hyphened].some((form) =>
+    text.includes(form) && new RegExp(`(?<![\\w$])${form.replaceAll('$', '\\$')}(?![\\w$])`, 'i').test(text));
 }
 
 /** The repair is worked out at once: later, the tree of the embedded code is gone. */
@@ -60,6 +64,8 @@ function movedTo(lines: PlacedLines, hit: Hit): Hit {
 }
 
 function movedRepair(lines: PlacedLines, repair: Repair): Repair {
-  if (!isOwnRepair(repair)) return { moves: { ...repair.moves, start: lines.outside(repair.moves.start), end: lines.outside(repair.moves.end) } };
+  if (!isOwnRepair(repair)) {
+    return { moves: { ...repair.moves, start: lines.outside(repair.moves.start), end: lines.outside(repair.moves.end) } };
+  }
   return repair === 'drop-byte-order-mark' ? [] : repair.map((edit) => lines.editOutside(edit));
 }

@@ -6,7 +6,11 @@ import type { LineExplanation } from './line-explanation.js';
 import type { WaiverRecord } from '../waivers/account.js';
 
 /** The answer about one line of a file, from a check of that file. @param place the line, and a column or null, from 1. */
-export function explainLine(explanation: Explanation, { files, incomplete, catalog }: Pick<CheckReport, 'files' | 'incomplete' | 'catalog'>, { line, column }: { readonly line: number; readonly column: number | null }): LineExplanation {
+export function explainLine(
+  explanation: Explanation,
+  { files, incomplete, catalog }: Pick<CheckReport, 'files' | 'incomplete' | 'catalog'>,
+  { line, column }: { readonly line: number; readonly column: number | null },
+): LineExplanation {
   const [file] = files;
   const onLine = file?.findings.all.filter(({ span }) => span.start.line === line) ?? [];
   const atColumn = onLine.filter(({ span }) => span.start.column === column);
@@ -20,7 +24,8 @@ export function explainLine(explanation: Explanation, { files, incomplete, catal
     line,
     unread: file === undefined ? incomplete.find(({ path }) => path === explanation.path)?.reason ?? null : null,
     findings: atColumn.length > 0 ? atColumn : onLine,
-    waivers: covering.map((waiver) => ({ ...waiver, selectors: waiver.selectors.filter(isKnown) })).filter(({ selectors }) => selectors.length > 0),
+    waivers: covering.map((waiver) => ({ ...waiver, selectors: waiver.selectors.filter(isKnown) })).filter(({ selectors }) =>
+      selectors.length > 0),
     unknown: covering.flatMap((waiver) => waiver.selectors.filter((selector) => !isKnown(selector))
       .map((selector) => ({ line: waiver.line, selector, near: nearSelector(selector, catalog) }))),
   };

@@ -24,7 +24,8 @@ export class FollowedFindings {
 
   /** Starts with the findings before the first repair. @param isKnown whether to follow a finding. */
   static of(findings: readonly Finding[], text: SourceText, isKnown: (finding: Finding) => boolean): FollowedFindings {
-    return new FollowedFindings(findings.filter(isKnown).map((was) => ({ was, excuse: was.excused?.by === 'ledger' ? was.excused : null, offsets: [startOf(was, text)] })));
+    return new FollowedFindings(findings.filter(isKnown)
+      .map((was) => ({ was, excuse: was.excused?.by === 'ledger' ? was.excused : null, offsets: [startOf(was, text)] })));
   }
 
   /** The findings after some repairs, with those excused that were before. */
@@ -39,7 +40,9 @@ export class FollowedFindings {
 
   /** Records that the text has been edited. */
   follow(edits: readonly Edit[]): void {
-    for (const known of this.followed) known.offsets = [...new Set(known.offsets.flatMap((offset) => movedOffsets(offset, edits)))];
+    for (const known of this.followed) {
+      known.offsets = [...new Set(known.offsets.flatMap((offset) => movedOffsets(offset, edits)))];
+    }
   }
 
   /** The findings that remain, with a changed fingerprint. */
@@ -47,7 +50,9 @@ export class FollowedFindings {
     if (this.followed.length === 0) return [];
     return findings.flatMap((now) => {
       const known = this.find(now, text);
-      return known === undefined || known.was.fingerprint === now.fingerprint ? [] : [{ was: known.was, now, code: text.lineText(now.span.start.line).trim() }];
+      return known === undefined || known.was.fingerprint === now.fingerprint
+        ? []
+        : [{ was: known.was, now, code: text.lineText(now.span.start.line).trim() }];
     });
   }
 

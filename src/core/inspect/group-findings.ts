@@ -26,7 +26,10 @@ export interface FindingGroup {
   readonly deciders: Set<Decision>;
 }
 
-/** The open findings in groups: rules ordered by level, files and directories as encountered. @param isBusiestFirst whether the number of findings decides the order. */
+/**
+ * The open findings in groups: rules ordered by level, files and directories as encountered.
+ * @param isBusiestFirst whether the number of findings decides the order.
+ */
 export function groupFindings(files: CheckReport['files'], groupBy: Grouping, isBusiestFirst: boolean): FindingGroup[] {
   const groups = [...groupsOf(files, groupBy).values()];
   if (isBusiestFirst) return groups.sort((a, b) => b.count - a.count || (a.key < b.key ? -1 : 1));
@@ -48,7 +51,9 @@ function groupsOf(files: CheckReport['files'], groupBy: Grouping): Map<string, F
     }
     // The findings of a place keep the order of the text.
     const group = groups.get(place);
-    if (groupBy !== 'rule' && open > 0 && group !== undefined) addList(group, open, () => file.findings.all.filter(({ excused }) => excused === null));
+    if (groupBy !== 'rule' && open > 0 && group !== undefined) {
+      addList(group, open, () => file.findings.all.filter(({ excused }) => excused === null));
+    }
   }
   return groups;
 }

@@ -63,7 +63,9 @@ export function inspectFile(text: SourceText, set: RuleSet, tools: Tools): FileF
 }
 
 /** What a look found. @param repairs those that it collected; null if nobody asked. */
-export function findingsOfLook({ findings, account, ...about }: Look, repairs: ReadonlyMap<Finding, Repair> | null = null): FileFindings {
+export function findingsOfLook(
+  { findings, account, ...about }: Look, repairs: ReadonlyMap<Finding, Repair> | null = null,
+): FileFindings {
   const byPrint = repairs === null ? undefined : new Map([...repairs].map(([{ fingerprint }, repair]) => [fingerprint, repair]));
   return writeFindings(findings, { ...about, waivers: account.records(), repairs: byPrint });
 }
@@ -83,7 +85,9 @@ export function inspectSource(source: Source, set: RuleSet, tools: Tools, repair
     ...trustedIn(source, set, tools.planner, unfinished, false), ...hitsInside(source, set, tools.planner, unfinished),
     ...foreignHits(text, tools.foreign?.(text.path) ?? [], set, catalog), ...projectHits(text, byProject, set, catalog),
   ];
-  const found = tools.ownFiles.has(text.path) ? known.filter(({ planned: { rule } }) => rule.house === null && rule.concern !== 'words') : known;
+  const found = tools.ownFiles.has(text.path)
+    ? known.filter(({ planned: { rule } }) => rule.house === null && rule.concern !== 'words')
+    : known;
   const account = new WaiverAccount(readWaivers(source), tools);
   const findings = new FoundFindings(text);
   const collected = { repairs, isSound: found.length === 0 || !source.hasErrors };
@@ -119,7 +123,10 @@ function trustedIn(source: Source, set: RuleSet, planner: Planner, unfinished: R
   return source.hasErrors ? trustedHits(all, source as ParsedSource) : all;
 }
 
-/** Rules climb from a node to its ancestors; in code nested deeper than this, which nobody writes by hand, that would take forever. */
+/**
+ * Rules climb from a node to its ancestors; in code nested deeper than this, which nobody writes by hand, that would take
+ * forever.
+ */
 const DEEPEST = 1000;
 
 function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: RuleId[], isInside: boolean): RuleHits[] {
@@ -138,7 +145,8 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
     }
     if (isLong) source.limit.check();
   };
-  // Indexed loops, here and in all code that runs per file: V8 optimizes too late for them, and `of` allocates an object per iteration.
+  // Indexed loops, here and in all code that runs per file: V8 optimizes too late for them, and `of` allocates an object per
+  // iteration.
   for (let at = 0; at < plan.text.length; at += 1) {
     const planned = plan.text[at] as RunnableRule<Source>;
     if (!isInside || !('everywhere' in planned.rule.find)) run(planned, source);
@@ -158,7 +166,9 @@ function hitsIn(source: Source, set: RuleSet, planner: Planner, unfinished: Rule
   const matches = plan.combined?.matches(parsed.root, source.limit);
   for (const planned of plan.query) {
     const own = matches?.get(planned.rule.id);
-    if (own !== undefined) run({ ...planned, needs: null, run: () => judge(planned.finder, own, parsed, planned.options) }, parsed);
+    if (own !== undefined) {
+      run({ ...planned, needs: null, run: () => judge(planned.finder, own, parsed, planned.options) }, parsed);
+    }
   }
   return found;
 }
@@ -192,33 +202,50 @@ interface CollectedRepairs {
 }
 
 /** Adds findings in text order. */
-function addFindings(findings: FoundFindings, found: RuleHits[], set: RuleSet, account: WaiverAccount, { repairs, isSound }: CollectedRepairs): void {
+function addFindings(
+  findings: FoundFindings, found: RuleHits[], set: RuleSet, account: WaiverAccount, { repairs, isSound }: CollectedRepairs,
+): void {
   const { text } = findings;
   const hasWaivers = account.waivers.length > 0;
   inTextOrder(found, (hit, { kind, mayRepair: isAllowed, rule, finder }) => {
     const { start, repair } = hit;
     // A tree with errors may be misread anywhere.
     const mayRepair = isAllowed && (isSound || !seesSyntax(finder));
-    const excused = hasWaivers ? account.excuse(rule, text.lineAt(start), set.rules.get(rule.id)?.waivers === 'allow', rule.concern === 'waivers' ? start : null) : null;
+    const excused = hasWaivers
+      ? account.excuse(
+        rule, text.lineAt(start), set.rules.get(rule.id)?.waivers === 'allow', rule.concern === 'waivers' ? start : null,
+      )
+      : null;
     const finding = findings.add(kind, hit, mayRepair, excused ?? excuseOf(hit, text));
-    if (repairs !== null && repair !== undefined && mayRepair) repairs.set(finding, typeof repair === 'function' ? repair(hit) : repair);
+    if (repairs !== null && repair !== undefined && mayRepair) {
+      repairs.set(finding, typeof repair === 'function' ? repair(hit) : repair);
+    }
   });
 }
 
 /** What the program that found it says. */
 function excuseOf({ start, suppressed }: Hit, text: SourceText): Excuse | null {
-  return suppressed === undefined ? null : { by: 'producer', line: text.lineAt(start), because: suppressed.justification, until: null, status: null };
+  return suppressed === undefined
+    ? null
+    : { by: 'producer', line: text.lineAt(start), because: suppressed.justification, until: null, status: null };
 }
 
 /** The rule that is about the damage itself. */
 const ABOUT_ERRORS = 'slips/syntax';
 
 /** Types in JavaScript: besides the errors, the grammar reads some of them silently as comparisons. */
-const HAS_TYPES = /^[ \t]*(?:import|export)\s+type\s+[\w{]|[\w)][ \t]*:[ \t]*\??(?:[A-Z]\w{0,99}(?:<[^;{}]{0,200}>)?|string|number|boolean|void|any)\s{0,9}[,)={]/m;
+const HAS_TYPES =
+  // elvar waive text/line-width because a pattern is one literal
+  /^[ \t]*(?:import|export)\s+type\s+[\w{]|[\w)][ \t]*:[ \t]*\??(?:[A-Z]\w{0,99}(?:<[^;{}]{0,200}>)?|string|number|boolean|void|any)\s{0,9}[,)={]/m;
 
-/** The hits of rules that can be trusted in a file with errors: nothing in its damaged parts, and nothing that could be refuted there. */
+/**
+ * The hits of rules that can be trusted in a file with errors: nothing in its damaged parts, and nothing that could be refuted
+ * there.
+ */
 function trustedHits(found: readonly RuleHits[], { tree, grammar, text: { text } }: ParsedSource): RuleHits[] {
-  if (grammar === 'javascript' && HAS_TYPES.test(text)) return found.filter(({ planned: { rule, finder } }) => rule.id === ABOUT_ERRORS || !seesSyntax(finder));
+  if (grammar === 'javascript' && HAS_TYPES.test(text)) {
+    return found.filter(({ planned: { rule, finder } }) => rule.id === ABOUT_ERRORS || !seesSyntax(finder));
+  }
   const damage = Damage.in(tree, text);
   return found.flatMap(({ planned, hits }) => {
     if (planned.rule.id === ABOUT_ERRORS || !seesSyntax(planned.finder)) return [{ planned, hits }];

@@ -13,14 +13,20 @@ import { inTextOrder } from './text-order.js';
  * What was found in a file by itself, together with what only the whole project tells of it: the same as if it were inspected
  * with that, for most files, and in a small part of the time.
  * @param text the one that was inspected.
- * @returns null if only an inspection can tell: waivers may excuse what is new, a rule may know more words, or findings of one rule would have to be numbered anew.
+ * @returns null if only an inspection can tell: waivers may excuse what is new, a rule may know more words, or findings of one
+ *   rule would have to be numbered anew.
  */
-export function withProjectFindings(first: FileFindings, text: SourceText, known: ProjectFindings, set: RuleSet, catalog: Catalog): FileFindings | null {
+export function withProjectFindings(
+  first: FileFindings, text: SourceText, known: ProjectFindings, set: RuleSet, catalog: Catalog,
+): FileFindings | null {
   const rules = new Set(known.hits.map(({ rule }) => rule));
-  if (known.learned.length > 0 || first.waivers.length > 0 || first.misread.length > 0 || first.rules.some((rule) => rules.has(rule) || rule.startsWith('waivers/'))) return null;
+  if (known.learned.length > 0 || first.waivers.length > 0
+      || first.misread.length > 0 || first.rules.some((rule) => rules.has(rule) || rule.startsWith('waivers/'))) return null;
   const own = new FoundFindings(text);
   inTextOrder(projectHits(text, known, set, catalog), (hit, { kind }) => void own.add(kind, hit, false, null));
-  const findings = merged(findingsIn(first, text.path, set).all, own.all, new Map(catalog.rules.map(({ id }, index) => [id, index])));
+  const findings = merged(
+    findingsIn(first, text.path, set).all, own.all, new Map(catalog.rules.map(({ id }, index) => [id, index])),
+  );
   const { lines, waivers, misread, unfinished } = first;
   return writeFindings(findings, { lines, waivers, misread, unfinished, repairs: repairsIn(first) });
 }
@@ -36,6 +42,8 @@ function merged(some: readonly Finding[], others: readonly Finding[], order: Rea
   return [...all, ...others.slice(next)];
 }
 
-function isBefore({ span: { start: a }, rule }: Finding, { span: { start: b }, rule: other }: Finding, order: ReadonlyMap<string, number>): boolean {
+function isBefore(
+  { span: { start: a }, rule }: Finding, { span: { start: b }, rule: other }: Finding, order: ReadonlyMap<string, number>,
+): boolean {
   return (a.line - b.line || a.column - b.column || (order.get(rule) ?? 0) - (order.get(other) ?? 0)) < 0;
 }

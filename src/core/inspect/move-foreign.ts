@@ -3,7 +3,11 @@ import type { SourceText } from '../base/source-text.js';
 import { stretchOf } from './foreign-hits.js';
 import type { Tools } from './inspect-file.js';
 
-/** The same tools for a text that has been edited: what another program found, and what is known by the whole project, moves along with the code. @param text as it was. */
+/**
+ * The same tools for a text that has been edited: what another program found, and what is known by the whole project, moves along
+ * with the code.
+ * @param text as it was.
+ */
 export function afterEdits(tools: Tools, text: SourceText, edits: readonly Edit[]): Tools {
   if (edits.length === 0) return tools;
   const { path } = text;
@@ -28,7 +32,9 @@ function withForeignMoved(tools: Tools, text: SourceText, edits: readonly Edit[]
   return { ...tools, foreign: (own) => (own === path ? moved : foreign?.(own) ?? []) };
 }
 
-/** Where a place is after edits; text inserted at it comes before it. Within replaced text it moves to the start of the new one. */
+/**
+ * Where a place is after edits; text inserted at it comes before it. Within replaced text it moves to the start of the new one.
+ */
 function movedOffset(offset: number, edits: readonly Edit[]): number {
   let moved = offset;
   for (const { start, end, text } of edits) {

@@ -38,7 +38,11 @@ export interface PartStamp {
 
 /** What was found in a file, in the bytes in which findings are kept, as base64; or why nothing was. */
 export type PartOutcome = { readonly path: string } & (
-  | { readonly bytes: string; readonly parts: readonly [number, number, number, number, 'latin1' | 'utf16le', number | null, number | null, number, number]; readonly check: number }
+  | {
+    readonly bytes: string;
+    readonly parts: readonly [number, number, number, number, 'latin1' | 'utf16le', number | null, number | null, number, number];
+    readonly check: number;
+  }
   | { readonly skipped: Exclude<SkipReason, 'unreadable'> | 'gone' }
   | { readonly skipped: 'unreadable'; readonly why: string }
   | { readonly givenUp: IncompleteReason }

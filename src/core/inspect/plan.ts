@@ -68,12 +68,23 @@ export class Planner {
       const setting = set.rules.get(rule.id);
       const finder = finderFor(rule, language);
       if (setting === undefined || setting.level === 'off' || finder === null || rule.foreign !== null) continue;
-      const planned = { rule, order, kind: { rule: rule.id, level: setting.level, confidence: rule.confidence, repairs: rule.repairs ?? 'safe' }, mayRepair: setting.fix === 'allow', options: setting.options };
+      const planned = {
+        rule,
+        order,
+        kind: { rule: rule.id, level: setting.level, confidence: rule.confidence, repairs: rule.repairs ?? 'safe' },
+        mayRepair: setting.fix === 'allow',
+        options: setting.options,
+      };
       const { options } = setting;
       if (finder.by === 'text') text.push({ ...planned, finder, needs: null, run: (source) => finder.find(source, options) });
       else if (finder.by === 'waivers') waivers.push({ ...planned, finder });
       else if (grammar === null || finder.by === 'project') continue;
-      else if (finder.by === 'tree') tree.push({ ...planned, finder, needs: finder.needs === null ? null : kindsOf(grammarNames(this.grammars.get(grammar)), finder.needs), run: (source) => finder.find(source, options) });
+      else if (finder.by === 'tree') tree.push({
+        ...planned,
+        finder,
+        needs: finder.needs === null ? null : kindsOf(grammarNames(this.grammars.get(grammar)), finder.needs),
+        run: (source) => finder.find(source, options),
+      });
       else query.push({ ...planned, finder });
     }
     waivers.sort((a, b) => Number(a.rule.id === UNUSED) - Number(b.rule.id === UNUSED));
@@ -86,7 +97,9 @@ export class Planner {
     const key = [grammar, ...planned.map(({ rule }) => rule.id)].join(' ');
     let combined = this.queries.get(key);
     if (combined === undefined) {
-      combined = new CombinedQuery(this.grammars.get(grammar), planned.map(({ rule, finder }) => ({ rule: rule.id, query: finder.query })));
+      combined = new CombinedQuery(
+        this.grammars.get(grammar), planned.map(({ rule, finder }) => ({ rule: rule.id, query: finder.query })),
+      );
       this.queries.set(key, combined);
     }
     return combined;

@@ -17,7 +17,10 @@ export interface ProjectFindings {
   readonly learned: readonly (readonly [rule: RuleId, words: readonly number[]])[];
 }
 
-/** What is known of files only by the whole project, by path, each as JSON of {@link ProjectFindings}: it is passed to another thread and compared in no time. */
+/**
+ * What is known of files only by the whole project, by path, each as JSON of {@link ProjectFindings}: it is passed to another
+ * thread and compared in no time.
+ */
 export type ProjectFindingTexts = ReadonlyMap<string, string>;
 
 /** Looks up what is known of a file only by the whole project. */
@@ -42,11 +45,14 @@ export function projectRules(set: RuleSet, catalog: Catalog, language: LanguageI
 /** Whether a rule needs to know the whole project to judge a file of a language. */
 function needsProject(rule: Rule, language: LanguageId): boolean {
   const finder = finderFor(rule, language);
-  return finder !== null && (finder.by === 'project' || (finder.by === 'tree' && (finder.alsoByProject !== undefined || finder.learn !== undefined)));
+  return finder !== null
+    && (finder.by === 'project' || (finder.by === 'tree' && (finder.alsoByProject !== undefined || finder.learn !== undefined)));
 }
 
 /** What is known of a file by the whole project: nothing, for most files, which is null. @param rules those that need it. */
-export function findInProject(file: FileFacts, project: ProjectFacts, set: RuleSet, rules: readonly Rule[]): ProjectFindings | null {
+export function findInProject(
+  file: FileFacts, project: ProjectFacts, set: RuleSet, rules: readonly Rule[],
+): ProjectFindings | null {
   const hits: (ProjectHit & { readonly rule: RuleId })[] = [];
   const learned: (readonly [RuleId, readonly number[]])[] = [];
   for (const rule of rules) {
@@ -80,6 +86,11 @@ export function projectHits({ text }: SourceText, known: ProjectFindings | null,
     const [setting, rule] = [set.rules.get(id), catalog.get(id)];
     if (setting === undefined || rule === undefined || setting.level === 'off') return [];
     const kind = { rule: id, level: setting.level, confidence: rule.confidence, repairs: rule.repairs ?? 'safe' } as const;
-    return [{ planned: { rule, order: catalog.rules.indexOf(rule), kind, mayRepair: false, options: setting.options, finder: { by: 'project' } }, hits: hits.sort((a, b) => a.start - b.start) }];
+    return [{
+      planned: {
+        rule, order: catalog.rules.indexOf(rule), kind, mayRepair: false, options: setting.options, finder: { by: 'project' },
+      },
+      hits: hits.sort((a, b) => a.start - b.start),
+    }];
   });
 }

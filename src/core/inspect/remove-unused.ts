@@ -31,7 +31,9 @@ interface Removal {
  * Removes from a file the waivers and selectors that excuse nothing, and the resumes of what is not waived.
  * What has expired, is refused or names no rule stays: a person has to decide about that.
  */
-export function removeUnused(text: SourceText, set: RuleSet, tools: Tools): { readonly text: SourceText; readonly removed: readonly RemovedWaiver[] } {
+export function removeUnused(
+  text: SourceText, set: RuleSet, tools: Tools,
+): { readonly text: SourceText; readonly removed: readonly RemovedWaiver[] } {
   let current = text;
   let own = tools;
   const removed: RemovedWaiver[] = [];
@@ -41,7 +43,10 @@ export function removeUnused(text: SourceText, set: RuleSet, tools: Tools): { re
     try {
       const removals = removalsIn(source, set, own);
       if (removals.length === 0) return { text: current, removed };
-      if (current === text) removed.push(...removals.filter(({ isTold }) => isTold).map(({ start, gone }) => ({ line: text.positionAt(start).line, selectors: gone.map(formatSelector) })));
+      if (current === text) {
+        removed.push(...removals.filter(({ isTold }) => isTold)
+          .map(({ start, gone }) => ({ line: text.positionAt(start).line, selectors: gone.map(formatSelector) })));
+      }
       const edits = removals.map((removal) => editFor(removal, source));
       own = afterEdits(own, current, edits);
       current = applyEdits(current, edits);
@@ -58,7 +63,9 @@ function removalsIn(source: Source, set: RuleSet, tools: Tools): Removal[] {
   const byComment = new Map<number, Removal>();
   const add = ({ start, end }: Stretch, gone: readonly Selector[], isTold: boolean): void => {
     const others = byComment.get(start);
-    if (gone.length > 0) byComment.set(start, { start, end, gone: [...others?.gone ?? [], ...gone], isTold: isTold || others?.isTold === true });
+    if (gone.length > 0) {
+      byComment.set(start, { start, end, gone: [...others?.gone ?? [], ...gone], isTold: isTold || others?.isTold === true });
+    }
   };
   for (const entry of account.waivers) {
     const { waiver } = entry;
@@ -86,7 +93,9 @@ const LIST = /elvar[ \t]+(?:waive|resume)[ \t]+(?<rules>[^\s,]+(?:[ \t]*,[ \t]*[
 function editFor(removal: Removal, source: Source): Edit {
   const list = LIST.exec(source.text.text.slice(removal.start, removal.end));
   const rules = list?.groups?.['rules'] ?? '';
-  const kept = rules.split(',').map((name) => name.trim()).filter((name) => name !== '' && !removal.gone.some((selector) => formatSelector(selector) === name));
+  const kept = rules.split(',')
+    .map((name) => name.trim())
+    .filter((name) => name !== '' && !removal.gone.some((selector) => formatSelector(selector) === name));
   if (list === null || kept.length === 0) return withoutComment(removal, source);
   const end = removal.start + list.index + list[0].length;
   return { start: end - rules.length, end, text: kept.join(', ') };

@@ -31,12 +31,14 @@ export interface RepairedText {
 
 /**
  * Repairs a file in memory, round by round, so that repairs which overlap or enable each other all get their turn. After each
- * round the file is parsed and inspected again. A repair that would make the file worse is withdrawn; where the rounds do not come
- * to an end, the whole file stays as it was. What comes out is left alone by a second run.
+ * round the file is parsed and inspected again. A repair that would make the file worse is withdrawn; where the rounds do not
+ * come to an end, the whole file stays as it was. What comes out is left alone by a second run.
  * @param wants whether to make the repair of a finding.
  * @param ledger the known findings: those that it excuses are not repaired.
  */
-export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: (finding: Finding) => boolean, ledger: Ledger = Ledger.NONE): RepairedText {
+export function repairFile(
+  text: SourceText, set: RuleSet, tools: Tools, wants: (finding: Finding) => boolean, ledger: Ledger = Ledger.NONE,
+): RepairedText {
   const repaired = new Map<RuleId, number>();
   /** Repairs not to try again until something has changed, keyed by rule, message and line. */
   const refused = new Map<string, { readonly finding: Finding; readonly version: number }>();
@@ -56,25 +58,33 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
       const judged: readonly Finding[] = known === null ? ledger.excuse(findings, set) : known.excuse(findings, current);
       known ??= FollowedFindings.of(judged, current, (finding) => ledger.holds(finding));
       const left = judged.filter(({ excused }) => excused === null);
-      const wanted = left.flatMap((finding): Offer[] => {
-        const repair = repairs.get(finding);
-        const possible = repair === undefined || !wants(finding) ? null : possibleRepair(repair, own.textKeys);
-        return possible === null ? [] : [{ finding, ...possible }];
-      });
+      const wanted = offersFor(left.filter(wants), repairs, own);
       first ??= { left, withdrawn: wanted.map(({ finding }) => finding) };
       let open = wanted.filter(({ finding }) => !refused.has(keyOf(finding, current)));
       // What was refused earlier may be possible in the text as it is now, and then a second run would do it.
-      if (open.length === 0 && wanted.some(({ finding }) => (refused.get(keyOf(finding, current))?.version ?? version) < version)) {
+      if (open.length === 0
+          && wanted.some(({ finding }) => (refused.get(keyOf(finding, current))?.version ?? version) < version)) {
         open = wanted;
         refused.clear();
       }
-      if (open.length === 0) return { text: current, repaired, withdrawn: [...refused.values()].map(({ finding }) => finding), left, moved, reprinted: known.changed(findings, current) };
+      if (open.length === 0) {
+        return {
+          text: current,
+          repaired,
+          withdrawn: [...refused.values()].map(({ finding }) => finding),
+          left,
+          moved,
+          reprinted: known.changed(findings, current),
+        };
+      }
       const { next, applied, broken } = applyRound(source, open, own);
       for (const { finding } of broken) refused.set(keyOf(finding, current), { finding, version });
       if (next === null) continue;
       source.dispose();
       source = next;
-      if (round >= MOST_ROUNDS || seen.has(next.text.whole)) return { text, repaired: new Map(), ...first, moved: [], reprinted: [] };
+      if (round >= MOST_ROUNDS || seen.has(next.text.whole)) {
+        return { text, repaired: new Map(), ...first, moved: [], reprinted: [] };
+      }
       seen.add(next.text.whole);
       version += 1;
       moved.push(...applied.flatMap((offer) => offer.moved ?? []));
@@ -88,10 +98,20 @@ export function repairFile(text: SourceText, set: RuleSet, tools: Tools, wants: 
   }
 }
 
+function offersFor(findings: readonly Finding[], repairs: ReadonlyMap<Finding, Repair>, { textKeys }: Tools): Offer[] {
+  return findings.flatMap((finding): Offer[] => {
+    const repair = repairs.get(finding);
+    const possible = repair === undefined ? null : possibleRepair(repair, textKeys);
+    return possible === null ? [] : [{ finding, ...possible }];
+  });
+}
+
 /** The findings left in a repaired file for which a repair is offered. A repair that was withdrawn is not. */
 export function offeredIn({ left, withdrawn }: Pick<RepairedText, 'left' | 'withdrawn'>): readonly Finding[] {
   const offered = left.filter(({ repair }) => repair === 'offered');
-  return withdrawn.length === 0 ? offered : offered.filter((finding) => !withdrawn.some(({ fingerprint }) => fingerprint === finding.fingerprint));
+  return withdrawn.length === 0
+    ? offered
+    : offered.filter((finding) => !withdrawn.some(({ fingerprint }) => fingerprint === finding.fingerprint));
 }
 
 /** A finding is the same in the next round if its rule, message and line are. */

@@ -85,5 +85,7 @@ export function editsOf(repair: OwnRepair): readonly Edit[] {
 }
 
 function applied(text: SourceText, chosen: readonly Offer[]): SourceText {
-  return applyEdits(text, chosen.flatMap(({ repair }) => editsOf(repair)), chosen.some(({ repair }) => repair === 'drop-byte-order-mark'));
+  return applyEdits(
+    text, chosen.flatMap(({ repair }) => editsOf(repair)), chosen.some(({ repair }) => repair === 'drop-byte-order-mark'),
+  );
 }

@@ -26,7 +26,8 @@ export interface NotShown {
 /** The report with the findings and expectations asked about. All files stay, so that those without a finding count as clean. */
 export function narrowed(report: CheckReport, { rules, concerns }: FindingQuestion): CheckReport {
   if (rules === null && concerns === null) return report;
-  const isAsked = ({ rule }: { readonly rule: RuleId }): boolean => (rules === null || rules.has(rule)) && (concerns === null || concerns.has(report.catalog.get(rule)?.concern ?? ''));
+  const isAsked = ({ rule }: { readonly rule: RuleId }): boolean =>
+    (rules === null || rules.has(rule)) && (concerns === null || concerns.has(report.catalog.get(rule)?.concern ?? ''));
   const { expectations } = report;
   return { ...withFindings(report, isAsked), expectations: { ...expectations, broken: expectations.broken.filter(isAsked) } };
 }
@@ -38,11 +39,15 @@ export function trusted(report: CheckReport): CheckReport {
 }
 
 /** The report with the findings to show, and the number not shown. */
-export function shown(report: CheckReport, { level, confidence }: FindingDisplay): { readonly report: CheckReport; readonly notShown: NotShown } {
+export function shown(
+  report: CheckReport, { level, confidence }: FindingDisplay,
+): { readonly report: CheckReport; readonly notShown: NotShown } {
   const notShown = { level: 0, confidence: 0 };
   if (level === null && confidence === null) return { report, notShown };
   const isShown = (finding: Finding): boolean => {
-    const reason = level !== null && compareLevels(finding.level, level) < 0 ? 'level' : confidence !== null && !isTrusted(finding, confidence) ? 'confidence' : null;
+    const reason = level !== null && compareLevels(finding.level, level) < 0 ? 'level'
+      : confidence !== null && !isTrusted(finding, confidence) ? 'confidence'
+      : null;
     if (reason !== null && finding.excused === null) notShown[reason] += 1;
     return reason === null;
   };

@@ -24,7 +24,11 @@ export function soundnessOf(source: Source): Soundness {
   return embeddedSources(source).reduce((whole, { inner }) => {
     const own = soundnessOfOne(inner);
     inner.dispose();
-    return { errors: whole.errors + own.errors, declared: new Set([...whole.declared, ...own.declared]), undeclared: new Set([...whole.undeclared, ...own.undeclared]) };
+    return {
+      errors: whole.errors + own.errors,
+      declared: new Set([...whole.declared, ...own.declared]),
+      undeclared: new Set([...whole.undeclared, ...own.undeclared]),
+    };
   }, soundnessOfOne(source));
 }
 
@@ -36,7 +40,9 @@ function soundnessOfOne({ root, tree }: Source): Soundness {
 /** Whether a text is no worse than it was before: nothing new fails to parse, and no name has lost its declaration. */
 export function isAsSound(now: Soundness, before: Soundness): boolean {
   if (now.errors > before.errors) return false;
-  for (const name of now.undeclared) if (!before.undeclared.has(name) && (before.declared.has(name) || WORDS.has(name))) return false;
+  for (const name of now.undeclared) {
+    if (!before.undeclared.has(name) && (before.declared.has(name) || WORDS.has(name))) return false;
+  }
   return true;
 }
 

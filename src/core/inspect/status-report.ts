@@ -2,7 +2,9 @@ import type { ReportBase } from '../cascade/report-base.js';
 import type { CheckedFile, SkipReason, SkippedPath } from '../model/scope.js';
 import type { FileStatus } from './file-status.js';
 
-/** Whether what was last found in a file still holds: it does (`known`), something has changed since, or nobody has looked yet. */
+/**
+ * Whether what was last found in a file still holds: it does (`known`), something has changed since, or nobody has looked yet.
+ */
 type LookState = 'known' | 'changed' | 'never';
 
 /** What was last found in a file, and whether it still holds. */

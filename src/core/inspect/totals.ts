@@ -38,8 +38,13 @@ export function totalsOf({ files }: Pick<CheckReport, 'files'>): Totals {
   return { files: files.length, clean, ...counts, fixable, offered, excused, byWaiver: excused - byLedger, byLedger };
 }
 
-/** Whether the check fails: there is an open finding at or above a level, or an expectation that does not hold and counts for that. */
-export function hasFailed({ files, expectations: { broken, fails } }: Pick<CheckReport, 'files' | 'expectations'>, failOn: FailOn): boolean {
+/**
+ * Whether the check fails: there is an open finding at or above a level, or an expectation that does not hold and counts for
+ * that.
+ */
+export function hasFailed(
+  { files, expectations: { broken, fails } }: Pick<CheckReport, 'files' | 'expectations'>, failOn: FailOn,
+): boolean {
   if (fails && broken.length > 0) return true;
   if (failOn === 'never') return false;
   const totals = totalsOf({ files });

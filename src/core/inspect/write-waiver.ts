@@ -30,8 +30,8 @@ interface WrittenWaiver {
 
 /**
  * Adds a waiver to a file: above its line or, if no comment can go there, at its end. The result is read
- * again: apart from the comment the code must be the same, and the findings must be excused. Of several places, the first is taken
- * where the comment brings no findings of its own, such as for an indentation that it shares with its line.
+ * again: apart from the comment the code must be the same, and the findings must be excused. Of several places, the first is
+ * taken where the comment brings no findings of its own, such as for an indentation that it shares with its line.
  * @returns null if no comment can do that.
  */
 export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleSet, tools: Tools): WrittenWaiver | null {
@@ -42,7 +42,9 @@ export function writeWaiver(text: SourceText, request: WaiverRequest, set: RuleS
     const edits = [{ start: offset, end: offset, text: written }];
     const after = applyEdits(text, edits);
     const line = after.positionAt(offset + written.indexOf('elvar waive')).line;
-    const moved = offset <= (text.starts[request.line - 1] as number) ? request.line + after.starts.length - text.starts.length : request.line;
+    const moved = offset <= (text.starts[request.line - 1] as number)
+      ? request.line + after.starts.length - text.starts.length
+      : request.line;
     if (!sameCode(codeOf(after, tools), code)) continue;
     const found = inspectFile(after, set, afterEdits(tools, text, edits));
     const excused = excusedBy(found, line, { ...request, line: moved });
@@ -71,19 +73,33 @@ function* places(text: SourceText, request: WaiverRequest): Iterable<Insertion> 
   const start = text.starts[line - 1] as number;
   const indent = /^[ \t]*/.exec(text.lineText(line))?.[0] ?? '';
   for (const comment of comments) yield { offset: start, written: `${indent}${comment}${lineEnd}` };
-  if (request.reach === 'line') for (const comment of comments) yield { offset: text.ends[line - 1] as number, written: `  ${comment}` };
+  if (request.reach === 'line') {
+    for (const comment of comments) yield { offset: text.ends[line - 1] as number, written: `  ${comment}` };
+  }
   if (indent !== '') for (const comment of comments) yield { offset: start, written: `${comment}${lineEnd}` };
 }
 
 function wordsOf({ selectors, reach, until, because }: WaiverRequest): string {
-  return ['elvar waive', selectors.join(', '), ...reach === 'line' ? [] : [reach], ...until === null ? [] : ['until', until], 'because', because.replace(/\s+/g, ' ').trim()].join(' ');
+  return [
+    'elvar waive',
+    selectors.join(', '),
+    ...reach === 'line' ? [] : [reach],
+    ...until === null ? [] : ['until', until],
+    'because',
+    because.replace(/\s+/g, ' ').trim(),
+  ].join(' ');
 }
 
 /** The words as a comment in the language, in braces between JSX tags. */
 function commentForms({ language: { comments: { line, block }, id } }: SourceText, words: string): string[] {
   const blocks = block.filter(([, close]) => !words.includes(close)).map(([open, close]) => `${open} ${words} ${close}`);
   const braced = id === 'javascript' || id === 'typescript' ? blocks.map((comment) => `{${comment}}`) : [];
-  return [...line.slice(0, 1).map((mark) => `${mark} ${words}`), ...blocks, ...braced, ...(EMBEDDED[id]?.map((form) => form.replace('WORDS', () => words)) ?? [])];
+  return [
+    ...line.slice(0, 1).map((mark) => `${mark} ${words}`),
+    ...blocks,
+    ...braced,
+    ...(EMBEDDED[id]?.map((form) => form.replace('WORDS', () => words)) ?? []),
+  ];
 }
 
 /** Comments of embedded languages, with a placeholder for their text. */
@@ -92,7 +108,8 @@ const EMBEDDED: Readonly<Record<string, readonly string[]>> = { html: ['// WORDS
 /** The first line that a comment may precede: not an interpreter line, PHP's opening tag or a document type. */
 function firstLine(text: SourceText): number {
   let line = 1;
-  while (line < text.starts.length && /^(?:#!|<\?(?:php|xml)|<!doctype|@charset|#.*coding[:=])/i.test(text.lineText(line))) line += 1;
+  while (line < text.starts.length
+      && /^(?:#!|<\?(?:php|xml)|<!doctype|@charset|#.*coding[:=])/i.test(text.lineText(line))) line += 1;
   return line;
 }
 
@@ -131,7 +148,8 @@ const EMBEDDING = new Set(Object.keys(EMBEDDED));
 
 /** A comment and, in JSX, the braces around it and the blanks beside it. */
 function isSilent(node: SyntaxNode): boolean {
-  return isComment(node) || (node.type === 'jsx_expression' && node.parts.length > 0 && node.parts.every(isComment)) || (node.type === 'jsx_text' && node.text.trim() === '');
+  return isComment(node) || (node.type === 'jsx_expression' && node.parts.length > 0 && node.parts.every(isComment))
+    || (node.type === 'jsx_text' && node.text.trim() === '');
 }
 
 function sameCode(after: readonly string[] | null, before: readonly string[] | null): boolean {
@@ -139,9 +157,13 @@ function sameCode(after: readonly string[] | null, before: readonly string[] | n
   return after !== null && after.length === before.length && after.every((sign, index) => sign === before[index]);
 }
 
-/** How much the waiver at line `at` excuses, if it is read back, covers its line, and excuses something with each selector; else 0. */
+/**
+ * How much the waiver at line `at` excuses, if it is read back, covers its line, and excuses something with each selector; else
+ * 0.
+ */
 function excusedBy({ waivers }: FileFindings, at: number, { line, reach }: Pick<WaiverRequest, 'line' | 'reach'>): number {
   const own = waivers.find((waiver) => waiver.line === at && waiver.reach === reach);
-  const isWhole = own !== undefined && own.excused.every((count) => count > 0) && own.covers.every((lines) => lines !== null && lines.from <= line && line <= (lines.to ?? Infinity));
+  const isWhole = own !== undefined && own.excused.every((count) => count > 0)
+    && own.covers.every((lines) => lines !== null && lines.from <= line && line <= (lines.to ?? Infinity));
   return isWhole ? own.excused.reduce((sum, count) => sum + count, 0) : 0;
 }

@@ -14,7 +14,14 @@ export interface ForeignPlace {
 
 /** A stretch of a file, in lines and columns from 1, or in characters from 0. What is null is not known. */
 export type ForeignRegion =
-  | { readonly by: 'lines'; readonly line: number; readonly column: number | null; readonly endLine: number | null; readonly endColumn: number | null; readonly columnsAre: 'utf16' | 'code-points' }
+  | {
+    readonly by: 'lines';
+    readonly line: number;
+    readonly column: number | null;
+    readonly endLine: number | null;
+    readonly endColumn: number | null;
+    readonly columnsAre: 'utf16' | 'code-points';
+  }
   | { readonly by: 'offset'; readonly offset: number; readonly length: number };
 
 /** What another program found. */

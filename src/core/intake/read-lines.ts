@@ -13,9 +13,10 @@ interface Message {
 }
 
 /**
- * The places of the GNU Coding Standards ("Formatting Error Messages"): `FILE:LINE`, `FILE:LINE:COLUMN`, `FILE:LINE.COLUMN`, and ranges of
- * these; and the one of several compilers, `FILE(LINE,COLUMN)`. A name of a drive has a colon too.
+ * The places of the GNU Coding Standards ("Formatting Error Messages"): `FILE:LINE`, `FILE:LINE:COLUMN`, `FILE:LINE.COLUMN`, and
+ * ranges of these; and the one of several compilers, `FILE(LINE,COLUMN)`. A name of a drive has a colon too.
  */
+// elvar waive text/line-width because a pattern is one literal
 const COLONS = /^(?<file>(?:[A-Za-z]:[\\/])?[^:]+):(?<line>\d{1,9})(?:[.:](?<column>\d{1,9}))?(?:-(?:(?<endLine>\d{1,9})\.)?(?<end>\d{1,9}))?:\s?(?<text>.*)$/s;
 const BRACKETS = /^(?<file>[^()]+)\((?<line>\d{1,9})(?:,(?<column>\d{1,9}))?\)\s?:\s?(?<text>.*)$/s;
 
@@ -23,10 +24,12 @@ const BRACKETS = /^(?<file>[^()]+)\((?<line>\d{1,9})(?:,(?<column>\d{1,9}))?\)\s
 const PROGRAM = /^[\w.+-]+: ?(?=\S+:\d+[:.])/;
 
 /** The words for levels that compilers print, before a colon or a code word. */
+// elvar waive text/line-width because a pattern is one literal
 const LEVEL = /^(?<word>fatal error|error|warning|note|info|information|remark|message|hint|suggestion)(?:\s+(?<code>[A-Za-z]{1,8}-?\d{1,6}))?\s*:\s*/i;
 
 const LEVELS: Readonly<Record<string, ActiveLevel | 'belongs'>> = {
-  'fatal error': 'error', error: 'error', warning: 'warning', note: 'belongs', info: 'note', information: 'note', remark: 'note', message: 'note', hint: 'note', suggestion: 'note',
+  'fatal error': 'error', error: 'error', warning: 'warning', note: 'belongs', info: 'note', information: 'note', remark: 'note',
+  message: 'note', hint: 'note', suggestion: 'note',
 };
 
 /** An id in brackets at the end of the text, as `[-Wunused-variable]`, or at its start. */
@@ -42,9 +45,16 @@ function goesFurther(line: string): boolean {
   return text !== '' && text.length < line.length && line.length <= LONGEST && !PICTURE.test(text);
 }
 
-/** Reads the output of a compiler, or of any other program that prints its messages as the GNU Coding Standards say. Other lines count for nothing. */
+/**
+ * Reads the output of a compiler, or of any other program that prints its messages as the GNU Coding Standards say. Other lines
+ * count for nothing.
+ */
 export function readLinesLog(text: string): ForeignLog {
-  const findings: (Omit<ForeignFinding, 'place' | 'message' | 'notes'> & { place: ForeignPlace | null; message: string; readonly notes: ForeignNote[] })[] = [];
+  const findings: (Omit<ForeignFinding, 'place' | 'message' | 'notes'> & {
+    place: ForeignPlace | null;
+    message: string;
+    readonly notes: ForeignNote[];
+  })[] = [];
   let latest: (typeof findings)[number] | null = null;
   let latestNote: { message: string; readonly place: ForeignPlace } | null = null;
   let goesOn = false;
@@ -59,10 +69,26 @@ export function readLinesLog(text: string): ForeignLog {
     }
     ({ goesOn } = message);
     latestNote = null;
-    if (message.level === 'belongs' && latest !== null) latest.notes.push((latestNote = { message: message.text, place: message.place }));
+    if (message.level === 'belongs' && latest !== null) latest.notes.push(
+      (latestNote = { message: message.text, place: message.place }),
+    );
     else {
-      if (findings.length === MOST_FINDINGS) return { form: 'lines', findings: [], rules: [], mistakes: [{ at: null, what: `it has more than ${MOST_FINDINGS.toLocaleString('en')} findings` }] };
-      latest = { rule: message.id, level: message.level === 'belongs' ? 'note' : message.level ?? 'warning', message: message.text, place: message.place, notes: [], suppressed: null };
+      if (findings.length === MOST_FINDINGS) {
+        return {
+          form: 'lines',
+          findings: [],
+          rules: [],
+          mistakes: [{ at: null, what: `it has more than ${MOST_FINDINGS.toLocaleString('en')} findings` }],
+        };
+      }
+      latest = {
+        rule: message.id,
+        level: message.level === 'belongs' ? 'note' : message.level ?? 'warning',
+        message: message.text,
+        place: message.place,
+        notes: [],
+        suppressed: null,
+      };
       findings.push(latest);
     }
   }
@@ -72,7 +98,9 @@ export function readLinesLog(text: string): ForeignLog {
 /** Some compilers give no column, but mark it below the code. */
 function markColumn(finding: { place: ForeignPlace | null }, line: string): void {
   const { place } = finding;
-  if (place?.region?.by === 'lines' && place.region.column === null && line.endsWith('^') && line.trimStart() === '^') finding.place = { ...place, region: { ...place.region, column: line.length } };
+  if (place?.region?.by === 'lines' && place.region.column === null && line.endsWith('^') && line.trimStart() === '^') {
+    finding.place = { ...place, region: { ...place.region, column: line.length } };
+  }
 }
 
 function messageOf(line: string): Message | null {
@@ -92,7 +120,9 @@ function messageOf(line: string): Message | null {
     place: { file, base: null, sha256: null, region: regionOf(Number(own), column, endLine, end) },
     level,
     id: code ?? last?.groups?.['id'] ?? first?.groups?.['id'] ?? null,
-    text: last !== null && code === null ? rest.slice(0, last.index) : first !== null && code === null ? rest.slice(first[0].length) : rest,
+    text: last !== null && code === null ? rest.slice(0, last.index)
+      : first !== null && code === null ? rest.slice(first[0].length)
+      : rest,
     goesOn: bracketed !== undefined,
   };
 }
@@ -111,7 +141,9 @@ function levelOf(text: string): { readonly level: Message['level']; readonly cod
 }
 
 /** `LINE-LINE` has no columns; `LINE.COLUMN-COLUMN` ends on the same line. The last column belongs to it. */
-function regionOf(line: number, column: string | undefined, endLine: string | undefined, end: string | undefined): ForeignPlace['region'] {
+function regionOf(
+  line: number, column: string | undefined, endLine: string | undefined, end: string | undefined,
+): ForeignPlace['region'] {
   if (line === 0) return null;
   const isRangeOfLines = column === undefined && end !== undefined;
   return {

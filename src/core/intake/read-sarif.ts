@@ -1,7 +1,9 @@
 import type * as z from 'zod';
 import { DEEPEST_JSON, isTooDeep } from '../base/json-depth.js';
 import type { ActiveLevel } from '../model/level.js';
-import { MOST_FINDINGS, type ForeignFinding, type ForeignLog, type ForeignNote, type ForeignPlace, type ForeignRegion, type ForeignRule } from './foreign-log.js';
+import {
+  MOST_FINDINGS, type ForeignFinding, type ForeignLog, type ForeignNote, type ForeignPlace, type ForeignRegion, type ForeignRule,
+} from './foreign-log.js';
 import { isUsualResult } from './usual-result.js';
 import { sarifLog, sarifResult, type SarifLocation, type SarifResult, type SarifRule, type SarifRun } from './sarif-schema.js';
 import type { LogMistake } from '../model/usage-mistake.js';
@@ -16,7 +18,9 @@ export function isSarif(text: string): boolean {
 
 /** Reads a SARIF log (SARIF 2.1.0). Nothing that it points to is fetched. */
 export function readSarifLog(text: string): ForeignLog {
-  if (isTooDeep(text)) return failed([{ at: null, what: `it is nested more than ${DEEPEST_JSON.toLocaleString('en')} levels deep` }]);
+  if (isTooDeep(text)) {
+    return failed([{ at: null, what: `it is nested more than ${DEEPEST_JSON.toLocaleString('en')} levels deep` }]);
+  }
   let data: unknown;
   try {
     data = JSON.parse(text.replace(/^\uFEFF/, ''));
@@ -24,7 +28,9 @@ export function readSarifLog(text: string): ForeignLog {
     return failed([{ at: placeOfSyntaxError(text, error), what: 'this is not JSON' }]);
   }
   const count = countResults(data);
-  if (count > MOST_FINDINGS) return failed([{ at: { pointer: '/runs' }, what: `it has more than ${MOST_FINDINGS.toLocaleString('en')} results` }]);
+  if (count > MOST_FINDINGS) {
+    return failed([{ at: { pointer: '/runs' }, what: `it has more than ${MOST_FINDINGS.toLocaleString('en')} results` }]);
+  }
   const log = sarifLog.safeParse(data);
   if (!log.success) return failed(log.error.issues.slice(0, MOST_MISTAKES).map((issue) => mistakeOf(issue, [])));
   const findings: ForeignFinding[] = [];
@@ -33,7 +39,9 @@ export function readSarifLog(text: string): ForeignLog {
     const reader = new RunReader(run);
     (run.results ?? []).forEach((data, index) => {
       const result = isUsualResult(data) ? { success: true, data } as const : sarifResult.safeParse(data);
-      if (!result.success) mistakes.push(...result.error.issues.map((issue) => mistakeOf(issue, ['runs', number, 'results', index])));
+      if (!result.success) {
+        mistakes.push(...result.error.issues.map((issue) => mistakeOf(issue, ['runs', number, 'results', index])));
+      }
       const finding = result.success ? reader.findingOf(result.data) : null;
       if (finding !== null) findings.push(finding);
     });
@@ -49,7 +57,13 @@ function failed(mistakes: readonly LogMistake[]): ForeignLog {
 /** To be asked before the schema, which would take long to look at too many. */
 function countResults(data: unknown): number {
   const runs: unknown = typeof data === 'object' && data !== null && 'runs' in data ? data.runs : [];
-  return Array.isArray(runs) ? runs.reduce((sum: number, run: unknown) => sum + (typeof run === 'object' && run !== null && 'results' in run && Array.isArray(run.results) ? run.results.length : 0), 0) : 0;
+  return Array.isArray(runs)
+    ? runs.reduce(
+      (sum: number, run: unknown) => sum
+        + (typeof run === 'object' && run !== null && 'results' in run && Array.isArray(run.results) ? run.results.length : 0),
+      0,
+    )
+    : 0;
 }
 
 /** A step of a JSON pointer (RFC 6901, section 3). */
@@ -75,7 +89,16 @@ function mistakeOf(issue: z.core.$ZodIssue, base: readonly PropertyKey[]): LogMi
 }
 
 function article(type: string): string {
-  return { string: 'a text', int: 'a whole number', number: 'a number', array: 'a list', object: 'an object', record: 'an object', boolean: 'true or false' }[type] ?? `of the type ${type}`;
+  return {
+    string: 'a text',
+    int: 'a whole number',
+    number: 'a number',
+    array: 'a list',
+    object: 'an object',
+    record: 'an object',
+    boolean: 'true or false',
+  }[type]
+    ?? `of the type ${type}`;
 }
 
 /** Where V8 says that the text stops to be JSON. */
@@ -102,16 +125,24 @@ class RunReader {
 
   rules(): ForeignRule[] {
     const { driver, extensions = [] } = this.run.tool;
-    return [driver, ...extensions].flatMap(({ rules = [] }) => rules).map(({ id, shortDescription, fullDescription, helpUri, defaultConfiguration }) => ({
-      id, level: activeLevel(defaultConfiguration?.level), title: shortDescription?.text ?? null, about: fullDescription?.text ?? null, address: webAddress(helpUri),
-    }));
+    return [driver, ...extensions]
+      .flatMap(({ rules = [] }) => rules)
+      .map(({ id, shortDescription, fullDescription, helpUri, defaultConfiguration }) => ({
+        id,
+        level: activeLevel(defaultConfiguration?.level),
+        title: shortDescription?.text ?? null,
+        about: fullDescription?.text ?? null,
+        address: webAddress(helpUri),
+      }));
   }
 
   /** Null for what is no finding: something that was looked at and is right (section 3.27.9), or that is gone. */
   findingOf(result: SarifResult): ForeignFinding | null {
     const { kind = 'fail', baselineState, locations = [], relatedLocations = [], suppressions, message } = result;
     const rule = this.ruleOf(result);
-    const level = kind === 'fail' ? activeLevel(result.level ?? rule?.defaultConfiguration?.level ?? 'warning') : kind === 'review' || kind === 'open' ? 'note' : null;
+    const level = kind === 'fail' ? activeLevel(result.level ?? rule?.defaultConfiguration?.level ?? 'warning')
+      : kind === 'review' || kind === 'open' ? 'note'
+      : null;
     if (level === null || baselineState === 'absent') return null;
     const [first, ...others] = locations;
     return {
@@ -143,9 +174,16 @@ class RunReader {
   private placeOf({ physicalLocation }: SarifLocation): ForeignPlace | null {
     const { artifactLocation, region } = physicalLocation ?? {};
     if (artifactLocation === undefined) return null;
-    const { uri, uriBaseId } = artifactLocation.uri === undefined ? this.run.artifacts?.[artifactLocation.index ?? -1]?.location ?? {} : artifactLocation;
+    const { uri, uriBaseId } = artifactLocation.uri === undefined
+      ? this.run.artifacts?.[artifactLocation.index ?? -1]?.location ?? {}
+      : artifactLocation;
     if (uri === undefined) return null;
-    return { file: uri, base: uriBaseId === undefined ? null : this.baseOf(uriBaseId), region: region === undefined ? null : this.regionOf(region), sha256: this.digests.get(uri) ?? null };
+    return {
+      file: uri,
+      base: uriBaseId === undefined ? null : this.baseOf(uriBaseId),
+      region: region === undefined ? null : this.regionOf(region),
+      sha256: this.digests.get(uri) ?? null,
+    };
   }
 
   /** What an id of a base stands for; null if the log does not say (section 3.14.14). A base may have a base itself. */
@@ -155,15 +193,28 @@ class RunReader {
     const met = new Set<string>();
     for (let own: string | undefined = id; own !== undefined && !met.has(own);) {
       met.add(own);
-      const base: NonNullable<SarifRun['originalUriBaseIds']>[string] | undefined = Object.hasOwn(bases, own) ? bases[own] : undefined;
+      const base: NonNullable<SarifRun['originalUriBaseIds']>[string] | undefined = Object.hasOwn(bases, own)
+        ? bases[own]
+        : undefined;
       address = `${base?.uri ?? ''}${address}`;
       own = base?.uriBaseId;
     }
     return address === '' ? null : address;
   }
 
-  private regionOf({ startLine, startColumn, endLine, endColumn, charOffset, charLength }: NonNullable<NonNullable<SarifLocation['physicalLocation']>['region']>): ForeignRegion | null {
-    if (startLine !== undefined) return { by: 'lines', line: startLine, column: startColumn ?? null, endLine: endLine ?? null, endColumn: endColumn ?? null, columnsAre: this.columnsAre };
+  private regionOf({ startLine, startColumn, endLine, endColumn, charOffset, charLength }: NonNullable<
+    NonNullable<SarifLocation['physicalLocation']>['region']
+  >): ForeignRegion | null {
+    if (startLine !== undefined) {
+      return {
+        by: 'lines',
+        line: startLine,
+        column: startColumn ?? null,
+        endLine: endLine ?? null,
+        endColumn: endColumn ?? null,
+        columnsAre: this.columnsAre,
+      };
+    }
     return charOffset === undefined || charOffset < 0 ? null : { by: 'offset', offset: charOffset, length: charLength ?? 0 };
   }
 }
@@ -172,12 +223,17 @@ function activeLevel(level: 'none' | ActiveLevel | undefined): ActiveLevel | nul
   return level === undefined || level === 'none' ? null : level;
 }
 
-/** The text of a message: its own, or that of its rule with the arguments put in (sections 3.11.5 and 3.11.7). Links become their words. */
+/**
+ * The text of a message: its own, or that of its rule with the arguments put in (sections 3.11.5 and 3.11.7). Links become their
+ * words.
+ */
 function messageText({ text, id, arguments: given = [] }: SarifResult['message'], rule: SarifRule | undefined): string {
   const strings = rule?.messageStrings;
-  const template = text ?? (id !== undefined && strings !== undefined && Object.hasOwn(strings, id) ? strings[id]?.text : undefined) ?? '';
+  const template = text
+    ?? (id !== undefined && strings !== undefined && Object.hasOwn(strings, id) ? strings[id]?.text : undefined) ?? '';
   if (!/[{}[\\]/.test(template)) return template;
-  const filled = template.replace(/\{\{|\}\}|\{(\d{1,3})\}/g, (whole, number: string | undefined) => (number === undefined ? whole.slice(1) : given[Number(number)] ?? whole));
+  const filled = template.replace(/\{\{|\}\}|\{(\d{1,3})\}/g, (whole, number: string | undefined) =>
+    (number === undefined ? whole.slice(1) : given[Number(number)] ?? whole));
   return filled.replace(/\[((?:[^[\]\\]|\\.){1,500})\]\((?:[^()\s]{1,2000})\)/g, '$1').replace(/\\([[\]\\])/g, '$1');
 }
 

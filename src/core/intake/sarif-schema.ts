@@ -6,7 +6,9 @@ const text = z.string();
 const index = z.int().min(-1);
 const from1 = z.int().min(1);
 
-const message = z.object({ text: text.optional(), markdown: text.optional(), id: text.optional(), arguments: z.array(text).optional() });
+const message = z.object(
+  { text: text.optional(), markdown: text.optional(), id: text.optional(), arguments: z.array(text).optional() },
+);
 const messageString = z.object({ text: text.optional(), markdown: text.optional() });
 
 const artifactLocation = z.object({ uri: text.optional(), uriBaseId: text.optional(), index: index.optional() });
@@ -38,13 +40,21 @@ const toolComponent = z.object({ name: text.optional(), rules: z.array(reporting
 export const sarifResult = z.object({
   ruleId: text.optional(),
   ruleIndex: index.optional(),
-  rule: z.object({ id: text.optional(), index: index.optional(), toolComponent: z.object({ index: index.optional() }).optional() }).optional(),
+  rule: z.object(
+    { id: text.optional(), index: index.optional(), toolComponent: z.object({ index: index.optional() }).optional() },
+  ).optional(),
   kind: z.enum(['notApplicable', 'pass', 'fail', 'review', 'open', 'informational']).optional(),
   level: level.optional(),
   message,
   locations: z.array(location).optional(),
   relatedLocations: z.array(location).optional(),
-  suppressions: z.array(z.object({ kind: z.enum(['inSource', 'external']), status: z.enum(['accepted', 'underReview', 'rejected']).optional(), justification: text.optional() })).nullish(),
+  suppressions: z.array(
+    z.object({
+      kind: z.enum(['inSource', 'external']),
+      status: z.enum(['accepted', 'underReview', 'rejected']).optional(),
+      justification: text.optional(),
+    }),
+  ).nullish(),
   baselineState: z.enum(['new', 'unchanged', 'updated', 'absent']).optional(),
 });
 

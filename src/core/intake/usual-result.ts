@@ -4,14 +4,15 @@ import type { SarifLocation, SarifResult } from './sarif-schema.js';
 const OTHERS = ['rule', 'kind', 'suppressions', 'baselineState'] as const;
 
 /**
- * Whether a result is certainly right by the schema: nearly all of a log are alike, and looking at 100,000 with the schema, which copies
- * them, takes longer than parsing them. False says nothing.
+ * Whether a result is certainly right by the schema: nearly all of a log are alike, and looking at 100,000 with the schema, which
+ * copies them, takes longer than parsing them. False says nothing.
  */
 export function isUsualResult(data: unknown): data is SarifResult {
   if (!isObject(data) || OTHERS.some((key) => data[key] !== undefined)) return false;
   const { ruleId, ruleIndex, level, message, locations, relatedLocations } = data;
-  return isOptional(ruleId, 'string') && isOptionalIndex(ruleIndex, -1) && (level === undefined || level === 'warning' || level === 'error' || level === 'note' || level === 'none')
-    && isMessage(message) && areLocations(locations) && areLocations(relatedLocations);
+  return isOptional(ruleId, 'string') && isOptionalIndex(ruleIndex, -1)
+    && (level === undefined || level === 'warning' || level === 'error' || level === 'note' || level === 'none')
+      && isMessage(message) && areLocations(locations) && areLocations(relatedLocations);
 }
 
 type Fields = Readonly<Record<string, unknown>>;
@@ -29,7 +30,8 @@ function isOptionalIndex(value: unknown, least: number): boolean {
 }
 
 function isMessage(value: unknown): boolean {
-  return isObject(value) && isOptional(value['text'], 'string') && isOptional(value['markdown'], 'string') && value['id'] === undefined && value['arguments'] === undefined;
+  return isObject(value) && isOptional(value['text'], 'string')
+    && isOptional(value['markdown'], 'string') && value['id'] === undefined && value['arguments'] === undefined;
 }
 
 function areLocations(value: unknown): value is readonly SarifLocation[] | undefined {
@@ -47,10 +49,12 @@ function isLocation(value: unknown): boolean {
 }
 
 function isArtifactLocation(value: unknown): boolean {
-  return isObject(value) && isOptional(value['uri'], 'string') && isOptional(value['uriBaseId'], 'string') && isOptionalIndex(value['index'], -1);
+  return isObject(value)
+    && isOptional(value['uri'], 'string') && isOptional(value['uriBaseId'], 'string') && isOptionalIndex(value['index'], -1);
 }
 
 function isRegion(value: unknown): boolean {
-  return isObject(value) && isOptionalIndex(value['startLine'], 1) && isOptionalIndex(value['startColumn'], 1) && isOptionalIndex(value['endLine'], 1) && isOptionalIndex(value['endColumn'], 1)
-    && isOptionalIndex(value['charOffset'], -1) && isOptionalIndex(value['charLength'], 0);
+  return isObject(value) && isOptionalIndex(value['startLine'], 1)
+    && isOptionalIndex(value['startColumn'], 1) && isOptionalIndex(value['endLine'], 1) && isOptionalIndex(value['endColumn'], 1)
+      && isOptionalIndex(value['charOffset'], -1) && isOptionalIndex(value['charLength'], 0);
 }

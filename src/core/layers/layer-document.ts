@@ -15,7 +15,9 @@ export interface LayerDocument {
   readonly remote: RemoteReference | null;
   /** Whether its text may be shown: nothing of a file outside the project is, but what it decides. */
   readonly isShown: boolean;
-  /** What its adoptions bring in, in the order of {@link adoptionsOf}; null where there is nothing, which is among the problems. */
+  /**
+   * What its adoptions bring in, in the order of {@link adoptionsOf}; null where there is nothing, which is among the problems.
+   */
   readonly adopted: (LayerDocument | null)[];
   /** What is wrong with its adoptions. */
   readonly problems: Problem[];

@@ -14,6 +14,7 @@ export function missingReasons({ rulings, zones, expectations }: LayerFile): Pro
       ...(zone.because === null ? [problemAt(zone.place, { code: 'reason-missing', what: 'zone', name: zone.name })] : []),
       ...ofRulings(zone.rulings),
     ]),
-    ...expectations.filter(({ because }) => because === null).map(({ place }) => problemAt(place, { code: 'reason-missing', what: 'expectation', name: null })),
+    ...expectations.filter(({ because }) => because === null).map(({ place }) =>
+      problemAt(place, { code: 'reason-missing', what: 'expectation', name: null })),
   ];
 }

@@ -67,7 +67,10 @@ export function activeBlocks({ blocks, unconditional, byZone }: Segment, active:
   return indexes.map((index) => blocks[index] as Block);
 }
 
-/** An expectation in a stack: it is about files that its own condition and all zones around it cover, and about rules that pass all filters. */
+/**
+ * An expectation in a stack: it is about files that its own condition and all zones around it cover, and about rules that pass
+ * all filters.
+ */
 export interface StackExpectation {
   readonly expectation: Expectation;
   /** Its files, as a zone that nothing is said in. */
@@ -84,7 +87,10 @@ export type AdoptionLookup = (adoption: Adoption) => LayerFile | undefined;
  * The stack of a directory: its parent's, then the layer file of the directory itself.
  * @param added receives the zones and the expectations that the layer adds, in order.
  */
-export function extendStack(parent: Stack, layer: LayerFile, lookup: AdoptionLookup, added: { readonly zones: ZoneCondition[]; readonly expectations: StackExpectation[] }): Stack {
+export function extendStack(parent: Stack, layer: LayerFile, lookup: AdoptionLookup, added: {
+  readonly zones: ZoneCondition[];
+  readonly expectations: StackExpectation[];
+}): Stack {
   const builder = new StackBuilder(lookup, added.zones, added.expectations, layer.role === 'personal');
   builder.addLayer(layer, { through: [], exemptions: [], zones: [], filters: [] });
   return { layers: [...parent.layers, ...builder.layers], parent, inherits: layer.inherit, own: segmentOf(builder.blocks) };
@@ -113,9 +119,16 @@ class StackBuilder {
   readonly layers: LayerInstance[] = [];
   readonly blocks: Block[] = [];
 
-  constructor(private readonly lookup: AdoptionLookup, private readonly conditions: ZoneCondition[], private readonly expectations: StackExpectation[], private readonly isPersonal: boolean) {}
+  constructor(
+    private readonly lookup: AdoptionLookup,
+    private readonly conditions: ZoneCondition[],
+    private readonly expectations: StackExpectation[],
+    private readonly isPersonal: boolean,
+  ) {}
 
-  /** Adds a layer file: the presets it adopts, its rulings, its zones (each with its presets, its rulings, its cap), its own cap. */
+  /**
+   * Adds a layer file: the presets it adopts, its rulings, its zones (each with its presets, its rulings, its cap), its own cap.
+   */
   addLayer(layer: LayerFile, path: AdoptionPath): void {
     const own = { ...path, exemptions: [...path.exemptions, layer.identity] };
     const instance: LayerInstance = {
@@ -138,7 +151,9 @@ class StackBuilder {
     }
     this.addBlock(instance, own, [], layer.atMost);
     // What the user counts on is not the team's.
-    if (!this.isPersonal) for (const expectation of layer.expectations) this.expectations.push({ expectation, condition: conditionOf(expectation), zones: own.zones, filters: own.filters, layer: instance });
+    if (!this.isPersonal) for (const expectation of layer.expectations) this.expectations.push(
+      { expectation, condition: conditionOf(expectation), zones: own.zones, filters: own.filters, layer: instance },
+    );
   }
 
   private addPresets(presets: readonly Adoption[], path: AdoptionPath): void {
@@ -151,7 +166,9 @@ class StackBuilder {
     }
   }
 
-  private addBlock(layer: LayerInstance, { zones, filters }: AdoptionPath, rulings: readonly Ruling[], atMost: Located<Level> | null): void {
+  private addBlock(
+    layer: LayerInstance, { zones, filters }: AdoptionPath, rulings: readonly Ruling[], atMost: Located<Level> | null,
+  ): void {
     const innermost = zones.at(-1)?.zone ?? null;
     const zone = innermost && { name: innermost.name, place: innermost.place, because: innermost.because };
     const statements = rulings.map((ruling) => ({ selector: ruling.selector, statement: this.statementOf(ruling, layer, zone) }));

@@ -24,7 +24,10 @@ export class Ledger {
    * @param incomplete why some of these may not be known.
    */
   constructor(
-    readonly entries: readonly WrittenEntry[], private readonly today: string, private readonly renamed: ReadonlyMap<string, string> = new Map(), readonly incomplete: readonly IncompletePath[] = [],
+    readonly entries: readonly WrittenEntry[],
+    private readonly today: string,
+    private readonly renamed: ReadonlyMap<string, string> = new Map(),
+    readonly incomplete: readonly IncompletePath[] = [],
   ) {
     for (const entry of entries) {
       const key = keyOf(this.pathOf(entry), entry.rule, entry.fingerprint);
@@ -86,14 +89,23 @@ export class Ledger {
     return this.entries.map((entry) => {
       const met = this.met.get(entry);
       const path = this.pathOf(entry);
-      const state = met === undefined ? (saw(path) ? 'gone' : 'unknown') : met.isRefused ? 'refused' : this.isDue(entry) ? 'due' : 'excuses';
+      const state = met === undefined ? (saw(path) ? 'gone' : 'unknown')
+        : met.isRefused ? 'refused'
+        : this.isDue(entry) ? 'due'
+        : 'excuses';
       return { entry, state, path, finding: met?.finding ?? null };
     });
   }
 }
 
-function excusedBy({ writtenIn, because, until, status }: WrittenEntry, { rule, level, path, span, message, code, confidence, repair, fingerprint }: Finding): Finding {
-  return { rule, level, path, span, message, code, confidence, repair, fingerprint, excused: { by: 'ledger', line: writtenIn, because, until, status } };
+function excusedBy(
+  { writtenIn, because, until, status }: WrittenEntry,
+  { rule, level, path, span, message, code, confidence, repair, fingerprint }: Finding,
+): Finding {
+  return {
+    rule, level, path, span, message, code, confidence, repair, fingerprint,
+    excused: { by: 'ledger', line: writtenIn, because, until, status },
+  };
 }
 
 function keyOf(path: string, rule: string, fingerprint: string): string {

@@ -35,9 +35,16 @@ const keys = lazily(() => Object.keys(entrySchema().shape));
 const CONFLICT = /^(?:<{7} |={7}$|>{7} )/m;
 
 /** Reads the text of a ledger. @param file its name in places. @returns the entries in order, and all mistakes. */
-export function readLedger(text: string, file: string): { readonly entries: readonly WrittenEntry[]; readonly problems: readonly Problem[] } {
+export function readLedger(
+  text: string, file: string,
+): { readonly entries: readonly WrittenEntry[]; readonly problems: readonly Problem[] } {
   if (lineBeyond(text, MOST_LINES) !== null) {
-    return { entries: [], problems: [problemAt({ file, line: MOST_LINES + 1, column: 1, length: 1 }, { code: 'yaml-too-many', what: 'lines', limit: MOST_LINES })] };
+    return {
+      entries: [],
+      problems: [problemAt(
+        { file, line: MOST_LINES + 1, column: 1, length: 1 }, { code: 'yaml-too-many', what: 'lines', limit: MOST_LINES },
+      )],
+    };
   }
   const conflict = CONFLICT.exec(text);
   if (conflict !== null) {
@@ -49,7 +56,9 @@ export function readLedger(text: string, file: string): { readonly entries: read
   const { root, problems } = readYaml(text, file);
   if (root === null) return { entries: [], problems };
   if (typeof root.value !== 'object' || root.value === null || Array.isArray(root.value)) {
-    return { entries: [], problems: [...problems, problemAt(root.place, { code: 'not-a-mapping', found: describeValue(root.value) })] };
+    return {
+      entries: [], problems: [...problems, problemAt(root.place, { code: 'not-a-mapping', found: describeValue(root.value) })],
+    };
   }
   const read = z.strictObject({ findings: z.array(z.unknown()).nullable() }).safeParse(root.value);
   if (!read.success) problems.push(...problemsOfIssues(read.error.issues, root, ['findings']));
@@ -67,14 +76,20 @@ function readEntry(item: YamlNode, index: number, problems: Problem[]): WrittenE
   }
   for (const key of ['since', 'until'] as const) {
     const day = read.data[key];
-    if (day !== undefined && !isDate(day)) problems.push(problemAt(nodeAt(item, [key]).node.place, { code: 'bad-date', found: describeValue(day) }));
+    if (day !== undefined && !isDate(day)) {
+      problems.push(problemAt(nodeAt(item, [key]).node.place, { code: 'bad-date', found: describeValue(day) }));
+    }
   }
   return entryOf(read.data, { writtenIn: item.place.line, index });
 }
 
-function entryOf({ path, rule, line, code, fingerprint, status, because, since, until }: EntryData, place: Pick<WrittenEntry, 'writtenIn' | 'index'>): WrittenEntry {
+function entryOf(
+  { path, rule, line, code, fingerprint, status, because, since, until }: EntryData,
+  place: Pick<WrittenEntry, 'writtenIn' | 'index'>,
+): WrittenEntry {
   return {
-    path, rule, line: line ?? null, code: code ?? null, fingerprint, status: status ?? 'accepted', because: because ?? null, since: since ?? null, until: until ?? null, ...place,
+    path, rule, line: line ?? null, code: code ?? null, fingerprint, status: status ?? 'accepted', because: because ?? null,
+    since: since ?? null, until: until ?? null, ...place,
   };
 }
 
@@ -86,7 +101,9 @@ const MOST_MISTAKES = 1_000;
  * those in another form.
  * @returns null if the text is not one block per entry.
  */
-function readSimply(text: string, file: string): { readonly entries: readonly WrittenEntry[]; readonly problems: readonly Problem[] } | null {
+function readSimply(
+  text: string, file: string,
+): { readonly entries: readonly WrittenEntry[]; readonly problems: readonly Problem[] } | null {
   const blocks = blocksOf(text);
   if (blocks === null) return null;
   const entries: WrittenEntry[] = [];
@@ -95,7 +112,9 @@ function readSimply(text: string, file: string): { readonly entries: readonly Wr
     const entry = readBlock(block, entries.length) ?? parseBlock(block, entries.length, file, problems);
     if (entry !== null) entries.push(entry);
     if (problems.length < MOST_MISTAKES) continue;
-    problems.push(problemAt({ file, line: block.line, column: 1, length: 1 }, { code: 'yaml-too-many', what: 'mistakes', limit: MOST_MISTAKES }));
+    problems.push(problemAt(
+      { file, line: block.line, column: 1, length: 1 }, { code: 'yaml-too-many', what: 'mistakes', limit: MOST_MISTAKES },
+    ));
     break;
   }
   return { entries, problems };
@@ -110,7 +129,9 @@ function readBlock({ line, lines }: Block, index: number): WrittenEntry | null {
   for (const [row, text] of lines.entries()) {
     const [, before = '', key, written] = PART.exec(withoutTrailing(text, ' \t')) ?? [];
     if (before.length !== margin || before.includes('-') !== (row === 0)) return null;
-    const value = written === undefined ? null : key === 'line' && /^[1-9]\d{0,8}$/.test(written) ? Number(written) : readScalar(written);
+    const value = written === undefined ? null
+      : key === 'line' && /^[1-9]\d{0,8}$/.test(written) ? Number(written)
+      : readScalar(written);
     if (key === undefined || value === null || key in parts) return null;
     parts[key] = value;
   }
@@ -126,7 +147,11 @@ function parseBlock({ line, lines }: Block, index: number, file: string, problem
   const { root, problems: own } = readYaml(linesText(lines), file);
   const item = root?.parts.get(0);
   const entry = item === undefined ? null : readEntry(item, index, own);
-  problems.push(...own.map((problem) => ({ ...problem, place: problem.place === null ? null : { ...problem.place, line: problem.place.line + line - 1 } })));
-  if (item === undefined && own.length === 0) problems.push(problemAt({ file, line, column: 1, length: 1 }, { code: 'wrong-type', expected: 'an entry', found: 'empty' }));
+  problems.push(...own.map((problem) => ({
+    ...problem, place: problem.place === null ? null : { ...problem.place, line: problem.place.line + line - 1 },
+  })));
+  if (item === undefined && own.length === 0) {
+    problems.push(problemAt({ file, line, column: 1, length: 1 }, { code: 'wrong-type', expected: 'an entry', found: 'empty' }));
+  }
   return entry === null || own.length > 0 ? null : { ...entry, writtenIn: line };
 }

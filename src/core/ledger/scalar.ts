@@ -6,7 +6,10 @@ const WORDS = /^(?:true|false|null|yes|no|on|off|y|n)$/i;
 
 const QUOTED = /^(?:'((?:[^']|'')*)'|"((?:[^"\\]|\\["\\])*)")$/;
 
-/** Whether a text can be a plain scalar as a value in a block mapping: it begins with a letter, and nothing in it ends the scalar (YAML 1.2.2, section 7.3.3). */
+/**
+ * Whether a text can be a plain scalar as a value in a block mapping: it begins with a letter, and nothing in it ends the scalar
+ * (YAML 1.2.2, section 7.3.3).
+ */
 function isPlain(text: string): boolean {
   return /^[A-Za-z_]/.test(text) && !SPECIAL.test(text) && !/: | #|[: ]$/.test(text) && !WORDS.test(text);
 }
@@ -28,7 +31,8 @@ export function writeScalar(value: string): string {
 
 /** A string with escapes: those of JSON are valid in YAML (YAML 1.2.2, section 5.7). */
 function escaped(value: string): string {
-  return JSON.stringify(value).replace(/[\x7f-\x9f\u2028\u2029\uFEFF]/g, (sign) => `\\u${sign.charCodeAt(0).toString(16).padStart(4, '0')}`);
+  return JSON.stringify(value)
+    .replace(/[\x7f-\x9f\u2028\u2029\uFEFF]/g, (sign) => `\\u${sign.charCodeAt(0).toString(16).padStart(4, '0')}`);
 }
 
 /** The string that a simple scalar stands for; null if it takes a full YAML parser to tell. */

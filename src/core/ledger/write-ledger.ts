@@ -28,7 +28,9 @@ export function writeLedger(before: string | null, entries: readonly NewEntry[])
   const written = entries.map((entry) => {
     const now = 'added' in entry ? entry.added : { ...entry.kept, ...entry.changes };
     const block = 'added' in entry ? undefined : blocks?.entries[entry.kept.index];
-    return { now, text: block === undefined || 'added' in entry ? indented(entryText(now), indent) : keptText(block, entry, indent) };
+    return {
+      now, text: block === undefined || 'added' in entry ? indented(entryText(now), indent) : keptText(block, entry, indent),
+    };
   });
   written.sort((a, b) => compareEntries(a.now, b.now) || compareTexts(a.text, b.text));
   let path: string | null = null;
@@ -58,7 +60,8 @@ function keptText({ above, lines }: Block, { kept, changes }: KeptEntry, indent:
 
 /** File order: by path, rule, line and fingerprint. Two branches mostly add entries in different places. */
 function compareEntries(a: LedgerEntry, b: LedgerEntry): number {
-  return compareTexts(a.path, b.path) || compareTexts(a.rule, b.rule) || (a.line ?? 0) - (b.line ?? 0) || compareTexts(a.fingerprint, b.fingerprint);
+  return compareTexts(a.path, b.path)
+    || compareTexts(a.rule, b.rule) || (a.line ?? 0) - (b.line ?? 0) || compareTexts(a.fingerprint, b.fingerprint);
 }
 
 function compareTexts(a: string, b: string): number {
@@ -69,7 +72,9 @@ function compareTexts(a: string, b: string): number {
 const KEYS = ['path', 'rule', 'line', 'code', 'fingerprint', 'status', 'because', 'since', 'until'] as const;
 
 function entryText(entry: LedgerEntry): string {
-  const lines = KEYS.flatMap((key) => (entry[key] === null ? [] : [`${key}: ${typeof entry[key] === 'number' ? entry[key] : writeScalar(entry[key])}`]));
+  const lines = KEYS.flatMap(
+    (key) => (entry[key] === null ? [] : [`${key}: ${typeof entry[key] === 'number' ? entry[key] : writeScalar(entry[key])}`]),
+  );
   return lines.map((line, index) => `${index === 0 ? '- ' : '  '}${line}\n`).join('');
 }
 
@@ -89,7 +94,9 @@ function rewritten(before: string, entries: readonly NewEntry[]): string {
   const written = entries.map((entry) => {
     const now = 'added' in entry ? entry.added : { ...entry.kept, ...entry.changes };
     const item = 'added' in entry ? undefined : items[entry.kept.index];
-    return { now, item: isMap(item) ? withChanges(item, now) : document.createNode(Object.fromEntries(KEYS.flatMap((key) => (now[key] === null ? [] : [[key, now[key]]])))) };
+    return { now, item: isMap(item)
+      ? withChanges(item, now)
+      : document.createNode(Object.fromEntries(KEYS.flatMap((key) => (now[key] === null ? [] : [[key, now[key]]])))) };
   });
   written.sort((a, b) => compareEntries(a.now, b.now));
   if (isSeq(list)) list.items = written.map(({ item }) => item);

@@ -1,5 +1,7 @@
 /** The concerns of the rules that come with Elvar, in the order in which they are shown. House rules use any other. */
-export const CONCERNS = ['text', 'idiom', 'names', 'dead', 'slips', 'size', 'safety', 'docs', 'locale', 'words', 'imports', 'waivers'] as const;
+export const CONCERNS = [
+  'text', 'idiom', 'names', 'dead', 'slips', 'size', 'safety', 'docs', 'locale', 'words', 'imports', 'waivers',
+] as const;
 
 /** What each concern is about, in a few words. */
 export const CONCERN_TITLES: Readonly<Record<string, string>> = {

@@ -3,7 +3,10 @@ import type { Span } from '../base/place.js';
 import type { RepairKind } from './repair.js';
 import type { Confidence, RuleId } from './rule.js';
 
-/** What excuses a finding: a waiver in the code, the ledger, or the other program that found it. `line` is where that is written, or the finding's own. */
+/**
+ * What excuses a finding: a waiver in the code, the ledger, or the other program that found it. `line` is where that is written,
+ * or the finding's own.
+ */
 export interface Excuse {
   readonly by: 'waiver' | 'ledger' | 'producer';
   readonly line: number;

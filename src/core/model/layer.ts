@@ -161,4 +161,6 @@ export interface LayerFile {
 }
 
 /** The scope settings of a layer file that says nothing about scope. */
-export const NO_SCOPE_SETTINGS: ScopeSettings = { include: null, ignore: [], generated: 'skip', largest: null, longestLook: null };
+export const NO_SCOPE_SETTINGS: ScopeSettings = {
+  include: null, ignore: [], generated: 'skip', largest: null, longestLook: null,
+};

@@ -9,7 +9,11 @@ export type ProblemDetail =
   | { readonly code: 'yaml-syntax'; readonly detail: string }
   | { readonly code: 'yaml-alias-bomb'; readonly limit: number }
   | { readonly code: 'yaml-alias-circle'; readonly anchor: string }
-  | { readonly code: 'yaml-too-many'; readonly what: 'values' | 'lines' | 'aliases' | 'mistakes' | 'zones' | 'expectations' | 'patterns'; readonly limit: number }
+  | {
+    readonly code: 'yaml-too-many';
+    readonly what: 'values' | 'lines' | 'aliases' | 'mistakes' | 'zones' | 'expectations' | 'patterns';
+    readonly limit: number;
+  }
   | { readonly code: 'yaml-too-deep' }
   | { readonly code: 'several-documents' }
   | { readonly code: 'needs-quotes'; readonly written: string; readonly as: 'tag' | 'alias' }
@@ -35,8 +39,20 @@ export type ProblemDetail =
   | { readonly code: 'bad-pattern'; readonly why: 'no-text' | 'empty' | 'tag' | 'alias' | 'line-break' }
   | { readonly code: 'bad-selector'; readonly selector: string }
   | { readonly code: 'unknown-rule'; readonly selector: string; readonly near: string | null }
-  | { readonly code: 'unknown-option'; readonly rule: string; readonly option: string; readonly near: string | null; readonly known: readonly string[] }
-  | { readonly code: 'bad-option'; readonly rule: string; readonly option: string; readonly expected: OptionType; readonly found: string }
+  | {
+    readonly code: 'unknown-option';
+    readonly rule: string;
+    readonly option: string;
+    readonly near: string | null;
+    readonly known: readonly string[];
+  }
+  | {
+    readonly code: 'bad-option';
+    readonly rule: string;
+    readonly option: string;
+    readonly expected: OptionType;
+    readonly found: string;
+  }
   | { readonly code: 'options-need-rule'; readonly selector: string }
   | { readonly code: 'says-nothing'; readonly selector: string }
   | { readonly code: 'expects-of-what'; readonly both: boolean }
@@ -47,7 +63,12 @@ export type ProblemDetail =
   | { readonly code: 'same-zone-name'; readonly name: string; readonly first: Place }
   | { readonly code: 'bad-preset-reference'; readonly reference: string; readonly near: string | null }
   | { readonly code: 'adopts-nothing'; readonly reference: string }
-  | { readonly code: 'unknown-preset'; readonly reference: string; readonly near: string | null; readonly known: readonly string[] }
+  | {
+    readonly code: 'unknown-preset';
+    readonly reference: string;
+    readonly near: string | null;
+    readonly known: readonly string[];
+  }
   | { readonly code: 'preset-missing'; readonly reference: string; readonly path: string }
   | { readonly code: 'preset-not-pinned'; readonly reference: string }
   | { readonly code: 'preset-not-fetched'; readonly reference: string; readonly why: string }

@@ -22,7 +22,9 @@ export interface TextMove {
   readonly call: readonly [before: string, after: string];
 }
 
-/** The repair of a finding: edits that belong together, the removal of the byte-order mark, or a text that moves to another file. */
+/**
+ * The repair of a finding: edits that belong together, the removal of the byte-order mark, or a text that moves to another file.
+ */
 export type Repair = readonly Edit[] | 'drop-byte-order-mark' | { readonly moves: TextMove };
 
 /** Edits, or the removal of the byte-order mark: a repair that needs nothing but its own file. */

@@ -10,7 +10,10 @@ export type Selector =
 /** What concerns and tags are called, as the source of a regular expression. */
 export const NAME = '[a-z][a-z0-9]*(?:-[a-z0-9]+)*';
 
-/** What stands behind a concern and its slash. Names of other programs' rules may begin with a digit, and have several hyphens in a row. */
+/**
+ * What stands behind a concern and its slash. Names of other programs' rules may begin with a digit, and have several hyphens in
+ * a row.
+ */
 export const RULE_NAME = '[a-z0-9](?:[a-z0-9-]*[a-z0-9])?';
 const CONCERN = new RegExp(`^(${NAME})/\\*$`);
 const TAG = new RegExp(`^tag:(${NAME})$`);

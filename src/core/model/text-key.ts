@@ -2,11 +2,19 @@
 const LONGEST = 40;
 
 /** Letters that do not come apart into a plain one and a mark: Unicode Standard, section 5.19. */
-const SPECIAL: Readonly<Record<string, string>> = { ß: 'ss', æ: 'ae', œ: 'oe', ø: 'o', ł: 'l', đ: 'd', ð: 'd', þ: 'th', ı: 'i' };
+const SPECIAL: Readonly<Record<string, string>> = {
+  ß: 'ss', æ: 'ae', œ: 'oe', ø: 'o', ł: 'l', đ: 'd', ð: 'd', þ: 'th', ı: 'i',
+};
 
-/** The key that a text for people gets in the translations: its first words in small plain letters. One without such letters gets a number made of it. */
+/**
+ * The key that a text for people gets in the translations: its first words in small plain letters. One without such letters gets
+ * a number made of it.
+ */
 export function keyOf(text: string): string {
-  const plain = text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/[ßæœøłđðþı]/g, (letter) => SPECIAL[letter] ?? letter);
+  const plain = text.normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[ßæœøłđðþı]/g, (letter) => SPECIAL[letter] ?? letter);
   const words = plain.match(/[a-z\d]+/g) ?? [];
   let key = '';
   for (const word of words) {

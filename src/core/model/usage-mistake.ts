@@ -9,8 +9,20 @@ export type SettingMistake =
   | { readonly wrong: 'unknown-rule'; readonly name: string; readonly near: string | null }
   | { readonly wrong: 'bad-level'; readonly level: string; readonly near: Level | null }
   | { readonly wrong: 'no-selector'; readonly found: string }
-  | { readonly wrong: 'unknown-option'; readonly rule: RuleId; readonly option: string; readonly near: string | null; readonly known: readonly string[] }
-  | { readonly wrong: 'bad-value'; readonly rule: RuleId; readonly option: string; readonly expected: OptionType; readonly found: string };
+  | {
+    readonly wrong: 'unknown-option';
+    readonly rule: RuleId;
+    readonly option: string;
+    readonly near: string | null;
+    readonly known: readonly string[];
+  }
+  | {
+    readonly wrong: 'bad-value';
+    readonly rule: RuleId;
+    readonly option: string;
+    readonly expected: OptionType;
+    readonly found: string;
+  };
 
 /** A place in another program's log that makes the whole log unusable. */
 export interface LogMistake {
@@ -48,7 +60,13 @@ type RuleMistake =
   | { readonly code: 'bad-setting'; readonly text: string; readonly mistake: SettingMistake }
   | { readonly code: 'offered-needs-rule' }
   /** @property off the rules that are off. */
-  | { readonly code: 'rules-off'; readonly selector: string; readonly off: readonly string[]; readonly path: string; readonly isDirectory: boolean }
+  | {
+    readonly code: 'rules-off';
+    readonly selector: string;
+    readonly off: readonly string[];
+    readonly path: string;
+    readonly isDirectory: boolean;
+  }
   | { readonly code: 'not-below'; readonly path: string; readonly directory: string }
   /** @property directory relative to the root; empty for the root. */
   | { readonly code: 'nothing-checked'; readonly directory: string };
@@ -123,4 +141,13 @@ interface CallMistake {
 
 /** What is wrong with a question to Elvar: nothing was done. */
 export type UsageMistake =
-  PathMistake | ReasonMistake | RuleMistake | WaiverMistake | LedgerMistake | LayerMistake | GitMistake | IntakeMistake | WritingMistake | CallMistake;
+  PathMistake
+    | ReasonMistake
+    | RuleMistake
+    | WaiverMistake
+    | LedgerMistake
+    | LayerMistake
+    | GitMistake
+    | IntakeMistake
+    | WritingMistake
+    | CallMistake;

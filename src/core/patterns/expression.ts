@@ -2,7 +2,10 @@ import { RE2JS } from 're2js';
 import { fillIn } from '../base/fill-in.js';
 import type { OptionValues } from '../model/option.js';
 
-/** Thrown when a house rule's search is stopped: it took too long, had too many matches in progress, or is too large with the options that hold. */
+/**
+ * Thrown when a house rule's search is stopped: it took too long, had too many matches in progress, or is too large with the
+ * options that hold.
+ */
 export class SearchStopped extends Error {
   override readonly name = 'SearchStopped';
 }

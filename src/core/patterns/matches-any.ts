@@ -2,12 +2,19 @@ import type { PatternLine } from '../model/layer.js';
 import { compilePatternLines } from './pattern-lines.js';
 import { PatternList } from './pattern-list.js';
 
-/** Whether a line of a pattern list takes something in, so that it should match some file by itself: comments and negated patterns need not. */
+/**
+ * Whether a line of a pattern list takes something in, so that it should match some file by itself: comments and negated patterns
+ * need not.
+ */
 export function isPositive(pattern: string): boolean {
   return pattern.trim() !== '' && !pattern.startsWith('!') && !pattern.startsWith('#');
 }
 
-/** Whether a pattern by itself matches any path. @param directory where the pattern's file is: empty, or ending in `/`. @param paths relative to the root. */
+/**
+ * Whether a pattern by itself matches any path.
+ * @param directory where the pattern's file is: empty, or ending in `/`.
+ * @param paths relative to the root.
+ */
 export function matchesAny(line: PatternLine, directory: string, paths: readonly string[]): boolean {
   const list = PatternList.of(compilePatternLines([line]));
   return paths.some((path) => {

@@ -17,4 +17,5 @@ export function compilePatternLines(lines: readonly PatternLine[]): Pattern[] {
 }
 
 /** The built-in patterns at the root of every project. */
-export const BUILT_IN_PATTERNS: readonly Pattern[] = ['.git/', 'node_modules/'].flatMap((text) => compilePattern(text, null) ?? []);
+export const BUILT_IN_PATTERNS: readonly Pattern[] = ['.git/', 'node_modules/'].flatMap((text) =>
+  compilePattern(text, null) ?? []);

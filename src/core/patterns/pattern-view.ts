@@ -77,7 +77,8 @@ export class PatternView {
     }
     if (candidates.length === 0) return PatternView.EMPTY;
     // Most directories change nothing for any pattern and share their view.
-    const isSame = candidates.length === this.candidates.length && candidates.every((candidate, index) => candidate === this.candidates[index]);
+    const isSame = candidates.length === this.candidates.length
+      && candidates.every((candidate, index) => candidate === this.candidates[index]);
     return isSame ? this : new PatternView(candidates);
   }
 }

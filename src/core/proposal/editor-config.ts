@@ -36,7 +36,9 @@ const MOST_PATTERNS = 64;
  * Converts an `.editorconfig` (editorconfig.org, specification 0.17): later sections have the last word, as later zones do.
  * A section whose glob git's patterns cannot express is left out.
  */
-export function readEditorConfig(text: string): { readonly sections: readonly TakenSection[]; readonly left: readonly LeftSection[] } {
+export function readEditorConfig(
+  text: string,
+): { readonly sections: readonly TakenSection[]; readonly left: readonly LeftSection[] } {
   const sections: TakenSection[] = [];
   const left: LeftSection[] = [];
   for (const { glob, line, properties } of sectionsOf(text)) {
@@ -61,7 +63,9 @@ function sectionsOf(text: string): { glob: string; line: number; properties: Map
     }
     const equals = line.indexOf('=');
     // Lines above the first section are about the `.editorconfig` itself.
-    if (equals > 0) sections.at(-1)?.properties.set(line.slice(0, equals).trim().toLowerCase(), { value: line.slice(equals + 1).trim().toLowerCase(), line: index + 1 });
+    if (equals > 0) sections.at(-1)?.properties.set(
+      line.slice(0, equals).trim().toLowerCase(), { value: line.slice(equals + 1).trim().toLowerCase(), line: index + 1 },
+    );
   });
   return sections;
 }
@@ -85,20 +89,29 @@ function rulingsOf(properties: ReadonlyMap<string, Property>): TakenRuling[] {
   if (charset?.value === 'utf-8') take('text/byte-order-mark', 'warning', {}, charset);
   else if (charset?.value === 'utf-8-bom') take('text/byte-order-mark', 'off', {}, charset);
   const width = properties.get('max_line_length');
-  if (width !== undefined && /^[1-9]\d{1,3}$/.test(width.value)) take('text/line-width', 'warning', { max: Number(width.value) }, width);
+  if (width !== undefined && /^[1-9]\d{1,3}$/.test(width.value)) take(
+    'text/line-width', 'warning', { max: Number(width.value) }, width,
+  );
   else if (width?.value === 'off') take('text/line-width', 'off', {}, width);
   return rulings;
 }
 
-function takeIndent(properties: ReadonlyMap<string, Property>, take: (rule: string, level: Level | null, options: Record<string, unknown>, ...from: (Property | undefined)[]) => void): void {
+function takeIndent(
+  properties: ReadonlyMap<string, Property>,
+  take: (rule: string, level: Level | null, options: Record<string, unknown>, ...from: (Property | undefined)[]) => void,
+): void {
   const [style, size, tab] = ['indent_style', 'indent_size', 'tab_width'].map((name) => properties.get(name));
   if (style?.value === 'tab') {
     take('text/indent', 'warning', { with: 'tabs' }, style);
     return;
   }
   const width = size?.value === 'tab' ? tab : size;
-  const blanks = width !== undefined && /^\d{1,2}$/.test(width.value) && Number(width.value) <= 16 ? { width: Number(width.value) } : {};
-  if (style?.value === 'space') take('text/indent', 'warning', { with: 'spaces', ...blanks }, style, 'width' in blanks ? width : undefined);
+  const blanks = width !== undefined && /^\d{1,2}$/.test(width.value) && Number(width.value) <= 16
+    ? { width: Number(width.value) }
+    : {};
+  if (style?.value === 'space') take(
+    'text/indent', 'warning', { with: 'spaces', ...blanks }, style, 'width' in blanks ? width : undefined,
+  );
   else if (style?.value === 'unset') take('text/indent', 'off', {}, style);
   else if (style === undefined && 'width' in blanks) take('text/indent', null, blanks, width);
 }

@@ -3,7 +3,9 @@ import type { LanguageId } from '../base/language.js';
 import { LANGUAGES } from '../languages/languages.js';
 
 /** Interpreters and their languages. Version numbers at the end of a name are ignored. */
-const LANGUAGE_OF: ReadonlyMap<string, LanguageId> = new Map(LANGUAGES.flatMap(({ id, interpreters }) => interpreters.map((program) => [program, id] as const)));
+const LANGUAGE_OF: ReadonlyMap<string, LanguageId> = new Map(
+  LANGUAGES.flatMap(({ id, interpreters }) => interpreters.map((program) => [program, id] as const)),
+);
 
 /** How many bytes of a file are enough to find its interpreter; Linux reads 256 (execve(2), "Interpreter scripts"). */
 export const INTERPRETER_WINDOW = 256;

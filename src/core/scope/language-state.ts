@@ -14,7 +14,9 @@ export class LanguageState {
   /** The state including the patterns of this directory's layer file. */
   with(patterns: readonly LanguagePatterns[]): LanguageState {
     if (patterns.length === 0) return this;
-    const added = patterns.map(({ language, patterns: lines }) => ({ language, files: PatternList.of(compilePatternLines(lines)) }));
+    const added = patterns.map(
+      ({ language, patterns: lines }) => ({ language, files: PatternList.of(compilePatternLines(lines)) }),
+    );
     return new LanguageState([...this.lists, ...added]);
   }
 

@@ -8,6 +8,8 @@ export interface ScopeReport extends ReportBase {
   readonly skipped: readonly SkippedPath[];
   /** Checked files that do not look like the team's own. */
   readonly foreign: readonly ForeignCode[];
-  /** The git work tree around the root, absolute; null if there is none or it is the root itself. Nothing outside the root counts. */
+  /**
+   * The git work tree around the root, absolute; null if there is none or it is the root itself. Nothing outside the root counts.
+   */
   readonly workTree: string | null;
 }

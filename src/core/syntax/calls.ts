@@ -50,7 +50,9 @@ const CALLEES = ['function', 'constructor', 'type'];
 const NAMES = ['property', 'attribute', 'field', 'name'];
 const OWN_NAME = ['name'];
 
-function textOfMethod(tree: SyntaxTree, call: number, callees: readonly number[], names: readonly number[], own: readonly number[]): string {
+function textOfMethod(
+  tree: SyntaxTree, call: number, callees: readonly number[], names: readonly number[], own: readonly number[],
+): string {
   const callee = tree.childInRoles(call, callees);
   let name = callee < 0 ? -1 : tree.childInRoles(callee, names);
   if (name < 0) name = tree.childInRoles(call, own);
@@ -59,8 +61,8 @@ function textOfMethod(tree: SyntaxTree, call: number, callees: readonly number[]
 }
 
 /**
- * The callee as written, with its object before a dot (in PHP and C++ with their own operators); in scripts without the global object
- * and without the question marks of optional calls.
+ * The callee as written, with its object before a dot (in PHP and C++ with their own operators); in scripts without the global
+ * object and without the question marks of optional calls.
  */
 export function calleeOf(call: SyntaxNode): string {
   const callee = writtenCallee(call);
@@ -75,7 +77,8 @@ const GLOBAL_OBJECT = /^(?:window|globalThis|self|global)\.(?=\w)/;
 function writtenCallee(call: SyntaxNode): string {
   const named = call.child('function') ?? call.child('constructor') ?? call.child('type');
   if (named !== null) return named.text;
-  const name = call.child('name') ?? (call.type === 'object_creation_expression' ? call.childOfType('name', 'qualified_name') : null);
+  const name = call.child('name')
+    ?? (call.type === 'object_creation_expression' ? call.childOfType('name', 'qualified_name') : null);
   if (name === null) return '';
   const object = call.child('object') ?? call.child('scope');
   return object === null ? name.text : call.text.slice(object.start - call.start, name.end - call.start);
@@ -89,7 +92,8 @@ export function methodOf({ tree, index }: SyntaxNode): string {
 /** The object that a method is called on; null for a plain function. */
 export function objectOf(call: SyntaxNode): SyntaxNode | null {
   const named = call.child('function');
-  return named?.child('object') ?? named?.child('operand') ?? named?.child('argument') ?? call.child('object') ?? call.child('scope');
+  return named?.child('object')
+    ?? named?.child('operand') ?? named?.child('argument') ?? call.child('object') ?? call.child('scope');
 }
 
 /** The arguments, in order. PHP's grammar wraps each in a node, which is removed. */

@@ -29,7 +29,8 @@ class TreeComment implements Comment {
  * The comments of a file in text order. In a language without a grammar, lines are searched for comment
  * markers, and a marker inside a string is taken for a comment.
  */
-export const commentsOf = memoized(({ text, tree }: Pick<Source, 'text' | 'tree' | 'memo'>): readonly Comment[] => findComments(text, tree));
+export const commentsOf = memoized(({ text, tree }: Pick<Source, 'text' | 'tree' | 'memo'>): readonly Comment[] =>
+  findComments(text, tree));
 
 function findComments(text: SourceText, tree: SyntaxTree | null): Comment[] {
   const syntax = text.language.comments;
@@ -74,5 +75,6 @@ function bodyOf(comment: string, syntax: CommentSyntax): string {
 
 /** Whether a comment is documentation: it begins with two stars or three slashes. */
 export function isDocumentation(written: string): boolean {
-  return (written.startsWith('/**') && !written.startsWith('/**/')) || written.startsWith('///') || written.startsWith('//!') || written.startsWith('/*!');
+  return (written.startsWith('/**') && !written.startsWith('/**/'))
+    || written.startsWith('///') || written.startsWith('//!') || written.startsWith('/*!');
 }

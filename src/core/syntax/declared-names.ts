@@ -5,7 +5,8 @@ import { memoized } from './memo.js';
 import type { SyntaxNode, SyntaxTree } from './node.js';
 
 /** The names that a file declares, each at its first declaration. */
-export const declaredNames = memoized((tree: SyntaxTree): readonly DeclaredName[] => functionNames(tree).concat(typeNames(tree), syntaxOf(tree).values?.(tree) ?? []));
+export const declaredNames = memoized((tree: SyntaxTree): readonly DeclaredName[] =>
+  functionNames(tree).concat(typeNames(tree), syntaxOf(tree).values?.(tree) ?? []));
 
 /** The same, grouped by what the names stand for. */
 export const namesByKind = memoized((tree: SyntaxTree): ReadonlyMap<NameKind, readonly DeclaredName[]> => {
@@ -20,7 +21,9 @@ export const namesByKind = memoized((tree: SyntaxTree): ReadonlyMap<NameKind, re
   return names;
 });
 
-const NAMES = new Set(['identifier', 'property_identifier', 'private_property_identifier', 'name', 'field_identifier', 'word', 'type_identifier']);
+const NAMES = new Set(
+  ['identifier', 'property_identifier', 'private_property_identifier', 'name', 'field_identifier', 'word', 'type_identifier'],
+);
 
 const CONSTRUCTORS = new Set(['constructor_declaration', 'compact_constructor_declaration']);
 
@@ -32,14 +35,16 @@ function functionNames(tree: SyntaxTree): DeclaredName[] {
     const node = functions[at] as SyntaxNode;
     const name = nameOf(node);
     // A Java constructor has the name of its class; operators and computed names are not the author's choice.
-    if (name === null || !NAMES.has(name.type) || CONSTRUCTORS.has(node.type) || isConstructor(node, name) || isChosen?.(node) === false) continue;
+    if (name === null || !NAMES.has(name.type)
+        || CONSTRUCTORS.has(node.type) || isConstructor(node, name) || isChosen?.(node) === false) continue;
     names.push({ node: name, name: name.text, kind: 'function' });
   }
   return names;
 }
 
 function isConstructor(node: SyntaxNode, name: SyntaxNode): boolean {
-  return name.type === 'identifier' && node.type === 'function_definition' && node.closest(CLASSES)?.child('name')?.text === name.text;
+  return name.type === 'identifier'
+    && node.type === 'function_definition' && node.closest(CLASSES)?.child('name')?.text === name.text;
 }
 
 /** A C++ template specialization has the name of the primary template. */

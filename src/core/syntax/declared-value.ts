@@ -7,6 +7,8 @@ export function declaredValue(node: SyntaxNode): SyntaxNode {
   const binding = bindingsOf(node.tree).scopeAt(node).lookUp(node.text);
   if (binding === null || binding.declarations.length > 1 || binding.references.areWritten) return node;
   const { parent } = binding.node;
-  const value = /^(?:variable_declarator|assignment|assignment_expression)$/.test(parent?.type ?? '') ? (parent?.child('value') ?? parent?.child('right')) : null;
+  const value = /^(?:variable_declarator|assignment|assignment_expression)$/.test(parent?.type ?? '')
+    ? (parent?.child('value') ?? parent?.child('right'))
+    : null;
   return value ?? node;
 }

@@ -10,7 +10,9 @@ const CLASSES = new Set(['class_definition', 'class_declaration', 'class_body'])
 export function returnsOut(tree: SyntaxTree): EarlyError[] {
   return tree.ofTypes(RETURNS).flatMap((node): EarlyError[] => {
     const around = node.closest(RETURNABLE);
-    return around !== null && !CLASSES.has(around.type) ? [] : [{ node: node.first ?? node, message: 'return is outside a function' }];
+    return around !== null && !CLASSES.has(around.type)
+      ? []
+      : [{ node: node.first ?? node, message: 'return is outside a function' }];
   });
 }
 
@@ -25,7 +27,8 @@ export function jumpsOut(tree: SyntaxTree): EarlyError[] {
     // With a label it leaves what has the label.
     if (node.parts.length > 0) return [];
     const isBreak = node.type === 'break_statement';
-    for (let around = node.parent; around !== null && !FUNCTIONS.has(around.type) && !CLASSES.has(around.type); around = around.parent) {
+    for (let around = node.parent; around !== null && !FUNCTIONS.has(around.type) && !CLASSES.has(around.type); around =
+      around.parent) {
       if (LOOPS.has(around.type) || (isBreak && CHOICES.has(around.type))) return [];
     }
     return [{ node: node.first ?? node, message: `${isBreak ? 'break is outside a loop' : 'continue is outside a loop'}` }];

@@ -17,14 +17,20 @@ export const allComments = memoized((source: Source): readonly Comment[] => {
 /** The comments of embedded languages. */
 export const embeddedComments = memoized((source: Source): readonly Comment[] => {
   const { text, tree } = source;
-  if (text.language.id === 'component') return embeddedCode(source).flatMap(({ start, end, language }) => commentsIn(text.text.slice(start, end), language.id === 'css' ? STYLE : SCRIPT, start));
+  if (text.language.id === 'component') {
+    return embeddedCode(source).flatMap(({ start, end, language }) =>
+      commentsIn(text.text.slice(start, end), language.id === 'css' ? STYLE : SCRIPT, start));
+  }
   if (text.language.id === 'markdown') {
     return embeddedCode(source).flatMap(({ start, end, language }) =>
-      commentsOf({ text: new SourceText(text.path, language, text.text.slice(start, end)), tree: null, memo: [] }).map((comment) => ({ start: comment.start + start, end: comment.end + start, body: comment.body })));
+      commentsOf({ text: new SourceText(text.path, language, text.text.slice(start, end)), tree: null, memo: [] }).map(
+        (comment) => ({ start: comment.start + start, end: comment.end + start, body: comment.body }),
+      ));
   }
   if (tree === null) return [];
   if (text.language.id === 'html') {
-    return tree.ofType('raw_text').flatMap((node) => commentsIn(node.text, node.parent?.type === 'style_element' ? STYLE : SCRIPT, node.start));
+    return tree.ofType('raw_text').flatMap((node) =>
+      commentsIn(node.text, node.parent?.type === 'style_element' ? STYLE : SCRIPT, node.start));
   }
   if (text.language.id !== 'php') return [];
   return tree.ofType('text').flatMap((node) => markupComments(node.text, node.start));
@@ -61,6 +67,8 @@ function markupComments(text: string, offset: number): Comment[] {
 function commentsIn(text: string, marks: RegExp, offset: number): Comment[] {
   return [...stretchesIn(text, new RegExp(marks), (mark) => KINDS[mark] as StretchKind)].flatMap((match) => {
     const body = match.groups?.['line'] ?? match.groups?.['block'];
-    return body === undefined ? [] : [{ start: offset + match.index, end: offset + match.index + match[0].length, body: body.replace(/^\*+/, '').trim() }];
+    return body === undefined
+      ? []
+      : [{ start: offset + match.index, end: offset + match.index + match[0].length, body: body.replace(/^\*+/, '').trim() }];
   });
 }

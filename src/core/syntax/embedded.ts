@@ -15,10 +15,14 @@ export interface EmbeddedCode {
   readonly ending: string;
 }
 
-/** The scripts and styles in HTML, in the HTML around PHP, and in single-file components, and the code in Markdown, in text order. */
+/**
+ * The scripts and styles in HTML, in the HTML around PHP, and in single-file components, and the code in Markdown, in text order.
+ */
 export const embeddedCode = memoized((source: Source): readonly EmbeddedCode[] => {
   const { text: { text, language } } = source;
-  if (language.id === 'markdown') return fencedCode(text, source.languages).filter((code) => language.inside.includes(code.language.id));
+  if (language.id === 'markdown') {
+    return fencedCode(text, source.languages).filter((code) => language.inside.includes(code.language.id));
+  }
   if (language.inside.length === 0 || !/<(?:script|style)\b/i.test(text)) return [];
   const { tree } = source;
   if (language.id === 'component') return codeIn(text, 0, source, TOP_LEVEL);
@@ -33,7 +37,9 @@ const TOP_LEVEL = new RegExp(`^${ANYWHERE.source}`, 'gim');
 const ENDS: Readonly<Record<string, RegExp>> = { script: /<\/script\s*>/gi, style: /<\/style\s*>/gi };
 
 /** The opening tags in a text with the places where their content ends. What is inside one is not looked at. */
-function* elementsIn(text: string, form: RegExp): Iterable<{ readonly element: string; readonly attributes: string; readonly start: number; readonly end: number }> {
+function* elementsIn(
+  text: string, form: RegExp,
+): Iterable<{ readonly element: string; readonly attributes: string; readonly start: number; readonly end: number }> {
   for (let from = 0; ;) {
     form.lastIndex = from;
     const opening = form.exec(text);
@@ -65,7 +71,8 @@ function codeIn(text: string, offset: number, { text: { language: around }, lang
 
 /** The value of an attribute, in lower case; empty without one. */
 function valueOf(name: string, attributes: string): string {
-  const { groups } = new RegExp(`\\b${name}\\s*=\\s*(?:"(?<double>[^"]*)"|'(?<single>[^']*)'|(?<bare>[^\\s"'>]+))`, 'i').exec(attributes) ?? {};
+  const { groups } =
+    new RegExp(`\\b${name}\\s*=\\s*(?:"(?<double>[^"]*)"|'(?<single>[^']*)'|(?<bare>[^\\s"'>]+))`, 'i').exec(attributes) ?? {};
   return (groups?.['double'] ?? groups?.['single'] ?? groups?.['bare'] ?? '').trim().toLowerCase();
 }
 
@@ -74,7 +81,9 @@ function scriptLanguage(attributes: string): LanguageId | null {
   const language = valueOf('lang', attributes);
   if (/^(?:ts|typescript)$/.test(language)) return 'typescript';
   const type = valueOf('type', attributes);
-  if (/^(?:|module|(?:text|application)\/(?:x-)?(?:java|ecma)script)$/.test(type)) return /^(?:|js|javascript)$/.test(language) ? 'javascript' : null;
+  if (/^(?:|module|(?:text|application)\/(?:x-)?(?:java|ecma)script)$/.test(type)) {
+    return /^(?:|js|javascript)$/.test(language) ? 'javascript' : null;
+  }
   return /^(?:importmap|speculationrules|application\/(?:[\w.]+\+)?json)$/.test(type) ? 'json' : null;
 }
 

@@ -46,7 +46,9 @@ async function start(code: Uint8Array): Promise<Engine> {
     },
   } as unknown as Parameters<typeof Parser.init>[0]);
   // The package has one engine for all, and starts it at the first call.
-  if (memory === null) throw new Error('web-tree-sitter has been started in this process before Elvar could; open a workspace and check something with it first');
+  if (memory === null) throw new Error(
+    'web-tree-sitter has been started in this process before Elvar could; open a workspace and check something with it first',
+  );
   return { memory: views };
 }
 

@@ -6,7 +6,10 @@ interface FencedCode {
   readonly start: number;
   /** Exclusive. */
   readonly end: number;
-  /** What each line begins with that is none of the code: the indentation of a list, the signs of a quotation. Blank lines may lack blanks of it. */
+  /**
+   * What each line begins with that is none of the code: the indentation of a list, the signs of a quotation. Blank lines may
+   * lack blanks of it.
+   */
   readonly prefix: string;
   readonly language: Language;
   /** What the name of a file with such code ends in, where the language does not say enough; else empty. */
@@ -26,7 +29,10 @@ export function fencedCode(text: string, languages: LanguageLookup): FencedCode[
     const prefix = before.replace(/[^>\s]/g, ' ');
     const end = endOf(text, start, prefix, fence);
     const language = languageOf(word.toLowerCase(), languages);
-    if (language !== undefined && end > start && isWhole(text, { start, end, prefix }) && hasRoomForFence(text, opening.index, before) && !isTranscript(language, text.slice(start, end))) found.push({ start, end, prefix, language, ending: word.toLowerCase() === 'tsx' ? '.tsx' : '' });
+    if (language !== undefined && end > start && isWhole(text, { start, end, prefix })
+        && hasRoomForFence(text, opening.index, before) && !isTranscript(language, text.slice(start, end))) {
+      found.push({ start, end, prefix, language, ending: word.toLowerCase() === 'tsx' ? '.tsx' : '' });
+    }
     // What is never closed goes on to the end.
     FENCE.lastIndex = Math.max(start, text.indexOf('\n', end) < 0 ? text.length : text.indexOf('\n', end));
   }
@@ -35,12 +41,18 @@ export function fencedCode(text: string, languages: LanguageLookup): FencedCode[
 
 /** Where the line of the closing fence begins: as many signs of the same kind, or more, and nothing else. */
 function endOf(text: string, from: number, prefix: string, fence: string): number {
-  const closing = new RegExp(`^${prefix.includes('>') ? `(?:${prefix.trimEnd()})?` : ''}[ \\t]*${fence[0] === '~' ? '~' : '`'}{${fence.length},}[ \\t]*$`, 'gm');
+  const closing = new RegExp(
+    `^${prefix.includes('>') ? `(?:${prefix.trimEnd()})?` : ''}[ \\t]*${fence[0] === '~' ? '~' : '`'}{${fence.length},}[ \\t]*$`,
+    'gm',
+  );
   closing.lastIndex = from;
   return closing.exec(text)?.index ?? text.length;
 }
 
-/** Whether all lines begin with what stands before the code, that of the closing fence too. Otherwise the list or the quotation ends before, or somebody wrote it in a way of their own. */
+/**
+ * Whether all lines begin with what stands before the code, that of the closing fence too. Otherwise the list or the quotation
+ * ends before, or somebody wrote it in a way of their own.
+ */
 function isWhole(text: string, { start, end, prefix }: Pick<FencedCode, 'start' | 'end' | 'prefix'>): boolean {
   if (prefix === '') return true;
   if (end === text.length || !text.startsWith(prefix, end)) return false;

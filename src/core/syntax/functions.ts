@@ -2,15 +2,19 @@ import { isComment, type SyntaxNode } from './node.js';
 
 /** Nodes that are functions, in every grammar. */
 export const FUNCTIONS: ReadonlySet<string> = new Set([
-  'function_declaration', 'function_expression', 'generator_function', 'generator_function_declaration', 'arrow_function', 'method_definition',
-  'function_definition', 'lambda', 'method_declaration', 'constructor_declaration', 'compact_constructor_declaration', 'lambda_expression',
+  'function_declaration', 'function_expression', 'generator_function', 'generator_function_declaration', 'arrow_function',
+  'method_definition',
+  'function_definition', 'lambda', 'method_declaration', 'constructor_declaration', 'compact_constructor_declaration',
+  'lambda_expression',
   'anonymous_function', 'func_literal',
 ]);
 
 /** Nodes that are classes and the like, in every grammar. */
 export const CLASSES: ReadonlySet<string> = new Set([
-  'class', 'class_declaration', 'abstract_class_declaration', 'class_definition', 'class_specifier', 'struct_specifier', 'anonymous_class',
-  'enum_declaration', 'interface_declaration', 'record_declaration', 'trait_declaration', 'annotation_type_declaration', 'struct_declaration', 'module_declaration',
+  'class', 'class_declaration', 'abstract_class_declaration', 'class_definition', 'class_specifier', 'struct_specifier',
+  'anonymous_class',
+  'enum_declaration', 'interface_declaration', 'record_declaration', 'trait_declaration', 'annotation_type_declaration',
+  'struct_declaration', 'module_declaration',
 ]);
 
 /** The body of a function; null if it is only declared. */
@@ -40,7 +44,9 @@ export function parametersOf(node: SyntaxNode): SyntaxNode | null {
   return null;
 }
 
-const NO_PARAMETERS = new Set(['keyword_separator', 'positional_separator', 'receiver_parameter', 'self_parameter', 'this', 'attribute_list', 'attribute_item']);
+const NO_PARAMETERS = new Set([
+  'keyword_separator', 'positional_separator', 'receiver_parameter', 'self_parameter', 'this', 'attribute_list', 'attribute_item',
+]);
 
 /** The parameters that a caller supplies: without Python's `self`, Java's receiver and TypeScript's `this`. */
 export function passedParameters(list: SyntaxNode): SyntaxNode[] {
@@ -49,7 +55,8 @@ export function passedParameters(list: SyntaxNode): SyntaxNode[] {
   let isFirst = true;
   for (const part of list.parts) {
     // Kotlin's grammar has the values that parameters begin with beside them.
-    if (isComment(part) || NO_PARAMETERS.has(part.type) || (list.type === 'function_value_parameters' && part.type !== 'parameter')) continue;
+    if (isComment(part)
+        || NO_PARAMETERS.has(part.type) || (list.type === 'function_value_parameters' && part.type !== 'parameter')) continue;
     const isOwn = isFirst && isReceiver(part);
     isFirst = false;
     if (isOwn) continue;

@@ -103,7 +103,10 @@ function readNames(language: Grammar): GrammarNames {
   const fields = [...language.fields];
   for (const [, field] of translation?.fields ?? []) if (!fields.includes(field)) fields.push(field);
   const fieldByName = new Map(fields.flatMap((name, number): [string, number][] => (name === null ? [] : [[name, number]])));
-  return { kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, translation, fields, fieldByName, lists: new WeakMap(), flags: new WeakMap(), roles: new WeakMap() };
+  return {
+    kinds, named: Uint8Array.from(named), kindByName, kindOf, errorKind, translation, fields, fieldByName, lists: new WeakMap(),
+    flags: new WeakMap(), roles: new WeakMap(),
+  };
 }
 
 function translated(type: string, translation: Translation | null): string {

@@ -11,7 +11,10 @@ export interface GrammarTables {
   readonly kindOf: Int32Array;
   /** The number of slots for each production in the list below. */
   readonly width: number;
-  /** For each production and child its field and, shifted by {@link ALIAS_SHIFT} bits, the symbol that it is aliased to; 0 for none. */
+  /**
+   * For each production and child its field and, shifted by {@link ALIAS_SHIFT} bits, the symbol that it is aliased to; 0 for
+   * none.
+   */
   readonly parts: Int32Array;
 }
 
@@ -50,20 +53,27 @@ function readTables(language: Grammar, { bytes, shorts, words }: EngineMemory): 
   const { kindOf, errorKind } = grammarNames(language);
   const productions = word(PRODUCTIONS);
   const longest = short(address + LONGEST_ALIASES);
-  if (!(productions > 0 && productions <= MOST_PRODUCTIONS)) throw new RangeError('a grammar has more productions than it can have');
-  const entries = word(FIELDS) === 0 ? [] : fieldEntries(productions, word(FIELD_SLICES), word(FIELD_ENTRIES), { short, byte: (place) => bytes[place] as number });
+  if (!(productions > 0 && productions <= MOST_PRODUCTIONS)) {
+    throw new RangeError('a grammar has more productions than it can have');
+  }
+  const entries = word(FIELDS) === 0
+    ? []
+    : fieldEntries(productions, word(FIELD_SLICES), word(FIELD_ENTRIES), { short, byte: (place) => bytes[place] as number });
   const width = Math.max(longest, ...entries.map(({ part }) => part + 1));
   const parts = new Int32Array(productions * width);
   // The first production stands for all without aliases, and its sequence must not be read (ts_language_alias_at).
   for (let production = 1; production < productions; production += 1) {
-    for (let part = 0; part < longest; part += 1) parts[production * width + part] = short(word(ALIAS_SEQUENCES) + 2 * (production * longest + part)) << ALIAS_SHIFT;
+    for (let part = 0; part < longest; part += 1) {
+      parts[production * width + part] = short(word(ALIAS_SEQUENCES) + 2 * (production * longest + part)) << ALIAS_SHIFT;
+    }
   }
   // The first of several counts (ts_tree_cursor_current_field_id).
   for (const { production, part, field } of entries.reverse()) {
     const place = production * width + part;
     parts[place] = ((parts[place] as number) & ~ROLE_BITS) | field;
   }
-  const symbols = Int32Array.from({ length: word(SYMBOLS) + word(ALIASES) }, (_, symbol) => kindOf[short(word(PUBLIC_SYMBOLS) + 2 * symbol)] ?? errorKind);
+  const symbols = Int32Array.from({ length: word(SYMBOLS) + word(ALIASES) }, (_, symbol) =>
+    kindOf[short(word(PUBLIC_SYMBOLS) + 2 * symbol)] ?? errorKind);
   return { kindOf: symbols, width, parts };
 }
 
@@ -74,7 +84,10 @@ interface FieldEntry {
 }
 
 /** The fields that productions give to their own children. Inherited fields are found at the hidden children. */
-function fieldEntries(productions: number, slices: number, entries: number, { short, byte }: { readonly short: (place: number) => number; readonly byte: (place: number) => number }): FieldEntry[] {
+function fieldEntries(productions: number, slices: number, entries: number, { short, byte }: {
+  readonly short: (place: number) => number;
+  readonly byte: (place: number) => number;
+}): FieldEntry[] {
   const found: FieldEntry[] = [];
   for (let production = 0; production < productions; production += 1) {
     const slice = slices + 4 * production;

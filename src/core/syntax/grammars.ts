@@ -25,7 +25,12 @@ export interface SyntaxLookup extends LanguageLookup {
 /** The grammars in use, each loaded once, with one parser for all. */
 export class Grammars {
   /** @param limit the time that each file has. */
-  constructor(private readonly source: GrammarSource, readonly languages: SyntaxLookup, readonly limit: TimeLimit = TimeLimit.NONE, private readonly shared: LoadedGrammars = nothingLoaded()) {}
+  constructor(
+    private readonly source: GrammarSource,
+    readonly languages: SyntaxLookup,
+    readonly limit: TimeLimit = TimeLimit.NONE,
+    private readonly shared: LoadedGrammars = nothingLoaded(),
+  ) {}
 
   /** The same grammars, with a limit for the files that they are used on. */
   limitedTo(limit: TimeLimit): Grammars {
@@ -64,7 +69,8 @@ export class Grammars {
 
   /**
    * Parses a text. The tree lives in WebAssembly memory: the caller must call its `delete`.
-   * @throws Error if the grammar has not been loaded; TookTooLong if the time for the file is up; TooMuchSyntax if it is too large for memory.
+   * @throws Error if the grammar has not been loaded; TookTooLong if the time for the file is up; TooMuchSyntax if it is too
+   *   large for memory.
    */
   parse(text: string, id: GrammarId): Tree {
     const grammar = this.get(id);

@@ -19,7 +19,10 @@ export interface LanguageSyntax {
   readonly translation: Translation | null;
   /** What the grammar is known to take for an error. */
   readonly misreadings: readonly Misreading[];
-  /** The text to parse in place of one that the grammar misreads without an error, of the same length; absent if there is no such text. */
+  /**
+   * The text to parse in place of one that the grammar misreads without an error, of the same length; absent if there is no such
+   * text.
+   */
   readonly meant?: (text: string) => string;
   /** The same, by what the grammar has made of a text. */
   readonly meantByTree?: (text: string, tree: Tree) => string;

@@ -5,12 +5,18 @@ import { isComment, type SyntaxNode } from './node.js';
 const BREAKS = new Set(['break_statement', 'goto_statement']);
 
 /** What a `break` inside belongs to, so that it leaves nothing else. */
-const INNER = new Set(['for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'loop_statement', 'until_statement', 'switch_statement', 'switch_expression']);
+const INNER = new Set([
+  'for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement',
+  'for_range_loop', 'loop_statement', 'until_statement', 'switch_statement', 'switch_expression',
+]);
 
 /** The cases of a switch, in every grammar. */
 export const CASES = ['switch_case', 'switch_default', 'case_statement', 'default_statement', 'switch_block_statement_group'];
 
-/** Whether every path through a statement leaves the block around it, if a switch without a default covers all that its type allows. */
+/**
+ * Whether every path through a statement leaves the block around it, if a switch without a default covers all that its type
+ * allows.
+ */
 export function leaves(statement: SyntaxNode): boolean {
   return leavesAs(statement, true);
 }
@@ -34,13 +40,17 @@ function leavesAs(statement: SyntaxNode, mayCoverAll: boolean): boolean {
       return branchesLeave(statement, leave);
     case 'with_statement': {
       // A context may swallow what is raised inside; these do not.
-      const body = statement.tree.grammar === 'python' && /^(?:async )?with (?:open\(|[\w.]*lock\b)/i.test(statement.text) ? statement.child('body') : null;
+      const body = statement.tree.grammar === 'python' && /^(?:async )?with (?:open\(|[\w.]*lock\b)/i.test(statement.text)
+        ? statement.child('body')
+        : null;
       return body !== null && leave(body);
     }
     case 'try_statement': {
-      const parts = [statement.child('body'), ...statement.parts.filter(({ type }) => /^(?:catch|except)_clause$/.test(type)).map((part) => part.child('body') ?? part.childOfType('block'))];
+      const parts = [statement.child('body'), ...statement.parts.filter(({ type }) => /^(?:catch|except)_clause$/.test(type))
+        .map((part) => part.child('body') ?? part.childOfType('block'))];
       const last = statement.childOfType('finally_clause');
-      return (last !== null && statementsOf(last.child('body') ?? last.childOfType('block') ?? last).some(leave)) || (parts.every((part) => part !== null && leave(part)) && statement.childOfType('else_clause') === null);
+      return (last !== null && statementsOf(last.child('body') ?? last.childOfType('block') ?? last).some(leave))
+        || (parts.every((part) => part !== null && leave(part)) && statement.childOfType('else_clause') === null);
     }
     case 'do_statement':
     case 'synchronized_statement':
@@ -51,7 +61,8 @@ function leavesAs(statement: SyntaxNode, mayCoverAll: boolean): boolean {
     case 'while_statement':
     case 'loop_statement':
     case 'for_statement':
-      return /^(?:while\s*\(\s*(?:true|1)\s*\)|for\s*\(\s*;\s*;\s*\)|while (?:True|1):|for \{|loop\b)/.test(statement.text) && !isBrokenOut(statement.child('body') ?? statement);
+      return /^(?:while\s*\(\s*(?:true|1)\s*\)|for\s*\(\s*;\s*;\s*\)|while (?:True|1):|for \{|loop\b)/.test(statement.text)
+        && !isBrokenOut(statement.child('body') ?? statement);
     case 'switch_statement':
     case 'switch_expression':
       return casesLeave(statement, mayCoverAll, leave);
@@ -87,13 +98,17 @@ function branchesLeave(statement: SyntaxNode, leave: (part: SyntaxNode) => boole
   return then !== null && inner != null && [then, inner, ...further].every((part) => part !== null && leave(part));
 }
 
-/** A switch leaves if its last case does, and nothing breaks out of it; without a default all cases must, as its type may leave no other. */
+/**
+ * A switch leaves if its last case does, and nothing breaks out of it; without a default all cases must, as its type may leave no
+ * other.
+ */
 function casesLeave(choice: SyntaxNode, mayCoverAll: boolean, leave: (part: SyntaxNode) => boolean): boolean {
   const body = choice.child('body');
   const cases = body?.parts.filter(({ type }) => CASES.includes(type)) ?? [];
   const last = cases.at(-1);
   if (body === null || last === undefined || isBrokenOut(body)) return false;
-  const hasDefault = cases.some((part) => /^(?:switch_default|default_statement)$/.test(part.type) || /^default\b/.test(part.text));
+  const hasDefault = cases.some((part) =>
+    /^(?:switch_default|default_statement)$/.test(part.type) || /^default\b/.test(part.text));
   const areAll = cases.every((part) => statementsOf(part).length === 0 || statementsOf(part).some(leave));
   return (hasDefault || (mayCoverAll && areAll)) && areAll && statementsOf(last).some(leave);
 }

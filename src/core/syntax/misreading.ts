@@ -1,4 +1,7 @@
-/** A construct that a grammar does not know, and what to parse in its place: text of the same length, which the grammar reads as what is meant. */
+/**
+ * A construct that a grammar does not know, and what to parse in its place: text of the same length, which the grammar reads as
+ * what is meant.
+ */
 export interface Misreading {
   readonly found: RegExp;
   readonly instead: (construct: string, ...groups: string[]) => string;

@@ -34,7 +34,8 @@ export function nameFields({ table, size }: NodeTable, text: string, names: Gram
     const at = row << SHIFT;
     const kind = table[at + KIND] as number;
     if (endsWithLine[kind] === 1) {
-      while ((table[at + END] as number) > (table[at + START] as number) && /[\r\n]/.test(text[(table[at + END] as number) - 1] ?? '')) table[at + END] = (table[at + END] as number) - 1;
+      while ((table[at + END] as number) > (table[at + START] as number)
+          && /[\r\n]/.test(text[(table[at + END] as number) - 1] ?? '')) table[at + END] = (table[at + END] as number) - 1;
     }
     const meant = words[kind]?.get(text.slice(table[at + START], table[at + END]));
     if (meant !== undefined) table[at + KIND] = meant;
@@ -56,7 +57,9 @@ function nameIn(table: Int32Array, row: number, naming: Naming, kinds: Kinds): v
 }
 
 /** The rows among the children of a node that a rule means. */
-function meantOf(children: readonly number[], table: Int32Array, { which, kinds, from }: Naming, { named, isComment }: Kinds): readonly number[] {
+function meantOf(
+  children: readonly number[], table: Int32Array, { which, kinds, from }: Naming, { named, isComment }: Kinds,
+): readonly number[] {
   const kindOf = (at: number): number => table[at + KIND] as number;
   const isPart = (at: number): boolean => named[kindOf(at)] === 1 && isComment[kindOf(at)] !== 1;
   if (which === 'first') return children.filter(isPart).slice(0, 1);
@@ -70,7 +73,8 @@ function meantOf(children: readonly number[], table: Int32Array, { which, kinds,
 
 function namingsOf(names: GrammarNames): Namings {
   const { translation, kinds, named, fieldByName, kindByName } = names;
-  const flags = (isMeant: (name: string, isNamed: boolean) => boolean): Uint8Array => Uint8Array.from(kinds, (name, kind) => Number(isMeant(name, named[kind] === 1)));
+  const flags = (isMeant: (name: string, isNamed: boolean) => boolean): Uint8Array =>
+    Uint8Array.from(kinds, (name, kind) => Number(isMeant(name, named[kind] === 1)));
   const byKind: Naming[][] = [];
   for (const [type, field, which] of translation?.fields ?? []) {
     const kind = kindByName.get(type);
@@ -78,7 +82,9 @@ function namingsOf(names: GrammarNames): Namings {
     (byKind[kind] ??= []).push({
       field: fieldByName.get(field) as number,
       which,
-      kinds: flags((name, isNamed) => typeof which === 'object' && ('of' in which ? isNamed && which.of.includes(name) : 'in' in which ? false : !isNamed && name === ('after' in which ? which.after : which.before))),
+      kinds: flags((name, isNamed) => typeof which === 'object' && ('of' in which ? isNamed && which.of.includes(name)
+        : 'in' in which ? false
+        : !isNamed && name === ('after' in which ? which.after : which.before))),
       from: typeof which === 'object' && 'in' in which ? (fieldByName.get(which.in) ?? -1) : -1,
     });
   }
@@ -86,7 +92,14 @@ function namingsOf(names: GrammarNames): Namings {
   const words: ReadonlyMap<string, number>[] = [];
   for (const [type, meanings] of translation?.words ?? []) {
     const kind = kindByName.get(type);
-    if (kind !== undefined) words[kind] = new Map(Object.entries(meanings).map(([word, meant]) => [word, kindByName.get(meant) as number]));
+    if (kind !== undefined) {
+      words[kind] = new Map(Object.entries(meanings).map(([word, meant]) => [word, kindByName.get(meant) as number]));
+    }
   }
-  return { byKind, words, isComment: flags((name, isNamed) => isNamed && COMMENTS.has(name)), endsWithLine: flags((name, isNamed) => isNamed && endsWithLine.has(name)) };
+  return {
+    byKind,
+    words,
+    isComment: flags((name, isNamed) => isNamed && COMMENTS.has(name)),
+    endsWithLine: flags((name, isNamed) => isNamed && endsWithLine.has(name)),
+  };
 }

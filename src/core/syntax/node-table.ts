@@ -62,7 +62,13 @@ let stack = new Int32Array(FRAME << 10);
  * @param address the address of the tree, which begins with its root. @throws RangeError if there is more than the bounds allow.
  */
 // elvar waive size/branches, size/function-lines because a call or two for each of a million nodes would double the time
-export function readTable(address: number, { words }: EngineMemory, { parts: productionParts, width, kindOf }: GrammarTables, errorKind: number, bounds = NO_BOUNDS): NodeTable {
+export function readTable(
+  address: number,
+  { words }: EngineMemory,
+  { parts: productionParts, width, kindOf }: GrammarTables,
+  errorKind: number,
+  bounds = NO_BOUNDS,
+): NodeTable {
   let table = takeNumbers(Math.min(room(address, words), bounds.rows) << SHIFT);
   const kinds = kindOf.length;
   let size = 0;
@@ -156,7 +162,9 @@ export function readTable(address: number, { words }: EngineMemory, { parts: pro
     if (parts === 0 || (!isSeen && words[node + SEEN_PARTS] === 0)) continue;
     parents += 1;
     // Beyond the memory there is no number.
-    if (parents > mostParents || !(parts > 0 && parts <= mostParts)) throw new RangeError('a tree has more nodes than it can have');
+    if (parents > mostParents || !(parts > 0 && parts <= mostParts)) {
+      throw new RangeError('a tree has more nodes than it can have');
+    }
     if (top + FRAME > stack.length) stack = enlarged(stack);
     stack[top] = slot;
     stack[top + 1] = left;
@@ -178,7 +186,10 @@ export function readTable(address: number, { words }: EngineMemory, { parts: pro
   }
 }
 
-/** Whether something in a tree does not follow the grammar (`ts_subtree_error_cost`); a root that is a single leaf has no mistakes. */
+/**
+ * Whether something in a tree does not follow the grammar (`ts_subtree_error_cost`); a root that is a single leaf has no
+ * mistakes.
+ */
 export function hasErrors(address: number, { words }: EngineMemory): boolean {
   const head = words[address >> 2] as number;
   return (head & INLINE) === 0 && words[(head >> 2) + ERROR_COST] !== 0;

@@ -110,7 +110,9 @@ export class SyntaxNode {
     const { table } = tree;
     const children: SyntaxNode[] = [];
     const end = table[(index << SHIFT) + AFTER] as number;
-    for (let child = index + 1; child < end; child = table[(child << SHIFT) + AFTER] as number) children.push(tree.nodes[child] ?? tree.nodeAt(child));
+    for (let child = index + 1; child < end; child = table[(child << SHIFT) + AFTER] as number) {
+      children.push(tree.nodes[child] ?? tree.nodeAt(child));
+    }
     return children;
   }
 

@@ -70,7 +70,8 @@ export abstract class NumberedTree {
     const { table } = this;
     const isWanted = this.kindFlags(types);
     let around = table[(index << SHIFT) + PARENT] as number;
-    while (around >= 0 && isWanted[table[(around << SHIFT) + KIND] as number] !== 1) around = table[(around << SHIFT) + PARENT] as number;
+    while (around >= 0 && isWanted[table[(around << SHIFT) + KIND] as number] !== 1) around = table[(around << SHIFT)
+      + PARENT] as number;
     return around;
   }
 
@@ -81,7 +82,8 @@ export abstract class NumberedTree {
     if (end === index + 1) return -1;
     // The last descendant row is the last child or inside it.
     let last = end - 1;
-    for (let around = table[(last << SHIFT) + PARENT] as number; around !== index; around = table[(last << SHIFT) + PARENT] as number) last = around;
+    for (let around = table[(last << SHIFT)
+      + PARENT] as number; around !== index; around = table[(last << SHIFT) + PARENT] as number) last = around;
     return last;
   }
 
@@ -92,7 +94,10 @@ export abstract class NumberedTree {
     if (parent < 0 || parent === index - 1) return -1;
     // The row before it is the previous sibling or inside it.
     let previous = index - 1;
-    for (let around = table[(previous << SHIFT) + PARENT] as number; around !== parent; around = table[(previous << SHIFT) + PARENT] as number) previous = around;
+    for (let around = table[(previous << SHIFT) + PARENT] as number; around !== parent; around =
+      table[(previous << SHIFT) + PARENT] as number) {
+      previous = around;
+    }
     return previous;
   }
 

@@ -4,7 +4,10 @@ import type { SyntaxTree } from './node.js';
 
 const OPERATOR = ['operator'];
 
-/** Makes, for a tree, a test whether the operator of an expression is one of the given ones; false if the grammar has no operator field there. */
+/**
+ * Makes, for a tree, a test whether the operator of an expression is one of the given ones; false if the grammar has no operator
+ * field there.
+ */
 export function operatorTest(tree: SyntaxTree, signs: ReadonlySet<string>): NumberTest {
   const { table } = tree;
   const operators = tree.rolesOf(OPERATOR);

@@ -5,8 +5,8 @@ import { readableForms } from './known-misreadings.js';
 import { syntaxOf } from './language-syntax.js';
 
 /**
- * Parses a text. What the grammar is known to misread is parsed in another form of the same length, if that is read better; offsets
- * into the tree are offsets into the text all the same. The caller must call the tree's `delete`.
+ * Parses a text. What the grammar is known to misread is parsed in another form of the same length, if that is read better;
+ * offsets into the tree are offsets into the text all the same. The caller must call the tree's `delete`.
  */
 export function parseAsMeant(written: string, grammar: GrammarId, grammars: Grammars): Tree {
   const { meant, meantByTree } = syntaxOf({ grammar });
@@ -17,7 +17,10 @@ export function parseAsMeant(written: string, grammar: GrammarId, grammars: Gram
   return better.rootNode.hasError ? readablyParsed(divided, better, grammar, grammars) : better;
 }
 
-/** What has errors is parsed in the readable form of all that is known to be misread and, if that is not enough, of what makes nothing worse. */
+/**
+ * What has errors is parsed in the readable form of all that is known to be misread and, if that is not enough, of what makes
+ * nothing worse.
+ */
 function readablyParsed(text: string, tree: Tree, grammar: GrammarId, grammars: Grammars): Tree {
   const forms = readableForms(syntaxOf({ grammar }));
   const all = forms.reduce((readable, form) => form(readable), text);

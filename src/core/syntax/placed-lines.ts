@@ -7,7 +7,10 @@ interface PlacedLine {
   readonly content: number;
 }
 
-/** A stretch of a text without what each of its lines begins with, and where its places are in the text. Offsets count UTF-16 code units. */
+/**
+ * A stretch of a text without what each of its lines begins with, and where its places are in the text. Offsets count UTF-16 code
+ * units.
+ */
 export class PlacedLines {
   /** Without the beginnings of lines. */
   readonly text: string;
@@ -44,9 +47,15 @@ export class PlacedLines {
     if (prefix === '') return { start: this.outside(start), end: this.outside(end), text };
     const [first, last] = [this.lineAt(start), this.lineAt(end)];
     // Whole lines come and go with their beginnings: those of blank lines may be shorter.
-    if (start === first.inner && end === last.inner && (text === '' || text.endsWith('\n'))) return { start: first.begin, end: last.begin, text: text.replace(/^.*\n/gm, (line) => `${this.before(line)}${line}`) };
+    if (start === first.inner && end === last.inner && (text === '' || text.endsWith('\n'))) {
+      return { start: first.begin, end: last.begin, text: text.replace(/^.*\n/gm, (line) => `${this.before(line)}${line}`) };
+    }
     const missing = start === first.inner ? prefix.slice(first.content - first.begin) : '';
-    return { start: this.outside(start), end: this.outside(end), text: missing + text.replace(/\n/g, (_, at: number) => `\n${this.before(text.slice(at + 1))}`) };
+    return {
+      start: this.outside(start),
+      end: this.outside(end),
+      text: missing + text.replace(/\n/g, (_, at: number) => `\n${this.before(text.slice(at + 1))}`),
+    };
   }
 
   /** What has to stand before a line. */

@@ -4,7 +4,17 @@ import type { Source } from './source.js';
 import { TEXTS } from './texts.js';
 
 /** Nodes other than strings in which every blank and line end counts. */
-const SOLID = [...TEXTS, 'block_scalar', 'heredoc_body', 'raw_text', 'regex', 'plain_scalar', 'concatenated_string', 'text_interpolation', 'jsx_text'];
+const SOLID = [
+  ...TEXTS,
+  'block_scalar',
+  'heredoc_body',
+  'raw_text',
+  'regex',
+  'plain_scalar',
+  'concatenated_string',
+  'text_interpolation',
+  'jsx_text',
+];
 
 /** Text outside PHP's tags is printed as it is, including anything added before or after it. */
 function withEdges({ start, end }: SyntaxNode): Stretch {
@@ -12,7 +22,10 @@ function withEdges({ start, end }: SyntaxNode): Stretch {
 }
 
 /** Languages without a grammar whose strings do not span lines, unless a delimiter says so. */
-const ONE_LINE_TEXTS = new Set(['text', 'toml', 'graphql', 'protobuf', 'dockerfile', 'makefile', 'csharp', 'kotlin', 'swift', 'dart', 'scala', 'scss', 'less', 'json5', 'batch']);
+const ONE_LINE_TEXTS = new Set([
+  'text', 'toml', 'graphql', 'protobuf', 'dockerfile', 'makefile', 'csharp', 'kotlin', 'swift', 'dart', 'scala', 'scss', 'less',
+  'json5', 'batch',
+]);
 
 /** Tests whether a line end, or blanks around it, may be changed at an offset without changing the meaning of the file. */
 export type LayoutTest = (offset: number) => boolean;

@@ -21,8 +21,13 @@ export class Source {
   /** What rules have learned of the project. */
   learned: LearnedWords = NOTHING;
 
-  /** The grammar of the file must have been loaded. The creator of a source must call its {@link dispose}. @param isInside whether it is a part of another one, and has to do with that one's time. */
-  constructor(readonly text: SourceText, private readonly grammars: Grammars, readonly spelling: Spelling | null = null, isInside = false) {
+  /**
+   * The grammar of the file must have been loaded. The creator of a source must call its {@link dispose}.
+   * @param isInside whether it is a part of another one, and has to do with that one's time.
+   */
+  constructor(
+    readonly text: SourceText, private readonly grammars: Grammars, readonly spelling: Spelling | null = null, isInside = false,
+  ) {
     if (!isInside) this.limit.begin();
     this.grammar = grammarFor(text.language, text.path.slice(text.path.lastIndexOf('/') + 1));
   }

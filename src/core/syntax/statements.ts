@@ -6,19 +6,22 @@ import type { SyntaxTree } from './node.js';
 
 /** Loop nodes, in every grammar. */
 export const LOOPS: ReadonlySet<string> = new Set([
-  'for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop',
+  'for_statement', 'for_in_statement', 'while_statement', 'do_statement', 'enhanced_for_statement', 'foreach_statement',
+  'for_range_loop',
   'c_style_for_statement', 'loop_statement', 'until_statement',
 ]);
 
 /** Nodes that contain a sequence of statements, in every grammar. */
 export const BLOCKS: ReadonlySet<string> = new Set([
   'statement_block', 'block', 'compound_statement', 'program', 'module', 'translation_unit', 'statement_list', 'constructor_body',
-  'switch_case', 'switch_default', 'switch_block_statement_group', 'case_statement', 'default_statement', 'colon_block', 'do_group',
+  'switch_case', 'switch_default', 'switch_block_statement_group', 'case_statement', 'default_statement', 'colon_block',
+  'do_group',
 ]);
 
 /** Statements after which nothing in their block runs. */
 const EXITS: ReadonlySet<string> = new Set([
-  'return_statement', 'throw_statement', 'raise_statement', 'break_statement', 'continue_statement', 'goto_statement', 'co_return_statement',
+  'return_statement', 'throw_statement', 'raise_statement', 'break_statement', 'continue_statement', 'goto_statement',
+  'co_return_statement',
   'yield_statement', 'exit_statement',
 ]);
 
@@ -36,7 +39,9 @@ export function statementsOf(block: SyntaxNode): SyntaxNode[] {
 export function isExit(statement: SyntaxNode): boolean {
   if (EXITS.has(statement.type)) return true;
   // Where all is an expression, a call stands by itself.
-  const inside = statement.type === 'expression_statement' ? statement.firstPart : syntaxOf(statement.tree).callsAreStatements === true ? statement : null;
+  const inside = statement.type === 'expression_statement' ? statement.firstPart
+    : syntaxOf(statement.tree).callsAreStatements === true ? statement
+    : null;
   if (inside?.type === 'throw_expression' || EXITS.has(inside?.type ?? '')) return true;
   if (inside == null || !CALL_TYPES.has(inside.type)) return false;
   const called = calleeOf(inside);
@@ -55,7 +60,9 @@ export function eachExit(tree: SyntaxTree, visit: (exit: number) => void): void 
   for (let at = 0; at < exits.length; at += 1) {
     const exit = exits[at] as number;
     visit(exit);
-    if (callsAreStatements && tree.nodeAt(exit).parentType === 'expression_statement') visit((tree.nodeAt(exit).parent as SyntaxNode).index);
+    if (callsAreStatements && tree.nodeAt(exit).parentType === 'expression_statement') {
+      visit((tree.nodeAt(exit).parent as SyntaxNode).index);
+    }
   }
   for (const inside of [tree.ofType('throw_expression'), callsOf(tree, leaving?.names ?? NO_NAMES)]) {
     for (const node of inside) {

@@ -51,5 +51,8 @@ export class TimeLimit {
 /** Code units of text below which nothing but its parsing takes long enough for looking at the clock. */
 export const SOON_DONE = 20_000;
 
-/** Code units of text below which parsing does not either: where a grammar allows many readings, it takes time that grows with the cube of the length. */
+/**
+ * Code units of text below which parsing does not either: where a grammar allows many readings, it takes time that grows with the
+ * cube of the length.
+ */
 export const SOON_PARSED = 1_000;

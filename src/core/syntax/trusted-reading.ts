@@ -13,15 +13,17 @@ export interface TreeReading extends NodeTable {
 }
 
 /**
- * Text that nearly every grammar makes a tree of, with errors and with most of what trees have: names, texts beyond ASCII, comments, fields,
- * lists, and nodes of a single token.
+ * Text that nearly every grammar makes a tree of, with errors and with most of what trees have: names, texts beyond ASCII,
+ * comments, fields, lists, and nodes of a single token.
  */
 export const SAMPLE = 'a(b, "é😀")\n// c\nif (x) { y: [1, 2] }\n# d\n<p q="r">s</p>\n';
 
 /** Far more than the sample has, so that reading it ends even if the memory is laid out otherwise. */
 const SAMPLE_BOUNDS: ReadingBounds = { rows: 1_000, parents: 1_000, parts: 1_000 };
 
-/** Reads the parser's trees of one grammar from the engine's memory or, if that went wrong on the sample, by the package's cursor. */
+/**
+ * Reads the parser's trees of one grammar from the engine's memory or, if that went wrong on the sample, by the package's cursor.
+ */
 export class TreeReader {
   private constructor(private readonly language: Grammar, private readonly engine: Engine, readonly isTrusted: boolean) {}
 
@@ -37,7 +39,9 @@ export class TreeReader {
 
   /** Reads a tree of this grammar. The table goes back to the pool in the end. */
   read(tree: Tree): TreeReading {
-    return this.isTrusted ? fromMemory(tree, this.language, this.engine) : { ...readByCursor(tree, grammarNames(this.language)), hasErrors: tree.rootNode.hasError };
+    return this.isTrusted
+      ? fromMemory(tree, this.language, this.engine)
+      : { ...readByCursor(tree, grammarNames(this.language)), hasErrors: tree.rootNode.hasError };
   }
 }
 
@@ -45,7 +49,9 @@ function fromMemory(tree: Tree, language: Grammar, engine: Engine, bounds?: Read
   // The package's class keeps the address of the tree at 0.
   const address = (tree as unknown as readonly number[])[0] as number;
   const memory = engine.memory();
-  const { table, size, depth } = readTable(address, memory, grammarTables(language, memory), grammarNames(language).errorKind, bounds);
+  const { table, size, depth } = readTable(
+    address, memory, grammarTables(language, memory), grammarNames(language).errorKind, bounds,
+  );
   return { table, size, depth, hasErrors: hasErrors(address, memory) };
 }
 
@@ -59,14 +65,17 @@ function readsRightly(tree: Tree, language: Grammar, engine: Engine): boolean {
     if (error instanceof RangeError) return false;
     throw error;
   }
-  const isSame = found.size === expected.size && found.depth === expected.depth && found.hasErrors === tree.rootNode.hasError && sameRows(found, expected);
+  const isSame = found.size === expected.size
+    && found.depth === expected.depth && found.hasErrors === tree.rootNode.hasError && sameRows(found, expected);
   releaseNumbers(found.table);
   return isSame;
 }
 
 function sameRows({ table, size }: NodeTable, other: NodeTable): boolean {
   for (let row = 0; row < size; row += 1) {
-    for (let column = KIND; column <= AFTER; column += 1) if (table[(row << SHIFT) + column] !== other.table[(row << SHIFT) + column]) return false;
+    for (let column = KIND; column <= AFTER; column += 1) {
+      if (table[(row << SHIFT) + column] !== other.table[(row << SHIFT) + column]) return false;
+    }
   }
   return true;
 }

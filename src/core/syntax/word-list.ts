@@ -1,4 +1,7 @@
-/** A list of words in one text, one on each line, sorted by character code: looked up where it lies, so that loading it costs nothing. */
+/**
+ * A list of words in one text, one on each line, sorted by character code: looked up where it lies, so that loading it costs
+ * nothing.
+ */
 export class WordList {
   constructor(private readonly lines: string) {}
 

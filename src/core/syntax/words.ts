@@ -7,5 +7,7 @@ interface Word {
 /** The words of a text or a name, split at camel-case and snake-case boundaries. */
 export function wordsOf(text: string): Word[] {
   // Letters of one word: all capitals, or at most one leading capital. Inner apostrophes belong to it.
-  return [...text.matchAll(/\p{Lu}{2,}(?!\p{Ll})|\p{Lu}?(?:\p{Ll}|\p{M}|(?<=\p{Ll})['’](?=\p{Ll}))+|\p{Lu}/gu)].map(({ 0: word, index }) => ({ text: word, offset: index }));
+  return [...text.matchAll(/\p{Lu}{2,}(?!\p{Ll})|\p{Lu}?(?:\p{Ll}|\p{M}|(?<=\p{Ll})['’](?=\p{Ll}))+|\p{Lu}/gu)].map(
+    ({ 0: word, index }) => ({ text: word, offset: index }),
+  );
 }

@@ -89,14 +89,21 @@ export class WaiverAccount {
     return { by: 'waiver', line: written, because, until, status: null };
   }
 
-  /** Records the use of waivers for a finding. @returns the one that reaches least far, or `best` if that reaches less far than all. */
-  private use(selecting: readonly SelectingWaiver[], { rule, line, allowed, about }: WaivableFinding, best: AccountedWaiver | null): AccountedWaiver | null {
+  /**
+   * Records the use of waivers for a finding.
+   * @returns the one that reaches least far, or `best` if that reaches less far than all.
+   */
+  private use(
+    selecting: readonly SelectingWaiver[], { rule, line, allowed, about }: WaivableFinding, best: AccountedWaiver | null,
+  ): AccountedWaiver | null {
     let nearest = best;
     let least = best === null ? Infinity : rankOf(best);
     // Thousands of waivers may cover thousands of findings.
     for (let at = 0; at < selecting.length; at += 1) {
       const { entry, index, others, from, to, rank } = selecting[at] as SelectingWaiver;
-      const own = from <= line && line <= to ? index : others === null ? -1 : others.find((place) => isIn(line, entry.waiver.covers[place])) ?? -1;
+      const own = from <= line && line <= to ? index
+        : others === null ? -1
+        : others.find((place) => isIn(line, entry.waiver.covers[place])) ?? -1;
       if (own < 0 || entry.waiver.start === about) continue;
       if (!allowed) {
         entry.refused[own] ??= rule.id;
@@ -120,7 +127,9 @@ export class WaiverAccount {
   /** The waivers in the form for reports. */
   records(): WaiverRecord[] {
     return this.waivers.map(({ waiver: { line, selectors, reach, until, because, covers }, isExpired, excused }) => ({
-      line, selectors: selectors.map(formatSelector), reach, until, because, isExpired, covers: covers.map(plainLines), excused: [...excused],
+      line, selectors: selectors.map(formatSelector), reach, until, because, isExpired, covers: covers.map(plainLines), excused: [
+        ...excused,
+      ],
     }));
   }
 }
@@ -133,7 +142,10 @@ interface WaivableFinding {
   readonly about: number | null;
 }
 
-/** A waiver that counts, with the first of its selectors that selects a rule, the lines that this one covers, and the other selectors that do. */
+/**
+ * A waiver that counts, with the first of its selectors that selects a rule, the lines that this one covers, and the other
+ * selectors that do.
+ */
 interface SelectingWaiver {
   readonly entry: AccountedWaiver;
   readonly index: number;

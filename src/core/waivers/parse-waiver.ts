@@ -32,21 +32,31 @@ export function parseWaiverComment(body: string): ParsedComment | null {
   return meant === 'waive' ? parseWaive(words) : parseResume(words);
 }
 
+// elvar waive text/line-width because a pattern is one literal
 const PARTS = /^(?<list>[^\s,]+(?:\s*,\s*[^\s,]+)*)(?:\s+(?<reach>below|throughout))?(?:\s+until\s+(?<until>\S+))?(?:\s+because\s+(?<because>.+))?$/s;
 
 function parseWaive(words: string): ParsedComment {
   const { list, reach, until, because } = PARTS.exec(words)?.groups ?? {};
-  if (list === undefined) return malformed(words === '' ? 'it names no rule' : 'after the rules come below or throughout, until and a date, because and a reason, in this order');
+  if (list === undefined) {
+    return malformed(words === ''
+      ? 'it names no rule'
+      : 'after the rules come below or throughout, until and a date, because and a reason, in this order');
+  }
   const selectors = parseList(list);
   if (typeof selectors === 'string') return malformed(selectors);
   if (until !== undefined && !isDate(until)) return malformed(`${until} is not a date; write it as YYYY-MM-DD`);
   const place = reach === 'below' || reach === 'throughout' ? reach : 'line';
-  return { kind: 'waive', waiver: { selectors, reach: place, until: until ?? null, because: because?.replace(/\s+/g, ' ').trim() ?? null } };
+  return {
+    kind: 'waive',
+    waiver: { selectors, reach: place, until: until ?? null, because: because?.replace(/\s+/g, ' ').trim() ?? null },
+  };
 }
 
 function parseResume(words: string): ParsedComment {
   if (words === '') return malformed('it names no rule');
-  const selectors = /^[^\s,]+(?:\s*,\s*[^\s,]+)*$/.test(words) ? parseList(words) : 'elvar resume takes only rules, separated by commas';
+  const selectors = /^[^\s,]+(?:\s*,\s*[^\s,]+)*$/.test(words)
+    ? parseList(words)
+    : 'elvar resume takes only rules, separated by commas';
   return typeof selectors === 'string' ? malformed(selectors) : { kind: 'resume', selectors };
 }
 

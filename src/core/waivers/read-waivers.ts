@@ -35,7 +35,13 @@ export function readWaivers(source: Source): WaiverReading {
         malformed.push({ start, end, line, text: body, problem: parsed.problem });
         break;
       case 'waive':
-        found.push({ text: parsed.waiver, comment, line, covers: parsed.waiver.selectors.map(() => linesOf(parsed.waiver, comment, line, source)), resumes: parsed.waiver.selectors.map(() => null) });
+        found.push({
+          text: parsed.waiver,
+          comment,
+          line,
+          covers: parsed.waiver.selectors.map(() => linesOf(parsed.waiver, comment, line, source)),
+          resumes: parsed.waiver.selectors.map(() => null),
+        });
         break;
       case 'resume': {
         const unmatched = parsed.selectors.filter((selector) => !closes(formatSelector(selector), { start, end }, line, found));
@@ -43,7 +49,9 @@ export function readWaivers(source: Source): WaiverReading {
       }
     }
   }
-  const waivers = found.map(({ text: written, comment: { start, end }, line, covers, resumes }): Waiver => ({ ...written, start, end, line, covers, resumes }));
+  const waivers = found.map(({ text: written, comment: { start, end }, line, covers, resumes }): Waiver => ({
+    ...written, start, end, line, covers, resumes,
+  }));
   return { waivers, malformed, stray };
 }
 

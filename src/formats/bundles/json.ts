@@ -1,6 +1,9 @@
 import { BundleError } from './bundle-error.js';
 
-/** The texts of a JSON file; those of objects inside others have the keys of both, with a dot between. @throws BundleError if it is no object of texts. */
+/**
+ * The texts of a JSON file; those of objects inside others have the keys of both, with a dot between.
+ * @throws BundleError if it is no object of texts.
+ */
 export function readJson(text: string): Map<string, string> {
   const texts = new Map<string, string>();
   if (text.trim() === '') return texts;

@@ -30,8 +30,16 @@ export function findingsByRule({ report, failOn }: PageFacts): ComponentChild {
   return h('section', { id: 'findings' },
     h('h2', null, 'Findings'),
     h('div', { id: 'filter' }),
-    hidden > 0 ? h('p', null, `${count(hidden, 'place')} of the lower levels ${hidden === 1 ? 'is' : 'are'} left out, since the page would get too large.`) : null,
-    h('div', { id: 'by-rule' }, h('p', null, groups.length === 0 ? 'None.' : 'By rule. What fails the check comes first, and is open.'), sections));
+    hidden > 0
+      ? h('p', null, `${count(hidden, 'place')} of the lower levels ${hidden === 1 ? 'is' : 'are'} left out, since the page `
+        + 'would get too large.')
+      : null,
+    h(
+      'div',
+      { id: 'by-rule' },
+      h('p', null, groups.length === 0 ? 'None.' : 'By rule. What fails the check comes first, and is open.'),
+      sections,
+    ));
 }
 
 function placesOf({ lists }: FindingGroup, most: number): readonly Finding[] {
@@ -43,14 +51,21 @@ function placesOf({ lists }: FindingGroup, most: number): readonly Finding[] {
   return places;
 }
 
-function section({ rule, level, count: all, deciders }: FindingGroup, shown: readonly Finding[], catalog: Catalog, isOpen: boolean): ComponentChild {
+function section(
+  { rule, level, count: all, deciders }: FindingGroup, shown: readonly Finding[], catalog: Catalog, isOpen: boolean,
+): ComponentChild {
   const known = catalog.get(rule);
   return h('details', { open: isOpen, id: `${level}-${rule.replace('/', '-')}` },
-    h('summary', null, h('span', { class: `level ${level}` }, level), ' ', h('h3', null, h('code', null, visible(rule))), ' ', count(all, 'finding'), ' ', h('span', { class: 'faint' }, visible(known?.title ?? ''))),
+    h(
+      'summary', null, h('span', { class: `level ${level}` }, level), ' ', h('h3', null, h('code', null, visible(rule))), ' ',
+      count(all, 'finding'), ' ', h('span', { class: 'faint' }, visible(known?.title ?? '')),
+    ),
     h('div', { class: 'inside' },
       h('p', null, visible([known?.about, known?.advice].filter((part) => part !== undefined && part !== '').join(' '))),
       [...deciders].slice(0, MOST_TRAILS).map(trail),
-      deciders.size > MOST_TRAILS ? h('p', { class: 'faint' }, `and ${count(deciders.size - MOST_TRAILS, 'more decision')}`) : null,
+      deciders.size > MOST_TRAILS
+        ? h('p', { class: 'faint' }, `and ${count(deciders.size - MOST_TRAILS, 'more decision')}`)
+        : null,
       h('ol', { class: 'places' }, shown.map(place)),
       shown.length < all ? h('p', { class: 'faint' }, `${count(all - shown.length, 'more place')} left out`) : null));
 }
@@ -60,19 +75,31 @@ function trail(decision: Decision): ComponentChild {
   const said = decision.trail.slice(1);
   return h('div', null,
     h('p', null, 'Level ', visible(levelOrigin(decision)), '.'),
-    said.length < 2 ? null : h('ol', { class: 'trail' }, decision.trail.map(({ statement: { level, because, kind }, effect }, index) => (kind === 'catalog' ? null : h('li', null,
-      h('code', null, sourceAt(decision.trail, index)), level === null ? ': no level' : `: ${level.value}`,
-      effect === 'applied' || effect === 'capped' ? '' : `, ${EFFECTS[effect]}`,
-      because === null ? '' : h('span', { class: 'faint' }, ` because ${visible(because)}`))))));
+    said.length < 2 ? null : h(
+      'ol',
+      { class: 'trail' },
+      decision.trail.map(({ statement: { level, because, kind }, effect }, index) => (kind === 'catalog' ? null : h('li', null,
+        h('code', null, sourceAt(decision.trail, index)), level === null ? ': no level' : `: ${level.value}`,
+        effect === 'applied' || effect === 'capped' ? '' : `, ${EFFECTS[effect]}`,
+        because === null ? '' : h('span', { class: 'faint' }, ` because ${visible(because)}`)))),
+    ));
 }
 
-const EFFECTS = { expired: 'but it has expired', refused: 'but a guard refuses it', 'partly-refused': 'but a guard refuses a part of it', idle: 'which lowers nothing', 'cut-off': 'but it is not inherited' } as const;
+const EFFECTS = {
+  expired: 'but it has expired',
+  refused: 'but a guard refuses it',
+  'partly-refused': 'but a guard refuses a part of it',
+  idle: 'which lowers nothing',
+  'cut-off': 'but it is not inherited',
+} as const;
 
 function place(finding: Finding): ComponentChild {
   const { path, span: { start }, message, repair } = finding;
   return h('li', null,
     h('code', null, visible(`${path}:${start.line}:${start.column}`)), ' ', visible(message),
-    repair === null ? null : h('span', { class: 'faint' }, repair === 'safe' ? ' (can be repaired)' : ' (can be repaired after a look)'),
+    repair === null
+      ? null
+      : h('span', { class: 'faint' }, repair === 'safe' ? ' (can be repaired)' : ' (can be repaired after a look)'),
     frame(finding),
     noteLines(finding).map((text) => h('p', { class: 'faint' }, visible(text))));
 }
@@ -82,5 +109,7 @@ function frame(finding: Finding): ComponentChild {
   const code = framedCode(finding);
   if (code === null) return null;
   const [before, meant, after] = code;
-  return h('pre', { tabIndex: 0 }, h('span', { class: 'faint' }, `${finding.span.start.line}  `), before, h('mark', null, meant), after);
+  return h(
+    'pre', { tabIndex: 0 }, h('span', { class: 'faint' }, `${finding.span.start.line}  `), before, h('mark', null, meant), after,
+  );
 }

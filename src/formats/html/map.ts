@@ -22,7 +22,8 @@ export function rulesMap({ report }: PageFacts): ComponentChild {
   const chip = (set: RuleSet): ComponentChild => chipOf(names.get(set) ?? '');
   return h('section', { id: 'map' },
     h('h2', null, 'The map of rules'),
-    h('p', null, files.length === 0 ? 'No files are checked.' : `${count(names.size, 'rule set')} for ${count(files.length, 'file')}. What has the same mark has the same rules; follow it to see them.`),
+    h('p', null, files.length === 0 ? 'No files are checked.' : `${count(names.size, 'rule set')} for `
+      + `${count(files.length, 'file')}. What has the same mark has the same rules; follow it to see them.`),
     files.length === 0 ? null : h('ul', { class: 'tree' }, directory(root, chip, true)),
     ruleSets(files, names, setsAround(root), catalog, chip),
     rulesByPlace(files, catalog));
@@ -38,7 +39,9 @@ function directory(own: TreeDirectory, chip: (set: RuleSet) => ComponentChild, i
   const all = [...own.sets.values()].reduce((sum, number) => sum + number, 0);
   const usual = usualSet(own) as RuleSet;
   const sets = own.sets.size === 1 ? '' : `, ${own.sets.size} rule sets`;
-  const title = [h('code', null, own.path === '.' ? 'the root' : `${visible(own.name)}/`), ' ', chip(usual), ' ', h('span', { class: 'faint' }, `${count(all, 'file')}${sets}`)];
+  const title = [h('code', null, own.path === '.' ? 'the root' : `${visible(own.name)}/`), ' ', chip(usual), ' ', h(
+    'span', { class: 'faint' }, `${count(all, 'file')}${sets}`,
+  )];
   if (own.sets.size === 1) return h('li', null, title);
   const odd = own.files.filter(({ rules }) => rules.set !== usual);
   const plain = own.files.length - odd.length;
@@ -47,8 +50,12 @@ function directory(own: TreeDirectory, chip: (set: RuleSet) => ComponentChild, i
     h('ul', { class: 'tree' },
       own.directories.map((inner) => directory(inner, chip, false)),
       odd.slice(0, MOST_FILES).map((file) => fileRow(file, chip)),
-      odd.length > MOST_FILES ? h('li', { class: 'faint' }, `and ${count(odd.length - MOST_FILES, 'more file')} with other rules`) : null,
-      plain > 0 ? h('li', null, h('span', { class: 'faint' }, `${count(plain, odd.length === 0 ? 'file' : 'other file')} `), chip(usual)) : null)));
+      odd.length > MOST_FILES
+        ? h('li', { class: 'faint' }, `and ${count(odd.length - MOST_FILES, 'more file')} with other rules`)
+        : null,
+      plain > 0
+        ? h('li', null, h('span', { class: 'faint' }, `${count(plain, odd.length === 0 ? 'file' : 'other file')} `), chip(usual))
+        : null)));
 }
 
 function fileRow({ path, rules: { set } }: ResolvedFile, chip: (set: RuleSet) => ComponentChild): ComponentChild {

@@ -15,7 +15,9 @@ const MOST_DIRECTORIES = 40;
 const SHADES = 5;
 
 /** How much was found, and where. */
-export function overview({ report }: PageFacts, { files, clean, error, warning, note, fixable, excused }: Totals): ComponentChild {
+export function overview(
+  { report }: PageFacts, { files, clean, error, warning, note, fixable, excused }: Totals,
+): ComponentChild {
   const lines = report.files.reduce((sum, file) => sum + file.lines, 0);
   const found = error + warning + note;
   return h('section', { id: 'overview' },
@@ -23,12 +25,16 @@ export function overview({ report }: PageFacts, { files, clean, error, warning, 
     h('ul', { class: 'numbers' },
       number(error, 'errors', 'error'), number(warning, 'warnings', 'warning'), number(note, 'notes', 'note'),
       number(fixable, 'can be repaired'), number(excused, 'excused'), number(files, `files, ${clean} clean`),
-      number(lines === 0 ? 0 : Number((1000 * found / lines).toFixed(1)), `findings per 1,000 of ${lines.toLocaleString('en')} lines`)),
+      number(
+        lines === 0 ? 0 : Number((1000 * found / lines).toFixed(1)), `findings per 1,000 of ${lines.toLocaleString('en')} lines`,
+      )),
     found === 0 ? null : directories(report));
 }
 
 function number(value: number, what: string, level = ''): ComponentChild {
-  return h('li', { class: value > 0 ? level : '' }, h('b', null, value.toLocaleString('en')), ' ', h('span', { class: 'faint' }, what));
+  return h(
+    'li', { class: value > 0 ? level : '' }, h('b', null, value.toLocaleString('en')), ' ', h('span', { class: 'faint' }, what),
+  );
 }
 
 /** How many findings of each concern are in each directory. */
@@ -43,16 +49,25 @@ function directories(report: CheckReport): ComponentChild {
       own.set(concern, (own.get(concern) ?? 0) + findings);
     }
   }
-  const all = [...counts].map(([directory, own]) => ({ directory, own, sum: [...own.values()].reduce((sum, one) => sum + one, 0) })).sort((a, b) => b.sum - a.sum || (a.directory < b.directory ? -1 : 1));
+  const all = [...counts]
+    .map(([directory, own]) => ({ directory, own, sum: [...own.values()].reduce((sum, one) => sum + one, 0) }))
+    .sort((a, b) => b.sum - a.sum || (a.directory < b.directory ? -1 : 1));
   const met = new Set(all.flatMap(({ own }) => [...own.keys()]));
   const order = (concern: string): number => (CONCERNS as readonly string[]).indexOf(concern);
-  const concerns = [...met].sort((a, b) => (order(a) < 0 ? Infinity : order(a)) - (order(b) < 0 ? Infinity : order(b)) || (a < b ? -1 : 1));
+  const concerns = [...met].sort((a, b) =>
+    (order(a) < 0 ? Infinity : order(a)) - (order(b) < 0 ? Infinity : order(b)) || (a < b ? -1 : 1));
   const most = Math.max(...all.flatMap(({ own }) => [...own.values()]));
   const rest = all.length - MOST_DIRECTORIES;
   return h('div', null,
     h('p', null, 'Findings by directory and concern; the stronger the colour, the more.'),
     h('div', { class: 'wide', tabIndex: 0, role: 'region', 'aria-label': 'Findings by directory and concern' }, h('table', null,
-      h('thead', null, h('tr', null, h('th', { scope: 'col' }, 'directory'), h('th', { scope: 'col', class: 'number' }, 'all'), concerns.map((concern) => h('th', { scope: 'col', class: 'number' }, visible(concern))))),
+      h('thead', null, h(
+        'tr',
+        null,
+        h('th', { scope: 'col' }, 'directory'),
+        h('th', { scope: 'col', class: 'number' }, 'all'),
+        concerns.map((concern) => h('th', { scope: 'col', class: 'number' }, visible(concern))),
+      )),
       h('tbody', null, all.slice(0, MOST_DIRECTORIES).map(({ directory, own, sum }) => h('tr', null,
         h('th', { scope: 'row' }, h('code', null, visible(directory))),
         h('td', { class: 'number' }, sum),

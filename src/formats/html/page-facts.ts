@@ -15,7 +15,9 @@ export interface PageFacts {
   readonly notShown: number;
   /** What is wrong with the configuration; null if nobody looked. */
   readonly health: DoctorReport | null;
-  /** The day on which each waiver that excuses something was written, by the path and the line, from 1; without what is not known. */
+  /**
+   * The day on which each waiver that excuses something was written, by the path and the line, from 1; without what is not known.
+   */
   readonly waiverDays: ReadonlyMap<string, ReadonlyMap<number, string>>;
   /** The script that filters findings; the page can be read without it. */
   readonly script: string;

@@ -13,7 +13,13 @@ import { count } from '../text/words.js';
 const MOST_SETS = 60;
 
 /** Each rule set: for which files, how it differs from what is usual around these, and all that is on. */
-export function ruleSets(files: readonly ResolvedFile[], names: ReadonlyMap<RuleSet, string>, around: ReadonlyMap<RuleSet, RuleSet | null>, catalog: Catalog, chip: (set: RuleSet) => ComponentChild): ComponentChild {
+export function ruleSets(
+  files: readonly ResolvedFile[],
+  names: ReadonlyMap<RuleSet, string>,
+  around: ReadonlyMap<RuleSet, RuleSet | null>,
+  catalog: Catalog,
+  chip: (set: RuleSet) => ComponentChild,
+): ComponentChild {
   const all = [...filesBySet(files)].map(([set, own]) => ({ set, own }));
   const shown = new Set(all.toSorted((a, b) => b.own.length - a.own.length).slice(0, MOST_SETS).map(({ set }) => set));
   const first = new Map(all.map(({ set, own }) => [set, own[0] as ResolvedFile]));
@@ -23,19 +29,31 @@ export function ruleSets(files: readonly ResolvedFile[], names: ReadonlyMap<Rule
       const base = outer === null ? undefined : first.get(outer);
       const file = own[0] as ResolvedFile;
       return h('details', null,
-        h('summary', null, chip(set), ' ', count(own.length, 'file'), h('span', { class: 'faint' }, ` such as ${visible(file.path)}`)),
+        h('summary', null, chip(set), ' ', count(own.length, 'file'), h(
+          'span', { class: 'faint' }, ` such as ${visible(file.path)}`,
+        )),
         h('div', { class: 'inside', id: names.get(set) },
           base === undefined ? null : differences(compareRules(base.rules, file.rules, catalog), chip(base.rules.set)),
           h('p', null, `Rules that are on:`),
-          table(['rule', 'level', 'options', 'decided by'], [...file.rules.decisions.values()].filter(({ level }) => level !== 'off').map((decision) => [code(decision.rule), level(decision), optionsOf(decision), visible(deciderText(decision))]))));
+          table(['rule', 'level', 'options', 'decided by'], [...file.rules.decisions.values()]
+            .filter(({ level }) => level !== 'off')
+            .map((decision) => [code(decision.rule), level(decision), optionsOf(decision), visible(deciderText(decision))]))));
     }),
-    all.length > MOST_SETS ? h('p', { class: 'faint' }, `and ${count(all.length - MOST_SETS, 'more rule set')} of fewer files`) : null);
+    all.length > MOST_SETS
+      ? h('p', { class: 'faint' }, `and ${count(all.length - MOST_SETS, 'more rule set')} of fewer files`)
+      : null);
 }
 
 function differences(found: readonly RuleDifference[], base: ComponentChild): ComponentChild {
   return [
-    h('p', null, 'Usual around it is ', base, found.length === 0 ? '; what differs has no effect.' : '. From that it differs in:'),
-    found.length === 0 ? null : table(['rule', 'here', 'there', '', 'decided by'], found.map(({ rule, relation, first, second }) => [code(rule), setting(second), setting(first), relation, visible(deciderText(second))])),
+    h(
+      'p', null, 'Usual around it is ', base, found.length === 0 ? '; what differs has no effect.' : '. From that it differs in:',
+    ),
+    found.length === 0
+      ? null
+      : table(['rule', 'here', 'there', '', 'decided by'], found.map(({ rule, relation, first, second }) => [
+        code(rule), setting(second), setting(first), relation, visible(deciderText(second)),
+      ])),
   ];
 }
 
@@ -59,7 +77,9 @@ function code(text: string): ComponentChild {
 
 /** A table that scrolls by itself where the screen is narrow. */
 export function table(head: readonly string[], rows: readonly (readonly ComponentChild[])[]): ComponentChild {
-  return h('div', { class: 'wide', tabIndex: 0, role: 'region', 'aria-label': head.filter((cell) => cell !== '').join(', ') }, h('table', null,
-    h('thead', null, h('tr', null, head.map((cell) => h('th', { scope: 'col' }, cell)))),
-    h('tbody', null, rows.map((row) => h('tr', null, row.map((cell) => h('td', null, cell)))))));
+  return h('div', { class: 'wide', tabIndex: 0, role: 'region', 'aria-label': head.filter((cell) => cell !== '').join(', ') }, h(
+    'table', null,
+      h('thead', null, h('tr', null, head.map((cell) => h('th', { scope: 'col' }, cell)))),
+      h('tbody', null, rows.map((row) => h('tr', null, row.map((cell) => h('td', null, cell))))),
+  ));
 }

@@ -33,10 +33,16 @@ export function rulesByPlace(files: readonly ResolvedFile[], catalog: Catalog): 
   return h('div', null,
     h('p', null, `${count(differing.length, 'rule is', 'rules are')} not set alike everywhere; the strictest level comes first.`),
     differing.map(([rule, ways]) => h('details', null,
-      h('summary', null, h('code', null, visible(rule)), h('span', { class: 'faint' }, ` ${listed([...new Set([...ways.values()].map(({ decision }) => decision.level))].sort((a, b) => compareLevels(b, a)))}`)),
-      h('div', { class: 'inside' }, table(['', 'files', 'where', 'decided by'], [...ways.values()].sort((a, b) => compareLevels(b.decision.level, a.decision.level) || b.files - a.files).map(({ decision, files: number, directories }) => [
-        setting(decision), number, whereText(directories), visible(deciderText(decision)),
-      ]))))));
+      h('summary', null, h('code', null, visible(rule)), h(
+        'span',
+        { class: 'faint' },
+        ` ${listed([...new Set([...ways.values()].map(({ decision }) => decision.level))].sort((a, b) => compareLevels(b, a)))}`,
+      )),
+      h('div', { class: 'inside' }, table(['', 'files', 'where', 'decided by'], [...ways.values()]
+        .sort((a, b) => compareLevels(b.decision.level, a.decision.level) || b.files - a.files)
+        .map(({ decision, files: number, directories }) => [
+          setting(decision), number, whereText(directories), visible(deciderText(decision)),
+        ]))))));
 }
 
 /** Files of one language that are decided alike: what is true of one is true of all. */
@@ -69,7 +75,10 @@ function waysOf(files: readonly ResolvedFile[], catalog: Catalog): Map<RuleId, M
       if (isInForce(decision, language, catalog)) on.add(rule);
       const ways = rules.get(rule) ?? new Map<string, SettingPlaces>();
       rules.set(rule, ways);
-      const key = decision.level === 'off' ? 'off' : `${decision.level} ${keptUpTo(decision)} ${JSON.stringify(Object.entries(decision.options).map(([name, { value }]) => [name, value]))}`;
+      const key = decision.level === 'off'
+        ? 'off'
+        : `${decision.level} ${keptUpTo(decision)} `
+          + JSON.stringify(Object.entries(decision.options).map(([name, { value }]) => [name, value]));
       const way = ways.get(key) ?? { decision, files: 0, directories: new Set<string>() };
       ways.set(key, way);
       way.files += number;
@@ -81,5 +90,8 @@ function waysOf(files: readonly ResolvedFile[], catalog: Catalog): Map<RuleId, M
 
 function whereText(directories: ReadonlySet<string>): string {
   const all = [...directories].sort().map((own) => (own === '.' ? 'the root' : `${own}/`));
-  return visible(all.length <= MOST_DIRECTORIES ? listed(all) : `${all.slice(0, MOST_DIRECTORIES).join(', ')} and ${count(all.length - MOST_DIRECTORIES, 'more directory', 'more directories')}`);
+  return visible(all.length <= MOST_DIRECTORIES
+    ? listed(all)
+    : `${all.slice(0, MOST_DIRECTORIES).join(', ')} and `
+      + count(all.length - MOST_DIRECTORIES, 'more directory', 'more directories'));
 }

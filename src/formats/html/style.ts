@@ -1,3 +1,4 @@
+// elvar waive text/line-width throughout because a rule of a style sheet is one row
 /**
  * The page's style. Colours have the contrast of WCAG 2.2 AA against the ground that they stand on (section 1.4.3: 4.5 to 1); levels are
  * told by words too, never by colour alone. It has no character that HTML would escape.

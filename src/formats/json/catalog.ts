@@ -22,7 +22,9 @@ export function rulePageJson({ rule, presets, places }: RulePage): object {
   };
 }
 
-function ruleJson({ id, concern, title, about, advice, tags, find, confidence, repairs, conflicts, options, house, foreign }: Rule): object {
+function ruleJson(
+  { id, concern, title, about, advice, tags, find, confidence, repairs, conflicts, options, house, foreign }: Rule,
+): object {
   return {
     id,
     concern,

@@ -13,7 +13,11 @@ import { incompleteJson } from '../text/incomplete.js';
  * @param notShown the number of findings that the report leaves out.
  * @param withExcused whether to list excused findings too. @param withFiles whether to list each file with its status.
  */
-export function checkJson(report: CheckReport, notShown: NotShown, { withExcused, withFiles }: { readonly withExcused: boolean; readonly withFiles: boolean }): object {
+export function checkJson(
+  report: CheckReport,
+  notShown: NotShown,
+  { withExcused, withFiles }: { readonly withExcused: boolean; readonly withFiles: boolean },
+): object {
   const findings = report.files.flatMap((file) => file.findings.all).filter(({ excused }) => withExcused || excused === null);
   return {
     format: 'elvar-findings/1',
@@ -21,9 +25,17 @@ export function checkJson(report: CheckReport, notShown: NotShown, { withExcused
     totals: totalsOf(report),
     notShown,
     incomplete: incompleteJson(report.incomplete),
-    expectations: { count: report.expectations.sources.length, fail: report.expectations.fails, broken: brokenJson(report.expectations.broken) },
+    expectations: {
+      count: report.expectations.sources.length, fail: report.expectations.fails, broken: brokenJson(report.expectations.broken),
+    },
     misreadWaivers: report.misreadWaivers,
-    guardedOut: report.guardedOut.map(({ file, line, pattern, files, guards }) => ({ file, line, pattern, files, guards: guards.flatMap(({ place }) => (place === null ? [] : { file: place.file, line: place.line })) })),
+    guardedOut: report.guardedOut.map(({ file, line, pattern, files, guards }) => ({
+      file,
+      line,
+      pattern,
+      files,
+      guards: guards.flatMap(({ place }) => (place === null ? [] : { file: place.file, line: place.line })),
+    })),
     ...(report.since !== null && { since: report.since }),
     ...(withFiles && { files: report.files.map(fileJson), skipped: report.skipped }),
   };
@@ -35,7 +47,9 @@ function fileJson({ path, language, findings: { all } }: CheckedSource): object 
 }
 
 /** One finding in the JSON document. */
-export function findingJson({ rule, level, path, span, message, confidence, repair, fingerprint, excused, notes }: Finding, catalog: Catalog): object {
+export function findingJson(
+  { rule, level, path, span, message, confidence, repair, fingerprint, excused, notes }: Finding, catalog: Catalog,
+): object {
   const { advice } = catalog.get(rule) as Rule;
   return {
     rule,

@@ -7,7 +7,9 @@ export function compareJson({ first, second, differences }: CompareReport): obje
     format: 'elvar-compare/1',
     first,
     second,
-    rules: differences.map(({ rule, relation, first: one, second: two }) => ({ rule, relation, first: sideJson(one), second: sideJson(two) })),
+    rules: differences.map(
+      ({ rule, relation, first: one, second: two }) => ({ rule, relation, first: sideJson(one), second: sideJson(two) }),
+    ),
   };
 }
 
@@ -19,7 +21,9 @@ function sideJson({ level, by, options, waivers, fix, ledger, trail }: Decision)
   return {
     level,
     by: placeOf(by),
-    options: Object.fromEntries(Object.entries(options).map(([name, option]) => [name, { value: option.value, by: placeOf(option.by) }])),
+    options: Object.fromEntries(
+      Object.entries(options).map(([name, option]) => [name, { value: option.value, by: placeOf(option.by) }]),
+    ),
     waivers,
     fix,
     ledger,

@@ -10,7 +10,13 @@ export function brokenJson(broken: readonly BrokenExpectation[]): object[] {
     file: place.file,
     line: place.line,
     because: source.expectation.because,
-    by: statement.place === null ? null : { layer: statement.layer.id, file: statement.place.file, line: statement.place.line, zone: statement.zone?.name ?? null, because: statement.because ?? statement.zone?.because ?? null },
+    by: statement.place === null ? null : {
+      layer: statement.layer.id,
+      file: statement.place.file,
+      line: statement.place.line,
+      zone: statement.zone?.name ?? null,
+      because: statement.because ?? statement.zone?.because ?? null,
+    },
     files,
     example,
   }));

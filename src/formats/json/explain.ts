@@ -9,7 +9,9 @@ import { findingJson } from './check.js';
 import type { Decision, TrailEntry } from '../../core/model/statement.js';
 
 /** `elvar-explain/1`. @param wanted the rules wanted; null for all. @param authors who wrote the lines; null if nobody asked. */
-export function explainJson(explanation: Explanation, wanted: ReadonlySet<string> | null, authors: LineAuthors | null = null): object {
+export function explainJson(
+  explanation: Explanation, wanted: ReadonlySet<string> | null, authors: LineAuthors | null = null,
+): object {
   const { path, exists, language, skipped, layers, rules: { decisions } } = explanation;
   const told = [...decisions.values()].filter(({ rule }) => wanted === null || wanted.has(rule));
   return {
@@ -28,13 +30,17 @@ export function explainJson(explanation: Explanation, wanted: ReadonlySet<string
 }
 
 /** `elvar-explain/1` for one line: its findings, the waivers that cover it, and the rules concerned. */
-export function explainLineJson({ explanation, line, findings, waivers, unknown }: LineExplanation, authors: LineAuthors | null = null): object {
+export function explainLineJson(
+  { explanation, line, findings, waivers, unknown }: LineExplanation, authors: LineAuthors | null = null,
+): object {
   const concerned = new Set(findings.map(({ rule }) => rule));
   return {
     ...explainJson(explanation, concerned, authors),
     line,
     findings: findings.map((finding) => findingJson(finding, explanation.catalog)),
-    waivers: waivers.map(({ selectors, line: own, reach, until, because, isExpired }) => ({ selectors, line: own, reach, until, because, expired: isExpired })),
+    waivers: waivers.map(({ selectors, line: own, reach, until, because, isExpired }) => ({
+      selectors, line: own, reach, until, because, expired: isExpired,
+    })),
     unknownSelectors: unknown,
   };
 }
@@ -51,7 +57,9 @@ function decisionJson(decision: Decision, { language, catalog }: Explanation, au
     options,
     by,
     over,
-    trail: trail.map((entry) => ({ ...entryJson(entry, catalog.get(decision.rule)), ...(authors !== null && { who: whoJson(entry, authors) }) })),
+    trail: trail.map(
+      (entry) => ({ ...entryJson(entry, catalog.get(decision.rule)), ...(authors !== null && { who: whoJson(entry, authors) }) }),
+    ),
   };
 }
 
@@ -62,7 +70,9 @@ function whoJson({ statement: { place } }: TrailEntry, authors: LineAuthors): ob
   if (author === 'uncommitted') return { commit: null, author: null, day: null, subject: null, isOldest: false };
   const { id, author: name, day, subject } = author.commit;
   // The border of a shallow clone: the line is at least as old, and may be by somebody else.
-  return { commit: id, author: author.isOldest ? null : name, day, subject: author.isOldest ? null : subject, isOldest: author.isOldest };
+  return {
+    commit: id, author: author.isOldest ? null : name, day, subject: author.isOldest ? null : subject, isOldest: author.isOldest,
+  };
 }
 
 function entryJson({ statement, effect, refused }: TrailEntry, rule: Rule | undefined): object {

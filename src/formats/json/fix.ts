@@ -25,7 +25,13 @@ export function fixJson({ files, bundles, written, incomplete }: FixReport): obj
 
 function fileJson(file: RepairedSource): object {
   const { path, before, after, repaired, withdrawn } = file;
-  return { path, repaired: Object.fromEntries([...repaired].sort(([a], [b]) => (a < b ? -1 : 1))), withdrawn: withdrawn.map(placeJson), offered: offeredIn(file).map(placeJson), patch: patchOf(path, before, after) };
+  return {
+    path,
+    repaired: Object.fromEntries([...repaired].sort(([a], [b]) => (a < b ? -1 : 1))),
+    withdrawn: withdrawn.map(placeJson),
+    offered: offeredIn(file).map(placeJson),
+    patch: patchOf(path, before, after),
+  };
 }
 
 function placeJson({ rule, span, message }: Finding): object {

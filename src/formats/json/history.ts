@@ -4,9 +4,17 @@ import type { IncompletePath } from '../../core/model/scope.js';
 import { incompleteJson } from '../text/incomplete.js';
 import { describeProblem } from '../text/problem.js';
 
-/** `elvar-history/1`. @param events all of one history. @param rule the rule in question; null for all. @param incomplete what kept it from going on. */
-export function historyJson(events: readonly HistoryEvent[], rule: string | null, incomplete: readonly IncompletePath[] = []): object {
-  const ofKind = <Kind extends HistoryEvent['kind']>(kind: Kind): Extract<HistoryEvent, { kind: Kind }>[] => events.filter((event): event is Extract<HistoryEvent, { kind: Kind }> => event.kind === kind);
+/**
+ * `elvar-history/1`.
+ * @param events all of one history.
+ * @param rule the rule in question; null for all.
+ * @param incomplete what kept it from going on.
+ */
+export function historyJson(
+  events: readonly HistoryEvent[], rule: string | null, incomplete: readonly IncompletePath[] = [],
+): object {
+  const ofKind = <Kind extends HistoryEvent['kind']>(kind: Kind): Extract<HistoryEvent, { kind: Kind }>[] =>
+    events.filter((event): event is Extract<HistoryEvent, { kind: Kind }> => event.kind === kind);
   const [now] = ofKind('now');
   const [beginning] = ofKind('beginning');
   return {
@@ -17,14 +25,18 @@ export function historyJson(events: readonly HistoryEvent[], rule: string | null
     renames: ofKind('renamed').map(({ commit, from, to }) => ({ ...commitJson(commit), from, to })),
     broken: ofKind('broken').map(({ commit, problems }) => ({
       ...commitJson(commit),
-      problems: problems.map(({ file, place, detail }) => ({ file, line: place?.line ?? null, column: place?.column ?? null, message: describeProblem(detail).what })),
+      problems: problems.map(({ file, place, detail }) => ({
+        file, line: place?.line ?? null, column: place?.column ?? null, message: describeProblem(detail).what,
+      })),
     })),
     incomplete: incompleteJson(incomplete),
     commits: beginning?.commits ?? 0,
     installed: beginning?.installed ?? [],
     beginning: beginning === undefined || beginning.commit === null ? null : {
       ...commitJson(beginning.commit), path: beginning.path, reason: beginning.since,
-      levels: Object.fromEntries([...beginning.decisions.values()].filter(({ level, rule: own }) => (rule === null ? level !== 'off' : own === rule)).map(({ rule: own, level }) => [own, level])),
+      levels: Object.fromEntries([...beginning.decisions.values()]
+        .filter(({ level, rule: own }) => (rule === null ? level !== 'off' : own === rule))
+        .map(({ rule: own, level }) => [own, level])),
     },
   };
 }

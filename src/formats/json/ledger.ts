@@ -16,7 +16,8 @@ function accountedJson({ entry, state, path, finding }: AccountedEntry): object 
 export function ledgerChangeJson({ added, changed, dropped, size, failed, incomplete }: LedgerChange, writes: boolean): object {
   return {
     format: 'elvar-ledger-change/1', written: writes && failed === null,
-    added: added.map(entryJson), changed: changed.map(entryJson), dropped: dropped.map(entryJson), size, incomplete: incompleteJson(incomplete),
+    added: added.map(entryJson), changed: changed.map(entryJson), dropped: dropped.map(entryJson), size,
+    incomplete: incompleteJson(incomplete),
   };
 }
 

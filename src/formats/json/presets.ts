@@ -18,7 +18,8 @@ export function presetJson({ reference, title, about, layers, rules, zones }: Pr
     rules: Object.fromEntries(decided.map(({ rule, level, by, options, trail }) => [rule, {
       level,
       by: placeOf((trail[by] as TrailEntry).statement),
-      options: Object.fromEntries(Object.entries(options).map(([name, option]) => [name, { value: option.value, by: placeOf((trail[option.by] as TrailEntry).statement) }])),
+      options: Object.fromEntries(Object.entries(options)
+        .map(([name, option]) => [name, { value: option.value, by: placeOf((trail[option.by] as TrailEntry).statement) }])),
     }])),
     zones: zones.map(({ zone, statements }) => ({
       name: zone.name,

@@ -4,7 +4,11 @@ import { patchOf } from '../text/patch.js';
 import { incompleteJson } from '../text/incomplete.js';
 
 /** `elvar-waive/1`. */
-export function waiveJson({ path, line, selectors, before, after }: WaivedFile, terms: { readonly reach: Reach; readonly until: string | null; readonly because: string }, written: boolean): object {
+export function waiveJson(
+  { path, line, selectors, before, after }: WaivedFile,
+  terms: { readonly reach: Reach; readonly until: string | null; readonly because: string },
+  written: boolean,
+): object {
   return { format: 'elvar-waive/1', path, line, selectors, ...terms, written, patch: patchOf(path, before, after) };
 }
 
@@ -23,6 +27,8 @@ export function waiverListJson({ waivers, incomplete }: WaiverList): object {
 export function unwaivedJson(files: readonly UnwaivedFile[], written: boolean): object {
   return {
     format: 'elvar-unwaive/1',
-    files: files.map(({ path, before, after, removed, failed }) => ({ path, written: written && failed === null, removed, patch: patchOf(path, before, after) })),
+    files: files.map(({ path, before, after, removed, failed }) => ({
+      path, written: written && failed === null, removed, patch: patchOf(path, before, after),
+    })),
   };
 }

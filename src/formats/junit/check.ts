@@ -21,13 +21,16 @@ interface Element {
 }
 
 /**
- * What was found, as a test report in JUnit's form: a suite for each directory, a case for each file. What makes the check fail is a failure;
- * a file that could not be checked is an error; the rest stands in the output of its case.
+ * What was found, as a test report in JUnit's form: a suite for each directory, a case for each file. What makes the check fail
+ * is a failure; a file that could not be checked is an error; the rest stands in the output of its case.
  * @param failOn the lowest level that makes the check fail.
  */
 export function checkJunit(report: CheckReport, failOn: FailOn): string {
   const suites = new Map<string, Case[]>();
-  const cases = [...report.files.map((file) => caseOf(file, report, failOn)), ...report.incomplete.map(({ path, reason }): Case => ({ path, failing: [], others: [], error: describeIncomplete(reason) }))];
+  const cases = [
+    ...report.files.map((file) => caseOf(file, report, failOn)),
+    ...report.incomplete.map(({ path, reason }): Case => ({ path, failing: [], others: [], error: describeIncomplete(reason) })),
+  ];
   for (const one of cases) {
     const own = suites.get(directoryOf(one.path));
     if (own === undefined) suites.set(directoryOf(one.path), [one]);
@@ -35,7 +38,14 @@ export function checkJunit(report: CheckReport, failOn: FailOn): string {
   }
   const broken = alikeBroken(report.expectations.broken);
   const builder = new Builder({ ignoreAttributes: false, attributeNamePrefix: ATTRIBUTE, format: true, suppressEmptyNode: true });
-  const document: Element = { testsuites: { ...attributes({ name: 'elvar', ...withExpectations(totals(cases), broken, report.expectations.fails) }), testsuite: [...suites].map(([directory, own]) => suiteOf(directory, own)).concat(broken.length === 0 ? [] : [expectationSuite(broken, report.expectations.fails)]) } };
+  const document: Element = {
+    testsuites: {
+      ...attributes({ name: 'elvar', ...withExpectations(totals(cases), broken, report.expectations.fails) }),
+      testsuite: [...suites].map(([directory, own]) => suiteOf(directory, own)).concat(
+        broken.length === 0 ? [] : [expectationSuite(broken, report.expectations.fails)],
+      ),
+    },
+  };
   return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build(document)}`;
 }
 
@@ -43,12 +53,19 @@ export function checkJunit(report: CheckReport, failOn: FailOn): string {
 function expectationSuite(broken: readonly AlikeBroken[], fails: boolean): Element {
   const testcase = broken.map(({ broken: one, rules }): Element => ({
     ...attributes({ name: formatPlace(one.place), classname: 'expectations', file: one.place.file, time: 0 }),
-    ...(fails ? { failure: attributes({ message: brokenText(one, rules), type: 'expectation' }) } : { 'system-out': `\n${safe(brokenText(one, rules))}\n` }),
+    ...(fails
+      ? { failure: attributes({ message: brokenText(one, rules), type: 'expectation' }) }
+      : { 'system-out': `\n${safe(brokenText(one, rules))}\n` }),
   }));
-  return { ...attributes({ name: 'expectations', ...withExpectations({ tests: 0, failures: 0, errors: 0, skipped: 0 }, broken, fails) }), testcase };
+  return {
+    ...attributes({ name: 'expectations', ...withExpectations({ tests: 0, failures: 0, errors: 0, skipped: 0 }, broken, fails) }),
+    testcase,
+  };
 }
 
-function withExpectations({ tests = 0, failures = 0, ...rest }: Readonly<Record<string, number>>, broken: readonly AlikeBroken[], fails: boolean): Record<string, number> {
+function withExpectations(
+  { tests = 0, failures = 0, ...rest }: Readonly<Record<string, number>>, broken: readonly AlikeBroken[], fails: boolean,
+): Record<string, number> {
   return { tests: tests + broken.length, failures: failures + (fails ? broken.length : 0), ...rest };
 }
 
@@ -63,7 +80,8 @@ interface Case {
 
 function caseOf({ path, findings }: CheckedSource, { confidence }: CheckReport, failOn: FailOn): Case {
   const open = findings.all.filter(({ excused }) => excused === null);
-  const fails = (finding: Finding): boolean => failOn !== 'never' && compareLevels(finding.level, failOn) >= 0 && (confidence === null || isTrusted(finding, confidence));
+  const fails = (finding: Finding): boolean =>
+    failOn !== 'never' && compareLevels(finding.level, failOn) >= 0 && (confidence === null || isTrusted(finding, confidence));
   return { path, failing: open.filter(fails), others: open.filter((finding) => !fails(finding)), error: null };
 }
 
@@ -72,7 +90,12 @@ function suiteOf(directory: string, cases: readonly Case[]): Element {
 }
 
 function totals(cases: readonly Case[]): Readonly<Record<string, number>> {
-  return { tests: cases.length, failures: cases.filter(({ failing }) => failing.length > 0).length, errors: cases.filter(({ error }) => error !== null).length, skipped: 0 };
+  return {
+    tests: cases.length,
+    failures: cases.filter(({ failing }) => failing.length > 0).length,
+    errors: cases.filter(({ error }) => error !== null).length,
+    skipped: 0,
+  };
 }
 
 function elementOf({ path, failing, others, error }: Case): Element {
@@ -81,7 +104,9 @@ function elementOf({ path, failing, others, error }: Case): Element {
     ...attributes({ name: path, classname: directoryOf(path), file: path, time: 0 }),
     ...(error !== null && { error: attributes({ message: error, type: 'incomplete' }) }),
     // Most build servers show one failure for each case.
-    ...(first !== undefined && { failure: { ...attributes({ message: `${first.message}${failing.length > 1 ? `, and ${failing.length - 1} more` : ''}`, type: first.rule }), '#text': linesOf(failing) } }),
+    ...(first !== undefined
+      && { failure: { ...attributes({ message: `${first.message}`
+        + `${failing.length > 1 ? `, and ${failing.length - 1} more` : ''}`, type: first.rule }), '#text': linesOf(failing) } }),
     ...(others.length > 0 && { 'system-out': linesOf(others) }),
   };
 }
@@ -91,10 +116,12 @@ function linesOf(findings: readonly Finding[]): string {
 }
 
 function attributes(values: Readonly<Record<string, string | number>>): Element {
-  return Object.fromEntries(Object.entries(values).map(([name, value]) => [`${ATTRIBUTE}${name}`, typeof value === 'string' ? safe(visible(value)) : value]));
+  return Object.fromEntries(Object.entries(values)
+    .map(([name, value]) => [`${ATTRIBUTE}${name}`, typeof value === 'string' ? safe(visible(value)) : value]));
 }
 
 /** What no XML document may contain is written as an escape (XML 1.0, section 2.2); control characters are visible already. */
 function safe(text: string): string {
-  return text.replace(/[\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g, (character) => `\\u${character.charCodeAt(0).toString(16)}`);
+  return text.replace(/[\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g, (character) =>
+    `\\u${character.charCodeAt(0).toString(16)}`);
 }

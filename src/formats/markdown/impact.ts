@@ -17,32 +17,63 @@ const MOST_PATHS = 50;
 /** The most rules named where many are meant. */
 const MOST_NAMED = 3;
 
-/** What a change of rules does, as text for a review (CommonMark, with the tables and folded sections that code hosts support): what gets weaker comes first. @param causes which lines did it, and who wrote them; null if that is not known. */
+/**
+ * What a change of rules does, as text for a review (CommonMark, with the tables and folded sections that code hosts support):
+ * what gets weaker comes first.
+ * @param causes which lines did it, and who wrote them; null if that is not known.
+ */
 export function impactMarkdown(report: ImpactReport, causes: ChangeCauses | null): string {
   const weaker = weakerSections(report, causes);
   return fitted([
     { heading: [], rows: [`**${escaped(impactSentence(report))}**`], noun: 'line' },
-    ...weaker, expectationSection(report), refusedSection(report), otherSection(report, weaker.length > 0), ...scopeSections(report),
+    ...weaker, expectationSection(report), refusedSection(report), otherSection(report, weaker.length > 0), ...scopeSections(
+      report,
+    ),
     reasonSection(report.changes.rules), findingSection(report), setSection(report),
   ]);
 }
 
 function expectationSection({ expectations }: ImpactReport): Section {
-  return { heading: ['Expectations:', ''], rows: toldExpectations(expectations).map(({ what, text, because }) => `- ${escaped(`${what}: ${text}`)}${because === null ? '' : ` The reason for it: ${escaped(because)}.`}`), noun: 'expectation' };
+  return {
+    heading: ['Expectations:', ''],
+    rows: toldExpectations(expectations).map(({ what, text, because }) =>
+      `- ${escaped(`${what}: ${text}`)}${because === null ? '' : ` The reason for it: ${escaped(because)}.`}`),
+    noun: 'expectation',
+  };
 }
 
 /** Rulings that would have changed something, had no guard refused them. */
 function refusedSection({ refused }: ImpactReport): Section {
-  return { heading: ['Refused by guards, so without effect:', ''], rows: refused.map((one) => `- ${escaped(refusalText(one))}`), noun: 'ruling' };
+  return {
+    heading: ['Refused by guards, so without effect:', ''],
+    rows: refused.map((one) => `- ${escaped(refusalText(one))}`),
+    noun: 'ruling',
+  };
 }
 
 /** What gets stricter, or is not comparable. */
 function otherSection({ changes, findings }: ImpactReport, isRest: boolean): Section {
-  const rows = changes.rules.flatMap(({ rule, ways }) => toldWays(ways.filter(({ relation }) => relation !== 'looser')).map(({ way, files }) => {
-    const cells = [codeInCell(rule), RELATIONS[way.relation], escaped(visible(wayText(way))), String(files.length), findingCell(findings.get(rule)), codeInCell(deciderOf(way))];
-    return `| ${cells.join(' | ')} |`;
-  }));
-  return { heading: [...(isRest ? ['What else changes:', ''] : []), '| rule | | was → is | files | findings | decided by |', '|---|---|---|---:|---|---|'], rows, noun: 'rule' };
+  const rows = changes.rules.flatMap(({ rule, ways }) =>
+    toldWays(ways.filter(({ relation }) => relation !== 'looser')).map(({ way, files }) => {
+      const cells = [
+        codeInCell(rule),
+        RELATIONS[way.relation],
+        escaped(visible(wayText(way))),
+        String(files.length),
+        findingCell(findings.get(rule)),
+        codeInCell(deciderOf(way)),
+      ];
+      return `| ${cells.join(' | ')} |`;
+    }));
+  return {
+    heading: [
+      ...(isRest ? ['What else changes:', ''] : []),
+      '| rule | | was → is | files | findings | decided by |',
+      '|---|---|---|---:|---|---|',
+    ],
+    rows,
+    noun: 'rule',
+  };
 }
 
 /** Each reason once, with the rules that it is given for. */
@@ -54,21 +85,45 @@ function reasonSection(rules: readonly RuleChange[]): Section {
       if (reason !== null) byReason.set(reason, (byReason.get(reason) ?? new Set<string>()).add(rule));
     }
   }
-  return { heading: ['Reasons given in the layer files:', ''], rows: [...byReason].map(([reason, named]) => `- ${escaped(listedUpTo(MOST_NAMED, [...named], 'rule'))}: ${escaped(reason)}`), noun: 'reason' };
+  return {
+    heading: ['Reasons given in the layer files:', ''],
+    rows: [...byReason].map(([reason, named]) => `- ${escaped(listedUpTo(MOST_NAMED, [...named], 'rule'))}: ${escaped(reason)}`),
+    noun: 'reason',
+  };
 }
 
 function scopeSections({ changes }: ImpactReport): Section[] {
-  return ([['Files that come into scope', changes.entering], ['Files that leave the scope', changes.leaving]] as const).map(([title, paths]): Section => {
+  return ([
+    ['Files that come into scope', changes.entering],
+    ['Files that leave the scope', changes.leaving],
+  ] as const).map(([title, paths]): Section => {
     const shown = paths.slice(0, MOST_PATHS).map((path) => `- ${code(path)}`);
-    return { heading: [], rows: paths.length === 0 ? [] : [folded(`${title}: ${paths.length}`, paths.length > shown.length ? [...shown, `- and ${paths.length - shown.length} more`] : shown).join('\n')], noun: 'list' };
+    return {
+      heading: [],
+      rows: paths.length === 0
+        ? []
+        : [folded(
+          `${title}: ${paths.length}`,
+          paths.length > shown.length ? [...shown, `- and ${paths.length - shown.length} more`] : shown,
+        ).join('\n')],
+      noun: 'list',
+    };
   });
 }
 
 function findingSection({ findings }: ImpactReport): Section {
-  const rows = [...findings].sort(([a], [b]) => (a < b ? -1 : 1)).map(([rule, change]) => folded(`${rule}: ${findingWords(change)}`, findingLines(change)).join('\n'));
+  const rows = [...findings]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([rule, change]) => folded(`${rule}: ${findingWords(change)}`, findingLines(change)).join('\n'));
   return { heading: [], rows, noun: 'rule' };
 }
 
 function setSection({ changes, sets }: ImpactReport): Section {
-  return { heading: [], rows: changes.rules.length + changes.entering.length + changes.leaving.length > 0 ? [`Rule sets: ${sets.before} before, ${sets.after} after.`] : [], noun: 'line' };
+  return {
+    heading: [],
+    rows: changes.rules.length + changes.entering.length + changes.leaving.length > 0
+      ? [`Rule sets: ${sets.before} before, ${sets.after} after.`]
+      : [],
+    noun: 'line',
+  };
 }

@@ -25,9 +25,13 @@ export function rulePageMarkdown(page: RulePage): string {
 
 function placesTable({ places }: RulePage): string[] {
   if (places.length === 0) return [];
-  const rows = places.slice(0, MOST_PLACES).map(({ level, by, because, files }) => `| ${level} | ${count(files.length, 'file')} | ${codeInCell(by)} | ${because === null ? '' : escaped(because)} |`);
+  const rows = places.slice(0, MOST_PLACES).map(({ level, by, because, files }) =>
+    `| ${level} | ${count(files.length, 'file')} | ${codeInCell(by)} | ${because === null ? '' : escaped(because)} |`);
   const rest = places.length - rows.length;
-  return [['| Level | Files | Decided by | Because |', '| --- | --- | --- | --- |', ...rows].join('\n'), ...(rest > 0 ? [`And ${rest} more.`] : [])];
+  return [
+    ['| Level | Files | Decided by | Because |', '| --- | --- | --- | --- |', ...rows].join('\n'),
+    ...(rest > 0 ? [`And ${rest} more.`] : []),
+  ];
 }
 
 function exampleLines(example: Example): string[] {
@@ -47,6 +51,8 @@ function optionsTable({ rule: { options } }: RulePage): string[] {
   if (entries.length === 0) return [];
   return ['## Options', [
     '| Option | Default | May be | About |', '| --- | --- | --- | --- |',
-    ...entries.map(([name, option]) => `| ${code(name)} | ${codeInCell(optionDefault(option.default))} | ${escaped(optionKind(option))} | ${escaped(option.about)} |`),
+    ...entries.map(([name, option]) =>
+      `| ${code(name)} | ${codeInCell(optionDefault(option.default))} | ${escaped(optionKind(option))} | `
+        + `${escaped(option.about)} |`),
   ].join('\n')];
 }

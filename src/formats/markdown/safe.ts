@@ -1,8 +1,8 @@
 import { visible } from '../text/visible.js';
 
 /**
- * A text as a code span in a table: there a bar would end the cell, even in code. Behind a backslash, nothing in code can keep it from that
- * (GitHub Flavored Markdown, section 4.10), so such a text is no code.
+ * A text as a code span in a table: there a bar would end the cell, even in code. Behind a backslash, nothing in code can keep it
+ * from that (GitHub Flavored Markdown, section 4.10), so such a text is no code.
  */
 export function codeInCell(text: string): string {
   return /\\\|/.test(visible(text)) ? escaped(text) : code(text).replaceAll('|', '\\|');
@@ -16,10 +16,15 @@ export function code(text: string): string {
   return longest > 0 ? `${fence} ${safe} ${fence}` : `${fence}${safe}${fence}`;
 }
 
-/** A text with Markdown's special characters escaped (CommonMark, section 2.4). What a code host would take for a person or a team is code: nobody is called upon by a file's contents. */
+/**
+ * A text with Markdown's special characters escaped (CommonMark, section 2.4). What a code host would take for a person or a team
+ * is code: nobody is called upon by a file's contents.
+ */
 export function escaped(text: string): string {
   const safe = visible(text);
-  return safe.includes('@') ? safe.split(MENTION).map((part, index) => (index % 2 === 1 ? code(part) : escapedPart(part))).join('') : escapedPart(safe);
+  return safe.includes('@')
+    ? safe.split(MENTION).map((part, index) => (index % 2 === 1 ? code(part) : escapedPart(part))).join('')
+    : escapedPart(safe);
 }
 
 function escapedPart(text: string): string {
@@ -31,5 +36,14 @@ const MENTION = /(?<![A-Za-z0-9_])(@[A-Za-z0-9][A-Za-z0-9_/-]*)/;
 
 /** Lines that are hidden until somebody opens them. @param summary plain text. */
 export function folded(summary: string, lines: readonly string[]): string[] {
-  return ['<details>', `<summary>${summary.split(MENTION).map((part, index) => (index % 2 === 1 ? `<code>${part}</code>` : part.replace(/&/g, '&amp;').replace(/</g, '&lt;'))).join('')}</summary>`, '', ...lines, '', '</details>'];
+  const parts = summary.split(MENTION).map((part, index) =>
+    (index % 2 === 1 ? `<code>${part}</code>` : part.replace(/&/g, '&amp;').replace(/</g, '&lt;')));
+  return [
+    '<details>',
+    `<summary>${parts.join('')}</summary>`,
+    '',
+    ...lines,
+    '',
+    '</details>',
+  ];
 }

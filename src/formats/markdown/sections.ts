@@ -22,9 +22,13 @@ export function fitted(sections: readonly Section[]): string {
     const head = lines.length === 0 ? heading : ['', ...heading];
     left -= lengthOf(head);
     let shown = 0;
-    for (; shown < rows.length && left >= lengthOf([rows[shown] as string]); shown += 1) left -= lengthOf([rows[shown] as string]);
+    for (; shown < rows.length && left >= lengthOf([rows[shown] as string]); shown += 1) {
+      left -= lengthOf([rows[shown] as string]);
+    }
     if (left >= 0) lines.push(...head, ...rows.slice(0, shown));
-    if (shown < rows.length) lines.push('', `${count(rows.length - shown, `more ${noun}`)} left out: the text would be too long.`);
+    if (shown < rows.length) {
+      lines.push('', `${count(rows.length - shown, `more ${noun}`)} left out: the text would be too long.`);
+    }
   }
   return `${lines.join('\n')}\n`;
 }

@@ -22,7 +22,10 @@ interface WeakenedRule {
   readonly standing: Set<string>;
 }
 
-/** What gets weaker: a table for each commit that did it; what stands against it and what changes findings comes first. @param causes null if nobody knows who did it. */
+/**
+ * What gets weaker: a table for each commit that did it; what stands against it and what changes findings comes first.
+ * @param causes null if nobody knows who did it.
+ */
 export function weakerSections(report: ImpactReport, causes: ChangeCauses | null): Section[] {
   const expected = expectedIn(report);
   const byAuthor = new Map<string, Map<string, WeakenedRule>>();
@@ -32,7 +35,8 @@ export function weakerSections(report: ImpactReport, causes: ChangeCauses | null
       const cause = causes?.ways.get(way);
       const author = cause === undefined || cause.author === null ? '' : authorText(cause.author);
       const turn = wayText(way);
-      const weakened: WeakenedRule = byAuthor.get(author)?.get(`${rule} ${turn}`) ?? { rule, turn, files: new Set(), lines: new Set(), standing: new Set() };
+      const weakened: WeakenedRule = byAuthor.get(author)?.get(`${rule} ${turn}`)
+        ?? { rule, turn, files: new Set(), lines: new Set(), standing: new Set() };
       for (const file of way.files) weakened.files.add(file);
       weakened.lines.add(lineOf(way, cause));
       for (const against of [...guardsAgainst(way, author, causes), ...expected.get(rule) ?? []]) weakened.standing.add(against);
@@ -43,10 +47,14 @@ export function weakerSections(report: ImpactReport, causes: ChangeCauses | null
   const counted = new Set<RuleId>();
   return [...byAuthor].map(([author, rules], index): Section => ({
     heading: [
-      ...(index === 0 ? ['What gets weaker:', ''] : []), ...(author === '' ? [] : [author === authorText('uncommitted') ? 'Not committed yet:' : `By ${escaped(author)}`, '']),
+      ...(index === 0 ? ['What gets weaker:', ''] : []), ...(author === ''
+        ? []
+        : [author === authorText('uncommitted') ? 'Not committed yet:' : `By ${escaped(author)}`, '']),
       '| rule | was → is | files | by line | what stands against it | findings |', '|---|---|---:|---|---|---|',
     ],
-    rows: [...rules.values()].sort((a, b) => weight(b) - weight(a)).map((one) => `| ${cellsOf(one, report, counted).join(' | ')} |`),
+    rows: [...rules.values()]
+      .sort((a, b) => weight(b) - weight(a))
+      .map((one) => `| ${cellsOf(one, report, counted).join(' | ')} |`),
     noun: 'rule',
   }));
 }
@@ -55,13 +63,22 @@ export function weakerSections(report: ImpactReport, causes: ChangeCauses | null
 function cellsOf({ rule, turn, files, lines, standing }: WeakenedRule, report: ImpactReport, counted: Set<RuleId>): string[] {
   const findings = counted.has(rule) ? 'counted above' : findingCell(report.findings.get(rule));
   counted.add(rule);
-  return [codeInCell(rule), escaped(visible(turn)), String(files.size), [...lines].join(', '), standing.size === 0 ? 'nothing' : escaped([...standing].join('; ')), findings];
+  return [
+    codeInCell(rule),
+    escaped(visible(turn)),
+    String(files.size),
+    [...lines].join(', '),
+    standing.size === 0 ? 'nothing' : escaped([...standing].join('; ')),
+    findings,
+  ];
 }
 
 /** The line that did it, as code. */
 function lineOf(way: WayOfChange, cause: ChangeCause | undefined): string {
   const line = cause?.line ?? null;
-  return line === null ? codeInCell(deciderOf(way)) : `${codeInCell(formatPlace(line.place))}${line.fate === 'removed' ? ' (removed)' : ''}`;
+  return line === null
+    ? codeInCell(deciderOf(way))
+    : `${codeInCell(formatPlace(line.place))}${line.fate === 'removed' ? ' (removed)' : ''}`;
 }
 
 /** The guards that wanted the rule to stay as it was. @param author who changed the rule, in words. */
@@ -74,12 +91,16 @@ function guardsAgainst(way: WayOfChange, author: string, causes: ChangeCauses | 
 
 function removerText(remover: LineAuthor | undefined, author: string): string {
   if (remover === undefined || authorText(remover) === author) return '(removed)';
-  return remover === 'uncommitted' ? '(removed, not committed yet)' : `(removed by ${visible(remover.commit.author)}, ${remover.commit.day})`;
+  return remover === 'uncommitted'
+    ? '(removed, not committed yet)'
+    : `(removed by ${visible(remover.commit.author)}, ${remover.commit.day})`;
 }
 
 /** The expectations that do not hold after the change, by rule. */
 function expectedIn({ expectations: { breaking, stillBroken } }: ImpactReport): ReadonlyMap<RuleId, ReadonlySet<string>> {
   const expected = new Map<RuleId, Set<string>>();
-  for (const { rule, place } of [...breaking, ...stillBroken]) expected.set(rule, (expected.get(rule) ?? new Set<string>()).add(`the expectation in ${formatPlace(place)}`));
+  for (const { rule, place } of [...breaking, ...stillBroken]) {
+    expected.set(rule, (expected.get(rule) ?? new Set<string>()).add(`the expectation in ${formatPlace(place)}`));
+  }
   return expected;
 }

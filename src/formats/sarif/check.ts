@@ -12,6 +12,8 @@ import { artifactAt, lineAt, ROOT_BASE } from './place.js';
 import { resultText, type ResultContext } from './results.js';
 import { describeRule, rulesInForce } from './rules.js';
 
+const SCHEMA = 'https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json';
+
 /** What SARIF tells besides what was found. */
 interface SarifFacts {
   /** Elvar's version. */
@@ -19,23 +21,42 @@ interface SarifFacts {
   /** The path of the ledger, relative to the root. */
   readonly ledger: string;
   /** What git knows of the sources. */
-  readonly revision: { readonly repository: string; readonly commit: string; readonly branch: string | null; readonly isWhole: boolean } | null;
+  readonly revision: {
+    readonly repository: string;
+    readonly commit: string;
+    readonly branch: string | null;
+    readonly isWhole: boolean;
+  } | null;
 }
 
 /** What was found as a SARIF log (SARIF 2.1.0, OASIS standard), piece by piece: it may be longer than one text can be. */
 export function* checkSarif(report: CheckReport, facts: SarifFacts): Iterable<string> {
   const rules = rulesInForce(report);
   const decisions = new Decisions();
-  const context: ResultContext = { rules: new Map([...rules.keys()].map((rule, index) => [rule, index])), decisions, hasLedger: report.ledger.length > 0, ledger: facts.ledger, ends: new Map() };
+  const context: ResultContext = {
+    rules: new Map([...rules.keys()].map((rule, index) => [rule, index])),
+    decisions,
+    hasLedger: report.ledger.length > 0,
+    ledger: facts.ledger,
+    ends: new Map(),
+  };
   const run: Omit<Run, 'results' | 'properties'> = {
-    tool: { driver: { name: 'Elvar', version: facts.version, semanticVersion: facts.version, language: 'en', rules: [...rules].map(([rule, level]) => describeRule(rule, level, report.catalog)) } },
+    tool: { driver: {
+      name: 'Elvar',
+      version: facts.version,
+      semanticVersion: facts.version,
+      language: 'en',
+      rules: [...rules].map(([rule, level]) => describeRule(rule, level, report.catalog)),
+    } },
     columnKind: 'utf16CodeUnits',
     originalUriBaseIds: { [ROOT_BASE]: { description: { text: 'The root of the project.' } } },
     ...(facts.revision !== null && { versionControlProvenance: [provenanceOf(facts.revision)] }),
     invocations: [invocationOf(report)],
-    artifacts: report.files.map(({ path, language }) => ({ location: artifactAt(path), roles: ['analysisTarget'], sourceLanguage: language })),
+    artifacts: report.files.map(
+      ({ path, language }) => ({ location: artifactAt(path), roles: ['analysisTarget'], sourceLanguage: language }),
+    ),
   };
-  yield `{"$schema":"https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json","version":"2.1.0","runs":[\n${inside(visibleJson(JSON.stringify(run)))},"results":[`;
+  yield `{"$schema":"${SCHEMA}","version":"2.1.0","runs":[\n${inside(visibleJson(JSON.stringify(run)))},"results":[`;
   let separator = '\n';
   for (const { findings: { all }, repairs, rules: { decisions: decided } } of report.files) {
     if (all.length === 0) continue;
@@ -68,7 +89,12 @@ function inside(json: string): string {
 }
 
 function provenanceOf({ repository, commit, branch, isWhole }: NonNullable<SarifFacts['revision']>): VersionControlDetails {
-  return { repositoryUri: repository, revisionId: commit, ...(branch !== null && { branch }), ...(isWhole && { mappedTo: { uriBaseId: ROOT_BASE } }) };
+  return {
+    repositoryUri: repository,
+    revisionId: commit,
+    ...(branch !== null && { branch }),
+    ...(isWhole && { mappedTo: { uriBaseId: ROOT_BASE } }),
+  };
 }
 
 /** What the run itself has to tell (section 3.20). */
@@ -79,14 +105,21 @@ function invocationOf({ incomplete, misreadWaivers, guardedOut, expectations }: 
     ...(!reason.code.startsWith('part-') && { locations: [{ physicalLocation: { artifactLocation: artifactAt(path) } }] }),
   }));
   const misread = misreadWaivers.map(({ path, line, text, problem }): Notification => ({
-    level: 'warning', descriptor: { id: 'misread-waiver' }, message: { text: `This waiver excuses nothing: ${text}. ${problem}` }, locations: [{ physicalLocation: lineAt(path, line) }],
+    level: 'warning',
+    descriptor: { id: 'misread-waiver' },
+    message: { text: `This waiver excuses nothing: ${text}. ${problem}` },
+    locations: [{ physicalLocation: lineAt(path, line) }],
   }));
   const out = guardedOut.map(({ file, line, pattern, files, isAll, guards }): Notification => ({
     level: 'warning', descriptor: { id: 'guarded-out' }, locations: [{ physicalLocation: lineAt(file, line) }],
-    message: { text: `${pattern} excludes ${isAll ? '' : 'at least '}${count(files, 'file')} that guards protect (${listed([...new Set(guards.map(formatSource))].slice(0, 3))}).` },
+    message: { text: `${pattern} excludes ${isAll ? '' : 'at least '}${count(files, 'file')} that guards protect `
+      + `(${listed([...new Set(guards.map(formatSource))].slice(0, 3))}).` },
   }));
   const broken = alikeBroken(expectations.broken).map(({ broken: one, rules }): Notification => ({
-    level: expectations.fails ? 'error' : 'warning', descriptor: { id: 'broken-expectation' }, message: { text: `${brokenText(one, rules)}.` }, locations: [{ physicalLocation: lineAt(one.place.file, one.place.line) }],
+    level: expectations.fails ? 'error' : 'warning',
+    descriptor: { id: 'broken-expectation' },
+    message: { text: `${brokenText(one, rules)}.` },
+    locations: [{ physicalLocation: lineAt(one.place.file, one.place.line) }],
   }));
   return {
     executionSuccessful: incomplete.length === 0,

@@ -12,7 +12,10 @@ export function artifactAt(path: string): ArtifactLocation {
   return latest.location;
 }
 
-/** A path relative to the root as a relative reference (RFC 3986, section 4.2): a colon in its first step would look like a scheme. */
+/**
+ * A path relative to the root as a relative reference (RFC 3986, section 4.2): a colon in its first step would look like a
+ * scheme.
+ */
 function uriOf(path: string): string {
   const uri = path.split('/').map((step) => encodeURIComponent(step.replace(/\p{Surrogate}/gu, '\ufffd'))).join('/');
   return uri.replace(/%(?:2B|2C|3D|40|24)/g, decodeURIComponent);

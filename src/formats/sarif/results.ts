@@ -21,7 +21,9 @@ export interface ResultContext {
 }
 
 /** A finding as the JSON of a result (section 3.27). @param decision what decided its rule. @param fix how it can be repaired. */
-export function resultText(finding: Finding, decision: Decision | undefined, fix: Repair | undefined, context: ResultContext): string {
+export function resultText(
+  finding: Finding, decision: Decision | undefined, fix: Repair | undefined, context: ResultContext,
+): string {
   const start = JSON.stringify(startOf(finding, fix, context));
   const end = endOf(finding, decision, context);
   if (finding.notes === undefined) return start.slice(0, -1) + end;
@@ -31,7 +33,10 @@ export function resultText(finding: Finding, decision: Decision | undefined, fix
 
 /** What another program said besides (section 3.28). */
 function noteOf({ message, path, line }: FindingNote): Location {
-  return { ...(message !== '' && { message: { text: message } }), ...(path !== null && { physicalLocation: line === null ? { artifactLocation: artifactAt(path) } : lineAt(path, line) }) };
+  return {
+    ...(message !== '' && { message: { text: message } }),
+    ...(path !== null && { physicalLocation: line === null ? { artifactLocation: artifactAt(path) } : lineAt(path, line) }),
+  };
 }
 
 /** What is a finding's own. */
@@ -69,11 +74,19 @@ function endOf({ confidence, repair }: Finding, decision: Decision | undefined, 
 /** A repair (section 3.55). Offsets count UTF-16 units of the text without a byte-order mark, as columns do. */
 function fixOf({ path, repair }: Finding, edits: readonly Edit[] | 'drop-byte-order-mark'): Fix {
   return {
-    description: { text: repair === 'safe' ? 'Repair it: the program means the same.' : 'Repair it, and look whether the program still does what it should.' },
+    description: {
+      text: repair === 'safe'
+        ? 'Repair it: the program means the same.'
+        : 'Repair it, and look whether the program still does what it should.',
+    },
     artifactChanges: [{
       artifactLocation: artifactAt(path),
       // The mark itself is no part of the text: its bytes are named (section 3.30.10).
-      replacements: edits === 'drop-byte-order-mark' ? [{ deletedRegion: { byteOffset: 0, byteLength: BYTE_ORDER_MARK } }] : edits.map(({ start, end, text }) => ({ deletedRegion: { charOffset: start, charLength: end - start }, ...(text !== '' && { insertedContent: { text } }) })),
+      replacements: edits === 'drop-byte-order-mark'
+        ? [{ deletedRegion: { byteOffset: 0, byteLength: BYTE_ORDER_MARK } }]
+        : edits.map(({ start, end, text }) => ({
+          deletedRegion: { charOffset: start, charLength: end - start }, ...(text !== '' && { insertedContent: { text } }),
+        })),
     }],
   };
 }
@@ -88,6 +101,7 @@ function suppressionOf({ by, line, because, until, status }: Excuse, path: strin
     status: 'accepted',
     ...(because !== null && { justification: because }),
     ...(by !== 'producer' && { location: { physicalLocation: lineAt(by === 'waiver' ? path : ledger, line) } }),
-    ...((until !== null || status !== null) && { properties: { ...(until !== null && { until }), ...(status !== null && { status }) } }),
+    ...((until !== null || status !== null)
+      && { properties: { ...(until !== null && { until }), ...(status !== null && { status }) } }),
   };
 }

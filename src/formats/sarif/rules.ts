@@ -23,7 +23,9 @@ export function rulesInForce({ files, catalog }: CheckReport): Map<RuleId, Activ
     seen.set(set, languages);
     if (languages.has(language)) continue;
     languages.add(language);
-    for (const [rule, { level }] of set.rules) if (level !== 'off' && knowsLanguage(catalog.get(rule) as Rule, language)) add(rule, level);
+    for (const [rule, { level }] of set.rules) {
+      if (level !== 'off' && knowsLanguage(catalog.get(rule) as Rule, language)) add(rule, level);
+    }
   }
   return new Map([...levels].sort(([a], [b]) => (a < b ? -1 : 1)));
 }
@@ -38,7 +40,13 @@ export function describeRule(id: RuleId, level: ActiveLevel, catalog: Catalog): 
     help: helpOf(catalog.get(id) as Rule),
     ...(foreign?.address != null && URL.canParse(foreign.address) && { helpUri: foreign.address }),
     defaultConfiguration: { level },
-    properties: { tags: [...new Set([concern, ...tags])], precision: PRECISION[confidence], confidence, ...(advice !== '' && { advice }), ...(house !== null && { isHouseRule: true }) },
+    properties: {
+      tags: [...new Set([concern, ...tags])],
+      precision: PRECISION[confidence],
+      confidence,
+      ...(advice !== '' && { advice }),
+      ...(house !== null && { isHouseRule: true }),
+    },
   };
 }
 

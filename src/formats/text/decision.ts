@@ -4,7 +4,9 @@ import type { SettingRefusal } from '../../core/cascade/refused-settings.js';
 import type { ActiveLevel, Level } from '../../core/model/level.js';
 import type { Freedom } from '../../core/model/freedom.js';
 import { changeOption, isListEdit } from '../../core/model/option.js';
-import type { ActiveGuard, Decision, DecidedItem, DecidedOption, PartName, Statement, TrailEntry } from '../../core/model/statement.js';
+import type {
+  ActiveGuard, Decision, DecidedItem, DecidedOption, PartName, Statement, TrailEntry,
+} from '../../core/model/statement.js';
 import { formatChanges, formatSource, formatValue } from './origin.js';
 import { count, listed, listedUpTo } from './words.js';
 
@@ -25,18 +27,26 @@ export function asFoundText(upTo: ActiveLevel | null): string | null {
 export function levelOrigin(decision: Decision): string {
   const { trail, by, over } = decision;
   const entry = trail[by];
-  if (keepsLevels(decision)) return `set by ${PRODUCER}: ${trail.length === 1 ? 'no layer says anything else' : 'no level that a layer sets counts here'}`;
+  if (keepsLevels(decision)) {
+    return `set by ${PRODUCER}: ${trail.length === 1 ? 'no layer says anything else' : 'no level that a layer sets counts here'}`;
+  }
   if (by === 0 || entry === undefined) return 'no layer turns it on';
   if (entry.effect === 'capped') return `lowered by the at-most in ${formatSource(entry.statement)}${loweredFrom(decision)}`;
   const before = over === null || over === 0 ? undefined : trail[over]?.statement;
   if (before?.level == null) return `set by ${formatSource(entry.statement)}`;
   const isSame = before.level.value === entry.statement.level?.value;
-  return `set by ${formatSource(entry.statement)}${isSame ? `, as ${formatSource(before)} had set it before` : `, overriding ${before.level.value} from ${formatSource(before)}`}`;
+  return `set by ${formatSource(entry.statement)}`
+    + (isSame
+      ? `, as ${formatSource(before)} had set it before`
+      : `, overriding ${before.level.value} from ${formatSource(before)}`);
 }
 
 function loweredFrom({ trail, over }: Decision): string {
   const before = trail[over ?? 0];
-  return before?.statement.level == null ? '' : ` from ${before.statement.level.value}, which ${formatSource(before.statement)} ${before.effect === 'capped' ? 'had left' : 'had set'}`;
+  return before?.statement.level == null
+    ? ''
+    : ` from ${before.statement.level.value}, which ${formatSource(before.statement)} `
+      + (before.effect === 'capped' ? 'had left' : 'had set');
 }
 
 /** In a few words, what decided the level: for a capped rule, what turned it on and what lowered it. */
@@ -65,7 +75,8 @@ export function optionOrigin(name: string, option: DecidedOption, trail: readonl
   const before = over === null || over === 0 ? null : trail[over]?.statement.options.find((one) => one.name === name)?.value;
   if (over === null || before == null) return `set by ${source}`;
   const old = typeof before === 'object' ? 'the list' : formatValue(before);
-  return `set by ${source}, ${typeof before === 'object' ? 'replacing' : 'overriding'} ${old} from ${optionSource(name, over, trail)}`;
+  return `set by ${source}, ${typeof before === 'object' ? 'replacing' : 'overriding'} ${old} from `
+    + optionSource(name, over, trail);
 }
 
 /** The most items named per origin. */
@@ -79,7 +90,8 @@ function itemOrigins(name: string, items: readonly DecidedItem[], trail: readonl
   return origins.map(([by, values]) => {
     if (by === 0) return `${values.length} by default`;
     const shown = values.slice(0, MOST_ITEMS).map(formatValue).join(', ');
-    return `${shown}${values.length > MOST_ITEMS ? ` and ${values.length - MOST_ITEMS} more` : ''} from ${optionSource(name, by, trail)}`;
+    return `${shown}${values.length > MOST_ITEMS ? ` and ${values.length - MOST_ITEMS} more` : ''} from `
+      + optionSource(name, by, trail);
   }).join('; ');
 }
 
@@ -103,7 +115,9 @@ export function guardText({ kind, by }: ActiveGuard, decision: Decision): string
   const guard = (trail[by] as TrailEntry).statement;
   const power = kind === 'fixed' ? 'other files may not change it' : 'other files may make it stricter, never weaker';
   const own = ownStatementAfter(by, decision);
-  const exempt = own === null ? '' : ` A guard does not bind its own file or the presets that file adopts, so ${formatSource(own)} counts.`;
+  const exempt = own === null
+    ? ''
+    : ` A guard does not bind its own file or the presets that file adopts, so ${formatSource(own)} counts.`;
   return `Guarded (${kind}) by ${formatSource(guard)}: ${power}.${exempt}`;
 }
 
@@ -111,7 +125,8 @@ export function guardText({ kind, by }: ActiveGuard, decision: Decision): string
 function ownStatementAfter(by: number, { trail, by: levelBy, options, freedomsBy }: Decision): Statement | null {
   const owner = trail[by]?.statement.layer.exemptions.at(-1);
   const deciding = [levelBy, ...Object.values(options).map((option) => option.by), ...Object.values(freedomsBy)];
-  const own = trail.findLastIndex(({ statement }, index) => index > by && deciding.includes(index) && owner !== undefined && statement.layer.exemptions.includes(owner));
+  const own = trail.findLastIndex(({ statement }, index) =>
+    index > by && deciding.includes(index) && owner !== undefined && statement.layer.exemptions.includes(owner));
   return own < 0 ? null : trail[own]?.statement ?? null;
 }
 
@@ -145,7 +160,9 @@ const MOST_RULES = 3;
 /** A command-line setting that had no effect, and why. */
 export function refusedSettingText({ setting, guards, rules, tookElsewhere, files }: SettingRefusal): string {
   const [option] = setting.options;
-  const text = option === undefined ? `${setting.selector}=${setting.level?.value}` : `${setting.selector}.${option.name}=${formatValue(changeOption([], option.value))}`;
+  const text = option === undefined
+    ? `${setting.selector}=${setting.level?.value}`
+    : `${setting.selector}.${option.name}=${formatValue(changeOption([], option.value))}`;
   const where = tookElsewhere ? ` for ${listedUpTo(MOST_RULES, rules, 'rule')} in ${count(files, 'file')}` : '';
   const who = listed(guards.map((guard) => `the ${guard.guard?.value} guard in ${formatSource(guard)}`));
   return `--set ${text} did not take${where}: ${who} ${guards.length === 1 ? 'refuses' : 'refuse'} it.`;

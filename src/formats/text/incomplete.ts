@@ -32,6 +32,8 @@ export function describeIncomplete(reason: IncompleteReason): string {
 }
 
 /** What is missing from an answer, for machines. */
-export function incompleteJson(incomplete: readonly IncompletePath[]): { readonly path: string; readonly reason: string; readonly code: string }[] {
+export function incompleteJson(
+  incomplete: readonly IncompletePath[],
+): { readonly path: string; readonly reason: string; readonly code: string }[] {
   return incomplete.map(({ path, reason }) => ({ path, reason: describeIncomplete(reason), code: reason.code }));
 }

@@ -38,7 +38,10 @@ export function formatZone(zone: StatementZone | null): string {
 export function formatChanges(changes: readonly OptionSetting[]): string {
   return changes.map(({ name, value }) => {
     if (!isListEdit(value)) return `${name} ${formatValue(value)}`;
-    const parts = [value.drop.length > 0 ? `without ${formatValue(value.drop)}` : '', value.add.length > 0 ? `with ${formatValue(value.add)}` : ''];
+    const parts = [
+      value.drop.length > 0 ? `without ${formatValue(value.drop)}` : '',
+      value.add.length > 0 ? `with ${formatValue(value.add)}` : '',
+    ];
     return `${name} ${parts.filter((part) => part !== '').join(' ')}`;
   }).join(' · ');
 }

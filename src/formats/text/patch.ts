@@ -6,10 +6,14 @@ const CONTEXT = 2;
 /** More lines than this added and removed take the shortest diff too long: its time grows with their square. */
 const MOST_EDITED = 1000;
 
-/** The change of a file as a unified diff (POSIX.1-2017, diff -u), which `git apply` and `patch` read; empty if nothing changes. */
+/**
+ * The change of a file as a unified diff (POSIX.1-2017, diff -u), which `git apply` and `patch` read; empty if nothing changes.
+ */
 export function patchOf(path: string, before: string, after: string): string {
   if (before === after) return '';
-  const shortest = createTwoFilesPatch(`a/${path}`, `b/${path}`, before, after, undefined, undefined, { context: CONTEXT, maxEditLength: MOST_EDITED });
+  const shortest = createTwoFilesPatch(
+    `a/${path}`, `b/${path}`, before, after, undefined, undefined, { context: CONTEXT, maxEditLength: MOST_EDITED },
+  );
   return shortest?.replace(/^=+\n/, '') ?? `--- a/${path}\n+++ b/${path}\n${hunksOf(linesOf(before), linesOf(after))}`;
 }
 
@@ -71,5 +75,7 @@ function range(start: number, end: number): string {
 }
 
 function marked(mark: string, lines: readonly string[], from: number, to: number): string {
-  return lines.slice(from, to).map((line) => (line.endsWith('\n') ? mark + line : `${mark}${line}\n\\ No newline at end of file\n`)).join('');
+  return lines.slice(from, to)
+    .map((line) => (line.endsWith('\n') ? mark + line : `${mark}${line}\n\\ No newline at end of file\n`))
+    .join('');
 }

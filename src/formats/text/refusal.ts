@@ -8,5 +8,6 @@ const MOST_RULES = 3;
 /** What a guard refuses, as a sentence. */
 export function refusalText({ statement, guard, rules, parts, files }: Refusal): string {
   const what = listed([...parts].map((part) => part.replace(/^options\./, '')));
-  return `The guard in ${formatSource(guard)} refuses ${formatSource(statement)}: ${what} of ${listedUpTo(MOST_RULES, [...rules], 'rule')}, in ${count(files.size, 'file')}.`;
+  return `The guard in ${formatSource(guard)} refuses ${formatSource(statement)}: ${what} of `
+    + `${listedUpTo(MOST_RULES, [...rules], 'rule')}, in ${count(files.size, 'file')}.`;
 }

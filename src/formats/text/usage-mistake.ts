@@ -25,7 +25,9 @@ export function describeUsageMistake(mistake: UsageMistake): MistakeText {
     case 'nul-in-path':
       return say('a path cannot contain a NUL character');
     case 'outside-root':
-      return say(`${mistake.path}: this is outside the project root ${mistake.root}`, 'Name a path inside it, or another root with --root');
+      return say(
+        `${mistake.path}: this is outside the project root ${mistake.root}`, 'Name a path inside it, or another root with --root',
+      );
     case 'no-root':
       return say(`--root ${mistake.root}: there is no such directory`);
     case 'no-path':
@@ -35,9 +37,14 @@ export function describeUsageMistake(mistake: UsageMistake): MistakeText {
     case 'no-directory':
       return say(`there is no directory ${mistake.path}`);
     case 'needs-directory':
-      return say(`${mistake.path} is not a directory`, 'A layer file applies to a directory; for some of its files use a zone: --zone NAME.');
+      return say(
+        `${mistake.path} is not a directory`,
+        'A layer file applies to a directory; for some of its files use a zone: --zone NAME.',
+      );
     case 'needs-file':
-      return say(`${mistake.path}: this is a directory`, `Name a file in it (it need not exist yet), or run elvar resolve ${mistake.path}`);
+      return say(
+        `${mistake.path}: this is a directory`, `Name a file in it (it need not exist yet), or run elvar resolve ${mistake.path}`,
+      );
     case 'below-a-file':
       return say(`${mistake.path}: nothing can be there, since ${mistake.above} is a file`);
     case 'link-on-path':
@@ -67,26 +74,44 @@ export function describeUsageMistake(mistake: UsageMistake): MistakeText {
       return say(`--set ${mistake.text}: ${what}`, advice);
     }
     case 'offered-needs-rule':
-      return say('offered repairs need a look, so they are made only for rules that you name', 'For example: elvar fix --offered --rule dead/import --dry-run');
+      return say(
+        'offered repairs need a look, so they are made only for rules that you name',
+        'For example: elvar fix --offered --rule dead/import --dry-run',
+      );
     case 'rules-off': {
       const { selector, off, path, isDirectory } = mistake;
-      const rules = `${off.slice(0, 5).join(', ')}${off.length > 5 ? ` and ${off.length - 5} more` : ''} ${off.length === 1 ? 'is' : 'are'} off`;
-      return say(`there is nothing to count on: of ${selector}, ${rules} ${isDirectory ? `in ${path}, or in some of its files` : `for ${path}`}`,
+      const rules = `${off.slice(0, 5).join(', ')}${off.length > 5 ? ` and ${off.length - 5} more` : ''} `
+        + `${off.length === 1 ? 'is' : 'are'} off`;
+      return say(`there is nothing to count on: of ${selector}, ${rules} `
+        + (isDirectory ? `in ${path}, or in some of its files` : `for ${path}`),
         'Name fewer rules, or turn these on first.');
     }
     case 'not-below':
-      return say(`${mistake.path} does not lie below ${mistake.directory}, so its layer file says nothing about it`, 'Leave out --at, or name another directory.');
+      return say(
+        `${mistake.path} does not lie below ${mistake.directory}, so its layer file says nothing about it`,
+        'Leave out --at, or name another directory.',
+      );
     case 'nothing-checked':
-      return say(`there is no checked file in ${mistake.directory === '' ? 'this project' : mistake.directory}`, 'Name a file that will be there: it need not exist yet.');
+      return say(
+        `there is no checked file in ${mistake.directory === '' ? 'this project' : mistake.directory}`,
+        'Name a file that will be there: it need not exist yet.',
+      );
     case 'not-checked':
-      return say(`${mistake.path} is not checked${mistake.skipped === null ? '' : `: ${describeSkipped(mistake.skipped)}`}`, moreAbout(mistake.path));
+      return say(
+        `${mistake.path} is not checked${mistake.skipped === null ? '' : `: ${describeSkipped(mistake.skipped)}`}`,
+        moreAbout(mistake.path),
+      );
     case 'vanished':
       return say(`${mistake.path} is not checked: it vanished during the run`, moreAbout(mistake.path));
     case 'given-up':
       return say(`${mistake.path}: ${describeIncomplete(mistake.reason)}`);
     case 'no-place-for-waiver':
-      return say(`${mistake.hasComments ? 'no comment that waives this can stand at' : `${mistake.language} has no comments, so that no waiver can stand in`} ${mistake.where}`,
-        'Write it by hand where a comment may stand, with below and elvar resume around the place, or waive it --throughout the file.');
+      return say(
+        mistake.hasComments ? `no comment that waives this can stand at ${mistake.where}`
+          : `${mistake.language} has no comments, so that no waiver can stand in ${mistake.where}`,
+        'Write it by hand where a comment may stand, with below and elvar resume around the place, or waive it '
+          + '--throughout the file.',
+      );
     case 'waiver-needs-rules':
       return say(`name the rules to waive ${mistake.reach === 'below' ? 'below this line' : 'throughout the file'}`);
     case 'nothing-found':
@@ -96,12 +121,18 @@ export function describeUsageMistake(mistake: UsageMistake): MistakeText {
     case 'rule-finds-nothing':
       return say(`${mistake.rule} finds nothing at ${mistake.where} that is not excused already`, seeFindings(mistake.path));
     case 'waiver-refused':
-      return say(`${mistake.rule} may not be waived here`, `To see who decided that: elvar explain ${mistake.path} ${mistake.rule}`);
+      return say(
+        `${mistake.rule} may not be waived here`, `To see who decided that: elvar explain ${mistake.path} ${mistake.rule}`,
+      );
     case 'changed-meanwhile':
       return say(`${mistake.path} was changed by another run of elvar while this one waited for it, so nothing was written`,
         `Look where the finding is now: elvar check ${mistake.path}`);
     case 'planned-needs-date':
-      return say(`a planned repair needs a date${mistake.entry === null ? '' : `, but ${mistake.entry.path} ${mistake.entry.rule} has none`}`, LAST_DAY);
+      return say(
+        'a planned repair needs a '
+          + `date${mistake.entry === null ? '' : `, but ${mistake.entry.path} ${mistake.entry.rule} has none`}`,
+        LAST_DAY,
+      );
     case 'finding-gone':
       return say('that finding is gone, or in the ledger already');
     case 'ledger-refused':
@@ -111,9 +142,15 @@ export function describeUsageMistake(mistake: UsageMistake): MistakeText {
     case 'no-entry':
       return say('no ledger entry matches', 'To see them all: elvar ledger list');
     case 'layer-file-exists':
-      return say(`${mistake.file} exists already, and init does not overwrite it`, 'Change it with elvar set and elvar adopt, or check it with elvar doctor.');
+      return say(
+        `${mistake.file} exists already, and init does not overwrite it`,
+        'Change it with elvar set and elvar adopt, or check it with elvar doctor.',
+      );
     case 'edit-failed':
-      return say(`${mistake.file} was not changed: ${mistake.why}`, mistake.advice ?? 'Edit it by hand, and look at the effect with elvar impact.');
+      return say(
+        `${mistake.file} was not changed: ${mistake.why}`,
+        mistake.advice ?? 'Edit it by hand, and look at the effect with elvar impact.',
+      );
     case 'no-personal-layer':
       return say('the personal layer is not used here', 'It is left out in CI and with --no-personal.');
     case 'no-root-layer':
@@ -121,15 +158,21 @@ export function describeUsageMistake(mistake: UsageMistake): MistakeText {
         'Start with elvar init, or with elvar set at the root.');
     case 'bad-preset':
       return say(`${mistake.name} is not a preset`,
-        meant(mistake.near) ?? 'Write elvar:NAME, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION or an https: address.');
+        meant(mistake.near)
+          ?? 'Write elvar:NAME, a path that begins with ./ or ../, npm:PACKAGE, git:URL#REVISION or an https: address.');
     case 'copy-not-yaml':
       return say(`${mistake.file} must end in .yaml`);
     case 'copy-exists':
       return say(`${mistake.file} exists already, and is not overwritten`);
     case 'copy-adopts-by-path':
-      return say(`${mistake.preset} adopts other files by their paths, which a copy would not find`, 'Copy these first, or adopt it as it is.');
+      return say(
+        `${mistake.preset} adopts other files by their paths, which a copy would not find`,
+        'Copy these first, or adopt it as it is.',
+      );
     case 'not-pinned':
-      return say(`${mistake.reference} is not adopted here, or is not a fetched preset`, 'Adopt it first, in the presets of a layer file.');
+      return say(
+        `${mistake.reference} is not adopted here, or is not a fetched preset`, 'Adopt it first, in the presets of a layer file.',
+      );
     case 'endless-adoption':
       return say('presets adopt each other endlessly');
     case 'fetch-failed':
@@ -139,7 +182,10 @@ export function describeUsageMistake(mistake: UsageMistake): MistakeText {
     case 'no-history':
       return say(`git does not tell the history: ${mistake.why}`, mistake.advice);
     case 'no-revision':
-      return say(`git knows no revision ${mistake.revision} here`, 'Name a commit, a branch or a tag; a shallow clone has only the latest commits.');
+      return say(
+        `git knows no revision ${mistake.revision} here`,
+        'Name a commit, a branch or a tag; a shallow clone has only the latest commits.',
+      );
     case 'no-common-commit':
       return say(`${listed(mistake.revisions)} have no commit in common`);
     case 'bad-part':
@@ -149,31 +195,49 @@ export function describeUsageMistake(mistake: UsageMistake): MistakeText {
       return say(`--intake ${mistake.text}: this is not CONCERN=FILE`,
         'Write, for example, --intake compiler=build/compiler.log. The concern has small letters, digits and hyphens.');
     case 'own-concern':
-      return say(`--intake ${mistake.text}: ${mistake.concern} is a concern of Elvar's own rules`, `Take any other than ${listed(CONCERNS)}.`);
+      return say(
+        `--intake ${mistake.text}: ${mistake.concern} is a concern of Elvar's own rules`,
+        `Take any other than ${listed(CONCERNS)}.`,
+      );
     case 'log-too-large':
       return say(`${mistake.name} is larger than ${mistake.largest / 1024 / 1024} MiB`, 'A log of that size is not read.');
     case 'bad-log':
-      return say(`${mistake.name} cannot be understood`, mistake.mistakes.slice(0, MOST_LOG_MISTAKES).map((one) => `${placeText(one, mistake.name)}: ${one.what}`).join('\n'));
+      return say(
+        `${mistake.name} cannot be understood`,
+        mistake.mistakes.slice(0, MOST_LOG_MISTAKES).map((one) => `${placeText(one, mistake.name)}: ${one.what}`).join('\n'),
+      );
     case 'place-taken':
-      return say(`${mistake.question}: this file ${TAKEN[mistake.by]}`, 'Name another one; --overwrite replaces it all the same.');
+      return say(
+        `${mistake.question}: this file ${TAKEN[mistake.by]}`, 'Name another one; --overwrite replaces it all the same.',
+      );
     case 'report-is-directory':
       return say(`${mistake.file} is a directory`, 'Name a file for the report.');
     case 'report-unwritable':
       return say(`${mistake.file} cannot be written: ${mistake.why}`);
     case 'journal-in-the-way':
-      return say(`${mistake.file} is ${mistake.kind}, so nothing was written`, 'Remove it: Elvar keeps notes there about what it is writing.');
+      return say(
+        `${mistake.file} is ${mistake.kind}, so nothing was written`,
+        'Remove it: Elvar keeps notes there about what it is writing.',
+      );
     case 'earlier-run-pending':
-      return say(`nothing was written: an earlier run has to be completed first, but ${mistake.file} cannot be written: ${mistake.why}`);
+      return say(
+        `nothing was written: an earlier run has to be completed first, but ${mistake.file} cannot be written: ${mistake.why}`,
+      );
     case 'other-run-writes': {
       const { process, waited, file } = mistake;
-      return say(`another run of elvar${process === null ? '' : ` (process ${process})`} has been writing in this project for ${waited / 1000} s, so nothing was written`,
+      return say(`another run of elvar${process === null ? '' : ` (process ${process})`} has been writing in this project for `
+        + `${waited / 1000} s, so nothing was written`,
         `Wait until it has ended. If no such run is left, remove ${file}`);
     }
     case 'no-lock':
       return say(`no lock could be created, so nothing was written: ${mistake.file}: ${mistake.why}`,
         mistake.isInTheWay ? 'Remove it if no other run of elvar is writing.' : STATE_FOLDER);
     case 'no-state-folder':
-      return say(`no lock could be created, so nothing was written: ${mistake.folder ?? 'the folder for state'}: ${mistake.why ?? 'other users can write to it'}`, STATE_FOLDER);
+      return say(
+        `no lock could be created, so nothing was written: ${mistake.folder ?? 'the folder for state'}: `
+          + (mistake.why ?? 'other users can write to it'),
+        STATE_FOLDER,
+      );
     case 'call':
       return mistake;
   }

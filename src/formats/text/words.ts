@@ -11,5 +11,7 @@ export function listed(words: readonly string[]): string {
 /** The same, up to a number of words, and how many more there are: `a, b and 3 more`, or with a noun `a, b and 3 more rules`. */
 export function listedUpTo(most: number, words: readonly string[], noun?: string): string {
   const more = words.length - most;
-  return more <= 0 ? listed(words) : listed([...words.slice(0, most), noun === undefined ? `${more} more` : count(more, `more ${noun}`)]);
+  return more <= 0
+    ? listed(words)
+    : listed([...words.slice(0, most), noun === undefined ? `${more} more` : count(more, `more ${noun}`)]);
 }

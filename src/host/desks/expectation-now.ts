@@ -5,8 +5,14 @@ import { UsageError } from '../files/errors.js';
 import { selectedRules } from '../project/selected-rules.js';
 import type { Session } from '../session/session.js';
 
-/** An expectation that holds now. @param around the directory of the layer file, relative to the root; `.` for the root. @throws UsageError if there is nothing to count on. */
-export function expectationOf(session: Session, { path: target, selector, because }: ExpectationQuestion, around: string): WrittenExpectation {
+/**
+ * An expectation that holds now.
+ * @param around the directory of the layer file, relative to the root; `.` for the root.
+ * @throws UsageError if there is nothing to count on.
+ */
+export function expectationOf(
+  session: Session, { path: target, selector, because }: ExpectationQuestion, around: string,
+): WrittenExpectation {
   const own = session.relative(target);
   const isDirectory = session.isDirectory(target);
   const prefix = around === '.' ? '' : `${around}/`;
@@ -14,7 +20,11 @@ export function expectationOf(session: Session, { path: target, selector, becaus
   const now = holdingNow(decisionsFor(session, target, own, isDirectory, selector));
   if ('off' in now) throw new UsageError({ code: 'rules-off', selector, off: now.off, path: target, isDirectory });
   const inner = own.slice(prefix.length);
-  return { ...(isDirectory ? { of: [inner === '' ? '*' : `/${escaped(inner)}/`] } : { path: inner }), rulings: { [selector]: now.expected }, ...(because !== null && { because }) };
+  return {
+    ...(isDirectory ? { of: [inner === '' ? '*' : `/${escaped(inner)}/`] } : { path: inner }),
+    rulings: { [selector]: now.expected },
+    ...(because !== null && { because }),
+  };
 }
 
 function decisionsFor(session: Session, target: string, own: string, isDirectory: boolean, selector: string): Decision[] {
@@ -26,7 +36,8 @@ function decisionsFor(session: Session, target: string, own: string, isDirectory
   const { files, catalog } = session.resolve([target]);
   if (files.length === 0) throw new UsageError({ code: 'nothing-checked', directory: own });
   const wanted = selectedRules([selector], catalog);
-  return [...new Set(files.map(({ rules }) => rules))].flatMap(({ decisions }) => [...decisions.values()].filter(({ rule }) => wanted?.has(rule) ?? true));
+  return [...new Set(files.map(({ rules }) => rules))].flatMap(({ decisions }) =>
+    [...decisions.values()].filter(({ rule }) => wanted?.has(rule) ?? true));
 }
 
 /** A path as a pattern that matches only it (gitignore(5)). */

@@ -5,7 +5,8 @@ import { linkStatsAt } from '../files/stats.js';
 import { trackedFiles } from '../git/git.js';
 
 /**
- * Looks whether a report would take the place of what Elvar reads as its own, of something of git's, or of a file that git tracks.
+ * Looks whether a report would take the place of what Elvar reads as its own, of something of git's, or of a file that git
+ * tracks.
  * @param question how it was asked for. @param root the project's. @throws UsageError if it would.
  */
 export function needFreePlace(file: string, question: string, root: string): void {

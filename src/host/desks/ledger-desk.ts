@@ -67,7 +67,9 @@ export class LedgerDesk {
     return this.alone(writes, (writer) => this.takeNow(choice, level, verdict, writer));
   }
 
-  private async takeNow(choice: LedgerChoice, level: ActiveLevel | null, verdict: Verdict, writer: Writer | null): Promise<LedgerChange> {
+  private async takeNow(
+    choice: LedgerChoice, level: ActiveLevel | null, verdict: Verdict, writer: Writer | null,
+  ): Promise<LedgerChange> {
     const status = verdict.status ?? 'accepted';
     this.checkVerdict(verdict);
     const until = verdict.until === 'never' ? null : verdict.until;
@@ -76,20 +78,28 @@ export class LedgerDesk {
     const ledger = openLedger(this.root, this.today, reading);
     const report = await this.session.check(choice.places);
     const rules = selectedRules(choice.rules, report.catalog);
-    const isWanted = (finding: Finding): boolean => finding.excused === null && finding.path !== LEDGER_FILE && !ledger.holds(finding)
-      && (rules === null || rules.has(finding.rule)) && (level === null || compareLevels(finding.level, level) >= 0);
-    const wanted = report.files.flatMap(({ findings, rules: { set } }) => findings.all.filter(isWanted).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
+    const isWanted = (finding: Finding): boolean =>
+      finding.excused === null && finding.path !== LEDGER_FILE && !ledger.holds(finding)
+        && (rules === null || rules.has(finding.rule)) && (level === null || compareLevels(finding.level, level) >= 0);
+    const wanted = report.files.flatMap(({ findings, rules: { set } }) =>
+      findings.all.filter(isWanted).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
     const refused = wanted.filter(({ isRefused }) => isRefused).map(({ finding }) => finding);
-    const added = wanted.filter(({ isRefused }) => !isRefused).map(({ finding }) => this.entryFor(finding, { status, because: verdict.because, until }));
+    const added = wanted.filter(({ isRefused }) => !isRefused).map(({ finding }) =>
+      this.entryFor(finding, { status, because: verdict.because, until }));
     return this.write(reading, [...kept(reading, ledger), ...added.map((entry) => ({ added: entry }))], report, writer, refused);
   }
 
-  /** The change of the ledger that takes in one finding of a file, which nobody has written yet. @throws UsageError if there is none, or a ruling refuses it. */
+  /**
+   * The change of the ledger that takes in one finding of a file, which nobody has written yet.
+   * @throws UsageError if there is none, or a ruling refuses it.
+   */
   async takingOne(file: string, fingerprint: string, because: string): Promise<FileChange> {
     const reading = readLedgerFile(this.root, this.session.openText(path.join(this.root, LEDGER_FILE)));
     const ledger = openLedger(this.root, this.today, reading);
     const { files } = await this.session.check([file]);
-    const found = files.flatMap(({ findings, rules: { set } }) => findings.all.filter((finding) => finding.fingerprint === fingerprint).map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
+    const found = files.flatMap(({ findings, rules: { set } }) =>
+      findings.all.filter((finding) => finding.fingerprint === fingerprint)
+        .map((finding) => ({ finding, isRefused: set.rules.get(finding.rule)?.ledger === 'refuse' })));
     const [one] = found;
     if (one === undefined || ledger.holds(one.finding)) throw new UsageError({ code: 'finding-gone' });
     if (one.isRefused) throw new UsageError({ code: 'ledger-refused', rule: one.finding.rule });
@@ -97,7 +107,9 @@ export class LedgerDesk {
     return ledgerChange(this.root, reading, [...kept(reading, ledger), { added: entry }]) as FileChange;
   }
 
-  private entryFor({ path, rule, fingerprint, span: { start } }: Finding, verdict: Pick<LedgerEntry, 'status' | 'because' | 'until'>): LedgerEntry {
+  private entryFor(
+    { path, rule, fingerprint, span: { start } }: Finding, verdict: Pick<LedgerEntry, 'status' | 'because' | 'until'>,
+  ): LedgerEntry {
     const code = shortCode(this.session.linesOf(path)[start.line - 1] ?? '');
     return { path, rule, line: start.line, code: code === '' ? null : code, fingerprint, ...verdict, since: this.today };
   }
@@ -109,13 +121,18 @@ export class LedgerDesk {
 
   private async setNow(choice: EntryChoice, verdict: Verdict, writer: Writer | null): Promise<LedgerChange> {
     this.checkVerdict(verdict);
-    if (verdict.status === null && verdict.because === null && verdict.until === null) throw new UsageError({ code: 'no-change-named' });
+    if (verdict.status === null && verdict.because === null && verdict.until === null) {
+      throw new UsageError({ code: 'no-change-named' });
+    }
     const { entries, base, reading, ledger } = await this.account(choice);
     if (entries.length === 0) throw new UsageError({ code: 'no-entry' });
     const chosen = new Set(entries.map(({ entry }) => entry));
     const changes = changesOf(verdict);
-    const next = kept(reading, ledger).map((entry) => (chosen.has(entry.kept) ? { kept: entry.kept, changes: realChanges(entry.kept, { ...entry.changes, ...changes }) } : entry));
-    const undated = next.find(({ kept: entry, changes: own }) => chosen.has(entry) && ({ ...entry, ...own }).status === 'planned' && ({ ...entry, ...own }).until === null);
+    const next = kept(reading, ledger).map((entry) => (chosen.has(entry.kept)
+      ? { kept: entry.kept, changes: realChanges(entry.kept, { ...entry.changes, ...changes }) }
+      : entry));
+    const undated = next.find(({ kept: entry, changes: own }) =>
+      chosen.has(entry) && ({ ...entry, ...own }).status === 'planned' && ({ ...entry, ...own }).until === null);
     if (undated !== undefined) throw new UsageError({ code: 'planned-needs-date', entry: undated.kept });
     return this.write(reading, next, base, writer);
   }
@@ -134,7 +151,9 @@ export class LedgerDesk {
     return next.length === reading.entries.length ? null : ledgerChange(this.root, reading, next);
   }
 
-  private async pruned(choice: LedgerChoice): Promise<{ readonly reading: LedgerReading; readonly next: readonly NewEntry[]; readonly base: ReportBase }> {
+  private async pruned(
+    choice: LedgerChoice,
+  ): Promise<{ readonly reading: LedgerReading; readonly next: readonly NewEntry[]; readonly base: ReportBase }> {
     const { entries, base, reading, ledger } = await this.account({ ...choice, status: null, state: null });
     const met = new Set<Finding>();
     const idle = new Set(entries.filter(({ state, finding }) => {
@@ -150,22 +169,41 @@ export class LedgerDesk {
     return writes ? whileWriting(this.root, this.session.run.watch, work) : work(null);
   }
 
-  private async account({ places, rules, status, state }: EntryChoice): Promise<{ entries: AccountedEntry[]; base: ReportBase; reading: LedgerReading; ledger: Ledger }> {
+  private async account(
+    { places, rules, status, state }: EntryChoice,
+  ): Promise<{ entries: AccountedEntry[]; base: ReportBase; reading: LedgerReading; ledger: Ledger }> {
     const reading = readLedgerFile(this.root);
     const ledger = openLedger(this.root, this.today, reading);
     const report = await this.checkFor(reading);
     const selected = selectedRules(rules, report.catalog);
     const isMeant = this.placeTest(places);
     const entries = report.ledger.filter((accounted) => isMeant(accounted)
-      && (selected === null || selected.has(accounted.entry.rule)) && (status === null || accounted.entry.status === status) && (state === null || accounted.state === state));
+      && (selected === null || selected.has(accounted.entry.rule))
+      && (status === null || accounted.entry.status === status) && (state === null || accounted.state === state));
     // The report has read the ledger itself.
-    return { entries: entries.map((accounted) => ({ ...accounted, entry: reading.entries[accounted.entry.index] ?? accounted.entry })), base: report, reading, ledger };
+    return {
+      entries: entries.map((accounted) => ({ ...accounted, entry: reading.entries[accounted.entry.index] ?? accounted.entry })),
+      base: report,
+      reading,
+      ledger,
+    };
   }
 
   /** Without entries there is nothing to check. */
   private async checkFor({ entries }: LedgerReading): Promise<CheckReport> {
     if (entries.length > 0) return this.session.check();
-    return { ...this.session.catalog(), files: [], skipped: [], misreadWaivers: [], failOn: 'never', confidence: null, guardedOut: [], expectations: NOTHING_EXPECTED, ledger: [], since: null };
+    return {
+      ...this.session.catalog(),
+      files: [],
+      skipped: [],
+      misreadWaivers: [],
+      failOn: 'never',
+      confidence: null,
+      guardedOut: [],
+      expectations: NOTHING_EXPECTED,
+      ledger: [],
+      since: null,
+    };
   }
 
   private placeTest(places: readonly string[]): (accounted: AccountedEntry) => boolean {
@@ -189,9 +227,17 @@ export class LedgerDesk {
     if (until < this.today) throw new UsageError({ code: 'past-date', until, excuses: 'entries' });
   }
 
-  private write(reading: LedgerReading, next: readonly NewEntry[], { catalog, usesStarter, incomplete, notices }: ReportBase, writer: Writer | null, refused: readonly Finding[] = []): LedgerChange {
+  private write(
+    reading: LedgerReading,
+    next: readonly NewEntry[],
+    { catalog, usesStarter, incomplete, notices }: ReportBase,
+    writer: Writer | null,
+    refused: readonly Finding[] = [],
+  ): LedgerChange {
     const staying = new Set(next.flatMap((entry) => ('kept' in entry ? [entry.kept] : [])));
-    const changed = next.flatMap((entry) => ('kept' in entry && Object.keys(entry.changes).length > 0 ? [{ ...entry.kept, ...entry.changes }] : []));
+    const changed = next.flatMap(
+      (entry) => ('kept' in entry && Object.keys(entry.changes).length > 0 ? [{ ...entry.kept, ...entry.changes }] : []),
+    );
     const added = next.flatMap((entry) => ('added' in entry ? [entry.added] : []));
     const dropped = reading.entries.filter((entry) => !staying.has(entry));
     const isIdle = changed.length + added.length + dropped.length === 0;
@@ -203,11 +249,17 @@ export class LedgerDesk {
 
 /** The entries; those whose files git has renamed get their new paths. */
 function kept({ entries }: LedgerReading, ledger: Ledger): KeptEntry[] {
-  return entries.map((entry) => ({ kept: entry, changes: ledger.pathOf(entry) === entry.path ? {} : { path: ledger.pathOf(entry) } }));
+  return entries.map(
+    (entry) => ({ kept: entry, changes: ledger.pathOf(entry) === entry.path ? {} : { path: ledger.pathOf(entry) } }),
+  );
 }
 
 function changesOf({ status, because, until }: Verdict): Partial<LedgerEntry> {
-  return { ...(status !== null && { status }), ...(because !== null && { because }), ...(until !== null && { until: until === 'never' ? null : until }) };
+  return {
+    ...(status !== null && { status }),
+    ...(because !== null && { because }),
+    ...(until !== null && { until: until === 'never' ? null : until }),
+  };
 }
 
 function realChanges(entry: LedgerEntry, changes: Partial<LedgerEntry>): Partial<LedgerEntry> {

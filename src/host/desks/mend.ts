@@ -20,8 +20,8 @@ export interface MendReport {
 }
 
 /**
- * Makes the edits that mend a configuration, all of them or none. Each is tried first: if it would change anything that is checked,
- * it is left out. What only became superfluous by an edit is mended too, so that a second run finds nothing to do.
+ * Makes the edits that mend a configuration, all of them or none. Each is tried first: if it would change anything that is
+ * checked, it is left out. What only became superfluous by an edit is mended too, so that a second run finds nothing to do.
  */
 export function mendAll(session: Session, { diagnoses }: Pick<DoctorReport, 'diagnoses'>): Promise<MendReport> {
   const { root } = session;
@@ -91,7 +91,9 @@ class PlannedEdits {
       throw error;
     }
     const { changes } = await measureImpact(this.session, this.trial([[absolute, after]]));
-    if (changes.rules.length + changes.entering.length + changes.leaving.length > 0) return 'something that is checked would change';
+    if (changes.rules.length + changes.entering.length + changes.leaving.length > 0) {
+      return 'something that is checked would change';
+    }
     this.texts.set(absolute, { file: absolute, before: known?.before ?? reading.text, after });
     return null;
   }
@@ -102,6 +104,8 @@ class PlannedEdits {
   }
 
   private trial(more: readonly (readonly [string, string])[]): Session {
-    return this.session.with({ overlay: overlayOf(new Map([...[...this.texts].map(([file, { after }]) => [file, after] as const), ...more])) });
+    return this.session.with(
+      { overlay: overlayOf(new Map([...[...this.texts].map(([file, { after }]) => [file, after] as const), ...more])) },
+    );
   }
 }

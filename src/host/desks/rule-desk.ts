@@ -2,7 +2,9 @@ import type { RulingQuestion, ExpectationQuestion } from '../questions/change-qu
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import { rulingOutcome } from '../../core/impact/ruling-outcome.js';
-import { addAdoption, addExpectation, adoptedIn, optionIn, removeRuling, replaceAdoption, setRuling, type NewAdoption } from '../../core/layers/edit/edit-layer.js';
+import {
+  addAdoption, addExpectation, adoptedIn, optionIn, removeRuling, replaceAdoption, setRuling, type NewAdoption,
+} from '../../core/layers/edit/edit-layer.js';
 import { EditError, setYaml } from '../../core/layers/edit/edit-yaml.js';
 import type { ImpactReport } from '../../core/impact/impact-report.js';
 import type { RuleEdit } from '../../core/impact/rule-edit.js';
@@ -46,7 +48,10 @@ export interface PlannedEdit {
   readonly write: () => Promise<string | null>;
 }
 
-/** Changes layer files: each change is tried before it is written. Every method throws a UsageError or a LayerError if the change makes no sense. */
+/**
+ * Changes layer files: each change is tried before it is written. Every method throws a UsageError or a LayerError if the change
+ * makes no sense.
+ */
 export class RuleDesk {
   private readonly root: string;
 
@@ -57,10 +62,14 @@ export class RuleDesk {
   /** Tries a ruling. */
   async set({ selector, change, zone }: RulingQuestion, target: LayerTarget): Promise<PlannedEdit> {
     const before = this.session.catalog();
-    if (parseSelector(selector) === null) throw new UsageError({ code: 'bad-selector', selector, near: nearSelector(selector, before.catalog) });
+    if (parseSelector(selector) === null) {
+      throw new UsageError({ code: 'bad-selector', selector, near: nearSelector(selector, before.catalog) });
+    }
     if (change !== 'remove') selectedRules([selector], before.catalog);
     const layer = this.layerAt(target, before.usesStarter);
-    const after = this.edited(layer, (text) => (change === 'remove' ? removeRuling(text, zone, selector) : setRuling(text, zone, selector, change)));
+    const after = this.edited(
+      layer, (text) => (change === 'remove' ? removeRuling(text, zone, selector) : setRuling(text, zone, selector, change)),
+    );
     return this.plan(layer, after, change === 'remove' ? null : { selector, zone });
   }
 
@@ -87,7 +96,9 @@ export class RuleDesk {
     const layer = this.layerAt(target, this.session.catalog().usesStarter);
     const reference = parsePresetReference(adoption.use);
     if (reference === null) throw new UsageError({ code: 'bad-preset', name: adoption.use, near: nearReference(adoption.use) });
-    const isOutside = reference.kind === 'file' && !liesIn(realOrNearest(path.resolve(path.dirname(layer.absolute), reference.path)), this.root) && target.kind === 'directory';
+    const isOutside = reference.kind === 'file'
+      && !liesIn(realOrNearest(path.resolve(path.dirname(layer.absolute), reference.path)), this.root)
+      && target.kind === 'directory';
     const after = this.edited(layer, (text) => addAdoption(text, zone, { ...adoption, isOutside }));
     const { kind } = reference;
     if (kind !== 'git' && kind !== 'web') return this.plan(layer, after, null);
@@ -101,7 +112,12 @@ export class RuleDesk {
    * Tries to copy a preset into the project and adopt the copy instead.
    * @param to the path of the copy, as typed. @param origin the text in the copy that says where it came from.
    */
-  async copy(use: string, to: string, words: { readonly title: string | null; readonly about: string | null; readonly origin: string }, target: LayerTarget): Promise<PlannedEdit> {
+  async copy(
+    use: string,
+    to: string,
+    words: { readonly title: string | null; readonly about: string | null; readonly origin: string },
+    target: LayerTarget,
+  ): Promise<PlannedEdit> {
     const own = this.session.relative(to);
     this.needNoLink(path.posix.dirname(own));
     const absolute = path.join(this.root, own);
@@ -112,35 +128,69 @@ export class RuleDesk {
     const layer = this.layerAt(target, this.session.catalog().usesStarter);
     const relative = path.posix.relative(path.posix.dirname(layer.file), own);
     const reference = relative.startsWith('../') ? relative : `./${relative}`;
-    const after = this.edited(layer, (before) => (adoptedIn(before).includes(use) ? replaceAdoption(before, use, reference) : addAdoption(before, null, { use: reference, only: [], except: [] })));
+    const after = this.edited(layer, (before) => (adoptedIn(before).includes(use)
+      ? replaceAdoption(before, use, reference)
+      : addAdoption(before, null, { use: reference, only: [], except: [] })));
     return this.plan(layer, after, null, isThere ? null : { file: own, absolute, text });
   }
 
-  private copyOf(use: string, { title, about, origin }: { readonly title: string | null; readonly about: string | null; readonly origin: string }): string {
+  private copyOf(
+    use: string,
+    { title, about, origin }: { readonly title: string | null; readonly about: string | null; readonly origin: string },
+  ): string {
     const { layers } = this.session.preset(use);
     const reference = parsePresetReference(use);
     const identity = layers.find(({ kind, through }) => kind === 'preset' && through.length === 0)?.exemptions[0] ?? '';
-    const reading = reference?.kind === 'git' || reference?.kind === 'web' ? new Pins(this.root, filesOnDisk()).textOf(reference) : readTextFile(identity);
+    const reading = reference?.kind === 'git' || reference?.kind === 'web'
+      ? new Pins(this.root, filesOnDisk()).textOf(reference)
+      : readTextFile(identity);
     if (!('text' in reading)) throw new UsageError({ code: 'unreadable', path: use });
-    if (adoptedIn(reading.text).some((reference) => reference.startsWith('.'))) throw new UsageError({ code: 'copy-adopts-by-path', preset: use });
+    if (adoptedIn(reading.text).some((reference) => reference.startsWith('.'))) {
+      throw new UsageError({ code: 'copy-adopts-by-path', preset: use });
+    }
     let text = reading.text;
-    for (const [key, value] of [['title', title], ['about', about]] as const) if (value !== null) text = setYaml(text, [key], value);
-    return `# Taken over from ${use} (${origin}); ours since then, and changed by nobody else.\n${text.endsWith('\n') ? text : `${text}\n`}`;
+    for (const [key, value] of [['title', title], ['about', about]] as const) {
+      if (value !== null) text = setYaml(text, [key], value);
+    }
+    return `# Taken over from ${use} (${origin}); ours since then, and changed by nobody `
+      + `else.\n${text.endsWith('\n') ? text : `${text}\n`}`;
   }
 
-  private async plan(layer: LayerText, after: string, ruling: { readonly selector: string; readonly zone: string | null } | null, copy: { readonly file: string; readonly absolute: string; readonly text: string } | null = null, lock: FileChange | null = null): Promise<PlannedEdit> {
-    const texts = new Map([[layer.absolute, after], ...(copy === null ? [] : [[copy.absolute, copy.text] as const]), ...(lock === null ? [] : [[lock.file, lock.after] as const])]);
+  private async plan(
+    layer: LayerText,
+    after: string,
+    ruling: { readonly selector: string; readonly zone: string | null } | null,
+    copy: { readonly file: string; readonly absolute: string; readonly text: string } | null = null,
+    lock: FileChange | null = null,
+  ): Promise<PlannedEdit> {
+    const texts = new Map([
+      [layer.absolute, after],
+      ...(copy === null ? [] : [[copy.absolute, copy.text] as const]),
+      ...(lock === null ? [] : [[lock.file, lock.after] as const]),
+    ]);
     const trial = this.session.with({ overlay: overlayOf(texts) });
     const impact = await this.impactOf(trial, layer.file);
     const resolved = trial.resolve([], undefined, true);
     const outcome = ruling === null ? null : rulingOutcome(resolved.files, layer.file, ruling, resolved.catalog);
-    const edit: RuleEdit = { file: layer.file, isNew: layer.isNew, before: layer.isNew ? '' : layer.text, after, impact, outcome, copy: copy === null ? null : { file: copy.file, text: copy.text } };
+    const edit: RuleEdit = {
+      file: layer.file,
+      isNew: layer.isNew,
+      before: layer.isNew ? '' : layer.text,
+      after,
+      impact,
+      outcome,
+      copy: copy === null ? null : { file: copy.file, text: copy.text },
+    };
     const changes = [
       ...(copy === null ? [] : [{ file: copy.absolute, before: null, after: copy.text }]),
       ...(lock === null || lock.before === lock.after ? [] : [lock]),
       { file: layer.absolute, before: layer.isNew ? null : layer.text, after },
     ];
-    return { edit, write: () => whileWriting(this.root, this.session.run.watch, async (writer) => this.written(writer.together(changes), layer)) };
+    return {
+      edit,
+      write: () =>
+        whileWriting(this.root, this.session.run.watch, async (writer) => this.written(writer.together(changes), layer)),
+    };
   }
 
   private written(failed: UnwrittenFile | null, layer: LayerText): string | null {
@@ -154,7 +204,9 @@ export class RuleDesk {
       const { measureImpact } = await import('../session/measure-impact.js');
       return await measureImpact(this.session, trial);
     } catch (error) {
-      throw error instanceof LayerError && error.problems.every((problem) => problem.file === file) ? new UnfitChangeError(error.problems) : error;
+      throw error instanceof LayerError && error.problems.every((problem) => problem.file === file)
+        ? new UnfitChangeError(error.problems)
+        : error;
     }
   }
 
@@ -181,7 +233,9 @@ export class RuleDesk {
       // The first layer file ends the use of the default preset.
       throw new UsageError({ code: 'no-root-layer' });
     }
-    if (stats === undefined) return { file, absolute, text: usesStarter && file === LAYER_FILE ? 'presets:\n  - elvar:starter\n' : '', isNew: true };
+    if (stats === undefined) {
+      return { file, absolute, text: usesStarter && file === LAYER_FILE ? 'presets:\n  - elvar:starter\n' : '', isNew: true };
+    }
     // Open only regular files: a FIFO would block forever.
     const reading = stats.isFile() ? readTextFile(absolute) : null;
     if (reading === null || 'failed' in reading) throw new UsageError({ code: 'unreadable', path: file });

@@ -15,7 +15,9 @@ import { relativeTo } from '../files/target-path.js';
 import { whileWriting } from '../writing/while-writing.js';
 
 /** The presets to propose, in the order of adoption; the first is the default. */
-const PROPOSED = ['elvar:starter', 'elvar:hygiene', 'elvar:sound', 'elvar:lean', 'elvar:guarded', 'elvar:tidy', 'elvar:worldwide'] as const;
+const PROPOSED = [
+  'elvar:starter', 'elvar:hygiene', 'elvar:sound', 'elvar:lean', 'elvar:guarded', 'elvar:tidy', 'elvar:worldwide',
+] as const;
 
 /** A preset, with what it would report in this project today. */
 interface ProposedPreset {
@@ -59,7 +61,9 @@ export interface NewFile {
 
 /** Usual patterns of test code, each with a test for the paths that it matches. */
 const TESTS: readonly (readonly [pattern: string, stands: RegExp])[] = [
-  ['*.test.*', /(?:^|\/)[^/]*\.test\.[^/]*$/], ['*_test.*', /(?:^|\/)[^/]*_test\.[^/]*$/], ['test_*.py', /(?:^|\/)test_[^/]*\.py$/],
+  ['*.test.*', /(?:^|\/)[^/]*\.test\.[^/]*$/], ['*_test.*', /(?:^|\/)[^/]*_test\.[^/]*$/], [
+    'test_*.py', /(?:^|\/)test_[^/]*\.py$/,
+  ],
   ['tests/', /(?:^|\/)tests\//], ['test/', /(?:^|\/)test\//],
 ];
 
@@ -72,13 +76,25 @@ export async function survey(session: Session, root: string): Promise<Survey> {
   const known = session.presets();
   const presets: ProposedPreset[] = [];
   for (const reference of PROPOSED) {
-    const trial = session.with({ overlay: overlayOf(new Map([[path.join(root, LAYER_FILE), `presets: [${reference}]\n`], ...ignoreOverlay(root, scope.foreign)])) });
+    const trial = session.with(
+      { overlay: overlayOf(
+        new Map([[path.join(root, LAYER_FILE), `presets: [${reference}]\n`], ...ignoreOverlay(root, scope.foreign)]),
+      ) },
+    );
     const { error, warning, note, fixable } = totalsOf(await trial.check());
-    presets.push({ reference, about: known.find((preset) => preset.reference === reference)?.about ?? '', findings: error + warning + note, fixable, isUsual: reference === 'elvar:starter' });
+    presets.push({
+      reference,
+      about: known.find((preset) => preset.reference === reference)?.about ?? '',
+      findings: error + warning + note,
+      fixable,
+      isUsual: reference === 'elvar:starter',
+    });
   }
   return {
     scope, presets, ...sizesOf(root, scope),
-    languages: [...counts].map(([language, files]) => ({ language, files })).sort((a, b) => b.files - a.files || (a.language < b.language ? -1 : 1)),
+    languages: [...counts]
+      .map(([language, files]) => ({ language, files }))
+      .sort((a, b) => b.files - a.files || (a.language < b.language ? -1 : 1)),
     tests: TESTS.filter(([, stands]) => scope.checked.some((file) => stands.test(file.path))).map(([pattern]) => pattern),
     foreign: scope.foreign,
     editorConfig: editorConfigOf(root),
@@ -110,19 +126,27 @@ function editorConfigOf(root: string): Survey['editorConfig'] {
 }
 
 /** The files that the choices result in. An existing `.elvarignore` stays as it is. */
-export function filesFor({ editorConfig, tests, foreign, hasIgnoreFile, presets }: Survey, choices: Choices, root: string): NewFile[] {
+export function filesFor(
+  { editorConfig, tests, foreign, hasIgnoreFile, presets }: Survey, choices: Choices, root: string,
+): NewFile[] {
   const text = firstLayerText({
     title: titleOf(root),
     presets: presets.filter(({ reference }) => choices.presets.includes(reference)),
     tests: choices.tests ? tests : [],
     editorConfig: choices.editorConfig ? editorConfig?.sections ?? [] : [],
   });
-  return [{ file: LAYER_FILE, text }, ...(choices.foreign && foreign.length > 0 && !hasIgnoreFile ? [{ file: '.elvarignore', text: ignoreText(foreign) }] : [])];
+  return [
+    { file: LAYER_FILE, text },
+    ...(choices.foreign && foreign.length > 0 && !hasIgnoreFile ? [{ file: '.elvarignore', text: ignoreText(foreign) }] : []),
+  ];
 }
 
 function ignoreText(foreign: readonly ForeignCode[]): string {
   const kinds = [...new Set(foreign.map(({ kind }) => kind))];
-  return `# Not our own code. Patterns as in .gitignore.\n${kinds.map((kind) => `# ${kind}\n${foreign.filter((one) => one.kind === kind).map(({ pattern }) => `${pattern}\n`).join('')}`).join('')}`;
+  return '# Not our own code. Patterns as in '
+    + `.gitignore.\n`
+    + kinds.map((kind) => `# ${kind}\n`
+      + foreign.filter((one) => one.kind === kind).map(({ pattern }) => `${pattern}\n`).join('')).join('');
 }
 
 /** The name of a project: its package's, else its directory's. */

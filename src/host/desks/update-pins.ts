@@ -24,7 +24,9 @@ const MOST_ROUNDS = 50;
  * @returns what would change, the new text of the lock file, and a way to write it.
  * @throws UsageError if one cannot be fetched or is not adopted; LayerError if layer files are wrong otherwise.
  */
-export async function updatePins(session: Session, references: readonly string[]): Promise<{ readonly update: PinUpdate; readonly lock: FileChange; readonly write: () => Promise<string | null> }> {
+export async function updatePins(
+  session: Session, references: readonly string[],
+): Promise<{ readonly update: PinUpdate; readonly lock: FileChange; readonly write: () => Promise<string | null> }> {
   const { root, today } = session;
   const file = path.join(root, LOCK_FILE);
   const old = new Pins(root, filesOnDisk()).all();
@@ -42,9 +44,14 @@ export async function updatePins(session: Session, references: readonly string[]
   const next = [...pins.values()].filter(({ reference }) => used.has(reference));
   const text = writeLock(next);
   const names = [...new Set([...old.keys(), ...next.map(({ reference }) => reference)])].sort();
-  const changes = names.map((reference) => ({ reference, before: old.get(reference) ?? null, after: next.find((pin) => pin.reference === reference) ?? null })).filter(({ before, after }) => before?.digest !== after?.digest || before?.commit !== after?.commit);
+  const changes = names.map((reference) => ({
+    reference, before: old.get(reference) ?? null, after: next.find((pin) => pin.reference === reference) ?? null,
+  }))
+    .filter(({ before, after }) => before?.digest !== after?.digest || before?.commit !== after?.commit);
   const isKnown = [...used].every((reference) => old.has(reference));
-  const impact = changes.length === 0 || !isKnown ? null : await measureImpact(session, session.with({ overlay: overlayOf(new Map([[file, text]])) }));
+  const impact = changes.length === 0 || !isKnown
+    ? null
+    : await measureImpact(session, session.with({ overlay: overlayOf(new Map([[file, text]])) }));
   const reading = readTextFile(file);
   const lock = { file, before: 'text' in reading ? reading.text : null, after: text };
   return {
@@ -55,7 +62,9 @@ export async function updatePins(session: Session, references: readonly string[]
 }
 
 /** Reads the project repeatedly, with more pins each time, until none are missing. @returns the references in use. */
-async function follow(session: Session, file: string, pins: ReadonlyMap<string, Pin>, want: (reference: RemoteReference) => boolean): Promise<ReadonlySet<string>> {
+async function follow(
+  session: Session, file: string, pins: ReadonlyMap<string, Pin>, want: (reference: RemoteReference) => boolean,
+): Promise<ReadonlySet<string>> {
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const met = remotesOf(session.with({ overlay: overlayOf(new Map([[file, writeLock([...pins.values()])]])) }));
     if (!met.remotes.map(want).some((isNew) => isNew) && met.isWhole) return new Set(met.remotes.map(({ text }) => text));
@@ -69,8 +78,13 @@ function remotesOf(session: Session): { readonly remotes: readonly RemoteReferen
     return { remotes: session.resolve().remotes, isWhole: true };
   } catch (error) {
     if (!(error instanceof LayerError)) throw error;
-    const missing = error.problems.map(({ detail }) => (detail.code === 'preset-not-pinned' || detail.code === 'digest-mismatch' || detail.code === 'preset-not-fetched' ? parsePresetReference(detail.reference) : null));
-    const remotes = missing.flatMap((reference) => (reference !== null && (reference.kind === 'git' || reference.kind === 'web') ? [reference] : []));
+    const missing = error.problems.map(({ detail }) =>
+      (detail.code === 'preset-not-pinned' || detail.code === 'digest-mismatch' || detail.code === 'preset-not-fetched'
+        ? parsePresetReference(detail.reference)
+        : null));
+    const remotes = missing.flatMap(
+      (reference) => (reference !== null && (reference.kind === 'git' || reference.kind === 'web') ? [reference] : []),
+    );
     // Other mistakes hide what is adopted and must be mended first.
     if (remotes.length < error.problems.length) throw error;
     return { remotes, isWhole: false };
@@ -83,5 +97,7 @@ function pinOf(reference: RemoteReference, today: string, before: Pin | null): P
   if ('failed' in fetched) throw new UsageError({ code: 'fetch-failed', reference: reference.text, why: fetched.failed });
   keep(fetched.bytes);
   const digest = digestOf(fetched.bytes);
-  return before !== null && before.digest === digest ? before : { reference: reference.text, digest, commit: fetched.commit, since: today };
+  return before !== null && before.digest === digest
+    ? before
+    : { reference: reference.text, digest, commit: fetched.commit, since: today };
 }

@@ -44,7 +44,10 @@ export class WaiverDesk {
     });
   }
 
-  /** Removes the waivers that excuse nothing. @param writes whether to write the files; if not, the answer says what would be written. */
+  /**
+   * Removes the waivers that excuse nothing.
+   * @param writes whether to write the files; if not, the answer says what would be written.
+   */
   async removeUnused(paths: readonly string[], writes: boolean): Promise<readonly UnwaivedFile[]> {
     const { question: inspection, base } = await knowingQuestionFor(this.session, paths);
     const { removeWaivers } = await import('../inspection/remove-waivers.js');

@@ -7,7 +7,9 @@ type Environment = Readonly<Record<string, string | undefined>>;
 /** What is only kept to save time: in the cache directory of the XDG Base Directory Specification. */
 export function cacheFolder(env: Environment = process.env): string {
   const given = env['XDG_CACHE_HOME'];
-  return path.join(given !== undefined && path.isAbsolute(given) ? given : path.join(env['HOME'] || homedir(), '.cache'), 'elvar');
+  return path.join(
+    given !== undefined && path.isAbsolute(given) ? given : path.join(env['HOME'] || homedir(), '.cache'), 'elvar',
+  );
 }
 
 /** Where it is remembered what was found in files. */

@@ -26,7 +26,10 @@ export type DirectoryReading = {
   readonly odd: readonly string[];
 } | { readonly failed: string };
 
-/** What has been read of directories and of files of configuration, and what is open in an editor instead. Everything is read once, until it is forgotten. */
+/**
+ * What has been read of directories and of files of configuration, and what is open in an editor instead. Everything is read
+ * once, until it is forgotten.
+ */
 export class Disk {
   private directories = new Map<string, DirectoryReading>();
   private texts = new Map<string, TextReading>();
@@ -41,7 +44,9 @@ export class Disk {
   /** The entries of a directory. @param absolute its path. */
   entriesOf(absolute: string): DirectoryReading {
     let reading = this.directories.get(absolute);
-    if (reading === undefined) this.directories.set(absolute, (reading = withDocuments(readDirectory(absolute), absolute, this.documents.keys())));
+    if (reading === undefined) {
+      this.directories.set(absolute, (reading = withDocuments(readDirectory(absolute), absolute, this.documents.keys())));
+    }
     return reading;
   }
 
@@ -77,7 +82,10 @@ export class Disk {
     return this.documents.get(absolute);
   }
 
-  /** What git has stored that stands for a file, read only when it is inspected; undefined where the disk does, or a document. @param _absolute its path. */
+  /**
+   * What git has stored that stands for a file, read only when it is inspected; undefined where the disk does, or a document.
+   * @param _absolute its path.
+   */
   storedAt(_absolute: string): { readonly object: string } | undefined {
     return undefined;
   }
@@ -89,14 +97,17 @@ export class Disk {
 
   /** From now on, a text stands for a file; with null, what is on the disk does. */
   open(absolute: string, text: string | null): void {
-    // Another text of a source file that is open already changes nothing that was made of the rest; without an ending, its first line tells its language.
+    // Another text of a source file that is open already changes nothing that was made of the rest; without an ending, its first
+    // line tells its language.
     if (text !== null && this.documents.has(absolute) && !this.decisive.has(absolute) && path.extname(absolute) !== '') {
       this.documents.set(absolute, text);
       return;
     }
     this.forget(absolute);
     // It may be in directories that are only there while it is open.
-    for (let around = path.dirname(absolute); around !== path.dirname(around); around = path.dirname(around)) this.directories.delete(around);
+    for (let around = path.dirname(absolute); around !== path.dirname(around); around = path.dirname(around)) {
+      this.directories.delete(around);
+    }
     if (text === null) this.documents.delete(absolute);
     else this.documents.set(absolute, text);
   }
@@ -145,7 +156,9 @@ function readDirectory(absolute: string): DirectoryReading {
     const own = isOdd ? new Set(textNames(absolute)) : null;
     const known = own === null ? entries : entries.filter(({ name }) => own.has(name));
     sortByPath(known, (entry) => (entry.isDirectory() ? `${entry.name}/` : entry.name));
-    return { entries: known.map((entry) => ({ name: entry.name, kind: kindOfEntry(entry) })), odd: isOdd ? oddNames(absolute) : [] };
+    return {
+      entries: known.map((entry) => ({ name: entry.name, kind: kindOfEntry(entry) })), odd: isOdd ? oddNames(absolute) : [],
+    };
   } catch (error) {
     return { failed: describeSystemError(error) };
   }

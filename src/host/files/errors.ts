@@ -3,7 +3,10 @@ import { compareProblems, type Problem } from '../../core/model/problem.js';
 import type { UsageMistake } from '../../core/model/usage-mistake.js';
 import { describeUsageMistake } from '../../formats/text/usage-mistake.js';
 
-/** What was asked makes no sense; nothing was done. The message is for those who catch it: what is wrong and, on lines of their own, what to do. */
+/**
+ * What was asked makes no sense; nothing was done. The message is for those who catch it: what is wrong and, on lines of their
+ * own, what to do.
+ */
 export class UsageError extends Error {
   override readonly name = 'UsageError';
 
@@ -63,7 +66,10 @@ export function hasCode(error: unknown, ...codes: readonly string[]): boolean {
   return error instanceof Error && 'code' in error && codes.includes(error.code as string);
 }
 
-/** An operating-system error in words, such as `permission denied`. @throws what is none: whoever knows what it means tells it. */
+/**
+ * An operating-system error in words, such as `permission denied`.
+ * @throws what is none: whoever knows what it means tells it.
+ */
 export function describeSystemError(error: unknown): string {
   if (!(error instanceof Error && 'code' in error)) throw error;
   if (hasCode(error, 'EACCES', 'EPERM')) return 'permission denied';

@@ -2,7 +2,11 @@ import path from 'node:path';
 import { readDocument, readSource, type SkippedReading } from './source-file.js';
 import { linkOn } from './target-path.js';
 
-/** The lines of a file as it is now; empty if it cannot be read as text. @param own its path, relative to the root. @param document the text that stands for it; undefined if what is on the disk does. */
+/**
+ * The lines of a file as it is now; empty if it cannot be read as text.
+ * @param own its path, relative to the root.
+ * @param document the text that stands for it; undefined if what is on the disk does.
+ */
 export function readLines(root: string, own: string, document: string | SkippedReading | undefined): readonly string[] {
   // Nothing beyond a link is read: it may be outside the project.
   if (linkOn(own, root) !== null) return [];

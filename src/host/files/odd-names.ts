@@ -19,7 +19,9 @@ function escaped(name: Buffer): string {
   let text = '';
   for (let at = 0; at < name.length;) {
     const length = [1, 2, 3, 4].find((bytes) => at + bytes <= name.length && isUtf8(name.subarray(at, at + bytes)));
-    text += length === undefined ? `\\x${(name[at] as number).toString(16).padStart(2, '0')}` : name.toString('utf8', at, at + length);
+    text += length === undefined
+      ? `\\x${(name[at] as number).toString(16).padStart(2, '0')}`
+      : name.toString('utf8', at, at + length);
     at += length ?? 1;
   }
   return text;

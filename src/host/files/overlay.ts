@@ -2,7 +2,10 @@
 export interface Overlay {
   /** The text of a file by its absolute path; null if it should not exist, undefined if the disk decides. */
   readonly textAt: (absolute: string) => string | null | undefined;
-  /** Directories that have layer files, relative to the root, if it is known which ones do: then nobody need look through the tree for them. */
+  /**
+   * Directories that have layer files, relative to the root, if it is known which ones do: then nobody need look through the tree
+   * for them.
+   */
   readonly layerDirectories?: () => readonly string[];
 }
 

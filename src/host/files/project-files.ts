@@ -25,7 +25,9 @@ export class ProjectFiles {
   /** The text of a file. */
   textOf(absolute: string): TextReading {
     const text = this.overlay.textAt(absolute);
-    return typeof text === 'string' ? { text } : text === null ? { failed: 'it is gone', isMissing: true } : this.disk.textOf(absolute);
+    return typeof text === 'string' ? { text }
+      : text === null ? { failed: 'it is gone', isMissing: true }
+      : this.disk.textOf(absolute);
   }
 }
 

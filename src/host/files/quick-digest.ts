@@ -1,7 +1,9 @@
 /** The prime of the hash FNV-1a of 32 bits (Fowler, Noll, Vo). */
 const FACTOR = 0x01000193;
 
-/** A digest against mistakes, not against malice: Node's crypto module takes longer to load than this takes for a few megabytes. */
+/**
+ * A digest against mistakes, not against malice: Node's crypto module takes longer to load than this takes for a few megabytes.
+ */
 export function quickDigest(bytes: Uint8Array): string {
   const whole = bytes.byteOffset % 4 === 0 ? bytes : Uint8Array.from(bytes);
   const words = new Int32Array(whole.buffer, whole.byteOffset, whole.length >> 2);

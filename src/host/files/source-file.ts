@@ -32,7 +32,9 @@ const GENERATED_MARK = /^[^\w\n@]*@generated\b|^[^\w\n]*Code generated\b.*\bDO N
 export type ByteObserver = (bytes: Buffer, stats: Stats) => void;
 
 /** Reads a source file, unless its size or contents exclude it. @param observe gets its bytes, if they are read. */
-export function readSource(file: string, settings: Pick<ScopeSettings, 'largest' | 'generated'>, observe: ByteObserver = () => {}): SourceReading {
+export function readSource(
+  file: string, settings: Pick<ScopeSettings, 'largest' | 'generated'>, observe: ByteObserver = () => {},
+): SourceReading {
   let descriptor: number;
   try {
     descriptor = openSource(file);
@@ -54,7 +56,9 @@ export function readSource(file: string, settings: Pick<ScopeSettings, 'largest'
 }
 
 /** Judges the text of a document as that of a file. @param text or why there is none. */
-export function readDocument(text: string | SkippedReading, settings: Pick<ScopeSettings, 'largest' | 'generated'>): SourceReading {
+export function readDocument(
+  text: string | SkippedReading, settings: Pick<ScopeSettings, 'largest' | 'generated'>,
+): SourceReading {
   if (typeof text !== 'string') return text;
   const bytes = Buffer.from(text);
   return bytes.length > (settings.largest ?? LARGEST) ? { skipped: 'too-large' } : judge(bytes, settings.generated);
@@ -112,11 +116,14 @@ function judge(bytes: Buffer, generated: ScopeSettings['generated']): SourceRead
   const whole = bytes.toString(isAsciiOnly ? 'latin1' : 'utf8');
   const hasByteOrderMark = whole.startsWith('\uFEFF');
   const text = hasByteOrderMark ? whole.slice(1) : whole;
-  return generated === 'skip' && isMarkedGenerated(text) ? { skipped: 'generated' } : { text, hasByteOrderMark, isPlain: isAsciiOnly && hasOnlyPlainCharacters(bytes) };
+  return generated === 'skip' && isMarkedGenerated(text)
+    ? { skipped: 'generated' }
+    : { text, hasByteOrderMark, isPlain: isAsciiOnly && hasOnlyPlainCharacters(bytes) };
 }
 
 /** 1 for bytes other than printable ASCII, blank, tab, line end and form feed. */
-const ODD = Uint8Array.from({ length: 256 }, (_, byte) => Number((byte < 0x20 || byte > 0x7e) && ![0x09, 0x0a, 0x0c, 0x0d].includes(byte)));
+const ODD = Uint8Array.from({ length: 256 }, (_, byte) =>
+  Number((byte < 0x20 || byte > 0x7e) && ![0x09, 0x0a, 0x0c, 0x0d].includes(byte)));
 
 /** The highest bit of each of the four bytes of a word; unused in ASCII. */
 const HIGH = 0x80808080;

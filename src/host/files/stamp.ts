@@ -12,8 +12,8 @@ export interface FileStamp {
 }
 
 /**
- * How long before it was read a file must have been at rest, in milliseconds: what is written in the same moment may have the same
- * times, and some file systems only count every second one.
+ * How long before it was read a file must have been at rest, in milliseconds: what is written in the same moment may have the
+ * same times, and some file systems only count every second one.
  */
 const AT_REST = 2_000;
 
@@ -27,7 +27,8 @@ export function isUnchanged(file: string, { size, modified, changed, inode, read
   if (Math.max(modified, changed) > read - AT_REST) return false;
   try {
     const now = lstatSync(file, { throwIfNoEntry: false });
-    return now !== undefined && now.isFile() && now.size === size && now.mtimeMs === modified && now.ctimeMs === changed && now.ino === inode;
+    return now !== undefined
+      && now.isFile() && now.size === size && now.mtimeMs === modified && now.ctimeMs === changed && now.ino === inode;
   } catch {
     return false;
   }

@@ -8,7 +8,10 @@ export type TextReading = { readonly text: string } | { readonly failed: string;
 /** The largest file of configuration that is read, in bytes: people write them. */
 export const LARGEST_TEXT = 4 * 1024 * 1024;
 
-/** Reads a text file of a project as UTF-8. A byte-order mark stays. A FIFO or a device is not read: it could have no end. @param largest in bytes. */
+/**
+ * Reads a text file of a project as UTF-8. A byte-order mark stays. A FIFO or a device is not read: it could have no end.
+ * @param largest in bytes.
+ */
 export function readTextFile(file: string, largest = LARGEST_TEXT): TextReading {
   try {
     // Without O_NONBLOCK, opening a FIFO waits for a writer (open(2)).
@@ -19,7 +22,9 @@ export function readTextFile(file: string, largest = LARGEST_TEXT): TextReading 
       closeSync(descriptor);
     }
   } catch (error) {
-    return { failed: hasCode(error, 'ENXIO') ? SPECIAL : describeSystemError(error), isMissing: hasCode(error, 'ENOENT', 'ENOTDIR') };
+    return {
+      failed: hasCode(error, 'ENXIO') ? SPECIAL : describeSystemError(error), isMissing: hasCode(error, 'ENOENT', 'ENOTDIR'),
+    };
   }
 }
 

@@ -20,7 +20,10 @@ export interface Completion {
   readonly kept: readonly KeptText[];
 }
 
-/** What another program wrote into a file in the moment in which it was replaced. Paths are relative to the root if they are inside. */
+/**
+ * What another program wrote into a file in the moment in which it was replaced. Paths are relative to the root if they are
+ * inside.
+ */
 export interface KeptText {
   readonly file: string;
   /** Where that is now. */
@@ -52,4 +55,6 @@ export interface Watch {
 }
 
 /** No observer. */
-export const NO_WATCH: Watch = { begins: () => {}, reaches: () => {}, waiting: () => {}, completed: () => {}, kept: () => {}, stopped: () => {} };
+export const NO_WATCH: Watch = {
+  begins: () => {}, reaches: () => {}, waiting: () => {}, completed: () => {}, kept: () => {}, stopped: () => {},
+};

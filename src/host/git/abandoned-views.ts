@@ -11,7 +11,10 @@ const A_DAY = 24 * 60 * 60 * 1000;
 
 let isDone = false;
 
-/** Removes, once in a process, what runs of this user have left behind that were ended while they asked git. What cannot be removed stays. */
+/**
+ * Removes, once in a process, what runs of this user have left behind that were ended while they asked git. What cannot be
+ * removed stays.
+ */
 export function removeAbandonedViews(): void {
   if (isDone) return;
   isDone = true;

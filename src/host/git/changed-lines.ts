@@ -34,11 +34,16 @@ export class ChangedLines {
   }
 }
 
-/** Which lines have changed between a revision and the files on the disk. @throws UsageError if git knows no such revision; IncompleteError if it cannot tell. */
+/**
+ * Which lines have changed between a revision and the files on the disk.
+ * @throws UsageError if git knows no such revision; IncompleteError if it cannot tell.
+ */
 export function changedSince(root: string, revision: string): ChangedLines {
   const commit = needCommit(root, revision, '--since');
   // git-diff-index(1): without context lines, and whatever the attributes of a file are.
-  const diff = diffSince(root, commit, ['--patch', '--unified=0', '--no-color', '--text', '--find-renames', '--src-prefix=a/', '--dst-prefix=b/']);
+  const diff = diffSince(
+    root, commit, ['--patch', '--unified=0', '--no-color', '--text', '--find-renames', '--src-prefix=a/', '--dst-prefix=b/'],
+  );
   if ('failed' in diff) throw unreadable(`what has changed since ${revision}`, diff.failed);
   const files = readDiff(diff.out);
   for (const own of diff.tooLarge) files.set(own, [[1, Infinity]]);

@@ -26,7 +26,8 @@ const FORMAT = ['%x01%H', '%P', '%as', '%cs', '%aN', '%s', ''].join('%x00');
  * @throws UsageError if git fails.
  */
 export async function* firstParents(root: string, from: string, patterns: readonly string[]): AsyncGenerator<CommitStep> {
-  // git-log(1): with --first-parent, -m compares merges with their first parents only; --full-history and --sparse keep all commits.
+  // git-log(1): with --first-parent, -m compares merges with their first parents only; --full-history and --sparse keep all
+  // commits.
   yield* commitSteps(root, ['--first-parent', '-m', '--sparse'], from, patterns);
 }
 
@@ -34,13 +35,18 @@ export async function* firstParents(root: string, from: string, patterns: readon
  * The commits between two that changed files, on whatever branch, newest first; without merges.
  * @param patterns git's pathspecs, relative to the root. @throws UsageError if git fails.
  */
-export async function* changesBetween(root: string, from: string, to: string, patterns: readonly string[]): AsyncGenerator<CommitStep> {
+export async function* changesBetween(
+  root: string, from: string, to: string, patterns: readonly string[],
+): AsyncGenerator<CommitStep> {
   yield* commitSteps(root, ['--no-merges'], `${from}..${to}`, patterns);
 }
 
-async function* commitSteps(root: string, selection: readonly string[], revisions: string, patterns: readonly string[]): AsyncGenerator<CommitStep> {
+async function* commitSteps(
+  root: string, selection: readonly string[], revisions: string, patterns: readonly string[],
+): AsyncGenerator<CommitStep> {
   const fields = gitFields(root, [
-    '-c', 'log.showSignature=false', '-c', 'log.showRoot=true', 'log', ...selection, '--full-history', '--raw', '-z', '--no-abbrev', '--no-renames', '--no-color', '--relative', '--ignore-submodules', `--format=${FORMAT}`,
+    '-c', 'log.showSignature=false', '-c', 'log.showRoot=true', 'log', ...selection, '--full-history', '--raw', '-z',
+    '--no-abbrev', '--no-renames', '--no-color', '--relative', '--ignore-submodules', `--format=${FORMAT}`,
     revisions, '--', ...patterns,
   ]);
   let step: { readonly commit: Commit; readonly parent: string | null; readonly files: ChangedFile[] } | null = null;

@@ -19,8 +19,8 @@ export interface Repository {
 type RepositoryFinding = Repository | { readonly failed: string; readonly advice?: string };
 
 /**
- * The repository whose work tree a directory is in, found as git does (git(1), "GIT_DIR") but by `.git` alone: a bare repository has no work tree,
- * and neither the environment nor a repository's own settings can name another place.
+ * The repository whose work tree a directory is in, found as git does (git(1), "GIT_DIR") but by `.git` alone: a bare repository
+ * has no work tree, and neither the environment nor a repository's own settings can name another place.
  */
 export function findRepository(directory: string): RepositoryFinding {
   let start: string;
@@ -32,8 +32,12 @@ export function findRepository(directory: string): RepositoryFinding {
   for (let workTree = start; ; workTree = path.dirname(workTree)) {
     const own = gitDirectoryAt(workTree);
     if (own !== null) {
-      const found = { workTree, own, common: commonDirectoryOf(own), prefix: path.relative(workTree, start).split(path.sep).join('/') };
-      return isGitDirectory(found) ? allowed(found) : { failed: `${path.join(workTree, '.git')} is no repository that can be read` };
+      const found = {
+        workTree, own, common: commonDirectoryOf(own), prefix: path.relative(workTree, start).split(path.sep).join('/'),
+      };
+      return isGitDirectory(found)
+        ? allowed(found)
+        : { failed: `${path.join(workTree, '.git')} is no repository that can be read` };
     }
     if (path.dirname(workTree) === workTree) return { failed: 'this is not in a git repository' };
   }
@@ -54,7 +58,8 @@ function commonDirectoryOf(own: string): string {
 }
 
 function isGitDirectory({ own, common }: Repository): boolean {
-  return linkStatsAt(path.join(own, 'HEAD')) !== undefined && ['objects', 'refs'].every((name) => statsAt(path.join(common, name))?.isDirectory() === true);
+  return linkStatsAt(path.join(own, 'HEAD')) !== undefined
+    && ['objects', 'refs'].every((name) => statsAt(path.join(common, name))?.isDirectory() === true);
 }
 
 /** git-config(1), "safe.directory": a repository of somebody else is read only if the user allows it. */
@@ -64,7 +69,8 @@ function allowed(found: Repository): RepositoryFinding {
   if (stranger === undefined || isAllowed(found.workTree)) return found;
   return {
     failed: `the repository ${found.workTree} belongs to another user (number ${stranger.uid}), so git is not asked about it`,
-    advice: `If you trust it: git config --global --add safe.directory ${/^[\w./@+-]+$/.test(found.workTree) ? found.workTree : `'${found.workTree.replaceAll("'", String.raw`'\''`)}'`}`,
+    advice: 'If you trust it: git config --global --add safe.directory '
+      + (/^[\w./@+-]+$/.test(found.workTree) ? found.workTree : `'${found.workTree.replaceAll("'", String.raw`'\''`)}'`),
   };
 }
 
@@ -82,7 +88,10 @@ export function readSmallFile(file: string, most = SMALL): string | null {
   return readRegularFile(file, most)?.toString('utf8') ?? null;
 }
 
-/** The bytes of a regular file; null if there is none, or it is larger. A FIFO or a device is never waited for. @param most in bytes. */
+/**
+ * The bytes of a regular file; null if there is none, or it is larger. A FIFO or a device is never waited for.
+ * @param most in bytes.
+ */
 export function readRegularFile(file: string, most: number): Buffer | null {
   try {
     // Without O_NONBLOCK, opening a FIFO waits for a writer (open(2)).

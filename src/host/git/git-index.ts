@@ -25,17 +25,29 @@ export function readIndex(view: GitView): readonly IndexEntry[] | { readonly fai
   return [...entries.values()];
 }
 
-/** git-ls-files(1): the tag, the mode, the name, the stage and the path, which ends with NUL; then `--debug` tells what git knew of the file. */
+/**
+ * git-ls-files(1): the tag, the mode, the name, the stage and the path, which ends with NUL; then `--debug` tells what git knew
+ * of the file.
+ */
+// elvar waive text/line-width because a pattern is one literal
 const ENTRY = /([A-Za-z?]) (\d{6}) ([0-9a-f]+) (\d)\t([^\0]*)\0(?: {2}ctime: (\d+):(\d+)\n {2}mtime: (\d+):(\d+)\n {2}dev: \d+\tino: (\d+)\n {2}uid: \d+\tgid: \d+\n {2}size: (\d+)\tflags: [0-9a-f]+\n)?/gy;
 
 function* entriesIn(listing: string): Generator<IndexEntry> {
-  for (const [, tag = '', mode = '', name = '', stage, own = '', changed = '', changedRest = '', modified = '', modifiedRest = '', inode = '', size = ''] of listing.matchAll(ENTRY)) {
+  for (const [
+    tag = '', mode = '', name = '', stage, own = '', changed = '', changedRest = '', modified = '', modifiedRest = '',
+    inode = '', size = '',
+  ] of listing.matchAll(ENTRY)) {
     const isMerged = stage === '0';
     yield {
       path: own, mode, name, isMerged,
       // A small letter marks what git was told to take for unchanged.
       seen: !isMerged || modified === '' || tag !== 'H' ? null
-        : { modified: nanoseconds(modified, modifiedRest), changed: nanoseconds(changed, changedRest), inode: BigInt(inode), size: BigInt(size) },
+        : {
+          modified: nanoseconds(modified, modifiedRest),
+          changed: nanoseconds(changed, changedRest),
+          inode: BigInt(inode),
+          size: BigInt(size),
+        },
       mayBeMissing: tag.toUpperCase() === 'S',
     };
   }

@@ -45,7 +45,8 @@ export function longestAnswer(): number {
 const ALWAYS: Readonly<Record<string, string>> = { GIT_TERMINAL_PROMPT: '0', GIT_OPTIONAL_LOCKS: '0', LC_ALL: 'C' };
 
 /** Where a repository is: a hook of git's sets some of these, and they would lead a question about another repository astray. */
-const PLACES = /^GIT_(?:DIR|WORK_TREE|COMMON_DIR|INDEX_FILE|OBJECT_DIRECTORY|ALTERNATE_OBJECT_DIRECTORIES|NAMESPACE|PREFIX|QUARANTINE_PATH)$/i;
+const PLACES =
+  /^GIT_(?:DIR|WORK_TREE|COMMON_DIR|INDEX_FILE|OBJECT_DIRECTORY|ALTERNATE_OBJECT_DIRECTORIES|NAMESPACE|PREFIX|QUARANTINE_PATH)$/i;
 
 /** Runs git to its end. */
 export function runGit(call: GitCall, limits: GitLimits = {}): GitResult {
@@ -54,7 +55,9 @@ export function runGit(call: GitCall, limits: GitLimits = {}): GitResult {
 }
 
 /** The same, with what git wrote before it failed. This file alone starts git. */
-export function runToFailure({ args, directory, settings, env }: GitCall, { input, most = MOST, longest = longestAnswer() }: GitLimits = {}): { readonly out: Buffer; readonly failed: string | null; readonly isRefusal: boolean } {
+export function runToFailure(
+  { args, directory, settings, env }: GitCall, { input, most = MOST, longest = longestAnswer() }: GitLimits = {},
+): { readonly out: Buffer; readonly failed: string | null; readonly isRefusal: boolean } {
   const { status, stdout, stderr, error } = spawnSync('git', args, {
     cwd: directory, env: environment(settings, env), maxBuffer: most, timeout: longest, killSignal: 'SIGKILL', windowsHide: true,
     ...(input === undefined ? { stdio: ['ignore', 'pipe', 'pipe'] } : { input }),
@@ -67,18 +70,32 @@ export function runToFailure({ args, directory, settings, env }: GitCall, { inpu
 
 /** Starts git; its output is read as it comes. */
 export function startGit({ args, directory, settings, env }: GitCall): ChildProcessByStdio<null, Readable, Readable> {
-  return spawn('git', args, { cwd: directory, env: environment(settings, env), stdio: ['ignore', 'pipe', 'pipe'], windowsHide: true });
+  return spawn(
+    'git', args, { cwd: directory, env: environment(settings, env), stdio: ['ignore', 'pipe', 'pipe'], windowsHide: true },
+  );
 }
 
-/** Asks git about settings, without any repository, whatever is around this process. It starts where only the superuser can put a program. */
+/**
+ * Asks git about settings, without any repository, whatever is around this process. It starts where only the superuser can put a
+ * program.
+ */
 export function askSettings(args: readonly string[], input?: string): GitResult {
-  return runGit({ args: ['config', ...args], directory: path.parse(tmpdir()).root, settings: 'user', env: { GIT_DIR: path.join(devNull, 'none') } }, { ...(input !== undefined && { input }) });
+  return runGit(
+    {
+      args: ['config', ...args],
+      directory: path.parse(tmpdir()).root,
+      settings: 'user',
+      env: { GIT_DIR: path.join(devNull, 'none') },
+    },
+    { ...(input !== undefined && { input }) },
+  );
 }
 
 /** The first line of git's complaint; advice often follows it. */
 export function complaintOf(output: string): string {
   const lines = output.trim().split('\n');
-  return (lines.find((line) => /^(?:fatal|error): /.test(line)) ?? lines.at(-1) ?? '').replace(/^(?:fatal|error): /, '') || 'git does not say why';
+  return (lines.find((line) => /^(?:fatal|error): /.test(line)) ?? lines.at(-1) ?? '').replace(/^(?:fatal|error): /, '')
+    || 'git does not say why';
 }
 
 function failureOf(error: Error, longest: number): string {
@@ -89,6 +106,8 @@ function failureOf(error: Error, longest: number): string {
 
 /** This process's environment, with what it says to git only where the user's settings hold. */
 function environment(settings: GitCall['settings'], env: Readonly<Record<string, string>>): Record<string, string | undefined> {
-  const isOut = (name: string): boolean => (settings === 'user' ? PLACES.test(name) : /^GIT_/i.test(name) && name !== 'GIT_EXEC_PATH');
+  const isOut = (name: string): boolean => (settings === 'user'
+    ? PLACES.test(name)
+    : /^GIT_/i.test(name) && name !== 'GIT_EXEC_PATH');
   return { ...Object.fromEntries(Object.entries(process.env).filter(([name]) => !isOut(name))), ...ALWAYS, ...env };
 }

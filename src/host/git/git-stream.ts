@@ -6,11 +6,14 @@ import { unreadable } from './unreadable.js';
 
 /**
  * What git writes, field by field as it comes; fields end with NUL.
- * @throws UsageError without a repository; IncompleteError if git fails, or says nothing for too long. Whoever stops reading early ends git.
+ * @throws UsageError without a repository; IncompleteError if git fails, or says nothing for too long. Whoever stops reading
+ *   early ends git.
  */
 export async function* gitFields(directory: string, args: readonly string[]): AsyncGenerator<string> {
   const repository = findRepository(directory);
-  if ('failed' in repository) throw new UsageError({ code: 'no-history', why: repository.failed, advice: repository.advice ?? null });
+  if ('failed' in repository) {
+    throw new UsageError({ code: 'no-history', why: repository.failed, advice: repository.advice ?? null });
+  }
   const view = openView(repository);
   if ('failed' in view) throw unreadable('the history of commits', view.failed);
   const git = startGit(view.call(['-c', 'i18n.logOutputEncoding=UTF-8', ...args]));
@@ -33,7 +36,10 @@ export async function* gitFields(directory: string, args: readonly string[]): As
       silence = waitForGit();
     }
     if (rest !== '') yield rest;
-    if (await ended !== 0) throw unreadable('the history of commits', git.signalCode === 'SIGKILL' ? `git gave no answer within ${longestAnswer() / 1000} s` : complaintOf(complaint));
+    if (await ended !== 0) throw unreadable(
+      'the history of commits',
+      git.signalCode === 'SIGKILL' ? `git gave no answer within ${longestAnswer() / 1000} s` : complaintOf(complaint),
+    );
   } finally {
     clearTimeout(silence);
     git.kill();

@@ -12,9 +12,10 @@ import { dataSettings } from './repository-settings.js';
 const LARGEST_LIST = 16 * 1024 * 1024;
 
 /**
- * A repository as git is shown it: a git directory of our own, for one question. Its settings are ours, its objects and branches are the repository's,
- * and its work tree is empty but for what we put there. So git reads neither the settings of the repository nor its attributes, hooks, or files:
- * nothing that these name can be run, however it is called and whatever a later git may run for it. Nothing is written in the repository.
+ * A repository as git is shown it: a git directory of our own, for one question. Its settings are ours, its objects and branches
+ * are the repository's, and its work tree is empty but for what we put there. So git reads neither the settings of the repository
+ * nor its attributes, hooks, or files: nothing that these name can be run, however it is called and whatever a later git may run
+ * for it. Nothing is written in the repository.
  */
 export class GitView {
   private constructor(private readonly folder: string, private readonly repository: Repository) {}
@@ -46,7 +47,11 @@ export class GitView {
       env: {
         GIT_DIR: this.own, GIT_WORK_TREE: this.tree,
         // Neither the user's nor the machine's settings can name a command that a repository's attributes then ask for.
-        GIT_CONFIG_NOSYSTEM: '1', GIT_ATTR_NOSYSTEM: '1', GIT_CONFIG_GLOBAL: path.join(this.folder, 'none'), HOME: this.folder, XDG_CONFIG_HOME: this.folder,
+        GIT_CONFIG_NOSYSTEM: '1',
+        GIT_ATTR_NOSYSTEM: '1',
+        GIT_CONFIG_GLOBAL: path.join(this.folder, 'none'),
+        HOME: this.folder,
+        XDG_CONFIG_HOME: this.folder,
         // No transport, whoever asks for it: objects that a partial clone lacks stay missing.
         GIT_ALLOW_PROTOCOL: '', GIT_NO_LAZY_FETCH: '1',
         // A commit holds what its name says, whatever the repository would have in its place.
@@ -98,7 +103,9 @@ export class GitView {
     if (linkStatsAt(path.join(own, 'index'))?.isFile() !== true) return;
     copyFileSync(path.join(own, 'index'), path.join(this.own, 'index'));
     // gitformat-index(5), "Split index": the larger part lies beside it.
-    for (const name of readdirSync(own)) if (/^sharedindex\.[0-9a-f]+$/.test(name)) this.link(path.join(own, name), path.join(this.own, name), 'file');
+    for (const name of readdirSync(own)) {
+      if (/^sharedindex\.[0-9a-f]+$/.test(name)) this.link(path.join(own, name), path.join(this.own, name), 'file');
+    }
   }
 
   private get own(): string {
@@ -112,7 +119,9 @@ export class GitView {
   /** gitrepository-layout(5): laid out like one of several work trees, which is what any work tree can be. */
   private build(): void {
     const { own, common, workTree, prefix } = this.repository;
-    for (const directory of [this.own, path.join(this.objects, 'info'), path.join(this.tree, prefix)]) mkdirSync(directory, { recursive: true });
+    for (const directory of [this.own, path.join(this.objects, 'info'), path.join(this.tree, prefix)]) {
+      mkdirSync(directory, { recursive: true });
+    }
     writeFileSync(path.join(this.own, 'HEAD'), headOf(own));
     writeFileSync(path.join(this.own, 'commondir'), '../common\n');
     writeFileSync(path.join(this.common, 'config'), dataSettings(readSmallFile(path.join(common, 'config'), LARGEST_LIST) ?? ''));
@@ -123,7 +132,9 @@ export class GitView {
       this.link(path.join(own, name), path.join(this.own, name), 'directory');
     }
     this.link(path.join(common, 'packed-refs'), path.join(this.common, 'packed-refs'), 'file');
-    for (const name of readdirSync(own)) if (/^[A-Z_]+_HEAD$/.test(name)) this.copy(path.join(own, name), path.join(this.own, name));
+    for (const name of readdirSync(own)) {
+      if (/^[A-Z_]+_HEAD$/.test(name)) this.copy(path.join(own, name), path.join(this.own, name));
+    }
     this.copy(path.join(common, 'shallow'), path.join(this.common, 'shallow'));
     // gitmailmap(5): the only file of the work tree that git needs to see.
     this.copy(path.join(workTree, '.mailmap'), path.join(this.tree, '.mailmap'));

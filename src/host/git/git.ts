@@ -6,8 +6,8 @@ import type { GitFailure, GitLimits } from './git-program.js';
 export type GitAnswer = { readonly out: string } | (GitFailure & { readonly advice?: string });
 
 /**
- * Asks git about the repository whose work tree a directory is in, by a view of its own (`git-view.ts`): paths are relative to the directory.
- * The work tree looks empty to git, and there is no index.
+ * Asks git about the repository whose work tree a directory is in, by a view of its own (`git-view.ts`): paths are relative to
+ * the directory. The work tree looks empty to git, and there is no index.
  */
 export function askGit(directory: string, args: readonly string[], limits?: GitLimits): GitAnswer {
   const repository = findRepository(directory);

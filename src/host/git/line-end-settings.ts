@@ -13,7 +13,10 @@ interface Attributes {
   eol: string;
 }
 
-/** How git stores the line ends of files, by the attributes of the repository and by `core.autocrlf`: this is data, while filters are not asked. */
+/**
+ * How git stores the line ends of files, by the attributes of the repository and by `core.autocrlf`: this is data, while filters
+ * are not asked.
+ */
 export class LineEnds {
   private readonly attributes = new Map<string, Attributes>();
   private automatic: boolean | null = null;
@@ -34,7 +37,8 @@ export class LineEnds {
       const own = path.posix.join(directory, '.gitattributes');
       show(readRegularFile(path.join(workTree, own), LARGEST_ATTRIBUTES), (bytes) => this.view.placeInTree(own, bytes));
     }
-    show(readRegularFile(path.join(common, 'info', 'attributes'), LARGEST_ATTRIBUTES), (bytes) => this.view.placeInfo('attributes', bytes));
+    show(readRegularFile(path.join(common, 'info', 'attributes'), LARGEST_ATTRIBUTES), (bytes) =>
+      this.view.placeInfo('attributes', bytes));
     if (!isThere || files.length === 0) return;
     const answer = this.view.run(['check-attr', '-z', '--stdin', 'text', 'eol'], { input: files.join('\0') });
     // git-check-attr(1): path, attribute and value, each with NUL.
@@ -60,7 +64,9 @@ export class LineEnds {
     if (isText) return converted;
     // What git only takes for text stays as it is if it looks binary, or is stored with such line ends already.
     const before = this.view.run(['cat-file', 'blob', name]);
-    return converted.includes('\r') || converted.includes(0) || ('out' in before && before.out.includes('\r\n')) ? bytes : converted;
+    return converted.includes('\r') || converted.includes(0) || ('out' in before && before.out.includes('\r\n'))
+      ? bytes
+      : converted;
   }
 
   /** Whether `core.autocrlf` holds: the repository's has the last word, then the user's, then the machine's. */
@@ -71,7 +77,9 @@ export class LineEnds {
 
   private readAutomatic(): boolean {
     const { common } = this.repository;
-    const ofRepository = settingsIn(readSmallFile(path.join(common, 'config'), LARGEST_ATTRIBUTES) ?? '').findLast(([key]) => key === 'core.autocrlf')?.[1];
+    const ofRepository = settingsIn(
+      readSmallFile(path.join(common, 'config'), LARGEST_ATTRIBUTES) ?? '',
+    ).findLast(([key]) => key === 'core.autocrlf')?.[1];
     const values = [ofRepository, ...['--global', '--system'].map((scope) => {
       const answer = askSettings([scope, '--includes', '--get', 'core.autocrlf']);
       return 'out' in answer ? answer.out.toString('utf8').trim() : undefined;

@@ -13,8 +13,13 @@ export class ObjectReader {
   private bytes = 0;
   private readonly places: ReadonlyMap<string, number>;
 
-  /** @param names in the order in which they are likely to be asked for. @param largest in bytes: of larger ones only that is told. */
-  constructor(private readonly root: string, private readonly names: readonly string[], private readonly largest: number = LARGEST_BLOB) {
+  /**
+   * @param names in the order in which they are likely to be asked for.
+   * @param largest in bytes: of larger ones only that is told.
+   */
+  constructor(
+    private readonly root: string, private readonly names: readonly string[], private readonly largest: number = LARGEST_BLOB,
+  ) {
     this.places = new Map(names.map((name, place) => [name, place]));
   }
 

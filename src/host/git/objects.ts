@@ -19,9 +19,12 @@ export const LARGEST_BLOB = 64 * 1024 * 1024;
 
 /**
  * Reads blobs of the repository that a directory is in, by object name. What is missing, damaged or too large is told as such.
- * @param read gets the contents of each as they come, so that nobody need hold all of them. @param largest in bytes; larger ones are not read.
+ * @param read gets the contents of each as they come, so that nobody need hold all of them.
+ * @param largest in bytes; larger ones are not read.
  */
-export function readBlobs(directory: string, names: readonly string[], read: (name: string, reading: BlobReading) => void, largest = LARGEST_BLOB): void {
+export function readBlobs(
+  directory: string, names: readonly string[], read: (name: string, reading: BlobReading) => void, largest = LARGEST_BLOB,
+): void {
   if (names.length === 0) return;
   const failAll = (failed: string): void => names.forEach((name) => read(name, { failed }));
   const repository = findRepository(directory);
@@ -30,7 +33,9 @@ export function readBlobs(directory: string, names: readonly string[], read: (na
   if (done !== undefined) failAll(done.failed);
 }
 
-function readInView(view: GitView, names: readonly string[], read: (name: string, reading: BlobReading) => void, largest: number): undefined {
+function readInView(
+  view: GitView, names: readonly string[], read: (name: string, reading: BlobReading) => void, largest: number,
+): undefined {
   let [group, sum] = [[] as string[], 0];
   const flush = (): void => {
     readGroup(view, group, sum, read);
@@ -72,7 +77,9 @@ function sizesOf(view: GitView, names: readonly string[]): (readonly [name: stri
 }
 
 /** Reads blobs that are there, as far as git says. @param sum their sizes. */
-function readGroup(view: GitView, names: readonly string[], sum: number, read: (name: string, reading: BlobReading) => void): void {
+function readGroup(
+  view: GitView, names: readonly string[], sum: number, read: (name: string, reading: BlobReading) => void,
+): void {
   askForAll<BlobReading>(names, read, (rest, tell) => {
     const { out, failed } = answersFor(view, '--batch', rest, sum);
     return { answered: readBatch(out, rest, tell), failed };
@@ -82,7 +89,9 @@ function readGroup(view: GitView, names: readonly string[], sum: number, read: (
 /** Asks git until each name has an answer: it ends where an object is damaged, and those after it may be whole. */
 function askForAll<T>(
   names: readonly string[], read: (name: string, answer: T | BlobFailure) => void,
-  ask: (rest: readonly string[], tell: (name: string, answer: T | BlobFailure) => void) => { readonly answered: number; readonly failed: string | null },
+  ask: (
+    rest: readonly string[], tell: (name: string, answer: T | BlobFailure) => void,
+  ) => { readonly answered: number; readonly failed: string | null },
 ): void {
   let failures = 0;
   for (let rest = names; rest.length > 0;) {
@@ -117,12 +126,19 @@ function readBatch(out: Buffer, names: readonly string[], tell: (name: string, r
 }
 
 /** @param sum the sizes of the contents that are asked for. */
-function answersFor(view: GitView, kind: '--batch' | '--batch-check', names: readonly string[], sum: number): { readonly out: Buffer; readonly failed: string | null } {
-  const { out, failed } = view.runToFailure(['cat-file', kind], { input: names.map((name) => `${name}\n`).join(''), most: sum + names.length * 128 + 64 * 1024 });
+function answersFor(
+  view: GitView, kind: '--batch' | '--batch-check', names: readonly string[], sum: number,
+): { readonly out: Buffer; readonly failed: string | null } {
+  const { out, failed } = view.runToFailure(
+    ['cat-file', kind], { input: names.map((name) => `${name}\n`).join(''), most: sum + names.length * 128 + 64 * 1024 },
+  );
   return { out, failed };
 }
 
-/** gitformat-loose(5): an object's name is the digest of its kind, its size and its contents. Git itself does not look whether it is. */
+/**
+ * gitformat-loose(5): an object's name is the digest of its kind, its size and its contents. Git itself does not look whether it
+ * is.
+ */
 function verified(name: string, bytes: Buffer): BlobReading {
   return objectName(bytes, name.length) === name ? { bytes } : { failed: 'its contents are not those that its name stands for' };
 }

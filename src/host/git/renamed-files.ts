@@ -23,7 +23,9 @@ export function renamedFiles(root: string, entries: readonly LedgerEntry[]): Ren
     if (since === null || oldest === null || since < oldest) oldest = since ?? '1970-01-01';
   }
   // Before the first commit nothing has moved.
-  if (oldest === null || 'failed' in askGit(root, ['rev-parse', '--verify', '--quiet', 'HEAD'])) return { paths: new Map(), failed: null };
+  if (oldest === null || 'failed' in askGit(root, ['rev-parse', '--verify', '--quiet', 'HEAD'])) {
+    return { paths: new Map(), failed: null };
+  }
   const [committed, uncommitted] = [committedRenames(root, oldest), diffSince(root, 'HEAD', RENAMES)];
   for (const [from, to] of [committed, uncommitted].flatMap(renamesIn)) {
     for (const [own, now] of lost) if (now === from && !isThere(root, now)) lost.set(own, to);
@@ -40,7 +42,9 @@ type Rename = readonly [from: string, to: string];
 
 /** Renames in the history since a day, oldest first. The day comes from the writer's clock, so one more day is included. */
 function committedRenames(root: string, since: string): GitAnswer {
-  return askGit(root, ['log', '--reverse', '--topo-order', `--since=${daysAfter(since, -1)}T00:00:00Z`, '--format=', '-m', '--relative', ...RENAMES]);
+  return askGit(root, [
+    'log', '--reverse', '--topo-order', `--since=${daysAfter(since, -1)}T00:00:00Z`, '--format=', '-m', '--relative', ...RENAMES,
+  ]);
 }
 
 /** git-diff(1): only renames, however many, by their paths, separated by NUL. */

@@ -1,8 +1,9 @@
 import { askSettings } from './git-program.js';
 
 /**
- * The settings that say how a repository is laid out and what its branches follow. They are data: none of them can name a command, as the
- * values of any other setting could in this git or a later one. gitrevisions(7) needs the branches for `@{upstream}`.
+ * The settings that say how a repository is laid out and what its branches follow. They are data: none of them can name a
+ * command, as the values of any other setting could in this git or a later one. gitrevisions(7) needs the branches for
+ * `@{upstream}`.
  */
 const DATA = [
   /^core\.repositoryformatversion$/, /^extensions\.(?:objectformat|refstorage)$/,

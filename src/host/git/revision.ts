@@ -21,14 +21,19 @@ const DECIDING = new Set([LAYER_FILE, '.gitignore', '.elvarignore']);
  */
 export function needCommit(root: string, revision: string, option: string): string {
   const repository = findRepository(root);
-  if ('failed' in repository) throw new UsageError({ code: 'needs-git', what: option, why: repository.failed, advice: repository.advice ?? null });
+  if ('failed' in repository) {
+    throw new UsageError({ code: 'needs-git', what: option, why: repository.failed, advice: repository.advice ?? null });
+  }
   const commit = askRepository(repository, ['rev-parse', '--verify', '--end-of-options', `${revision}^{commit}`]);
   if ('out' in commit) return commit.out.trim();
   if (commit.isRefusal === true) throw new UsageError({ code: 'no-revision', revision });
   throw new UsageError({ code: 'needs-git', what: option, why: commit.failed, advice: null });
 }
 
-/** The configuration of a project as a commit has it; what is installed or comes with Elvar is as on the disk. @param asks is told of each file that is asked for, relative to the root. */
+/**
+ * The configuration of a project as a commit has it; what is installed or comes with Elvar is as on the disk.
+ * @param asks is told of each file that is asked for, relative to the root.
+ */
 export function overlayOfTree(root: string, tree: TreeAt, blobs: Blobs, asks: (own: string) => void = () => {}): Overlay {
   return {
     textAt: (absolute) => {
@@ -39,7 +44,9 @@ export function overlayOfTree(root: string, tree: TreeAt, blobs: Blobs, asks: (o
       if (blob !== undefined) return blobs.textOf(blob, own);
       return /(?:^|\/)node_modules\//.test(own) ? undefined : null;
     },
-    layerDirectories: () => [...tree.paths()].filter((own) => path.posix.basename(own) === LAYER_FILE).map((own) => (own === LAYER_FILE ? '' : path.posix.dirname(own))),
+    layerDirectories: () => [...tree.paths()]
+      .filter((own) => path.posix.basename(own) === LAYER_FILE)
+      .map((own) => (own === LAYER_FILE ? '' : path.posix.dirname(own))),
   };
 }
 

@@ -13,10 +13,12 @@ export class Blobs {
 
   /** Reads blobs, so that nobody has to wait for each of them. */
   fetch(names: Iterable<string>): void {
-    readBlobs(this.root, [...new Set(names)].filter((name) => !this.texts.has(name) && !this.failures.has(name)), (name, reading) => {
-      if ('failed' in reading) this.failures.set(name, reading);
-      else this.texts.set(name, reading.bytes.toString('utf8'));
-    });
+    readBlobs(
+      this.root, [...new Set(names)].filter((name) => !this.texts.has(name) && !this.failures.has(name)), (name, reading) => {
+        if ('failed' in reading) this.failures.set(name, reading);
+        else this.texts.set(name, reading.bytes.toString('utf8'));
+      },
+    );
   }
 
   /**

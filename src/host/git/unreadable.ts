@@ -2,7 +2,8 @@ import { IncompleteError } from '../files/errors.js';
 import type { BlobFailure } from './objects.js';
 
 /** What can be done where git lacks an object. */
-const ADVICE = 'A partial clone has only some contents: git fetch --refetch brings the others. In a damaged repository, git fsck tells more.';
+const ADVICE =
+  'A partial clone has only some contents: git fetch --refetch brings the others. In a damaged repository, git fsck tells more.';
 
 /** Says that something git should have cannot be read. @param path as the user knows it. */
 export function unreadable(path: string, failure: string | BlobFailure): IncompleteError {
@@ -16,6 +17,11 @@ export function atRevision<T>(revision: string, read: () => T): T {
     return read();
   } catch (error) {
     if (!(error instanceof IncompleteError)) throw error;
-    throw new IncompleteError(error.incomplete.map(({ path, reason }) => ({ path: path.startsWith(`${revision}:`) ? path : `${revision}:${path}`, reason })), error.advice);
+    throw new IncompleteError(
+      error.incomplete.map(
+        ({ path, reason }) => ({ path: path.startsWith(`${revision}:`) ? path : `${revision}:${path}`, reason }),
+      ),
+      error.advice,
+    );
   }
 }

@@ -19,11 +19,14 @@ interface WorkTreeDiff {
 }
 
 /**
- * Compares the files on the disk that git knows with a commit, as git-diff-index(1) does. Their bytes are read here, and git sees them as objects of a view:
- * it asks no filter, converter or monitor about them. Whether they look changed is not left to marks that the index may have for them either.
+ * Compares the files on the disk that git knows with a commit, as git-diff-index(1) does. Their bytes are read here, and git sees
+ * them as objects of a view: it asks no filter, converter or monitor about them. Whether they look changed is not left to marks
+ * that the index may have for them either.
  * @param args for git-diff-index(1). @returns paths relative to the directory.
  */
-export function diffSince(directory: string, commit: string, args: readonly string[]): WorkTreeDiff | { readonly failed: string } {
+export function diffSince(
+  directory: string, commit: string, args: readonly string[],
+): WorkTreeDiff | { readonly failed: string } {
   const repository = findRepository(directory);
   return 'failed' in repository ? repository : withView(repository, (view) => {
     const entries = readIndex(view);
@@ -32,7 +35,9 @@ export function diffSince(directory: string, commit: string, args: readonly stri
     const updated = work.update();
     if (updated !== null) return updated;
     const diff = view.run(['diff-index', '--cached', '--relative', ...args, commit, '--']);
-    return 'failed' in diff ? diff : { out: diff.out.toString('utf8'), tracked: new Set(entries.map(({ path: own }) => own)), tooLarge: work.tooLarge };
+    return 'failed' in diff
+      ? diff
+      : { out: diff.out.toString('utf8'), tracked: new Set(entries.map(({ path: own }) => own)), tooLarge: work.tooLarge };
   });
 }
 
@@ -48,7 +53,9 @@ class WorkTree {
   readonly tooLarge = new Set<string>();
   private readonly lineEnds: LineEnds;
 
-  constructor(private readonly view: GitView, private readonly repository: Repository, private readonly entries: readonly IndexEntry[]) {
+  constructor(
+    private readonly view: GitView, private readonly repository: Repository, private readonly entries: readonly IndexEntry[],
+  ) {
     this.lineEnds = new LineEnds(view, repository);
   }
 
@@ -96,14 +103,18 @@ class WorkTree {
   private write(name: string, bytes: Buffer): void {
     const directory = path.join(this.view.objects, name.slice(0, 2));
     mkdirSync(directory, { recursive: true });
-    writeFileSync(path.join(directory, name.slice(2)), deflateSync(Buffer.concat([Buffer.from(`blob ${bytes.length}\0`), bytes]), { level: 1 }));
+    writeFileSync(
+      path.join(directory, name.slice(2)),
+      deflateSync(Buffer.concat([Buffer.from(`blob ${bytes.length}\0`), bytes]), { level: 1 }),
+    );
   }
 }
 
 /** Whether a file is still what git knew when it last looked at it; the index has room for 32 bits of each number. */
 function isAsSeen({ seen }: IndexEntry, stats: BigIntStats, written: bigint): boolean {
-  return seen !== null && stats.isFile() && seen.modified < written && seen.modified === stats.mtimeNs && seen.changed === stats.ctimeNs
-    && seen.inode === BigInt.asUintN(32, stats.ino) && seen.size === BigInt.asUintN(32, stats.size);
+  return seen !== null
+    && stats.isFile() && seen.modified < written && seen.modified === stats.mtimeNs && seen.changed === stats.ctimeNs
+      && seen.inode === BigInt.asUintN(32, stats.ino) && seen.size === BigInt.asUintN(32, stats.size);
 }
 
 function statsOf(file: string): BigIntStats | undefined {

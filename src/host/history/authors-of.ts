@@ -8,7 +8,10 @@ import { findRepository } from '../git/find-repository.js';
 import { UsageError } from '../files/errors.js';
 import { statsAt } from '../files/stats.js';
 
-/** Whether the file of a statement may be one of the project's: built-in presets and fetched ones have names, and those outside the project paths that lead out of it. */
+/**
+ * Whether the file of a statement may be one of the project's: built-in presets and fetched ones have names, and those outside
+ * the project paths that lead out of it.
+ */
 export function mayBeCommitted(file: string): boolean {
   return !file.includes(':') && !file.startsWith('../') && !path.isAbsolute(file);
 }
@@ -16,7 +19,9 @@ export function mayBeCommitted(file: string): boolean {
 /** Who wrote the lines of all statements in trails. @throws UsageError without git. */
 export function authorsOf(root: string, decisions: Iterable<Decision>): LineAuthors {
   const repository = findRepository(root);
-  if ('failed' in repository) throw new UsageError({ code: 'needs-git', what: '--who', why: repository.failed, advice: repository.advice ?? null });
+  if ('failed' in repository) {
+    throw new UsageError({ code: 'needs-git', what: '--who', why: repository.failed, advice: repository.advice ?? null });
+  }
   const wanted = new Map<string, Set<number>>();
   for (const { trail } of decisions) {
     for (const { statement } of trail) {
@@ -33,7 +38,9 @@ export function authorsOf(root: string, decisions: Iterable<Decision>): LineAuth
     if (!mayBeCommitted(file) || statsAt(path.join(root, file))?.isFile() !== true) continue;
     const known = blameLines(root, file, [...lines]);
     if (!('failed' in known)) authors.set(file, known);
-    else if (isCommitted(root, file)) incomplete.push({ path: file, reason: { code: 'unreadable', why: `git cannot tell who wrote its lines: ${known.failed}` } });
+    else if (isCommitted(root, file)) incomplete.push(
+      { path: file, reason: { code: 'unreadable', why: `git cannot tell who wrote its lines: ${known.failed}` } },
+    );
     else authors.set(file, new Map([...lines].map((line) => [line, 'uncommitted' as const])));
   }
   return new LineAuthors(authors, incomplete);

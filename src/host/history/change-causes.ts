@@ -65,13 +65,19 @@ class CauseFinder {
     this.to = this.stateOf(to ?? 'HEAD');
     this.isWorkTree = to === null;
     this.texts = new ChangedTexts((file): TextTurn | undefined => {
-      const turn = { before: this.textIn(this.from, file), after: this.isWorkTree ? this.textNow(file) : this.textIn(this.to, file) };
+      const turn = {
+        before: this.textIn(this.from, file), after: this.isWorkTree ? this.textNow(file) : this.textIn(this.to, file),
+      };
       return turn.before === turn.after ? undefined : turn;
     });
   }
 
   async causeOf({ before, after }: WayOfChange): Promise<ChangeCause> {
-    const option = before.level !== after.level ? null : Object.keys(after.options).find((name) => JSON.stringify(before.options[name]?.value) !== JSON.stringify(after.options[name]?.value)) ?? null;
+    const option = before.level !== after.level
+      ? null
+      : Object.keys(after.options).find((
+        name,
+      ) => JSON.stringify(before.options[name]?.value) !== JSON.stringify(after.options[name]?.value)) ?? null;
     const line = changingLine({ was: before, is: after, option }, this.texts);
     return { line, author: line === null ? null : await this.authorOf(line) };
   }
@@ -81,7 +87,10 @@ class CauseFinder {
     if (!mayBeCommitted(file)) return null;
     const key = JSON.stringify([file, line, fate]);
     let author = this.known.get(key);
-    if (author === undefined) this.known.set(key, (author = await this.onlyAuthorOf(file, line, fate) ?? (fate === 'removed' ? await this.removerOf(file, line) : this.writerOf(file, line))));
+    if (author === undefined) {
+      this.known.set(key, (author = await this.onlyAuthorOf(file, line, fate)
+        ?? (fate === 'removed' ? await this.removerOf(file, line) : this.writerOf(file, line))));
+    }
     return author;
   }
 
@@ -93,13 +102,17 @@ class CauseFinder {
     if (this.isWorkTree && this.textNow(file) !== this.textIn(this.to, file)) return null;
     this.changes ??= this.changedFiles();
     const [only, ...others] = (await this.changes).get(file) ?? [];
-    return only !== undefined && others.length === 0 && only.before === first && only.after === last ? { commit: only.commit, isOldest: false } : null;
+    return only !== undefined && others.length === 0 && only.before === first && only.after === last
+      ? { commit: only.commit, isOldest: false }
+      : null;
   }
 
   /** What each commit between the two states changed, by file. */
   private async changedFiles(): Promise<ReadonlyMap<string, readonly CommittedChange[]>> {
     const found = new Map<string, CommittedChange[]>();
-    for await (const { commit, files } of changesBetween(this.root, this.from.commit, this.to.commit, new WatchedFiles().patterns())) {
+    for await (const { commit, files } of changesBetween(
+      this.root, this.from.commit, this.to.commit, new WatchedFiles().patterns(),
+    )) {
       for (const change of files) {
         const known = found.get(change.path);
         if (known === undefined) found.set(change.path, [{ commit, ...change }]);
@@ -113,7 +126,8 @@ class CauseFinder {
     const known = blameLines(this.root, file, [line], this.isWorkTree ? null : this.to.commit);
     const author = 'failed' in known ? null : known.get(line);
     // Git knows nothing about a file that has never been committed.
-    return author ?? (this.isWorkTree && this.to.tree.blobOf(file) === undefined && this.textNow(file) !== null ? 'uncommitted' : null);
+    return author
+      ?? (this.isWorkTree && this.to.tree.blobOf(file) === undefined && this.textNow(file) !== null ? 'uncommitted' : null);
   }
 
   /** Whoever last made a line of the earlier state rarer in its file. */
@@ -123,7 +137,10 @@ class CauseFinder {
     const times = (whole: string | null): number => linesOf(whole ?? '').filter((one) => one === text).length;
     if (this.isWorkTree && times(this.textNow(file)) < times(this.textIn(this.to, file))) return 'uncommitted';
     for await (const { commit, files } of changesBetween(this.root, this.from.commit, this.to.commit, [`:(literal)${file}`])) {
-      if (files.some(({ before, after }) => times(this.blobs.textOf(after ?? '', file)) < times(this.blobs.textOf(before ?? '', file)))) return { commit, isOldest: false };
+      if (files.some(({ before, after }) =>
+        times(this.blobs.textOf(after ?? '', file)) < times(this.blobs.textOf(before ?? '', file)))) {
+        return { commit, isOldest: false };
+      }
     }
     return null;
   }

@@ -17,7 +17,10 @@ export interface DecidedTree {
   readonly problems: readonly Problem[] | null;
   /** The last days of all rulings, in order. */
   readonly lastDays: readonly string[];
-  /** The files that were asked for, relative to the root, whether or not there were any. If none of them changes, nothing of this does. */
+  /**
+   * The files that were asked for, relative to the root, whether or not there were any. If none of them changes, nothing of this
+   * does.
+   */
   readonly asked: ReadonlySet<string>;
   /** Whether it depends on which directories have layer files. */
   readonly asksAll: boolean;
@@ -34,7 +37,11 @@ interface DecidingContext {
   readonly reads: (absolute: string) => void;
 }
 
-/** Decides about a path by the layer files of a commit. @param own the path at that time. @param day the day that decides what has expired. */
+/**
+ * Decides about a path by the layer files of a commit.
+ * @param own the path at that time.
+ * @param day the day that decides what has expired.
+ */
 export function decideTree({ session, tree, blobs, rule, reads }: DecidingContext, own: string, day: string): DecidedTree {
   const asked = new Set<string>();
   let asksAll = false;

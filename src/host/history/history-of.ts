@@ -12,9 +12,13 @@ import { WalkBack } from './walk-back.js';
 
 /**
  * How the decisions about a path came about, the newest event first.
- * @param target the path as typed. @throws UsageError if git fails, the path is outside, or there is no such rule; LayerError if the layer files of the work tree are wrong.
+ * @param target the path as typed.
+ * @throws UsageError if git fails, the path is outside, or there is no such rule; LayerError if the layer files of the work tree
+ *   are wrong.
  */
-export async function* historyOf(session: Session, target: string, { rule, since, today }: HistoryQuestion): AsyncGenerator<HistoryEvent> {
+export async function* historyOf(
+  session: Session, target: string, { rule, since, today }: HistoryQuestion,
+): AsyncGenerator<HistoryEvent> {
   session.forget();
   const { catalog } = session.explain(target, rule ?? undefined);
   // A rule with a concern of its own may have been there at another time.
@@ -33,7 +37,9 @@ export async function* historyOf(session: Session, target: string, { rule, since
 }
 
 /** Where a history is remembered; null if it is not. */
-function memoryOf({ root, run }: Session, question: { readonly path: string; readonly rule: RuleId | null; readonly today: string | null }): { readonly histories: HistoryMemory; readonly key: string } | null {
+function memoryOf(
+  { root, run }: Session, question: { readonly path: string; readonly rule: RuleId | null; readonly today: string | null },
+): { readonly histories: HistoryMemory; readonly key: string } | null {
   const key = run.cacheFolder === null ? null : historyKey(run, question, mailmapOf(root));
   return key === null || run.cacheFolder === null ? null : { histories: new HistoryMemory(run.cacheFolder, root), key };
 }

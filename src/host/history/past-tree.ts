@@ -31,7 +31,9 @@ export class PastTree {
   private readonly read = new Map<string, string>();
 
   /** @param path the path in question, relative to the root. @param commit the commit to begin with. */
-  constructor(private readonly session: Session, private readonly rule: RuleId | null, public path: string, public commit: string) {
+  constructor(
+    private readonly session: Session, private readonly rule: RuleId | null, public path: string, public commit: string,
+  ) {
     this.blobs = new Blobs(session.root);
     this.tree = TreeAt.of(session.root, commit);
   }
@@ -91,7 +93,8 @@ export class PastTree {
   }
 
   private *withTexts(steps: readonly CommitStep[]): Generator<CommitStep> {
-    this.blobs.fetch(steps.flatMap(({ files }) => files.flatMap(({ path: own, before }) => (before !== null && this.latest?.asked.has(own) === true ? [before] : []))));
+    this.blobs.fetch(steps.flatMap(({ files }) =>
+      files.flatMap(({ path: own, before }) => (before !== null && this.latest?.asked.has(own) === true ? [before] : []))));
     yield* steps;
   }
 
@@ -108,7 +111,11 @@ export class PastTree {
     this.commit = parent ?? commit.id;
   }
 
-  /** Goes back to a commit. @param files what the commit after it changed. @param from the path that the file had; null if it had the same one. */
+  /**
+   * Goes back to a commit.
+   * @param files what the commit after it changed.
+   * @param from the path that the file had; null if it had the same one.
+   */
   undo(commit: string, files: readonly ChangedFile[], from: string | null): void {
     this.tree.undo(files);
     this.commit = commit;
@@ -122,7 +129,11 @@ export class PastTree {
     return this.hasGrown;
   }
 
-  /** The text of git's blob; null without one. @param own the file that it is the text of. @throws IncompleteError if it cannot be read. */
+  /**
+   * The text of git's blob; null without one.
+   * @param own the file that it is the text of.
+   * @throws IncompleteError if it cannot be read.
+   */
   textOf(blob: string | null, own: string): string | null {
     return blob === null ? null : this.blobs.textOf(blob, own);
   }

@@ -49,8 +49,13 @@ export class WalkBack {
   /** How the walk ended; null as long as it goes on. */
   private end: RememberedHistory['end'] | null = null;
 
-  /** @param known what an earlier walk has found; null if nothing is known. @throws UsageError without git, or without a commit. */
-  constructor(private readonly session: Session, private readonly question: WalkQuestion, private readonly known: RememberedHistory | null) {
+  /**
+   * @param known what an earlier walk has found; null if nothing is known.
+   * @throws UsageError without git, or without a commit.
+   */
+  constructor(
+    private readonly session: Session, private readonly question: WalkQuestion, private readonly known: RememberedHistory | null,
+  ) {
     this.past = new PastTree(session, question.rule, question.path, needCommit(session.root, 'HEAD', 'history'));
     this.until = question.today ?? session.today;
   }
@@ -71,8 +76,12 @@ export class WalkBack {
   toKeep(): RememberedHistory | null {
     const { end, told, checkpoints, commits, past, known } = this;
     // The commits that a shallow clone lacks may be fetched later, and so may presets that could not be.
-    if (end === null || end.since === 'shallow-clone' || told.some((event) => event.kind === 'broken' && event.problems.some(({ detail }) => detail.code === 'preset-not-fetched'))) return null;
-    return known !== null && checkpoints[0]?.commit === known.checkpoints[0]?.commit ? null : { checkpoints, events: told, commits, end, outside: [...new Map([...known?.outside ?? [], ...past.outside])] };
+    if (end === null || end.since === 'shallow-clone' || told.some((
+      event,
+    ) => event.kind === 'broken' && event.problems.some(({ detail }) => detail.code === 'preset-not-fetched'))) return null;
+    return known !== null && checkpoints[0]?.commit === known.checkpoints[0]?.commit
+      ? null
+      : { checkpoints, events: told, commits, end, outside: [...new Map([...known?.outside ?? [], ...past.outside])] };
   }
 
   private tell(event: PastEvent): PastEvent {
@@ -80,7 +89,10 @@ export class WalkBack {
     return event;
   }
 
-  /** Goes back from a commit. @returns the commit to begin with anew, since other files are watched from there on; null at the end. */
+  /**
+   * Goes back from a commit.
+   * @returns the commit to begin with anew, since other files are watched from there on; null at the end.
+   */
   private async *walk(from: string): AsyncGenerator<HistoryEvent, string | null> {
     for await (const step of this.past.stepsFrom(from)) {
       const { commit, parent, files } = step;
@@ -108,7 +120,9 @@ export class WalkBack {
     const held = past.decide(day);
     if (held.problems === null) {
       yield* this.expiriesSince(day);
-      this.pending = { cause: { kind: 'commit', commit }, path: past.path, decisions: held.decisions, day, files: new Map(), after: [] };
+      this.pending = {
+        cause: { kind: 'commit', commit }, path: past.path, decisions: held.decisions, day, files: new Map(), after: [],
+      };
     } else {
       this.pending?.after.push({ kind: 'broken', commit, problems: held.problems });
     }
@@ -130,7 +144,9 @@ export class WalkBack {
     if (pending === null) return;
     const before = past.decide(pending.day);
     if (before.problems !== null) return;
-    const texts = new ChangedTexts((file) => (pending.cause.kind === 'uncommitted' ? past.turnSince(file) : textTurn(file, pending.files.get(file), past)));
+    const texts = new ChangedTexts(
+      (file) => (pending.cause.kind === 'uncommitted' ? past.turnSince(file) : textTurn(file, pending.files.get(file), past)),
+    );
     const rules = ruleTurns(before.decisions, pending.decisions, texts);
     if (rules.length > 0) yield this.tell({ kind: 'turn', path: pending.path, cause: pending.cause, rules });
     for (const event of pending.after) yield this.tell(event);
@@ -153,12 +169,16 @@ export class WalkBack {
     if (this.pending !== null) return false;
     const { known } = this;
     const here: Checkpoint = { commit: this.past.commit, path: this.past.path, until: this.until };
-    const place = known?.checkpoints.findIndex(({ commit, path, until }) => commit === here.commit && path === here.path && until === here.until) ?? -1;
+    const place = known?.checkpoints.findIndex((
+      { commit, path, until },
+    ) => commit === here.commit && path === here.path && until === here.until) ?? -1;
     const found = known?.checkpoints[place];
     const [events, commits] = [this.told.length, this.commits];
     this.checkpoints.push({ ...here, events, commits });
     if (known === null || found === undefined) return false;
-    for (const later of known.checkpoints.slice(place + 1)) this.checkpoints.push({ ...later, events: later.events - found.events + events, commits: later.commits - found.commits + commits });
+    for (const later of known.checkpoints.slice(place + 1)) this.checkpoints.push(
+      { ...later, events: later.events - found.events + events, commits: later.commits - found.commits + commits },
+    );
     for (const event of known.events.slice(found.events)) yield this.tell(event);
     this.commits += known.commits - found.commits;
     this.end = known.end;
@@ -174,14 +194,32 @@ export class WalkBack {
       // Where a tree that is right was reached, nothing is pending.
       if (pending === null) yield* this.expiriesSince(day);
       for (const event of pending?.after ?? []) yield this.tell(event);
-      const basis: Basis | null = pending === null ? { commit: past.commit, path: past.path, day } : pending.cause.kind === 'commit' ? { commit: pending.cause.commit.id, path: pending.path, day: pending.day } : null;
+      const basis: Basis | null = pending === null ? { commit: past.commit, path: past.path, day }
+        : pending.cause.kind === 'commit' ? { commit: pending.cause.commit.id, path: pending.path, day: pending.day }
+        : null;
       const since = this.isAsked ? 'asked' : borderCommits(this.session.root).size > 0 ? 'shallow-clone' : 'first-commit';
       if (basis !== null && since !== 'asked') this.end = { path: past.path, oldest, since, basis };
-      yield { kind: 'beginning', path: past.path, commit: oldest, decisions: pending?.decisions ?? past.decide(day).decisions, since, commits: this.commits, installed };
+      yield {
+        kind: 'beginning',
+        path: past.path,
+        commit: oldest,
+        decisions: pending?.decisions ?? past.decide(day).decisions,
+        since,
+        commits: this.commits,
+        installed,
+      };
       return;
     }
     const { path, oldest: first, since, basis } = this.end;
-    yield { kind: 'beginning', path, commit: first, decisions: past.jumpTo(basis.commit, basis.path).decide(basis.day).decisions, since, commits: this.commits, installed };
+    yield {
+      kind: 'beginning',
+      path,
+      commit: first,
+      decisions: past.jumpTo(basis.commit, basis.path).decide(basis.day).decisions,
+      since,
+      commits: this.commits,
+      installed,
+    };
   }
 
   /** The day by which a commit is decided: never after what was looked at before. */

@@ -4,7 +4,10 @@ import { LAYER_FILE, LOCK_FILE } from '../files/own-files.js';
 /** Files that have an effect wherever they are; other layer files are presets, read when adopted. */
 const DECIDING = new Set([LAYER_FILE, '.gitignore', '.elvarignore', LOCK_FILE]);
 
-/** The files whose changes a walk along the commits tells of: those that may decide, what presets are usually called, and others once they are known. */
+/**
+ * The files whose changes a walk along the commits tells of: those that may decide, what presets are usually called, and others
+ * once they are known.
+ */
 export class WatchedFiles {
   private readonly others = new Set<string>();
 
@@ -22,6 +25,11 @@ export class WatchedFiles {
 
   /** Git's pathspecs for these files. */
   patterns(): string[] {
-    return [...[...DECIDING].map((name) => `*${name}`), '*.yaml', '*.yml', ...[...this.others].map((file) => `:(literal)${file}`)];
+    return [
+      ...[...DECIDING].map((name) => `*${name}`),
+      '*.yaml',
+      '*.yml',
+      ...[...this.others].map((file) => `:(literal)${file}`),
+    ];
   }
 }

@@ -3,8 +3,18 @@ import { LEDGER_FILE, LOCK_FILE } from '../files/own-files.js';
 import type { ProjectListing } from '../project/project.js';
 import type { InspectionQuestion, StandIn } from '../questions/inspection-question.js';
 
-/** The inspection question for a listing. @param today as YYYY-MM-DD. @param documentAt the text that stands for a file, by its path. */
-export function questionAbout(root: string, today: string, { files, settings, needsReasons, layers }: ProjectListing, { rules }: Catalog, documentAt: (path: string) => StandIn | undefined = () => undefined): InspectionQuestion {
+/**
+ * The inspection question for a listing.
+ * @param today as YYYY-MM-DD.
+ * @param documentAt the text that stands for a file, by its path.
+ */
+export function questionAbout(
+  root: string,
+  today: string,
+  { files, settings, needsReasons, layers }: ProjectListing,
+  { rules }: Catalog,
+  documentAt: (path: string) => StandIn | undefined = () => undefined,
+): InspectionQuestion {
   const sets = [...new Set(files.map((file) => file.rules.set))];
   const numbers = new Map(sets.map((set, index) => [set, index]));
   const own = new Set(layers.map(({ file }) => file));

@@ -51,16 +51,24 @@ interface FilesQuestion {
 }
 
 /** Inspects the files of a listing and evaluates the findings. @throws UsageError if git knows no such revision. */
-export async function checkFiles({ root, listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, memory, signal, questionOf, scope, by }: FilesQuestion): Promise<CheckReport> {
+export async function checkFiles(
+  {
+    root, listing: whole, base, ledger, guardedOut, targets, since, only, isIn, found, note, watch, memory, signal, questionOf,
+    scope, by,
+  }: FilesQuestion,
+): Promise<CheckReport> {
   const changed = since === null ? null : changedSince(root, since);
-  const isWanted = (file: ListedFile): boolean => (changed === null || changed.has(file.path)) && (only === null || only.has(file.path)) && isIn(file.path);
+  const isWanted = (file: ListedFile): boolean =>
+    (changed === null || changed.has(file.path)) && (only === null || only.has(file.path)) && isIn(file.path);
   const wanted = whole.files.filter(isWanted);
   const listing = wanted.length === whole.files.length ? whole : { ...whole, files: wanted };
   const files: CheckedSource[] = [];
   const skipped: SkippedPath[] = listing.skipped.filter(({ path: own }) => isIn(own));
   const incomplete = [...base.incomplete, ...ledger.incomplete];
   const misreadWaivers: MisreadWaiver[] = [];
-  const inspected = found !== null ? found(listing.files) : await inspectFiles(questionOf(listing), base.catalog, { whole: scope, by, memory, watch, signal });
+  const inspected = found !== null
+    ? found(listing.files)
+    : await inspectFiles(questionOf(listing), base.catalog, { whole: scope, by, memory, watch, signal });
   for (const { index, outcome } of inspected) {
     const file = listing.files[index] as ListedFile;
     note?.(file, outcome);
@@ -73,21 +81,44 @@ export async function checkFiles({ root, listing: whole, base, ledger, guardedOu
       continue;
     }
     files.push(checked(file, outcome, ledger, changed, root));
-    if (outcome.unfinished.length > 0) incomplete.push({ path: file.path, reason: { code: 'unfinished', rules: outcome.unfinished } });
+    if (outcome.unfinished.length > 0) {
+      incomplete.push({ path: file.path, reason: { code: 'unfinished', rules: outcome.unfinished } });
+    }
     misreadWaivers.push(...outcome.misread.map(({ line, text, problem }) => ({ path: file.path, line, text, problem })));
   }
   sortByPath(skipped, (entry) => entry.path);
-  const account = ledger.account({ saw: (own) => changed === null && only === null && isIn(own) && isWithin(own, targets) && !isUnread(own, incomplete) });
-  return { ...base, incomplete, files, skipped, misreadWaivers, failOn: listing.failOn, confidence: listing.confidence, guardedOut, expectations: whole.expectations(targets.length === 0), ledger: account, since };
+  const account = ledger.account(
+    { saw: (own) => changed === null && only === null && isIn(own) && isWithin(own, targets) && !isUnread(own, incomplete) },
+  );
+  return {
+    ...base,
+    incomplete,
+    files,
+    skipped,
+    misreadWaivers,
+    failOn: listing.failOn,
+    confidence: listing.confidence,
+    guardedOut,
+    expectations: whole.expectations(targets.length === 0),
+    ledger: account,
+    since,
+  };
 }
 
-/** A file with the findings that count, those excused that the ledger knows. @param changed the lines that are asked about; null for all. */
-function checked({ path: own, language, rules }: ListedFile, found: FileFindings, ledger: Ledger, changed: ChangedLines | null, root: string): CheckedSource {
+/**
+ * A file with the findings that count, those excused that the ledger knows.
+ * @param changed the lines that are asked about; null for all.
+ */
+function checked(
+  { path: own, language, rules }: ListedFile, found: FileFindings, ledger: Ledger, changed: ChangedLines | null, root: string,
+): CheckedSource {
   let findings = findingsIn(found, own, rules.set);
   const judged = ledger.isEmpty ? null : ledger.excuse(findings.all, rules.set);
   if (judged !== null && judged !== findings.all) findings = listOf(judged);
   if (changed !== null && found.size > 0) findings = listOf(changed.among(findings.all, path.join(root, own)));
-  return { path: own, language, rules, findings, waivers: found.waivers, lines: found.lines, repairs: lazily(() => repairsIn(found)) };
+  return {
+    path: own, language, rules, findings, waivers: found.waivers, lines: found.lines, repairs: lazily(() => repairsIn(found)),
+  };
 }
 
 function isWithin(own: string, targets: readonly string[]): boolean {
@@ -95,5 +126,6 @@ function isWithin(own: string, targets: readonly string[]): boolean {
 }
 
 function isUnread(own: string, incomplete: readonly IncompletePath[]): boolean {
-  return incomplete.some(({ path: unread }) => unread === own || (unread.endsWith('/') && (unread === '/' || own.startsWith(unread))));
+  return incomplete.some(({ path: unread }) =>
+    unread === own || (unread.endsWith('/') && (unread === '/' || own.startsWith(unread))));
 }

@@ -8,5 +8,8 @@ const FOLDER = new URL('dist/dictionaries/', PACKAGE_FOLDER);
 /** The English dictionary that comes with the program. */
 export function englishDictionary(): Dictionary {
   // All of it is ASCII, of which Latin-1 is read fastest.
-  return { words: readFileSync(new URL('english-words.txt', FOLDER), 'latin1'), names: readFileSync(new URL('english-names.txt', FOLDER), 'latin1') };
+  return {
+    words: readFileSync(new URL('english-words.txt', FOLDER), 'latin1'),
+    names: readFileSync(new URL('english-names.txt', FOLDER), 'latin1'),
+  };
 }

@@ -31,7 +31,9 @@ function sizeOf(file: string): number {
 }
 
 /** Must be called before the parsers are loaded. @param files paths relative to `root`. */
-export function prepareEngine({ root, files }: { readonly root: string; readonly files: readonly { readonly path: string }[] }): void {
+export function prepareEngine(
+  { root, files }: { readonly root: string; readonly files: readonly { readonly path: string }[] },
+): void {
   if (!isOurs) return;
   let size = 0;
   for (const file of files) {

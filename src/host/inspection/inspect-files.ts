@@ -21,8 +21,13 @@ interface InspectionContext {
   readonly signal?: AbortSignal | undefined;
 }
 
-/** Inspects the files of a question: those of which it is not known what an earlier run has found. @throws the signal's reason if the run is aborted. */
-export async function inspectFiles(asked: InspectionQuestion, catalog: Catalog, options: InspectionContext): Promise<InspectedFile[]> {
+/**
+ * Inspects the files of a question: those of which it is not known what an earlier run has found.
+ * @throws the signal's reason if the run is aborted.
+ */
+export async function inspectFiles(
+  asked: InspectionQuestion, catalog: Catalog, options: InspectionContext,
+): Promise<InspectedFile[]> {
   const { whole, memory, watch, signal } = options;
   signal?.throwIfAborted();
   const { question, found, alone, hasAsked, isCurrent } = await knowProject(asked, catalog, whole, options);
@@ -34,7 +39,9 @@ export async function inspectFiles(asked: InspectionQuestion, catalog: Catalog, 
     return outcome === null ? null : { index, outcome, version: null, facts: null };
   });
   // What was found by the whole project has not been remembered.
-  if (isCurrent && found.size === 1) for (const [index, { path }] of question.files.entries()) if (found.has(path)) remembered?.put(index, found.get(path) as InspectedFile);
+  if (isCurrent && found.size === 1) for (const [index, { path }] of question.files.entries()) {
+    if (found.has(path)) remembered?.put(index, found.get(path) as InspectedFile);
+  }
   for (const [index, file] of question.files.entries()) {
     const first = results[index] === null ? alone.get(file.path) : undefined;
     const merged = first === undefined ? null : mergedFile(first, file, question, catalog);
@@ -43,7 +50,17 @@ export async function inspectFiles(asked: InspectionQuestion, catalog: Catalog, 
     remembered?.put(index, { ...merged, facts: knownFacts(question, index, memory) });
   }
   const missing = results.flatMap((result, index) => (result === null ? [index] : []));
-  const looked = missing.length === 0 ? [] : await inspectInParallel({ ...question, wantsVersions: remembered?.wantsVersions === true, files: missing.map((index) => question.files[index] as InspectionQuestion['files'][number]) }, watch, signal);
+  const looked = missing.length === 0
+    ? []
+    : await inspectInParallel(
+      {
+        ...question,
+        wantsVersions: remembered?.wantsVersions === true,
+        files: missing.map((index) => question.files[index] as InspectionQuestion['files'][number]),
+      },
+      watch,
+      signal,
+    );
   for (const { index: place, ...result } of looked) {
     const index = missing[place] as number;
     results[index] = { index, ...result };

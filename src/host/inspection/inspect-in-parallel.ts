@@ -7,7 +7,10 @@ import { PACKAGE_FOLDER } from '../package-folder.js';
 import type { WorkerTask } from './inspect-worker.js';
 import type { InspectedFile, InspectionQuestion } from '../questions/inspection-question.js';
 
-/** A worker takes a while to load; it pays off from about this many files on. Once this thread has inspected some thousand, it is faster than a new one for a while. */
+/**
+ * A worker takes a while to load; it pays off from about this many files on. Once this thread has inspected some thousand, it is
+ * faster than a new one for a while.
+ */
 const FILES_A_WORKER = 250;
 const FILES_A_LATE_WORKER = 1500;
 let isWarm = false;
@@ -17,16 +20,22 @@ const MOST_WORKERS = 7;
 
 /**
  * Inspects the files of a question on as many threads as pay off. Each thread takes the next file when it has finished one.
- * @param watch receives the progress of all threads. @param learn tells what only the whole project says of a file; for few files. @throws the signal's reason if the run is aborted.
+ * @param watch receives the progress of all threads.
+ * @param learn tells what only the whole project says of a file; for few files.
+ * @throws the signal's reason if the run is aborted.
  * @returns the result of each file, in question order.
  */
-export async function inspectInParallel(question: InspectionQuestion, watch: Watch, signal?: AbortSignal, learn?: LearnOfProject): Promise<InspectedFile[]> {
+export async function inspectInParallel(
+  question: InspectionQuestion, watch: Watch, signal?: AbortSignal, learn?: LearnOfProject,
+): Promise<InspectedFile[]> {
   watch.begins('Checking', question.files.length);
   prepareEngine(question);
   const taken = new SharedArrayBuffer(Int32Array.BYTES_PER_ELEMENT);
   const counter = new Int32Array(taken);
   // Other threads know nothing of the project.
-  const workers = learn !== undefined ? 0 : Math.min(mostThreads() - 1, MOST_WORKERS, Math.floor(question.files.length / (isWarm ? FILES_A_LATE_WORKER : FILES_A_WORKER)));
+  const workers = learn !== undefined ? 0 : Math.min(
+    mostThreads() - 1, MOST_WORKERS, Math.floor(question.files.length / (isWarm ? FILES_A_LATE_WORKER : FILES_A_WORKER)),
+  );
   isWarm ||= question.files.length >= FILES_A_LATE_WORKER;
   const results: InspectedFile[] = [];
   const found = (file: InspectedFile): void => void results.push(file);

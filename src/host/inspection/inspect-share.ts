@@ -49,9 +49,14 @@ export type LearnOfProject = (index: number, facts: Facts) => ProjectFindings | 
  * Inspects files of a question one after another, until there are none left or the run is aborted.
  * @param take returns the index of the next file to inspect; past the last index there is none left.
  */
-export async function inspectShare(question: InspectionQuestion, take: () => number, { found, watch = NO_WATCH, signal, learn }: ShareOptions): Promise<void> {
+export async function inspectShare(
+  question: InspectionQuestion, take: () => number, { found, watch = NO_WATCH, signal, learn }: ShareOptions,
+): Promise<void> {
   const { settings, sets, houseRules, files, ownFiles, terms, wantsVersions, foreignRules, foreign, byProject } = question;
-  const tools = await makeTools({ files: files.filter(({ language }) => language !== 'markdown'), ownFiles, terms, settings, foreign, byProject }, CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]));
+  const tools = await makeTools(
+    { files: files.filter(({ language }) => language !== 'markdown'), ownFiles, terms, settings, foreign, byProject },
+    CATALOG.with([...houseRules.map(makeHouseRule), ...foreignRules.map(makeForeignRule)]),
+  );
   const eventLoop = new EventLoop();
   for (let index = take(); index < files.length; index = take()) {
     await eventLoop.turn();
@@ -60,16 +65,24 @@ export async function inspectShare(question: InspectionQuestion, take: () => num
     watch.reaches(index, file.path);
     let version: ReadVersion | null = null;
     const began = Date.now();
-    const reading = readAskedFile(question, file.path, wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined);
+    const reading = readAskedFile(
+      question,
+      file.path,
+      wantsVersions ? (bytes, stats) => (version = { digest: contentDigest(bytes), stamp: stampOf(stats, began) }) : undefined,
+    );
     if ('skipped' in reading) {
       found({ index, outcome: reading, version, facts: null });
       continue;
     }
-    const source = new SourceText(file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain);
+    const source = new SourceText(
+      file.path, languageById(file.language) as Language, reading.text, reading.hasByteOrderMark, reading.isPlain,
+    );
     let facts: Facts | null = null;
     if (file.language === 'markdown') await loadWhatIsInside(tools, reading.text);
     const outcome = withinLimit(tools, source, () => {
-      const seen = inspected(source, sets[file.set] as RuleSet, tools, question, learn === undefined ? undefined : (own) => learn(index, own));
+      const seen = inspected(
+        source, sets[file.set] as RuleSet, tools, question, learn === undefined ? undefined : (own) => learn(index, own),
+      );
       facts = seen.facts;
       return seen.found;
     }, 1);
@@ -77,13 +90,20 @@ export async function inspectShare(question: InspectionQuestion, take: () => num
   }
 }
 
-/** Loads the grammars of the code in a text of Markdown: nearly every project has such files, and hardly any has code of every language. */
+/**
+ * Loads the grammars of the code in a text of Markdown: nearly every project has such files, and hardly any has code of every
+ * language.
+ */
 async function loadWhatIsInside({ grammars }: Tools, text: string): Promise<void> {
-  await keptAlive(grammars.load(fencedCode(text, KNOWN_LANGUAGES).flatMap(({ language, ending }) => grammarFor(language, `a${ending}`) ?? [])));
+  await keptAlive(
+    grammars.load(fencedCode(text, KNOWN_LANGUAGES).flatMap(({ language, ending }) => grammarFor(language, `a${ending}`) ?? [])),
+  );
 }
 
 /** Parses a file once, for its findings and its facts. */
-function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs, wantsFacts }: InspectionQuestion, learn?: (facts: Facts) => ProjectFindings | null): { readonly found: FileFindings; readonly facts: Facts | null } {
+function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs, wantsFacts }: InspectionQuestion, learn?: (
+  facts: Facts,
+) => ProjectFindings | null): { readonly found: FileFindings; readonly facts: Facts | null } {
   const source = new Source(text, tools.grammars, tools.spelling);
   try {
     const repairs = wantsRepairs ? new Map<Finding, Repair>() : null;
@@ -97,13 +117,25 @@ function inspected(text: SourceText, set: RuleSet, tools: Tools, { wantsRepairs,
 }
 
 /** What decides with what the files of a question are inspected. */
-type ToolsQuestion = Pick<InspectionQuestion, 'files' | 'ownFiles' | 'terms' | 'settings'> & Partial<Pick<InspectionQuestion, 'foreign' | 'byProject'>>;
+type ToolsQuestion = Pick<InspectionQuestion, 'files' | 'ownFiles' | 'terms' | 'settings'> & Partial<
+  Pick<InspectionQuestion, 'foreign' | 'byProject'>
+>;
 
 /** The tools for inspecting the files of a question. */
-export async function makeTools({ files, ownFiles, terms, settings, foreign, byProject }: ToolsQuestion, catalog: Catalog): Promise<Tools> {
+export async function makeTools(
+  { files, ownFiles, terms, settings, foreign, byProject }: ToolsQuestion, catalog: Catalog,
+): Promise<Tools> {
   const grammars = SHIPPED_GRAMMARS.limitedTo(new TimeLimit(settings.longestLook ?? LONGEST_LOOK, STOPWATCH));
   await keptAlive(grammars.load(neededGrammars(files)));
-  return { ...terms, ownFiles: new Set(ownFiles), grammars, planner: new Planner(catalog, grammars), spelling: new Spelling(englishDictionary), ...(foreign !== undefined && foreign.size > 0 && { foreign: foreignLookup(foreign) }), ...(byProject !== undefined && byProject.size > 0 && { project: projectLookup(byProject) }) };
+  return {
+    ...terms,
+    ownFiles: new Set(ownFiles),
+    grammars,
+    planner: new Planner(catalog, grammars),
+    spelling: new Spelling(englishDictionary),
+    ...(foreign !== undefined && foreign.size > 0 && { foreign: foreignLookup(foreign) }),
+    ...(byProject !== undefined && byProject.size > 0 && { project: projectLookup(byProject) }),
+  };
 }
 
 function neededGrammars(files: InspectionQuestion['files']): Set<GrammarId> {

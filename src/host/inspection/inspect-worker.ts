@@ -10,12 +10,19 @@ export interface WorkerTask {
 /** How many files are sent at once: all of them at the end would be in memory twice, and the main thread would wait for them. */
 const TOGETHER = 200;
 
-/** A worker's share of a question. @param send gets what it found, and what of that may be handed over instead of copied; nothing at the end. */
-export async function inspectAsWorker({ question, taken }: WorkerTask, send: (files: readonly InspectedFile[] | null, handedOver: readonly ArrayBuffer[]) => void): Promise<void> {
+/**
+ * A worker's share of a question.
+ * @param send gets what it found, and what of that may be handed over instead of copied; nothing at the end.
+ */
+export async function inspectAsWorker(
+  { question, taken }: WorkerTask, send: (files: readonly InspectedFile[] | null, handedOver: readonly ArrayBuffer[]) => void,
+): Promise<void> {
   const counter = new Int32Array(taken);
   let files: InspectedFile[] = [];
   const flush = (): void => {
-    const handedOver = files.flatMap(({ outcome, facts }) => [...('numbers' in outcome ? [outcome] : []), ...(facts === null ? [] : [facts])]);
+    const handedOver = files.flatMap(
+      ({ outcome, facts }) => [...('numbers' in outcome ? [outcome] : []), ...(facts === null ? [] : [facts])],
+    );
     send(files, handedOver.map(({ numbers }) => numbers.buffer as ArrayBuffer));
     files = [];
   };

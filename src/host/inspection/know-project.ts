@@ -24,7 +24,10 @@ export interface WholeScope {
   readonly patterns: string;
 }
 
-/** A question that knows what only the whole project tells, and what was found on the way, by path: files of which nothing is known that way. */
+/**
+ * A question that knows what only the whole project tells, and what was found on the way, by path: files of which nothing is
+ * known that way.
+ */
 interface KnowingQuestion {
   readonly question: InspectionQuestion;
   readonly found: ReadonlyMap<string, InspectedFile>;
@@ -36,11 +39,23 @@ interface KnowingQuestion {
   readonly isCurrent: boolean;
 }
 
-/** By which state of the project files are judged: as it is, or as it was when all of it was last read; nothing by the project, if it never was. */
+/**
+ * By which state of the project files are judged: as it is, or as it was when all of it was last read; nothing by the project, if
+ * it never was.
+ */
 export type ProjectState = 'now' | 'before';
 
-/** Works out what only the whole project tells of the files of a question; nothing is read if no rule in force needs it. What is new in the memory is for the caller to write. @throws the signal's reason if it is aborted. */
-export async function knowProject(question: InspectionQuestion, catalog: Catalog, whole: () => WholeScope, options: FactsContext & { readonly by?: ProjectState | undefined }): Promise<KnowingQuestion> {
+/**
+ * Works out what only the whole project tells of the files of a question; nothing is read if no rule in force needs it. What is
+ * new in the memory is for the caller to write.
+ * @throws the signal's reason if it is aborted.
+ */
+export async function knowProject(
+  question: InspectionQuestion,
+  catalog: Catalog,
+  whole: () => WholeScope,
+  options: FactsContext & { readonly by?: ProjectState | undefined },
+): Promise<KnowingQuestion> {
   const { by = 'now' } = options;
   const rulesFor = rulesOfSets(catalog);
   const asking = question.files.flatMap(({ path, set: place, language }): AskingFile[] => {
@@ -70,7 +85,9 @@ export async function knowProject(question: InspectionQuestion, catalog: Catalog
 }
 
 /** Reads the facts of all files, for {@link ProjectState} `before`; nothing if no rule in force needs them. */
-export async function readProject(question: InspectionQuestion, catalog: Catalog, scope: WholeScope, options: FactsContext): Promise<void> {
+export async function readProject(
+  question: InspectionQuestion, catalog: Catalog, scope: WholeScope, options: FactsContext,
+): Promise<void> {
   const rulesFor = rulesOfSets(catalog);
   if (!question.files.some(({ set, language }) => rulesFor(question.sets[set] as RuleSet, language).length > 0)) return;
   const { files } = await readFacts(question, scope.question, catalog, () => null, options);
@@ -78,7 +95,9 @@ export async function readProject(question: InspectionQuestion, catalog: Catalog
 }
 
 /** Judges files by the project as it was: for whoever cannot wait until all of it has been read. */
-async function knowingBefore(question: InspectionQuestion, asking: readonly AskingFile[], { memory: { session }, watch, signal }: FactsContext): Promise<KnowingQuestion> {
+async function knowingBefore(
+  question: InspectionQuestion, asking: readonly AskingFile[], { memory: { session }, watch, signal }: FactsContext,
+): Promise<KnowingQuestion> {
   const project = session.latestProject;
   const found = new Map<string, InspectedFile>();
   if (project !== null) {
@@ -89,7 +108,9 @@ async function knowingBefore(question: InspectionQuestion, asking: readonly Aski
       const { set, rules } = askers.get(path) as AskingFile;
       return findInProject(new FileFacts(path, languageById(language) as Language, facts), project, set, rules);
     };
-    for (const one of await inspectInParallel(look, watch, signal, learn)) found.set((look.files[one.index] as InspectionQuestion['files'][number]).path, one);
+    for (const one of await inspectInParallel(look, watch, signal, learn)) {
+      found.set((look.files[one.index] as InspectionQuestion['files'][number]).path, one);
+    }
   }
   return { question, found, alone: new Map(), hasAsked: false, isCurrent: false };
 }
@@ -124,10 +145,16 @@ function stateOf(asking: readonly AskingFile[], files: readonly KnownFile[], { s
   const numbers = new Map<readonly Rule[], number>();
   const asked = asking.map(({ path, set, rules }) => {
     let number = numbers.get(rules);
-    if (number === undefined) numbers.set(rules, (number = settings.push(JSON.stringify(rules.map(({ id }) => [id, set.rules.get(id)?.options])))));
+    if (number === undefined) {
+      numbers.set(rules, (number = settings.push(JSON.stringify(rules.map(({ id }) => [id, set.rules.get(id)?.options])))));
+    }
     return `${path}\t${number}`;
   });
-  return quickDigest(Buffer.from([buildId() ?? '', ...settings, ...asked, ...files.map(({ path, facts }) => `${path}\t${facts.check}`), ...skipped, patterns].join('\n')));
+  return quickDigest(
+    Buffer.from([buildId() ?? '', ...settings, ...asked, ...files.map((
+      { path, facts },
+    ) => `${path}\t${facts.check}`), ...skipped, patterns].join('\n')),
+  );
 }
 
 function rulesOfSets(catalog: Catalog): (set: RuleSet, language: string) => readonly Rule[] {

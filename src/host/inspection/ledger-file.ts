@@ -20,7 +20,11 @@ export interface LedgerReading {
   readonly entries: readonly WrittenEntry[];
 }
 
-/** Reads the ledger of a project. @param open the text that stands for the file, as in an editor. @throws LayerError if it is wrong or cannot be read. */
+/**
+ * Reads the ledger of a project.
+ * @param open the text that stands for the file, as in an editor.
+ * @throws LayerError if it is wrong or cannot be read.
+ */
 export function readLedgerFile(root: string, open?: string): LedgerReading {
   const file = path.join(root, LEDGER_FILE);
   const fail = (detail: ProblemDetail): never => {
@@ -29,7 +33,9 @@ export function readLedgerFile(root: string, open?: string): LedgerReading {
   const what = open === undefined ? oddKindOf(file) : null;
   if (what !== null) return fail({ code: 'not-a-file', path: LEDGER_FILE, what });
   const reading = open === undefined ? readTextFile(file, LARGEST_LEDGER) : { text: open };
-  if ('failed' in reading) return reading.isMissing ? { text: null, entries: [] } : fail({ code: 'file-unreadable', path: LEDGER_FILE, why: reading.failed });
+  if ('failed' in reading) return reading.isMissing
+    ? { text: null, entries: [] }
+    : fail({ code: 'file-unreadable', path: LEDGER_FILE, why: reading.failed });
   const { entries, problems } = readLedger(reading.text, LEDGER_FILE);
   if (problems.length > 0) throw new LayerError(problems, new Map([[LEDGER_FILE, reading.text]]));
   return { text: reading.text, entries: withFollows(entries, pendingFollows(root, file)).entries };
@@ -38,7 +44,9 @@ export function readLedgerFile(root: string, open?: string): LedgerReading {
 /** The ledger of a project, following files that git has renamed. @param today as YYYY-MM-DD. */
 export function openLedger(root: string, today: string, reading: LedgerReading): Ledger {
   const { paths, failed } = renamedFiles(root, reading.entries);
-  return new Ledger(reading.entries, today, paths, failed === null ? [] : [{ path: LEDGER_FILE, reason: { code: 'unreadable', why: `git cannot tell where files of its entries have moved to: ${failed}` } }]);
+  return new Ledger(reading.entries, today, paths, failed === null ? [] : [{
+    path: LEDGER_FILE, reason: { code: 'unreadable', why: `git cannot tell where files of its entries have moved to: ${failed}` },
+  }]);
 }
 
 /** The change that gives the ledger these entries; null if it has them already. */
@@ -49,7 +57,9 @@ export function ledgerChange(root: string, { text }: LedgerReading, entries: rea
 
 /** The entries of known findings that repairs of a file have changed, and what they become. */
 export function followingEntries(ledger: Ledger, reprinted: readonly FollowedFinding[]): FollowingEntry[] {
-  return reprinted.flatMap(({ was, now, code }) => ledger.entriesOf(was).map(({ path: own, rule, fingerprint }) => ({ path: own, rule, fingerprint, becomes: { fingerprint: now.fingerprint, code: shortCode(code) } })));
+  return reprinted.flatMap(({ was, now, code }) => ledger.entriesOf(was).map(({ path: own, rule, fingerprint }) => ({
+    path: own, rule, fingerprint, becomes: { fingerprint: now.fingerprint, code: shortCode(code) },
+  })));
 }
 
 /** The longest line text stored in the ledger. */

@@ -39,11 +39,17 @@ export type FindByProject = (path: string, files: readonly KnownFile[]) => Proje
 const NO_RULES: RuleSet = { id: '', rules: new Map() };
 
 /**
- * Reads the facts of all files in scope: those that are kept, and those of files that are looked at now. A file of the question is inspected at the same time;
- * if it is the only one, by what the whole project says of it, too.
+ * Reads the facts of all files in scope: those that are kept, and those of files that are looked at now. A file of the question
+ * is inspected at the same time; if it is the only one, by what the whole project says of it, too.
  * @param all that is in scope.
  */
-export async function readFacts(question: InspectionQuestion, all: InspectionQuestion, catalog: Catalog, find: FindByProject, { memory, watch, signal }: FactsContext): Promise<ReadFacts> {
+export async function readFacts(
+  question: InspectionQuestion,
+  all: InspectionQuestion,
+  catalog: Catalog,
+  find: FindByProject,
+  { memory, watch, signal }: FactsContext,
+): Promise<ReadFacts> {
   const facts = new Map<string, RememberedFacts>();
   const knownFacts = ({ path, language }: CheckedFile, document: string | null): RememberedFacts | undefined => {
     const now = memory.session.factsOf(path, { origin, language, document });
@@ -58,9 +64,9 @@ export async function readFacts(question: InspectionQuestion, all: InspectionQue
   const generation = memory.session.generation;
   const origin = originOf(all.settings);
   for (const file of all.files) {
-    const own = knownFacts(file, documentOf(file.path, all));
-    if (own === undefined) unknown.push({ path: file.path, language: file.language });
-    else facts.set(file.path, own);
+    const known = knownFacts(file, documentOf(file.path, all));
+    if (known === undefined) unknown.push({ path: file.path, language: file.language });
+    else facts.set(file.path, known);
   }
   const wanted = new Set(unknown.map(({ path }) => path));
   const own = question.files.filter(({ path }) => wanted.has(path));
@@ -74,7 +80,10 @@ export async function readFacts(question: InspectionQuestion, all: InspectionQue
     memory.session.putFacts(file.path, seen, generation);
   };
   // What is kept of a file that is looked at for its facts alone is never asked for by any rules.
-  for (const look of [{ ...all, sets: [NO_RULES], houseRules: [], foreignRules: [], wantsRepairs: false, files: others }, { ...question, files: own }]) {
+  for (const look of [
+    { ...all, sets: [NO_RULES], houseRules: [], foreignRules: [], wantsRepairs: false, files: others },
+    { ...question, files: own },
+  ]) {
     if (look.files.length === 0) continue;
     const isOnly = look.files === own && own.length === 1;
     const remembered = FindingMemory.of(look, catalog, memory, true);
@@ -83,7 +92,8 @@ export async function readFacts(question: InspectionQuestion, all: InspectionQue
       keep(file, data);
       return find(file.path, files());
     };
-    for (const one of await inspectInParallel({ ...look, wantsVersions: remembered?.wantsVersions === true, wantsFacts: true }, watch, signal, isOnly ? learn : undefined)) {
+    const asked = { ...look, wantsVersions: remembered?.wantsVersions === true, wantsFacts: true };
+    for (const one of await inspectInParallel(asked, watch, signal, isOnly ? learn : undefined)) {
       const file = look.files[one.index] as CheckedFile;
       if (!isOnly || one.facts === null) keep(file, one.facts);
       // By the whole project, it is another outcome than that of the file alone.

@@ -33,11 +33,15 @@ function problemOf(rule: Rule, grammars: Grammars): Problem | null {
   const used = grammarsOf(rule);
   const bare = (house.languages ?? []).find((id) => (languageById(id)?.grammar ?? null) === null);
   if (bare !== undefined) {
-    return { file: place.file, place, detail: { code: 'bad-query', grammar: bare, detail: 'Elvar has no grammar for it', near: null } };
+    return {
+      file: place.file, place, detail: { code: 'bad-query', grammar: bare, detail: 'Elvar has no grammar for it', near: null },
+    };
   }
   for (const grammar of used) {
     const mistake = queryMistake(grammars.get(grammar), query, defaults, grammars.limit);
-    if (mistake !== null) return { file: place.file, place, detail: { code: 'bad-query', grammar, detail: mistake.what, near: mistake.near } };
+    if (mistake !== null) {
+      return { file: place.file, place, detail: { code: 'bad-query', grammar, detail: mistake.what, near: mistake.near } };
+    }
   }
   return null;
 }

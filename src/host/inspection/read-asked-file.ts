@@ -1,7 +1,9 @@
 import type { StandIn, StoredText } from '../questions/inspection-question.js';
 import { isUtf8 } from 'node:buffer';
 import path from 'node:path';
-import { LARGEST, readDocument, readSource, type ByteObserver, type SkippedReading, type SourceReading } from '../files/source-file.js';
+import {
+  LARGEST, readDocument, readSource, type ByteObserver, type SkippedReading, type SourceReading,
+} from '../files/source-file.js';
 import { ObjectReader } from '../git/object-reader.js';
 import type { ScopeSettings } from '../../core/model/layer.js';
 
@@ -19,7 +21,10 @@ interface AskedFiles {
 export function readAskedFile({ root, documents, settings }: AskedFiles, own: string, observe?: ByteObserver): SourceReading {
   const document = Object.hasOwn(documents, own) ? documents[own] : undefined;
   if (document === undefined) return readSource(path.join(root, own), settings, observe);
-  return readDocument(typeof document === 'object' && 'object' in document ? storedText({ root, documents, settings }, document) : document, settings);
+  return readDocument(
+    typeof document === 'object' && 'object' in document ? storedText({ root, documents, settings }, document) : document,
+    settings,
+  );
 }
 
 function storedText(question: AskedFiles, { object }: StoredText): string | SkippedReading {
@@ -37,7 +42,8 @@ const READERS = new WeakMap<AskedFiles['documents'], ObjectReader>();
 function readerOf({ root, documents, settings }: AskedFiles): ObjectReader {
   let reader = READERS.get(documents);
   if (reader === undefined) {
-    const names = Object.values(documents).flatMap((document) => (typeof document === 'object' && 'object' in document ? [document.object] : []));
+    const names = Object.values(documents)
+      .flatMap((document) => (typeof document === 'object' && 'object' in document ? [document.object] : []));
     READERS.set(documents, (reader = new ObjectReader(root, names, settings.largest ?? LARGEST)));
   }
   return reader;

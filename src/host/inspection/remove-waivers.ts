@@ -15,7 +15,9 @@ import type { InspectionQuestion } from '../questions/inspection-question.js';
 import { languageById } from '../../core/languages/languages.js';
 
 /** Removes the waivers that excuse nothing from the files of a question. @returns the files that had one, in order. */
-export async function removeWaivers(question: InspectionQuestion, catalog: Catalog, writer: Writer | null): Promise<UnwaivedFile[]> {
+export async function removeWaivers(
+  question: InspectionQuestion, catalog: Catalog, writer: Writer | null,
+): Promise<UnwaivedFile[]> {
   const tools = await makeTools(question, catalog);
   const files: UnwaivedFile[] = [];
   const eventLoop = new EventLoop();

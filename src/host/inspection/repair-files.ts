@@ -50,7 +50,9 @@ interface RepairQuestion {
 }
 
 /** Repairs files one after another. */
-export async function repairFiles(question: InspectionQuestion, catalog: Catalog, { wants, writer, ledger, watch, memory, signal }: RepairQuestion): Promise<RepairedFiles> {
+export async function repairFiles(
+  question: InspectionQuestion, catalog: Catalog, { wants, writer, ledger, watch, memory, signal }: RepairQuestion,
+): Promise<RepairedFiles> {
   const remembered = FindingMemory.of(question, catalog, memory);
   let tools: Tools | null = null;
   const bundles = new TextBundles(question.root);
@@ -86,23 +88,38 @@ export async function repairFiles(question: InspectionQuestion, catalog: Catalog
     }
     const { text, repaired, withdrawn, left, moved, reprinted: changed } = outcome;
     const [before, after] = [source.whole, text.whole];
-    const failed = writer === null || before === after ? null : writeAll(writer, [{ file, before, after }, ...bundles.changesFor(moved)], followingEntries(ledger, changed));
+    const failed = writer === null || before === after
+      ? null
+      : writeAll(writer, [{ file, before, after }, ...bundles.changesFor(moved)], followingEntries(ledger, changed));
     if (failed === null) bundles.accept(moved);
     if (failed !== null) incomplete.push({ path: own, reason: { code: 'unwritten', why: failed } });
-    files.push({ path: own, before, after: failed === null ? after : before, repaired: failed === null ? repaired : new Map(), withdrawn, left });
+    files.push({
+      path: own,
+      before,
+      after: failed === null ? after : before,
+      repaired: failed === null ? repaired : new Map(),
+      withdrawn,
+      left,
+    });
   }
   for (const { path: own, why } of bundles.failed()) incomplete.push({ path: own, reason: { code: 'unwritten', why } });
   return { files, skipped, incomplete, bundles: bundles.changed() };
 }
 
 /** Writes a file, and what moves from it to others: all of it, or nothing. */
-function writeAll(writer: Writer, changes: readonly [FileChange, ...FileChange[]], follows: readonly FollowingEntry[]): string | null {
+function writeAll(
+  writer: Writer, changes: readonly [FileChange, ...FileChange[]], follows: readonly FollowingEntry[],
+): string | null {
   if (changes.length === 1) return writer.write(changes[0], follows);
   const unwritten = writer.together(changes, follows);
   return unwritten === null ? null : `${path.basename(unwritten.file)}: ${unwritten.why}`;
 }
 
 /** The open findings of a file that need not be looked at; null if it has to be. */
-function openIn(found: ReturnType<FindingMemory['find']>, own: string, ledger: Ledger, rules: RuleSet): readonly Finding[] | null {
-  return found === null || 'skipped' in found ? null : ledger.excuse(findingsIn(found, own, rules).all, rules).filter(({ excused }) => excused === null);
+function openIn(
+  found: ReturnType<FindingMemory['find']>, own: string, ledger: Ledger, rules: RuleSet,
+): readonly Finding[] | null {
+  return found === null || 'skipped' in found
+    ? null
+    : ledger.excuse(findingsIn(found, own, rules).all, rules).filter(({ excused }) => excused === null);
 }

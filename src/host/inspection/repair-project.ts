@@ -32,15 +32,28 @@ interface RepairChoice {
 }
 
 /** Repairs the files of a inspection, and updates the ledger accordingly. */
-export async function repairProject(inspection: InspectionQuestion, base: ReportBase & Pick<FixReport, 'skipped'>, { rules, offered, places, writer, ledger, memory, signal }: RepairChoice, watch: Watch): Promise<FixReport> {
-  const wants = (finding: Finding): boolean => isMeant(finding, places) && (finding.repair === 'safe' || (finding.repair === 'offered' && offered)) && (rules === null || rules.has(finding.rule));
+export async function repairProject(
+  inspection: InspectionQuestion,
+  base: ReportBase & Pick<FixReport, 'skipped'>,
+  { rules, offered, places, writer, ledger, memory, signal }: RepairChoice,
+  watch: Watch,
+): Promise<FixReport> {
+  const wants = (finding: Finding): boolean => isMeant(finding, places)
+    && (finding.repair === 'safe' || (finding.repair === 'offered' && offered)) && (rules === null || rules.has(finding.rule));
   const question = { wants, writer, ledger, watch, memory, signal };
   const { files, skipped, incomplete, bundles } = await repairFiles(inspection, base.catalog, question);
   const unread: IncompletePath[] = [...base.incomplete, ...incomplete];
   const failed = writer?.ledgerFollows() ?? null;
   if (failed !== null) unread.push({ path: LEDGER_FILE, reason: { code: 'ledger-behind', why: failed } });
   for (const { file, copy } of writer?.settle() ?? []) {
-    unread.push({ path: relativeTo(inspection.root, file), reason: { code: 'unwritten', why: `another program changed it while it was being repaired; what that program wrote is in ${relativeTo(inspection.root, copy)}` } });
+    unread.push({
+      path: relativeTo(inspection.root, file),
+      reason: {
+        code: 'unwritten',
+        why: 'another program changed it while it was being repaired; what that program wrote is in '
+          + relativeTo(inspection.root, copy),
+      },
+    });
   }
   for (const { path, reading: skippedFor } of skipped) noteSkipped(path, skippedFor, [], unread);
   return { ...base, incomplete: unread, files, bundles, written: writer !== null };

@@ -12,13 +12,24 @@ import type { InspectionQuestion } from '../questions/inspection-question.js';
 export function statusOfFiles({ files, sets }: InspectionQuestion, remembered: FindingMemory | null, ledger: Ledger): FileLook[] {
   return files.map(({ path, language, set }, index): FileLook => {
     const latest = remembered?.latest(index) ?? null;
-    if (latest === null) return { path, language, state: 'never', changed: null, status: null, findings: 0, skipped: null, looked: null };
+    if (latest === null) {
+      return { path, language, state: 'never', changed: null, status: null, findings: 0, skipped: null, looked: null };
+    }
     const { look, changed } = latest;
-    return { path, language, state: changed === null ? 'known' : 'changed', changed, looked: look.looked, ...lastFound(look, path, sets[set] as RuleSet, ledger) };
+    return {
+      path,
+      language,
+      state: changed === null ? 'known' : 'changed',
+      changed,
+      looked: look.looked,
+      ...lastFound(look, path, sets[set] as RuleSet, ledger),
+    };
   });
 }
 
-function lastFound({ data }: LatestLook, path: string, set: RuleSet, ledger: Ledger): Pick<FileLook, 'status' | 'findings' | 'skipped'> {
+function lastFound(
+  { data }: LatestLook, path: string, set: RuleSet, ledger: Ledger,
+): Pick<FileLook, 'status' | 'findings' | 'skipped'> {
   if ('skipped' in data) return { status: null, findings: 0, skipped: data.skipped };
   // A rule may be off by now.
   const still = findingsIn(data, path, set).all.filter(({ rule }) => (set.rules.get(rule)?.level ?? 'off') !== 'off');

@@ -21,7 +21,9 @@ function within<Result>(longest: number, work: () => Result): Result {
   try {
     return SCRIPT.runInThisContext({ timeout: Math.ceil(longest) }) as Result;
   } catch (error) {
-    if (error instanceof Error && 'code' in error && error.code === 'ERR_SCRIPT_EXECUTION_TIMEOUT') throw new TookTooLong(longest);
+    if (error instanceof Error && 'code' in error && error.code === 'ERR_SCRIPT_EXECUTION_TIMEOUT') {
+      throw new TookTooLong(longest);
+    }
     throw error;
   } finally {
     holder[WORK] = outer;
@@ -31,14 +33,19 @@ function within<Result>(longest: number, work: () => Result): Result {
 /** How long a file may be looked at if the project does not say, in milliseconds. */
 export const LONGEST_LOOK = 10_000;
 
-/** The core looks at the clock itself between its steps; what is still at work this much later, in milliseconds, is ended in the middle of one. */
+/**
+ * The core looks at the clock itself between its steps; what is still at work this much later, in milliseconds, is ended in the
+ * middle of one.
+ */
 const GRACE = 500;
 
 /** Repairing and waiving look at a file several times: how many times longer they may take in all. */
 const MOST_LOOKS = 4;
 
 /** Looks at one file, but no longer than it may take. @param looks how many times it may take that long. */
-export function withinLimit<Result extends object>({ grammars: { limit: { longest } } }: Pick<Tools, 'grammars'>, { text }: SourceText, look: () => Result, looks = MOST_LOOKS): Result | GivenUp {
+export function withinLimit<Result extends object>(
+  { grammars: { limit: { longest } } }: Pick<Tools, 'grammars'>, { text }: SourceText, look: () => Result, looks = MOST_LOOKS,
+): Result | GivenUp {
   try {
     // Starting a watch takes longer than most short texts do, and what can take long in them looks at the clock itself.
     return text.length < SOON_DONE ? look() : within(longest * looks + GRACE, look);

@@ -56,7 +56,9 @@ export class TextBundles implements TextKeys {
     const changes: FileChange[] = [];
     for (const [own, bundle] of this.touched(moved)) {
       const entries = newIn(bundle, own, moved);
-      if (entries.length > 0) changes.push({ file: path.join(this.root, own), before: bundle.current, after: bundle.format.add(bundle.current ?? '', entries) });
+      if (entries.length > 0) changes.push(
+        { file: path.join(this.root, own), before: bundle.current, after: bundle.format.add(bundle.current ?? '', entries) },
+      );
     }
     return changes;
   }
@@ -76,7 +78,9 @@ export class TextBundles implements TextKeys {
 
   /** The files of translations that have changed, or would have. */
   changed(): { readonly path: string; readonly before: string; readonly after: string; readonly added: number }[] {
-    return [...this.bundles].flatMap(([own, bundle]) => ('failed' in bundle || bundle.added === 0 ? [] : [{ path: own, before: bundle.first ?? '', after: bundle.current ?? '', added: bundle.added }]));
+    return [...this.bundles].flatMap(([own, bundle]) => ('failed' in bundle || bundle.added === 0
+      ? []
+      : [{ path: own, before: bundle.first ?? '', after: bundle.current ?? '', added: bundle.added }]));
   }
 
   /** The files of translations that can take no text, and why. */
@@ -121,5 +125,7 @@ export class TextBundles implements TextKeys {
 
 /** The texts of a list that a bundle does not have yet, each once. */
 function newIn({ keys }: Bundle, own: string, moved: readonly MovedText[]): MovedText[] {
-  return [...new Map(moved.filter(({ bundle, key }) => bundle === own && !keys.has(key)).map((entry) => [entry.key, entry])).values()];
+  return [
+    ...new Map(moved.filter(({ bundle, key }) => bundle === own && !keys.has(key)).map((entry) => [entry.key, entry])).values(),
+  ];
 }

@@ -26,13 +26,17 @@ import { languageById } from '../../core/languages/languages.js';
  * Adds a waiver to the only file of a inspection.
  * @throws UsageError if there is nothing to waive, it may not be waived, or no comment fits there.
  */
-export async function waiveIn(inspection: InspectionQuestion, catalog: Catalog, question: WaiveQuestion, writer: Writer | null): Promise<WaivedFile> {
+export async function waiveIn(
+  inspection: InspectionQuestion, catalog: Catalog, question: WaiveQuestion, writer: Writer | null,
+): Promise<WaivedFile> {
   const [{ path: own, language, set }] = inspection.files as [InspectionQuestion['files'][number]];
   checkQuestion(question, inspection.terms.today);
   const tools = await makeTools(inspection, catalog);
   const file = path.join(inspection.root, own);
   const reading = readAskedFile(inspection, own);
-  if ('skipped' in reading) throw new UsageError(reading.skipped === 'gone' ? { code: 'vanished', path: own } : { code: 'not-checked', path: own, skipped: { path: own, reason: reading.skipped, by: null } });
+  if ('skipped' in reading) throw new UsageError(reading.skipped === 'gone'
+    ? { code: 'vanished', path: own }
+    : { code: 'not-checked', path: own, skipped: { path: own, reason: reading.skipped, by: null } });
   const source = new SourceText(own, languageById(language) as Language, reading.text, reading.hasByteOrderMark);
   const rules = inspection.sets[set] as RuleSet;
   const found = withinLimit(tools, source, () => inspectFile(source, rules, tools));
@@ -60,18 +64,24 @@ function checkQuestion({ because, until }: WaiveQuestion, today: string): void {
 }
 
 /** The named rules, or those with findings on the line; each must have a finding there and allow waivers. */
-function selectorsFor({ rules, line, column, reach }: WaiveQuestion, findings: readonly Finding[], set: RuleSet, catalog: Catalog, file: string): string[] {
-  const reached = findings.filter(({ span, rule }) => !rule.startsWith('waivers/') && (reach === 'throughout' || (reach === 'below' ? span.start.line >= line : span.start.line === line)));
+function selectorsFor(
+  { rules, line, column, reach }: WaiveQuestion, findings: readonly Finding[], set: RuleSet, catalog: Catalog, file: string,
+): string[] {
+  const reached = findings.filter(({ span, rule }) => !rule.startsWith('waivers/')
+    && (reach === 'throughout' || (reach === 'below' ? span.start.line >= line : span.start.line === line)));
   const open = reached.filter(({ excused }) => excused === null);
   const where = reach === 'throughout' ? file : `${file}:${line}`;
   selectedRules(rules, catalog);
   if (rules.length === 0 && reach !== 'line') throw new UsageError({ code: 'waiver-needs-rules', reach });
   const meant = open.filter(({ span }) => column === null || span.start.column === column);
   const named = rules.length > 0 ? [...rules] : [...new Set((meant.length > 0 ? meant : open).map(({ rule }) => rule))];
-  if (named.length === 0) throw new UsageError(reached.length > 0 ? { code: 'all-excused', where } : { code: 'nothing-found', where, path: file });
+  if (named.length === 0) {
+    throw new UsageError(reached.length > 0 ? { code: 'all-excused', where } : { code: 'nothing-found', where, path: file });
+  }
   for (const name of named) {
     const selector = parseSelector(name);
-    const about = open.filter(({ rule }) => selector !== null && selects(selector, catalog.get(rule) ?? { id: rule, concern: '', tags: [] }));
+    const about = open.filter(({ rule }) =>
+      selector !== null && selects(selector, catalog.get(rule) ?? { id: rule, concern: '', tags: [] }));
     if (about.length === 0) throw new UsageError({ code: 'rule-finds-nothing', rule: name, where, path: file });
     const refused = about.find(({ rule }) => set.rules.get(rule)?.waivers === 'refuse');
     if (refused !== undefined) throw new UsageError({ code: 'waiver-refused', rule: refused.rule, path: file });

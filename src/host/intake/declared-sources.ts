@@ -10,7 +10,9 @@ export function declaredSources(declarations: readonly IntakeDeclaration[], root
   return declarations.flatMap(({ read, as: { value: concern }, required }) => {
     const matching = isPattern(read.value) ? matchingFiles(PatternList.of(compilePatternLines([read])), root, '', files) : [];
     const names = matching.length === 0 ? [read.value] : matching;
-    return names.map((name): IntakeSource => ({ concern, file: path.join(root, name), name, required, mayLeave: false, place: read.place }));
+    return names.map(
+      (name): IntakeSource => ({ concern, file: path.join(root, name), name, required, mayLeave: false, place: read.place }),
+    );
   });
 }
 
@@ -19,7 +21,10 @@ function isPattern(text: string): boolean {
   return /[*?[\\]|\/$/.test(text);
 }
 
-/** The files below a directory that are in the list, in the order of their paths. Builds are often excluded from the tree, so ignore files do not count; links are not followed. */
+/**
+ * The files below a directory that are in the list, in the order of their paths. Builds are often excluded from the tree, so
+ * ignore files do not count; links are not followed.
+ */
 function matchingFiles(list: PatternList, root: string, directory: string, files: ProjectFiles): string[] {
   if (list.isDead) return [];
   const reading = files.disk.entriesOf(path.join(root, directory));

@@ -34,21 +34,30 @@ export class ForeignRules {
 
   /** House rules with the concern of another program, as problems: nobody could tell whose rule an id is. */
   sharedWith(houseRules: readonly HouseRule[]): Problem[] {
-    return houseRules.filter(({ id }) => this.knows(id)).map(({ id, place }) => ({ file: place.file, place, detail: { code: 'intake-concern', concern: id.slice(0, id.indexOf('/')), why: 'house' } }));
+    return houseRules.filter(({ id }) => this.knows(id)).map(({ id, place }) => ({
+      file: place.file, place, detail: { code: 'intake-concern', concern: id.slice(0, id.indexOf('/')), why: 'house' },
+    }));
   }
 
-  /** The rules that logs have, and those of these selectors that are of a declared concern. @param selectorsOf is only asked if there are logs. */
+  /**
+   * The rules that logs have, and those of these selectors that are of a declared concern.
+   * @param selectorsOf is only asked if there are logs.
+   */
   rulesFor(selectorsOf: () => readonly string[]): readonly ForeignRule[] {
     if (this.sources.length === 0) return [];
     const rules = new Map(this.readLogs().rules.map((rule) => [rule.id, rule]));
     const wanted = selectorsOf().filter((selector) => this.knows(selector) && parseSelector(selector)?.kind === 'rule');
-    for (const id of [...wanted, ...[...this.concerns].map((concern) => `${concern}/${UNTITLED}`)]) if (!rules.has(id)) rules.set(id, this.ruleNamed(id));
+    for (const id of [...wanted, ...[...this.concerns].map((concern) => `${concern}/${UNTITLED}`)]) {
+      if (!rules.has(id)) rules.set(id, this.ruleNamed(id));
+    }
     return [...rules.values()];
   }
 
   private ruleNamed(id: RuleId): ForeignRule {
     let rule = this.named.get(id);
-    if (rule === undefined) this.named.set(id, (rule = { id, ownIds: [], level: 'warning', title: null, about: null, address: null }));
+    if (rule === undefined) {
+      this.named.set(id, (rule = { id, ownIds: [], level: 'warning', title: null, about: null, address: null }));
+    }
     return rule;
   }
 }

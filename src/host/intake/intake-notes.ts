@@ -2,9 +2,16 @@ import type { IntakeNote } from '../../core/cascade/report-base.js';
 import { oldLogs } from './old-logs.js';
 import type { Intake } from './read-intake.js';
 
-/** What a check tells of logs: what is missing, out of date or of no file here. @param listing all files that are checked; null if only some were asked about. */
-export function intakeNotes(intake: Intake, root: string, listing: { readonly files: readonly { readonly path: string }[] } | null): IntakeNote[] {
-  const old = oldLogs(intake, root).map(({ log, place, files }): IntakeNote => ({ intake: 'old', log, place, files: files.length, example: files[0] }));
+/**
+ * What a check tells of logs: what is missing, out of date or of no file here.
+ * @param listing all files that are checked; null if only some were asked about.
+ */
+export function intakeNotes(
+  intake: Intake, root: string, listing: { readonly files: readonly { readonly path: string }[] } | null,
+): IntakeNote[] {
+  const old = oldLogs(intake, root).map(
+    ({ log, place, files }): IntakeNote => ({ intake: 'old', log, place, files: files.length, example: files[0] }),
+  );
   return [...intake.notes, ...old, ...(listing === null ? [] : notChecked(intake, listing))];
 }
 

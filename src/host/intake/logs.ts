@@ -10,7 +10,12 @@ export class Logs {
   /** What they say, by what was last declared. */
   current: ForeignRules;
 
-  constructor(private readonly named: readonly IntakeSource[], private readonly root: string, private readonly files: ProjectFiles, private readonly read: ReadLogs) {
+  constructor(
+    private readonly named: readonly IntakeSource[],
+    private readonly root: string,
+    private readonly files: ProjectFiles,
+    private readonly read: ReadLogs,
+  ) {
     this.current = new ForeignRules(named, root, read);
   }
 

@@ -59,7 +59,9 @@ export function readIntake(sources: readonly IntakeSource[], root: string): Inta
     const met = new Set<string | null>();
     for (const { findings } of read) for (const { rule } of findings) met.add(rule);
     for (const rule of rulesOf(read, met, source)) if (!rules.has(rule.id)) rules.set(rule.id, rule);
-    for (const [name, ids] of collidingIds([...met].flatMap((id) => id ?? []))) notes.push({ intake: 'same-name', log: source.name, rule: `${source.concern}/${name}`, ids });
+    for (const [name, ids] of collidingIds([...met].flatMap((id) => id ?? []))) {
+      notes.push({ intake: 'same-name', log: source.name, rule: `${source.concern}/${name}`, ids });
+    }
     let outside = 0;
     const files = new Map<string, string | null>();
     logs.push({ source, time, files });
@@ -112,12 +114,21 @@ function idsOf(concern: string): (rule: string | null) => RuleId {
 }
 
 /** A finding of a log as a hit in a file. @param own the file's path relative to the root. */
-function hitOf({ rule, level, message, place, suppressed, notes }: ForeignFinding, own: string, idOf: (rule: string | null) => RuleId, pathOf: PathLookup): ForeignHit {
+function hitOf({ rule, level, message, place, suppressed, notes }: ForeignFinding, own: string, idOf: (
+  rule: string | null,
+) => RuleId, pathOf: PathLookup): ForeignHit {
   const region = place?.region ?? null;
   const line = region?.by === 'lines' ? region.line : null;
   const remarks = notes.length === 0 ? [] : notes.slice(0, MOST_REMARKS).map((note) => remarkOf(note, pathOf));
   // Some programs name further stretches of the same line, and say nothing about them.
-  return { rule: idOf(rule), level, message, region, suppressed, notes: remarks.filter((note) => note.message !== '' || (note.path !== null && (note.path !== own || note.line !== line))) };
+  return {
+    rule: idOf(rule),
+    level,
+    message,
+    region,
+    suppressed,
+    notes: remarks.filter((note) => note.message !== '' || (note.path !== null && (note.path !== own || note.line !== line))),
+  };
 }
 
 /** A remark, with its place if that is in the project: nothing outside is told. */
@@ -126,13 +137,17 @@ function remarkOf({ message, place }: ForeignNote, pathOf: PathLookup): FindingN
   return { message, path: own, line: own !== null && place?.region?.by === 'lines' ? place.region.line : null };
 }
 
-function readFile({ file, name, mayLeave }: IntakeSource, root: string): { readonly read: readonly ForeignLog[] | { readonly failed: string }; readonly time: number } {
+function readFile(
+  { file, name, mayLeave }: IntakeSource, root: string,
+): { readonly read: readonly ForeignLog[] | { readonly failed: string }; readonly time: number } {
   const stats = statsAt(file);
   const time = stats?.mtimeMs ?? 0;
   const failed = (why: string): ReturnType<typeof readFile> => ({ read: { failed: why }, time });
   if (stats === undefined) return failed('there is no such file');
   if (!stats.isFile()) return failed('it is not a regular file');
-  if (!mayLeave && !liesIn(realOrNearest(file), realOrNearest(root))) return failed('a link on its path leads out of the project');
+  if (!mayLeave && !liesIn(realOrNearest(file), realOrNearest(root))) {
+    return failed('a link on its path leads out of the project');
+  }
   if (stats.size > LARGEST) throw new UsageError({ code: 'log-too-large', name, largest: LARGEST });
   let text: string;
   try {
@@ -156,7 +171,14 @@ function rulesOf(logs: readonly ForeignLog[], met: ReadonlySet<string | null>, {
     const rule = own === null ? undefined : described.get(own);
     const known = byName.get(name);
     if (known !== undefined) byName.set(name, { ...known, ownIds: own === null ? known.ownIds : [...known.ownIds, own] });
-    else byName.set(name, { id: `${concern}/${name}`, ownIds: own === null ? [] : [own], level: rule?.level ?? 'warning', title: rule?.title ?? null, about: rule?.about ?? null, address: rule?.address ?? null });
+    else byName.set(name, {
+      id: `${concern}/${name}`,
+      ownIds: own === null ? [] : [own],
+      level: rule?.level ?? 'warning',
+      title: rule?.title ?? null,
+      about: rule?.about ?? null,
+      address: rule?.address ?? null,
+    });
   }
   return [...byName.values()];
 }

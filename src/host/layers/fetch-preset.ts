@@ -33,7 +33,11 @@ export function fetchPreset(reference: RemoteReference, commit: string | null): 
 const WEB_SCRIPT = fileURLToPath(new URL('dist/host/layers/fetch-web.js', PACKAGE_FOLDER));
 
 function fromWeb(url: string): Fetched {
-  const { status, stdout, stderr, error } = spawnSync(process.execPath, [WEB_SCRIPT, url, String(LARGEST_PRESET), String(LONGEST)], { maxBuffer: LARGEST_PRESET * 2, timeout: LONGEST + 5000, stdio: ['ignore', 'pipe', 'pipe'] });
+  const { status, stdout, stderr, error } = spawnSync(
+    process.execPath,
+    [WEB_SCRIPT, url, String(LARGEST_PRESET), String(LONGEST)],
+    { maxBuffer: LARGEST_PRESET * 2, timeout: LONGEST + 5000, stdio: ['ignore', 'pipe', 'pipe'] },
+  );
   if (status === 0) return { bytes: stdout, commit: null };
   return { failed: error === undefined ? stderr.toString('utf8').trim() || 'the connection broke off' : 'it took too long' };
 }
@@ -57,7 +61,9 @@ function fromGit({ url, revision, path: file }: GitReference, commit: string | n
   if (!has) {
     const fetched = git(folder, ['fetch', '--quiet', '--depth=1', '--no-tags', '--end-of-options', url, wanted]);
     // Not every server serves a commit that no branch points to; the revision may still be that commit.
-    const again = 'failed' in fetched && commit !== null ? git(folder, ['fetch', '--quiet', '--depth=1', '--no-tags', '--end-of-options', url, revision]) : fetched;
+    const again = 'failed' in fetched && commit !== null
+      ? git(folder, ['fetch', '--quiet', '--depth=1', '--no-tags', '--end-of-options', url, revision])
+      : fetched;
     if ('failed' in again) return again;
   }
   const head = git(folder, ['rev-parse', '--verify', has ? `${commit}^{commit}` : 'FETCH_HEAD^{commit}']);
@@ -65,7 +71,9 @@ function fromGit({ url, revision, path: file }: GitReference, commit: string | n
   const taken = head.out.toString('utf8').trim();
   const size = git(folder, ['cat-file', '-s', `${taken}:${file}`]);
   if ('failed' in size) return { failed: `there is no ${file} in it` };
-  if (Number(size.out.toString('utf8')) > LARGEST_PRESET) return { failed: `${file} is larger than ${LARGEST_PRESET / 1024} KiB` };
+  if (Number(size.out.toString('utf8')) > LARGEST_PRESET) {
+    return { failed: `${file} is larger than ${LARGEST_PRESET / 1024} KiB` };
+  }
   const blob = git(folder, ['cat-file', 'blob', `${taken}:${file}`]);
   return 'failed' in blob ? { failed: `${file} is no file in it` } : { bytes: blob.out, commit: taken };
 }
@@ -73,5 +81,13 @@ function fromGit({ url, revision, path: file }: GitReference, commit: string | n
 /** The repository in the cache folder is ours; the user's settings say how servers are reached. */
 function git(folder: string, args: readonly string[]): GitResult {
   // git(1): no transport that lets the URL choose a program to run.
-  return runGit({ args: ['-C', folder, ...args], directory: folder, settings: 'user', env: { GIT_ALLOW_PROTOCOL: 'file:git:http:https:ssh', GIT_DIR: folder } }, { most: LARGEST_PRESET * 4, longest: LONGEST });
+  return runGit(
+    {
+      args: ['-C', folder, ...args],
+      directory: folder,
+      settings: 'user',
+      env: { GIT_ALLOW_PROTOCOL: 'file:git:http:https:ssh', GIT_DIR: folder },
+    },
+    { most: LARGEST_PRESET * 4, longest: LONGEST },
+  );
 }

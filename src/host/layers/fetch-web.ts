@@ -15,12 +15,16 @@ function fail(why: string): never {
 }
 
 async function get(url: string, redirections: number, signal: AbortSignal): Promise<Response> {
-  const response = await fetch(url, { redirect: 'manual', signal, headers: { accept: 'application/yaml, text/plain, */*;q=0.1' } });
+  const response = await fetch(
+    url, { redirect: 'manual', signal, headers: { accept: 'application/yaml, text/plain, */*;q=0.1' } },
+  );
   const target = response.headers.get('location');
   if (response.status < 300 || response.status >= 400 || target === null) return response;
   if (redirections === MOST_REDIRECTIONS) fail(`it was sent on more than ${MOST_REDIRECTIONS} times`);
   const next = new URL(target, url).href;
-  if (!namesThisMachine(new URL(url)) && await leadsToThisMachine(new URL(next))) fail(`it was sent on to ${new URL(next).origin}, which is this machine`);
+  if (!namesThisMachine(new URL(url)) && await leadsToThisMachine(new URL(next))) {
+    fail(`it was sent on to ${new URL(next).origin}, which is this machine`);
+  }
   if (!isSafeUrl(next)) fail(`it was sent on to ${new URL(next).origin}, which is not encrypted`);
   return get(next, redirections + 1, signal);
 }
@@ -45,6 +49,11 @@ try {
 } catch (error) {
   const isSlow = error instanceof Error && error.name === 'TimeoutError';
   const cause = error instanceof Error && error.cause instanceof Error && 'code' in error.cause ? String(error.cause.code) : '';
-  const words: Record<string, string> = { ENOTFOUND: 'there is no such server', ECONNREFUSED: 'nothing answers there', UND_ERR_SOCKET: 'the connection broke off', ECONNRESET: 'the connection broke off' };
+  const words: Record<string, string> = {
+    ENOTFOUND: 'there is no such server',
+    ECONNREFUSED: 'nothing answers there',
+    UND_ERR_SOCKET: 'the connection broke off',
+    ECONNRESET: 'the connection broke off',
+  };
   fail(isSlow ? 'it took too long' : words[cause] ?? 'the connection broke off');
 }

@@ -30,23 +30,34 @@ export class ForeignPresets {
     return liesIn(identity, this.root) ? mayBeOutside : liesIn(real, path.dirname(identity));
   }
 
-  /** Records that a preset outside the project is read. @param file its name in places. @param adopter the layer file that names it. */
+  /**
+   * Records that a preset outside the project is read.
+   * @param file its name in places.
+   * @param adopter the layer file that names it.
+   */
   note(file: string, adopter: UnboundLayer, at: AdoptedAt): void {
     if (adopter.role === 'personal' || this.ofUser.has(adopter.file)) this.ofUser.add(file);
     else this.adopted.set(file, at);
   }
 
-  /** The problems that may be shown: those of a preset outside the project are replaced by their count, at the adoption, so that nothing in it is quoted. */
+  /**
+   * The problems that may be shown: those of a preset outside the project are replaced by their count, at the adoption, so that
+   * nothing in it is quoted.
+   */
   displayable(problems: readonly Problem[]): Problem[] {
     const counts = new Map<AdoptedAt, number>();
     for (const { file } of problems) {
       let at = this.adopted.get(file);
       if (at === undefined) continue;
       // What they adopt themselves is quoted as little.
-      for (let outer = this.adopted.get(at.place.file); outer !== undefined; outer = this.adopted.get(outer.place.file)) at = outer;
+      for (let outer = this.adopted.get(at.place.file); outer !== undefined; outer = this.adopted.get(outer.place.file)) {
+        at = outer;
+      }
       counts.set(at, (counts.get(at) ?? 0) + 1);
     }
     const told = problems.filter(({ file }) => !this.adopted.has(file));
-    return [...told, ...[...counts].map(([{ reference, place }, mistakes]): Problem => ({ file: place.file, place, detail: { code: 'wrong-outside', reference, mistakes } }))];
+    return [...told, ...[...counts].map(([{ reference, place }, mistakes]): Problem => ({
+      file: place.file, place, detail: { code: 'wrong-outside', reference, mistakes },
+    }))];
   }
 }

@@ -41,20 +41,32 @@ export class LayerReader {
     return notAFile(file, kind === 'directory' ? 'a directory' : kind === 'symlink' ? 'a link' : 'a special file');
   }
 
-  /** Reads the personal layer file, following links: it is the user's own. What keeps it from being read is no mistake of the project. */
+  /**
+   * Reads the personal layer file, following links: it is the user's own. What keeps it from being read is no mistake of the
+   * project.
+   */
   readPersonal(absolute: string, name: string): LayerFinding & { readonly warning: Problem | null } {
     // At another time there may have been none: it is today's that counts.
-    if (this.files.isReplaced(absolute) && this.files.kindOf(absolute) === 'file') return { ...this.readFile(absolute, name, 'personal'), warning: null };
+    if (this.files.isReplaced(absolute) && this.files.kindOf(absolute) === 'file') {
+      return { ...this.readFile(absolute, name, 'personal'), warning: null };
+    }
     let realPath: string;
     try {
       realPath = realpathSync(absolute);
     } catch (error) {
       // There may be none: a directory that cannot be entered does not say.
       const isMissing = hasCode(error, 'ENOENT', 'ENOTDIR');
-      return { ...NONE, warning: isMissing ? null : { file: name, place: null, detail: { code: 'file-unreadable', path: name, why: describeSystemError(error) } } };
+      return {
+        ...NONE,
+        warning: isMissing
+          ? null
+          : { file: name, place: null, detail: { code: 'file-unreadable', path: name, why: describeSystemError(error) } },
+      };
     }
     const stats = statsAt(realPath);
-    if (stats?.isFile() === false) return { ...notAFile(name, stats.isDirectory() ? 'a directory' : 'a special file'), warning: null };
+    if (stats?.isFile() === false) {
+      return { ...notAFile(name, stats.isDirectory() ? 'a directory' : 'a special file'), warning: null };
+    }
     return { ...this.readFile(realPath, name, 'personal', this.files.disk.textOf(realPath)), warning: null };
   }
 
@@ -63,7 +75,12 @@ export class LayerReader {
    * @param directory the directory that a relative path starts from.
    */
   readReference(reference: PresetReference, directory: string): LayerFinding {
-    const adoption: Adoption = { reference, place: { file: 'command line', line: 1, column: 1, length: 1 }, filter: { only: null, except: [] }, mayBeOutside: true };
+    const adoption: Adoption = {
+      reference,
+      place: { file: 'command line', line: 1, column: 1, length: 1 },
+      filter: { only: null, except: [] },
+      mayBeOutside: true,
+    };
     // The user names it, so it may be anywhere.
     const asker = this.documentOf('', { file: 'command line', identity: path.join(directory, LAYER_FILE), role: 'personal' });
     const found = this.presets.read(adoption, asker);
@@ -75,7 +92,9 @@ export class LayerReader {
     const absolute = path.join(PRESET_FOLDER, 'starter.yaml');
     const reading = this.files.textOf(absolute);
     if ('failed' in reading) throw new Error('the preset elvar:starter is missing from the package');
-    return this.documentOf(reading.text, { file: 'elvar:starter', identity: absolute, role: 'preset', isOutside: true }, PRESET_FOLDER);
+    return this.documentOf(
+      reading.text, { file: 'elvar:starter', identity: absolute, role: 'preset', isOutside: true }, PRESET_FOLDER,
+    );
   }
 
   /** Reads all that a document adopts, unless it has been read. */
@@ -87,14 +106,20 @@ export class LayerReader {
     return document;
   }
 
-  private readFile(absolute: string, file: string, role: LayerRole, reading: TextReading = this.files.textOf(absolute)): LayerFinding {
-    if ('failed' in reading) return { document: null, problem: { file, place: null, detail: { code: 'file-unreadable', path: file, why: reading.failed } } };
+  private readFile(
+    absolute: string, file: string, role: LayerRole, reading: TextReading = this.files.textOf(absolute),
+  ): LayerFinding {
+    if ('failed' in reading) return {
+      document: null, problem: { file, place: null, detail: { code: 'file-unreadable', path: file, why: reading.failed } },
+    };
     return { document: this.documentOf(reading.text, { file, identity: absolute, role }), problem: null };
   }
 
   private documentOf(written: string, source: LayerSource, packageFolder: string | null = null): LayerDocument {
     const text = written.replace(/^\uFEFF/, '');
-    return { source, text, parsed: this.parse(text, source), packageFolder, remote: null, isShown: true, adopted: [], problems: [] };
+    return {
+      source, text, parsed: this.parse(text, source), packageFolder, remote: null, isShown: true, adopted: [], problems: [],
+    };
   }
 
   /** Reads what a document adopts, and what that adopts. @param chain the presets being read, outermost first. */

@@ -8,7 +8,9 @@ OWN.addSubnet('127.0.0.0', 8, 'ipv4');
 OWN.addSubnet('0.0.0.0', 8, 'ipv4');
 OWN.addAddress('::1', 'ipv6');
 OWN.addAddress('::', 'ipv6');
-for (const { address, family } of Object.values(networkInterfaces()).flatMap((own) => own ?? [])) OWN.addAddress(address, family === 'IPv6' ? 'ipv6' : 'ipv4');
+for (const { address, family } of Object.values(networkInterfaces()).flatMap((own) => own ?? [])) {
+  OWN.addAddress(address, family === 'IPv6' ? 'ipv6' : 'ipv4');
+}
 
 /** Whether an address names this machine by itself (names: RFC 6761, section 6.3). */
 export function namesThisMachine({ hostname }: URL): boolean {

@@ -5,7 +5,9 @@ import path from 'node:path';
  * The personal layer file: in the configuration directory of the XDG Base Directory Specification.
  * @returns null if it is not to be read: in CI, or when it is left out.
  */
-export function personalFile(env: Readonly<Record<string, string | undefined>>, isLeftOut: boolean): { file: string; name: string } | null {
+export function personalFile(
+  env: Readonly<Record<string, string | undefined>>, isLeftOut: boolean,
+): { file: string; name: string } | null {
   if (isLeftOut || env['CI']) return null;
   const given = env['XDG_CONFIG_HOME'];
   // The specification says to ignore relative paths.

@@ -37,7 +37,9 @@ export class Pins {
     const fetched = fetchPreset(reference, pin.commit);
     if ('failed' in fetched) return { problem: { code: 'preset-not-fetched', reference: reference.text, why: fetched.failed } };
     const found = digestOf(fetched.bytes);
-    if (found !== pin.digest) return { problem: { code: 'digest-mismatch', reference: reference.text, pinned: pin.digest, found } };
+    if (found !== pin.digest) {
+      return { problem: { code: 'digest-mismatch', reference: reference.text, pinned: pin.digest, found } };
+    }
     keep(fetched.bytes);
     return { text: fetched.bytes.toString('utf8') };
   }
@@ -45,11 +47,15 @@ export class Pins {
   private read(): ReadonlyMap<string, Pin> {
     const file = path.join(this.root, LOCK_FILE);
     const what = this.files.isReplaced(file) ? null : oddKindOf(file);
-    if (what !== null) throw new LayerError([{ file: LOCK_FILE, place: null, detail: { code: 'not-a-file', path: LOCK_FILE, what } }], new Map());
+    if (what !== null) {
+      throw new LayerError([{ file: LOCK_FILE, place: null, detail: { code: 'not-a-file', path: LOCK_FILE, what } }], new Map());
+    }
     const reading = this.files.textOf(file);
     if ('failed' in reading) {
       if (reading.isMissing) return new Map();
-      throw new LayerError([{ file: LOCK_FILE, place: null, detail: { code: 'file-unreadable', path: LOCK_FILE, why: reading.failed } }], new Map());
+      throw new LayerError(
+        [{ file: LOCK_FILE, place: null, detail: { code: 'file-unreadable', path: LOCK_FILE, why: reading.failed } }], new Map(),
+      );
     }
     const { pins, problems } = readLock(reading.text, LOCK_FILE);
     if (problems.length > 0) throw new LayerError(problems, new Map([[LOCK_FILE, reading.text]]));

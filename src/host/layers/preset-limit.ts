@@ -10,7 +10,9 @@ export function limitPresets(document: LayerDocument): void {
   const counts = new Map<LayerDocument, number>();
   const heaviest = document.adopted.findIndex((preset) => preset !== null && presetCount(preset, counts) > MOST_PRESETS);
   const place = adoptionsOf(document.parsed.layer)[heaviest]?.place;
-  if (place !== undefined) document.problems.push({ file: place.file, place, detail: { code: 'too-many-presets', limit: MOST_PRESETS } });
+  if (place !== undefined) {
+    document.problems.push({ file: place.file, place, detail: { code: 'too-many-presets', limit: MOST_PRESETS } });
+  }
 }
 
 /** How many presets a preset is, with those that it adopts, each counted as often as it occurs. */

@@ -49,13 +49,25 @@ export class PresetReader {
     switch (reference.kind) {
       case 'built-in': {
         const known = builtInPresets();
-        if (!known.includes(reference.text)) return missing(place, { code: 'unknown-preset', reference: reference.text, near: nearName(reference.text, known), known });
-        return this.readFile({ absolute: path.join(PRESET_FOLDER, `${reference.name}.yaml`), reference: reference.text, place, packageFolder: PRESET_FOLDER }, adopter);
+        if (!known.includes(reference.text)) return missing(
+          place, { code: 'unknown-preset', reference: reference.text, near: nearName(reference.text, known), known },
+        );
+        return this.readFile(
+          {
+            absolute: path.join(PRESET_FOLDER, `${reference.name}.yaml`),
+            reference: reference.text,
+            place,
+            packageFolder: PRESET_FOLDER,
+          },
+          adopter,
+        );
       }
       case 'package': {
         const folder = findPackage(reference.name, path.dirname(adopter.parsed.layer.identity));
         if (folder === null) return missing(place, { code: 'package-missing', reference: reference.text, name: reference.name });
-        return this.readFile({ absolute: path.join(folder, reference.path), reference: reference.text, place, packageFolder: folder }, adopter);
+        return this.readFile(
+          { absolute: path.join(folder, reference.path), reference: reference.text, place, packageFolder: folder }, adopter,
+        );
       }
       case 'git':
       case 'web':
@@ -66,15 +78,21 @@ export class PresetReader {
   }
 
   /** A preset that is named by its path, relative to the one that adopts it. */
-  private readBeside(adoption: Adoption, reference: Extract<PresetReference, { kind: 'file' }>, adopter: LayerDocument): FoundPreset {
+  private readBeside(
+    adoption: Adoption, reference: Extract<PresetReference, { kind: 'file' }>, adopter: LayerDocument,
+  ): FoundPreset {
     const { place } = adoption;
     const { layer } = adopter.parsed;
     if (adopter.remote !== null) {
       const remote = besideRemote(adopter.remote, reference.path);
-      return remote === null ? missing(place, { code: 'leaves-remote', reference: adopter.remote.text, path: reference.path }) : this.readRemote(remote, place);
+      return remote === null
+        ? missing(place, { code: 'leaves-remote', reference: adopter.remote.text, path: reference.path })
+        : this.readRemote(remote, place);
     }
     const absolute = path.resolve(path.dirname(layer.identity), reference.path);
-    if (adopter.packageFolder === null && !this.foreign.mayRead(absolute, adoption, layer)) return missing(place, { code: 'leaves-root', reference: reference.text });
+    if (adopter.packageFolder === null && !this.foreign.mayRead(absolute, adoption, layer)) {
+      return missing(place, { code: 'leaves-root', reference: reference.text });
+    }
     return this.readFile({ absolute, reference: reference.text, place, packageFolder: adopter.packageFolder }, adopter);
   }
 
@@ -84,17 +102,26 @@ export class PresetReader {
     if (known !== undefined) return known;
     const outcome = this.pins.textOf(reference);
     if ('problem' in outcome) return missing(place, outcome.problem);
-    return this.keep(reference.text, outcome.text, { file: reference.text, identity: reference.text, role: 'preset', isOutside: true }, { packageFolder: null, remote: reference });
+    return this.keep(
+      reference.text,
+      outcome.text,
+      { file: reference.text, identity: reference.text, role: 'preset', isOutside: true },
+      { packageFolder: null, remote: reference },
+    );
   }
 
   private readFile({ absolute, reference, place, packageFolder }: WantedFile, adopter: LayerDocument): FoundPreset {
     const isBuiltIn = packageFolder === PRESET_FOLDER;
-    const file = isBuiltIn ? `elvar:${path.basename(absolute, '.yaml')}` : path.relative(this.root, absolute).split(path.sep).join('/');
+    const file = isBuiltIn
+      ? `elvar:${path.basename(absolute, '.yaml')}`
+      : path.relative(this.root, absolute).split(path.sep).join('/');
     const found = this.realPathOf(absolute, reference, file);
     if ('code' in found) return missing(place, found);
     const { realPath } = found;
     const isIn = liesIn(realPath, this.root);
-    if (packageFolder !== null && !isBuiltIn && !liesIn(realPath, packageFolder)) return missing(place, { code: 'leaves-package', reference, name: path.basename(packageFolder) });
+    if (packageFolder !== null && !isBuiltIn && !liesIn(realPath, packageFolder)) {
+      return missing(place, { code: 'leaves-package', reference, name: path.basename(packageFolder) });
+    }
     const known = this.known.get(realPath);
     if (known !== undefined) return known;
     const what = this.files.isReplaced(absolute) ? null : oddKind(realPath);
@@ -102,13 +129,23 @@ export class PresetReader {
     if (!isBuiltIn && !isIn) this.foreign.note(file, adopter.parsed.layer, { reference, place });
     const reading = this.files.textOf(realPath);
     if ('failed' in reading) return missing(place, { code: 'file-unreadable', path: file, why: reading.failed });
-    return this.keep(realPath, reading.text, { file, identity: realPath, role: 'preset', isOutside: packageFolder !== null || !isIn }, { packageFolder, remote: null });
+    return this.keep(
+      realPath,
+      reading.text,
+      { file, identity: realPath, role: 'preset', isOutside: packageFolder !== null || !isIn },
+      { packageFolder, remote: null },
+    );
   }
 
-  private keep(key: string, written: string, source: LayerSource, from: Pick<LayerDocument, 'packageFolder' | 'remote'>): LayerDocument {
+  private keep(
+    key: string, written: string, source: LayerSource, from: Pick<LayerDocument, 'packageFolder' | 'remote'>,
+  ): LayerDocument {
     const text = written.replace(/^\uFEFF/, '');
-    const isShown = source.isOutside !== true || from.remote !== null || from.packageFolder === PRESET_FOLDER || liesIn(source.identity ?? '', this.root);
-    const document: LayerDocument = { source, text, parsed: this.parse(text, source), ...from, isShown, adopted: [], problems: [] };
+    const isShown = source.isOutside !== true
+      || from.remote !== null || from.packageFolder === PRESET_FOLDER || liesIn(source.identity ?? '', this.root);
+    const document: LayerDocument = {
+      source, text, parsed: this.parse(text, source), ...from, isShown, adopted: [], problems: [],
+    };
     this.known.set(key, document);
     return document;
   }
@@ -118,7 +155,9 @@ export class PresetReader {
     try {
       if (!this.files.isReplaced(absolute)) return { realPath: realpathSync(absolute) };
       // A link stays a link, whatever its text should be.
-      if (this.files.kindOf(absolute) !== undefined) return { realPath: existsSync(absolute) ? realpathSync(absolute) : absolute };
+      if (this.files.kindOf(absolute) !== undefined) {
+        return { realPath: existsSync(absolute) ? realpathSync(absolute) : absolute };
+      }
     } catch (error) {
       if (!hasCode(error, 'ENOENT', 'ENOTDIR')) return { code: 'file-unreadable', path: file, why: describeSystemError(error) };
     }

@@ -57,10 +57,18 @@ export interface RunSettings {
 }
 
 /** Reads the options of a workspace. @throws UsageError if a date or a log is wrong. */
-export function runSettings({ today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env, noCache = false, intake = [], directory = '.', watch = NO_WATCH }: WorkspaceOptions): RunSettings {
+export function runSettings(
+  {
+    today = localDate(new Date()), noPersonal = false, set = [], evenIgnored = false, env = process.env, noCache = false,
+    intake = [], directory = '.', watch = NO_WATCH,
+  }: WorkspaceOptions,
+): RunSettings {
   if (!isDate(today)) throw new UsageError({ code: 'bad-date', text: today, orNever: false });
   const personal = personalFile(env, noPersonal);
-  return { today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY, cacheFolder: noCache ? null : foundFolder(env), intake: intake.map((text) => parseIntake(text, directory)), watch };
+  return {
+    today, personalFile: personal?.file ?? null, personalName: personal?.name ?? '', set, evenIgnored, overlay: NO_OVERLAY,
+    cacheFolder: noCache ? null : foundFolder(env), intake: intake.map((text) => parseIntake(text, directory)), watch,
+  };
 }
 
 /** Settings of the command line as statements about the rules of `catalog`. @throws UsageError if a setting is wrong. */

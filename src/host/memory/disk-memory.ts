@@ -92,7 +92,12 @@ export class DiskMemory {
     this.unchanged.clear();
   }
 
-  /** What was found in a file by the same rules. @param own relative to the root. @param today as YYYY-MM-DD. @returns null if that is not known. */
+  /**
+   * What was found in a file by the same rules.
+   * @param own relative to the root.
+   * @param today as YYYY-MM-DD.
+   * @returns null if that is not known.
+   */
   find(own: string, key: string, today: string): { readonly data: RecordData; readonly today: string | null } | null {
     const versions = this.contents.records.get(own) ?? [];
     const known = versions.filter((record) => record.key === key && (record.today === null || record.today === today));
@@ -106,10 +111,16 @@ export class DiskMemory {
     return null;
   }
 
-  /** What a file contributes to what is known of the project; undefined if that is not known. @param origin which program is to have found it, and how it was told to read files. */
+  /**
+   * What a file contributes to what is known of the project; undefined if that is not known.
+   * @param origin which program is to have found it, and how it was told to read files.
+   */
   factsOf(own: string, language: LanguageId, origin: string): StoredFacts | undefined {
     for (const record of this.contents.records.get(own) ?? []) {
-      if (record.origin === origin && (record.packed.parts === null || hasFactsOf(record.packed, language)) && this.isAbout(record, own)) return new StoredFacts(record.packed);
+      if (record.origin === origin
+          && (record.packed.parts === null || hasFactsOf(record.packed, language)) && this.isAbout(record, own)) {
+        return new StoredFacts(record.packed);
+      }
     }
     return undefined;
   }
@@ -165,13 +176,17 @@ export class DiskMemory {
   }
 
   private replace(own: string, before: StoredRecord | null, after: StoredRecord): void {
-    const others = (this.contents.records.get(own) ?? []).filter((record) => record !== before && !(record.key === after.key && record.today === after.today));
+    const others = (this.contents.records.get(own) ?? []).filter((record) =>
+      record !== before && !(record.key === after.key && record.today === after.today));
     this.contents.records.set(own, [after, ...others].slice(0, MOST_VERSIONS));
     this.files.changed(own);
     this.isDirty = true;
   }
 
-  /** Writes what is new, if anything is. @param isLast whether nothing follows; else, what comes soon after another writing waits for the next. */
+  /**
+   * Writes what is new, if anything is.
+   * @param isLast whether nothing follows; else, what comes soon after another writing waits for the next.
+   */
   save(isLast = false): void {
     if (!isLast && Date.now() - this.saved < SOON) return;
     this.saved = Date.now();
@@ -180,7 +195,9 @@ export class DiskMemory {
         this.files.write({ run: this.run, records: withinBounds(this.contents.records), project: this.project });
         this.isDirty = false;
         clearOthers(this.folder, this.files.file);
-      } else if (Date.now() - (linkStatsAt(this.files.file)?.mtimeMs ?? Infinity) > A_DAY) utimesSync(this.files.file, new Date(), new Date());
+      } else if (Date.now() - (linkStatsAt(this.files.file)?.mtimeMs ?? Infinity) > A_DAY) {
+        utimesSync(this.files.file, new Date(), new Date());
+      }
     } catch {
       // There may be no room for a cache, or it may not be writable.
     }

@@ -24,7 +24,13 @@ export class FindingMemory {
   private readonly own: ReadonlySet<string>;
   private readonly generation: number;
 
-  private constructor(private readonly question: InspectionQuestion, private readonly disk: DiskMemory | null, private readonly session: SessionMemory, catalog: Catalog, build: string) {
+  private constructor(
+    private readonly question: InspectionQuestion,
+    private readonly disk: DiskMemory | null,
+    private readonly session: SessionMemory,
+    catalog: Catalog,
+    build: string,
+  ) {
     const { houseRules, terms: { needsReasons }, settings, ownFiles } = question;
     this.keys = new MemoryKeys({ catalog, houseRules, needsReasons, settings }, build);
     this.own = new Set(ownFiles);
@@ -32,7 +38,9 @@ export class FindingMemory {
   }
 
   /** Null if it is not known which program this is. @param hasAsked whether this run has already asked the disk about files. */
-  static of(question: InspectionQuestion, catalog: Catalog, { disk, session }: FindingMemories, hasAsked = false): FindingMemory | null {
+  static of(
+    question: InspectionQuestion, catalog: Catalog, { disk, session }: FindingMemories, hasAsked = false,
+  ): FindingMemory | null {
     const build = buildId();
     if (build === null) return null;
     if (!hasAsked) disk?.begin();
@@ -66,7 +74,10 @@ export class FindingMemory {
     if (look === null) return null;
     const key = this.keyFor(path, this.question.sets[set] as RuleSet, language);
     const isOfToday = look.today === null || look.today === this.question.terms.today;
-    return { look, changed: look.isChanged ? 'file' : withoutProject(look.key) !== withoutProject(key) ? 'rules' : isOfToday ? null : 'day' };
+    return {
+      look,
+      changed: look.isChanged ? 'file' : withoutProject(look.key) !== withoutProject(key) ? 'rules' : isOfToday ? null : 'day',
+    };
   }
 
   /** Remembers what was found in a file, unless another run might find something else. */
@@ -77,7 +88,9 @@ export class FindingMemory {
     const today = 'waivers' in outcome && outcome.waivers.some(({ until }) => until !== null) ? this.question.terms.today : null;
     const rules = this.question.sets[set] as RuleSet;
     const key = this.keyFor(path, rules, language);
-    if (version !== null) this.disk?.put({ path, key, ...version, today, data: outcome, facts, origin: originOf(this.question.settings) });
+    if (version !== null) {
+      this.disk?.put({ path, key, ...version, today, data: outcome, facts, origin: originOf(this.question.settings) });
+    }
     this.session.put(path, { key, today, outcome }, this.generation);
   }
 

@@ -76,7 +76,9 @@ export class HistoryMemory {
 
   /** Keeps a history for later runs; if that fails, it will be worked out again. */
   put(key: string, history: RememberedHistory): void {
-    const entries = [{ key, history }, ...this.read().filter((entry) => entry.key !== key)].slice(0, MOST).map((entry) => JSON.stringify(entry, asEntries));
+    const entries = [{ key, history }, ...this.read().filter((entry) => entry.key !== key)]
+      .slice(0, MOST)
+      .map((entry) => JSON.stringify(entry, asEntries));
     while (entries.length > 1 && entries.reduce((sum, text) => sum + text.length, 0) > LARGEST) entries.pop();
     const body = `[${entries.join(',')}]`;
     if (body.length > LARGEST) return;
@@ -104,9 +106,15 @@ export class HistoryMemory {
 }
 
 /** All that decides a history besides its commits; null if it cannot be remembered. */
-export function historyKey({ set, personalFile, evenIgnored }: RunSettings, question: { readonly path: string; readonly rule: string | null; readonly today: string | null }, mailmap: string): string | null {
+export function historyKey(
+  { set, personalFile, evenIgnored }: RunSettings,
+  question: { readonly path: string; readonly rule: string | null; readonly today: string | null },
+  mailmap: string,
+): string | null {
   const build = buildId();
-  return build === null ? null : contentDigest(Buffer.from(JSON.stringify([build, set, evenIgnored, personalFile, personalFile === null ? null : digestOfFile(personalFile), question, mailmap])));
+  return build === null ? null : contentDigest(Buffer.from(JSON.stringify(
+    [build, set, evenIgnored, personalFile, personalFile === null ? null : digestOfFile(personalFile), question, mailmap],
+  )));
 }
 
 /** A digest of a file's text; empty if it cannot be read. */

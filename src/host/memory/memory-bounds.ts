@@ -20,10 +20,14 @@ export function withinBounds(records: Map<string, StoredRecord[]>): Map<string, 
   }));
 }
 
-/** Removes the caches of other projects, the longest unused first, if all together are too large. @param kept the one that stays. */
+/**
+ * Removes the caches of other projects, the longest unused first, if all together are too large.
+ * @param kept the one that stays.
+ */
 export function clearOthers(folder: string, kept: string): void {
   const files = readdirSync(folder).filter((name) => name.endsWith('.cache')).map((name) => path.join(folder, name))
-    .map((file) => ({ file, stats: linkStatsAt(file) })).filter(({ stats }) => stats !== undefined).sort((a, b) => (b.stats?.mtimeMs ?? 0) - (a.stats?.mtimeMs ?? 0));
+    .map((file) => ({ file, stats: linkStatsAt(file) })).filter(({ stats }) => stats !== undefined).sort((a, b) =>
+      (b.stats?.mtimeMs ?? 0) - (a.stats?.mtimeMs ?? 0));
   let total = 0;
   for (const { file, stats } of files) {
     total += stats?.size ?? 0;

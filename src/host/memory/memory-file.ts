@@ -62,7 +62,10 @@ interface MemoryIndex {
 /** The largest file of one project, in bytes. */
 export const LARGEST_CACHE = 256 * 1024 * 1024;
 
-/** Reads what is kept of a project. Whatever the file holds, there is an answer; what is damaged is not in it. @param owner what the file must be about. */
+/**
+ * Reads what is kept of a project. Whatever the file holds, there is an answer; what is damaged is not in it.
+ * @param owner what the file must be about.
+ */
 export function readMemoryFile(file: string, owner: string): MemoryContents {
   const empty: MemoryContents = { run: 0, records: new Map(), project: null };
   try {
@@ -76,8 +79,18 @@ export function readMemoryFile(file: string, owner: string): MemoryContents {
     if (own !== owner) return empty;
     const data = bytes.subarray(HEAD + length);
     const contents: MemoryContents = { run, records: new Map(), project };
-    for (const [name, key, digest, today, used, size, modified, changed, inode, read, start, bytesLong, parts, check, origin] of entries) {
-      const record: StoredRecord = { key, digest, stamp: { size, modified, changed, inode, read }, today, used, origin: origins[origin] ?? '', packed: { bytes: data.subarray(start, start + bytesLong), parts, check } };
+    for (const [
+      name, key, digest, today, used, size, modified, changed, inode, read, start, bytesLong, parts, check, origin,
+    ] of entries) {
+      const record: StoredRecord = {
+        key,
+        digest,
+        stamp: { size, modified, changed, inode, read },
+        today,
+        used,
+        origin: origins[origin] ?? '',
+        packed: { bytes: data.subarray(start, start + bytesLong), parts, check },
+      };
       const others = contents.records.get(name);
       if (others === undefined) contents.records.set(name, [record]);
       else others.push(record);
@@ -97,12 +110,20 @@ export function writeMemoryFile(file: string, owner: string, { run, records, pro
   for (const [name, versions] of records) {
     for (const { key, digest, stamp: { size, modified, changed, inode, read }, today, used, origin, packed } of versions) {
       if (!origins.has(origin)) origins.set(origin, origins.size);
-      entries.push([name, key, digest, today, used, size, modified, changed, inode, read, start, packed.bytes.length, packed.parts, packed.check, origins.get(origin) ?? 0] satisfies IndexEntry);
+      entries.push([
+        name, key, digest, today, used, size, modified, changed, inode, read, start, packed.bytes.length, packed.parts,
+        packed.check, origins.get(origin) ?? 0,
+      ] satisfies IndexEntry);
       parts.push(packed.bytes);
       start += packed.bytes.length;
     }
   }
-  const written = [Buffer.from(`{"owner":${JSON.stringify(owner)},"run":${run},"origins":${JSON.stringify([...origins.keys()])},"project":${JSON.stringify(project)},"entries":[`), ...entries.pieces(), Buffer.from(']}')];
+  const written = [
+    Buffer.from(`{"owner":${JSON.stringify(owner)},"run":${run},"origins":${JSON.stringify([...origins.keys()])},"project":`
+      + `${JSON.stringify(project)},"entries":[`),
+    ...entries.pieces(),
+    Buffer.from(']}'),
+  ];
   const length = written.reduce((sum, piece) => sum + piece.length, 0);
   // Numbers are read where they lie, which must be at a multiple of four.
   const index = Buffer.concat([...written, Buffer.alloc((4 - length % 4) % 4, ' ')]);
@@ -119,7 +140,10 @@ export function writeMemoryFile(file: string, owner: string, { run, records, pro
   }
 }
 
-/** The items of a JSON list: of a hundred thousand records, all of them as values and one text would take as much memory as the records. */
+/**
+ * The items of a JSON list: of a hundred thousand records, all of them as values and one text would take as much memory as the
+ * records.
+ */
 class JsonList {
   private readonly done: Buffer[] = [];
   private text = '';

@@ -39,13 +39,17 @@ export class MemoryKeys {
   private make({ rules }: RuleSet, name: string, language: LanguageId): string {
     const inForce = this.parts.catalog.rules.flatMap((rule) => {
       const setting = rules.get(rule.id);
-      return setting === undefined || setting.level === 'off' || !knowsLanguage(rule, language) ? [] : [[rule.id, setting.options, setting.waivers, setting.fix]];
+      return setting === undefined || setting.level === 'off' || !knowsLanguage(rule, language)
+        ? []
+        : [[rule.id, setting.options, setting.waivers, setting.fix]];
     });
     return contentDigest(Buffer.from(JSON.stringify([this.common, name, inForce])));
   }
 }
 
-/** Which program reads files, and how it is told to: what else decides what a file contributes to what is known of its project. */
+/**
+ * Which program reads files, and how it is told to: what else decides what a file contributes to what is known of its project.
+ */
 export function originOf({ largest, generated }: KeyParts['settings']): string {
   return `${buildId() ?? ''} ${largest ?? ''} ${generated}`;
 }

@@ -17,7 +17,10 @@ export class Memory {
   /** @param root the project's, absolute. @param disk its files. */
   constructor(private readonly root: string, readonly disk: Disk = new Disk()) {}
 
-  /** What is remembered of the findings. @param folder where the memories of all projects are; null for nothing but what this session has seen. */
+  /**
+   * What is remembered of the findings.
+   * @param folder where the memories of all projects are; null for nothing but what this session has seen.
+   */
   findingsIn(folder: string | null): FindingMemories {
     return { disk: folder === null ? null : this.stored ??= new DiskMemory(folder, this.root), session: this.session };
   }

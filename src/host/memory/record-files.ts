@@ -5,8 +5,8 @@ import { LARGEST_CACHE, readMemoryFile, writeMemoryFile, type MemoryContents, ty
 const MUCH_LARGER = 4;
 
 /**
- * What is kept of one project, in two files: one with everything, and one with what has been found since that was written, so that a run
- * that finds little writes little. Each record holds by itself, whichever of them it is in and whoever wrote them.
+ * What is kept of one project, in two files: one with everything, and one with what has been found since that was written, so
+ * that a run that finds little writes little. Each record holds by itself, whichever of them it is in and whoever wrote them.
  */
 export class RecordFiles {
   /** The paths whose records are not, or not as they are now, in the file with everything. */
@@ -18,7 +18,8 @@ export class RecordFiles {
     const whole = readMemoryFile(file, owner);
     const recent = readMemoryFile(this.recentFile, owner);
     for (const [own, versions] of recent.records) {
-      const older = (whole.records.get(own) ?? []).filter(({ key, today }) => !versions.some((newer) => newer.key === key && newer.today === today));
+      const older = (whole.records.get(own) ?? []).filter(({ key, today }) =>
+        !versions.some((newer) => newer.key === key && newer.today === today));
       whole.records.set(own, [...versions, ...older]);
     }
     this.contents = { run: Math.max(whole.run, recent.run), records: whole.records, project: recent.project ?? whole.project };

@@ -7,19 +7,27 @@ import { headOf, textOf, type FileFindings, type FindingsHead } from '../../core
 /** What was found, or why the file is not checked. */
 export type RecordData = FileFindings | { readonly skipped: 'binary' | 'not-utf8' | 'generated' };
 
-/** How a text is written: without loss even where it holds half a character, and with one byte a character where that is possible. */
+/**
+ * How a text is written: without loss even where it holds half a character, and with one byte a character where that is possible.
+ */
 type TextEncoding = 'latin1' | 'utf16le';
 
 /** The bytes of a record's data, and what is needed to read them. */
 export interface PackedData {
   readonly bytes: Buffer;
   /** The lengths of its parts, in bytes; null for a file that is not checked. */
-  readonly parts: readonly [numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding, repairs: number | null, factNumbers: number | null, factTexts: number, factCheck: number] | null;
+  readonly parts: readonly [
+    numbers: number, prints: number, head: number, texts: number, encoding: TextEncoding, repairs: number | null,
+    factNumbers: number | null, factTexts: number, factCheck: number,
+  ] | null;
   /** Against damage, not against malice: whoever can write the cache can write anything. */
   readonly check: number;
 }
 
-/** Packs the data of a record into bytes, a multiple of four. @param facts what the file contributes to what is known of its project; null if that is not known. */
+/**
+ * Packs the data of a record into bytes, a multiple of four.
+ * @param facts what the file contributes to what is known of its project; null if that is not known.
+ */
 export function packed(data: RecordData, facts: Facts | null = null): PackedData {
   if ('skipped' in data) return withCheck(Buffer.from(data.skipped), null);
   const [prints, allTexts] = [textOf(data.prints), textOf(data.texts)];
@@ -29,8 +37,26 @@ export function packed(data: RecordData, facts: Facts | null = null): PackedData
   const [numbers, factNumbers] = [bytesOf(data.numbers), facts === null ? null : bytesOf(facts.numbers)];
   const factTexts = Buffer.from(facts?.texts ?? '');
   // Numbers come first, as they are read where they lie.
-  const parts = [numbers, ...(factNumbers === null ? [] : [factNumbers]), Buffer.from(prints, 'latin1'), head, texts, ...(repairs === null ? [] : [repairs]), factTexts];
-  return withCheck(Buffer.concat(parts), [numbers.length, prints.length, head.length, texts.length, encoding, repairs?.length ?? null, factNumbers?.length ?? null, factTexts.length, facts === null ? 0 : checkOf(facts)]);
+  const parts = [
+    numbers,
+    ...(factNumbers === null ? [] : [factNumbers]),
+    Buffer.from(prints, 'latin1'),
+    head,
+    texts,
+    ...(repairs === null ? [] : [repairs]),
+    factTexts,
+  ];
+  return withCheck(Buffer.concat(parts), [
+    numbers.length,
+    prints.length,
+    head.length,
+    texts.length,
+    encoding,
+    repairs?.length ?? null,
+    factNumbers?.length ?? null,
+    factTexts.length,
+    facts === null ? 0 : checkOf(facts),
+  ]);
 }
 
 /** A checksum of the facts. */
@@ -75,7 +101,8 @@ function headIn(text: string): FindingsHead | null {
 /** Whether a record has facts, whole ones, of a file that was read as some language. */
 export function hasFactsOf({ bytes, parts, check }: PackedData, language: LanguageId): boolean {
   // Damaged bytes may be too few to read anything of them.
-  return parts !== null && parts[6] !== null && sumOf(bytes, parts) === check && bytes.readInt32LE(parts[0] + HEADER.language * Int32Array.BYTES_PER_ELEMENT) === hashOf(language);
+  return parts !== null && parts[6] !== null && sumOf(bytes, parts) === check
+    && bytes.readInt32LE(parts[0] + HEADER.language * Int32Array.BYTES_PER_ELEMENT) === hashOf(language);
 }
 
 /** Reads the facts of a record that {@link hasFactsOf} says has them. */
@@ -84,7 +111,10 @@ export function unpackedFacts({ bytes, parts }: PackedData): Facts | null {
   const [numbers, prints, head, texts, , repairs, factNumbers, factTexts] = parts;
   const own = aligned(bytes);
   const textsStart = numbers + factNumbers + prints + head + texts + (repairs ?? 0);
-  return { numbers: new Int32Array(own.buffer, own.byteOffset + numbers, factNumbers / 4), texts: own.toString('utf8', textsStart, textsStart + factTexts) };
+  return {
+    numbers: new Int32Array(own.buffer, own.byteOffset + numbers, factNumbers / 4),
+    texts: own.toString('utf8', textsStart, textsStart + factTexts),
+  };
 }
 
 function aligned(bytes: Buffer): Buffer {

@@ -14,7 +14,9 @@ export class FactsOfBefore implements RememberedFacts {
   private made: FileFacts | null | undefined;
   readonly document: null = null;
 
-  constructor(private readonly path: string, private readonly kept: StoredFacts, readonly language: LanguageId, readonly origin: string) {}
+  constructor(
+    private readonly path: string, private readonly kept: StoredFacts, readonly language: LanguageId, readonly origin: string,
+  ) {}
 
   get check(): number {
     return this.kept.check;

@@ -35,7 +35,9 @@ interface ProjectAround {
   readonly patterns: string;
 }
 
-/** What was found in files that have not changed since, for as long as somebody says so: these are not even asked for their times. */
+/**
+ * What was found in files that have not changed since, for as long as somebody says so: these are not even asked for their times.
+ */
 export class SessionMemory {
   private readonly outcomes = new Map<string, RememberedOutcome>();
   /** With the text of the document that was read instead of the file; null for the file. */
@@ -58,13 +60,18 @@ export class SessionMemory {
     return known !== undefined && known.key === key && (known.today === null || known.today === today) ? known.outcome : null;
   }
 
-  /** Keeps what was found in a file. @param generation what it was before the file was read: what is forgotten while a file is inspected stays so. */
+  /**
+   * Keeps what was found in a file.
+   * @param generation what it was before the file was read: what is forgotten while a file is inspected stays so.
+   */
   put(own: string, known: RememberedOutcome, generation: number): void {
     if (this.allForgotten <= generation && !this.isForgottenSince(own, generation)) this.outcomes.set(own, known);
   }
 
   /** What a file contributes to what is known of the project; undefined if that is not known. */
-  factsOf(own: string, { origin, language, document }: Pick<RememberedFacts, 'origin' | 'language' | 'document'>): RememberedFacts | undefined {
+  factsOf(
+    own: string, { origin, language, document }: Pick<RememberedFacts, 'origin' | 'language' | 'document'>,
+  ): RememberedFacts | undefined {
     const known = this.facts.get(own);
     return known?.document === document && known.language === language && known.origin === origin ? known : undefined;
   }
@@ -83,7 +90,8 @@ export class SessionMemory {
   projectOf(files: readonly FileFacts[], { skipped, excludes, patterns }: ProjectAround): ProjectFacts {
     const around = [...skipped, patterns].join('\0');
     const before = this.project;
-    const isSame = before !== null && around === this.projectAround && before.files.length === files.length && files.every((file, index) => file === before.files[index]);
+    const isSame = before !== null && around === this.projectAround
+      && before.files.length === files.length && files.every((file, index) => file === before.files[index]);
     if (before !== null && isSame) return before;
     this.projectAround = around;
     return this.project = new ProjectFacts(files, skipped, excludes);
@@ -92,7 +100,9 @@ export class SessionMemory {
   /** Whether a file, or a directory around it, has been forgotten. */
   private isForgottenSince(own: string, generation: number): boolean {
     if (this.count === generation) return false;
-    for (let end = own.length; end > 0; end = own.lastIndexOf('/', end - 1)) if ((this.forgotten.get(own.slice(0, end)) ?? 0) > generation) return true;
+    for (let end = own.length; end > 0; end = own.lastIndexOf('/', end - 1)) {
+      if ((this.forgotten.get(own.slice(0, end)) ?? 0) > generation) return true;
+    }
     return false;
   }
 

@@ -16,7 +16,9 @@ export function fitParts(found: readonly (FoundPart | UnfitPart)[]): FittingPart
   const unfit = found.flatMap((one): UnfitPart[] => {
     if ('why' in one) return [one];
     const { name, record } = one;
-    const why = record.part.of === of ? differenceOf(record.stamp, stamp, 'the others') : `it is one of ${record.part.of} parts, and the others are of ${of}`;
+    const why = record.part.of === of
+      ? differenceOf(record.stamp, stamp, 'the others')
+      : `it is one of ${record.part.of} parts, and the others are of ${of}`;
     if (why !== null) return [{ name, why }];
     if (parts.has(record.part.number)) return [{ name, why: `part ${record.part.number} of ${of} is there already` }];
     parts.set(record.part.number, one);
@@ -28,10 +30,15 @@ export function fitParts(found: readonly (FoundPart | UnfitPart)[]): FittingPart
 /** How one stamp differs from another, in words; null if it does not. @param others whose the other one is. */
 export function differenceOf(own: PartStamp, other: PartStamp, others: string): string | null {
   if (own.build !== other.build) return `it was checked by another version of Elvar than ${others}`;
-  if (own.revision !== other.revision) return `it is of another revision than ${others} (${shortRevision(own)}, not ${shortRevision(other)})`;
+  if (own.revision !== other.revision) {
+    return `it is of another revision than ${others} (${shortRevision(own)}, not ${shortRevision(other)})`;
+  }
   if (own.files !== other.files) return `it is of other files than ${others}`;
   if (own.rules !== other.rules) return `it was checked by other rules than ${others}`;
-  if (own.question.today !== other.question.today) return `it was checked on another day than ${others} (${own.question.today}, not ${other.question.today}); --today sets the day`;
+  if (own.question.today !== other.question.today) {
+    return `it was checked on another day than ${others} (${own.question.today}, not ${other.question.today}); --today `
+      + 'sets the day';
+  }
   return isDeepStrictEqual(own.question, other.question) ? null : `it was asked something else than ${others}`;
 }
 

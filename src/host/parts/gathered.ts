@@ -22,7 +22,9 @@ export function gathered({ stamp, of, parts, unfit }: FittingParts, here: PartSt
   const used = why === null ? parts : new Map<number, never>();
   const left = [...unfit, ...(why === null ? [] : [...parts.values()].map(({ name }) => ({ name, why })))];
   const missing = Array.from({ length: of }, (_, index) => index + 1).filter((number) => !parts.has(number));
-  const outcomes = new Map<string, PartOutcome>([...used.values()].flatMap(({ record }) => record.outcomes.map((outcome) => [outcome.path, outcome] as const)));
+  const outcomes = new Map<string, PartOutcome>(
+    [...used.values()].flatMap(({ record }) => record.outcomes.map((outcome) => [outcome.path, outcome] as const)),
+  );
   return {
     incomplete: [
       ...left.map(({ name, why: reason }): IncompletePath => ({ path: name, reason: { code: 'part-unfit', why: reason } })),

@@ -8,7 +8,9 @@ export const MOST_PARTS = 1_000;
 /** Reads `I/N`, as the command line has it. @throws UsageError if it is not that. */
 export function parsePart(text: string): Part {
   const [, number, of] = (/^(\d{1,4})\/(\d{1,4})$/.exec(text) ?? []).map(Number);
-  if (number === undefined || of === undefined || number < 1 || number > of || of > MOST_PARTS) throw new UsageError({ code: 'bad-part', text, most: MOST_PARTS });
+  if (number === undefined || of === undefined || number < 1 || number > of || of > MOST_PARTS) {
+    throw new UsageError({ code: 'bad-part', text, most: MOST_PARTS });
+  }
   return { number, of };
 }
 

@@ -6,7 +6,9 @@ import { askGit } from '../git/git.js';
 import type { ProjectListing } from '../project/project.js';
 
 /** What a check of this listing is, so that its parts know each other. */
-export function stampOf(root: string, { files, settings, needsReasons }: ProjectListing, { rules }: Catalog, question: PartQuestion): PartStamp {
+export function stampOf(
+  root: string, { files, settings, needsReasons }: ProjectListing, { rules }: Catalog, question: PartQuestion,
+): PartStamp {
   const head = askGit(root, ['rev-parse', '--verify', '--quiet', 'HEAD']);
   // The ids of rule sets hold in one run only.
   const sets = new Map([...new Set(files.map((file) => file.rules.set))].map((set) => [set, digestOf([...set.rules])]));

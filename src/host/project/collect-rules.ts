@@ -32,7 +32,10 @@ export function mayNeedOthers({ documents }: ParsedLayers, foreign: ForeignRules
   }
 }
 
-/** Collects the rules that there are: Elvar's own, those of the house, and those of other programs. The same rules make the same catalog. */
+/**
+ * Collects the rules that there are: Elvar's own, those of the house, and those of other programs. The same rules make the same
+ * catalog.
+ */
 export class RuleCollector {
   private houseRules: readonly HouseRule[] = [];
   private foreignRules: readonly ForeignRule[] = [];

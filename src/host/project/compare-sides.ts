@@ -22,7 +22,9 @@ export function questionOf(sides: readonly NamedSide[], root: string, { disk }: 
   for (const { name, own } of sides) if (own !== null) needPossible(own, root, name);
   return {
     // A directory stands for a file in it whose name matches only patterns that match everything.
-    locate: sides.flatMap(({ own }) => (own === null ? [] : [own !== '' && disk.kindOf(path.join(root, own)) === 'directory' ? `${own}/` : own])),
+    locate: sides.flatMap(
+      ({ own }) => (own === null ? [] : [own !== '' && disk.kindOf(path.join(root, own)) === 'directory' ? `${own}/` : own]),
+    ),
     presets: sides.flatMap(({ name, own }) => (own === null ? [parsePresetReference(name) as PresetReference] : [])),
     needsLayers: sides.some(({ own }) => own !== null),
   };
@@ -31,10 +33,16 @@ export function questionOf(sides: readonly NamedSide[], root: string, { disk }: 
 /** Compares two paths or presets, which have been read for {@link questionOf}. */
 export function compareSides(project: Project, sides: readonly [NamedSide, NamedSide]): CompareReport {
   const [locations, presets] = [[...project.locations], [...project.presets]];
-  const found = sides.map(({ own }): Location | LayerDocument => (own === null ? presets.shift() as LayerDocument : locations.shift() as Location));
+  const found = sides.map(
+    ({ own }): Location | LayerDocument => (own === null ? presets.shift() as LayerDocument : locations.shift() as Location),
+  );
   // A preset is decided as if the root adopted it, for the path on the other side.
   const beside = project.locations[0] ?? null;
-  const [first, second] = found.map((side) => ('source' in side ? rulesOfPreset(project, side, beside) : rulesAt(side, project))) as [DecidedRules, DecidedRules];
+  const [first, second] =
+    found.map((side) => ('source' in side ? rulesOfPreset(project, side, beside) : rulesAt(side, project))) as [
+      DecidedRules,
+      DecidedRules,
+    ];
   return {
     first: describeSide(sides[0], found[0]),
     second: describeSide(sides[1], found[1]),

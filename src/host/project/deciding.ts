@@ -15,7 +15,12 @@ export class Deciding {
    * @param around the documents that come before the root's own: the personal one, and the preset in place of a missing one.
    * @param commandLine what the command line sets. @param today as YYYY-MM-DD.
    */
-  constructor(private readonly layers: BoundLayers, private readonly around: readonly LayerDocument[], readonly commandLine: readonly SelectingStatement[], today: string) {
+  constructor(
+    private readonly layers: BoundLayers,
+    private readonly around: readonly LayerDocument[],
+    readonly commandLine: readonly SelectingStatement[],
+    today: string,
+  ) {
     this.resolver = new Resolver(layers.catalog, today, commandLine);
   }
 
@@ -29,7 +34,9 @@ export class Deciding {
     let rules = this.rules.get(directory);
     if (rules === undefined) {
       const { parent, document } = directory;
-      rules = parent === null ? this.around.reduce((outer, own) => this.added(outer, own), DirectoryRules.NONE) : this.rulesIn(parent).descend(directory.name);
+      rules = parent === null
+        ? this.around.reduce((outer, own) => this.added(outer, own), DirectoryRules.NONE)
+        : this.rulesIn(parent).descend(directory.name);
       if (document !== null) rules = this.added(rules, document);
       this.rules.set(directory, rules);
     }

@@ -11,11 +11,14 @@ import { TreeWalker } from './walk.js';
 export class DirectoryWalks {
   private readonly walkers = new Map<string, TreeWalker>();
 
-  constructor(private readonly root: string, readonly tree: Tree, private readonly files: ProjectFiles, private readonly watch: Watch) {}
+  constructor(
+    private readonly root: string, readonly tree: Tree, private readonly files: ProjectFiles, private readonly watch: Watch,
+  ) {}
 
   /**
    * Lists files and directories.
-   * @param targets relative to the root; everything if empty. @param opens whether files may be opened to determine their language.
+   * @param targets relative to the root; everything if empty.
+   * @param opens whether files may be opened to determine their language.
    * @throws UsageError if there is no such target.
    */
   list(targets: readonly string[], opens: boolean): TreeWalker {

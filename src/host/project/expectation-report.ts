@@ -21,11 +21,17 @@ interface ExpectationContext {
 }
 
 /** How the expectations stand for the files that are listed, and for those that are named and need not exist. */
-export function expectationReport({ files, isWhole, parsed, tree, deciding, catalog, fails }: ExpectationContext): ExpectationReport {
-  const sources = parsed.directories.flatMap((directory) => (directory.document === null ? [] : deciding.rulesIn(directory).added.map((source) => ({ source, directory }))));
+export function expectationReport(
+  { files, isWhole, parsed, tree, deciding, catalog, fails }: ExpectationContext,
+): ExpectationReport {
+  const sources = parsed.directories.flatMap((directory) => (directory.document === null
+    ? []
+    : deciding.rulesIn(directory).added.map((source) => ({ source, directory }))));
   if (sources.length === 0) return NOTHING_EXPECTED;
   const met = new Set(files.flatMap(({ expected }) => expected));
-  const named = sources.flatMap(({ source, directory }) => (met.has(source) || !isWhole ? [] : namedFile(source, directory, tree, deciding)));
+  const named = sources.flatMap(
+    ({ source, directory }) => (met.has(source) || !isWhole ? [] : namedFile(source, directory, tree, deciding)),
+  );
   return {
     sources: sources.map(({ source }) => source),
     broken: brokenExpectations([...files, ...named], catalog),
@@ -34,13 +40,22 @@ export function expectationReport({ files, isWhole, parsed, tree, deciding, cata
   };
 }
 
-/** The patterns of an expectation that match no file by themselves. @param isMet whether it is about any file at all: zones around it count too. */
-function idlePatterns({ expectation: { files, place } }: StackExpectation, isMet: boolean, { path: around }: Directory, listed: readonly ExpectedFile[]): ExpectationReport['idle'] {
+/**
+ * The patterns of an expectation that match no file by themselves.
+ * @param isMet whether it is about any file at all: zones around it count too.
+ */
+function idlePatterns(
+  { expectation: { files, place } }: StackExpectation,
+  isMet: boolean,
+  { path: around }: Directory,
+  listed: readonly ExpectedFile[],
+): ExpectationReport['idle'] {
   if (files.kind === 'path') return [];
   const positive = files.patterns.filter(({ value }) => isPositive(value));
   if (!isMet) return [{ pattern: positive.map(({ value }) => value).join(', '), place }];
   const paths = listed.map(({ path }) => path);
-  return positive.filter((line) => positive.length > 1 && !matchesAny(line, around === '' ? '' : `${around}/`, paths)).map(({ value, place: own }) => ({ pattern: value, place: own }));
+  return positive.filter((line) => positive.length > 1 && !matchesAny(line, around === '' ? '' : `${around}/`, paths))
+    .map(({ value, place: own }) => ({ pattern: value, place: own }));
 }
 
 /** The file that an expectation names, decided by its name alone, whether or not there is one. */
@@ -54,5 +69,7 @@ function namedFile(source: StackExpectation, directory: Directory, tree: Tree, d
   const here = deciding.rulesIn(around);
   const language = around.languages.languageOf(name);
   const expected = here.expectationsFor(name, language).filter((one) => one === source);
-  return [{ path: around.path === '' ? name : `${around.path}/${name}`, rules: here.rulesFor(name, language, deciding.resolver), expected }];
+  return [{
+    path: around.path === '' ? name : `${around.path}/${name}`, rules: here.rulesFor(name, language, deciding.resolver), expected,
+  }];
 }

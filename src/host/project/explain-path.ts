@@ -14,14 +14,19 @@ import { noteSkipped } from './reading-notes.js';
 import { scriptLanguage } from '../files/script-language.js';
 import { readSource } from '../files/source-file.js';
 
-/** Explains the only path that was located in a project; it need not exist. @throws UsageError if it is a directory. @param typed as typed. */
+/**
+ * Explains the only path that was located in a project; it need not exist.
+ * @throws UsageError if it is a directory.
+ * @param typed as typed.
+ */
 export function explainPath(project: Project, root: string, typed: string): Explanation {
   const [location] = project.locations as [Location];
   const { path: own, directory, name } = location;
   if (own === '' || location.kind === 'directory') throw new UsageError({ code: 'needs-file', path: typed });
   const { deciding, catalog } = project;
   const incomplete = [...project.incomplete];
-  const language = directory.languages.languageOf(name) ?? (location.kind === 'file' ? scriptLanguage(path.join(root, own)) : null);
+  const language = directory.languages.languageOf(name)
+    ?? (location.kind === 'file' ? scriptLanguage(path.join(root, own)) : null);
   const inDirectory = deciding.rulesIn(directory);
   const rules = inDirectory.rulesFor(name, language, deciding.resolver);
   const refusals = deciding.commandLine.length === 0 ? [] : refusedSettings([{ language, rules }], catalog);
@@ -46,7 +51,9 @@ export function needPossible(own: string, root: string, typed: string): void {
   if (above !== null) throw new UsageError({ code: 'below-a-file', path: typed, above });
 }
 
-function whySkipped(root: string, location: Location, settings: ScopeSettings, language: LanguageId | null, incomplete: IncompletePath[]): SkippedPath | null {
+function whySkipped(
+  root: string, location: Location, settings: ScopeSettings, language: LanguageId | null, incomplete: IncompletePath[],
+): SkippedPath | null {
   const { path: own, kind, exclusion } = location;
   if (exclusion !== null) return { path: own, ...exclusion };
   if (kind === 'symlink') return { path: own, reason: 'symlink', by: null };

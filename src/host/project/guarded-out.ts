@@ -40,7 +40,8 @@ export function guardedOut(taken: readonly TakenOut[], search: Search): GuardedO
     for (const guard of guards) known.guards.add(guard);
   }
   return [...found.values()].map(({ by, guards, files }) => ({
-    file: by.file as string, line: by.line as number, pattern: by.pattern ?? '', guards: [...guards], files, isAll: files < MOST_FILES,
+    file: by.file as string, line: by.line as number, pattern: by.pattern ?? '', guards: [...guards], files,
+    isAll: files < MOST_FILES,
   }));
 }
 
@@ -51,14 +52,18 @@ class GuardFinder {
   constructor(private readonly to: Search) {}
 
   /** The guards on excluded files, and for how many files. @param file the file with the pattern. */
-  search(directory: Directory, name: string, isDirectory: boolean, file: string): { readonly guards: ReadonlySet<Statement>; readonly files: number } {
+  search(
+    directory: Directory, name: string, isDirectory: boolean, file: string,
+  ): { readonly guards: ReadonlySet<Statement>; readonly files: number } {
     const guards = new Set<Statement>();
     let files = 0;
     const look = (parent: Directory, entry: string): void => {
       const own = pathIn(parent, entry);
       const language = parent.languages.languageOf(entry);
       if (language === null || (file.endsWith('.gitignore') && !this.isTracked(own))) return;
-      const holding = this.outerGuards(this.to.deciding.rulesIn(parent).rulesFor(entry, language, this.to.deciding.resolver), language, file);
+      const holding = this.outerGuards(
+        this.to.deciding.rulesIn(parent).rulesFor(entry, language, this.to.deciding.resolver), language, file,
+      );
       if (holding.length > 0) files += 1;
       for (const guard of holding) guards.add(guard);
     };
@@ -98,7 +103,9 @@ class GuardFinder {
     if (guards === undefined) {
       const all = [...rules.decisions.values()].flatMap(({ rule: id, level, guards: holding, trail }) => {
         const rule = this.to.deciding.catalog.get(id);
-        return level === 'off' || rule === undefined || !knowsLanguage(rule, language) ? [] : holding.flatMap(({ by }) => trail[by]?.statement ?? []);
+        return level === 'off' || rule === undefined || !knowsLanguage(rule, language)
+          ? []
+          : holding.flatMap(({ by }) => trail[by]?.statement ?? []);
       });
       ofRules.set(key, (guards = [...new Set(all)].filter((guard) => isFurtherOut(guard, file))));
     }

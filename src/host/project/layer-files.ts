@@ -25,14 +25,21 @@ export class LayerFiles {
     // A preset by itself is read as it is, whatever lies around it.
     const personal = directories.length === 0 ? NO_FILES : this.personal();
     const around = [...personal.documents, ...others.documents];
-    for (const document of [...around, ...directories.flatMap((directory) => directory.document ?? [])]) this.reader.complete(document);
-    return new ParsedLayers(around, directories, { problems: [...personal.unread.problems, ...others.unread.problems], warnings: personal.unread.warnings });
+    for (const document of [...around, ...directories.flatMap((directory) => directory.document ?? [])]) {
+      this.reader.complete(document);
+    }
+    return new ParsedLayers(around, directories, {
+      problems: [...personal.unread.problems, ...others.unread.problems], warnings: personal.unread.warnings,
+    });
   }
 
   /** Presets that the command line names. @param directory where relative paths start. */
   presets(references: readonly PresetReference[], directory: string): OuterFiles {
     const found = references.map((reference) => this.reader.readReference(reference, directory));
-    return { documents: found.flatMap(({ document }) => document ?? []), unread: { problems: found.flatMap(({ problem }) => problem ?? []), warnings: [] } };
+    return {
+      documents: found.flatMap(({ document }) => document ?? []),
+      unread: { problems: found.flatMap(({ problem }) => problem ?? []), warnings: [] },
+    };
   }
 
   /** The user's own. */

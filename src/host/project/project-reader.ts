@@ -107,7 +107,9 @@ export class ProjectReader {
   private walk({ list, locate = [] }: ProjectQuestion): Walked {
     const walker = list === undefined ? null : this.walks.list(list.targets, list.opens);
     const locations = locate.map((own) => this.walks.locate(own));
-    return { walker, locations, directories: withParents([...walker?.directories ?? [], ...locations.map(({ directory }) => directory)]) };
+    return {
+      walker, locations, directories: withParents([...walker?.directories ?? [], ...locations.map(({ directory }) => directory)]),
+    };
   }
 
   /** The layer files of these directories with all that they adopt, and what else the answer depends on. */
@@ -135,7 +137,9 @@ export class ProjectReader {
   private bind({ asked, all, mayBeBare }: Parsed, rules: Catalog): Bound {
     const { run: { set }, memory } = this.source;
     let bound = this.bound.get(rules);
-    if (bound === undefined) this.bound.set(rules, (bound = { layers: new BoundLayers(rules, memory.layers.bind), settings: settingStatements(set, rules) }));
+    if (bound === undefined) this.bound.set(
+      rules, (bound = { layers: new BoundLayers(rules, memory.layers.bind), settings: settingStatements(set, rules) }),
+    );
     this.needRight(asked, bound.layers);
     if (mayBeBare) this.needRight(all, bound.layers);
     return bound;
@@ -145,7 +149,8 @@ export class ProjectReader {
   private decide({ walker, locations }: Walked, { asked, presets, starter, foreign }: Parsed, bound: Bound): Project {
     const personal = walker === null && locations.length === 0 ? [] : this.files.personal().documents;
     return new Project({
-      root: this.source.root, tree: this.walks.tree, layers: bound.layers, foreign, walker, locations, presets, usesStarter: starter !== null,
+      root: this.source.root, tree: this.walks.tree, layers: bound.layers, foreign, walker, locations, presets,
+      usesStarter: starter !== null,
       parsed: starter === null ? asked : asked.with(starter),
       deciding: this.decidingFor(bound, starter === null ? personal : [...personal, starter]),
     });
@@ -157,7 +162,9 @@ export class ProjectReader {
     let known = this.deciding.get(bound);
     if (known === undefined) this.deciding.set(bound, (known = new Map()));
     let deciding = known.get(key);
-    if (deciding === undefined) known.set(key, (deciding = new Deciding(bound.layers, around, bound.settings, this.source.run.today)));
+    if (deciding === undefined) {
+      known.set(key, (deciding = new Deciding(bound.layers, around, bound.settings, this.source.run.today)));
+    }
     return deciding;
   }
 

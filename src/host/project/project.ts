@@ -6,7 +6,9 @@ import type { Catalog } from '../../core/catalog/catalog.js';
 import type { BoundLayers } from '../../core/layers/bind/bound-layers.js';
 import type { LayerDocument } from '../../core/layers/layer-document.js';
 import type { StackExpectation } from '../../core/layers/stack.js';
-import { NO_SCOPE_SETTINGS, type FailOn, type LayerFile, type RemoteReference, type ScopeSettings } from '../../core/model/layer.js';
+import {
+  NO_SCOPE_SETTINGS, type FailOn, type LayerFile, type RemoteReference, type ScopeSettings,
+} from '../../core/model/layer.js';
 import type { ExpectationReport } from '../../core/expectations/broken-expectation.js';
 import type { Confidence } from '../../core/model/rule.js';
 import type { IncompletePath, SkippedPath } from '../../core/model/scope.js';
@@ -43,7 +45,10 @@ export interface ProjectListing {
   readonly settings: ScopeSettings;
   readonly failOn: FailOn;
   readonly confidence: Confidence | null;
-  /** How the expectations stand. @param isWhole whether the whole project is asked about, so that files that need not exist are too. */
+  /**
+   * How the expectations stand.
+   * @param isWhole whether the whole project is asked about, so that files that need not exist are too.
+   */
   readonly expectations: (isWhole: boolean) => ExpectationReport;
   /** Whether a waiver without a reason excuses nothing. */
   readonly needsReasons: boolean;
@@ -135,7 +140,9 @@ export class Project {
     const rootLayer = tree.rootLayer();
     const listed = files.map(({ path, name, language, directory }) => {
       const here = deciding.rulesIn(directory);
-      return { path, language, rules: here.rulesFor(name, language, deciding.resolver), expected: here.expectationsFor(name, language) };
+      return {
+        path, language, rules: here.rulesFor(name, language, deciding.resolver), expected: here.expectationsFor(name, language),
+      };
     });
     return {
       files: listed,
@@ -151,7 +158,9 @@ export class Project {
       needsReasons: rootLayer?.needsReasons ?? false,
       layerFiles: parsed.layerFiles,
       layers: ownDocuments(parsed, root).map((document) => layers.layerOf(document)),
-      expectations: (isWhole) => expectationReport({ files: listed, isWhole, parsed, tree, deciding, catalog: this.catalog, fails: rootLayer?.expectationsFail ?? true }),
+      expectations: (isWhole) => expectationReport(
+        { files: listed, isWhole, parsed, tree, deciding, catalog: this.catalog, fails: rootLayer?.expectationsFail ?? true },
+      ),
       remotes: parsed.documents.flatMap(({ remote }) => remote ?? []),
       notices: this.notices(),
     };
@@ -161,6 +170,7 @@ export class Project {
 /** The project's own layer files: those of directories, and presets inside the project. */
 function ownDocuments({ directories, documents }: ParsedLayers, root: string): LayerDocument[] {
   const ofDirectories = directories.flatMap(({ document }) => document ?? []);
-  const presets = documents.filter(({ source, packageFolder, remote, parsed }) => source.role === 'preset' && packageFolder === null && remote === null && liesIn(parsed.layer.identity, root));
+  const presets = documents.filter(({ source, packageFolder, remote, parsed }) =>
+    source.role === 'preset' && packageFolder === null && remote === null && liesIn(parsed.layer.identity, root));
   return [...ofDirectories, ...presets];
 }

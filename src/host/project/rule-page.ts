@@ -36,7 +36,9 @@ function isOn({ rules, language }: ResolvedFile, rule: RuleId, { catalog }: Reso
 
 function levelIn({ reference, rules, zones }: PresetReport, rule: RuleId): RulePage['presets'][number][] {
   const decision = rules.decisions.get(rule);
-  if (decision !== undefined && (decision.level !== 'off' || decision.by > 0)) return [{ reference, level: decision.level, zone: null }];
+  if (decision !== undefined && (decision.level !== 'off' || decision.by > 0)) {
+    return [{ reference, level: decision.level, zone: null }];
+  }
   return zones.flatMap(({ zone, statements }) => statements.filter(({ selector, level }) => selector === rule && level !== null)
     .map(({ level }) => ({ reference, level: level?.value ?? 'off', zone: zone.name ?? `line ${zone.place.line}` })));
 }
@@ -49,7 +51,8 @@ function placesOf(rule: RuleId, files: readonly ResolvedFile[]): RulePlaces[] {
     if (decision === undefined || statement === undefined || (statement.kind === 'catalog' && decision.level === 'off')) continue;
     const by = statement.kind === 'catalog' ? deciderText(decision) : describe(statement);
     const key = `${decision.level} ${by}`;
-    const place = places.get(key) ?? { level: decision.level, by, because: statement.because ?? statement.zone?.because ?? null, files: [] };
+    const place = places.get(key)
+      ?? { level: decision.level, by, because: statement.because ?? statement.zone?.because ?? null, files: [] };
     place.files.push(path);
     places.set(key, place);
   }

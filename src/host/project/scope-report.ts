@@ -10,8 +10,16 @@ import { noteSkipped } from './reading-notes.js';
 import { readDocument, readSource, type SkippedReading } from '../files/source-file.js';
 import type { Watch } from '../files/watch.js';
 
-/** Which files of a listing are checked, and why the others are not. Opens the files. @param documentAt the text that stands for a file, by its path. */
-export function scopeReport({ root, documentAt }: { readonly root: string; readonly documentAt: (own: string) => string | SkippedReading | undefined }, listing: ProjectListing, base: ReportBase, watch: Watch): ScopeReport {
+/**
+ * Which files of a listing are checked, and why the others are not. Opens the files.
+ * @param documentAt the text that stands for a file, by its path.
+ */
+export function scopeReport(
+  { root, documentAt }: { readonly root: string; readonly documentAt: (own: string) => string | SkippedReading | undefined },
+  listing: ProjectListing,
+  base: ReportBase,
+  watch: Watch,
+): ScopeReport {
   const checked: CheckedFile[] = [];
   const kinds = new Map<string, ForeignKind>();
   const skipped: SkippedPath[] = [...listing.skipped];
@@ -20,7 +28,9 @@ export function scopeReport({ root, documentAt }: { readonly root: string; reado
   for (const [index, { path: file, language }] of listing.files.entries()) {
     watch.reaches(index, file);
     const document = documentAt(file);
-    const reading = document === undefined ? readSource(path.join(root, file), listing.settings) : readDocument(document, listing.settings);
+    const reading = document === undefined
+      ? readSource(path.join(root, file), listing.settings)
+      : readDocument(document, listing.settings);
     if ('skipped' in reading) {
       noteSkipped(file, reading, skipped, incomplete);
       continue;
@@ -30,5 +40,12 @@ export function scopeReport({ root, documentAt }: { readonly root: string; reado
     if (kind !== null && !listing.own.has(file)) kinds.set(file, kind);
   }
   sortByPath(skipped, (entry) => entry.path);
-  return { ...base, incomplete, checked, skipped, foreign: findForeignCode(checked.filter((file) => !listing.own.has(file.path)), kinds), workTree: workTreeAround(root) };
+  return {
+    ...base,
+    incomplete,
+    checked,
+    skipped,
+    foreign: findForeignCode(checked.filter((file) => !listing.own.has(file.path)), kinds),
+    workTree: workTreeAround(root),
+  };
 }

@@ -15,8 +15,13 @@ export function selectedRules(selectors: readonly string[], catalog: Catalog): S
     const rules = selector === null ? [] : catalog.select(selector);
     if (rules.length > 0) return rules.map(({ id }) => id);
     // Of another program's rules, those that no log has today may come tomorrow.
-    if (selector?.kind === 'rule' && catalog.rules.some(({ concern, foreign }) => foreign !== null && text.startsWith(`${concern}/`))) return [selector.rule];
-    const near = nearName(text, [...catalog.rules.map(({ id }) => id), ...new Set(catalog.rules.map(({ concern }) => `${concern}/*`))]);
+    if (selector?.kind === 'rule'
+        && catalog.rules.some(({ concern, foreign }) => foreign !== null && text.startsWith(`${concern}/`))) {
+      return [selector.rule];
+    }
+    const near = nearName(
+      text, [...catalog.rules.map(({ id }) => id), ...new Set(catalog.rules.map(({ concern }) => `${concern}/*`))],
+    );
     throw new UsageError({ code: 'no-rule-selected', selector: text, near });
   }));
 }

@@ -50,7 +50,12 @@ export class Tree {
   private readonly directories = new Map<string, Directory>();
 
   /** @param isLifted whether files that patterns exclude are included anyway. */
-  constructor(private readonly rootPath: string, private readonly files: ProjectFiles, private readonly reader: LayerReader, private readonly isLifted: boolean) {}
+  constructor(
+    private readonly rootPath: string,
+    private readonly files: ProjectFiles,
+    private readonly reader: LayerReader,
+    private readonly isLifted: boolean,
+  ) {}
 
   /** Reads the root directory, the first time. */
   root(): Directory {
@@ -69,7 +74,10 @@ export class Tree {
     if (child === undefined) {
       const [scope, languages] = [parent.scope.descend(name), parent.languages.descend(name)];
       child = parent.isOut || isOut
-        ? { path: own, name, parent, scope, languages, isOut: true, document: null, problems: [], incomplete: [], notices: [], texts: [] }
+        ? {
+          path: own, name, parent, scope, languages, isOut: true, document: null, problems: [], incomplete: [], notices: [],
+          texts: [],
+        }
         : this.withOwnFiles(own, name, parent, scope, languages);
       this.directories.set(own, child);
     }
@@ -115,7 +123,9 @@ export class Tree {
   }
 
   /** Later sources of patterns have the last word: `.gitignore`, then the layer file, then `.elvarignore`. */
-  private withOwnFiles(own: string, name: string, parent: Directory | null, before: ScopeState, around: LanguageState): Directory {
+  private withOwnFiles(
+    own: string, name: string, parent: Directory | null, before: ScopeState, around: LanguageState,
+  ): Directory {
     const found: OwnFiles = { problems: [], incomplete: [], notices: [], texts: [] };
     let scope = before.withIgnores(compilePatternLines(this.readPatternFile(own, '.gitignore', found)));
     const { document, problem } = this.reader.readDirectory(own);
@@ -138,7 +148,9 @@ export class Tree {
   private forbid(lines: readonly PatternLine[], { problems }: OwnFiles): void {
     if (lines.length === 0 || this.rootLayer()?.scopeIsRoots !== true) return;
     for (const { value, place } of lines) {
-      if (compilePatternLines([{ value, place }]).some(({ negated }) => !negated)) problems.push({ file: place.file, place, detail: { code: 'scope-is-roots', pattern: value } });
+      if (compilePatternLines([{ value, place }]).some(({ negated }) => !negated)) {
+        problems.push({ file: place.file, place, detail: { code: 'scope-is-roots', pattern: value } });
+      }
     }
   }
 
@@ -157,7 +169,9 @@ export class Tree {
       return [];
     }
     if (lineBeyond(reading.text, MOST_PATTERNS) !== null) {
-      found.incomplete.push({ path: file, reason: { code: 'patterns-unreadable', why: `it has more than ${MOST_PATTERNS.toLocaleString('en')} lines` } });
+      found.incomplete.push({
+        path: file, reason: { code: 'patterns-unreadable', why: `it has more than ${MOST_PATTERNS.toLocaleString('en')} lines` },
+      });
       return [];
     }
     found.texts.push([file, reading.text.replace(/^\uFEFF/, '')]);

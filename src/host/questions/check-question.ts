@@ -11,7 +11,10 @@ export interface ListQuestion {
   readonly seeksGuards?: boolean;
 }
 
-/** By which state of the project files are judged: as it is, or as it was when all of it was last read; nothing by the project, if it never was. */
+/**
+ * By which state of the project files are judged: as it is, or as it was when all of it was last read; nothing by the project, if
+ * it never was.
+ */
 export type ProjectState = 'now' | 'before';
 
 /** What does the code violate? By default, all of it is asked about. */
@@ -26,7 +29,10 @@ export interface CheckQuestion {
   readonly signal?: AbortSignal | undefined;
   /** Whether the answer says how each finding can be repaired. */
   readonly repairs?: boolean | undefined;
-  /** Whether the answer has all that belongs to the part, so that it can be gathered with the others; with what narrows the question, as typed. */
+  /**
+   * Whether the answer has all that belongs to the part, so that it can be gathered with the others; with what narrows the
+   * question, as typed.
+   */
   readonly record?: Pick<PartQuestion, 'rules' | 'concerns'> | undefined;
   /** The parts of a divided check, whose findings are taken instead of inspecting files. */
   readonly parts?: FittingParts | undefined;

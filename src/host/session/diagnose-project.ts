@@ -29,12 +29,24 @@ export async function diagnoseProject(session: Session, known: CheckReport | nul
   const evidence: Evidence = {
     catalog: resolved.catalog, today, files: resolved.files, skipped: resolved.skipped, layers: resolved.layers,
     ignoreLines: ignoreLines(session, resolved), hidden: hiddenFiles(root, resolved.skipped), foreign: session.scope().foreign,
-    expectations: resolved.expectations, guardedOut: checked.guardedOut, ledger: checked.ledger, waivers: waiversOf(checked), failedExamples: await failedExamples(resolved.catalog),
+    expectations: resolved.expectations,
+    guardedOut: checked.guardedOut,
+    ledger: checked.ledger,
+    waivers: waiversOf(checked),
+    failedExamples: await failedExamples(resolved.catalog),
     intake: checked.notices.flatMap((notice) => ('intake' in notice ? [notice] : [])),
     leftAside: resolved.notices.flatMap((notice) => ('problem' in notice ? [notice.problem] : [])),
   };
   const { catalog, usesStarter, notices } = resolved;
-  return { catalog, usesStarter, notices: notices.filter((notice) => 'code' in notice), incomplete: checked.incomplete, diagnoses: diagnose(evidence), files: resolved.files.length, layerFiles: resolved.layerFiles };
+  return {
+    catalog,
+    usesStarter,
+    notices: notices.filter((notice) => 'code' in notice),
+    incomplete: checked.incomplete,
+    diagnoses: diagnose(evidence),
+    files: resolved.files.length,
+    layerFiles: resolved.layerFiles,
+  };
 }
 
 function waiversOf({ files }: CheckReport): Evidence['waivers'] {
@@ -44,7 +56,9 @@ function waiversOf({ files }: CheckReport): Evidence['waivers'] {
 /** The lines of every `.elvarignore` in the directory of a checked file or above. */
 function ignoreLines(session: Session, { files }: ResolveReport): PatternLine[] {
   const directories = new Set(['']);
-  for (const { path: own } of files) for (let slash = own.indexOf('/'); slash >= 0; slash = own.indexOf('/', slash + 1)) directories.add(own.slice(0, slash + 1));
+  for (const { path: own } of files) {
+    for (let slash = own.indexOf('/'); slash >= 0; slash = own.indexOf('/', slash + 1)) directories.add(own.slice(0, slash + 1));
+  }
   return [...directories].sort().flatMap((directory) => {
     const file = `${directory}.elvarignore`;
     const absolute = path.join(session.root, file);
@@ -52,7 +66,9 @@ function ignoreLines(session: Session, { files }: ResolveReport): PatternLine[] 
     if (open === undefined && oddKindOf(absolute) !== null) return [];
     const reading = open === undefined ? readTextFile(absolute) : { text: open };
     if ('failed' in reading) return [];
-    return reading.text.split('\n').map((text, index): PatternLine => ({ value: text.replace(/\r$/, ''), place: { file, line: index + 1, column: 1, length: Math.max(1, text.length) } }));
+    return reading.text.split('\n').map((text, index): PatternLine => ({
+      value: text.replace(/\r$/, ''), place: { file, line: index + 1, column: 1, length: Math.max(1, text.length) },
+    }));
   });
 }
 
@@ -82,9 +98,16 @@ async function failedExamples(catalog: Catalog): Promise<Evidence['failedExample
   const house = catalog.rules.flatMap((rule) => rule.house ?? []).filter(({ examples }) => examples.length > 0);
   if (house.length === 0) return [];
   const files = house.flatMap(({ examples }) => examples.map(({ language }) => ({ path: nameFor(language), language, set: 0 })));
-  const tools = await makeTools({ files, ownFiles: [], terms: { today: '1970-01-01', needsReasons: false }, settings: NO_SCOPE_SETTINGS }, catalog);
+  const tools = await makeTools(
+    { files, ownFiles: [], terms: { today: '1970-01-01', needsReasons: false }, settings: NO_SCOPE_SETTINGS }, catalog,
+  );
   const finds = ({ id }: HouseRule, { language, code }: HouseExample): boolean => {
-    const set: RuleSet = { id: 'example', rules: new Map([[id, { level: 'error', options: catalog.get(id)?.defaults ?? {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]]) };
+    const set: RuleSet = {
+      id: 'example',
+      rules: new Map(
+        [[id, { level: 'error', options: catalog.get(id)?.defaults ?? {}, waivers: 'allow', fix: 'allow', ledger: 'allow' }]],
+      ),
+    };
     return inspectFile(new SourceText(nameFor(language), languageById(language) as Language, code), set, tools).size > 0;
   };
   return house.flatMap((rule) => rule.examples.filter((example) => finds(rule, example) !== (example.kind === 'bad'))

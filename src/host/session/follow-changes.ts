@@ -6,7 +6,10 @@ import { DirectoryWatch } from './watch-directories.js';
 /** How long to wait for what else changes, in milliseconds: saving a file is often several steps. */
 const TOGETHER = 40;
 
-/** From how many changes at once the system may have dropped some: it keeps 16,384 that nobody has read yet on Linux, and several tell of one file. */
+/**
+ * From how many changes at once the system may have dropped some: it keeps 16,384 that nobody has read yet on Linux, and several
+ * tell of one file.
+ */
 const FLOOD = 2_000;
 
 /** What git changes if a revision changes. */
@@ -26,7 +29,10 @@ export class ChangeFollower {
   private timer: NodeJS.Timeout | null = null;
   private watch: DirectoryWatch | null = null;
 
-  /** @param tell gets the absolute paths of what has changed, come or gone; of what may have, while nobody watched it, if `isSure` is false. */
+  /**
+   * @param tell gets the absolute paths of what has changed, come or gone; of what may have, while nobody watched it, if `isSure`
+   *   is false.
+   */
   constructor(private readonly session: Session, private readonly tell: (paths: readonly string[], isSure: boolean) => void) {}
 
   /** Begins to watch: from now on, nothing is missed. */
@@ -65,13 +71,16 @@ export class ChangeFollower {
 
   /** Presets from elsewhere, the personal layer and logs of other programs may lie beyond what is watched as the tree. */
   private watchBeyond(): void {
-    this.watch?.add([...this.session.layerFiles(), ...this.session.logFiles()].filter((file) => this.isExcluded(file) || path.relative(this.session.root, file).startsWith('..')));
+    this.watch?.add([...this.session.layerFiles(), ...this.session.logFiles()].filter((file) =>
+      this.isExcluded(file) || path.relative(this.session.root, file).startsWith('..')));
   }
 
   private isExcluded(file: string): boolean {
     const own = path.relative(this.session.root, file).split(path.sep).join('/');
     if (own === '' || own.startsWith('..')) return false;
-    if (own.split('/').includes('.git')) return !OF_REVISIONS.some((one) => own === one || own.startsWith(`${one}/`) && one === '.git/refs');
+    if (own.split('/').includes('.git')) {
+      return !OF_REVISIONS.some((one) => own === one || own.startsWith(`${one}/`) && one === '.git/refs');
+    }
     return isTemporary(path.basename(file)) || ancestry(own).some((one) => this.excluded.has(one));
   }
 

@@ -21,7 +21,9 @@ const AS_IT_IS: Renaming = (problem) => problem;
 
 /** Names the files of problems as git names files of a revision. */
 export function ofRevision(revision: string): Renaming {
-  return ({ file, place, detail }) => ({ file: `${revision}:${file}`, place: place === null ? null : { ...place, file: `${revision}:${place.file}` }, detail });
+  return ({ file, place, detail }) => ({
+    file: `${revision}:${file}`, place: place === null ? null : { ...place, file: `${revision}:${place.file}` }, detail,
+  });
 }
 
 /**
@@ -29,18 +31,28 @@ export function ofRevision(revision: string): Renaming {
  * inspected.
  * @throws LayerError if layer files are wrong on either side.
  */
-export async function measureImpact(before: Session, after: Session, renaming: Renaming = AS_IT_IS, renamingAfter: Renaming = AS_IT_IS): Promise<ImpactReport> {
+export async function measureImpact(
+  before: Session, after: Session, renaming: Renaming = AS_IT_IS, renamingAfter: Renaming = AS_IT_IS,
+): Promise<ImpactReport> {
   const earlier = resolved(before, renaming);
   const later = resolved(after, renamingAfter);
   const catalog = bothCatalogs(later.catalog, earlier.catalog);
-  const changes = ruleChanges(listed(before, earlier, later), listed(after, later, earlier), catalog, redeclared(later.catalog, earlier.catalog));
+  const changes = ruleChanges(
+    listed(before, earlier, later), listed(after, later, earlier), catalog, redeclared(later.catalog, earlier.catalog),
+  );
   const gone = new Set([...changes.touched, ...changes.leaving]);
   const come = new Set([...changes.touched, ...changes.entering]);
-  const [found, finds] = [gone.size === 0 ? [] : findingsOf(await before.check([], { only: gone })), come.size === 0 ? null : await after.check([], { only: come })];
+  const [found, finds] = [
+    gone.size === 0 ? [] : findingsOf(await before.check([], { only: gone })),
+    come.size === 0 ? null : await after.check([], { only: come }),
+  ];
   const { usesStarter, notices } = later;
   return {
     catalog, usesStarter, notices,
-    incomplete: [...later.incomplete, ...(finds?.incomplete ?? []).filter(({ path }) => !later.incomplete.some((known) => known.path === path))],
+    incomplete: [
+      ...later.incomplete,
+      ...(finds?.incomplete ?? []).filter(({ path }) => !later.incomplete.some((known) => known.path === path)),
+    ],
     changes,
     findings: findingChanges(found, finds === null ? [] : findingsOf(finds)),
     counts: { before: openIn(found), after: openIn(finds === null ? [] : findingsOf(finds)) },
@@ -55,9 +67,13 @@ function resolved(side: Session, renaming: Renaming): ReturnType<Session['resolv
   try {
     return side.resolve([], undefined, true);
   } catch (error) {
-    if (error instanceof IncompleteError) throw new IncompleteError(error.incomplete.map(({ path, reason }) => ({ path: nameOf(path, renaming), reason })), error.advice);
+    if (error instanceof IncompleteError) throw new IncompleteError(
+      error.incomplete.map(({ path, reason }) => ({ path: nameOf(path, renaming), reason })), error.advice,
+    );
     if (!(error instanceof LayerError)) throw error;
-    throw new LayerError(error.problems.map(renaming), new Map([...error.texts].map(([file, text]) => [nameOf(file, renaming), text])));
+    throw new LayerError(
+      error.problems.map(renaming), new Map([...error.texts].map(([file, text]) => [nameOf(file, renaming), text])),
+    );
   }
 }
 
@@ -68,7 +84,9 @@ function nameOf(file: string, renaming: Renaming): string {
 
 /** What guards refuse of rulings that were not there before. */
 function newRefusals(earlier: ResolveReport, later: ResolveReport): Refusal[] {
-  const [before, after] = [earlier, later].map(({ files, layers, catalog }) => refusalsIn(files, layers, catalog)) as [Refusal[], Refusal[]];
+  const [before, after] = [earlier, later].map(({ files, layers, catalog }) => refusalsIn(files, layers, catalog)) as [
+    Refusal[], Refusal[],
+  ];
   const known = new Set(before.map(({ statement }) => wordsOf(statement)));
   return after.filter(({ statement }) => !known.has(wordsOf(statement)));
 }
@@ -82,8 +100,11 @@ function listed(side: Session, own: ResolveReport, other: ResolveReport): readon
 
 /** House rules declared differently on the two sides. */
 function redeclared(later: Catalog, earlier: Catalog): RuleId[] {
-  const content = (rule: Rule | undefined): string => JSON.stringify(rule?.house, (key, value: unknown) => (key === 'place' || key === 'examples' ? undefined : value));
-  return later.rules.filter((rule) => rule.house !== null && earlier.get(rule.id) !== undefined && content(rule) !== content(earlier.get(rule.id))).map(({ id }) => id);
+  const content = (rule: Rule | undefined): string =>
+    JSON.stringify(rule?.house, (key, value: unknown) => (key === 'place' || key === 'examples' ? undefined : value));
+  return later.rules.filter((rule) =>
+    rule.house !== null && earlier.get(rule.id) !== undefined && content(rule) !== content(earlier.get(rule.id)))
+    .map(({ id }) => id);
 }
 
 function openIn(findings: readonly Finding[]): number {

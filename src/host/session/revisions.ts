@@ -13,7 +13,10 @@ interface RevisionRange {
   readonly to: string;
 }
 
-/** Reads `A..B`, or `A...B`, which begins where the two have parted (gitrevisions(7)); a side that is empty is HEAD. Null for anything else. */
+/**
+ * Reads `A..B`, or `A...B`, which begins where the two have parted (gitrevisions(7)); a side that is empty is HEAD. Null for
+ * anything else.
+ */
 export function parseRange(root: string, text: string): RevisionRange | null {
   const [, from = '', dots, to = ''] = /^(.*?)(\.{2,3})(?!\.)(.*)$/s.exec(text) ?? [];
   if (dots === undefined) return null;
@@ -33,7 +36,9 @@ export async function impactBetween(session: Session, { from, to }: RevisionRang
   const [first, second] = [needCommit(root, from, 'impact'), needCommit(root, to, 'impact')];
   const disk = new RevisionDisk(root, second);
   // Nothing of another time is remembered.
-  const after = new Session(root, root, { ...run, overlay: overlayOfCommit(root, second), cacheFolder: null }, new Memory(root, disk));
+  const after = new Session(
+    root, root, { ...run, overlay: overlayOfCommit(root, second), cacheFolder: null }, new Memory(root, disk),
+  );
   const before = after.with({ overlay: overlayOfCommit(root, first) });
   return measureImpact(before, after, ofRevision(from), ofRevision(to));
 }

@@ -10,7 +10,10 @@ import type { Session } from './session.js';
 /** What excuses findings of a rule in a file: its waivers, if it is checked, and its ledger entries. */
 export async function excusesOf(session: Session, rule: RuleId, target: string, ledger: Ledger): Promise<RuleExcuses> {
   const own = session.relative(target);
-  return { waivers: await waiversOf(session, rule, target, own), entries: ledger.entries.filter((entry) => entry.rule === rule && ledger.pathOf(entry) === own) };
+  return {
+    waivers: await waiversOf(session, rule, target, own),
+    entries: ledger.entries.filter((entry) => entry.rule === rule && ledger.pathOf(entry) === own),
+  };
 }
 
 async function waiversOf(session: Session, rule: RuleId, target: string, own: string): Promise<readonly WaiverRecord[]> {

@@ -35,7 +35,10 @@ interface CheckContext {
   readonly whole: () => WholeScope;
 }
 
-/** Checks what is listed, a part of it, or what the parts of others tell. @param targets the requested paths, relative to the root. */
+/**
+ * Checks what is listed, a part of it, or what the parts of others tell.
+ * @param targets the requested paths, relative to the root.
+ */
 export async function runCheck(context: CheckContext, targets: readonly string[], question: CheckQuestion): Promise<CheckReport> {
   const { root, run, listing, base, hidden, intake, memory, documentAt } = context;
   const { since = null, only = null, part, signal, record, parts } = question;
@@ -47,14 +50,22 @@ export async function runCheck(context: CheckContext, targets: readonly string[]
   const { checkFiles } = await import('../inspection/check-files.js');
   const report = await checkFiles({
     root, listing, ledger, targets, since, only, memory, signal, guardedOut: hidden, watch: run.watch,
-    base: { ...base, incomplete: [...base.incomplete, ...joined?.incomplete ?? []], notices: [...base.notices, ...intakeNotes(intake, root, targets.length > 0 ? null : listing)] },
+    base: {
+      ...base,
+      incomplete: [...base.incomplete, ...joined?.incomplete ?? []],
+      notices: [...base.notices, ...intakeNotes(intake, root, targets.length > 0 ? null : listing)],
+    },
     scope: context.whole,
     by: question.by,
     isIn: joined?.isIn ?? (part === undefined ? () => true : (own) => partOf(own, part.of) === part.number),
     found: joined?.found ?? null,
-    note: part === undefined || record === undefined ? undefined : ({ path: own }, outcome) => outcomes.push(writtenOutcome(own, outcome)),
+    note: part === undefined || record === undefined
+      ? undefined
+      : ({ path: own }, outcome) => outcomes.push(writtenOutcome(own, outcome)),
     questionOf: (chosen): InspectionQuestion => ({
-      ...questionAbout(root, run.today, chosen, base.catalog, documentAt), wantsRepairs: question.repairs === true, foreign: intake.found,
+      ...questionAbout(root, run.today, chosen, base.catalog, documentAt),
+      wantsRepairs: question.repairs === true,
+      foreign: intake.found,
     }),
   });
   if (part === undefined) return report;
@@ -63,7 +74,11 @@ export async function runCheck(context: CheckContext, targets: readonly string[]
   return { ...report, part, expectations: NOTHING_EXPECTED, record: recorded };
 }
 
-function partQuestion({ set, intake, evenIgnored, today }: RunSettings, targets: readonly string[], { since = null, record, parts }: CheckQuestion): PartQuestion {
+function partQuestion(
+  { set, intake, evenIgnored, today }: RunSettings, targets: readonly string[], { since = null, record, parts }: CheckQuestion,
+): PartQuestion {
   const { rules, concerns } = record ?? parts?.stamp.question ?? { rules: [], concerns: [] };
-  return { targets, since, rules, concerns, set, intake: intake.map(({ concern, name }) => `${concern}=${name}`), evenIgnored, today };
+  return {
+    targets, since, rules, concerns, set, intake: intake.map(({ concern, name }) => `${concern}=${name}`), evenIgnored, today,
+  };
 }

@@ -41,7 +41,10 @@ import type { CheckQuestion, ListQuestion } from '../questions/check-question.js
 import type { InspectionQuestion, StandIn } from '../questions/inspection-question.js';
 import type { ProjectQuestion } from '../questions/project-question.js';
 
-/** A project under one set of settings, and what is known of it. It changes nothing. Every method throws a LayerError if a layer file it reads is wrong, and a UsageError if a path is. */
+/**
+ * A project under one set of settings, and what is known of it. It changes nothing. Every method throws a LayerError if a layer
+ * file it reads is wrong, and a UsageError if a path is.
+ */
 // elvar waive size/class-members because each question of the project is a method
 export class Session {
   /** The lines of files already shown. */
@@ -53,12 +56,24 @@ export class Session {
   private generation = 0;
   private readonly files: ProjectFiles;
 
-  /** @param root real and absolute. @param directory the directory that relative paths start from. @param memory shared with trials of the same project. */
-  constructor(readonly root: string, private readonly directory: string, readonly run: RunSettings, private readonly memory: Memory = new Memory(root)) {
+  /**
+   * @param root real and absolute.
+   * @param directory the directory that relative paths start from.
+   * @param memory shared with trials of the same project.
+   */
+  constructor(
+    readonly root: string,
+    private readonly directory: string,
+    readonly run: RunSettings,
+    private readonly memory: Memory = new Memory(root),
+  ) {
     this.files = new ProjectFiles(memory.disk, run.overlay);
   }
 
-  /** Forgets what has been read at a path, absolute or relative to the root; everything without one. So do all trials of this project. */
+  /**
+   * Forgets what has been read at a path, absolute or relative to the root; everything without one. So do all trials of this
+   * project.
+   */
   forget(changed: string | null = null): void {
     this.memory.forget(changed);
   }
@@ -86,7 +101,12 @@ export class Session {
 
   /** The same project under other settings. Texts of layer files and ignore files lie on top of this one's. */
   with({ overlay, ...others }: Partial<RunSettings>): Session {
-    return new Session(this.root, this.directory, { ...this.run, ...others, overlay: overlay === undefined ? this.run.overlay : stacked(overlay, this.run.overlay) }, this.memory);
+    return new Session(
+      this.root,
+      this.directory,
+      { ...this.run, ...others, overlay: overlay === undefined ? this.run.overlay : stacked(overlay, this.run.overlay) },
+      this.memory,
+    );
   }
 
   /** The layer files that were last read, with the presets that they adopt: absolute paths. */
@@ -141,7 +161,16 @@ export class Session {
    */
   resolve(paths: readonly string[] = [], rule?: RuleId, opens = false): ResolveReport {
     const { listing, base } = this.list(paths, { names: rule === undefined ? [] : [rule], opens });
-    return { ...base, files: listing.files, layerFiles: listing.layerFiles, layers: listing.layers, remotes: listing.remotes, settings: listing.settings, skipped: listing.skipped, expectations: listing.expectations(paths.length === 0) };
+    return {
+      ...base,
+      files: listing.files,
+      layerFiles: listing.layerFiles,
+      layers: listing.layers,
+      remotes: listing.remotes,
+      settings: listing.settings,
+      skipped: listing.skipped,
+      expectations: listing.expectations(paths.length === 0),
+    };
   }
 
   /** Why is it so for this path? The path need not exist. @param rule the rule in question, if there is one. */
@@ -151,7 +180,9 @@ export class Session {
     return explainPath(this.read({ locate: [own], names: rule === undefined ? [] : [rule] }), this.root, target);
   }
 
-  /** How do the rules of two files, directories or presets differ? Presets are named as in layer files; anything else is a path. */
+  /**
+   * How do the rules of two files, directories or presets differ? Presets are named as in layer files; anything else is a path.
+   */
   compare(first: string, second: string): CompareReport {
     const named = (name: string): NamedSide => ({ name, own: parsePresetReference(name) === null ? this.relative(name) : null });
     const sides = [named(first), named(second)] as const;
@@ -177,17 +208,28 @@ export class Session {
     });
   }
 
-  /** What does the code violate? @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is aborted. */
+  /**
+   * What does the code violate?
+   * @throws LayerError also if the ledger is wrong; UsageError if git knows no such revision; the signal's reason if it is
+   *   aborted.
+   */
   async check(paths: readonly string[] = [], question: CheckQuestion = {}): Promise<CheckReport> {
     const { root, run, findingMemories: memory } = this;
     const listed = this.list(paths, { seeksGuards: true });
     await needQueries(this.root, listed.base.catalog);
     const openLedger = this.openText(path.join(root, LEDGER_FILE));
     const whole = (): WholeScope => this.whole(paths.length === 0 ? listed.listing : undefined);
-    return runCheck({ root, run, memory, ...listed, documentAt: this.standInFor, openLedger, whole }, paths.map((target) => this.relative(target)), question);
+    return runCheck(
+      { root, run, memory, ...listed, documentAt: this.standInFor, openLedger, whole },
+      paths.map((target) => this.relative(target)),
+      question,
+    );
   }
 
-  /** The inspection question for files and directories, without what only the whole project tells. @throws LayerError if a query of a house rule is wrong. */
+  /**
+   * The inspection question for files and directories, without what only the whole project tells.
+   * @throws LayerError if a query of a house rule is wrong.
+   */
   async questionFor(paths: readonly string[]): Promise<ListedQuestion> {
     const { listing, base, intake } = this.list(paths);
     await needQueries(this.root, base.catalog);
@@ -200,7 +242,12 @@ export class Session {
 
   /** All that is in scope, whatever a question is about; facts depend on no rule. @param all listing of it, if it is known. */
   whole(all: ProjectListing = this.list([]).listing): WholeScope {
-    return { question: this.questionOf(all, CATALOG), skipped: all.skipped.map(({ path: own }) => own), excludes: all.excludes, patterns: all.patterns() };
+    return {
+      question: this.questionOf(all, CATALOG),
+      skipped: all.skipped.map(({ path: own }) => own),
+      excludes: all.excludes,
+      patterns: all.patterns(),
+    };
   }
 
   /** The ledger. @throws LayerError if it is wrong. */
@@ -213,7 +260,8 @@ export class Session {
   }
 
   /** What stands for a file that is inspected. */
-  private readonly standInFor = (own: string): StandIn | undefined => this.memory.disk.storedAt(path.join(this.root, own)) ?? this.documentAt(own);
+  private readonly standInFor = (own: string): StandIn | undefined =>
+    this.memory.disk.storedAt(path.join(this.root, own)) ?? this.documentAt(own);
 
   /** The text that stands for a file, as long as it is open or in a trial; undefined if what is on the disk does. */
   openText(absolute: string): string | undefined {
@@ -221,20 +269,34 @@ export class Session {
     return typeof text === 'string' ? text : undefined;
   }
 
-  private list(paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListQuestion = {}): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[]; intake: Intake } {
+  private list(
+    paths: readonly string[], { names = [], opens = true, seeksGuards = false }: ListQuestion = {},
+  ): { listing: ProjectListing; base: ReportBase; hidden: readonly GuardedOut[]; intake: Intake } {
     const project = this.read({ list: { targets: paths.map((target) => this.relative(target)), opens }, names });
     const listing = project.list();
     const refusals = this.run.set.length === 0 ? [] : refusedSettings(listing.files, project.catalog);
     const intake = project.readLogs();
     const notices = [...listing.notices, ...refusals.map((refusal) => ({ refusal }))];
     const hidden = seeksGuards ? listing.guardedOut() : [];
-    return { listing, hidden, intake, base: { catalog: project.catalog, usesStarter: project.usesStarter, incomplete: [...listing.incomplete, ...intake.incomplete], notices } };
+    return {
+      listing,
+      hidden,
+      intake,
+      base: {
+        catalog: project.catalog,
+        usesStarter: project.usesStarter,
+        incomplete: [...listing.incomplete, ...intake.incomplete],
+        notices,
+      },
+    };
   }
 
   /** Reads what a question needs, as far as it has not been read. */
   read(question: ProjectQuestion): Project {
     this.forgetOld();
-    this.reader ??= new ProjectReader({ root: this.root, directory: this.directory, files: this.files, run: this.run, memory: this.memory });
+    this.reader ??= new ProjectReader(
+      { root: this.root, directory: this.directory, files: this.files, run: this.run, memory: this.memory },
+    );
     return this.reader.read(question);
   }
 

@@ -13,11 +13,13 @@ interface WatchListener {
 }
 
 /**
- * Watches the directories below a root; they tell of all their files. To watch each of thousands of files would take seconds to begin.
+ * Watches the directories below a root; they tell of all their files. To watch each of thousands of files would take seconds to
+ * begin.
  *
- * A watch is on a directory, not on its name. So each directory is watched before it is read, and whenever its parent tells of its name,
- * which may be another one's by now, the watch on it and on all below it is made anew: after the last change of a name, the watch is on
- * what has the name. Packages that keep a watch for each name lose track where names go from one directory to another and back.
+ * A watch is on a directory, not on its name. So each directory is watched before it is read, and whenever its parent tells of
+ * its name, which may be another one's by now, the watch on it and on all below it is made anew: after the last change of a name,
+ * the watch is on what has the name. Packages that keep a watch for each name lose track where names go from one directory to
+ * another and back.
  */
 export class DirectoryWatch {
   /** By directory, absolute. */
@@ -39,7 +41,10 @@ export class DirectoryWatch {
     if (paths.length > 0) this.others.add([...paths]);
   }
 
-  /** Watches a directory and what is below it anew: it may be another one than before, or was not watched. Does nothing for what is none. */
+  /**
+   * Watches a directory and what is below it anew: it may be another one than before, or was not watched. Does nothing for what
+   * is none.
+   */
   renew(directory: string): void {
     this.drop(directory);
     if (this.listener.isExcluded(directory) || !isDirectory(directory)) return;
@@ -96,7 +101,8 @@ export class DirectoryWatch {
   private tell(directory: string, event: string, name: string | null): void {
     if (this.ended) return;
     const file = name === null ? null : path.join(directory, name);
-    // Some systems do not say of what; and what happens to a directory itself is told with its own name, as if something in it had that name.
+    // Some systems do not say of what; and what happens to a directory itself is told with its own name, as if something in it
+    // had that name.
     if (file === null || name === path.basename(directory) && !exists(file)) {
       this.listener.missed(directory);
       return;

@@ -23,12 +23,19 @@ export function complete(root: string, journal: Journal): Completion {
   const records = journal.read();
   const dropped = new Set(records.flatMap((record) => ('dropped' in record ? record.dropped : [])));
   const group = records.findLast((record) => 'together' in record);
-  const grouped = completeGroup(root, group !== undefined && 'together' in group ? group.together.filter(({ temporary }) => !dropped.has(temporary)) : []);
+  const grouped = completeGroup(
+    root, group !== undefined && 'together' in group ? group.together.filter(({ temporary }) => !dropped.has(temporary)) : [],
+  );
   const ledger = completeLedger(root, journal, records);
   // After the ledger: a temporary file shows that its file was not written.
   const kept = removeBeside(root, records);
   if (ledger.why === null && !grouped.failed.some(({ isPending }) => isPending)) journal.remove();
-  return { ...grouped, followed: ledger.followed, kept, failed: [...grouped.failed, ...(ledger.why === null ? [] : [{ file: LEDGER_FILE, why: ledger.why, isPending: false }])] };
+  return {
+    ...grouped,
+    followed: ledger.followed,
+    kept,
+    failed: [...grouped.failed, ...(ledger.why === null ? [] : [{ file: LEDGER_FILE, why: ledger.why, isPending: false }])],
+  };
 }
 
 type Group = Extract<JournalRecord, { readonly together: unknown }>['together'];
@@ -46,8 +53,12 @@ function completeGroup(root: string, group: Group): Pick<Completion, 'written' |
       continue;
     }
     // By the names that are noted: if this run is killed too, the next one finds them.
-    for (const left of [temporary, ...(kept === undefined || isStrangers(kept, writing) ? [] : [kept])]) attempt(() => rmSync(left, { force: true }));
-    const placement = new Placement({ file, before, after: text }, kept === undefined || isStrangers(kept, writing) ? { temporary } : { temporary, kept });
+    for (const left of [temporary, ...(kept === undefined || isStrangers(kept, writing) ? [] : [kept])]) {
+      attempt(() => rmSync(left, { force: true }));
+    }
+    const placement = new Placement(
+      { file, before, after: text }, kept === undefined || isStrangers(kept, writing) ? { temporary } : { temporary, kept },
+    );
     const why = placement.stage() ?? placement.place();
     placement.settle();
     if (why === null) written.push(relativeTo(root, file));
@@ -57,8 +68,12 @@ function completeGroup(root: string, group: Group): Pick<Completion, 'written' |
 }
 
 /** Lets the ledger follow. It is read anew, so what others have changed in it stays. */
-function completeLedger(root: string, journal: Journal, records: readonly JournalRecord[]): { readonly followed: number; readonly why: string | null } {
-  if (!records.some((record) => 'follows' in record && record.follows !== undefined && record.follows.length > 0)) return { followed: 0, why: null };
+function completeLedger(
+  root: string, journal: Journal, records: readonly JournalRecord[],
+): { readonly followed: number; readonly why: string | null } {
+  if (!records.some((record) => 'follows' in record && record.follows !== undefined && record.follows.length > 0)) {
+    return { followed: 0, why: null };
+  }
   const file = path.join(root, LEDGER_FILE);
   if (digestAt(file) === null) return { followed: 0, why: null };
   const reading = readTextFile(file, LARGEST_LEDGER);
@@ -76,11 +91,15 @@ function completeLedger(root: string, journal: Journal, records: readonly Journa
 
 /** Removes what lies beside files that were being written, unless it is another program's text. */
 function removeBeside(root: string, records: readonly JournalRecord[]): KeptText[] {
-  const writings = new Map(records.flatMap(writingsIn).flatMap((writing) => (writing.kept === undefined ? [] : [[writing.kept, writing] as const])));
+  const writings = new Map(
+    records.flatMap(writingsIn).flatMap((writing) => (writing.kept === undefined ? [] : [[writing.kept, writing] as const])),
+  );
   const texts: KeptText[] = [];
   for (const [kept, writing] of writings) {
     const copy = isStrangers(kept, writing) ? `${writing.file}.kept-${path.basename(kept).slice(7, 15)}` : null;
-    if (copy !== null && attempt(() => renameSync(kept, copy)) === null) texts.push({ file: relativeTo(root, writing.file), copy: relativeTo(root, copy) });
+    if (copy !== null && attempt(() => renameSync(kept, copy)) === null) {
+      texts.push({ file: relativeTo(root, writing.file), copy: relativeTo(root, copy) });
+    }
   }
   for (const record of records) {
     for (const left of 'staging' in record ? record.staging : writingsIn(record).map(({ temporary }) => temporary)) {

@@ -4,7 +4,10 @@ import { hasJournals, Journal, type FollowingEntry, type JournalRecord, type Wri
 import { digestAt } from './on-disk.js';
 import { existingStateFolder } from './state-folder.js';
 
-/** The entries that have to follow files which were written, as far as the ledger has not been written yet. @param ledger its file. */
+/**
+ * The entries that have to follow files which were written, as far as the ledger has not been written yet.
+ * @param ledger its file.
+ */
 export function followsOf(records: readonly JournalRecord[], ledger: string): FollowingEntry[] {
   const dropped = new Set(records.flatMap((record) => ('dropped' in record ? record.dropped : [])));
   const isDone = (writing: Writing): boolean => !dropped.has(writing.temporary) && isWritten(writing);
@@ -21,8 +24,9 @@ export function writingsIn(record: JournalRecord): readonly Writing[] {
 }
 
 /**
- * Whether a file was written: it is what it should be, or somebody has changed it since. The new text lay beside the file when this was noted, and was
- * used up when it took its place: as long as it is still there, whatever else is in the file was not written by the run.
+ * Whether a file was written: it is what it should be, or somebody has changed it since. The new text lay beside the file when
+ * this was noted, and was used up when it took its place: as long as it is still there, whatever else is in the file was not
+ * written by the run.
  */
 function isWritten({ file, temporary, before, after }: Writing): boolean {
   const now = digestAt(file);
@@ -30,7 +34,9 @@ function isWritten({ file, temporary, before, after }: Writing): boolean {
 }
 
 /** The entries of a ledger, with those that follow repaired files as they have to be. */
-export function withFollows(entries: readonly WrittenEntry[], follows: readonly FollowingEntry[]): { readonly entries: readonly WrittenEntry[]; readonly changes: ReadonlyMap<WrittenEntry, Partial<LedgerEntry>> } {
+export function withFollows(
+  entries: readonly WrittenEntry[], follows: readonly FollowingEntry[],
+): { readonly entries: readonly WrittenEntry[]; readonly changes: ReadonlyMap<WrittenEntry, Partial<LedgerEntry>> } {
   const changes = new Map<WrittenEntry, Partial<LedgerEntry>>();
   if (follows.length === 0) return { entries, changes };
   const byKey = new Map(follows.map((follow) => [keyOf(follow), follow.becomes]));

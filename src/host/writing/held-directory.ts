@@ -7,13 +7,17 @@ export class MovedDirectoryError extends Error {
 }
 
 /**
- * A directory that stays the same one whatever happens to its path: where the system can name what is open (proc(5), `/proc/PID/fd`), files in it are reached
- * through the open directory, else its path is judged anew each time. So nothing is written beyond a link that somebody puts in its place.
+ * A directory that stays the same one whatever happens to its path: where the system can name what is open (proc(5),
+ * `/proc/PID/fd`), files in it are reached through the open directory, else its path is judged anew each time. So nothing is
+ * written beyond a link that somebody puts in its place.
  */
 export class HeldDirectory {
   private constructor(private readonly directory: string, private readonly descriptor: number | null) {}
 
-  /** @param directory absolute and real. @throws the system's error; {@link MovedDirectoryError} if a part of its path is a link. */
+  /**
+   * @param directory absolute and real.
+   * @throws the system's error; {@link MovedDirectoryError} if a part of its path is a link.
+   */
   static open(directory: string): HeldDirectory {
     if (!existsSync(OPEN_FILES)) return new HeldDirectory(directory, null).judged();
     const descriptor = openSync(directory, constants.O_RDONLY | constants.O_DIRECTORY | constants.O_NOFOLLOW);

@@ -1,4 +1,6 @@
-import { closeSync, existsSync, fsyncSync, ftruncateSync, fstatSync, openSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  closeSync, existsSync, fsyncSync, ftruncateSync, fstatSync, openSync, readdirSync, readFileSync, rmSync, writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
 import { oddKindOf } from '../files/stats.js';
@@ -6,10 +8,20 @@ import { syncDirectory } from './replace-file.js';
 import { stateFiles } from './state-folder.js';
 
 /** A known finding whose fingerprint changes with a file: its entry in the ledger, and what that becomes. */
-const FOLLOWED = z.strictObject({ path: z.string(), rule: z.string(), fingerprint: z.string(), becomes: z.strictObject({ fingerprint: z.string(), code: z.string() }) });
+const FOLLOWED = z.strictObject({
+  path: z.string(),
+  rule: z.string(),
+  fingerprint: z.string(),
+  becomes: z.strictObject({ fingerprint: z.string(), code: z.string() }),
+});
 
-/** A file whose new text lies beside it and is about to take its place. Paths are absolute; digests as of {@link digestOf}, null for a file that does not exist. */
-const WRITING = z.strictObject({ file: z.string(), temporary: z.string(), kept: z.string().optional(), before: z.string().nullable(), after: z.string() });
+/**
+ * A file whose new text lies beside it and is about to take its place. Paths are absolute; digests as of {@link digestOf}, null
+ * for a file that does not exist.
+ */
+const WRITING = z.strictObject(
+  { file: z.string(), temporary: z.string(), kept: z.string().optional(), before: z.string().nullable(), after: z.string() },
+);
 
 const RECORD = z.union([
   z.strictObject({ staging: z.array(z.string()) }),
@@ -25,8 +37,8 @@ export type FollowingEntry = z.infer<typeof FOLLOWED>;
 export type Writing = z.infer<typeof WRITING>;
 
 /**
- * What a run notes down before it writes: the temporary files that it is about to create; then one file and what follows from it, or files that belong together,
- * with their new texts; and which of these, by their temporary files, were not written after all.
+ * What a run notes down before it writes: the temporary files that it is about to create; then one file and what follows from it,
+ * or files that belong together, with their new texts; and which of these, by their temporary files, were not written after all.
  */
 export type JournalRecord = z.infer<typeof RECORD>;
 

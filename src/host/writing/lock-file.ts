@@ -1,5 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { closeSync, existsSync, linkSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync, writeSync } from 'node:fs';
+import {
+  closeSync, existsSync, linkSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync, writeSync,
+} from 'node:fs';
 import path from 'node:path';
 import { hasCode } from '../files/errors.js';
 import { oddKindOf } from '../files/stats.js';

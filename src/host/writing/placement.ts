@@ -25,7 +25,10 @@ export interface KeptCopy {
   readonly copy: string;
 }
 
-/** One file on the way into its place. Each step tells in words why it cannot be done, and null if it is done; then the disk is as before. */
+/**
+ * One file on the way into its place. Each step tells in words why it cannot be done, and null if it is done; then the disk is as
+ * before.
+ */
 export class Placement {
   readonly temporary: string;
   /** The old file is held under this name until nobody can be writing to it any more. */
@@ -35,7 +38,10 @@ export class Placement {
   /** The inode of the new file. */
   private placed: number | null = null;
 
-  constructor(readonly planned: PlannedFile, names: { readonly temporary: string; readonly kept?: string | undefined } = { temporary: temporaryFor(planned.file) }) {
+  constructor(
+    readonly planned: PlannedFile,
+    names: { readonly temporary: string; readonly kept?: string | undefined } = { temporary: temporaryFor(planned.file) },
+  ) {
     this.temporary = names.temporary;
     this.kept = names.kept ?? temporaryFor(planned.file);
   }
@@ -78,14 +84,19 @@ export class Placement {
     });
   }
 
-  /** Removes what is left beside the file. @returns the copy of what another program has written into the old file meanwhile; null if none has. */
+  /**
+   * Removes what is left beside the file.
+   * @returns the copy of what another program has written into the old file meanwhile; null if none has.
+   */
   settle(): KeptCopy | null {
     const { file } = this.planned;
     let copy: KeptCopy | null = null;
     this.attempt(() => {
       rmSync(this.at(this.temporary), { force: true });
       if (!this.isKept) return null;
-      if (this.isAsRead(this.at(this.kept)) || linkStatsAt(this.at(this.kept))?.ino === linkStatsAt(this.at(file))?.ino) rmSync(this.at(this.kept), { force: true });
+      if (this.isAsRead(this.at(this.kept)) || linkStatsAt(this.at(this.kept))?.ino === linkStatsAt(this.at(file))?.ino) rmSync(
+        this.at(this.kept), { force: true },
+      );
       else copy = { file, copy: this.saveCopy() };
       this.isKept = false;
       return null;
@@ -141,7 +152,8 @@ export class Placement {
 
   private isOurs(): boolean {
     const file = this.at(this.planned.file);
-    return this.placed !== null && linkStatsAt(file)?.ino === this.placed && digestOf(readFileSync(file)) === digestOf(this.planned.after);
+    return this.placed !== null
+      && linkStatsAt(file)?.ino === this.placed && digestOf(readFileSync(file)) === digestOf(this.planned.after);
   }
 
   private isAsRead(file: string): boolean {
@@ -154,7 +166,8 @@ export class Placement {
     if (this.planned.before === null) return stats === undefined ? null : 'it has come into being meanwhile';
     if (stats === undefined) return 'it is gone';
     if (!stats.isFile()) return 'it is no plain file any more';
-    // The file is replaced by a new one, so only the directory's permissions would count; but a write-protected file should stay as it is.
+    // The file is replaced by a new one, so only the directory's permissions would count; but a write-protected file should stay
+    // as it is.
     accessSync(file, constants.W_OK);
     return this.isAsRead(file) ? null : CHANGED;
   }

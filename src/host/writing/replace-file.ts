@@ -27,7 +27,10 @@ export function isTemporary(name: string): boolean {
   return TEMPORARY.test(name);
 }
 
-/** Writes a file next to the one that it will replace, onto the disk, with the mode and the owner of that one. @throws the system's error; then there is no such file. */
+/**
+ * Writes a file next to the one that it will replace, onto the disk, with the mode and the owner of that one.
+ * @throws the system's error; then there is no such file.
+ */
 export function stage(temporary: string, file: string, text: string | Iterable<string>): void {
   const present = linkStatsAt(file);
   // Until it has the mode of the other file, nobody else may read it.

@@ -19,7 +19,10 @@ export function stateFiles(root: string, folder: string): StateFiles {
   return { lock: path.join(folder, `${digest}.lock`), journal: path.join(folder, `${digest}.journal`) };
 }
 
-/** The folder for state, which is created if need be. @throws the system's error, or one that says that others can write to it. */
+/**
+ * The folder for state, which is created if need be.
+ * @throws the system's error, or one that says that others can write to it.
+ */
 export function openStateFolder(): string {
   const all = candidates();
   const usable = all.find((folder) => isUsable(folder, makePrivate));
@@ -77,7 +80,9 @@ function checkPrivate(folder: string): void {
   accessSync(folder, constants.W_OK | constants.X_OK);
   const stats = lstatSync(folder);
   const owner = process.getuid?.();
-  if (!stats.isDirectory() || (owner !== undefined && (stats.uid !== owner || (stats.mode & 0o022) !== 0))) throw new NotPrivateError(folder);
+  if (!stats.isDirectory() || (owner !== undefined && (stats.uid !== owner || (stats.mode & 0o022) !== 0))) {
+    throw new NotPrivateError(folder);
+  }
 }
 
 /** A folder that others can write to, so that nothing in it can be trusted. */

@@ -25,13 +25,17 @@ const PAUSE = 50;
  * @param watch is notified of these, and once the wait takes over a second.
  * @throws UsageError if another run is writing and this one has waited too long, or if no lock can be created.
  */
-export async function whileWriting<Result>(root: string, watch: Watch, work: (writer: Writer) => Promise<Result>): Promise<Result> {
+export async function whileWriting<Result>(
+  root: string, watch: Watch, work: (writer: Writer) => Promise<Result>,
+): Promise<Result> {
   const folder = stateFolder();
   const release = await lock(stateFiles(root, folder).lock, watch);
   return whileHolding({ release, folder, root, watch }, work);
 }
 
-/** Completes what a run that was killed has left, before anything is planned. If a run is writing at the moment, nothing is left. */
+/**
+ * Completes what a run that was killed has left, before anything is planned. If a run is writing at the moment, nothing is left.
+ */
 export async function completeEarlier(root: string, watch: Watch): Promise<void> {
   const folder = existingStateFolder();
   if (folder === null) return;
@@ -50,7 +54,9 @@ interface HeldLock {
   readonly watch: Watch;
 }
 
-async function whileHolding<Result>({ release, folder, root, watch }: HeldLock, work: (writer: Writer) => Promise<Result>): Promise<Result> {
+async function whileHolding<Result>(
+  { release, folder, root, watch }: HeldLock, work: (writer: Writer) => Promise<Result>,
+): Promise<Result> {
   const journal = Journal.in(folder, root);
   const odd = oddKindOf(journal.file);
   if (odd !== null) {
@@ -76,7 +82,9 @@ async function whileHolding<Result>({ release, folder, root, watch }: HeldLock, 
 
 function tellCopies(root: string, writer: Writer, watch: Watch): void {
   const copies = writer.settle();
-  if (copies.length > 0) watch.kept(copies.map(({ file, copy }) => ({ file: relativeTo(root, file), copy: relativeTo(root, copy) })));
+  if (copies.length > 0) {
+    watch.kept(copies.map(({ file, copy }) => ({ file: relativeTo(root, file), copy: relativeTo(root, copy) })));
+  }
 }
 
 /** @throws UsageError if files that belong together are still only partly written: nothing else may be written before. */
@@ -95,7 +103,9 @@ async function lock(file: string, watch: Watch): Promise<() => void> {
     if ('release' in attempt) return attempt.release;
     const { owner } = attempt;
     const waited = performance.now() - began;
-    if (waited > LONGEST_WAIT) throw new UsageError({ code: 'other-run-writes', process: owner?.process ?? null, waited: LONGEST_WAIT, file });
+    if (waited > LONGEST_WAIT) {
+      throw new UsageError({ code: 'other-run-writes', process: owner?.process ?? null, waited: LONGEST_WAIT, file });
+    }
     if (waited > SILENT_WAIT && !isTold) {
       watch.waiting({ process: owner?.process ?? null, file });
       isTold = true;
@@ -109,7 +119,14 @@ function stateFolder(): string {
   try {
     return openStateFolder();
   } catch (error) {
-    throw new UsageError({ code: 'no-state-folder', ...(error instanceof NotPrivateError ? { folder: error.folder, why: null } : { folder: null, why: describeSystemError(error) }) });
+    throw new UsageError(
+      {
+        code: 'no-state-folder',
+        ...(error instanceof NotPrivateError
+          ? { folder: error.folder, why: null }
+          : { folder: null, why: describeSystemError(error) }),
+      },
+    );
   }
 }
 

@@ -2,7 +2,10 @@ import { attempt } from './attempt.js';
 import type { FollowingEntry, Journal } from './journal.js';
 import type { Placement } from './placement.js';
 
-/** Notes which files are about to lie beside others, so that a run that is killed leaves none for good. Without this note, that is the worst that can happen. */
+/**
+ * Notes which files are about to lie beside others, so that a run that is killed leaves none for good. Without this note, that is
+ * the worst that can happen.
+ */
 export function noteStaging(journal: Journal, placements: readonly Placement[]): void {
   attempt(() => journal.note({ staging: placements.flatMap(({ temporary, kept }) => [temporary, kept]) }, false));
 }

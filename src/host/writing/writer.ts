@@ -10,7 +10,10 @@ import { attempt } from './attempt.js';
 /** How many old files are held at once after they were replaced: somebody may still be writing to them. */
 const MOST_HELD = 16;
 
-/** Writes files of a project for the run that holds its lock. Each file is replaced in one step, and only if it is still what was read. */
+/**
+ * Writes files of a project for the run that holds its lock. Each file is replaced in one step, and only if it is still what was
+ * read.
+ */
 export class Writer {
   /** How many files have been written. */
   written = 0;
@@ -34,7 +37,10 @@ export class Writer {
     return complete(this.root, this.journal).failed[0]?.why ?? null;
   }
 
-  /** Ends the writing: nothing of it is left beside the files. @returns the copies of what other programs wrote into files that had just been replaced. */
+  /**
+   * Ends the writing: nothing of it is left beside the files.
+   * @returns the copies of what other programs wrote into files that had just been replaced.
+   */
   settle(): readonly KeptCopy[] {
     this.releaseAll();
     return this.copies.splice(0);
@@ -44,7 +50,11 @@ export class Writer {
     for (const placement of this.held.splice(0)) this.release(placement);
   }
 
-  /** Writes files that belong together: all of them or none, even if the run is killed. @param follows the entries of the ledger that have to follow them. @returns the file that is in the way; null if all were written. */
+  /**
+   * Writes files that belong together: all of them or none, even if the run is killed.
+   * @param follows the entries of the ledger that have to follow them.
+   * @returns the file that is in the way; null if all were written.
+   */
   together(changes: readonly FileChange[], follows: readonly FollowingEntry[] = []): UnwrittenFile | null {
     if (changes.length === 0) return null;
     const placements = changes.map((change) => placementOf(change, this.root));
@@ -61,7 +71,14 @@ export class Writer {
     // Room and permissions show here, while nothing has changed.
     const unstaged = firstFailure(placements, (placement) => placement.stage());
     if (unstaged !== null) return unstaged.file;
-    const unnoted = attempt(() => this.journal.note({ together: placements.map(({ note, planned }) => ({ ...note, text: planned.after })), ...(follows.length > 0 && { follows: [...follows] }) }, true));
+    const unnoted = attempt(() =>
+      this.journal.note(
+        {
+          together: placements.map(({ note, planned }) => ({ ...note, text: planned.after })),
+          ...(follows.length > 0 && { follows: [...follows] }),
+        },
+        true,
+      ));
     if (unnoted !== null) return { file: this.journal.file, why: unnoted };
     const unplaced = firstFailure(placements, (placement) => placement.place());
     if (unplaced === null) return null;
@@ -88,10 +105,14 @@ export interface UnwrittenFile {
 
 /** What is in the project stays there; on the way to a user's own files, links are the user's. */
 function placementOf({ file, before, after }: FileChange, root: string): Placement {
-  return new Placement({ file: liesIn(file, root) ? file : realPlace(file), before: before === null ? null : digestOf(before), after });
+  return new Placement(
+    { file: liesIn(file, root) ? file : realPlace(file), before: before === null ? null : digestOf(before), after },
+  );
 }
 
-function firstFailure(placements: readonly Placement[], step: (placement: Placement) => string | null): { readonly index: number; readonly file: UnwrittenFile } | null {
+function firstFailure(
+  placements: readonly Placement[], step: (placement: Placement) => string | null,
+): { readonly index: number; readonly file: UnwrittenFile } | null {
   for (const [index, placement] of placements.entries()) {
     const why = step(placement);
     if (why !== null) return { index, file: { file: placement.planned.file, why } };

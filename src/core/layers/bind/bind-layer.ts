@@ -28,7 +28,8 @@ export function bindLayer({ layer, isOutside, problems, warnings }: ParsedLayer,
     zones: layer.zones.map((zone) => ({ ...zone, rulings: binder.rulings(zone.rulings) })),
     expectations: layer.expectations.map((expectation) => binder.expectation(expectation)),
   };
-  const sorted = (ofRules: readonly Problem[], others: readonly Problem[]): Problem[] => [...ofRules, ...others].sort(compareProblems);
+  const sorted = (ofRules: readonly Problem[], others: readonly Problem[]): Problem[] =>
+    [...ofRules, ...others].sort(compareProblems);
   return { layer: bound, problems: sorted(mistakes.problems, problems), warnings: sorted(mistakes.warnings, warnings) };
 }
 
@@ -47,7 +48,9 @@ class Binder {
   /** Reports what an adoption names that is no rule, and an adoption of nothing. */
   judge({ reference, place, filter }: Adoption): void {
     // What a filter names is this file's own mistake, wherever the preset comes from.
-    for (const { value, place: at } of [...filter.only ?? [], ...filter.except]) this.needRules(value, (detail) => this.mistakes.report(at, detail));
+    for (const { value, place: at } of [...filter.only ?? [], ...filter.except]) {
+      this.needRules(value, (detail) => this.mistakes.report(at, detail));
+    }
     const isNothing = filter.only !== null && !this.catalog.rules.some((rule) => letsThrough(filter, rule));
     if (isNothing) this.mistakes.warn(place, { code: 'adopts-nothing', reference: reference.text });
   }

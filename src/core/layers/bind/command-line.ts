@@ -48,7 +48,15 @@ function readOptionSetting(left: string, right: string, catalog: Catalog): Selec
     return { wrong: 'unknown-option', rule: rule.id, option, near: nearName(option, known), known };
   }
   const value = parseOption(declaration, flowValue(right));
-  if (value === null) return { wrong: 'bad-value', rule: rule.id, option, expected: { ...optionType(declaration), ...formOf(declaration, right) }, found: right };
+  if (value === null) {
+    return {
+      wrong: 'bad-value',
+      rule: rule.id,
+      option,
+      expected: { ...optionType(declaration), ...formOf(declaration, right) },
+      found: right,
+    };
+  }
   return settingOf(selector, null, { name: option, value });
 }
 
@@ -63,7 +71,9 @@ function flowValue(text: string): unknown {
   }
 }
 
-function settingOf(selector: Selector, level: Level | null, option: { name: string; value: OptionChange } | null): SelectingStatement {
+function settingOf(
+  selector: Selector, level: Level | null, option: { name: string; value: OptionChange } | null,
+): SelectingStatement {
   const place = { file: 'command line', line: 1, column: 1, length: 1 };
   const statement: Statement = {
     kind: 'set',

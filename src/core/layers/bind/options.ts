@@ -14,7 +14,9 @@ import type { YamlNode } from '../parse/yaml-text.js';
 const listEditSchema = z.strictObject({ add: z.array(z.string()).optional(), drop: z.array(z.string()).optional() });
 
 /** The options of a whole rule id, as the rule understands them; none if there is no such rule, which is reported elsewhere. */
-export function bindOptions(selector: Selector, written: readonly WrittenOption[], catalog: Catalog, mistakes: Mistakes): OptionSetting[] {
+export function bindOptions(
+  selector: Selector, written: readonly WrittenOption[], catalog: Catalog, mistakes: Mistakes,
+): OptionSetting[] {
   const rule = selector.kind === 'rule' ? catalog.get(selector.rule) : undefined;
   return rule === undefined ? [] : written.flatMap((option) => bindOption(option, rule, mistakes) ?? []);
 }
@@ -37,16 +39,23 @@ function bindOption({ name, place, value: node }: WrittenOption, rule: Rule, mis
 
 /** What a text must be like, if it is none such. */
 export function formOf(declaration: OptionDeclaration, value: unknown): Pick<OptionType, 'form'> {
-  const message = typeof value === 'string' && typeof declaration.default === 'string' ? declaration.schema.safeParse(value).error?.issues.find(({ code }) => code === 'custom')?.message : undefined;
+  const message = typeof value === 'string' && typeof declaration.default === 'string'
+    ? declaration.schema.safeParse(value).error?.issues.find(({ code }) => code === 'custom')?.message
+    : undefined;
   return message === undefined ? {} : { form: message };
 }
 
 /** Reports the keys of a list edit other than `add` and `drop`. @returns whether there were any. */
 function reportWrongEdit({ default: standard }: OptionDeclaration, node: YamlNode, mistakes: Mistakes): boolean {
-  if (!Array.isArray(standard) || typeof node.value !== 'object' || node.value === null || Array.isArray(node.value)) return false;
+  if (!Array.isArray(standard) || typeof node.value !== 'object' || node.value === null || Array.isArray(node.value)) {
+    return false;
+  }
   const unknown = [...node.parts].filter(([key]) => !EDIT_KEYS.includes(String(key)));
   for (const [key, part] of unknown) {
-    mistakes.report(part.keyPlace ?? part.place, { code: 'unknown-key', key: String(key), near: nearName(String(key), EDIT_KEYS), known: EDIT_KEYS });
+    mistakes.report(
+      part.keyPlace ?? part.place,
+      { code: 'unknown-key', key: String(key), near: nearName(String(key), EDIT_KEYS), known: EDIT_KEYS },
+    );
   }
   return unknown.length > 0;
 }

@@ -38,7 +38,12 @@ export function setRuling(text: string, zone: string | null, selector: string, c
   const { level, options, guard, waivers, fix, ledger, because, until } = change;
   const parts = Object.entries({ guard, waivers, fix, ledger, because, until }).filter(([, value]) => value !== undefined);
   if (!isMapping(existing)) {
-    const whole = { ...(typeof existing === 'string' && { level: existing }), ...(level !== undefined && { level }), ...(options !== undefined && { options }), ...Object.fromEntries(parts) };
+    const whole = {
+      ...(typeof existing === 'string' && { level: existing }),
+      ...(level !== undefined && { level }),
+      ...(options !== undefined && { options }),
+      ...Object.fromEntries(parts),
+    };
     return setYaml(text, path, Object.keys(whole).length === 1 && whole.level !== undefined ? whole.level : whole);
   }
   let edited = text;
@@ -48,7 +53,10 @@ export function setRuling(text: string, zone: string | null, selector: string, c
   return edited;
 }
 
-/** The value that a rule's ruling has for an option, as written; undefined if it has none. @throws EditError if the file has no such zone. */
+/**
+ * The value that a rule's ruling has for an option, as written; undefined if it has none.
+ * @throws EditError if the file has no such zone.
+ */
 export function optionIn(text: string, zone: string | null, rule: string, option: string): unknown {
   return valueAt(text, [...rulingPath(text, zone, rule), 'options', option]);
 }
@@ -56,7 +64,9 @@ export function optionIn(text: string, zone: string | null, rule: string, option
 /** Removes a ruling from the text of a layer file. @throws EditError if there is none or the file cannot be edited safely. */
 export function removeRuling(text: string, zone: string | null, selector: string): string {
   const path = rulingPath(text, zone, selector);
-  if (valueAt(text, path) === undefined) throw new EditError(`it has no ruling for ${selector}${zone === null ? '' : ` in the zone ${zone}`}`);
+  if (valueAt(text, path) === undefined) {
+    throw new EditError(`it has no ruling for ${selector}${zone === null ? '' : ` in the zone ${zone}`}`);
+  }
   return deleteYaml(text, path);
 }
 
@@ -64,7 +74,9 @@ export function removeRuling(text: string, zone: string | null, selector: string
 export function addAdoption(text: string, zone: string | null, { use, only, except, isOutside = false }: NewAdoption): string {
   const path = [...zonePath(text, zone), 'presets'];
   const last = asList(valueAt(text, path)).at(-1);
-  const item = only.length + except.length === 0 && !isOutside ? use : { use, ...(isOutside && { outside: 'allow' }), ...(only.length > 0 && { only }), ...(except.length > 0 && { except }) };
+  const item = only.length + except.length === 0 && !isOutside
+    ? use
+    : { use, ...(isOutside && { outside: 'allow' }), ...(only.length > 0 && { only }), ...(except.length > 0 && { except }) };
   // Adopted twice in a row is adopted once.
   if (JSON.stringify(last) === JSON.stringify(item)) return text;
   return valueAt(text, path) === undefined && zone === null ? atTop(text, item) : appendYaml(text, path, item);
@@ -88,7 +100,11 @@ export function replaceAdoption(text: string, from: string, to: string): string 
 /** The presets that the text of a layer file adopts at its top level. */
 export function adoptedIn(text: string): string[] {
   const list = valueAt(text, ['presets']);
-  return Array.isArray(list) ? list.flatMap((item: unknown) => (typeof item === 'string' ? item : isMapping(item) && typeof item['use'] === 'string' ? item['use'] : [])) : [];
+  return Array.isArray(list)
+    ? list.flatMap((item: unknown) => (typeof item === 'string' ? item
+      : isMapping(item) && typeof item['use'] === 'string' ? item['use']
+      : []))
+    : [];
 }
 
 function asList(value: unknown): readonly unknown[] {
@@ -123,9 +139,13 @@ function zonePath(text: string, zone: string | null): YamlPath {
   const zones = parseDocument(text, { logLevel: 'silent' }).get('zones', true);
   const index = isSeq(zones) ? zones.items.findIndex((item) => isMap(item) && item.get('name') === zone) : -1;
   if (index < 0) {
-    const names = isSeq(zones) ? zones.items.flatMap((item) => (isMap(item) && typeof item.get('name') === 'string' ? [item.get('name') as string] : [])) : [];
+    const names = isSeq(zones)
+      ? zones.items.flatMap((item) => (isMap(item) && typeof item.get('name') === 'string' ? [item.get('name') as string] : []))
+      : [];
     const near = nearName(zone, names);
-    throw new EditError(`it has no zone ${zone}`, near === null ? (names.length === 0 ? 'None of its zones has a name.' : `It has: ${names.join(', ')}.`) : `Did you mean ${near}?`);
+    throw new EditError(`it has no zone ${zone}`, near === null
+      ? (names.length === 0 ? 'None of its zones has a name.' : `It has: ${names.join(', ')}.`)
+      : `Did you mean ${near}?`);
   }
   return ['zones', index];
 }

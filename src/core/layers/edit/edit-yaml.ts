@@ -1,5 +1,8 @@
 import { withoutTrailing } from '../../base/trailing.js';
-import { Document, isCollection, isMap, isScalar, isSeq, Lexer, parseDocument, stringify, visit, type Node, type Pair, type YAMLMap, type YAMLSeq } from 'yaml';
+import {
+  Document, isCollection, isMap, isScalar, isSeq, Lexer, parseDocument, stringify, visit, type Node, type Pair, type YAMLMap,
+  type YAMLSeq,
+} from 'yaml';
 
 /** The path to a value in a YAML document: keys of mappings, indexes of lists. */
 export type YamlPath = readonly (string | number)[];
@@ -20,14 +23,16 @@ export class EditError extends Error {
  * @throws EditError if something else would change with it, as below an anchor.
  */
 export function setYaml(text: string, path: YamlPath, value: unknown): string {
-  return checked(text, spliced(text, (document, source) => setAt(document, source, path, value)), (data) => setData(data, path, value));
+  return checked(text, spliced(text, (document, source) => setAt(document, source, path, value)), (data) =>
+    setData(data, path, value));
 }
 
 /** Appends an item to a list, which is created if missing. @throws EditError as {@link setYaml}. */
 export function appendYaml(text: string, path: YamlPath, value: unknown): string {
   const list = parse(text).getIn(path, true);
   if (!isSeq(list) || list.items.length === 0) return setYaml(text, path, [value]);
-  return checked(text, spliced(text, (_document, source) => appendTo(list, source, value)), (data) => setData(data, [...path, list.items.length], value));
+  return checked(text, spliced(text, (_document, source) => appendTo(list, source, value)), (data) =>
+    setData(data, [...path, list.items.length], value));
 }
 
 /** Removes a value, and the mappings that become empty by that. @throws EditError as {@link setYaml}. */
@@ -65,7 +70,9 @@ function spliced(text: string, find: (document: Document.Parsed, source: string)
 function checked(before: string, after: string, change: (data: unknown) => unknown, mayLoseComments = false): string {
   const document = parseDocument(after, { logLevel: 'silent' });
   const expected = change(parse(before).toJS({ maxAliasCount: 10_000 }) ?? {});
-  if (document.errors.length > 0 || JSON.stringify(document.toJS({ maxAliasCount: 10_000 }) ?? {}) !== JSON.stringify(expected)) throw new EditError('something else in it would change');
+  if (document.errors.length > 0 || JSON.stringify(document.toJS({ maxAliasCount: 10_000 }) ?? {}) !== JSON.stringify(expected)) {
+    throw new EditError('something else in it would change');
+  }
   const [kept, had] = [commentsIn(after), commentsIn(before)];
   if (!mayLoseComments && had.some((comment, index) => kept[index] !== comment)) throw new EditError('a comment would be lost');
   return after;
@@ -81,11 +88,15 @@ function setAt(document: Document.Parsed, text: string, path: YamlPath, value: u
   for (let depth = path.length - 1; depth >= 0; depth -= 1) {
     const around = depth === 0 ? document.contents : document.getIn(path.slice(0, depth), true) as Node | null | undefined;
     if (around === undefined && depth > 0) continue;
-    if (isMap(around) && around.items.length > 0) return addedTo(around, text, String(path[depth]), nested(path.slice(depth + 1), value));
+    if (isMap(around) && around.items.length > 0) {
+      return addedTo(around, text, String(path[depth]), nested(path.slice(depth + 1), value));
+    }
     if (!isEmpty(around)) break;
     // A key without a value, or with an empty mapping, gets the new mapping below it; a file without the key gets it at the end.
     if (depth > 0) return setAt(document, text, path.slice(0, depth), nested(path.slice(depth), value));
-    if (!isMap(around)) return { start: text.length, end: text.length, text: `${endsOpen(text) ? '\n' : ''}${blockOf(nested(path, value), 0)}` };
+    if (!isMap(around)) {
+      return { start: text.length, end: text.length, text: `${endsOpen(text) ? '\n' : ''}${blockOf(nested(path, value), 0)}` };
+    }
   }
   throw new EditError('it has another form than a layer file');
 }
@@ -107,7 +118,9 @@ function replaced(node: Node, text: string, value: unknown): Splice {
   const indent = /^[ \t]*(?:- +)?/.exec(text.slice(lineStart, start))?.[0].length ?? 0;
   const isFlow = (isMap(node) || isSeq(node)) && node.flow === true;
   const flow = flowOf(value);
-  if (isScalar(node) && node.value !== null && flow.length <= LONGEST_FLOW) return { start, end: trimmedEnd(text, start, end), text: flow };
+  if (isScalar(node) && node.value !== null && flow.length <= LONGEST_FLOW) {
+    return { start, end: trimmedEnd(text, start, end), text: flow };
+  }
   if (isFlow && Object.keys(value).length > 0 && (node as YAMLMap).items.length > 0) return { start, end, text: flow };
   // The key is alone on its line, so the block goes below it.
   const before = withoutEnd(text.slice(0, start)).length;
@@ -143,7 +156,9 @@ function below(text: string, end: number, lines: string): Splice {
   // A block scalar ends with its last line end.
   if (text[end - 1] === '\n') return { start: end, end, text: lines };
   const lineEnd = text.indexOf('\n', end);
-  return lineEnd < 0 ? { start: text.length, end: text.length, text: `\n${withoutEnd(lines)}` } : { start: lineEnd + 1, end: lineEnd + 1, text: lines };
+  return lineEnd < 0
+    ? { start: text.length, end: text.length, text: `\n${withoutEnd(lines)}` }
+    : { start: lineEnd + 1, end: lineEnd + 1, text: lines };
 }
 
 function deleteAt(document: Document.Parsed, text: string, path: YamlPath): Splice {
@@ -171,7 +186,9 @@ function trimmedEnd(text: string, start: number, end: number): number {
   return start + withoutEnd(text.slice(start, end)).length;
 }
 
-/** A text without trailing blanks and line ends of YAML (YAML 1.2.2, sections 5.4 and 5.5); other white space belongs to a value. */
+/**
+ * A text without trailing blanks and line ends of YAML (YAML 1.2.2, sections 5.4 and 5.5); other white space belongs to a value.
+ */
 function withoutEnd(text: string): string {
   return withoutTrailing(text, ' \t\r\n');
 }
@@ -210,7 +227,9 @@ function blockOf(value: unknown, indent: number): string {
 function setData(data: unknown, path: YamlPath, value: unknown): unknown {
   const [key, ...rest] = path;
   if (key === undefined) return value;
-  if (Array.isArray(data)) return rest.length === 0 && key === data.length ? [...(data as unknown[]), value] : data.map((item, index) => (index === key ? setData(item, rest, value) : item as unknown));
+  if (Array.isArray(data)) return rest.length === 0 && key === data.length
+    ? [...(data as unknown[]), value]
+    : data.map((item, index) => (index === key ? setData(item, rest, value) : item as unknown));
   const own = (data ?? {}) as Record<string, unknown>;
   return { ...own, [key]: setData(own[String(key)], rest, value) };
 }

@@ -7,5 +7,7 @@ export type Removal =
 
 /** The text of a file without a ruling, or without a line. @param line from 1. @throws EditError if there is no such ruling. */
 export function mendedText(text: string, removal: Removal, line: number): string {
-  return removal.kind === 'remove-ruling' ? removeRuling(text, removal.zone, removal.selector) : text.split('\n').toSpliced(line - 1, 1).join('\n');
+  return removal.kind === 'remove-ruling'
+    ? removeRuling(text, removal.zone, removal.selector)
+    : text.split('\n').toSpliced(line - 1, 1).join('\n');
 }

@@ -27,13 +27,19 @@ function parseAdoption(item: YamlNode, mistakes: Mistakes): Adoption | null {
   const filter = { only, except: parseSelectors(item, 'except', mistakes) };
   const use = nodeAt(item, ['use']);
   // The schema has already reported what is not a string.
-  return use.whole && typeof use.node.value === 'string' ? locatedReference(use.node, filter, read.success && read.data.outside === 'allow', mistakes) : null;
+  return use.whole && typeof use.node.value === 'string'
+    ? locatedReference(use.node, filter, read.success && read.data.outside === 'allow', mistakes)
+    : null;
 }
 
 function locatedReference(use: YamlNode, filter: AdoptionFilter, mayBeOutside: boolean, mistakes: Mistakes): Adoption | null {
   const reference = typeof use.value === 'string' ? parsePresetReference(use.value) : null;
   if (reference === null) {
-    mistakes.report(use.place, { code: 'bad-preset-reference', reference: describeValue(use.value), near: typeof use.value === 'string' ? nearReference(use.value) : null });
+    mistakes.report(use.place, {
+      code: 'bad-preset-reference',
+      reference: describeValue(use.value),
+      near: typeof use.value === 'string' ? nearReference(use.value) : null,
+    });
     return null;
   }
   return { reference, place: use.place, filter, mayBeOutside };

@@ -23,13 +23,19 @@ export function parseExpectations(root: YamlNode, mistakes: Mistakes): UnboundEx
 function parseExpectation(item: YamlNode, mistakes: Mistakes): UnboundExpectation {
   const read = expectationSchema.safeParse(item.value);
   // What is expected is read rule by rule, with problems of its own.
-  if (!read.success) mistakes.problems.push(...problemsOfIssues(read.error.issues.filter(({ path }) => path.length < 2), item, KEYS));
+  if (!read.success) {
+    mistakes.problems.push(...problemsOfIssues(read.error.issues.filter(({ path }) => path.length < 2), item, KEYS));
+  }
   const files = parseFiles(item, mistakes);
   const { node: block, whole } = nodeAt(item, ['rulings']);
   const isMapping = typeof block.value === 'object' && block.value !== null && !Array.isArray(block.value);
   if (read.success && !whole) mistakes.report(item.place, { code: 'missing-key', key: 'rulings' });
-  else if (whole && block.value !== undefined && !isMapping) mistakes.report(block.place, { code: 'wrong-type', expected: 'a mapping', found: describeValue(block.value) });
-  const rules = whole && isMapping ? [...block.parts].flatMap(([key, node]) => parseExpectedRules(String(key), node, mistakes) ?? []) : [];
+  else if (whole && block.value !== undefined && !isMapping) {
+    mistakes.report(block.place, { code: 'wrong-type', expected: 'a mapping', found: describeValue(block.value) });
+  }
+  const rules = whole && isMapping
+    ? [...block.parts].flatMap(([key, node]) => parseExpectedRules(String(key), node, mistakes) ?? [])
+    : [];
   return { place: item.place, files: files ?? { kind: 'patterns', patterns: [] }, rules, because: read.data?.because ?? null };
 }
 
@@ -75,7 +81,9 @@ function parseExpectedRules(key: string, node: YamlNode, mistakes: Mistakes): Un
   const freedoms = Object.fromEntries(FREEDOMS.map((name) => [name, located(name, long[name])])) as unknown as FreedomSettings;
   const [level, atLeast] = [located('level', long.level), located('at-least', long['at-least'])];
   const saysNothing = level === null && atLeast === null && FREEDOMS.every((name) => freedoms[name] === null);
-  if (read.success && saysNothing && !nodeAt(node, ['options']).whole) mistakes.report(place, { code: 'expects-nothing', selector: key });
+  if (read.success && saysNothing && !nodeAt(node, ['options']).whole) {
+    mistakes.report(place, { code: 'expects-nothing', selector: key });
+  }
   if (level !== null && atLeast !== null) mistakes.report(atLeast.place, { code: 'expects-two-levels' });
   return { ...freedoms, selector, place, level, atLeast, options: parseOptions(selector, node, mistakes) };
 }

@@ -79,7 +79,9 @@ function parseHouseRule(id: string, node: YamlNode, mistakes: Mistakes): HouseRu
   }));
   const search = parseSearch(node, data, options, mistakes);
   if (search === null || languages === undefined) return null;
-  if (search.by === 'query' && languages === null) mistakes.report(nodeAt(node, ['languages']).node.place, { code: 'query-needs-languages', id });
+  if (search.by === 'query' && languages === null) {
+    mistakes.report(nodeAt(node, ['languages']).node.place, { code: 'query-needs-languages', id });
+  }
   return {
     id,
     place,
@@ -111,7 +113,9 @@ function parseLanguages(node: YamlNode, languages: readonly string[], mistakes: 
   languages.forEach((language, index) => {
     if (known.includes(language)) return;
     isKnown = false;
-    mistakes.reportUnknown(nodeAt(list, [index]).node.place, { code: 'unknown-language', language, near: nearName(language, known) });
+    mistakes.reportUnknown(
+      nodeAt(list, [index]).node.place, { code: 'unknown-language', language, near: nearName(language, known) },
+    );
   });
   return isKnown ? languages : undefined;
 }
@@ -127,7 +131,10 @@ function parseSearch(node: YamlNode, data: RuleData, options: readonly HouseOpti
   try {
     compileExpression(pattern, Object.fromEntries(options.map((option) => [option.name, option.default])));
   } catch (error) {
-    mistakes.report(place, { code: 'bad-expression', detail: error instanceof Error ? error.message.replace(/^error parsing regexp: /, '') : String(error) });
+    mistakes.report(place, {
+      code: 'bad-expression',
+      detail: error instanceof Error ? error.message.replace(/^error parsing regexp: /, '') : String(error),
+    });
     return null;
   }
   return { by: 'pattern', pattern, place };

@@ -40,7 +40,10 @@ export function whyNoConcern(name: string): 'form' | 'own' | null {
   return (CONCERNS as readonly string[]).includes(name) ? 'own' : null;
 }
 
-/** Whether a path leads out of the project, or from the top of the machine. A layer file says what is read on every machine of the team. */
+/**
+ * Whether a path leads out of the project, or from the top of the machine. A layer file says what is read on every machine of the
+ * team.
+ */
 function leavesRoot(path: string): boolean {
   return /^(?:[a-z]:)?[\\/]/i.test(path) || path.split(/[\\/]/).includes('..');
 }

@@ -66,7 +66,8 @@ export function parseLayer(text: string, { file, identity = file, role, isOutsid
   return { layer, isOutside, problems: problems.sort(compareProblems), warnings: mistakes.warnings };
 }
 
-type PlainPart = 'title' | 'about' | 'inherit' | 'needsReasons' | 'failOn' | 'confidence' | 'scopeIsRoots' | 'expectationsFail' | 'atMost';
+type PlainPart =
+  'title' | 'about' | 'inherit' | 'needsReasons' | 'failOn' | 'confidence' | 'scopeIsRoots' | 'expectationsFail' | 'atMost';
 
 function plainParts(data: LayerFileData, root: YamlNode): Pick<UnboundLayer, PlainPart> {
   const atMost = data['at-most'];
@@ -90,7 +91,9 @@ function keysFor(role: LayerRole, block: '' | 'scope'): string[] {
   return Object.keys(shape).filter((key) => KEYS_BY_ROLE[prefix + key]?.includes(role) ?? true);
 }
 
-/** Blocks whose items are read one by one, with problems of their own, and the depth down to which the schema's problems count. */
+/**
+ * Blocks whose items are read one by one, with problems of their own, and the depth down to which the schema's problems count.
+ */
 const READ_BY_ITEM: Readonly<Record<string, number>> = { presets: 1, scope: 2, languages: 2, intake: 1, expect: 1 };
 
 function fileProblems(issues: Parameters<typeof problemsOfIssues>[0], root: YamlNode, role: LayerRole): Problem[] {
@@ -127,7 +130,9 @@ function parseScope(root: YamlNode, data: LayerFileData | null, { problems }: Mi
   }
   const look = nodeAt(root, ['scope', 'longest-look']);
   const longestLook = look.whole ? parseDuration(String(look.node.value)) : null;
-  if (look.whole && longestLook === null) problems.push(problemAt(look.node.place, { code: 'bad-duration', found: describeValue(look.node.value) }));
+  if (look.whole && longestLook === null) {
+    problems.push(problemAt(look.node.place, { code: 'bad-duration', found: describeValue(look.node.value) }));
+  }
   const { node: include, whole: includes } = nodeAt(root, ['scope', 'include']);
   return {
     include: includes
@@ -146,7 +151,9 @@ function parseLanguages(root: YamlNode, mistakes: Mistakes): LanguagePatterns[] 
   const known = LANGUAGES.map(({ id }) => id);
   return [...block.parts].map(([key, { keyPlace, place }]) => {
     const language = String(key);
-    if (!known.includes(language)) mistakes.report(keyPlace ?? place, { code: 'unknown-language', language, near: nearName(language, known) });
+    if (!known.includes(language)) {
+      mistakes.report(keyPlace ?? place, { code: 'unknown-language', language, near: nearName(language, known) });
+    }
     return { language, patterns: parsePatterns(block, [language], mistakes.problems) };
   });
 }

@@ -27,12 +27,16 @@ export function nearReference(text: string): string | null {
 /** `git:URL#REVISION[:PATH]`: git allows neither `#` at the end of a URL that it reads, nor `:` in a revision. */
 const GIT = /^git:([^#\s-][^#\s]*)#([^:#\s-][^:#\s]*)(?::([^:]+))?$/;
 
-/** Servers on this machine (RFC 6761, section 6.3; RFC 1122, section 3.2.1.3), the only ones from which plain HTTP is accepted. */
+/**
+ * Servers on this machine (RFC 6761, section 6.3; RFC 1122, section 3.2.1.3), the only ones from which plain HTTP is accepted.
+ */
 const LOOPBACK = /^(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])$/;
 
 function remoteReference(text: string): RemoteReference | null {
   const [, url, revision, path = PACKAGE_PRESET] = GIT.exec(text) ?? [];
-  if (url !== undefined && revision !== undefined) return path.split('/').includes('..') || path.startsWith('/') ? null : { kind: 'git', url, revision, path, text };
+  if (url !== undefined && revision !== undefined) {
+    return path.split('/').includes('..') || path.startsWith('/') ? null : { kind: 'git', url, revision, path, text };
+  }
   if (!/^https?:\/\//.test(text) || !URL.canParse(text)) return null;
   return isSafeUrl(text) ? { kind: 'web', url: text, text } : null;
 }

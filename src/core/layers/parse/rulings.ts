@@ -52,7 +52,9 @@ function parseRuling(key: string, node: YamlNode, mistakes: Mistakes): UnboundRu
     because: long.because ?? null,
     until: long.until ?? null,
   };
-  if (read.success && saysNothing(ruling) && !nodeAt(node, ['options']).whole) mistakes.report(place, { code: 'says-nothing', selector: key });
+  if (read.success && saysNothing(ruling) && !nodeAt(node, ['options']).whole) {
+    mistakes.report(place, { code: 'says-nothing', selector: key });
+  }
   return ruling;
 }
 

@@ -45,7 +45,9 @@ function detailOfIssue(issue: z.core.$ZodIssue, value: unknown): ProblemDetail {
     case 'invalid_value': {
       const known = issue.values.map(String);
       const isLevels = LEVELS.some((level) => known.includes(level));
-      const near = typeof value === 'string' || typeof value === 'boolean' ? (isLevels ? nearLevelOf(String(value), known) : nearName(String(value), known)) : null;
+      const near = typeof value === 'string' || typeof value === 'boolean'
+        ? (isLevels ? nearLevelOf(String(value), known) : nearName(String(value), known))
+        : null;
       return { code: 'bad-value', found: describeValue(value), near, known };
     }
     case 'invalid_type':

@@ -8,7 +8,10 @@ export function parseSize(text: string): number | null {
   return Number.isSafeInteger(bytes) ? bytes : null;
 }
 
-/** Reads a duration such as `10 s`, or a plain number of seconds, up to an hour; null if the text is neither. @returns milliseconds. */
+/**
+ * Reads a duration such as `10 s`, or a plain number of seconds, up to an hour; null if the text is neither.
+ * @returns milliseconds.
+ */
 export function parseDuration(text: string): number | null {
   const [, amount] = /^(\d{1,4}(?:\.\d+)?)\s*s?$/.exec(text.trim()) ?? [];
   const seconds = Number(amount ?? 0);

@@ -45,6 +45,8 @@ export interface ParsedLayer {
 }
 
 /** The rulings of a layer file, those of its zones included. */
-export function rulingsOf<OfRule>({ rulings, zones }: { readonly rulings: readonly OfRule[]; readonly zones: readonly { readonly rulings: readonly OfRule[] }[] }): OfRule[] {
+export function rulingsOf<OfRule>(
+  { rulings, zones }: { readonly rulings: readonly OfRule[]; readonly zones: readonly { readonly rulings: readonly OfRule[] }[] },
+): OfRule[] {
   return [...rulings, ...zones.flatMap((zone) => zone.rulings)];
 }

@@ -79,7 +79,10 @@ export function readYaml(text: string, file: string): { root: YamlNode | null; p
   }
 }
 
-/** The first document of a text, and the second one if there is one. A file with only comments has none, one with an explicit null has one. */
+/**
+ * The first document of a text, and the second one if there is one. A file with only comments has none, one with an explicit null
+ * has one.
+ */
 function firstDocuments(text: string, lines: LineCounter): Document.Parsed[] {
   const tokens = new Parser(lines.addNewLine).parse(text);
   const documents: Document.Parsed[] = [];
@@ -100,7 +103,9 @@ function placeIn(text: string, offset: number, file: string): Place {
 class Spot {
   private known: Place | null = null;
 
-  constructor(private readonly start: number, private readonly end: number, private readonly placeOf: (start: number, end: number) => Place) {}
+  constructor(
+    private readonly start: number, private readonly end: number, private readonly placeOf: (start: number, end: number) => Place,
+  ) {}
 
   get place(): Place {
     this.known ??= this.placeOf(this.start, this.end);
@@ -168,7 +173,9 @@ class NodeReader {
   private readValue(node: Node, spot: Spot, keySpot: Spot | null, usedAt: Spot | null): ReadNode {
     const written = node.tag === undefined ? 'plain' : 'tag';
     // An unknown tag has been reported with the parser's warnings.
-    if (node.tag !== undefined && !node.tag.startsWith('tag:yaml.org,2002:')) return new ReadNode(undefined, spot, keySpot, written);
+    if (node.tag !== undefined && !node.tag.startsWith('tag:yaml.org,2002:')) {
+      return new ReadNode(undefined, spot, keySpot, written);
+    }
     if (isScalar(node)) return new ReadNode(node.value, spot, keySpot, written);
     this.openAnchors.add(node);
     const parts = new Map<string | number, ReadNode>();
@@ -183,7 +190,9 @@ class NodeReader {
     return new ReadNode(value, spot, keySpot, written, parts);
   }
 
-  private readMap(items: readonly { key: Node; value: Node | null }[], parts: Map<string | number, ReadNode>, usedAt: Spot | null): object {
+  private readMap(
+    items: readonly { key: Node; value: Node | null }[], parts: Map<string | number, ReadNode>, usedAt: Spot | null,
+  ): object {
     // Without a prototype, so that a key such as __proto__ is a key like any other.
     const value = Object.create(null) as Record<string, unknown>;
     for (const item of items) {

@@ -27,7 +27,9 @@ export function parseZones(root: YamlNode, mistakes: Mistakes): UnboundZone[] {
 function parseZone(item: YamlNode, mistakes: Mistakes): UnboundZone {
   const read = zoneSchema.safeParse(item.value);
   // List items are read one by one, with problems of their own.
-  if (!read.success) mistakes.problems.push(...problemsOfIssues(read.error.issues.filter(({ path }) => path.length < 2), item, ZONE_KEYS));
+  if (!read.success) {
+    mistakes.problems.push(...problemsOfIssues(read.error.issues.filter(({ path }) => path.length < 2), item, ZONE_KEYS));
+  }
   const atMost = read.data?.['at-most'];
   return {
     name: read.data?.name ?? null,

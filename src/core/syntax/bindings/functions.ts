@@ -14,7 +14,9 @@ export function functionOf({ node: { tree, index }, kind }: Binding): SyntaxNode
   const parent = table[(index << SHIFT) + PARENT] as number;
   if (parent < 0) return null;
   let place = kind === 'function' ? parent : tree.childInRoles(parent, tree.rolesOf(VALUE));
-  if (place < 0 && tree.kindFlags(ASSIGNMENTS)[table[(parent << SHIFT) + KIND] as number] === 1) place = tree.childInRoles(parent, tree.rolesOf(RIGHT));
+  if (place < 0 && tree.kindFlags(ASSIGNMENTS)[table[(parent << SHIFT) + KIND] as number] === 1) {
+    place = tree.childInRoles(parent, tree.rolesOf(RIGHT));
+  }
   return place >= 0 && place !== index && isFunction[table[(place << SHIFT) + KIND] as number] === 1 ? tree.nodeAt(place) : null;
 }
 

@@ -16,7 +16,10 @@ export interface PlainBinding {
   readonly isUse: (node: SyntaxNode) => boolean;
   /** Calls `use` for each use of a name that is no node of its own, such as in the text of a format. */
   readonly useMore?: (tree: SyntaxTree, use: (name: string, at: SyntaxNode) => void) => void;
-  /** The offset from which a declared name can be used, where what stands before it means another one; absent if it holds throughout its scope. */
+  /**
+   * The offset from which a declared name can be used, where what stands before it means another one; absent if it holds
+   * throughout its scope.
+   */
   readonly visibleFrom?: (declared: SyntaxNode) => number;
   /** Whether the file runs code that can use any name invisibly. */
   readonly isOpen?: (tree: SyntaxTree) => boolean;
@@ -48,7 +51,13 @@ export function bindPlainly(tree: SyntaxTree, language: PlainBinding): Bindings 
   };
   for (const node of tree.ofTypes(names)) if (!declared.has(node.index) && isUse(node)) use(node.text, node, usageOf(node));
   language.useMore?.(tree, (name, at) => use(name, at, READING));
-  return { file: scopes.file, all: bindingsIn(scopes), unresolved, isOpen: language.isOpen?.(tree) ?? false, scopeAt: (node) => scopes.at(node) };
+  return {
+    file: scopes.file,
+    all: bindingsIn(scopes),
+    unresolved,
+    isOpen: language.isOpen?.(tree) ?? false,
+    scopeAt: (node) => scopes.at(node),
+  };
 }
 
 interface Usage {
@@ -62,7 +71,9 @@ const READING: Usage = { reads: true, writes: false };
 function usageOf(node: SyntaxNode): Usage {
   const parent = node.parent as SyntaxNode;
   const stands = /^(?:expression_statement|block|program|lambda_literal)$/.test(parent.parentType ?? '') && !isResult(parent);
-  if (/assignment/.test(parent.type) && node.field === 'left') return { reads: !stands && parent.type !== 'assignment', writes: true };
+  if (/assignment/.test(parent.type) && node.field === 'left') {
+    return { reads: !stands && parent.type !== 'assignment', writes: true };
+  }
   if (parent.type === 'update_expression') return { reads: !stands, writes: true };
   return READING;
 }

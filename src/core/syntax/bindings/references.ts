@@ -4,7 +4,9 @@ import { SHIFT, START } from '../node-table.js';
 /** A place where a name is used. */
 export class Reference {
   /** @param index the number of the node there. */
-  constructor(private readonly tree: SyntaxTree, private readonly index: number, readonly reads: boolean, readonly writes: boolean) {}
+  constructor(
+    private readonly tree: SyntaxTree, private readonly index: number, readonly reads: boolean, readonly writes: boolean,
+  ) {}
 
   get node(): SyntaxNode {
     return this.tree.nodeAt(this.index);

@@ -4,7 +4,17 @@ import { References } from './references.js';
 
 /** How a name is bound. */
 export type BindingKind =
-  | 'variable' | 'constant' | 'parameter' | 'function' | 'class' | 'type' | 'import' | 'caught' | 'loop' | 'field' | 'type-parameter';
+  | 'variable'
+    | 'constant'
+    | 'parameter'
+    | 'function'
+    | 'class'
+    | 'type'
+    | 'import'
+    | 'caught'
+    | 'loop'
+    | 'field'
+    | 'type-parameter';
 
 /** A name bound in a scope. */
 export interface Binding {
@@ -139,6 +149,8 @@ export class Scopes {
 /** All bindings of the scopes. */
 export function bindingsIn(scopes: Scopes): Binding[] {
   const all: Binding[] = [];
-  for (const { bindings } of scopes.all()) if (bindings !== NO_BINDINGS) for (const binding of bindings.values()) all.push(binding);
+  for (const { bindings } of scopes.all()) {
+    if (bindings !== NO_BINDINGS) for (const binding of bindings.values()) all.push(binding);
+  }
   return all;
 }
