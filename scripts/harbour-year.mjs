@@ -30,24 +30,7 @@ export function makeYear(folder) {
     mkdirSync(path.dirname(path.join(folder, name)), { recursive: true });
     writeFileSync(path.join(folder, name), text);
   };
-  const git = (day, author, ...args) => {
-    const time = `${day}T10:00:00+00:00`;
-    const email = `${author.toLowerCase().replace(' ', '.')}@harbour.example`;
-    const environment = {
-      GIT_AUTHOR_NAME: author,
-      GIT_AUTHOR_EMAIL: email,
-      GIT_AUTHOR_DATE: time,
-      GIT_COMMITTER_NAME: author,
-      GIT_COMMITTER_EMAIL: email,
-      GIT_COMMITTER_DATE: time,
-    };
-    const { status, stderr } = spawnSync(
-      'git',
-      ['-C', folder, '-c', 'commit.gpgsign=false', '-c', 'core.autocrlf=false', ...args],
-      { encoding: 'utf8', env: { PATH: process.env.PATH, HOME: folder, GIT_CONFIG_NOSYSTEM: '1', ...environment } },
-    );
-    if (status !== 0) throw new Error(`git ${args.join(' ')}: ${stderr}`);
-  };
+  const git = (...args) => gitIn(folder, ...args);
   const commit = (day, author, subject) => {
     git(day, author, 'add', '-A', '-f');
     git(day, author, 'commit', '-q', '-m', subject);
@@ -92,6 +75,26 @@ export function makeYear(folder) {
     .replace('the kiosk stands in the open', 'the open day needs messages on the screen')));
   commit('2026-11-10', 'Tom Quill', 'Show messages on the open day');
   git('2026-11-10', 'Tom Quill', 'checkout', '-q', 'main');
+}
+
+/** Runs git as one of the authors would have on a day. */
+function gitIn(folder, day, author, ...args) {
+  const time = `${day}T10:00:00+00:00`;
+  const email = `${author.toLowerCase().replace(' ', '.')}@harbour.example`;
+  const environment = {
+    GIT_AUTHOR_NAME: author,
+    GIT_AUTHOR_EMAIL: email,
+    GIT_AUTHOR_DATE: time,
+    GIT_COMMITTER_NAME: author,
+    GIT_COMMITTER_EMAIL: email,
+    GIT_COMMITTER_DATE: time,
+  };
+  const { status, stderr } = spawnSync(
+    'git',
+    ['-C', folder, '-c', 'commit.gpgsign=false', '-c', 'core.autocrlf=false', ...args],
+    { encoding: 'utf8', env: { PATH: process.env.PATH, HOME: folder, GIT_CONFIG_NOSYSTEM: '1', ...environment } },
+  );
+  if (status !== 0) throw new Error(`git ${args.join(' ')}: ${stderr}`);
 }
 
 // By itself: node scripts/harbour-year.mjs FOLDER

@@ -29,7 +29,9 @@ async function start(): Promise<void> {
   try {
     await client.start();
   } catch {
-    void window.showErrorMessage(`Elvar does not start: ${server.command}. Install it in the project, or name the program in the setting elvar.command.`);
+    void window.showErrorMessage(
+      `Elvar does not start: ${server.command}. Install it in the project, or name the program in the setting elvar.command.`,
+    );
   }
 }
 
@@ -50,7 +52,10 @@ async function checkProject(): Promise<void> {
     void window.showInformationMessage('Open a file of the project first.');
     return;
   }
-  await client.sendRequest(ExecuteCommandRequest.type, { command: 'elvar.project', arguments: [{ uri: client.code2ProtocolConverter.asUri(document.uri) }] });
+  await client.sendRequest(
+    ExecuteCommandRequest.type,
+    { command: 'elvar.project', arguments: [{ uri: client.code2ProtocolConverter.asUri(document.uri) }] },
+  );
 }
 
 /** What the settings name, else the project's own Elvar, else that of the machine. */
@@ -64,5 +69,10 @@ function program(): Executable {
   const args = ['editor', ...settings.get<string[]>('arguments', [])];
   // On Windows, commands of packages are scripts of its shell, for which a blank ends a word.
   const isWindows = process.platform === 'win32';
-  return { command: isWindows ? `"${command}"` : command, args, transport: TransportKind.stdio, options: { shell: isWindows, ...(folder !== undefined && { cwd: folder }) } };
+  return {
+    command: isWindows ? `"${command}"` : command,
+    args,
+    transport: TransportKind.stdio,
+    options: { shell: isWindows, ...(folder !== undefined && { cwd: folder }) },
+  };
 }

@@ -50,7 +50,9 @@ export function optionType(declaration: OptionDeclaration): OptionType {
   if (choices !== undefined) return { type: 'choice', choices: choices.map(String) };
   switch (type) {
     case 'integer':
-      return { type: 'number', ...(minimum !== undefined && { least: minimum }), ...(maximum !== undefined && { most: maximum }) };
+      return {
+        type: 'number', ...(minimum !== undefined && { least: minimum }), ...(maximum !== undefined && { most: maximum }),
+      };
     case 'boolean':
     case 'string':
       return { type };

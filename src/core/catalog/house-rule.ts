@@ -26,14 +26,18 @@ export function makeHouseRule(declared: HouseRule): Rule {
     conflicts: [],
     options: Object.fromEntries(options.map((option) => [option.name, declare(option)])),
     defaults: Object.fromEntries(options.map((option) => [option.name, option.default])),
-    find: languages === null ? { everywhere: finder as never } : { languages: Object.fromEntries(languages.map((language) => [language, finder])) },
+    find: languages === null
+      ? { everywhere: finder as never }
+      : { languages: Object.fromEntries(languages.map((language) => [language, finder])) },
     examples: examples.map(({ kind, language, code }): Example => ({ language, code, finds: kind === 'good' ? [] : ['?'] })),
     house: declared,
     foreign: null,
   };
 }
 
-const SCHEMAS = { number: () => z.int(), boolean: () => z.boolean(), string: () => z.string(), list: () => z.array(z.string()) } as const;
+const SCHEMAS = {
+  number: () => z.int(), boolean: () => z.boolean(), string: () => z.string(), list: () => z.array(z.string()),
+} as const;
 
 function declare({ type, default: standard, stricter, about }: HouseOption): OptionDeclaration {
   return option<z.ZodType<OptionValue>>(SCHEMAS[type], { default: standard, stricter, about });
@@ -61,19 +65,29 @@ function finderOf(declared: HouseRule): Finder<OptionValues> {
       if (byGrammar === undefined) queries.set(options, (byGrammar = new Map()));
       const grammar = root.tree.language;
       let query = byGrammar.get(grammar);
-      if (query === undefined) byGrammar.set(grammar, (query = limited(limit, () => new HouseQuery(grammar, search.query, options))));
+      if (query === undefined) {
+        byGrammar.set(grammar, (query = limited(limit, () => new HouseQuery(grammar, search.query, options))));
+      }
       return query.search(root, limit).map((match) => hitOf(match, declared, options));
     },
   };
 }
 
 function hitOf({ start, end, captures }: Match, { message, replace }: HouseRule, options: OptionValues): Hit {
-  const valueOf = (name: string): string | undefined => captures.get(name)?.text ?? (options[name] === undefined ? undefined : String(options[name]));
-  return { start, end, message: fillIn(message, valueOf), repair: replace === null ? undefined : repairOf({ start, end, captures }, replace, valueOf) };
+  const valueOf = (name: string): string | undefined =>
+    captures.get(name)?.text ?? (options[name] === undefined ? undefined : String(options[name]));
+  return {
+    start,
+    end,
+    message: fillIn(message, valueOf),
+    repair: replace === null ? undefined : repairOf({ start, end, captures }, replace, valueOf),
+  };
 }
 
 /** Nothing is repaired if a capture is missing or two of them overlap. */
-function repairOf({ start, end, captures }: Match, replace: Readonly<Record<string, string>>, valueOf: (name: string) => string | undefined): Repair | undefined {
+function repairOf(
+  { start, end, captures }: Match, replace: Readonly<Record<string, string>>, valueOf: (name: string) => string | undefined,
+): Repair | undefined {
   const edits = Object.entries(replace).map(([name, text]) => {
     const stretch = name === 'finding' ? { start, end } : captures.get(name);
     return stretch === undefined ? null : { start: stretch.start, end: stretch.end, text: fillIn(text, valueOf) };

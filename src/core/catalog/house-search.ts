@@ -28,13 +28,21 @@ function fillQuery(query: string, options: OptionValues): string {
   });
 }
 
-/** Finds all matches of a regular expression (RE2, `^` and `$` match at line ends) in time linear in the text. @throws SearchStopped if it takes too long. */
+/**
+ * Finds all matches of a regular expression (RE2, `^` and `$` match at line ends) in time linear in the text.
+ * @throws SearchStopped if it takes too long.
+ */
 export function searchPattern(pattern: RE2JS, text: string, limit: TimeLimit): Match[] {
   // Setting a limit takes a while itself.
-  return pattern.programSize() * text.length < SMALL_SEARCH ? allMatches(pattern, text) : limited(limit, () => allMatches(pattern, text));
+  return pattern.programSize() * text.length < SMALL_SEARCH
+    ? allMatches(pattern, text)
+    : limited(limit, () => allMatches(pattern, text));
 }
 
-/** The product of a pattern's size and a text's length below which a search cannot take {@link LONGEST}: a core of 2 GHz does about twice as much in that time. */
+/**
+ * The product of a pattern's size and a text's length below which a search cannot take {@link LONGEST}: a core of 2 GHz does
+ * about twice as much in that time.
+ */
 const SMALL_SEARCH = 2_000_000;
 
 /** Runs what a house rule asks for, in the time that it has. @throws SearchStopped if it takes too long. */
@@ -66,7 +74,10 @@ function allMatches(pattern: RE2JS, text: string): Match[] {
 /** The deepest nesting of a query: the engine crashes over about thirty times as much, and people need less than ten. */
 const DEEPEST_QUERY = 100;
 
-/** A query below both is run without a clock of its own, whose setting takes longer than most searches; in characters, and in `*`, `+` and `?`. */
+/**
+ * A query below both is run without a clock of its own, whose setting takes longer than most searches; in characters, and in `*`,
+ * `+` and `?`.
+ */
 const LONGEST_SIMPLE = 5000;
 const MOST_REPETITIONS = 10;
 
@@ -111,13 +122,17 @@ export class HouseQuery {
     const excess = queryExcess(filled);
     if (excess !== null) throw new SearchStopped(excess);
     this.isSimple = filled.length < LONGEST_SIMPLE && repetitionsIn(filled) < MOST_REPETITIONS;
-    this.query = new Query(grammar, filled.replace(/#(not-|any-not-|any-)?match\?/g, (_, kind: string | undefined) => `#${kind ?? ''}like?`));
+    this.query = new Query(
+      grammar, filled.replace(/#(not-|any-not-|any-)?match\?/g, (_, kind: string | undefined) => `#${kind ?? ''}like?`),
+    );
     if (!this.query.captureNames.includes('finding')) throw new Error('it names no @finding');
     for (const predicates of this.query.predicates) {
       for (const { operator, operands } of predicates) {
         const [left, right] = operands;
         if (!/^(?:not-|any-|any-not-)?like\?$/.test(operator)) throw new Error(`there is no predicate #${operator}`);
-        if (operands.length !== 2 || left?.type !== 'capture' || right?.type !== 'string') throw new Error('#match? takes a capture and a regular expression');
+        if (operands.length !== 2 || left?.type !== 'capture' || right?.type !== 'string') {
+          throw new Error('#match? takes a capture and a regular expression');
+        }
         this.expressions.set(right.value, RE2JS.compile(right.value));
       }
     }
@@ -145,15 +160,19 @@ export class HouseQuery {
       const [capture, expression] = operands as unknown as [{ readonly name: string }, { readonly value: string }];
       const nodes = captures.filter(({ name }) => name === capture.name);
       const isNegative = operator.includes('not-');
-      const holds = ({ node }: QueryCapture): boolean => (this.expressions.get(expression.value) as RE2JS).matcher(node.text).find() !== isNegative;
+      const holds = ({ node }: QueryCapture): boolean =>
+        (this.expressions.get(expression.value) as RE2JS).matcher(node.text).find() !== isNegative;
       return operator.startsWith('any-') ? nodes.some(holds) : nodes.every(holds);
     });
   }
 }
 
 function foundBy({ captures }: QueryMatch): Match[] {
-  const named = new Map(captures.map(({ name, node }) => [name, { start: node.startIndex, end: node.endIndex, text: node.text }]));
-  return captures.filter(({ name }) => name === 'finding').map(({ node }) => ({ start: node.startIndex, end: node.endIndex, captures: named }));
+  const named = new Map(
+    captures.map(({ name, node }) => [name, { start: node.startIndex, end: node.endIndex, text: node.text }]),
+  );
+  return captures.filter(({ name }) => name === 'finding')
+    .map(({ node }) => ({ start: node.startIndex, end: node.endIndex, captures: named }));
 }
 
 /** What is wrong with a query for a grammar; null if it fits. @param limit says how to end what takes too long. */
@@ -162,7 +181,9 @@ export function queryMistake(grammar: Grammar, query: string, options: OptionVal
     limited(limit, () => new HouseQuery(grammar, query, options));
     return null;
   } catch (error) {
-    if (isQueryError(error)) return { what: describe(error), near: fillQuery(query, options).slice(error.index).split('\n', 1)[0]?.slice(0, 40) ?? null };
+    if (isQueryError(error)) return {
+      what: describe(error), near: fillQuery(query, options).slice(error.index).split('\n', 1)[0]?.slice(0, 40) ?? null,
+    };
     return { what: error instanceof Error ? error.message : String(error), near: null };
   }
 }

@@ -240,6 +240,8 @@ export const CATALOG = new Catalog(withEveryLanguage([
 /** @throws Error if the folder of a language names a rule that there is not. */
 function withEveryLanguage(rules: readonly Rule[]): Rule[] {
   const ids = new Set(rules.map(({ id }) => id));
-  for (const [language, own] of Object.entries(LANGUAGE_RULES)) for (const id of Object.keys(own)) if (!ids.has(id)) throw new Error(`${language} knows a rule ${id} that the catalog does not have`);
+  for (const [language, own] of Object.entries(LANGUAGE_RULES)) for (const id of Object.keys(own)) {
+    if (!ids.has(id)) throw new Error(`${language} knows a rule ${id} that the catalog does not have`);
+  }
   return rules.map((rule) => withLanguages(rule, LANGUAGE_RULES));
 }

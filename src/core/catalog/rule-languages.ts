@@ -4,11 +4,13 @@ import { languageById, languagesAround } from '../languages/languages.js';
 
 /** Whether a rule can find anything in a file of `language`: it knows the language, or one that is embedded in it. */
 export function knowsLanguage(rule: Rule, language: LanguageId): boolean {
-  return finderFor(rule, language) !== null || (judgesIn(rule, language) && (languageById(language)?.inside ?? []).some((inner) => looksInside(rule, inner)));
+  return finderFor(rule, language) !== null
+    || (judgesIn(rule, language) && (languageById(language)?.inside ?? []).some((inner) => looksInside(rule, inner)));
 }
 
 /** Rules that cannot judge an excerpt: what is around it may use or declare a name, print for readers, or be where it says. */
-const NOT_IN_EXCERPTS = /^(?:dead|docs)\/|^slips\/(?:undeclared|early-use|syntax|shadowed-name|unclosed-resource)$|^idiom\/(?:settled-binding|debug-print|function-scoped-binding|strict-types|final-class)$|^imports\/(?:direction|missing|circle|climb)$|^safety\/fixed-path$/;
+const NOT_IN_EXCERPTS =
+  /^(?:dead|docs)\/|^slips\/(?:undeclared|early-use|syntax|shadowed-name|unclosed-resource)$|^idiom\/(?:settled-binding|debug-print|function-scoped-binding|strict-types|final-class)$|^imports\/(?:direction|missing|circle|climb)$|^safety\/fixed-path$/;
 
 /** Whether a rule can judge code inside files of a language: in Markdown, that is an excerpt. */
 export function judgesIn({ id }: Pick<Rule, 'id'>, outer: LanguageId): boolean {
@@ -29,5 +31,6 @@ export function ownLanguagesOf({ find }: Pick<Rule, 'find'>): string[] {
 /** The languages in whose files a rule can find something; `*` for every text. */
 export function languagesOf(rule: Pick<Rule, 'id' | 'find'>): string[] {
   const own = ownLanguagesOf(rule);
-  return [...own, ...languagesAround(own.filter((language) => looksInside(rule, language))).filter((outer) => !own.includes(outer) && judgesIn(rule, outer))];
+  return [...own, ...languagesAround(own.filter((language) => looksInside(rule, language))).filter((outer) =>
+    !own.includes(outer) && judgesIn(rule, outer))];
 }

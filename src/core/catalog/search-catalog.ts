@@ -25,7 +25,8 @@ export function searchCatalog({ rules }: Catalog, filter: CatalogFilter): Rule[]
   const passed = rules.filter((rule) => passes(rule, filter));
   const words = (filter.term ?? '').toLowerCase().split(/[^\p{L}\p{N}]+/u).filter((word) => word !== '');
   if (words.length === 0) return passed;
-  const foundBy = (meanings: readonly (readonly string[])[], tolerant: boolean) => passed.map((rule) => ({ rule, score: scoreOf(rule, meanings, tolerant) })).filter(({ score }) => score > 0);
+  const foundBy = (meanings: readonly (readonly string[])[], tolerant: boolean) =>
+    passed.map((rule) => ({ rule, score: scoreOf(rule, meanings, tolerant) })).filter(({ score }) => score > 0);
   const exact = foundBy(words.map((word) => [word, ...SEARCH_WORDS[word] ?? []]), false);
   // Near words count only if nothing matches exactly.
   const found = exact.length > 0 ? exact : foundBy(words.map((word) => [word]), true);
@@ -56,7 +57,10 @@ function scoreOf(rule: Rule, meanings: readonly (readonly string[])[], tolerant:
     for (const [at, word] of words.entries()) {
       // Synonyms are parts of names, so prose is not searched for them.
       const looked = Object.entries(parts).filter(([part]) => at === 0 || part === 'id' || part === 'tags');
-      best = Math.max(best, looked.reduce((weight, [part, text]) => weight + (isIn(word, text.toLowerCase(), tolerant) ? WEIGHTS[part as keyof typeof WEIGHTS] : 0), 0));
+      best = Math.max(best, looked.reduce(
+        (weight, [part, text]) => weight + (isIn(word, text.toLowerCase(), tolerant) ? WEIGHTS[part as keyof typeof WEIGHTS] : 0),
+        0,
+      ));
     }
     if (best === 0) return 0;
     sum += best;
@@ -68,11 +72,13 @@ function isIn(word: string, text: string, tolerant: boolean): boolean {
   if (!tolerant) return text.includes(word);
   // One typo in a short word, two in a long one; even shorter words resemble each other too much.
   const slips = word.length < 4 ? 0 : word.length < 6 ? 1 : 2;
-  return text.split(/[^\p{L}\p{N}]+/u).some((other) => Math.abs(other.length - word.length) <= slips && (distance(other, word) <= slips || (slips > 0 && isSwapped(word, other))));
+  return text.split(/[^\p{L}\p{N}]+/u).some((other) =>
+    Math.abs(other.length - word.length) <= slips && (distance(other, word) <= slips || (slips > 0 && isSwapped(word, other))));
 }
 
 /** Whether two neighbouring letters are swapped: one typo, but a distance of two by the usual measure. */
 function isSwapped(word: string, other: string): boolean {
   const at = [...word].findIndex((letter, index) => letter !== other[index]);
-  return at >= 0 && word.length === other.length && other === `${word.slice(0, at)}${word[at + 1] ?? ''}${word[at]}${word.slice(at + 2)}`;
+  return at >= 0
+    && word.length === other.length && other === `${word.slice(0, at)}${word[at + 1] ?? ''}${word[at]}${word.slice(at + 2)}`;
 }

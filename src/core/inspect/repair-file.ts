@@ -68,14 +68,8 @@ export function repairFile(
         refused.clear();
       }
       if (open.length === 0) {
-        return {
-          text: current,
-          repaired,
-          withdrawn: [...refused.values()].map(({ finding }) => finding),
-          left,
-          moved,
-          reprinted: known.changed(findings, current),
-        };
+        const withdrawn = [...refused.values()].map(({ finding }) => finding);
+        return { text: current, repaired, withdrawn, left, moved, reprinted: known.changed(findings, current) };
       }
       const { next, applied, broken } = applyRound(source, open, own);
       for (const { finding } of broken) refused.set(keyOf(finding, current), { finding, version });

@@ -23,6 +23,7 @@ import { YAML } from './yaml/language.js';
 
 /** The languages that Elvar recognises by file name, in the order in which they are listed. */
 export const ALL: readonly LanguageDefinition[] = [
-  JAVASCRIPT, TYPESCRIPT, PYTHON, CSS, JAVA, PHP, C, CPP, GO, ...OTHER_LANGUAGES, SHELL, ...OTHER_SHELLS, HTML, COMPONENT, XML, MARKDOWN, PROSE, ...OTHER_STYLES,
+  JAVASCRIPT, TYPESCRIPT, PYTHON, CSS, JAVA, PHP, C, CPP, GO, ...OTHER_LANGUAGES, SHELL, ...OTHER_SHELLS, HTML, COMPONENT, XML,
+  MARKDOWN, PROSE, ...OTHER_STYLES,
   JSON_DATA, JSON5, YAML, ...OTHER_DATA, CSHARP, KOTLIN, RUBY, RUST, SQL,
 ];

@@ -22,7 +22,10 @@ interface Recognition {
   readonly indentMatters?: boolean;
   /** Whether it is written for people to read, and has code only where it says so; it is not by default. */
   readonly isProse?: boolean;
-  /** The languages of scripts and styles that its files may contain, or all that have a grammar or rules of their own; none by default. */
+  /**
+   * The languages of scripts and styles that its files may contain, or all that have a grammar or rules of their own; none by
+   * default.
+   */
   readonly inside?: readonly LanguageId[] | 'all';
   /** Whether excerpts of it inside other files say too little to be looked at; they do not by default. */
   readonly needsWhole?: boolean;
@@ -75,4 +78,6 @@ export const MARKUP: CommentSyntax = { line: [], block: [['<!--', '-->']] };
 export const NO_COMMENTS: CommentSyntax = { line: [], block: [] };
 
 /** The syntax of a format in which nothing has a name. */
-export const DATA_SYNTAX: LanguageSyntax = { translation: null, misreadings: [], bind: null, values: null, imports: () => [], leaving: null };
+export const DATA_SYNTAX: LanguageSyntax = {
+  translation: null, misreadings: [], bind: null, values: null, imports: () => [], leaving: null,
+};

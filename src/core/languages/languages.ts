@@ -36,11 +36,14 @@ export function grammarsFor(language: Language, name: string): GrammarId[] {
 /** The languages whose files may contain one of `languages`: first those whose syntax is read, each by its name. */
 export function languagesAround(languages: readonly LanguageId[]): LanguageId[] {
   const around = LANGUAGES.filter(({ inside }) => inside.some((inner) => languages.includes(inner)));
-  return around.sort((a, b) => Number(a.grammar === null) - Number(b.grammar === null) || (a.id < b.id ? -1 : 1)).map(({ id }) => id);
+  return around.sort((a, b) => Number(a.grammar === null) - Number(b.grammar === null) || (a.id < b.id ? -1 : 1)).map(({ id }) =>
+    id);
 }
 
 /** The grammars that come with Elvar, by their ids. */
-export const GRAMMAR_DEFINITIONS: ReadonlyMap<GrammarId, GrammarDefinition> = new Map(ALL.flatMap(grammarsOf).map((grammar) => [grammar.id, grammar]));
+export const GRAMMAR_DEFINITIONS: ReadonlyMap<GrammarId, GrammarDefinition> = new Map(
+  ALL.flatMap(grammarsOf).map((grammar) => [grammar.id, grammar]),
+);
 
 /** The ids of the grammars. */
 export const GRAMMARS: readonly GrammarId[] = [...GRAMMAR_DEFINITIONS.keys()];
@@ -59,12 +62,18 @@ export function collectorFor(grammar: GrammarId): GrammarDefinition['facts'] {
 }
 
 /** What languages say of the rules that they know, by language. */
-export const LANGUAGE_RULES: Readonly<Record<LanguageId, LanguageRules>> = Object.fromEntries(ALL.flatMap(({ id, rules }) => (rules == null ? [] : [[id, rules]])));
+export const LANGUAGE_RULES: Readonly<Record<LanguageId, LanguageRules>> = Object.fromEntries(
+  ALL.flatMap(({ id, rules }) => (rules == null ? [] : [[id, rules]])),
+);
 
 function languageOf(definition: LanguageDefinition): Language {
-  const { id, endings, fileNames = '', interpreters = '', otherNames = '', comments, needsTabs = false, indentMatters = false, isProse = false, inside = [], nameConventions = null, family = null } = definition;
+  const {
+    id, endings, fileNames = '', interpreters = '', otherNames = '', comments, needsTabs = false, indentMatters = false,
+    isProse = false, inside = [], nameConventions = null, family = null,
+  } = definition;
   return {
-    id, endings: words(endings), names: words(fileNames), interpreters: words(interpreters), otherNames: words(otherNames), grammar: grammarIds(definition), comments, needsTabs, indentMatters, isProse, nameConventions, family,
+    id, endings: words(endings), names: words(fileNames), interpreters: words(interpreters), otherNames: words(otherNames),
+    grammar: grammarIds(definition), comments, needsTabs, indentMatters, isProse, nameConventions, family,
     inside: inside === 'all' ? ALL.filter(isCode).map((other) => other.id) : inside,
   };
 }

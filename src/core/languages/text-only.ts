@@ -1,7 +1,9 @@
 import { C_LIKE, HASH, MARKUP, NO_COMMENTS, type TextLanguage } from './definition.js';
 
 /** A language of which only the text is checked. @param endings file extensions, separated by blanks. */
-function textOnly(id: string, endings: string, comments: TextLanguage['comments'], more: Partial<TextLanguage> = {}): TextLanguage {
+function textOnly(
+  id: string, endings: string, comments: TextLanguage['comments'], more: Partial<TextLanguage> = {},
+): TextLanguage {
   return { id, endings, comments, grammar: null, ...more };
 }
 
@@ -40,6 +42,8 @@ export const OTHER_DATA: readonly TextLanguage[] = [
   textOnly('protobuf', '.proto', C_LIKE),
   textOnly('terraform', '.tf .tfvars', { line: ['#', '//'], block: [['/*', '*/']] }),
   textOnly('dockerfile', '.dockerfile', HASH, { fileNames: 'Dockerfile Containerfile' }),
-  textOnly('makefile', '.mk', HASH, { fileNames: 'Makefile makefile GNUmakefile', interpreters: 'make gmake', needsTabs: true, indentMatters: true }),
+  textOnly('makefile', '.mk', HASH, {
+    fileNames: 'Makefile makefile GNUmakefile', interpreters: 'make gmake', needsTabs: true, indentMatters: true,
+  }),
   textOnly('git-settings', '', HASH, { fileNames: '.gitignore .gitattributes .elvarignore' }),
 ];

@@ -9,8 +9,10 @@ import { byTree, shared } from '../../finders/hits.js';
 
 /** Declarations that hold throughout their block, so that they may follow an exit. */
 const HOLDS_ANYWHERE = new Set([
-  'function_declaration', 'generator_function_declaration', 'class_declaration', 'interface_declaration', 'type_alias_declaration', 'enum_declaration',
-  'function_definition', 'class_definition', 'labeled_statement', 'named_label_statement', 'empty_statement', 'trait_declaration', 'function_signature',
+  'function_declaration', 'generator_function_declaration', 'class_declaration', 'interface_declaration',
+  'type_alias_declaration', 'enum_declaration',
+  'function_definition', 'class_definition', 'labeled_statement', 'named_label_statement', 'empty_statement', 'trait_declaration',
+  'function_signature',
   'struct_declaration', 'method_declaration', 'constant_item', 'import_declaration', 'macro_definition', 'mod_item', 'impl_item',
   'case_statement', 'default_statement', 'switch_label', 'php_tag', 'php_end_tag', 'text_interpolation', 'text',
 ]);
@@ -36,8 +38,13 @@ function findUnreached({ tree, grammar, text }: ParsedSource): Hit[] {
     // Do not judge code that parses only in part or that the preprocessor takes apart.
     const after = statements.slice(exit + 1);
     if (after.some(({ type }) => type === 'ERROR' || type.startsWith('preproc'))) continue;
-    const first = after.find((statement) => !HOLDS_ANYWHERE.has(statement.type) && !isBareDeclaration(statement) && statement.text !== ';');
-    if (first === undefined || isLabelled(after, first) || isHabit(statements[exit] as SyntaxNode, first, grammar) || isOfOneLine(statements[exit] as SyntaxNode, first) || isDivided(statements[exit] as SyntaxNode, first, text.text)) continue;
+    const first = after.find((statement) =>
+      !HOLDS_ANYWHERE.has(statement.type) && !isBareDeclaration(statement) && statement.text !== ';');
+    if (first === undefined
+        || isLabelled(after, first)
+        || isHabit(statements[exit] as SyntaxNode, first, grammar)
+        || isOfOneLine(statements[exit] as SyntaxNode, first)
+        || isDivided(statements[exit] as SyntaxNode, first, text.text)) continue;
     hits.push({ start: first.start, end: first.end, message: `never runs: ${reasonOf(statements[exit] as SyntaxNode)}` });
   }
   return hits;
@@ -45,7 +52,10 @@ function findUnreached({ tree, grammar, text }: ParsedSource): Hit[] {
 
 const BLOCK_END = ['}'];
 /** Statements that may leave on every path. */
-const COMPOUND = ['if_statement', 'try_statement', 'switch_statement', 'switch_expression', 'while_statement', 'for_statement', 'with_statement', 'statement_block'];
+const COMPOUND = [
+  'if_statement', 'try_statement', 'switch_statement', 'switch_expression', 'while_statement', 'for_statement', 'with_statement',
+  'statement_block',
+];
 const CHOICES = new Set(['if_statement']);
 const ALTERNATIVE = ['alternative'];
 
@@ -71,7 +81,10 @@ function leftEarly(tree: SyntaxTree): Set<SyntaxNode> {
     // Most have one branch, or end their block: no node is made for these.
     if (next < 0 || isEnd[table[(next << SHIFT) + KIND] as number] === 1) continue;
     if (isChoice[table[(statement << SHIFT) + KIND] as number] === 1 && tree.childInRoles(statement, roles) < 0) continue;
-    if (isBlock[table[((table[(statement << SHIFT) + PARENT] as number) << SHIFT) + KIND] as number] === 1 && surelyLeaves(tree.nodeAt(statement))) visit(statement);
+    if (isBlock[table[((table[(statement << SHIFT) + PARENT] as number) << SHIFT) + KIND] as number] === 1
+        && surelyLeaves(tree.nodeAt(statement))) {
+      visit(statement);
+    }
   }
   return blocks;
 }
@@ -80,19 +93,24 @@ const LABELS = new Set(['labeled_statement', 'named_label_statement', 'statement
 
 /** Whether it has a label that something may jump to. */
 function isLabelled(after: readonly SyntaxNode[], first: SyntaxNode): boolean {
-  return first.contains(LABELS) || after.some(({ type, start }) => start < first.start && /label|case_statement|default_statement/.test(type));
+  return first.contains(LABELS)
+    || after.some(({ type, start }) => start < first.start && /label|case_statement|default_statement/.test(type));
 }
 
 function isBareDeclaration(statement: SyntaxNode): boolean {
   return statement.type === 'variable_declaration' && statement.parts.every((part) => part.child('value') === null);
 }
 
-/** A `break` after a `return` in a switch, a `yield` that makes a Python function a generator, Go's return after a call that ends the program. */
+/**
+ * A `break` after a `return` in a switch, a `yield` that makes a Python function a generator, Go's return after a call that ends
+ * the program.
+ */
 function isHabit(exit: SyntaxNode, first: SyntaxNode, grammar: string): boolean {
   if (first.type === 'break_statement') return true;
   if (grammar === 'python' && first.type === 'expression_statement' && first.firstPart?.type === 'yield') return true;
   // Of Go's calls, only panic ends a function for the compiler (Go specification, "Terminating statements").
-  return exit.type === 'expression_statement' && !(grammar === 'go' && /^panic\b/.test(exit.text)) && first.type === 'return_statement';
+  return exit.type === 'expression_statement'
+    && !(grammar === 'go' && /^panic\b/.test(exit.text)) && first.type === 'return_statement';
 }
 
 /** Kotlin's grammar takes a value that begins like `import` for a statement of its own. */
@@ -107,6 +125,8 @@ function isDivided(exit: SyntaxNode, { start, tree }: SyntaxNode, text: string):
 
 function reasonOf({ type, text }: SyntaxNode): string {
   if (/^(?:while|for)_statement$/.test(type)) return 'the loop above never ends';
-  const word = type === 'if_statement' ? 'each branch' : /^(?:try|switch|with|statement)_/.test(type) || type === 'switch_expression' ? 'each path' : /^[A-Za-z_.:]+/.exec(text)?.[0] ?? 'the statement';
+  const word = type === 'if_statement' ? 'each branch'
+    : /^(?:try|switch|with|statement)_/.test(type) || type === 'switch_expression' ? 'each path'
+    : /^[A-Za-z_.:]+/.exec(text)?.[0] ?? 'the statement';
   return `${word} above leaves the block`;
 }

@@ -9,7 +9,10 @@ import { operatorTest } from '../../syntax/operators.js';
 import { settled } from '../../syntax/settled.js';
 import { byTree, hitAt, NO_HITS, shared } from '../../finders/hits.js';
 
-const CONDITIONALS = ['if_statement', 'for_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause', 'else_if_clause'];
+const CONDITIONALS = [
+  'if_statement', 'for_statement', 'ternary_expression', 'conditional_expression', 'while_statement', 'elif_clause',
+  'else_if_clause',
+];
 
 /** Constant conditions are short, except for numbers. */
 const LONGEST = 'undefined'.length;
@@ -42,7 +45,9 @@ function findDeadBranches({ tree, text: { text } }: ParsedSource): Hit[] {
     const node = tree.nodeAt(index);
     if (node.parentType !== 'else_clause' && node.field !== 'alternative') hits.push(...askedAgain(node));
   }
-  hits.push(...testedAround(tree), ...(tree.grammar === 'python' ? tree.ofType('assert_statement').flatMap(assertedPair) : NO_HITS));
+  hits.push(
+    ...testedAround(tree), ...(tree.grammar === 'python' ? tree.ofType('assert_statement').flatMap(assertedPair) : NO_HITS),
+  );
   return hits;
 }
 
@@ -61,7 +66,9 @@ function testedAround(tree: SyntaxTree): Hit[] {
     const block = table[(inner << SHIFT) + PARENT] as number;
     if (block < 0 || isBlock[table[(block << SHIFT) + KIND] as number] !== 1) continue;
     const outer = table[(block << SHIFT) + PARENT] as number;
-    if (outer < 0 || isChoice[table[(outer << SHIFT) + KIND] as number] !== 1 || tree.nodeAt(block).firstPart?.index !== inner) continue;
+    if (outer < 0 || isChoice[table[(outer << SHIFT) + KIND] as number] !== 1 || tree.nodeAt(block).firstPart?.index !== inner) {
+      continue;
+    }
     const [asked, again] = [conditionOf(tree.nodeAt(outer)), conditionOf(tree.nodeAt(inner))];
     if (asked === null || again === null || asked.text !== again.text || CHANGES.test(again.text)) continue;
     const isThen = tree.nodeAt(block).field !== 'alternative';
@@ -80,9 +87,15 @@ const LOGICAL = new Set(['&&', '||', 'and', 'or']);
 const NEGATIONS = new Set(['unary_expression', 'unary_op_expression', 'not_operator']);
 
 /** Values that are true or false by their kind. */
-const VALUES = new Set(['string', 'template_string', 'encapsed_string', 'object', 'array', 'arrow_function', 'function_expression', 'regex', 'list', 'dictionary', 'tuple', 'lambda']);
+const VALUES = new Set([
+  'string', 'template_string', 'encapsed_string', 'object', 'array', 'arrow_function', 'function_expression', 'regex', 'list',
+  'dictionary', 'tuple', 'lambda',
+]);
 
-/** Whether a condition, without brackets, is a number or as short as a constant. Nearly all are neither, so no node is made for them. */
+/**
+ * Whether a condition, without brackets, is a number or as short as a constant. Nearly all are neither, so no node is made for
+ * them.
+ */
 function settledTest(tree: SyntaxTree, text: string): NumberTest {
   const { table } = tree;
   const roles = tree.rolesOf(CONDITION);
@@ -93,14 +106,17 @@ function settledTest(tree: SyntaxTree, text: string): NumberTest {
   return (index) => {
     let condition = tree.childInRoles(index, roles);
     // If the brackets hold more than one thing, look at the node.
-    while (condition >= 0 && isBracket[table[(condition << SHIFT) + KIND] as number] === 1) condition = tree.onlyBetween(condition);
+    while (condition >= 0 && isBracket[table[(condition << SHIFT) + KIND] as number] === 1) {
+      condition = tree.onlyBetween(condition);
+    }
     if (condition < 0) return true;
     const at = condition << SHIFT;
     const [start, end] = [table[at + START] as number, table[at + END] as number];
     if (end - start <= LONGEST || isDigit(text.charCodeAt(start))) return true;
     const kind = table[at + KIND] as number;
     if (isSettledKind[kind] === 1) return true;
-    return (isLogical(condition) || isNegation[kind] === 1) && (BEGINS_SETTLED.test(text.slice(start, start + 6)) || ENDS_SETTLED.test(text.slice(end - 6, end)));
+    return (isLogical(condition) || isNegation[kind] === 1)
+      && (BEGINS_SETTLED.test(text.slice(start, start + 6)) || ENDS_SETTLED.test(text.slice(end - 6, end)));
   };
 }
 
@@ -112,7 +128,9 @@ function judge(node: SyntaxNode): readonly Hit[] {
   const condition = conditionOf(node);
   if (condition === null) return NO_HITS;
   const value = settled(condition);
-  if (value === false) return [hitAt(condition, /^(?:while|for)_/.test(node.type) ? 'this loop never runs' : 'this is never true')];
+  if (value === false) {
+    return [hitAt(condition, /^(?:while|for)_/.test(node.type) ? 'this loop never runs' : 'this is never true')];
+  }
   return value === true && !/^(?:while|for)_/.test(node.type) ? [hitAt(condition, 'this is always true')] : NO_HITS;
 }
 
@@ -156,7 +174,9 @@ function conditionsOfChain(first: SyntaxNode): SyntaxNode[] {
   while (node !== null) {
     const condition = conditionOf(node);
     if (condition !== null) conditions.push(condition);
-    for (const clause of node.parts) if (clause.type === 'elif_clause' || clause.type === 'else_if_clause') conditions.push(...([conditionOf(clause)].filter((part) => part !== null)));
+    for (const clause of node.parts) if (clause.type === 'elif_clause' || clause.type === 'else_if_clause') {
+      conditions.push(...([conditionOf(clause)].filter((part) => part !== null)));
+    }
     const otherwise: SyntaxNode | null = lastAlternative(node);
     const next: SyntaxNode | null = otherwise?.type === 'else_clause' ? otherwise.childOfType('if_statement') : otherwise;
     node = next?.type === 'if_statement' ? next : null;

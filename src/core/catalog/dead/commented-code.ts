@@ -37,8 +37,11 @@ interface Look {
 const BRACES_STATEMENT = /^(?:(?:return|throw|await|break|continue)\b[^.]*[;)]|echo\s+[$"'].*;|(?:return|throw|await)\s+[\w$.\->:]+\(.*\);|(?:if|for|while|switch|foreach|catch)\s*\(.*\)\s*(?:\{.*)?|\}?\s*else\b.*\{|#?(?:import|include|use|export|require|package)\s+[\w.*{'"<\\].*[;>'"]|[\w$.\->:[\]'"]+\s*(?:[+*/-]?=|:=)\s*[^=\s].*[;)]|[\w$.\->:]+\([^)]*\)\s*;|[\w$.\->:]+\(.*\);)$/;
 /** The last characters of all of these. */
 const BRACES_ENDS = new Set([';', ')', '{', '}', '>', '\'', '"']);
-const BRACES_BEGINNING = /^(?:(?:const|let|var|public|private|protected|static|final|auto|int|bool|char|double|float|void|string|func|fn)\s+[\w<>*&\[\], ]+(?:=|\(|;$|:=)|<\/[A-Za-z][\w.-]*>|<[A-Za-z][\w.-]*(?:\s+[\w:@-]+=["'{][^>]*>|\s*\/>))/;
-const BRACES: Look = { test: (line) => (BRACES_ENDS.has(line[line.length - 1] ?? '') && BRACES_STATEMENT.test(line)) || BRACES_BEGINNING.test(line) };
+const BRACES_BEGINNING =
+  /^(?:(?:const|let|var|public|private|protected|static|final|auto|int|bool|char|double|float|void|string|func|fn)\s+[\w<>*&\[\], ]+(?:=|\(|;$|:=)|<\/[A-Za-z][\w.-]*>|<[A-Za-z][\w.-]*(?:\s+[\w:@-]+=["'{][^>]*>|\s*\/>))/;
+const BRACES: Look = {
+  test: (line) => (BRACES_ENDS.has(line[line.length - 1] ?? '') && BRACES_STATEMENT.test(line)) || BRACES_BEGINNING.test(line),
+};
 const PYTHON = /^(?:[\w.[\]'"]+\s*[+*/-]?=\s*[^=\s].*|(?:if|elif|while|with)\b.*[()=<>.[\]].*:$|(?:if|elif|while)\b.*\b(?:not|in|is|and|or)\b.*:$|(?:async )?for\s+[\w, ]+\s+in\s+.*:$|(?:def|class)\s+\w+(?:\(.*\)(?:\s*->.*)?)?:$|except(?:\s+[\w.(), ]+(?:\s+as\s+\w+)?)?:$|(?:else|try|finally):$|return(?:\s+(?:[\w.]+|.*[()[\]{}'"=+].*))?$|(?:from\s+[\w.]+\s+)?import\s+[\w.*(]+(?:\s+as\s+\w+)?(?:\s*,\s*[\w.]+(?:\s+as\s+\w+)?)*\)?$|[\w.]+\([^)]*\)$|raise\s+\w+\(.*\)$|print\s*\(.*\)$)/;
 /** Languages whose statements need no semicolon. */
 const BARE = /^(?:[\w.]+(?:, [\w.]+)*\s*:?=\s*\S.*|return\s+[\w.&*"]+(?:\(.*\).*|,\s*.+)|(?:if|for|switch|func|fun|def)\b.*\{|[\w.]+\([^)]*\)|\}?\s*else\b.*\{)$/;
@@ -48,7 +51,8 @@ const MARKUP = /^<\/?[a-z][\w-]*(?:\s+[\w:@-]+(?:=(?:"[^"]*"|'[^']*'|\S+))?)*\s*
 const SQL = /^(?:select\b.+\bfrom\b|insert\s+into\b|update\b.+\bset\b|delete\s+from\b|create\s+(?:table|index|view)\b|alter\s+table\b|drop\s+(?:table|index|view)\b)/i;
 
 const LOOKS: Readonly<Record<string, Look>> = {
-  go: BARE, kotlin: BARE, swift: BARE, scala: BARE, python: PYTHON, shell: SHELL, dockerfile: SHELL, makefile: SHELL, css: STYLES, scss: STYLES, less: STYLES, html: MARKUP, xml: MARKUP, sql: SQL, ruby: PYTHON,
+  go: BARE, kotlin: BARE, swift: BARE, scala: BARE, python: PYTHON, shell: SHELL, dockerfile: SHELL, makefile: SHELL, css: STYLES,
+  scss: STYLES, less: STYLES, html: MARKUP, xml: MARKUP, sql: SQL, ruby: PYTHON,
 };
 
 /** Nobody writes longer lines, in characters: they are data. */
@@ -64,7 +68,9 @@ const SURE = /^(?:async )?for \w+(?:, \w+)* in [\w.()]+:$/;
 const OTHER = /^(?:[\])}>;,]*|fi|done|esac|else|pass|(?:if|elif|while)\s+\w+:)$/;
 
 /** Languages in which nearly every comment is prose, so none is taken for code. */
-const PROSE = new Set(['markdown', 'text', 'csv', 'git-settings', 'yaml', 'toml', 'ini', 'json', 'batch', 'haskell', 'lua', 'perl', 'r', 'elixir']);
+const PROSE = new Set(
+  ['markdown', 'text', 'csv', 'git-settings', 'yaml', 'toml', 'ini', 'json', 'batch', 'haskell', 'lua', 'perl', 'r', 'elixir'],
+);
 
 function* findCommentedCode(source: Source): Iterable<Hit> {
   const { text: { text, language } } = source;
@@ -76,12 +82,19 @@ function* findCommentedCode(source: Source): Iterable<Hit> {
     const last = group.at(-1) as Comment;
     if (group.some(({ body }) => body.startsWith('elvar '))) continue;
     const lines = group.length === 1 ? linesOf(first) : group.flatMap(linesOf);
-    const code = lines.filter((line) => line.length < LONGEST_LINE && look.test(line) && (SURE.test(line) || !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, ''))) && !/^(?:see|e\.g\.|note|todo|fixme|example)\b|^<\/?editor-fold\b|^\w+ = \(.* \| .*\)$|^\w+=-?[\d.]+$/i.test(line)).length;
+    const code = lines.filter((line) => line.length < LONGEST_LINE
+      && look.test(line)
+      && (SURE.test(line) || !PROSE_WORDS.test(line.replace(/"[^"]*"|'[^']*'|`[^`]*`/g, '')))
+      && !/^(?:see|e\.g\.|note|todo|fixme|example)\b|^<\/?editor-fold\b|^\w+ = \(.* \| .*\)$|^\w+=-?[\d.]+$/i.test(line)).length;
     if (code === 0) continue;
     const other = lines.filter((line) => OTHER.test(line)).length;
     // At least half of the lines: prose with an example is documentation.
     if ((code + other) * 2 > lines.length) {
-      yield { start: first.start, end: last.end, message: code === 1 ? 'a line of code in a comment' : `${code} lines of code in a comment` };
+      yield {
+        start: first.start,
+        end: last.end,
+        message: code === 1 ? 'a line of code in a comment' : `${code} lines of code in a comment`,
+      };
     }
   }
 }

@@ -34,16 +34,27 @@ export default defineRule({
 /** What each file exports, and nobody takes. */
 function findUntaken(file: FileFacts, project: ProjectFacts, { free }: FreeNames): readonly ProjectHit[] {
   const isFree = nameTest(free);
-  const exported = file.declarations.filter((declared) => isDeclared(declared, 'exported') && !isDeclared(declared, 'called') && !isDeclared(declared, 'usedInside') && !isFree(declared.text));
+  const exported = file.declarations.filter((declared) => isDeclared(declared, 'exported')
+    && !isDeclared(declared, 'called') && !isDeclared(declared, 'usedInside') && !isFree(declared.text));
   if (exported.length === 0 || offeringFiles(project).has(file.path)) return NO_HITS;
   const takers = takersOf(project).get(file.path) ?? [];
   const aliases = aliasTakersOf(project).get(nameOf(file.path)) ?? [];
   return exported.flatMap((declared): ProjectHit[] => {
     const taken = [...takers, ...aliases].map((taker) => takenBy(taker, declared, file, project));
     if (taken.includes('taken')) return [];
-    const message = isDeclared(declared, 'standard') ? 'nobody takes what this file exports by default' : `nobody takes ${declared.text}, which is exported`;
-    const [start, end] = [declared.start, isDeclared(declared, 'standard') ? Math.min(declared.end, declared.start + LONGEST_MARK) : declared.end];
-    return [{ start, end, message, confidence: taken.includes('unsure') || file.is('damaged') ? 'possible' : sureness(declared, file, project) }];
+    const message = isDeclared(declared, 'standard')
+      ? 'nobody takes what this file exports by default'
+      : `nobody takes ${declared.text}, which is exported`;
+    const [start, end] = [
+      declared.start,
+      isDeclared(declared, 'standard') ? Math.min(declared.end, declared.start + LONGEST_MARK) : declared.end,
+    ];
+    return [{
+      start,
+      end,
+      message,
+      confidence: taken.includes('unsure') || file.is('damaged') ? 'possible' : sureness(declared, file, project),
+    }];
   });
 }
 
@@ -57,12 +68,16 @@ function nameOf(path: string): string {
 }
 
 /** Whether an import takes a name. @param owner the file that exports it. */
-function takenBy({ file, taken }: Taker, declared: Declaration, owner: FileFacts, project: ProjectFacts): 'taken' | 'unsure' | 'not' {
+function takenBy(
+  { file, taken }: Taker, declared: Declaration, owner: FileFacts, project: ProjectFacts,
+): 'taken' | 'unsure' | 'not' {
   const { name } = declared;
   if (taken.names.includes(name)) return 'taken';
   if (!isImported(taken, 'whole')) return 'not';
   // Who passes all of it on, has others use it.
-  if (isImported(taken, 'passedOn') ? isTakenFrom(file, name, { owner, seen: new Set([owner.path]) }, project) : file.countOf(name) > 0) return 'taken';
+  if (isImported(taken, 'passedOn')
+    ? isTakenFrom(file, name, { owner, seen: new Set([owner.path]) }, project)
+    : file.countOf(name) > 0) return 'taken';
   // What is loaded as a whole, and goes elsewhere, is used by its default if it has one.
   if (isDeclared(declared, 'standard')) return isImported(taken, 'escapes') || file.countOf(DEFAULT) > 0 ? 'taken' : 'not';
   if (!isImported(taken, 'escapes')) return 'not';
@@ -70,15 +85,21 @@ function takenBy({ file, taken }: Taker, declared: Declaration, owner: FileFacts
   return isImported(taken, 'late') ? 'unsure' : 'taken';
 }
 
-/** Whether somebody else than its owner takes a name from a file that passes on all that another exports. @param way the owner, and the files on the way. */
-function isTakenFrom({ path }: FileFacts, name: number, way: { readonly owner: FileFacts; readonly seen: Set<string> }, project: ProjectFacts): boolean {
+/**
+ * Whether somebody else than its owner takes a name from a file that passes on all that another exports.
+ * @param way the owner, and the files on the way.
+ */
+function isTakenFrom(
+  { path }: FileFacts, name: number, way: { readonly owner: FileFacts; readonly seen: Set<string> }, project: ProjectFacts,
+): boolean {
   if (way.seen.has(path)) return false;
   way.seen.add(path);
   return (takersOf(project).get(path) ?? []).some(({ file, taken }) => {
     if (file === way.owner) return false;
     // A file on the way may take the name by itself, besides.
     if (taken.names.includes(name)) return true;
-    return isImported(taken, 'whole') && (isImported(taken, 'passedOn') ? isTakenFrom(file, name, way, project) : file.countOf(name) > 0);
+    return isImported(taken, 'whole')
+      && (isImported(taken, 'passedOn') ? isTakenFrom(file, name, way, project) : file.countOf(name) > 0);
   });
 }
 
@@ -88,7 +109,10 @@ function sureness(declared: Declaration, file: FileFacts, project: ProjectFacts)
   const { uses, isMentioned } = usageIn(project).of(declared.name, file.family);
   const manifest = packageOf(project, file);
   const isForOthers = manifest !== null && !manifest.is('internal');
-  if (isForOthers && (openPackages(project).has(manifest.path) || (!manifest.is('closed') && !takersOf(project).has(file.path)))) return 'possible';
+  if (isForOthers
+      && (openPackages(project).has(manifest.path) || (!manifest.is('closed') && !takersOf(project).has(file.path)))) {
+    return 'possible';
+  }
   if (isDeclared(declared, 'standard')) return takersOf(project).has(file.path) ? 'likely' : 'possible';
   if (isMentioned || howMade(project, declared.text) !== 'no') return 'possible';
   return uses > 0 || isForOthers ? 'likely' : 'certain';

@@ -25,9 +25,16 @@ export default defineRule({
 /** What a language or its tools load by its name. */
 const LOADED_BY_NAME = /(?:^|\/)__(?:init|main)__\.py$|\.d\.[cm]?ts$|\.pyi$/;
 
-function findUnloaded(file: FileFacts, project: ProjectFacts, { free }: { readonly free: readonly string[] }): readonly ProjectHit[] {
+function findUnloaded(
+  file: FileFacts, project: ProjectFacts, { free }: { readonly free: readonly string[] },
+): readonly ProjectHit[] {
   if (nameTest(free)(file.path) || isRunFromOutside(file, project) || isLoaded(file, project)) return NO_HITS;
-  return [{ start: file.start, end: file.start, message: 'nothing in the project loads this file', confidence: isUnsure(file, project) ? 'possible' : 'likely' }];
+  return [{
+    start: file.start,
+    end: file.start,
+    message: 'nothing in the project loads this file',
+    confidence: isUnsure(file, project) ? 'possible' : 'likely',
+  }];
 }
 
 function isRunFromOutside(file: FileFacts, project: ProjectFacts): boolean {
@@ -52,9 +59,14 @@ function isUnsure(file: FileFacts, project: ProjectFacts): boolean {
   return manifest !== null && !manifest.is('internal') && (!manifest.is('closed') || openPackages(project).has(manifest.path));
 }
 
-/** Whether another file loads modules whose names it computes: in Python and C from anywhere, in JavaScript from its own directory. */
+/**
+ * Whether another file loads modules whose names it computes: in Python and C from anywhere, in JavaScript from its own
+ * directory.
+ */
 function mayBeLoaded({ path, family }: FileFacts, project: ProjectFacts): boolean {
-  return loadersIn(project).some((loader) => loader.family === family && (family !== 'script' || path.startsWith(loader.path.slice(0, loader.path.lastIndexOf('/') + 1))));
+  return loadersIn(project).some((loader) =>
+    loader.family === family && (family !== 'script' || path.startsWith(loader.path.slice(0, loader.path.lastIndexOf('/') + 1))));
 }
 
-const loadersIn = memoized((project: ProjectFacts) => project.files.filter((file) => file.is('loads') && !isRunByName(file.path)));
+const loadersIn = memoized((project: ProjectFacts) =>
+  project.files.filter((file) => file.is('loads') && !isRunByName(file.path)));

@@ -40,7 +40,10 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
   const hits: Hit[] = [];
   let declared: ReadonlyMap<SyntaxNode, Binding> | null = null;
   for (const [owner, parameters] of byFunction) {
-    const unread = [...afterTheLastRead(parameters.filter(({ node }) => !isTakenByName(node))), ...parameters.filter(({ node, references }) => isTakenByName(node) && !references.areRead)].filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node));
+    const unread = [
+      ...afterTheLastRead(parameters.filter(({ node }) => !isTakenByName(node))),
+      ...parameters.filter(({ node, references }) => isTakenByName(node) && !references.areRead),
+    ].filter(({ name, isExported, node }) => !isFree(name.replace(/^\$/, '')) && !isExported && !isKept(node));
     if (unread.length === 0 || isBound(owner)) continue;
     declared ??= byDeclaration(all);
     const isHandedOver = declared.get(nameOf(owner) ?? owner)?.references.all.some(isHandedOn) ?? false;
@@ -57,7 +60,8 @@ function byDeclaration(bindings: readonly Binding[]): Map<SyntaxNode, Binding> {
 
 /** A use of a function's name other than a call: the receiver decides which arguments it passes. */
 function isHandedOn({ node, reads }: Reference): boolean {
-  return reads && !(node.field === 'function' && /^call/.test(node.parent?.type ?? '')) && node.parent?.type !== 'export_specifier';
+  return reads
+    && !(node.field === 'function' && /^call/.test(node.parent?.type ?? '')) && node.parent?.type !== 'export_specifier';
 }
 
 /** Parameters before one that is read must stay, to keep the order. */
@@ -73,25 +77,34 @@ function isBound(owner: SyntaxNode): boolean {
   const body = FUNCTIONS.has(owner.type) ? bodyOf(owner) : null;
   if (body === null || isStub(body)) return true;
   const { parent } = owner;
-  if (parent === null || /^(?:arguments|argument|argument_list|pair|decorated_definition|keyword_argument|jsx_expression|array_element_initializer)$/.test(parent.type)) return true;
+  if (parent === null
+      || /^(?:arguments|argument|argument_list|pair|decorated_definition|keyword_argument|jsx_expression|array_element_initializer)$/.test(
+        parent.type,
+      )) return true;
   if (owner.type === 'lambda' || owner.type === 'lambda_expression') return true;
   if (nameOf(owner)?.text === 'main' || /^__\w+__$/.test(nameOf(owner)?.text ?? '')) return true;
   // Java has anonymous subclasses.
   if (owner.parent?.parent?.type === 'object_creation_expression') return true;
   const holder = owner.closest(CLASSES);
   if (isAskedFor(owner)) return true;
-  // The parameters of a test ask for what is set up before it runs. A Python function that takes self becomes a method somewhere; a method that several classes have is an interface.
-  if (owner.tree.grammar === 'python' && (/^test_/.test(nameOf(owner)?.text ?? '') || (holder === null ? takesSelf(owner) : hasTwin(owner)))) return true;
+  // The parameters of a test ask for what is set up before it runs. A Python function that takes self becomes a method somewhere;
+  // a method that several classes have is an interface.
+  if (owner.tree.grammar === 'python'
+      && (/^test_/.test(nameOf(owner)?.text ?? '') || (holder === null ? takesSelf(owner) : hasTwin(owner)))) return true;
   if (holder === null || functionBetween(owner, holder)) return false;
   const modifiers = owner.childOfType('modifiers')?.text ?? '';
   if (/@/.test(modifiers) || owner.childOfType('decorator', 'attribute_list') !== null) return true;
-  const isOwn = /\bprivate\b/.test(modifiers) || owner.parts.some(({ type, text }) => type === 'modifier' && text === 'private') || owner.childOfType('visibility_modifier', 'accessibility_modifier')?.text === 'private';
+  const isOwn = /\bprivate\b/.test(modifiers) || owner.parts.some(({ type, text }) => type === 'modifier' && text === 'private')
+    || owner.childOfType('visibility_modifier', 'accessibility_modifier')?.text === 'private';
   if (isOwn) return false;
   // A public Python method may implement an interface.
   if (holder.type === 'class_definition' && !/^_/.test(nameOf(owner)?.text ?? '')) return true;
   return holder.type !== 'class_declaration' && holder.type !== 'class' && holder.type !== 'class_definition'
     ? true
-    : holder.childOfType('class_heritage', 'superclass', 'super_interfaces', 'base_clause', 'class_interface_clause', 'argument_list') !== null || /^method_de(?:claration|finition)$/.test(owner.type);
+    : holder.childOfType(
+      'class_heritage', 'superclass', 'super_interfaces', 'base_clause', 'class_interface_clause', 'argument_list',
+    ) !== null
+      || /^method_de(?:claration|finition)$/.test(owner.type);
 }
 
 const IMPLEMENTATIONS = new Set(['impl_item']);
@@ -101,9 +114,11 @@ function isAskedFor(owner: SyntaxNode): boolean {
   if (owner.closest(IMPLEMENTATIONS)?.child('trait') != null) return true;
   if (owner.previous?.type === 'attribute_item') return true;
   // What others may override has the parameters that these need.
-  if (/\b(?:override|open|abstract|external|operator|actual|expect)\b/.test(owner.childOfType('modifiers')?.text ?? '') || owner.closest(CLASSES)?.first?.text === 'interface') return true;
+  if (/\b(?:override|open|abstract|external|operator|actual|expect)\b/.test(owner.childOfType('modifiers')?.text ?? '')
+      || owner.closest(CLASSES)?.first?.text === 'interface') return true;
   const name = nameOf(owner)?.text ?? '';
-  if (owner.tree.grammar === 'csharp') return /EventArgs\b/.test(owner.child('parameters')?.text ?? '') || owner.tree.ofType('identifier').some((use) => use.text === name && isDelegate(use));
+  if (owner.tree.grammar === 'csharp') return /EventArgs\b/.test(owner.child('parameters')?.text ?? '')
+    || owner.tree.ofType('identifier').some((use) => use.text === name && isDelegate(use));
   return owner.tree.grammar === 'kotlin' && owner.tree.text.includes(`::${name}`);
 }
 
@@ -120,7 +135,8 @@ function takesSelf(owner: SyntaxNode): boolean {
 /** Whether another class of the file has a method of the same name. */
 function hasTwin(owner: SyntaxNode): boolean {
   const name = nameOf(owner)?.text;
-  return owner.tree.ofType(owner.type).some((other) => other !== owner && nameOf(other)?.text === name && other.closest(CLASSES) !== null);
+  return owner.tree.ofType(owner.type).some((other) =>
+    other !== owner && nameOf(other)?.text === name && other.closest(CLASSES) !== null);
 }
 
 function functionBetween(owner: SyntaxNode, holder: SyntaxNode): boolean {
@@ -131,9 +147,11 @@ function functionBetween(owner: SyntaxNode, holder: SyntaxNode): boolean {
 /** A body that does nothing, or only reports that it is not implemented. */
 function isStub(body: SyntaxNode): boolean {
   if (!/block|compound_statement|constructor_body/.test(body.type)) return false;
-  return statementsOf(body).every((statement) => /^(?:pass_statement|raise_statement|throw_statement|empty_statement)$/.test(statement.type)
-    || (statement.type === 'expression_statement' && /^(?:string|ellipsis|throw_expression)$/.test(statement.parts.find((part) => !isComment(part))?.type ?? ''))
-    || (statement.type === 'return_statement' && statement.parts.length === 0));
+  return statementsOf(body).every((statement) =>
+    /^(?:pass_statement|raise_statement|throw_statement|empty_statement)$/.test(statement.type)
+      || (statement.type === 'expression_statement'
+        && /^(?:string|ellipsis|throw_expression)$/.test(statement.parts.find((part) => !isComment(part))?.type ?? ''))
+      || (statement.type === 'return_statement' && statement.parts.length === 0));
 }
 
 /** Python's `self`, parameters that become fields, and destructured parameters. */

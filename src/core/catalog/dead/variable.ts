@@ -30,14 +30,17 @@ function findUnread({ tree, text }: ParsedSource, { free }: { readonly free: rea
   const isFree = nameTest(free);
   // What a script declares belongs to all scripts of its page.
   const ownsFile = lazily(() => isModule(tree));
-  return all.filter((binding) => (isUnread(binding) || isUnusedType(binding, ownsFile)) && !isFree(binding.name.replace(/^\$/, '')) && !isLoadedForDocumentation(binding, text.text)).map(({ node, name, references }) =>
-    hitAt(node, references.length === 0 ? `${name} is never used` : `${name} is set but never read`));
+  return all.filter((binding) => (isUnread(binding) || isUnusedType(binding, ownsFile))
+    && !isFree(binding.name.replace(/^\$/, '')) && !isLoadedForDocumentation(binding, text.text))
+    .map(({ node, name, references }) =>
+      hitAt(node, references.length === 0 ? `${name} is never used` : `${name} is set but never read`));
 }
 
 /** Whether a name is loaded to be mentioned in a documentation comment, as a type of JSDoc. */
 function isLoadedForDocumentation({ name, node }: Binding, text: string): boolean {
   const declarator = node.closest(DECLARATORS);
-  return declarator !== null && /^require\b/.test(declarator.child('value')?.text ?? '') && new RegExp(`\\{[^}\\n]*\\b${name.replaceAll('$', '\\$')}\\b[^}\\n]*\\}\\s`).test(text.replace(/^.*require\(.*$/gm, ''));
+  return declarator !== null && /^require\b/.test(declarator.child('value')?.text ?? '')
+    && new RegExp(`\\{[^}\\n]*\\b${name.replaceAll('$', '\\$')}\\b[^}\\n]*\\}\\s`).test(text.replace(/^.*require\(.*$/gm, ''));
 }
 
 const DECLARATORS = new Set(['variable_declarator']);
@@ -50,7 +53,11 @@ function isUnread(binding: Binding): boolean {
   const { parent } = node;
   // Some destructured names exist to be left out, or to hold a position.
   if (parent?.type === 'array_pattern') return parent.parts.at(-1) === node;
-  if (/^(?:pattern_list|tuple_pattern|list_pattern|list_literal|array_element_initializer|as_pattern_target|resource)$/.test(parent?.type ?? '')) return kind === 'caught';
+  if (/^(?:pattern_list|tuple_pattern|list_pattern|list_literal|array_element_initializer|as_pattern_target|resource)$/.test(
+    parent?.type ?? '',
+  )) {
+    return kind === 'caught';
+  }
   const taken = parent?.type === 'pair_pattern' ? parent.parent : parent;
   return !(taken?.type === 'object_pattern' && taken.childOfType('rest_pattern') !== null);
 }
@@ -63,7 +70,9 @@ function isReadForItself({ name, references }: Binding): boolean {
 /** Whether a use is a term of a sum that is assigned to the same name. What is called, or passed on, does something. */
 function isTermOfOwnValue(use: SyntaxNode, name: string): boolean {
   let sum = use;
-  while (sum.parent !== null && /^(?:binary_expression|binary_operator|parenthesized_expression)$/.test(sum.parent.type)) sum = sum.parent;
+  while (sum.parent !== null && /^(?:binary_expression|binary_operator|parenthesized_expression)$/.test(sum.parent.type)) {
+    sum = sum.parent;
+  }
   const assignment = sum.parent;
   return sum !== use && assignment !== null && /^assignment(?:_expression)?$/.test(assignment.type) && sum.field === 'right'
     && assignment.child('left')?.text === name && assignment.parentType === 'expression_statement';
@@ -75,12 +84,18 @@ const AMBIENT = new Set(['ambient_declaration', 'internal_module', 'module']);
 function isUnusedType({ kind, node, scope, isExported, references, declarations }: Binding, ownsFile: () => boolean): boolean {
   if ((kind !== 'type' && kind !== 'class') || isExported || declarations.length > 1) return false;
   const { tree, parent } = node;
-  if (parent === null || !DECLARATIONS.has(parent.type) || parent.childOfType('decorator') !== null || parent.parentType === 'decorated_definition') return false;
+  if (parent === null || !DECLARATIONS.has(parent.type)
+      || parent.childOfType('decorator') !== null || parent.parentType === 'decorated_definition') return false;
   // Elsewhere, other files can use what a file declares.
-  if (scope.kind === 'class' || (scope.kind === 'file' ? !(SCRIPTS.has(tree.grammar) && ownsFile()) : scope.functionScope.kind !== 'function')) return false;
+  if (scope.kind === 'class' || (scope.kind === 'file'
+    ? !(SCRIPTS.has(tree.grammar) && ownsFile())
+    : scope.functionScope.kind !== 'function')) return false;
   if (SCRIPTS.has(tree.grammar) && node.closest(AMBIENT) !== null) return false;
   return references.all.every((reference) => reference.isWithin(parent));
 }
 
-const DECLARATIONS = new Set(['class_declaration', 'abstract_class_declaration', 'enum_declaration', 'interface_declaration', 'type_alias_declaration', 'class_definition', 'record_declaration']);
+const DECLARATIONS = new Set([
+  'class_declaration', 'abstract_class_declaration', 'enum_declaration', 'interface_declaration', 'type_alias_declaration',
+  'class_definition', 'record_declaration',
+]);
 const SCRIPTS = new Set(['javascript', 'typescript', 'tsx']);

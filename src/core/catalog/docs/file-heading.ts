@@ -26,10 +26,18 @@ function findHeadless(source: Source, { text: wanted }: { readonly text: string 
   const { text: { text, language, ends } } = source;
   const { line, block } = language.comments;
   // Languages without comments, and prose, have no heading.
-  if (line.length + block.length === 0 || text.trim() === '' || ['markdown', 'text', 'git-settings'].includes(language.id)) return [];
+  if (line.length + block.length === 0 || text.trim() === '' || ['markdown', 'text', 'git-settings'].includes(language.id)) {
+    return [];
+  }
   if (hasHeading(source, codeStart(text), wanted)) return [];
   const [end = 0] = ends;
-  return [{ start: 0, end, message: wanted === '' ? 'there is no comment at the top of this file' : `the comment at the top of this file lacks: ${wanted}` }];
+  return [{
+    start: 0,
+    end,
+    message: wanted === ''
+      ? 'there is no comment at the top of this file'
+      : `the comment at the top of this file lacks: ${wanted}`,
+  }];
 }
 
 /** What may precede a heading: what the system or the language requires first, and blanks. */

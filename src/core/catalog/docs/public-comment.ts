@@ -54,13 +54,18 @@ function candidates(tree: SyntaxTree, grammar: string): readonly SyntaxNode[] {
 function exportedElsewhere(tree: SyntaxTree): SyntaxNode[] {
   const specifiers = tree.ofType('export_specifier');
   const file = specifiers.length === 0 ? null : bindingsOf(tree).file;
-  const named = file === null ? [] : specifiers.filter((node) => node.parent?.parent?.child('source') === null).flatMap((node) => {
-    const declared = file.own(node.child('name')?.text ?? '')?.node.parent;
-    return declared != null && TYPES.includes(declared.type) ? [declared] : [];
-  });
-  const assigned = !tree.text.includes('exports') ? [] : tree.ofType('assignment_expression').filter((node) =>
-    /^(?:module\.)?exports(?:\.\w+)?$/.test(node.child('left')?.text ?? '') && OWN_NAMES.has(node.child('right')?.type ?? '')).map((node) => node.child('right') as SyntaxNode);
-  return [...named, ...assigned].filter((node) => node.type !== 'variable_declarator' || FUNCTIONS.has(node.child('value')?.type ?? ''));
+  const named = file === null
+    ? []
+    : specifiers.filter((node) => node.parent?.parent?.child('source') === null).flatMap((node) => {
+      const declared = file.own(node.child('name')?.text ?? '')?.node.parent;
+      return declared != null && TYPES.includes(declared.type) ? [declared] : [];
+    });
+  const assigned = !tree.text.includes('exports') ? [] : tree.ofType('assignment_expression')
+    .filter((node) =>
+      /^(?:module\.)?exports(?:\.\w+)?$/.test(node.child('left')?.text ?? '') && OWN_NAMES.has(node.child('right')?.type ?? ''))
+    .map((node) => node.child('right') as SyntaxNode);
+  return [...named, ...assigned].filter((node) =>
+    node.type !== 'variable_declarator' || FUNCTIONS.has(node.child('value')?.type ?? ''));
 }
 
 const OWN_NAMES = new Set(['function_expression', 'class']);
@@ -73,13 +78,17 @@ function isPublic(node: SyntaxNode, grammar: string): boolean {
     case 'tsx':
       return isExported(node);
     case 'python':
-      return !/^_/.test(nameOf(node)?.text ?? '_') && /^(?:module|block|decorated_definition)$/.test(node.parent?.type ?? '') && node.closest(FUNCTIONS) === null && isInPublic(node);
+      return !/^_/.test(nameOf(node)?.text ?? '_') && /^(?:module|block|decorated_definition)$/.test(node.parent?.type ?? '')
+        && node.closest(FUNCTIONS) === null && isInPublic(node);
     case 'java':
-      return isReachable(node) && /\bpublic\b/.test(node.childOfType('modifiers')?.text ?? '') && !/@Override\b/.test(node.childOfType('modifiers')?.text ?? '') && /declaration$/.test(node.type);
+      return isReachable(node) && /\bpublic\b/.test(node.childOfType('modifiers')?.text ?? '')
+        && !/@Override\b/.test(node.childOfType('modifiers')?.text ?? '') && /declaration$/.test(node.type);
     case 'php':
-      return isReachable(node) && /declaration$|^function_definition$/.test(node.type) && (node.childOfType('visibility_modifier')?.text ?? 'public') === 'public' && !/^__/.test(nameOf(node)?.text ?? '');
+      return isReachable(node) && /declaration$|^function_definition$/.test(node.type)
+        && (node.childOfType('visibility_modifier')?.text ?? 'public') === 'public' && !/^__/.test(nameOf(node)?.text ?? '');
     default:
-      return node.type === 'function_definition' && node.parent?.type === 'translation_unit' && !/^static\b/.test(node.text) && nameOf(node)?.type === 'identifier' && nameOf(node)?.text !== 'main';
+      return node.type === 'function_definition' && node.parent?.type === 'translation_unit'
+        && !/^static\b/.test(node.text) && nameOf(node)?.type === 'identifier' && nameOf(node)?.text !== 'main';
   }
 }
 
@@ -116,7 +125,12 @@ function isDescribed(node: SyntaxNode, grammar: string): boolean {
     return first?.type === 'expression_statement' && /^(?:string|concatenated_string)$/.test(first.firstPart?.type ?? '');
   }
   let place = node;
-  while (place.parent !== null && /^(?:export_statement|lexical_declaration|variable_declaration|template_declaration|decorated_definition|assignment_expression|expression_statement)$/.test(place.parent.type)) place = place.parent;
+  while (place.parent !== null
+      && /^(?:export_statement|lexical_declaration|variable_declaration|template_declaration|decorated_definition|assignment_expression|expression_statement)$/.test(
+        place.parent.type,
+      )) {
+    place = place.parent;
+  }
   let before = place.previous;
   while (before !== null && /^(?:attribute_list|decorator)$/.test(before.type)) before = before.previous;
   // In a class, modifiers such as static precede it in the tree.

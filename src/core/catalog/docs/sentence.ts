@@ -20,8 +20,10 @@ export default defineRule({
 });
 
 function sentencesInComments({ tree }: ParsedSource): Hit[] {
-  return hitsOf(tree.ofTypes(COMMENT_TYPES).filter((node) => isDocumentation(node.text) && node.text.startsWith('/**')), (node) => {
-    const inside = node.text.slice(3, -2);
-    return judgeSentence(inside, node.start + 3);
-  });
+  return hitsOf(
+    tree.ofTypes(COMMENT_TYPES).filter((node) => isDocumentation(node.text) && node.text.startsWith('/**')), (node) => {
+      const inside = node.text.slice(3, -2);
+      return judgeSentence(inside, node.start + 3);
+    },
+  );
 }

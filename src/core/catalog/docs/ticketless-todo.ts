@@ -15,7 +15,9 @@ export default defineRule({
   advice: 'Open a ticket and name it in the comment, or do the work now.',
   tags: ['documentation', 'leftover'],
   confidence: 'certain',
-  options: { pattern: pattern('[A-Z][A-Z0-9]+-[0-9]+|#[0-9]+|[0-9]{5,}', 'a regular expression (RE2) that finds the name of a ticket') },
+  options: {
+    pattern: pattern('[A-Z][A-Z0-9]+-[0-9]+|#[0-9]+|[0-9]{5,}', 'a regular expression (RE2) that finds the name of a ticket'),
+  },
   find: { everywhere: { by: 'text', find: findTodos } },
   examples: [
     good('javascript', '// TODO QUAY-12: moor\n// the todo list of the pilot\n'),
@@ -44,7 +46,8 @@ const LOWER = /(?:\/\/|#|\*|--|;|""")[ \t]*@?(?:todo|fixme)\b/i;
 
 /** Most files have none of the words, and searching for one word is much faster than searching for any of several. */
 function mayHaveWord(text: string): boolean {
-  return WORDS.some((word) => text.includes(word)) || ((text.includes('todo') || text.includes('Todo') || text.includes('ixme')) && LOWER.test(text));
+  return WORDS.some((word) => text.includes(word))
+    || ((text.includes('todo') || text.includes('Todo') || text.includes('ixme')) && LOWER.test(text));
 }
 
 /** Whether a word begins a comment, or a line of it. */
@@ -59,7 +62,9 @@ function* findTodos(source: Source, { pattern: ticket }: { readonly pattern: str
   let next = 0;
   // The rest of the line belongs to the word.
   let told = 0;
-  for (const { 0: word, index } of text.matchAll(/\b(?:TODO|FIXME|XXX|HACK)\b|(?<=(?:\/\/|#|\*|--|;|<!--)[ \t]{0,99}@?)(?:[Tt]odo|[Ff]ixme)(?=:|[ \t]+(?!lists?\b|items?\b|apps?\b)\S)/gm)) {
+  for (const { 0: word, index } of text.matchAll(
+    /\b(?:TODO|FIXME|XXX|HACK)\b|(?<=(?:\/\/|#|\*|--|;|<!--)[ \t]{0,99}@?)(?:[Tt]odo|[Ff]ixme)(?=:|[ \t]+(?!lists?\b|items?\b|apps?\b)\S)/gm,
+  )) {
     while (next < comments.length && (comments[next]?.end ?? Infinity) <= index) next += 1;
     const comment = comments[next];
     if (comment === undefined) return;

@@ -5,7 +5,10 @@ import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { byTree, hitAt, hitsOf, shared } from '../../finders/hits.js';
 
-const HOLDERS = ['if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement', 'foreach_statement', 'for_range_loop', 'while_statement', 'do_statement'];
+const HOLDERS = [
+  'if_statement', 'else_clause', 'else_if_clause', 'for_statement', 'for_in_statement', 'enhanced_for_statement',
+  'foreach_statement', 'for_range_loop', 'while_statement', 'do_statement',
+];
 
 export default defineRule({
   id: 'idiom/braces',
@@ -35,7 +38,8 @@ function bodiesOf(holder: SyntaxNode): SyntaxNode[] {
   const otherwise = holder.child('alternative');
   const bodies = [holder.child('consequence') ?? holder.child('body')];
   if (otherwise !== null && !/^(?:else_clause|else_if_clause|if_statement)$/.test(otherwise.type)) bodies.push(otherwise);
-  return bodies.filter((body): body is SyntaxNode => body !== null && body.type !== 'empty_statement' && (body.end - body.start > 1 || body.text !== ';'));
+  return bodies.filter((body): body is SyntaxNode =>
+    body !== null && body.type !== 'empty_statement' && (body.end - body.start > 1 || body.text !== ';'));
 }
 
 function wordOf(holder: SyntaxNode, body: SyntaxNode): string {

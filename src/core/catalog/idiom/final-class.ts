@@ -35,12 +35,21 @@ function findOpen({ tree, learned, grammar }: ParsedSource): Hit[] {
   const isExtended = (name: string): boolean => elsewhere?.has(hashOf(name, 0, name.length, grammar === 'php')) === true;
   const extended = new Set(tree.ofTypes(HERITAGE).flatMap((clause) => clause.text.match(/\w+/g) ?? []));
   // Tests make subclasses on the fly.
-  for (const made of tree.ofType('object_creation_expression')) if (made.childOfType('class_body') !== null) extended.add(made.child('type')?.text ?? '');
+  for (const made of tree.ofType('object_creation_expression')) {
+    if (made.childOfType('class_body') !== null) extended.add(made.child('type')?.text ?? '');
+  }
   return tree.ofType('class_declaration').flatMap((node): Hit[] => {
     const name = node.child('name');
     const word = node.children.find(({ type }) => type === 'class');
-    if (name === null || word === undefined || extended.has(name.text) || isExtended(name.text) || isDecided(node, word)) return [];
-    return [hitAt(name, `${name.text} is neither final nor abstract`, [{ start: word.start, end: word.start, text: 'final ' }], surenessOf(node, word))];
+    if (name === null || word === undefined || extended.has(name.text) || isExtended(name.text) || isDecided(node, word)) {
+      return [];
+    }
+    return [hitAt(
+      name,
+      `${name.text} is neither final nor abstract`,
+      [{ start: word.start, end: word.start, text: 'final ' }],
+      surenessOf(node, word),
+    )];
   });
 }
 

@@ -9,7 +9,9 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: {},
-  find: { languages: { css: { by: 'query', query: '(important) @finding', message: 'this style overrides all others by force' } } },
+  find: {
+    languages: { css: { by: 'query', query: '(important) @finding', message: 'this style overrides all others by force' } },
+  },
   examples: [
     good('css', 'a { color: red; }\n'),
     bad('css', 'a { color: red !important; }\n', '1:16-26 this style overrides all others by force'),

@@ -45,26 +45,39 @@ function findVar({ tree, text: { text } }: ParsedSource): Hit[] {
     // With the name on the next line, the grammar reads `let` as a name.
     const isNext = names.every(({ start }, index) => index > 0 || !text.slice(word.end, start).includes('\n'));
     const isSafe = !bindings.isOpen && isNext && names.every((name) => canBeLet(name, node, bindings, isOwnFile));
-    return hitAt(word, `visible in the whole function: ${names.map(({ text }) => text).join(', ')}`, isSafe ? [{ start: word.start, end: word.end, text: 'let' }] : undefined);
+    return hitAt(
+      word,
+      `visible in the whole function: ${names.map(({ text }) => text).join(', ')}`,
+      isSafe ? [{ start: word.start, end: word.end, text: 'let' }] : undefined,
+    );
   });
 }
 
-/** Whether let would mean the same: declared once, used only in its block and after its line, and not in a loop that would make it anew. */
+/**
+ * Whether let would mean the same: declared once, used only in its block and after its line, and not in a loop that would make it
+ * anew.
+ */
 // elvar waive size/branches because each part is one condition of a safe repair
 function canBeLet(name: SyntaxNode, declaration: SyntaxNode, bindings: Bindings, isOwnFile: boolean): boolean {
   const binding: Binding | null = bindings.scopeAt(name).functionScope.bindings.get(name.text) ?? null;
   // In a classic script, a var of the file is a property of the page.
-  if (binding === null || binding.declarations.length > 1 || binding.node !== name || (binding.scope.kind === 'file' && !isOwnFile)) return false;
+  if (binding === null
+      || binding.declarations.length > 1 || binding.node !== name || (binding.scope.kind === 'file' && !isOwnFile)) return false;
   // A branch without braces takes no declaration with let.
-  if (declaration.type !== 'for_in_statement' && declaration.parent?.type !== 'for_statement' && !BLOCKS.has(declaration.parent?.type ?? '')) return false;
-  const block = declaration.type === 'for_in_statement' || declaration.parent?.type === 'for_statement' ? (declaration.type === 'for_in_statement' ? declaration : declaration.parent) : declaration.closest(BLOCKS);
+  if (declaration.type !== 'for_in_statement'
+      && declaration.parent?.type !== 'for_statement' && !BLOCKS.has(declaration.parent?.type ?? '')) return false;
+  const block = declaration.type === 'for_in_statement' || declaration.parent?.type === 'for_statement'
+    ? (declaration.type === 'for_in_statement' ? declaration : declaration.parent)
+    : declaration.closest(BLOCKS);
   if (block === null || /^switch_(?:case|default)$/.test(block.type)) return false;
   const around = functionAround(name);
   const loop = declaration.closest(LOOPS);
   const inLoop = declaration.type === 'for_in_statement' || (loop !== null && (around === null || loop.start > around.start));
-  return binding.references.all.every(({ node }) => node.isWithin(block) && node.start > name.start && (!inLoop || functionAround(node) === around) && !isInHoisted(node, around))
+  return binding.references.all.every(({ node }) =>
+    node.isWithin(block) && node.start > name.start && (!inLoop || functionAround(node) === around) && !isInHoisted(node, around))
     // A loop must set the variable in each iteration, or it would keep its value from the last.
-    && (!inLoop || declaration.type === 'for_in_statement' || declaration.parent?.type === 'for_statement' || name.parent?.child('value') != null)
+    && (!inLoop || declaration.type === 'for_in_statement'
+      || declaration.parent?.type === 'for_statement' || name.parent?.child('value') != null)
     && ![...(bindings.scopeAt(block).bindings.values())].some((other) => other !== binding && other.name === name.text);
 }
 

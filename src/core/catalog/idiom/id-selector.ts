@@ -9,7 +9,9 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: {},
-  find: { languages: { css: { by: 'query', query: '(id_selector (id_name) @name) @finding', message: '#{name} selects by id' } } },
+  find: {
+    languages: { css: { by: 'query', query: '(id_selector (id_name) @name) @finding', message: '#{name} selects by id' } },
+  },
   examples: [
     good('css', '.quay { color: #fff; }\n'),
     bad('css', '#quay { top: 0; }\n', '1:1-6 #quay selects by id'),

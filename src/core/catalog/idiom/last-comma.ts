@@ -5,8 +5,13 @@ import { choice } from '../../finders/options.js';
 
 /** Lists of each language in which a comma may follow the last item without any meaning. */
 const LISTS: Readonly<Record<string, readonly string[]>> = {
-  javascript: ['array', 'object', 'arguments', 'formal_parameters', 'named_imports', 'export_clause', 'object_pattern', 'array_pattern'],
-  typescript: ['array', 'object', 'arguments', 'formal_parameters', 'named_imports', 'export_clause', 'object_pattern', 'array_pattern', 'enum_body'],
+  javascript: [
+    'array', 'object', 'arguments', 'formal_parameters', 'named_imports', 'export_clause', 'object_pattern', 'array_pattern',
+  ],
+  typescript: [
+    'array', 'object', 'arguments', 'formal_parameters', 'named_imports', 'export_clause', 'object_pattern', 'array_pattern',
+    'enum_body',
+  ],
   python: ['list', 'tuple', 'dictionary', 'set', 'argument_list', 'parameters', 'import_from_statement'],
   // Before version 8, PHP takes none after the last parameter.
   php: ['array_creation_expression'],
@@ -23,6 +28,11 @@ export default defineRule({
   tags: ['layout'],
   confidence: 'certain',
   repairs: 'safe',
-  options: { style: choice(['in-columns', 'none'], 'in-columns', 'whether a comma follows the last item: if the closing bracket has a line of its own, or never') },
-  find: shared(byTree((source, options: LastCommaOptions) => lastCommas(source, LISTS[source.text.language.id === 'c' ? 'cpp' : source.text.language.id] ?? [], options), ALL)),
+  options: { style: choice(['in-columns', 'none'], 'in-columns', 'whether a comma follows the last item: if the closing '
+    + 'bracket has a line of its own, or never') },
+  find: shared(byTree(
+    (source, options: LastCommaOptions) =>
+      lastCommas(source, LISTS[source.text.language.id === 'c' ? 'cpp' : source.text.language.id] ?? [], options),
+    ALL,
+  )),
 });

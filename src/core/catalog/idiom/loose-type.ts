@@ -15,8 +15,12 @@ export default defineRule({
   find: {
     languages: {
       typescript: byTree(({ tree }) => [
-        ...tree.ofType('predefined_type').filter(({ text }) => text === 'any').map((node) => hitAt(node, 'any turns type checking off for this value')),
-        ...tree.ofType('type_identifier').filter(isLoose).map((node) => hitAt(node, node.text === 'Function' ? 'Function accepts every function, whatever it takes and returns' : 'Object accepts nearly every value')),
+        ...tree.ofType('predefined_type')
+          .filter(({ text }) => text === 'any')
+          .map((node) => hitAt(node, 'any turns type checking off for this value')),
+        ...tree.ofType('type_identifier').filter(isLoose).map((node) => hitAt(node, node.text === 'Function'
+          ? 'Function accepts every function, whatever it takes and returns'
+          : 'Object accepts nearly every value')),
       ], ['predefined_type', 'type_identifier']),
     },
   },
@@ -31,6 +35,10 @@ export default defineRule({
 /** The types that accept any function, and anything but null and undefined; not a type of the file's own. */
 function isLoose(node: SyntaxNode): boolean {
   const { text } = node;
-  if ((text !== 'Function' && text !== 'Object') || !/^(?:type_annotation|union_type|array_type|type_arguments|as_expression|type_alias_declaration|parenthesized_type|readonly_type)$/.test(node.parentType ?? '')) return false;
+  if ((text !== 'Function' && text !== 'Object')
+      || !/^(?:type_annotation|union_type|array_type|type_arguments|as_expression|type_alias_declaration|parenthesized_type|readonly_type)$/.test(
+        node.parentType
+          ?? '',
+      )) return false;
   return bindingsOf(node.tree).scopeAt(node).lookUp(text) === null;
 }

@@ -30,7 +30,8 @@ function judge(body: SyntaxNode): Hit | null {
 }
 
 function accessOf(member: SyntaxNode): string {
-  const written = member.childOfType('visibility_modifier', 'accessibility_modifier')?.text ?? /\b(?:public|protected|private)\b/.exec(member.childOfType('modifiers')?.text ?? '')?.[0];
+  const written = member.childOfType('visibility_modifier', 'accessibility_modifier')?.text
+    ?? /\b(?:public|protected|private)\b/.exec(member.childOfType('modifiers')?.text ?? '')?.[0];
   if (member.child('name')?.type === 'private_property_identifier') return 'private';
   // In Java, members without an access modifier are private to their package.
   return written ?? (member.type === 'method_declaration' && member.parent?.type === 'class_body' ? 'package' : 'public');

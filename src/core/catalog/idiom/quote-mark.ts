@@ -36,9 +36,12 @@ function findMarks({ tree, grammar, text: { text } }: ParsedSource, { style }: {
     if (parsed === null || node.parent?.type === 'jsx_attribute') return [];
     const [, prefix = '', content = ''] = parsed;
     // Python docstrings have three marks; a string inside an f-string may need the other mark.
-    if (content.startsWith(other) || (grammar === 'python' && (isFilled(node) || standsAlone(node) || node.closest(IN_TEXT) !== null))) return [];
+    if (content.startsWith(other)
+        || (grammar === 'python' && (isFilled(node) || standsAlone(node) || node.closest(IN_TEXT) !== null))) return [];
     if (content.includes(wanted) || (grammar === 'php' && /[\\$]/.test(content))) return [];
-    return [hitAt(node, `this string is in ${style === 'single' ? 'double' : 'single'} quotation marks`, repair(node, prefix, content, wanted, other))];
+    return [hitAt(node, `this string is in ${style === 'single' ? 'double' : 'single'} quotation marks`, repair(
+      node, prefix, content, wanted, other,
+    ))];
   });
 }
 

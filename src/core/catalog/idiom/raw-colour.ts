@@ -23,7 +23,9 @@ export default defineRule({
 });
 
 function judge(node: SyntaxNode, { free }: { readonly free: readonly string[] }): Hit | null {
-  if (node.type === 'call_expression' && !/^(?:rgba?|hsla?|hwb|lab|lch|oklab|oklch)$/i.test(node.firstPart?.text ?? '')) return null;
+  if (node.type === 'call_expression' && !/^(?:rgba?|hsla?|hwb|lab|lch|oklab|oklch)$/i.test(node.firstPart?.text ?? '')) {
+    return null;
+  }
   if (free.includes(node.text.toLowerCase()) || node.text.includes('var(')) return null;
   const declaration = node.closest(DECLARATION);
   if (declaration === null || /^--/.test(declaration.firstPart?.text ?? '')) return null;

@@ -51,7 +51,9 @@ function findSettled({ tree }: ParsedSource): Hit[] {
     // Another script of the page can assign to a name of a classic script.
     const isShared = declaration.parentType === 'program' && !isModule(tree);
     const repair = settled.every(Boolean) ? [{ start, end, text: 'const' }] : undefined;
-    return groups.flatMap((names, index) => (settled[index] && names[0] !== undefined ? [hitAt(names[0], `${names.map(({ text }) => text).join(', ')} never changes`, repair, isShared ? OFFERED : undefined)] : []));
+    return groups.flatMap((names, index) => (settled[index] && names[0] !== undefined
+      ? [hitAt(names[0], `${names.map(({ text }) => text).join(', ')} never changes`, repair, isShared ? OFFERED : undefined)]
+      : []));
   });
 }
 

@@ -27,7 +27,9 @@ function judge(node: SyntaxNode): Hit | null {
   if (body?.type !== 'statement_block' || body.parts.length !== 1) return null;
   const [statement] = body.parts as [SyntaxNode];
   const [value] = statement.parts;
-  if (statement.type !== 'return_statement' || value === undefined || statement.parts.length !== 1 || value.type === 'comment') return null;
+  if (statement.type !== 'return_statement' || value === undefined || statement.parts.length !== 1 || value.type === 'comment') {
+    return null;
+  }
   // Braces right after the arrow would be a block; a comma expression needs brackets.
   const needsBrackets = value.type === 'sequence_expression' || /^\{/.test(value.text);
   const text = needsBrackets ? `(${value.text})` : value.text;

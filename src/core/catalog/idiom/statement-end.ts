@@ -30,8 +30,12 @@ export default defineRule({
   ],
 });
 
-const STATEMENTS = ['expression_statement', 'lexical_declaration', 'variable_declaration', 'return_statement', 'throw_statement', 'break_statement', 'continue_statement',
-  'debugger_statement', 'import_statement', 'do_statement', 'type_alias_declaration', 'export_statement', 'import_alias', 'function_signature'];
+const STATEMENTS = [
+  'expression_statement', 'lexical_declaration', 'variable_declaration', 'return_statement', 'throw_statement',
+  'break_statement', 'continue_statement',
+    'debugger_statement', 'import_statement', 'do_statement', 'type_alias_declaration',
+  'export_statement', 'import_alias', 'function_signature',
+];
 const FIELDS = ['field_definition', 'public_field_definition', 'abstract_method_signature'];
 
 function findEnds({ tree, text: { text } }: ParsedSource, { style }: { readonly style: 'always' | 'never' }): Hit[] {
@@ -41,7 +45,12 @@ function findEnds({ tree, text: { text } }: ParsedSource, { style }: { readonly 
     return tree.ofTypes(STATEMENTS).filter(hasEnd).flatMap((node): Hit[] => {
       const last = node.last;
       if (last?.type !== ';' || !mayGo(text, last.end, node)) return [];
-      return [{ start: last.start, end: last.end, message: 'this semicolon is not needed', repair: [{ start: last.start, end: last.end, text: '' }] }];
+      return [{
+        start: last.start,
+        end: last.end,
+        message: 'this semicolon is not needed',
+        repair: [{ start: last.start, end: last.end, text: '' }],
+      }];
     });
   }
   return [...openOnes(tree, STATEMENTS).filter(hasEnd), ...openOnes(tree, FIELDS)].map((node) => {

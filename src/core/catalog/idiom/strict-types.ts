@@ -25,9 +25,12 @@ export default defineRule({
 
 function findMissing({ tree, text: { text } }: ParsedSource): Hit[] {
   const tag = tree.ofType('php_tag')[0];
-  if (tag === undefined || tree.ofType('declare_directive').some((directive) => /^strict_types\s*=\s*1$/.test(directive.text))) return [];
+  if (tag === undefined || tree.ofType('declare_directive').some((directive) => /^strict_types\s*=\s*1$/.test(directive.text))) {
+    return [];
+  }
   // A page that begins with markup, or only fills in a value, is no place for declarations.
-  const isCode = text.slice(0, tag.start).trim() === '' && tag.text.startsWith('<?php') && tree.ofType('text_interpolation').length === 0;
+  const isCode = text.slice(0, tag.start).trim() === ''
+    && tag.text.startsWith('<?php') && tree.ofType('text_interpolation').length === 0;
   if (!isCode) return [];
   const end = lineEndOf(text);
   const isFree = tree.ofType('declare_statement').length === 0 && /^(?:<\?php)\s*(?:\r\n|\n)/.test(text.slice(tag.start));

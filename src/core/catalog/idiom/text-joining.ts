@@ -63,9 +63,12 @@ function partsOf(node: SyntaxNode): SyntaxNode[] {
   return left === null ? parts : [left, ...parts];
 }
 
-/** Whether joining means the same in a template: an object may convert differently there (ECMA-262, sections 13.2.8 and 13.15.4). */
+/**
+ * Whether joining means the same in a template: an object may convert differently there (ECMA-262, sections 13.2.8 and 13.15.4).
+ */
 function joinsAsText({ type, first, text }: SyntaxNode): boolean {
-  return /^(?:string|template_string|number|true|false|null)$/.test(type) || (type === 'unary_expression' && first?.type === 'typeof') || (type === 'call_expression' && /^String\(/.test(text));
+  return /^(?:string|template_string|number|true|false|null)$/.test(type)
+    || (type === 'unary_expression' && first?.type === 'typeof') || (type === 'call_expression' && /^String\(/.test(text));
 }
 
 /** Only if one of the first two is a string is everything after it joined as text; otherwise numbers may be added. */
@@ -74,7 +77,9 @@ function repairOf(node: SyntaxNode, parts: readonly SyntaxNode[]): Repair | unde
   if (!parts.slice(0, 2).some(isText) || /[\n]/.test(node.text) || node.contains(COMMENT)) return undefined;
   const written = parts.map((part) => {
     if (part.type === 'template_string') return part.text.slice(1, -1);
-    if (part.type === 'string') return part.text.slice(1, -1).replace(/\\(["'])|[`]|\$\{/g, (whole, mark: string | undefined) => mark ?? `\\${whole}`);
+    if (part.type === 'string') {
+      return part.text.slice(1, -1).replace(/\\(["'])|[`]|\$\{/g, (whole, mark: string | undefined) => mark ?? `\\${whole}`);
+    }
     return `\${${part.type === 'parenthesized_expression' ? part.text.slice(1, -1) : part.text}}`;
   });
   return [{ start: node.start, end: node.end, text: `\`${written.join('')}\`` }];

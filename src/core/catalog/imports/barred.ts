@@ -23,7 +23,10 @@ function findBarred({ tree }: ParsedSource, { modules }: { readonly modules: rea
     return { name: name.trim(), reason: reason.join(': ') };
   });
   return hitsOf(importsOf(tree), ({ module, node }): Hit[] => {
-    const found = barred.find(({ name }) => module === name || (module.startsWith(name) && /^[/.\\:]/.test(module.slice(name.length))));
-    return found === undefined ? [] : [hitAt(node, found.reason === '' ? `${found.name} is barred here` : `${found.name} is barred here: ${found.reason}`)];
+    const found = barred.find(({ name }) =>
+      module === name || (module.startsWith(name) && /^[/.\\:]/.test(module.slice(name.length))));
+    return found === undefined
+      ? []
+      : [hitAt(node, found.reason === '' ? `${found.name} is barred here` : `${found.name} is barred here: ${found.reason}`)];
   });
 }

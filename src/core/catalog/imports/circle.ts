@@ -20,6 +20,10 @@ export default defineRule({
 function findCircles({ path, imports }: FileFacts, project: ProjectFacts): ProjectHit[] {
   return (circlesIn(project).get(path) ?? []).flatMap(({ taken: { module }, paths }): ProjectHit[] => {
     const taken = imports.find((own) => own.module === module);
-    return taken === undefined ? [] : [{ start: taken.start, end: taken.end, message: `these files import each other in a circle: ${[...paths, paths[0]].join(' → ')}` }];
+    return taken === undefined ? [] : [{
+      start: taken.start,
+      end: taken.end,
+      message: `these files import each other in a circle: ${[...paths, paths[0]].join(' → ')}`,
+    }];
   });
 }

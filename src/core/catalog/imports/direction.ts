@@ -19,7 +19,9 @@ export default defineRule({
   confidence: 'certain',
   options: {
     never: option(() => z.array(z.string().regex(PAIR, 'FROM -> TO, two directories')), {
-      default: [], stricter: 'more', about: 'directories that may not take from others, each as FROM -> TO or FROM -> TO: REASON, relative to the root; * stands for any one name',
+      default: [],
+      stricter: 'more',
+      about: 'directories that may not take from others, each as FROM -> TO or FROM -> TO: REASON, relative to the root; * stands for any one name',
     }),
   },
   find: shared(byTree(findAll)),
@@ -32,17 +34,23 @@ interface Barrier {
   readonly text: string;
 }
 
-function findAll({ tree, text: { path, language } }: ParsedSource, { never }: { readonly never: readonly string[] }): readonly Hit[] {
+function findAll(
+  { tree, text: { path, language } }: ParsedSource, { never }: { readonly never: readonly string[] },
+): readonly Hit[] {
   if (never.length === 0) return NO_HITS;
   const own = path.split('/').slice(0, -1);
-  const barriers = never.flatMap((entry) => barrierOf(entry) ?? []).filter(({ from, to }) => liesIn(own, from) && !liesIn(own, to));
+  const barriers = never.flatMap((entry) => barrierOf(entry) ?? []).filter(({ from, to }) =>
+    liesIn(own, from) && !liesIn(own, to));
   if (barriers.length === 0) return NO_HITS;
   const imports: readonly Import[] = language.id === 'cpp' || language.id === 'c' ? includesOf(tree) : importsOf(tree);
   return hitsOf(imports, ({ module, node }) => {
     const { certain, likely } = targetsOf(module, own, language.id);
-    const barrierAt = (targets: readonly (readonly string[])[]): Barrier | undefined => barriers.find(({ to }) => targets.some((target) => liesIn(target, to)));
+    const barrierAt = (targets: readonly (readonly string[])[]): Barrier | undefined =>
+      barriers.find(({ to }) => targets.some((target) => liesIn(target, to)));
     const [sure, unsure] = [barrierAt(certain), barrierAt(likely)];
-    return sure !== undefined ? [hitAt(node, sure.text)] : unsure !== undefined ? [hitAt(node, unsure.text, undefined, { confidence: 'likely' })] : NO_HITS;
+    return sure !== undefined ? [hitAt(node, sure.text)]
+      : unsure !== undefined ? [hitAt(node, unsure.text, undefined, { confidence: 'likely' })]
+      : NO_HITS;
   });
 }
 
@@ -50,7 +58,11 @@ function barrierOf(entry: string): Barrier | null {
   const [, from, to, reason] = PAIR.exec(entry) ?? [];
   if (from === undefined || to === undefined) return null;
   const stepsOf = (directory: string): string[] => directory.split('/').filter((step) => step !== '' && step !== '.');
-  return { from: stepsOf(from), to: stepsOf(to), text: `${stepsOf(from).join('/')} may not take from ${stepsOf(to).join('/')}${reason === undefined ? '' : `: ${reason}`}` };
+  return {
+    from: stepsOf(from),
+    to: stepsOf(to),
+    text: `${stepsOf(from).join('/')} may not take from ${stepsOf(to).join('/')}${reason === undefined ? '' : `: ${reason}`}`,
+  };
 }
 
 /** Whether a path is a directory, or lies in it. */
@@ -77,7 +89,9 @@ function targetsOf(module: string, own: readonly string[], language: string): Ta
     case 'python': {
       const [, dots = '', rest = ''] = /^(\.*)(.*)$/.exec(module) ?? [];
       const steps = rest === '' ? [] : rest.split('.');
-      if (dots !== '') return { certain: dots.length - 1 > own.length ? [] : [[...own.slice(0, own.length - (dots.length - 1)), ...steps]], likely: [] };
+      if (dots !== '') return {
+        certain: dots.length - 1 > own.length ? [] : [[...own.slice(0, own.length - (dots.length - 1)), ...steps]], likely: [],
+      };
       // Python looks for it in any directory of its path; those around the file are likely.
       return { certain: [], likely: around(own, steps) };
     }
@@ -89,7 +103,9 @@ function targetsOf(module: string, own: readonly string[], language: string): Ta
     case 'c': {
       // Beside the file, else in the directories that the compiler is told.
       const [beside, inRoot] = [joined(own, module), joined([], module)];
-      return module.startsWith('.') ? { certain: beside === null ? [] : [beside], likely: [] } : { certain: [], likely: [beside, inRoot].flatMap((steps) => (steps === null ? [] : [steps])) };
+      return module.startsWith('.')
+        ? { certain: beside === null ? [] : [beside], likely: [] }
+        : { certain: [], likely: [beside, inRoot].flatMap((steps) => (steps === null ? [] : [steps])) };
     }
     default: {
       const steps = /^\.{1,2}(?:\/|$)/.test(module) ? joined(own, module) : null;

@@ -17,12 +17,20 @@ export default defineRule({
   find: shared(byProject(findMissing)),
 });
 
-/** An import in a function, or where an error is caught, may be one that its author is prepared to miss; an example may be meant for another place. */
+/**
+ * An import in a function, or where an error is caught, may be one that its author is prepared to miss; an example may be meant
+ * for another place.
+ */
 function findMissing(file: FileFacts, project: ProjectFacts): ProjectHit[] {
   if (file.is('damaged') || isNotOwn(file.path)) return [];
   return file.imports.flatMap((taken): ProjectHit[] => {
     if (isImported(taken, 'maybe') || targetOf(project, file, taken) !== 'missing') return [];
     const { start, end, module } = taken;
-    return [{ start, end, message: `${module} leads to no file`, ...((isImported(taken, 'late') || isRunByName(file.path)) && { confidence: 'likely' as const }) }];
+    return [{
+      start,
+      end,
+      message: `${module} leads to no file`,
+      ...((isImported(taken, 'late') || isRunByName(file.path)) && { confidence: 'likely' as const }),
+    }];
   });
 }

@@ -21,5 +21,6 @@ export default defineRule({
 
 /** Imports that say the same. */
 function sameImports(source: ParsedSource): Hit[] {
-  return repeatedImports(source, DECLARATIONS, (node) => node.text.replace(/\s+/g, ' '), (_first, second, text) => removalOfStatement(second, text));
+  return repeatedImports(source, DECLARATIONS, (node) => node.text.replace(/\s+/g, ' '), (_first, second, text) =>
+    removalOfStatement(second, text));
 }

@@ -13,11 +13,17 @@ export default defineRule({
   advice: 'Look it up by a key, as you would a translated text.',
   tags: ['translation'],
   confidence: 'certain',
-  options: { endings: list(['.png', '.jpg', '.jpeg', '.gif', '.webp', '.svg', '.mp3', '.ogg', '.wav', '.mp4', '.webm', '.pdf'], 'more', 'extensions of files that may differ between languages') },
+  options: { endings: list(
+    ['.png', '.jpg', '.jpeg', '.gif', '.webp', '.svg', '.mp3', '.ogg', '.wav', '.mp4', '.webm', '.pdf'],
+    'more',
+    'extensions of files that may differ between languages',
+  ) },
   find: shared(byTree(findAssets)),
 });
 
-function findAssets({ tree, text: { text: whole } }: ParsedSource, { endings }: { readonly endings: readonly string[] }): readonly Hit[] {
+function findAssets(
+  { tree, text: { text: whole } }: ParsedSource, { endings }: { readonly endings: readonly string[] },
+): readonly Hit[] {
   // Few files name any, and one search of the whole text is much faster than many of its strings.
   if (!anyOf(endings).test(whole)) return NO_HITS;
   const bare = tree.ofType('plain_value').filter((node) => node.parent?.type === 'arguments');
@@ -27,7 +33,8 @@ function findAssets({ tree, text: { text: whole } }: ParsedSource, { endings }: 
     const { text } = contentOf(node);
     const path = text.toLowerCase().replace(/[?#].*$/, '');
     // An extension alone is not a file.
-    const isAsset = endings.some((ending) => path.endsWith(ending) && path.length > ending.length && !/[/\\*]$/.test(path.slice(0, -ending.length)));
+    const isAsset = endings.some((ending) =>
+      path.endsWith(ending) && path.length > ending.length && !/[/\\*]$/.test(path.slice(0, -ending.length)));
     // What is filled in may be all of the name.
     if (isFilled(node) && !/^[\w./-]+[$#]?\{/.test(text)) return NO_HITS;
     // A name of several parts without a folder is one of a package or a setting.

@@ -18,7 +18,9 @@ const SHAPES: Readonly<Record<Exclude<FileForm, 'any'>, RegExp>> = {
   pascal: /^[A-Z][A-Za-z0-9]*(?:\.[A-Za-z0-9]+)*$/,
 };
 
-const EXAMPLES: Readonly<Record<Exclude<FileForm, 'any'>, string>> = { usual: 'letters, digits and - _ . alone', kebab: 'low-tide', snake: 'low_tide', camel: 'lowTide', pascal: 'LowTide' };
+const EXAMPLES: Readonly<Record<Exclude<FileForm, 'any'>, string>> = {
+  usual: 'letters, digits and - _ . alone', kebab: 'low-tide', snake: 'low_tide', camel: 'lowTide', pascal: 'LowTide',
+};
 
 export default defineRule({
   id: 'names/files',
@@ -40,7 +42,8 @@ export default defineRule({
 function findMisnamed({ text: { path, language } }: Source, { form }: { readonly form: FileForm }): Hit[] {
   const name = path.slice(path.lastIndexOf('/') + 1);
   // The author has no choice about names that the language or a program requires.
-  if (form === 'any' || language.names.includes(name) || name.startsWith('.') || /^(?:README|LICEN[CS]E|CHANGELOG|CONTRIBUTING|__\w+__)(?:\.|$)/.test(name)) return [];
+  if (form === 'any' || language.names.includes(name)
+      || name.startsWith('.') || /^(?:README|LICEN[CS]E|CHANGELOG|CONTRIBUTING|__\w+__)(?:\.|$)/.test(name)) return [];
   const bare = name.replace(/\.[^.]*$/, '');
   if (SHAPES[form].test(bare)) return [];
   return [{ start: 0, end: 0, message: `the file name ${name} is not written like ${EXAMPLES[form]}` }];

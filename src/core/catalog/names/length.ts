@@ -28,13 +28,17 @@ export default defineRule({
 
 function findShort({ tree }: ParsedSource, { min, free }: Options): Hit[] {
   const isFree = nameTest(free);
-  return declaredNames(tree).filter(({ node, name }) => name.length < min && !isFree(name) && !isOfLambda(node)).map(({ node, name }) =>
-    hitAt(node, `${name} has ${name.length === 1 ? '1 character' : `${name.length} characters`}; at least ${min} are required`));
+  return declaredNames(tree).filter(({ node, name }) => name.length < min && !isFree(name) && !isOfLambda(node)).map(
+    ({ node, name }) =>
+      hitAt(node, `${name} has ${name.length === 1 ? '1 character' : `${name.length} characters`}; at least ${min} are required`),
+  );
 }
 
 /** Whether a name is a parameter of one of Java's functions of one expression, where all its uses are in sight. */
 function isOfLambda({ parent, tree: { grammar } }: SyntaxNode): boolean {
   if (grammar !== 'java' || parent === null) return false;
-  const lambda = parent.type === 'lambda_expression' ? parent : parent.type === 'formal_parameter' ? parent.parent?.parent : parent.parent;
+  const lambda = parent.type === 'lambda_expression' ? parent
+    : parent.type === 'formal_parameter' ? parent.parent?.parent
+    : parent.parent;
   return lambda?.type === 'lambda_expression' && lambda.child('body')?.type !== 'block';
 }

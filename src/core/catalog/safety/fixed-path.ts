@@ -8,7 +8,10 @@ import { byTree, hitAt, hitsOf, NO_HITS, shared } from '../../finders/hits.js';
 import { nameTest } from '../../finders/name-patterns.js';
 import { freeNames } from '../../finders/options.js';
 
-/** Beginnings of paths that exist on one machine and not on the next: Filesystem Hierarchy Standard 3.0, chapter 3; Windows drives and shares. */
+/**
+ * Beginnings of paths that exist on one machine and not on the next: Filesystem Hierarchy Standard 3.0, chapter 3; Windows drives
+ * and shares.
+ */
 const PATH = /^(?:\/(?:home|Users|root|opt|usr|var|etc|tmp|mnt|media|srv|private)(?:\/[\w.@%+-]+)+\/?|[A-Za-z]:(?:\\\\?|\/)[\w .-]+(?:(?:\\\\?|\/)[\w .-]+)*|(?:\\\\){2}(?!\.)[\w.-]+\\\\[\w.$-]+.*)$/;
 
 export default defineRule({
@@ -35,23 +38,30 @@ function findPaths({ tree }: ParsedSource, { free }: { readonly free: readonly s
 }
 
 /** A path whose end is filled in. */
-const BEGINNING = /^(?:\/(?:root|opt|usr|var|etc|tmp|srv)\/|\/(?:home|Users|mnt|media|private)\/[\w.-]+\/|[A-Za-z]:\\\\)[^{}]*[${]/;
+const BEGINNING =
+  /^(?:\/(?:root|opt|usr|var|etc|tmp|srv)\/|\/(?:home|Users|mnt|media|private)\/[\w.-]+\/|[A-Za-z]:\\\\)[^{}]*[${]/;
 
-/** Without quote marks, words of a shell and values of YAML are paths more often than not; only those of people and sites are reported. */
+/**
+ * Without quote marks, words of a shell and values of YAML are paths more often than not; only those of people and sites are
+ * reported.
+ */
 const BARE = /^\/(?:home|Users|root|opt|mnt|media|srv|private)(?:\/[\w.@%+-]+)+\/?$/;
 
 function barePaths(tree: SyntaxTree, isFree: (text: string) => boolean): Hit[] {
   if (tree.grammar !== 'bash' && tree.grammar !== 'yaml') return [];
   return hitsOf(tree.ofTypes(['word', 'string_scalar']), (node): readonly Hit[] => {
     const { text } = node;
-    return BARE.test(text) && !isFree(text) && node.parentType !== 'command_name' ? [hitAt(node, `${text} exists on one machine only`)] : NO_HITS;
+    return BARE.test(text) && !isFree(text) && node.parentType !== 'command_name'
+      ? [hitAt(node, `${text} exists on one machine only`)]
+      : NO_HITS;
   });
 }
 
 /** Whether a path is the one of a page, which a server answers or a browser asks for. */
 function isRoute(node: SyntaxNode): boolean {
   const call = node.parent?.parent;
-  return call != null && CALL_TYPES.has(call.type) && argumentsOf(call)[0] === node && objectOf(call) !== null && ROUTING.test(methodOf(call));
+  return call != null
+    && CALL_TYPES.has(call.type) && argumentsOf(call)[0] === node && objectOf(call) !== null && ROUTING.test(methodOf(call));
 }
 
 const ROUTING = /^(?:get|post|put|patch|delete|all|use|route|head|options|navigate|redirect|fetch|ajax|push)$/;

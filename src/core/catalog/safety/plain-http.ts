@@ -7,7 +7,10 @@ import { freeNames } from '../../finders/options.js';
 import { allComments } from '../../syntax/embedded-comments.js';
 import { standsAlone } from '../../syntax/texts.js';
 
-/** Identifiers of formats are addresses that nobody opens; requests to loopback and reserved names (RFC 2606, RFC 6761) never leave the machine. */
+/**
+ * Identifiers of formats are addresses that nobody opens; requests to loopback and reserved names (RFC 2606, RFC 6761) never
+ * leave the machine.
+ */
 const FREE = ['(?i)http://(?:[\\w-]+\\.)*(?:localhost|w3\\.org|xmlsoap\\.org|openxmlformats\\.org|purl\\.org|ns\\.adobe\\.com|schemas?\\.[\\w.-]+|relaxng\\.org|docbook\\.org|apache\\.org|json-schema\\.org|json\\.org|opengis\\.net|earth\\.google\\.com|topografix\\.com|opensource\\.org|creativecommons\\.org|gnu\\.org|example|test|invalid|local|internal|example\\.(?:com|org|net))(?:[:/#?].*)?',
   'http://(?:127\\.|0\\.0\\.0\\.0|10\\.|192\\.168\\.|172\\.(?:1[6-9]|2\\d|3[01])\\.|\\[::1\\]).*'];
 
@@ -40,7 +43,9 @@ function* findPlain(source: Source, { free }: { readonly free: readonly string[]
   const { text, language, path } = source.text;
   if (!text.includes('://') || language.isProse || MADE_UP.test(path) || !/\b(?:http|ws|ftp):\/\//i.test(text)) return;
   const isQuoted = referenceTest(source);
-  for (const { 0: address, index } of text.matchAll(/\b(?:http|ws|ftp):\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/gi)) {
+  for (const { 0: address, index } of text.matchAll(
+    /\b(?:http|ws|ftp):\/\/[^\s"'`<>()\[\]{}|\\^,;]*[^\s"'`<>()\[\]{}|\\^,;.:!?]/gi,
+  )) {
     // What is the key of something is a name.
     if (/^["']\s*:/.test(text.slice(index + address.length, index + address.length + 8)) && language.id !== 'yaml') continue;
     // A namespace name looks like an address but is not one: Namespaces in XML 1.0, section 2.
@@ -49,13 +54,23 @@ function* findPlain(source: Source, { free }: { readonly free: readonly string[]
     // If the host is filled in later, it is unknown here.
     const [scheme = '', rest = ''] = address.split('://', 2);
     if (!/^[\w-]+(?:\.[\w-]+)+/.test(rest) || nameTest(free)(`http://${address.slice(scheme.length + 3)}`)) continue;
-    yield { start: index, end: index + address.length, message: `${address} is not encrypted`, repair: scheme.toLowerCase() === 'ftp' ? undefined : [{ start: index, end: index + scheme.length, text: scheme.toLowerCase() === 'ws' ? 'wss' : 'https' }] };
+    yield {
+      start: index,
+      end: index + address.length,
+      message: `${address} is not encrypted`,
+      repair: scheme.toLowerCase() === 'ftp'
+        ? undefined
+        : [{ start: index, end: index + scheme.length, text: scheme.toLowerCase() === 'ws' ? 'wss' : 'https' }],
+    };
   }
 }
 
 /** Tests, for offsets in text order, whether one is in a comment or in documentation: addresses there are for readers. */
 function referenceTest(source: Source): (offset: number) => boolean {
-  const stretches = [...allComments(source), ...(source.tree?.grammar === 'python' ? source.tree.ofType('string').filter(standsAlone) : [])];
+  const stretches = [
+    ...allComments(source),
+    ...(source.tree?.grammar === 'python' ? source.tree.ofType('string').filter(standsAlone) : []),
+  ];
   stretches.sort((a, b) => a.start - b.start);
   let next = 0;
   return (offset) => {

@@ -31,7 +31,14 @@ export default defineRule({
 });
 
 /** Methods that insert what they are given, with the place of the markup among their arguments. */
-const WRITERS: ReadonlyMap<string, number> = new Map([['write', 0], ['writeln', 0], ['insertAdjacentHTML', 1], ['createContextualFragment', 0], ['setHTMLUnsafe', 0], ['bypassSecurityTrustHtml', 0]]);
+const WRITERS: ReadonlyMap<string, number> = new Map([
+  ['write', 0],
+  ['writeln', 0],
+  ['insertAdjacentHTML', 1],
+  ['createContextualFragment', 0],
+  ['setHTMLUnsafe', 0],
+  ['bypassSecurityTrustHtml', 0],
+]);
 
 /** The same for methods of objects that wrap elements, whose names begin with a dollar sign by custom. */
 const WRAPPED = ['html', 'append', 'prepend', 'after', 'before', 'replaceWith'];
@@ -47,12 +54,15 @@ function findRawHtml({ tree, text: { text } }: ParsedSource): Hit[] {
   const hasWord = text.includes('HTML') || text.includes('srcdoc');
   const set = !hasWord ? [] : tree.ofTypes(ASSIGNMENTS).filter((node) => {
     const [left, right] = [node.child('left'), node.child('right')];
-    const property = left?.type === 'member_expression' ? left.child('property')?.text : left?.type === 'subscript_expression' ? left.child('index')?.text.slice(1, -1) : undefined;
+    const property = left?.type === 'member_expression' ? left.child('property')?.text
+      : left?.type === 'subscript_expression' ? left.child('index')?.text.slice(1, -1)
+      : undefined;
     return PROPERTY.test(property ?? '') && right !== null && !isFixed(right);
   });
   const entries = !hasWord ? [] : tree.ofType('pair').filter((node) => {
     const [key, value] = [node.child('key')?.text ?? '', node.child('value')];
-    return value !== null && (key === ATTRIBUTE || (/^(?:inner|outer)HTML$/.test(key) && !isFixed(value) && value.type !== 'identifier'));
+    return value !== null
+      && (key === ATTRIBUTE || (/^(?:inner|outer)HTML$/.test(key) && !isFixed(value) && value.type !== 'identifier'));
   });
   const written = callsOf(tree, [...WRITERS.keys()]).filter((call) => {
     const name = methodOf(call);
@@ -61,7 +71,8 @@ function findRawHtml({ tree, text: { text } }: ParsedSource): Hit[] {
     return argumentsOf(call).slice(WRITERS.get(name)).some((part) => !isFixed(part));
   });
   const attributes = !hasWord ? [] : tree.ofType('jsx_attribute').filter((node) => node.firstPart?.text === ATTRIBUTE);
-  return [...set, ...entries, ...written, ...wrapped(tree), ...attributes].map((node) => hitAt(node, 'a value is inserted into the page as markup'));
+  return [...set, ...entries, ...written, ...wrapped(tree), ...attributes].map((node) =>
+    hitAt(node, 'a value is inserted into the page as markup'));
 }
 
 /** Calls of libraries that wrap elements. What is no markup may be an element. */
@@ -91,6 +102,8 @@ function isFixed(node: SyntaxNode): boolean {
   if (node.type === 'string' || node.type === 'number') return true;
   if (node.type === 'template_string') return !isFilled(node);
   if (node.type === 'call_expression') return CLEANS.test(calleeOf(node));
-  if (node.type === 'ternary_expression') return [node.child('consequence'), node.child('alternative')].every((part) => part !== null && isFixed(part));
+  if (node.type === 'ternary_expression') {
+    return [node.child('consequence'), node.child('alternative')].every((part) => part !== null && isFixed(part));
+  }
   return (node.type === 'binary_expression' || node.type === 'parenthesized_expression') && node.parts.every(isFixed);
 }

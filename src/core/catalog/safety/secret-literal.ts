@@ -7,7 +7,10 @@ import { freeNames } from '../../finders/options.js';
 import { nameTest } from '../../finders/name-patterns.js';
 
 /** Words in values that are placeholders for a secret. */
-const PLACEHOLDERS = ['example', 'sample', 'dummy', 'placeholder', 'change.?me', 'your', 'test', 'fake', 'xxx', 'todo', 'redacted', 'secret', 'password', 'foo', 'bar', 'null', 'undefined'];
+const PLACEHOLDERS = [
+  'example', 'sample', 'dummy', 'placeholder', 'change.?me', 'your', 'test', 'fake', 'xxx', 'todo', 'redacted', 'secret',
+  'password', 'foo', 'bar', 'null', 'undefined',
+];
 
 export default defineRule({
   id: 'safety/secret-literal',
@@ -42,19 +45,26 @@ const KEY = /-----BEGIN (?:[A-Z]+ )*PRIVATE KEY-----/g;
 
 /** A word for a secret at the end of a name, then an assignment. Code checks the part of the name before it. */
 const NAMES = '(?:pass(?:word|wd|phrase)|(?<![A-Za-z])pass|(?<![A-Za-z])pwd|secret(?:[-_]?key)?|api[-_]?key|access[-_]?key|token|private[-_]?key|credential)';
-const NAMED = new RegExp(`${NAMES}["']?\\]?[^\\S\\r\\n]*(?::[^\\S\\r\\n]*[A-Za-z]\\w*[^\\S\\r\\n]*=|=>|:=|[=!]?={1,2}|:)[^\\S\\r\\n]*`, 'gi');
+const NAMED = new RegExp(
+  `${NAMES}["']?\\]?[^\\S\\r\\n]*(?::[^\\S\\r\\n]*[A-Za-z]\\w*[^\\S\\r\\n]*=|=>|:=|[=!]?={1,2}|:)[^\\S\\r\\n]*`, 'gi',
+);
 
 /** Calls that set or test something under such a name, or pass the password in a fixed place, up to the value. */
-const CALLED = new RegExp(`(?:\\b(?:define|setItem|setProperty|put|set|setdefault)\\([^\\S\\r\\n]*["'][\\w.-]*${NAMES}["'][^\\S\\r\\n]*,|\\bset_?\\w*${NAMES}\\(|${NAMES}\\.equals\\(|\\b(?:new[^\\S\\r\\n]+\\\\?(?:PDO|mysqli)|mysqli_connect|DriverManager\\.getConnection)\\([^,()\\r\\n]+,[^,()\\r\\n]+,)[^\\S\\r\\n]*`, 'gi');
+const CALLED = new RegExp(`(?:\\b(?:define|setItem|setProperty|put|set|setdefault)\\([^\\S\\r\\n]*["'][\\w.-]*`
+  + `${NAMES}["'][^\\S\\r\\n]*,|\\bset_?\\w*${NAMES}\\(|`
+  + `${NAMES}\\.equals\\(|\\b(?:new[^\\S\\r\\n]+\\\\?(?:PDO|mysqli)|mysqli_connect|DriverManager\\.getConnection)\\([^,()\\r\\n]+,[^,()\\r\\n]+,)[^\\S\\r\\n]*`, 'gi');
 
 /** Whether a text may have one of these calls. */
 const MAY_CALL = /\b(?:define|put|PDO|mysqli|mysqli_connect|getConnection)\b|\bset|\.equals\(/;
 
 /** A name and its value as two entries of a list, as in the settings of containers. */
-const LISTED = new RegExp(`\\bname:[^\\S\\r\\n]*["']?[\\w.-]*${NAMES}["']?[^\\S\\r\\n]*\\r?\\n[^\\S\\r\\n]*value:[^\\S\\r\\n]*`, 'gi');
+const LISTED = new RegExp(
+  `\\bname:[^\\S\\r\\n]*["']?[\\w.-]*${NAMES}["']?[^\\S\\r\\n]*\\r?\\n[^\\S\\r\\n]*value:[^\\S\\r\\n]*`, 'gi',
+);
 
 /** Commands that take a password as an argument. */
-const ARGUMENT = /\bcurl\b[^\r\n]*?\s(?:-u|--user)[ =]["']?[\w.@-]+:(?<user>[^\s"'$]{6,})|\bmysql(?:dump|admin)?\b[^\r\n]*?\s-p(?<database>[^\s"'$]{6,})|\bsshpass\s+-p\s*["']?(?<shell>[^\s"'$]{6,})/g;
+const ARGUMENT =
+  /\bcurl\b[^\r\n]*?\s(?:-u|--user)[ =]["']?[\w.@-]+:(?<user>[^\s"'$]{6,})|\bmysql(?:dump|admin)?\b[^\r\n]*?\s-p(?<database>[^\s"'$]{6,})|\bsshpass\s+-p\s*["']?(?<shell>[^\s"'$]{6,})/g;
 
 /** A value in quote marks, and a bare one up to the end of its line. */
 const QUOTED = /^(["'`])([^"'`\\\s]{6,})\1/;
@@ -75,7 +85,8 @@ const TOKEN_BEGINNINGS = ['ghp_', 'gho_', 'ghu_', 'ghs_', 'ghr_', 'AKIA', 'xox',
 const ADDRESS = /\b[a-z][a-z\d+.-]{0,20}:\/\/[\w.-]+:(?=[^\s"'`/@:]*\d)[^\s"'`/@:${}<>%*]{6,}@[\w.-]+/g;
 
 /** Where values are made up. */
-const EXAMPLES = /(?:^|\/)(?:examples?|samples?|fixtures?|docs?|__tests__|tests?|specs?|testdata)\/|[._-](?:test|spec|example|sample)\.[a-z]+$/i;
+const EXAMPLES =
+  /(?:^|\/)(?:examples?|samples?|fixtures?|docs?|__tests__|tests?|specs?|testdata)\/|[._-](?:test|spec|example|sample)\.[a-z]+$/i;
 
 /** Longer lines were made by a program, and their text is random enough to look like secrets. */
 const LONGEST = 2000;
@@ -86,8 +97,12 @@ function* findSecrets({ text: positioned }: Source, { free }: { readonly free: r
     yield { start: match.index, end: match.index + match[0].length, message: 'a private key is written here' };
   }
   if (EXAMPLES.test(path)) return;
-  if (TOKEN_BEGINNINGS.some((beginning) => text.includes(beginning))) yield* ofKnownForm(text, TOKEN, 'a token is written here', free);
-  if (text.includes('@') && text.includes('://')) yield* ofKnownForm(text, ADDRESS, 'an address with a password is written here', free);
+  if (TOKEN_BEGINNINGS.some((beginning) => text.includes(beginning))) {
+    yield* ofKnownForm(text, TOKEN, 'a token is written here', free);
+  }
+  if (text.includes('@') && text.includes('://')) {
+    yield* ofKnownForm(text, ADDRESS, 'an address with a password is written here', free);
+  }
   // Hardly any file has a value like this, and searching for one is faster than searching for the names.
   const isQuoted = QUOTED_SECRET.test(text);
   if (isQuoted || BARE.has(language.id)) yield* namedSecrets(positioned, free, NAMED);
@@ -129,13 +144,19 @@ function* namedSecrets(positioned: SourceText, free: readonly string[], form: Re
     const name = `${before}${/^[\w-]+/.exec(match[0])?.[0] ?? ''}`;
     // A short value that is compared is a word of some format more often than a secret.
     if (/[=!]=\s*$/.test(match[0]) && value.length < 10) continue;
-    yield { start: at, end: at + (quoted?.[0] ?? value).length, message: form === NAMED ? `the value of ${name} is written here` : 'a secret is written here' };
+    yield {
+      start: at,
+      end: at + (quoted?.[0] ?? value).length,
+      message: form === NAMED ? `the value of ${name} is written here` : 'a secret is written here',
+    };
   }
 }
 
 /** Characters of several kinds, not a path, no words with blanks, no placeholders. */
 function looksSecret(value: string): boolean {
   if (/^[a-z]+(?:[-_. ][a-z]+)*$/i.test(value) && !/[a-z][A-Z]|[A-Z]{2}[a-z]/.test(value)) return false;
-  if (/^\W|[${}<>%()*\s]|^(?:https?|file|urn):|^[./~]|\.(?:json|ya?ml|txt|pem|js|ts|py|php|java)$|^[a-z]+(?:[A-Z][a-z]+)*(?:\.[a-zA-Z]+)+$/.test(value)) return false;
+  if (/^\W|[${}<>%()*\s]|^(?:https?|file|urn):|^[./~]|\.(?:json|ya?ml|txt|pem|js|ts|py|php|java)$|^[a-z]+(?:[A-Z][a-z]+)*(?:\.[a-zA-Z]+)+$/.test(
+    value,
+  )) return false;
   return /\d/.test(value) && /[a-z]/i.test(value);
 }

@@ -33,13 +33,19 @@ function judge(node: SyntaxNode, _options: unknown, { text: { text } }: ParsedSo
   if (holder === null) return null;
   const isArgument = holder.type === 'command' && place.field === 'argument';
   // Inside quote marks a value stays whole.
-  const isTested = /^(?:test_command|binary_expression|unary_expression|negated_command|parenthesized_expression)$/.test(holder.type) && node.closest(QUOTED) === null;
+  const isTested =
+    /^(?:test_command|binary_expression|unary_expression|negated_command|parenthesized_expression)$/.test(holder.type)
+      && node.closest(QUOTED) === null;
   if (!isArgument && !(isTested && inSingleBrackets(node))) return null;
   // The shell's own numbers contain no blanks; variables named OPTS and FLAGS are meant to be split.
-  if (/^\$(?:[#?$!-]|\{#)/.test(node.text) || /^\$\{?\w*(?:OPT|OPTS|FLAGS|ARGS|OPTIONS|ARGUMENTS)\b/i.test(node.text)) return null;
+  if (/^\$(?:[#?$!-]|\{#)/.test(node.text) || /^\$\{?\w*(?:OPT|OPTS|FLAGS|ARGS|OPTIONS|ARGUMENTS)\b/i.test(node.text)) {
+    return null;
+  }
   if (/^\$\{\w+(?:\[@\])?[:+-]?[+]/.test(node.text)) return null;
   const command = holder.type === 'command' ? holder.child('name')?.text : undefined;
-  return /^(?:local|export|declare|readonly|typeset|let|\[\[)$/.test(command ?? '') || HANDED_ON.test(text) ? null : hitAt(node, `${shorten(node.text)} is split at spaces`);
+  return /^(?:local|export|declare|readonly|typeset|let|\[\[)$/.test(command ?? '') || HANDED_ON.test(text)
+    ? null
+    : hitAt(node, `${shorten(node.text)} is split at spaces`);
 }
 
 const QUOTED = new Set(['string', 'heredoc_body', 'arithmetic_expansion']);

@@ -12,7 +12,10 @@ import { byTree, hitAt, hitsOf, NO_HITS, shared } from '../../finders/hits.js';
 const NAMED = /^(?:(?:crypto\.)?create(?:Hash|Hmac)|hashlib\.new|hmac\.(?:new|digest)|(?:java\.security\.)?MessageDigest\.getInstance|(?:javax\.crypto\.)?Mac\.getInstance|hash|hash_hmac|hash_file|hash_init|openssl_digest|(?:crypto\.)?subtle\.digest)$/;
 const OWN = /^(?:hashlib\.(?:md5|sha1)|md5|sha1|md5_file|sha1_file|DigestUtils\.(?:md5|sha1)(?:Hex)?|CryptoJS\.(?:Hmac)?(?:MD5|SHA1)|Hashing\.(?:md5|sha1)|hashes\.(?:MD5|SHA1)|(?:MD5|SHA1?)\.new)$/;
 /** The last components of these names. */
-const METHODS = ['createHash', 'createHmac', 'new', 'getInstance', 'hash', 'hash_hmac', 'hash_file', 'hash_init', 'openssl_digest', 'digest', 'md5', 'sha1', 'md5_file', 'sha1_file', 'md5Hex', 'sha1Hex', 'MD5', 'SHA1', 'HmacMD5', 'HmacSHA1', '\\md5', '\\sha1'];
+const METHODS = [
+  'createHash', 'createHmac', 'new', 'getInstance', 'hash', 'hash_hmac', 'hash_file', 'hash_init', 'openssl_digest', 'digest',
+  'md5', 'sha1', 'md5_file', 'sha1_file', 'md5Hex', 'sha1Hex', 'MD5', 'SHA1', 'HmacMD5', 'HmacSHA1', '\\md5', '\\sha1',
+];
 const WEAK = /^(?:Hmac)?(?:md[245]|sha-?1)$/i;
 
 export default defineRule({
@@ -69,7 +72,9 @@ function findWeak({ tree, grammar, text: { text } }: ParsedSource): Hit[] {
     const isOwn = OWN.test(name) && (grammar === 'php' || name.includes('.'));
     if (!isOwn && !NAMED.test(name)) return NO_HITS;
     const given = argumentsOf(call);
-    if (isOwn) return given.some(({ text }) => /^usedforsecurity\s*=\s*False$/.test(text)) ? NO_HITS : [hitAt(call, `${written} can be forged`)];
+    if (isOwn) return given.some(({ text }) => /^usedforsecurity\s*=\s*False$/.test(text))
+      ? NO_HITS
+      : [hitAt(call, `${written} can be forged`)];
     const digest = digestIn(name, given);
     return WEAK.test(digest) ? [hitAt(call, `${digest} can be forged`)] : NO_HITS;
   });

@@ -21,8 +21,10 @@ export default defineRule({
 });
 
 const DECISIONS = [
-  ...LOOPS, 'if_statement', 'elif_clause', 'else_if_clause', 'switch_case', 'expression_case', 'type_case', 'communication_case', 'case_item', 'catch_clause',
-  'except_clause', 'ternary_expression', 'conditional_expression', 'boolean_operator', 'for_in_clause', 'if_clause', 'match_conditional_expression', 'unless_statement',
+  ...LOOPS, 'if_statement', 'elif_clause', 'else_if_clause', 'switch_case', 'expression_case', 'type_case', 'communication_case',
+  'case_item', 'catch_clause',
+  'except_clause', 'ternary_expression', 'conditional_expression', 'boolean_operator', 'for_in_clause', 'if_clause',
+  'match_conditional_expression', 'unless_statement',
 ];
 
 const JOINS = new Set(['&&', '||', '??', 'and', 'or', 'xor']);
@@ -49,7 +51,8 @@ function findBranchy({ tree }: ParsedSource, { max }: { readonly max: number }):
   const counts = new Map<number, number>();
   const count = (node: number): void => {
     let around = table[(node << SHIFT) + PARENT] as number;
-    while (around >= 0 && isFunction[table[(around << SHIFT) + KIND] as number] !== 1) around = table[(around << SHIFT) + PARENT] as number;
+    while (around >= 0 && isFunction[table[(around << SHIFT) + KIND] as number] !== 1) around = table[(around << SHIFT)
+      + PARENT] as number;
     if (around >= 0) counts.set(around, (counts.get(around) ?? 1) + 1);
   };
   const decisions = tree.numbersOf(DECISIONS);
@@ -58,9 +61,13 @@ function findBranchy({ tree }: ParsedSource, { max }: { readonly max: number }):
   // Most operators join no conditions, so no node is made for them.
   const expressions = tree.numbersOf(BINARY);
   for (let at = 0; at < expressions.length; at += 1) if (isJoint(expressions[at] as number)) count(expressions[at] as number);
-  for (const [type, decides] of Object.entries(PERHAPS)) for (const node of tree.ofType(type)) if (decides(node)) count(node.index);
+  for (const [type, decides] of Object.entries(PERHAPS)) {
+    for (const node of tree.ofType(type)) if (decides(node)) count(node.index);
+  }
   const hits: Hit[] = [];
-  for (const [node, ways] of counts) if (ways > max) hits.push({ ...spanOf(tree.nodeAt(node)), message: `${ways} paths through this function, ${ways - max} over ${max}` });
+  for (const [node, ways] of counts) if (ways > max) {
+    hits.push({ ...spanOf(tree.nodeAt(node)), message: `${ways} paths through this function, ${ways - max} over ${max}` });
+  }
   return hits;
 }
 

@@ -12,11 +12,21 @@ export default defineRule({
   tags: ['readability'],
   confidence: 'certain',
   options: { max: whole(20, 1, 1000, 'lower', 'the most fields and methods of a class') },
-  find: shared(eachNode(['class', 'class_declaration', 'abstract_class_declaration', 'class_definition', 'class_specifier', 'struct_specifier', 'trait_declaration'], judge)),
+  find: shared(eachNode(
+    [
+      'class', 'class_declaration', 'abstract_class_declaration', 'class_definition', 'class_specifier', 'struct_specifier',
+      'trait_declaration',
+    ],
+    judge,
+  )),
 });
 
-const MEMBERS = new Set(['method_definition', 'field_definition', 'public_field_definition', 'function_definition', 'method_declaration', 'constructor_declaration',
-  'field_declaration', 'property_declaration', 'const_declaration', 'decorated_definition', 'declaration', 'function_declaration']);
+const MEMBERS = new Set([
+  'method_definition', 'field_definition', 'public_field_definition', 'function_definition', 'method_declaration',
+  'constructor_declaration',
+    'field_declaration', 'property_declaration', 'const_declaration', 'decorated_definition',
+  'declaration', 'function_declaration',
+]);
 
 function judge(node: SyntaxNode, { max }: { readonly max: number }): Hit | null {
   const body = node.child('body');
@@ -30,6 +40,8 @@ function judge(node: SyntaxNode, { max }: { readonly max: number }): Hit | null 
 function membersIn(part: SyntaxNode): number {
   if (part.type === 'expression_statement') return part.firstPart?.type === 'assignment' ? 1 : 0;
   if (!MEMBERS.has(part.type)) return 0;
-  const several = part.type === 'property_declaration' ? part.parts.filter(({ type }) => type === 'property_element') : part.childrenOf('declarator');
+  const several = part.type === 'property_declaration'
+    ? part.parts.filter(({ type }) => type === 'property_element')
+    : part.childrenOf('declarator');
   return Math.max(1, several.length);
 }

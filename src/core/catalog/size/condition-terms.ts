@@ -39,7 +39,8 @@ function joins({ tree, index }: SyntaxNode): boolean {
 
 /** Nodes that join the terms of a condition. */
 function passes({ type }: SyntaxNode): boolean {
-  return type === 'parenthesized_expression' || type === 'unary_expression' || type === 'not_operator' || type === 'unary_op_expression';
+  return type === 'parenthesized_expression'
+    || type === 'unary_expression' || type === 'not_operator' || type === 'unary_op_expression';
 }
 
 function isPart(node: SyntaxNode): boolean {
@@ -53,7 +54,9 @@ function termsOf(node: SyntaxNode): number {
   let terms = 0;
   const open = [node];
   for (let part = open.pop(); part !== undefined; part = open.pop()) {
-    if (joins(part) || (passes(part) && part.firstPart !== null)) open.push(...part.parts.filter(({ field }) => field !== 'operator'));
+    if (joins(part) || (passes(part) && part.firstPart !== null)) open.push(
+      ...part.parts.filter(({ field }) => field !== 'operator'),
+    );
     else terms += 1;
   }
   return terms;

@@ -8,8 +8,21 @@ import type { SyntaxTree } from '../../syntax/node.js';
 import { byTree, shared } from '../../finders/hits.js';
 import { whole } from '../../finders/options.js';
 
-const LEVELS = new Set([...LOOPS, 'if_statement', 'switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'select_statement', 'try_statement',
-  'try_with_resources_statement', 'match_statement', 'match_expression', 'unless_statement', 'begin_statement']);
+const LEVELS = new Set([
+  ...LOOPS,
+  'if_statement',
+  'switch_statement',
+  'switch_expression',
+  'expression_switch_statement',
+  'type_switch_statement',
+  'select_statement',
+  'try_statement',
+      'try_with_resources_statement',
+  'match_statement',
+  'match_expression',
+  'unless_statement',
+  'begin_statement',
+]);
 
 export default defineRule({
   id: 'size/nesting',
@@ -35,7 +48,9 @@ function findDeep({ tree }: ParsedSource, { max }: { readonly max: number }): Hi
     if (depths.isChained(index) || depths.of(index) !== max + 1) continue;
     const node = tree.nodeAt(index);
     const first = node.text.split('\n', 1)[0] ?? '';
-    hits.push({ start: node.start, end: node.start + first.trimEnd().length, message: `nested ${max + 1} levels deep, ${max} allowed` });
+    hits.push(
+      { start: node.start, end: node.start + first.trimEnd().length, message: `nested ${max + 1} levels deep, ${max} allowed` },
+    );
   }
   return hits;
 }
@@ -64,7 +79,8 @@ class Depths {
   of(index: number): number {
     const { tree: { table }, known } = this;
     let depth = this.counts(index) ? 1 : 0;
-    for (let around = table[(index << SHIFT) + PARENT] as number; around >= 0; around = table[(around << SHIFT) + PARENT] as number) {
+    for (let around = table[(index << SHIFT) + PARENT] as number; around >= 0; around =
+      table[(around << SHIFT) + PARENT] as number) {
       if (this.isHolder[table[(around << SHIFT) + KIND] as number] === 1) break;
       // Stop climbing at a node whose depth is known.
       const outer = known.get(around);

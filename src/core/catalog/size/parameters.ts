@@ -21,7 +21,8 @@ function findLongLists({ tree }: ParsedSource, { max }: { readonly max: number }
   return hitsOf(tree.ofTypes(FUNCTIONS), (node) => {
     const list = parametersOf(node);
     // Each parameter takes at least two characters: a name and what follows it.
-    if (list === null || list.end - list.start <= 2 * max || (list.parent === node && node.child('body') === null && node.type === 'function_signature')) return [];
+    if (list === null || list.end - list.start <= 2 * max
+        || (list.parent === node && node.child('body') === null && node.type === 'function_signature')) return [];
     const count = passedParameters(list).length;
     return count > max ? [hitAt(list, `${count} parameters, ${count - max} over ${max}`)] : [];
   });

@@ -16,9 +16,11 @@ export default defineRule({
   find: {
     languages: {
       // A query would match every member of every object.
-      javascript: byTree(({ tree, text: { text } }) => (!/\bcalle[er]\b|\.arguments\b/.test(text) ? [] : tree.ofTypes(['member_expression', 'subscript_expression'])
-        .filter(looksAtCaller)
-        .map((node) => hitAt(node, `${node.text} throws in strict code`)))),
+      javascript: byTree(({ tree, text: { text } }) => (!/\bcalle[er]\b|\.arguments\b/.test(text)
+        ? []
+        : tree.ofTypes(['member_expression', 'subscript_expression'])
+          .filter(looksAtCaller)
+          .map((node) => hitAt(node, `${node.text} throws in strict code`)))),
     },
   },
   examples: [

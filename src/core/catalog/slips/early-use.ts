@@ -54,16 +54,22 @@ function endOfDeclaration({ node, kind }: Binding): number {
 
 const AMBIENT = new Set(['ambient_declaration']);
 const DECLARATIONS = new Set(['variable_declaration', 'lexical_declaration', 'using_declaration']);
-const IN_TYPES = new Set(['type_query', 'type_annotation', 'type_alias_declaration', 'interface_declaration', 'type_arguments', 'decorator']);
+const IN_TYPES = new Set(
+  ['type_query', 'type_annotation', 'type_alias_declaration', 'interface_declaration', 'type_arguments', 'decorator'],
+);
 
 /** Names that cannot be used before their declaration has run. */
 const EARLY_KINDS: ReadonlySet<BindingKind> = new Set<BindingKind>(['class', 'variable', 'constant', 'type']);
 
-/** The parameters of a function get their values in order, and what a loop goes over is worked out before its variable has a value. */
+/**
+ * The parameters of a function get their values in order, and what a loop goes over is worked out before its variable has a
+ * value.
+ */
 function earlyInHead({ kind, node, name, references }: Binding): readonly Hit[] {
   if (references.length === 0 || (kind === 'parameter' && references.before(node.start).length === 0)) return NO_HITS;
   const head = node.closest(kind === 'loop' ? LOOPS_OVER : PARAMETERS);
-  if (head === null || (kind === 'loop' && node.parentType === 'assignment_expression') || (kind === 'loop' && !/^(?:let|const)$/.test(head.child('kind')?.text ?? ''))) return NO_HITS;
+  if (head === null || (kind === 'loop' && node.parentType === 'assignment_expression')
+      || (kind === 'loop' && !/^(?:let|const)$/.test(head.child('kind')?.text ?? ''))) return NO_HITS;
   const over = kind === 'loop' ? head.child('right') : head;
   if (over === null) return NO_HITS;
   return hitsOf(references.all, (reference): readonly Hit[] => {
@@ -89,19 +95,24 @@ function isVar({ node }: Binding): boolean {
 /** A var that is read before anything has set it. In a script, an earlier one may have declared it. */
 function earlyVar({ name, node, scope, declarations, references }: Binding, mayJudgeFile: boolean): readonly Hit[] {
   const declarator = node.parent;
-  if (declarations.length > 1 || declarator?.type !== 'variable_declarator' || declarator.child('value') === null || (scope.kind === 'file' && !mayJudgeFile)) return NO_HITS;
+  if (declarations.length > 1 || declarator?.type !== 'variable_declarator'
+      || declarator.child('value') === null || (scope.kind === 'file' && !mayJudgeFile)) return NO_HITS;
   const before = references.before(node.start);
   const [first] = before;
   // Anything else than a plain read first may set it, or happens in a function that is called later.
-  if (first === undefined || !first.reads || first.writes || before.some(({ writes }) => writes) || first.node.parent?.type === 'unary_expression') return NO_HITS;
+  if (first === undefined || !first.reads
+      || first.writes || before.some(({ writes }) => writes) || first.node.parent?.type === 'unary_expression') return NO_HITS;
   // In a loop, an earlier pass has set it; in another branch, it is meant to be undefined.
-  const isStraight = isRunIn(first.node, scope.node) && first.node.closest(BLOCKS) === declarator.closest(BLOCKS) && !isRepeated(declarator, scope.node);
+  const isStraight = isRunIn(first.node, scope.node)
+    && first.node.closest(BLOCKS) === declarator.closest(BLOCKS) && !isRepeated(declarator, scope.node);
   return isStraight ? [hitAt(first.node, `${name} is used before it has a value`, undefined, { confidence: 'likely' })] : NO_HITS;
 }
 
 /** Whether a loop runs the declaration again. */
 function isRepeated(declarator: SyntaxNode, outer: SyntaxNode): boolean {
-  for (let around = declarator.parent; around !== null && around !== outer; around = around.parent) if (LOOPS.has(around.type)) return true;
+  for (let around = declarator.parent; around !== null && around !== outer; around = around.parent) {
+    if (LOOPS.has(around.type)) return true;
+  }
   return false;
 }
 
@@ -110,7 +121,9 @@ const BLOCKS = new Set(['statement_block', 'program', 'switch_case', 'switch_def
 function mustBeFirst({ kind, node, declarations }: Binding): boolean {
   if (declarations.length > 1) return false;
   // A const enum is gone when the program runs.
-  if (kind === 'type') return node.parentType === 'enum_declaration' && node.parent?.childOfType('const') === null && node.closest(AMBIENT) === null;
+  if (kind === 'type') {
+    return node.parentType === 'enum_declaration' && node.parent?.childOfType('const') === null && node.closest(AMBIENT) === null;
+  }
   if (kind === 'class') return node.closest(AMBIENT) === null;
   // A var exists from the start; if it is declared several times, early use is often intended.
   return node.closest(DECLARATIONS)?.type !== 'variable_declaration'
@@ -130,7 +143,8 @@ function isEarly({ scope }: Binding, { node }: Reference): boolean {
 
 /** Whether code runs later than what is around it. Static parts of a class run at once. */
 function isDeferred(node: SyntaxNode): boolean {
-  return /function|method_definition/.test(node.type) || (/^(?:public_)?field_definition$/.test(node.type) && node.childOfType('static') === null);
+  return /function|method_definition/.test(node.type)
+    || (/^(?:public_)?field_definition$/.test(node.type) && node.childOfType('static') === null);
 }
 
 function isInType(node: SyntaxNode): boolean {

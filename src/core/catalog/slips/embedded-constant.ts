@@ -26,11 +26,13 @@ const CONSTANT_TYPE = /^(?:integral_type|floating_point_type|boolean_type)$/;
 function judge(field: SyntaxNode): Hit | null {
   const modifiers = field.childOfType('modifiers')?.text ?? '';
   // In an interface, that is what every field is: JLS, section 9.3.
-  if (field.type === 'field_declaration' && !['public', 'static', 'final'].every((word) => new RegExp(`\\b${word}\\b`).test(modifiers))) return null;
+  if (field.type === 'field_declaration'
+      && !['public', 'static', 'final'].every((word) => new RegExp(`\\b${word}\\b`).test(modifiers))) return null;
   const type = field.child('type');
   if (type === null || !(CONSTANT_TYPE.test(type.type) || type.text === 'String')) return null;
   const declarator = field.child('declarator');
   const [name, value] = [declarator?.child('name') ?? null, declarator?.child('value') ?? null];
-  if (name === null || value === null || !/literal$|^(?:true|false)$|^unary_expression$|^binary_expression$/.test(value.type) || /[(]/.test(value.text) || value.type === 'null_literal') return null;
+  if (name === null || value === null || !/literal$|^(?:true|false)$|^unary_expression$|^binary_expression$/.test(value.type)
+      || /[(]/.test(value.text) || value.type === 'null_literal') return null;
   return hitAt(name, `the value of ${name.text} is copied into every class that uses it`);
 }

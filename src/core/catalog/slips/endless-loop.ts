@@ -19,8 +19,12 @@ export default defineRule({
   find: shared(eachNode(['while_statement', 'for_statement', 'do_statement'], judge)),
 });
 
-const ENDS = new Set(['return_statement', 'throw_statement', 'throw_expression', 'raise_statement', 'yield', 'yield_expression', 'await', 'await_expression',
-  'goto_statement', 'exit_statement', 'co_return_statement', 'co_await_expression', 'co_yield_statement', 'yield_statement']);
+const ENDS = new Set([
+  'return_statement', 'throw_statement', 'throw_expression', 'raise_statement', 'yield', 'yield_expression', 'await',
+  'await_expression',
+    'goto_statement', 'exit_statement', 'co_return_statement', 'co_await_expression', 'co_yield_statement',
+  'yield_statement',
+]);
 const ENDING_CALL = /^(?:process\.exit|sys\.exit|exit|os\._exit|System\.exit|abort|die|quit|std::exit)$/;
 
 function judge(loop: SyntaxNode, _options: unknown, { tree }: ParsedSource): Hit | null {
@@ -30,14 +34,19 @@ function judge(loop: SyntaxNode, _options: unknown, { tree }: ParsedSource): Hit
   if (message === null) return null;
   const body = loop.child('body');
   const end = loop.type === 'do_statement' || body === null ? loop.start + 2 : Math.max(loop.start + 1, body.start);
-  return { start: loop.start, end: loop.start + loop.text.slice(0, end - loop.start).split('\n', 1)[0]!.trimEnd().length, message };
+  return {
+    start: loop.start, end: loop.start + loop.text.slice(0, end - loop.start).split('\n', 1)[0]!.trimEnd().length, message,
+  };
 }
 
 /** A counting loop that counts away from its bound. */
 function runsAway(loop: SyntaxNode): string | null {
   if (loop.type !== 'for_statement') return null;
-  const step = /^(?:(?<before>\+\+|--)\s*(?<first>[\w$]+)|(?<second>[\w$]+)\s*(?<after>\+\+|--))$/.exec((loop.child('increment') ?? loop.child('update'))?.text ?? '')?.groups;
-  const condition = /^(?<name>[\w$]+)\s*(?<sign><|>)=?\s*(?<bound>[^<>]+)$/.exec(loop.child('condition')?.text.replace(/;$/, '') ?? '')?.groups;
+  const step = /^(?:(?<before>\+\+|--)\s*(?<first>[\w$]+)|(?<second>[\w$]+)\s*(?<after>\+\+|--))$/.exec(
+    (loop.child('increment') ?? loop.child('update'))?.text ?? '',
+  )?.groups;
+  const condition =
+    /^(?<name>[\w$]+)\s*(?<sign><|>)=?\s*(?<bound>[^<>]+)$/.exec(loop.child('condition')?.text.replace(/;$/, '') ?? '')?.groups;
   if (step === undefined || condition === undefined) return null;
   const counted = step['first'] ?? step['second'];
   const isTowards = ((step['before'] ?? step['after']) === '++') === (condition['sign'] === '<');
@@ -51,11 +60,15 @@ function neverEnds(loop: SyntaxNode, bindings: Bindings): string | null {
   if (body === null) return null;
   const condition = conditionOf(loop);
   // In Python, an error ends what reads until there is no more.
-  if (condition === null || /^(?:true|True|1)$/.test(condition.text)) return canLeave(body) || isTriedInPython(loop) ? null : 'nothing ends this loop';
+  if (condition === null || /^(?:true|True|1)$/.test(condition.text)) {
+    return canLeave(body) || isTriedInPython(loop) ? null : 'nothing ends this loop';
+  }
   const names = comparedNames(condition, body) ?? switchIn(condition, bindings);
   if (names === null || names.length === 0 || !names.every((name) => isLocal(name, loop, bindings))) return null;
   const others = [...loop.childrenOf('increment'), ...loop.childrenOf('update')].map(({ text }) => text).join(' ');
-  return names.some((name) => isNamed(name, others) || changes(body, name)) || canLeave(body) ? null : `nothing in the loop changes ${names.join(' or ')}`;
+  return names.some((name) => isNamed(name, others) || changes(body, name)) || canLeave(body)
+    ? null
+    : `nothing in the loop changes ${names.join(' or ')}`;
 }
 
 function isTriedInPython(loop: SyntaxNode): boolean {
@@ -73,8 +86,11 @@ function isLocal(name: string, loop: SyntaxNode, bindings: Bindings): boolean {
   if (binding?.node.parentType === 'reference_declarator') return false;
   // A function inside may change it, whenever it is called.
   const own = functionAround(loop);
-  if (binding?.references.areWritten === true && binding.references.all.some(({ writes, node }) => writes && functionAround(node) !== own)) return false;
-  if (loop.tree.grammar === 'cpp' && own !== null && new RegExp(`&\\s*\\w+\\s*=\\s*${name}\\b|&${name}\\b`).test(own.text)) return false;
+  if (binding?.references.areWritten === true
+      && binding.references.all.some(({ writes, node }) => writes && functionAround(node) !== own)) return false;
+  if (loop.tree.grammar === 'cpp' && own !== null && new RegExp(`&\\s*\\w+\\s*=\\s*${name}\\b|&${name}\\b`).test(own.text)) {
+    return false;
+  }
   return binding !== null && binding.kind !== 'field' && binding.scope.functionScope.kind === 'function' && !binding.isExported;
 }
 
@@ -103,7 +119,8 @@ function isSteadySize(side: SyntaxNode, body: SyntaxNode): boolean {
   if (name === undefined) return false;
   // Where the loop does not name the list, something that it calls may change it.
   const uses = [...body.text.matchAll(wordsOf(name))];
-  return uses.length > 0 && uses.every(({ index }) => /^\s*\[[^\]=]*\](?!\s*=[^=])/.test(body.text.slice(index + name.length, index + name.length + 40)));
+  return uses.length > 0 && uses.every(({ index }) =>
+    /^\s*\[[^\]=]*\](?!\s*=[^=])/.test(body.text.slice(index + name.length, index + name.length + 40)));
 }
 
 /** A condition that is a local name, perhaps negated, which was declared with a fixed truth value. */
@@ -125,7 +142,8 @@ function isNamed(name: string, text: string): boolean {
 }
 
 /** Nodes that may change a name inside them, function bodies included. */
-const mayChange = rememberedByType((type) => FUNCTIONS.has(type) || /^(?:pointer_expression|yield|by_ref)$|assignment|update_expression|named_expression/.test(type));
+const mayChange = rememberedByType((type) =>
+  FUNCTIONS.has(type) || /^(?:pointer_expression|yield|by_ref)$|assignment|update_expression|named_expression/.test(type));
 
 function changes(body: SyntaxNode, name: string): boolean {
   let changed = false;

@@ -24,10 +24,12 @@ function findFallThrough({ tree, grammar, text: { text } }: ParsedSource): Hit[]
   return hitsOf(tree.ofTypes(CASES), (part): Hit[] => {
     const next = nextCase(part);
     const statements = statementsOf(part).filter(({ type }) => type !== 'attributed_statement');
-    if (next === null || statements.length === 0 || statements.some(leaves) || onlyBreaks(next) || (grammar === 'cpp' && CALLS_MACRO.test((statements.at(-1) as SyntaxNode).text))) return [];
+    if (next === null || statements.length === 0 || statements.some(leaves)
+        || onlyBreaks(next) || (grammar === 'cpp' && CALLS_MACRO.test((statements.at(-1) as SyntaxNode).text))) return [];
     const last = statements.at(-1) as SyntaxNode;
     // In the tree, a comment may be at the end of the case or between the two.
-    if (/fall(?:s|ing)?[ -]?thr|fallthrough|no break/i.test(text.slice(last.end, endOfLine(text, next.start))) || /\[\[fallthrough\]\]|fall(?:s|ing)?[ -]?thr/i.test(lastLines(part))) return [];
+    if (/fall(?:s|ing)?[ -]?thr|fallthrough|no break/i.test(text.slice(last.end, endOfLine(text, next.start)))
+        || /\[\[fallthrough\]\]|fall(?:s|ing)?[ -]?thr/i.test(lastLines(part))) return [];
     const head = /^[^:\n]*:?/.exec(text.slice(next.start, next.end))?.[0] ?? '';
     return [{ start: next.start, end: next.start + Math.max(1, head.length), message: 'the case above continues into this one' }];
   });

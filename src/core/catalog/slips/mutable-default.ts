@@ -24,6 +24,9 @@ const MUTABLE = /^(?:list|dictionary|set|list_comprehension|dictionary_comprehen
 function judge(parameter: SyntaxNode): Hit | null {
   const value = parameter.child('value');
   if (value === null || parameter.parent?.type === 'lambda_parameters') return null;
-  const isMade = value.type === 'call' && /^(?:list|dict|set|bytearray|(?:collections\.)?(?:defaultdict|OrderedDict|Counter|deque))$/.test(value.child('function')?.text ?? '');
+  const isMade = value.type === 'call'
+    && /^(?:list|dict|set|bytearray|(?:collections\.)?(?:defaultdict|OrderedDict|Counter|deque))$/.test(
+      value.child('function')?.text ?? '',
+    );
   return MUTABLE.test(value.type) || isMade ? hitAt(value, 'this default is created once and shared by all calls') : null;
 }

@@ -25,7 +25,8 @@ export default defineRule({
 function judge(node: SyntaxNode): Hit | null {
   const [body, name] = [node.child('body'), node.child('name')];
   // A derived class inherits its destructor's virtuality.
-  if (body === null || name === null || node.childOfType('base_class_clause') !== null || node.childOfType('virtual_specifier') !== null) return null;
+  if (body === null || name === null
+      || node.childOfType('base_class_clause') !== null || node.childOfType('virtual_specifier') !== null) return null;
   let access = node.type === 'struct_specifier' ? 'public' : 'private';
   let hasVirtual = false;
   for (const member of body.parts) {
@@ -33,7 +34,9 @@ function judge(node: SyntaxNode): Hit | null {
     const text = member.text;
     if (isDestructor(member)) {
       if (/^\s*virtual\b|\boverride\b/.test(text) || access !== 'public') return null;
-    } else if (/^(?:field_declaration|function_definition|declaration)$/.test(member.type) && /^virtual\b/.test(text)) hasVirtual = true;
+    } else if (/^(?:field_declaration|function_definition|declaration)$/.test(member.type) && /^virtual\b/.test(text)) {
+      hasVirtual = true;
+    }
   }
   return hasVirtual ? hitAt(name, `${name.text} has virtual functions but no virtual destructor`) : null;
 }

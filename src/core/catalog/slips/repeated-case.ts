@@ -4,7 +4,9 @@ import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 import { byTree, hitAt, hitsOf, shared } from '../../finders/hits.js';
 
-const CHOICES = new Set(['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'match_expression']);
+const CHOICES = new Set(
+  ['switch_statement', 'switch_expression', 'expression_switch_statement', 'type_switch_statement', 'match_expression'],
+);
 
 export default defineRule({
   id: 'slips/repeated-case',
@@ -35,7 +37,9 @@ function findRepeatedCases({ tree }: ParsedSource): Hit[] {
 function keyOf(value: SyntaxNode): string {
   const written = value.text.replace(/\s+/g, ' ');
   const { grammar } = value.tree;
-  if (/^(?:number|number_literal|integer|float|int_literal|\w+_integer_literal)$/.test(value.type)) return numberIn(written, grammar);
+  if (/^(?:number|number_literal|integer|float|int_literal|\w+_integer_literal)$/.test(value.type)) {
+    return numberIn(written, grammar);
+  }
   if (!/^(?:javascript|typescript|tsx|php)$/.test(grammar)) return written;
   return /^(?:'[^'"\\$]*'|"[^'"\\$]*")$/.test(written) ? `'${written.slice(1, -1)}'` : written;
 }
@@ -48,7 +52,9 @@ function numberIn(written: string, grammar: string): string {
   return Number.isSafeInteger(number) ? String(number) : written;
 }
 
-const CASES = new Set(['switch_case', 'case_statement', 'switch_label', 'expression_case', 'type_case', 'match_conditional_expression']);
+const CASES = new Set(
+  ['switch_case', 'case_statement', 'switch_label', 'expression_case', 'type_case', 'match_conditional_expression'],
+);
 
 /** The cases of a switch, without those of nested ones. */
 function casesOf(choice: SyntaxNode): SyntaxNode[] {
@@ -67,5 +73,6 @@ function valuesOf(part: SyntaxNode): SyntaxNode[] {
   if (part.type === 'switch_label') return part.parts;
   if (part.type === 'match_conditional_expression') return part.childOfType('match_condition_list')?.parts ?? [];
   if (part.type === 'type_case') return part.childrenOf('type').filter(({ named }) => named);
-  return part.childrenOf('value').flatMap((value) => (value.type === 'expression_list' ? value.parts.filter((each) => !isComment(each)) : [value]));
+  return part.childrenOf('value')
+    .flatMap((value) => (value.type === 'expression_list' ? value.parts.filter((each) => !isComment(each)) : [value]));
 }

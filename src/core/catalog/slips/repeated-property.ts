@@ -37,11 +37,17 @@ function findRepeatedProperties({ tree }: ParsedSource): Hit[] {
   });
 }
 
-/** A value that every browser understands, so that none needs another one before it: colours by name or number, lengths in pixels, none and auto. */
-const OLD_VALUE = /^[a-z-]+\s*:\s*(?:(?:#[\da-f]{3}|#[\da-f]{6}|-?(?:\d+(?:\.\d+)?|\.\d+)(?![\d.])(?:px|em|pt|%)?|none|auto|solid|bold|normal|left|right|center|hidden|block|inline|red|green|blue|black|white|gray|grey|yellow|orange|navy|silver|maroon|purple|teal)\s*)+;?$/i;
+/**
+ * A value that every browser understands, so that none needs another one before it: colours by name or number, lengths in pixels,
+ * none and auto.
+ */
+const OLD_VALUE =
+  /^[a-z-]+\s*:\s*(?:(?:#[\da-f]{3}|#[\da-f]{6}|-?(?:\d+(?:\.\d+)?|\.\d+)(?![\d.])(?:px|em|pt|%)?|none|auto|solid|bold|normal|left|right|center|hidden|block|inline|red|green|blue|black|white|gray|grey|yellow|orange|navy|silver|maroon|purple|teal)\s*)+;?$/i;
 
 /** Adjacent declarations of one property with different values are fallbacks: browsers take the last one that they support. */
 function isFallback(first: { node: SyntaxNode; index: number }, second: { node: SyntaxNode; index: number }): boolean {
-  if (second.index !== first.index + 1 || first.node.text.replace(/\s|;$/g, '') === second.node.text.replace(/\s|;$/g, '')) return false;
+  if (second.index !== first.index + 1 || first.node.text.replace(/\s|;$/g, '') === second.node.text.replace(/\s|;$/g, '')) {
+    return false;
+  }
   return ![first, second].every(({ node }) => OLD_VALUE.test(node.text));
 }

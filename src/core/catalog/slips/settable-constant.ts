@@ -28,6 +28,7 @@ function judge(field: SyntaxNode): Hit | null {
   if (!has('public') || !has('static') || has('volatile') || name === null) return null;
   if (!has('final')) return hitAt(name, `${name.text} can be changed by anyone`);
   const type = field.child('type');
-  const isPlain = type !== null && (/^(?:integral_type|floating_point_type|boolean_type)$/.test(type.type) || type.text === 'String');
+  const isPlain = type !== null
+    && (/^(?:integral_type|floating_point_type|boolean_type)$/.test(type.type) || type.text === 'String');
   return isPlain && declarator?.child('value') === null ? hitAt(name, `the value of ${name.text} is set elsewhere`) : null;
 }

@@ -22,7 +22,10 @@ export default defineRule({
 const HIDES: ReadonlySet<BindingKind> = new Set(['variable', 'constant', 'parameter', 'function', 'loop', 'caught', 'class']);
 
 /** Scopes that hold only types: a name there is for readers. */
-const TYPE_SCOPES = new Set(['function_type', 'constructor_type', 'call_signature', 'construct_signature', 'method_signature', 'abstract_method_signature', 'function_signature']);
+const TYPE_SCOPES = new Set([
+  'function_type', 'constructor_type', 'call_signature', 'construct_signature', 'method_signature', 'abstract_method_signature',
+  'function_signature',
+]);
 
 function findShadowed({ tree, grammar }: ParsedSource, { free }: { readonly free: readonly string[] }): Hit[] {
   const isFree = nameTest(free);
@@ -41,7 +44,8 @@ function findShadowed({ tree, grammar }: ParsedSource, { free }: { readonly free
 
 function isOwnName(inner: Binding, outer: Binding): boolean {
   if (inner.scope.node === inner.node.parent) return inner.kind !== 'caught';
-  return inner.kind === 'function' && outer.node.field === 'name' && outer.node.parent !== null && inner.node.isWithin(outer.node.parent);
+  return inner.kind === 'function'
+    && outer.node.field === 'name' && outer.node.parent !== null && inner.node.isWithin(outer.node.parent);
 }
 
 function isHidden(inner: Binding, outer: Binding, grammar: string): boolean {
@@ -53,7 +57,9 @@ function isHidden(inner: Binding, outer: Binding, grammar: string): boolean {
   // A local variable of Java is known only from its declaration on.
   if (grammar === 'java' && outer.node.start > inner.node.start) return false;
   // In C++, a file-level variable is often a constant or belongs to a macro; only those in functions count.
-  if (grammar === 'cpp') return outer.scope.kind !== 'file' && outer.scope.kind !== 'class' && inner.node.start > outer.node.start;
+  if (grammar === 'cpp') {
+    return outer.scope.kind !== 'file' && outer.scope.kind !== 'class' && inner.node.start > outer.node.start;
+  }
   return true;
 }
 
@@ -62,8 +68,9 @@ function takesOver({ node, kind, name }: Binding): boolean {
   if (kind !== 'parameter') return false;
   const owner = functionAround(node);
   if (owner === null) return false;
-  return /constructor/.test(owner.type) || new RegExp(`this\\.${name}\\s*=`).test(owner.text) || /\bstatic\b/.test(owner.childOfType('modifiers')?.text ?? '') || nameOf(owner) === null
-    || owner.child('body') === null;
+  return /constructor/.test(owner.type) || new RegExp(`this\\.${name}\\s*=`).test(owner.text)
+    || /\bstatic\b/.test(owner.childOfType('modifiers')?.text ?? '') || nameOf(owner) === null
+      || owner.child('body') === null;
 }
 
 function wordFor(kind: BindingKind): string {

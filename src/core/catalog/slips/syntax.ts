@@ -32,7 +32,9 @@ const LIKE_MACRO = /(?:^|[;{}\n])[ \t]*[A-Z][A-Z\d_]{2,}[ \t]*(?:\(|\r?$|[A-Za-z
 /** Uses a stack of its own: code may be nested deeper than calls can be. */
 function findSyntaxErrors(source: ParsedSource): Hit[] {
   const { grammar, tree } = source;
-  if (grammar !== 'html' && !tree.hasErrors) return (syntaxOf(tree).earlyErrors?.(tree) ?? []).slice(0, MOST).map(({ node, message }) => hitAt(node, message));
+  if (grammar !== 'html' && !tree.hasErrors) {
+    return (syntaxOf(tree).earlyErrors?.(tree) ?? []).slice(0, MOST).map(({ node, message }) => hitAt(node, message));
+  }
   const { root } = source;
   if (isOther(source)) return [];
   if (grammar === 'html') return tree.ofType('erroneous_end_tag').map((node) => hitAt(node, `${node.text} has no opening tag`));
@@ -69,11 +71,13 @@ function isGrammarsOwn(node: Node, grammar: string): boolean {
   switch (grammar) {
     case 'css':
       // A filter for an old browser, which all others skip.
-      return IMPORTANT_WITH_BLANK.test(node.text) || /\bprogid:/.test(node.parent?.text.slice(0, 400) ?? '') && node.type !== 'stylesheet' && node.parent?.type !== 'stylesheet';
+      return IMPORTANT_WITH_BLANK.test(node.text) || /\bprogid:/.test(node.parent?.text.slice(0, 400) ?? '')
+        && node.type !== 'stylesheet' && node.parent?.type !== 'stylesheet';
     case 'typescript':
     case 'tsx':
       // TypeScript 4.7: in and out before a type parameter.
-      return (node.type === 'type_parameters' && /[<,]\s*(?:in\s+)?(?:in|out)\s+[\w$]/.test(node.text)) || (node.isError && /^(?:in|out)$/.test(node.previousSibling?.text ?? ''));
+      return (node.type === 'type_parameters' && /[<,]\s*(?:in\s+)?(?:in|out)\s+[\w$]/.test(node.text))
+        || (node.isError && /^(?:in|out)$/.test(node.previousSibling?.text ?? ''));
     case 'php':
       // PHP 8.1: readonly is a keyword, but here it is the name of a class.
       return /^(?:[^]{0,2000}\s)?class\s+readonly\b/i.test(node.text);
@@ -86,12 +90,16 @@ function isGrammarsOwn(node: Node, grammar: string): boolean {
 }
 
 function errorAt(node: Node, { tree, text: { text } }: ParsedSource): Hit | null {
-  if (node.isMissing) return hitAtCapture(node, `${node.isNamed ? withArticle(words(node.type)) : `“${node.type}”`} is missing here`);
+  if (node.isMissing) {
+    return hitAtCapture(node, `${node.isNamed ? withArticle(words(node.type)) : `“${node.type}”`} is missing here`);
+  }
   if (!node.isError) return null;
   const unclosed = unclosedIn(node, tree);
   if (unclosed !== null) return hitAtCapture(unclosed, `“${unclosed.type}” is never closed`);
   const first = text.slice(node.startIndex, node.endIndex).split('\n', 1)[0] ?? '';
-  return { start: node.startIndex, end: node.startIndex + first.length, message: `is not expected here: “${shorten(first.trim())}”` };
+  return {
+    start: node.startIndex, end: node.startIndex + first.length, message: `is not expected here: “${shorten(first.trim())}”`,
+  };
 }
 
 const CLOSING: Readonly<Record<string, string>> = { '(': ')', '[': ']', '{': '}' };

@@ -22,7 +22,8 @@ export default defineRule({
 
 /** Numbers, with a sign or without one, and whatever is made anew each time. */
 function isValue({ type, text }: SyntaxNode): boolean {
-  return /^(?:string|integer|float|concatenated_string|tuple|list|dictionary|set)$/.test(type) || (type === 'unary_operator' && /^-\s*\d/.test(text));
+  return /^(?:string|integer|float|concatenated_string|tuple|list|dictionary|set)$/.test(type)
+    || (type === 'unary_operator' && /^-\s*\d/.test(text));
 }
 
 function judge(node: SyntaxNode): Hit | null {

@@ -16,7 +16,11 @@ import { patterns } from '../../finders/options.js';
 import { isTestPath } from '../../finders/test-paths.js';
 import { isDeclarationFile } from '../../finders/declaration-files.js';
 
-const TYPE_PLACES = new Set(['type_annotation', 'type_query', 'nested_type_identifier', 'implements_clause', 'extends_type_clause', 'type_alias_declaration', 'ambient_declaration', 'type_arguments', 'type_predicate', 'asserts', 'type_predicate_annotation', 'asserts_annotation', 'function_type', 'index_signature']);
+const TYPE_PLACES = new Set([
+  'type_annotation', 'type_query', 'nested_type_identifier', 'implements_clause', 'extends_type_clause',
+  'type_alias_declaration', 'ambient_declaration', 'type_arguments', 'type_predicate', 'asserts', 'type_predicate_annotation',
+  'asserts_annotation', 'function_type', 'index_signature',
+]);
 
 const RULE = 'slips/undeclared';
 
@@ -43,9 +47,15 @@ export default defineRule({
 });
 
 /** Names that programs which run tests declare for them. */
-const TEST_GLOBALS = new Set('describe xdescribe it xit test expect assert before after beforeEach afterEach beforeAll afterAll context specify suite setup teardown'.split(' '));
+const TEST_GLOBALS = new Set(
+  ('describe xdescribe it xit test expect assert before after beforeEach afterEach beforeAll afterAll context specify suite '
+    + 'setup teardown').split(' '),
+);
 
-/** The names in a file that classic scripts of the project share. What shares a page with a file is not known of each, so that all do. */
+/**
+ * The names in a file that classic scripts of the project share. What shares a page with a file is not known of each, so that all
+ * do.
+ */
 function sharedByScripts(file: FileFacts, project: ProjectFacts): number[] {
   if (file.is('module')) return [];
   return [...sharedIn(project)].filter((name) => file.countOf(name) > 0);
@@ -58,18 +68,26 @@ function findUndeclared({ tree, text, learned }: ParsedSource, { known }: { read
   const isKnown = nameTest(known);
   // Code that tests a name with typeof expects that it may not exist.
   const isTest = isTestPath(text.path);
-  const told = new Set(tree.ofType('unary_expression').filter((node) => node.first?.type === 'typeof').flatMap((node) => node.child('argument')?.text ?? []));
+  const told = new Set(tree.ofType('unary_expression')
+    .filter((node) => node.first?.type === 'typeof')
+    .flatMap((node) => node.child('argument')?.text ?? []));
   const unresolved = bindingsOf(tree).unresolved.all;
   const provided = isModule(tree) ? NO_NAMES : providedByPage(unresolved);
   return hitsOf(unresolved, ({ node }): Hit[] => {
     const name = node.text;
     // The grammar takes a wait for a value in brackets for a call.
-    if (told.has(name) || name === 'await' || node.type === 'type_identifier' || (isTest && TEST_GLOBALS.has(name)) || provided.has(name)) return [];
+    if (told.has(name) || name === 'await'
+        || node.type === 'type_identifier' || (isTest && TEST_GLOBALS.has(name)) || provided.has(name)) return [];
     if (isKnownGlobal(name) || isKnown(name) || isInTypes(node)) return [];
     told.add(name);
     if (learned.get(RULE)?.has(hashOf(name)) === true) return [];
     // Another script of the same page may declare it, or the build may put something in its place.
-    return [hitAt(node, `${name} is not declared anywhere`, undefined, isModule(tree) && !/^__\w+__$/.test(name) ? undefined : { confidence: 'possible' })];
+    return [hitAt(
+      node,
+      `${name} is not declared anywhere`,
+      undefined,
+      isModule(tree) && !/^__\w+__$/.test(name) ? undefined : { confidence: 'possible' },
+    )];
   });
 }
 
@@ -78,7 +96,9 @@ const NO_NAMES: ReadonlySet<string> = new Set();
 /** From this many uses on, an undeclared name in a script is one that another script of the page provides. */
 const MANY = 3;
 
-/** Names that a classic script gets from others, in all likelihood: those of libraries, and those that it uses again and again. */
+/**
+ * Names that a classic script gets from others, in all likelihood: those of libraries, and those that it uses again and again.
+ */
 function providedByPage(unresolved: readonly Reference[]): ReadonlySet<string> {
   const counts = new Map<string, number>();
   const written = new Set<string>();
@@ -87,7 +107,9 @@ function providedByPage(unresolved: readonly Reference[]): ReadonlySet<string> {
     counts.set(name, (counts.get(name) ?? 0) + 1);
     if (writes) written.add(name);
   }
-  return new Set([...counts].filter(([name, count]) => !written.has(name) && (count >= MANY || /^[A-Z$]/.test(name))).map(([name]) => name));
+  return new Set(
+    [...counts].filter(([name, count]) => !written.has(name) && (count >= MANY || /^[A-Z$]/.test(name))).map(([name]) => name),
+  );
 }
 
 /** `typeof` works on any name; in types, the compiler knows more than one file. */

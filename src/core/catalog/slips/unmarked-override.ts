@@ -29,19 +29,29 @@ export default defineRule({
 /** Only base classes in the same file are known. */
 function findUnmarked({ tree }: ParsedSource): Hit[] {
   const classes = tree.ofTypes(CLASSES).filter((node) => node.child('body') !== null);
-  const virtuals = new Map(classes.map((node) => [node.child('name')?.text ?? '', new Set(methodsOf(node).filter(isVirtual).map(signature))]));
+  const virtuals = new Map(
+    classes.map((node) => [node.child('name')?.text ?? '', new Set(methodsOf(node).filter(isVirtual).map(signature))]),
+  );
   return classes.flatMap((node) => {
-    const bases = node.childOfType('base_class_clause')?.parts.filter(({ type }) => type === 'type_identifier').map(({ text }) => text) ?? [];
+    const bases =
+      node.childOfType('base_class_clause')?.parts.filter(({ type }) => type === 'type_identifier').map(({ text }) => text) ?? [];
     const inherited = new Set(bases.flatMap((base) => [...(virtuals.get(base) ?? [])]));
-    return methodsOf(node).filter((method) => inherited.has(signature(method)) && !/\b(?:override|final)\b/.test(headOf(method))).map((method) => {
-      const declarator = declaratorOf(method) as SyntaxNode;
-      return hitAt(declarator.child('declarator') ?? declarator, `${nameOf(method)?.text} overrides a function but is not marked override`, [{ start: declarator.end, end: declarator.end, text: ' override' }]);
-    });
+    return methodsOf(node)
+      .filter((method) => inherited.has(signature(method)) && !/\b(?:override|final)\b/.test(headOf(method)))
+      .map((method) => {
+        const declarator = declaratorOf(method) as SyntaxNode;
+        return hitAt(
+          declarator.child('declarator') ?? declarator,
+          `${nameOf(method)?.text} overrides a function but is not marked override`,
+          [{ start: declarator.end, end: declarator.end, text: ' override' }],
+        );
+      });
   });
 }
 
 function methodsOf(node: SyntaxNode): SyntaxNode[] {
-  return node.child('body')?.parts.filter((part) => /^(?:field_declaration|function_definition)$/.test(part.type) && declaratorOf(part) !== null) ?? [];
+  return node.child('body')?.parts
+    .filter((part) => /^(?:field_declaration|function_definition)$/.test(part.type) && declaratorOf(part) !== null) ?? [];
 }
 
 function declaratorOf(method: SyntaxNode): SyntaxNode | null {
@@ -62,6 +72,9 @@ function headOf(method: SyntaxNode): string {
 /** Name, number of parameters and constness: enough to tell overloads apart in one file. */
 function signature(method: SyntaxNode): string {
   const list = parametersOf(method);
-  const types = list === null ? [] : passedParameters(list).map((part) => (part.text.split('=', 1)[0] ?? '').trimEnd().replace(/\b(\w+)$/, (name) => (part.child('declarator') === null ? name : '')).replace(/\s+/g, ''));
+  const types = list === null ? [] : passedParameters(list).map((part) => (part.text.split('=', 1)[0] ?? '')
+    .trimEnd()
+    .replace(/\b(\w+)$/, (name) => (part.child('declarator') === null ? name : ''))
+    .replace(/\s+/g, ''));
   return `${nameOf(method)?.text} ${types.join(',')} ${/\)\s*const\b/.test(headOf(method)) ? 'const' : ''}`;
 }

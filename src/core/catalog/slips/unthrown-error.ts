@@ -34,7 +34,8 @@ function mayMakeError(tree: SyntaxTree): NumberTest {
     const callee = tree.childInRoles(made, callees);
     if (callee < 0) return true;
     const end = table[(callee << SHIFT) + END] as number;
-    return text.startsWith('Error', end - 5) || text.startsWith('Exception', end - 9) || (tree.grammar === 'python' && BUILT_IN.test(text.slice(Math.max(0, end - 20), end)));
+    return text.startsWith('Error', end - 5) || text.startsWith('Exception', end - 9)
+      || (tree.grammar === 'python' && BUILT_IN.test(text.slice(Math.max(0, end - 20), end)));
   };
 }
 
@@ -46,13 +47,19 @@ function judge(statement: SyntaxNode): Hit | null {
   if (statement.parent?.type === 'switch_rule') return null;
   const whole = statement.firstPart;
   // Python knows the class alone, and JavaScript the second half of `full || new Error()`.
-  if (whole?.type === 'identifier' && whole.text === 'NotImplementedError') return hitAt(whole, `${whole.text} is named here but not raised`);
-  const made = whole?.type === 'binary_expression' && /^(?:\|\||&&|\?\?)$/.test(whole.child('operator')?.text ?? '') ? whole.child('right') : whole;
+  if (whole?.type === 'identifier' && whole.text === 'NotImplementedError') {
+    return hitAt(whole, `${whole.text} is named here but not raised`);
+  }
+  const made = whole?.type === 'binary_expression' && /^(?:\|\||&&|\?\?)$/.test(whole.child('operator')?.text ?? '')
+    ? whole.child('right')
+    : whole;
   if (made === null || !/^(?:new_expression|call|object_creation_expression|call_expression)$/.test(made.type)) return null;
   const name = calleeOf(made);
   // Only in Python does a call without `new` certainly construct an object.
   // Elsewhere, a call may be one of a method with such a name.
   if (made.type === 'call_expression' && !/^(?:javascript|typescript|tsx)$/.test(made.tree.grammar)) return null;
-  if (made.type === 'call_expression' ? !/^(?:Range|Type|Syntax|Reference|Eval|URI)?Error$/.test(name) : !(/^[\w.\\]*(?:Error|Exception)$/.test(name) || BUILT_IN.test(name)) || !/(?:^|[.\\])[A-Z]\w*$/.test(name)) return null;
+  if (made.type === 'call_expression'
+    ? !/^(?:Range|Type|Syntax|Reference|Eval|URI)?Error$/.test(name)
+    : !(/^[\w.\\]*(?:Error|Exception)$/.test(name) || BUILT_IN.test(name)) || !/(?:^|[.\\])[A-Z]\w*$/.test(name)) return null;
   return hitAt(made, `${name} is created here but not thrown`);
 }

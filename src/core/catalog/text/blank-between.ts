@@ -14,13 +14,17 @@ interface Options {
 
 /** What defines a function, a method or a type with a body. */
 const DEFINITIONS = [
-  'function_declaration', 'generator_function_declaration', 'class_declaration', 'abstract_class_declaration', 'interface_declaration', 'enum_declaration', 'method_definition', 'export_statement',
-  'function_definition', 'class_definition', 'decorated_definition', 'method_declaration', 'constructor_declaration', 'record_declaration', 'trait_declaration', 'class_specifier', 'struct_specifier', 'type_declaration',
+  'function_declaration', 'generator_function_declaration', 'class_declaration', 'abstract_class_declaration',
+  'interface_declaration', 'enum_declaration', 'method_definition', 'export_statement',
+  'function_definition', 'class_definition', 'decorated_definition', 'method_declaration', 'constructor_declaration',
+  'record_declaration', 'trait_declaration', 'class_specifier', 'struct_specifier', 'type_declaration',
   'struct_declaration', 'module_declaration', 'impl_item', 'mod_item',
 ];
 
 /** What surrounds the members of a type. */
-const TYPE_BODIES = new Set(['class_body', 'interface_body', 'enum_body_declarations', 'declaration_list', 'field_declaration_list', 'block']);
+const TYPE_BODIES = new Set(
+  ['class_body', 'interface_body', 'enum_body_declarations', 'declaration_list', 'field_declaration_list', 'block'],
+);
 
 export default defineRule({
   id: 'text/blank-between',
@@ -46,19 +50,25 @@ function* findAll(source: ParsedSource, { outside, inside }: Options): Iterable<
     if (gap === null || gap.lines >= wanted) continue;
     const { at, lines } = gap;
     const edits = layoutTest(source)(at) ? [{ start: at, end: at, text: lineEnd.repeat(wanted - lines) }] : undefined;
-    const message = `${lines === 0 ? 'no empty line' : `only ${lines} empty ${lines === 1 ? 'line' : 'lines'}`} above this definition${wanted === 1 ? '' : `, instead of ${wanted}`}`;
+    const message = `${lines === 0 ? 'no empty line' : `only ${lines} empty ${lines === 1 ? 'line' : 'lines'}`} above this `
+      + `definition${wanted === 1 ? '' : `, instead of ${wanted}`}`;
     yield { start: node.start, end: firstLineEnd(text.text, node), message, repair: edits };
   }
 }
 
-/** How many empty lines separate a definition from the one before it, and where the lower one begins, with its comments; null if there is none before it, or both are short. */
+/**
+ * How many empty lines separate a definition from the one before it, and where the lower one begins, with its comments; null if
+ * there is none before it, or both are short.
+ */
 function gapAbove(node: SyntaxNode, text: string): { readonly lines: number; readonly at: number } | null {
   const { top, before } = hasBody(node) ? above(node, text) : { top: node, before: null };
   if (before === null || !DEFINED.has(before.type) || !hasBody(before) || (!isLong(node) && !isLong(before))) return null;
   const between = text.slice(before.end, top.start);
   const ends = between.split('\n').length - 1;
   // What shares a line with the definition before it is another matter.
-  return ends === 0 || between.trim() !== '' ? null : { lines: ends - 1, at: top.start - (/[^\n]*$/.exec(between)?.[0].length ?? 0) };
+  return ends === 0 || between.trim() !== ''
+    ? null
+    : { lines: ends - 1, at: top.start - (/[^\n]*$/.exec(between)?.[0].length ?? 0) };
 }
 
 const DEFINED = new Set(DEFINITIONS);
@@ -66,7 +76,8 @@ const DEFINED = new Set(DEFINITIONS);
 /** The uppermost comment that belongs to a definition, or the definition itself; and what stands before that. */
 function above(node: SyntaxNode, text: string): { readonly top: SyntaxNode; readonly before: SyntaxNode | null } {
   let top = node;
-  for (let before = top.previous; before !== null && (isComment(before) || before.type === 'attribute_item'); before = before.previous) {
+  for (let before = top.previous; before !== null && (isComment(before) || before.type === 'attribute_item'); before =
+    before.previous) {
     const gap = text.slice(before.end, top.start);
     // A comment at the end of a line belongs to that line.
     const isAlone = /(?:^|\n)[ \t]*$/.test(text.slice(0, before.start));
@@ -78,7 +89,9 @@ function above(node: SyntaxNode, text: string): { readonly top: SyntaxNode; read
 
 /** Whether something is defined with a body: exports and declarations may have none. */
 function hasBody(node: SyntaxNode): boolean {
-  if (node.type === 'export_statement') return node.child('declaration') !== null && hasBody(node.child('declaration') as SyntaxNode);
+  if (node.type === 'export_statement') {
+    return node.child('declaration') !== null && hasBody(node.child('declaration') as SyntaxNode);
+  }
   if (node.type === 'type_declaration') return isLong(node);
   return node.type === 'decorated_definition' || node.child('body') !== null;
 }
@@ -90,7 +103,8 @@ function isLong({ text }: SyntaxNode): boolean {
 /** Whether a definition stands in a type. In Python and C++, functions have blocks of the same kind as types. */
 function isMember({ parentType, parent }: SyntaxNode): boolean {
   const holder = parent?.parent?.type ?? '';
-  return TYPE_BODIES.has(parentType ?? '') && holder !== '' && !/function|namespace|linkage|if_|for_|while_|with_|try_|program|module$/.test(holder);
+  return TYPE_BODIES.has(parentType ?? '')
+    && holder !== '' && !/function|namespace|linkage|if_|for_|while_|with_|try_|program|module$/.test(holder);
 }
 
 function firstLineEnd(text: string, { start, end }: SyntaxNode): number {

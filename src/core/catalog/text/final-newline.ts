@@ -32,7 +32,12 @@ function* findFinalNewline(source: Source): Iterable<Hit> {
   // A YAML scalar that keeps its final line ends (|+ or >+) would change.
   const isFree = language.id !== 'yaml' || !/[|>]\d?\+/.test(text);
   if (!/[\r\n]/.test(text.slice(-1))) {
-    yield { start: end, end, message: 'the last line has no newline', repair: source.tree === null || layoutTest(source)(end) ? [{ start: end, end, text: lineEndOf(text) }] : undefined };
+    yield {
+      start: end,
+      end,
+      message: 'the last line has no newline',
+      repair: source.tree === null || layoutTest(source)(end) ? [{ start: end, end, text: lineEndOf(text) }] : undefined,
+    };
     return;
   }
   let firstEmpty = starts.length - 1;
@@ -41,5 +46,10 @@ function* findFinalNewline(source: Source): Iterable<Hit> {
   const start = starts[firstEmpty] ?? 0;
   if (extra === 0) return;
   const message = `${extra} empty ${extra === 1 ? 'line' : 'lines'} at the end of the file`;
-  yield { start, end, message, repair: isFree && (source.tree === null || layoutTest(source)(start)) ? [{ start, end, text: '' }] : undefined };
+  yield {
+    start,
+    end,
+    message,
+    repair: isFree && (source.tree === null || layoutTest(source)(start)) ? [{ start, end, text: '' }] : undefined,
+  };
 }

@@ -45,7 +45,9 @@ function findIndents(source: Source, options: Options): Hit[] {
   // If the language requires tabs, there is nothing to decide.
   if (options.with === 'spaces' && language.needsTabs) return hits;
   let isLayout: LayoutTest | null = null;
-  const mend = ({ start, end }: Hit): Repair => [{ start, end, text: reindented(text.slice(start, end), text[end] === '*', options) }];
+  const mend = ({ start, end }: Hit): Repair => [
+    { start, end, text: reindented(text.slice(start, end), text[end] === '*', options) },
+  ];
   for (let line = 0; line < starts.length; line += 1) {
     const start = starts[line] as number;
     let end = start;
@@ -94,7 +96,9 @@ function reindented(indent: string, continuesComment: boolean, options: Options)
   return options.with === 'spaces' ? ' '.repeat(columns) : `${'\t'.repeat(steps)}${star}`;
 }
 
-function measured(indent: string, continuesComment: boolean, options: Options): { readonly columns: number; readonly star: string; readonly steps: number } {
+function measured(
+  indent: string, continuesComment: boolean, options: Options,
+): { readonly columns: number; readonly star: string; readonly steps: number } {
   const width = options.width > 0 ? options.width : USUAL_WIDTH;
   const columns = columnsOf(indent, width);
   const star = continuesComment && columns % width === 1 ? ' ' : '';

@@ -67,6 +67,10 @@ function* mixedWords(line: string, start: number): Iterable<Hit> {
     const look = [...word].find((character) => lookAlike()[character] !== undefined);
     if (look === undefined) continue;
     const code = (look.codePointAt(0) as number).toString(16).toUpperCase().padStart(4, '0');
-    yield { start: start + index, end: start + index + word.length, message: `${word} contains U+${code}, which looks like “${lookAlike()[look]}”` };
+    yield {
+      start: start + index,
+      end: start + index + word.length,
+      message: `${word} contains U+${code}, which looks like “${lookAlike()[look]}”`,
+    };
   }
 }

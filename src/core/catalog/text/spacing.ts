@@ -25,18 +25,25 @@ export default defineRule({
 });
 
 const OPERATIONS = [
-  'binary_expression', 'assignment_expression', 'augmented_assignment_expression', 'binary_operator', 'comparison_operator', 'assignment', 'augmented_assignment', 'named_expression',
-  'variable_declarator', 'init_declarator', 'assignment_pattern', 'object_assignment_pattern', 'field_definition', 'public_field_definition', 'required_parameter', 'enum_assignment',
-  'ternary_expression', 'conditional_expression', 'arrow_function', 'lambda_expression', 'union_type', 'intersection_type', 'type_alias_declaration', 'default_type',
-  'property_element', 'const_element', 'array_element_initializer', 'simple_parameter', 'reference_assignment_expression', 'optional_parameter_declaration', 'typed_default_parameter', 'function_definition',
+  'binary_expression', 'assignment_expression', 'augmented_assignment_expression', 'binary_operator', 'comparison_operator',
+  'assignment', 'augmented_assignment', 'named_expression',
+  'variable_declarator', 'init_declarator', 'assignment_pattern', 'object_assignment_pattern', 'field_definition',
+  'public_field_definition', 'required_parameter', 'enum_assignment',
+  'ternary_expression', 'conditional_expression', 'arrow_function', 'lambda_expression', 'union_type', 'intersection_type',
+  'type_alias_declaration', 'default_type',
+  'property_element', 'const_element', 'array_element_initializer', 'simple_parameter', 'reference_assignment_expression',
+  'optional_parameter_declaration', 'typed_default_parameter', 'function_definition',
   'property_declaration', 'constant_item', 'optional_parameter', 'enum_variant', 'infix_expression',
 ];
 
 /** In these, only this token is an operator. */
 const ONLY: Readonly<Record<string, string>> = {
-  variable_declarator: '=', init_declarator: '=', assignment_pattern: '=', object_assignment_pattern: '=', field_definition: '=', public_field_definition: '=', required_parameter: '=', enum_assignment: '=', assignment: '=',
-  arrow_function: '=>', lambda_expression: '->', type_alias_declaration: '=', default_type: '=', property_element: '=', const_element: '=', array_element_initializer: '=>', simple_parameter: '=',
-  optional_parameter_declaration: '=', typed_default_parameter: '=', function_definition: '->', property_declaration: '=', constant_item: '=', optional_parameter: '=', enum_variant: '=',
+  variable_declarator: '=', init_declarator: '=', assignment_pattern: '=', object_assignment_pattern: '=', field_definition: '=',
+  public_field_definition: '=', required_parameter: '=', enum_assignment: '=', assignment: '=',
+  arrow_function: '=>', lambda_expression: '->', type_alias_declaration: '=', default_type: '=', property_element: '=',
+  const_element: '=', array_element_initializer: '=>', simple_parameter: '=',
+  optional_parameter_declaration: '=', typed_default_parameter: '=', function_definition: '->', property_declaration: '=',
+  constant_item: '=', optional_parameter: '=', enum_variant: '=',
 };
 
 function* spacingIn(source: ParsedSource, options: Options): Iterable<Hit> {
@@ -51,11 +58,14 @@ function* findOperators(source: ParsedSource, tight: readonly string[]): Iterabl
     for (const operator of operatorsOf(node)) {
       const { start, end } = operator;
       const [before, after] = [isOpen(text, start - 1), isOpen(text, end)];
-      if ((before && after) || tight.includes(operator.text) || isDoubtful(node, operator, language.id, before || after) || isQuoted(node, language.id)) continue;
+      if ((before && after) || tight.includes(operator.text)
+          || isDoubtful(node, operator, language.id, before || after) || isQuoted(node, language.id)) continue;
       isLayout ??= layoutTest(source);
       const where = before ? 'after' : after ? 'before' : 'around';
       const edits = [...(before ? [] : [{ start, end: start, text: ' ' }]), ...(after ? [] : [{ start: end, end, text: ' ' }])];
-      yield { start, end, message: `no space ${where} ${operator.text}`, repair: isLayout(start) && isLayout(end) ? edits : undefined };
+      yield {
+        start, end, message: `no space ${where} ${operator.text}`, repair: isLayout(start) && isLayout(end) ? edits : undefined,
+      };
     }
   }
 }
@@ -63,8 +73,9 @@ function* findOperators(source: ParsedSource, tight: readonly string[]): Iterabl
 /** The operators of a node: punctuation between two parts. */
 function operatorsOf(node: SyntaxNode): SyntaxNode[] {
   const only = ONLY[node.type];
-  return node.children.filter((child) => !child.named && (only === undefined ? /^[^\w\s()[\]{};,]+$/.test(child.text) : child.text === only)
-    && child.previous !== null && child.next !== null && !isComment(child.previous) && !isComment(child.next));
+  return node.children.filter((child) =>
+    !child.named && (only === undefined ? /^[^\w\s()[\]{};,]+$/.test(child.text) : child.text === only)
+      && child.previous !== null && child.next !== null && !isComment(child.previous) && !isComment(child.next));
 }
 
 /** Whether there is a blank or a line end at an offset, or nothing. */
@@ -74,7 +85,9 @@ function isOpen(text: string, offset: number): boolean {
 }
 
 /** Where grammars guess, or two operators are one. */
-function isDoubtful({ type, parentType, first }: SyntaxNode, { text, previous, next }: SyntaxNode, language: string, hasBlank: boolean): boolean {
+function isDoubtful(
+  { type, parentType, first }: SyntaxNode, { text, previous, next }: SyntaxNode, language: string, hasBlank: boolean,
+): boolean {
   // `a ?: b` of PHP and C: together they are one.
   if (text === '?' && next?.type === ':' || text === ':' && previous?.type === '?') return true;
   // Type arguments look like comparisons.
@@ -82,5 +95,6 @@ function isDoubtful({ type, parentType, first }: SyntaxNode, { text, previous, n
   if (language !== 'cpp' && language !== 'c') return false;
   // A declaration of a pointer, a cast, and arguments of a template look like sums and comparisons.
   if (type !== 'binary_expression') return false;
-  return parentType === 'expression_statement' || (first?.type === 'parenthesized_expression' && /^[*&+-]$/.test(text)) || (/^[<>]$/.test(text) && !hasBlank);
+  return parentType === 'expression_statement'
+    || (first?.type === 'parenthesized_expression' && /^[*&+-]$/.test(text)) || (/^[<>]$/.test(text) && !hasBlank);
 }

@@ -19,5 +19,6 @@ export default defineRule({
 });
 
 function findExpired({ waivers }: WaiverAccount): Hit[] {
-  return waivers.filter(({ isExpired }) => isExpired).map(({ waiver: { start, end, until } }) => ({ start, end, message: `this waiver expired after ${until}` }));
+  return waivers.filter(({ isExpired }) => isExpired)
+    .map(({ waiver: { start, end, until } }) => ({ start, end, message: `this waiver expired after ${until}` }));
 }

@@ -21,5 +21,7 @@ export default defineRule({
 
 function findUnreasoned({ waivers }: WaiverAccount): Hit[] {
   return waivers.filter(({ waiver }) => waiver.because === null).map(({ waiver: { start, end }, isReasoned }) =>
-    ({ start, end, message: isReasoned ? 'this waiver gives no reason' : 'this waiver gives no reason, so it excuses nothing here' }));
+    ({
+      start, end, message: isReasoned ? 'this waiver gives no reason' : 'this waiver gives no reason, so it excuses nothing here',
+    }));
 }

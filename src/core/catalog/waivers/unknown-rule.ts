@@ -23,9 +23,12 @@ export default defineRule({
 
 function findUnknown({ waivers, stray }: WaiverAccount, catalog: SelectableRules): Hit[] {
   const named = [...waivers.map(({ waiver }) => waiver), ...stray];
-  return named.flatMap(({ start, end, selectors }) => selectors.filter((selector) => catalog.select(selector).length === 0).map((selector) => {
-    const written = formatSelector(selector);
-    const near = nearName(written, catalog.rules.flatMap(({ id, concern, tags }) => [id, `${concern}/*`, ...tags.map((tag) => `tag:${tag}`)]));
-    return { start, end, message: `there is no rule ${written}${near === null ? '' : `; did you mean ${near}?`}` };
-  }));
+  return named.flatMap(({ start, end, selectors }) =>
+    selectors.filter((selector) => catalog.select(selector).length === 0).map((selector) => {
+      const written = formatSelector(selector);
+      const near = nearName(
+        written, catalog.rules.flatMap(({ id, concern, tags }) => [id, `${concern}/*`, ...tags.map((tag) => `tag:${tag}`)]),
+      );
+      return { start, end, message: `there is no rule ${written}${near === null ? '' : `; did you mean ${near}?`}` };
+    }));
 }

@@ -27,8 +27,16 @@ function findUnused(account: WaiverAccount, catalog: SelectableRules): Hit[] {
     const { waiver: { start, end, selectors } } = entry;
     const idle = idleSelectors(entry, catalog);
     if (idle.length === 0) return [];
-    return [{ start, end, message: idle.length === selectors.length ? 'this waiver excuses nothing' : `this waiver excuses no finding of ${named(idle)}` }];
+    return [{
+      start,
+      end,
+      message: idle.length === selectors.length
+        ? 'this waiver excuses nothing'
+        : `this waiver excuses no finding of ${named(idle)}`,
+    }];
   });
-  const useless = uselessResumes(account, catalog).map(({ start, end, selectors }) => ({ start, end, message: `no waiver above for ${named(selectors)}` }));
+  const useless = uselessResumes(account, catalog).map(
+    ({ start, end, selectors }) => ({ start, end, message: `no waiver above for ${named(selectors)}` }),
+  );
   return [...unused, ...useless];
 }

@@ -12,7 +12,9 @@ export default defineRule({
   advice: 'Use the term that the team has agreed on.',
   tags: ['spelling', 'readability'],
   confidence: 'certain',
-  options: { terms: list(['blacklist: blocklist', 'whitelist: allowlist'], 'more', 'what to write instead, each as WORD: INSTEAD') },
+  options: {
+    terms: list(['blacklist: blocklist', 'whitelist: allowlist'], 'more', 'what to write instead, each as WORD: INSTEAD'),
+  },
   find: { everywhere: { by: 'text', find: findAvoided } },
   examples: [
     good('markdown', 'The allowlist of the harbour.\n'),
@@ -36,7 +38,11 @@ function* findAvoided({ text: { text } }: Source, { terms }: { readonly terms: r
       const end = at + term.length;
       if (!isJoint(text[at - 1], text[at]) || !isJoint(text[end - 1], text[end])) continue;
       const word = text.slice(at, end);
-      yield { start: at, end, message: replacement === '' ? `${word} is a word that the team avoids` : `${word}: the team says ${replacement}` };
+      yield {
+        start: at,
+        end,
+        message: replacement === '' ? `${word} is a word that the team avoids` : `${word}: the team says ${replacement}`,
+      };
     }
   }
 }
@@ -48,7 +54,11 @@ function* dividedTerms(text: string, instead: ReadonlyMap<string, string>): Iter
     for (const { 0: word, index } of text.matchAll(dividedForm(term))) {
       const end = index + word.length;
       if (!/[-_]/.test(word) || !isJoint(text[index - 1], text[index]) || !isJoint(text[end - 1], text[end])) continue;
-      yield { start: index, end, message: replacement === '' ? `${word} is a word that the team avoids` : `${word}: the team says ${replacement}` };
+      yield {
+        start: index,
+        end,
+        message: replacement === '' ? `${word} is a word that the team avoids` : `${word}: the team says ${replacement}`,
+      };
     }
   }
 }
@@ -57,7 +67,11 @@ const dividedForms = new Map<string, RegExp>();
 
 function dividedForm(term: string): RegExp {
   let form = dividedForms.get(term);
-  if (form === undefined) dividedForms.set(term, (form = new RegExp([...term].map((letter, at) => (at < 4 || at > term.length - 3 ? letter : `[-_]?${letter}`)).join(''), 'gi')));
+  if (form === undefined) {
+    dividedForms.set(term, (form = new RegExp(
+      [...term].map((letter, at) => (at < 4 || at > term.length - 3 ? letter : `[-_]?${letter}`)).join(''), 'gi',
+    )));
+  }
   return form;
 }
 
@@ -79,7 +93,9 @@ function insteadOf(terms: readonly string[]): Instead {
       const [term = '', ...rest] = entry.split(':');
       return [term.trim().toLowerCase(), rest.join(':').trim()];
     }).filter(([term]) => term !== ''));
-    read.set(terms, (known = { words: [...instead.keys()], beginnings: [...instead.keys()].map((term) => term.slice(0, 4)), instead }));
+    read.set(
+      terms, (known = { words: [...instead.keys()], beginnings: [...instead.keys()].map((term) => term.slice(0, 4)), instead }),
+    );
   }
   return known;
 }

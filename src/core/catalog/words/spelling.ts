@@ -24,7 +24,10 @@ export default defineRule({
   confidence: 'possible',
   options: {
     known: list([], 'fewer', 'words of your own, in lower case'),
-    dictionaries: option(() => z.array(z.enum(['english', 'trade'])), { default: ['english', 'trade'], stricter: 'fewer', about: 'built-in word lists: english, trade (programming terms)' }),
+    dictionaries: option(
+      () => z.array(z.enum(['english', 'trade'])),
+      { default: ['english', 'trade'], stricter: 'fewer', about: 'built-in word lists: english, trade (programming terms)' },
+    ),
     shortest: whole(5, 2, 40, 'lower', 'letters of the shortest word that is checked'),
     every: toggle(false, 'true', 'report unknown words even if no dictionary word resembles them'),
   },
@@ -80,14 +83,21 @@ function suspectsIn(source: Source, { known, dictionaries, shortest, every }: Op
       if (!every && isLeftAlone(word, offset, writing, names, (part) => hasShortAddition(part, dictionaries, source))) continue;
       const before = suspects.get(small);
       if (before !== undefined) before.count += 1;
-      else if (!own.has(small) && !isKnown(small, dictionaries, source, JOINED)) suspects.set(small, { start: writing.start + offset, word, count: 1 });
+      else if (!own.has(small) && !isKnown(small, dictionaries, source, JOINED)) {
+        suspects.set(small, { start: writing.start + offset, word, count: 1 });
+      }
     }
   }
   return [...suspects.values()];
 }
 
-/** Whether a word is more likely a name or an abbreviation than a mistake. @param isLengthened whether a word is a known one with a few letters more. */
-function isLeftAlone(word: string, offset: number, { text, kind }: Writing, names: ReadonlySet<string>, isLengthened: (word: string) => boolean): boolean {
+/**
+ * Whether a word is more likely a name or an abbreviation than a mistake.
+ * @param isLengthened whether a word is a known one with a few letters more.
+ */
+function isLeftAlone(
+  word: string, offset: number, { text, kind }: Writing, names: ReadonlySet<string>, isLengthened: (word: string) => boolean,
+): boolean {
   const small = word.toLowerCase();
   if (kind === 'name') return word.length < LONG_NAME_PART || isLengthened(small);
   // Prose that speaks of a name spells it like the name.
@@ -102,13 +112,19 @@ function judge({ start, word, count }: Suspect, source: Source, { dictionaries, 
   const isShort = word.length < LONG_ENOUGH && (near === null || near.length < LONG_ENOUGH || !near.startsWith(small));
   if (!every && (isShort || near === null || isMade(small, dictionaries, source))) return [];
   const times = count > 1 ? ` (${count} times in this file)` : '';
-  return [{ start, end: start + word.length, message: `${word} is not in any dictionary${near === null ? '' : `, but ${near} is`}${times}` }];
+  return [{
+    start,
+    end: start + word.length,
+    message: `${word} is not in any dictionary${near === null ? '' : `, but ${near} is`}${times}`,
+  }];
 }
 
 /** Whether a part of a name is a known word with a few letters before or after it: people abbreviate freely in names. */
 function hasShortAddition(word: string, dictionaries: readonly string[], source: Source): boolean {
   for (let letters = 1; letters <= 3 && word.length - letters >= SHORTEST_STEM; letters += 1) {
-    if (isKnown(word.slice(letters), dictionaries, source, 0) || isKnown(word.slice(0, -letters), dictionaries, source, 0)) return true;
+    if (isKnown(word.slice(letters), dictionaries, source, 0) || isKnown(word.slice(0, -letters), dictionaries, source, 0)) {
+      return true;
+    }
   }
   return false;
 }
@@ -116,20 +132,29 @@ function hasShortAddition(word: string, dictionaries: readonly string[], source:
 /** A capital in the middle of a sentence starts a proper name, and so does one before a number or another capital. */
 function isOwnName(word: string, offset: number, text: string): boolean {
   if (!/^\p{Lu}/u.test(word)) return false;
-  return /[\p{L},;]\s+$/u.test(text.slice(Math.max(0, offset - 12), offset)) || /^\s+[\d\p{Lu}]/u.test(text.slice(offset + word.length, offset + word.length + 8));
+  return /[\p{L},;]\s+$/u.test(text.slice(Math.max(0, offset - 12), offset))
+    || /^\s+[\d\p{Lu}]/u.test(text.slice(offset + word.length, offset + word.length + 8));
 }
 
 /** Suffixes that make new words. */
-const ENDINGS = ['er', 'or', 'ers', 'ors', 'r', 'rs', 'ed', 'd', 'ing', 'ly', 'ally', 'ness', 'able', 'ible', 'ably', 'ibly', 'ment', 'ments', 'es', 's', 'ize', 'izes', 'ized', 'izing', 'ization', 'ic', 'ist', 'ism', 'ish'];
+const ENDINGS = [
+  'er', 'or', 'ers', 'ors', 'r', 'rs', 'ed', 'd', 'ing', 'ly', 'ally', 'ness', 'able', 'ible', 'ably', 'ibly', 'ment', 'ments',
+  'es', 's', 'ize', 'izes', 'ized', 'izing', 'ization', 'ic', 'ist', 'ism', 'ish',
+];
 
 /** Whether a word is a known one with a suffix: a dictionary does not list them all. */
 function isMade(word: string, dictionaries: readonly string[], source: Source): boolean {
   const fitting = ENDINGS.filter((ending) => word.endsWith(ending) && word.length - ending.length >= SHORTEST_STEM);
-  return fitting.length > 0 && fitting.every((ending) => !isDoubled(word, ending, dictionaries, source)) && fitting.some((ending) => {
-    const stem = word.slice(0, -ending.length);
-    const stems = [stem, ...(/^[aeiouy]/.test(ending) ? [/([a-z])\1$/.test(stem) ? stem.slice(0, -1) : `${stem}e`] : []), ...(stem.endsWith('i') ? [`${stem.slice(0, -1)}y`] : [])];
-    return stems.some((candidate) => candidate.length >= SHORTEST_STEM && isKnown(candidate, dictionaries, source, 0));
-  });
+  return fitting.length > 0
+    && fitting.every((ending) => !isDoubled(word, ending, dictionaries, source)) && fitting.some((ending) => {
+      const stem = word.slice(0, -ending.length);
+      const stems = [
+        stem,
+        ...(/^[aeiouy]/.test(ending) ? [/([a-z])\1$/.test(stem) ? stem.slice(0, -1) : `${stem}e`] : []),
+        ...(stem.endsWith('i') ? [`${stem.slice(0, -1)}y`] : []),
+      ];
+      return stems.some((candidate) => candidate.length >= SHORTEST_STEM && isKnown(candidate, dictionaries, source, 0));
+    });
 }
 
 /** Whether the dictionary has the word with a letter doubled before the suffix, as in occurred: then a letter is missing. */
@@ -147,10 +172,14 @@ const FOREIGN_WORDS = 5;
 /** The prose of a file, without its strings if these are not in English. */
 function withoutForeign(source: Source, dictionaries: readonly string[]): readonly Writing[] {
   const all = writtenBy(source);
-  const words = new Set(all.filter(({ kind }) => kind === 'text').flatMap(({ text }) => wordsOf(text).map((word) => word.text.toLowerCase())));
+  const words = new Set(
+    all.filter(({ kind }) => kind === 'text').flatMap(({ text }) => wordsOf(text).map((word) => word.text.toLowerCase())),
+  );
   const unknown = [...words].filter((word) => word.length > 3 && !isKnown(word, dictionaries, source, JOINED)).length;
   const other = [...words].filter((word) => !/^[a-z'’]+$/.test(word)).length;
-  return unknown + other >= FOREIGN_WORDS && unknown + other > words.size * FOREIGN_SHARE ? all.filter(({ kind }) => kind !== 'text') : all;
+  return unknown + other >= FOREIGN_WORDS && unknown + other > words.size * FOREIGN_SHARE
+    ? all.filter(({ kind }) => kind !== 'text')
+    : all;
 }
 
 /** How long the words are at least that are written as one. */
@@ -161,20 +190,25 @@ function isKnown(word: string, dictionaries: readonly string[], { spelling }: So
   // A word in another script belongs to another language.
   if (!/^[a-z'’]+$/.test(word)) return true;
   const plain = word.replaceAll('’', "'").replace(/'s$/, '');
-  const knows = (part: string): boolean => (dictionaries.includes('trade') && (isTradeWord(part) || (part.endsWith('s') && isTradeWord(part.slice(0, -1)))))
-    || (dictionaries.includes('english') && (spelling?.knows(part) ?? true));
+  const knows = (part: string): boolean =>
+    (dictionaries.includes('trade') && (isTradeWord(part) || (part.endsWith('s') && isTradeWord(part.slice(0, -1)))))
+      || (dictionaries.includes('english') && (spelling?.knows(part) ?? true));
   const bare = plain.replace(PREFIX, '');
   // What is left of retuns is the plural of a word too short to tell anything.
   if (knows(plain) || ((bare === plain || !/^\w{3}s$/.test(bare)) && knows(bare)) || knows(american(plain))) return true;
   // A word with the letter of an axis.
   if (joined > 0 && /[xyz]$/.test(plain) && plain.length > SHORTEST_STEM && knows(plain.slice(0, -1))) return true;
   // Names are often two words written as one.
-  for (let joint = joined; joined > 0 && joint <= plain.length - joined; joint += 1) if (knows(plain.slice(0, joint)) && knows(plain.slice(joint))) return true;
+  for (let joint = joined; joined > 0 && joint <= plain.length - joined; joint += 1) {
+    if (knows(plain.slice(0, joint)) && knows(plain.slice(joint))) return true;
+  }
   return false;
 }
 
 /** The American spelling of a British word: both are right. */
 function american(word: string): string {
-  return word.replace(/our(?=s|ed|ing|al|able|ful|ite|hood|ly|$)/, 'or').replace(/is(?=e[drs]?$|ing$|ation)/, 'iz').replace(/ys(?=e[drs]?$|ing$)/, 'yz')
+  return word.replace(/our(?=s|ed|ing|al|able|ful|ite|hood|ly|$)/, 'or').replace(/is(?=e[drs]?$|ing$|ation)/, 'iz').replace(
+    /ys(?=e[drs]?$|ing$)/, 'yz',
+  )
     .replace(/tre(?=s?$)/, 'ter').replace(/ll(?=ed$|ing$|er$)/, 'l').replace(/ogue(?=s?$)/, 'og').replace(/ence(?=s?$)/, 'ense');
 }

@@ -3,5 +3,10 @@ import { SCRIPT_FAMILY } from '../families.js';
 
 /** Single-file components: markup with scripts and styles. */
 export const COMPONENT: LanguageDefinition = {
-  id: 'component', endings: '.vue .svelte', comments: MARKUP, inside: ['javascript', 'typescript', 'css'], family: SCRIPT_FAMILY, grammar: null,
+  id: 'component',
+  endings: '.vue .svelte',
+  comments: MARKUP,
+  inside: ['javascript', 'typescript', 'css'],
+  family: SCRIPT_FAMILY,
+  grammar: null,
 };

@@ -4,7 +4,9 @@ import type { FactCollector } from '../../facts/collector.js';
 import { wordsOf } from '../../facts/names-in.js';
 
 /** The node types of names. */
-const C_NAMES: ReadonlyMap<string, true> = new Map(['identifier', 'field_identifier', 'type_identifier', 'namespace_identifier'].map((type) => [type, true]));
+const C_NAMES: ReadonlyMap<string, true> = new Map(
+  ['identifier', 'field_identifier', 'type_identifier', 'namespace_identifier'].map((type) => [type, true]),
+);
 
 const CLASSES = ['class_specifier', 'struct_specifier'];
 const CLASS_SET = new Set(CLASSES);
@@ -25,7 +27,9 @@ export function collectC({ tree, text: { text, language } }: ParsedSource, facts
   if (language.id === 'cpp') for (const node of tree.ofTypes(CLASSES)) declareClass(node, facts);
   for (const include of tree.ofType('preproc_include')) {
     const node = include.child('path');
-    if (node?.type === 'string_literal' || node?.type === 'system_lib_string') facts.import({ module: node.text.slice(1, -1), node, flags: ['whole'] });
+    if (node?.type === 'string_literal' || node?.type === 'system_lib_string') facts.import(
+      { module: node.text.slice(1, -1), node, flags: ['whole'] },
+    );
     // What a macro stands for may be any file.
     else facts.mark('loads');
   }
@@ -34,7 +38,9 @@ export function collectC({ tree, text: { text, language } }: ParsedSource, facts
 /** The name in a declarator of a function; null if it declares something else. */
 function nameIn(declarator: SyntaxNode | null): SyntaxNode | null {
   let at = declarator;
-  while (at !== null && at.type !== 'function_declarator') at = /^(?:pointer|reference)_declarator$/.test(at.type) ? (at.child('declarator') ?? at.parts.at(-1) ?? null) : null;
+  while (at !== null && at.type !== 'function_declarator') {
+    at = /^(?:pointer|reference)_declarator$/.test(at.type) ? (at.child('declarator') ?? at.parts.at(-1) ?? null) : null;
+  }
   let name = at?.child('declarator') ?? null;
   while (name?.type === 'qualified_identifier') name = name.child('name');
   return name?.type === 'identifier' || name?.type === 'field_identifier' ? name : null;
@@ -50,27 +56,34 @@ function declareFunction(node: SyntaxNode, facts: FactCollector): void {
   if (scope?.type === 'namespace_identifier') facts.declare({ name: scope, kind: 'signature', parts: [scope] });
   const owner = qualified === null ? node.closest(CLASS_SET)?.child('name')?.text : wordsOf(scope?.text ?? '').at(-1);
   if (/^(?:main|WinMain)$/.test(name.text) || name.text === owner || isOwnToFile(node)) return;
-  facts.declare({ name, kind: owner === undefined ? 'function' : 'method', parts: [node], flags: isMarked(node) ? ['called'] : [], owner });
+  facts.declare(
+    { name, kind: owner === undefined ? 'function' : 'method', parts: [node], flags: isMarked(node) ? ['called'] : [], owner },
+  );
 }
 
 /** Whether only its own file can call a function, which judges it: ISO C++, section 6.6 [basic.link]. */
 function isOwnToFile(node: SyntaxNode): boolean {
   const space = node.closest(NAMESPACES);
   if (space !== null && space.child('name') === null) return true;
-  return node.closest(CLASS_SET) === null && node.parts.some(({ type, text }) => type === 'storage_class_specifier' && text === 'static');
+  return node.closest(CLASS_SET) === null
+    && node.parts.some(({ type, text }) => type === 'storage_class_specifier' && text === 'static');
 }
 
 /** Whether something about a function says that others may call it: an attribute, a base class, a template's arguments. */
 function isMarked(node: SyntaxNode): boolean {
   const head = node.text.slice(0, (node.child('body')?.start ?? node.end) - node.start);
-  return node.closest(TEMPLATES) !== null || node.parts.some(({ type }) => /^(?:attribute_|ms_declspec)/.test(type)) || /\b(?:virtual|override|final|__attribute__|EXPORT|API)\b/.test(head);
+  return node.closest(TEMPLATES) !== null || node.parts.some(({ type }) => /^(?:attribute_|ms_declspec)/.test(type))
+    || /\b(?:virtual|override|final|__attribute__|EXPORT|API)\b/.test(head);
 }
 
 function declareClass(node: SyntaxNode, facts: FactCollector): void {
   const name = node.child('name');
   if (name?.type !== 'type_identifier' || node.child('body') === null) return;
   const bases = node.childOfType('base_class_clause');
-  for (const base of wordsOf(bases?.text ?? '')) if (!/^(?:public|private|protected|virtual)$/.test(base)) facts.extend(name.text, base);
-  const isCalled = node.closest(TEMPLATES) !== null || node.parentType === 'type_definition' || node.childOfType('attribute_specifier', 'attribute_declaration') !== null;
+  for (const base of wordsOf(bases?.text ?? '')) {
+    if (!/^(?:public|private|protected|virtual)$/.test(base)) facts.extend(name.text, base);
+  }
+  const isCalled = node.closest(TEMPLATES) !== null
+    || node.parentType === 'type_definition' || node.childOfType('attribute_specifier', 'attribute_declaration') !== null;
   facts.declare({ name, kind: 'class', parts: [node], flags: isCalled ? ['called'] : [] });
 }

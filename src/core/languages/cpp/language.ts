@@ -17,13 +17,21 @@ export const CPP_GRAMMAR: GrammarDefinition = {
     bind: bindCpp,
     values: cppValues,
     imports: () => [],
-    leaving: { callee: /^(?:std::|::)?(?:exit|_Exit|quick_exit|abort|terminate)$/, names: ['exit', '_Exit', 'quick_exit', 'abort', 'terminate'] },
+    leaving: {
+      callee: /^(?:std::|::)?(?:exit|_Exit|quick_exit|abort|terminate)$/,
+      names: ['exit', '_Exit', 'quick_exit', 'abort', 'terminate'],
+    },
   },
   facts: collectC,
 };
 
 /** How names are usually written in C and C++. */
-export const C_NAMES: NameConventions = { variable: ['snake', 'camel'], constant: ['upper', 'camel', 'pascal', 'snake'], function: ['snake', 'camel', 'pascal'], type: ['pascal', 'snake'] };
+export const C_NAMES: NameConventions = {
+  variable: ['snake', 'camel'],
+  constant: ['upper', 'camel', 'pascal', 'snake'],
+  function: ['snake', 'camel', 'pascal'],
+  type: ['pascal', 'snake'],
+};
 
 export const CPP: LanguageDefinition = {
   id: 'cpp',

@@ -5,16 +5,22 @@ import type { FreeNames } from '../../finders/options.js';
 import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 
-/** Functions of C and C++ that only their own file can call: ISO C++, section 6.6 [basic.link]. A header is part of other files. */
+/**
+ * Functions of C and C++ that only their own file can call: ISO C++, section 6.6 [basic.link]. A header is part of other files.
+ */
 export function uncalledStatics({ tree, text: { text, path } }: ParsedSource, { free }: FreeNames): Hit[] {
   if (!/\.(?:c|cc|cpp|cxx)$/.test(path) || tree.hasErrors) return [];
   const isFree = nameTest(free);
   return hitsOf(tree.ofType('function_definition'), (node): readonly Hit[] => {
     const name = node.child('declarator')?.child('declarator');
-    if (name?.type !== 'identifier' || !isFileLocal(node) || node.childOfType('attribute_specifier', 'attribute_declaration') !== null) return NO_HITS;
+    if (name?.type !== 'identifier'
+        || !isFileLocal(node) || node.childOfType('attribute_specifier', 'attribute_declaration') !== null) return NO_HITS;
     // Macros and conditional parts may use it in ways that the tree does not show.
-    const isUsed = [...text.matchAll(new RegExp(`\\b${name.text}\\b`, 'g'))].some(({ index }) => index < node.start || index >= node.end);
-    return isUsed || isFree(name.text) ? NO_HITS : [hitAt(name, `${name.text} is never used`, undefined, { confidence: 'likely' })];
+    const isUsed = [...text.matchAll(new RegExp(`\\b${name.text}\\b`, 'g'))].some(({ index }) =>
+      index < node.start || index >= node.end);
+    return isUsed || isFree(name.text)
+      ? NO_HITS
+      : [hitAt(name, `${name.text} is never used`, undefined, { confidence: 'likely' })];
   });
 }
 

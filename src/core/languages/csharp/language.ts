@@ -12,6 +12,8 @@ export const CSHARP: LanguageDefinition = {
   // Framework Design Guidelines, "Naming Guidelines".
   nameConventions: { variable: ['camel'], constant: ['pascal', 'upper'], function: ['pascal'], type: ['pascal'] },
   family: ownFamily('csharp'),
-  grammar: { id: 'csharp', compiled: ['tree-sitter-c-sharp', 'tree-sitter-c_sharp.wasm'], syntax: CSHARP_SYNTAX, facts: collectCsharp },
+  grammar: {
+    id: 'csharp', compiled: ['tree-sitter-c-sharp', 'tree-sitter-c_sharp.wasm'], syntax: CSHARP_SYNTAX, facts: collectCsharp,
+  },
   rules: CSHARP_RULES,
 };

@@ -13,7 +13,9 @@ export const CSS: LanguageDefinition = {
   grammar: {
     id: 'css',
     compiled: ['tree-sitter-css', 'tree-sitter-css.wasm'],
-    syntax: { translation: null, misreadings: CSS_MISREADINGS, bind: null, values: customProperties, imports: () => [], leaving: null },
+    syntax: {
+      translation: null, misreadings: CSS_MISREADINGS, bind: null, values: customProperties, imports: () => [], leaving: null,
+    },
     facts: null,
   },
   rules: CSS_RULES,

@@ -4,7 +4,9 @@ import type { FactCollector } from '../../facts/collector.js';
 import type { DECLARED } from '../../facts/facts.js';
 
 /** The node types of names. */
-const GO_NAMES: ReadonlyMap<string, true> = new Map(['identifier', 'field_identifier', 'type_identifier', 'package_identifier'].map((type) => [type, true]));
+const GO_NAMES: ReadonlyMap<string, true> = new Map(
+  ['identifier', 'field_identifier', 'type_identifier', 'package_identifier'].map((type) => [type, true]),
+);
 
 const FUNCTIONS = ['function_declaration', 'method_declaration'];
 
@@ -17,12 +19,23 @@ export function collectGo({ tree, text: { text } }: ParsedSource, facts: FactCol
   // What C code or the linker takes is named in a comment: the go command, "cgo" and "compile".
   const named = new Set([...text.matchAll(/^\/\/(?:export|go:linkname)\s+(\w+)/gm)].map((match) => match[1] as string));
   // An interface of any package may ask for a method with a capital letter.
-  const flagsOf = (name: SyntaxNode, isMethod: boolean): (keyof typeof DECLARED)[] => [...(/^\p{Lu}/u.test(name.text) && (isMethod || !isProgram) ? [] : ['hidden' as const]), ...(named.has(name.text) ? ['called' as const] : [])];
+  const flagsOf = (name: SyntaxNode, isMethod: boolean): (keyof typeof DECLARED)[] => [
+    ...(/^\p{Lu}/u.test(name.text) && (isMethod || !isProgram) ? [] : ['hidden' as const]),
+    ...(named.has(name.text) ? ['called' as const] : []),
+  ];
   for (const node of tree.ofTypes(FUNCTIONS)) {
     const name = node.child('name');
-    if (name === null || /^(?:main|init|_)$/.test(name.text) || /^(?:Test|Benchmark|Example|Fuzz)(?!\p{Ll})/u.test(name.text)) continue;
+    if (name === null || /^(?:main|init|_)$/.test(name.text) || /^(?:Test|Benchmark|Example|Fuzz)(?!\p{Ll})/u.test(name.text)) {
+      continue;
+    }
     const isMethod = node.type === 'method_declaration';
-    facts.declare({ name, kind: isMethod ? 'method' : 'function', parts: [node], flags: flagsOf(name, isMethod), owner: isMethod ? '' : undefined });
+    facts.declare({
+      name,
+      kind: isMethod ? 'method' : 'function',
+      parts: [node],
+      flags: flagsOf(name, isMethod),
+      owner: isMethod ? '' : undefined,
+    });
   }
   for (const node of tree.ofType('type_spec')) {
     const name = node.child('name');

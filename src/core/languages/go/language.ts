@@ -11,7 +11,9 @@ export const GO: LanguageDefinition = {
   comments: C_LIKE,
   needsTabs: true,
   // Effective Go, "MixedCaps".
-  nameConventions: { variable: ['camel', 'pascal'], constant: ['camel', 'pascal'], function: ['camel', 'pascal'], type: ['camel', 'pascal'] },
+  nameConventions: {
+    variable: ['camel', 'pascal'], constant: ['camel', 'pascal'], function: ['camel', 'pascal'], type: ['camel', 'pascal'],
+  },
   family: ownFamily('go'),
   grammar: {
     id: 'go',
@@ -22,7 +24,10 @@ export const GO: LanguageDefinition = {
       bind: null,
       values: goValues,
       imports: () => [],
-      leaving: { callee: /^(?:panic|os\.Exit|log\.(?:Fatal|Panic)(?:f|ln)?)$/, names: ['panic', 'Exit', 'Fatal', 'Fatalf', 'Fatalln', 'Panic', 'Panicf', 'Panicln'] },
+      leaving: {
+        callee: /^(?:panic|os\.Exit|log\.(?:Fatal|Panic)(?:f|ln)?)$/,
+        names: ['panic', 'Exit', 'Fatal', 'Fatalf', 'Fatalln', 'Panic', 'Panicf', 'Panicln'],
+      },
     },
     facts: collectGo,
   },

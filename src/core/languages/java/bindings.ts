@@ -5,19 +5,27 @@ import { References } from '../../syntax/bindings/references.js';
 const PATTERNS = ['type_pattern', 'record_pattern_component'];
 
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
-  ...['method_declaration', 'constructor_declaration', 'compact_constructor_declaration', 'lambda_expression', 'static_initializer']
+  ...[
+    'method_declaration', 'constructor_declaration', 'compact_constructor_declaration', 'lambda_expression', 'static_initializer',
+  ]
     .map((type) => [type, 'function'] as const),
-  ...['block', 'constructor_body', 'for_statement', 'enhanced_for_statement', 'try_with_resources_statement', 'catch_clause', 'switch_block']
+  ...[
+    'block', 'constructor_body', 'for_statement', 'enhanced_for_statement', 'try_with_resources_statement', 'catch_clause',
+    'switch_block',
+  ]
     .map((type) => [type, 'block'] as const),
   ...['class_body', 'interface_body', 'enum_body', 'record_declaration'].map((type) => [type, 'class'] as const),
 ]);
 
-const FUNCTION_BODY = new Set(['method_declaration', 'constructor_declaration', 'compact_constructor_declaration', 'lambda_expression', 'static_initializer']);
+const FUNCTION_BODY = new Set(
+  ['method_declaration', 'constructor_declaration', 'compact_constructor_declaration', 'lambda_expression', 'static_initializer'],
+);
 
 /** The variables, parameters and fields of a Java file: JLS, section 6.3. Methods and types are left out. */
 // elvar waive size/branches because the list of declarations is clearest in one piece
 export function bindJava(tree: SyntaxTree): Bindings {
-  const scopes = new Scopes(tree, SCOPES, ({ type, parent }) => !(type === 'block' || type === 'constructor_body') || !FUNCTION_BODY.has(parent?.type ?? ''));
+  const scopes = new Scopes(tree, SCOPES, ({ type, parent }) =>
+    !(type === 'block' || type === 'constructor_body') || !FUNCTION_BODY.has(parent?.type ?? ''));
   const declared = new Set<SyntaxNode>();
   const add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null): void => {
     if (node?.type !== 'identifier') return;
@@ -26,11 +34,17 @@ export function bindJava(tree: SyntaxTree): Bindings {
   };
   for (const node of tree.ofType('variable_declarator')) {
     const statement = node.parent as SyntaxNode;
-    const kind = statement.type === 'local_variable_declaration' ? 'variable' : statement.type === 'spread_parameter' ? 'parameter' : 'field';
-    add(kind === 'parameter' ? scopes.around(statement.parent as SyntaxNode) : scopes.around(statement), kind, node.child('name'));
+    const kind = statement.type === 'local_variable_declaration' ? 'variable'
+      : statement.type === 'spread_parameter' ? 'parameter'
+      : 'field';
+    add(
+      kind === 'parameter' ? scopes.around(statement.parent as SyntaxNode) : scopes.around(statement), kind, node.child('name'),
+    );
   }
   for (const node of tree.ofType('formal_parameter')) add(scopes.around(node), 'parameter', node.child('name'));
-  for (const node of tree.ofType('inferred_parameters')) for (const name of node.parts) add(scopes.around(node), 'parameter', name);
+  for (const node of tree.ofType('inferred_parameters')) {
+    for (const name of node.parts) add(scopes.around(node), 'parameter', name);
+  }
   for (const node of tree.ofType('lambda_expression')) add(scopes.at(node), 'parameter', node.child('parameters'));
   for (const node of tree.ofType('catch_formal_parameter')) add(scopes.around(node), 'caught', node.child('name'));
   for (const node of tree.ofType('resource')) add(scopes.around(node), 'variable', node.child('name'));

@@ -31,17 +31,23 @@ function modifiersOf(node: SyntaxNode): string {
 }
 
 /** Annotations that only the compiler reads: Java SE API, package java.lang. */
-const PLAIN_ANNOTATIONS = /@(?:Deprecated|SuppressWarnings|SafeVarargs|FunctionalInterface|Nullable|NonNull|NotNull|Nonnull|CheckForNull)\b(?:\([^()]*\))?/g;
+const PLAIN_ANNOTATIONS =
+  /@(?:Deprecated|SuppressWarnings|SafeVarargs|FunctionalInterface|Nullable|NonNull|NotNull|Nonnull|CheckForNull)\b(?:\([^()]*\))?/g;
 
 function flagsOf(node: SyntaxNode): (keyof typeof DECLARED)[] {
   const modifiers = modifiersOf(node);
-  return [...(modifiers.replace(PLAIN_ANNOTATIONS, '').includes('@') ? ['called' as const] : []), ...(/\b(?:public|protected)\b/.test(modifiers) ? [] : ['hidden' as const])];
+  return [
+    ...(modifiers.replace(PLAIN_ANNOTATIONS, '').includes('@') ? ['called' as const] : []),
+    ...(/\b(?:public|protected)\b/.test(modifiers) ? [] : ['hidden' as const]),
+  ];
 }
 
 function declareClass(node: SyntaxNode, facts: FactCollector): void {
   const name = node.child('name');
   if (name === null) return;
-  for (const clause of node.parts) if (HERITAGE.has(clause.type)) for (const word of wordsOf(clause.text)) if (word !== 'extends' && word !== 'implements') facts.extend(name.text, word);
+  for (const clause of node.parts) if (HERITAGE.has(clause.type)) {
+    for (const word of wordsOf(clause.text)) if (word !== 'extends' && word !== 'implements') facts.extend(name.text, word);
+  }
   if (/\bprivate\b/.test(modifiersOf(node))) return;
   facts.declare({ name, kind: 'class', parts: [node], flags: flagsOf(node) });
 }

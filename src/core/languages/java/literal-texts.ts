@@ -5,6 +5,7 @@ import type { ParsedSource } from '../../syntax/source.js';
 export function literalTextsInJava({ tree }: ParsedSource): SyntaxNode[] {
   const shows = /^(?:setText|setTitle|setToolTipText|setLabel|setHeaderText|setContentText|setPromptText|showMessageDialog|showConfirmDialog|makeText)$/;
   const made = /^(?:J?(?:Label|Button|MenuItem|Menu|CheckBox|RadioButton)|JFrame|Text|Tab)$/;
-  return callsIn(tree).filter((call) => (call.type === 'object_creation_expression' ? made.test(calleeOf(call)) : shows.test(methodOf(call))))
-    .flatMap((call) => argumentsOf(call).filter(({ type }) => type === 'string_literal'));
+  return callsIn(tree)
+    .filter((call) => (call.type === 'object_creation_expression' ? made.test(calleeOf(call)) : shows.test(methodOf(call))))
+          .flatMap((call) => argumentsOf(call).filter(({ type }) => type === 'string_literal'));
 }

@@ -8,7 +8,9 @@ import type { ParsedSource } from '../../syntax/source.js';
 export function assignedInTests({ tree }: ParsedSource): Hit[] {
   return hitsOf(callsOf(tree, TESTING), (call): readonly Hit[] => {
     const body = argumentsOf(call)[0]?.child('body');
-    return body?.type === 'assignment_expression' && isFixed(body) ? [hitAt(body, 'this assigns a value where a test is expected')] : NO_HITS;
+    return body?.type === 'assignment_expression' && isFixed(body)
+      ? [hitAt(body, 'this assigns a value where a test is expected')]
+      : NO_HITS;
   });
 }
 

@@ -5,11 +5,18 @@ import { markExports } from './exported-names.js';
 import { findReferences } from './references.js';
 
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
-  ...['function_declaration', 'function_expression', 'arrow_function', 'generator_function', 'generator_function_declaration', 'method_definition',
-    'class_static_block', 'function_type', 'constructor_type', 'function_signature', 'method_signature', 'abstract_method_signature',
-    'call_signature', 'construct_signature', 'internal_module', 'module'].map((type) => [type, 'function'] as const),
-  ...['statement_block', 'for_statement', 'for_in_statement', 'switch_body', 'catch_clause', 'interface_declaration', 'type_alias_declaration',
-    'mapped_type_clause', 'conditional_type'].map((type) => [type, 'block'] as const),
+  ...[
+    'function_declaration', 'function_expression', 'arrow_function', 'generator_function', 'generator_function_declaration',
+    'method_definition',
+      'class_static_block', 'function_type', 'constructor_type', 'function_signature', 'method_signature',
+    'abstract_method_signature',
+      'call_signature', 'construct_signature', 'internal_module', 'module',
+  ].map((type) => [type, 'function'] as const),
+  ...[
+    'statement_block', 'for_statement', 'for_in_statement', 'switch_body', 'catch_clause', 'interface_declaration',
+    'type_alias_declaration',
+      'mapped_type_clause', 'conditional_type',
+  ].map((type) => [type, 'block'] as const),
   ...['class', 'class_declaration', 'abstract_class_declaration'].map((type) => [type, 'class'] as const),
 ]);
 
@@ -48,7 +55,9 @@ function declareVariables(tree: SyntaxTree, scopes: Scopes, add: Add): void {
     const node = declarators[at] as SyntaxNode;
     const statement = node.parent as SyntaxNode;
     const scope = scopes.around(statement);
-    const kind = statement.type !== 'variable_declaration' && tree.typeAt(statement.index + 1) === 'const' ? 'constant' : 'variable';
+    const kind = statement.type !== 'variable_declaration' && tree.typeAt(statement.index + 1) === 'const'
+      ? 'constant'
+      : 'variable';
     const target = statement.type === 'variable_declaration' ? scope.functionScope : scope;
     addNames(node.child('name'), target, kind, add);
   }
@@ -72,7 +81,12 @@ function declareParameters(tree: SyntaxTree, scopes: Scopes, add: Add): void {
     const scope = scopes.around(list);
     for (const part of list.parts) {
       if (isComment(part)) continue;
-      addNames(part.type === 'required_parameter' || part.type === 'optional_parameter' ? part.child('pattern') : part, scope, 'parameter', add);
+      addNames(
+        part.type === 'required_parameter' || part.type === 'optional_parameter' ? part.child('pattern') : part,
+        scope,
+        'parameter',
+        add,
+      );
     }
   }
   for (const node of tree.ofType('arrow_function')) add(scopes.at(node), 'parameter', node.child('parameter'));
@@ -85,8 +99,12 @@ function declareFunctionsAndTypes(tree: SyntaxTree, scopes: Scopes, add: Add): v
   for (const type of ['function_declaration', 'generator_function_declaration', 'function_signature']) {
     for (const node of tree.ofType(type)) add(scopes.around(node), 'function', node.child('name'));
   }
-  for (const type of ['function_expression', 'generator_function']) for (const node of tree.ofType(type)) add(scopes.at(node), 'function', node.child('name'));
-  for (const type of ['class_declaration', 'abstract_class_declaration']) for (const node of tree.ofType(type)) add(scopes.around(node), 'class', node.child('name'));
+  for (const type of ['function_expression', 'generator_function']) {
+    for (const node of tree.ofType(type)) add(scopes.at(node), 'function', node.child('name'));
+  }
+  for (const type of ['class_declaration', 'abstract_class_declaration']) {
+    for (const node of tree.ofType(type)) add(scopes.around(node), 'class', node.child('name'));
+  }
   for (const node of tree.ofType('class')) add(scopes.at(node), 'class', node.child('name'));
   for (const type of ['interface_declaration', 'type_alias_declaration', 'enum_declaration', 'internal_module', 'module']) {
     for (const node of tree.ofType(type)) {

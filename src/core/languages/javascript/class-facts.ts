@@ -6,7 +6,10 @@ import { wordsOf } from '../../facts/names-in.js';
 export const CLASS_TYPES = ['class_declaration', 'abstract_class_declaration', 'class'];
 
 /** What the language, or a library by its name, calls. */
-const CALLED_BY_NAME = new Set(['constructor', 'toString', 'toJSON', 'valueOf', 'toLocaleString', 'then', 'next', 'return', 'throw', 'get', 'set', 'has', 'ownKeys', 'deleteProperty', 'apply', 'construct', 'inspect', 'default', 'handleEvent', 'render']);
+const CALLED_BY_NAME = new Set([
+  'constructor', 'toString', 'toJSON', 'valueOf', 'toLocaleString', 'then', 'next', 'return', 'throw', 'get', 'set', 'has',
+  'ownKeys', 'deleteProperty', 'apply', 'construct', 'inspect', 'default', 'handleEvent', 'render',
+]);
 
 /** Classes and their methods; those that are exported come with the exports. */
 export function classesIn(tree: SyntaxTree): Declared[] {

@@ -7,7 +7,13 @@ import type { ParsedSource } from '../../syntax/source.js';
 const TIMERS = ['setTimeout', 'setInterval'];
 
 /** Other ways to write a call of eval: without a receiver, so that it runs in the global scope, or by its name as text. */
-const INDIRECT = ['(0, eval)', '(0,eval)', '(1, eval)', '(1,eval)', ...['window', 'globalThis', 'self', 'global'].flatMap((object) => [`${object}['eval']`, `${object}["eval"]`])];
+const INDIRECT = [
+  '(0, eval)',
+  '(0,eval)',
+  '(1, eval)',
+  '(1,eval)',
+  ...['window', 'globalThis', 'self', 'global'].flatMap((object) => [`${object}['eval']`, `${object}["eval"]`]),
+];
 
 /** Functions of Node's module vm, and its class. */
 const IN_NODE = ['runInNewContext', 'runInThisContext', 'runInContext', 'Script'];
@@ -15,12 +21,17 @@ const IN_NODE = ['runInNewContext', 'runInThisContext', 'runInContext', 'Script'
 export function dynamicCodeInScript(source: ParsedSource): Hit[] {
   const { tree } = source;
   const timers = callsOf(tree, TIMERS).filter((call) => TIMERS.includes(withoutPage(call)) && isText(argumentsOf(call)[0]));
-  const handlers = callsOf(tree, ['setAttribute']).filter((call) => /^["']on[a-z]+["']$/.test(argumentsOf(call)[0]?.text ?? '') && isText(argumentsOf(call)[1]));
+  const handlers = callsOf(tree, ['setAttribute']).filter((call) =>
+    /^["']on[a-z]+["']$/.test(argumentsOf(call)[0]?.text ?? '') && isText(argumentsOf(call)[1]));
   return [
     ...findCalls(source, ['eval', 'Function']).filter((hit) => !IS_GLOBAL.test(source.text.text.slice(hit.start, hit.end))),
     // To run "this" is the old way to get the global object.
-    ...callsOf(tree, INDIRECT).filter((call) => !/^["']this["']$/.test(argumentsOf(call)[0]?.text ?? '')).map((call) => tellDynamicCode(call, 'eval')),
-    ...callsOf(tree, IN_NODE).filter((call) => /^vm\.\w+$/.test(calleeOf(call))).map((call) => tellDynamicCode(call, calleeOf(call))),
+    ...callsOf(tree, INDIRECT)
+      .filter((call) => !/^["']this["']$/.test(argumentsOf(call)[0]?.text ?? ''))
+      .map((call) => tellDynamicCode(call, 'eval')),
+    ...callsOf(tree, IN_NODE)
+      .filter((call) => /^vm\.\w+$/.test(calleeOf(call)))
+      .map((call) => tellDynamicCode(call, calleeOf(call))),
     ...timers.map((call) => tellDynamicCode(call, calleeOf(call))),
     ...handlers.map((call) => tellDynamicCode(call, 'the attribute')),
   ];

@@ -15,7 +15,9 @@ const MODULE_PARTS = ['import_statement', 'export_statement'];
 function declaredTwice(tree: SyntaxTree): EarlyError[] {
   if (!tree.hasAny(LEXICAL)) return [];
   return bindingsOf(tree).all.flatMap(({ declarations, name }): EarlyError[] => {
-    const second = declarations.length < 2 || !declarations.every(isLexical) ? undefined : declarations.toSorted((a, b) => a.start - b.start)[1];
+    const second = declarations.length < 2 || !declarations.every(isLexical)
+      ? undefined
+      : declarations.toSorted((a, b) => a.start - b.start)[1];
     return second === undefined ? [] : [{ node: second, message: `${name} is declared already in this block` }];
   });
 }
@@ -28,7 +30,8 @@ function leftEmpty(tree: SyntaxTree): EarlyError[] {
   return [...without].flatMap((index): EarlyError[] => {
     const declarator = tree.nodeAt(index);
     const statement = declarator.parent;
-    if (statement?.type !== 'lexical_declaration' || declarator.child('type') !== null || statement.first?.type !== 'const' || statement.parentType === 'ambient_declaration' || statement.closest(AMBIENT) !== null) return [];
+    if (statement?.type !== 'lexical_declaration' || declarator.child('type') !== null || statement.first?.type !== 'const'
+        || statement.parentType === 'ambient_declaration' || statement.closest(AMBIENT) !== null) return [];
     // A file of declarations gives types instead of values.
     const empty = declarator.child('name');
     return empty === null ? [] : [{ node: empty, message: `the constant ${empty.text} has no value` }];
@@ -38,11 +41,15 @@ function leftEmpty(tree: SyntaxTree): EarlyError[] {
 const AMBIENT = new Set(['ambient_declaration', 'for_in_statement']);
 
 const LEXICAL = ['lexical_declaration'];
-const AROUND_NAME = new Set(['lexical_declaration', 'variable_declaration', 'for_in_statement', 'formal_parameters', 'ambient_declaration', ...FUNCTIONS]);
+const AROUND_NAME = new Set(
+  ['lexical_declaration', 'variable_declaration', 'for_in_statement', 'formal_parameters', 'ambient_declaration', ...FUNCTIONS],
+);
 
 function isLexical(name: SyntaxNode): boolean {
   // TypeScript lets a type have the name of an import.
-  if (name.tree.grammar === 'javascript' && /^(?:import_clause|namespace_import|import_specifier)$/.test(name.parentType ?? '')) return true;
+  if (name.tree.grammar === 'javascript' && /^(?:import_clause|namespace_import|import_specifier)$/.test(name.parentType ?? '')) {
+    return true;
+  }
   const around = name.closest(AROUND_NAME);
   return around?.type === 'lexical_declaration' && around.parentType !== 'ambient_declaration';
 }

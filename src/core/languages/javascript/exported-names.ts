@@ -35,11 +35,16 @@ export function markExports(tree: SyntaxTree, { file }: Scopes, all: readonly Bi
 const EXPORTING = ['export_statement', 'ambient_declaration'];
 
 /** What is inside these is not visible from outside, unless it is exported itself. */
-const HIDING = new Set(['statement_block', 'class_body', 'arrow_function', 'function_declaration', 'function_expression', 'function_signature', 'function_type']);
+const HIDING = new Set([
+  'statement_block', 'class_body', 'arrow_function', 'function_declaration', 'function_expression', 'function_signature',
+  'function_type',
+]);
 
 /** Whether a JavaScript file keeps its names to itself: a module of the language or of Node. All else is a classic script. */
 export function isModule(tree: SyntaxTree): boolean {
   return moduleForm(tree).isModule;
 }
 
-const moduleForm = memoized((tree: SyntaxTree) => ({ isModule: tree.hasAny(MODULE_PARTS) || /(?<![.\w$])(?:require\s*\(|module\.exports\b|exports\.)/.test(tree.root.text) }));
+const moduleForm = memoized((tree: SyntaxTree) => ({
+  isModule: tree.hasAny(MODULE_PARTS) || /(?<![.\w$])(?:require\s*\(|module\.exports\b|exports\.)/.test(tree.root.text),
+}));

@@ -10,7 +10,13 @@ import { topLevel, type TopLevel } from './top-level-facts.js';
 import { isDeclarationFile } from '../../finders/declaration-files.js';
 
 /** The node types of names. */
-const SCRIPT_NAMES: ReadonlyMap<string, true> = new Map(['identifier', 'property_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern', 'type_identifier'].map((type) => [type, true]));
+const SCRIPT_NAMES: ReadonlyMap<string, true> = new Map(
+  [
+    'identifier', 'property_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern',
+    'type_identifier',
+  ].map((type) =>
+    [type, true]),
+);
 
 /** Collects what a file of JavaScript or TypeScript declares, exports and imports. */
 export function collectScript({ tree, text: { path, text } }: ParsedSource, facts: FactCollector): void {
@@ -20,7 +26,9 @@ export function collectScript({ tree, text: { path, text } }: ParsedSource, fact
   if (/\beval\s*\(|\bnew Function\s*\(/.test(text)) facts.mark('open');
   if (callsOf(tree, LOADERS).some((call) => argumentsOf(call)[0]?.type !== 'string')) facts.mark('loads');
   scriptImports(tree).forEach((imported) => facts.import(imported));
-  for (const node of tree.ofTypes(CLASS_TYPES)) for (const base of basesOf(node)) facts.extend(node.child('name')?.text ?? '', base);
+  for (const node of tree.ofTypes(CLASS_TYPES)) {
+    for (const base of basesOf(node)) facts.extend(node.child('name')?.text ?? '', base);
+  }
   if (isDeclarationFile(path)) return;
   const top = topLevel(tree.root);
   for (const declared of [...classesIn(tree), ...scriptExports(tree, top)]) facts.declare(declared);
@@ -37,6 +45,8 @@ function collectShared(tree: SyntaxTree, top: ReadonlyMap<string, TopLevel>, fac
   for (const assignment of tree.ofType('assignment_expression')) {
     const left = assignment.child('left');
     if (left?.type === 'identifier') facts.share(left.text);
-    else if (left?.type === 'member_expression' && /^(?:window|self|globalThis|global)$/.test(left.child('object')?.text ?? '')) facts.share(left.child('property')?.text ?? '');
+    else if (left?.type === 'member_expression' && /^(?:window|self|globalThis|global)$/.test(left.child('object')?.text ?? '')) {
+      facts.share(left.child('property')?.text ?? '');
+    }
   }
 }

@@ -3,7 +3,10 @@ import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import type { Imported } from '../../facts/collector.js';
 
 /** What is inside these happens when it is called. */
-export const INSIDE: ReadonlySet<string> = new Set(['function_declaration', 'function_expression', 'arrow_function', 'method_definition', 'generator_function', 'generator_function_declaration']);
+export const INSIDE: ReadonlySet<string> = new Set([
+  'function_declaration', 'function_expression', 'arrow_function', 'method_definition', 'generator_function',
+  'generator_function_declaration',
+]);
 
 /** What is inside these may fail without harm. */
 const CAUGHT = new Set(['try_statement']);
@@ -24,7 +27,12 @@ function importStatements(tree: SyntaxTree): Imported[] {
     const clause = statement.childOfType('import_clause');
     const isType = /^import\s+type\b(?!\s*(?:,|from\b))/.test(statement.text);
     const local = required?.firstPart ?? clause?.childOfType('namespace_import')?.firstPart ?? null;
-    return [{ module: source.text.slice(1, -1), node: source, names: clause?.parts.flatMap(namesOf) ?? [], flags: [...(local === null ? [] : wholeFlags(local)), ...(isType ? ['type' as const] : [])] }];
+    return [{
+      module: source.text.slice(1, -1),
+      node: source,
+      names: clause?.parts.flatMap(namesOf) ?? [],
+      flags: [...(local === null ? [] : wholeFlags(local)), ...(isType ? ['type' as const] : [])],
+    }];
   });
 }
 
@@ -42,7 +50,12 @@ function passingOn(tree: SyntaxTree): Imported[] {
     const clause = statement.childOfType('export_clause');
     const names = clause?.parts.map((specifier) => (specifier.child('name') ?? specifier.first)?.text ?? 'default') ?? [];
     const isType = /^export\s+type\b/.test(statement.text);
-    return [{ module: source.text.slice(1, -1), node: source, names, flags: ['passedOn' as const, ...(clause === null ? ['whole' as const] : []), ...(isType ? ['type' as const] : [])] }];
+    return [{
+      module: source.text.slice(1, -1),
+      node: source,
+      names,
+      flags: ['passedOn' as const, ...(clause === null ? ['whole' as const] : []), ...(isType ? ['type' as const] : [])],
+    }];
   });
 }
 
@@ -52,7 +65,9 @@ function loadingCalls(tree: SyntaxTree): Imported[] {
     const source = call.type === 'call_expression' && !callee.includes('.') ? argumentsOf(call)[0] : undefined;
     if (source?.type !== 'string') return [];
     const isLate = callee === 'import' || call.closest(INSIDE) !== null || call.closest(CAUGHT) !== null;
-    return [{ module: source.text.slice(1, -1), node: source, flags: [...callFlags(call), ...(isLate ? ['late' as const] : [])] }];
+    return [
+      { module: source.text.slice(1, -1), node: source, flags: [...callFlags(call), ...(isLate ? ['late' as const] : [])] },
+    ];
   });
 }
 
@@ -74,6 +89,9 @@ function callFlags(call: SyntaxNode): ImportFlags {
 /** Whether all that is done with what stands for a module is to take a name from it. */
 function wholeFlags(local: SyntaxNode): ImportFlags {
   const { text } = local;
-  const escapes = local.tree.ofType('identifier').some((node) => node !== local && node.text === text && !(node.parentType === 'member_expression' && node.field === 'object'));
-  return escapes || local.tree.ofType('shorthand_property_identifier').some((node) => node.text === text) ? ['whole', 'escapes'] : ['whole'];
+  const escapes = local.tree.ofType('identifier').some((node) =>
+    node !== local && node.text === text && !(node.parentType === 'member_expression' && node.field === 'object'));
+  return escapes || local.tree.ofType('shorthand_property_identifier').some((node) => node.text === text)
+    ? ['whole', 'escapes']
+    : ['whole'];
 }

@@ -19,10 +19,11 @@ export interface ImportStatement {
 }
 
 /** The import statements of a file, in text order. */
-export const importStatements = memoized((tree: SyntaxTree): readonly ImportStatement[] => tree.ofType('import_statement').map((node) => {
-  const source = node.child('source');
-  return { node, module: source === null ? null : source.text.slice(1, -1), source, clause: node.childOfType('import_clause') };
-}));
+export const importStatements = memoized((tree: SyntaxTree): readonly ImportStatement[] =>
+  tree.ofType('import_statement').map((node) => {
+    const source = node.child('source');
+    return { node, module: source === null ? null : source.text.slice(1, -1), source, clause: node.childOfType('import_clause') };
+  }));
 
 /** What a file of JavaScript or TypeScript imports, by statements and calls. */
 export function scriptImports(tree: SyntaxTree): Import[] {
@@ -30,8 +31,12 @@ export function scriptImports(tree: SyntaxTree): Import[] {
   const add = (node: SyntaxNode | null | undefined): void => {
     if (node?.type === 'string') imports.push({ module: node.text.slice(1, -1), node });
   };
-  for (const { source, module } of importStatements(tree)) if (source?.type === 'string' && module !== null) imports.push({ module, node: source });
+  for (const { source, module } of importStatements(tree)) {
+    if (source?.type === 'string' && module !== null) imports.push({ module, node: source });
+  }
   for (const statement of tree.ofTypes(OTHER_IMPORTS)) add(statement.child('source'));
-  for (const call of callsOf(tree, LOADERS)) if (call.type === 'call_expression' && !calleeOf(call).includes('.')) add(argumentsOf(call)[0]);
+  for (const call of callsOf(tree, LOADERS)) {
+    if (call.type === 'call_expression' && !calleeOf(call).includes('.')) add(argumentsOf(call)[0]);
+  }
   return imports;
 }

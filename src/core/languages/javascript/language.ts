@@ -22,9 +22,16 @@ export const SCRIPT_SYNTAX: LanguageSyntax = {
 };
 
 /** How names are usually written in both. */
-export const SCRIPT_NAMES: NameConventions = { variable: ['camel', 'pascal'], constant: ['camel', 'pascal', 'upper'], function: ['camel', 'pascal'], type: ['pascal'] };
+export const SCRIPT_NAMES: NameConventions = {
+  variable: ['camel', 'pascal'], constant: ['camel', 'pascal', 'upper'], function: ['camel', 'pascal'], type: ['pascal'],
+};
 
-const GRAMMAR: GrammarDefinition = { id: 'javascript', compiled: ['tree-sitter-javascript', 'tree-sitter-javascript.wasm'], syntax: SCRIPT_SYNTAX, facts: collectScript };
+const GRAMMAR: GrammarDefinition = {
+  id: 'javascript',
+  compiled: ['tree-sitter-javascript', 'tree-sitter-javascript.wasm'],
+  syntax: SCRIPT_SYNTAX,
+  facts: collectScript,
+};
 
 export const JAVASCRIPT: LanguageDefinition = {
   id: 'javascript',

@@ -5,22 +5,36 @@ import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 
 export function literalTextsInScript({ tree }: ParsedSource): SyntaxNode[] {
-  const isText = (node: SyntaxNode | undefined | null): node is SyntaxNode => node != null && /^(?:string|template_string)$/.test(node.type);
-  const called = callsOf(tree, ASKING).filter((call) => /^(?:window\.)?\w+$/.test(calleeOf(call))).map((call) => argumentsOf(call)[0]);
+  const isText = (node: SyntaxNode | undefined | null): node is SyntaxNode =>
+    node != null && /^(?:string|template_string)$/.test(node.type);
+  const called = callsOf(tree, ASKING)
+    .filter((call) => /^(?:window\.)?\w+$/.test(calleeOf(call)))
+    .map((call) => argumentsOf(call)[0]);
   // Objects of all kinds have a title; phrases are for people.
-  const set = membersSet(tree).filter((node) => !/\.title$/.test(node.child('left')?.text ?? '') || /\p{L}\s+\p{L}/u.test(node.child('right')?.text ?? '')).map((node) => node.child('right'));
-  const attributes = tree.ofType('jsx_attribute').filter((node) => SHOWN_ATTRIBUTES.has(node.firstPart?.text ?? '')).map((node) => node.childOfType('string'));
-  const named = callsOf(tree, ['setAttribute']).filter((call) => SHOWN_ATTRIBUTES.has(argumentsOf(call)[0]?.text.slice(1, -1) ?? '')).map((call) => argumentsOf(call)[1]);
+  const set = membersSet(tree)
+    .filter((node) => !/\.title$/.test(node.child('left')?.text ?? '') || /\p{L}\s+\p{L}/u.test(node.child('right')?.text ?? ''))
+    .map((node) => node.child('right'));
+  const attributes = tree.ofType('jsx_attribute')
+    .filter((node) => SHOWN_ATTRIBUTES.has(node.firstPart?.text ?? ''))
+    .map((node) => node.childOfType('string'));
+  const named = callsOf(tree, ['setAttribute'])
+    .filter((call) => SHOWN_ATTRIBUTES.has(argumentsOf(call)[0]?.text.slice(1, -1) ?? ''))
+    .map((call) => argumentsOf(call)[1]);
   // A style is not for people.
-  const made = callsOf(tree, ['createTextNode']).map((call) => argumentsOf(call)[0]).filter((node) => !/[{}]/.test(node?.text ?? ''));
+  const made = callsOf(tree, ['createTextNode'])
+    .map((call) => argumentsOf(call)[0])
+    .filter((node) => !/[{}]/.test(node?.text ?? ''));
   return [...[...called, ...set, ...attributes, ...named, ...made].filter(isText), ...tree.ofType('jsx_text'), ...filledIn(tree)];
 }
 
 /** Strings between tags, in braces, that are sentences or phrases. */
 function filledIn(tree: SyntaxTree): SyntaxNode[] {
   return tree.ofType('jsx_expression').filter(({ parentType }) => parentType === 'jsx_element').flatMap(({ firstPart }) => {
-    const values = firstPart?.type === 'ternary_expression' ? [firstPart.child('consequence'), firstPart.child('alternative')] : [firstPart];
-    return values.filter((value) => value !== null).filter((value) => value.type === 'string' && /\p{L}\s+\p{L}/u.test(value.text));
+    const values = firstPart?.type === 'ternary_expression'
+      ? [firstPart.child('consequence'), firstPart.child('alternative')]
+      : [firstPart];
+    return values.filter((value) => value !== null).filter((value) =>
+      value.type === 'string' && /\p{L}\s+\p{L}/u.test(value.text));
   });
 }
 
@@ -50,7 +64,9 @@ function membersSet(tree: SyntaxTree): SyntaxNode[] {
     const property = left < 0 ? -1 : tree.childInRoles(left, properties);
     if (property < 0) continue;
     const at = property << SHIFT;
-    if (LENGTHS.has((table[at + END] as number) - (table[at + START] as number)) && PROPERTIES.has(tree.textAt(property))) found.push(tree.nodeAt(index));
+    if (LENGTHS.has((table[at + END] as number) - (table[at + START] as number)) && PROPERTIES.has(tree.textAt(property))) {
+      found.push(tree.nodeAt(index));
+    }
   }
   return found;
 }

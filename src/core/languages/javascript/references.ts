@@ -3,10 +3,14 @@ import { END, KIND, PARENT, SHIFT, START } from '../../syntax/node-table.js';
 import type { Binding, Scope, Scopes } from '../../syntax/bindings/scope.js';
 import { References } from '../../syntax/bindings/references.js';
 
-const NAMES = ['identifier', 'type_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern'] as const;
+const NAMES = [
+  'identifier', 'type_identifier', 'shorthand_property_identifier', 'shorthand_property_identifier_pattern',
+] as const;
 
 /** Assigns each use of a name to its binding. There are more uses than anything else, so no nodes are made for them. */
-export function findReferences(tree: SyntaxTree, scopes: Scopes, all: readonly Binding[], declared: Uint8Array): { readonly unresolved: References; readonly usesEval: boolean } {
+export function findReferences(
+  tree: SyntaxTree, scopes: Scopes, all: readonly Binding[], declared: Uint8Array,
+): { readonly unresolved: References; readonly usesEval: boolean } {
   const { table, text } = tree;
   const isUnusual = tree.kindFlags(UNUSUAL);
   const known = byName(all);
@@ -23,7 +27,10 @@ export function findReferences(tree: SyntaxTree, scopes: Scopes, all: readonly B
     const start = table[at + START] as number;
     const name = text.slice(start, table[at + END]);
     const only = known.get(name);
-    const binding = only === undefined ? null : only === null ? lookUp(scopes.atIndex(index), name, index, start) : holds(only, index, start) ? only : null;
+    const binding = only === undefined ? null
+      : only === null ? lookUp(scopes.atIndex(index), name, index, start)
+      : holds(only, index, start) ? only
+      : null;
     if (binding === null) usesEval ||= name === 'eval';
     (binding === null ? unresolved : binding.references).add(index, usage.reads, usage.writes);
   }
@@ -95,13 +102,32 @@ function isNoReference(node: SyntaxNode): boolean {
   }
 }
 
-const PATTERNS = new Set(['array_pattern', 'object_pattern', 'pair_pattern', 'rest_pattern', 'assignment_pattern', 'object_assignment_pattern',
-  'parenthesized_expression', 'non_null_expression', 'as_expression', 'satisfies_expression']);
+const PATTERNS = new Set(
+  ['array_pattern', 'object_pattern', 'pair_pattern', 'rest_pattern', 'assignment_pattern', 'object_assignment_pattern',
+    'parenthesized_expression', 'non_null_expression', 'as_expression', 'satisfies_expression'],
+);
 
 /** Parent types in which an identifier may be something other than a name being read. */
-const UNUSUAL = new Set([...PATTERNS, 'import_specifier', 'namespace_export', 'meta_property', 'nested_type_identifier', 'export_specifier',
-  'nested_identifier', 'jsx_opening_element', 'jsx_closing_element', 'jsx_self_closing_element', 'jsx_namespace_name', 'index_signature',
-  'required_parameter', 'optional_parameter', 'assignment_expression', 'for_in_statement', 'augmented_assignment_expression', 'update_expression']);
+const UNUSUAL = new Set([
+  ...PATTERNS,
+  'import_specifier',
+  'namespace_export',
+  'meta_property',
+  'nested_type_identifier',
+  'export_specifier',
+      'nested_identifier',
+  'jsx_opening_element',
+  'jsx_closing_element',
+  'jsx_self_closing_element',
+  'jsx_namespace_name',
+  'index_signature',
+      'required_parameter',
+  'optional_parameter',
+  'assignment_expression',
+  'for_in_statement',
+  'augmented_assignment_expression',
+  'update_expression',
+]);
 
 interface Usage {
   readonly reads: boolean;

@@ -17,7 +17,8 @@ export function scriptKey(node: SyntaxNode): string | null {
   if (bare !== null) return `effect ${bare.text.slice(1, -1)}`;
   const clause = node.childOfType('import_clause');
   const source = node.child('source')?.text.slice(1, -1);
-  if (clause === null || source === undefined || clause.childOfType('namespace_import') !== null || node.childOfType('import_attribute') !== null) return null;
+  if (clause === null || source === undefined
+      || clause.childOfType('namespace_import') !== null || node.childOfType('import_attribute') !== null) return null;
   return `${node.childOfType('type') !== null ? 'type' : 'value'} ${source}`;
 }
 
@@ -26,7 +27,10 @@ export function mergeScript(first: SyntaxNode, second: SyntaxNode, text: string)
   if (second.childOfType('import_clause') === null) return removalOfStatement(second, text);
   const lists = [first, second].map((node) => node.childOfType('import_clause'));
   const [names, more] = lists.map((clause) => clause?.childOfType('named_imports') ?? null);
-  if (!names || !more || lists[1]?.parts.length !== 1 || names.parts.length === 0 || more.parts.some(({ type }) => type === 'comment')) return undefined;
+  if (!names
+      || !more || lists[1]?.parts.length !== 1 || names.parts.length === 0 || more.parts.some(({ type }) => type === 'comment')) {
+    return undefined;
+  }
   const last = names.parts.at(-1) as SyntaxNode;
   const added = more.parts.map((part) => part.text).join(', ');
   return [{ start: last.end, end: last.end, text: `, ${added}` }, ...(removalOfStatement(second, text) as OwnEdits)];

@@ -30,12 +30,17 @@ export function shellTextsInScript({ tree, text: { text } }: ParsedSource): Hit[
       return made === null || (made === 'unknown' && !isSure) ? NO_HITS : [tell(call, written, made)];
     }
     const hasShell = given.some(({ type, text: options }) => type === 'object' && /\bshell\s*:\s*(?:true|["'])/.test(options));
-    const isBuilt = (hasShell && (isJoined(declaredValue(text)) || given[1]?.parts.some(({ type }) => !TEXT.test(type)) === true && given[1].type === 'array')) || startsShell(given);
+    const isBuilt = (hasShell && (isJoined(declaredValue(text))
+      || given[1]?.parts.some(({ type }) => !TEXT.test(type)) === true && given[1].type === 'array'))
+      || startsShell(given);
     return isBuilt ? [tell(call, written, 'joined')] : NO_HITS;
   });
 }
 
-/** Whether the file has a function of its own under the name, or a method of an object that happens to be called like the global one. */
+/**
+ * Whether the file has a function of its own under the name, or a method of an object that happens to be called like the global
+ * one.
+ */
 function isOwnFunction(call: SyntaxNode, name: string): boolean {
   const callee = call.child('function');
   return /^\w+$/.test(name) && (callee?.type !== 'identifier' || bindingsOf(call.tree).scopeAt(call).lookUp(name) !== null);

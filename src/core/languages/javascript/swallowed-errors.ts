@@ -15,7 +15,14 @@ export function ignoredRejections({ tree }: ParsedSource): Hit[] {
     const handler = given.at(-1);
     if (handler === undefined || given.length !== (methodOf(call) === 'then' ? 2 : 1) || objectOf(call) === null) return NO_HITS;
     // Whoever names a function that does nothing has thought of it.
-    return isIdle(handler) ? [hitAt(handler, 'the error caught here is ignored', undefined, /noop$/.test(handler.text) ? { confidence: 'possible' } : undefined)] : NO_HITS;
+    return isIdle(handler)
+      ? [hitAt(
+        handler,
+        'the error caught here is ignored',
+        undefined,
+        /noop$/.test(handler.text) ? { confidence: 'possible' } : undefined,
+      )]
+      : NO_HITS;
   });
 }
 
@@ -23,5 +30,6 @@ export function ignoredRejections({ tree }: ParsedSource): Hit[] {
 function isIdle(handler: SyntaxNode): boolean {
   if (/^(?:\w+\.)?noop$/.test(handler.text)) return true;
   const body = /^(?:arrow_function|function_expression)$/.test(handler.type) ? handler.child('body') : null;
-  return body !== null && (body.type === 'statement_block' ? body.parts.length === 0 : /^(?:undefined|null|void 0)$/.test(body.text));
+  return body !== null
+    && (body.type === 'statement_block' ? body.parts.length === 0 : /^(?:undefined|null|void 0)$/.test(body.text));
 }

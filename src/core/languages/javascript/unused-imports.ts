@@ -22,7 +22,12 @@ export function unusedImportsInScript(source: ParsedSource): Hit[] {
   const documented = documentationOf(source);
   const unused = candidates.filter(({ name }) => !mentionsName(documented, name));
   const nodes = new Set(unused.map(({ node }) => node));
-  return [...nodes].map((node) => hitAt(node, `${node.text} is imported and never used`, scriptRemoval(node, nodes, source.text.text), keepsLoading(node, nodes) ? SAFE : undefined));
+  return [...nodes].map((node) => hitAt(
+    node,
+    `${node.text} is imported and never used`,
+    scriptRemoval(node, nodes, source.text.text),
+    keepsLoading(node, nodes) ? SAFE : undefined,
+  ));
 }
 
 /** Removes one name from an import, or the whole statement if none of its names is used. */
@@ -49,7 +54,9 @@ function isUnusedList(clause: SyntaxNode, unused: ReadonlySet<SyntaxNode>): bool
 }
 
 function isUnusedClause(clause: SyntaxNode, unused: ReadonlySet<SyntaxNode>): boolean {
-  return clause.parts.every((part) => (part.type === 'named_imports' ? isUnusedList(clause, unused) : isUnusedPart(part, unused)));
+  return clause.parts.every(
+    (part) => (part.type === 'named_imports' ? isUnusedList(clause, unused) : isUnusedPart(part, unused)),
+  );
 }
 
 /** Whether the module is still loaded without the unused names, or never was: type imports leave no trace in the program. */

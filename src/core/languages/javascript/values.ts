@@ -14,7 +14,8 @@ export function scriptValues(tree: SyntaxTree): DeclaredName[] {
     const { node, name, kind, scope } = bindings[at] as Binding;
     // A destructured property has the name that it has in the object.
     if (!VALUES.has(kind) || node.type === 'shorthand_property_identifier_pattern') continue;
-    const isConstant = kind === 'constant' && (scope.kind === 'file' || PLAIN_VALUES.has(node.parent?.child('value')?.type ?? ''));
+    const isConstant = kind === 'constant'
+      && (scope.kind === 'file' || PLAIN_VALUES.has(node.parent?.child('value')?.type ?? ''));
     names.push({ node, name, kind: isConstant ? 'constant' : 'variable' });
   }
   return names;

@@ -14,7 +14,11 @@ const TEXTS = ['string_literal', 'raw_string_literal'];
 export function collectKotlin({ tree, text: { text } }: ParsedSource, facts: FactCollector): void {
   facts.words.addTree(tree, NAMES);
   // Names after a dollar sign are used, although the grammar reads them as text.
-  if (!tree.hasErrors) for (const node of tree.ofTypes(TEXTS)) for (const { index, 0: found } of node.text.matchAll(/\$[\p{L}_][\p{L}\p{N}_]*/gu)) facts.words.addText(text, node.start + index + 1, node.start + index + found.length);
+  if (!tree.hasErrors) {
+    for (const node of tree.ofTypes(TEXTS)) for (const { index, 0: found } of node.text.matchAll(/\$[\p{L}_][\p{L}\p{N}_]*/gu)) {
+      facts.words.addText(text, node.start + index + 1, node.start + index + found.length);
+    }
+  }
   facts.mark('module');
   if (/\bfun\s+main\s*\(/.test(text)) facts.mark('program');
   for (const node of tree.ofType('class_declaration')) declareClass(node, facts);
@@ -30,11 +34,13 @@ function modifiersOf(node: SyntaxNode): string {
 }
 
 /** Annotations that only the compiler and readers look at: Kotlin API, package kotlin; Java SE API, package java.lang. */
-const PLAIN_ANNOTATIONS = /@(?:file:)?(?:Deprecated|Suppress|SuppressWarnings|SuppressLint|Throws|JvmStatic|JvmOverloads|JvmField|JvmName|OptIn|Composable|VisibleForTesting|RequiresApi|UiThread|MainThread|WorkerThread|Synchronized)\b(?:\([^()]*\))?/g;
+const PLAIN_ANNOTATIONS =
+  /@(?:file:)?(?:Deprecated|Suppress|SuppressWarnings|SuppressLint|Throws|JvmStatic|JvmOverloads|JvmField|JvmName|OptIn|Composable|VisibleForTesting|RequiresApi|UiThread|MainThread|WorkerThread|Synchronized)\b(?:\([^()]*\))?/g;
 
 function flagsOf(node: SyntaxNode): (keyof typeof DECLARED)[] {
   const modifiers = modifiersOf(node);
-  const isCalled = modifiers.replace(PLAIN_ANNOTATIONS, '').includes('@') || /\b(?:override|external|operator|actual|expect)\b/.test(modifiers);
+  const isCalled = modifiers.replace(PLAIN_ANNOTATIONS, '').includes('@')
+    || /\b(?:override|external|operator|actual|expect)\b/.test(modifiers);
   return [...(isCalled ? ['called' as const] : []), ...(/\binternal\b/.test(modifiers) ? ['hidden' as const] : [])];
 }
 

@@ -11,6 +11,11 @@ export const KOTLIN: LanguageDefinition = {
   // Kotlin documentation, "Coding conventions".
   nameConventions: { variable: ['camel'], constant: ['upper'], function: ['camel', 'pascal'], type: ['pascal'] },
   family: JAVA_FAMILY,
-  grammar: { id: 'kotlin', compiled: ['@tree-sitter-grammars/tree-sitter-kotlin', 'tree-sitter-kotlin.wasm'], syntax: KOTLIN_SYNTAX, facts: collectKotlin },
+  grammar: {
+    id: 'kotlin',
+    compiled: ['@tree-sitter-grammars/tree-sitter-kotlin', 'tree-sitter-kotlin.wasm'],
+    syntax: KOTLIN_SYNTAX,
+    facts: collectKotlin,
+  },
   rules: KOTLIN_RULES,
 };

@@ -3,7 +3,9 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 
 const CLASSES = new Set(['class_declaration', 'companion_object']);
-const INSIDE = new Set(['function_declaration', 'function_expression', 'lambda_literal', 'object_literal', 'property_declaration']);
+const INSIDE = new Set(
+  ['function_declaration', 'function_expression', 'lambda_literal', 'object_literal', 'property_declaration'],
+);
 const MEMBERS = ['property_declaration', 'function_declaration', 'class_parameter', 'class_declaration'];
 
 function modifiersOf(node: SyntaxNode): string {
@@ -13,7 +15,9 @@ function modifiersOf(node: SyntaxNode): string {
 /** Whether other modules can use something: nothing around it says otherwise. What a base describes is described there. */
 export function isPublic(node: SyntaxNode): boolean {
   if (node.closest(INSIDE) !== null || /\boverride\b/.test(modifiersOf(node)) || node.child('name') === null) return false;
-  for (let around: SyntaxNode | null = node; around !== null; around = around.closest(CLASSES)) if (/\b(?:private|internal|protected)\b/.test(modifiersOf(around))) return false;
+  for (let around: SyntaxNode | null = node; around !== null; around = around.closest(CLASSES)) {
+    if (/\b(?:private|internal|protected)\b/.test(modifiersOf(around))) return false;
+  }
   return true;
 }
 

@@ -6,7 +6,10 @@ import type { SyntaxNode, SyntaxTree } from '../../syntax/node.js';
 import { KOTLIN_MISREADINGS } from './misreadings.js';
 import { KOTLIN_TRANSLATION } from './translation.js';
 
-const FUNCTIONS = ['function_declaration', 'function_expression', 'lambda_literal', 'constructor_declaration', 'getter', 'setter', 'anonymous_initializer'];
+const FUNCTIONS = [
+  'function_declaration', 'function_expression', 'lambda_literal', 'constructor_declaration', 'getter', 'setter',
+  'anonymous_initializer',
+];
 
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
   ...FUNCTIONS.map((type) => [type, 'function'] as const),
@@ -22,7 +25,9 @@ const VARIABLES = ['variable_declaration'];
 function kindOf(variable: SyntaxNode): BindingKind {
   let holder = variable.parent;
   // One of several values may be taken to reach the next.
-  if (holder?.type === 'multi_variable_declaration') holder = holder.parent?.type === 'property_declaration' ? null : holder.parent;
+  if (holder?.type === 'multi_variable_declaration') {
+    holder = holder.parent?.type === 'property_declaration' ? null : holder.parent;
+  }
   switch (holder?.type) {
     case 'property_declaration':
       return HOLDERS.has(holder.parentType ?? '') || isInDelegating(holder) ? 'field' : 'variable';
@@ -39,18 +44,24 @@ function kindOf(variable: SyntaxNode): BindingKind {
 
 const DELEGATIONS = new Set(['explicit_delegation', 'function_body', 'block']);
 
-/** Whether the body of a class that hands what it does to something else is read as an argument of that: `class Quay : Berth by berth { … }`. */
+/**
+ * Whether the body of a class that hands what it does to something else is read as an argument of that:
+ * `class Quay : Berth by berth { … }`.
+ */
 function isInDelegating(declaration: SyntaxNode): boolean {
   return declaration.parentType === 'lambda_literal' && declaration.closest(DELEGATIONS)?.type === 'explicit_delegation';
 }
 
 const BINDING: PlainBinding = {
   scopes: SCOPES,
-  makesScope: ({ type, parentType }) => type !== 'block' || !/^(?:function_body|constructor_declaration|anonymous_initializer)$/.test(parentType ?? ''),
+  makesScope: ({ type, parentType }) =>
+    type !== 'block' || !/^(?:function_body|constructor_declaration|anonymous_initializer)$/.test(parentType ?? ''),
   names: ['identifier'],
   declareAll: (tree, scopes, declare) => {
     for (const node of tree.ofTypes(VARIABLES)) declare(scopes.around(node), kindOf(node), node.child('name'));
-    for (const node of tree.ofType('parameter')) if (node.parentType === 'function_value_parameters') declare(scopes.around(node), 'parameter', node.child('name'));
+    for (const node of tree.ofType('parameter')) {
+      if (node.parentType === 'function_value_parameters') declare(scopes.around(node), 'parameter', node.child('name'));
+    }
     for (const node of tree.ofType('class_parameter')) declare(scopes.around(node), 'field', node.child('name'));
     for (const node of tree.ofType('catch_clause')) declare(scopes.at(node), 'caught', node.childOfType('identifier'));
     for (const node of tree.ofType('setter')) declare(scopes.at(node), 'field', node.childOfType('identifier'));
@@ -59,11 +70,15 @@ const BINDING: PlainBinding = {
     const declaration = name.parent?.parent;
     return declaration?.type === 'property_declaration' && !HOLDERS.has(declaration.parentType ?? '') ? declaration.end : 0;
   },
-  isUse: ({ field, parentType }) => field !== 'property' && !(field === 'name' && /declaration$/.test(parentType ?? '')) && !/^(?:qualified_identifier|import_declaration|enum_entry|type_parameter)$/.test(parentType ?? ''),
+  isUse: ({ field, parentType }) => field !== 'property' && !(field === 'name' && /declaration$/.test(parentType ?? ''))
+    && !/^(?:qualified_identifier|import_declaration|enum_entry|type_parameter)$/.test(parentType ?? ''),
   useMore: namesInTemplates,
 };
 
-/** Names right after a dollar sign, which the grammar reads as text: Kotlin language specification, "String interpolation expressions". */
+/**
+ * Names right after a dollar sign, which the grammar reads as text: Kotlin language specification, "String interpolation
+ * expressions".
+ */
 function namesInTemplates(tree: SyntaxTree, use: (name: string, at: SyntaxNode) => void): void {
   for (const text of tree.ofTypes(TEXTS)) {
     if (text.text.includes('$')) for (const [, name = ''] of text.text.matchAll(/\$([\p{L}_][\p{L}\p{N}_]*)/gu)) use(name, text);
@@ -96,8 +111,12 @@ export const KOTLIN_SYNTAX: LanguageSyntax = {
   callsAreStatements: true,
   bind: (tree) => bindPlainly(tree, BINDING),
   values: boundValues(valueKind),
-  // What is elsewhere has its name from there; a test may tell what it tests: Kotlin documentation, "Coding conventions", "Names for test methods".
-  isChosen: (declared) => !/\b(?:override|external)\b|@(?:\w+\.)*\w*Test\b/.test(declared.childOfType('modifiers')?.text ?? '') && declared.child('name')?.text.startsWith('`') !== true,
+  // What is elsewhere has its name from there; a test may tell what it tests: Kotlin documentation, "Coding conventions", "Names
+  // for test methods".
+  isChosen: (declared) => !/\b(?:override|external)\b|@(?:\w+\.)*\w*Test\b/.test(declared.childOfType('modifiers')?.text ?? '')
+    && declared.child('name')?.text.startsWith('`') !== true,
   imports: importsIn,
-  leaving: { callee: /^(?:exitProcess|(?:kotlin\.)?TODO|(?:java\.lang\.)?System\.exit)$/, names: ['exitProcess', 'TODO', 'exit'] },
+  leaving: {
+    callee: /^(?:exitProcess|(?:kotlin\.)?TODO|(?:java\.lang\.)?System\.exit)$/, names: ['exitProcess', 'TODO', 'exit'],
+  },
 };

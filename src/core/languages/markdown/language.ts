@@ -1,3 +1,5 @@
 import { MARKUP, type LanguageDefinition } from '../definition.js';
 
-export const MARKDOWN: LanguageDefinition = { id: 'markdown', endings: '.md .markdown', comments: MARKUP, inside: 'all', indentMatters: true, isProse: true, grammar: null };
+export const MARKDOWN: LanguageDefinition = {
+  id: 'markdown', endings: '.md .markdown', comments: MARKUP, inside: 'all', indentMatters: true, isProse: true, grammar: null,
+};

@@ -9,9 +9,13 @@ import { wordsOf } from '../../facts/names-in.js';
 const PHP_NAMES: ReadonlyMap<string, true> = new Map([['name', true]]);
 
 const KINDS: Readonly<Record<string, DeclaredKind>> = {
-  function_definition: 'function', method_declaration: 'method', class_declaration: 'class', interface_declaration: 'class', trait_declaration: 'class', enum_declaration: 'class',
+  function_definition: 'function', method_declaration: 'method', class_declaration: 'class', interface_declaration: 'class',
+  trait_declaration: 'class', enum_declaration: 'class',
 };
-const HOLDERS = new Set(['class_declaration', 'interface_declaration', 'trait_declaration', 'enum_declaration', 'anonymous_class', 'object_creation_expression']);
+const HOLDERS = new Set([
+  'class_declaration', 'interface_declaration', 'trait_declaration', 'enum_declaration', 'anonymous_class',
+  'object_creation_expression',
+]);
 const HERITAGE = new Set(['base_clause', 'class_interface_clause']);
 const TYPES = Object.keys(KINDS);
 const REQUIRED = ['require_expression', 'require_once_expression', 'include_expression', 'include_once_expression'];
@@ -33,12 +37,19 @@ export function collectPhp({ tree, text: { text } }: ParsedSource, facts: FactCo
   facts.words.addTree(tree, PHP_NAMES);
   if (!tree.hasErrors) addCallbacks(tree, text, facts);
   if (/\beval\s*\(|\$\$\w|\bnew\s+\$|->\$|::\$\w+\(/.test(text)) facts.mark('open');
-  if (tree.ofTypes(TYPES).length === 0 && tree.root.parts.some((node) => RUNS.has(node.type) && !PREPARES.test(node.text))) facts.mark('program');
+  if (tree.ofTypes(TYPES).length === 0 && tree.root.parts.some((node) => RUNS.has(node.type) && !PREPARES.test(node.text))) {
+    facts.mark('program');
+  }
   // What runs tests calls what their comments name.
-  for (const { text: comment } of tree.ofType('comment')) for (const [, name = ''] of comment.matchAll(/@(?:dataProvider|depends|before|after)\s+(\w+)/g)) facts.words.addText(name);
+  for (const { text: comment } of tree.ofType('comment')) {
+    for (const [, name = ''] of comment.matchAll(/@(?:dataProvider|depends|before|after)\s+(\w+)/g)) facts.words.addText(name);
+  }
   for (const node of tree.ofTypes(TYPES)) declare(node, facts);
   for (const node of tree.ofTypes(REQUIRED)) {
-    const written = /^(?:require|include)(?:_once)?\s{0,99}\(?\s{0,99}(?:__DIR__|dirname\s*\(\s*__FILE__\s*\))\s*\.\s*(['"])(\/[^'"$]+)\1/.exec(node.text)?.[2];
+    const written =
+      /^(?:require|include)(?:_once)?\s{0,99}\(?\s{0,99}(?:__DIR__|dirname\s*\(\s*__FILE__\s*\))\s*\.\s*(['"])(\/[^'"$]+)\1/.exec(
+        node.text,
+      )?.[2];
     const condition = node.closest(CONDITIONS)?.child('condition')?.text ?? '';
     if (written === undefined || ASKS.test(condition)) continue;
     facts.import({ module: `.${written}`, node, flags: node.closest(LATER) === null ? ['whole'] : ['whole', 'late'] });
@@ -49,7 +60,9 @@ export function collectPhp({ tree, text: { text } }: ParsedSource, facts: FactCo
 function addCallbacks(tree: SyntaxTree, text: string, facts: FactCollector): void {
   for (const node of textsOf(tree)) {
     const { start, end, text: content } = contentOf(node);
-    if (/^\\?[\w\u0080-\uffff]+(?:\\{1,2}[\w\u0080-\uffff]+)*(?:::[\w\u0080-\uffff]+)?$/.test(content)) facts.words.addText(text, start, end);
+    if (/^\\?[\w\u0080-\uffff]+(?:\\{1,2}[\w\u0080-\uffff]+)*(?:::[\w\u0080-\uffff]+)?$/.test(content)) {
+      facts.words.addText(text, start, end);
+    }
   }
 }
 
@@ -63,11 +76,20 @@ function declare(node: SyntaxNode, facts: FactCollector): void {
   const holder = node.closest(HOLDERS);
   const isSignature = kind === 'method' && (node.child('body') === null || holder?.type === 'interface_declaration');
   const flags: (keyof typeof DECLARED)[] = node.child('attributes') === null ? [] : ['called'];
-  facts.declare({ name, kind: isSignature ? 'signature' : kind, parts: [node], flags, owner: kind === 'method' ? holder?.child('name')?.text ?? '' : undefined });
+  facts.declare({
+    name,
+    kind: isSignature ? 'signature' : kind,
+    parts: [node],
+    flags,
+    owner: kind === 'method' ? holder?.child('name')?.text ?? '' : undefined,
+  });
 }
 
 /** What a class extends, implements or uses. */
 function basesOf(node: SyntaxNode): string[] {
-  const clauses = [...node.parts.filter(({ type }) => HERITAGE.has(type)), ...(node.child('body')?.parts ?? []).filter(({ type }) => type === 'use_declaration')];
+  const clauses = [
+    ...node.parts.filter(({ type }) => HERITAGE.has(type)),
+    ...(node.child('body')?.parts ?? []).filter(({ type }) => type === 'use_declaration'),
+  ];
   return clauses.flatMap(({ parts }) => parts.flatMap(({ text }) => wordsOf(text).slice(-1)));
 }

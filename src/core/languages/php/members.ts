@@ -15,7 +15,8 @@ export function phpMembers({ tree }: ParsedSource): Member[] {
     // Classes that use a trait use its private members; magic methods use names invisibly.
     if (list.parent?.type === 'trait_declaration' || /function\s+__(?:get|set|call|callStatic)\b/i.test(list.text)) return [];
     const names = node.type === 'method_declaration' || node.type === 'property_promotion_parameter' ? [node.child('name')]
-      : node.type === 'const_declaration' ? node.parts.filter(({ type }) => type === 'const_element').map((part) => part.firstPart)
+      : node.type === 'const_declaration' ? node.parts.filter(({ type }) => type === 'const_element').map((part) =>
+        part.firstPart)
         : node.parts.filter(({ type }) => type === 'property_element').map((part) => part.child('name'));
     return names.flatMap((name) => (name === null || name.text.startsWith('__') ? [] : [{ name, node }]));
   });

@@ -8,7 +8,9 @@ import { isFilled } from '../../syntax/texts.js';
 const IN_PHP = ['exec', 'shell_exec', 'system', 'passthru', 'popen', 'proc_open', 'pcntl_exec'];
 
 export function shellTextsInPhp({ tree }: ParsedSource): Hit[] {
-  const marks = tree.ofType('shell_command_expression').filter(isFilled).map((node) => hitAt(node, 'the backticks run a command built from values'));
+  const marks = tree.ofType('shell_command_expression')
+    .filter(isFilled)
+    .map((node) => hitAt(node, 'the backticks run a command built from values'));
   const calls = hitsOf(callsOf(tree, [...IN_PHP, ...IN_PHP.map((name) => `\\${name}`)]), (call): readonly Hit[] => {
     const [command] = argumentsOf(call);
     const name = calleeOf(call).replace(/^\\/, '');

@@ -10,7 +10,9 @@ const IMPORTS = ['import_statement', 'import_from_statement'];
 
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
   ['function_definition', 'function'], ['lambda', 'function'], ['class_definition', 'class'],
-  ['list_comprehension', 'function'], ['set_comprehension', 'function'], ['dictionary_comprehension', 'function'], ['generator_expression', 'function'],
+  ['list_comprehension', 'function'], ['set_comprehension', 'function'], ['dictionary_comprehension', 'function'], [
+    'generator_expression', 'function',
+  ],
 ]);
 
 /** The names of a Python file: the language's reference, section 4.2, "Naming and binding". */
@@ -50,7 +52,9 @@ export function bindPython(tree: SyntaxTree): Bindings {
 type Add = (scope: Scope, kind: BindingKind, node: SyntaxNode | null) => void;
 
 function declareAssigned(tree: SyntaxTree, scopes: Scopes, add: Add): void {
-  for (const node of tree.ofTypes(ASSIGNMENTS)) for (const name of targets(node.child('left'))) add(scopes.at(node), 'variable', name);
+  for (const node of tree.ofTypes(ASSIGNMENTS)) {
+    for (const name of targets(node.child('left'))) add(scopes.at(node), 'variable', name);
+  }
   for (const node of tree.ofType('named_expression')) add(pastComprehensions(scopes.at(node)), 'variable', node.child('name'));
   for (const node of tree.ofTypes(LOOPS)) for (const name of targets(node.child('left'))) add(scopes.at(node), 'loop', name);
   for (const node of tree.ofType('as_pattern')) {
@@ -71,7 +75,9 @@ function declareDefined(tree: SyntaxTree, scopes: Scopes, add: Add): void {
   }
   for (const node of tree.ofTypes(IMPORTS)) {
     for (const part of node.childrenOf('name')) {
-      const name = part.type === 'aliased_import' ? part.child('alias') : node.type === 'import_statement' ? part.firstPart : part.last;
+      const name = part.type === 'aliased_import' ? part.child('alias')
+        : node.type === 'import_statement' ? part.firstPart
+        : part.last;
       add(scopes.at(node), 'import', name);
     }
   }
@@ -88,7 +94,9 @@ function pastComprehensions(scope: Scope): Scope {
 function targets(node: SyntaxNode | null): SyntaxNode[] {
   if (node === null) return [];
   if (node.type === 'identifier') return [node];
-  if (/^(?:pattern_list|tuple_pattern|list_pattern|list_splat_pattern|as_pattern_target|tuple|list|parenthesized_expression)$/.test(node.type)) return node.parts.flatMap(targets);
+  if (/^(?:pattern_list|tuple_pattern|list_pattern|list_splat_pattern|as_pattern_target|tuple|list|parenthesized_expression)$/.test(node.type)) {
+    return node.parts.flatMap(targets);
+  }
   return [];
 }
 

@@ -4,21 +4,38 @@ import { FUNCTIONS } from '../../syntax/functions.js';
 import { isComment, type SyntaxNode } from '../../syntax/node.js';
 import type { SyntaxTree } from '../../syntax/node.js';
 
-/** The mistakes of a Python file that its grammar accepts and Python refuses: The Python Language Reference, chapters 2, 6, 7 and 8. */
+/**
+ * The mistakes of a Python file that its grammar accepts and Python refuses: The Python Language Reference, chapters 2, 6, 7 and
+ * 8.
+ */
 export function earlyErrorsInPython(tree: SyntaxTree): EarlyError[] {
-  return [...emptyBlocks(tree), ...returnsOut(tree), ...jumpsOut(tree), ...formerStatements(tree), ...misindented(tree), ...argumentsOutOfOrder(tree), ...parametersOutOfOrder(tree), ...waitsOut(tree)];
+  return [
+    ...emptyBlocks(tree),
+    ...returnsOut(tree),
+    ...jumpsOut(tree),
+    ...formerStatements(tree),
+    ...misindented(tree),
+    ...argumentsOutOfOrder(tree),
+    ...parametersOutOfOrder(tree),
+    ...waitsOut(tree),
+  ];
 }
 
 /** Statements that became functions in Python 3. */
 function formerStatements(tree: SyntaxTree): EarlyError[] {
   // With an arrow to a stream, Python 3 takes it for a comparison of bits.
-  return tree.ofTypes(['print_statement', 'exec_statement']).filter((node) => node.childOfType('chevron') === null).map((node) => {
-    const word = node.first ?? node;
-    return { node: word, message: `${word.text} is a function in Python 3 and needs brackets` };
-  });
+  return tree.ofTypes(['print_statement', 'exec_statement'])
+    .filter((node) => node.childOfType('chevron') === null)
+    .map((node) => {
+      const word = node.first ?? node;
+      return { node: word, message: `${word.text} is a function in Python 3 and needs brackets` };
+    });
 }
 
-/** Statements of one block that begin at different columns: section 2.1.8, "Indentation". Where tabs are mixed in, columns are not compared. */
+/**
+ * Statements of one block that begin at different columns: section 2.1.8, "Indentation". Where tabs are mixed in, columns are not
+ * compared.
+ */
 function misindented(tree: SyntaxTree): EarlyError[] {
   const { text } = tree;
   return tree.ofTypes(['module', 'block']).flatMap((block): EarlyError[] => {
@@ -31,7 +48,9 @@ function misindented(tree: SyntaxTree): EarlyError[] {
       // The line before may continue on this one.
       if (/\\\r?\n$/.test(text.slice(Math.max(0, lineStart - 3), lineStart))) continue;
       expected ??= indent;
-      if (indent.length > expected.length) return [{ node: statement.first ?? statement, message: 'this line is indented further than the block around it' }];
+      if (indent.length > expected.length) {
+        return [{ node: statement.first ?? statement, message: 'this line is indented further than the block around it' }];
+      }
     }
     return [];
   });
@@ -43,7 +62,8 @@ function argumentsOutOfOrder(tree: SyntaxTree): EarlyError[] {
     const list = named.parent;
     let { next } = named;
     while (next !== null && (!next.named || isComment(next))) next = next.next;
-    if (list?.parentType !== 'call' || next === null || /^(?:keyword_argument|list_splat|dictionary_splat|line_continuation|ERROR)$/.test(next.type)) return [];
+    if (list?.parentType !== 'call' || next === null
+        || /^(?:keyword_argument|list_splat|dictionary_splat|line_continuation|ERROR)$/.test(next.type)) return [];
     return [{ node: next, message: 'this positional argument follows a keyword argument' }];
   });
 }
@@ -68,7 +88,9 @@ function parametersOutOfOrder(tree: SyntaxTree): EarlyError[] {
     for (const part of list.parts) {
       isKeyword ||= endsPositions(part);
       if (/^(?:typed_)?default_parameter$/.test(part.type)) hasDefault = true;
-      else if (hasDefault && !isKeyword && (part.type === 'identifier' || part.type === 'typed_parameter')) return [{ node: part, message: 'this parameter without a default follows one with a default' }];
+      else if (hasDefault && !isKeyword && (part.type === 'identifier' || part.type === 'typed_parameter')) {
+        return [{ node: part, message: 'this parameter without a default follows one with a default' }];
+      }
       const name = nameOfParameter(part);
       if (name?.type !== 'identifier') continue;
       if (names.has(name.text)) return [{ node: name, message: `${name.text} is declared already in this list of parameters` }];
@@ -87,8 +109,12 @@ function waitsOut(tree: SyntaxTree): EarlyError[] {
     const around = node.closest(AROUND);
     // A generator that is awaited elsewhere may await.
     if (node.type === 'await' && node.closest(COMPREHENSIONS) !== null) return [];
-    const isAllowed = around !== null && around.type !== 'class_definition' && (node.type === 'yield' || (around.type !== 'lambda' && around.childOfType('async') !== null));
-    return isAllowed ? [] : [{ node: node.first ?? node, message: node.type === 'yield' ? 'yield is outside a function' : 'await is outside an asynchronous function' }];
+    const isAllowed = around !== null && around.type !== 'class_definition'
+      && (node.type === 'yield' || (around.type !== 'lambda' && around.childOfType('async') !== null));
+    return isAllowed ? [] : [{
+      node: node.first ?? node,
+      message: node.type === 'yield' ? 'yield is outside a function' : 'await is outside an asynchronous function',
+    }];
   });
 }
 
@@ -96,6 +122,8 @@ function waitsOut(tree: SyntaxTree): EarlyError[] {
 function emptyBlocks(tree: SyntaxTree): EarlyError[] {
   return tree.ofType('block').flatMap((block): EarlyError[] => {
     const { parent, previous } = block;
-    return block.start < block.end || parent === null || previous === null ? [] : [{ node: previous, message: 'an indented block is missing after this' }];
+    return block.start < block.end || parent === null || previous === null
+      ? []
+      : [{ node: previous, message: 'an indented block is missing after this' }];
   });
 }

@@ -13,8 +13,12 @@ const DEFINITIONS = ['function_definition', 'class_definition'];
 const IMPORTS = ['import_statement', 'import_from_statement'];
 const CONDITIONS = new Set(['if_statement']);
 
-/** Decorators that call nothing by themselves: The Python Standard Library, "Built-in Functions", "functools", "contextlib", "abc" and "typing". */
-const PLAIN_DECORATORS = /^@\s*(?:staticmethod|classmethod|property|(?:functools\.)?(?:wraps|lru_cache|cache|cached_property|total_ordering)|(?:contextlib\.)?(?:async)?contextmanager|(?:abc\.)?abstractmethod|(?:typing\.)?(?:final|no_type_check)|(?:dataclasses\.)?dataclass|\w+\.(?:setter|deleter|getter))\b/;
+/**
+ * Decorators that call nothing by themselves: The Python Standard Library, "Built-in Functions", "functools", "contextlib", "abc"
+ * and "typing".
+ */
+const PLAIN_DECORATORS =
+  /^@\s*(?:staticmethod|classmethod|property|(?:functools\.)?(?:wraps|lru_cache|cache|cached_property|total_ordering)|(?:contextlib\.)?(?:async)?contextmanager|(?:abc\.)?abstractmethod|(?:typing\.)?(?:final|no_type_check)|(?:dataclasses\.)?dataclass|\w+\.(?:setter|deleter|getter))\b/;
 
 /** Collects what a file of Python declares and imports. */
 export function collectPython({ tree, text: { text } }: ParsedSource, facts: FactCollector): void {
@@ -22,7 +26,9 @@ export function collectPython({ tree, text: { text } }: ParsedSource, facts: Fac
   facts.mark('module');
   if (/^if\s+__name__\s*==/m.test(text)) facts.mark('program');
   if (/\b(?:getattr|globals|locals|eval|exec)\s*\(/.test(text)) facts.mark('open');
-  if (/\b(?:import_module|__import__|iter_modules|walk_packages|entry_points|iter_entry_points|run_module)\s*\(/.test(text)) facts.mark('loads');
+  if (/\b(?:import_module|__import__|iter_modules|walk_packages|entry_points|iter_entry_points|run_module)\s*\(/.test(text)) {
+    facts.mark('loads');
+  }
   const offered = offeredNames(tree);
   for (const node of tree.ofTypes(DEFINITIONS)) declare(node, offered, facts);
   for (const statement of tree.ofTypes(IMPORTS)) collectImport(statement, facts);
@@ -39,9 +45,18 @@ function declare(node: SyntaxNode, offered: ReadonlySet<string>, facts: FactColl
   const decorated = node.parent?.type === 'decorated_definition' ? node.parent : node;
   const decorators = decorated.parts.filter(({ type }) => type === 'decorator').map(({ text }) => text);
   const isCalled = offered.has(name.text) || decorators.some((decorator) => !PLAIN_DECORATORS.test(decorator));
-  const flags: (keyof typeof DECLARED)[] = [...(name.text.startsWith('_') ? ['hidden' as const] : []), ...(isCalled ? ['called' as const] : [])];
+  const flags: (keyof typeof DECLARED)[] = [
+    ...(name.text.startsWith('_') ? ['hidden' as const] : []),
+    ...(isCalled ? ['called' as const] : []),
+  ];
   const kind = isClass ? 'class' : isMethod ? 'method' : 'function';
-  facts.declare({ name, kind: decorators.some((decorator) => ANNOUNCING.test(decorator)) ? 'signature' : kind, parts: [decorated], flags, owner: isMethod ? holder.child('name')?.text : undefined });
+  facts.declare({
+    name,
+    kind: decorators.some((decorator) => ANNOUNCING.test(decorator)) ? 'signature' : kind,
+    parts: [decorated],
+    flags,
+    owner: isMethod ? holder.child('name')?.text : undefined,
+  });
 }
 
 /** Decorators of what is not the thing itself: it is declared elsewhere, or once more. */
@@ -53,7 +68,10 @@ function isInFunction(node: SyntaxNode, holder: SyntaxNode | null): boolean {
   return around !== null && (holder === null || around.index > holder.index || node.type === 'class_definition');
 }
 
-/** The language calls some names: The Python Language Reference, section 3.3. Those of methods that it mangles are judged in their own file. */
+/**
+ * The language calls some names: The Python Language Reference, section 3.3. Those of methods that it mangles are judged in their
+ * own file.
+ */
 function isCalledByName(name: string, isMethod: boolean): boolean {
   return /^__\w+__$/.test(name) || (isMethod && name.startsWith('__'));
 }
@@ -65,14 +83,17 @@ function basesOf(node: SyntaxNode): string[] {
   if (list === null) return [];
   // Of `module.Class`, the last word is the class; a metaclass is code that does something with it.
   return list.parts.flatMap((part) => {
-    const base = part.type === 'keyword_argument' || part.type === 'subscript' ? part.child('value') : part.type === 'comment' ? null : part;
+    const base = part.type === 'keyword_argument' || part.type === 'subscript' ? part.child('value')
+      : part.type === 'comment' ? null
+      : part;
     return wordsOf(base?.text ?? '').slice(-1);
   });
 }
 
 /** What `__all__` lists: The Python Language Reference, section 7.11. */
 function offeredNames(tree: ParsedSource['tree']): ReadonlySet<string> {
-  const lists = [...tree.ofType('assignment'), ...tree.ofType('augmented_assignment')].filter((node) => node.child('left')?.text === '__all__');
+  const lists = [...tree.ofType('assignment'), ...tree.ofType('augmented_assignment')].filter((node) =>
+    node.child('left')?.text === '__all__');
   if (lists.length === 0) return new Set();
   return new Set(textsOf(tree).filter((text) => lists.some((list) => text.isWithin(list))).flatMap((text) => wordsOf(text.text)));
 }
@@ -97,6 +118,10 @@ function collectImport(statement: SyntaxNode, facts: FactCollector): void {
   // A name may be a module of its own.
   for (const part of statement.childrenOf('name')) {
     const own = part.child('name') ?? part;
-    facts.import({ module: module.endsWith('.') ? `${module}${own.text}` : `${module}.${own.text}`, node: own, flags: ['whole', 'maybe', ...flags] });
+    facts.import({
+      module: module.endsWith('.') ? `${module}${own.text}` : `${module}.${own.text}`,
+      node: own,
+      flags: ['whole', 'maybe', ...flags],
+    });
   }
 }

@@ -13,7 +13,9 @@ export function pythonMembers({ tree }: ParsedSource): Member[] {
   for (const holder of tree.ofType('class_definition')) {
     for (const part of holder.child('body')?.parts ?? []) {
       if (part.type === 'function_definition') add(part.child('name'), part);
-      else if (part.type === 'expression_statement' && part.firstPart?.type === 'assignment') add(part.firstPart.child('left'), part);
+      else if (part.type === 'expression_statement' && part.firstPart?.type === 'assignment') {
+        add(part.firstPart.child('left'), part);
+      }
     }
   }
   for (const assignment of tree.ofType('assignment')) {

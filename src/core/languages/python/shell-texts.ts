@@ -5,12 +5,14 @@ import { argumentsOf, calleeOf, callsIn } from '../../syntax/calls.js';
 import { type ImportedNames, resolvedCallee } from '../../syntax/imported-names.js';
 import type { ParsedSource } from '../../syntax/source.js';
 
-const IN_PYTHON = /^(?:os\.(?:system|popen)|(?:subprocess|commands)\.(?:getoutput|getstatusoutput)|asyncio\.create_subprocess_shell)$/;
+const IN_PYTHON =
+  /^(?:os\.(?:system|popen)|(?:subprocess|commands)\.(?:getoutput|getstatusoutput)|asyncio\.create_subprocess_shell)$/;
 
 const IN_PYTHON_WITH_SHELL = /^subprocess\.(?:run|call|check_call|check_output|Popen)$/;
 
 /** Python's ways to give a module or a function a name of its own. */
-const IN_PYTHON_LOADED = /\bimport\s+(?<module>os|subprocess|asyncio|commands)\s+as\s+(?<name>\w+)|\bfrom\s+(?<from>os|subprocess|asyncio|commands)\s+import\s+(?<parts>[\w, ]+)/g;
+const IN_PYTHON_LOADED =
+  /\bimport\s+(?<module>os|subprocess|asyncio|commands)\s+as\s+(?<name>\w+)|\bfrom\s+(?<from>os|subprocess|asyncio|commands)\s+import\s+(?<parts>[\w, ]+)/g;
 
 function namesInPython(text: string): ImportedNames {
   const names = new Map<string, string>();
@@ -34,7 +36,9 @@ export function shellTextsInPython({ tree, text: { text } }: ParsedSource): Hit[
     const given = argumentsOf(call);
     const [command] = given;
     if (command === undefined) return NO_HITS;
-    if (isWithShell && !given.some(({ text: option }) => /^shell\s*=\s*True$/.test(option))) return startsShell(given) ? [tell(call, written, 'joined')] : NO_HITS;
+    if (isWithShell && !given.some(({ text: option }) => /^shell\s*=\s*True$/.test(option))) {
+      return startsShell(given) ? [tell(call, written, 'joined')] : NO_HITS;
+    }
     const made = madeFrom(command, QUOTES_IN_PYTHON);
     return made === null ? NO_HITS : [tell(call, written, made)];
   });

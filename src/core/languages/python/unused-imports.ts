@@ -7,14 +7,16 @@ import { hasRemark, isExplained, isOfferedToOthers, originOf } from './imported-
 export const PYTHON_IMPORTS: Importing = {
   statements: ['import_statement', 'import_from_statement'],
   // Names from a module with an underscore are often re-exported by this one.
-  names: (statement) => statement.childrenOf('name').filter(() => !/^_[a-z]/.test(statement.child('module_name')?.text ?? '')).flatMap((part) => {
-    if (part.type === 'aliased_import') {
-      // PEP 484: importing a name as itself offers it to others.
-      const alias = part.child('alias');
-      return alias === null || alias.text === part.child('name')?.text ? [] : [alias];
-    }
-    return (statement.type === 'import_statement' ? part.first : part.last) ?? [];
-  }).filter((name) => !isTried(statement) && !loadsPart(name, statement) && !(statement.type === 'import_statement' && FOR_EFFECT.test(name.text))),
+  names: (statement) =>
+    statement.childrenOf('name').filter(() => !/^_[a-z]/.test(statement.child('module_name')?.text ?? '')).flatMap((part) => {
+      if (part.type === 'aliased_import') {
+        // PEP 484: importing a name as itself offers it to others.
+        const alias = part.child('alias');
+        return alias === null || alias.text === part.child('name')?.text ? [] : [alias];
+      }
+      return (statement.type === 'import_statement' ? part.first : part.last) ?? [];
+    }).filter((name) => !isTried(statement)
+      && !loadsPart(name, statement) && !(statement.type === 'import_statement' && FOR_EFFECT.test(name.text))),
   uses: ['identifier'],
   inDocumentation: false,
   inText: 'string_content',
@@ -34,7 +36,9 @@ export const PYTHON_IMPORTS: Importing = {
 
 /** An import inside `try`, or in what handles its failure, tests whether the module is available. */
 function isTried(statement: SyntaxNode): boolean {
-  for (let around = statement.parent; around !== null && !FUNCTIONS.has(around.type); around = around.parent) if (around.type === 'try_statement') return true;
+  for (let around = statement.parent; around !== null && !FUNCTIONS.has(around.type); around = around.parent) {
+    if (around.type === 'try_statement') return true;
+  }
   return false;
 }
 
@@ -45,5 +49,6 @@ const FOR_EFFECT = /^(?:readline|rlcompleter|antigravity|this)$/;
 function loadsPart(name: SyntaxNode, statement: SyntaxNode): boolean {
   if (name.parent?.type !== 'dotted_name' || name.parent.parts.length < 2 || statement.type !== 'import_statement') return false;
   const others = name.tree.ofType('import_statement').filter((other) => other !== statement);
-  return others.some((other) => other.childrenOf('name').some((part) => (part.child('name') ?? part).text.split('.', 1)[0] === name.text));
+  return others.some((other) =>
+    other.childrenOf('name').some((part) => (part.child('name') ?? part).text.split('.', 1)[0] === name.text));
 }

@@ -12,7 +12,8 @@ export function pythonValues(tree: SyntaxTree): DeclaredName[] {
 function valueName({ node, kind, scope, references, declarations }: Binding): DeclaredName[] {
   if (!/^(?:variable|parameter|loop|caught)$/.test(kind) || /^__\w+__$/.test(node.text)) return [];
   const value = node.parent?.type === 'assignment' ? node.parent.child('right') : null;
-  const isConstant = scope.kind === 'file' && declarations.length === 1 && value !== null && PLAIN_VALUES.has(value.type) && !references.areWritten;
+  const isConstant = scope.kind === 'file'
+    && declarations.length === 1 && value !== null && PLAIN_VALUES.has(value.type) && !references.areWritten;
   if (isConstant) return named(node, 'constant');
   // At file level, types and singletons have naming conventions of their own.
   return scope.kind === 'file' ? [] : named(node, 'variable');

@@ -7,7 +7,9 @@ const FUNCTIONS = new Set(['method_declaration', 'do_block', 'brace_block']);
 /** Whether whoever uses a class or module can call something: no word before it says otherwise. */
 export function isPublic(node: SyntaxNode): boolean {
   const name = nameOf(node)?.text ?? '';
-  if (node.closest(FUNCTIONS) !== null || /^(?:initialize|_|to_s$|inspect$|==$|respond_to_missing|method_missing)/.test(name)) return false;
+  if (node.closest(FUNCTIONS) !== null || /^(?:initialize|_|to_s$|inspect$|==$|respond_to_missing|method_missing)/.test(name)) {
+    return false;
+  }
   // An argument of a call such as `private def moor`.
   if (node.parentType === 'argument_list') return false;
   if (node.type !== 'method_declaration') return true;
@@ -21,7 +23,9 @@ function isHidden(method: SyntaxNode): boolean {
     if (before.type === 'identifier' && before.text === 'public') return false;
   }
   const name = nameOf(method)?.text ?? '';
-  return (method.parent?.text ?? '').split('\n').some((line) => /^\s*private(?:_class_method)?\b/.test(line) && symbolsIn(line).includes(`:${name}`));
+  return (method.parent?.text ?? '')
+    .split('\n')
+    .some((line) => /^\s*private(?:_class_method)?\b/.test(line) && symbolsIn(line).includes(`:${name}`));
 }
 
 /** The symbols of a line, each with its colon. */

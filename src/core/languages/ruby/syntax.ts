@@ -19,7 +19,9 @@ const ASSIGNMENTS = ['assignment', 'augmented_assignment'];
 function assignedIn(left: SyntaxNode | null): SyntaxNode[] {
   if (left === null) return [];
   if (left.type === 'identifier') return [left];
-  return /^(?:left_assignment_list|destructured_left_assignment|rest_assignment)$/.test(left.type) ? left.parts.flatMap(assignedIn) : [];
+  return /^(?:left_assignment_list|destructured_left_assignment|rest_assignment)$/.test(left.type)
+    ? left.parts.flatMap(assignedIn)
+    : [];
 }
 
 const BINDING: PlainBinding = {
@@ -30,15 +32,26 @@ const BINDING: PlainBinding = {
   declareAll: (tree, scopes, declare) => {
     for (const list of tree.ofTypes(PARAMETER_LISTS)) {
       const isOfBlock = list.parentType !== 'destructured_parameter';
-      for (const part of list.parts) declare(scopes.around(isOfBlock ? list : (list.parent as SyntaxNode)), 'parameter', part.type === 'identifier' ? part : part.child('name'));
+      for (const part of list.parts) {
+        declare(
+          scopes.around(isOfBlock ? list : (list.parent as SyntaxNode)),
+          'parameter',
+          part.type === 'identifier' ? part : part.child('name'),
+        );
+      }
     }
     for (const node of tree.ofType('exception_variable')) declare(scopes.at(node), 'caught', node.firstPart);
-    for (const node of tree.ofType('for_in_statement')) for (const name of assignedIn(node.child('left'))) declare(scopes.at(node), 'loop', name);
+    for (const node of tree.ofType('for_in_statement')) {
+      for (const name of assignedIn(node.child('left'))) declare(scopes.at(node), 'loop', name);
+    }
     const firsts = tree.ofTypes(ASSIGNMENTS).flatMap((node) => assignedIn(node.child('left')));
     // A name is declared where it is first assigned, unless a scope around has it by then: the order of the text counts.
-    for (const name of firsts.toSorted((a, b) => a.start - b.start)) if (!isKnown(scopes.at(name), name)) declare(scopes.at(name), isResult(name) ? 'loop' : 'variable', name);
+    for (const name of firsts.toSorted((a, b) => a.start - b.start)) {
+      if (!isKnown(scopes.at(name), name)) declare(scopes.at(name), isResult(name) ? 'loop' : 'variable', name);
+    }
   },
-  isUse: ({ field, parentType }) => !(field === 'name' && /^(?:call_expression|method_declaration|alias)$/.test(parentType ?? '')),
+  isUse: ({ field, parentType }) =>
+    !(field === 'name' && /^(?:call_expression|method_declaration|alias)$/.test(parentType ?? '')),
   useMore: (tree, use) => {
     // In a hash, a key alone stands for the variable of its name: Ruby 3.1.
     for (const pair of tree.ofType('pair')) if (pair.child('value') === null) use(pair.child('key')?.text ?? '', pair);
@@ -68,7 +81,9 @@ function isResult(name: SyntaxNode): boolean {
 }
 
 function isKnown(scope: Scope, { text }: SyntaxNode): boolean {
-  for (let around: Scope | null = scope; around !== null; around = around.kind === 'block' ? around.parent : null) if (around.own(text) !== undefined) return true;
+  for (let around: Scope | null = scope; around !== null; around = around.kind === 'block' ? around.parent : null) {
+    if (around.own(text) !== undefined) return true;
+  }
   return false;
 }
 
@@ -92,5 +107,8 @@ export const RUBY_SYNTAX: LanguageSyntax = {
   // What visits the parts of something has a method for each of their classes.
   isChosen: (declared) => !/^_?[a-z]+(?:_[a-z]+)*_[A-Z]/.test(declared.child('name')?.text ?? ''),
   imports: importsIn,
-  leaving: { callee: /^(?:(?:Kernel\.|Process\.)?(?:exit!?|abort)|(?:Kernel\.)?(?:raise|throw))$/, names: ['exit', 'exit!', 'abort', 'raise', 'throw'] },
+  leaving: {
+    callee: /^(?:(?:Kernel\.|Process\.)?(?:exit!?|abort)|(?:Kernel\.)?(?:raise|throw))$/,
+    names: ['exit', 'exit!', 'abort', 'raise', 'throw'],
+  },
 };

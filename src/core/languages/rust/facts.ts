@@ -5,13 +5,16 @@ import type { SyntaxNode } from '../../syntax/node.js';
 import type { ParsedSource } from '../../syntax/source.js';
 
 /** The node types of names. */
-const NAMES: ReadonlyMap<string, true> = new Map(['identifier', 'type_identifier', 'field_identifier', 'shorthand_field_identifier'].map((type) => [type, true]));
+const NAMES: ReadonlyMap<string, true> = new Map(
+  ['identifier', 'type_identifier', 'field_identifier', 'shorthand_field_identifier'].map((type) => [type, true]),
+);
 
 const TYPES = ['struct_declaration', 'enum_declaration', 'trait_declaration', 'type_alias_declaration'];
 const HOLDERS = new Set(['impl_item', 'trait_declaration', 'foreign_mod_item']);
 
 /** Attributes that only the compiler and readers look at: The Rust Reference, "Attributes". */
-const PLAIN_ATTRIBUTES = /^#!?\[\s*(?:allow|warn|deny|expect|doc|inline|cold|must_use|deprecated|cfg|derive|track_caller|repr|non_exhaustive|target_feature|automatically_derived)\b/;
+const PLAIN_ATTRIBUTES =
+  /^#!?\[\s*(?:allow|warn|deny|expect|doc|inline|cold|must_use|deprecated|cfg|derive|track_caller|repr|non_exhaustive|target_feature|automatically_derived)\b/;
 
 /** Collects what a file of Rust declares and brings in. */
 export function collectRust({ tree, text: { text, path } }: ParsedSource, facts: FactCollector): void {
@@ -20,7 +23,9 @@ export function collectRust({ tree, text: { text, path } }: ParsedSource, facts:
   if (/(?:^|\/)(?:main|build)\.rs$|(?:^|\/)src\/bin\//.test(path) && /\bfn\s+main\s*\(/.test(text)) facts.mark('program');
   for (const node of tree.ofType('impl_item')) {
     const [owner, trait] = [node.child('type'), node.child('trait')];
-    if (owner !== null && trait !== null) for (const word of wordsOf(trait.text)) facts.extend(wordsOf(owner.text)[0] ?? '', word);
+    if (owner !== null && trait !== null) {
+      for (const word of wordsOf(trait.text)) facts.extend(wordsOf(owner.text)[0] ?? '', word);
+    }
   }
   for (const node of tree.ofTypes(TYPES)) declareType(node, facts);
   for (const node of tree.ofType('function_declaration')) declareFunction(node, facts);
@@ -32,10 +37,14 @@ export function collectRust({ tree, text: { text, path } }: ParsedSource, facts:
 
 function flagsOf(node: SyntaxNode): (keyof typeof DECLARED)[] {
   let isCalled = false;
-  for (let before = node.previous; before?.type === 'attribute_item' || before?.type === 'line_comment' || before?.type === 'block_comment'; before = before.previous) {
+  for (let before = node.previous; before?.type === 'attribute_item'
+    || before?.type === 'line_comment' || before?.type === 'block_comment'; before = before.previous) {
     isCalled ||= before.type === 'attribute_item' && !PLAIN_ATTRIBUTES.test(before.text);
   }
-  return [...(isCalled ? ['called' as const] : []), ...(node.childOfType('visibility_modifier')?.text === 'pub' ? [] : ['hidden' as const])];
+  return [
+    ...(isCalled ? ['called' as const] : []),
+    ...(node.childOfType('visibility_modifier')?.text === 'pub' ? [] : ['hidden' as const]),
+  ];
 }
 
 function declareType(node: SyntaxNode, facts: FactCollector): void {

@@ -9,16 +9,23 @@ import { RUST_TRANSLATION } from './translation.js';
 const FUNCTIONS = new Set(['function_declaration', 'lambda_expression']);
 
 const SCOPES: ReadonlyMap<string, Scope['kind']> = new Map<string, Scope['kind']>([
-  ['function_declaration', 'function'], ['lambda_expression', 'function'], ['function_signature', 'function'], ['function_type', 'function'],
+  ['function_declaration', 'function'], ['lambda_expression', 'function'], ['function_signature', 'function'], [
+    'function_type', 'function',
+  ],
   ...['block', 'match_arm', 'for_in_statement', 'if_statement', 'while_statement'].map((type) => [type, 'block'] as const),
   ['declaration_list', 'class'],
 ]);
 
 /** What in a pattern names something that exists, or a type. */
 const OTHER_FIELDS = new Set(['type', 'path']);
-const PATHS = new Set(['scoped_identifier', 'scoped_type_identifier', 'generic_type', 'macro_call', 'range_pattern', 'const_block']);
+const PATHS = new Set(
+  ['scoped_identifier', 'scoped_type_identifier', 'generic_type', 'macro_call', 'range_pattern', 'const_block'],
+);
 
-/** The names that a pattern binds. A name that begins with a capital letter stands for a constant: The Rust Reference, "Identifier patterns". */
+/**
+ * The names that a pattern binds. A name that begins with a capital letter stands for a constant: The Rust Reference, "Identifier
+ * patterns".
+ */
 function boundIn(pattern: SyntaxNode | null): SyntaxNode[] {
   const names: SyntaxNode[] = [];
   pattern?.walk((node) => {
@@ -38,14 +45,21 @@ function visibleFrom(name: SyntaxNode): number {
 }
 
 function declareAll(tree: SyntaxTree, scopes: Scopes, declare: Declare): void {
-  const declareIn = (pattern: SyntaxNode | null, scope: Scope, kind: BindingKind): void => boundIn(pattern).forEach((name) => declare(scope, kind, name));
-  for (const node of tree.ofType('variable_declarator')) for (const name of boundIn(node.child('name'))) declare(scopes.at(node), name.parent === node ? 'variable' : 'loop', name);
+  const declareIn = (pattern: SyntaxNode | null, scope: Scope, kind: BindingKind): void =>
+    boundIn(pattern).forEach((name) => declare(scope, kind, name));
+  for (const node of tree.ofType('variable_declarator')) {
+    for (const name of boundIn(node.child('name'))) declare(scopes.at(node), name.parent === node ? 'variable' : 'loop', name);
+  }
   for (const node of tree.ofType('parameter')) declareIn(node.child('name'), scopes.around(node), 'parameter');
-  for (const list of tree.ofType('closure_parameters')) for (const part of list.parts) if (part.type !== 'parameter') declareIn(part, scopes.around(list), 'parameter');
+  for (const list of tree.ofType('closure_parameters')) {
+    for (const part of list.parts) if (part.type !== 'parameter') declareIn(part, scopes.around(list), 'parameter');
+  }
   for (const node of tree.ofType('for_in_statement')) declareIn(node.child('left'), scopes.at(node), 'loop');
   for (const node of tree.ofType('let_condition')) declareIn(node.child('pattern'), scopes.around(node), 'loop');
   for (const node of tree.ofType('match_pattern')) declareIn(node, scopes.around(node), 'loop');
-  for (const node of tree.ofType('constant_item')) declare(scopes.around(node), node.parentType === 'block' ? 'constant' : 'field', node.child('name'));
+  for (const node of tree.ofType('constant_item')) {
+    declare(scopes.around(node), node.parentType === 'block' ? 'constant' : 'field', node.child('name'));
+  }
 }
 
 const BINDING: PlainBinding = {
@@ -54,7 +68,8 @@ const BINDING: PlainBinding = {
   names: ['identifier', 'shorthand_field_identifier'],
   declareAll,
   visibleFrom: (name) => visibleFrom(name),
-  isUse: ({ field, parentType }) => !(field === 'name' && parentType !== 'scoped_identifier') && parentType !== 'label' && parentType !== 'lifetime',
+  isUse: ({ field, parentType }) =>
+    !(field === 'name' && parentType !== 'scoped_identifier') && parentType !== 'label' && parentType !== 'lifetime',
   useMore: namesInFormats,
 };
 
@@ -97,5 +112,8 @@ export const RUST_SYNTAX: LanguageSyntax = {
   bind: (tree) => bindPlainly(tree, BINDING),
   values: boundValues(({ kind }) => (kind === 'constant' || kind === 'field' ? 'constant' : 'variable')),
   imports: importsIn,
-  leaving: { callee: /^(?:(?:std::|core::)?(?:panic|unreachable|todo|unimplemented)|(?:std::)?process::(?:exit|abort))$/, names: ['panic', 'unreachable', 'todo', 'unimplemented', 'exit', 'abort'] },
+  leaving: {
+    callee: /^(?:(?:std::|core::)?(?:panic|unreachable|todo|unimplemented)|(?:std::)?process::(?:exit|abort))$/,
+    names: ['panic', 'unreachable', 'todo', 'unimplemented', 'exit', 'abort'],
+  },
 };

@@ -12,7 +12,8 @@ export function dynamicCodeInShell({ tree }: ParsedSource): Hit[] {
     const name = command.child('name')?.text ?? '';
     if (name === 'eval') return [tellDynamicCode(command, name)];
     const [flag, text] = command.childrenOf('argument');
-    const isRun = SHELLS.test(name) && flag !== undefined && /^-[a-z]*c$/.test(flag.text) && text !== undefined && (isFilled(text) || /expansion/.test(text.type));
+    const isRun = SHELLS.test(name) && flag !== undefined
+      && /^-[a-z]*c$/.test(flag.text) && text !== undefined && (isFilled(text) || /expansion/.test(text.type));
     return isRun ? [hitAt(command, `${name} runs text as code`, undefined, { confidence: 'possible' })] : NO_HITS;
   });
 }

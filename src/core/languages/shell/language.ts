@@ -16,7 +16,9 @@ export const SHELL: LanguageDefinition = {
   grammar: {
     id: 'bash',
     compiled: ['tree-sitter-bash', 'tree-sitter-bash.wasm'],
-    syntax: { translation: null, misreadings: SHELL_MISREADINGS, bind: null, values: shellValues, imports: () => [], leaving: null },
+    syntax: {
+      translation: null, misreadings: SHELL_MISREADINGS, bind: null, values: shellValues, imports: () => [], leaving: null,
+    },
     facts: collectShell,
   },
   rules: SHELL_RULES,

@@ -7,7 +7,9 @@ export function shellValues(tree: SyntaxTree): DeclaredName[] {
   for (const node of tree.ofType('variable_assignment')) {
     const name = node.child('name');
     const isFixed = node.parent?.type === 'declaration_command' && /^(?:readonly|declare\s+-\w*r)/.test(node.parent.text);
-    if (name?.type === 'variable_name' && !first.has(name.text)) first.set(name.text, { node: name, name: name.text, kind: isFixed ? 'constant' : 'variable' });
+    if (name?.type === 'variable_name' && !first.has(name.text)) {
+      first.set(name.text, { node: name, name: name.text, kind: isFixed ? 'constant' : 'variable' });
+    }
   }
   return [...first.values()];
 }

@@ -62,7 +62,9 @@ export function qualifiedName(tokens: readonly Token[], from: number): { readonl
   return { name: tokens[at] as Token, next: at + 1 };
 }
 
-const KINDS: ReadonlyMap<string, Routine['kind']> = new Map<string, Routine['kind']>([['FUNCTION', 'function'], ['PROCEDURE', 'procedure'], ['PROC', 'procedure']]);
+const KINDS: ReadonlyMap<string, Routine['kind']> = new Map<string, Routine['kind']>(
+  [['FUNCTION', 'function'], ['PROCEDURE', 'procedure'], ['PROC', 'procedure']],
+);
 
 function routinesIn(tokens: readonly Token[]): Routine[] {
   const routines: Routine[] = [];
@@ -84,19 +86,31 @@ function routineAt(tokens: readonly Token[], at: number): Routine | null {
   // CREATE OR REPLACE, OR ALTER, DEFINER = name@host, EDITIONABLE, AGGREGATE.
   while (word < at + 12 && !(tokens[word]?.kind === 'word' && KINDS.has((tokens[word] as Token).text))) {
     const token = tokens[word];
-    if (token === undefined || token.kind === 'end' || isWord(token, 'TABLE', 'VIEW', 'INDEX', 'TYPE', 'AGGREGATE', 'EXTENSION', 'OPERATOR', 'CAST', 'TRIGGER', 'EVENT')) return null;
+    if (token === undefined || token.kind === 'end' || isWord(
+      token, 'TABLE', 'VIEW', 'INDEX', 'TYPE', 'AGGREGATE', 'EXTENSION', 'OPERATOR', 'CAST', 'TRIGGER', 'EVENT',
+    )) return null;
     word += 1;
   }
   const kind = KINDS.get(tokens[word]?.text ?? '');
   if (kind === undefined) return null;
   const { name, next } = qualifiedName(tokens, isWord(tokens[word + 1], 'IF') ? word + 4 : word + 1);
   if (name === null) return null;
-  const list = tokens[next]?.text === '(' ? { from: next + 1, to: closingAfter(tokens, next) - 1 } : { from: next, to: headEnd(tokens, next) };
+  const list = tokens[next]?.text === '('
+    ? { from: next + 1, to: closingAfter(tokens, next) - 1 }
+    : { from: next, to: headEnd(tokens, next) };
   const to = routineEnd(tokens, list.to);
   // Without a body, an existing one is altered, or one is announced.
   if (to === null) return null;
   const body = bodyStart(tokens, list.to, to);
-  return { kind, name, parameters: parametersIn(tokens, list.from, list.to), variables: variablesIn(tokens, body, to), from: at, to, body };
+  return {
+    kind,
+    name,
+    parameters: parametersIn(tokens, list.from, list.to),
+    variables: variablesIn(tokens, body, to),
+    from: at,
+    to,
+    body,
+  };
 }
 
 function isDollar(token: Token | undefined): boolean {
@@ -106,14 +120,17 @@ function isDollar(token: Token | undefined): boolean {
 /** The place behind the mark that ends what the one at a place begins. */
 export function behindDollars(tokens: readonly Token[], open: number): number {
   const mark = tokens[open]?.text;
-  for (let at = open + 1; at < tokens.length; at += 1) if (tokens[at]?.kind === 'sign' && tokens[at]?.text === mark) return at + 1;
+  for (let at = open + 1; at < tokens.length; at += 1) {
+    if (tokens[at]?.kind === 'sign' && tokens[at]?.text === mark) return at + 1;
+  }
   return tokens.length;
 }
 
 /** Where the parameters without brackets end. */
 function headEnd(tokens: readonly Token[], from: number): number {
   let at = from;
-  while (at < tokens.length && !isWord(tokens[at], 'AS', 'IS', 'BEGIN', 'RETURNS', 'RETURN', 'WITH') && tokens[at]?.kind !== 'end' && !isDollar(tokens[at])) at += 1;
+  while (at < tokens.length && !isWord(tokens[at], 'AS', 'IS', 'BEGIN', 'RETURNS', 'RETURN', 'WITH')
+      && tokens[at]?.kind !== 'end' && !isDollar(tokens[at])) at += 1;
   return at;
 }
 
@@ -155,19 +172,25 @@ function behindEnd(tokens: readonly Token[], from: number): number {
 
 /** Whether declarations may stand before the code, each with a semicolon behind it: Oracle's and MySQL's. */
 function mayDeclare(tokens: readonly Token[], from: number, at: number): boolean {
-  for (let place = from; place < at; place += 1) if (isWord(tokens[place], 'IS', 'AS', 'DECLARE')) return !tokens.slice(place, at).some(({ kind }) => kind === 'text');
+  for (let place = from; place < at; place += 1) {
+    if (isWord(tokens[place], 'IS', 'AS', 'DECLARE')) return !tokens.slice(place, at).some(({ kind }) => kind === 'text');
+  }
   return false;
 }
 
 function bodyStart(tokens: readonly Token[], from: number, to: number): number {
-  for (let at = from; at < to; at += 1) if (isDollar(tokens[at]) || isWord(tokens[at], 'AS', 'IS', 'BEGIN', 'DECLARE')) return isDollar(tokens[at]) || isWord(tokens[at], 'AS', 'IS') ? at + 1 : at;
+  for (let at = from; at < to; at += 1) if (isDollar(tokens[at]) || isWord(tokens[at], 'AS', 'IS', 'BEGIN', 'DECLARE')) {
+    return isDollar(tokens[at]) || isWord(tokens[at], 'AS', 'IS') ? at + 1 : at;
+  }
   return from;
 }
 
 const MODES = ['IN', 'OUT', 'INOUT', 'VARIADIC', 'NOCOPY'];
 /** Types that may stand without a name before them: PostgreSQL documentation, "CREATE FUNCTION". */
-const TYPES = new Set(('INT INT2 INT4 INT8 INTEGER BIGINT SMALLINT TEXT VARCHAR CHARACTER CHAR BPCHAR NUMERIC DECIMAL TIMESTAMP TIMESTAMPTZ DATE TIME INTERVAL BOOLEAN BOOL JSON JSONB UUID BYTEA DOUBLE REAL FLOAT FLOAT4 FLOAT8 '
-  + 'ANYELEMENT ANYARRAY ANYNONARRAY ANYENUM ANY REGCLASS REGPROC NAME OID RECORD GEOMETRY GEOGRAPHY RASTER INTERNAL CSTRING TRIGGER VOID NVARCHAR BIT XML INET CIDR HSTORE TSVECTOR TSQUERY SETOF').split(' '));
+const TYPES = new Set(('INT INT2 INT4 INT8 INTEGER BIGINT SMALLINT TEXT VARCHAR CHARACTER CHAR BPCHAR NUMERIC DECIMAL '
+  + 'TIMESTAMP TIMESTAMPTZ DATE TIME INTERVAL BOOLEAN BOOL JSON JSONB UUID BYTEA DOUBLE REAL FLOAT FLOAT4 FLOAT8 '
+  + 'ANYELEMENT ANYARRAY ANYNONARRAY ANYENUM ANY REGCLASS REGPROC NAME OID RECORD GEOMETRY GEOGRAPHY RASTER INTERNAL CSTRING '
+  + 'TRIGGER VOID NVARCHAR BIT XML INET CIDR HSTORE TSVECTOR TSQUERY SETOF').split(' '));
 
 function parametersIn(tokens: readonly Token[], from: number, to: number): Token[] {
   const names: Token[] = [];
@@ -198,8 +221,12 @@ function variablesIn(tokens: readonly Token[], from: number, to: number): Token[
       const before = tokens[place - 1] as Token;
       const begins = before.kind === 'end' || isWord(before, 'DECLARE') || (before.text === ',' && /^@/.test(token.text));
       // In MySQL and T-SQL, each declaration has the word, and statements follow.
-      if (before.kind === 'end' && /^(?:SET|SELECT|INSERT|UPDATE|DELETE|IF|OPEN|CALL|EXEC|EXECUTE|RETURN|WITH)$/.test(token.text)) break;
-      if (begins && isName(token) && !isWord(token, ...NO_VARIABLES) && !isWord(tokens[place + 1], 'CURSOR', 'CONDITION', 'ALIAS', 'EXCEPTION', 'TABLE')) variables.push(token);
+      if (before.kind === 'end'
+          && /^(?:SET|SELECT|INSERT|UPDATE|DELETE|IF|OPEN|CALL|EXEC|EXECUTE|RETURN|WITH)$/.test(token.text)) break;
+      if (begins && isName(token) && !isWord(token, ...NO_VARIABLES)
+          && !isWord(tokens[place + 1], 'CURSOR', 'CONDITION', 'ALIAS', 'EXCEPTION', 'TABLE')) {
+        variables.push(token);
+      }
     }
   }
   return variables;

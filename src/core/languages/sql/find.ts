@@ -4,12 +4,16 @@ import { sqlCode, type Routine, type SqlCode } from './code.js';
 import type { Token } from './tokens.js';
 
 /** Finds in the code of a file of SQL. */
-export function bySql<Options>(find: (code: SqlCode, options: Options, text: string, path: string) => readonly Hit[]): TextFinder<Options> {
+export function bySql<Options>(
+  find: (code: SqlCode, options: Options, text: string, path: string) => readonly Hit[],
+): TextFinder<Options> {
   return { by: 'text', find: (source, options) => find(sqlCode(source), options, source.text.text, source.text.path) };
 }
 
 /** Finds in each routine by itself. */
-export function byRoutine<Options>(find: (routine: Routine, code: SqlCode, options: Options, text: string) => readonly Hit[]): TextFinder<Options> {
+export function byRoutine<Options>(
+  find: (routine: Routine, code: SqlCode, options: Options, text: string) => readonly Hit[],
+): TextFinder<Options> {
   return bySql((code, options: Options, text) => hitsOf(code.routines, (routine) => find(routine, code, options, text)));
 }
 

@@ -3,8 +3,8 @@ import { SQL_NAMES } from './names.js';
 import { SQL_RULES } from './rules.js';
 
 /**
- * SQL has no grammar here: those that are compiled to WebAssembly know one dialect, and give up on most files of all others. It is
- * read by its tokens, which all dialects share.
+ * SQL has no grammar here: those that are compiled to WebAssembly know one dialect, and give up on most files of all others. It
+ * is read by its tokens, which all dialects share.
  */
 export const SQL: LanguageDefinition = {
   id: 'sql',

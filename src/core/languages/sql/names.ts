@@ -14,7 +14,9 @@ interface Declared {
   readonly kind: NameKind;
 }
 
-const CONSTRAINTS = ['CONSTRAINT', 'PRIMARY', 'FOREIGN', 'UNIQUE', 'CHECK', 'INDEX', 'KEY', 'EXCLUDE', 'LIKE', 'FULLTEXT', 'SPATIAL', 'PERIOD'];
+const CONSTRAINTS = [
+  'CONSTRAINT', 'PRIMARY', 'FOREIGN', 'UNIQUE', 'CHECK', 'INDEX', 'KEY', 'EXCLUDE', 'LIKE', 'FULLTEXT', 'SPATIAL', 'PERIOD',
+];
 
 /** Tables, views, types, columns, routines, parameters and variables, each where it is declared. */
 export function namesIn({ tokens, routines }: SqlCode): Declared[] {
@@ -26,7 +28,9 @@ export function namesIn({ tokens, routines }: SqlCode): Declared[] {
     if (!isWord(tokens[at], 'TABLE', 'VIEW', 'TYPE') || !isCreated(tokens, at)) continue;
     const { name, next } = qualifiedName(tokens, isWord(tokens[at + 1], 'IF') ? at + 4 : at + 1);
     add(name, 'type');
-    if (name !== null && isWord(tokens[at], 'TABLE') && tokens[next]?.text === '(') for (const column of columnsIn(tokens, next)) add(column, 'variable');
+    if (name !== null && isWord(tokens[at], 'TABLE') && tokens[next]?.text === '(') {
+      for (const column of columnsIn(tokens, next)) add(column, 'variable');
+    }
   }
   for (const { name, parameters, variables } of routines) {
     add(name, 'function');
@@ -54,18 +58,27 @@ function columnsIn(tokens: readonly Token[], open: number): Token[] {
     if (text === '(' || text === ')') depth += text === '(' ? 1 : -1;
     const begins = (at === open || text === ',') && depth === 1;
     const column = tokens[at + 1];
-    if (begins && column !== undefined && isName(column) && !isWord(column, ...CONSTRAINTS) && isName(tokens[at + 2])) columns.push(column);
+    if (begins && column !== undefined && isName(column) && !isWord(column, ...CONSTRAINTS) && isName(tokens[at + 2])) {
+      columns.push(column);
+    }
   }
   return columns;
 }
 
 /** What is not quoted is the same in capitals and in small letters: ISO/IEC 9075-2, section 5.2. */
-export const SQL_NAMES: NameConventions = { variable: ['snake', 'camel', 'pascal', 'upper'], constant: ['snake', 'upper'], function: ['snake', 'camel', 'pascal', 'upper'], type: ['snake', 'camel', 'pascal', 'upper'] };
+export const SQL_NAMES: NameConventions = {
+  variable: ['snake', 'camel', 'pascal', 'upper'],
+  constant: ['snake', 'upper'],
+  function: ['snake', 'camel', 'pascal', 'upper'],
+  type: ['snake', 'camel', 'pascal', 'upper'],
+};
 
 /** Names of a kind that do not have the agreed form. */
 export function misshapenSql(kind: NameKind): ReturnType<typeof bySql<NameOptions>> {
   return bySql((code, options: NameOptions, text) => hitsOf(namesIn(code), (declared): readonly Hit[] => {
-    const message = declared.kind === kind ? misshapenName(writtenIn(text, declared.token).replace(/^@+/, ''), SQL_NAMES, kind, options) : null;
+    const message = declared.kind === kind
+      ? misshapenName(writtenIn(text, declared.token).replace(/^@+/, ''), SQL_NAMES, kind, options)
+      : null;
     return message === null ? NO_HITS : [tell(declared.token, message)];
   }));
 }
@@ -75,6 +88,8 @@ export const shortNames = bySql((code, { min, free }: { readonly min: number; re
   const isFree = nameTest(free);
   return hitsOf(namesIn(code), ({ token }): readonly Hit[] => {
     const name = writtenIn(text, token).replace(/^@+/, '');
-    return name.length >= min || isFree(name) ? NO_HITS : [tell(token, `${name} has ${name.length === 1 ? '1 character' : `${name.length} characters`}; at least ${min} are required`)];
+    return name.length >= min || isFree(name) ? NO_HITS : [
+      tell(token, `${name} has ${name.length === 1 ? '1 character' : `${name.length} characters`}; at least ${min} are required`),
+    ];
   });
 });

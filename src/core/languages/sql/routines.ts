@@ -18,13 +18,17 @@ function titleOf(routine: Routine, text: string): string {
 export const longRoutines = byRoutine<Most>((routine, code, { max }, text) => {
   const stretch = text.slice((code.tokens[routine.from] as Token).start, (code.tokens[routine.to - 1] as Token).end);
   const lines = stretch.split('\n').length;
-  return lines > max ? [tell(headOf(routine, code), `${titleOf(routine, text)} is ${lines} lines long, ${lines - max} over ${max}`)] : NO_HITS;
+  return lines > max
+    ? [tell(headOf(routine, code), `${titleOf(routine, text)} is ${lines} lines long, ${lines - max} over ${max}`)]
+    : NO_HITS;
 });
 
 /** Routines with too many parameters. */
 export const manyParameters = byRoutine<Most>(({ parameters }, _code, { max }) => {
   const [first, last] = [parameters[0], parameters.at(-1)];
-  return first !== undefined && last !== undefined && parameters.length > max ? [tell(first, `${parameters.length} parameters, ${parameters.length - max} over ${max}`, last)] : NO_HITS;
+  return first !== undefined && last !== undefined && parameters.length > max
+    ? [tell(first, `${parameters.length} parameters, ${parameters.length - max} over ${max}`, last)]
+    : NO_HITS;
 });
 
 const ENDS = ['THEN', 'LOOP', 'DO', 'BEGIN'];
@@ -38,7 +42,8 @@ export const branchyRoutines = byRoutine<Most>((routine, code, { max }) => {
     if (isWord(token, 'END')) at += 1;
     else if (isWord(token, 'IF', 'ELSIF', 'ELSEIF', 'WHEN', 'WHILE')) {
       // A statement may hold for a table only if there is one.
-      if (isWord(code.tokens[at + 1], 'EXISTS') || (isWord(token, 'IF') && isWord(code.tokens[at + 2], 'EXISTS') && isWord(code.tokens[at - 1], 'TABLE', 'INDEX', 'VIEW', 'FUNCTION', 'SCHEMA'))) continue;
+      if (isWord(code.tokens[at + 1], 'EXISTS') || (isWord(token, 'IF') && isWord(code.tokens[at + 2], 'EXISTS')
+        && isWord(code.tokens[at - 1], 'TABLE', 'INDEX', 'VIEW', 'FUNCTION', 'SCHEMA'))) continue;
       ways += 1;
       isCondition = true;
     } else if (isWord(token, 'LOOP')) {
@@ -65,7 +70,9 @@ export const deepRoutines = byRoutine<Most>(({ body, to }, { tokens }, { max }) 
       if (isWord(closes, ...OPENING, 'WHILE', 'FOR')) at += 1;
     } else if (isWord(token, 'IF') ? opensBranch(tokens, at, to) : isWord(token, 'LOOP', 'CASE', 'REPEAT')) {
       open.push(token);
-      if (open.length === max + 1 && token.text !== 'CASE') hits.push(tell(token, `nested ${max + 1} levels deep, ${max} allowed`));
+      if (open.length === max + 1 && token.text !== 'CASE') {
+        hits.push(tell(token, `nested ${max + 1} levels deep, ${max} allowed`));
+      }
     }
   }
   return open.length === 0 ? hits : NO_HITS;
@@ -86,7 +93,9 @@ function usesOf(name: Token, { from, to }: Routine, { tokens }: SqlCode): number
   const word = new RegExp(`(?<![\\w$])${name.text.replace(/[^\w]/g, '\\$&')}(?![\\w$])`, 'i');
   for (let at = from; at < to; at += 1) {
     const token = tokens[at] as Token;
-    if (token !== name && (token.kind === 'text' ? word.test(token.text) : (token.kind === 'word' || token.kind === 'name') && token.text.toUpperCase() === name.text.toUpperCase())) uses += 1;
+    if (token !== name && (token.kind === 'text'
+      ? word.test(token.text)
+      : (token.kind === 'word' || token.kind === 'name') && token.text.toUpperCase() === name.text.toUpperCase())) uses += 1;
   }
   return uses;
 }
@@ -100,16 +109,22 @@ export const unusedVariables = byRoutine<FreeNames>((routine, code, { free }, te
   });
 });
 
-/** Parameters that nothing in their routine names. What is given back by its name is set or not; others are also used by their number. */
+/**
+ * Parameters that nothing in their routine names. What is given back by its name is set or not; others are also used by their
+ * number.
+ */
 export const unusedParameters = byRoutine<FreeNames>((routine, code, { free }, text) => {
   const isFree = nameTest(free);
   const body = code.tokens.slice(routine.body, routine.to);
   // A body that is a text, or written in another language, is not looked into.
-  if (body.some(({ kind, text: written }) => kind === 'number' && written.startsWith('$')) || !body.some((token) => isWord(token, 'BEGIN', 'SELECT', 'INSERT', 'UPDATE', 'DELETE'))) return NO_HITS;
+  if (body.some(({ kind, text: written }) => kind === 'number' && written.startsWith('$'))
+      || !body.some((token) => isWord(token, 'BEGIN', 'SELECT', 'INSERT', 'UPDATE', 'DELETE'))) return NO_HITS;
   return hitsOf(routine.parameters, (name) => {
     const written = writtenIn(text, name);
     const before = code.tokens[code.tokens.indexOf(name, routine.from) - 1];
-    return isWord(before, 'OUT', 'INOUT') || usesOf(name, routine, code) > 0 || isFree(written.toLowerCase()) ? NO_HITS : [tell(name, `${written} is never read`)];
+    return isWord(before, 'OUT', 'INOUT') || usesOf(name, routine, code) > 0 || isFree(written.toLowerCase())
+      ? NO_HITS
+      : [tell(name, `${written} is never read`)];
   });
 });
 
@@ -121,12 +136,16 @@ export const unreachedStatements = byRoutine((routine, { tokens }) => {
   for (let at = routine.body; at < routine.to; at += 1) {
     const token = tokens[at] as Token;
     const before = tokens[at - 1];
-    const begins = before?.kind === 'end' || isWord(before, 'BEGIN', 'THEN', 'ELSE', 'LOOP', 'DO') || before?.text.startsWith('$') === true;
+    const begins = before?.kind === 'end'
+      || isWord(before, 'BEGIN', 'THEN', 'ELSE', 'LOOP', 'DO') || before?.text.startsWith('$') === true;
     if (!begins || !leaves(tokens, at)) continue;
     let end = at;
     while (end < routine.to && tokens[end]?.kind !== 'end') end += 1;
     const next = tokens[end + 1];
-    if (end + 1 < routine.to && next !== undefined && (next.kind === 'word' || next.kind === 'name') && !isWord(next, ...AFTER_EXIT)) hits.push(tell(next, `never runs: ${token.text} above leaves the block`));
+    if (end + 1 < routine.to
+        && next !== undefined && (next.kind === 'word' || next.kind === 'name') && !isWord(next, ...AFTER_EXIT)) {
+      hits.push(tell(next, `never runs: ${token.text} above leaves the block`));
+    }
   }
   return hits;
 });
@@ -135,7 +154,8 @@ function leaves(tokens: readonly Token[], at: number): boolean {
   const [word, next] = [tokens[at], tokens[at + 1]];
   if (isWord(word, 'RETURN')) return !isWord(next, 'QUERY', 'NEXT') && !isWord(tokens[at - 1], 'ELSE');
   if (isWord(word, 'RAISE')) return isWord(next, 'EXCEPTION') || next?.kind === 'end';
-  return isWord(word, 'EXIT', 'LEAVE', 'CONTINUE', 'ITERATE') && (next?.kind === 'end' || tokens[at + 2]?.kind === 'end') && !isWord(next, 'WHEN', 'HANDLER');
+  return isWord(word, 'EXIT', 'LEAVE', 'CONTINUE', 'ITERATE')
+    && (next?.kind === 'end' || tokens[at + 2]?.kind === 'end') && !isWord(next, 'WHEN', 'HANDLER');
 }
 
 /** Handlers of every error that do nothing, and say nothing of why. */
@@ -143,9 +163,12 @@ export const idleHandlers = byRoutine(({ body, to }, { tokens, comments }) => {
   const hits: Hit[] = [];
   for (let at = body; at < to; at += 1) {
     if (!isWord(tokens[at], 'OTHERS') || !isWord(tokens[at - 1], 'WHEN') || !isWord(tokens[at + 1], 'THEN')) continue;
-    const isIdle = isWord(tokens[at + 2], 'END') || (isWord(tokens[at + 2], 'NULL') && tokens[at + 3]?.kind === 'end' && isWord(tokens[at + 4], 'END'));
+    const isIdle = isWord(tokens[at + 2], 'END')
+      || (isWord(tokens[at + 2], 'NULL') && tokens[at + 3]?.kind === 'end' && isWord(tokens[at + 4], 'END'));
     const [first, last] = [tokens[at - 1] as Token, tokens[at + 4] ?? (tokens[at + 1] as Token)];
-    if (isIdle && !comments.some(({ start }) => start > first.start && start < last.end)) hits.push(tell(first, 'the error caught here is ignored', tokens[at + 1] as Token));
+    if (isIdle && !comments.some(({ start }) => start > first.start && start < last.end)) {
+      hits.push(tell(first, 'the error caught here is ignored', tokens[at + 1] as Token));
+    }
   }
   return hits;
 });
@@ -155,8 +178,12 @@ export const emptyBranches = byRoutine(({ body, to }, { tokens, comments }) => {
   const hits: Hit[] = [];
   for (let at = body; at < to - 1; at += 1) {
     const [word, next] = [tokens[at] as Token, tokens[at + 1] as Token];
-    const isBare = (isWord(word, 'THEN', 'ELSE') && isWord(next, 'END', 'ELSE', 'ELSIF', 'ELSEIF')) || (isWord(word, 'LOOP') && isWord(next, 'END') && !isWord(tokens[at - 1], 'END'));
-    if (isBare && isWord(tokens[at + 2], 'IF', 'LOOP') && !comments.some(({ start }) => start > word.start && start < next.start)) hits.push(tell(word, 'this block is empty'));
+    const isBare = (isWord(word, 'THEN', 'ELSE') && isWord(next, 'END', 'ELSE', 'ELSIF', 'ELSEIF'))
+      || (isWord(word, 'LOOP') && isWord(next, 'END') && !isWord(tokens[at - 1], 'END'));
+    if (isBare
+        && isWord(tokens[at + 2], 'IF', 'LOOP') && !comments.some(({ start }) => start > word.start && start < next.start)) {
+      hits.push(tell(word, 'this block is empty'));
+    }
   }
   return hits;
 });

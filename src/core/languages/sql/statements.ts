@@ -21,14 +21,20 @@ function operandAfter(tokens: readonly Token[], start: number): readonly Token[]
   return tokens[next]?.text === '(' ? null : tokens.slice(start, next);
 }
 
-const NO_OPERANDS = ['SELECT', 'WHERE', 'AND', 'OR', 'NOT', 'NULL', 'TRUE', 'FALSE', 'DEFAULT', 'ON', 'SET', 'IF', 'WHEN', 'CASE', 'END', 'THEN', 'ELSE', 'BY', 'IN', 'IS', 'ANY', 'ALL', 'SOME', 'EXISTS', 'ARRAY', 'ROW', 'INTERVAL', 'CAST'];
+const NO_OPERANDS = [
+  'SELECT', 'WHERE', 'AND', 'OR', 'NOT', 'NULL', 'TRUE', 'FALSE', 'DEFAULT', 'ON', 'SET', 'IF', 'WHEN', 'CASE', 'END', 'THEN',
+  'ELSE', 'BY', 'IN', 'IS', 'ANY', 'ALL', 'SOME', 'EXISTS', 'ARRAY', 'ROW', 'INTERVAL', 'CAST',
+];
 
 function isOperand(token: Token | undefined): boolean {
   return isName(token) && !isWord(token, ...NO_OPERANDS);
 }
 
 /** What ends the operand of a comparison: another operator makes a term of it that may differ. */
-const BEHIND = ['AND', 'OR', 'THEN', 'GROUP', 'ORDER', 'LIMIT', 'HAVING', 'UNION', 'LOOP', 'ELSE', 'END', 'WHERE', 'JOIN', 'LEFT', 'INNER', 'RETURNING', 'DO'];
+const BEHIND = [
+  'AND', 'OR', 'THEN', 'GROUP', 'ORDER', 'LIMIT', 'HAVING', 'UNION', 'LOOP', 'ELSE', 'END', 'WHERE', 'JOIN', 'LEFT', 'INNER',
+  'RETURNING', 'DO',
+];
 const BEFORE = ['AND', 'OR', 'WHERE', 'ON', 'IF', 'WHEN', 'NOT', 'HAVING', 'WHILE', 'ELSIF', 'ELSEIF', 'UNTIL'];
 
 /** Comparisons of something with itself. */
@@ -40,8 +46,11 @@ export const selfCompared = bySql(({ tokens }, _options, text) => {
     if (left === null || right === null || written(left) !== written(right)) continue;
     const before = tokens[at - left.length - 1];
     const behind = tokens[at + right.length + 1];
-    const isWhole = (before === undefined || before.text === '(' || isWord(before, ...BEFORE)) && (behind === undefined || behind.kind === 'end' || behind.text === ')' || isWord(behind, ...BEHIND));
-    if (isWhole) hits.push(tell(left[0] as Token, `${text.slice(left[0]?.start, left.at(-1)?.end)} is on both sides of ${tokens[at]?.text}`, right.at(-1)));
+    const isWhole = (before === undefined || before.text === '(' || isWord(before, ...BEFORE))
+      && (behind === undefined || behind.kind === 'end' || behind.text === ')' || isWord(behind, ...BEHIND));
+    if (isWhole) hits.push(tell(
+      left[0] as Token, `${text.slice(left[0]?.start, left.at(-1)?.end)} is on both sides of ${tokens[at]?.text}`, right.at(-1),
+    ));
   }
   return hits;
 });
@@ -55,23 +64,33 @@ export const comparedWithNull = bySql(({ tokens }) => {
   const hits: Hit[] = [];
   for (let at = 1; at < tokens.length - 1; at += 1) {
     const sign = tokens[at] as Token;
-    if (sign.kind !== 'sign' || !/^(?:=|<>|!=)$/.test(sign.text) || !isWord(tokens[at + 1], 'NULL') || !isInCondition(tokens, at)) continue;
+    if (sign.kind !== 'sign'
+        || !/^(?:=|<>|!=)$/.test(sign.text) || !isWord(tokens[at + 1], 'NULL') || !isInCondition(tokens, at)) continue;
     const end = tokens[at + 1] as Token;
-    hits.push({ start: sign.start, end: end.end, message: `${sign.text} NULL is never true`, repair: [{ start: sign.start, end: sign.end, text: sign.text === '=' ? 'IS' : 'IS NOT' }] });
+    hits.push({
+      start: sign.start,
+      end: end.end,
+      message: `${sign.text} NULL is never true`,
+      repair: [{ start: sign.start, end: sign.end, text: sign.text === '=' ? 'IS' : 'IS NOT' }],
+    });
   }
   return hits;
 });
 
 /** Words after which a sign compares, and after which it sets. */
 const ASKING = new Set(['WHERE', 'AND', 'OR', 'ON', 'HAVING', 'WHEN', 'NOT']);
-const SETTING = new Set(['SET', 'DECLARE', 'VALUES', 'DEFAULT', 'SELECT', 'EXEC', 'EXECUTE', 'CALL', 'THEN', 'ELSE', 'BEGIN', 'LOOP', 'DO', 'RETURN']);
+const SETTING = new Set(
+  ['SET', 'DECLARE', 'VALUES', 'DEFAULT', 'SELECT', 'EXEC', 'EXECUTE', 'CALL', 'THEN', 'ELSE', 'BEGIN', 'LOOP', 'DO', 'RETURN'],
+);
 
 function isInCondition(tokens: readonly Token[], at: number): boolean {
   for (let place = at - 1; place >= 0 && place > at - 40; place -= 1) {
     const token = tokens[place] as Token;
     if (token.kind === 'end' || token.text === ',') return false;
     if (token.kind !== 'word') continue;
-    if (ASKING.has(token.text) || (/^(?:IF|ELSIF|ELSEIF|WHILE)$/.test(token.text) && !isWord(tokens[place + 1], 'EXISTS'))) return true;
+    if (ASKING.has(token.text) || (/^(?:IF|ELSIF|ELSEIF|WHILE)$/.test(token.text) && !isWord(tokens[place + 1], 'EXISTS'))) {
+      return true;
+    }
     if (SETTING.has(token.text)) return false;
   }
   return false;
@@ -85,17 +104,19 @@ function placesOf(tokens: readonly Token[], ...words: readonly string[]): number
 }
 
 /** UPDATE and DELETE of all rows of a table. What comes from another one, or is told by a cursor, is not all. */
-export const wholeTables = bySql(({ tokens }, _options, text) => hitsOf(placesOf(tokens, 'DELETE', 'UPDATE'), (at): readonly Hit[] => {
-  const token = tokens[at] as Token;
-  const table = beginsStatement(tokens, at) ? tableAt(tokens, at) : null;
-  if (table === null || !changesAll(tokens, table.next, token.text === 'DELETE')) return NO_HITS;
-  return [tell(token, `this changes every row of ${writtenIn(text, table.name)}`, table.name)];
-}));
+export const wholeTables = bySql(({ tokens }, _options, text) =>
+  hitsOf(placesOf(tokens, 'DELETE', 'UPDATE'), (at): readonly Hit[] => {
+    const token = tokens[at] as Token;
+    const table = beginsStatement(tokens, at) ? tableAt(tokens, at) : null;
+    if (table === null || !changesAll(tokens, table.next, token.text === 'DELETE')) return NO_HITS;
+    return [tell(token, `this changes every row of ${writtenIn(text, table.name)}`, table.name)];
+  }));
 
 /** Whether a statement begins at a place. */
 function beginsStatement(tokens: readonly Token[], at: number): boolean {
   const before = tokens[at - 1];
-  return before === undefined || before.kind === 'end' || before.text === '(' || isDollarMark(before) || isWord(before, 'BEGIN', 'THEN', 'ELSE', 'LOOP', 'DO');
+  return before === undefined || before.kind === 'end'
+    || before.text === '(' || isDollarMark(before) || isWord(before, 'BEGIN', 'THEN', 'ELSE', 'LOOP', 'DO');
 }
 
 /** The table that UPDATE or DELETE FROM names, and the place behind it; null for another use of the word. */
@@ -134,7 +155,9 @@ export const allColumns = bySql(({ tokens }) => {
     if (!isWord(before, 'SELECT', 'DISTINCT', 'ALL')) continue;
     // An aggregate of rows, and EXISTS, take no column; a query of one that lists its columns takes those.
     const around = tokens.slice(Math.max(0, at - 6), at).find((token) => isWord(token, 'EXISTS'));
-    if (around === undefined && isWord(tokens[at + 1], 'FROM') && takesTable(tokens, at + 2)) hits.push(tell(first, 'every column is selected, whatever the table will have', star));
+    if (around === undefined && isWord(tokens[at + 1], 'FROM') && takesTable(tokens, at + 2)) {
+      hits.push(tell(first, 'every column is selected, whatever the table will have', star));
+    }
   }
   return hits;
 });
@@ -150,18 +173,28 @@ const QUOTING = /\b(?:QUOTE_IDENT|QUOTE_LITERAL|QUOTE_NULLABLE|QUOTENAME|FORMAT|
 /** Statements that run a text joined with values, which nothing has quoted. */
 export const joinedStatements = bySql(({ tokens }) => hitsOf(placesOf(tokens, 'EXECUTE', 'EXEC'), (at): readonly Hit[] => {
   const token = tokens[at] as Token;
-  const begins = tokens[at - 1] === undefined || tokens[at - 1]?.kind === 'end' || isWord(tokens[at - 1], 'BEGIN', 'THEN', 'ELSE', 'LOOP', 'DO', 'QUERY', 'IN') || isDollarMark(tokens[at - 1] as Token);
+  const begins = tokens[at - 1] === undefined || tokens[at - 1]?.kind === 'end'
+    || isWord(tokens[at - 1], 'BEGIN', 'THEN', 'ELSE', 'LOOP', 'DO', 'QUERY', 'IN') || isDollarMark(tokens[at - 1] as Token);
   if (!begins) return NO_HITS;
   let end = at + 1;
   while (end < tokens.length && tokens[end]?.kind !== 'end' && !isWord(tokens[end], 'LOOP')) end += 1;
   const parts = tokens.slice(at + 1, end);
-  const isJoined = parts.some(({ text, kind }, index) => kind === 'sign' && (text === '||' || text === '+') && (parts[index - 1]?.kind === 'text' || parts[index + 1]?.kind === 'text'));
-  return isJoined && !parts.some(({ text, kind }) => kind === 'word' && QUOTING.test(text)) ? [tell(token, `${token.text} runs text as code`)] : NO_HITS;
+  const isJoined = parts.some(({ text, kind }, index) => kind === 'sign'
+    && (text === '||' || text === '+') && (parts[index - 1]?.kind === 'text' || parts[index + 1]?.kind === 'text'));
+  return isJoined && !parts.some(({ text, kind }) => kind === 'word' && QUOTING.test(text))
+    ? [tell(token, `${token.text} runs text as code`)]
+    : NO_HITS;
 }));
 
 /** What may be unclosed in any dialect: a comment, a text or name in quote marks, a bracket. */
 export const unclosedMarks = bySql((code: SqlCode) => {
-  if (code.unclosed !== null) return [{ start: code.unclosed.start, end: code.unclosed.start + code.unclosed.mark.length, message: `“${code.unclosed.mark}” is never closed` }];
+  if (code.unclosed !== null) {
+    return [{
+      start: code.unclosed.start,
+      end: code.unclosed.start + code.unclosed.mark.length,
+      message: `“${code.unclosed.mark}” is never closed`,
+    }];
+  }
   const hits: Hit[] = [];
   const open: Token[] = [];
   // The commands of a rule stand in brackets, each with a semicolon: PostgreSQL documentation, "CREATE RULE".

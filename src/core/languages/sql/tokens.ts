@@ -23,7 +23,8 @@ interface Lexed {
 const SPACE = /\s+/y;
 const LINE_COMMENT = /--[^\n]*|(?<=^|\n)[ \t]*#[^\n]*/y;
 /** A line for the program that sends the file: PostgreSQL's psql, and SQL*Plus. */
-const CLIENT_LINE = /(?<=^|\n)[ \t]*(?:\\[a-z!?].*|@@?[\w./]+.*|(?:prompt|whenever|spool|set\s+(?:serveroutput|define|echo|feedback|verify|heading|pagesize|linesize|termout|sqlblanklines))\b.*)/iy;
+const CLIENT_LINE =
+  /(?<=^|\n)[ \t]*(?:\\[a-z!?].*|@@?[\w./]+.*|(?:prompt|whenever|spool|set\s+(?:serveroutput|define|echo|feedback|verify|heading|pagesize|linesize|termout|sqlblanklines))\b.*)/iy;
 const WORD = /[@#$]{0,2}[\p{L}_][\p{L}\p{N}_$#@]*|@@?[\w$]+/uy;
 const NUMBER = /\d+(?:\.\d+)?(?:e[-+]?\d+)?|\.\d+|0x[\da-f]+|\$\d+/iy;
 const DOLLAR = /\$(?:[\p{L}_][\p{L}\p{N}_]*)?\$/uy;
@@ -67,12 +68,16 @@ class Lexer {
     }
     if (this.match(SPACE) !== null || this.lineOfClient()) return;
     if (this.terminator !== ';' && text.startsWith(this.terminator, this.at)) return this.add('end', this.terminator.length);
-    if (this.addMatch('comment', LINE_COMMENT) || this.blockComment() || this.quoted() || this.opensBody() || this.addMatch('number', NUMBER) || this.addMatch('word', WORD)) return;
+    if (this.addMatch('comment', LINE_COMMENT) || this.blockComment()
+        || this.quoted() || this.opensBody() || this.addMatch('number', NUMBER) || this.addMatch('word', WORD)) return;
     if (text[this.at] === ';' && this.terminator === ';') return this.endStatement();
     if (!this.addMatch('sign', SIGN)) this.at += 1;
   }
 
-  /** Reads a line for the program that sends the file: what ends a statement from now on, what sends those before, and other commands. */
+  /**
+   * Reads a line for the program that sends the file: what ends a statement from now on, what sends those before, and other
+   * commands.
+   */
   private lineOfClient(): boolean {
     const delimiter = this.match(DELIMITER_LINE);
     if (delimiter !== null) this.terminator = delimiter[1] as string;
@@ -110,7 +115,9 @@ class Lexer {
     return this.bodies.at(-1)?.close ?? this.text.length;
   }
 
-  /** A mark of dollars, if another one follows: PostgreSQL documentation, section 4.1.2.4. After a name or a number it is none. */
+  /**
+   * A mark of dollars, if another one follows: PostgreSQL documentation, section 4.1.2.4. After a name or a number it is none.
+   */
   private opensBody(): boolean {
     if (/[\w$]/.test(this.text[this.at - 1] ?? '')) return false;
     const start = this.at;
@@ -161,11 +168,17 @@ class Lexer {
   private quoted(): boolean {
     const { text, at } = this;
     const mark = text[at] as string;
-    const isBracket = mark === '[' && /^\[[\p{L}_][\p{L}\p{N}_ ]*\]/u.test(text.slice(at, at + 130)) && !/[\w\])]/.test(text[at - 1] ?? '');
+    const isBracket = mark === '['
+      && /^\[[\p{L}_][\p{L}\p{N}_ ]*\]/u.test(text.slice(at, at + 130)) && !/[\w\])]/.test(text[at - 1] ?? '');
     if (!/['"`]/.test(mark) && !isBracket) return false;
     const end = this.endOfQuoted(isBracket ? ']' : mark);
     if (end < this.limit) {
-      this.tokens.push({ kind: mark === "'" ? 'text' : 'name', start: at, end: end + 1, text: mark === "'" ? text.slice(at, end + 1) : text.slice(at + 1, end) });
+      this.tokens.push({
+        kind: mark === "'" ? 'text' : 'name',
+        start: at,
+        end: end + 1,
+        text: mark === "'" ? text.slice(at, end + 1) : text.slice(at + 1, end),
+      });
       this.at = end + 1;
     } else if (this.bodies.length > 0) this.at += 1;
     // In a body that is no code, a quote mark may be an apostrophe.

@@ -5,10 +5,16 @@ import { SCRIPT_NAMES, SCRIPT_SYNTAX } from '../javascript/language.js';
 import { TYPESCRIPT_MISREADINGS, withDividedSignatures, withoutTemplateArguments } from './misreadings.js';
 import { TYPESCRIPT_RULES } from './rules.js';
 
-const SYNTAX = { ...SCRIPT_SYNTAX, misreadings: TYPESCRIPT_MISREADINGS, meant: withoutTemplateArguments, meantByTree: withDividedSignatures };
+const SYNTAX = {
+  ...SCRIPT_SYNTAX, misreadings: TYPESCRIPT_MISREADINGS, meant: withoutTemplateArguments, meantByTree: withDividedSignatures,
+};
 
-const PLAIN: GrammarDefinition = { id: 'typescript', compiled: ['tree-sitter-typescript', 'tree-sitter-typescript.wasm'], syntax: SYNTAX, facts: collectScript };
-const WITH_ELEMENTS: GrammarDefinition = { id: 'tsx', compiled: ['tree-sitter-typescript', 'tree-sitter-tsx.wasm'], syntax: SYNTAX, facts: collectScript };
+const PLAIN: GrammarDefinition = {
+  id: 'typescript', compiled: ['tree-sitter-typescript', 'tree-sitter-typescript.wasm'], syntax: SYNTAX, facts: collectScript,
+};
+const WITH_ELEMENTS: GrammarDefinition = {
+  id: 'tsx', compiled: ['tree-sitter-typescript', 'tree-sitter-tsx.wasm'], syntax: SYNTAX, facts: collectScript,
+};
 
 export const TYPESCRIPT: LanguageDefinition = {
   id: 'typescript',

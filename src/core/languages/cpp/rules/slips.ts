@@ -30,7 +30,10 @@ export const SLIPS_RULES: LanguageRules = {
     bad('void moor() { if (full = 1) wait(); }\n', '1:19-27 this assigns a value where a test is expected'),
   ),
   'slips/hollow-block': by(
-    byTree((source) => [...bareBlocks(source, ['compound_statement']), ...hitsOf(source.tree.ofType('expression_statement').filter(({ start, end }) => end - start === 1), endsHead)]),
+    byTree((source) => [
+      ...bareBlocks(source, ['compound_statement']),
+      ...hitsOf(source.tree.ofType('expression_statement').filter(({ start, end }) => end - start === 1), endsHead),
+    ]),
     good('void moor() {}\nvoid wait() { while (full) { sail(); } }\n'),
     bad('void moor() { if (full); sail(); }\n', '1:24-25 this semicolon ends the if, so nothing depends on it'),
     bad('void moor() { if (full) { } }\n', '1:25 this block is empty'),

@@ -13,8 +13,11 @@ export const LOCALE_RULES: LanguageRules = {
   ),
   'locale/literal-text': by(
     byTree(({ tree }, options: LiteralTextOptions) => tellLiteralTexts([
-        ...tree.ofType('text').filter(({ parent }) => !/^(?:code|pre|kbd|samp|var)$/.test(parent?.firstPart?.firstPart?.text ?? '')),
-        ...tree.ofType('attribute').filter((node) => SHOWN_ATTRIBUTES.has(node.firstPart?.text.toLowerCase() ?? '') || isButtonText(node)).flatMap((node) => node.childOfType('quoted_attribute_value') ?? []),
+        ...tree.ofType('text').filter(({ parent }) =>
+          !/^(?:code|pre|kbd|samp|var)$/.test(parent?.firstPart?.firstPart?.text ?? '')),
+        ...tree.ofType('attribute')
+          .filter((node) => SHOWN_ATTRIBUTES.has(node.firstPart?.text.toLowerCase() ?? '') || isButtonText(node))
+          .flatMap((node) => node.childOfType('quoted_attribute_value') ?? []),
       ], options)),
     bad('<input type="submit" value="Moor">\n', '1:28-34 this text can be shown in one language only'),
     good('<p>12</p><code>tide</code>\n'),

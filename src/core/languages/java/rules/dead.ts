@@ -36,7 +36,9 @@ export const DEAD_RULES: LanguageRules = {
     bad('import java.util.List;\nimport java.util.Map;\nclass Quay { List berths; }\n', '2:18-21 Map is imported and never used', { repaired: 'import java.util.List;\nclass Quay { List berths; }\n' }),
   ),
   'dead/private-member': by(
-    byTree((source, options: FreeNames) => unusedMembers(source, javaMembers(source), NAMES_OF_JAVA_MEMBERS, options), ['modifiers']),
+    byTree(
+      (source, options: FreeNames) => unusedMembers(source, javaMembers(source), NAMES_OF_JAVA_MEMBERS, options), ['modifiers'],
+    ),
     good('class Quay { private void onTide() {} }\n', { options: { free: ['on.*'] } }),
     good('class Quay { private int tide; int low() { return this.tide; } private static final long serialVersionUID = 1; }\n'),
     bad('class Quay { private int tide; private void moor() { moor(); } }\n', ['1:26-30 tide is private and never used', '1:45-49 moor is private and never used']),

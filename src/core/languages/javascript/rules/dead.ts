@@ -53,7 +53,10 @@ export const DEAD_RULES: LanguageRules = {
     }),
   ),
   'dead/private-member': by(
-    byTree((source, options: FreeNames) => unusedMembers(source, scriptMembers(source), NAMES_OF_SCRIPT_MEMBERS, options), ['private_property_identifier']),
+    byTree(
+      (source, options: FreeNames) => unusedMembers(source, scriptMembers(source), NAMES_OF_SCRIPT_MEMBERS, options),
+      ['private_property_identifier'],
+    ),
     good('class Quay { #tide = 1; low() { return this.#tide; } }\n'),
     bad('class Quay { #tide = 1; #moor() {} }\n', ['1:14-19 #tide is private and never used', '1:25-30 #moor is private and never used']),
   ),

@@ -29,7 +29,10 @@ export const IMPORTS_RULES: LanguageRules = {
     bad("import { tide } from './tides.js';\nconst low = require('../low');\n", ['1:22-34 ./tides.js leads to no file', '2:21-29 ../low leads to no file'], { file: 'a/quay.js', others: { 'a/tide.js': 'export const tide = 1;\n' } }),
   ),
   'imports/repeated': by(
-    byTree((source) => (namesOneTwice(source.tree) ? repeatedImports(source, SCRIPT_STATEMENTS, scriptKey, mergeScript) : NO_HITS), SCRIPT_STATEMENTS),
+    byTree(
+      (source) => (namesOneTwice(source.tree) ? repeatedImports(source, SCRIPT_STATEMENTS, scriptKey, mergeScript) : NO_HITS),
+      SCRIPT_STATEMENTS,
+    ),
     good("import a, { b } from './a.js';\nimport * as c from './a.js';\nimport { d } from './d.js';\n"),
     bad("import { a } from './a.js';\nimport { b as c } from './a.js';\n", '2:1-33 this module is imported above already', { repaired: "import { a, b as c } from './a.js';\n" }),
     bad("import './a.js';\nimport './a.js';\nsail();\n", '2:1 this module is imported above already', { repaired: "import './a.js';\nsail();\n" }),

@@ -81,7 +81,8 @@ export const SLIPS_RULES: LanguageRules = {
     good('if (low && next() && low) sail();\n'),
   ),
   'slips/swallowed-error': by(
-    byTree((source) => [...hitsOf(source.tree.ofType('catch_clause'), (node) => listOf(judgeCatch(node))), ...ignoredRejections(source)]),
+    byTree((source) =>
+      [...hitsOf(source.tree.ofType('catch_clause'), (node) => listOf(judgeCatch(node))), ...ignoredRejections(source)]),
     good('try { sail(); } catch (error) { log.warn(error); }\ntry { sail(); } catch { /* the tide may be out */ }\n'),
     bad('try { sail(); } catch (error) {\n}\n', '1:17-30 the error caught here is ignored'),
     good('sail().catch(() => { /* the tide may be out */ });\nsail().catch((error) => log.warn(error));\n'),

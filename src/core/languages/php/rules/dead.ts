@@ -38,7 +38,10 @@ export const DEAD_RULES: LanguageRules = {
     bad('<?php\nuse Harbour\\Quay;\nuse Harbour\\Tide as Ebb;\nnew Quay();\n', '3:21-24 Ebb is imported and never used', { repaired: '<?php\nuse Harbour\\Quay;\nnew Quay();\n' }),
   ),
   'dead/private-member': by(
-    byTree((source, options: FreeNames) => unusedMembers(source, phpMembers(source), NAMES_OF_PHP_MEMBERS, options), ['visibility_modifier']),
+    byTree(
+      (source, options: FreeNames) => unusedMembers(source, phpMembers(source), NAMES_OF_PHP_MEMBERS, options),
+      ['visibility_modifier'],
+    ),
     bad('<?php class Quay { public function __construct(private int $tide) {} }\n', '1:60-65 $tide is private and never used'),
     good("<?php class Quay { private $tide; private function moor() {} function sail() { call([$this, 'moor'], $this->tide); } }\n"),
     bad('<?php class Quay { private $tide; private function moor() {} const LOW = 1; }\n', ['1:28 $tide is private and never used', '1:52 moor is private and never used']),

@@ -39,7 +39,9 @@ export const SLIPS_RULES: LanguageRules = {
     bad('<?php if ($full = true) wait();\n', '1:11 this assigns a value where a test is expected'),
   ),
   'slips/hollow-block': by(
-    byTree((source) => [...bareBlocks(source, ['compound_statement']), ...hitsOf(source.tree.ofType('empty_statement'), endsHead)]),
+    byTree(
+      (source) => [...bareBlocks(source, ['compound_statement']), ...hitsOf(source.tree.ofType('empty_statement'), endsHead)],
+    ),
     good('<?php function moor() {}\nif ($full) { wait(); }\n'),
     bad('<?php foreach ($boats as $boat) {}\n', '1:33-35 this block is empty'),
     bad('<?php if ($full); sail();\n', '1:17 this semicolon ends the if, so nothing depends on it'),
@@ -50,7 +52,8 @@ export const SLIPS_RULES: LanguageRules = {
     bad('<?php if ($a == $b || $c <> 1) sail();\n', ['1:14-16 == converts its operands before comparing; === does not', '1:26-28 <> converts its operands before comparing; !== does not']),
   ),
   'slips/repeated-key': by(
-    eachHolder(['array_creation_expression'], (part) => literalKey(part.type === 'array_element_initializer' && part.parts.length === 2 ? part.firstPart : null)),
+    eachHolder(['array_creation_expression'], (part) =>
+      literalKey(part.type === 'array_element_initializer' && part.parts.length === 2 ? part.firstPart : null)),
     bad('<?php $quay = [Tide::LOW => 1, Tide::LOW => 2];\n', '1:32-41 the key Tide::LOW appears twice; only the last value counts'),
     good("<?php $quay = ['low' => 1, 'high' => 2, 3];\n"),
     bad("<?php $quay = ['low' => 1, \"low\" => 2];\n", '1:28 the key low appears twice; only the last value counts'),

@@ -56,7 +56,10 @@ export const DEAD_RULES: LanguageRules = {
     bad('import os\nfrom tide import low, high\nlow()  # os\n', ['1:8 os is imported and never used', '2:23 high is imported and never used'], { repaired: 'from tide import low\nlow()  # os\n' }),
   ),
   'dead/private-member': by(
-    byTree((source, options: FreeNames) => unusedMembers(source, pythonMembers(source), NAMES_OF_PYTHON_MEMBERS, options), ['class_definition']),
+    byTree(
+      (source, options: FreeNames) => unusedMembers(source, pythonMembers(source), NAMES_OF_PYTHON_MEMBERS, options),
+      ['class_definition'],
+    ),
     good('class Quay:\n    def __moor(self):\n        return self.__tide\n    def sail(self):\n        self.__tide = 1\n        self.__moor()\n    def _wait(self):\n        pass\n'),
     bad('class Quay:\n    def __moor(self):\n        self.__tide = 1\n', ['2:9-15 __moor is private and never used', '3:14-20 __tide is private and never used']),
   ),

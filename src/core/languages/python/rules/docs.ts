@@ -13,11 +13,13 @@ export const DOCS_RULES: LanguageRules = {
     bad('class Quay:\n    def moor(self):\n        pass\n', ['1:7-11 Quay is public but not documented', '2:9-13 moor is public but not documented']),
   ),
   'docs/sentence': by(
-    byTree(({ tree }) => tree.ofType('string').filter((node) => standsAlone(node) && isFirstInBody(node) && /^[A-Za-z]{0,2}(?:"""|''')/.test(node.text)).flatMap((node) => {
-        const { start, text } = contentOf(node);
-        // A program can show its own documentation.
-        return judgeSentence(text, start).map((hit) => ({ ...hit, ...OFFERED }));
-      })),
+    byTree(({ tree }) => tree.ofType('string')
+      .filter((node) => standsAlone(node) && isFirstInBody(node) && /^[A-Za-z]{0,2}(?:"""|''')/.test(node.text))
+      .flatMap((node) => {
+          const { start, text } = contentOf(node);
+          // A program can show its own documentation.
+          return judgeSentence(text, start).map((hit) => ({ ...hit, ...OFFERED }));
+        })),
     good('def moor():\n    """moor(ship) -> berth\n\n    Moors.\n    """\n'),
     good('def moor():\n    """Moor at the quay.\n\n    more\n    """\n'),
     bad('def moor():\n    """moor at the quay"""\n', '2:8-24 this begins with a small letter and has no full stop', { repaired: 'def moor():\n    """Moor at the quay."""\n' }),

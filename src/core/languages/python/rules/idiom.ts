@@ -21,7 +21,11 @@ export const IDIOM_RULES: LanguageRules = {
     bad('tide = "low"\n', '1:8-13 this string is in double quotation marks', { repaired: "tide = 'low'\n" }),
   ),
   'idiom/wildcard-import': by(
-    { by: 'query', query: '(import_from_statement module_name: (_) @module (wildcard_import) @finding)', message: 'everything in {module} is imported' },
+    {
+      by: 'query',
+      query: '(import_from_statement module_name: (_) @module (wildcard_import) @finding)',
+      message: 'everything in {module} is imported',
+    },
     good('from tide import low\nimport quay\n'),
     bad('from tide import *\n', '1:18-19 everything in tide is imported'),
   ),

@@ -31,7 +31,12 @@ export const IMPORTS_RULES: LanguageRules = {
     bad('import a\nimport a\nfrom b import c\nfrom b import d\n', ['2:1-9 this module is imported above already', '4:1-16 this module is imported above already'], { repaired: 'import a\nfrom b import c, d\n' }),
   ),
   'imports/sorted': by(
-    byTree((source) => unsortedImports(source, source.tree.ofTypes(SORTED_IN_PYTHON).map(pythonEntry).sort((a, b) => a.node.start - b.node.start)), SORTED_IN_PYTHON),
+    byTree(
+      (source) => unsortedImports(
+        source, source.tree.ofTypes(SORTED_IN_PYTHON).map(pythonEntry).sort((a, b) => a.node.start - b.node.start),
+      ),
+      SORTED_IN_PYTHON,
+    ),
     good('import os\nimport sys\n\nimport tide\n'),
     bad('import sys\nimport os\nfrom b import c\n', '2:1-10 os belongs before sys', { repaired: 'from b import c\nimport os\nimport sys\n' }),
   ),

@@ -11,7 +11,10 @@ const { as, bad, by, good } = writerFor('python');
 export const LOCALE_RULES: LanguageRules = {
   'locale/asset-path': as(good("a = 'tide'\n"), bad("a = 'tide.gif'\n", '1:5-15 tide.gif is the same in every language')),
   'locale/fixed-format': by(
-    byTree(({ tree, text: { text } }) => [...shortTexts(tree).filter((node) => PERCENT.test(node.text)).map(tellFixedFormat), ...(hasGetters(text) ? madeByHand(tree) : NO_HITS)], TEXTS),
+    byTree(({ tree, text: { text } }) => [
+      ...shortTexts(tree).filter((node) => PERCENT.test(node.text)).map(tellFixedFormat),
+      ...(hasGetters(text) ? madeByHand(tree) : NO_HITS),
+    ], TEXTS),
     bad("a = f'{day.day}/{day.month}/{day.year}'\n", '1:5-40 this date is put together in an order that only some countries use'),
     good("day.strftime('%Y-%m-%d')\n"),
     bad("day.strftime('%d.%m.%Y')\n", "1:14 '%d.%m.%Y' is a format that only some countries use"),

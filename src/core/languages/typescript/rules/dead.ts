@@ -46,7 +46,10 @@ export const DEAD_RULES: LanguageRules = {
     good("import { Quay } from './quay.js';\nexport const berth = <Quay />;\n", { file: 'berth.tsx' }),
   ),
   'dead/private-member': by(
-    byTree((source, options: FreeNames) => unusedMembers(source, scriptMembers(source), NAMES_OF_SCRIPT_MEMBERS, options), ['accessibility_modifier', 'private_property_identifier']),
+    byTree(
+      (source, options: FreeNames) => unusedMembers(source, scriptMembers(source), NAMES_OF_SCRIPT_MEMBERS, options),
+      ['accessibility_modifier', 'private_property_identifier'],
+    ),
     good('class Quay {\n  private tide = 1;\n  #berths = 2;\n  count() { return this.tide + this.#berths; }\n}\n'),
     bad('class Quay {\n  private tide = 1;\n  #berths = 2;\n  private moor() { this.moor(); }\n}\n', ['2:11-15 tide is private and never used', '3:3-10 #berths is private and never used', '4:11-15 moor is private and never used']),
     bad('class Quay {\n  private tide = 1;\n  moor() { this.tide = 2; }\n}\n', '2:11 tide is private and never read'),

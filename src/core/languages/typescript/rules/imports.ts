@@ -27,7 +27,10 @@ export const IMPORTS_RULES: LanguageRules = {
     bad("export * from './berths';\n", '1:15-25 ./berths leads to no file', { file: 'quay.ts' }),
   ),
   'imports/repeated': by(
-    byTree((source) => (namesOneTwice(source.tree) ? repeatedImports(source, SCRIPT_STATEMENTS, scriptKey, mergeScript) : NO_HITS), SCRIPT_STATEMENTS),
+    byTree(
+      (source) => (namesOneTwice(source.tree) ? repeatedImports(source, SCRIPT_STATEMENTS, scriptKey, mergeScript) : NO_HITS),
+      SCRIPT_STATEMENTS,
+    ),
     good("import type { A } from './a.js';\nimport { b } from './a.js';\n"),
     bad("import { a } from './a.js';\nimport B from './a.js';\n", '2:1-24 this module is imported above already', { repaired: "import { a } from './a.js';\nimport B from './a.js';\n" }),
   ),

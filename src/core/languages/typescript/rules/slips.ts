@@ -67,7 +67,8 @@ export const SLIPS_RULES: LanguageRules = {
   ),
   'slips/self-compare': as(good('const same = a - a;\n'), bad('const same = a && a;\n', '1:14-20 a is on both sides of &&')),
   'slips/swallowed-error': by(
-    byTree((source) => [...hitsOf(source.tree.ofType('catch_clause'), (node) => listOf(judgeCatch(node))), ...ignoredRejections(source)]),
+    byTree((source) =>
+      [...hitsOf(source.tree.ofType('catch_clause'), (node) => listOf(judgeCatch(node))), ...ignoredRejections(source)]),
     good('try { sail(); } catch { return null; }\n'),
     bad('for (const a of b) try { sail(a); } catch (error: unknown) { continue; }\n', '1:37-59 the error caught here is ignored'),
   ),
