@@ -143,10 +143,8 @@ export function filesFor(
 
 function ignoreText(foreign: readonly ForeignCode[]): string {
   const kinds = [...new Set(foreign.map(({ kind }) => kind))];
-  return '# Not our own code. Patterns as in '
-    + `.gitignore.\n`
-    + kinds.map((kind) => `# ${kind}\n`
-      + foreign.filter((one) => one.kind === kind).map(({ pattern }) => `${pattern}\n`).join('')).join('');
+  const blocks = kinds.map((kind) => [`# ${kind}`, ...foreign.filter((one) => one.kind === kind).map(({ pattern }) => pattern)]);
+  return ['# Not our own code. Patterns as in .gitignore.', ...blocks.flat(), ''].join('\n');
 }
 
 /** The name of a project: its package's, else its directory's. */

@@ -34,7 +34,7 @@ const ENTRY = /([A-Za-z?]) (\d{6}) ([0-9a-f]+) (\d)\t([^\0]*)\0(?: {2}ctime: (\d
 
 function* entriesIn(listing: string): Generator<IndexEntry> {
   for (const [
-    tag = '', mode = '', name = '', stage, own = '', changed = '', changedRest = '', modified = '', modifiedRest = '',
+    , tag = '', mode = '', name = '', stage, own = '', changed = '', changedRest = '', modified = '', modifiedRest = '',
     inode = '', size = '',
   ] of listing.matchAll(ENTRY)) {
     const isMerged = stage === '0';
